@@ -1,0 +1,19 @@
+import type { Format } from '$core/format/format';
+
+declare global {
+	namespace App {
+		interface Error {
+			message: string;
+			/** What the person can do about it, one sentence. */
+			advice?: string;
+		}
+		interface Locals {
+			nonce: string;
+		}
+		interface PageData {
+			format?: Format;
+		}
+	}
+}
+
+export {};

@@ -1,0 +1,163 @@
+import { taskInput } from '$core/aftercare/task';
+import { addDays, daysBetween } from '$core/climate/calendar';
+import { placeInput } from '$core/climate/place';
+import { observationInput } from '$core/recovery/observation';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { segmentFromQuick, type RootMapInput } from '$core/roots/root-map';
+import { stageDates } from '$core/roots/stage-dates';
+import { planStanding } from '$core/roots/standing';
+import { stageCuts } from '$core/roots/stager';
+import { rootLosses } from '$core/roots/work';
+import { simulateLooks } from '$core/simulate/recovery';
+import { treeInput } from '$core/tree/tree';
+import type { Values } from '$core/values/values';
+import { today } from '$lib/server/clock';
+import type { Store } from '$lib/server/db/database';
+import { readValues } from '$lib/server/settings';
+import {
+	addTask,
+	closeTask,
+	closeTree,
+	loadRecords,
+	makeAftercare,
+	recordCuts,
+	recordExamination,
+	recordLook,
+	recordPlanting,
+	saveRoots,
+	takeIn
+} from '$lib/server/trees';
+import { addPlace } from '$lib/server/yard';
+import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
+
+/**
+ * Makes the invented yard through the same functions that a person's clicks reach, from a fixed seed. Nothing in it lies
+ * after the day on which the clock stands.
+ */
+export async function makeDemoYard(store: Store): Promise<void> {
+	const values = await readValues(store.db);
+	const placeIds = {} as Record<DemoPlace, string>;
+	for (const [name, input] of Object.entries(demoPlaces))
+		placeIds[name as DemoPlace] = (await addPlace(store, placeInput.parse(input))).id;
+	const treeIds = new Map<string, string>();
+	for (const spec of demoTrees) {
+		const input = treeInput.parse({
+			...spec.input,
+			placeId: placeIds[spec.place],
+			referenceTreeId: spec.reference ? (treeIds.get(spec.reference) ?? null) : null
+		});
+		const { tree } = await takeIn(store, input);
+		treeIds.set(tree.tag, tree.id);
+		await fillTree(store, tree.id, spec, values);
+	}
+}
+
+async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Values): Promise<void> {
+	for (const examination of spec.examinations ?? []) await recordExamination(store, treeId, examination);
+	if (spec.roots) await workRoots(store, treeId, spec.roots, values);
+	if (spec.planting) {
+		const { on, ...planting } = spec.planting;
+		await recordPlanting(store, treeId, {
+			...planting,
+			plantedOn: on,
+			topLayerMm: 0,
+			headspaceMm: 20,
+			plantCount: spec.input.plantCount ?? 1,
+			placeId: null
+		});
+	}
+	if (spec.aftercare) {
+		await makeAftercare(store, treeId, spec.aftercare, values);
+		await doWhatCameDue(store, treeId, spec.forgotten ?? []);
+	}
+	await measure(store, treeId, spec, values);
+	for (const task of spec.tasks ?? []) await addTask(store, treeId, taskInput.parse({ ...task, mark: 'ours' }));
+	if (spec.closing) {
+		const { tree } = await loadRecords(store.db, treeId);
+		await closeTree(store, treeId, tree.version, spec.closing);
+	}
+}
+
+async function workRoots(
+	store: Store,
+	treeId: string,
+	roots: NonNullable<DemoTree['roots']>,
+	values: Values
+): Promise<void> {
+	const { tree, kind, places } = await loadRecords(store.db, treeId);
+	const place = places.find((candidate) => candidate.id === tree.placeId);
+	if (!place) throw new Error(`No place for ${tree.tag}`);
+	const map: RootMapInput = {
+		mappedOn: roots.on,
+		frame: roots.frame,
+		trunkDiameterMm: tree.trunkDiameterMm,
+		ballRadiusMm: roots.ballRadiusMm,
+		segments: roots.lines.map((line, index) => {
+			const entry = parseQuickRoot(line, roots.frame, tree.trunkDiameterMm);
+			if (!entry.ok) throw new Error(`${tree.tag}: ${line}: ${entry.problem}`);
+			return segmentFromQuick(entry.root, { trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm }, `r${index + 1}`);
+		})
+	};
+	const plan = {
+		temper: roots.temper,
+		vigour: tree.vigour,
+		reserves: tree.reserves,
+		stageDates: stageDates(kind, place, roots.on, roots.stages, values),
+		cuts: []
+	};
+	const { allowances } = planStanding(tree, kind, place, map, plan, values);
+	const staged = stageCuts(map, allowances.map((a) => a.share), values);
+	const saved = await saveRoots(store, treeId, {
+		map,
+		mapVersion: null,
+		planVersion: null,
+		plan: {
+			...plan,
+			cuts: staged.cuts.map((cut, index) => ({
+				...cut,
+				id: `c${index + 1}`,
+				state: 'planned' as const,
+				doneOn: null,
+				note: ''
+			}))
+		}
+	});
+	let version = saved.plan.version;
+	for (const [stage, on] of roots.cutOn.entries()) {
+		const done = saved.plan.cuts.filter((cut) => cut.stage === stage).map((cut) => cut.id);
+		await recordCuts(store, treeId, { on, planVersion: version, done, left: [] }, values);
+		version++;
+	}
+}
+
+/** Closes the aftercare whose time is over, in the middle of its window, but for what was forgotten. */
+async function doWhatCameDue(store: Store, treeId: string, forgotten: readonly string[]): Promise<void> {
+	const { tasks } = await loadRecords(store.db, treeId);
+	for (const task of tasks) {
+		const middle = addDays(task.fromOn, daysBetween(task.fromOn, task.toOn) / 2);
+		if (middle > addDays(today(), -10) || forgotten.includes(task.source.split('@')[0] ?? '')) continue;
+		await closeTask(store, treeId, { taskId: task.id, version: task.version, state: 'done', skipReason: '', on: middle });
+	}
+}
+
+async function measure(store: Store, treeId: string, spec: DemoTree, values: Values): Promise<void> {
+	const records = await loadRecords(store.db, treeId);
+	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
+	if (spec.looks && place) {
+		const until = spec.closing?.closedOn ?? addDays(today(), -4);
+		const looks = simulateLooks(
+			{
+				...spec.looks,
+				kind: records.kind,
+				place,
+				to: until,
+				losses: rootLosses(records, values).done,
+				diesOn: spec.looks.diesOn ?? null
+			},
+			values
+		);
+		for (const look of looks) await recordLook(store, treeId, look);
+	}
+	for (const loss of spec.lost ?? [])
+		await recordLook(store, treeId, observationInput.parse({ observedOn: loss.on, lostCount: loss.count, note: loss.note }));
+}

@@ -1,0 +1,293 @@
+import { addDays } from '../climate/calendar';
+import type { SeasonFit } from '../climate/windows';
+import type { Group } from '../kinds/kind';
+import type { CrownSchool, WaterSchool } from '../tree/tree';
+import type { Mark } from '../values/define';
+import type { Values } from '../values/values';
+import type { TaskInput, TaskKind } from './task';
+
+/** What the aftercare of one piece of work depends on. */
+export interface WorkDone {
+	workOn: string;
+	group: Group;
+	tender: boolean;
+	coldestC: number;
+	inGround: boolean;
+	/** Living share removed at this work, 0 … 1. */
+	livingLoss: number;
+	rotWasCut: boolean;
+	structuralCut: boolean;
+	collarWork: boolean;
+	seasonFit: SeasonFit;
+	crownSchool: CrownSchool;
+	waterSchool: WaterSchool;
+	/** Share of the crown the remaining roots cannot feed, 0 … 1. */
+	crownExcess: number;
+	/** First day of a planned later root stage, if there is one. */
+	nextStageOn: string | null;
+	plantCount: number;
+}
+
+export interface ProposedTask extends TaskInput {
+	/** Name of the rule, stable. */
+	rule: string;
+}
+
+interface Draft {
+	kind: TaskKind;
+	title: string;
+	reason: string;
+	mark: Mark;
+	fromDay: number;
+	toDay: number;
+	minutes: number;
+	stage?: TaskInput['stage'];
+}
+
+type Rule = (work: WorkDone, values: Values) => Draft | null;
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+const shelterWeeks: Record<Group, readonly [number, number]> = {
+	deciduous: [2, 4],
+	'broadleaf-evergreen': [3, 6],
+	conifer: [4, 8],
+	tropical: [3, 6],
+	succulent: [1, 3],
+	ericaceous: [2, 4],
+	palm: [3, 6]
+};
+
+/** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
+const rules: Record<string, Rule> = {
+	'first-water': ({ waterSchool, group, livingLoss }) =>
+		waterSchool === 'at-once'
+			? {
+					kind: 'water',
+					title: 'Water the whole surface slowly until a tenth runs through',
+					reason: `Woody roots are watered in at once, so that mix and roots meet (${group === 'succulent' ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 1,
+					minutes: 10
+				}
+			: {
+					kind: 'dry-rest',
+					title: 'First water after the dry rest',
+					reason: `Cut surfaces dry and callus first; ${percent(livingLoss)} of the living root was taken (school: dry first).`,
+					mark: 'trade',
+					fromDay: group === 'succulent' ? 14 : 4,
+					toDay: group === 'succulent' ? 24 : 9,
+					minutes: 10
+				},
+	'water-by-weight': ({ livingLoss, inGround }) =>
+		inGround
+			? null
+			: {
+					kind: 'water',
+					title: 'Weigh it: is the old watering rhythm still right?',
+					reason: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
+					mark: 'trade',
+					fromDay: 5,
+					toDay: 9,
+					minutes: 5
+				},
+	shelter: ({ group, livingLoss, seasonFit, inGround }) => {
+		if (inGround || livingLoss < 0.02) return null;
+		const [least, most] = shelterWeeks[group];
+		const late = seasonFit === 'out-of-window' ? 7 : 0;
+		return {
+			kind: 'shelter',
+			title: group === 'conifer' ? 'End shade and misting, in two steps' : 'End shade and wind shelter, in two steps',
+			reason: `Shelter for ${least} to ${most} weeks holds demand down while ${percent(livingLoss)} of the living root is missing.`,
+			mark: 'trade',
+			fromDay: least * 7 + late,
+			toDay: most * 7 + late,
+			minutes: 10
+		};
+	},
+	cold: ({ tender, coldestC, workOn, livingLoss, inGround }, values) => {
+		if (inGround || livingLoss < 0.02) return null;
+		const limit = tender ? Math.max(coldestC, 5) : values['cold.cutRootsMinimumC'];
+		const month = Number(workOn.slice(5, 7));
+		return {
+			kind: 'cold',
+			title: `Where will it stand so that its roots stay above ${limit} °C?`,
+			reason: tender
+				? `It is tender (coldest ${coldestC} °C) and works with fewer roots.`
+				: 'Freshly cut roots of hardy trees are kept from frost until spring.',
+			mark: tender ? 'memory' : 'trade',
+			fromDay: 0,
+			toDay: month >= 9 || month <= 4 ? 2 : 120,
+			minutes: 5
+		};
+	},
+	crown: ({ crownSchool, crownExcess }) =>
+		crownSchool === 'balance' && crownExcess > 0.05
+			? {
+					kind: 'crown',
+					title: `Take about ${percent(crownExcess)} of the leaf area, dead and crossing wood first`,
+					reason: `The roots left feed ${percent(1 - crownExcess)} of the crown (school: balance the crown). A height cut is not a crown share.`,
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 3,
+					minutes: 30
+				}
+			: crownExcess > 0.05
+				? {
+						kind: 'shelter',
+						title: 'Shade, shelter and humidity instead of cutting leaves',
+						reason: `Roots feed ${percent(1 - crownExcess)} of the crown; leaves and buds are left to feed new roots (school: keep the leaves).`,
+						mark: 'memory',
+						fromDay: 0,
+						toDay: 2,
+						minutes: 15
+					}
+				: null,
+	'rot-recheck': ({ rotWasCut }) =>
+		rotWasCut
+			? {
+					kind: 'look',
+					title: 'Smell the drain holes; does it dry as it should?',
+					reason: 'Rot was cut: tissue that stays moist or smells again means it goes deeper.',
+					mark: 'trade',
+					fromDay: 14,
+					toDay: 21,
+					minutes: 5,
+					stage: 'examine'
+				}
+			: null,
+	neighbours: ({ rotWasCut }) =>
+		rotWasCut
+			? {
+					kind: 'neighbours',
+					title: 'Check the trees that share its mix, batch or place',
+					reason: 'Checking is cheap; rot seldom comes alone. Weigh and smell, disturb none that looks well.',
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 7,
+					minutes: 20,
+					stage: 'examine'
+				}
+			: null,
+	feeding: ({ group, rotWasCut, livingLoss, tender }) => {
+		const after: Record<Group, string> = {
+			deciduous: 'after the first flush has hardened',
+			'broadleaf-evergreen': 'lightly, once buds move',
+			conifer: 'from next season',
+			tropical: 'after new leaves',
+			succulent: 'when it grows',
+			ericaceous: 'low in nitrogen, after the first year',
+			palm: 'after new leaves'
+		};
+		const day = group === 'conifer' || group === 'ericaceous' ? 300 : tender ? 60 : 84;
+		return {
+			kind: 'feeding',
+			title: `May feeding begin? ${after[group]}`,
+			reason: rotWasCut
+				? 'After rot nothing is fed until it grows.'
+				: `Fewer roots (${percent(livingLoss)} taken) cannot use food yet; salts burn cut roots.`,
+			mark: 'trade',
+			fromDay: day,
+			toDay: day + 28,
+			minutes: 5
+		};
+	},
+	'first-buds': ({ tender, group }, values) => {
+		const slow = group === 'broadleaf-evergreen' && !tender;
+		return {
+			kind: 'look',
+			title: slow ? 'Do buds move? Dry-country evergreens take 2 to 3 months' : 'Do buds move?',
+			reason: slow
+				? 'First buds on dry-country evergreens come after two to three months.'
+				: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work.`,
+			mark: 'trade',
+			fromDay: slow ? 60 : values['firstBuds.weeksFrom'] * 7,
+			toDay: slow ? 90 : values['firstBuds.weeksTo'] * 7,
+			minutes: 5,
+			stage: 'recovery'
+		};
+	},
+	'clear-growth': () => ({
+		kind: 'look',
+		title: 'Measure shoots, leaf cover and the limit of dieback',
+		reason: 'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
+		mark: 'trade',
+		fromDay: 63,
+		toDay: 84,
+		minutes: 10,
+		stage: 'recovery'
+	}),
+	'collar-again': ({ collarWork }) =>
+		collarWork
+			? {
+					kind: 'collar',
+					title: 'See the collar again',
+					reason: 'Collar work is seen again at 60 days, then each year.',
+					mark: 'trade',
+					fromDay: 55,
+					toDay: 70,
+					minutes: 20,
+					stage: 'examine'
+				}
+			: null,
+	arborist: ({ structuralCut, inGround }) =>
+		structuralCut && inGround
+			? {
+					kind: 'collar',
+					title: 'Have stability judged by a qualified arborist',
+					reason: 'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
+					mark: 'memory',
+					fromDay: 0,
+					toDay: 14,
+					minutes: 15,
+					stage: 'examine'
+				}
+			: null,
+	backup: ({ rotWasCut, livingLoss }) =>
+		rotWasCut || livingLoss >= 0.3
+			? {
+					kind: 'backup',
+					title: 'Strike cuttings from what comes off, labelled',
+					reason: 'A backup is cheap while the material is fresh.',
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 2,
+					minutes: 20
+				}
+			: null
+};
+
+/**
+ * The aftercare that a piece of work asks for: each with its window, its reason and its mark, in order of its first day.
+ * @example roots of a deciduous tree cut in its window: water at once, weigh in a week, shelter off at 2–4 weeks …
+ */
+export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
+	const proposed: ProposedTask[] = [];
+	for (const [rule, make] of Object.entries(rules)) {
+		const draft = make(work, values);
+		if (!draft) continue;
+		const { fromDay, toDay, stage = 'aftercare', title, ...rest } = draft;
+		proposed.push({
+			...rest,
+			rule,
+			stage,
+			title: work.plantCount > 1 ? `${title} (lot of ${work.plantCount})` : title,
+			fromOn: addDays(work.workOn, fromDay),
+			toOn: addDays(work.workOn, toDay)
+		});
+	}
+	if (work.nextStageOn)
+		proposed.push({
+			rule: 'next-stage',
+			kind: 'root-stage',
+			title: 'Next root stage: has the tree paid back the last one?',
+			reason: 'The next stage is done when growth is regained, within the window of its kind.',
+			mark: 'trade',
+			stage: 'roots',
+			fromOn: work.nextStageOn,
+			toOn: addDays(work.nextStageOn, 28),
+			minutes: 60
+		});
+	return proposed.sort((a, b) => (a.fromOn === b.fromOn ? 0 : a.fromOn < b.fromOn ? -1 : 1));
+}

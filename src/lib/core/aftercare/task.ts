@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { calendarDate, count, id, note, oneOf, shortText, version } from '../fields/fields';
+import { crownSchools, stages, waterSchools } from '../tree/tree';
+
+export const taskKinds = [
+	'water',
+	'dry-rest',
+	'shelter',
+	'cold',
+	'feeding',
+	'crown',
+	'look',
+	'root-stage',
+	'pest',
+	'neighbours',
+	'backup',
+	'collar',
+	'other'
+] as const;
+export type TaskKind = (typeof taskKinds)[number];
+
+export const taskMarks = ['published', 'trade', 'memory', 'ours'] as const;
+
+/** A dated piece of work as proposed or written by hand. */
+export const taskInput = z
+	.strictObject({
+		kind: oneOf(taskKinds),
+		title: shortText(120),
+		reason: note(500),
+		mark: oneOf(taskMarks).default('ours'),
+		stage: oneOf(stages).default('aftercare').describe('Where the work is done'),
+		fromOn: calendarDate(),
+		toOn: calendarDate(),
+		minutes: count(0, 2000).default(10)
+	})
+	.refine((task) => task.toOn >= task.fromOn, { path: ['toOn'], error: 'must not be before the first day' });
+export type TaskInput = z.infer<typeof taskInput>;
+
+export const taskSchema = taskInput.safeExtend({
+	id: id(),
+	state: oneOf(['open', 'done', 'skipped']),
+	closedOn: calendarDate().nullable(),
+	skipReason: note(300),
+	/** The rule it was made from and the date of the work; the same pair is never made twice. */
+	source: z.string().max(120).default(''),
+	version: version()
+});
+export type Task = z.infer<typeof taskSchema>;
+
+/** The two schools a person chooses between before aftercare is made. */
+export const schoolsInput = z.strictObject({
+	workOn: calendarDate(),
+	crownSchool: oneOf(crownSchools),
+	waterSchool: oneOf(waterSchools)
+});
+export type Schools = z.infer<typeof schoolsInput>;

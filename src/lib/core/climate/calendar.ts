@@ -1,0 +1,27 @@
+/** Calendar arithmetic on dates written YYYY-MM-DD; no time zones take part. */
+
+const DAY_MS = 86_400_000;
+const toMs = (date: string): number => Date.parse(`${date}T00:00:00Z`);
+
+/** `addDays('2026-02-27', 2)` is `'2026-03-01'`. */
+export const addDays = (date: string, days: number): string =>
+	new Date(toMs(date) + Math.round(days) * DAY_MS).toISOString().slice(0, 10);
+
+/** Whole days from one date to a later one; negative when the second is earlier. */
+export const daysBetween = (from: string, to: string): number => Math.round((toMs(to) - toMs(from)) / DAY_MS);
+
+/** Day of the year, 1 January being 1. */
+export const dayOfYear = (date: string): number => daysBetween(`${date.slice(0, 4)}-01-01`, date) + 1;
+
+export const yearOf = (date: string): number => Number(date.slice(0, 4));
+
+/** The date of a day of the year; days past the end run into the next year. */
+export const dateOfDay = (year: number, day: number): string => addDays(`${year}-01-01`, Math.round(day) - 1);
+
+/** A span of calendar dates, both ends included. */
+export interface Span {
+	from: string;
+	to: string;
+}
+
+export const within = (date: string, span: Span): boolean => date >= span.from && date <= span.to;

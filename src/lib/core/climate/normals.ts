@@ -1,0 +1,72 @@
+import type { Values } from '../values/values';
+import { dateOfDay, dayOfYear, type Span } from './calendar';
+import type { Place } from './place';
+
+/** What the climate of a place is read from: only its position and shelter. */
+export type PlaceClimate = Pick<Place, 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>;
+
+/** Coldest day of the year in the stand-in climate, about four weeks after the winter solstice. */
+const COLDEST_DAY = { north: 20, south: 202 };
+
+/**
+ * Stand-in daily mean air temperature in the open, °C: a sine over the year whose mean falls and whose swing
+ * rises with latitude [our own], cooled with height. No forecast and no record: a guess to plan with.
+ */
+export function outdoorMeanC(place: PlaceClimate, date: string, values: Values): number {
+	const latitude = Math.abs(place.latitudeDeg);
+	const annualMeanC =
+		values['climate.annualMeanAtEquatorC'] -
+		values['climate.meanDropPerDegC'] * latitude -
+		(values['climate.lapseCPerKm'] * place.elevationM) / 1000;
+	const swingC = values['climate.swingPerDegC'] * latitude;
+	const coldest = place.latitudeDeg >= 0 ? COLDEST_DAY.north : COLDEST_DAY.south;
+	return annualMeanC - swingC * Math.cos((2 * Math.PI * (dayOfYear(date) - coldest)) / 365.25);
+}
+
+export interface NightTemperature {
+	/** A usual night at this place, °C. */
+	usualC: number;
+	/** A cold night of the season at this place, °C. */
+	coldC: number;
+}
+
+/**
+ * Night temperatures to reckon with at a place, °C, from the stand-in climate and the shelter the place gives.
+ * @example openBench at 52° N on 18 April: usual about 4 °C, cold about 0 °C.
+ */
+export function nightTemperature(place: PlaceClimate, date: string, values: Values): NightTemperature {
+	const meanC = outdoorMeanC(place, date, values);
+	const shelterC =
+		place.kind === 'cold-frame'
+			? values['shelter.coldFrameC']
+			: place.kind === 'greenhouse'
+				? values['shelter.greenhouseC']
+				: 0;
+	const floorC =
+		place.heldMinimumC ?? (place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
+	const usualC = meanC - values['climate.nightBelowMeanC'] + shelterC;
+	const coldC = meanC - values['climate.coldNightBelowMeanC'] + shelterC;
+	return { usualC: Math.max(floorC, usualC), coldC: Math.max(floorC, coldC) };
+}
+
+/**
+ * The growing season that begins in a year: days whose mean reaches the growth threshold, at this place.
+ * @returns null where it never grows; the whole year where it always does.
+ * In the southern hemisphere the span runs into the next year.
+ */
+export function growingSeason(place: PlaceClimate, tender: boolean, year: number, values: Values): Span | null {
+	const thresholdC = tender ? values['season.tenderGrowthFromC'] : values['season.hardyGrowthFromC'];
+	const floorC =
+		place.kind === 'indoors' || place.kind === 'heated'
+			? (place.heldMinimumC ?? values['shelter.indoorsC'])
+			: -Infinity;
+	const firstDay = place.latitudeDeg >= 0 ? 1 : 182;
+	const grows: string[] = [];
+	for (let day = firstDay; day < firstDay + 365; day++) {
+		const date = dateOfDay(year, day);
+		if (Math.max(floorC, outdoorMeanC(place, date, values)) >= thresholdC) grows.push(date);
+	}
+	const from = grows[0];
+	const to = grows[grows.length - 1];
+	return from && to ? { from, to } : null;
+}

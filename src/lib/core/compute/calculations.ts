@@ -1,0 +1,364 @@
+import { z } from 'zod';
+import { aftercareTasks } from '../aftercare/rules';
+import { taskKinds, taskMarks } from '../aftercare/task';
+import { circularSummary, rayleigh, sectorShares, widestGap } from '../circular/circular';
+import { growingSeason, nightTemperature } from '../climate/normals';
+import { placeKinds } from '../climate/place';
+import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
+import { crownSupply } from '../crown/crown';
+import { diagnose, diagnosisInput, diagnosisOutput } from '../diagnosis/diagnose';
+import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
+import { rootProtectionArea, structuralRootZoneRadiusM } from '../ground/zones';
+import { groups, liftingWindows } from '../kinds/kind';
+import { componentLitres, mixIds } from '../mixes/mixes';
+import { layerAmounts, plantingInput, sizeAdvice, sizeRules } from '../pots/replant-plan';
+import { potSchema, potVolumeL } from '../pots/volume';
+import { expectedRootFunction } from '../recovery/expected';
+import { observationSchema } from '../recovery/observation';
+import { verdict } from '../recovery/verdict';
+import { allowance } from '../roots/allowance';
+import { contactArcShare, girdlingSeverity, severities } from '../roots/geometry';
+import { ledger } from '../roots/ledger';
+import { cutSchema, tempers } from '../roots/plan';
+import { coursePointSchema, rootMapInput } from '../roots/root-map';
+import { stageCuts } from '../roots/stager';
+import { wilsonInterval } from '../sampling/wilson';
+import { crownSchools, reserves, situations, vigours, waterSchools } from '../tree/tree';
+import { calculation, type Calculation } from './calculation';
+
+const number = z.number();
+const span = z.object({ from: z.string(), to: z.string() });
+const azimuth = () => measure(-360, 720, '°');
+const placeInput = z.strictObject({
+	kind: oneOf(placeKinds),
+	latitudeDeg: measure(-66, 66, '°'),
+	elevationM: measure(-400, 5000, 'm').default(0),
+	heldMinimumC: measure(-20, 35, '°C').nullable().default(null)
+});
+const kindSeason = z.strictObject({
+	group: oneOf(groups),
+	coldestC: measure(-60, 30, '°C'),
+	liftingWindow: oneOf(liftingWindows)
+});
+const cutPlan = z.array(cutSchema.pick({ segmentId: true, atMm: true, stage: true })).max(400);
+const mapInput = rootMapInput;
+const allowances = z.array(share()).min(1).max(6);
+const balanceOutput = z.object({
+	directionDeg: number.nullable(),
+	resultantLength: number,
+	gapDeg: number,
+	gapFromDeg: number,
+	sectors: z.array(number)
+});
+
+/** Every calculation of the core, in the order of the work. */
+export const calculations: readonly Calculation[] = [
+	calculation(
+		'diagnosis',
+		'Chance of each condition from the signs found, with what speaks for and against',
+		diagnosisInput,
+		diagnosisOutput,
+		({ situation, findings }, values) => diagnose(situation, findings, values)
+	),
+	calculation(
+		'wilson-interval',
+		'Wilson score interval for a share of living roots in a sample',
+		z
+			.strictObject({
+				successes: count(0, 1_000_000),
+				trials: count(1, 1_000_000),
+				z: measure(0.1, 6, '(normal quantile)').default(1.959963984540054)
+			})
+			.refine((input) => input.successes <= input.trials, {
+				path: ['successes'],
+				error: 'must not be more than the trials'
+			}),
+		z.object({ low: number, high: number }),
+		({ successes, trials, z: quantile }) => wilsonInterval(successes, trials, quantile)
+	),
+	calculation(
+		'circular-statistics',
+		'Mean direction, resultant length, Rayleigh R and z, widest gap and 45° sectors of weighted directions',
+		z.strictObject({
+			directions: z
+				.array(z.strictObject({ azimuthDeg: azimuth(), weight: measure(0, 1e9, '').default(1) }))
+				.min(1)
+				.max(2000)
+		}),
+		z.object({
+			meanDeg: number.nullable(),
+			resultantLength: number,
+			rayleighR: number,
+			rayleighZ: number,
+			gapDeg: number,
+			gapFromDeg: number,
+			sectors: z.array(number)
+		}),
+		({ directions }) => {
+			const azimuths = directions.map((direction) => direction.azimuthDeg);
+			const test = rayleigh(azimuths);
+			const gap = widestGap(azimuths);
+			return {
+				...circularSummary(directions),
+				rayleighR: test.r,
+				rayleighZ: test.z,
+				gapDeg: gap.widthDeg,
+				gapFromDeg: gap.fromDeg,
+				sectors: sectorShares(directions)
+			};
+		}
+	),
+	calculation(
+		'girdling',
+		'Share of the trunk a root touches, and how serious that is',
+		z.strictObject({
+			course: z.array(coursePointSchema).min(2).max(60),
+			diameterMm: measure(0.2, 1500, 'mm'),
+			trunkDiameterMm: measure(1, 3000, 'mm'),
+			fromTrunk: z.boolean().default(true).describe('It leaves the trunk itself, so its base does not count')
+		}),
+		z.object({ contactShare: number, severity: z.enum(severities) }),
+		({ course, diameterMm, trunkDiameterMm, fromTrunk }, values) => {
+			const contactShare = contactArcShare(
+				{ course, diameterStartMm: diameterMm, parentId: fromTrunk ? null : 'other' },
+				trunkDiameterMm,
+				values['contact.toleranceMm']
+			);
+			return { contactShare, severity: girdlingSeverity(contactShare, diameterMm, trunkDiameterMm, values) };
+		}
+	),
+	calculation(
+		'allowance',
+		'Living absorbing share that may come off in one session, with its factors',
+		z.strictObject({
+			group: oneOf([...groups, 'landscape']),
+			temper: oneOf(tempers),
+			vigour: oneOf(vigours),
+			reserves: oneOf(reserves),
+			seasonFit: oneOf(seasonFits)
+		}),
+		z.object({
+			share: number,
+			base: number,
+			vigourFactor: number,
+			seasonFactor: number,
+			reservesFactor: number
+		}),
+		(input, values) => allowance(input, values)
+	),
+	calculation(
+		'root-ledger',
+		'Living loss by stage against the allowance, anchorage by 120° window, balance before and after',
+		z.strictObject({ map: mapInput, cuts: cutPlan, allowances }),
+		z.object({
+			stages: z.array(z.object({ stage: number, loss: number, allowed: number, fits: z.boolean() })),
+			totalLoss: number,
+			windows: z.array(z.object({ azimuthDeg: number, left: number.nullable(), short: z.boolean() })),
+			before: balanceOutput,
+			after: balanceOutput,
+			gone: z.array(z.string()),
+			cutCost: z.record(z.string(), number),
+			violations: z.array(z.string())
+		}),
+		({ map, cuts, allowances: allowed }, values) => {
+			const { gone, cutCost, carried: _carried, least: _least, ...rest } = ledger(map, cuts, allowed, values);
+			return { ...rest, gone: [...gone], cutCost: Object.fromEntries(cutCost) };
+		}
+	),
+	calculation(
+		'root-stages',
+		'A simple greedy staging of the cuts a root map asks for, within allowance and anchorage',
+		z.strictObject({ map: mapInput, allowances, fixed: cutPlan.default([]) }),
+		z.object({
+			cuts: z.array(z.object({ segmentId: z.string(), atMm: number, stage: number, reason: z.string() })),
+			left: z.array(z.object({ segmentId: z.string(), reason: z.string(), because: z.string() }))
+		}),
+		({ map, allowances: allowed, fixed }, values) => stageCuts(map, allowed, values, fixed)
+	),
+	calculation(
+		'crown-supply',
+		'What the remaining roots can feed, and the crown share beyond it',
+		z.strictObject({ remainingShare: share() }),
+		z.object({ supply: number, excess: number }),
+		({ remainingShare }, values) => crownSupply(remainingShare, values)
+	),
+	calculation(
+		'root-protection-area',
+		'Root protection area of a standing tree (BS 5837:2012)',
+		z.strictObject({ stemDiameterM: measure(0.01, 5, 'm') }),
+		z.object({ radiusM: number, areaM2: number }),
+		({ stemDiameterM }, values) => rootProtectionArea(stemDiameterM, values)
+	),
+	calculation(
+		'structural-root-zone',
+		'Structural root zone radius of a standing tree (AS 4970-2009)',
+		z.strictObject({ diameterAboveFlareM: measure(0.01, 5, 'm') }),
+		z.object({ radiusM: number }),
+		({ diameterAboveFlareM }, values) => ({ radiusM: structuralRootZoneRadiusM(diameterAboveFlareM, values) })
+	),
+	calculation(
+		'season-window',
+		'Windows for root work on a kind at a place, how a date stands to them, and the next day',
+		z.strictObject({ kind: kindSeason, place: placeInput, on: calendarDate() }),
+		z.object({
+			fit: z.enum(seasonFits),
+			next: z.string().nullable(),
+			windows: z.array(span),
+			growingSeason: span.nullable()
+		}),
+		({ kind, place, on }, values) => ({
+			fit: seasonFit(kind, place, on, values),
+			next: nextWindowDay(kind, place, on, values),
+			windows: rootWorkWindows(kind, place, Number(on.slice(0, 4)), values),
+			growingSeason: growingSeason(place, kind.coldestC >= 0 || kind.group === 'tropical', Number(on.slice(0, 4)), values)
+		})
+	),
+	calculation(
+		'night-temperature',
+		'A usual and a cold night of the season at a place, from the stand-in climate',
+		z.strictObject({ place: placeInput, on: calendarDate() }),
+		z.object({ usualC: number, coldC: number }),
+		({ place, on }, values) => nightTemperature(place, on, values)
+	),
+	calculation(
+		'pot-volume',
+		'Litres in a pot between two heights above its floor',
+		z.strictObject({
+			pot: potSchema,
+			fromMm: measure(0, 3000, 'mm').default(0),
+			toMm: measure(0, 3000, 'mm').optional()
+		}),
+		z.object({ litres: number }),
+		({ pot, fromMm, toMm }) => ({ litres: potVolumeL(pot, fromMm, toMm) })
+	),
+	calculation(
+		'pot-size',
+		'Width of pot to look for, by the trade’s size rules',
+		z.strictObject({
+			ballDiameterMm: measure(10, 4000, 'mm'),
+			livingLoss: share().default(0),
+			rot: z.boolean().default(false),
+			packed: z.boolean().default(false)
+		}),
+		z.object({ rule: z.enum(sizeRules), widthMm: number, reason: z.string() }),
+		({ ballDiameterMm, livingLoss, rot, packed }, values) =>
+			sizeAdvice(ballDiameterMm, livingLoss, { rot, packed }, values)
+	),
+	calculation(
+		'layer-amounts',
+		'Litres of each layer around a ball in a pot, and what does not fit',
+		plantingInput.pick({
+			pot: true,
+			ballDiameterMm: true,
+			ballDepthMm: true,
+			coarseLayerMm: true,
+			topLayerMm: true,
+			headspaceMm: true
+		}),
+		z.object({
+			potL: number,
+			ballL: number,
+			coarseL: number,
+			mainL: number,
+			topL: number,
+			readyMainL: number,
+			sideRoomMm: number,
+			problems: z.array(z.string())
+		}),
+		(input, values) => layerAmounts(input, values)
+	),
+	calculation(
+		'mix-components',
+		'Litres of each component of a mix',
+		z.strictObject({ mixId: oneOf(mixIds), litres: measure(0, 100_000, 'L') }),
+		z.object({ components: z.array(z.object({ component: z.string(), litres: number })) }),
+		({ mixId, litres }) => ({ components: componentLitres(mixId, litres) })
+	),
+	calculation(
+		'aftercare-tasks',
+		'The aftercare a piece of root work asks for, dated, with reasons and marks',
+		z.strictObject({
+			workOn: calendarDate(),
+			group: oneOf(groups),
+			tender: z.boolean(),
+			coldestC: measure(-60, 30, '°C'),
+			inGround: z.boolean(),
+			livingLoss: share(),
+			rotWasCut: z.boolean(),
+			structuralCut: z.boolean(),
+			collarWork: z.boolean(),
+			seasonFit: oneOf(seasonFits),
+			crownSchool: oneOf(crownSchools),
+			waterSchool: oneOf(waterSchools),
+			crownExcess: share(),
+			nextStageOn: calendarDate().nullable(),
+			plantCount: count(1, 5000)
+		}),
+		z.object({
+			tasks: z.array(
+				z.object({
+					rule: z.string(),
+					kind: z.enum(taskKinds),
+					title: z.string(),
+					reason: z.string(),
+					mark: z.enum(taskMarks),
+					stage: z.string(),
+					fromOn: z.string(),
+					toOn: z.string(),
+					minutes: number
+				})
+			)
+		}),
+		(input, values) => ({ tasks: aftercareTasks(input, values) })
+	),
+	calculation(
+		'expected-root-function',
+		'Expected root function over time from what was cut, with its band',
+		z
+			.strictObject({
+				losses: z.array(z.strictObject({ on: calendarDate(), share: share() })).max(50),
+				place: placeInput,
+				tender: z.boolean(),
+				from: calendarDate(),
+				to: calendarDate(),
+				stepDays: count(1, 365).default(14)
+			})
+			.refine((input) => input.to >= input.from, { path: ['to'], error: 'must not be before the first day' })
+			.refine((input) => Number(input.to.slice(0, 4)) - Number(input.from.slice(0, 4)) <= 20, {
+				path: ['to'],
+				error: 'must lie within 20 years of the first day'
+			}),
+		z.object({ points: z.array(z.object({ on: z.string(), expected: number, low: number, high: number })) }),
+		({ losses, place, tender, from, to, stepDays }, values) => ({
+			points: expectedRootFunction(losses, place, tender, from, to, values, stepDays)
+		})
+	),
+	calculation(
+		'verdict',
+		'The criteria for re-established: each met, not met or unknown, with the evidence',
+		z.strictObject({
+			today: calendarDate(),
+			situation: oneOf(situations),
+			trunkDiameterMm: measure(1, 3000, 'mm'),
+			sinceOn: calendarDate(),
+			observations: z.array(observationSchema).max(20_000),
+			referenceShootMm: measure(0, 5000, 'mm').nullable(),
+			openAlarms: count(0, 5000),
+			stagesLeft: count(0, 6)
+		}),
+		z.object({
+			criteria: z.array(
+				z.object({
+					name: z.string(),
+					label: z.string(),
+					answer: z.enum(['met', 'not-met', 'unknown']),
+					because: z.string()
+				})
+			),
+			reEstablished: z.boolean()
+		}),
+		(input, values) => verdict(input, values)
+	)
+];
+
+export const calculationByName = new Map(calculations.map((entry) => [entry.name, entry]));

@@ -1,0 +1,140 @@
+/** The one formatter for dates, numbers and units. Everything stored is SI; only what is shown or typed changes. */
+
+export const unitSystems = ['metric', 'imperial'] as const;
+export type UnitSystem = (typeof unitSystems)[number];
+
+export const locales = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'nl-NL', 'es-ES', 'it-IT'] as const;
+
+export interface FormatSettings {
+	units: UnitSystem;
+	locale: string;
+}
+export const defaultFormatSettings: FormatSettings = { units: 'metric', locale: 'en-GB' };
+
+/** A stored unit that has a metric and an imperial face. */
+export type StoredUnit = 'mm' | 'm' | 'L' | 'kg' | '°C' | 'm²';
+
+interface Face {
+	unit: string;
+	/** shown = stored × factor + offset */
+	factor: number;
+	offset: number;
+	digits: number;
+}
+
+const faces: Record<StoredUnit, Record<UnitSystem, Face>> = {
+	mm: {
+		metric: { unit: 'mm', factor: 1, offset: 0, digits: 0 },
+		imperial: { unit: 'in', factor: 1 / 25.4, offset: 0, digits: 2 }
+	},
+	m: {
+		metric: { unit: 'm', factor: 1, offset: 0, digits: 2 },
+		imperial: { unit: 'ft', factor: 1 / 0.3048, offset: 0, digits: 1 }
+	},
+	L: {
+		metric: { unit: 'L', factor: 1, offset: 0, digits: 1 },
+		imperial: { unit: 'US gal', factor: 1 / 3.785411784, offset: 0, digits: 2 }
+	},
+	kg: {
+		metric: { unit: 'kg', factor: 1, offset: 0, digits: 2 },
+		imperial: { unit: 'lb', factor: 1 / 0.45359237, offset: 0, digits: 1 }
+	},
+	'°C': {
+		metric: { unit: '°C', factor: 1, offset: 0, digits: 0 },
+		imperial: { unit: '°F', factor: 9 / 5, offset: 32, digits: 0 }
+	},
+	'm²': {
+		metric: { unit: 'm²', factor: 1, offset: 0, digits: 0 },
+		imperial: { unit: 'ft²', factor: 1 / 0.09290304, offset: 0, digits: 0 }
+	}
+};
+
+export interface Format {
+	settings: FormatSettings;
+	/** `number(0.8251, 2)` is `0.83`. */
+	number(value: number, digits?: number): string;
+	/** `percent(0.314)` is `31 %`. */
+	percent(share: number, digits?: number): string;
+	/** `measure(15, 'mm')` is `15 mm`, or `0.59 in`. */
+	measure(value: number, unit: StoredUnit, digits?: number): string;
+	/** Calendar date in words: `18 April 2026`. */
+	date(date: string): string;
+	/** Calendar date, short: `18 Apr`, with the year when it is not `today`'s. */
+	day(date: string, today?: string): string;
+	/** `18 Apr – 2 May 2026` */
+	span(from: string, to: string): string;
+	monthYear(date: string): string;
+	/** Instant with a 24-hour clock, in UTC. */
+	instant(at: string): string;
+	/** Unit as shown, and both ways between stored and shown numbers. */
+	unitOf(unit: StoredUnit): { unit: string; toShown(stored: number): number; toStored(shown: number): number };
+	/** Clock position `6:30` of 0 < clock ≤ 12. */
+	clock(clock: number): string;
+}
+
+/** Makes the formatter for a person's settings; an unknown locale falls back to British English. */
+export function createFormat(settings: FormatSettings): Format {
+	let locale = settings.locale;
+	try {
+		Intl.getCanonicalLocales(locale);
+	} catch {
+		locale = defaultFormatSettings.locale;
+	}
+	const dates = (options: Intl.DateTimeFormatOptions) =>
+		new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' });
+	const long = dates({ day: 'numeric', month: 'long', year: 'numeric' });
+	const short = dates({ day: 'numeric', month: 'short' });
+	const shortYear = dates({ day: 'numeric', month: 'short', year: 'numeric' });
+	const monthYear = dates({ month: 'short', year: 'numeric' });
+	const clockTime = dates({
+		day: 'numeric',
+		month: 'short',
+		year: 'numeric',
+		hour: '2-digit',
+		minute: '2-digit',
+		hour12: false
+	});
+	const at = (date: string): Date => new Date(`${date}T00:00:00Z`);
+	const numbers = new Map<number, Intl.NumberFormat>();
+	const number = (value: number, digits = 0): string => {
+		if (!Number.isFinite(value)) return 'not known';
+		let made = numbers.get(digits);
+		if (!made) {
+			made = new Intl.NumberFormat(locale, { minimumFractionDigits: 0, maximumFractionDigits: digits });
+			numbers.set(digits, made);
+		}
+		// A rounded zero never shows a minus sign.
+		return made.format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value);
+	};
+	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
+	return {
+		settings,
+		number,
+		percent: (share, digits = 0) => `${number(share * 100, digits)} %`,
+		measure: (value, unit, digits) => {
+			const { unit: shown, factor, offset, digits: usual } = face(unit);
+			return `${number(value * factor + offset, digits ?? usual)} ${shown}`;
+		},
+		date: (date) => long.format(at(date)),
+		day: (date, today) => (today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
+		span: (from, to) =>
+			from === to
+				? shortYear.format(at(from))
+				: `${(from.slice(0, 4) === to.slice(0, 4) ? short : shortYear).format(at(from))} – ${shortYear.format(at(to))}`,
+		monthYear: (date) => monthYear.format(at(date)),
+		instant: (instant) => `${clockTime.format(new Date(instant))} UTC`,
+		unitOf: (unit) => {
+			const { unit: shown, factor, offset } = face(unit);
+			return {
+				unit: shown,
+				toShown: (stored) => stored * factor + offset,
+				toStored: (value) => (value - offset) / factor
+			};
+		},
+		clock: (clock) => {
+			const minutes = Math.round(clock * 60) % 720;
+			const hour = Math.floor(minutes / 60);
+			return `${hour === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
+		}
+	};
+}

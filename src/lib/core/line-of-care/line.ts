@@ -1,0 +1,94 @@
+import type { TreeRecords } from '../case/case';
+import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
+import { growingSeason } from '../climate/normals';
+import { isTender } from '../kinds/kind';
+import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
+import { readingsOf } from '../recovery/observation';
+import { roman } from '../roots/plan';
+import { rootLosses } from '../roots/work';
+import type { Stage } from '../tree/tree';
+import type { Values } from '../values/values';
+
+/** look: a dot · stage: a chalk stroke, broken while planned · due: an open ring · verdict: a lozenge. */
+export type MarkKind = 'taken-in' | 'examined' | 'look' | 'stage-done' | 'stage-planned' | 'planted' | 'due' | 'verdict';
+
+export interface LineMark {
+	on: string;
+	kind: MarkKind;
+	label: string;
+	stage: Stage;
+}
+
+export interface LineOfCare {
+	span: Span;
+	today: string;
+	seasons: Span[];
+	marks: LineMark[];
+	/** Root function expected from what was cut; empty when nothing was cut or planned. */
+	expected: FunctionPoint[];
+	/** Leaf cover as measured, 0 … 1. */
+	leafCover: { on: string; value: number }[];
+}
+
+/**
+ * The line of care of a tree, drawn from its records alone: from four weeks before it was taken in to a year and a half
+ * past today (or its close), with growing seasons at its place, what was done, what is due, and root function.
+ */
+export function lineOfCare(records: TreeRecords, today: string, values: Values): LineOfCare {
+	const { tree, kind, places, observations, examinations, plantings, tasks, plan } = records;
+	const place = places.find((candidate) => candidate.id === tree.placeId);
+	const marks: LineMark[] = [{ on: tree.takenInOn, kind: 'taken-in', label: 'taken in', stage: 'take-in' }];
+	for (const examination of examinations)
+		marks.push({ on: examination.examinedOn, kind: 'examined', label: 'examined', stage: 'examine' });
+	for (const look of observations) marks.push({ on: look.observedOn, kind: 'look', label: 'look', stage: 'recovery' });
+	for (const planting of plantings) marks.push({ on: planting.plantedOn, kind: 'planted', label: 'potted', stage: 'replant' });
+
+	const { done, planned } = rootLosses(records, values);
+	for (const loss of done)
+		marks.push({ on: loss.on, kind: 'stage-done', label: `${Math.round(loss.share * 100)} % cut`, stage: 'roots' });
+	if (plan)
+		for (const [stage, on] of plan.stageDates.entries())
+			if (planned.some((loss) => loss.on === on))
+				marks.push({ on, kind: 'stage-planned', label: `stage ${roman(stage)}`, stage: 'roots' });
+	for (const task of tasks)
+		if (task.state === 'open') marks.push({ on: task.fromOn, kind: 'due', label: task.title, stage: task.stage });
+	if (tree.closedOn) marks.push({ on: tree.closedOn, kind: 'verdict', label: tree.state.replace('-', ' '), stage: 'recovery' });
+	marks.sort((a, b) => (a.on < b.on ? -1 : 1));
+
+	const latest = marks.at(-1)?.on ?? today;
+	const ahead = tree.closedOn ? addDays(tree.closedOn, 120) : addDays(today, 400);
+	const from = addDays([tree.takenInOn, marks[0]?.on ?? today, today].sort()[0] ?? today, -28);
+	const to = [ahead, addDays(latest, 60)].sort()[1] ?? ahead;
+	const longest = addDays(from, 365 * 8);
+	const span = { from, to: to > longest ? longest : to };
+
+	const seasons: Span[] = [];
+	if (place)
+		for (let year = yearOf(span.from) - 1; year <= yearOf(span.to) + 1; year++) {
+			const season = growingSeason(place, isTender(kind), year, values);
+			if (season && season.to >= span.from && season.from <= span.to) seasons.push(season);
+		}
+	const losses = [...done, ...planned.filter((loss) => loss.on >= today)];
+	const expected =
+		place && losses.length > 0
+			? expectedRootFunction(losses, place, isTender(kind), losses.map((l) => l.on).sort()[0] ?? from, span.to, values)
+			: [];
+	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
+}
+
+/** How a tree stands and what comes next: two short sentences. */
+export function standingSentence(records: TreeRecords, today: string): { stands: string; next: string } {
+	const { tree, tasks } = records;
+	const days = daysBetween(tree.takenInOn, tree.closedOn ?? today);
+	const months = Math.round(days / 30.44);
+	const time = days < 45 ? `${Math.max(0, days)} days` : `${months} months`;
+	if (tree.state === 'dead') return { stands: `Lost after ${time}.`, next: 'Its lesson is kept.' };
+	if (tree.state === 're-established') return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
+	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
+	const open = tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1));
+	const first = open[0];
+	return {
+		stands: `${time} in care.`,
+		next: first ? first.title : 'Nothing is planned: set the next look.'
+	};
+}

@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import { mixIds } from '../mixes/mixes';
+import type { Values } from '../values/values';
+import { potSchema, potVolumeL } from './volume';
+
+export const sizeRules = ['normal', 'packed', 'after-rot'] as const;
+export type SizeRule = (typeof sizeRules)[number];
+export const sizeRuleNames: Record<SizeRule, string> = {
+	normal: 'normal step up',
+	packed: 'packed roots',
+	'after-rot': 'after rot or a hard reduction'
+};
+
+export interface SizeAdvice {
+	rule: SizeRule;
+	/** Inner width at the rim to look for, mm. */
+	widthMm: number;
+	reason: string;
+}
+
+/**
+ * Width of pot to look for, by the trade's rules: a step up for a normal or packed ball, otherwise the pot follows
+ * what is left of the roots.
+ * @param ballDiameterMm diameter of the ball as it will be planted
+ * @param livingLoss share of living root taken, 0 … 1
+ */
+export function sizeAdvice(
+	ballDiameterMm: number,
+	livingLoss: number,
+	state: { rot: boolean; packed: boolean },
+	values: Values
+): SizeAdvice {
+	const hard = livingLoss >= values['pot.hardReductionFrom'];
+	if (state.rot || hard)
+		return {
+			rule: 'after-rot',
+			widthMm: ballDiameterMm + values['pot.afterRotSizeMm'],
+			reason: state.rot
+				? 'rot was found: the pot follows the roots that are left'
+				: `${Math.round(livingLoss * 100)} % of the living root is gone: the pot follows what is left`
+		};
+	const packed = state.packed;
+	return {
+		rule: packed ? 'packed' : 'normal',
+		widthMm: ballDiameterMm + (packed ? values['pot.packedSizeMm'] : values['pot.upSizeMm']),
+		reason: packed ? 'roots are packed: a larger step' : 'one step up, 25 mm all round'
+	};
+}
+
+export const plantingInput = z.strictObject({
+	plantedOn: calendarDate(),
+	pot: potSchema,
+	sizeRule: oneOf(sizeRules),
+	ballDiameterMm: measure(10, 4000, 'mm'),
+	ballDepthMm: measure(5, 3000, 'mm'),
+	mixId: oneOf(mixIds),
+	coarseLayerMm: measure(0, 1000, 'mm').default(0),
+	topLayerMm: measure(0, 300, 'mm').default(0),
+	headspaceMm: measure(0, 300, 'mm'),
+	plantCount: count(1, 5000).default(1),
+	placeId: id().nullable().default(null).describe('Where it stands afterwards; null leaves it where it is'),
+	note: note()
+});
+export type PlantingInput = z.infer<typeof plantingInput>;
+export const plantingSchema = plantingInput.safeExtend({ id: id(), version: version() });
+export type Planting = z.infer<typeof plantingSchema>;
+
+export interface LayerAmounts {
+	potL: number;
+	ballL: number;
+	coarseL: number;
+	mainL: number;
+	topL: number;
+	/** What to have ready for one pot, settling included. */
+	readyMainL: number;
+	/** Sentences about what does not fit; empty when all is well. */
+	problems: string[];
+	/** Free room beside the ball at its widest, mm; negative when it does not go in. */
+	sideRoomMm: number;
+}
+
+/**
+ * Litres of each layer around a ball in a pot: coarse layer on the floor, main mix beside and below the ball, top
+ * layer up to the headspace. The ball sits with its top at the top of the fill. Parts always add up to the fill.
+ */
+export function layerAmounts(
+	planting: Pick<
+		PlantingInput,
+		'pot' | 'ballDiameterMm' | 'ballDepthMm' | 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm'
+	>,
+	values: Values
+): LayerAmounts {
+	const { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm } = planting;
+	const problems: string[] = [];
+	const fillMm = pot.heightMm - headspaceMm;
+	if (fillMm <= 0) problems.push(`The headspace (${headspaceMm} mm) leaves no room in a pot ${pot.heightMm} mm deep.`);
+	const topOfMainMm = Math.max(0, fillMm - topLayerMm);
+	const coarseMm = Math.min(coarseLayerMm, topOfMainMm);
+	if (coarseLayerMm + topLayerMm > Math.max(0, fillMm))
+		problems.push('The coarse and top layers together are deeper than the fill.');
+
+	const coarseL = potVolumeL(pot, 0, coarseMm);
+	const topWholeL = potVolumeL(pot, topOfMainMm, Math.max(topOfMainMm, fillMm));
+	const mainWholeL = potVolumeL(pot, coarseMm, topOfMainMm);
+	const ballRoomMm = fillMm - coarseMm;
+	if (ballDepthMm > ballRoomMm)
+		problems.push(
+			`The ball is ${Math.round(ballDepthMm - ballRoomMm)} mm deeper than the room above the coarse layer: a deeper pot, or shave the base.`
+		);
+	const widthMm = pot.shape === 'round' ? pot.topLengthMm : Math.min(pot.topLengthMm, pot.topWidthMm);
+	const sideRoomMm = (widthMm - ballDiameterMm) / 2;
+	if (sideRoomMm < 0)
+		problems.push(`The ball is ${Math.round(-2 * sideRoomMm)} mm wider than the pot: a wider pot, or shave the sides.`);
+
+	const seatedDepthMm = Math.max(0, Math.min(ballDepthMm, ballRoomMm));
+	const wholeBallL =
+		((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
+	const ballL = Math.min(wholeBallL, mainWholeL + topWholeL);
+	const ballInTopL = Math.min(topWholeL, seatedDepthMm > 0 ? ballL * Math.min(1, topLayerMm / seatedDepthMm) : 0);
+	const topL = topWholeL - ballInTopL;
+	const mainL = Math.max(0, mainWholeL - (ballL - ballInTopL));
+	return {
+		potL: potVolumeL(pot),
+		ballL,
+		coarseL,
+		mainL,
+		topL,
+		readyMainL: mainL * (1 + values['pot.settling']),
+		problems,
+		sideRoomMm
+	};
+}
+
+/** Unrooted mix as a share of the fill: high means wet corners and a sour pot. */
+export const unrootedShare = (amounts: LayerAmounts): number => {
+	const fill = amounts.ballL + amounts.mainL + amounts.topL;
+	return fill > 0 ? (amounts.mainL + amounts.topL) / fill : 0;
+};
+

@@ -1,0 +1,138 @@
+import { daysBetween } from '../climate/calendar';
+import type { Situation } from '../tree/tree';
+import type { Values } from '../values/values';
+import { readingsOf, type Observation } from './observation';
+
+export type Answer = 'met' | 'not-met' | 'unknown';
+
+export interface Criterion {
+	name: 'no-dieback' | 'function' | 'roots-at-edge' | 'firm' | 'no-alarm' | 'no-stage-left';
+	label: string;
+	answer: Answer;
+	/** The evidence, in one sentence. */
+	because: string;
+}
+
+export interface VerdictInput {
+	today: string;
+	situation: Situation;
+	trunkDiameterMm: number;
+	/** Day of the last root work, or of taking in. */
+	sinceOn: string;
+	observations: readonly Observation[];
+	referenceShootMm: number | null;
+	openAlarms: number;
+	stagesLeft: number;
+}
+
+export interface Verdict {
+	criteria: Criterion[];
+	/** True when every criterion is met. */
+	reEstablished: boolean;
+}
+
+const criterion = (
+	name: Criterion['name'],
+	label: string,
+	answer: Answer,
+	because: string
+): Criterion => ({ name, label, answer, because });
+
+/**
+ * The criteria for "re-established", each met, not met or unknown; what was never measured stays unknown and never
+ * counts as met. Root function is judged by shoots against a healthy reference until weighings can tell it.
+ */
+export function verdict(input: VerdictInput, values: Values): Verdict {
+	const { observations, today, sinceOn } = input;
+	const since = observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
+	const criteria = [
+		dieback(since, input, values),
+		growth(since, input, values),
+		spread(since, input, values),
+		firm(since),
+		criterion(
+			'no-alarm',
+			'No open alarm',
+			input.openAlarms === 0 ? 'met' : 'not-met',
+			input.openAlarms === 0 ? 'Nothing urgent is overdue.' : `${input.openAlarms} urgent and overdue.`
+		),
+		criterion(
+			'no-stage-left',
+			'No planned root stage left',
+			input.stagesLeft === 0 ? 'met' : 'not-met',
+			input.stagesLeft === 0
+				? 'No cut is planned any more.'
+				: `${input.stagesLeft === 1 ? 'One stage is' : `${input.stagesLeft} stages are`} still planned; close with the remainder noted, or do it first.`
+		)
+	];
+	return { criteria, reEstablished: criteria.every((c) => c.answer === 'met') };
+}
+
+function dieback(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+	const label = 'One full season without new dieback';
+	const limits = readingsOf(since, 'diebackLimitMm');
+	const first = limits[0];
+	const last = limits[limits.length - 1];
+	if (!first || !last || limits.length < 2)
+		return criterion('no-dieback', label, 'unknown', 'The limit of living wood was not measured twice since the work.');
+	let lastFallOn: string | null = null;
+	for (const [index, reading] of limits.entries()) {
+		const before = limits[index - 1];
+		if (before && reading.value < before.value * 0.97 - 5) lastFallOn = reading.on;
+	}
+	const quietFrom = lastFallOn ?? first.on;
+	const quiet = daysBetween(quietFrom, last.on);
+	const wanted = values['verdict.quietDays'];
+	return criterion(
+		'no-dieback',
+		label,
+		quiet >= wanted ? 'met' : 'not-met',
+		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} days; ${wanted} are wanted.`
+	);
+}
+
+function growth(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+	const label = 'Shoots at least as strong as wanted against a healthy reference';
+	const shoots = readingsOf(since, 'shootExtensionMm');
+	const best = shoots.reduce((most, reading) => Math.max(most, reading.value), 0);
+	const wanted = values['verdict.shootShareOfReference'];
+	if (shoots.length === 0) return criterion('function', label, 'unknown', 'No shoots were measured since the work.');
+	if (input.referenceShootMm === null || input.referenceShootMm <= 0)
+		return criterion('function', label, 'unknown', 'No healthy reference is named whose shoots were measured.');
+	const ratio = best / input.referenceShootMm;
+	return criterion(
+		'function',
+		label,
+		ratio >= wanted ? 'met' : 'not-met',
+		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${Math.round(ratio * 100)} %, wanted ${Math.round(wanted * 100)} %.`
+	);
+}
+
+function spread(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+	if (input.situation === 'in-ground') {
+		const months = (input.trunkDiameterMm / 25.4) * values['verdict.groundMonthsPerInch'];
+		const served = daysBetween(input.sinceOn, input.today) / 30.44;
+		return criterion(
+			'roots-at-edge',
+			'Time in the ground served',
+			served >= months ? 'met' : 'not-met',
+			`${Math.floor(served)} of about ${Math.ceil(months)} months, by its trunk.`
+		);
+	}
+	const label = 'Roots at the edge of the ball';
+	const seen = since.filter((look) => look.rootsAtEdge !== null);
+	const last = seen[seen.length - 1];
+	if (!last) return criterion('roots-at-edge', label, 'unknown', 'Nobody looked at the edge of the ball since the work.');
+	return last.rootsAtEdge
+		? criterion('roots-at-edge', label, 'met', 'Seen at the last look under the pot or at the wall.')
+		: criterion('roots-at-edge', label, 'not-met', 'Not there yet at the last look.');
+}
+
+function firm(since: readonly Observation[]): Criterion {
+	const felt = since.filter((look) => look.firmness !== null);
+	const last = felt[felt.length - 1];
+	if (!last) return criterion('firm', 'Tree firm', 'unknown', 'Firmness was not tried since the work.');
+	return last.firmness === 'firm'
+		? criterion('firm', 'Tree firm', 'met', 'Stood firm at the last look.')
+		: criterion('firm', 'Tree firm', 'not-met', `At the last look it ${last.firmness === 'loose' ? 'was loose' : 'moved'}.`);
+}

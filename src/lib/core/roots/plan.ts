@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import { reserves, vigours } from '../tree/tree';
+
+export const tempers = ['gentle', 'usual', 'bold'] as const;
+export type Temper = (typeof tempers)[number];
+
+/** Most stages a plan may have. */
+export const STAGE_LIMIT = 6;
+
+export const cutSchema = z.strictObject({
+	id: id(),
+	segmentId: id(),
+	atMm: measure(0, 20_000, 'mm').default(0),
+	stage: count(0, STAGE_LIMIT - 1).describe('0 is now'),
+	reason: note(300),
+	state: oneOf(['planned', 'done', 'left']).default('planned'),
+	doneOn: calendarDate().nullable().default(null),
+	note: note(400)
+});
+export type Cut = z.infer<typeof cutSchema>;
+
+export const planInput = z
+	.strictObject({
+		temper: oneOf(tempers),
+		vigour: oneOf(vigours),
+		reserves: oneOf(reserves),
+		stageDates: z.array(calendarDate()).min(1).max(STAGE_LIMIT).describe('Day on which each stage falls'),
+		cuts: z.array(cutSchema).max(400)
+	})
+	.superRefine((plan, context) => {
+		const seen = new Set<string>();
+		for (const [index, cut] of plan.cuts.entries()) {
+			if (seen.has(cut.segmentId))
+				context.addIssue({ code: 'custom', path: ['cuts', index, 'segmentId'], message: 'must be cut at most once' });
+			seen.add(cut.segmentId);
+			if (cut.stage >= plan.stageDates.length)
+				context.addIssue({
+					code: 'custom',
+					path: ['cuts', index, 'stage'],
+					message: `must be from 0 to ${plan.stageDates.length - 1}, the stages of this plan`
+				});
+			if ((cut.state === 'done') !== (cut.doneOn !== null))
+				context.addIssue({ code: 'custom', path: ['cuts', index, 'doneOn'], message: 'must be set just when it is done' });
+		}
+	});
+export type PlanInput = z.infer<typeof planInput>;
+export const planSchema = planInput.safeExtend({ id: id(), version: version() });
+export type Plan = z.infer<typeof planSchema>;
+
+/** I, II, III … as stages are written. */
+export const roman = (stage: number): string => ['I', 'II', 'III', 'IV', 'V', 'VI'][stage] ?? String(stage + 1);

@@ -1,0 +1,129 @@
+import { azimuthOf, normaliseDeg, type ClockFrame } from '../circular/circular';
+import { usualClass, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
+
+/** Words that quick entry understands, with their short forms. */
+const classWords: Record<string, RootClass> = {
+	a: 'anchor',
+	anchor: 'anchor',
+	s: 'scaffold',
+	scaf: 'scaffold',
+	scaffold: 'scaffold',
+	sec: 'secondary',
+	secondary: 'secondary',
+	f: 'feeder',
+	feeder: 'feeder'
+};
+
+const flawWords: Record<string, RootFlaw> = {
+	girdling: 'girdling',
+	girdles: 'girdling',
+	gird: 'girdling',
+	crossing: 'crossing',
+	cross: 'crossing',
+	circling: 'circling',
+	circ: 'circling',
+	turned: 'turned-back',
+	'turned-back': 'turned-back',
+	back: 'turned-back',
+	rising: 'rising',
+	up: 'rising',
+	descending: 'descending',
+	down: 'descending',
+	'non-radial': 'non-radial',
+	skew: 'non-radial',
+	crowded: 'crowded',
+	torn: 'torn',
+	thick: 'too-thick',
+	sucker: 'sucker',
+	above: 'above-plane'
+};
+
+export type QuickEntry = { ok: true; root: QuickRoot } | { ok: false; problem: string; partial: Partial<QuickRoot> };
+
+const EXAMPLE = 'for example "6:30 15 sec girdling"';
+
+/**
+ * Reads one line of quick entry: place, thickness in mm, then any words in any order.
+ * Place is a clock position (`6:30`, `9`) or degrees (`220°`, `220deg`); `d20` is depth and `l180` length in mm;
+ * `dead`, `dead40` (dead from 40 mm), `doubtful`, `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
+ * Class and depth are taken from thickness and habit when not said.
+ * @example parseQuickRoot('6:30 15 sec girdling', 'container', 60) has azimuth 15°
+ */
+export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm: number): QuickEntry {
+	const [words = '', ...noteParts] = line.split('#');
+	const tokens = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
+	const partial: Partial<QuickRoot> = { note: noteParts.join('#').trim() };
+	const fail = (problem: string): QuickEntry => ({ ok: false, problem, partial });
+
+	const placeToken = tokens.shift();
+	if (placeToken === undefined) return fail(`Begin with where it is and how thick, ${EXAMPLE}.`);
+	const azimuthDeg = readPlace(placeToken, frame);
+	if (azimuthDeg === null) return fail(`"${placeToken}" is no place: give a clock position 1 to 12 (6:30) or degrees (220°).`);
+	partial.azimuthDeg = azimuthDeg;
+
+	const thicknessToken = tokens.shift();
+	if (thicknessToken === undefined) return fail('Now its thickness in mm.');
+	const diameterMm = Number(thicknessToken.replace(',', '.').replace(/mm$/, ''));
+	if (!Number.isFinite(diameterMm) || diameterMm < 0.2 || diameterMm > 1500)
+		return fail(`"${thicknessToken}" is no thickness: give 0.2 to 1500 mm.`);
+	if (diameterMm > trunkDiameterMm) return fail(`${diameterMm} mm is thicker than the trunk (${trunkDiameterMm} mm).`);
+	partial.diameterMm = diameterMm;
+
+	const root: QuickRoot = {
+		azimuthDeg,
+		diameterMm,
+		rootClass: usualClass(diameterMm, trunkDiameterMm),
+		condition: 'sound',
+		deadFromMm: null,
+		depthMm: Math.min(40, Math.max(8, Math.round(diameterMm))),
+		lengthMm: null,
+		flaws: [],
+		sourceKnown: true,
+		keep: false,
+		stage: null,
+		note: partial.note ?? ''
+	};
+	for (const token of tokens) if (!applyWord(root, token)) return fail(`"${token}" is not a word known here.`);
+	if (root.keep && root.stage !== null) return fail('A root cannot be both kept and cut.');
+	if (!root.sourceKnown && root.stage !== null) return fail('A root to trace further cannot be cut yet.');
+	return { ok: true, root };
+}
+
+function readPlace(token: string, frame: ClockFrame): number | null {
+	const degrees = /^(\d{1,3}(?:[.,]\d+)?)(?:°|deg)$/.exec(token)?.[1];
+	if (degrees !== undefined) {
+		const value = Number(degrees.replace(',', '.'));
+		return value <= 360 ? normaliseDeg(value) : null;
+	}
+	const [, hourText, minuteText = '0'] = /^(\d{1,2})(?::([0-5]?\d))?$/.exec(token) ?? [];
+	if (hourText === undefined) return null;
+	const hour = Number(hourText);
+	return hour >= 1 && hour <= 12 ? azimuthOf(hour + Number(minuteText) / 60, frame) : null;
+}
+
+function applyWord(root: QuickRoot, token: string): boolean {
+	const rootClass = classWords[token];
+	const flaw = flawWords[token];
+	const number = /^(d|l|dead|cut)(\d+(?:\.\d+)?)$/.exec(token);
+	if (rootClass) root.rootClass = rootClass;
+	else if (flaw) root.flaws = [...root.flaws, flaw];
+	else if (token === 'dead' || token === 'rotten') {
+		root.condition = 'dead';
+		if (token === 'rotten') root.flaws = [...root.flaws, 'rotten'];
+	} else if (token === 'doubtful' || token === 'doubt') root.condition = 'doubtful';
+	else if (token === 'sound') root.condition = 'sound';
+	else if (token === 'keep') root.keep = true;
+	else if (token === 'trace' || token === '?') root.sourceKnown = false;
+	else if (token === 'cut') root.stage = 0;
+	else if (number) {
+		const amount = Number(number[2]);
+		if (number[1] === 'd' && amount <= 5000) root.depthMm = amount;
+		else if (number[1] === 'l' && amount > 0 && amount <= 20_000) root.lengthMm = amount;
+		else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6) root.stage = amount - 1;
+		else if (number[1] === 'dead' && amount <= 20_000) {
+			root.condition = 'dead';
+			root.deadFromMm = amount;
+		} else return false;
+	} else return false;
+	return true;
+}

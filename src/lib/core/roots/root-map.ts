@@ -1,0 +1,225 @@
+import { z } from 'zod';
+
+import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+
+export const rootClasses = ['anchor', 'scaffold', 'secondary', 'feeder'] as const;
+export type RootClass = (typeof rootClasses)[number];
+
+/** sound · doubtful: looked at, not certain · dead: from `deadFromMm` outward. */
+export const rootConditions = ['sound', 'doubtful', 'dead'] as const;
+export type RootCondition = (typeof rootConditions)[number];
+
+export const rootFlaws = [
+	'girdling',
+	'crossing',
+	'circling',
+	'turned-back',
+	'rising',
+	'descending',
+	'non-radial',
+	'crowded',
+	'torn',
+	'rotten',
+	'too-thick',
+	'sucker',
+	'above-plane'
+] as const;
+export type RootFlaw = (typeof rootFlaws)[number];
+export const rootFlawNames: Record<RootFlaw, string> = {
+	girdling: 'girdles the trunk',
+	crossing: 'crosses another root',
+	circling: 'circles the ball',
+	'turned-back': 'turned back to the trunk',
+	rising: 'rises out of the soil',
+	descending: 'goes straight down',
+	'non-radial': 'does not run outward',
+	crowded: 'crowded',
+	torn: 'torn',
+	rotten: 'rotten',
+	'too-thick': 'too thick for its neighbours',
+	sucker: 'sucker root',
+	'above-plane': 'above the root plane'
+};
+
+/** Most roots one map may hold. */
+export const MAP_LIMIT = 400;
+
+export const coursePointSchema = z.strictObject({
+	azimuthDeg: measure(-360, 720, '°'),
+	radiusMm: measure(0, 20_000, 'mm'),
+	depthMm: measure(-1000, 5000, 'mm').describe('Below the flare; negative above')
+});
+export type CoursePoint = z.infer<typeof coursePointSchema>;
+
+export const segmentSchema = z
+	.strictObject({
+		id: id(),
+		parentId: id().nullable().describe('The root it leaves, or null for the trunk'),
+		attachMm: measure(0, 20_000, 'mm').default(0).describe('How far along the parent it leaves'),
+		rootClass: oneOf(rootClasses),
+		condition: oneOf(rootConditions),
+		deadFromMm: measure(0, 20_000, 'mm').nullable().default(null).describe('Dead from here outward; only for dead'),
+		diameterStartMm: measure(0.2, 1500, 'mm'),
+		diameterEndMm: measure(0.1, 1500, 'mm'),
+		fineScore: count(0, 3).describe('Fine roots it carries: 0 none … 3 dense'),
+		flaws: z.array(oneOf(rootFlaws)).max(rootFlaws.length).default([]),
+		sourceKnown: z.boolean({ error: 'must be true or false' }).default(true),
+		keep: z.boolean({ error: 'must be true or false' }).default(false).describe('Locked by the owner: not to be cut'),
+		course: z
+			.array(coursePointSchema)
+			.min(2, { error: 'must have at least two points' })
+			.max(60, { error: 'must have at most 60 points' }),
+		note: note(400)
+	})
+	.refine((s) => s.parentId !== s.id, { path: ['parentId'], error: 'must not be the root itself' })
+	.refine((s) => s.diameterEndMm <= s.diameterStartMm * 1.5, {
+		path: ['diameterEndMm'],
+		error: 'must not be more than one and a half times the thickness at its start'
+	});
+export type Segment = z.infer<typeof segmentSchema>;
+
+export const rootMapInput = z
+	.strictObject({
+		mappedOn: calendarDate(),
+		frame: oneOf(['container', 'ground']),
+		trunkDiameterMm: measure(1, 3000, 'mm'),
+		ballRadiusMm: measure(10, 20_000, 'mm').describe('Radius of the ball, or of the ground opened'),
+		segments: z.array(segmentSchema).max(MAP_LIMIT, { error: `must be at most ${MAP_LIMIT} roots` })
+	})
+	.superRefine((map, context) => {
+		const problem = segmentProblem(map.segments);
+		if (problem) context.addIssue({ code: 'custom', path: ['segments', problem.index, problem.field], message: problem.message });
+		for (const [index, segment] of map.segments.entries())
+			if (segment.parentId === null && segment.diameterStartMm > map.trunkDiameterMm)
+				context.addIssue({
+					code: 'custom',
+					path: ['segments', index, 'diameterStartMm'],
+					message: `must not be thicker than the trunk (${map.trunkDiameterMm} mm)`
+				});
+	});
+export type RootMapInput = z.infer<typeof rootMapInput>;
+export const rootMapSchema = rootMapInput.safeExtend({ id: id(), version: version() });
+export type RootMap = z.infer<typeof rootMapSchema>;
+
+interface SegmentProblem {
+	index: number;
+	field: string;
+	message: string;
+}
+
+/** The first fault in how segments hang together: double identity, unknown parent, or a ring of parents. */
+export function segmentProblem(segments: readonly Pick<Segment, 'id' | 'parentId'>[]): SegmentProblem | null {
+	const parents = new Map<string, string | null>();
+	for (const [index, { id: own, parentId }] of segments.entries()) {
+		if (parents.has(own)) return { index, field: 'id', message: 'must be used by one root only' };
+		parents.set(own, parentId);
+	}
+	for (const [index, segment] of segments.entries()) {
+		let step: string | null = segment.parentId;
+		for (let hops = 0; step !== null; hops++) {
+			const next = parents.get(step);
+			if (next === undefined) return { index, field: 'parentId', message: 'must be a root of this map' };
+			if (hops > segments.length) return { index, field: 'parentId', message: 'must not lead back to the root itself' };
+			step = next;
+		}
+	}
+	return null;
+}
+
+/** Where a root leaves the trunk or its parent. */
+export const startAzimuth = (segment: Pick<Segment, 'course'>): number => segment.course[0]?.azimuthDeg ?? 0;
+
+/** Fine-root score taken when nobody looked: by class [our own]. */
+export const usualFineScore: Record<RootClass, number> = { anchor: 1, scaffold: 2, secondary: 2, feeder: 3 };
+
+export interface CourseSketch {
+	azimuthDeg: number;
+	diameterMm: number;
+	lengthMm: number;
+	depthMm: number;
+	flaws: readonly RootFlaw[];
+	trunkDiameterMm: number;
+	ballRadiusMm: number;
+}
+
+/**
+ * A course drawn from what quick entry knows: straight outward, or bent as its flaw says. The points can be
+ * dragged afterwards; this only saves the drawing.
+ */
+export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
+	const { azimuthDeg, diameterMm, lengthMm, depthMm, flaws, trunkDiameterMm, ballRadiusMm } = sketch;
+	const bark = trunkDiameterMm / 2;
+	const reach = Math.max(bark + 5, Math.min(bark + lengthMm, ballRadiusMm));
+	const at = (turn: number, radiusMm: number, depth = depthMm): CoursePoint => ({
+		azimuthDeg: azimuthDeg + turn,
+		radiusMm,
+		depthMm: depth
+	});
+	const steps = [0, 1, 2, 3, 4, 5, 6];
+	if (flaws.includes('girdling'))
+		return [at(0, bark), ...steps.map((step) => at(8 + step * 14, bark + diameterMm / 2 + 1, depthMm))];
+	if (flaws.includes('circling'))
+		return [at(0, bark), at(6, (bark + ballRadiusMm) / 2), ...steps.map((step) => at(16 + step * 22, ballRadiusMm - diameterMm / 2))];
+	if (flaws.includes('turned-back'))
+		return [at(0, bark), at(4, (bark + reach) / 2), at(16, reach * 0.9), at(30, (bark + reach) / 2), at(38, bark + diameterMm)];
+	if (flaws.includes('crossing') || flaws.includes('non-radial'))
+		return [at(0, bark), at(12, bark + (reach - bark) * 0.35), at(38, bark + (reach - bark) * 0.7), at(58, reach)];
+	if (flaws.includes('descending'))
+		return [at(0, bark), at(2, bark + (reach - bark) * 0.3, depthMm + lengthMm * 0.5), at(3, bark + (reach - bark) * 0.4, depthMm + lengthMm)];
+	if (flaws.includes('rising'))
+		return [at(0, bark), at(3, (bark + reach) / 2, depthMm * 0.3), at(5, reach, -Math.min(30, lengthMm * 0.2))];
+	const bend = ((azimuthDeg * 7) % 11) - 5;
+	return [at(0, bark), at(bend * 0.4, bark + (reach - bark) * 0.5, depthMm + 4), at(bend, reach, depthMm + 12)];
+}
+
+/** What quick entry and the keys produce before it becomes a segment. */
+export interface QuickRoot {
+	azimuthDeg: number;
+	diameterMm: number;
+	rootClass: RootClass;
+	condition: RootCondition;
+	deadFromMm: number | null;
+	depthMm: number;
+	lengthMm: number | null;
+	flaws: RootFlaw[];
+	sourceKnown: boolean;
+	keep: boolean;
+	/** Stage to cut it in, 0 being now; null when undecided. */
+	stage: number | null;
+	note: string;
+}
+
+/** A full segment from a quick root, drawn on this map. */
+export function segmentFromQuick(
+	quick: QuickRoot,
+	map: Pick<RootMap, 'trunkDiameterMm' | 'ballRadiusMm'>,
+	segmentId: string
+): Segment {
+	const lengthMm =
+		quick.lengthMm ?? Math.max(30, Math.min(quick.diameterMm * 12, map.ballRadiusMm - map.trunkDiameterMm / 2));
+	return {
+		id: segmentId,
+		parentId: null,
+		attachMm: 0,
+		rootClass: quick.rootClass,
+		condition: quick.condition,
+		deadFromMm: quick.condition === 'dead' ? (quick.deadFromMm ?? 0) : null,
+		diameterStartMm: quick.diameterMm,
+		diameterEndMm: Math.max(0.2, Math.round(quick.diameterMm * 4) / 10),
+		fineScore: usualFineScore[quick.rootClass],
+		flaws: quick.flaws,
+		sourceKnown: quick.sourceKnown,
+		keep: quick.keep,
+		course: sketchCourse({ ...quick, lengthMm, ...map }),
+		note: quick.note
+	};
+}
+
+/** Anchors and the like by thickness against the trunk, when no class was said [our own]. */
+export function usualClass(diameterMm: number, trunkDiameterMm: number): RootClass {
+	const ratio = diameterMm / trunkDiameterMm;
+	if (ratio >= 0.3) return 'anchor';
+	if (ratio >= 0.18) return 'scaffold';
+	return ratio >= 0.06 ? 'secondary' : 'feeder';
+}
+

@@ -1,0 +1,91 @@
+import type { Values } from '../values/values';
+import type { Segment } from './root-map';
+
+/** What each root carries, as shares of the whole map. */
+export interface RootShares {
+	/** Living absorbing share of each root's own tip, by segment id; sums to 1 over the map (or 0 when all is dead). */
+	absorbing: ReadonlyMap<string, number>;
+	/** Sound structural cross-section times class weight, mm², by segment id. */
+	structuralMm2: ReadonlyMap<string, number>;
+	/** Side roots by the segment they leave. */
+	children: ReadonlyMap<string, readonly Segment[]>;
+}
+
+const areaMm2 = (diameterMm: number): number => (Math.PI * diameterMm * diameterMm) / 4;
+
+/** True when the root is dead at a distance from its start. */
+const deadAt = (segment: Segment, atMm: number): boolean =>
+	segment.condition === 'dead' && atMm >= (segment.deadFromMm ?? 0);
+
+/**
+ * Absorbing and structural shares by the pipe model: a root's cross-section is carried on to its side roots, what is
+ * left feeds its own tip, weighted with the fine roots it carries. Dead tissue and all beyond it carries nothing.
+ * Doubtful wood counts as living when it is cut, and as nothing when it has to hold.
+ * @see Shinozaki et al. 1964, Jpn. J. Ecol. 14 (pipe model)
+ */
+export function rootShares(segments: readonly Segment[], values: Values): RootShares {
+	const byId = new Map(segments.map((segment) => [segment.id, segment]));
+	const children = new Map<string, Segment[]>();
+	for (const segment of segments) {
+		if (segment.parentId === null) continue;
+		const siblings = children.get(segment.parentId);
+		if (siblings) siblings.push(segment);
+		else children.set(segment.parentId, [segment]);
+	}
+	const alive = new Map<string, boolean>();
+	const isAlive = (segment: Segment): boolean => {
+		const known = alive.get(segment.id);
+		if (known !== undefined) return known;
+		const parent = segment.parentId === null ? undefined : byId.get(segment.parentId);
+		const result = !deadAt(segment, 0) && (!parent || (isAlive(parent) && !deadAt(parent, segment.attachMm)));
+		alive.set(segment.id, result);
+		return result;
+	};
+
+	const weight = new Map<string, number>();
+	let total = 0;
+	const structuralMm2 = new Map<string, number>();
+	for (const segment of segments) {
+		const living = isAlive(segment);
+		const sides = children.get(segment.id) ?? [];
+		const carriedOn = sides.reduce((sum, side) => sum + areaMm2(side.diameterStartMm), 0);
+		const tip = living && segment.condition !== 'dead' ? Math.max(0, areaMm2(segment.diameterStartMm) - carriedOn) : 0;
+		const own = tip * segment.fineScore;
+		weight.set(segment.id, own);
+		total += own;
+		const holds = living && segment.condition === 'sound';
+		structuralMm2.set(
+			segment.id,
+			holds ? areaMm2(segment.diameterStartMm) * values[`classWeight.${segment.rootClass}`] : 0
+		);
+	}
+	const absorbing = new Map([...weight].map(([id, own]) => [id, total > 0 ? own / total : 0]));
+	return { absorbing, structuralMm2, children };
+}
+
+/** A cut: the root, and how far along it. */
+export interface CutPlace {
+	segmentId: string;
+	atMm: number;
+}
+
+/**
+ * Which roots lose their tip by a cut: the root itself unless only its dead end comes off, and every side root that
+ * leaves beyond the cut, with all that hangs on it.
+ */
+export function removedBy(cut: CutPlace, segments: ReadonlyMap<string, Segment>, shares: RootShares): string[] {
+	const root = segments.get(cut.segmentId);
+	if (!root) return [];
+	const onlyDeadEnd = deadAt(root, cut.atMm) && cut.atMm > 0;
+	const removed: string[] = onlyDeadEnd ? [] : [root.id];
+	const queue = (shares.children.get(root.id) ?? []).filter((side) => side.attachMm >= cut.atMm);
+	for (let side = queue.pop(); side; side = queue.pop()) {
+		removed.push(side.id);
+		queue.push(...(shares.children.get(side.id) ?? []));
+	}
+	return removed;
+}
+
+/** Where a root is cut when nothing else is said: at the edge of rot, otherwise at its base. */
+export const usualCutPlace = (segment: Segment): number =>
+	segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : 0;

@@ -1,0 +1,99 @@
+import { z } from 'zod';
+import { calendarDate, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
+
+/** The six stages of the work; one name in core, views and routes. */
+export const stages = ['take-in', 'examine', 'roots', 'replant', 'aftercare', 'recovery'] as const;
+export type Stage = (typeof stages)[number];
+export const stageNames: Record<Stage, string> = {
+	'take-in': 'Take in',
+	examine: 'Examine',
+	roots: 'Roots',
+	replant: 'Replant',
+	aftercare: 'Aftercare',
+	recovery: 'Recovery'
+};
+
+export const situations = ['potted', 'in-ground', 'just-lifted'] as const;
+export type Situation = (typeof situations)[number];
+export const situationNames: Record<Situation, string> = {
+	potted: 'potted',
+	'in-ground': 'in the ground',
+	'just-lifted': 'just lifted'
+};
+
+export const vigours = ['strong', 'fair', 'weak'] as const;
+export type Vigour = (typeof vigours)[number];
+
+export const reserves = ['field-grown', 'few-years-potted', 'long-potted'] as const;
+export type Reserves = (typeof reserves)[number];
+export const reservesNames: Record<Reserves, string> = {
+	'field-grown': 'field-grown',
+	'few-years-potted': 'a few years in a pot',
+	'long-potted': 'long in a pot, or old and collected'
+};
+
+export const permissions = ['own', 'written', 'not-yet'] as const;
+export type Permission = (typeof permissions)[number];
+export const permissionNames: Record<Permission, string> = {
+	own: 'my own tree',
+	written: 'given in writing',
+	'not-yet': 'not yet given'
+};
+
+export const treeStates = ['in-care', 're-established', 'dead', 'gone'] as const;
+export type TreeState = (typeof treeStates)[number];
+export const treeStateNames: Record<TreeState, string> = {
+	'in-care': 'in care',
+	're-established': 're-established',
+	dead: 'dead',
+	gone: 'gone to another home'
+};
+
+/** Schools on which practice splits and which change the tasks that follow (handbook 12). */
+export const crownSchools = ['balance', 'keep-leaves'] as const;
+export type CrownSchool = (typeof crownSchools)[number];
+export const waterSchools = ['at-once', 'dry-rest'] as const;
+export type WaterSchool = (typeof waterSchools)[number];
+
+/** What a person writes when a tree or a lot is taken in. */
+export const treeInput = z.strictObject({
+	tag: shortText(16).describe('Tag on the tree, unique in the yard'),
+	name: shortText(80),
+	kindId: id(),
+	placeId: id(),
+	situation: oneOf(situations),
+	trunkDiameterMm: measure(1, 3000, 'mm').describe('Trunk diameter above the flare, mm'),
+	heightM: measure(0.02, 60, 'm').nullable().default(null),
+	plantCount: count(1, 5000).default(1).describe('1 for a tree, more for a lot of like plants'),
+	origin: note(400),
+	permission: oneOf(permissions).default('not-yet'),
+	vigour: oneOf(vigours).default('fair'),
+	reserves: oneOf(reserves).default('few-years-potted'),
+	batch: note(80).describe('Delivery, dig or mix it shares with others'),
+	takenInOn: calendarDate(),
+	referenceTreeId: id().nullable().default(null).describe('A healthy tree to compare with'),
+	note: note()
+});
+export type TreeInput = z.infer<typeof treeInput>;
+
+export const treeSchema = treeInput.extend({
+	id: id(),
+	state: oneOf(treeStates),
+	closedOn: calendarDate().nullable(),
+	closingNote: note(),
+	version: version()
+});
+export type Tree = z.infer<typeof treeSchema>;
+
+/** How a case ends. A dead tree is a state, never a deletion; its lesson is asked for. */
+export const closingInput = z
+	.strictObject({
+		state: oneOf(['re-established', 'dead', 'gone']),
+		closedOn: calendarDate(),
+		closingNote: note()
+	})
+	.refine((closing) => closing.state !== 'dead' || closing.closingNote.length > 0, {
+		path: ['closingNote'],
+		error: 'must say what was learned, so that the next tree profits'
+	});
+export type ClosingInput = z.infer<typeof closingInput>;

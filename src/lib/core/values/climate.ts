@@ -1,0 +1,127 @@
+import { defineValues } from './define';
+
+export const climateValues = defineValues({
+	'climate.annualMeanAtEquatorC': {
+		label: 'Stand-in climate: annual mean at the equator',
+		value: 27,
+		unit: '°C',
+		mark: 'ours',
+		note: 'Only where a place has no monthly means of its own.',
+		min: 15,
+		max: 35
+	},
+	'climate.meanDropPerDegC': {
+		label: 'Stand-in climate: annual mean falls per degree of latitude by',
+		value: 0.34,
+		unit: '°C/°',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'climate.swingPerDegC': {
+		label: 'Stand-in climate: summer-to-mean swing per degree of latitude',
+		value: 0.165,
+		unit: '°C/°',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
+	'climate.lapseCPerKm': {
+		label: 'Cooling with height',
+		value: 6.5,
+		unit: '°C/km',
+		mark: 'published',
+		source: 'ICAO Standard Atmosphere, 1993',
+		min: 3,
+		max: 10
+	},
+	'climate.nightBelowMeanC': {
+		label: 'A usual night lies below the daily mean by',
+		value: 5,
+		unit: '°C',
+		mark: 'ours',
+		min: 1,
+		max: 15
+	},
+	'climate.coldNightBelowMeanC': {
+		label: 'A cold night of the month lies below the daily mean by',
+		value: 9,
+		unit: '°C',
+		mark: 'ours',
+		min: 2,
+		max: 25
+	},
+	'season.hardyGrowthFromC': {
+		label: 'Hardy kinds grow when the daily mean is at least',
+		value: 8,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 15
+	},
+	'season.tenderGrowthFromC': {
+		label: 'Tender kinds grow when the daily mean is at least',
+		value: 16,
+		unit: '°C',
+		mark: 'ours',
+		note: 'Trade practice wants nights of at least 15 °C for tender kinds.',
+		min: 10,
+		max: 25
+	},
+	'season.shoulderDays': {
+		label: 'Shoulder on either side of a lifting window',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		min: 0,
+		max: 60
+	},
+	'shelter.coldFrameC': {
+		label: 'A cold frame is warmer at night by',
+		value: 3,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 10
+	},
+	'shelter.greenhouseC': {
+		label: 'An unheated greenhouse is warmer at night by',
+		value: 4,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 12
+	},
+	'shelter.indoorsC': {
+		label: 'Indoors, the temperature held when none is given',
+		value: 16,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 30
+	},
+	'cold.marginC': {
+		label: 'Warn when a night comes this close to a tree’s coldest temperature',
+		value: 2,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 10
+	},
+	'cold.cutRootsMinimumC': {
+		label: 'Freshly cut roots of hardy trees are kept above',
+		value: 0,
+		unit: '°C',
+		mark: 'trade',
+		min: -10,
+		max: 15
+	},
+	'cold.cutRootsDays': {
+		label: 'Roots count as freshly cut for',
+		value: 60,
+		unit: 'days',
+		mark: 'ours',
+		min: 7,
+		max: 365
+	}
+});

@@ -1,0 +1,91 @@
+import { defineValues } from './define';
+
+export const replantValues = defineValues({
+	'pot.upSizeMm': {
+		label: 'Normal step up: pot wider than the last by',
+		value: 50,
+		unit: 'mm',
+		mark: 'trade',
+		note: '25 mm all round.',
+		min: 0,
+		max: 300
+	},
+	'pot.packedSizeMm': {
+		label: 'Packed roots: pot wider than the last by',
+		value: 90,
+		unit: 'mm',
+		mark: 'trade',
+		note: 'Practice runs from 75 to 100 mm.',
+		min: 0,
+		max: 300
+	},
+	'pot.afterRotSizeMm': {
+		label: 'After rot or a hard reduction: pot wider than what is left of the roots by',
+		value: 30,
+		unit: 'mm',
+		mark: 'ours',
+		note: 'Trade practice: the pot follows the remaining roots, often the same or smaller.',
+		min: 0,
+		max: 200
+	},
+	'pot.hardReductionFrom': {
+		label: 'Living root lost that counts as a hard reduction',
+		value: 0.3,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.05,
+		max: 0.9
+	},
+	'pot.headspaceMm': {
+		label: 'Room left under the rim for watering',
+		value: 20,
+		unit: 'mm',
+		mark: 'trade',
+		note: 'Practice runs from 12 to 25 mm.',
+		min: 0,
+		max: 100
+	},
+	'pot.coarseLayerMm': {
+		label: 'Coarse layer at the bottom, where one is used',
+		value: 25,
+		unit: 'mm',
+		mark: 'trade',
+		note: 'Keeps holes clear; it does not drain the mix above it and costs rooting depth.',
+		min: 0,
+		max: 200
+	},
+	'pot.topLayerMm': {
+		label: 'Top layer, where one is used',
+		value: 10,
+		unit: 'mm',
+		mark: 'trade',
+		min: 0,
+		max: 100
+	},
+	'pot.ballShape': {
+		label: 'Volume of a root ball over that of its enclosing cylinder',
+		value: 0.8,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Between the half-ellipsoid (2/3) and the cylinder (1).',
+		min: 0.5,
+		max: 1
+	},
+	'pot.settling': {
+		label: 'Extra mix for settling and fines that fall between coarse grains',
+		value: 0.1,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
+	'mulch.depthMm': {
+		label: 'Depth of a mulch ring',
+		value: 75,
+		unit: 'mm',
+		mark: 'trade',
+		note: 'Practice runs from 50 to 100 mm, held off the trunk.',
+		min: 20,
+		max: 200
+	}
+});

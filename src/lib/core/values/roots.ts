@@ -1,0 +1,194 @@
+import { defineValues, type Mark, type WorkingValue } from './define';
+
+const groups = {
+	deciduous: { label: 'Deciduous broadleaf, dormant', shares: [0.25, 0.4, 0.6] },
+	'broadleaf-evergreen': { label: 'Broadleaf evergreen', shares: [0.2, 0.33, 0.45] },
+	conifer: { label: 'Conifer', shares: [0.15, 0.25, 0.35] },
+	tropical: { label: 'Tropical woody, warm and growing', shares: [0.25, 0.35, 0.5] },
+	succulent: { label: 'Succulent or fleshy-rooted', shares: [0.25, 0.5, 0.7] },
+	ericaceous: { label: 'Ericaceous, fine shallow roots', shares: [0.2, 0.33, 0.4] },
+	palm: { label: 'Palm-like monocot', shares: [0.3, 0.5, 0.75] },
+	landscape: { label: 'Established landscape tree', shares: [0.1, 0.2, 0.25] }
+} as const;
+const tempers = ['gentle', 'usual', 'bold'] as const;
+
+type AllowanceKey = `allowance.${keyof typeof groups}.${(typeof tempers)[number]}`;
+
+const allowance = Object.fromEntries(
+	Object.entries(groups).flatMap(([group, { label, shares }]) =>
+		tempers.map((temper, index) => [
+			`allowance.${group}.${temper}`,
+			{
+				label: `${label}, ${temper}: living absorbing share removed in one session`,
+				value: shares[index] ?? 0,
+				unit: 'share',
+				mark: 'ours' as Mark,
+				note: 'Leans on trade practice and memory.',
+				min: 0,
+				max: 0.9
+			}
+		])
+	)
+) as Record<AllowanceKey, WorkingValue>;
+
+const factor = (label: string, value: number): WorkingValue => ({
+	label,
+	value,
+	unit: 'factor',
+	mark: 'ours',
+	min: 0,
+	max: 1.5
+});
+
+export const rootValues = defineValues({
+	...allowance,
+	'vigour.strong': factor('Vigour strong: allowance times', 1),
+	'vigour.fair': factor('Vigour fair: allowance times', 0.75),
+	'vigour.weak': factor('Vigour weak: allowance times', 0.5),
+	'season.in-window': factor('In the window: allowance times', 1),
+	'season.shoulder': factor('Shoulder of the window: allowance times', 0.7),
+	'season.out-of-window': factor('Out of the window: allowance times', 0.4),
+	'reserves.field-grown': factor('Field-grown: allowance times', 1),
+	'reserves.few-years-potted': factor('A few years in a pot: allowance times', 0.85),
+	'reserves.long-potted': factor('Long in a pot, or old and collected: allowance times', 0.7),
+	'classWeight.anchor': factor('Structural weight of an anchor', 1),
+	'classWeight.scaffold': factor('Structural weight of a scaffold root', 0.8),
+	'classWeight.secondary': factor('Structural weight of a secondary root', 0.2),
+	'classWeight.feeder': factor('Structural weight of a feeder', 0),
+	'anchorage.wantedShare': {
+		label: 'Structural share to be left in every 120° window',
+		value: 0.6,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'anchorage.windowDeg': {
+		label: 'Width of the anchorage window',
+		value: 120,
+		unit: '°',
+		mark: 'ours',
+		min: 30,
+		max: 360
+	},
+	'contact.toleranceMm': {
+		label: 'A root closer to the trunk than this counts as touching it',
+		value: 5,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 50
+	},
+	'girdling.watchBelow': {
+		label: 'Girdling: contact below this share is only watched',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Leans on memory of arboricultural classes.',
+		min: 0,
+		max: 1
+	},
+	'girdling.seriousFrom': {
+		label: 'Girdling: serious from this contact share',
+		value: 0.33,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Leans on memory of arboricultural classes.',
+		min: 0,
+		max: 1
+	},
+	'girdling.criticalFrom': {
+		label: 'Girdling: critical from this contact share',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Leans on memory of arboricultural classes.',
+		min: 0,
+		max: 1
+	},
+	'girdling.thickShareOfTrunk': {
+		label: 'A girdler thicker than this share of the trunk goes up one class',
+		value: 0.2,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'stages.regrownShare': {
+		label: 'Share of the lost roots grown back before the next stage',
+		value: 0.6,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'stages.leastDaysApart': {
+		label: 'Least time between two root stages',
+		value: 300,
+		unit: 'days',
+		mark: 'ours',
+		note: 'About one growing season to pay back the last one.',
+		min: 30,
+		max: 1500
+	},
+	'stages.most': {
+		label: 'Most stages the stager spreads the work over',
+		value: 4,
+		unit: 'stages',
+		mark: 'ours',
+		min: 1,
+		max: 6
+	},
+	'crown.reserve': {
+		label: 'Supply of the remaining roots is taken this much higher, for reserves',
+		value: 1.15,
+		unit: 'factor',
+		mark: 'ours',
+		min: 1,
+		max: 2
+	},
+	'landscape.trunkFromMm': {
+		label: 'In the ground, a trunk this thick is judged as an established landscape tree',
+		value: 200,
+		unit: 'mm',
+		mark: 'ours',
+		min: 50,
+		max: 2000
+	},
+	'ground.rpaFactor': {
+		label: 'Root protection radius over stem diameter',
+		value: 12,
+		unit: '×',
+		mark: 'published',
+		source: 'BS 5837:2012',
+		min: 1,
+		max: 24
+	},
+	'ground.rpaCapM2': {
+		label: 'Root protection area at most',
+		value: 707,
+		unit: 'm²',
+		mark: 'published',
+		source: 'BS 5837:2012',
+		min: 50,
+		max: 5000
+	},
+	'ground.srzLeastM': {
+		label: 'Structural root zone radius at least',
+		value: 1.5,
+		unit: 'm',
+		mark: 'published',
+		source: 'AS 4970-2009',
+		min: 0.5,
+		max: 5
+	},
+	'ground.noCutTrunkDiameters': {
+		label: 'No structural root cut nearer than this many trunk diameters without a qualified arborist',
+		value: 3,
+		unit: '×',
+		mark: 'memory',
+		source: 'ANSI A300 (Part 8)',
+		min: 1,
+		max: 10
+	}
+});

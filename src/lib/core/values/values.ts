@@ -1,0 +1,52 @@
+import { climateValues } from './climate';
+import type { WorkingValue } from './define';
+import { diagnosisValues } from './diagnosis';
+import { recoveryValues } from './recovery';
+import { replantValues } from './replant';
+import { rootValues } from './roots';
+
+/** All working defaults, by the room that uses them. */
+export const valueFamilies = {
+	Roots: rootValues,
+	Replant: replantValues,
+	'Season and cold': climateValues,
+	Recovery: recoveryValues,
+	Diagnosis: diagnosisValues
+} as const;
+
+export const workingValues = {
+	...rootValues,
+	...replantValues,
+	...climateValues,
+	...recoveryValues,
+	...diagnosisValues
+};
+
+export type ValueKey = keyof typeof workingValues;
+
+/** The numbers in force: shipped defaults, or what the owner put in their place. */
+export type Values = Readonly<Record<ValueKey, number>>;
+
+export const valueKeys = Object.keys(workingValues) as ValueKey[];
+
+export const isValueKey = (key: string): key is ValueKey => Object.hasOwn(workingValues, key);
+
+/** The definition behind a key, for showing its label, unit and mark. */
+export const workingValue = (key: ValueKey): WorkingValue => workingValues[key];
+
+/**
+ * The values in force.
+ * @param overrides the owner's own numbers by key; unknown keys and numbers out of bounds are ignored,
+ * so that an old override can never break a calculation.
+ */
+export function resolveValues(overrides: Readonly<Record<string, number>> = {}): Values {
+	const resolved = {} as Record<ValueKey, number>;
+	for (const key of valueKeys) {
+		const { value, min, max } = workingValues[key];
+		const own = overrides[key];
+		resolved[key] = own !== undefined && Number.isFinite(own) && own >= min && own <= max ? own : value;
+	}
+	return resolved;
+}
+
+export const defaultValues: Values = resolveValues();

@@ -1,0 +1,93 @@
+import { eq, sql } from 'drizzle-orm';
+import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, type TreeCase } from '../core/case/case';
+import { fieldProblems } from '../core/fields/fields';
+import type { Reader, Store, Writer } from './db/database';
+import * as tables from './db/schema';
+import { invalid, Refusal } from './errors';
+import type { Aggregate, Identified } from './records/aggregate';
+import {
+	examinations,
+	kinds,
+	observations,
+	places,
+	plans,
+	plantings,
+	rootMaps,
+	tasks,
+	trees
+} from './records/records';
+import { loadRecords } from './trees';
+
+/** A whole tree as a document. @throws Refusal 404 */
+export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => ({
+	schema: CASE_SCHEMA,
+	version: CASE_VERSION,
+	...(await loadRecords(db, treeId))
+});
+
+/**
+ * Reads a whole tree from a document, in one transaction: all of it or nothing. Records keep their identities, so that
+ * a later export is the same document. Kinds and places that stand here already are kept as they are here.
+ * @throws Refusal 409 when the tree or its tag stands here already · 422 naming the first fields that are wrong
+ */
+export async function importCase(store: Store, raw: unknown): Promise<TreeCase['tree']> {
+	const parsed = treeCaseSchema.safeParse(raw);
+	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
+	const doc = parsed.data;
+	checkLinks(doc);
+	await store.write(async (tx) => {
+		await refuseDoubles(tx, doc);
+		const hereKind = await kinds.get(tx, doc.kind.id);
+		if (!hereKind || hereKind.origin === 'shipped') await kinds.put(tx, null, doc.kind);
+		for (const place of doc.places) if (!(await places.get(tx, place.id))) await places.put(tx, null, place);
+		const treeId = doc.tree.id;
+		await trees.put(tx, treeId, doc.tree);
+		const putAll = async <T extends Identified>(repository: Aggregate<T>, list: readonly T[]) => {
+			for (const record of list) {
+				if (await repository.get(tx, record.id))
+					throw new Refusal(409, `A ${repository.noun} of this case stands here already.`, 'Nothing was imported.');
+				await repository.put(tx, treeId, record);
+			}
+		};
+		await putAll(examinations, doc.examinations);
+		await putAll(rootMaps, doc.rootMap ? [doc.rootMap] : []);
+		await putAll(plans, doc.plan ? [doc.plan] : []);
+		await putAll(plantings, doc.plantings);
+		await putAll(tasks, doc.tasks);
+		await putAll(observations, doc.observations);
+		for (const entry of doc.journal) await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
+	});
+	return doc.tree;
+}
+
+function checkLinks(doc: TreeCase): void {
+	const problems = [];
+	const placeIds = new Set(doc.places.map((place) => place.id));
+	if (doc.tree.kindId !== doc.kind.id) problems.push({ field: 'kind.id', message: `must be "${doc.tree.kindId}", the kind of the tree` });
+	if (!placeIds.has(doc.tree.placeId)) problems.push({ field: 'places', message: 'must hold the place of the tree' });
+	if (doc.plantings.some((planting) => planting.placeId !== null && !placeIds.has(planting.placeId)))
+		problems.push({ field: 'places', message: 'must hold the place of each planting' });
+	const roots = new Set(doc.rootMap?.segments.map((segment) => segment.id));
+	if (doc.plan?.cuts.some((cut) => !roots.has(cut.segmentId)))
+		problems.push({ field: 'plan.cuts', message: 'must cut roots of the map only' });
+	const lists = { examinations: doc.examinations, plantings: doc.plantings, tasks: doc.tasks, observations: doc.observations, journal: doc.journal };
+	for (const [field, list] of Object.entries(lists))
+		if (new Set(list.map((record) => record.id)).size !== list.length)
+			problems.push({ field, message: 'must use each identity once' });
+	if (problems.length > 0) throw invalid(problems);
+}
+
+async function refuseDoubles(tx: Writer, doc: TreeCase): Promise<void> {
+	if (await trees.get(tx, doc.tree.id))
+		throw new Refusal(409, `${doc.tree.name} stands in this yard already.`, 'Nothing was imported.');
+	const [sameTag] = await tx
+		.select({ name: tables.tree.name })
+		.from(tables.tree)
+		.where(eq(sql`lower(${tables.tree.tag})`, doc.tree.tag.toLowerCase()));
+	if (sameTag)
+		throw new Refusal(
+			409,
+			`The tag ${doc.tree.tag} is already on ${sameTag.name}.`,
+			'Change the tag in the file, or here, and import again. Nothing was imported.'
+		);
+}

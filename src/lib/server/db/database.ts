@@ -1,0 +1,51 @@
+import { createClient } from '@libsql/client';
+import { drizzle } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import * as schema from './schema';
+
+const open = (url: string) =>
+	drizzle(createClient({ url, timeout: 5000, authToken: process.env.DATABASE_AUTH_TOKEN }), { schema });
+export type Db = ReturnType<typeof open>;
+type Transaction = Parameters<Parameters<Db['transaction']>[0]>[0];
+/** Reads work the same on the database and inside a write. */
+export type Reader = Db | Transaction;
+export type Writer = Transaction;
+
+export interface Store {
+	db: Db;
+	/** Runs one write in a transaction; writes of the whole process wait for each other. */
+	write<T>(work: (tx: Writer) => Promise<T>): Promise<T>;
+	close(): void;
+}
+
+/** Where the migrations lie: beside the source, or given for a built server started elsewhere. */
+function migrationsFolder(): string {
+	const given = process.env.BRUNTLE_MIGRATIONS;
+	const folder = given ?? path.resolve('drizzle');
+	if (!existsSync(path.join(folder, 'meta/_journal.json')))
+		throw new Error(`The database migrations are not in ${folder}. Set BRUNTLE_MIGRATIONS to the folder "drizzle".`);
+	return folder;
+}
+
+/**
+ * Opens a database, brings it up to date and returns its one door. SQLite allows one writer, and the libSQL client pools
+ * connections, so every write goes through a queue; reads go on beside it.
+ * @param url `file:…` or the address of a libSQL server
+ */
+export async function openStore(url: string): Promise<Store> {
+	const db = open(url);
+	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
+	await migrate(db, { migrationsFolder: migrationsFolder() });
+	let queue: Promise<unknown> = Promise.resolve();
+	return {
+		db,
+		write: (work) => {
+			const run = queue.then(() => db.transaction(work, { behavior: 'immediate' }));
+			queue = run.catch(() => undefined);
+			return run;
+		},
+		close: () => db.$client.close()
+	};
+}

@@ -1,0 +1,268 @@
+import { sql } from 'drizzle-orm';
+import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Finding } from '../../core/diagnosis/diagnose';
+import type { Pot } from '../../core/pots/volume';
+import type { CoursePoint, RootFlaw } from '../../core/roots/root-map';
+
+/**
+ * Column names are the field names of the schemas in core; units are in the names. Instants are ISO texts in UTC, dates
+ * of work are calendar dates. Every row a person writes carries a version.
+ */
+
+const identity = () => text().primaryKey();
+const rowVersion = () => integer().notNull().default(1);
+
+export const place = sqliteTable('place', {
+	id: identity(),
+	name: text().notNull(),
+	kind: text().notNull(),
+	latitudeDeg: real().notNull(),
+	longitudeDeg: real(),
+	elevationM: real().notNull(),
+	heldMinimumC: real(),
+	note: text().notNull(),
+	version: rowVersion()
+});
+
+export const kind = sqliteTable('kind', {
+	id: identity(),
+	genus: text().notNull(),
+	commonName: text().notNull(),
+	group: text('group_name').notNull(),
+	coldestC: real().notNull(),
+	wetnessTrigger: real().notNull(),
+	liftingWindow: text().notNull(),
+	sap: text().notNull(),
+	caution: text().notNull(),
+	origin: text().notNull(),
+	version: rowVersion()
+});
+
+export const tree = sqliteTable(
+	'tree',
+	{
+		id: identity(),
+		tag: text().notNull(),
+		name: text().notNull(),
+		kindId: text()
+			.notNull()
+			.references(() => kind.id),
+		placeId: text()
+			.notNull()
+			.references(() => place.id),
+		situation: text().notNull(),
+		trunkDiameterMm: real().notNull(),
+		heightM: real(),
+		plantCount: integer().notNull(),
+		origin: text().notNull(),
+		permission: text().notNull(),
+		vigour: text().notNull(),
+		reserves: text().notNull(),
+		batch: text().notNull(),
+		takenInOn: text().notNull(),
+		/** Soft link: the reference may be a tree of another yard. */
+		referenceTreeId: text(),
+		note: text().notNull(),
+		state: text().notNull(),
+		closedOn: text(),
+		closingNote: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [
+		uniqueIndex('tree_tag').on(sql`lower(${table.tag})`),
+		index('tree_place').on(table.placeId),
+		index('tree_state').on(table.state)
+	]
+);
+
+const ofTree = () =>
+	text()
+		.notNull()
+		.references(() => tree.id, { onDelete: 'cascade' });
+
+export const examination = sqliteTable(
+	'examination',
+	{ id: identity(), treeId: ofTree(), examinedOn: text().notNull(), note: text().notNull(), version: rowVersion() },
+	(table) => [index('examination_tree').on(table.treeId, table.examinedOn)]
+);
+
+export const finding = sqliteTable(
+	'finding',
+	{
+		ownerId: text()
+			.notNull()
+			.references(() => examination.id, { onDelete: 'cascade' }),
+		position: integer().notNull(),
+		signId: text().$type<Finding['signId']>().notNull(),
+		state: text().$type<Finding['state']>().notNull()
+	},
+	(table) => [primaryKey({ columns: [table.ownerId, table.position] })]
+);
+
+export const rootMap = sqliteTable(
+	'root_map',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		mappedOn: text().notNull(),
+		frame: text().notNull(),
+		trunkDiameterMm: real().notNull(),
+		ballRadiusMm: real().notNull(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('root_map_tree').on(table.treeId)]
+);
+
+export const rootSegment = sqliteTable(
+	'root_segment',
+	{
+		ownerId: text()
+			.notNull()
+			.references(() => rootMap.id, { onDelete: 'cascade' }),
+		position: integer().notNull(),
+		id: text().notNull(),
+		parentId: text(),
+		attachMm: real().notNull(),
+		rootClass: text().notNull(),
+		condition: text('tissue_condition').notNull(),
+		deadFromMm: real(),
+		diameterStartMm: real().notNull(),
+		diameterEndMm: real().notNull(),
+		fineScore: integer().notNull(),
+		flaws: text({ mode: 'json' }).$type<RootFlaw[]>().notNull(),
+		sourceKnown: integer({ mode: 'boolean' }).notNull(),
+		keep: integer('keep_root', { mode: 'boolean' }).notNull(),
+		course: text({ mode: 'json' }).$type<CoursePoint[]>().notNull(),
+		note: text().notNull()
+	},
+	(table) => [primaryKey({ columns: [table.ownerId, table.id] })]
+);
+
+export const reductionPlan = sqliteTable(
+	'reduction_plan',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		temper: text().notNull(),
+		vigour: text().notNull(),
+		reserves: text().notNull(),
+		stageDates: text({ mode: 'json' }).$type<string[]>().notNull(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('reduction_plan_tree').on(table.treeId)]
+);
+
+export const cut = sqliteTable(
+	'cut',
+	{
+		ownerId: text()
+			.notNull()
+			.references(() => reductionPlan.id, { onDelete: 'cascade' }),
+		position: integer().notNull(),
+		id: text().notNull(),
+		segmentId: text().notNull(),
+		atMm: real().notNull(),
+		stage: integer().notNull(),
+		reason: text().notNull(),
+		state: text().notNull(),
+		doneOn: text(),
+		note: text().notNull()
+	},
+	(table) => [primaryKey({ columns: [table.ownerId, table.id] })]
+);
+
+export const planting = sqliteTable(
+	'planting',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		plantedOn: text().notNull(),
+		pot: text({ mode: 'json' }).$type<Pot>().notNull(),
+		sizeRule: text().notNull(),
+		ballDiameterMm: real().notNull(),
+		ballDepthMm: real().notNull(),
+		mixId: text().notNull(),
+		coarseLayerMm: real().notNull(),
+		topLayerMm: real().notNull(),
+		headspaceMm: real().notNull(),
+		plantCount: integer().notNull(),
+		placeId: text().references(() => place.id),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('planting_tree').on(table.treeId, table.plantedOn)]
+);
+
+export const task = sqliteTable(
+	'task',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		kind: text().notNull(),
+		title: text().notNull(),
+		reason: text().notNull(),
+		mark: text().notNull(),
+		stage: text().notNull(),
+		fromOn: text().notNull(),
+		toOn: text().notNull(),
+		minutes: integer().notNull(),
+		state: text().notNull(),
+		closedOn: text(),
+		skipReason: text().notNull(),
+		source: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('task_tree').on(table.treeId, table.fromOn), index('task_open').on(table.state, table.fromOn)]
+);
+
+export const observation = sqliteTable(
+	'observation',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		observedOn: text().notNull(),
+		buds: text(),
+		leafCover: real(),
+		leafState: text(),
+		shootExtensionMm: real(),
+		diebackLimitMm: real(),
+		weightKg: real(),
+		firmness: text(),
+		whiteTips: integer({ mode: 'boolean' }),
+		rootsAtEdge: integer({ mode: 'boolean' }),
+		lostCount: real(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('observation_tree').on(table.treeId, table.observedOn)]
+);
+
+export interface Change {
+	record: string;
+	treeId: string | null;
+	id: string;
+	before: unknown;
+	after: unknown;
+}
+
+export const journal = sqliteTable(
+	'journal',
+	{
+		id: identity(),
+		treeId: text().references(() => tree.id, { onDelete: 'cascade' }),
+		at: text('at_instant').notNull(),
+		on: text('on_day').notNull(),
+		stage: text().notNull(),
+		what: text().notNull(),
+		/** Records before and after, for undo; null where an entry is only told. */
+		changes: text({ mode: 'json' }).$type<Change[] | null>()
+	},
+	(table) => [index('journal_tree').on(table.treeId, table.at), index('journal_at').on(table.at)]
+);
+
+export const valueOverride = sqliteTable('value_override', { key: text().primaryKey(), value: real().notNull() });
+
+export const setting = sqliteTable('setting', {
+	key: text().primaryKey(),
+	value: text({ mode: 'json' }).$type<unknown>().notNull()
+});

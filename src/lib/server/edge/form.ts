@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { check } from './http';
+
+type Shape = { type?: string; anyOf?: Shape[]; items?: Shape; properties?: Record<string, Shape> };
+
+const accepts = (shape: Shape, type: string): boolean =>
+	shape.type === type || (shape.anyOf ?? []).some((option) => accepts(option, type));
+const objectIn = (shape: Shape): Shape | undefined =>
+	shape.properties ? shape : (shape.anyOf ?? []).find((option) => option.properties);
+
+/**
+ * Reads a form by its schema: numbers, yes/no and lists are turned into what the schema wants, an empty field is null or
+ * left out, and parts of a nested object are named `pot.heightMm`. A comma is taken as the decimal sign.
+ * @throws Refusal 422
+ */
+export function readForm<T extends z.ZodType>(schema: T, form: FormData): z.output<T> {
+	const shape = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as Shape;
+	return check(schema, readObject(shape, form, ''));
+}
+
+function readObject(shape: Shape, form: FormData, prefix: string): Record<string, unknown> {
+	const read: Record<string, unknown> = {};
+	for (const [name, part] of Object.entries(shape.properties ?? {})) {
+		const key = prefix + name;
+		const nested = objectIn(part);
+		if (nested) {
+			const keys = [...form.keys()];
+			if (keys.some((given) => given.startsWith(`${key}.`))) read[name] = readObject(nested, form, `${key}.`);
+			continue;
+		}
+		const value = readField(part, form, key);
+		if (value !== undefined) read[name] = value;
+	}
+	return read;
+}
+
+function readField(shape: Shape, form: FormData, key: string): unknown {
+	if (accepts(shape, 'array')) {
+		const entries = form.getAll(key).filter((entry): entry is string => typeof entry === 'string' && entry !== '');
+		return entries;
+	}
+	const raw = form.get(key);
+	if (typeof raw !== 'string') return undefined;
+	const text = raw.trim();
+	if (text === '') return accepts(shape, 'null') ? null : accepts(shape, 'string') ? '' : undefined;
+	if (accepts(shape, 'number') || accepts(shape, 'integer')) return Number(text.replace(',', '.'));
+	if (accepts(shape, 'boolean')) return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
+	return raw;
+}
+
+/** The version a form was read at. @throws Refusal 422 */
+export const formVersion = (form: FormData): number =>
+	check(z.object({ version: z.coerce.number().int().min(1) }), { version: form.get('version') }).version;

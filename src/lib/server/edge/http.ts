@@ -1,0 +1,113 @@
+import { error, fail, json } from '@sveltejs/kit';
+import { z } from 'zod';
+import { fieldProblems, type FieldProblem } from '../../core/fields/fields';
+import { invalid, Refusal } from '../errors';
+
+/** Largest JSON body taken, bytes. */
+export const BODY_LIMIT = 10 * 1024 * 1024;
+
+/**
+ * Reads a JSON body within the limit.
+ * @throws Refusal 413 too large · 415 not JSON · 400 not readable
+ */
+export async function readJson(request: Request, limit = BODY_LIMIT): Promise<unknown> {
+	const type = request.headers.get('content-type') ?? '';
+	if (!/^application\/([a-z.+-]*\+)?json\b/i.test(type))
+		throw new Refusal(415, 'The body must be JSON.', 'Send it with the content type application/json.');
+	const tooLarge = new Refusal(413, `The body is larger than ${limit / 1024 / 1024} MB.`, 'Send less at once.');
+	if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge;
+	let text: string;
+	try {
+		text = await request.text();
+	} catch {
+		// The server itself cuts a body that is longer than it takes.
+		throw tooLarge;
+	}
+	if (text.length > limit) throw tooLarge;
+	try {
+		return JSON.parse(text);
+	} catch {
+		throw new Refusal(400, 'The body is not readable as JSON.', 'Look for a missing bracket, comma or quote.');
+	}
+}
+
+/** Checks a body against its schema. @throws Refusal 422 naming field and range */
+export function check<T extends z.ZodType>(schema: T, raw: unknown): z.output<T> {
+	const parsed = schema.safeParse(raw);
+	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
+	return parsed.data;
+}
+
+/** An error as problem+json. @see RFC 9457 */
+export function problem(cause: unknown): Response {
+	const refusal = cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : cause;
+	if (!(refusal instanceof Refusal)) {
+		console.error(cause);
+		return json(
+			{
+				type: 'about:blank',
+				title: 'Something went wrong here.',
+				status: 500,
+				detail: 'Nothing was saved. Try again; if it stays, restart Bruntle.'
+			},
+			{ status: 500, headers: { 'content-type': 'application/problem+json' } }
+		);
+	}
+	return json(
+		{
+			type: 'about:blank',
+			title: refusal.message,
+			status: refusal.status,
+			detail: refusal.advice,
+			...(refusal.problems.length > 0 && { errors: refusal.problems })
+		},
+		{ status: refusal.status, headers: { 'content-type': 'application/problem+json' } }
+	);
+}
+
+/** Runs an API handler; whatever is thrown becomes problem+json. */
+export async function answer(handler: () => Promise<Response>): Promise<Response> {
+	try {
+		return await handler();
+	} catch (cause) {
+		return problem(cause);
+	}
+}
+
+/** Runs a page load; a refusal becomes the error page in the app's own voice. */
+export async function loading<T>(work: () => Promise<T>): Promise<T> {
+	try {
+		return await work();
+	} catch (cause) {
+		if (cause instanceof Refusal) error(cause.status, { message: cause.message, advice: cause.advice });
+		throw cause;
+	}
+}
+
+/** What a form gets back when it was refused: what to mend, and everything that was typed. */
+export interface FormRefusal {
+	message: string;
+	advice: string;
+	problems: FieldProblem[];
+	typed: Record<string, string>;
+}
+
+/** Runs a form action; a refusal goes back to the form with all that was typed. */
+export async function acting<T>(form: FormData, work: () => Promise<T>) {
+	try {
+		return await work();
+	} catch (cause) {
+		const refusal = cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : cause;
+		if (!(refusal instanceof Refusal)) throw cause;
+		const typed: Record<string, string> = {};
+		for (const [name, value] of form) if (typeof value === 'string') typed[name] = value;
+		return fail(refusal.status, {
+			refusal: {
+				message: refusal.message,
+				advice: refusal.advice,
+				problems: [...refusal.problems],
+				typed
+			} satisfies FormRefusal
+		});
+	}
+}

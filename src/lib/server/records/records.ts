@@ -1,0 +1,108 @@
+import { taskSchema } from '../../core/aftercare/task';
+import { placeSchema } from '../../core/climate/place';
+import { examinationSchema } from '../../core/diagnosis/examination';
+import { kindSchema } from '../../core/kinds/kind';
+import { plantingSchema } from '../../core/pots/replant-plan';
+import { observationSchema } from '../../core/recovery/observation';
+import { planSchema } from '../../core/roots/plan';
+import { rootMapSchema } from '../../core/roots/root-map';
+import { treeSchema } from '../../core/tree/tree';
+import * as tables from '../db/schema';
+import { aggregate, type Aggregate, type Identified } from './aggregate';
+
+export const places = aggregate({
+	name: 'place',
+	noun: 'place',
+	schema: placeSchema,
+	table: tables.place,
+	orderBy: tables.place.name
+});
+
+export const kinds = aggregate({
+	name: 'kind',
+	noun: 'kind',
+	schema: kindSchema,
+	table: tables.kind,
+	orderBy: tables.kind.genus
+});
+
+export const trees = aggregate({
+	name: 'tree',
+	noun: 'tree',
+	schema: treeSchema,
+	table: tables.tree,
+	orderBy: tables.tree.tag
+});
+
+export const examinations = aggregate({
+	name: 'examination',
+	noun: 'examination',
+	schema: examinationSchema,
+	table: tables.examination,
+	treeId: tables.examination.treeId,
+	orderBy: tables.examination.examinedOn,
+	part: { field: 'findings', table: tables.finding }
+});
+
+export const rootMaps = aggregate({
+	name: 'root-map',
+	noun: 'root map',
+	schema: rootMapSchema,
+	table: tables.rootMap,
+	treeId: tables.rootMap.treeId,
+	orderBy: tables.rootMap.mappedOn,
+	part: { field: 'segments', table: tables.rootSegment }
+});
+
+export const plans = aggregate({
+	name: 'plan',
+	noun: 'reduction plan',
+	schema: planSchema,
+	table: tables.reductionPlan,
+	treeId: tables.reductionPlan.treeId,
+	orderBy: tables.reductionPlan.id,
+	part: { field: 'cuts', table: tables.cut }
+});
+
+export const plantings = aggregate({
+	name: 'planting',
+	noun: 'planting',
+	schema: plantingSchema,
+	table: tables.planting,
+	treeId: tables.planting.treeId,
+	orderBy: tables.planting.plantedOn
+});
+
+export const tasks = aggregate({
+	name: 'task',
+	noun: 'task',
+	schema: taskSchema,
+	table: tables.task,
+	treeId: tables.task.treeId,
+	orderBy: tables.task.fromOn
+});
+
+export const observations = aggregate({
+	name: 'observation',
+	noun: 'look',
+	schema: observationSchema,
+	table: tables.observation,
+	treeId: tables.observation.treeId,
+	orderBy: tables.observation.observedOn
+});
+
+const all: readonly Aggregate<never>[] = [
+	places,
+	kinds,
+	trees,
+	examinations,
+	rootMaps,
+	plans,
+	plantings,
+	tasks,
+	observations
+] as unknown as readonly Aggregate<never>[];
+
+/** The repository of a record by its name, as undo finds it. */
+export const aggregateNamed = (name: string): Aggregate<Identified> | undefined =>
+	all.find((entry) => entry.name === name) as unknown as Aggregate<Identified> | undefined;

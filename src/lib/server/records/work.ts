@@ -1,0 +1,160 @@
+import { and, eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Stage } from '../../core/tree/tree';
+import { now, today } from '../clock';
+import type { Store, Writer } from '../db/database';
+import { journal, type Change } from '../db/schema';
+import { notFound, Refusal, stale } from '../errors';
+import type { Aggregate, Identified } from './aggregate';
+import { aggregateNamed } from './records';
+
+/** What a piece of work is told as in the journal. */
+export interface Told {
+	treeId: string | null;
+	stage: Stage;
+	what: string;
+	/** Day the work was done on, when it is not today. */
+	on?: string;
+	/** False for long series of small steps, such as mapping, that have an undo of their own. */
+	undoable?: boolean;
+}
+
+/** One write in progress: every change is noted, so that it can be told and taken back. */
+export class Work {
+	readonly changes: Change[] = [];
+
+	constructor(
+		readonly tx: Writer,
+		private readonly treeId: string | null
+	) {}
+
+	/** Writes a new record and returns it with its identity. */
+	async add<T extends Identified>(
+		repository: Aggregate<T>,
+		input: Omit<T, 'id' | 'version'>,
+		id: string = randomUUID()
+	): Promise<T> {
+		const doc = { ...input, id, version: 1 } as T;
+		await this.keep(repository, null, doc);
+		return doc;
+	}
+
+	/**
+	 * Changes a record that was read at `version`.
+	 * @throws Refusal 404 when it is gone, 409 when it was written in between
+	 */
+	async change<T extends Identified>(
+		repository: Aggregate<T>,
+		id: string,
+		readVersion: number,
+		change: (before: NoInfer<T>) => NoInfer<T>
+	): Promise<T> {
+		const before = await repository.get(this.tx, id);
+		if (!before) throw notFound(repository.noun);
+		if (before.version !== readVersion) throw stale(repository.noun);
+		const after = { ...change(before), id, version: before.version + 1 };
+		await this.keep(repository, before, after);
+		return after;
+	}
+
+	/** Removes a record that was read at `version`; undo brings it back. */
+	async remove<T extends Identified>(repository: Aggregate<T>, id: string, readVersion: number): Promise<T> {
+		const before = await repository.get(this.tx, id);
+		if (!before) throw notFound(repository.noun);
+		if (before.version !== readVersion) throw stale(repository.noun);
+		await repository.remove(this.tx, id);
+		this.changes.push({ record: repository.name, treeId: this.owner(repository, id), id, before, after: null });
+		return before;
+	}
+
+	private async keep<T extends Identified>(repository: Aggregate<T>, before: T | null, after: T): Promise<void> {
+		const owner = this.owner(repository, after.id);
+		await repository.put(this.tx, owner, after);
+		this.changes.push({ record: repository.name, treeId: owner, id: after.id, before, after });
+	}
+
+	private owner<T extends Identified>(repository: Aggregate<T>, id: string): string | null {
+		return repository.name === 'tree' ? id : this.treeId;
+	}
+}
+
+/**
+ * Does a piece of work in one transaction and tells it in the journal.
+ * @returns what the work returns, and the journal entry that undo takes
+ */
+export async function doWork<T>(
+	store: Store,
+	told: Told,
+	work: (work: Work) => Promise<T>
+): Promise<{ result: T; entryId: string }> {
+	return store.write(async (tx) => {
+		const running = new Work(tx, told.treeId);
+		const result = await work(running);
+		const entryId = await tell(tx, told, told.undoable === false ? null : running.changes);
+		return { result, entryId };
+	});
+}
+
+async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<string> {
+	const on = told.on ?? today();
+	if (changes === null && told.treeId !== null) {
+		// A series of small steps is one entry a day.
+		const [same] = await tx
+			.select({ id: journal.id })
+			.from(journal)
+			.where(and(eq(journal.treeId, told.treeId), eq(journal.on, on), eq(journal.what, told.what)));
+		if (same) return same.id;
+	}
+	const id = randomUUID();
+	await tx.insert(journal).values({
+		id,
+		treeId: told.treeId,
+		at: now().toISOString(),
+		on,
+		stage: told.stage,
+		what: told.what.slice(0, 400),
+		changes
+	});
+	return id;
+}
+
+/**
+ * Takes a journal entry back, record by record, when none of them was written since.
+ * @throws Refusal 404 unknown entry · 409 something was changed since, or it cannot be undone
+ */
+export async function undo(store: Store, entryId: string): Promise<void> {
+	await store.write(async (tx) => {
+		const [entry] = await tx.select().from(journal).where(eq(journal.id, entryId));
+		if (!entry) throw notFound('entry to undo');
+		if (!entry.changes || entry.changes.length === 0)
+			throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
+		await refuseToLoseRecords(tx, entry.id, entry.changes);
+		for (const change of [...entry.changes].reverse()) {
+			const repository = aggregateNamed(change.record);
+			if (!repository) throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
+			const current = await repository.get(tx, change.id);
+			const after = change.after as Identified | null;
+			if ((current?.version ?? null) !== (after?.version ?? null)) throw stale(repository.noun);
+			const before = change.before as Identified | null;
+			if (before) {
+				const version = (after?.version ?? before.version) + 1;
+				await repository.put(tx, change.treeId, { ...before, version });
+			} else await repository.remove(tx, change.id);
+		}
+		await tx.delete(journal).where(eq(journal.id, entryId));
+	});
+}
+
+/** Taking back a tree that was written on since would take those records with it. */
+async function refuseToLoseRecords(tx: Writer, entryId: string, changes: readonly Change[]): Promise<void> {
+	for (const change of changes) {
+		if (change.record !== 'tree' || change.before !== null) continue;
+		const later = await tx.select({ id: journal.id }).from(journal).where(eq(journal.treeId, change.id));
+		if (later.some((entry) => entry.id !== entryId))
+			throw new Refusal(
+				409,
+				'More was recorded on this tree since it was taken in.',
+				'Undo those entries first, or close the tree with a note.'
+			);
+	}
+}

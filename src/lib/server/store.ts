@@ -1,0 +1,55 @@
+import { eq, sql } from 'drizzle-orm';
+import { mkdirSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { shippedKinds } from '../core/kinds/shipped';
+import { openStore, type Store } from './db/database';
+import { kind } from './db/schema';
+import { readSetting, writeSetting } from './settings';
+
+const DEFAULT_URL = 'file:data/bruntle.db';
+
+let opened: Promise<Store> | null = null;
+
+/** How a store is filled when it is a demo: given from outside, since the demo stands on the server. */
+export type Fill = (store: Store) => Promise<void>;
+
+/**
+ * The store of this process, opened once with the shipped kinds in it.
+ * @param demo fills a demo database; a demo whose making was interrupted is made anew
+ */
+export const getStore = (demo?: Fill): Promise<Store> =>
+	(opened ??= open(process.env.DATABASE_URL ?? DEFAULT_URL, demo));
+
+async function open(url: string, demo?: Fill): Promise<Store> {
+	const file = url.startsWith('file:') ? url.slice('file:'.length) : null;
+	if (file) mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
+	let store = await openStore(url);
+	if (demo && (await readSetting(store.db, 'demo')) !== 'complete') {
+		if (file) {
+			store.close();
+			for (const ending of ['', '-wal', '-shm']) rmSync(file + ending, { force: true });
+			store = await openStore(url);
+		}
+		await seedKinds(store);
+		await demo(store);
+		await writeSetting(store, 'demo', 'complete');
+	}
+	await seedKinds(store);
+	return store;
+}
+
+/** Puts the shipped kinds in, and newer shipped numbers over older ones; what the owner changed stays. */
+export async function seedKinds(store: Store): Promise<void> {
+	const rows = await store.db.select({ id: kind.id }).from(kind).where(eq(kind.origin, 'shipped'));
+	if (rows.length === shippedKinds.length) return;
+	await store.write(async (tx) => {
+		await tx
+			.insert(kind)
+			.values([...shippedKinds])
+			.onConflictDoUpdate({
+				target: kind.id,
+				set: { genus: sql`excluded.genus` },
+				setWhere: eq(kind.origin, 'shipped')
+			});
+	});
+}

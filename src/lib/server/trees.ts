@@ -1,0 +1,552 @@
+import { and, asc, eq, inArray, max, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { aftercareTasks } from '../core/aftercare/rules';
+import type { Schools, Task, TaskInput } from '../core/aftercare/task';
+import type { TreeRecords } from '../core/case/case';
+import { addDays } from '../core/climate/calendar';
+import type { Place } from '../core/climate/place';
+import { seasonFit } from '../core/climate/windows';
+import { crownSupply } from '../core/crown/crown';
+import type { Examination, ExaminationInput } from '../core/diagnosis/examination';
+import { isTender } from '../core/kinds/kind';
+import type { Planting, PlantingInput } from '../core/pots/replant-plan';
+import type { Observation, ObservationInput } from '../core/recovery/observation';
+import { roman, type Plan, type PlanInput } from '../core/roots/plan';
+import type { RootMap, RootMapInput } from '../core/roots/root-map';
+import { planStanding } from '../core/roots/standing';
+import { lastRootWork } from '../core/roots/work';
+import type { TodayTree } from '../core/today/today';
+import { situationNames, type ClosingInput, type Tree, type TreeInput } from '../core/tree/tree';
+import type { Values } from '../core/values/values';
+import { today } from './clock';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
+import { invalid, notFound, Refusal } from './errors';
+import {
+	examinations,
+	kinds,
+	observations,
+	places,
+	plans,
+	plantings,
+	rootMaps,
+	tasks,
+	trees
+} from './records/records';
+import { doWork, type Work } from './records/work';
+
+/** Every record of one tree. @throws Refusal 404 */
+export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecords> {
+	const tree = await trees.get(db, treeId);
+	if (!tree) throw notFound('tree');
+	const [kind, examined, maps, planned, planted, work, looked, journal] = await Promise.all([
+		kinds.get(db, tree.kindId),
+		examinations.list(db, treeId),
+		rootMaps.list(db, treeId),
+		plans.list(db, treeId),
+		plantings.list(db, treeId),
+		tasks.list(db, treeId),
+		observations.list(db, treeId),
+		db
+			.select({
+				id: tables.journal.id,
+				at: tables.journal.at,
+				on: tables.journal.on,
+				stage: tables.journal.stage,
+				what: tables.journal.what
+			})
+			.from(tables.journal)
+			.where(eq(tables.journal.treeId, treeId))
+			.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
+	]);
+	if (!kind) throw notFound('kind');
+	const placeIds = [...new Set([tree.placeId, ...planted.flatMap((p) => (p.placeId ? [p.placeId] : []))])].sort();
+	const stood = await Promise.all(placeIds.map((id) => places.get(db, id)));
+	return {
+		tree,
+		kind,
+		places: stood.filter((place): place is Place => place !== null),
+		examinations: examined,
+		rootMap: maps[0] ?? null,
+		plan: planned[0] ?? null,
+		plantings: planted,
+		tasks: work,
+		observations: looked,
+		journal: journal as TreeRecords['journal']
+	};
+}
+
+async function checkTree(work: Work, input: TreeInput, ownId: string | null): Promise<void> {
+	const problems = [];
+	if (!(await kinds.get(work.tx, input.kindId))) problems.push({ field: 'kindId', message: 'must be a kind known here' });
+	if (!(await places.get(work.tx, input.placeId)))
+		problems.push({ field: 'placeId', message: 'must be a place of this yard' });
+	const [same] = await work.tx
+		.select({ id: tables.tree.id, name: tables.tree.name })
+		.from(tables.tree)
+		.where(eq(sql`lower(${tables.tree.tag})`, input.tag.toLowerCase()));
+	if (same && same.id !== ownId)
+		problems.push({ field: 'tag', message: `is already on ${same.name}; every tag is used once` });
+	if (input.takenInOn > today()) problems.push({ field: 'takenInOn', message: 'must not be after today' });
+	if (problems.length > 0) throw invalid(problems);
+}
+
+/** Takes a tree or a lot in. @throws Refusal 422 */
+export async function takeIn(store: Store, input: TreeInput): Promise<{ tree: Tree; entryId: string }> {
+	const id = randomUUID();
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId: id,
+			stage: 'take-in',
+			on: input.takenInOn,
+			what: `Taken in: ${input.name}, ${situationNames[input.situation]}`
+		},
+		async (work) => {
+			await checkTree(work, input, null);
+			return work.add(trees, { ...input, state: 'in-care' as const, closedOn: null, closingNote: '' }, id);
+		}
+	);
+	return { tree: result, entryId };
+}
+
+/** Changes what was written at taking in. @throws Refusal 404, 409, 422 */
+export async function changeTree(store: Store, id: string, version: number, input: TreeInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId: id, stage: 'take-in', what: 'Changed what was taken in' },
+		async (work) => {
+			await checkTree(work, input, id);
+			return work.change(trees, id, version, (before) => ({ ...before, ...input }));
+		}
+	);
+	return entryId;
+}
+
+/** Closes a case, with what was learned. Open work is left standing but no longer shown. */
+export async function closeTree(store: Store, id: string, version: number, closing: ClosingInput): Promise<string> {
+	const words = { 're-established': 'Re-established', dead: 'Lost', gone: 'Gone to another home' };
+	const { entryId } = await doWork(
+		store,
+		{ treeId: id, stage: 'recovery', on: closing.closedOn, what: `${words[closing.state]}: case closed` },
+		(work) =>
+			work.change(trees, id, version, (before) => {
+				if (closing.closedOn < before.takenInOn)
+					throw invalid([{ field: 'closedOn', message: `must not be before ${before.takenInOn}, when it was taken in` }]);
+				return { ...before, ...closing };
+			})
+	);
+	return entryId;
+}
+
+/** Opens a closed case again; the closing note is kept. */
+export async function reopenTree(store: Store, id: string, version: number): Promise<string> {
+	const { entryId } = await doWork(store, { treeId: id, stage: 'recovery', what: 'Case opened again' }, (work) =>
+		work.change(trees, id, version, (before) => ({ ...before, state: 'in-care' as const, closedOn: null }))
+	);
+	return entryId;
+}
+
+async function requireTree(work: Work, treeId: string): Promise<Tree> {
+	const tree = await trees.get(work.tx, treeId);
+	if (!tree) throw notFound('tree');
+	return tree;
+}
+
+function refuseDate(field: string, on: string, tree: Tree): void {
+	if (on > today()) throw invalid([{ field, message: 'must not be after today' }]);
+	if (on < addDays(tree.takenInOn, -3650))
+		throw invalid([{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }]);
+}
+
+export async function recordExamination(
+	store: Store,
+	treeId: string,
+	input: ExaminationInput
+): Promise<{ examination: Examination; entryId: string }> {
+	const found = input.findings.filter((finding) => finding.state === 'present').length;
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'examine',
+			on: input.examinedOn,
+			what: `Examined: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
+		},
+		async (work) => {
+			refuseDate('examinedOn', input.examinedOn, await requireTree(work, treeId));
+			return work.add(examinations, input);
+		}
+	);
+	return { examination: result, entryId };
+}
+
+export interface RootsInput {
+	map: RootMapInput;
+	mapVersion: number | null;
+	plan: PlanInput;
+	planVersion: number | null;
+}
+
+/**
+ * Keeps the root map and its plan together, as they are drawn.
+ * @param input versions as last read, or null when there was none yet
+ * @throws Refusal 404, 409 (drawn on elsewhere), 422 (a cut of a root that is not on the map)
+ */
+export async function saveRoots(
+	store: Store,
+	treeId: string,
+	input: RootsInput
+): Promise<{ map: RootMap; plan: Plan }> {
+	const { result } = await doWork(
+		store,
+		{ treeId, stage: 'roots', what: 'Mapped and planned roots', undoable: false },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('mappedOn', input.map.mappedOn, tree);
+			const known = new Set(input.map.segments.map((segment) => segment.id));
+			const stray = input.plan.cuts.findIndex((cut) => !known.has(cut.segmentId));
+			if (stray >= 0) throw invalid([{ field: `plan.cuts.${stray}.segmentId`, message: 'must be a root of this map' }]);
+			const [mapBefore] = await rootMaps.list(work.tx, treeId);
+			const [planBefore] = await plans.list(work.tx, treeId);
+			if ((mapBefore?.version ?? null) !== input.mapVersion || (planBefore?.version ?? null) !== input.planVersion)
+				throw new Refusal(
+					409,
+					'These roots were changed elsewhere in the meantime.',
+					'Load the page again; your last step is still shown here until you do.'
+				);
+			const map = mapBefore
+				? await work.change(rootMaps, mapBefore.id, mapBefore.version, (before) => ({ ...before, ...input.map }))
+				: await work.add(rootMaps, input.map);
+			const plan = planBefore
+				? await work.change(plans, planBefore.id, planBefore.version, (before) => ({ ...before, ...input.plan }))
+				: await work.add(plans, input.plan);
+			return { map, plan };
+		}
+	);
+	return result;
+}
+
+/** Which planned cuts were made on a day, and which were left, with the reason. */
+export interface CutsDone {
+	on: string;
+	planVersion: number;
+	done: string[];
+	left: { id: string; why: string }[];
+}
+
+/** Writes what was really cut. @throws Refusal 404, 409, 422 */
+export async function recordCuts(store: Store, treeId: string, input: CutsDone, values: Values): Promise<string> {
+	const records = await loadRecords(store.db, treeId);
+	const { plan, rootMap } = records;
+	if (!plan || !rootMap) throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
+	const done = new Set(input.done);
+	const left = new Map(input.left.map((entry) => [entry.id, entry.why]));
+	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
+	const stray = [...done, ...left.keys()].find((id) => !known.has(id));
+	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
+	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
+	const cost = place ? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost : null;
+	const lost = plan.cuts.reduce((sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0), 0);
+	const stages = [...new Set(plan.cuts.filter((cut) => done.has(cut.id)).map((cut) => roman(cut.stage)))];
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'roots',
+			on: input.on,
+			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root`
+		},
+		async (work) => {
+			refuseDate('on', input.on, records.tree);
+			return work.change(plans, plan.id, input.planVersion, (before) => ({
+				...before,
+				cuts: before.cuts.map((cut) =>
+					done.has(cut.id)
+						? { ...cut, state: 'done' as const, doneOn: input.on }
+						: left.has(cut.id)
+							? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' }
+							: cut
+				)
+			}));
+		}
+	);
+	return entryId;
+}
+
+export async function recordPlanting(
+	store: Store,
+	treeId: string,
+	input: PlantingInput
+): Promise<{ planting: Planting; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId, stage: 'replant', on: input.plantedOn, what: `Replanted in a ${input.pot.shape} pot` },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('plantedOn', input.plantedOn, tree);
+			if (input.placeId && !(await places.get(work.tx, input.placeId)))
+				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+			const planting = await work.add(plantings, input);
+			const moves = input.placeId !== null && input.placeId !== tree.placeId;
+			if (moves || tree.situation !== 'potted')
+				await work.change(trees, treeId, tree.version, (before) => ({
+					...before,
+					situation: 'potted' as const,
+					placeId: input.placeId ?? before.placeId
+				}));
+			return planting;
+		}
+	);
+	return { planting: result, entryId };
+}
+
+/** The tasks that a choice of schools would make for the last root work, without those already made. */
+export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values) {
+	const { tree, kind } = records;
+	const last = lastRootWork(records, values);
+	const place = records.places.find((candidate) => candidate.id === tree.placeId);
+	const onTheDay = last && last.on === schools.workOn ? last : null;
+	const livingLoss = onTheDay?.livingLoss ?? 0;
+	const proposed = aftercareTasks(
+		{
+			workOn: schools.workOn,
+			group: kind.group,
+			tender: isTender(kind),
+			coldestC: kind.coldestC,
+			inGround: tree.situation === 'in-ground',
+			livingLoss,
+			rotWasCut: onTheDay?.rotWasCut ?? false,
+			structuralCut: onTheDay?.structuralCut ?? false,
+			collarWork: tree.situation === 'in-ground',
+			seasonFit: place ? seasonFit(kind, place, schools.workOn, values) : 'out-of-window',
+			crownSchool: schools.crownSchool,
+			waterSchool: schools.waterSchool,
+			crownExcess: crownSupply(1 - livingLoss, values).excess,
+			nextStageOn: onTheDay?.nextStageOn ?? null,
+			plantCount: tree.plantCount
+		},
+		values
+	);
+	const made = new Set(records.tasks.map((task) => task.source));
+	return proposed
+		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
+		.filter((task) => !made.has(task.source));
+}
+
+const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
+
+/** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
+export async function makeAftercare(store: Store, treeId: string, schools: Schools, values: Values): Promise<string> {
+	const records = await loadRecords(store.db, treeId);
+	refuseDate('workOn', schools.workOn, records.tree);
+	const proposed = proposeAftercare(records, schools, values);
+	if (proposed.length === 0)
+		throw new Refusal(409, 'All of this aftercare is planned already.', 'Choose another day of work, or add a task by hand.');
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'aftercare',
+			what: `Aftercare planned: ${proposed.length} tasks; crown: ${schools.crownSchool === 'balance' ? 'balance it' : 'keep the leaves'}, water: ${schools.waterSchool === 'at-once' ? 'at once' : 'dry first'}`
+		},
+		async (work) => {
+			await requireTree(work, treeId);
+			for (const task of proposed) await work.add(tasks, { ...task, ...openTask });
+		}
+	);
+	return entryId;
+}
+
+export async function addTask(store: Store, treeId: string, input: TaskInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: input.stage, what: `Planned: ${input.title}` },
+		async (work) => {
+			await requireTree(work, treeId);
+			return work.add(tasks, { ...input, ...openTask, source: '' });
+		}
+	);
+	return entryId;
+}
+
+export interface TaskClosing {
+	taskId: string;
+	version: number;
+	/** done, or skipped with a reason. */
+	state: 'done' | 'skipped';
+	skipReason: string;
+	on: string;
+}
+
+/** Closes a task as done or skipped. @throws Refusal 404, 409, 422 (skipped without a reason) */
+export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string> {
+	if (closing.state === 'skipped' && closing.skipReason.trim() === '')
+		throw invalid([{ field: 'skipReason', message: 'must say why it is skipped' }]);
+	const before = await tasks.get(store.db, closing.taskId);
+	if (!before) throw notFound('task');
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: before.stage,
+			on: closing.on,
+			what: `${closing.state === 'done' ? 'Done' : 'Skipped'}: ${before.title}`
+		},
+		async (work) => {
+			refuseDate('on', closing.on, await requireTree(work, treeId));
+			return work.change(tasks, closing.taskId, closing.version, (task): Task => {
+				if (task.state !== 'open') throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
+				return { ...task, state: closing.state, closedOn: closing.on, skipReason: closing.skipReason.trim() };
+			});
+		}
+	);
+	return entryId;
+}
+
+export async function recordLook(
+	store: Store,
+	treeId: string,
+	input: ObservationInput
+): Promise<{ observation: Observation; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId, stage: 'recovery', on: input.observedOn, what: 'Looked at it and measured' },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('observedOn', input.observedOn, tree);
+			if (input.observedOn < tree.takenInOn)
+				throw invalid([{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }]);
+			if (input.lostCount !== null && input.lostCount > tree.plantCount)
+				throw invalid([{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }]);
+			return work.add(observations, input);
+		}
+	);
+	return { observation: result, entryId };
+}
+
+export interface TreeRow {
+	tree: Tree;
+	kindName: string;
+	genus: string;
+	group: string;
+	placeName: string;
+	lastLookOn: string | null;
+	openTasks: number;
+	nextTask: string | null;
+	nextOn: string | null;
+}
+
+async function lastDays(db: Reader) {
+	const [looks, exams, cuts] = await Promise.all([
+		db
+			.select({ treeId: tables.observation.treeId, on: max(tables.observation.observedOn) })
+			.from(tables.observation)
+			.groupBy(tables.observation.treeId),
+		db
+			.select({ treeId: tables.examination.treeId, on: max(tables.examination.examinedOn) })
+			.from(tables.examination)
+			.groupBy(tables.examination.treeId),
+		db
+			.select({ treeId: tables.reductionPlan.treeId, on: max(tables.cut.doneOn) })
+			.from(tables.cut)
+			.innerJoin(tables.reductionPlan, eq(tables.cut.ownerId, tables.reductionPlan.id))
+			.where(eq(tables.cut.state, 'done'))
+			.groupBy(tables.reductionPlan.treeId)
+	]);
+	const lastLook = new Map<string, string>();
+	for (const { treeId, on } of [...looks, ...exams])
+		if (on && on > (lastLook.get(treeId) ?? '')) lastLook.set(treeId, on);
+	const lastCut = new Map(cuts.flatMap(({ treeId, on }) => (on ? [[treeId, on] as const] : [])));
+	return { lastLook, lastCut };
+}
+
+/** All trees as rows of the yard's list. */
+export async function treeRows(db: Reader): Promise<TreeRow[]> {
+	const [allTrees, allKinds, allPlaces, { lastLook }, open] = await Promise.all([
+		trees.list(db),
+		kinds.list(db),
+		places.list(db),
+		lastDays(db),
+		db
+			.select({
+				treeId: tables.task.treeId,
+				title: tables.task.title,
+				fromOn: tables.task.fromOn,
+				toOn: tables.task.toOn
+			})
+			.from(tables.task)
+			.where(eq(tables.task.state, 'open'))
+			.orderBy(asc(tables.task.toOn))
+	]);
+	const kindOf = new Map(allKinds.map((kind) => [kind.id, kind]));
+	const placeOf = new Map(allPlaces.map((place) => [place.id, place]));
+	const tasksOf = new Map<string, { count: number; title: string; on: string }>();
+	for (const task of open) {
+		const known = tasksOf.get(task.treeId);
+		if (known) known.count++;
+		else tasksOf.set(task.treeId, { count: 1, title: task.title, on: task.fromOn });
+	}
+	return allTrees.map((tree) => {
+		const next = tree.state === 'in-care' ? tasksOf.get(tree.id) : undefined;
+		return {
+			tree,
+			kindName: kindOf.get(tree.kindId)?.commonName ?? tree.kindId,
+			genus: kindOf.get(tree.kindId)?.genus ?? '',
+			group: kindOf.get(tree.kindId)?.group ?? '',
+			placeName: placeOf.get(tree.placeId)?.name ?? '',
+			lastLookOn: lastLook.get(tree.id) ?? null,
+			openTasks: next?.count ?? 0,
+			nextTask: next?.title ?? null,
+			nextOn: next?.on ?? null
+		};
+	});
+}
+
+/** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
+export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
+	const [allTrees, allKinds, allPlaces, { lastLook, lastCut }, open] = await Promise.all([
+		trees.list(db),
+		kinds.list(db),
+		places.list(db),
+		lastDays(db),
+		db
+			.select()
+			.from(tables.task)
+			.where(and(eq(tables.task.state, 'open'), sql`${tables.task.fromOn} <= ${addDays(on, 7)}`))
+			.orderBy(asc(tables.task.toOn))
+	]);
+	const kindOf = new Map(allKinds.map((kind) => [kind.id, kind]));
+	const placeOf = new Map(allPlaces.map((place) => [place.id, place]));
+	const tasksOf = new Map<string, Task[]>();
+	for (const { treeId, ...task } of open) {
+		const list = tasksOf.get(treeId);
+		if (list) list.push(task as Task);
+		else tasksOf.set(treeId, [task as Task]);
+	}
+	return allTrees.flatMap((tree) => {
+		const kind = kindOf.get(tree.kindId);
+		const place = placeOf.get(tree.placeId);
+		if (!kind || !place || tree.state !== 'in-care') return [];
+		return [
+			{
+				tree,
+				kind,
+				place,
+				tasks: tasksOf.get(tree.id) ?? [],
+				lastLookOn: lastLook.get(tree.id) ?? null,
+				lastCutOn: lastCut.get(tree.id) ?? null
+			}
+		];
+	});
+}
+
+/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
+export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
+	if (!tree.referenceTreeId) return null;
+	const [row] = await db
+		.select({ most: max(tables.observation.shootExtensionMm) })
+		.from(tables.observation)
+		.where(inArray(tables.observation.treeId, [tree.referenceTreeId]));
+	return row?.most ?? null;
+}

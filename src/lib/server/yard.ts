@@ -1,0 +1,80 @@
+import { eq } from 'drizzle-orm';
+import type { PlaceInput } from '../core/climate/place';
+import type { Kind, KindInput } from '../core/kinds/kind';
+import type { Store } from './db/database';
+import * as tables from './db/schema';
+import { invalid, Refusal } from './errors';
+import { kinds, places } from './records/records';
+import { doWork } from './records/work';
+
+/** Places and kinds: what trees share. */
+
+export async function addPlace(store: Store, input: PlaceInput): Promise<{ id: string; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: `New place: ${input.name}` },
+		(work) => work.add(places, input)
+	);
+	return { id: result.id, entryId };
+}
+
+export async function changePlace(store: Store, id: string, version: number, input: PlaceInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: `Changed place: ${input.name}` },
+		(work) => work.change(places, id, version, (before) => ({ ...before, ...input }))
+	);
+	return entryId;
+}
+
+/** Removes an empty place. @throws Refusal 409 while trees stand there */
+export async function removePlace(store: Store, id: string, version: number): Promise<string> {
+	const { entryId } = await doWork(store, { treeId: null, stage: 'take-in', what: 'Removed a place' }, async (work) => {
+		const standing = await work.tx.select({ id: tables.tree.id }).from(tables.tree).where(eq(tables.tree.placeId, id));
+		const planted = await work.tx
+			.select({ id: tables.planting.id })
+			.from(tables.planting)
+			.where(eq(tables.planting.placeId, id));
+		if (standing.length + planted.length > 0)
+			throw new Refusal(409, 'Trees stand or stood at this place.', 'Move them first; places with a history stay.');
+		return work.remove(places, id, version);
+	});
+	return entryId;
+}
+
+const slug = (text: string): string =>
+	text
+		.toLowerCase()
+		.normalize('NFKD')
+		.replace(/[^a-z0-9]+/g, '-')
+		.replace(/^-+|-+$/g, '')
+		.slice(0, 50);
+
+/** Adds a kind of the owner's own. @throws Refusal 422 when that genus and name stand already */
+export async function addKind(store: Store, input: KindInput): Promise<{ kind: Kind; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: `New kind: ${input.commonName}` },
+		async (work) => {
+			const known = await kinds.list(work.tx);
+			const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
+			if (known.some((kind) => same(kind.genus, input.genus) && same(kind.commonName, input.commonName)))
+				throw invalid([{ field: 'commonName', message: 'is known already for this genus; change that kind instead' }]);
+			const base = slug(`${input.genus} ${input.commonName}`) || 'kind';
+			const id = known.some((kind) => kind.id === base) ? `${base}-${known.length}` : base;
+			return work.add(kinds, { ...input, origin: 'own' as const }, id);
+		}
+	);
+	return { kind: result, entryId };
+}
+
+/** Changes a kind; a shipped one becomes the owner's own and is no longer brought up to date. */
+export async function changeKind(store: Store, id: string, version: number, input: KindInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: `Changed kind: ${input.commonName}` },
+		(work) => work.change(kinds, id, version, (before) => ({ ...before, ...input, origin: 'own' as const }))
+	);
+	return entryId;
+}
+
