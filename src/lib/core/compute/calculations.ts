@@ -17,7 +17,7 @@ import { expectedRootFunction } from '../recovery/expected';
 import { observationSchema } from '../recovery/observation';
 import { verdict } from '../recovery/verdict';
 import { allowance } from '../roots/allowance';
-import { contactArcShare, girdlingSeverity, severities } from '../roots/geometry';
+import { contactArc, girdlingSeverity, severities } from '../roots/geometry';
 import { ledger } from '../roots/ledger';
 import { cutSchema, tempers } from '../roots/plan';
 import { coursePointSchema, rootMapInput } from '../roots/root-map';
@@ -119,7 +119,7 @@ export const calculations: readonly Calculation[] = [
 		}),
 		z.object({ contactShare: number, severity: z.enum(severities) }),
 		({ course, diameterMm, trunkDiameterMm, fromTrunk }, values) => {
-			const contactShare = contactArcShare(
+			const { share: contactShare } = contactArc(
 				{ course, diameterStartMm: diameterMm, parentId: fromTrunk ? null : 'other' },
 				trunkDiameterMm,
 				values['contact.toleranceMm']

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { calendarDate, id, measure, note, oneOf, share, version } from '../fields/fields';
+import { calendarDate, count, id, measure, note, oneOf, share, version } from '../fields/fields';
 
 export const budStates = ['none', 'swelling', 'open'] as const;
 export const leafStates = ['turgid', 'wilted', 'scorched', 'yellow', 'dropped'] as const;
@@ -18,7 +18,7 @@ export const observationInput = z
 		firmness: oneOf(firmnesses).nullable().default(null),
 		whiteTips: z.boolean({ error: 'must be true or false' }).nullable().default(null),
 		rootsAtEdge: z.boolean({ error: 'must be true or false' }).nullable().default(null).describe('Roots seen at the edge of the ball'),
-		lostCount: measure(0, 5000, '').nullable().default(null).describe('Of a lot: how many have died so far'),
+		lostCount: count(0, 5000).nullable().default(null).describe('Of a lot: how many have died so far'),
 		note: note()
 	})
 	.refine(

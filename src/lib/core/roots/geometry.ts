@@ -60,34 +60,42 @@ function planBeyond(course: readonly CoursePoint[], skipMm: number): PlanPoint[]
 	return beyond;
 }
 
+/** A stretch of the trunk's outline, clockwise from one azimuth to another. */
+export interface Arc {
+	fromDeg: number;
+	toDeg: number;
+}
+
 /**
- * Share of the trunk's perimeter that a root touches: within half its thickness plus the tolerance of its centre
- * line, the stretch where it leaves the trunk left out. Trunk taken as a circle; resolution 0.5°.
- * @returns 0 … 1
+ * Where a root lies against the trunk: within half its thickness plus the tolerance of its centre line, the stretch
+ * where it leaves the trunk left out. Trunk taken as a circle; resolution 0.5°.
+ * @returns share of the perimeter, 0 … 1, and the arcs touched
  */
-export function contactArcShare(
+export function contactArc(
 	segment: Pick<Segment, 'course' | 'diameterStartMm' | 'parentId'>,
 	trunkDiameterMm: number,
 	toleranceMm: number
-): number {
+): { share: number; arcs: Arc[] } {
 	const radius = trunkDiameterMm / 2;
 	const reach = segment.diameterStartMm / 2 + toleranceMm;
 	const line = planBeyond(segment.course, segment.parentId === null ? reach + segment.diameterStartMm / 2 : 0);
-	const last = line[line.length - 1];
-	if (!last || !line.some((point) => Math.hypot(point.x, point.y) <= radius + reach * 2)) {
-		const near = line.some((a, i) => {
+	const touches = (p: PlanPoint, limit: number): boolean =>
+		line.some((a, i) => {
 			const b = line[i + 1];
-			return b !== undefined && distanceToStretch({ x: 0, y: 0 }, a, b) <= radius + reach;
+			return b !== undefined && distanceToStretch(p, a, b) <= limit;
 		});
-		if (!near) return 0;
-	}
+	if (!touches({ x: 0, y: 0 }, radius + reach)) return { share: 0, arcs: [] };
+	const STEP_DEG = 0.5;
+	const arcs: Arc[] = [];
 	let touched = 0;
-	const steps = 720;
-	for (let step = 0; step < steps; step++) {
-		const bark = planPoint({ azimuthDeg: (step * 360) / steps, radiusMm: radius });
-		if (line.some((a, i) => line[i + 1] !== undefined && distanceToStretch(bark, a, line[i + 1] ?? a) <= reach)) touched++;
+	for (let deg = 0; deg < 360; deg += STEP_DEG) {
+		if (!touches(planPoint({ azimuthDeg: deg, radiusMm: radius }), reach)) continue;
+		touched += STEP_DEG;
+		const last = arcs.at(-1);
+		if (last && last.toDeg === deg) last.toDeg = deg + STEP_DEG;
+		else arcs.push({ fromDeg: deg, toDeg: deg + STEP_DEG });
 	}
-	return touched / steps;
+	return { share: touched / 360, arcs };
 }
 
 export const severities = ['none', 'watch', 'moderate', 'serious', 'critical'] as const;
@@ -118,10 +126,11 @@ export function girdlingOf(
 	segment: Segment,
 	map: Pick<RootMap, 'trunkDiameterMm'>,
 	values: Values
-): { contactShare: number; severity: Severity } {
-	const contactShare = contactArcShare(segment, map.trunkDiameterMm, values['contact.toleranceMm']);
+): { contactShare: number; arcs: Arc[]; severity: Severity } {
+	const { share: contactShare, arcs } = contactArc(segment, map.trunkDiameterMm, values['contact.toleranceMm']);
 	return {
 		contactShare,
+		arcs,
 		severity: girdlingSeverity(contactShare, segment.diameterStartMm, map.trunkDiameterMm, values)
 	};
 }

@@ -1,0 +1,43 @@
+<script lang="ts" generics="T extends string">
+	import { RadioGroup } from 'bits-ui';
+
+	/** A few words side by side, one of them chosen. Large enough for wet hands. */
+	interface Props {
+		label: string;
+		value: T | '';
+		options: readonly { value: T; label: string }[];
+		name?: string;
+		hideLabel?: boolean;
+		size?: 'small' | 'usual';
+		onchange?: (value: T) => void;
+	}
+	let { label, value = $bindable(), options, name, hideLabel = false, size = 'usual', onchange }: Props = $props();
+	const uid = $props.id();
+</script>
+
+<div class="flex flex-col gap-1">
+	<span id="{uid}-label" class={hideLabel ? 'sr-only' : 'text-sm font-semibold'}>{label}</span>
+	<RadioGroup.Root
+		{value}
+		{name}
+		orientation="horizontal"
+		aria-labelledby="{uid}-label"
+		class="flex flex-wrap gap-1.5"
+		onValueChange={(chosen) => {
+			value = chosen as T;
+			onchange?.(chosen as T);
+		}}
+	>
+		{#each options as option (option.value)}
+			<RadioGroup.Item
+				value={option.value}
+				class={[
+					'border-edge data-[state=checked]:bg-ink data-[state=checked]:text-paper data-[state=checked]:border-ink rounded-md border font-semibold hover:border-ink',
+					size === 'small' ? 'min-h-9 px-2.5 text-sm' : 'min-h-11 px-3.5'
+				]}
+			>
+				{option.label}
+			</RadioGroup.Item>
+		{/each}
+	</RadioGroup.Root>
+</div>

@@ -1,0 +1,30 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import { problemOf, type Refused } from './field';
+
+	interface Props {
+		name: string;
+		label: string;
+		hint?: string;
+		optional?: boolean;
+		refused?: Refused | null;
+		class?: string;
+		control: Snippet<[{ id: string; describedBy: string | undefined; invalid: boolean }]>;
+	}
+	let { name, label, hint, optional = false, refused, class: extra = '', control }: Props = $props();
+
+	const uid = $props.id();
+	const problem = $derived(problemOf(refused, name));
+	const describedBy = $derived(
+		[hint && `${uid}-hint`, problem && `${uid}-problem`].filter(Boolean).join(' ') || undefined
+	);
+</script>
+
+<div class={['flex flex-col gap-1', extra]}>
+	<label for="{uid}-control" class="text-sm font-semibold">
+		{label}{#if optional}<span class="text-slate font-normal">, if known</span>{/if}
+	</label>
+	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
+	{#if hint}<p id="{uid}-hint" class="text-slate text-xs">{hint}</p>{/if}
+	{#if problem}<p id="{uid}-problem" class="text-oxide text-sm font-semibold" role="alert">It {problem}.</p>{/if}
+</div>

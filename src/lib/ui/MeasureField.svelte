@@ -1,0 +1,72 @@
+<script lang="ts">
+	import type { StoredUnit } from '$core/format/format';
+	import Field from './Field.svelte';
+	import type { Refused } from './field';
+	import { useFormat } from './format';
+
+	/** A number typed in the person's units and sent in the stored unit. */
+	interface Props {
+		name: string;
+		label: string;
+		unit: StoredUnit | '';
+		value?: number | null;
+		hint?: string;
+		optional?: boolean;
+		refused?: Refused | null;
+		fieldClass?: string;
+		oninput?: (stored: number | null) => void;
+	}
+	let { name, label, unit, value = null, hint, optional = false, refused, fieldClass = '', oninput }: Props = $props();
+	const format = useFormat();
+	const face = $derived(
+		unit === '' ? { unit: '', toShown: (n: number) => n, toStored: (n: number) => n } : format().unitOf(unit)
+	);
+	const tidy = (number: number): string => String(Math.round(number * 1000) / 1000);
+
+	let typed = $state<string | null>(null);
+	const initial = $derived.by(() => {
+		const before = refused?.typed[`${name}~shown`];
+		return before ?? (value === null ? '' : tidy(face.toShown(value)));
+	});
+	const shown = $derived(typed ?? initial);
+	const stored = $derived.by(() => {
+		const text = shown.trim();
+		if (text === '') return '';
+		const number = Number(text.replace(',', '.'));
+		// What is no number goes as typed, so that the answer can name it.
+		return Number.isFinite(number) ? String(Math.round(face.toStored(number) * 1e4) / 1e4) : text;
+	});
+	let sent: number | null = null;
+	function type(text: string): void {
+		typed = text;
+		const number = Number(text.trim().replace(',', '.'));
+		sent = text.trim() === '' || !Number.isFinite(number) ? null : face.toStored(number);
+		oninput?.(sent);
+	}
+	$effect(() => {
+		// A value set from outside replaces what was typed; an echo of the typing does not.
+		if (value !== sent) typed = null;
+	});
+</script>
+
+<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+	{#snippet control({ id, describedBy, invalid })}
+		<div class="relative">
+			<input
+				{id}
+				name="{name}~shown"
+				inputmode="decimal"
+				autocomplete="off"
+				class="input pr-14"
+				value={shown}
+				oninput={(event) => type(event.currentTarget.value)}
+				aria-describedby={describedBy}
+				aria-invalid={invalid}
+			/>
+			{#if face.unit}
+				<span class="text-slate pointer-events-none absolute inset-y-0 right-3 flex items-center text-sm">{face.unit}</span>
+			{/if}
+			<input type="hidden" {name} value={stored} />
+		</div>
+	{/snippet}
+</Field>

@@ -1,0 +1,48 @@
+<script lang="ts">
+	import type { HTMLInputAttributes } from 'svelte/elements';
+	import Field from './Field.svelte';
+	import type { Refused } from './field';
+
+	type Props = {
+		name: string;
+		label: string;
+		value?: string;
+		hint?: string;
+		optional?: boolean;
+		refused?: Refused | null;
+		rows?: number;
+		fieldClass?: string;
+	} & Omit<HTMLInputAttributes, 'value' | 'name'>;
+	let {
+		name,
+		label,
+		value = '',
+		hint,
+		optional = false,
+		refused,
+		rows,
+		fieldClass = '',
+		...rest
+	}: Props = $props();
+	const shown = $derived(refused?.typed[name] ?? value);
+</script>
+
+<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+	{#snippet control({ id, describedBy, invalid })}
+		{#if rows}
+			<textarea {id} {name} {rows} class="input" aria-describedby={describedBy} aria-invalid={invalid}
+				>{shown}</textarea
+			>
+		{:else}
+			<input
+				{id}
+				{name}
+				value={shown}
+				class="input"
+				aria-describedby={describedBy}
+				aria-invalid={invalid}
+				{...rest}
+			/>
+		{/if}
+	{/snippet}
+</Field>

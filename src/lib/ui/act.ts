@@ -1,0 +1,68 @@
+import { invalidateAll } from '$app/navigation';
+import type { SubmitFunction } from '@sveltejs/kit';
+import { toast } from 'svelte-sonner';
+
+interface Told {
+	/** What was done, in a few words. */
+	told?: string;
+	/** Journal entry that undo takes back. */
+	entryId?: string;
+	refusal?: { message: string; advice: string };
+}
+
+/** Says what was done and offers to take it back. */
+export function tell({ told, entryId }: Told): void {
+	if (!told) return;
+	toast(told, {
+		duration: 9000,
+		...(entryId && { action: { label: 'Undo', onClick: () => void takeBack(entryId) } })
+	});
+}
+
+async function takeBack(entryId: string): Promise<void> {
+	try {
+		const response = await fetch('/undo', {
+			method: 'POST',
+			headers: { 'content-type': 'application/json' },
+			body: JSON.stringify({ entryId })
+		});
+		if (response.ok) toast('Taken back.');
+		else {
+			const problem = (await response.json()) as { title?: string; detail?: string };
+			toast.error(problem.title ?? 'It could not be taken back.', { description: problem.detail });
+		}
+	} catch {
+		toast.error('No answer from Bruntle.', { description: 'Is it still running? Nothing was changed.' });
+	}
+	await invalidateAll();
+}
+
+interface ActOptions {
+	/** Keep the fields as typed after success. */
+	keep?: boolean;
+	before?: () => void;
+	done?: () => void;
+}
+
+/** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
+export const act =
+	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
+	() => {
+		before?.();
+		return async ({ result, update }) => {
+			if (result.type === 'success') {
+				tell((result.data ?? {}) as Told);
+				await update({ reset: !keep });
+				done?.();
+			} else if (result.type === 'redirect') {
+				await update({ reset: false });
+				done?.();
+			} else {
+				await update({ reset: false });
+				if (result.type === 'failure') {
+					const refusal = (result.data as Told | undefined)?.refusal;
+					if (refusal) toast.error(refusal.message, { description: refusal.advice });
+				}
+			}
+		};
+	};

@@ -1,0 +1,149 @@
+<script lang="ts">
+	import { clockOf } from '$core/circular/circular';
+	import { parseQuickRoot } from '$core/roots/quick-entry';
+	import { rootClasses, rootFlaws, rootFlawNames, usualClass, type QuickRoot, type RootClass, type RootFlaw } from '$core/roots/root-map';
+	import Button from '$ui/Button.svelte';
+	import { useFormat } from '$ui/format';
+	import Glyph from './Glyph.svelte';
+	import { classGlyphs, flawGlyphs } from './glyphs';
+	import type { RootsState } from './roots-state.svelte';
+
+	interface Props {
+		roots: RootsState;
+	}
+	let { roots }: Props = $props();
+	const format = useFormat();
+
+	let line = $state('');
+	let lastLine = $state('');
+	let keys = $state(false);
+	let field = $state<HTMLInputElement>();
+	const parsed = $derived(line.trim() === '' ? null : parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm));
+	const preview = $derived.by(() => {
+		if (!parsed) return 'Place, thickness, then any words: 6:30 15 sec girdling; 220° 9 dead40; 8 31 anchor keep; 3:15 16 trace';
+		if (!parsed.ok) return parsed.problem;
+		return say(parsed.root);
+	});
+	const say = (root: QuickRoot): string =>
+		[
+			`${format().clock(clockOf(root.azimuthDeg, roots.map.frame))} o’clock`,
+			format().measure(root.diameterMm, 'mm'),
+			root.rootClass,
+			root.condition === 'sound' ? '' : root.condition + (root.deadFromMm ? ` from ${format().measure(root.deadFromMm, 'mm')}` : ''),
+			...root.flaws.map((flaw) => rootFlawNames[flaw]),
+			`${format().measure(root.depthMm, 'mm')} deep`,
+			root.keep ? 'keep' : '',
+			root.sourceKnown ? '' : 'trace further',
+			root.stage === null ? '' : root.stage === 0 ? 'cut now' : `cut in stage ${root.stage + 1}`
+		]
+			.filter(Boolean)
+			.join(', ');
+
+	function enter(event: SubmitEvent): void {
+		event.preventDefault();
+		if (!parsed?.ok) return;
+		roots.add(parsed.root);
+		lastLine = line;
+		line = '';
+	}
+	export function focus(): void {
+		field?.focus();
+	}
+	function onkeydown(event: KeyboardEvent): void {
+		if (event.key === 'ArrowUp' && line === '' && lastLine) {
+			line = lastLine;
+			event.preventDefault();
+		} else if (event.key === 'Escape') field?.blur();
+	}
+
+	/** Large keys: for wet hands. */
+	let hour = $state(6);
+	let halfHour = $state(false);
+	let thicknessMm = $state(12);
+	let rootClass = $state<RootClass | 'by-thickness'>('by-thickness');
+	let condition = $state<QuickRoot['condition']>('sound');
+	let flaw = $state<RootFlaw | ''>('');
+	const thicknesses = $derived([2, 4, 6, 8, 10, 12, 15, 18, 22, 26, 30, 35, 45, 60, 80, 120].filter((mm) => mm <= roots.map.trunkDiameterMm));
+	const keyClass = (on: boolean): string =>
+		`min-h-13 rounded-md border text-lg font-semibold ${on ? 'bg-ink text-paper border-ink' : 'border-edge hover:border-ink'}`;
+	function addByKeys(): void {
+		const place = `${hour}:${halfHour ? '30' : '00'}`;
+		const chosen = rootClass === 'by-thickness' ? usualClass(thicknessMm, roots.map.trunkDiameterMm) : rootClass;
+		const entry = parseQuickRoot(`${place} ${thicknessMm} ${chosen} ${condition}`, roots.map.frame, roots.map.trunkDiameterMm);
+		if (!entry.ok) return;
+		roots.add({ ...entry.root, flaws: flaw ? [flaw] : [] });
+		flaw = '';
+		condition = 'sound';
+	}
+</script>
+
+<form onsubmit={enter} class="flex flex-wrap items-start gap-2">
+	<div class="min-w-0 flex-1 basis-56">
+		<label class="sr-only" for="quick-root">Quick entry of a root</label>
+		<input
+			id="quick-root"
+			bind:this={field}
+			bind:value={line}
+			{onkeydown}
+			class="input font-semibold"
+			placeholder="6:30 15 sec girdling"
+			autocomplete="off"
+			autocapitalize="off"
+			spellcheck="false"
+			aria-describedby="quick-preview"
+			aria-invalid={parsed !== null && !parsed.ok}
+		/>
+		<p id="quick-preview" class={['mt-1 min-h-5 text-sm', parsed && !parsed.ok ? 'text-ochre' : 'text-slate']} aria-live="polite">{preview}</p>
+	</div>
+	<Button type="submit" tone="solid" disabled={!parsed?.ok}>Add</Button>
+	<Button disabled={!lastLine} onclick={() => { line = lastLine; field?.focus(); }} title="Arrow up in the empty field">Repeat last</Button>
+	<Button aria-expanded={keys} onclick={() => (keys = !keys)}>Large keys</Button>
+</form>
+
+{#if keys}
+	<div class="mt-3 flex flex-col gap-3 border-y py-3">
+		<fieldset>
+			<legend class="mb-1 text-sm font-semibold">Clock position</legend>
+			<div class="grid grid-cols-6 gap-1.5">
+				{#each [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] as value (value)}
+					<button type="button" class={keyClass(hour === value)} aria-pressed={hour === value} onclick={() => (hour = value)}>{value}</button>
+				{/each}
+			</div>
+			<button type="button" class="{keyClass(halfHour)} mt-1.5 w-full" aria-pressed={halfHour} onclick={() => (halfHour = !halfHour)}>and a half, {hour}:30</button>
+		</fieldset>
+		<fieldset>
+			<legend class="mb-1 text-sm font-semibold">Thickness, {format().measure(thicknessMm, 'mm')}</legend>
+			<div class="grid grid-cols-6 gap-1.5 sm:grid-cols-8">
+				{#each thicknesses as value (value)}
+					<button type="button" class={keyClass(thicknessMm === value)} aria-pressed={thicknessMm === value} onclick={() => (thicknessMm = value)}>{value}</button>
+				{/each}
+			</div>
+		</fieldset>
+		<fieldset>
+			<legend class="mb-1 text-sm font-semibold">Class and condition</legend>
+			<div class="grid grid-cols-2 gap-1.5 sm:grid-cols-4">
+				{#each rootClasses as value (value)}
+					<button type="button" class="{keyClass(rootClass === value)} flex items-center justify-center gap-2" aria-pressed={rootClass === value} onclick={() => (rootClass = rootClass === value ? 'by-thickness' : value)}>
+						<Glyph path={classGlyphs[value]} size={20} />{value}
+					</button>
+				{/each}
+			</div>
+			<div class="mt-1.5 grid grid-cols-3 gap-1.5">
+				{#each ['sound', 'doubtful', 'dead'] as const as value (value)}
+					<button type="button" class={keyClass(condition === value)} aria-pressed={condition === value} onclick={() => (condition = value)}>{value}</button>
+				{/each}
+			</div>
+		</fieldset>
+		<fieldset>
+			<legend class="mb-1 text-sm font-semibold">Flaw, if any</legend>
+			<div class="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
+				{#each rootFlaws as value (value)}
+					<button type="button" class="{keyClass(flaw === value)} flex items-center gap-2 px-3 text-left !text-sm" aria-pressed={flaw === value} onclick={() => (flaw = flaw === value ? '' : value)}>
+						<Glyph path={flawGlyphs[value]} size={18} />{rootFlawNames[value]}
+					</button>
+				{/each}
+			</div>
+		</fieldset>
+		<Button tone="solid" size="large" onclick={addByKeys}>Add root at {hour}:{halfHour ? '30' : '00'}, {format().measure(thicknessMm, 'mm')}</Button>
+	</div>
+{/if}

@@ -1,0 +1,378 @@
+import { circularSummary, clockOf } from '$core/circular/circular';
+import type { Place } from '$core/climate/place';
+import type { Kind } from '$core/kinds/kind';
+import { girdlingOf } from '$core/roots/geometry';
+import type { Cut, Plan, PlanInput, Temper } from '$core/roots/plan';
+import {
+	segmentFromQuick,
+	startAzimuth,
+	type QuickRoot,
+	type RootMap,
+	type RootMapInput,
+	type Segment
+} from '$core/roots/root-map';
+import { usualCutPlace } from '$core/roots/shares';
+import { stageDates } from '$core/roots/stage-dates';
+import { planStanding } from '$core/roots/standing';
+import { claimOf, stageCuts, type LeftUndone } from '$core/roots/stager';
+import type { Tree } from '$core/tree/tree';
+import type { Values } from '$core/values/values';
+
+interface Snapshot {
+	map: RootMapInput;
+	plan: PlanInput;
+}
+
+interface Versions {
+	map: number | null;
+	plan: number | null;
+}
+
+/** What is being done with a root: open, kept, to trace, or cut in a stage. */
+export type Treatment = { kind: 'open' | 'keep' | 'trace' } | { kind: 'cut'; cut: Cut };
+
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'refused';
+
+interface Options {
+	tree: Tree;
+	kind: Kind;
+	place: Place;
+	values: Values;
+	today: string;
+	rootMap: RootMap | null;
+	plan: Plan | null;
+}
+
+const SAVE_AFTER_MS = 350;
+const RETRY_AFTER_MS = 4000;
+const HISTORY = 200;
+
+/** A fresh identity for a root or a cut; random values where the page has no secure context. */
+const newId = (prefix: string): string =>
+	`${prefix}${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
+
+/**
+ * The root map and its plan while they are worked on: every change is one step that can be undone, kept on the server a
+ * moment later, and held in this browser until the server has taken it.
+ */
+export class RootsState {
+	readonly options: Options;
+	now = $state.raw<Snapshot>() as Snapshot;
+	past = $state.raw<Snapshot[]>([]);
+	future = $state.raw<Snapshot[]>([]);
+	selectedId = $state<string | null>(null);
+	saveState = $state<SaveState>('saved');
+	problem = $state('');
+	left = $state.raw<LeftUndone[]>([]);
+	#versions: Versions;
+	#timer: ReturnType<typeof setTimeout> | undefined;
+	#saving = false;
+	#dirty = false;
+
+	constructor(options: Options) {
+		this.options = options;
+		const { tree, kind, place, values, today, rootMap, plan } = options;
+		this.#versions = { map: rootMap?.version ?? null, plan: plan?.version ?? null };
+		const withoutKeys = <T extends { id: string; version: number }>({ id: _id, version: _version, ...rest }: T) => rest;
+		this.now = {
+			map: rootMap
+				? withoutKeys(rootMap)
+				: {
+						mappedOn: today,
+						frame: tree.situation === 'in-ground' ? 'ground' : 'container',
+						trunkDiameterMm: tree.trunkDiameterMm,
+						ballRadiusMm: Math.round(tree.trunkDiameterMm * (tree.situation === 'in-ground' ? 3 : 2)),
+						segments: []
+					},
+			plan: plan
+				? withoutKeys(plan)
+				: {
+						temper: 'usual',
+						vigour: tree.vigour,
+						reserves: tree.reserves,
+						stageDates: stageDates(kind, place, today, 3, values),
+						cuts: []
+					}
+		};
+		this.#restoreDraft();
+	}
+
+	get map(): RootMapInput {
+		return this.now.map;
+	}
+	get plan(): PlanInput {
+		return this.now.plan;
+	}
+
+	standing = $derived.by(() => {
+		const { tree, kind, place, values } = this.options;
+		return planStanding(tree, kind, place, this.now.map, this.now.plan, values);
+	});
+	girdling = $derived.by(
+		() => new Map(this.now.map.segments.map((s) => [s.id, girdlingOf(s, this.now.map, this.options.values)]))
+	);
+	selected = $derived(this.now?.map.segments.find((segment) => segment.id === this.selectedId) ?? null);
+	/** Numbers of the cuts of the first stage, in order of the list. */
+	cutNumbers = $derived.by(() => {
+		const numbers = new Map<string, number>();
+		let next = 1;
+		for (const segment of this.now.map.segments) {
+			const cut = this.now.plan.cuts.find((candidate) => candidate.segmentId === segment.id);
+			if (cut && cut.stage === 0 && cut.state !== 'left') numbers.set(segment.id, next++);
+		}
+		return numbers;
+	});
+	structuralDirection = $derived.by(() =>
+		circularSummary(this.now.map.segments.map((s) => ({ azimuthDeg: startAzimuth(s), weight: s.diameterStartMm })))
+	);
+
+	treatment(segment: Segment): Treatment {
+		const cut = this.plan.cuts.find((candidate) => candidate.segmentId === segment.id && candidate.state !== 'left');
+		if (cut) return { kind: 'cut', cut };
+		if (!segment.sourceKnown) return { kind: 'trace' };
+		return { kind: segment.keep ? 'keep' : 'open' };
+	}
+
+	/** Position as the person speaks of it. */
+	clock(segment: Segment): number {
+		return clockOf(startAzimuth(segment), this.map.frame);
+	}
+
+	reason(segment: Segment): string {
+		return claimOf(segment, this.map, this.options.values)?.reason ?? '';
+	}
+
+	commit(next: Partial<Snapshot>): void {
+		this.past = [...this.past.slice(-HISTORY), this.now];
+		this.future = [];
+		this.now = { ...this.now, ...next };
+		this.#changed();
+	}
+
+	undo(): void {
+		const before = this.past.at(-1);
+		if (!before) return;
+		this.future = [...this.future, this.now];
+		this.past = this.past.slice(0, -1);
+		this.now = before;
+		this.#changed();
+	}
+
+	redo(): void {
+		const after = this.future.at(-1);
+		if (!after) return;
+		this.past = [...this.past, this.now];
+		this.future = this.future.slice(0, -1);
+		this.now = after;
+		this.#changed();
+	}
+
+	add(quick: QuickRoot): void {
+		const segment = segmentFromQuick(quick, this.map, newId('r'));
+		const cuts = quick.stage === null ? this.plan.cuts : [...this.plan.cuts, this.#cut(segment, quick.stage)];
+		this.commit({
+			map: { ...this.map, segments: [...this.map.segments, segment] },
+			plan: { ...this.plan, cuts, stageDates: this.#datesFor(quick.stage ?? 0) }
+		});
+		this.selectedId = segment.id;
+	}
+
+	change(id: string, patch: Partial<Segment>): void {
+		const segments = this.map.segments.map((segment) => (segment.id === id ? { ...segment, ...patch } : segment));
+		this.commit({ map: { ...this.map, segments } });
+	}
+
+	remove(id: string): void {
+		const gone = new Set([id]);
+		for (let grew = true; grew; ) {
+			grew = false;
+			for (const segment of this.map.segments)
+				if (segment.parentId !== null && gone.has(segment.parentId) && !gone.has(segment.id)) {
+					gone.add(segment.id);
+					grew = true;
+				}
+		}
+		if (this.plan.cuts.some((cut) => gone.has(cut.segmentId) && cut.state === 'done')) {
+			this.problem = 'This root was cut: it stays on the map as part of the record.';
+			return;
+		}
+		const index = this.map.segments.findIndex((segment) => segment.id === id);
+		this.commit({
+			map: { ...this.map, segments: this.map.segments.filter((segment) => !gone.has(segment.id)) },
+			plan: { ...this.plan, cuts: this.plan.cuts.filter((cut) => !gone.has(cut.segmentId)) }
+		});
+		this.selectedId = this.map.segments[Math.min(index, this.map.segments.length - 1)]?.id ?? null;
+	}
+
+	/** Sets what is done with a root. A cut that was made is part of the record and stays. */
+	treat(id: string, kind: 'open' | 'keep' | 'trace' | 'cut', stage = 0): void {
+		const segment = this.map.segments.find((candidate) => candidate.id === id);
+		if (!segment) return;
+		const before = this.plan.cuts.find((cut) => cut.segmentId === id);
+		if (before?.state === 'done') {
+			this.problem = 'This root was cut already; what was done stays in the record.';
+			return;
+		}
+		this.problem = '';
+		const others = this.plan.cuts.filter((cut) => cut.segmentId !== id);
+		const changed: Segment = { ...segment, keep: kind === 'keep', sourceKnown: kind !== 'trace' };
+		this.commit({
+			map: { ...this.map, segments: this.map.segments.map((s) => (s.id === id ? changed : s)) },
+			plan: {
+				...this.plan,
+				stageDates: kind === 'cut' ? this.#datesFor(stage) : this.plan.stageDates,
+				cuts: kind === 'cut' ? [...others, this.#cut(changed, stage)] : others
+			}
+		});
+	}
+
+	setPlan(patch: Partial<Pick<PlanInput, 'temper' | 'vigour' | 'reserves' | 'stageDates'>>): void {
+		this.commit({ plan: { ...this.plan, ...patch } });
+	}
+
+	setMap(patch: Partial<Pick<RootMapInput, 'trunkDiameterMm' | 'ballRadiusMm' | 'frame' | 'mappedOn'>>): void {
+		this.commit({ map: { ...this.map, ...patch } });
+	}
+
+	/** Lets the stager propose cuts and stages; what was cut or chosen by hand stays. */
+	propose(temper: Temper = this.plan.temper): void {
+		const { kind, place, values, today } = this.options;
+		const done = this.plan.cuts.filter((cut) => cut.state === 'done');
+		const first = done.length > 0 ? (this.plan.stageDates[0] ?? today) : today;
+		const dates = stageDates(kind, place, first, Math.max(values['stages.most'], this.plan.stageDates.length), values).slice(0, 6);
+		const base = { ...this.plan, temper, stageDates: dates };
+		const { allowances } = planStanding(this.options.tree, kind, place, this.map, { ...base, cuts: done }, values);
+		const staged = stageCuts(this.map, allowances.map((a) => a.share), values, done);
+		const minStage = done.length > 0 ? 1 : 0;
+		const cuts: Cut[] = [
+			...done,
+			...staged.cuts.map((cut) => ({ ...this.#cut(this.#segment(cut.segmentId), Math.max(minStage, cut.stage)), reason: cut.reason.slice(0, 300) }))
+		];
+		const last = Math.max(0, ...cuts.map((cut) => cut.stage));
+		this.left = staged.left;
+		this.commit({ plan: { ...base, cuts, stageDates: dates.slice(0, last + 1) } });
+	}
+
+	/** Chooses the next or previous root of the list. */
+	step(by: 1 | -1): void {
+		const { segments } = this.map;
+		if (segments.length === 0) return;
+		const index = segments.findIndex((segment) => segment.id === this.selectedId);
+		this.selectedId = segments[(index + by + segments.length) % segments.length]?.id ?? null;
+	}
+
+	/** Takes what another action wrote to the plan, such as the cuts that were made. */
+	adopt(rootMap: RootMap | null, plan: Plan | null): void {
+		if (this.#dirty || this.#saving || !rootMap || !plan) return;
+		if (rootMap.version === this.#versions.map && plan.version === this.#versions.plan) return;
+		const { id: _mapId, version: mapVersion, ...map } = rootMap;
+		const { id: _planId, version: planVersion, ...planDoc } = plan;
+		this.#versions = { map: mapVersion, plan: planVersion };
+		this.now = { map, plan: planDoc };
+	}
+
+	get planVersion(): number | null {
+		return this.#versions.plan;
+	}
+
+	#segment(id: string): Segment {
+		const segment = this.map.segments.find((candidate) => candidate.id === id);
+		if (!segment) throw new Error(`No root ${id}`);
+		return segment;
+	}
+
+	#cut(segment: Segment, stage: number): Cut {
+		return {
+			id: newId('c'),
+			segmentId: segment.id,
+			atMm: usualCutPlace(segment),
+			stage,
+			reason: this.reason(segment),
+			state: 'planned',
+			doneOn: null,
+			note: ''
+		};
+	}
+
+	#datesFor(stage: number): string[] {
+		const { stageDates: dates } = this.plan;
+		if (stage < dates.length) return dates;
+		const { kind, place, values, today } = this.options;
+		return stageDates(kind, place, dates[0] ?? today, stage + 1, values);
+	}
+
+	#draftKey(): string {
+		return `bruntle-roots-${this.options.tree.id}`;
+	}
+
+	/** A step that this browser made and the server never took comes back, when nothing else was written since. */
+	#restoreDraft(): void {
+		if (typeof localStorage === 'undefined') return;
+		try {
+			const draft = JSON.parse(localStorage.getItem(this.#draftKey()) ?? 'null') as
+				| (Snapshot & { versions: Versions })
+				| null;
+			if (!draft) return;
+			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
+				this.past = [this.now];
+				this.now = { map: draft.map, plan: draft.plan };
+				this.problem = 'Your last steps had not been kept yet; they are back.';
+				this.#changed();
+			} else localStorage.removeItem(this.#draftKey());
+		} catch {
+			localStorage.removeItem(this.#draftKey());
+		}
+	}
+
+	#changed(): void {
+		this.#dirty = true;
+		this.saveState = 'saving';
+		try {
+			localStorage.setItem(this.#draftKey(), JSON.stringify({ ...this.now, versions: this.#versions }));
+		} catch {
+			// A full or forbidden store only means that there is no draft.
+		}
+		clearTimeout(this.#timer);
+		this.#timer = setTimeout(() => void this.save(), SAVE_AFTER_MS);
+	}
+
+	/** Sends what is not kept yet; waits and tries again when there is no answer. */
+	async save(): Promise<void> {
+		if (this.#saving || !this.#dirty) return;
+		this.#saving = true;
+		const sent = this.now;
+		this.#dirty = false;
+		try {
+			const response = await fetch(`/trees/${this.options.tree.id}/roots`, {
+				method: 'PUT',
+				headers: { 'content-type': 'application/json', accept: 'application/json' },
+				body: JSON.stringify({
+					map: sent.map,
+					mapVersion: this.#versions.map,
+					plan: sent.plan,
+					planVersion: this.#versions.plan
+				})
+			});
+			const answer = (await response.json()) as { mapVersion: number; planVersion: number; title?: string; detail?: string };
+			if (response.ok) {
+				this.#versions = { map: answer.mapVersion, plan: answer.planVersion };
+				this.problem = '';
+				if (this.#dirty) this.#changed();
+				else {
+					this.saveState = 'saved';
+					localStorage.removeItem(this.#draftKey());
+				}
+			} else {
+				this.saveState = 'refused';
+				this.problem = `${answer.title ?? 'It was refused.'} ${answer.detail ?? ''}`;
+			}
+		} catch {
+			this.#dirty = true;
+			this.saveState = 'waiting';
+			this.#timer = setTimeout(() => void this.save(), RETRY_AFTER_MS);
+		} finally {
+			this.#saving = false;
+		}
+		if (this.#dirty && this.saveState === 'saving') void this.save();
+	}
+}

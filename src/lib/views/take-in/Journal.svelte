@@ -1,0 +1,40 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import type { JournalEntry } from '$core/case/case';
+	import { stageNames, type Tree } from '$core/tree/tree';
+	import Button from '$ui/Button.svelte';
+	import { useFormat } from '$ui/format';
+	import Download from '@lucide/svelte/icons/download';
+
+	/** What was done when, newest first. */
+	interface Props {
+		tree: Tree;
+		journal: readonly JournalEntry[];
+		today: string;
+	}
+	let { tree, journal, today }: Props = $props();
+	const format = useFormat();
+	let all = $state(false);
+	const newest = $derived([...journal].sort((a, b) => (a.on === b.on ? (a.at < b.at ? 1 : -1) : a.on < b.on ? 1 : -1)));
+	const shown = $derived(all ? newest : newest.slice(0, 14));
+</script>
+
+<aside aria-labelledby="journal-title">
+	<div class="flex items-baseline justify-between gap-3">
+		<h2 id="journal-title" class="text-lg">Journal</h2>
+		<a class="chalk inline-flex items-center gap-1.5 text-sm" href={`${resolve("/api/v1/trees/[id]", { id: tree.id })}?download`} download>
+			<Download size={15} aria-hidden="true" /> whole case as JSON
+		</a>
+	</div>
+	<ol class="mt-2 divide-y border-y">
+		{#each shown as entry (entry.id)}
+			<li class="grid grid-cols-[5.5rem_1fr] gap-3 py-2 text-sm">
+				<time datetime={entry.on} class="text-slate">{format().day(entry.on, today)}</time>
+				<p>{entry.what}<span class="text-slate block text-xs">{stageNames[entry.stage]}</span></p>
+			</li>
+		{/each}
+	</ol>
+	{#if newest.length > shown.length}
+		<Button tone="quiet" size="small" class="mt-2" onclick={() => (all = true)}>All {newest.length} entries</Button>
+	{/if}
+</aside>

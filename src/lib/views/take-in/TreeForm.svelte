@@ -1,0 +1,135 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import type { Place } from '$core/climate/place';
+	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/kinds/kind';
+	import {
+		permissionNames,
+		permissions,
+		reserves,
+		reservesNames,
+		situationNames,
+		situations,
+		vigours,
+		type Tree
+	} from '$core/tree/tree';
+	import Button from '$ui/Button.svelte';
+	import Caution from '$ui/Caution.svelte';
+	import Choice from '$ui/Choice.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import Problem from '$ui/Problem.svelte';
+	import SelectField from '$ui/SelectField.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+
+	interface Props {
+		kinds: Kind[];
+		places: Place[];
+		today: string;
+		/** The tree to change; none when a new one is taken in. */
+		tree?: Tree;
+		others: { id: string; tag: string; name: string }[];
+		suggestedTag?: string;
+		refused?: Refused | null;
+		action: string;
+	}
+	let { kinds, places, today, tree, others, suggestedTag = '', refused, action }: Props = $props();
+	const format = useFormat();
+
+	const options = <T extends string>(words: readonly T[], names: Record<T, string>) =>
+		words.map((value) => ({ value, label: names[value] }));
+	const vigourNames = { strong: 'strong', fair: 'fair', weak: 'weak' };
+	const typed = (name: string, otherwise: string): string => refused?.typed[name] ?? otherwise;
+
+	/* eslint-disable svelte/prefer-writable-derived -- these are edited here after they were read */
+	let situation = $state(situations[0] as Tree['situation']);
+	let vigour = $state<Tree['vigour']>('fair');
+	let permission = $state<Tree['permission']>('not-yet');
+	let reserve = $state<Tree['reserves']>('few-years-potted');
+	let kindId = $state('');
+	$effect.pre(() => {
+		situation = typed('situation', tree?.situation ?? 'potted') as Tree['situation'];
+		vigour = typed('vigour', tree?.vigour ?? 'fair') as Tree['vigour'];
+		permission = typed('permission', tree?.permission ?? 'own') as Tree['permission'];
+		reserve = typed('reserves', tree?.reserves ?? 'few-years-potted') as Tree['reserves'];
+		kindId = typed('kindId', tree?.kindId ?? kinds[0]?.id ?? '');
+	});
+	const kind = $derived(kinds.find((candidate) => candidate.id === kindId));
+	const kindOptions = $derived(
+		groups.flatMap((group) =>
+			kinds
+				.filter((candidate) => candidate.group === group)
+				.map((candidate) => ({
+					value: candidate.id,
+					label: `${candidate.commonName} (${candidate.genus})`,
+					group: groupNames[group]
+				}))
+		)
+	);
+</script>
+
+<form method="POST" {action} use:enhance={act({ keep: true })} class="flex flex-col gap-5" novalidate>
+	<Problem {refused} />
+	{#if tree}<input type="hidden" name="version" value={tree.version} />{/if}
+	<div class="grid gap-4 sm:grid-cols-[8rem_1fr]">
+		<TextField name="tag" label="Tag" value={tree?.tag ?? suggestedTag} {refused} autocomplete="off" required />
+		<TextField name="name" label="Name" value={tree?.name ?? ''} placeholder="Beech by the quarry gate" {refused} autocomplete="off" required />
+	</div>
+	<div class="grid gap-4 sm:grid-cols-2">
+		<SelectField name="kindId" label="Kind" bind:value={kindId} options={kindOptions} {refused} />
+		<SelectField
+			name="placeId"
+			label="Place"
+			value={tree?.placeId ?? places[0]?.id ?? ''}
+			options={places.map((place) => ({ value: place.id, label: place.name }))}
+			{refused}
+		/>
+	</div>
+	{#if kind}
+		<p class="text-slate -mt-2 text-sm">
+			{kind.commonName}: {groupNames[kind.group]}; stands about {format().measure(kind.coldestC, '°C')} with its roots in a pot; root work {liftingWindowNames[kind.liftingWindow]}. Recalled from memory, change it under Kinds.
+		</p>
+		{#if kind.caution || kind.sap !== 'none'}
+			<Caution title={kind.sap === 'toxic' ? 'Poisonous' : kind.sap === 'irritant' ? 'Irritant' : 'Note'}>{kind.caution || 'Gloves; keep the sap off skin and eyes.'}</Caution>
+		{/if}
+	{/if}
+	<Choice label="How it stands" name="situation" bind:value={situation} options={options(situations, situationNames)} />
+	<div class="grid gap-4 sm:grid-cols-3">
+		<MeasureField name="trunkDiameterMm" label="Trunk above the flare" unit="mm" value={tree?.trunkDiameterMm ?? null} {refused} />
+		<MeasureField name="heightM" label="Height" unit="m" value={tree?.heightM ?? null} optional {refused} />
+		<TextField
+			name="plantCount"
+			label="How many"
+			value={String(tree?.plantCount ?? 1)}
+			inputmode="numeric"
+			hint="1 is a tree; more is a lot worked alike"
+			{refused}
+		/>
+	</div>
+	<TextField name="origin" label="Where it came from" value={tree?.origin ?? ''} rows={2} {refused} optional />
+	<Choice label="Permission to lift or work on it" name="permission" bind:value={permission} options={options(permissions, permissionNames)} />
+	{#if permission === 'not-yet'}
+		<Caution title="Before any digging">Permission in writing, protected species and sites, and buried gas, power, water and telecoms located by those who may. Local tree protection rules come first.</Caution>
+	{/if}
+	<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+		<Choice label="Vigour today" name="vigour" bind:value={vigour} options={options(vigours, vigourNames)} />
+		<Choice label="Reserves" name="reserves" bind:value={reserve} options={options(reserves, reservesNames)} />
+	</div>
+	<details class="border-y py-3" open={Boolean(tree?.note || tree?.batch || tree?.referenceTreeId)}>
+		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
+		<div class="mt-4 grid gap-4 sm:grid-cols-2">
+			<TextField name="takenInOn" label="Taken in on" type="date" value={tree?.takenInOn ?? today} max={today} {refused} />
+			<TextField name="batch" label="Batch it shares with others" value={tree?.batch ?? ''} {refused} optional />
+			<SelectField
+				name="referenceTreeId"
+				label="A healthy tree to compare with"
+				value={tree?.referenceTreeId ?? ''}
+				options={[{ value: '', label: 'none' }, ...others.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))]}
+				{refused}
+			/>
+			<TextField name="note" label="Notes" value={tree?.note ?? ''} rows={3} {refused} optional fieldClass="sm:col-span-2" />
+		</div>
+	</details>
+	<div><Button type="submit" tone="solid" size="large">{tree ? 'Keep the changes' : 'Take it in'}</Button></div>
+</form>

@@ -1,0 +1,132 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { resolve } from '$app/paths';
+	import type { NightTemperature } from '$core/climate/normals';
+	import type { RoundStop, TodayItem } from '$core/today/today';
+	import Button from '$ui/Button.svelte';
+	import TreeTag from '$ui/TreeTag.svelte';
+	import { act } from '$ui/act';
+	import { useFormat } from '$ui/format';
+	import SkipSheet from '$views/aftercare/SkipSheet.svelte';
+	import ArrowRight from '@lucide/svelte/icons/arrow-right';
+	import Check from '@lucide/svelte/icons/check';
+	import TonightChart from './TonightChart.svelte';
+
+	interface Props {
+		today: string;
+		items: TodayItem[];
+		round: RoundStop[];
+		nights: { placeName: string; night: NightTemperature; limits: { tag: string; limitC: number }[] }[];
+		treeCount: number;
+	}
+	let { today, items, round, nights, treeCount }: Props = $props();
+	const format = useFormat();
+
+	const levels = [
+		{ level: 'now', title: 'Now' },
+		{ level: 'due', title: 'In its window' },
+		{ level: 'soon', title: 'Coming up this week' }
+	] as const;
+	const minutes = $derived(round.reduce((sum, stop) => sum + stop.minutes, 0));
+	const pressing = $derived(items.filter((item) => item.level === 'now').length);
+	const duration = (total: number): string =>
+		total < 60 ? `${total} min` : `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
+	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
+	let shown = $state(30);
+	const few = $derived(items.slice(0, shown));
+</script>
+
+<div class="page grid gap-x-10 gap-y-8 pt-6 lg:grid-cols-[1fr_22rem]">
+	<section aria-labelledby="today-title">
+		<h1 id="today-title" class="text-3xl">{format().date(today)}</h1>
+		<p class="text-slate mt-1 text-lg">
+			{#if items.length === 0}
+				{treeCount} trees in care, and nothing asks for you today.
+			{:else}
+				{#if pressing > 0}<strong class="text-oxide">{pressing} cannot wait.</strong>{/if}
+				About {duration(minutes)} for what is now and in its window.
+			{/if}
+		</p>
+		{#each levels as { level, title } (level)}
+			{@const group = few.filter((item) => item.level === level)}
+			{#if group.length > 0}
+				<h2 class="mt-6 mb-1 flex items-center gap-3 text-lg">
+					{title}<span class="text-slate text-base font-normal">{items.filter((item) => item.level === level).length}</span>
+				</h2>
+				<ol class="divide-y border-t">
+					{#each group as item (item.task?.id ?? item.treeId + item.sentence)}
+						<li class="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 py-3 sm:grid-cols-[7.5rem_1fr_auto]">
+							<p
+								class={[
+									'font-display text-lg leading-6 font-semibold sm:row-span-2',
+									level === 'now' ? 'text-oxide' : level === 'due' ? 'text-ink' : 'text-slate'
+								]}
+							>
+								{item.figure}
+							</p>
+							<div class="col-span-2 sm:col-span-1">
+								<p class="text-lg leading-6 font-semibold">
+									<a class="hover:underline" href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}>{item.sentence}</a>
+								</p>
+								<p class="text-slate mt-0.5 text-sm">{item.reason}</p>
+								<p class="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
+									<TreeTag tag={item.tag} size="small" />
+									<a class="chalk" href={resolve('/trees/[id]', { id: item.treeId })}>{item.treeName}</a>
+									<span class="text-slate">{item.placeName}</span>
+								</p>
+							</div>
+							<div class="col-start-2 row-start-1 flex items-start gap-1.5 sm:col-start-3">
+								{#if item.task}
+									{@const task = item.task}
+									<form method="POST" action="?/close" use:enhance={act()}>
+										<input type="hidden" name="treeId" value={item.treeId} />
+										<input type="hidden" name="taskId" value={task.id} />
+										<input type="hidden" name="version" value={task.version} />
+										<input type="hidden" name="state" value="done" />
+										<Button type="submit" aria-label="Done: {item.sentence}, {item.tag}"><Check size={18} /> Done</Button>
+									</form>
+									<Button
+										tone="quiet"
+										aria-label="Skip: {item.sentence}, {item.tag}"
+										onclick={() => (skipping = { ...task, treeId: item.treeId })}>Skip</Button
+									>
+								{:else}
+									<Button href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })} aria-label="Open {item.tag}"
+										>Open <ArrowRight size={18} /></Button
+									>
+								{/if}
+							</div>
+						</li>
+					{/each}
+				</ol>
+			{/if}
+		{/each}
+		{#if items.length > shown}
+			<Button class="mt-4" onclick={() => (shown += 60)}>Show more, {items.length - shown} are left</Button>
+		{/if}
+	</section>
+
+	<aside class="flex flex-col gap-8 lg:pt-14" aria-label="Tonight and the round">
+		<section>
+			<h2 class="text-lg">Tonight</h2>
+			<p class="text-slate mb-2 text-sm">From a cold to a usual night of the season. The climate of each place, not a forecast; strokes are the limits of trees that stand there.</p>
+			<TonightChart rows={nights} />
+		</section>
+		{#if round.length > 0}
+			<section>
+				<h2 class="text-lg">The round</h2>
+				<ol class="mt-1 divide-y border-t">
+					{#each round as stop (stop.placeName)}
+						<li class="flex items-baseline justify-between gap-3 py-2">
+							<span class="font-semibold">{stop.placeName}</span>
+							<span class="text-slate text-sm">{stop.tags.slice(0, 5).join(', ')}{stop.tags.length > 5 ? ' …' : ''}</span>
+							<span class="shrink-0">{duration(stop.minutes)}</span>
+						</li>
+					{/each}
+				</ol>
+			</section>
+		{/if}
+	</aside>
+</div>
+
+<SkipSheet bind:task={skipping} action="?/close" />

@@ -1,0 +1,90 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { resolve } from '$app/paths';
+	import type { NightTemperature } from '$core/climate/normals';
+	import type { Span } from '$core/climate/calendar';
+	import { placeKindNames, type Place } from '$core/climate/place';
+	import Button from '$ui/Button.svelte';
+	import Sheet from '$ui/Sheet.svelte';
+	import TreeTag from '$ui/TreeTag.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+	import Plus from '@lucide/svelte/icons/plus';
+	import PlaceForm from './PlaceForm.svelte';
+
+	interface Row {
+		place: Place;
+		trees: { id: string; tag: string; name: string }[];
+		tonight: NightTemperature;
+		season: Span | null;
+	}
+	interface Props {
+		rows: Row[];
+		today: string;
+		refused?: Refused | null;
+	}
+	let { rows, today, refused }: Props = $props();
+	const format = useFormat();
+	let adding = $state(false);
+	let editing = $state<Place | null>(null);
+</script>
+
+<div class="page pt-6">
+	<div class="flex flex-wrap items-end justify-between gap-4">
+		<h1 class="text-3xl">Yard</h1>
+		<div class="flex gap-2">
+			<Button href={resolve('/yard/settings')}>Units, dates and look</Button>
+			<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Place</Button>
+		</div>
+	</div>
+	{#if rows.length === 0}
+		<div class="mt-6 max-w-2xl">
+			<h2 class="mb-3 text-xl">Where do your trees stand?</h2>
+			<PlaceForm {refused} />
+		</div>
+	{/if}
+	<ul class="mt-4 divide-y border-t">
+		{#each rows as { place, trees, tonight, season } (place.id)}
+			<li class="grid gap-x-8 gap-y-2 py-5 lg:grid-cols-[18rem_1fr_auto]">
+				<div>
+					<h2 class="text-xl">{place.name}</h2>
+					<p class="text-slate text-sm">{placeKindNames[place.kind]}, {format().number(place.latitudeDeg, 1)}°, {format().measure(place.elevationM, 'm', 0)}</p>
+					{#if place.note}<p class="mt-1 text-sm">{place.note}</p>{/if}
+				</div>
+				<div>
+					<p class="text-sm">
+						Tonight usually <strong class="text-rain">{format().measure(tonight.usualC, '°C')}</strong>, cold {format().measure(tonight.coldC, '°C')};
+						hardy kinds grow {season ? format().span(season.from, season.to) : 'never here'}
+						<span class="text-slate">(stand-in climate, our own)</span>
+					</p>
+					{#if trees.length > 0}
+						<ul class="mt-2 flex flex-wrap gap-x-4 gap-y-2">
+							{#each trees.slice(0, 60) as tree (tree.id)}
+								<li class="flex items-center gap-1.5"><TreeTag tag={tree.tag} size="small" /><a class="chalk text-sm" href={resolve('/trees/[id]', { id: tree.id })}>{tree.name}</a></li>
+							{/each}
+						</ul>
+						{#if trees.length > 60}<p class="text-slate mt-1 text-sm">and {trees.length - 60} more</p>{/if}
+					{:else}<p class="text-slate mt-2 text-sm">No tree in care stands here.</p>{/if}
+				</div>
+				<div class="flex gap-1">
+					<Button size="small" onclick={() => (editing = place)} aria-label="Change {place.name}">Change</Button>
+					{#if trees.length === 0}
+						<form method="POST" action="?/remove" use:enhance={act()}>
+							<input type="hidden" name="id" value={place.id} /><input type="hidden" name="version" value={place.version} />
+							<Button size="small" tone="quiet" type="submit" aria-label="Remove {place.name}">Remove</Button>
+						</form>
+					{/if}
+				</div>
+			</li>
+		{/each}
+	</ul>
+	<p class="text-slate mt-4 text-sm">Today is {format().date(today)}.</p>
+</div>
+
+<Sheet bind:open={adding} title="A new place">
+	<PlaceForm near={rows[0]?.place} {refused} done={() => (adding = false)} />
+</Sheet>
+<Sheet bind:open={() => editing !== null, (open) => { if (!open) editing = null; }} title={editing?.name ?? ''}>
+	{#if editing}{#key editing.version}<PlaceForm place={editing} {refused} done={() => (editing = null)} />{/key}{/if}
+</Sheet>

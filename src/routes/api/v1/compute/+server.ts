@@ -1,0 +1,15 @@
+import { calculations } from '$core/compute/calculations';
+import { jsonSchema } from '$lib/server/edge/json-schema';
+import { json } from '@sveltejs/kit';
+import type { RequestHandler } from './$types';
+
+/** Every calculation of the core with the JSON Schemas of what goes in and comes out. */
+export const GET: RequestHandler = () =>
+	json({
+		calculations: calculations.map(({ name, summary, input, output }) => ({
+			name,
+			summary,
+			input: jsonSchema(input, 'input'),
+			output: jsonSchema(output, 'output')
+		}))
+	});

@@ -1,0 +1,20 @@
+import { calculationByName } from '$core/compute/calculations';
+import { answer, readJson } from '$lib/server/edge/http';
+import { Refusal } from '$lib/server/errors';
+import { readValues } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import { json } from '@sveltejs/kit';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = ({ params, request }) =>
+	answer(async () => {
+		const calculation = calculationByName.get(params.name);
+		if (!calculation)
+			throw new Refusal(
+				404,
+				`There is no calculation named "${params.name.slice(0, 60)}".`,
+				`The names are listed at /api/v1/compute.`
+			);
+		const { db } = await getStore();
+		return json(calculation.run(await readJson(request), await readValues(db)));
+	});

@@ -1,0 +1,7 @@
+<script lang="ts">
+	import FormatsView from '$views/reference/FormatsView.svelte';
+
+	let { data } = $props();
+</script>
+
+<FormatsView calculations={data.calculations} />

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import LookView from '$views/reference/LookView.svelte';
+</script>
+
+<LookView />

@@ -1,0 +1,29 @@
+import { acting } from '$lib/server/edge/http';
+import { overrideValue, readOverrides } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import { isValueKey, resolveValues } from '$core/values/values';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async () => {
+	const { db } = await getStore();
+	const overrides = await readOverrides(db);
+	return { values: resolveValues(overrides), overridden: Object.keys(overrides).filter(isValueKey) };
+};
+
+export const actions: Actions = {
+	set: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const text = String(form.get('value') ?? '').trim().replace(',', '.');
+			await overrideValue(await getStore(), String(form.get('key')), text === '' ? NaN : Number(text));
+			return { told: 'Your own number is in force.' };
+		});
+	},
+	reset: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			await overrideValue(await getStore(), String(form.get('key')), null);
+			return { told: 'Back to the shipped number.' };
+		});
+	}
+};

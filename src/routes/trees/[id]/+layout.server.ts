@@ -1,0 +1,30 @@
+import { lineOfCare, standingSentence } from '$core/line-of-care/line';
+import { today } from '$lib/server/clock';
+import { loading } from '$lib/server/edge/http';
+import { readValues } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import { loadRecords } from '$lib/server/trees';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = ({ params }) =>
+	loading(async () => {
+		const { db } = await getStore();
+		const [records, values] = await Promise.all([loadRecords(db, params.id), readValues(db)]);
+		const { tree, kind, places } = records;
+		const place = places.find((candidate) => candidate.id === tree.placeId);
+		return {
+			records,
+			values,
+			kind,
+			place: place ?? null,
+			care: lineOfCare(records, today(), values),
+			standing: standingSentence(records, today()),
+			empty: [
+				...(records.examinations.length === 0 ? ['examine'] : []),
+				...(records.rootMap ? [] : ['roots']),
+				...(records.plantings.length === 0 ? ['replant'] : []),
+				...(records.tasks.length === 0 ? ['aftercare'] : []),
+				...(records.observations.length === 0 ? ['recovery'] : [])
+			]
+		};
+	});

@@ -1,0 +1,16 @@
+<script lang="ts">
+	import TreeFrame from '$views/tree/TreeFrame.svelte';
+
+	let { data, children } = $props();
+</script>
+
+<TreeFrame
+	tree={data.records.tree}
+	kindName={data.kind.commonName}
+	placeName={data.place?.name ?? ''}
+	care={data.care}
+	standing={data.standing}
+	empty={data.empty}
+>
+	{@render children()}
+</TreeFrame>

@@ -1,0 +1,51 @@
+import { schoolsInput, taskInput } from '$core/aftercare/task';
+import { lastRootWork } from '$core/roots/work';
+import { crownSchools, waterSchools } from '$core/tree/tree';
+import { readForm } from '$lib/server/edge/form';
+import { acting } from '$lib/server/edge/http';
+import { closeTaskFromForm } from '$lib/server/edge/task-form';
+import { readValues } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import { addTask, makeAftercare, proposeAftercare } from '$lib/server/trees';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ parent }) => {
+	const { records, values } = await parent();
+	const lastWork = lastRootWork(records, values);
+	const lastPlantedOn = records.plantings.at(-1)?.plantedOn ?? null;
+	const workOn = [lastWork?.on, lastPlantedOn].filter((on): on is string => Boolean(on)).sort().at(-1) ?? records.tree.takenInOn;
+	const counted = lastWork ? lastWork.on : workOn;
+	const proposals = Object.fromEntries(
+		crownSchools.flatMap((crownSchool) =>
+			waterSchools.map((waterSchool) => [
+				`${crownSchool} ${waterSchool}`,
+				proposeAftercare(records, { workOn: counted, crownSchool, waterSchool }, values).map(
+					({ title, reason, mark, fromOn, toOn }) => ({ title, reason, mark, fromOn, toOn })
+				)
+			])
+		)
+	);
+	return { lastWork, lastPlantedOn, workOn: counted, proposals };
+};
+
+export const actions: Actions = {
+	make: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const store = await getStore();
+			const entryId = await makeAftercare(store, params.id, readForm(schoolsInput, form), await readValues(store.db));
+			return { told: 'The aftercare is planned.', entryId };
+		});
+	},
+	add: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'Added.',
+			entryId: await addTask(await getStore(), params.id, readForm(taskInput, form))
+		}));
+	},
+	close: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, () => closeTaskFromForm(form));
+	}
+};

@@ -1,0 +1,19 @@
+<script lang="ts">
+	import AftercareView from '$views/aftercare/AftercareView.svelte';
+
+	let { data, form } = $props();
+</script>
+
+{#key data.records.tree.id}
+	<AftercareView
+		tree={data.records.tree}
+		kind={data.kind}
+		tasks={data.records.tasks}
+		lastWork={data.lastWork}
+		lastPlantedOn={data.lastPlantedOn}
+		proposals={data.proposals}
+		workOn={data.workOn}
+		today={data.today}
+		refused={form?.refusal}
+	/>
+{/key}

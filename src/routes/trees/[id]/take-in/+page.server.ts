@@ -1,0 +1,27 @@
+import { treeInput } from '$core/tree/tree';
+import { formVersion, readForm } from '$lib/server/edge/form';
+import { acting } from '$lib/server/edge/http';
+import { kinds, places, trees } from '$lib/server/records/records';
+import { getStore } from '$lib/server/store';
+import { changeTree } from '$lib/server/trees';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params }) => {
+	const { db } = await getStore();
+	const [allKinds, allPlaces, all] = await Promise.all([kinds.list(db), places.list(db), trees.list(db)]);
+	return {
+		kinds: allKinds,
+		yardPlaces: allPlaces,
+		others: all.filter((tree) => tree.id !== params.id).map(({ id, tag, name }) => ({ id, tag, name }))
+	};
+};
+
+export const actions: Actions = {
+	change: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'Kept.',
+			entryId: await changeTree(await getStore(), params.id, formVersion(form), readForm(treeInput, form))
+		}));
+	}
+};

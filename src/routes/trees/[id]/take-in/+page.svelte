@@ -1,0 +1,23 @@
+<script lang="ts">
+	import Journal from '$views/take-in/Journal.svelte';
+	import TreeForm from '$views/take-in/TreeForm.svelte';
+
+	let { data, form } = $props();
+</script>
+
+<div class="page grid gap-10 pt-6 lg:grid-cols-[1fr_24rem]">
+	<section aria-label="What was taken in">
+		{#key data.records.tree.version}
+			<TreeForm
+				kinds={data.kinds}
+				places={data.yardPlaces}
+				today={data.today}
+				tree={data.records.tree}
+				others={data.others}
+				refused={form?.refusal}
+				action="?/change"
+			/>
+		{/key}
+	</section>
+	<Journal tree={data.records.tree} journal={data.records.journal} today={data.today} />
+</div>

@@ -1,0 +1,53 @@
+import { growingSeason, nightTemperature } from '$core/climate/normals';
+import { placeInput } from '$core/climate/place';
+import { id } from '$core/fields/fields';
+import { today } from '$lib/server/clock';
+import { formVersion, readForm } from '$lib/server/edge/form';
+import { acting, check } from '$lib/server/edge/http';
+import { places, trees } from '$lib/server/records/records';
+import { readValues } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import { addPlace, changePlace, removePlace } from '$lib/server/yard';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async () => {
+	const { db } = await getStore();
+	const [allPlaces, allTrees, values] = await Promise.all([places.list(db), trees.list(db), readValues(db)]);
+	const on = today();
+	return {
+		rows: allPlaces.map((place) => ({
+			place,
+			trees: allTrees
+				.filter((tree) => tree.placeId === place.id && tree.state === 'in-care')
+				.map(({ id: treeId, tag, name }) => ({ id: treeId, tag, name })),
+			tonight: nightTemperature(place, on, values),
+			season: growingSeason(place, false, Number(on.slice(0, 4)), values)
+		}))
+	};
+};
+
+const idOf = (form: FormData): string => check(id(), form.get('id'));
+
+export const actions: Actions = {
+	add: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const { entryId } = await addPlace(await getStore(), readForm(placeInput, form));
+			return { told: 'The place is known.', entryId };
+		});
+	},
+	change: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'Kept.',
+			entryId: await changePlace(await getStore(), idOf(form), formVersion(form), readForm(placeInput, form))
+		}));
+	},
+	remove: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'Removed.',
+			entryId: await removePlace(await getStore(), idOf(form), formVersion(form))
+		}));
+	}
+};

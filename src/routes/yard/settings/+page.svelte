@@ -1,0 +1,9 @@
+<script lang="ts">
+	import SettingsView from '$views/yard/SettingsView.svelte';
+
+	let { data, form } = $props();
+</script>
+
+<svelte:head><title>Units, dates and look · Bruntle</title></svelte:head>
+
+<SettingsView settings={data.formatSettings} theme={data.theme} today={data.today} refused={form?.refusal} />
