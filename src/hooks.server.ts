@@ -2,8 +2,7 @@ import { getStore } from '$lib/server/store';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 
 export const init: ServerInit = async () => {
-	const demo =
-		process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
+	const demo = process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
 	await getStore(demo);
 };
 
@@ -12,7 +11,8 @@ const themes = ['light', 'dark'];
 export const handle: Handle = async ({ event, resolve }) => {
 	const theme = event.cookies.get('theme') ?? '';
 	const response = await resolve(event, {
-		transformPageChunk: ({ html }) => html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
+		transformPageChunk: ({ html }) =>
+			html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
 	});
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
@@ -21,9 +21,13 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 /** Nothing of the inside is shown: the person learns what to do, the log keeps the cause. */
 export const handleError: HandleServerError = ({ error, status }) => {
-	if (status === 404) return { message: 'There is no such page here.', advice: 'Go back, or look for it by name.' };
+	if (status === 404)
+		return { message: 'There is no such page here.', advice: 'Go back, or look for it by name.' };
 	if (status === 413)
-		return { message: 'That was too much at once.', advice: 'Send a smaller file or less text; nothing was saved.' };
+		return {
+			message: 'That was too much at once.',
+			advice: 'Send a smaller file or less text; nothing was saved.'
+		};
 	if (status >= 500) console.error(error);
 	return {
 		message: 'Something went wrong here.',

@@ -71,7 +71,8 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 		await doWhatCameDue(store, treeId, spec.forgotten ?? []);
 	}
 	await measure(store, treeId, spec, values);
-	for (const task of spec.tasks ?? []) await addTask(store, treeId, taskInput.parse({ ...task, mark: 'ours' }));
+	for (const task of spec.tasks ?? [])
+		await addTask(store, treeId, taskInput.parse({ ...task, mark: 'ours' }));
 	if (spec.closing) {
 		const { tree } = await loadRecords(store.db, treeId);
 		await closeTree(store, treeId, tree.version, spec.closing);
@@ -95,7 +96,11 @@ async function workRoots(
 		segments: roots.lines.map((line, index) => {
 			const entry = parseQuickRoot(line, roots.frame, tree.trunkDiameterMm);
 			if (!entry.ok) throw new Error(`${tree.tag}: ${line}: ${entry.problem}`);
-			return segmentFromQuick(entry.root, { trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm }, `r${index + 1}`);
+			return segmentFromQuick(
+				entry.root,
+				{ trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm },
+				`r${index + 1}`
+			);
 		})
 	};
 	const plan = {
@@ -106,7 +111,11 @@ async function workRoots(
 		cuts: []
 	};
 	const { allowances } = planStanding(tree, kind, place, map, plan, values);
-	const staged = stageCuts(map, allowances.map((a) => a.share), values);
+	const staged = stageCuts(
+		map,
+		allowances.map((a) => a.share),
+		values
+	);
 	const saved = await saveRoots(store, treeId, {
 		map,
 		mapVersion: null,
@@ -130,13 +139,24 @@ async function workRoots(
 	}
 }
 
+function lossesOf(records: Parameters<typeof rootLosses>[0], values: Values) {
+	const { found, done } = rootLosses(records, values);
+	return [...found, ...done];
+}
+
 /** Closes the aftercare whose time is over, in the middle of its window, but for what was forgotten. */
 async function doWhatCameDue(store: Store, treeId: string, forgotten: readonly string[]): Promise<void> {
 	const { tasks } = await loadRecords(store.db, treeId);
 	for (const task of tasks) {
 		const middle = addDays(task.fromOn, daysBetween(task.fromOn, task.toOn) / 2);
 		if (middle > addDays(today(), -10) || forgotten.includes(task.source.split('@')[0] ?? '')) continue;
-		await closeTask(store, treeId, { taskId: task.id, version: task.version, state: 'done', skipReason: '', on: middle });
+		await closeTask(store, treeId, {
+			taskId: task.id,
+			version: task.version,
+			state: 'done',
+			skipReason: '',
+			on: middle
+		});
 	}
 }
 
@@ -151,7 +171,7 @@ async function measure(store: Store, treeId: string, spec: DemoTree, values: Val
 				kind: records.kind,
 				place,
 				to: until,
-				losses: rootLosses(records, values).done,
+				losses: lossesOf(records, values),
 				diesOn: spec.looks.diesOn ?? null
 			},
 			values
@@ -159,5 +179,9 @@ async function measure(store: Store, treeId: string, spec: DemoTree, values: Val
 		for (const look of looks) await recordLook(store, treeId, look);
 	}
 	for (const loss of spec.lost ?? [])
-		await recordLook(store, treeId, observationInput.parse({ observedOn: loss.on, lostCount: loss.count, note: loss.note }));
+		await recordLook(
+			store,
+			treeId,
+			observationInput.parse({ observedOn: loss.on, lostCount: loss.count, note: loss.note })
+		);
 }

@@ -10,5 +10,11 @@
 {#if data.treeCount === 0}
 	<Beginning places={data.placeCount} />
 {:else}
-	<TodayView today={data.today} items={data.items} round={data.round} nights={data.nights} treeCount={data.treeCount} />
+	<TodayView
+		today={data.today}
+		items={data.items}
+		round={data.round}
+		nights={data.nights}
+		treeCount={data.treeCount}
+	/>
 {/if}

@@ -68,7 +68,9 @@ describe('the invented yard', () => {
 	it('brings up urgent work first', async () => {
 		const items = todayItems(await todayTrees(store.db, '2026-04-18'), '2026-04-18', defaultValues);
 		expect(items.length).toBeGreaterThan(5);
-		expect(items.map((item) => item.urgency)).toEqual([...items.map((item) => item.urgency)].sort((a, b) => b - a));
+		expect(items.map((item) => item.urgency)).toEqual(
+			[...items.map((item) => item.urgency)].sort((a, b) => b - a)
+		);
 		expect(items.some((item) => item.tag === 'C-07' && item.sentence.includes('share its mix'))).toBe(true);
 	});
 

@@ -19,9 +19,14 @@ export async function freshStore(): Promise<Store> {
 }
 
 /** A fresh database with one place and one tree. */
-export async function storeWithTree(change: Record<string, unknown> = {}): Promise<{ store: Store; tree: Tree; placeId: string }> {
+export async function storeWithTree(
+	change: Record<string, unknown> = {}
+): Promise<{ store: Store; tree: Tree; placeId: string }> {
 	const store = await freshStore();
-	const { id: placeId } = await addPlace(store, placeInput.parse({ name: 'Bench', kind: 'open', latitudeDeg: 52 }));
+	const { id: placeId } = await addPlace(
+		store,
+		placeInput.parse({ name: 'Bench', kind: 'open', latitudeDeg: 52 })
+	);
 	const { tree } = await takeIn(
 		store,
 		treeInput.parse({

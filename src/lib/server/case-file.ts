@@ -45,7 +45,11 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		const putAll = async <T extends Identified>(repository: Aggregate<T>, list: readonly T[]) => {
 			for (const record of list) {
 				if (await repository.get(tx, record.id))
-					throw new Refusal(409, `A ${repository.noun} of this case stands here already.`, 'Nothing was imported.');
+					throw new Refusal(
+						409,
+						`A ${repository.noun} of this case stands here already.`,
+						'Nothing was imported.'
+					);
 				await repository.put(tx, treeId, record);
 			}
 		};
@@ -55,7 +59,8 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		await putAll(plantings, doc.plantings);
 		await putAll(tasks, doc.tasks);
 		await putAll(observations, doc.observations);
-		for (const entry of doc.journal) await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
+		for (const entry of doc.journal)
+			await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
 	});
 	return doc.tree;
 }
@@ -63,14 +68,22 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 function checkLinks(doc: TreeCase): void {
 	const problems = [];
 	const placeIds = new Set(doc.places.map((place) => place.id));
-	if (doc.tree.kindId !== doc.kind.id) problems.push({ field: 'kind.id', message: `must be "${doc.tree.kindId}", the kind of the tree` });
-	if (!placeIds.has(doc.tree.placeId)) problems.push({ field: 'places', message: 'must hold the place of the tree' });
+	if (doc.tree.kindId !== doc.kind.id)
+		problems.push({ field: 'kind.id', message: `must be "${doc.tree.kindId}", the kind of the tree` });
+	if (!placeIds.has(doc.tree.placeId))
+		problems.push({ field: 'places', message: 'must hold the place of the tree' });
 	if (doc.plantings.some((planting) => planting.placeId !== null && !placeIds.has(planting.placeId)))
 		problems.push({ field: 'places', message: 'must hold the place of each planting' });
 	const roots = new Set(doc.rootMap?.segments.map((segment) => segment.id));
 	if (doc.plan?.cuts.some((cut) => !roots.has(cut.segmentId)))
 		problems.push({ field: 'plan.cuts', message: 'must cut roots of the map only' });
-	const lists = { examinations: doc.examinations, plantings: doc.plantings, tasks: doc.tasks, observations: doc.observations, journal: doc.journal };
+	const lists = {
+		examinations: doc.examinations,
+		plantings: doc.plantings,
+		tasks: doc.tasks,
+		observations: doc.observations,
+		journal: doc.journal
+	};
 	for (const [field, list] of Object.entries(lists))
 		if (new Set(list.map((record) => record.id)).size !== list.length)
 			problems.push({ field, message: 'must use each identity once' });

@@ -4,7 +4,8 @@ function pinned(): Date | null {
 	const text = process.env.BRUNTLE_NOW;
 	if (!text) return null;
 	const date = new Date(text);
-	if (Number.isNaN(date.getTime())) throw new Error('BRUNTLE_NOW must be an instant, like 2026-04-18T09:00:00Z.');
+	if (Number.isNaN(date.getTime()))
+		throw new Error('BRUNTLE_NOW must be an instant, like 2026-04-18T09:00:00Z.');
 	return date;
 }
 

@@ -13,7 +13,11 @@ export class Refusal extends Error {
 }
 
 export const notFound = (what: string): Refusal =>
-	new Refusal(404, `There is no such ${what} here.`, 'It may have been removed; go back and look for it by name.');
+	new Refusal(
+		404,
+		`There is no such ${what} here.`,
+		'It may have been removed; go back and look for it by name.'
+	);
 
 export const stale = (what: string): Refusal =>
 	new Refusal(

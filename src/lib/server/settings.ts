@@ -14,7 +14,10 @@ export async function readSetting(db: Reader, key: string): Promise<unknown> {
 
 export async function writeSetting(store: Store, key: string, value: unknown): Promise<void> {
 	await store.write(async (tx) => {
-		await tx.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } });
+		await tx
+			.insert(setting)
+			.values({ key, value })
+			.onConflictDoUpdate({ target: setting.key, set: { value } });
 	});
 }
 

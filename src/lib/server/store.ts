@@ -4,6 +4,7 @@ import path from 'node:path';
 import { shippedKinds } from '../core/kinds/shipped';
 import { openStore, type Store } from './db/database';
 import { kind } from './db/schema';
+import { trees } from './records/records';
 import { readSetting, writeSetting } from './settings';
 
 const DEFAULT_URL = 'file:data/bruntle.db';
@@ -24,12 +25,17 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 	const file = url.startsWith('file:') ? url.slice('file:'.length) : null;
 	if (file) mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
 	let store = await openStore(url);
-	if (demo && (await readSetting(store.db, 'demo')) !== 'complete') {
-		if (file) {
+	const made = await readSetting(store.db, 'demo');
+	if (demo && made !== 'complete') {
+		if (made === 'making' && file) {
 			store.close();
 			for (const ending of ['', '-wal', '-shm']) rmSync(file + ending, { force: true });
 			store = await openStore(url);
-		}
+		} else if ((await trees.list(store.db)).length > 0)
+			throw new Error(
+				'this database holds a yard of its own; the demo is never put into it. Give the demo another folder.'
+			);
+		await writeSetting(store, 'demo', 'making');
 		await seedKinds(store);
 		await demo(store);
 		await writeSetting(store, 'demo', 'complete');

@@ -60,7 +60,9 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 			.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
 	]);
 	if (!kind) throw notFound('kind');
-	const placeIds = [...new Set([tree.placeId, ...planted.flatMap((p) => (p.placeId ? [p.placeId] : []))])].sort();
+	const placeIds = [
+		...new Set([tree.placeId, ...planted.flatMap((p) => (p.placeId ? [p.placeId] : []))])
+	].sort();
 	const stood = await Promise.all(placeIds.map((id) => places.get(db, id)));
 	return {
 		tree,
@@ -78,7 +80,8 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 
 async function checkTree(work: Work, input: TreeInput, ownId: string | null): Promise<void> {
 	const problems = [];
-	if (!(await kinds.get(work.tx, input.kindId))) problems.push({ field: 'kindId', message: 'must be a kind known here' });
+	if (!(await kinds.get(work.tx, input.kindId)))
+		problems.push({ field: 'kindId', message: 'must be a kind known here' });
 	if (!(await places.get(work.tx, input.placeId)))
 		problems.push({ field: 'placeId', message: 'must be a place of this yard' });
 	const [same] = await work.tx
@@ -111,7 +114,12 @@ export async function takeIn(store: Store, input: TreeInput): Promise<{ tree: Tr
 }
 
 /** Changes what was written at taking in. @throws Refusal 404, 409, 422 */
-export async function changeTree(store: Store, id: string, version: number, input: TreeInput): Promise<string> {
+export async function changeTree(
+	store: Store,
+	id: string,
+	version: number,
+	input: TreeInput
+): Promise<string> {
 	const { entryId } = await doWork(
 		store,
 		{ treeId: id, stage: 'take-in', what: 'Changed what was taken in' },
@@ -124,7 +132,12 @@ export async function changeTree(store: Store, id: string, version: number, inpu
 }
 
 /** Closes a case, with what was learned. Open work is left standing but no longer shown. */
-export async function closeTree(store: Store, id: string, version: number, closing: ClosingInput): Promise<string> {
+export async function closeTree(
+	store: Store,
+	id: string,
+	version: number,
+	closing: ClosingInput
+): Promise<string> {
 	const words = { 're-established': 'Re-established', dead: 'Lost', gone: 'Gone to another home' };
 	const { entryId } = await doWork(
 		store,
@@ -132,7 +145,9 @@ export async function closeTree(store: Store, id: string, version: number, closi
 		(work) =>
 			work.change(trees, id, version, (before) => {
 				if (closing.closedOn < before.takenInOn)
-					throw invalid([{ field: 'closedOn', message: `must not be before ${before.takenInOn}, when it was taken in` }]);
+					throw invalid([
+						{ field: 'closedOn', message: `must not be before ${before.takenInOn}, when it was taken in` }
+					]);
 				return { ...before, ...closing };
 			})
 	);
@@ -141,8 +156,11 @@ export async function closeTree(store: Store, id: string, version: number, closi
 
 /** Opens a closed case again; the closing note is kept. */
 export async function reopenTree(store: Store, id: string, version: number): Promise<string> {
-	const { entryId } = await doWork(store, { treeId: id, stage: 'recovery', what: 'Case opened again' }, (work) =>
-		work.change(trees, id, version, (before) => ({ ...before, state: 'in-care' as const, closedOn: null }))
+	const { entryId } = await doWork(
+		store,
+		{ treeId: id, stage: 'recovery', what: 'Case opened again' },
+		(work) =>
+			work.change(trees, id, version, (before) => ({ ...before, state: 'in-care' as const, closedOn: null }))
 	);
 	return entryId;
 }
@@ -156,7 +174,9 @@ async function requireTree(work: Work, treeId: string): Promise<Tree> {
 function refuseDate(field: string, on: string, tree: Tree): void {
 	if (on > today()) throw invalid([{ field, message: 'must not be after today' }]);
 	if (on < addDays(tree.takenInOn, -3650))
-		throw invalid([{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }]);
+		throw invalid([
+			{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }
+		]);
 }
 
 export async function recordExamination(
@@ -206,20 +226,30 @@ export async function saveRoots(
 			refuseDate('mappedOn', input.map.mappedOn, tree);
 			const known = new Set(input.map.segments.map((segment) => segment.id));
 			const stray = input.plan.cuts.findIndex((cut) => !known.has(cut.segmentId));
-			if (stray >= 0) throw invalid([{ field: `plan.cuts.${stray}.segmentId`, message: 'must be a root of this map' }]);
+			if (stray >= 0)
+				throw invalid([{ field: `plan.cuts.${stray}.segmentId`, message: 'must be a root of this map' }]);
 			const [mapBefore] = await rootMaps.list(work.tx, treeId);
 			const [planBefore] = await plans.list(work.tx, treeId);
-			if ((mapBefore?.version ?? null) !== input.mapVersion || (planBefore?.version ?? null) !== input.planVersion)
+			if (
+				(mapBefore?.version ?? null) !== input.mapVersion ||
+				(planBefore?.version ?? null) !== input.planVersion
+			)
 				throw new Refusal(
 					409,
 					'These roots were changed elsewhere in the meantime.',
 					'Load the page again; your last step is still shown here until you do.'
 				);
 			const map = mapBefore
-				? await work.change(rootMaps, mapBefore.id, mapBefore.version, (before) => ({ ...before, ...input.map }))
+				? await work.change(rootMaps, mapBefore.id, mapBefore.version, (before) => ({
+						...before,
+						...input.map
+					}))
 				: await work.add(rootMaps, input.map);
 			const plan = planBefore
-				? await work.change(plans, planBefore.id, planBefore.version, (before) => ({ ...before, ...input.plan }))
+				? await work.change(plans, planBefore.id, planBefore.version, (before) => ({
+						...before,
+						...input.plan
+					}))
 				: await work.add(plans, input.plan);
 			return { map, plan };
 		}
@@ -236,18 +266,29 @@ export interface CutsDone {
 }
 
 /** Writes what was really cut. @throws Refusal 404, 409, 422 */
-export async function recordCuts(store: Store, treeId: string, input: CutsDone, values: Values): Promise<string> {
+export async function recordCuts(
+	store: Store,
+	treeId: string,
+	input: CutsDone,
+	values: Values
+): Promise<string> {
 	const records = await loadRecords(store.db, treeId);
 	const { plan, rootMap } = records;
-	if (!plan || !rootMap) throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
+	if (!plan || !rootMap)
+		throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
 	const done = new Set(input.done);
 	const left = new Map(input.left.map((entry) => [entry.id, entry.why]));
 	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
 	const stray = [...done, ...left.keys()].find((id) => !known.has(id));
 	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
 	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
-	const cost = place ? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost : null;
-	const lost = plan.cuts.reduce((sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0), 0);
+	const cost = place
+		? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost
+		: null;
+	const lost = plan.cuts.reduce(
+		(sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0),
+		0
+	);
 	const stages = [...new Set(plan.cuts.filter((cut) => done.has(cut.id)).map((cut) => roman(cut.stage)))];
 	const { entryId } = await doWork(
 		store,
@@ -337,12 +378,21 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
 
 /** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
-export async function makeAftercare(store: Store, treeId: string, schools: Schools, values: Values): Promise<string> {
+export async function makeAftercare(
+	store: Store,
+	treeId: string,
+	schools: Schools,
+	values: Values
+): Promise<string> {
 	const records = await loadRecords(store.db, treeId);
 	refuseDate('workOn', schools.workOn, records.tree);
 	const proposed = proposeAftercare(records, schools, values);
 	if (proposed.length === 0)
-		throw new Refusal(409, 'All of this aftercare is planned already.', 'Choose another day of work, or add a task by hand.');
+		throw new Refusal(
+			409,
+			'All of this aftercare is planned already.',
+			'Choose another day of work, or add a task by hand.'
+		);
 	const { entryId } = await doWork(
 		store,
 		{
@@ -396,7 +446,8 @@ export async function closeTask(store: Store, treeId: string, closing: TaskClosi
 		async (work) => {
 			refuseDate('on', closing.on, await requireTree(work, treeId));
 			return work.change(tasks, closing.taskId, closing.version, (task): Task => {
-				if (task.state !== 'open') throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
+				if (task.state !== 'open')
+					throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
 				return { ...task, state: closing.state, closedOn: closing.on, skipReason: closing.skipReason.trim() };
 			});
 		}
@@ -416,9 +467,13 @@ export async function recordLook(
 			const tree = await requireTree(work, treeId);
 			refuseDate('observedOn', input.observedOn, tree);
 			if (input.observedOn < tree.takenInOn)
-				throw invalid([{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }]);
+				throw invalid([
+					{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }
+				]);
 			if (input.lostCount !== null && input.lostCount > tree.plantCount)
-				throw invalid([{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }]);
+				throw invalid([
+					{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }
+				]);
 			return work.add(observations, input);
 		}
 	);

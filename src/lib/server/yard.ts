@@ -18,7 +18,12 @@ export async function addPlace(store: Store, input: PlaceInput): Promise<{ id: s
 	return { id: result.id, entryId };
 }
 
-export async function changePlace(store: Store, id: string, version: number, input: PlaceInput): Promise<string> {
+export async function changePlace(
+	store: Store,
+	id: string,
+	version: number,
+	input: PlaceInput
+): Promise<string> {
 	const { entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'take-in', what: `Changed place: ${input.name}` },
@@ -29,16 +34,27 @@ export async function changePlace(store: Store, id: string, version: number, inp
 
 /** Removes an empty place. @throws Refusal 409 while trees stand there */
 export async function removePlace(store: Store, id: string, version: number): Promise<string> {
-	const { entryId } = await doWork(store, { treeId: null, stage: 'take-in', what: 'Removed a place' }, async (work) => {
-		const standing = await work.tx.select({ id: tables.tree.id }).from(tables.tree).where(eq(tables.tree.placeId, id));
-		const planted = await work.tx
-			.select({ id: tables.planting.id })
-			.from(tables.planting)
-			.where(eq(tables.planting.placeId, id));
-		if (standing.length + planted.length > 0)
-			throw new Refusal(409, 'Trees stand or stood at this place.', 'Move them first; places with a history stay.');
-		return work.remove(places, id, version);
-	});
+	const { entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: 'Removed a place' },
+		async (work) => {
+			const standing = await work.tx
+				.select({ id: tables.tree.id })
+				.from(tables.tree)
+				.where(eq(tables.tree.placeId, id));
+			const planted = await work.tx
+				.select({ id: tables.planting.id })
+				.from(tables.planting)
+				.where(eq(tables.planting.placeId, id));
+			if (standing.length + planted.length > 0)
+				throw new Refusal(
+					409,
+					'Trees stand or stood at this place.',
+					'Move them first; places with a history stay.'
+				);
+			return work.remove(places, id, version);
+		}
+	);
 	return entryId;
 }
 
@@ -59,7 +75,9 @@ export async function addKind(store: Store, input: KindInput): Promise<{ kind: K
 			const known = await kinds.list(work.tx);
 			const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
 			if (known.some((kind) => same(kind.genus, input.genus) && same(kind.commonName, input.commonName)))
-				throw invalid([{ field: 'commonName', message: 'is known already for this genus; change that kind instead' }]);
+				throw invalid([
+					{ field: 'commonName', message: 'is known already for this genus; change that kind instead' }
+				]);
 			const base = slug(`${input.genus} ${input.commonName}`) || 'kind';
 			const id = known.some((kind) => kind.id === base) ? `${base}-${known.length}` : base;
 			return work.add(kinds, { ...input, origin: 'own' as const }, id);
@@ -69,7 +87,12 @@ export async function addKind(store: Store, input: KindInput): Promise<{ kind: K
 }
 
 /** Changes a kind; a shipped one becomes the owner's own and is no longer brought up to date. */
-export async function changeKind(store: Store, id: string, version: number, input: KindInput): Promise<string> {
+export async function changeKind(
+	store: Store,
+	id: string,
+	version: number,
+	input: KindInput
+): Promise<string> {
 	const { entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'take-in', what: `Changed kind: ${input.commonName}` },
@@ -77,4 +100,3 @@ export async function changeKind(store: Store, id: string, version: number, inpu
 	);
 	return entryId;
 }
-

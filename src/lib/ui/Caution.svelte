@@ -9,7 +9,7 @@
 	let { title = 'Caution', children }: Props = $props();
 </script>
 
-<div class="border-ochre flex gap-3 border-l-4 py-1 pl-3 text-sm" role="note">
-	<TriangleAlert size={18} class="text-ochre mt-0.5 shrink-0" aria-hidden="true" />
+<div class="flex gap-3 border-l-4 border-ochre py-1 pl-3 text-sm" role="note">
+	<TriangleAlert size={18} class="mt-0.5 shrink-0 text-ochre" aria-hidden="true" />
 	<p><strong class="text-ochre">{title}.</strong> {@render children()}</p>
 </div>

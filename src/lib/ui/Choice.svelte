@@ -11,7 +11,15 @@
 		size?: 'small' | 'usual';
 		onchange?: (value: T) => void;
 	}
-	let { label, value = $bindable(), options, name, hideLabel = false, size = 'usual', onchange }: Props = $props();
+	let {
+		label,
+		value = $bindable(),
+		options,
+		name,
+		hideLabel = false,
+		size = 'usual',
+		onchange
+	}: Props = $props();
 	const uid = $props.id();
 </script>
 
@@ -32,7 +40,7 @@
 			<RadioGroup.Item
 				value={option.value}
 				class={[
-					'border-edge data-[state=checked]:bg-ink data-[state=checked]:text-paper data-[state=checked]:border-ink rounded-md border font-semibold hover:border-ink',
+					'rounded-md border border-edge font-semibold hover:border-ink data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:text-paper',
 					size === 'small' ? 'min-h-9 px-2.5 text-sm' : 'min-h-11 px-3.5'
 				]}
 			>

@@ -22,9 +22,11 @@
 
 <div class={['flex flex-col gap-1', extra]}>
 	<label for="{uid}-control" class="text-sm font-semibold">
-		{label}{#if optional}<span class="text-slate font-normal">, if known</span>{/if}
+		{label}{#if optional}<span class="font-normal text-slate">, if known</span>{/if}
 	</label>
 	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
-	{#if hint}<p id="{uid}-hint" class="text-slate text-xs">{hint}</p>{/if}
-	{#if problem}<p id="{uid}-problem" class="text-oxide text-sm font-semibold" role="alert">It {problem}.</p>{/if}
+	{#if hint}<p id="{uid}-hint" class="text-xs text-slate">{hint}</p>{/if}
+	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide" role="alert">
+			It {problem}.
+		</p>{/if}
 </div>

@@ -6,7 +6,15 @@
 </script>
 
 <!-- A stump with four roots, one of them cut. -->
-<svg viewBox="4 3 24 26" width={size} height={size} fill="none" stroke="currentColor" stroke-linecap="round" aria-hidden="true">
+<svg
+	viewBox="4 3 24 26"
+	width={size}
+	height={size}
+	fill="none"
+	stroke="currentColor"
+	stroke-linecap="round"
+	aria-hidden="true"
+>
 	<g stroke-width="2.4">
 		<path d="M16 5v9M11.5 14.5h9" />
 		<path d="M13 15c-1 4-5 4-7 8" />

@@ -16,7 +16,17 @@
 		fieldClass?: string;
 		oninput?: (stored: number | null) => void;
 	}
-	let { name, label, unit, value = null, hint, optional = false, refused, fieldClass = '', oninput }: Props = $props();
+	let {
+		name,
+		label,
+		unit,
+		value = null,
+		hint,
+		optional = false,
+		refused,
+		fieldClass = '',
+		oninput
+	}: Props = $props();
 	const format = useFormat();
 	const face = $derived(
 		unit === '' ? { unit: '', toShown: (n: number) => n, toStored: (n: number) => n } : format().unitOf(unit)
@@ -64,7 +74,9 @@
 				aria-invalid={invalid}
 			/>
 			{#if face.unit}
-				<span class="text-slate pointer-events-none absolute inset-y-0 right-3 flex items-center text-sm">{face.unit}</span>
+				<span class="pointer-events-none absolute inset-y-0 right-3 flex items-center text-sm text-slate"
+					>{face.unit}</span
+				>
 			{/if}
 			<input type="hidden" {name} value={stored} />
 		</div>

@@ -8,7 +8,7 @@
 </script>
 
 {#if refused}
-	<div class="border-oxide text-oxide border-l-4 py-1 pl-3" role="alert">
+	<div class="border-l-4 border-oxide py-1 pl-3 text-oxide" role="alert">
 		<p class="font-semibold">{refused.message}</p>
 		{#if refused.advice}<p class="text-sm">{refused.advice}</p>{/if}
 	</div>

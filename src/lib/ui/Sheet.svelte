@@ -19,16 +19,21 @@
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[#120d09]/55" />
 		<Dialog.Content
 			class={[
-				'bg-leaf fixed inset-x-0 bottom-0 z-50 max-h-[88dvh] overflow-y-auto rounded-t-md border p-5 shadow-xl outline-none sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md',
+				'fixed inset-x-0 bottom-0 z-50 max-h-[88dvh] overflow-y-auto rounded-t-md border bg-leaf p-5 shadow-xl outline-none sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md',
 				wide ? 'sm:w-[44rem]' : 'sm:w-[32rem]'
 			]}
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">
 				<div>
 					<Dialog.Title class="font-display text-xl font-semibold">{title}</Dialog.Title>
-					{#if description}<Dialog.Description class="text-slate mt-1 text-sm">{description}</Dialog.Description>{/if}
+					{#if description}<Dialog.Description class="mt-1 text-sm text-slate"
+							>{description}</Dialog.Description
+						>{/if}
 				</div>
-				<Dialog.Close class="hover:bg-duff -m-2 grid size-11 place-items-center rounded-md" aria-label="Close">
+				<Dialog.Close
+					class="-m-2 grid size-11 place-items-center rounded-md hover:bg-duff"
+					aria-label="Close"
+				>
 					<X size={20} />
 				</Dialog.Close>
 			</div>

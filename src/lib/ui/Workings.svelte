@@ -19,7 +19,10 @@
 
 <Popover.Root>
 	<Popover.Trigger
-		class={['decoration-edge cursor-pointer text-left underline decoration-dotted decoration-[1.5px] underline-offset-4 hover:decoration-solid', extra]}
+		class={[
+			'cursor-pointer text-left underline decoration-edge decoration-dotted decoration-[1.5px] underline-offset-4 hover:decoration-solid',
+			extra
+		]}
 		aria-label="{label}: show the workings"
 	>
 		{@render children()}
@@ -28,19 +31,21 @@
 		<Popover.Content
 			sideOffset={8}
 			collisionPadding={12}
-			class="bg-leaf z-50 w-[min(24rem,calc(100vw-24px))] rounded-md border p-4 text-sm shadow-xl outline-none"
+			class="z-50 w-[min(24rem,calc(100vw-24px))] rounded-md border bg-leaf p-4 text-sm shadow-xl outline-none"
 		>
 			<h3 class="text-base">{label}</h3>
-			<p class="bg-duff my-2 rounded-sm px-2 py-1.5 font-semibold">{formula}</p>
-			<dl class="divide-line divide-y">
+			<p class="my-2 rounded-sm bg-duff px-2 py-1.5 font-semibold">{formula}</p>
+			<dl class="divide-y divide-line">
 				{#each lines as line, index (index)}
 					<div class="flex items-baseline justify-between gap-4 py-1">
-						<dt>{line.label}{#if line.mark}<span class="text-slate block text-xs">{line.mark}</span>{/if}</dt>
+						<dt>
+							{line.label}{#if line.mark}<span class="block text-xs text-slate">{line.mark}</span>{/if}
+						</dt>
 						<dd class="shrink-0 font-semibold">{line.value}</dd>
 					</div>
 				{/each}
 			</dl>
-			{#if changes}<p class="text-slate mt-2">{changes}</p>{/if}
+			{#if changes}<p class="mt-2 text-slate">{changes}</p>{/if}
 		</Popover.Content>
 	</Popover.Portal>
 </Popover.Root>

@@ -98,7 +98,10 @@ const rules: Record<string, Rule> = {
 		const late = seasonFit === 'out-of-window' ? 7 : 0;
 		return {
 			kind: 'shelter',
-			title: group === 'conifer' ? 'End shade and misting, in two steps' : 'End shade and wind shelter, in two steps',
+			title:
+				group === 'conifer'
+					? 'End shade and misting, in two steps'
+					: 'End shade and wind shelter, in two steps',
 			reason: `Shelter for ${least} to ${most} weeks holds demand down while ${percent(livingLoss)} of the living root is missing.`,
 			mark: 'trade',
 			fromDay: least * 7 + late,
@@ -172,13 +175,13 @@ const rules: Record<string, Rule> = {
 			: null,
 	feeding: ({ group, rotWasCut, livingLoss, tender }) => {
 		const after: Record<Group, string> = {
-			deciduous: 'after the first flush has hardened',
-			'broadleaf-evergreen': 'lightly, once buds move',
-			conifer: 'from next season',
-			tropical: 'after new leaves',
-			succulent: 'when it grows',
-			ericaceous: 'low in nitrogen, after the first year',
-			palm: 'after new leaves'
+			deciduous: 'After the first flush has hardened',
+			'broadleaf-evergreen': 'Lightly, once buds move',
+			conifer: 'From next season',
+			tropical: 'After new leaves',
+			succulent: 'When it grows',
+			ericaceous: 'Low in nitrogen, after the first year',
+			palm: 'After new leaves'
 		};
 		const day = group === 'conifer' || group === 'ericaceous' ? 300 : tender ? 60 : 84;
 		return {
@@ -211,7 +214,8 @@ const rules: Record<string, Rule> = {
 	'clear-growth': () => ({
 		kind: 'look',
 		title: 'Measure shoots, leaf cover and the limit of dieback',
-		reason: 'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
+		reason:
+			'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
 		mark: 'trade',
 		fromDay: 63,
 		toDay: 84,
@@ -236,7 +240,8 @@ const rules: Record<string, Rule> = {
 			? {
 					kind: 'collar',
 					title: 'Have stability judged by a qualified arborist',
-					reason: 'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
+					reason:
+						'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
 					mark: 'memory',
 					fromDay: 0,
 					toDay: 14,

@@ -96,7 +96,7 @@ export type ClockFrame = 'container' | 'ground';
 
 /** Clock position 0 < c ≤ 12 of an azimuth. In a container 90° is 9 o'clock, in the ground 3. */
 export function clockOf(azimuthDeg: number, frame: ClockFrame): number {
-	const clock = (((frame === 'container' ? 6 : 0) + azimuthDeg / 30) % 12 + 12) % 12;
+	const clock = ((((frame === 'container' ? 6 : 0) + azimuthDeg / 30) % 12) + 12) % 12;
 	return clock === 0 ? 12 : clock;
 }
 

@@ -43,7 +43,8 @@ export function nightTemperature(place: PlaceClimate, date: string, values: Valu
 				? values['shelter.greenhouseC']
 				: 0;
 	const floorC =
-		place.heldMinimumC ?? (place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
+		place.heldMinimumC ??
+		(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
 	const usualC = meanC - values['climate.nightBelowMeanC'] + shelterC;
 	const coldC = meanC - values['climate.coldNightBelowMeanC'] + shelterC;
 	return { usualC: Math.max(floorC, usualC), coldC: Math.max(floorC, coldC) };
@@ -54,7 +55,12 @@ export function nightTemperature(place: PlaceClimate, date: string, values: Valu
  * @returns null where it never grows; the whole year where it always does.
  * In the southern hemisphere the span runs into the next year.
  */
-export function growingSeason(place: PlaceClimate, tender: boolean, year: number, values: Values): Span | null {
+export function growingSeason(
+	place: PlaceClimate,
+	tender: boolean,
+	year: number,
+	values: Values
+): Span | null {
 	const thresholdC = tender ? values['season.tenderGrowthFromC'] : values['season.hardyGrowthFromC'];
 	const floorC =
 		place.kind === 'indoors' || place.kind === 'heated'

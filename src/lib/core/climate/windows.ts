@@ -60,7 +60,9 @@ export function seasonFit(kind: KindSeason, place: PlaceClimate, date: string, v
 	const windows = rootWorkWindows(kind, place, yearOf(date), values);
 	if (windows.some((span) => within(date, span))) return 'in-window';
 	const days = values['season.shoulderDays'];
-	const near = windows.some((span) => within(date, { from: addDays(span.from, -days), to: addDays(span.to, days) }));
+	const near = windows.some((span) =>
+		within(date, { from: addDays(span.from, -days), to: addDays(span.to, days) })
+	);
 	return near ? 'shoulder' : 'out-of-window';
 }
 
@@ -68,7 +70,12 @@ export function seasonFit(kind: KindSeason, place: PlaceClimate, date: string, v
  * The first day on or after `earliest` that lies in a window.
  * @returns null when the kind has no window at this place within three years.
  */
-export function nextWindowDay(kind: KindSeason, place: PlaceClimate, earliest: string, values: Values): string | null {
+export function nextWindowDay(
+	kind: KindSeason,
+	place: PlaceClimate,
+	earliest: string,
+	values: Values
+): string | null {
 	for (let year = yearOf(earliest); year <= yearOf(earliest) + 3; year++) {
 		for (const span of rootWorkWindows(kind, place, year, values)) {
 			if (span.to < earliest) continue;

@@ -210,7 +210,12 @@ export const calculations: readonly Calculation[] = [
 			fit: seasonFit(kind, place, on, values),
 			next: nextWindowDay(kind, place, on, values),
 			windows: rootWorkWindows(kind, place, Number(on.slice(0, 4)), values),
-			growingSeason: growingSeason(place, kind.coldestC >= 0 || kind.group === 'tropical', Number(on.slice(0, 4)), values)
+			growingSeason: growingSeason(
+				place,
+				kind.coldestC >= 0 || kind.group === 'tropical',
+				Number(on.slice(0, 4)),
+				values
+			)
 		})
 	),
 	calculation(

@@ -48,7 +48,11 @@ export const conditions = {
 		meaning: 'Soak from below, twice, before judging anything else.',
 		urgent: true
 	},
-	drought: { label: 'Drought', meaning: 'Water the whole surface slowly; shade until leaves stand again.', urgent: true },
+	drought: {
+		label: 'Drought',
+		meaning: 'Water the whole surface slowly; shade until leaves stand again.',
+		urgent: true
+	},
 	'over-potting': {
 		label: 'Over-potting',
 		meaning: 'Water by weight; a smaller pot in the window.',

@@ -4,12 +4,14 @@ import { situations, type Situation } from '../tree/tree';
 import { strengthOf } from '../values/diagnosis';
 import type { Values } from '../values/values';
 import { conditionIds, type ConditionId } from './conditions';
-import { independentPrior, marginals, normalise, observe, type NoisyOr } from './enumerate';
+import { marginals, presentLikelihood, priorWithAbsent, times, type NoisyOr } from './enumerate';
 import { signIds, type SignId } from './signs';
 
 export const findingSchema = z.strictObject({
 	signId: oneOf(signIds as [SignId, ...SignId[]]),
-	state: oneOf(['present', 'absent']).describe('A sign that was not looked for is left out: unknown stays unknown')
+	state: oneOf(['present', 'absent']).describe(
+		'A sign that was not looked for is left out: unknown stays unknown'
+	)
 });
 export type Finding = z.infer<typeof findingSchema>;
 
@@ -56,13 +58,6 @@ function effectOf(signId: SignId, values: Values): NoisyOr {
 	};
 }
 
-function posterior(situation: Situation, findings: readonly Finding[], values: Values): Float64Array {
-	const weights = independentPrior(conditionIds.map((id) => values[`diagnosis.prior.${id}.${situation}`]));
-	for (const { signId, state } of findings) observe(weights, effectOf(signId, values), state === 'present');
-	normalise(weights);
-	return weights;
-}
-
 /**
  * Ranks what may be wrong: exact posterior over all subsets of the conditions, each sign a noisy-OR with a leak,
  * signs independent given the conditions. Signs not looked for move nothing.
@@ -71,18 +66,33 @@ function posterior(situation: Situation, findings: readonly Finding[], values: V
  * @param findings at most one a sign; order does not matter
  */
 export function diagnose(situation: Situation, findings: readonly Finding[], values: Values): Diagnosis {
-	const weights = posterior(situation, findings, values);
-	const chances = marginals(weights, conditionIds.length);
-	const without = findings.map((_, index) =>
-		marginals(
-			posterior(
-				situation,
-				findings.filter((_, other) => other !== index),
-				values
-			),
-			conditionIds.length
-		)
-	);
+	const n = conditionIds.length;
+	const priors = conditionIds.map((id) => values[`diagnosis.prior.${id}.${situation}`]);
+	const effects = findings.map((finding) => ({ ...finding, effect: effectOf(finding.signId, values) }));
+	const absent = effects.filter((finding) => finding.state === 'absent').map((finding) => finding.effect);
+	const present = effects
+		.filter((finding) => finding.state === 'present')
+		.map((finding) => presentLikelihood(finding.effect));
+
+	const prior = priorWithAbsent(priors, absent);
+	// before[i]: prior and all findings before i; after[i]: all findings from i on. Their product leaves one out.
+	const before = [prior];
+	for (const likelihood of present) before.push(times(before.at(-1) ?? prior, likelihood));
+	const after: Float64Array[] = [new Float64Array(prior.length).fill(1)];
+	for (const likelihood of [...present].reverse()) after.unshift(times(likelihood, after[0] ?? likelihood));
+	const weights = before.at(-1) ?? prior;
+	const allPresent = after[0] ?? prior;
+	const chances = marginals(weights, n);
+
+	let presentIndex = 0;
+	const without = effects.map(({ state, effect }) => {
+		if (state === 'present') {
+			const index = presentIndex++;
+			return marginals(times(before[index] ?? prior, after[index + 1] ?? prior), n);
+		}
+		const others = absent.filter((other) => other !== effect);
+		return marginals(times(priorWithAbsent(priors, others), allPresent), n);
+	});
 	const ranking = conditionIds.map((conditionId, index) => ({
 		conditionId,
 		prior: values[`diagnosis.prior.${conditionId}.${situation}`],
@@ -99,11 +109,14 @@ export function diagnose(situation: Situation, findings: readonly Finding[], val
 	ranking.sort((a, b) => b.chance - a.chance);
 
 	let best = 0;
-	for (let mask = 1; mask < weights.length; mask++) if ((weights[mask] ?? 0) > (weights[best] ?? 0)) best = mask;
+	for (let mask = 1; mask < weights.length; mask++)
+		if ((weights[mask] ?? 0) > (weights[best] ?? 0)) best = mask;
+	let total = 0;
+	for (const weight of weights) total += weight;
 	return {
 		ranking,
 		combination: conditionIds.filter((_, index) => best & (1 << index)),
-		combinationChance: weights[best] ?? 0
+		combinationChance: total > 0 ? (weights[best] ?? 0) / total : 0
 	};
 }
 

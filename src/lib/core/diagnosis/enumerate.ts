@@ -1,5 +1,6 @@
 /**
  * Exact inference over all subsets of a few binary causes. A subset is a bit mask: bit i set means cause i holds.
+ * Arrays over subsets have length 2ⁿ.
  */
 
 /** How one observed effect follows from the causes by a noisy-OR with a leak. */
@@ -21,48 +22,68 @@ export function noisyOr({ leak, strengths }: NoisyOr, causes: number): number {
 	return 1 - none;
 }
 
-/** Unnormalised weight of every subset when causes are independent. Length 2ⁿ. */
-export function independentPrior(chances: readonly number[]): Float64Array {
-	const weights = new Float64Array(1 << chances.length);
-	weights[0] = chances.reduce((product, chance) => product * (1 - chance), 1);
-	for (const [index, chance] of chances.entries()) {
+/** `start` times the factor of every cause that holds, for every subset. */
+export function productOverCauses(start: number, factors: readonly number[]): Float64Array {
+	const products = new Float64Array(1 << factors.length);
+	products[0] = start;
+	for (const [index, factor] of factors.entries()) {
 		const size = 1 << index;
-		const odds = chance / (1 - chance);
-		for (let mask = 0; mask < size; mask++) weights[size + mask] = (weights[mask] ?? 0) * odds;
+		for (let mask = 0; mask < size; mask++) products[size + mask] = (products[mask] ?? 0) * factor;
 	}
-	return weights;
+	return products;
 }
 
-/** Multiplies the weights by the likelihood of an observed effect, in place. */
-export function observe(weights: Float64Array, effect: NoisyOr, present: boolean): void {
-	const none = new Float64Array(weights.length);
-	none[0] = 1 - effect.leak;
-	for (const [index, strength] of effect.strengths.entries()) {
-		const size = 1 << index;
-		if (size >= weights.length) break;
-		for (let mask = 0; mask < size; mask++) none[size + mask] = (none[mask] ?? 0) * (1 - strength);
+/**
+ * Prior weight of every subset when causes are independent, already multiplied by the likelihood of effects that were
+ * looked for and not found: absence of a noisy-OR splits into one factor a cause, so it costs nothing extra.
+ */
+export function priorWithAbsent(chances: readonly number[], absent: readonly NoisyOr[]): Float64Array {
+	let start = 1;
+	const odds = chances.map((chance) => {
+		start *= 1 - chance;
+		return chance / (1 - chance);
+	});
+	for (const { leak, strengths } of absent) {
+		start *= 1 - leak;
+		for (const [index, strength] of strengths.entries()) odds[index] = (odds[index] ?? 0) * (1 - strength);
 	}
-	for (let mask = 0; mask < weights.length; mask++) {
-		const absent = none[mask] ?? 0;
-		weights[mask] = (weights[mask] ?? 0) * (present ? 1 - absent : absent);
-	}
+	return productOverCauses(start, odds);
 }
 
-/** Scales weights so that they sum to 1, in place; leaves them when all are zero. */
-export function normalise(weights: Float64Array): void {
-	let total = 0;
-	for (const weight of weights) total += weight;
-	if (total > 0) for (let mask = 0; mask < weights.length; mask++) weights[mask] = (weights[mask] ?? 0) / total;
+/** Likelihood of an effect that was found, for every subset. */
+export function presentLikelihood({ leak, strengths }: NoisyOr): Float64Array {
+	const likelihood = productOverCauses(
+		1 - leak,
+		strengths.map((strength) => 1 - strength)
+	);
+	for (let mask = 0; mask < likelihood.length; mask++) likelihood[mask] = 1 - (likelihood[mask] ?? 0);
+	return likelihood;
 }
 
-/** Chance of each cause, from normalised weights of the subsets. */
+/** Entry by entry, a × b. */
+export function times(a: Float64Array, b: Float64Array): Float64Array {
+	const product = new Float64Array(a.length);
+	for (let mask = 0; mask < a.length; mask++) product[mask] = (a[mask] ?? 0) * (b[mask] ?? 0);
+	return product;
+}
+
+/**
+ * Chance of each cause, from weights of the subsets that need not sum to 1.
+ * Folds the array in half cause by cause, so that it takes 2 · 2ⁿ steps.
+ */
 export function marginals(weights: Float64Array, causeCount: number): number[] {
 	const chances = new Array<number>(causeCount).fill(0);
-	for (let mask = 0; mask < weights.length; mask++) {
-		const weight = weights[mask] ?? 0;
-		if (weight === 0) continue;
-		for (let index = 0; index < causeCount; index++)
-			if (mask & (1 << index)) chances[index] = (chances[index] ?? 0) + weight;
+	const folded = Float64Array.from(weights);
+	for (let index = causeCount - 1; index >= 0; index--) {
+		const size = 1 << index;
+		let holds = 0;
+		for (let mask = 0; mask < size; mask++) {
+			const upper = folded[size + mask] ?? 0;
+			holds += upper;
+			folded[mask] = (folded[mask] ?? 0) + upper;
+		}
+		chances[index] = holds;
 	}
-	return chances;
+	const total = folded[0] ?? 0;
+	return total > 0 ? chances.map((chance) => chance / total) : chances;
 }

@@ -66,7 +66,8 @@ export const calendarDate = () =>
 		});
 
 /** An instant in UTC. */
-export const instant = () => z.iso.datetime({ error: 'must be an instant in UTC, like 2026-04-18T09:30:00.000Z' });
+export const instant = () =>
+	z.iso.datetime({ error: 'must be an instant in UTC, like 2026-04-18T09:30:00.000Z' });
 
 /** Identity of a record: letters, digits and hyphens. */
 export const id = () =>
@@ -94,6 +95,7 @@ export function fieldProblems(error: z.ZodError): FieldProblem[] {
 }
 
 function plainMessage(issue: z.core.$ZodIssue): string {
-	if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input')) return `must be ${issue.expected}`;
+	if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input'))
+		return `must be ${issue.expected}`;
 	return issue.message;
 }

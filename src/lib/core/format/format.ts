@@ -67,7 +67,11 @@ export interface Format {
 	/** Instant with a 24-hour clock, in UTC. */
 	instant(at: string): string;
 	/** Unit as shown, and both ways between stored and shown numbers. */
-	unitOf(unit: StoredUnit): { unit: string; toShown(stored: number): number; toStored(shown: number): number };
+	unitOf(unit: StoredUnit): {
+		unit: string;
+		toShown(stored: number): number;
+		toStored(shown: number): number;
+	};
 	/** Clock position `6:30` of 0 < clock ≤ 12. */
 	clock(clock: number): string;
 }
@@ -116,7 +120,8 @@ export function createFormat(settings: FormatSettings): Format {
 			return `${number(value * factor + offset, digits ?? usual)} ${shown}`;
 		},
 		date: (date) => long.format(at(date)),
-		day: (date, today) => (today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
+		day: (date, today) =>
+			(today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
 		span: (from, to) =>
 			from === to
 				? shortYear.format(at(from))

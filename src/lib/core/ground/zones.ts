@@ -5,7 +5,10 @@ import type { Values } from '../values/values';
  * @param stemDiameterM stem diameter at 1.5 m, in m
  * @see BS 5837:2012, 4.6.1
  */
-export function rootProtectionArea(stemDiameterM: number, values: Values): { radiusM: number; areaM2: number } {
+export function rootProtectionArea(
+	stemDiameterM: number,
+	values: Values
+): { radiusM: number; areaM2: number } {
 	const uncappedM2 = Math.PI * (values['ground.rpaFactor'] * stemDiameterM) ** 2;
 	const areaM2 = Math.min(values['ground.rpaCapM2'], uncappedM2);
 	return { radiusM: Math.sqrt(areaM2 / Math.PI), areaM2 };

@@ -23,7 +23,13 @@ export const groupNames: Record<Group, string> = {
 };
 
 /** When a kind is usually lifted or worked at the root. */
-export const liftingWindows = ['leafless', 'early-spring', 'spring-or-autumn', 'warm-growth', 'warm-dry'] as const;
+export const liftingWindows = [
+	'leafless',
+	'early-spring',
+	'spring-or-autumn',
+	'warm-growth',
+	'warm-dry'
+] as const;
 export type LiftingWindow = (typeof liftingWindows)[number];
 export const liftingWindowNames: Record<LiftingWindow, string> = {
 	leafless: 'leaf fall to bud swell',

@@ -10,7 +10,8 @@ import type { Stage } from '../tree/tree';
 import type { Values } from '../values/values';
 
 /** look: a dot · stage: a chalk stroke, broken while planned · due: an open ring · verdict: a lozenge. */
-export type MarkKind = 'taken-in' | 'examined' | 'look' | 'stage-done' | 'stage-planned' | 'planted' | 'due' | 'verdict';
+export type MarkKind =
+	'taken-in' | 'examined' | 'look' | 'stage-done' | 'stage-planned' | 'planted' | 'due' | 'verdict';
 
 export interface LineMark {
 	on: string;
@@ -40,19 +41,28 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	const marks: LineMark[] = [{ on: tree.takenInOn, kind: 'taken-in', label: 'taken in', stage: 'take-in' }];
 	for (const examination of examinations)
 		marks.push({ on: examination.examinedOn, kind: 'examined', label: 'examined', stage: 'examine' });
-	for (const look of observations) marks.push({ on: look.observedOn, kind: 'look', label: 'look', stage: 'recovery' });
-	for (const planting of plantings) marks.push({ on: planting.plantedOn, kind: 'planted', label: 'potted', stage: 'replant' });
+	for (const look of observations)
+		marks.push({ on: look.observedOn, kind: 'look', label: 'look', stage: 'recovery' });
+	for (const planting of plantings)
+		marks.push({ on: planting.plantedOn, kind: 'planted', label: 'potted', stage: 'replant' });
 
-	const { done, planned } = rootLosses(records, values);
+	const { found, done, planned } = rootLosses(records, values);
 	for (const loss of done)
-		marks.push({ on: loss.on, kind: 'stage-done', label: `${Math.round(loss.share * 100)} % cut`, stage: 'roots' });
+		marks.push({ on: loss.on, kind: 'stage-done', label: cutLabel(loss.share), stage: 'roots' });
 	if (plan)
 		for (const [stage, on] of plan.stageDates.entries())
 			if (planned.some((loss) => loss.on === on))
 				marks.push({ on, kind: 'stage-planned', label: `stage ${roman(stage)}`, stage: 'roots' });
 	for (const task of tasks)
-		if (task.state === 'open') marks.push({ on: task.fromOn, kind: 'due', label: task.title, stage: task.stage });
-	if (tree.closedOn) marks.push({ on: tree.closedOn, kind: 'verdict', label: tree.state.replace('-', ' '), stage: 'recovery' });
+		if (task.state === 'open')
+			marks.push({ on: task.fromOn, kind: 'due', label: task.title, stage: task.stage });
+	if (tree.closedOn)
+		marks.push({
+			on: tree.closedOn,
+			kind: 'verdict',
+			label: tree.state.replace('-', ' '),
+			stage: 'recovery'
+		});
 	marks.sort((a, b) => (a.on < b.on ? -1 : 1));
 
 	const latest = marks.at(-1)?.on ?? today;
@@ -68,13 +78,26 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 			const season = growingSeason(place, isTender(kind), year, values);
 			if (season && season.to >= span.from && season.from <= span.to) seasons.push(season);
 		}
-	const losses = [...done, ...planned.filter((loss) => loss.on >= today)];
+	const losses = [...found, ...done, ...planned.filter((loss) => loss.on >= today)].filter(
+		(loss) => loss.share > 0
+	);
 	const expected =
 		place && losses.length > 0
-			? expectedRootFunction(losses, place, isTender(kind), losses.map((l) => l.on).sort()[0] ?? from, span.to, values)
+			? expectedRootFunction(
+					losses,
+					place,
+					isTender(kind),
+					losses.map((l) => l.on).sort()[0] ?? from,
+					span.to,
+					values
+				)
 			: [];
 	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
 }
+
+/** A day of cutting in two or three words: what of the living root went, or that only dead root did. */
+export const cutLabel = (share: number): string =>
+	share < 0.005 ? 'dead root cut' : `${Math.round(share * 100)} % cut`;
 
 /** How a tree stands and what comes next: two short sentences. */
 export function standingSentence(records: TreeRecords, today: string): { stands: string; next: string } {
@@ -83,7 +106,8 @@ export function standingSentence(records: TreeRecords, today: string): { stands:
 	const months = Math.round(days / 30.44);
 	const time = days < 45 ? `${Math.max(0, days)} days` : `${months} months`;
 	if (tree.state === 'dead') return { stands: `Lost after ${time}.`, next: 'Its lesson is kept.' };
-	if (tree.state === 're-established') return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
+	if (tree.state === 're-established')
+		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
 	const open = tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1));
 	const first = open[0];

@@ -94,7 +94,8 @@ export function layerAmounts(
 	const { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm } = planting;
 	const problems: string[] = [];
 	const fillMm = pot.heightMm - headspaceMm;
-	if (fillMm <= 0) problems.push(`The headspace (${headspaceMm} mm) leaves no room in a pot ${pot.heightMm} mm deep.`);
+	if (fillMm <= 0)
+		problems.push(`The headspace (${headspaceMm} mm) leaves no room in a pot ${pot.heightMm} mm deep.`);
 	const topOfMainMm = Math.max(0, fillMm - topLayerMm);
 	const coarseMm = Math.min(coarseLayerMm, topOfMainMm);
 	if (coarseLayerMm + topLayerMm > Math.max(0, fillMm))
@@ -111,13 +112,17 @@ export function layerAmounts(
 	const widthMm = pot.shape === 'round' ? pot.topLengthMm : Math.min(pot.topLengthMm, pot.topWidthMm);
 	const sideRoomMm = (widthMm - ballDiameterMm) / 2;
 	if (sideRoomMm < 0)
-		problems.push(`The ball is ${Math.round(-2 * sideRoomMm)} mm wider than the pot: a wider pot, or shave the sides.`);
+		problems.push(
+			`The ball is ${Math.round(-2 * sideRoomMm)} mm wider than the pot: a wider pot, or shave the sides.`
+		);
 
 	const seatedDepthMm = Math.max(0, Math.min(ballDepthMm, ballRoomMm));
-	const wholeBallL =
-		((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
+	const wholeBallL = ((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
 	const ballL = Math.min(wholeBallL, mainWholeL + topWholeL);
-	const ballInTopL = Math.min(topWholeL, seatedDepthMm > 0 ? ballL * Math.min(1, topLayerMm / seatedDepthMm) : 0);
+	const ballInTopL = Math.min(
+		topWholeL,
+		seatedDepthMm > 0 ? ballL * Math.min(1, topLayerMm / seatedDepthMm) : 0
+	);
 	const topL = topWholeL - ballInTopL;
 	const mainL = Math.max(0, mainWholeL - (ballL - ballInTopL));
 	return {
@@ -137,4 +142,3 @@ export const unrootedShare = (amounts: LayerAmounts): number => {
 	const fill = amounts.ballL + amounts.mainL + amounts.topL;
 	return fill > 0 ? (amounts.mainL + amounts.topL) / fill : 0;
 };
-

@@ -44,7 +44,7 @@ export function potVolumeL(pot: Pot, fromMm = 0, toMm = pot.heightMm): number {
 	const low = Math.max(0, Math.min(pot.heightMm, fromMm));
 	const high = Math.max(low, Math.min(pot.heightMm, toMm));
 	const area = (heightMm: number): number => crossSectionMm2(pot, heightMm);
-	return ((high - low) / 6) * (area(low) + 4 * area((low + high) / 2) + area(high)) / LITRE_MM3;
+	return (((high - low) / 6) * (area(low) + 4 * area((low + high) / 2) + area(high))) / LITRE_MM3;
 }
 
 /** Open area at a height above the floor, mm². */

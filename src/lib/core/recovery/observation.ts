@@ -12,17 +12,28 @@ export const observationInput = z
 		buds: oneOf(budStates).nullable().default(null),
 		leafCover: share().nullable().default(null).describe('Share of the crown in leaf'),
 		leafState: oneOf(leafStates).nullable().default(null),
-		shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null).describe('Mean length of this season’s shoots'),
-		diebackLimitMm: measure(0, 60_000, 'mm').nullable().default(null).describe('Height above the soil up to which wood is alive'),
+		shootExtensionMm: measure(0, 5000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Mean length of this season’s shoots'),
+		diebackLimitMm: measure(0, 60_000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Height above the soil up to which wood is alive'),
 		weightKg: measure(0.01, 5000, 'kg').nullable().default(null),
 		firmness: oneOf(firmnesses).nullable().default(null),
 		whiteTips: z.boolean({ error: 'must be true or false' }).nullable().default(null),
-		rootsAtEdge: z.boolean({ error: 'must be true or false' }).nullable().default(null).describe('Roots seen at the edge of the ball'),
+		rootsAtEdge: z
+			.boolean({ error: 'must be true or false' })
+			.nullable()
+			.default(null)
+			.describe('Roots seen at the edge of the ball'),
 		lostCount: count(0, 5000).nullable().default(null).describe('Of a lot: how many have died so far'),
 		note: note()
 	})
 	.refine(
-		({ observedOn: _day, note: text, ...rest }) => text !== '' || Object.values(rest).some((value) => value !== null),
+		({ observedOn: _day, note: text, ...rest }) =>
+			text !== '' || Object.values(rest).some((value) => value !== null),
 		{ path: ['note'], error: 'must not be empty when nothing was measured' }
 	);
 export type ObservationInput = z.infer<typeof observationInput>;
@@ -32,7 +43,10 @@ export type Observation = z.infer<typeof observationSchema>;
 export type MeasureKey = 'leafCover' | 'shootExtensionMm' | 'diebackLimitMm' | 'weightKg';
 
 /** Readings of one measure over time, oldest first; looks without it are left out. */
-export const readingsOf = (observations: readonly Observation[], key: MeasureKey): { on: string; value: number }[] =>
+export const readingsOf = (
+	observations: readonly Observation[],
+	key: MeasureKey
+): { on: string; value: number }[] =>
 	observations
 		.flatMap((look) => {
 			const value = look[key];

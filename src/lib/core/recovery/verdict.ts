@@ -31,12 +31,12 @@ export interface Verdict {
 	reEstablished: boolean;
 }
 
-const criterion = (
-	name: Criterion['name'],
-	label: string,
-	answer: Answer,
-	because: string
-): Criterion => ({ name, label, answer, because });
+const criterion = (name: Criterion['name'], label: string, answer: Answer, because: string): Criterion => ({
+	name,
+	label,
+	answer,
+	because
+});
 
 /**
  * The criteria for "re-established", each met, not met or unknown; what was never measured stays unknown and never
@@ -74,7 +74,12 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 	const first = limits[0];
 	const last = limits[limits.length - 1];
 	if (!first || !last || limits.length < 2)
-		return criterion('no-dieback', label, 'unknown', 'The limit of living wood was not measured twice since the work.');
+		return criterion(
+			'no-dieback',
+			label,
+			'unknown',
+			'The limit of living wood was not measured twice since the work.'
+		);
 	let lastFallOn: string | null = null;
 	for (const [index, reading] of limits.entries()) {
 		const before = limits[index - 1];
@@ -96,9 +101,15 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 	const shoots = readingsOf(since, 'shootExtensionMm');
 	const best = shoots.reduce((most, reading) => Math.max(most, reading.value), 0);
 	const wanted = values['verdict.shootShareOfReference'];
-	if (shoots.length === 0) return criterion('function', label, 'unknown', 'No shoots were measured since the work.');
+	if (shoots.length === 0)
+		return criterion('function', label, 'unknown', 'No shoots were measured since the work.');
 	if (input.referenceShootMm === null || input.referenceShootMm <= 0)
-		return criterion('function', label, 'unknown', 'No healthy reference is named whose shoots were measured.');
+		return criterion(
+			'function',
+			label,
+			'unknown',
+			'No healthy reference is named whose shoots were measured.'
+		);
 	const ratio = best / input.referenceShootMm;
 	return criterion(
 		'function',
@@ -122,7 +133,13 @@ function spread(since: readonly Observation[], input: VerdictInput, values: Valu
 	const label = 'Roots at the edge of the ball';
 	const seen = since.filter((look) => look.rootsAtEdge !== null);
 	const last = seen[seen.length - 1];
-	if (!last) return criterion('roots-at-edge', label, 'unknown', 'Nobody looked at the edge of the ball since the work.');
+	if (!last)
+		return criterion(
+			'roots-at-edge',
+			label,
+			'unknown',
+			'Nobody looked at the edge of the ball since the work.'
+		);
 	return last.rootsAtEdge
 		? criterion('roots-at-edge', label, 'met', 'Seen at the last look under the pot or at the wall.')
 		: criterion('roots-at-edge', label, 'not-met', 'Not there yet at the last look.');
@@ -134,5 +151,10 @@ function firm(since: readonly Observation[]): Criterion {
 	if (!last) return criterion('firm', 'Tree firm', 'unknown', 'Firmness was not tried since the work.');
 	return last.firmness === 'firm'
 		? criterion('firm', 'Tree firm', 'met', 'Stood firm at the last look.')
-		: criterion('firm', 'Tree firm', 'not-met', `At the last look it ${last.firmness === 'loose' ? 'was loose' : 'moved'}.`);
+		: criterion(
+				'firm',
+				'Tree firm',
+				'not-met',
+				`At the last look it ${last.firmness === 'loose' ? 'was loose' : 'moved'}.`
+			);
 }

@@ -38,5 +38,11 @@ export function allowance(input: AllowanceInput, values: Values): Allowance {
 	const vigourFactor = values[`vigour.${input.vigour}`];
 	const seasonFactor = values[`season.${input.seasonFit}`];
 	const reservesFactor = values[`reserves.${input.reserves}`];
-	return { share: base * vigourFactor * seasonFactor * reservesFactor, base, vigourFactor, seasonFactor, reservesFactor };
+	return {
+		share: base * vigourFactor * seasonFactor * reservesFactor,
+		base,
+		vigourFactor,
+		seasonFactor,
+		reservesFactor
+	};
 }

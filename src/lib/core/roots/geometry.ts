@@ -8,7 +8,10 @@ export interface PlanPoint {
 	y: number;
 }
 
-export const planPoint = ({ azimuthDeg, radiusMm }: Pick<CoursePoint, 'azimuthDeg' | 'radiusMm'>): PlanPoint => {
+export const planPoint = ({
+	azimuthDeg,
+	radiusMm
+}: Pick<CoursePoint, 'azimuthDeg' | 'radiusMm'>): PlanPoint => {
 	const angle = (azimuthDeg * Math.PI) / 180;
 	return { x: radiusMm * Math.sin(angle), y: -radiusMm * Math.cos(angle) };
 };
@@ -78,7 +81,10 @@ export function contactArc(
 ): { share: number; arcs: Arc[] } {
 	const radius = trunkDiameterMm / 2;
 	const reach = segment.diameterStartMm / 2 + toleranceMm;
-	const line = planBeyond(segment.course, segment.parentId === null ? reach + segment.diameterStartMm / 2 : 0);
+	const line = planBeyond(
+		segment.course,
+		segment.parentId === null ? reach + segment.diameterStartMm / 2 : 0
+	);
 	const touches = (p: PlanPoint, limit: number): boolean =>
 		line.some((a, i) => {
 			const b = line[i + 1];
@@ -127,7 +133,11 @@ export function girdlingOf(
 	map: Pick<RootMap, 'trunkDiameterMm'>,
 	values: Values
 ): { contactShare: number; arcs: Arc[]; severity: Severity } {
-	const { share: contactShare, arcs } = contactArc(segment, map.trunkDiameterMm, values['contact.toleranceMm']);
+	const { share: contactShare, arcs } = contactArc(
+		segment,
+		map.trunkDiameterMm,
+		values['contact.toleranceMm']
+	);
 	return {
 		contactShare,
 		arcs,

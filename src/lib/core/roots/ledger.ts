@@ -56,7 +56,10 @@ const WINDOW_COUNT = 12;
 function balanceOf(segments: readonly Segment[], shares: RootShares, gone: ReadonlySet<string>): Balance {
 	const directions: Direction[] = segments
 		.filter((segment) => !gone.has(segment.id))
-		.map((segment) => ({ azimuthDeg: startAzimuth(segment), weight: shares.structuralMm2.get(segment.id) ?? 0 }))
+		.map((segment) => ({
+			azimuthDeg: startAzimuth(segment),
+			weight: shares.structuralMm2.get(segment.id) ?? 0
+		}))
 		.filter((direction) => direction.weight > 0);
 	const { meanDeg, resultantLength } = circularSummary(directions);
 	const gap = widestGap(directions.map((direction) => direction.azimuthDeg));
@@ -87,7 +90,11 @@ function anchorage(
 			if (!gone.has(segment.id)) left += structural;
 		}
 		const share = held > 0 ? left / held : null;
-		return { azimuthDeg, left: share, short: share !== null && share < values['anchorage.wantedShare'] - 1e-9 };
+		return {
+			azimuthDeg,
+			left: share,
+			short: share !== null && share < values['anchorage.wantedShare'] - 1e-9
+		};
 	});
 }
 
@@ -154,7 +161,9 @@ export function ledger(
 	const windows = anchorage(segments, shares, gone, values);
 	const least = windows.reduce<AnchorageWindow | null>(
 		(worst, window) =>
-			window.left !== null && (worst === null || worst.left === null || window.left < worst.left) ? window : worst,
+			window.left !== null && (worst === null || worst.left === null || window.left < worst.left)
+				? window
+				: worst,
 		null
 	);
 	return {
@@ -185,6 +194,7 @@ function violationsOf(
 			found.push(`The source of ${nameOf(segment)} is not known: trace it further before it is cut.`);
 	}
 	for (const segment of segments)
-		if (segment.keep && gone.has(segment.id)) found.push(`${nameOf(segment)} is locked to be kept, yet it would go.`);
+		if (segment.keep && gone.has(segment.id))
+			found.push(`${nameOf(segment)} is locked to be kept, yet it would go.`);
 	return found;
 }

@@ -32,7 +32,11 @@ export const planInput = z
 		const seen = new Set<string>();
 		for (const [index, cut] of plan.cuts.entries()) {
 			if (seen.has(cut.segmentId))
-				context.addIssue({ code: 'custom', path: ['cuts', index, 'segmentId'], message: 'must be cut at most once' });
+				context.addIssue({
+					code: 'custom',
+					path: ['cuts', index, 'segmentId'],
+					message: 'must be cut at most once'
+				});
 			seen.add(cut.segmentId);
 			if (cut.stage >= plan.stageDates.length)
 				context.addIssue({
@@ -41,7 +45,11 @@ export const planInput = z
 					message: `must be from 0 to ${plan.stageDates.length - 1}, the stages of this plan`
 				});
 			if ((cut.state === 'done') !== (cut.doneOn !== null))
-				context.addIssue({ code: 'custom', path: ['cuts', index, 'doneOn'], message: 'must be set just when it is done' });
+				context.addIssue({
+					code: 'custom',
+					path: ['cuts', index, 'doneOn'],
+					message: 'must be set just when it is done'
+				});
 		}
 	});
 export type PlanInput = z.infer<typeof planInput>;
@@ -49,4 +57,5 @@ export const planSchema = planInput.safeExtend({ id: id(), version: version() })
 export type Plan = z.infer<typeof planSchema>;
 
 /** I, II, III … as stages are written. */
-export const roman = (stage: number): string => ['I', 'II', 'III', 'IV', 'V', 'VI'][stage] ?? String(stage + 1);
+export const roman = (stage: number): string =>
+	['I', 'II', 'III', 'IV', 'V', 'VI'][stage] ?? String(stage + 1);

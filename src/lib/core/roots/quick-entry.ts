@@ -38,7 +38,8 @@ const flawWords: Record<string, RootFlaw> = {
 	above: 'above-plane'
 };
 
-export type QuickEntry = { ok: true; root: QuickRoot } | { ok: false; problem: string; partial: Partial<QuickRoot> };
+export type QuickEntry =
+	{ ok: true; root: QuickRoot } | { ok: false; problem: string; partial: Partial<QuickRoot> };
 
 const EXAMPLE = 'for example "6:30 15 sec girdling"';
 
@@ -58,7 +59,8 @@ export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm:
 	const placeToken = tokens.shift();
 	if (placeToken === undefined) return fail(`Begin with where it is and how thick, ${EXAMPLE}.`);
 	const azimuthDeg = readPlace(placeToken, frame);
-	if (azimuthDeg === null) return fail(`"${placeToken}" is no place: give a clock position 1 to 12 (6:30) or degrees (220°).`);
+	if (azimuthDeg === null)
+		return fail(`"${placeToken}" is no place: give a clock position 1 to 12 (6:30) or degrees (220°).`);
 	partial.azimuthDeg = azimuthDeg;
 
 	const thicknessToken = tokens.shift();
@@ -66,7 +68,8 @@ export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm:
 	const diameterMm = Number(thicknessToken.replace(',', '.').replace(/mm$/, ''));
 	if (!Number.isFinite(diameterMm) || diameterMm < 0.2 || diameterMm > 1500)
 		return fail(`"${thicknessToken}" is no thickness: give 0.2 to 1500 mm.`);
-	if (diameterMm > trunkDiameterMm) return fail(`${diameterMm} mm is thicker than the trunk (${trunkDiameterMm} mm).`);
+	if (diameterMm > trunkDiameterMm)
+		return fail(`${diameterMm} mm is thicker than the trunk (${trunkDiameterMm} mm).`);
 	partial.diameterMm = diameterMm;
 
 	const root: QuickRoot = {
@@ -83,7 +86,8 @@ export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm:
 		stage: null,
 		note: partial.note ?? ''
 	};
-	for (const token of tokens) if (!applyWord(root, token)) return fail(`"${token}" is not a word known here.`);
+	for (const token of tokens)
+		if (!applyWord(root, token)) return fail(`"${token}" is not a word known here.`);
 	if (root.keep && root.stage !== null) return fail('A root cannot be both kept and cut.');
 	if (!root.sourceKnown && root.stage !== null) return fail('A root to trace further cannot be cut yet.');
 	return { ok: true, root };
@@ -119,7 +123,8 @@ function applyWord(root: QuickRoot, token: string): boolean {
 		const amount = Number(number[2]);
 		if (number[1] === 'd' && amount <= 5000) root.depthMm = amount;
 		else if (number[1] === 'l' && amount > 0 && amount <= 20_000) root.lengthMm = amount;
-		else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6) root.stage = amount - 1;
+		else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6)
+			root.stage = amount - 1;
 		else if (number[1] === 'dead' && amount <= 20_000) {
 			root.condition = 'dead';
 			root.deadFromMm = amount;

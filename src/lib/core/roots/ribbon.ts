@@ -13,7 +13,9 @@ export interface RibbonPoint extends PlanPoint {
 const STEPS = 6;
 
 /** Centre line of a root, smoothed by a Catmull-Rom curve through its points, tapering between its two thicknesses. */
-export function ribbon(segment: Pick<Segment, 'course' | 'diameterStartMm' | 'diameterEndMm'>): RibbonPoint[] {
+export function ribbon(
+	segment: Pick<Segment, 'course' | 'diameterStartMm' | 'diameterEndMm'>
+): RibbonPoint[] {
 	const points = segment.course.map(planPoint);
 	const smooth: PlanPoint[] = [];
 	for (const [i, p1] of points.entries()) {
@@ -54,7 +56,10 @@ export function ribbon(segment: Pick<Segment, 'course' | 'diameterStartMm' | 'di
 
 const catmullRom = (p0: number, p1: number, p2: number, p3: number, t: number): number =>
 	0.5 *
-	(2 * p1 + (p2 - p0) * t + (2 * p0 - 5 * p1 + 4 * p2 - p3) * t * t + (3 * p1 - p0 - 3 * p2 + p3) * t * t * t);
+	(2 * p1 +
+		(p2 - p0) * t +
+		(2 * p0 - 5 * p1 + 4 * p2 - p3) * t * t +
+		(3 * p1 - p0 - 3 * p2 + p3) * t * t * t);
 
 /** The point at a length along a ribbon; the end when it is shorter. */
 export function ribbonAt(points: readonly RibbonPoint[], alongMm: number): RibbonPoint | null {

@@ -58,13 +58,19 @@ export const segmentSchema = z
 		attachMm: measure(0, 20_000, 'mm').default(0).describe('How far along the parent it leaves'),
 		rootClass: oneOf(rootClasses),
 		condition: oneOf(rootConditions),
-		deadFromMm: measure(0, 20_000, 'mm').nullable().default(null).describe('Dead from here outward; only for dead'),
+		deadFromMm: measure(0, 20_000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Dead from here outward; only for dead'),
 		diameterStartMm: measure(0.2, 1500, 'mm'),
 		diameterEndMm: measure(0.1, 1500, 'mm'),
 		fineScore: count(0, 3).describe('Fine roots it carries: 0 none … 3 dense'),
 		flaws: z.array(oneOf(rootFlaws)).max(rootFlaws.length).default([]),
 		sourceKnown: z.boolean({ error: 'must be true or false' }).default(true),
-		keep: z.boolean({ error: 'must be true or false' }).default(false).describe('Locked by the owner: not to be cut'),
+		keep: z
+			.boolean({ error: 'must be true or false' })
+			.default(false)
+			.describe('Locked by the owner: not to be cut'),
 		course: z
 			.array(coursePointSchema)
 			.min(2, { error: 'must have at least two points' })
@@ -88,7 +94,12 @@ export const rootMapInput = z
 	})
 	.superRefine((map, context) => {
 		const problem = segmentProblem(map.segments);
-		if (problem) context.addIssue({ code: 'custom', path: ['segments', problem.index, problem.field], message: problem.message });
+		if (problem)
+			context.addIssue({
+				code: 'custom',
+				path: ['segments', problem.index, problem.field],
+				message: problem.message
+			});
 		for (const [index, segment] of map.segments.entries())
 			if (segment.parentId === null && segment.diameterStartMm > map.trunkDiameterMm)
 				context.addIssue({
@@ -119,11 +130,26 @@ export function segmentProblem(segments: readonly Pick<Segment, 'id' | 'parentId
 		for (let hops = 0; step !== null; hops++) {
 			const next = parents.get(step);
 			if (next === undefined) return { index, field: 'parentId', message: 'must be a root of this map' };
-			if (hops > segments.length) return { index, field: 'parentId', message: 'must not lead back to the root itself' };
+			if (hops > segments.length)
+				return { index, field: 'parentId', message: 'must not lead back to the root itself' };
 			step = next;
 		}
 	}
 	return null;
+}
+
+/** A root and all that hangs on it. */
+export function rootsFrom(
+	segments: readonly Pick<Segment, 'id' | 'parentId'>[],
+	rootId: string
+): ReadonlySet<string> {
+	const found = new Set([rootId]);
+	for (let before = 0; before < found.size;) {
+		before = found.size;
+		for (const { id: own, parentId } of segments)
+			if (parentId !== null && found.has(parentId)) found.add(own);
+	}
+	return found;
 }
 
 /** Where a root leaves the trunk or its parent. */
@@ -159,17 +185,44 @@ export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
 	if (flaws.includes('girdling'))
 		return [at(0, bark), ...steps.map((step) => at(8 + step * 14, bark + diameterMm / 2 + 1, depthMm))];
 	if (flaws.includes('circling'))
-		return [at(0, bark), at(6, (bark + ballRadiusMm) / 2), ...steps.map((step) => at(16 + step * 22, ballRadiusMm - diameterMm / 2))];
+		return [
+			at(0, bark),
+			at(6, (bark + ballRadiusMm) / 2),
+			...steps.map((step) => at(16 + step * 22, ballRadiusMm - diameterMm / 2))
+		];
 	if (flaws.includes('turned-back'))
-		return [at(0, bark), at(4, (bark + reach) / 2), at(16, reach * 0.9), at(30, (bark + reach) / 2), at(38, bark + diameterMm)];
+		return [
+			at(0, bark),
+			at(4, (bark + reach) / 2),
+			at(16, reach * 0.9),
+			at(30, (bark + reach) / 2),
+			at(38, bark + diameterMm)
+		];
 	if (flaws.includes('crossing') || flaws.includes('non-radial'))
-		return [at(0, bark), at(12, bark + (reach - bark) * 0.35), at(38, bark + (reach - bark) * 0.7), at(58, reach)];
+		return [
+			at(0, bark),
+			at(12, bark + (reach - bark) * 0.35),
+			at(38, bark + (reach - bark) * 0.7),
+			at(58, reach)
+		];
 	if (flaws.includes('descending'))
-		return [at(0, bark), at(2, bark + (reach - bark) * 0.3, depthMm + lengthMm * 0.5), at(3, bark + (reach - bark) * 0.4, depthMm + lengthMm)];
+		return [
+			at(0, bark),
+			at(2, bark + (reach - bark) * 0.3, depthMm + lengthMm * 0.5),
+			at(3, bark + (reach - bark) * 0.4, depthMm + lengthMm)
+		];
 	if (flaws.includes('rising'))
-		return [at(0, bark), at(3, (bark + reach) / 2, depthMm * 0.3), at(5, reach, -Math.min(30, lengthMm * 0.2))];
+		return [
+			at(0, bark),
+			at(3, (bark + reach) / 2, depthMm * 0.3),
+			at(5, reach, -Math.min(30, lengthMm * 0.2))
+		];
 	const bend = ((azimuthDeg * 7) % 11) - 5;
-	return [at(0, bark), at(bend * 0.4, bark + (reach - bark) * 0.5, depthMm + 4), at(bend, reach, depthMm + 12)];
+	return [
+		at(0, bark),
+		at(bend * 0.4, bark + (reach - bark) * 0.5, depthMm + 4),
+		at(bend, reach, depthMm + 12)
+	];
 }
 
 /** What quick entry and the keys produce before it becomes a segment. */
@@ -196,7 +249,8 @@ export function segmentFromQuick(
 	segmentId: string
 ): Segment {
 	const lengthMm =
-		quick.lengthMm ?? Math.max(30, Math.min(quick.diameterMm * 12, map.ballRadiusMm - map.trunkDiameterMm / 2));
+		quick.lengthMm ??
+		Math.max(30, Math.min(quick.diameterMm * 12, map.ballRadiusMm - map.trunkDiameterMm / 2));
 	return {
 		id: segmentId,
 		parentId: null,
@@ -222,4 +276,3 @@ export function usualClass(diameterMm: number, trunkDiameterMm: number): RootCla
 	if (ratio >= 0.18) return 'scaffold';
 	return ratio >= 0.06 ? 'secondary' : 'feeder';
 }
-

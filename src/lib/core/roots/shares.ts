@@ -7,6 +7,8 @@ export interface RootShares {
 	absorbing: ReadonlyMap<string, number>;
 	/** Sound structural cross-section times class weight, mm², by segment id. */
 	structuralMm2: ReadonlyMap<string, number>;
+	/** Share of the absorbing roots mapped that is dead: what was lost before anything was cut. */
+	deadShare: number;
 	/** Side roots by the segment they leave. */
 	children: ReadonlyMap<string, readonly Segment[]>;
 }
@@ -44,15 +46,18 @@ export function rootShares(segments: readonly Segment[], values: Values): RootSh
 
 	const weight = new Map<string, number>();
 	let total = 0;
+	let dead = 0;
 	const structuralMm2 = new Map<string, number>();
 	for (const segment of segments) {
 		const living = isAlive(segment);
 		const sides = children.get(segment.id) ?? [];
 		const carriedOn = sides.reduce((sum, side) => sum + areaMm2(side.diameterStartMm), 0);
-		const tip = living && segment.condition !== 'dead' ? Math.max(0, areaMm2(segment.diameterStartMm) - carriedOn) : 0;
-		const own = tip * segment.fineScore;
+		// A dead tip is weighed as if it had carried what it usually carries.
+		const tip = Math.max(0, areaMm2(segment.diameterStartMm) - carriedOn) * segment.fineScore;
+		const own = living && segment.condition !== 'dead' ? tip : 0;
 		weight.set(segment.id, own);
 		total += own;
+		dead += tip - own;
 		const holds = living && segment.condition === 'sound';
 		structuralMm2.set(
 			segment.id,
@@ -60,7 +65,7 @@ export function rootShares(segments: readonly Segment[], values: Values): RootSh
 		);
 	}
 	const absorbing = new Map([...weight].map(([id, own]) => [id, total > 0 ? own / total : 0]));
-	return { absorbing, structuralMm2, children };
+	return { absorbing, structuralMm2, children, deadShare: total + dead > 0 ? dead / (total + dead) : 0 };
 }
 
 /** A cut: the root, and how far along it. */
@@ -73,7 +78,11 @@ export interface CutPlace {
  * Which roots lose their tip by a cut: the root itself unless only its dead end comes off, and every side root that
  * leaves beyond the cut, with all that hangs on it.
  */
-export function removedBy(cut: CutPlace, segments: ReadonlyMap<string, Segment>, shares: RootShares): string[] {
+export function removedBy(
+	cut: CutPlace,
+	segments: ReadonlyMap<string, Segment>,
+	shares: RootShares
+): string[] {
 	const root = segments.get(cut.segmentId);
 	if (!root) return [];
 	const onlyDeadEnd = deadAt(root, cut.atMm) && cut.atMm > 0;

@@ -40,7 +40,11 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Omit<
 	const { contactShare, severity } = girdlingOf(segment, map, values);
 	if (severity !== 'none' && severity !== 'watch') {
 		const percent = Math.round(contactShare * 100);
-		return { rank: 1, byStage: severity === 'moderate' ? last : 1, reason: `girdles ${percent} % of the trunk, ${severity}` };
+		return {
+			rank: 1,
+			byStage: severity === 'moderate' ? last : 1,
+			reason: `girdles ${percent} % of the trunk, ${severity}`
+		};
 	}
 	const ranked: [number, Segment['flaws']][] = [
 		[1, ['girdling']],
@@ -98,14 +102,21 @@ export function stageCuts(
 		const stage = allowances.findIndex((_, index) => {
 			const trial = ledger(map, [...fixed, ...cuts, { ...place, stage: index }], allowances, values);
 			const shortBefore = ledger(map, [...fixed, ...cuts], allowances, values).windows;
-			const holds = trial.windows.every((window, i) => !window.short || (shortBefore[i]?.short ?? false) || rank === 0);
+			const holds = trial.windows.every(
+				(window, i) => !window.short || (shortBefore[i]?.short ?? false) || rank === 0
+			);
 			return holds && trial.violations.length === 0 && (rank === 0 || trial.stages.every((s) => s.fits));
 		});
 		if (stage >= 0) {
 			const late = stage > byStage ? '; wanted earlier, the allowance holds it back' : '';
 			cuts.push({ ...place, stage, reason: reason + late });
 		} else {
-			const alone = ledger(map, [...fixed, ...cuts, { ...place, stage: allowances.length - 1 }], allowances, values);
+			const alone = ledger(
+				map,
+				[...fixed, ...cuts, { ...place, stage: allowances.length - 1 }],
+				allowances,
+				values
+			);
 			leave(
 				alone.violations[0] ??
 					(alone.windows.some((window) => window.short)

@@ -1,16 +1,20 @@
 import type { TreeRecords } from '../case/case';
 import type { RootLoss } from '../recovery/expected';
 import type { Values } from '../values/values';
+import { rootShares } from './shares';
 import { planStanding } from './standing';
 
-/** Root losses of a tree by day: done cuts on the day they were done, planned ones on their stage's date. */
+/**
+ * Root losses of a tree by day: roots found dead on the day they were mapped, done cuts on the day they were done,
+ * planned ones on their stage's date.
+ */
 export function rootLosses(
 	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan'>,
 	values: Values
-): { done: RootLoss[]; planned: RootLoss[] } {
+): { found: RootLoss[]; done: RootLoss[]; planned: RootLoss[] } {
 	const { tree, kind, rootMap, plan } = records;
 	const place = records.places.find((candidate) => candidate.id === tree.placeId);
-	if (!rootMap || !plan || !place) return { done: [], planned: [] };
+	if (!rootMap || !plan || !place) return { found: [], done: [], planned: [] };
 	const doneOn = new Map<string, number>();
 	const plannedOn = new Map<string, number>();
 	const { cutCost } = planStanding(tree, kind, place, rootMap, plan, values).ledger;
@@ -23,8 +27,15 @@ export function rootLosses(
 		into.set(on, (into.get(on) ?? 0) + share);
 	}
 	const listed = (byDay: Map<string, number>): RootLoss[] =>
-		[...byDay].map(([on, share]) => ({ on, share: Math.min(1, share) })).sort((a, b) => (a.on < b.on ? -1 : 1));
-	return { done: listed(doneOn), planned: listed(plannedOn) };
+		[...byDay]
+			.map(([on, share]) => ({ on, share: Math.min(1, share) }))
+			.sort((a, b) => (a.on < b.on ? -1 : 1));
+	const { deadShare } = rootShares(rootMap.segments, values);
+	return {
+		found: deadShare > 0 ? [{ on: rootMap.mappedOn, share: deadShare }] : [],
+		done: listed(doneOn),
+		planned: listed(plannedOn)
+	};
 }
 
 /** What the last day of cutting took: the input of aftercare. */

@@ -8,13 +8,19 @@
  * @see Wilson 1927, J. Am. Stat. Assoc. 22; checked against Newcombe 1998
  * @example wilsonInterval(81, 263) is about { low: 0.2553, high: 0.3662 }
  */
-export function wilsonInterval(successes: number, trials: number, z = 1.959963984540054): { low: number; high: number } {
-	if (!Number.isInteger(trials) || trials < 1) throw new RangeError('trials must be a whole number of at least 1');
+export function wilsonInterval(
+	successes: number,
+	trials: number,
+	z = 1.959963984540054
+): { low: number; high: number } {
+	if (!Number.isInteger(trials) || trials < 1)
+		throw new RangeError('trials must be a whole number of at least 1');
 	if (!Number.isInteger(successes) || successes < 0 || successes > trials)
 		throw new RangeError('successes must be a whole number from 0 to trials');
 	const share = successes / trials;
 	const z2 = z * z;
 	const centre = (share + z2 / (2 * trials)) / (1 + z2 / trials);
-	const half = (z / (1 + z2 / trials)) * Math.sqrt((share * (1 - share)) / trials + z2 / (4 * trials * trials));
+	const half =
+		(z / (1 + z2 / trials)) * Math.sqrt((share * (1 - share)) / trials + z2 / (4 * trials * trials));
 	return { low: Math.max(0, centre - half), high: Math.min(1, centre + half) };
 }

@@ -44,7 +44,13 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 		const phi = Math.max(0, Math.min(1, expected * (0.45 + 0.55 * tree.fitness) * (1 - failing)));
 		const season = seasonAt(tree.place, tender, on, values);
 		const dead = tree.diesOn !== null && on >= tree.diesOn;
-		const leafy = evergreen ? 1 : season.progress <= 0 ? 0 : season.progress >= 1 ? 0 : Math.min(1, season.progress * 7, (1 - season.progress) * 8);
+		const leafy = evergreen
+			? 1
+			: season.progress <= 0
+				? 0
+				: season.progress >= 1
+					? 0
+					: Math.min(1, season.progress * 7, (1 - season.progress) * 8);
 		const cover = dead ? 0 : Math.max(0, Math.min(1, leafy * (0.3 + 0.7 * phi) + random.normal() * 0.03));
 		const grown = Math.max(0, Math.min(1, season.progress * 1.7));
 		const loseTop = random.next() < (1 - phi) * 0.3;
@@ -81,7 +87,12 @@ function seasonAt(place: PlaceClimate, tender: boolean, on: string, values: Valu
 	for (const year of [yearOf(on) - 1, yearOf(on)]) {
 		const season = growingSeason(place, tender, year, values);
 		if (season && on >= season.from && on <= season.to)
-			return { progress: Math.max(0.001, daysBetween(season.from, on) / Math.max(1, daysBetween(season.from, season.to))) };
+			return {
+				progress: Math.max(
+					0.001,
+					daysBetween(season.from, on) / Math.max(1, daysBetween(season.from, season.to))
+				)
+			};
 	}
 	return { progress: 0 };
 }

@@ -118,7 +118,11 @@ function taskItems(entry: TodayTree, today: string): TodayItem[] {
 }
 
 /** The coldest night a tree stands just now, its roots freshly cut or not. */
-export function coldLimitC(entry: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree'>, today: string, values: Values): number {
+export function coldLimitC(
+	entry: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree'>,
+	today: string,
+	values: Values
+): number {
 	const fresh =
 		entry.lastCutOn !== null &&
 		entry.tree.situation !== 'in-ground' &&

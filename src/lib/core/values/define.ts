@@ -26,4 +26,5 @@ export interface WorkingValue {
 }
 
 /** Declares a family of values, keeping the literal keys for type safety. */
-export const defineValues = <K extends string>(values: Record<K, WorkingValue>): Record<K, WorkingValue> => values;
+export const defineValues = <K extends string>(values: Record<K, WorkingValue>): Record<K, WorkingValue> =>
+	values;

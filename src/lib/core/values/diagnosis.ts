@@ -26,15 +26,31 @@ const priors: Record<ConditionId, readonly [number, number, number]> = {
 const strengths: Record<SignId, readonly [leak: number, causes: Partial<Record<ConditionId, number>>]> = {
 	'wilts-wet': [
 		0.02,
-		{ 'root-rot': 0.65, 'sour-root-zone': 0.5, 'stem-rot': 0.35, 'recent-root-loss': 0.4, 'over-potting': 0.15 }
+		{
+			'root-rot': 0.65,
+			'sour-root-zone': 0.5,
+			'stem-rot': 0.35,
+			'recent-root-loss': 0.4,
+			'over-potting': 0.15
+		}
 	],
 	'wilts-dry': [0.03, { drought: 0.8, 'dry-core': 0.6, 'pot-bound': 0.25, 'recent-root-loss': 0.2 }],
 	'sticky-leaves': [0.02, { pest: 0.6 }],
 	'small-early-colour': [
 		0.04,
-		{ 'girdling-roots': 0.5, 'buried-collar': 0.4, compaction: 0.5, 'root-rot': 0.3, drought: 0.3, 'pot-bound': 0.3 }
+		{
+			'girdling-roots': 0.5,
+			'buried-collar': 0.4,
+			compaction: 0.5,
+			'root-rot': 0.3,
+			drought: 0.3,
+			'pot-bound': 0.3
+		}
 	],
-	'one-side-thin': [0.04, { 'girdling-roots': 0.45, 'root-rot': 0.2, 'weather-injury': 0.2, compaction: 0.15 }],
+	'one-side-thin': [
+		0.04,
+		{ 'girdling-roots': 0.45, 'root-rot': 0.2, 'weather-injury': 0.2, compaction: 0.15 }
+	],
 	'yellow-between-veins': [
 		0.05,
 		{ 'salt-ph-nutrient': 0.75, 'collapsed-mix': 0.2, 'sour-root-zone': 0.2, 'root-rot': 0.15 }
@@ -43,7 +59,14 @@ const strengths: Record<SignId, readonly [leak: number, causes: Partial<Record<C
 	'long-bare-shoots': [0.05, { 'low-light': 0.7 }],
 	'growth-stopped': [
 		0.05,
-		{ 'root-rot': 0.5, 'sour-root-zone': 0.35, 'pot-bound': 0.4, 'girdling-roots': 0.3, pest: 0.2, 'recent-root-loss': 0.4 }
+		{
+			'root-rot': 0.5,
+			'sour-root-zone': 0.35,
+			'pot-bound': 0.4,
+			'girdling-roots': 0.3,
+			pest: 0.2,
+			'recent-root-loss': 0.4
+		}
 	],
 	'dieback-hollow': [
 		0.04,
@@ -61,23 +84,45 @@ const strengths: Record<SignId, readonly [leak: number, causes: Partial<Record<C
 	brackets: [0.004, { 'root-rot': 0.35, 'stem-rot': 0.45 }],
 	'leans-rocks': [
 		0.04,
-		{ 'girdling-roots': 0.3, 'root-rot': 0.3, 'recent-root-loss': 0.45, 'over-potting': 0.1, 'buried-collar': 0.1 }
+		{
+			'girdling-roots': 0.3,
+			'root-rot': 0.3,
+			'recent-root-loss': 0.45,
+			'over-potting': 0.1,
+			'buried-collar': 0.1
+		}
 	],
 	'no-flare': [0.06, { 'buried-collar': 0.9, 'girdling-roots': 0.2 }],
 	'girdler-seen': [0.02, { 'girdling-roots': 0.85 }],
 	'stays-wet': [
 		0.03,
-		{ 'root-rot': 0.6, 'sour-root-zone': 0.65, 'over-potting': 0.7, 'collapsed-mix': 0.5, 'recent-root-loss': 0.4, 'low-light': 0.3 }
+		{
+			'root-rot': 0.6,
+			'sour-root-zone': 0.65,
+			'over-potting': 0.7,
+			'collapsed-mix': 0.5,
+			'recent-root-loss': 0.4,
+			'low-light': 0.3
+		}
 	],
 	'channels-through': [0.03, { 'dry-core': 0.8, 'pot-bound': 0.35 }],
-	'water-stands': [0.03, { compaction: 0.6, 'collapsed-mix': 0.55, 'sour-root-zone': 0.4, 'pot-bound': 0.2, 'dry-core': 0.2 }],
+	'water-stands': [
+		0.03,
+		{ compaction: 0.6, 'collapsed-mix': 0.55, 'sour-root-zone': 0.4, 'pot-bound': 0.2, 'dry-core': 0.2 }
+	],
 	'probe-stops': [0.05, { compaction: 0.85, drought: 0.2 }],
 	'roots-out-of-holes': [0.05, { 'pot-bound': 0.75 }],
 	'much-empty-mix': [0.06, { 'over-potting': 0.8, 'root-rot': 0.3, 'recent-root-loss': 0.35 }],
 	'lump-squeezed': [0.05, { 'collapsed-mix': 0.8, 'sour-root-zone': 0.2 }],
 	'decline-after-work': [
 		0.04,
-		{ 'recent-root-loss': 0.75, 'over-potting': 0.3, 'root-rot': 0.15, 'dry-core': 0.15, 'buried-collar': 0.1 }
+		{
+			'recent-root-loss': 0.75,
+			'over-potting': 0.3,
+			'root-rot': 0.15,
+			'dry-core': 0.15,
+			'buried-collar': 0.1
+		}
 	],
 	'sour-smell': [0.01, { 'sour-root-zone': 0.75, 'root-rot': 0.6, 'collapsed-mix': 0.2 }],
 	'galls-wool': [0.01, { pest: 0.45 }],
@@ -85,7 +130,14 @@ const strengths: Record<SignId, readonly [leak: number, causes: Partial<Record<C
 	'roots-dark-soft': [0.01, { 'root-rot': 0.85, 'sour-root-zone': 0.45 }],
 	'no-white-tips': [
 		0.15,
-		{ 'root-rot': 0.7, 'sour-root-zone': 0.6, 'recent-root-loss': 0.4, drought: 0.4, 'dry-core': 0.3, pest: 0.2 }
+		{
+			'root-rot': 0.7,
+			'sour-root-zone': 0.6,
+			'recent-root-loss': 0.4,
+			drought: 0.4,
+			'dry-core': 0.3,
+			pest: 0.2
+		}
 	]
 };
 
@@ -110,7 +162,10 @@ const priorValues = Object.fromEntries(
 	conditionIds.flatMap((condition) =>
 		situations.map((situation, index) => [
 			`diagnosis.prior.${condition}.${situation}`,
-			chance(`How common: ${conditions[condition].label}, ${situation.replace('-', ' ')}`, priors[condition][index] ?? 0)
+			chance(
+				`How common: ${conditions[condition].label}, ${situation.replace('-', ' ')}`,
+				priors[condition][index] ?? 0
+			)
 		])
 	)
 ) as Record<PriorKey, WorkingValue>;

@@ -25,7 +25,9 @@ function migrationsFolder(): string {
 	const given = process.env.BRUNTLE_MIGRATIONS;
 	const folder = given ?? path.resolve('drizzle');
 	if (!existsSync(path.join(folder, 'meta/_journal.json')))
-		throw new Error(`The database migrations are not in ${folder}. Set BRUNTLE_MIGRATIONS to the folder "drizzle".`);
+		throw new Error(
+			`The database migrations are not in ${folder}. Set BRUNTLE_MIGRATIONS to the folder "drizzle".`
+		);
 	return folder;
 }
 

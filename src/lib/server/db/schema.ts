@@ -82,7 +82,13 @@ const ofTree = () =>
 
 export const examination = sqliteTable(
 	'examination',
-	{ id: identity(), treeId: ofTree(), examinedOn: text().notNull(), note: text().notNull(), version: rowVersion() },
+	{
+		id: identity(),
+		treeId: ofTree(),
+		examinedOn: text().notNull(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
 	(table) => [index('examination_tree').on(table.treeId, table.examinedOn)]
 );
 
@@ -212,7 +218,10 @@ export const task = sqliteTable(
 		source: text().notNull(),
 		version: rowVersion()
 	},
-	(table) => [index('task_tree').on(table.treeId, table.fromOn), index('task_open').on(table.state, table.fromOn)]
+	(table) => [
+		index('task_tree').on(table.treeId, table.fromOn),
+		index('task_open').on(table.state, table.fromOn)
+	]
 );
 
 export const observation = sqliteTable(
@@ -260,7 +269,10 @@ export const journal = sqliteTable(
 	(table) => [index('journal_tree').on(table.treeId, table.at), index('journal_at').on(table.at)]
 );
 
-export const valueOverride = sqliteTable('value_override', { key: text().primaryKey(), value: real().notNull() });
+export const valueOverride = sqliteTable('value_override', {
+	key: text().primaryKey(),
+	value: real().notNull()
+});
 
 export const setting = sqliteTable('setting', {
 	key: text().primaryKey(),

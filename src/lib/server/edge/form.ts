@@ -36,7 +36,9 @@ function readObject(shape: Shape, form: FormData, prefix: string): Record<string
 
 function readField(shape: Shape, form: FormData, key: string): unknown {
 	if (accepts(shape, 'array')) {
-		const entries = form.getAll(key).filter((entry): entry is string => typeof entry === 'string' && entry !== '');
+		const entries = form
+			.getAll(key)
+			.filter((entry): entry is string => typeof entry === 'string' && entry !== '');
 		return entries;
 	}
 	const raw = form.get(key);
@@ -44,7 +46,8 @@ function readField(shape: Shape, form: FormData, key: string): unknown {
 	const text = raw.trim();
 	if (text === '') return accepts(shape, 'null') ? null : accepts(shape, 'string') ? '' : undefined;
 	if (accepts(shape, 'number') || accepts(shape, 'integer')) return Number(text.replace(',', '.'));
-	if (accepts(shape, 'boolean')) return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
+	if (accepts(shape, 'boolean'))
+		return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
 	return raw;
 }
 

@@ -14,7 +14,11 @@ export async function readJson(request: Request, limit = BODY_LIMIT): Promise<un
 	const type = request.headers.get('content-type') ?? '';
 	if (!/^application\/([a-z.+-]*\+)?json\b/i.test(type))
 		throw new Refusal(415, 'The body must be JSON.', 'Send it with the content type application/json.');
-	const tooLarge = new Refusal(413, `The body is larger than ${limit / 1024 / 1024} MB.`, 'Send less at once.');
+	const tooLarge = new Refusal(
+		413,
+		`The body is larger than ${limit / 1024 / 1024} MB.`,
+		'Send less at once.'
+	);
 	if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge;
 	let text: string;
 	try {
@@ -27,7 +31,11 @@ export async function readJson(request: Request, limit = BODY_LIMIT): Promise<un
 	try {
 		return JSON.parse(text);
 	} catch {
-		throw new Refusal(400, 'The body is not readable as JSON.', 'Look for a missing bracket, comma or quote.');
+		throw new Refusal(
+			400,
+			'The body is not readable as JSON.',
+			'Look for a missing bracket, comma or quote.'
+		);
 	}
 }
 

@@ -54,7 +54,9 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 		return rest;
 	};
 	const parts = async (db: Reader, id: string): Promise<Row[]> =>
-		part ? await db.select().from(part.table).where(eq(part.table.ownerId, id)).orderBy(asc(part.table.position)) : [];
+		part
+			? await db.select().from(part.table).where(eq(part.table.ownerId, id)).orderBy(asc(part.table.position))
+			: [];
 	const read = async (db: Reader, row: Row): Promise<T> => {
 		const doc = withoutKeys(row);
 		if (part) doc[part.field] = (await parts(db, String(row.id))).map(withoutKeys);
@@ -83,7 +85,11 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 			await tx.insert(table).values(row).onConflictDoUpdate({ target: table.id, set: row });
 			if (!part) return;
 			await tx.delete(part.table).where(eq(part.table.ownerId, doc.id));
-			const list = (doc[part.field] as Row[]).map((item, position) => ({ ...item, ownerId: doc.id, position }));
+			const list = (doc[part.field] as Row[]).map((item, position) => ({
+				...item,
+				ownerId: doc.id,
+				position
+			}));
 			for (let from = 0; from < list.length; from += INSERT_ROWS)
 				await tx.insert(part.table).values(list.slice(from, from + INSERT_ROWS));
 		},

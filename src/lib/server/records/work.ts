@@ -63,11 +63,21 @@ export class Work {
 		if (!before) throw notFound(repository.noun);
 		if (before.version !== readVersion) throw stale(repository.noun);
 		await repository.remove(this.tx, id);
-		this.changes.push({ record: repository.name, treeId: this.owner(repository, id), id, before, after: null });
+		this.changes.push({
+			record: repository.name,
+			treeId: this.owner(repository, id),
+			id,
+			before,
+			after: null
+		});
 		return before;
 	}
 
-	private async keep<T extends Identified>(repository: Aggregate<T>, before: T | null, after: T): Promise<void> {
+	private async keep<T extends Identified>(
+		repository: Aggregate<T>,
+		before: T | null,
+		after: T
+	): Promise<void> {
 		const owner = this.owner(repository, after.id);
 		await repository.put(this.tx, owner, after);
 		this.changes.push({ record: repository.name, treeId: owner, id: after.id, before, after });
@@ -131,7 +141,8 @@ export async function undo(store: Store, entryId: string): Promise<void> {
 		await refuseToLoseRecords(tx, entry.id, entry.changes);
 		for (const change of [...entry.changes].reverse()) {
 			const repository = aggregateNamed(change.record);
-			if (!repository) throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
+			if (!repository)
+				throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
 			const current = await repository.get(tx, change.id);
 			const after = change.after as Identified | null;
 			if ((current?.version ?? null) !== (after?.version ?? null)) throw stale(repository.noun);

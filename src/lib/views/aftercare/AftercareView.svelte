@@ -8,6 +8,7 @@
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
 	import { markSentence } from '$core/values/define';
 	import Button from '$ui/Button.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -27,7 +28,10 @@
 		lastWork: LastWork | null;
 		lastPlantedOn: string | null;
 		/** What each choice of schools would still make, by `crown water`. */
-		proposals: Record<string, { title: string; reason: string; mark: Task['mark']; fromOn: string; toOn: string }[]>;
+		proposals: Record<
+			string,
+			{ title: string; reason: string; mark: Task['mark']; fromOn: string; toOn: string }[]
+		>;
 		workOn: string;
 		today: string;
 		refused?: Refused | null;
@@ -35,36 +39,67 @@
 	let { tree, kind, tasks, lastWork, lastPlantedOn, proposals, workOn, today, refused }: Props = $props();
 	const format = useFormat();
 
-	let crownSchool = $state<CrownSchool>(untrack(() => (tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(kind.group))));
-	let waterSchool = $state<WaterSchool>(untrack(() => usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false)));
+	let crownSchool = $state<CrownSchool>(
+		untrack(() => (tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(kind.group)))
+	);
+	let waterSchool = $state<WaterSchool>(
+		untrack(() => usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false))
+	);
 	const proposed = $derived(proposals[`${crownSchool} ${waterSchool}`] ?? []);
-	const open = $derived(tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1)));
-	const closed = $derived(tasks.filter((task) => task.state !== 'open').sort((a, b) => ((a.closedOn ?? '') < (b.closedOn ?? '') ? 1 : -1)));
+	const open = $derived(
+		tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1))
+	);
+	const closed = $derived(
+		tasks
+			.filter((task) => task.state !== 'open')
+			.sort((a, b) => ((a.closedOn ?? '') < (b.closedOn ?? '') ? 1 : -1))
+	);
 	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
 	let adding = $state(false);
+	let making = $state(false);
 	const when = (task: { fromOn: string; toOn: string }): string => format().span(task.fromOn, task.toOn);
 	const late = (task: Task): boolean => task.toOn < today;
 	const kindNames: Record<Task['kind'], string> = {
-		water: 'water', 'dry-rest': 'dry rest', shelter: 'shelter', cold: 'cold', feeding: 'feeding', crown: 'crown', look: 'look',
-		'root-stage': 'root stage', pest: 'pest', neighbours: 'neighbours', backup: 'backup', collar: 'collar', other: 'other'
+		water: 'water',
+		'dry-rest': 'dry rest',
+		shelter: 'shelter',
+		cold: 'cold',
+		feeding: 'feeding',
+		crown: 'crown',
+		look: 'look',
+		'root-stage': 'root stage',
+		pest: 'pest',
+		neighbours: 'neighbours',
+		backup: 'backup',
+		collar: 'collar',
+		other: 'other'
 	};
 </script>
 
-<div class="page grid gap-x-10 lg:grid-cols-[1fr_26rem]">
-	<section aria-labelledby="open-title" class="pt-5">
+<div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
+	<section aria-labelledby="open-title" class="pt-5 pb-20">
 		<div class="flex items-baseline justify-between gap-3">
-			<h2 id="open-title" class="text-lg">To do <span class="text-slate text-base font-normal">{open.length}</span></h2>
+			<h2 id="open-title" class="text-lg">
+				To do <span class="text-base font-normal text-slate">{open.length}</span>
+			</h2>
 			<Button size="small" onclick={() => (adding = true)}>Add a task</Button>
 		</div>
 		<ol class="mt-2 divide-y border-y">
 			{#each open as task (task.id)}
 				<li class="flex flex-wrap items-start gap-x-4 gap-y-2 py-3">
-					<p class={['w-36 shrink-0 text-sm font-semibold', late(task) ? 'text-oxide' : task.fromOn <= today ? 'text-ink' : 'text-slate']}>
+					<p
+						class={[
+							'w-36 shrink-0 text-sm font-semibold',
+							late(task) ? 'text-oxide' : task.fromOn <= today ? 'text-ink' : 'text-slate'
+						]}
+					>
 						{when(task)}{#if late(task)}<span class="block">past its window</span>{/if}
 					</p>
 					<div class="min-w-0 flex-1 basis-64">
 						<p class="text-lg leading-6 font-semibold">{task.title}</p>
-						<p class="text-slate text-sm">{task.reason} <span class="whitespace-nowrap">({markSentence[task.mark]})</span></p>
+						<p class="text-sm text-slate">
+							{task.reason} <span class="whitespace-nowrap">({markSentence[task.mark]})</span>
+						</p>
 					</div>
 					<div class="flex gap-1.5">
 						<form method="POST" action="?/close" use:enhance={act()}>
@@ -74,21 +109,33 @@
 							<input type="hidden" name="state" value="done" />
 							<Button type="submit" aria-label="Done: {task.title}"><Check size={18} /> Done</Button>
 						</form>
-						<Button tone="quiet" aria-label="Skip: {task.title}" onclick={() => (skipping = { ...task, treeId: tree.id })}>Skip</Button>
+						<Button
+							tone="quiet"
+							aria-label="Skip: {task.title}"
+							onclick={() => (skipping = { ...task, treeId: tree.id })}>Skip</Button
+						>
 					</div>
 				</li>
 			{:else}
-				<li class="text-slate py-4">Nothing is planned. Make the aftercare of the last work, or add the next look by hand.</li>
+				<li class="py-4 text-slate">
+					Nothing is planned. Make the aftercare of the last work, or add the next look by hand.
+				</li>
 			{/each}
 		</ol>
 		{#if closed.length > 0}
 			<details class="mt-6">
-				<summary class="font-display text-lg font-semibold">Closed <span class="text-slate text-base font-normal">{closed.length}</span></summary>
+				<summary class="font-display text-lg font-semibold"
+					>Closed <span class="text-base font-normal text-slate">{closed.length}</span></summary
+				>
 				<ul class="mt-2 divide-y border-y text-sm">
 					{#each closed as task (task.id)}
 						<li class="grid grid-cols-[7rem_1fr] gap-3 py-2">
 							<span class="text-slate">{task.closedOn ? format().day(task.closedOn, today) : ''}</span>
-							<span>{task.title}<span class="text-slate block">{task.state === 'done' ? 'done' : `skipped: ${task.skipReason}`}</span></span>
+							<span
+								>{task.title}<span class="block text-slate"
+									>{task.state === 'done' ? 'done' : `skipped: ${task.skipReason}`}</span
+								></span
+							>
 						</li>
 					{/each}
 				</ul>
@@ -96,50 +143,96 @@
 		{/if}
 	</section>
 
-	<aside aria-labelledby="make-title" class="bg-leaf -mx-4 mt-8 border-t px-4 pt-5 pb-6 lg:sticky lg:top-0 lg:mx-0 lg:mt-0 lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-t-0 lg:border-l lg:px-5">
-		<h2 id="make-title" class="text-lg">Aftercare of the work on {format().date(workOn)}</h2>
-		<p class="text-slate mt-1 text-sm">
+	<Consequences title="Aftercare of the work on {format().date(workOn)}" bind:open={making}>
+		{#snippet summary()}
+			<strong class="font-display text-2xl">{proposed.length}</strong>
+			<span class="truncate">tasks to make for {format().day(workOn, today)}</span>
+		{/snippet}
+		<p class="mt-1 text-sm text-slate">
 			{#if lastWork && lastWork.on === workOn}
-				{format().percent(lastWork.livingLoss)} of the living root was cut{lastWork.rotWasCut ? ', rot among it' : ''}{lastWork.nextStageOn ? `; the next stage falls on ${format().day(lastWork.nextStageOn)}` : ''}.
+				{lastWork.livingLoss < 0.005
+					? 'Only dead and rotten root was cut'
+					: `${format().percent(lastWork.livingLoss)} of the living root was cut${lastWork.rotWasCut ? ', and rot' : ''}`}{lastWork.nextStageOn
+					? `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
+					: ''}.
 			{:else if lastPlantedOn === workOn}
 				It was planted that day; no root cut is recorded for it.
 			{:else}
 				No root work is recorded yet; this counts from taking in. What is missing lowers confidence.
 			{/if}
 		</p>
-		<form method="POST" action="?/make" use:enhance={act({ keep: true })} class="mt-3 flex flex-col gap-4">
+		<form
+			method="POST"
+			action="?/make"
+			use:enhance={act({ keep: true, done: () => (making = false) })}
+			class="mt-3 flex flex-col gap-4"
+		>
 			<Problem {refused} />
 			<input type="hidden" name="workOn" value={workOn} />
 			<div>
-				<Choice label="The crown: practice splits" name="crownSchool" bind:value={crownSchool} options={[{ value: 'keep-leaves', label: 'Keep the leaves' }, { value: 'balance', label: 'Balance the crown' }]} />
-				<p class="text-slate mt-1 text-xs">{crownSchool === 'balance' ? 'For leafy or burnt tops, top-heavy trees, small balls.' : 'For the leafless with reserves, tops already cut, light root work.'}</p>
+				<Choice
+					label="The crown: practice splits"
+					name="crownSchool"
+					bind:value={crownSchool}
+					options={[
+						{ value: 'keep-leaves', label: 'Keep the leaves' },
+						{ value: 'balance', label: 'Balance the crown' }
+					]}
+				/>
+				<p class="mt-1 text-xs text-slate">
+					{crownSchool === 'balance'
+						? 'For leafy or burnt tops, top-heavy trees, small balls.'
+						: 'For the leafless with reserves, tops already cut, light root work.'}
+				</p>
 			</div>
 			<div>
-				<Choice label="Water after cutting: practice splits" name="waterSchool" bind:value={waterSchool} options={[{ value: 'at-once', label: 'At once' }, { value: 'dry-rest', label: 'Dry first' }]} />
-				<p class="text-slate mt-1 text-xs">{waterSchool === 'at-once' ? 'For woody, fine roots.' : 'For fleshy plants and after rot surgery.'}</p>
+				<Choice
+					label="Water after cutting: practice splits"
+					name="waterSchool"
+					bind:value={waterSchool}
+					options={[
+						{ value: 'at-once', label: 'At once' },
+						{ value: 'dry-rest', label: 'Dry first' }
+					]}
+				/>
+				<p class="mt-1 text-xs text-slate">
+					{waterSchool === 'at-once' ? 'For woody, fine roots.' : 'For fleshy plants and after rot surgery.'}
+				</p>
 			</div>
 			<ol class="divide-y border-y text-sm">
 				{#each proposed as task (task.title)}
 					<li class="py-2">
 						<strong>{task.title}</strong>
-						<span class="text-slate block">{when(task)}. {task.reason} ({markSentence[task.mark]})</span>
+						<span class="block text-slate">{when(task)}. {task.reason} ({markSentence[task.mark]})</span>
 					</li>
 				{:else}
-					<li class="text-slate py-2">All of it is planned already.</li>
+					<li class="py-2 text-slate">All of it is planned already.</li>
 				{/each}
 			</ol>
-			<Button type="submit" tone="solid" disabled={proposed.length === 0}>Make these {proposed.length} tasks</Button>
+			{#if proposed.length > 0}<Button type="submit" tone="solid">Make these {proposed.length} tasks</Button
+				>{/if}
 		</form>
-	</aside>
+	</Consequences>
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" />
 <Sheet bind:open={adding} title="Add a task">
-	<form method="POST" action="?/add" use:enhance={act({ done: () => (adding = false) })} class="flex flex-col gap-3" novalidate>
+	<form
+		method="POST"
+		action="?/add"
+		use:enhance={act({ done: () => (adding = false) })}
+		class="flex flex-col gap-3"
+		novalidate
+	>
 		<Problem {refused} />
 		<TextField name="title" label="What" {refused} required />
 		<TextField name="reason" label="Why" optional {refused} />
-		<SelectField name="kind" label="Kind of work" value="look" options={taskKinds.map((value) => ({ value, label: kindNames[value] }))} />
+		<SelectField
+			name="kind"
+			label="Kind of work"
+			value="look"
+			options={taskKinds.map((value) => ({ value, label: kindNames[value] }))}
+		/>
 		<div class="grid grid-cols-2 gap-3">
 			<TextField name="fromOn" label="From" type="date" value={today} {refused} />
 			<TextField name="toOn" label="To" type="date" value={addDays(today, 7)} {refused} />

@@ -17,12 +17,27 @@
 </script>
 
 <Sheet
-	bind:open={() => task !== null, (open) => { if (!open) task = null; }}
+	bind:open={
+		() => task !== null,
+		(open) => {
+			if (!open) task = null;
+		}
+	}
 	title="Skip: {task?.title ?? ''}"
 	description="A skipped task stays in the record with its reason."
 >
 	{#if task}
-		<form method="POST" {action} use:enhance={act({ done: () => { task = null; reason = ''; } })} class="flex flex-col gap-4">
+		<form
+			method="POST"
+			{action}
+			use:enhance={act({
+				done: () => {
+					task = null;
+					reason = '';
+				}
+			})}
+			class="flex flex-col gap-4"
+		>
 			<input type="hidden" name="treeId" value={task.treeId} />
 			<input type="hidden" name="taskId" value={task.id} />
 			<input type="hidden" name="version" value={task.version} />

@@ -8,6 +8,7 @@
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import TextField from '$ui/TextField.svelte';
@@ -15,6 +16,7 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { ToggleGroup } from 'bits-ui';
+	import { untrack } from 'svelte';
 
 	interface Props {
 		tree: Tree;
@@ -35,7 +37,7 @@
 		roots: 'Roots'
 	};
 	/** Which examination is shown beside: the one being made, or an earlier one by identity. */
-	let viewing = $state<string>('new');
+	let viewing = $state<string>(untrack(() => examinations.at(-1)?.id ?? 'new'));
 	let answers = $state<Partial<Record<SignId, Finding['state']>>>({});
 	const past = $derived(examinations.find((examination) => examination.id === viewing));
 	const applicable = $derived(signIds.filter((id) => signApplies(id, tree.situation)));
@@ -48,14 +50,21 @@
 	const findings = $derived(past ? past.findings : typed);
 	const diagnosis = $derived(diagnose(tree.situation, findings, values));
 	let openCause = $state<string | null>(null);
-	const leading = $derived(diagnosis.ranking.filter((cause, index) => index < 5 || cause.chance >= 0.15).slice(0, 9));
+	const leading = $derived(
+		diagnosis.ranking.filter((cause, index) => index < 5 || cause.chance >= 0.15).slice(0, 9)
+	);
 	const latest = $derived(examinations.at(-1));
 
-	const chance = (value: number): string => (value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value));
+	const chance = (value: number): string =>
+		value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value);
 	const pull = (value: number): string => {
 		const strength = Math.abs(value) >= 1.5 ? 'strongly ' : Math.abs(value) < 0.4 ? 'slightly ' : '';
 		return `speaks ${strength}${value > 0 ? 'for it' : 'against it'}`;
 	};
+	function kept(): void {
+		answers = {};
+		viewing = examinations.at(-1)?.id ?? 'new';
+	}
 	function repeatLast(): void {
 		if (!latest) return;
 		viewing = 'new';
@@ -63,8 +72,8 @@
 	}
 </script>
 
-<div class="page grid gap-x-10 lg:grid-cols-[1fr_25rem]">
-	<section aria-label="Signs" class="pt-5">
+<div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
+	<section aria-label="Signs" class="pt-5 pb-20">
 		<div class="flex flex-wrap items-end justify-between gap-3">
 			<Choice
 				label="Examination"
@@ -75,7 +84,10 @@
 					...examinations
 						.slice(-4)
 						.reverse()
-						.map((examination) => ({ value: examination.id, label: format().day(examination.examinedOn, today) }))
+						.map((examination) => ({
+							value: examination.id,
+							label: format().day(examination.examinedOn, today)
+						}))
 				]}
 			/>
 			{#if viewing === 'new' && latest && typed.length === 0}
@@ -89,15 +101,19 @@
 				{#each past.findings as finding (finding.signId)}
 					<li class="flex items-baseline justify-between gap-4 py-2">
 						<span>{signOf(finding.signId).label}</span>
-						<strong class={finding.state === 'present' ? 'text-oxide' : 'text-slate'}>{finding.state === 'present' ? 'seen' : 'looked, not there'}</strong>
+						<strong class={finding.state === 'present' ? 'text-oxide' : 'text-slate'}
+							>{finding.state === 'present' ? 'seen' : 'looked, not there'}</strong
+						>
 					</li>
 				{:else}
-					<li class="text-slate py-2">No sign was set.</li>
+					<li class="py-2 text-slate">No sign was set.</li>
 				{/each}
 			</ul>
 		{:else}
-			<p class="text-slate mt-3 text-sm">From the least to the most invasive. Leave open what you did not look for: unknown moves nothing.</p>
-			<form method="POST" action="?/record" use:enhance={act({ done: () => { answers = {}; } })} class="mt-3">
+			<p class="mt-3 text-sm text-slate">
+				From the least to the most invasive. Leave open what you did not look for: unknown moves nothing.
+			</p>
+			<form method="POST" action="?/record" use:enhance={act({ done: kept })} class="mt-3">
 				<Problem {refused} />
 				{#each parts as part (part)}
 					{@const inPart = applicable.filter((id) => signOf(id).part === part)}
@@ -109,7 +125,7 @@
 								<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-1.5">
 									<span class="min-w-0 flex-1 basis-56">
 										<span id="sign-{id}">{sign.label}</span>
-										<span class="text-slate block text-xs">{sign.how} {sign.minutes} min</span>
+										<span class="block text-xs text-slate">{sign.how} {sign.minutes} min</span>
 									</span>
 									<ToggleGroup.Root
 										type="single"
@@ -123,12 +139,12 @@
 									>
 										<ToggleGroup.Item
 											value="present"
-											class="border-edge data-[state=on]:bg-oxide data-[state=on]:border-oxide data-[state=on]:text-paper min-h-11 min-w-16 rounded-md border px-3 font-semibold"
+											class="min-h-11 min-w-16 rounded-md border border-edge px-3 font-semibold data-[state=on]:border-oxide data-[state=on]:bg-oxide data-[state=on]:text-paper"
 											>Seen</ToggleGroup.Item
 										>
 										<ToggleGroup.Item
 											value="absent"
-											class="border-edge data-[state=on]:bg-ink data-[state=on]:border-ink data-[state=on]:text-paper min-h-11 rounded-md border px-3"
+											class="min-h-11 rounded-md border border-edge px-3 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-paper"
 											>Not there</ToggleGroup.Item
 										>
 									</ToggleGroup.Root>
@@ -149,9 +165,15 @@
 		{/if}
 	</section>
 
-	<aside aria-labelledby="causes-title" class="bg-leaf -mx-4 mt-8 border-t px-4 pt-5 pb-6 lg:sticky lg:top-0 lg:mx-0 lg:mt-0 lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-t-0 lg:border-l lg:px-5">
-		<h2 id="causes-title" class="text-lg">What it may be</h2>
-		<p class="text-slate text-sm" role="status">
+	<Consequences title="What it may be">
+		{#snippet summary()}
+			{@const first = diagnosis.ranking[0]}
+			{#if first && findings.length > 0}
+				<strong class="font-display text-2xl">{chance(first.chance)}</strong>
+				<span class="truncate">{conditionOf(first.conditionId as ConditionId).label}</span>
+			{:else}<span>What it may be: set a sign</span>{/if}
+		{/snippet}
+		<p class="text-sm text-slate" role="status">
 			{findings.length === 0
 				? 'Only what is usual among trees brought in like this one; set a sign.'
 				: `From ${findings.length} sign${findings.length === 1 ? '' : 's'}; several may hold at once.`}
@@ -167,9 +189,19 @@
 					>
 						<span class="font-semibold">{condition.label}</span>
 						<span class="font-display font-semibold">{chance(cause.chance)}</span>
-						<span class="bg-duff relative col-span-2 mt-1 block h-2 rounded-sm">
-							<span class={['absolute inset-y-0 left-0 rounded-sm', condition.urgent && cause.chance >= 0.5 ? 'bg-oxide' : 'bg-bark']} style="width: {cause.chance * 100}%"></span>
-							<span class="bg-ink absolute -inset-y-0.5 w-0.5" style="left: {cause.prior * 100}%" title="before any sign: {chance(cause.prior)}"></span>
+						<span class="relative col-span-2 mt-1 block h-2 rounded-sm bg-duff">
+							<span
+								class={[
+									'absolute inset-y-0 left-0 rounded-sm',
+									condition.urgent && cause.chance >= 0.5 ? 'bg-oxide' : 'bg-bark'
+								]}
+								style="width: {cause.chance * 100}%"
+							></span>
+							<span
+								class="absolute -inset-y-0.5 w-0.5 bg-ink"
+								style="left: {cause.prior * 100}%"
+								title="before any sign: {chance(cause.prior)}"
+							></span>
 						</span>
 					</button>
 					{#if openCause === cause.conditionId || (openCause === null && cause === leading[0] && findings.length > 0)}
@@ -178,15 +210,28 @@
 							<ul class="mt-1.5">
 								{#each cause.reasons as reason (reason.signId)}
 									<li class="flex items-baseline gap-2 py-0.5">
-										<span aria-hidden="true" class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}>{reason.pull > 0 ? '+' : '−'}</span>
-										<span>{signOf(reason.signId as SignId).label}{reason.state === 'absent' ? ', not there' : ''}: {pull(reason.pull)}</span>
-										<span class="text-slate ml-auto shrink-0">{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span>
+										<span
+											aria-hidden="true"
+											class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}
+											>{reason.pull > 0 ? '+' : '−'}</span
+										>
+										<span
+											>{signOf(reason.signId as SignId).label}{reason.state === 'absent'
+												? ', not there'
+												: ''}: {pull(reason.pull)}</span
+										>
+										<span class="ml-auto shrink-0 text-slate"
+											>{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span
+										>
 									</li>
 								{:else}
 									<li class="text-slate">No finding moves it; this is how usual it is.</li>
 								{/each}
 							</ul>
-							<p class="text-slate mt-1 text-xs">Numbers are log-odds lost when the finding is taken away. The mark on the bar is the chance before any sign.</p>
+							<p class="mt-1 text-xs text-slate">
+								Numbers are log-odds lost when the finding is taken away. The mark on the bar is the chance
+								before any sign.
+							</p>
 						</div>
 					{/if}
 				</li>
@@ -194,16 +239,24 @@
 		</ol>
 		{#if findings.length > 0 && diagnosis.combination.length > 1}
 			<p class="mt-3 text-sm">
-				Most probable together: <strong>{diagnosis.combination.map((id) => conditionOf(id as ConditionId).label.toLowerCase()).join(' with ')}</strong>, {chance(diagnosis.combinationChance)}.
+				Most probable together: <strong
+					>{diagnosis.combination
+						.map((id) => conditionOf(id as ConditionId).label.toLowerCase())
+						.join(' with ')}</strong
+				>, {chance(diagnosis.combinationChance)}.
 			</p>
 		{/if}
-		<p class="text-slate mt-3 text-sm">
-			Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working default and can be changed under Reference, Values.
+		<p class="mt-3 text-sm text-slate">
+			Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working
+			default and can be changed under Reference, Values.
 		</p>
 		{#if tree.situation === 'in-ground' && tree.trunkDiameterMm >= 200}
 			<div class="mt-4">
-				<Caution title="A big tree">With cut, rotten or girdled anchors it can fall. Whether it stands is judged by a qualified arborist; brackets, cracks or lifted soil call for one at once.</Caution>
+				<Caution title="A big tree"
+					>With cut, rotten or girdled anchors it can fall. Whether it stands is judged by a qualified
+					arborist; brackets, cracks or lifted soil call for one at once.</Caution
+				>
 			</div>
 		{/if}
-	</aside>
+	</Consequences>
 </div>

@@ -18,25 +18,43 @@
 		to: string;
 		/** Turns a stored number into the shown one, with its unit. */
 		show: (value: number) => string;
-		/** Stored number from and to shown ticks. */
-		toShown?: (value: number) => number;
 		share?: boolean;
 		label: string;
 	}
-	let { readings, reference = null, expected = [], works, from, to, show, share = false, label }: Props = $props();
+	let {
+		readings,
+		reference = null,
+		expected = [],
+		works,
+		from,
+		to,
+		show,
+		share = false,
+		label
+	}: Props = $props();
 	const format = useFormat();
 
 	let width = $state(760);
 	const HEIGHT = 270;
 	const M = { left: 58, right: 16, top: 14, bottom: 30 };
 	const at = (date: string): Date => new Date(`${date}T00:00:00Z`);
-	const x = $derived(scaleUtc().domain([at(from), at(to)]).range([M.left, width - M.right]));
+	const x = $derived(
+		scaleUtc()
+			.domain([at(from), at(to)])
+			.range([M.left, width - M.right])
+	);
 	const y = $derived.by(() => {
-		if (share) return scaleLinear().domain([0, 1]).range([HEIGHT - M.bottom, M.top]);
+		if (share)
+			return scaleLinear()
+				.domain([0, 1])
+				.range([HEIGHT - M.bottom, M.top]);
 		const all = [...readings, ...(reference?.readings ?? [])].map((reading) => reading.value);
 		const [least = 0, most = 1] = extent(all);
 		const pad = Math.max((most - least) * 0.12, most * 0.04, 0.5);
-		return scaleLinear().domain([Math.max(0, least - pad), most + pad]).nice(5).range([HEIGHT - M.bottom, M.top]);
+		return scaleLinear()
+			.domain([Math.max(0, least - pad), most + pad])
+			.nice(5)
+			.range([HEIGHT - M.bottom, M.top]);
 	});
 	const ticksX = $derived.by(() => {
 		const days = (+at(to) - +at(from)) / 86_400_000;
@@ -64,31 +82,72 @@
 </script>
 
 <div bind:clientWidth={width}>
-	<svg viewBox="0 0 {width} {HEIGHT}" {width} height={HEIGHT} class="block w-full" role="img" aria-label="{label}: {readings.length} readings, last {readings.length > 0 ? show(readings.at(-1)?.value ?? 0) : 'none'}">
+	<svg
+		viewBox="0 0 {width} {HEIGHT}"
+		{width}
+		height={HEIGHT}
+		class="block w-full"
+		role="img"
+		aria-label="{label}: {readings.length} readings, last {readings.length > 0
+			? show(readings.at(-1)?.value ?? 0)
+			: 'none'}"
+	>
 		{#each y.ticks(5) as tick (tick)}
 			<line x1={M.left} x2={width - M.right} y1={y(tick)} y2={y(tick)} class="stroke-line" />
-			<text x={M.left - 7} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate">{show(tick)}</text>
+			<text x={M.left - 7} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
+				>{show(tick)}</text
+			>
 		{/each}
 		{#each ticksX as tick (+tick)}
 			<path d="M{x(tick)} {HEIGHT - M.bottom}v5" class="stroke-slate" />
-			<text x={x(tick)} y={HEIGHT - 9} text-anchor="middle" font-size="12.5" class="fill-slate">{format().monthYear(tick.toISOString().slice(0, 10))}</text>
+			<text x={x(tick)} y={HEIGHT - 9} text-anchor="middle" font-size="12.5" class="fill-slate"
+				>{format().monthYear(tick.toISOString().slice(0, 10))}</text
+			>
 		{/each}
 		{#if band}<path d={band} class="fill-lichen" opacity="0.2" />{/if}
 		{#each works as work (work.on + work.label)}
 			{#if work.on >= from && work.on <= to}
-				<path d="M{x(at(work.on)) - 5} {HEIGHT - M.bottom}L{x(at(work.on)) + 5} {M.top}" class="stroke-oxide" stroke-width="3" stroke-linecap="round" />
-				<text x={Math.min(width - 70, x(at(work.on)) + 9)} y={M.top + 10} font-size="12.5" class="fill-oxide stroke-paper" stroke-width="3" paint-order="stroke">{work.label}</text>
+				<path
+					d="M{x(at(work.on)) - 5} {HEIGHT - M.bottom}L{x(at(work.on)) + 5} {M.top}"
+					class="stroke-oxide"
+					stroke-width="3"
+					stroke-linecap="round"
+				/>
+				<text
+					x={Math.min(width - 70, x(at(work.on)) + 9)}
+					y={M.top + 10}
+					font-size="12.5"
+					class="fill-oxide stroke-paper"
+					stroke-width="3"
+					paint-order="stroke">{work.label}</text
+				>
 			{/if}
 		{/each}
 		{#if reference}
-			<path d={joined(reference.readings)} fill="none" class="stroke-rain" stroke-width="1.8" stroke-dasharray="6 4" />
+			<path
+				d={joined(reference.readings)}
+				fill="none"
+				class="stroke-rain"
+				stroke-width="1.8"
+				stroke-dasharray="6 4"
+			/>
 			{#each reference.readings as reading, index (reading.on + index)}
-				<path d="M{x(at(reading.on)) - 3.5} {y(reading.value)}l3.5-3.5l3.5 3.5l-3.5 3.5z" class="fill-paper stroke-rain" stroke-width="1.5" />
+				<path
+					d="M{x(at(reading.on)) - 3.5} {y(reading.value)}l3.5-3.5l3.5 3.5l-3.5 3.5z"
+					class="fill-paper stroke-rain"
+					stroke-width="1.5"
+				/>
 			{/each}
 		{/if}
 		<path d={joined(readings)} fill="none" class="stroke-lichen" stroke-width="2.4" />
 		{#each readings as reading, index (reading.on + index)}
-			<circle cx={x(at(reading.on))} cy={y(reading.value)} r="4" class="fill-lichen stroke-paper" stroke-width="1.5">
+			<circle
+				cx={x(at(reading.on))}
+				cy={y(reading.value)}
+				r="4"
+				class="fill-lichen stroke-paper"
+				stroke-width="1.5"
+			>
 				<title>{format().day(reading.on)}: {show(reading.value)}</title>
 			</circle>
 		{/each}

@@ -2,15 +2,22 @@
 	import { enhance } from '$app/forms';
 	import { addDays } from '$core/climate/calendar';
 	import type { FunctionPoint } from '$core/recovery/expected';
-	import { budStates, firmnesses, leafStates, readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
+	import {
+		budStates,
+		firmnesses,
+		leafStates,
+		readingsOf,
+		type MeasureKey,
+		type Observation
+	} from '$core/recovery/observation';
 	import type { Answer, Verdict } from '$core/recovery/verdict';
 	import { treeStateNames, type Tree } from '$core/tree/tree';
 	import Button from '$ui/Button.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Sheet from '$ui/Sheet.svelte';
-	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
@@ -42,9 +49,13 @@
 		{ key: 'weightKg', label: 'Weight', show: (value) => format().measure(value, 'kg', 1) }
 	];
 	const measured = $derived(measures.filter((measure) => readingsOf(observations, measure.key).length > 0));
-	let chosen = $state<MeasureKey>(untrack(() => measures.find((m) => readingsOf(observations, m.key).length > 0)?.key ?? 'leafCover'));
+	let chosen = $state<MeasureKey>(
+		untrack(() => measures.find((m) => readingsOf(observations, m.key).length > 0)?.key ?? 'leafCover')
+	);
 	const measure = $derived(measured.find((candidate) => candidate.key === chosen) ?? measured[0]);
-	const first = $derived([tree.takenInOn, observations[0]?.observedOn ?? tree.takenInOn].sort()[0] ?? tree.takenInOn);
+	const first = $derived(
+		[tree.takenInOn, observations[0]?.observedOn ?? tree.takenInOn].sort()[0] ?? tree.takenInOn
+	);
 	const until = $derived(addDays(tree.closedOn ?? today, 14));
 	const losses = $derived(observations.filter((look) => look.lostCount !== null));
 	const days = $derived(Math.round((Date.parse(today) - Date.parse(sinceOn)) / 86_400_000));
@@ -60,7 +71,8 @@
 		buds = leafState = firmness = whiteTips = rootsAtEdge = '';
 		leafCover = '';
 	}
-	const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value as string }));
+	const words = <T extends string>(list: readonly T[]) =>
+		list.map((value) => ({ value, label: value as string }));
 	const yesNo = [
 		{ value: 'true', label: 'yes' },
 		{ value: 'false', label: 'no' }
@@ -72,21 +84,36 @@
 	const unmet = $derived(verdict.criteria.filter((criterion) => criterion.answer !== 'met'));
 </script>
 
-<div class="page grid gap-x-10 lg:grid-cols-[1fr_26rem]">
-	<section class="pt-5" aria-label="What was measured">
+<div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
+	<section class="pt-5 pb-20" aria-label="What was measured">
 		{#if measure}
 			<div class="flex flex-wrap items-end justify-between gap-3">
-				<Choice label="Measured" hideLabel size="small" bind:value={chosen} options={measured.map(({ key, label }) => ({ value: key, label }))} />
-				<p class="text-slate text-sm">
+				<Choice
+					label="Measured"
+					hideLabel
+					size="small"
+					bind:value={chosen}
+					options={measured.map(({ key, label }) => ({ value: key, label }))}
+				/>
+				<p class="text-sm text-slate">
 					{#if reference}<span class="text-rain">◇ {reference.name}</span>{/if}
-					{#if measure.share && expected.length > 0}<span class="text-lichen ml-3">band: root function expected from what was cut</span>{/if}
+					{#if measure.share && expected.length > 0}<span class="ml-3 text-lichen"
+							>band: root function expected from what was cut</span
+						>{/if}
 				</p>
 			</div>
 			<div class="mt-2">
 				<MeasureChart
 					label={measure.label}
 					readings={readingsOf(observations, measure.key)}
-					reference={reference && measure.key !== 'weightKg' && measure.key !== 'diebackLimitMm' ? { name: reference.name, readings: readingsOf(reference.observations, measure.key).filter((reading) => reading.on >= first) } : null}
+					reference={reference && measure.key !== 'weightKg' && measure.key !== 'diebackLimitMm'
+						? {
+								name: reference.name,
+								readings: readingsOf(reference.observations, measure.key).filter(
+									(reading) => reading.on >= first
+								)
+							}
+						: null}
 					{expected}
 					{works}
 					from={first}
@@ -96,29 +123,81 @@
 				/>
 			</div>
 		{:else}
-			<p class="text-slate mt-2 text-lg">Nothing was measured yet. The first look is the baseline for all that follow.</p>
+			<p class="mt-2 text-lg text-slate">
+				Nothing was measured yet. The first look is the baseline for all that follow.
+			</p>
 		{/if}
 		{#if tree.plantCount > 1 && losses.length > 0}
 			{@const dead = losses.at(-1)?.lostCount ?? 0}
-			<p class="mt-3 text-lg"><strong>{tree.plantCount - dead} of {tree.plantCount}</strong> alive at the last count, {format().day(losses.at(-1)?.observedOn ?? today, today)}.</p>
+			<p class="mt-3 text-lg">
+				<strong>{tree.plantCount - dead} of {tree.plantCount}</strong> alive at the last count, {format().day(
+					losses.at(-1)?.observedOn ?? today,
+					today
+				)}.
+			</p>
 		{/if}
 
 		{#if tree.state === 'in-care'}
-			<form method="POST" action="?/look" use:enhance={act({ done: clear })} class="mt-6 border-t pt-4" novalidate>
+			<form
+				method="POST"
+				action="?/look"
+				use:enhance={act({ done: clear })}
+				class="mt-6 border-t pt-4"
+				novalidate
+			>
 				<h2 class="text-lg">A look</h2>
-				<p class="text-slate mb-3 text-sm">Only what you looked at. {days} days since {works.length > 0 ? 'the last root work' : 'it was taken in'}.</p>
+				<p class="mb-3 text-sm text-slate">
+					Only what you looked at. {days} days since {works.length > 0
+						? 'the last root work'
+						: 'it was taken in'}.
+				</p>
 				<Problem {refused} />
 				<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
 					<Choice label="Buds" name="buds" bind:value={buds} options={words(budStates)} />
 					<Choice label="Leaves" name="leafState" bind:value={leafState} options={words(leafStates)} />
-					<Choice label="Crown in leaf" name="leafCover" bind:value={leafCover} options={coverSteps.map((share) => ({ value: String(share), label: format().percent(share) }))} />
+					<Choice
+						label="Crown in leaf"
+						name="leafCover"
+						bind:value={leafCover}
+						options={coverSteps.map((share) => ({ value: String(share), label: format().percent(share) }))}
+					/>
 					<Choice label="Stands" name="firmness" bind:value={firmness} options={words(firmnesses)} />
-					<MeasureField name="shootExtensionMm" label="This season’s shoots, mean" unit="mm" optional {refused} />
-					<MeasureField name="diebackLimitMm" label="Alive up to" unit="mm" optional hint="Scratch and tap from the base upward; height of the last green" {refused} />
-					{#if tree.situation !== 'in-ground'}<MeasureField name="weightKg" label="Weight" unit="kg" optional {refused} />{/if}
-					{#if tree.plantCount > 1}<TextField name="lostCount" label="Of {tree.plantCount}, dead so far" inputmode="numeric" optional {refused} />{/if}
+					<MeasureField
+						name="shootExtensionMm"
+						label="This season’s shoots, mean"
+						unit="mm"
+						optional
+						{refused}
+					/>
+					<MeasureField
+						name="diebackLimitMm"
+						label="Alive up to"
+						unit="mm"
+						optional
+						hint="Scratch and tap from the base upward; height of the last green"
+						{refused}
+					/>
+					{#if tree.situation !== 'in-ground'}<MeasureField
+							name="weightKg"
+							label="Weight"
+							unit="kg"
+							optional
+							{refused}
+						/>{/if}
+					{#if tree.plantCount > 1}<TextField
+							name="lostCount"
+							label="Of {tree.plantCount}, dead so far"
+							inputmode="numeric"
+							optional
+							{refused}
+						/>{/if}
 					<Choice label="White root tips seen" name="whiteTips" bind:value={whiteTips} options={yesNo} />
-					<Choice label="Roots at the edge of the ball" name="rootsAtEdge" bind:value={rootsAtEdge} options={yesNo} />
+					<Choice
+						label="Roots at the edge of the ball"
+						name="rootsAtEdge"
+						bind:value={rootsAtEdge}
+						options={yesNo}
+					/>
 					<TextField name="observedOn" label="Looked on" type="date" value={today} max={today} {refused} />
 					<TextField name="note" label="What else" optional {refused} />
 				</div>
@@ -127,12 +206,16 @@
 		{/if}
 		{#if observations.length > 0}
 			<details class="mt-6">
-				<summary class="font-display text-lg font-semibold">All looks <span class="text-slate text-base font-normal">{observations.length}</span></summary>
+				<summary class="font-display text-lg font-semibold"
+					>All looks <span class="text-base font-normal text-slate">{observations.length}</span></summary
+				>
 				<div class="overflow-x-auto">
 					<table class="mt-2 w-full text-sm whitespace-nowrap">
 						<thead>
-							<tr class="text-slate border-b text-left">
-								{#each ['day', 'buds', 'leaves', 'cover', 'shoots', 'alive to', 'weight', 'stands', 'note'] as heading (heading)}<th class="py-1 pr-3 font-normal">{heading}</th>{/each}
+							<tr class="border-b text-left text-slate">
+								{#each ['day', 'buds', 'leaves', 'cover', 'shoots', 'alive to', 'weight', 'stands', 'note'] as heading (heading)}<th
+										class="py-1 pr-3 font-normal">{heading}</th
+									>{/each}
 							</tr>
 						</thead>
 						<tbody class="divide-y">
@@ -142,11 +225,21 @@
 									<td class="py-1 pr-3">{look.buds ?? ''}</td>
 									<td class="py-1 pr-3">{look.leafState ?? ''}</td>
 									<td class="py-1 pr-3">{look.leafCover === null ? '' : format().percent(look.leafCover)}</td>
-									<td class="py-1 pr-3">{look.shootExtensionMm === null ? '' : format().measure(look.shootExtensionMm, 'mm')}</td>
-									<td class="py-1 pr-3">{look.diebackLimitMm === null ? '' : format().measure(look.diebackLimitMm / 1000, 'm')}</td>
-									<td class="py-1 pr-3">{look.weightKg === null ? '' : format().measure(look.weightKg, 'kg')}</td>
+									<td class="py-1 pr-3"
+										>{look.shootExtensionMm === null ? '' : format().measure(look.shootExtensionMm, 'mm')}</td
+									>
+									<td class="py-1 pr-3"
+										>{look.diebackLimitMm === null
+											? ''
+											: format().measure(look.diebackLimitMm / 1000, 'm')}</td
+									>
+									<td class="py-1 pr-3"
+										>{look.weightKg === null ? '' : format().measure(look.weightKg, 'kg')}</td
+									>
 									<td class="py-1 pr-3">{look.firmness ?? ''}</td>
-									<td class="py-1 whitespace-normal">{look.lostCount === null ? '' : `${look.lostCount} lost. `}{look.note}</td>
+									<td class="py-1 whitespace-normal"
+										>{look.lostCount === null ? '' : `${look.lostCount} lost. `}{look.note}</td
+									>
 								</tr>
 							{/each}
 						</tbody>
@@ -156,9 +249,20 @@
 		{/if}
 	</section>
 
-	<aside aria-labelledby="verdict-title" class="bg-leaf -mx-4 mt-8 border-t px-4 pt-5 pb-6 lg:sticky lg:top-0 lg:mx-0 lg:mt-0 lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-t-0 lg:border-l lg:px-5">
+	<Consequences
+		title={tree.state === 'in-care'
+			? 'Is it re-established?'
+			: treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}
+	>
+		{#snippet summary()}
+			{#if tree.state === 'in-care'}
+				<strong class="font-display text-2xl"
+					>{verdict.criteria.length - unmet.length} of {verdict.criteria.length}</strong
+				>
+				<span class="truncate">criteria met</span>
+			{:else}<span class="truncate">{treeStateNames[tree.state]}</span>{/if}
+		{/snippet}
 		{#if tree.state !== 'in-care'}
-			<h2 id="verdict-title" class="text-2xl">{treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}</h2>
 			<p class="text-slate">{tree.closedOn ? format().date(tree.closedOn) : ''}</p>
 			{#if tree.closingNote}
 				<h3 class="mt-4 text-base">What was learned</h3>
@@ -170,8 +274,7 @@
 			</form>
 			<h3 class="mt-6 text-base">The criteria, as they stand</h3>
 		{:else}
-			<h2 id="verdict-title" class="text-lg">Is it re-established?</h2>
-			<p class="font-display mt-1 text-2xl leading-tight font-semibold">
+			<p class="mt-1 font-display text-2xl leading-tight font-semibold">
 				{#if verdict.reEstablished}
 					<span class="text-lichen">Yes, by every criterion.</span>
 				{:else}
@@ -182,34 +285,92 @@
 		<ul class="mt-3 divide-y border-y">
 			{#each verdict.criteria as criterion (criterion.name)}
 				<li class="grid grid-cols-[1.75rem_1fr] py-2.5">
-					<span class={criterion.answer === 'met' ? 'text-lichen' : criterion.answer === 'not-met' ? 'text-oxide' : 'text-slate'} aria-hidden="true">
-						{#if criterion.answer === 'met'}<Check size={20} strokeWidth={3} />{:else if criterion.answer === 'not-met'}<X size={20} strokeWidth={3} />{:else}<CircleHelp size={20} />{/if}
+					<span
+						class={criterion.answer === 'met'
+							? 'text-lichen'
+							: criterion.answer === 'not-met'
+								? 'text-oxide'
+								: 'text-slate'}
+						aria-hidden="true"
+					>
+						{#if criterion.answer === 'met'}<Check
+								size={20}
+								strokeWidth={3}
+							/>{:else if criterion.answer === 'not-met'}<X size={20} strokeWidth={3} />{:else}<CircleHelp
+								size={20}
+							/>{/if}
 					</span>
 					<span>
 						<span class="font-semibold">{criterion.label}</span>
-						<span class={['text-sm', criterion.answer === 'met' ? 'text-lichen' : criterion.answer === 'not-met' ? 'text-oxide' : 'text-slate']}>{answerNames[criterion.answer]}</span>
-						<span class="text-slate block text-sm">{criterion.because}</span>
+						<span
+							class={[
+								'text-sm',
+								criterion.answer === 'met'
+									? 'text-lichen'
+									: criterion.answer === 'not-met'
+										? 'text-oxide'
+										: 'text-slate'
+							]}>{answerNames[criterion.answer]}</span
+						>
+						<span class="block text-sm text-slate">{criterion.because}</span>
 					</span>
 				</li>
 			{/each}
 		</ul>
-		<p class="text-slate mt-2 text-sm">All must hold. What was never looked at stays not known and does not count. The limits are our own working defaults; change them under Reference, Values.</p>
+		<p class="mt-2 text-sm text-slate">
+			All must hold. What was never looked at stays not known and does not count. The limits are our own
+			working defaults; change them under Reference, Values.
+		</p>
 		{#if tree.state === 'in-care'}
-			<div class="mt-4"><Button tone={verdict.reEstablished ? 'solid' : 'outline'} onclick={() => (closing = true)}>Close the case</Button></div>
+			<div class="mt-4">
+				<Button tone={verdict.reEstablished ? 'solid' : 'outline'} onclick={() => (closing = true)}
+					>Close the case</Button
+				>
+			</div>
 		{/if}
-	</aside>
+	</Consequences>
 </div>
 
-<Sheet bind:open={closing} title="Close the case" description="A closed case stays in the record and can be opened again.">
-	<form method="POST" action="?/closeCase" use:enhance={act({ done: () => (closing = false) })} class="flex flex-col gap-4" novalidate>
+<Sheet
+	bind:open={closing}
+	title="Close the case"
+	description="A closed case stays in the record and can be opened again."
+>
+	<form
+		method="POST"
+		action="?/closeCase"
+		use:enhance={act({ done: () => (closing = false) })}
+		class="flex flex-col gap-4"
+		novalidate
+	>
 		<Problem {refused} />
 		<input type="hidden" name="version" value={tree.version} />
-		<Choice label="How it ended" name="state" bind:value={ending} options={[{ value: 're-established', label: 'Re-established' }, { value: 'dead', label: 'Dead' }, { value: 'gone', label: 'Gone elsewhere' }]} />
+		<Choice
+			label="How it ended"
+			name="state"
+			bind:value={ending}
+			options={[
+				{ value: 're-established', label: 'Re-established' },
+				{ value: 'dead', label: 'Dead' },
+				{ value: 'gone', label: 'Gone elsewhere' }
+			]}
+		/>
 		{#if ending === 're-established' && unmet.length > 0}
-			<p class="text-ochre text-sm font-semibold">Not all criteria are met ({unmet.map((criterion) => criterion.label.toLowerCase()).join('; ')}). You may close it all the same: note why.</p>
+			<p class="text-sm font-semibold text-ochre">
+				Not all criteria are met ({unmet.map((criterion) => criterion.label.toLowerCase()).join('; ')}). You
+				may close it all the same: note why.
+			</p>
 		{/if}
 		<TextField name="closedOn" label="On" type="date" value={today} max={today} {refused} />
-		<TextField name="closingNote" label={ending === 'dead' ? 'What was learned: what would have shown it earlier?' : 'What was learned, what remains'} rows={3} {refused} optional={ending !== 'dead'} />
+		<TextField
+			name="closingNote"
+			label={ending === 'dead'
+				? 'What was learned: what would have shown it earlier?'
+				: 'What was learned, what remains'}
+			rows={3}
+			{refused}
+			optional={ending !== 'dead'}
+		/>
 		<Button type="submit" tone="solid">Close it</Button>
 	</form>
 </Sheet>

@@ -29,12 +29,22 @@
 				headers: { 'content-type': 'application/json' },
 				body: await file.text()
 			});
-			const answer = (await response.json()) as { id: string; name: string; title?: string; detail?: string; errors?: { field: string; message: string }[] };
+			const answer = (await response.json()) as {
+				id: string;
+				name: string;
+				title?: string;
+				detail?: string;
+				errors?: { field: string; message: string }[];
+			};
 			if (response.ok) {
 				toast(`${answer.name} is here.`);
 				await invalidateAll();
 				await goto(resolve('/trees/[id]', { id: answer.id }));
-			} else problems = [`${answer.title ?? ''} ${answer.detail ?? ''}`, ...(answer.errors ?? []).slice(0, 8).map((error) => `${error.field} ${error.message}`)];
+			} else
+				problems = [
+					`${answer.title ?? ''} ${answer.detail ?? ''}`,
+					...(answer.errors ?? []).slice(0, 8).map((error) => `${error.field} ${error.message}`)
+				];
 		} catch {
 			problems = ['No answer from Bruntle. Is it still running? Nothing was imported.'];
 		} finally {
@@ -43,27 +53,54 @@
 	}
 </script>
 
-<ReferenceFrame title="Formats" lead="What is written here can be taken out and read back. Nothing is locked in.">
+<ReferenceFrame
+	title="Formats"
+	lead="What is written here can be taken out and read back. Nothing is locked in."
+>
 	<section class="mt-6 max-w-2xl">
 		<h2 class="text-xl">Read a case</h2>
-		<p class="text-slate">A whole tree with all its records, as one Bruntle wrote it. It is read whole or not at all.</p>
+		<p class="text-slate">
+			A whole tree with all its records, as one Bruntle wrote it. It is read whole or not at all.
+		</p>
 		<form onsubmit={read} class="mt-3 flex flex-wrap items-end gap-3">
-			<label class="flex min-w-64 flex-1 flex-col gap-1 text-sm font-semibold">JSON file<input class="input font-normal" type="file" accept="application/json,.json" bind:files required /></label>
+			<label class="flex min-w-64 flex-1 flex-col gap-1 text-sm font-semibold"
+				>JSON file<input
+					class="input font-normal"
+					type="file"
+					accept="application/json,.json"
+					bind:files
+					required
+				/></label
+			>
 			<Button type="submit" tone="solid" disabled={busy}>{busy ? 'Reading …' : 'Read it'}</Button>
 		</form>
 		{#if problems.length > 0}
-			<div class="border-oxide text-oxide mt-3 border-l-4 pl-3" role="alert">{#each problems as problem (problem)}<p>{problem}</p>{/each}</div>
+			<div class="mt-3 border-l-4 border-oxide pl-3 text-oxide" role="alert">
+				{#each problems as problem (problem)}<p>{problem}</p>{/each}
+			</div>
 		{/if}
 		<p class="mt-3">
-			A tree’s own file is on its Take in page. The schema is at <a class="chalk" href={resolve('/api/v1/schemas/tree-case.json')}>/api/v1/schemas/tree-case.json</a>, everything else in <a class="chalk" href={resolve('/api/v1/openapi.json')}>the OpenAPI description</a>.
+			A tree’s own file is on its Take in page. The schema is at <a
+				class="chalk"
+				href={resolve('/api/v1/schemas/tree-case.json')}>/api/v1/schemas/tree-case.json</a
+			>, everything else in
+			<a class="chalk" href={resolve('/api/v1/openapi.json')}>the OpenAPI description</a>.
 		</p>
 	</section>
 	<section class="mt-8">
 		<h2 class="text-xl">Calculations</h2>
-		<p class="text-slate max-w-prose">Each can be asked alone: POST JSON to its address. Their schemas are listed at <a class="chalk" href={resolve('/api/v1/compute')}>/api/v1/compute</a>.</p>
+		<p class="max-w-prose text-slate">
+			Each can be asked alone: POST JSON to its address. Their schemas are listed at <a
+				class="chalk"
+				href={resolve('/api/v1/compute')}>/api/v1/compute</a
+			>.
+		</p>
 		<dl class="mt-3 divide-y border-y">
 			{#each calculations as { name, summary } (name)}
-				<div class="grid gap-x-6 py-2 sm:grid-cols-[20rem_1fr]"><dt class="font-semibold">/api/v1/compute/{name}</dt><dd>{summary}</dd></div>
+				<div class="grid gap-x-6 py-2 sm:grid-cols-[20rem_1fr]">
+					<dt class="font-semibold">/api/v1/compute/{name}</dt>
+					<dd>{summary}</dd>
+				</div>
 			{/each}
 		</dl>
 	</section>

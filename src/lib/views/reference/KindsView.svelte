@@ -17,12 +17,27 @@
 	let words = $state('');
 	let adding = $state(false);
 	let editing = $state<Kind | null>(null);
-	const shown = $derived(kinds.filter((kind) => `${kind.genus} ${kind.commonName} ${groupNames[kind.group]}`.toLowerCase().includes(words.trim().toLowerCase())));
+	const shown = $derived(
+		kinds.filter((kind) =>
+			`${kind.genus} ${kind.commonName} ${groupNames[kind.group]}`
+				.toLowerCase()
+				.includes(words.trim().toLowerCase())
+		)
+	);
 </script>
 
-<ReferenceFrame title="Kinds" lead="{kinds.length} kinds that rescuers meet. Every number is recalled from memory, for plants with their roots in a pot: change what you know better.">
+<ReferenceFrame
+	title="Kinds"
+	lead="{kinds.length} kinds that rescuers meet. Every number is recalled from memory, for plants with their roots in a pot: change what you know better."
+>
 	<div class="mt-4 flex flex-wrap items-end gap-3">
-		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"><span class="text-sm font-semibold">Narrow down</span><input class="input" type="search" bind:value={words} /></label>
+		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"
+			><span class="text-sm font-semibold">Narrow down</span><input
+				class="input"
+				type="search"
+				bind:value={words}
+			/></label
+		>
 		<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Kind</Button>
 	</div>
 	{#each groups as group (group)}
@@ -32,19 +47,39 @@
 			<div class="overflow-x-auto">
 				<table class="mt-1 w-full min-w-[44rem] border-t text-sm">
 					<thead>
-						<tr class="text-slate border-b text-left">
-							<th class="w-52 py-1 pr-4 font-normal">kind</th><th class="w-24 py-1 pr-4 text-right font-normal">coldest</th><th class="w-32 py-1 pr-4 text-right font-normal">dries before water</th><th class="w-48 py-1 pr-4 font-normal">root work</th><th class="py-1 pr-4 font-normal">caution</th><th class="w-24 py-1"><span class="sr-only">change</span></th>
+						<tr class="border-b text-left text-slate">
+							<th class="w-52 py-1 pr-4 font-normal">kind</th><th
+								class="w-24 py-1 pr-4 text-right font-normal">coldest</th
+							><th class="w-32 py-1 pr-4 text-right font-normal">dries before water</th><th
+								class="w-48 py-1 pr-4 font-normal">root work</th
+							><th class="py-1 pr-4 font-normal">caution</th><th class="w-24 py-1"
+								><span class="sr-only">change</span></th
+							>
 						</tr>
 					</thead>
 					<tbody class="divide-y">
 						{#each inGroup as kind (kind.id)}
 							<tr>
-								<td class="py-1.5 pr-4"><strong>{kind.commonName}</strong> <span class="text-slate italic">{kind.genus}</span>{#if kind.origin === 'own'}<span class="text-ochre"> yours</span>{/if}</td>
+								<td class="py-1.5 pr-4"
+									><strong>{kind.commonName}</strong>
+									<span class="text-slate italic">{kind.genus}</span>{#if kind.origin === 'own'}<span
+											class="text-ochre"
+										>
+											yours</span
+										>{/if}</td
+								>
 								<td class="py-1.5 pr-4 text-right">{format().measure(kind.coldestC, '°C')}</td>
 								<td class="py-1.5 pr-4 text-right">{format().percent(kind.wetnessTrigger)}</td>
 								<td class="py-1.5 pr-4">{liftingWindowNames[kind.liftingWindow]}</td>
 								<td class="py-1.5 pr-4">{kind.sap === 'none' ? '' : `${kind.sap}. `}{kind.caution}</td>
-								<td class="py-1.5 text-right"><Button size="small" tone="quiet" aria-label="Change {kind.commonName}" onclick={() => (editing = kind)}>Change</Button></td>
+								<td class="py-1.5 text-right"
+									><Button
+										size="small"
+										tone="quiet"
+										aria-label="Change {kind.commonName}"
+										onclick={() => (editing = kind)}>Change</Button
+									></td
+								>
 							</tr>
 						{/each}
 					</tbody>
@@ -54,7 +89,17 @@
 	{/each}
 </ReferenceFrame>
 
-<Sheet bind:open={adding} title="A kind of your own"><KindForm {refused} done={() => (adding = false)} /></Sheet>
-<Sheet bind:open={() => editing !== null, (open) => { if (!open) editing = null; }} title={editing?.commonName ?? ''}>
+<Sheet bind:open={adding} title="A kind of your own"
+	><KindForm {refused} done={() => (adding = false)} /></Sheet
+>
+<Sheet
+	bind:open={
+		() => editing !== null,
+		(open) => {
+			if (!open) editing = null;
+		}
+	}
+	title={editing?.commonName ?? ''}
+>
 	{#if editing}<KindForm kind={editing} {refused} done={() => (editing = null)} />{/if}
 </Sheet>

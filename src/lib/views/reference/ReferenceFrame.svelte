@@ -26,12 +26,19 @@
 			{#each pages as { label, href } (href)}
 				<li>
 					<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved above -->
-					<a {href} class={['font-display flex min-h-11 items-end border-b-3 px-2 pb-1 text-lg', page.url.pathname === href ? 'border-oxide font-bold' : 'text-slate border-transparent']} aria-current={page.url.pathname === href ? 'page' : undefined}>{label}</a>
+					<a
+						{href}
+						class={[
+							'flex min-h-11 items-end border-b-3 px-2 pb-1 font-display text-lg',
+							page.url.pathname === href ? 'border-oxide font-bold' : 'border-transparent text-slate'
+						]}
+						aria-current={page.url.pathname === href ? 'page' : undefined}>{label}</a
+					>
 				</li>
 			{/each}
 		</ul>
 	</nav>
 	<h1 class="text-3xl">{title}</h1>
-	{#if lead}<p class="text-slate mt-1 max-w-prose text-lg">{lead}</p>{/if}
+	{#if lead}<p class="mt-1 max-w-prose text-lg text-slate">{lead}</p>{/if}
 	{@render children()}
 </div>

@@ -28,12 +28,27 @@
 	const number = (value: number): string => format().number(value, 4);
 </script>
 
-<ReferenceFrame title="Values" lead="Every default Bruntle works with, where it comes from, and your own number in its place if you know better. Changes count at once, everywhere.">
+<ReferenceFrame
+	title="Values"
+	lead="Every default Bruntle works with, where it comes from, and your own number in its place if you know better. Changes count at once, everywhere."
+>
 	<div class="mt-4 flex flex-wrap items-end gap-4">
-		<Choice label="Used for" bind:value={family} options={families.map((value) => ({ value, label: value }))} />
-		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"><span class="text-sm font-semibold">Narrow down</span><input class="input" type="search" bind:value={words} /></label>
+		<Choice
+			label="Used for"
+			bind:value={family}
+			options={families.map((value) => ({ value, label: value }))}
+		/>
+		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"
+			><span class="text-sm font-semibold">Narrow down</span><input
+				class="input"
+				type="search"
+				bind:value={words}
+			/></label
+		>
 	</div>
-	{#if overridden.length > 0}<p class="text-ochre mt-3 text-sm font-semibold">{overridden.length} of your own are in force.</p>{/if}
+	{#if overridden.length > 0}<p class="mt-3 text-sm font-semibold text-ochre">
+			{overridden.length} of your own are in force.
+		</p>{/if}
 	<ul class="mt-3 divide-y border-t">
 		{#each keys as key (key)}
 			{@const value = workingValue(key)}
@@ -41,25 +56,50 @@
 			<li class="grid items-center gap-x-6 gap-y-1 py-2 sm:grid-cols-[1fr_10rem_15rem]">
 				<div>
 					<p>{value.label}</p>
-					<p class="text-slate text-xs">{markSentence[value.mark]}{value.source ? `: ${value.source}` : ''}{value.note ? `. ${value.note}` : ''}</p>
+					<p class="text-xs text-slate">
+						{markSentence[value.mark]}{value.source ? `: ${value.source}` : ''}{value.note
+							? `. ${value.note}`
+							: ''}
+					</p>
 				</div>
 				<p class="font-display text-lg font-semibold sm:text-right">
-					{number(values[key])} <span class="text-slate font-sans text-sm font-normal">{value.unit}</span>
-					{#if own}<span class="text-ochre block font-sans text-xs font-normal">yours; shipped {number(value.value)}</span>{/if}
+					{number(values[key])} <span class="font-sans text-sm font-normal text-slate">{value.unit}</span>
+					{#if own}<span class="block font-sans text-xs font-normal text-ochre"
+							>yours; shipped {number(value.value)}</span
+						>{/if}
 				</p>
 				<div class="flex justify-end gap-1">
 					{#if editing === key}
-						<form method="POST" action="?/set" use:enhance={act({ done: () => (editing = null) })} class="flex gap-1">
+						<form
+							method="POST"
+							action="?/set"
+							use:enhance={act({ done: () => (editing = null) })}
+							class="flex gap-1"
+						>
 							<input type="hidden" name="key" value={key} />
-							<input class="input !w-24" name="value" value={values[key]} inputmode="decimal" aria-label="Your own number, {value.min} to {value.max}" title="{value.min} to {value.max} {value.unit}" />
+							<input
+								class="input !w-24"
+								name="value"
+								value={values[key]}
+								inputmode="decimal"
+								aria-label="Your own number, {value.min} to {value.max}"
+								title="{value.min} to {value.max} {value.unit}"
+							/>
 							<Button type="submit" tone="solid">Keep</Button>
 						</form>
 					{:else}
-						<Button size="small" tone="quiet" aria-label="Change: {value.label}" onclick={() => (editing = key)}>Change</Button>
+						<Button
+							size="small"
+							tone="quiet"
+							aria-label="Change: {value.label}"
+							onclick={() => (editing = key)}>Change</Button
+						>
 						{#if own}
 							<form method="POST" action="?/reset" use:enhance={act()}>
 								<input type="hidden" name="key" value={key} />
-								<Button size="small" type="submit" aria-label="Back to shipped: {value.label}">Back to shipped</Button>
+								<Button size="small" type="submit" aria-label="Back to shipped: {value.label}"
+									>Back to shipped</Button
+								>
 							</form>
 						{/if}
 					{/if}

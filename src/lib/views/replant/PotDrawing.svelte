@@ -17,7 +17,9 @@
 
 	const W = 320;
 	const H = 210;
-	const scale = $derived(Math.min((W - 90) / Math.max(pot.topLengthMm, ballDiameterMm), (H - 50) / pot.heightMm));
+	const scale = $derived(
+		Math.min((W - 90) / Math.max(pot.topLengthMm, ballDiameterMm), (H - 50) / pot.heightMm)
+	);
 	const floorY = H - 22;
 	const y = (mm: number): number => floorY - mm * scale;
 	const halfAt = (mm: number): number => {
@@ -36,22 +38,64 @@
 		const depth = ballDepthMm * scale;
 		return `M${W / 2 - half} ${top}C${W / 2 - half} ${top + depth * 1.1} ${W / 2 - half * 0.6} ${top + depth} ${W / 2} ${top + depth}S${W / 2 + half} ${top + depth * 1.1} ${W / 2 + half} ${top}Z`;
 	});
-	const tight = $derived(ballDiameterMm > Math.min(pot.topLengthMm, pot.shape === 'round' ? pot.topLengthMm : pot.topWidthMm) || ballDepthMm > fill - coarseLayerMm);
+	const tight = $derived(
+		ballDiameterMm > Math.min(pot.topLengthMm, pot.shape === 'round' ? pot.topLengthMm : pot.topWidthMm) ||
+			ballDepthMm > fill - coarseLayerMm
+	);
 </script>
 
-<svg viewBox="0 0 {W} {H}" class="block w-full max-w-md" role="img" aria-label="Section through the pot with its layers and the ball">
+<svg
+	viewBox="0 0 {W} {H}"
+	class="block w-full max-w-md"
+	role="img"
+	aria-label="Section through the pot with its layers and the ball"
+>
 	<defs>
-		<pattern id="{uid}-coarse" width="12" height="12" patternUnits="userSpaceOnUse"><circle cx="3" cy="4" r="2.6" class="fill-slate" /><circle cx="9" cy="9" r="3" class="fill-slate" /></pattern>
-		<pattern id="{uid}-main" width="7" height="7" patternUnits="userSpaceOnUse"><circle cx="2" cy="2" r="1" class="fill-slate" /><circle cx="5.5" cy="5" r="0.8" class="fill-slate" /></pattern>
+		<pattern id="{uid}-coarse" width="12" height="12" patternUnits="userSpaceOnUse"
+			><circle cx="3" cy="4" r="2.6" class="fill-slate" /><circle
+				cx="9"
+				cy="9"
+				r="3"
+				class="fill-slate"
+			/></pattern
+		>
+		<pattern id="{uid}-main" width="7" height="7" patternUnits="userSpaceOnUse"
+			><circle cx="2" cy="2" r="1" class="fill-slate" /><circle
+				cx="5.5"
+				cy="5"
+				r="0.8"
+				class="fill-slate"
+			/></pattern
+		>
 	</defs>
 	<path d={layer(0, coarseLayerMm)} fill="url(#{uid}-coarse)" />
 	<path d={layer(coarseLayerMm, fill - topLayerMm)} fill="url(#{uid}-main)" />
 	<path d={layer(fill - topLayerMm, fill)} class="fill-duff" />
-	<path d={ball} class={['fill-sapwood', tight ? 'stroke-oxide' : 'stroke-bark']} stroke-width={tight ? 3 : 2} stroke-dasharray={tight ? '6 3' : undefined} />
-	<path d="M{W / 2 - 7} {y(fill)}l3-{Math.min(40, y(fill) - 2)}h8l3 {Math.min(40, y(fill) - 2)}z" class="fill-bark" />
-	<path d="M{W / 2 - halfAt(pot.heightMm)} {y(pot.heightMm)}L{W / 2 - halfAt(0)} {y(0)}H{W / 2 + halfAt(0)}L{W / 2 + halfAt(pot.heightMm)} {y(pot.heightMm)}" fill="none" class="stroke-ink" stroke-width="3.5" stroke-linejoin="round" />
+	<path
+		d={ball}
+		class={['fill-sapwood', tight ? 'stroke-oxide' : 'stroke-bark']}
+		stroke-width={tight ? 3 : 2}
+		stroke-dasharray={tight ? '6 3' : undefined}
+	/>
+	<path
+		d="M{W / 2 - 7} {y(fill)}l3-{Math.min(40, y(fill) - 2)}h8l3 {Math.min(40, y(fill) - 2)}z"
+		class="fill-bark"
+	/>
+	<path
+		d="M{W / 2 - halfAt(pot.heightMm)} {y(pot.heightMm)}L{W / 2 - halfAt(0)} {y(0)}H{W / 2 + halfAt(0)}L{W /
+			2 +
+			halfAt(pot.heightMm)} {y(pot.heightMm)}"
+		fill="none"
+		class="stroke-ink"
+		stroke-width="3.5"
+		stroke-linejoin="round"
+	/>
 	<path d="M{W / 2 - 30} {floorY}h14M{W / 2 + 16} {floorY}h14" class="stroke-paper" stroke-width="5" />
-	<text x={W / 2} y={H - 4} text-anchor="middle" font-size="12.5" class="fill-slate">{format().measure(pot.topLengthMm, 'mm')} at the rim, {format().measure(pot.heightMm, 'mm')} deep</text>
+	<text x={W / 2} y={H - 4} text-anchor="middle" font-size="12.5" class="fill-slate"
+		>{format().measure(pot.topLengthMm, 'mm')} at the rim, {format().measure(pot.heightMm, 'mm')} deep</text
+	>
 	<path d="M{W / 2 + halfAt(fill) + 6} {y(fill)}h14" class="stroke-rain" stroke-width="1.5" />
-	<text x={Math.min(W - 4, W / 2 + halfAt(fill) + 24)} y={y(fill) + 4} font-size="12.5" class="fill-rain">fill</text>
+	<text x={Math.min(W - 4, W / 2 + halfAt(fill) + 24)} y={y(fill) + 4} font-size="12.5" class="fill-rain"
+		>fill</text
+	>
 </svg>

@@ -4,7 +4,15 @@
 	import { nightTemperature } from '$core/climate/normals';
 	import type { Kind } from '$core/kinds/kind';
 	import { componentLitres, mixIds, mixOf, usualMix, type MixId } from '$core/mixes/mixes';
-	import { layerAmounts, sizeAdvice, sizeRuleNames, sizeRules, unrootedShare, type Planting, type SizeRule } from '$core/pots/replant-plan';
+	import {
+		layerAmounts,
+		sizeAdvice,
+		sizeRuleNames,
+		sizeRules,
+		unrootedShare,
+		type Planting,
+		type SizeRule
+	} from '$core/pots/replant-plan';
 	import { potShapeNames, potShapes, type Pot, type PotShape } from '$core/pots/volume';
 	import type { LastWork } from '$core/roots/work';
 	import type { RootMap } from '$core/roots/root-map';
@@ -12,6 +20,7 @@
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -41,8 +50,14 @@
 	const last = $derived(plantings.at(-1));
 	/** What the page begins with; from the last planting, the map of the roots, or the trunk. */
 	const begin = untrack(() => {
-		const ball = last?.ballDiameterMm ?? (rootMap ? Math.round(rootMap.ballRadiusMm * 2 * 0.9) : Math.round(tree.trunkDiameterMm * 5));
-		return { ball, depth: last?.ballDepthMm ?? Math.round(ball * 0.55), mix: last?.mixId ?? usualMix(kind.group, lastWork?.rotWasCut ?? false) };
+		const ball =
+			last?.ballDiameterMm ??
+			(rootMap ? Math.round(rootMap.ballRadiusMm * 2 * 0.9) : Math.round(tree.trunkDiameterMm * 5));
+		return {
+			ball,
+			depth: last?.ballDepthMm ?? Math.round(ball * 0.55),
+			mix: last?.mixId ?? usualMix(kind.group, lastWork?.rotWasCut ?? false)
+		};
 	});
 	let ballDiameterMm = $state(begin.ball);
 	let ballDepthMm = $state(begin.depth);
@@ -56,9 +71,17 @@
 				const { shape: _shape, ...rest } = last.pot;
 				return rest;
 			}
-			const width = Math.round(sizeAdvice(begin.ball, lastWork?.livingLoss ?? 0, { rot, packed: false }, values).widthMm);
+			const width = Math.round(
+				sizeAdvice(begin.ball, lastWork?.livingLoss ?? 0, { rot, packed: false }, values).widthMm
+			);
 			const bottom = Math.round(width * 0.82);
-			return { topLengthMm: width, topWidthMm: width, bottomLengthMm: bottom, bottomWidthMm: bottom, heightMm: Math.round(begin.depth + 45) };
+			return {
+				topLengthMm: width,
+				topWidthMm: width,
+				bottomLengthMm: bottom,
+				bottomWidthMm: bottom,
+				heightMm: Math.round(begin.depth + 45)
+			};
 		})
 	);
 	let sizeRule = $state<SizeRule | ''>('');
@@ -73,7 +96,9 @@
 		...(shape === 'round' && { topWidthMm: sizes.topLengthMm, bottomWidthMm: sizes.bottomLengthMm }),
 		...(shape === 'box' && { bottomLengthMm: sizes.topLengthMm, bottomWidthMm: sizes.topWidthMm })
 	});
-	const amounts = $derived(layerAmounts({ pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm }, values));
+	const amounts = $derived(
+		layerAmounts({ pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm }, values)
+	);
 	const mix = $derived(mixOf(mixId as MixId));
 	const count = $derived(tree.plantCount);
 	const shopping = $derived(componentLitres(mixId as MixId, amounts.readyMainL * count));
@@ -91,25 +116,66 @@
 	const L = (litres: number): string => format().measure(litres, 'L');
 </script>
 
-<div class="page grid gap-x-10 lg:grid-cols-[1fr_26rem]">
-	<form method="POST" action="?/plant" use:enhance={act({ keep: true })} class="flex flex-col gap-5 pt-5" novalidate>
+<div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
+	<form
+		method="POST"
+		action="?/plant"
+		use:enhance={act({ keep: true })}
+		class="flex flex-col gap-5 pt-5 pb-20"
+		novalidate
+	>
 		<Problem {refused} />
 		<fieldset class="flex flex-col gap-3">
-			<legend class="font-display mb-1 text-lg font-semibold">The ball, as it goes in</legend>
+			<legend class="mb-1 font-display text-lg font-semibold">The ball, as it goes in</legend>
 			<div class="grid gap-3 sm:grid-cols-3">
-				<MeasureField name="ballDiameterMm" label="Width of the ball" unit="mm" value={ballDiameterMm} oninput={(mm) => { if (mm !== null) ballDiameterMm = mm; }} {refused} />
-				<MeasureField name="ballDepthMm" label="Depth of the ball" unit="mm" value={ballDepthMm} oninput={(mm) => { if (mm !== null) ballDepthMm = mm; }} {refused} />
-				<label class="flex items-end gap-2 pb-2.5"><input type="checkbox" class="size-5" bind:checked={packed} />Roots are packed</label>
+				<MeasureField
+					name="ballDiameterMm"
+					label="Width of the ball"
+					unit="mm"
+					value={ballDiameterMm}
+					oninput={(mm) => {
+						if (mm !== null) ballDiameterMm = mm;
+					}}
+					{refused}
+				/>
+				<MeasureField
+					name="ballDepthMm"
+					label="Depth of the ball"
+					unit="mm"
+					value={ballDepthMm}
+					oninput={(mm) => {
+						if (mm !== null) ballDepthMm = mm;
+					}}
+					{refused}
+				/>
+				<label class="flex items-end gap-2 pb-2.5"
+					><input type="checkbox" class="size-5" bind:checked={packed} />Roots are packed</label
+				>
 			</div>
-			<p class="border-lichen border-l-4 py-1 pl-3">
+			<p class="border-l-4 border-lichen py-1 pl-3">
 				Look for a pot about
 				<Workings
 					label="Width of pot to look for"
-					formula="{format().measure(ballDiameterMm, 'mm')} + {format().measure(advice.widthMm - ballDiameterMm, 'mm')}"
+					formula="{format().measure(ballDiameterMm, 'mm')} + {format().measure(
+						advice.widthMm - ballDiameterMm,
+						'mm'
+					)}"
 					lines={[
-						{ label: 'normal step up', value: format().measure(values['pot.upSizeMm'], 'mm'), mark: 'common practice in the trade, no source' },
-						{ label: 'packed roots', value: format().measure(values['pot.packedSizeMm'], 'mm'), mark: 'common practice in the trade, no source' },
-						{ label: 'after rot or a hard reduction', value: format().measure(values['pot.afterRotSizeMm'], 'mm'), mark: 'our own working default' }
+						{
+							label: 'normal step up',
+							value: format().measure(values['pot.upSizeMm'], 'mm'),
+							mark: 'common practice in the trade, no source'
+						},
+						{
+							label: 'packed roots',
+							value: format().measure(values['pot.packedSizeMm'], 'mm'),
+							mark: 'common practice in the trade, no source'
+						},
+						{
+							label: 'after rot or a hard reduction',
+							value: format().measure(values['pot.afterRotSizeMm'], 'mm'),
+							mark: 'our own working default'
+						}
 					]}
 					changes="Two schools: clearly larger for the vigorous and packed, same or smaller after rot and shock."
 				>
@@ -119,50 +185,158 @@
 			</p>
 		</fieldset>
 		<fieldset class="flex flex-col gap-3">
-			<legend class="font-display mb-1 text-lg font-semibold">The pot, inside</legend>
-			<Choice label="Shape" name="pot.shape" bind:value={shape} options={potShapes.map((value) => ({ value, label: potShapeNames[value] }))} />
+			<legend class="mb-1 font-display text-lg font-semibold">The pot, inside</legend>
+			<Choice
+				label="Shape"
+				name="pot.shape"
+				bind:value={shape}
+				options={potShapes.map((value) => ({ value, label: potShapeNames[value] }))}
+			/>
 			<div class="grid gap-3 sm:grid-cols-3">
-				<MeasureField name="pot.topLengthMm" label={shape === 'round' ? 'Diameter at the rim' : 'Length at the rim'} unit="mm" value={pot.topLengthMm} oninput={set('topLengthMm')} {refused} />
-				{#if shape !== 'round'}<MeasureField name="pot.topWidthMm" label="Width at the rim" unit="mm" value={pot.topWidthMm} oninput={set('topWidthMm')} {refused} />{/if}
+				<MeasureField
+					name="pot.topLengthMm"
+					label={shape === 'round' ? 'Diameter at the rim' : 'Length at the rim'}
+					unit="mm"
+					value={pot.topLengthMm}
+					oninput={set('topLengthMm')}
+					{refused}
+				/>
+				{#if shape !== 'round'}<MeasureField
+						name="pot.topWidthMm"
+						label="Width at the rim"
+						unit="mm"
+						value={pot.topWidthMm}
+						oninput={set('topWidthMm')}
+						{refused}
+					/>{/if}
 				{#if shape !== 'box'}
-					<MeasureField name="pot.bottomLengthMm" label={shape === 'round' ? 'Diameter at the floor' : 'Length at the floor'} unit="mm" value={pot.bottomLengthMm} oninput={set('bottomLengthMm')} {refused} />
-					{#if shape !== 'round'}<MeasureField name="pot.bottomWidthMm" label="Width at the floor" unit="mm" value={pot.bottomWidthMm} oninput={set('bottomWidthMm')} {refused} />{/if}
+					<MeasureField
+						name="pot.bottomLengthMm"
+						label={shape === 'round' ? 'Diameter at the floor' : 'Length at the floor'}
+						unit="mm"
+						value={pot.bottomLengthMm}
+						oninput={set('bottomLengthMm')}
+						{refused}
+					/>
+					{#if shape !== 'round'}<MeasureField
+							name="pot.bottomWidthMm"
+							label="Width at the floor"
+							unit="mm"
+							value={pot.bottomWidthMm}
+							oninput={set('bottomWidthMm')}
+							{refused}
+						/>{/if}
 				{/if}
-				<MeasureField name="pot.heightMm" label="Depth" unit="mm" value={pot.heightMm} oninput={set('heightMm')} {refused} />
+				<MeasureField
+					name="pot.heightMm"
+					label="Depth"
+					unit="mm"
+					value={pot.heightMm}
+					oninput={set('heightMm')}
+					{refused}
+				/>
 			</div>
 			{#if shape === 'round'}
-				<input type="hidden" name="pot.topWidthMm" value={pot.topWidthMm} /><input type="hidden" name="pot.bottomWidthMm" value={pot.bottomWidthMm} />
+				<input type="hidden" name="pot.topWidthMm" value={pot.topWidthMm} /><input
+					type="hidden"
+					name="pot.bottomWidthMm"
+					value={pot.bottomWidthMm}
+				/>
 			{:else if shape === 'box'}
-				<input type="hidden" name="pot.bottomLengthMm" value={pot.bottomLengthMm} /><input type="hidden" name="pot.bottomWidthMm" value={pot.bottomWidthMm} />
+				<input type="hidden" name="pot.bottomLengthMm" value={pot.bottomLengthMm} /><input
+					type="hidden"
+					name="pot.bottomWidthMm"
+					value={pot.bottomWidthMm}
+				/>
 			{/if}
-			<Choice label="Size rule followed" name="sizeRule" value={rule} options={sizeRules.map((value) => ({ value, label: sizeRuleNames[value] }))} onchange={(value) => (sizeRule = value)} />
+			<Choice
+				label="Size rule followed"
+				name="sizeRule"
+				value={rule}
+				options={sizeRules.map((value) => ({ value, label: sizeRuleNames[value] }))}
+				onchange={(value) => (sizeRule = value)}
+			/>
 		</fieldset>
 		<fieldset class="flex flex-col gap-3">
-			<legend class="font-display mb-1 text-lg font-semibold">Mix and layers</legend>
-			<SelectField name="mixId" label="Mix" bind:value={mixId} options={mixIds.map((value) => ({ value, label: mixOf(value).name }))} {refused} hint="For {mix.suits}." />
-			{#if rot && !mix.afterRot}<Caution title="After rot">Usual here is a mix that stays airy, and never the old one again. This one holds more water.</Caution>{/if}
+			<legend class="mb-1 font-display text-lg font-semibold">Mix and layers</legend>
+			<SelectField
+				name="mixId"
+				label="Mix"
+				bind:value={mixId}
+				options={mixIds.map((value) => ({ value, label: mixOf(value).name }))}
+				{refused}
+				hint="For {mix.suits}."
+			/>
+			{#if rot && !mix.afterRot}<Caution title="After rot"
+					>Usual here is a mix that stays airy, and never the old one again. This one holds more water.</Caution
+				>{/if}
 			<div class="grid gap-3 sm:grid-cols-3">
-				<MeasureField name="coarseLayerMm" label="Coarse layer at the floor" unit="mm" value={coarseLayerMm} oninput={(mm) => (coarseLayerMm = mm ?? 0)} {refused} />
-				<MeasureField name="topLayerMm" label="Top layer" unit="mm" value={topLayerMm} oninput={(mm) => (topLayerMm = mm ?? 0)} {refused} />
-				<MeasureField name="headspaceMm" label="Left under the rim for water" unit="mm" value={headspaceMm} oninput={(mm) => (headspaceMm = mm ?? 0)} {refused} />
+				<MeasureField
+					name="coarseLayerMm"
+					label="Coarse layer at the floor"
+					unit="mm"
+					value={coarseLayerMm}
+					oninput={(mm) => (coarseLayerMm = mm ?? 0)}
+					{refused}
+				/>
+				<MeasureField
+					name="topLayerMm"
+					label="Top layer"
+					unit="mm"
+					value={topLayerMm}
+					oninput={(mm) => (topLayerMm = mm ?? 0)}
+					{refused}
+				/>
+				<MeasureField
+					name="headspaceMm"
+					label="Left under the rim for water"
+					unit="mm"
+					value={headspaceMm}
+					oninput={(mm) => (headspaceMm = mm ?? 0)}
+					{refused}
+				/>
 			</div>
-			{#if coarseLayerMm > 0}<p class="text-slate text-sm">A coarse layer keeps the holes clear. It does not drain the mix above it, and costs {format().measure(coarseLayerMm, 'mm')} of rooting depth; others use a screen only.</p>{/if}
+			{#if coarseLayerMm > 0}<p class="text-sm text-slate">
+					A coarse layer keeps the holes clear. It does not drain the mix above it, and costs {format().measure(
+						coarseLayerMm,
+						'mm'
+					)} of rooting depth; others use a screen only.
+				</p>{/if}
 		</fieldset>
 		<fieldset class="grid gap-3 sm:grid-cols-2">
-			<legend class="font-display mb-1 text-lg font-semibold">Done</legend>
+			<legend class="mb-1 font-display text-lg font-semibold">Done</legend>
 			<TextField name="plantedOn" label="On" type="date" value={today} max={today} {refused} />
-			<SelectField name="placeId" label="It stands afterwards at" bind:value={placeId} options={places.map(({ id, name }) => ({ value: id, label: name }))} {refused} />
-			<TextField name="note" label="How it was set: height, ties, pads, what was used" optional {refused} fieldClass="sm:col-span-2" />
+			<SelectField
+				name="placeId"
+				label="It stands afterwards at"
+				bind:value={placeId}
+				options={places.map(({ id, name }) => ({ value: id, label: name }))}
+				{refused}
+			/>
+			<TextField
+				name="note"
+				label="How it was set: height, ties, pads, what was used"
+				optional
+				{refused}
+				fieldClass="sm:col-span-2"
+			/>
 		</fieldset>
 		{#if tooCold !== null}
-			<Caution title="Too cold there">A cold night of the season at this place is about {format().measure(tooCold, '°C')}; {kind.commonName} stands {format().measure(kind.coldestC, '°C')}. Choose another place before the work, or have cover ready.</Caution>
+			<Caution title="Too cold there"
+				>A cold night of the season at this place is about {format().measure(tooCold, '°C')}; {kind.commonName}
+				stands {format().measure(kind.coldestC, '°C')}. Choose another place before the work, or have cover
+				ready.</Caution
+			>
 		{/if}
 		<input type="hidden" name="plantCount" value={count} />
 		<div><Button type="submit" tone="solid" size="large">Write it down as planted</Button></div>
 	</form>
 
-	<aside aria-labelledby="amounts-title" class="bg-leaf -mx-4 mt-8 border-t px-4 pt-5 pb-6 lg:sticky lg:top-0 lg:mx-0 lg:mt-0 lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-t-0 lg:border-l lg:px-5">
-		<h2 id="amounts-title" class="text-lg">What to have ready</h2>
+	<Consequences title="What to have ready">
+		{#snippet summary()}
+			<strong class="font-display text-2xl">{L(amounts.readyMainL * count)}</strong>
+			<span class="truncate">of mix{amounts.problems.length > 0 ? '; it does not fit' : ''}</span>
+		{/snippet}
 		<PotDrawing {pot} {ballDiameterMm} {ballDepthMm} {coarseLayerMm} {topLayerMm} {headspaceMm} />
 		<p class="font-display text-3xl font-bold">
 			<Workings
@@ -170,35 +344,57 @@
 				formula="({L(amounts.mainL)}) × (1 + {values['pot.settling']}){count > 1 ? ` × ${count}` : ''}"
 				lines={[
 					{ label: 'pot, to the rim', value: L(amounts.potL) },
-					{ label: 'ball', value: L(amounts.ballL), mark: `${values['pot.ballShape']} of its cylinder: our own working default` },
+					{
+						label: 'ball',
+						value: L(amounts.ballL),
+						mark: `${values['pot.ballShape']} of its cylinder: our own working default`
+					},
 					{ label: 'coarse layer', value: L(amounts.coarseL) },
 					{ label: 'top layer', value: L(amounts.topL) },
 					{ label: 'main mix, in the pot', value: L(amounts.mainL) },
-					{ label: 'extra for settling', value: format().percent(values['pot.settling']), mark: 'our own working default' }
+					{
+						label: 'extra for settling',
+						value: format().percent(values['pot.settling']),
+						mark: 'our own working default'
+					}
 				]}
 				changes="Fines settle between coarse grains, so the mix is less than the sum of its parts."
 			>
 				{L(amounts.readyMainL * count)}
 			</Workings>
 		</p>
-		<p class="text-slate text-sm">of mix{count > 1 ? ` for ${count} pots, ${L(amounts.readyMainL)} each` : ''}</p>
+		<p class="text-sm text-slate">
+			of mix{count > 1 ? ` for ${count} pots, ${L(amounts.readyMainL)} each` : ''}
+		</p>
 		<table class="mt-3 w-full text-sm">
-			<thead><tr class="text-slate border-b text-left"><th class="py-1 font-normal">layer</th><th class="py-1 text-right font-normal">one pot</th>{#if count > 1}<th class="py-1 text-right font-normal">all {count}</th>{/if}</tr></thead>
+			<thead
+				><tr class="border-b text-left text-slate"
+					><th class="py-1 font-normal">layer</th><th class="py-1 text-right font-normal">one pot</th
+					>{#if count > 1}<th class="py-1 text-right font-normal">all {count}</th>{/if}</tr
+				></thead
+			>
 			<tbody class="divide-y">
 				{#each [['top', amounts.topL], ['main mix', amounts.mainL], ['coarse', amounts.coarseL]] as const as [name, litres] (name)}
-					<tr><th class="py-1 text-left font-normal">{name}</th><td class="py-1 text-right">{L(litres)}</td>{#if count > 1}<td class="py-1 text-right">{L(litres * count)}</td>{/if}</tr>
+					<tr
+						><th class="py-1 text-left font-normal">{name}</th><td class="py-1 text-right">{L(litres)}</td
+						>{#if count > 1}<td class="py-1 text-right">{L(litres * count)}</td>{/if}</tr
+					>
 				{/each}
 			</tbody>
 		</table>
 		<h3 class="mt-4 text-sm">Of it</h3>
 		<ul class="divide-y border-y text-sm">
 			{#each shopping as part (part.component)}
-				<li class="flex justify-between py-1"><span>{part.component}</span><strong>{L(part.litres)}</strong></li>
+				<li class="flex justify-between py-1">
+					<span>{part.component}</span><strong>{L(part.litres)}</strong>
+				</li>
 			{/each}
 		</ul>
 		<p class="mt-3 text-sm">
 			{format().percent(unrooted)} of the fill holds no roots yet.
-			{#if unrooted > 0.6}<strong class="text-ochre">Unrooted mix dries last; the corners may stay wet and sour.</strong>{/if}
+			{#if unrooted > 0.6}<strong class="text-ochre"
+					>Unrooted mix dries last; the corners may stay wet and sour.</strong
+				>{/if}
 		</p>
 		{#each amounts.problems as problem (problem)}
 			<div class="mt-2"><Caution title="Does not fit">{problem}</Caution></div>
@@ -208,9 +404,14 @@
 			<h3 class="mt-5 text-base">Before</h3>
 			<ul class="divide-y border-y text-sm">
 				{#each [...plantings].reverse() as planting (planting.id)}
-					<li class="py-1.5">{format().date(planting.plantedOn)}: {potShapeNames[planting.pot.shape]}, {format().measure(planting.pot.topLengthMm, 'mm')}, {mixOf(planting.mixId).name}{planting.note ? `. ${planting.note}` : ''}</li>
+					<li class="py-1.5">
+						{format().date(planting.plantedOn)}: {potShapeNames[planting.pot.shape]}, {format().measure(
+							planting.pot.topLengthMm,
+							'mm'
+						)}, {mixOf(planting.mixId).name}{planting.note ? `. ${planting.note}` : ''}
+					</li>
 				{/each}
 			</ul>
 		{/if}
-	</aside>
+	</Consequences>
 </div>

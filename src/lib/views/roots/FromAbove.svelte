@@ -27,9 +27,15 @@
 		const sign = half === 180 ? -1 : 1;
 		return { x: point.x * px * sign, y: point.y * px * sign };
 	};
-	const screen = (azimuthDeg: number, radiusPx: number): PlanPoint => planPoint({ azimuthDeg: azimuthDeg + half, radiusMm: radiusPx });
+	const screen = (azimuthDeg: number, radiusPx: number): PlanPoint =>
+		planPoint({ azimuthDeg: azimuthDeg + half, radiusMm: radiusPx });
 	const path = (points: PlanPoint[], closed = true): string =>
-		points.map((p, i) => { const q = at(p); return `${i === 0 ? 'M' : 'L'}${q.x.toFixed(1)} ${q.y.toFixed(1)}`; }).join('') + (closed ? 'Z' : '');
+		points
+			.map((p, i) => {
+				const q = at(p);
+				return `${i === 0 ? 'M' : 'L'}${q.x.toFixed(1)} ${q.y.toFixed(1)}`;
+			})
+			.join('') + (closed ? 'Z' : '');
 	function arcPath(fromDeg: number, toDeg: number, radiusPx: number): string {
 		const a = screen(fromDeg, radiusPx);
 		const b = screen(toDeg, radiusPx);
@@ -49,14 +55,15 @@
 	}
 	/** Deepest first, so that an upper root breaks the one it crosses. */
 	const drawn = $derived.by((): Drawn[] => {
-		const deepest = [...map.segments].sort(
-			(a, b) => meanDepth(b) - meanDepth(a)
-		);
+		const deepest = [...map.segments].sort((a, b) => meanDepth(b) - meanDepth(a));
 		return deepest.map((segment) => {
 			const points = ribbon(segment);
 			const total = points.at(-1)?.alongMm ?? 0;
 			const deadFrom = segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : Infinity;
-			const cutAt = deadFrom < Infinity && deadFrom > 0 ? deadFrom : Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
+			const cutAt =
+				deadFrom < Infinity && deadFrom > 0
+					? deadFrom
+					: Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
 			const place = ribbonAt(points, cutAt) ?? points[0];
 			const reach = (place?.halfWidthMm ?? 4) + 7 / px;
 			const tilt = 0.35;
@@ -80,6 +87,10 @@
 			};
 		});
 	});
+	const cutDone = (segment: Segment): boolean => {
+		const treated = roots.treatment(segment);
+		return treated.kind === 'cut' && treated.cut.state === 'done';
+	};
 	const meanDepth = (segment: Segment): number =>
 		segment.course.reduce((sum, point) => sum + point.depthMm, 0) / segment.course.length;
 
@@ -109,7 +120,10 @@
 		const trunkM = map.trunkDiameterMm / 1000;
 		const { values } = roots.options;
 		return [
-			{ name: `${values['ground.noCutTrunkDiameters']} trunk diameters`, radiusMm: values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm },
+			{
+				name: `${values['ground.noCutTrunkDiameters']} trunk diameters`,
+				radiusMm: values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm
+			},
 			{ name: 'structural root zone', radiusMm: structuralRootZoneRadiusM(trunkM, values) * 1000 },
 			{ name: 'root protection area', radiusMm: rootProtectionArea(trunkM, values).radiusM * 1000 }
 		].filter((zone) => zone.radiusMm * px < RING);
@@ -125,22 +139,52 @@
 			.filter(Boolean)
 			.join('; ');
 	};
-	const selectedCarries = $derived(roots.selected ? (roots.standing.ledger.carried.get(roots.selected.id) ?? 0) : 0);
+	const selectedCarries = $derived(
+		roots.selected ? (roots.standing.ledger.carried.get(roots.selected.id) ?? 0) : 0
+	);
 </script>
 
 <div class="relative">
-	<svg viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}" class="mx-auto block w-full max-w-[34rem]" role="group" aria-label="Roots seen from above, {map.segments.length} mapped">
+	<svg
+		viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
+		class="mx-auto block w-full max-w-[34rem]"
+		role="group"
+		aria-label="Roots seen from above, {map.segments.length} mapped"
+	>
 		<defs>
-			<pattern id="{uid}-doubt" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-				<rect width="6" height="6" class="fill-sapwood" /><path d="M0 0v6" class="stroke-bark" stroke-width="2.4" />
+			<pattern
+				id="{uid}-doubt"
+				width="6"
+				height="6"
+				patternUnits="userSpaceOnUse"
+				patternTransform="rotate(45)"
+			>
+				<rect width="6" height="6" class="fill-sapwood" /><path
+					d="M0 0v6"
+					class="stroke-bark"
+					stroke-width="2.4"
+				/>
 			</pattern>
 		</defs>
 		{#if map.frame === 'container'}
 			<circle r={map.ballRadiusMm * px} class="stroke-line" fill="none" stroke-width="2" />
 		{/if}
 		{#each zones as zone (zone.name)}
-			<circle r={zone.radiusMm * px} fill="none" class="stroke-ochre" stroke-width="1.5" stroke-dasharray="2 5" />
-			<text y={-zone.radiusMm * px - 4} text-anchor="middle" font-size="12.5" class="fill-ochre stroke-paper" stroke-width="3" paint-order="stroke">{zone.name}</text>
+			<circle
+				r={zone.radiusMm * px}
+				fill="none"
+				class="stroke-ochre"
+				stroke-width="1.5"
+				stroke-dasharray="2 5"
+			/>
+			<text
+				y={-zone.radiusMm * px - 4}
+				text-anchor="middle"
+				font-size="12.5"
+				class="fill-ochre stroke-paper"
+				stroke-width="3"
+				paint-order="stroke">{zone.name}</text
+			>
 		{/each}
 
 		{#each windows as window (window.azimuthDeg)}
@@ -157,23 +201,41 @@
 		{#each clocks as azimuth (azimuth)}
 			{@const p = screen(azimuth, RING + 18)}
 			{@const hour = clockOf(azimuth, map.frame)}
-			<text x={p.x} y={p.y + 5} text-anchor="middle" class={hour % 3 === 0 ? 'fill-ink font-display' : 'fill-slate'} font-size={hour % 3 === 0 ? 16 : 13} font-weight={hour % 3 === 0 ? 650 : 400}>{hour}</text>
+			<text
+				x={p.x}
+				y={p.y + 5}
+				text-anchor="middle"
+				class={hour % 3 === 0 ? 'fill-ink font-display' : 'fill-slate'}
+				font-size={hour % 3 === 0 ? 16 : 13}
+				font-weight={hour % 3 === 0 ? 650 : 400}>{hour}</text
+			>
 		{/each}
 
 		{#each drawn as root (root.segment.id)}
 			{@const gone = roots.standing.ledger.gone.has(root.segment.id)}
 			{@const doubtful = root.segment.condition === 'doubtful'}
-			<!-- svelte-ignore a11y_click_events_have_key_events -- the list and j/k choose by keyboard -->
+			<!-- By keyboard the list and j/k choose. -->
 			<g
 				class="cursor-pointer"
 				role="presentation"
 				onclick={() => (roots.selectedId = root.segment.id)}
-				opacity={gone && roots.selectedId !== root.segment.id ? 0.62 : 1}
+				opacity={roots.selectedId === root.segment.id ? 1 : cutDone(root.segment) ? 0.38 : gone ? 0.7 : 1}
 			>
 				<title>{describe(root.segment)}</title>
-				<path d={root.centre} fill="none" stroke="transparent" stroke-width={Math.max(16, root.segment.diameterStartMm * px + 8)} />
+				<path
+					d={root.centre}
+					fill="none"
+					stroke="transparent"
+					stroke-width={Math.max(16, root.segment.diameterStartMm * px + 8)}
+				/>
 				{#if roots.selectedId === root.segment.id}
-					<path d={root.centre} fill="none" class="stroke-duff" stroke-width={root.segment.diameterStartMm * px + 18} stroke-linecap="round" />
+					<path
+						d={root.centre}
+						fill="none"
+						class="stroke-duff"
+						stroke-width={root.segment.diameterStartMm * px + 18}
+						stroke-linecap="round"
+					/>
 				{/if}
 				{#if root.body}
 					<path d={root.body} class="fill-paper stroke-paper" stroke-width="6" stroke-linejoin="round" />
@@ -191,20 +253,39 @@
 					/>
 				{/if}
 				{#if root.dead}
-					<path d={root.dead} class="fill-paper stroke-slate" fill-opacity="0.4" stroke-width="1.7" stroke-dasharray="2 4" stroke-linecap="round" />
+					<path
+						d={root.dead}
+						class="fill-paper stroke-slate"
+						fill-opacity="0.4"
+						stroke-width="1.7"
+						stroke-dasharray="2 4"
+						stroke-linecap="round"
+					/>
 				{/if}
 			</g>
 		{/each}
 
 		<circle r={trunkR * px} class="fill-bark stroke-paper" stroke-width="2" />
 		{#each [0.78, 0.55, 0.3] as ring (ring)}
-			<circle r={trunkR * px * ring} cx={trunkR * px * 0.06 * (1 - ring)} fill="none" class="stroke-paper" stroke-opacity="0.45" stroke-width="1" />
+			<circle
+				r={trunkR * px * ring}
+				cx={trunkR * px * 0.06 * (1 - ring)}
+				fill="none"
+				class="stroke-paper"
+				stroke-opacity="0.45"
+				stroke-width="1"
+			/>
 		{/each}
 		{#each map.segments as segment (segment.id)}
 			{@const girdle = roots.girdling.get(segment.id)}
 			{#if girdle && girdle.severity !== 'none' && !roots.standing.ledger.gone.has(segment.id)}
 				{#each girdle.arcs as arc (arc.fromDeg)}
-					<path d={arcPath(arc.fromDeg, arc.toDeg, trunkR * px)} fill="none" class="stroke-oxide" stroke-width="6" />
+					<path
+						d={arcPath(arc.fromDeg, arc.toDeg, trunkR * px)}
+						fill="none"
+						class="stroke-oxide"
+						stroke-width="6"
+					/>
 				{/each}
 			{/if}
 		{/each}
@@ -218,15 +299,43 @@
 					{@const b = at(root.across[1])}
 					{@const c = at(root.disc)}
 					<path d="M{a.x} {a.y}L{b.x} {b.y}" class="stroke-paper" stroke-width="9" stroke-linecap="round" />
-					<path d="M{a.x} {a.y}L{b.x} {b.y}" class="stroke-oxide" stroke-width="5" stroke-linecap={now ? 'round' : 'butt'} stroke-dasharray={now ? undefined : '4 3'} />
-					<circle cx={c.x} cy={c.y} r="10.5" class={now ? 'fill-oxide stroke-paper' : 'fill-paper stroke-oxide'} stroke-width="2" />
-					<text x={c.x} y={c.y + 4.5} text-anchor="middle" font-size="12.5" font-weight="700" class={now ? 'fill-paper' : 'fill-oxide'}>
+					<path
+						d="M{a.x} {a.y}L{b.x} {b.y}"
+						class="stroke-oxide"
+						stroke-width="5"
+						stroke-linecap={now ? 'round' : 'butt'}
+						stroke-dasharray={now ? undefined : '4 3'}
+					/>
+					<circle
+						cx={c.x}
+						cy={c.y}
+						r="10.5"
+						class={now ? 'fill-oxide stroke-paper' : 'fill-paper stroke-oxide'}
+						stroke-width="2"
+					/>
+					<text
+						x={c.x}
+						y={c.y + 4.5}
+						text-anchor="middle"
+						font-size="12.5"
+						font-weight="700"
+						class={now ? 'fill-paper' : 'fill-oxide'}
+					>
 						{now ? (roots.cutNumbers.get(root.segment.id) ?? '') : roman(treated.cut.stage)}
 					</text>
 				{:else if treated.kind === 'trace'}
 					{@const e = at(root.end)}
-					<circle cx={e.x} cy={e.y} r="12" class="fill-paper stroke-ochre" stroke-width="2.2" stroke-dasharray="4 3" />
-					<text x={e.x} y={e.y + 5} text-anchor="middle" font-size="14" font-weight="700" class="fill-ochre">?</text>
+					<circle
+						cx={e.x}
+						cy={e.y}
+						r="12"
+						class="fill-paper stroke-ochre"
+						stroke-width="2.2"
+						stroke-dasharray="4 3"
+					/>
+					<text x={e.x} y={e.y + 5} text-anchor="middle" font-size="14" font-weight="700" class="fill-ochre"
+						>?</text
+					>
 				{:else if treated.kind === 'keep'}
 					{@const k = at(root.mark)}
 					<!-- A small knot. -->
@@ -248,9 +357,12 @@
 			</g>
 		{/each}
 	</svg>
-	<p class="text-slate min-h-10 text-center text-sm" aria-live="polite">
+	<p class="min-h-10 text-center text-sm text-slate" aria-live="polite">
 		{#if roots.selected}
-			<strong class="text-ink">{describe(roots.selected)}</strong>; carries {format().percent(selectedCarries, 1)} of the living root
+			<strong class="text-ink">{describe(roots.selected)}</strong>; carries {format().percent(
+				selectedCarries,
+				1
+			)} of the living root
 		{:else}
 			{map.frame === 'container' ? 'Front at 6' : 'North at 12'}; the ring is the anchorage of each direction
 		{/if}

@@ -24,9 +24,16 @@
 
 	const standing = $derived(roots.standing);
 	const ledger = $derived(standing.ledger);
-	const stages = $derived(ledger.stages.filter((stage) => stage.loss > 0 || stage.stage < roots.plan.stageDates.length));
+	const stages = $derived(
+		ledger.stages.filter(
+			(stage) =>
+				stage.stage === 0 || roots.plan.cuts.some((cut) => cut.stage === stage.stage && cut.state !== 'left')
+		)
+	);
 	/** The stage whose cuts are next: the first that still has a planned cut. */
-	const current = $derived(Math.min(...roots.plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99));
+	const current = $derived(
+		Math.min(...roots.plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99)
+	);
 	const focus = $derived(ledger.stages[current === 99 ? 0 : current] ?? ledger.stages[0]);
 	const planned = $derived(roots.plan.cuts.filter((cut) => cut.state === 'planned'));
 	const shown = new Tween(0);
@@ -36,9 +43,13 @@
 	const allowance = $derived(standing.allowances[focus?.stage ?? 0] ?? standing.allowances[0]);
 	const tone = $derived(focus && !focus.fits ? 'text-oxide' : 'text-ink');
 	const crown = $derived(crownSupply(1 - ledger.totalLoss, roots.options.values));
-	const school = $derived(roots.options.tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(roots.options.kind.group));
+	const school = $derived(
+		roots.options.tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(roots.options.kind.group)
+	);
 	const byClock = $derived(
-		[...ledger.windows].sort((a, b) => clockOf(a.azimuthDeg, roots.map.frame) - clockOf(b.azimuthDeg, roots.map.frame))
+		[...ledger.windows].sort(
+			(a, b) => clockOf(a.azimuthDeg, roots.map.frame) - clockOf(b.azimuthDeg, roots.map.frame)
+		)
 	);
 	const span = (azimuthDeg: number): string => {
 		const half = roots.options.values['anchorage.windowDeg'] / 2;
@@ -53,15 +64,23 @@
 	const referral = $derived.by(() => {
 		if (roots.map.frame !== 'ground') return [];
 		return roots.map.segments.filter((segment) => {
-			const cut = roots.plan.cuts.find((candidate) => candidate.segmentId === segment.id && candidate.state === 'planned');
+			const cut = roots.plan.cuts.find(
+				(candidate) => candidate.segmentId === segment.id && candidate.state === 'planned'
+			);
 			return cut && ['anchor', 'scaffold'].includes(segment.rootClass);
 		});
 	});
 	const anchorsCut = $derived(
-		roots.map.segments.filter((segment) => segment.rootClass === 'anchor' && ledger.gone.has(segment.id)).length
+		roots.map.segments.filter((segment) => segment.rootClass === 'anchor' && ledger.gone.has(segment.id))
+			.length
 	);
 	const undone = $derived(
-		roots.left.map((entry) => ({ ...entry, segment: roots.map.segments.find((segment) => segment.id === entry.segmentId) })).filter((entry) => entry.segment)
+		roots.left
+			.map((entry) => ({
+				...entry,
+				segment: roots.map.segments.find((segment) => segment.id === entry.segmentId)
+			}))
+			.filter((entry) => entry.segment)
 	);
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
 </script>
@@ -78,7 +97,9 @@
 					.map((cut) => {
 						const segment = roots.map.segments.find((candidate) => candidate.id === cut.segmentId);
 						return {
-							label: segment ? `${at(startAzimuth(segment))}, ${format().measure(segment.diameterStartMm, 'mm')} ${segment.rootClass}` : '',
+							label: segment
+								? `${at(startAzimuth(segment))}, ${format().measure(segment.diameterStartMm, 'mm')} ${segment.rootClass}`
+								: '',
 							value: format().percent(ledger.cutCost.get(cut.segmentId) ?? 0, 1)
 						};
 					})}
@@ -87,16 +108,36 @@
 				{format().percent(shown.current)}
 			</Workings>
 		</p>
-		<p class="text-slate text-sm">of living root goes {current === 99 || current === 0 ? 'now' : `in stage ${roman(current)}`}</p>
+		<p class="text-sm text-slate">
+			of living root goes {current === 99 || current === 0 ? 'now' : `in stage ${roman(current)}`}
+		</p>
 		<div class="relative mt-2">
-			<svg viewBox="0 0 300 26" class="block w-full" role="img" aria-label="Living root by stage; stays {format().percent(1 - ledger.totalLoss)}">
+			<svg
+				viewBox="0 0 300 26"
+				class="block w-full"
+				role="img"
+				aria-label="Living root by stage; stays {format().percent(1 - ledger.totalLoss)}"
+			>
 				<rect x="0" y="3" width="300" height="18" class="fill-sapwood stroke-bark" stroke-width="1.2" />
 				{#each ledger.stages as stage (stage.stage)}
 					{@const from = ledger.stages.slice(0, stage.stage).reduce((sum, s) => sum + s.loss, 0)}
-					<rect x={from * 300} y="3" width={stage.loss * 300} height="18" class={stage.stage === 0 ? 'fill-oxide' : 'stroke-oxide'} fill={stage.stage === 0 ? undefined : 'none'} stroke-width="1.6" stroke-dasharray={stage.stage === 0 ? undefined : '4 2'} />
+					<rect
+						x={from * 300}
+						y="3"
+						width={stage.loss * 300}
+						height="18"
+						class={stage.stage === 0 ? 'fill-oxide' : 'stroke-oxide'}
+						fill={stage.stage === 0 ? undefined : 'none'}
+						stroke-width="1.6"
+						stroke-dasharray={stage.stage === 0 ? undefined : '4 2'}
+					/>
 				{/each}
 				{#if allowance}
-					<path d="M{Math.min(299, (ledger.stages[0]?.allowed ?? 0) * 300)} 0v26" class="stroke-ink" stroke-width="2.5" />
+					<path
+						d="M{Math.min(299, (ledger.stages[0]?.allowed ?? 0) * 300)} 0v26"
+						class="stroke-ink"
+						stroke-width="2.5"
+					/>
 				{/if}
 			</svg>
 		</div>
@@ -105,34 +146,78 @@
 				<li class="flex items-baseline justify-between gap-2">
 					<span>
 						{roman(stage.stage)}
-						<span class="text-slate">{format().day(roots.plan.stageDates[stage.stage] ?? '')}, {seasonFitNames[standing.fits[stage.stage] ?? 'in-window']}</span>
+						<span class="text-slate"
+							>{format().day(roots.plan.stageDates[stage.stage] ?? '')}, {seasonFitNames[
+								standing.fits[stage.stage] ?? 'in-window'
+							]}</span
+						>
 					</span>
-					<span class={stage.fits ? '' : 'text-oxide font-bold'}>{format().percent(stage.loss)} of {format().percent(stage.allowed)}{stage.fits ? '' : ', over'}</span>
+					<span class={stage.fits ? '' : 'font-bold text-oxide'}
+						>{format().percent(stage.loss)} of {format().percent(stage.allowed)}{stage.fits
+							? ''
+							: ', over'}</span
+					>
 				</li>
 			{/each}
-			<li class="flex justify-between border-t pt-0.5"><span>stays</span><strong>{format().percent(1 - ledger.totalLoss)}</strong></li>
+			<li class="flex justify-between border-t pt-0.5">
+				<span>stays</span><strong>{format().percent(1 - ledger.totalLoss)}</strong>
+			</li>
 		</ul>
 		{#if allowance}
 			<p class="mt-1.5 text-sm">
 				Allowance
 				<Workings
 					label="Allowance for one session"
-					formula="{format().number(allowance.base, 2)} × {allowance.vigourFactor} × {allowance.seasonFactor} × {allowance.reservesFactor} = {format().percent(allowance.share)}"
+					formula="{format().number(
+						allowance.base,
+						2
+					)} × {allowance.vigourFactor} × {allowance.seasonFactor} × {allowance.reservesFactor} = {format().percent(
+						allowance.share
+					)}"
 					lines={[
-						{ label: `${standing.group}, ${roots.plan.temper}`, value: format().percent(allowance.base), mark: markOf(`allowance.${standing.group}.${roots.plan.temper}`) },
-						{ label: `vigour ${roots.plan.vigour}`, value: `× ${allowance.vigourFactor}`, mark: markOf(`vigour.${roots.plan.vigour}`) },
-						{ label: seasonFitNames[standing.fits[focus?.stage ?? 0] ?? 'in-window'], value: `× ${allowance.seasonFactor}`, mark: markOf('season.in-window') },
-						{ label: reservesNames[roots.plan.reserves], value: `× ${allowance.reservesFactor}`, mark: markOf(`reserves.${roots.plan.reserves}`) }
+						{
+							label: `${standing.group}, ${roots.plan.temper}`,
+							value: format().percent(allowance.base),
+							mark: markOf(`allowance.${standing.group}.${roots.plan.temper}`)
+						},
+						{
+							label: `vigour ${roots.plan.vigour}`,
+							value: `× ${allowance.vigourFactor}`,
+							mark: markOf(`vigour.${roots.plan.vigour}`)
+						},
+						{
+							label: seasonFitNames[standing.fits[focus?.stage ?? 0] ?? 'in-window'],
+							value: `× ${allowance.seasonFactor}`,
+							mark: markOf('season.in-window')
+						},
+						{
+							label: reservesNames[roots.plan.reserves],
+							value: `× ${allowance.reservesFactor}`,
+							mark: markOf(`reserves.${roots.plan.reserves}`)
+						}
 					]}
 					changes="A later stage is allowed this times 1 − (1 − regrown) × lost before. Each number can be changed under Reference, Values."
 				>
 					<strong>{format().percent(allowance.share)}</strong>
 				</Workings>
-				<span class="text-slate">= {roots.plan.temper} {format().percent(allowance.base)} × vigour {format().number(allowance.vigourFactor, 2)} × season {format().number(allowance.seasonFactor, 2)} × reserves {format().number(allowance.reservesFactor, 2)}</span>
+				<span class="text-slate"
+					>= {roots.plan.temper}
+					{format().percent(allowance.base)} × vigour {format().number(allowance.vigourFactor, 2)} × season {format().number(
+						allowance.seasonFactor,
+						2
+					)} × reserves {format().number(allowance.reservesFactor, 2)}</span
+				>
 			</p>
 		{/if}
 		<div class="mt-2">
-			<Choice label="Temper" hideLabel size="small" value={roots.plan.temper} options={tempers.map((value) => ({ value, label: value }))} onchange={(temper) => roots.setPlan({ temper })} />
+			<Choice
+				label="Temper"
+				hideLabel
+				size="small"
+				value={roots.plan.temper}
+				options={tempers.map((value) => ({ value, label: value }))}
+				onchange={(temper) => roots.setPlan({ temper })}
+			/>
 		</div>
 	</section>
 
@@ -149,12 +234,25 @@
 				{#if window.left === null}
 					<path d="M{left} 55h20" class="stroke-slate" stroke-dasharray="2 3" />
 				{:else}
-					<rect x={left} y={56 - share * 48} width="20" height={share * 48} class={window.short ? 'fill-oxide' : 'fill-bark'} />
+					<rect
+						x={left}
+						y={56 - share * 48}
+						width="20"
+						height={share * 48}
+						class={window.short ? 'fill-oxide' : 'fill-bark'}
+					/>
 					{#if window.short}<path d="M{left + 4} 50l12-12" class="stroke-paper" stroke-width="2" />{/if}
 				{/if}
-				<text x={left + 10} y="70" text-anchor="middle" font-size="12.5" class="fill-ink">{clockOf(window.azimuthDeg, roots.map.frame)}</text>
+				<text x={left + 10} y="70" text-anchor="middle" font-size="12.5" class="fill-ink"
+					>{clockOf(window.azimuthDeg, roots.map.frame)}</text
+				>
 			{/each}
-			<path d="M0 {56 - roots.options.values['anchorage.wantedShare'] * 48}h300" class="stroke-ink" stroke-width="1.3" stroke-dasharray="4 3" />
+			<path
+				d="M0 {56 - roots.options.values['anchorage.wantedShare'] * 48}h300"
+				class="stroke-ink"
+				stroke-width="1.3"
+				stroke-dasharray="4 3"
+			/>
 		</svg>
 		<p class="text-sm">
 			{#if ledger.least?.left !== undefined && ledger.least.left !== null}
@@ -163,14 +261,31 @@
 					label="Least anchorage"
 					formula="sound structural root left ÷ what the window held"
 					lines={[
-						{ label: 'weight of an anchor', value: String(roots.options.values['classWeight.anchor']), mark: markOf('classWeight.anchor') },
-						{ label: 'of a scaffold', value: String(roots.options.values['classWeight.scaffold']), mark: markOf('classWeight.scaffold') },
-						{ label: 'of a secondary', value: String(roots.options.values['classWeight.secondary']), mark: markOf('classWeight.secondary') },
-						{ label: 'wanted in each window', value: format().percent(roots.options.values['anchorage.wantedShare']), mark: markOf('anchorage.wantedShare') }
+						{
+							label: 'weight of an anchor',
+							value: String(roots.options.values['classWeight.anchor']),
+							mark: markOf('classWeight.anchor')
+						},
+						{
+							label: 'of a scaffold',
+							value: String(roots.options.values['classWeight.scaffold']),
+							mark: markOf('classWeight.scaffold')
+						},
+						{
+							label: 'of a secondary',
+							value: String(roots.options.values['classWeight.secondary']),
+							mark: markOf('classWeight.secondary')
+						},
+						{
+							label: 'wanted in each window',
+							value: format().percent(roots.options.values['anchorage.wantedShare']),
+							mark: markOf('anchorage.wantedShare')
+						}
 					]}
 					changes="Cross-section times class weight; doubtful and dead wood holds nothing. It compares with what was there, not with what would be safe."
 				>
-					<strong class={ledger.least.short ? 'text-oxide' : ''}>{format().percent(ledger.least.left)}</strong>
+					<strong class={ledger.least.short ? 'text-oxide' : ''}>{format().percent(ledger.least.left)}</strong
+					>
 				</Workings>, wanted {format().percent(roots.options.values['anchorage.wantedShare'])}
 			{:else}
 				Nothing structural is mapped yet.
@@ -182,16 +297,32 @@
 		<h3 class="text-sm">Balance round the trunk</h3>
 		<p>
 			Widest gap <strong>{format().number(ledger.after.gapDeg)}°</strong> from {at(ledger.after.gapFromDeg)}
-			{#if Math.round(ledger.before.gapDeg) !== Math.round(ledger.after.gapDeg)}<span class="text-slate">(was {format().number(ledger.before.gapDeg)}°)</span>{/if};
-			R̄ {format().number(ledger.before.resultantLength, 2)} → <strong>{format().number(ledger.after.resultantLength, 2)}</strong>{ledger.after.directionDeg === null ? '' : `, heaviest to ${at(ledger.after.directionDeg)}`}
+			{#if Math.round(ledger.before.gapDeg) !== Math.round(ledger.after.gapDeg)}<span class="text-slate"
+					>(was {format().number(ledger.before.gapDeg)}°)</span
+				>{/if}; R̄ {format().number(ledger.before.resultantLength, 2)} →
+			<strong>{format().number(ledger.after.resultantLength, 2)}</strong>{ledger.after.directionDeg === null
+				? ''
+				: `, heaviest to ${at(ledger.after.directionDeg)}`}
 		</p>
-		<svg viewBox="0 0 300 22" class="mt-1 block w-full" role="img" aria-label="Structural share by 45° sector after the plan">
+		<svg
+			viewBox="0 0 300 22"
+			class="mt-1 block w-full"
+			role="img"
+			aria-label="Structural share by 45° sector after the plan"
+		>
 			{#each ledger.after.sectors as share, index (index)}
-				<rect x={index * 37.5 + 1} y={18 - Math.min(1, share * 2.5) * 16} width="35" height={Math.min(1, share * 2.5) * 16} class="fill-bark" opacity="0.75" />
+				<rect
+					x={index * 37.5 + 1}
+					y={18 - Math.min(1, share * 2.5) * 16}
+					width="35"
+					height={Math.min(1, share * 2.5) * 16}
+					class="fill-bark"
+					opacity="0.75"
+				/>
 				<path d="M{index * 37.5 + 1} 18.5h35" class="stroke-line" />
 			{/each}
 		</svg>
-		<p class="text-slate text-xs">by eighths, clockwise from {at(-22.5)}</p>
+		<p class="text-xs text-slate">by eighths, clockwise from {at(-22.5)}</p>
 	</section>
 
 	<section aria-label="Crown" class="text-sm">
@@ -200,10 +331,16 @@
 			Roots left can feed
 			<Workings
 				label="Supply of the roots left"
-				formula="{format().percent(1 - ledger.totalLoss)} × {roots.options.values['crown.reserve']} = {format().percent(crown.supply)}"
+				formula="{format().percent(1 - ledger.totalLoss)} × {roots.options.values[
+					'crown.reserve'
+				]} = {format().percent(crown.supply)}"
 				lines={[
 					{ label: 'living root left', value: format().percent(1 - ledger.totalLoss) },
-					{ label: 'reserve', value: `× ${roots.options.values['crown.reserve']}`, mark: markOf('crown.reserve') }
+					{
+						label: 'reserve',
+						value: `× ${roots.options.values['crown.reserve']}`,
+						mark: markOf('crown.reserve')
+					}
 				]}
 				changes="Two schools: take the crown down to the supply, or keep the leaves and hold demand down with shade and shelter."
 			>
@@ -236,10 +373,16 @@
 			<h3 class="text-sm">Left undone by the proposal</h3>
 			<ul class="mt-1 divide-y border-t">
 				{#each undone as entry (entry.segmentId)}
-					<li class="py-1"><strong>{entry.segment ? at(startAzimuth(entry.segment)) : ''}</strong> {entry.reason}: {entry.because}</li>
+					<li class="py-1">
+						<strong>{entry.segment ? at(startAzimuth(entry.segment)) : ''}</strong>
+						{entry.reason}: {entry.because}
+					</li>
 				{/each}
 			</ul>
 		</section>
 	{/if}
-	<p class="text-slate text-xs">The proposal is greedy: rot, girdlers, circling, rising and crossing, neatness, each in the earliest stage that still fits. It holds every limit shown here, but does not claim to be the best plan.</p>
+	<p class="text-xs text-slate">
+		The proposal is greedy: rot, girdlers, circling, rising and crossing, neatness, each in the earliest stage
+		that still fits. It holds every limit shown here, but does not claim to be the best plan.
+	</p>
 </div>

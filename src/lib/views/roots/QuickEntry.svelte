@@ -1,9 +1,19 @@
 <script lang="ts">
 	import { clockOf } from '$core/circular/circular';
 	import { parseQuickRoot } from '$core/roots/quick-entry';
-	import { rootClasses, rootFlaws, rootFlawNames, usualClass, type QuickRoot, type RootClass, type RootFlaw } from '$core/roots/root-map';
+	import {
+		rootClasses,
+		rootFlaws,
+		rootFlawNames,
+		usualClass,
+		type QuickRoot,
+		type RootClass,
+		type RootFlaw
+	} from '$core/roots/root-map';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
+	import Grid3x3 from '@lucide/svelte/icons/grid-3x3';
+	import Repeat2 from '@lucide/svelte/icons/repeat-2';
 	import Glyph from './Glyph.svelte';
 	import { classGlyphs, flawGlyphs } from './glyphs';
 	import type { RootsState } from './roots-state.svelte';
@@ -18,9 +28,11 @@
 	let lastLine = $state('');
 	let keys = $state(false);
 	let field = $state<HTMLInputElement>();
-	const parsed = $derived(line.trim() === '' ? null : parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm));
+	const parsed = $derived(
+		line.trim() === '' ? null : parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm)
+	);
 	const preview = $derived.by(() => {
-		if (!parsed) return 'Place, thickness, then any words: 6:30 15 sec girdling; 220° 9 dead40; 8 31 anchor keep; 3:15 16 trace';
+		if (!parsed) return 'Place, thickness, words: 220° 9 dead40; 8 31 keep; 3 16 trace';
 		if (!parsed.ok) return parsed.problem;
 		return say(parsed.root);
 	});
@@ -29,7 +41,9 @@
 			`${format().clock(clockOf(root.azimuthDeg, roots.map.frame))} o’clock`,
 			format().measure(root.diameterMm, 'mm'),
 			root.rootClass,
-			root.condition === 'sound' ? '' : root.condition + (root.deadFromMm ? ` from ${format().measure(root.deadFromMm, 'mm')}` : ''),
+			root.condition === 'sound'
+				? ''
+				: root.condition + (root.deadFromMm ? ` from ${format().measure(root.deadFromMm, 'mm')}` : ''),
 			...root.flaws.map((flaw) => rootFlawNames[flaw]),
 			`${format().measure(root.depthMm, 'mm')} deep`,
 			root.keep ? 'keep' : '',
@@ -63,13 +77,22 @@
 	let rootClass = $state<RootClass | 'by-thickness'>('by-thickness');
 	let condition = $state<QuickRoot['condition']>('sound');
 	let flaw = $state<RootFlaw | ''>('');
-	const thicknesses = $derived([2, 4, 6, 8, 10, 12, 15, 18, 22, 26, 30, 35, 45, 60, 80, 120].filter((mm) => mm <= roots.map.trunkDiameterMm));
+	const thicknesses = $derived(
+		[2, 4, 6, 8, 10, 12, 15, 18, 22, 26, 30, 35, 45, 60, 80, 120].filter(
+			(mm) => mm <= roots.map.trunkDiameterMm
+		)
+	);
 	const keyClass = (on: boolean): string =>
 		`min-h-13 rounded-md border text-lg font-semibold ${on ? 'bg-ink text-paper border-ink' : 'border-edge hover:border-ink'}`;
 	function addByKeys(): void {
 		const place = `${hour}:${halfHour ? '30' : '00'}`;
-		const chosen = rootClass === 'by-thickness' ? usualClass(thicknessMm, roots.map.trunkDiameterMm) : rootClass;
-		const entry = parseQuickRoot(`${place} ${thicknessMm} ${chosen} ${condition}`, roots.map.frame, roots.map.trunkDiameterMm);
+		const chosen =
+			rootClass === 'by-thickness' ? usualClass(thicknessMm, roots.map.trunkDiameterMm) : rootClass;
+		const entry = parseQuickRoot(
+			`${place} ${thicknessMm} ${chosen} ${condition}`,
+			roots.map.frame,
+			roots.map.trunkDiameterMm
+		);
 		if (!entry.ok) return;
 		roots.add({ ...entry.root, flaws: flaw ? [flaw] : [] });
 		flaw = '';
@@ -77,15 +100,15 @@
 	}
 </script>
 
-<form onsubmit={enter} class="flex flex-wrap items-start gap-2">
-	<div class="min-w-0 flex-1 basis-56">
+<form onsubmit={enter}>
+	<div class="flex gap-1.5">
 		<label class="sr-only" for="quick-root">Quick entry of a root</label>
 		<input
 			id="quick-root"
 			bind:this={field}
 			bind:value={line}
 			{onkeydown}
-			class="input font-semibold"
+			class="input min-w-0 flex-1 font-semibold"
 			placeholder="6:30 15 sec girdling"
 			autocomplete="off"
 			autocapitalize="off"
@@ -93,11 +116,35 @@
 			aria-describedby="quick-preview"
 			aria-invalid={parsed !== null && !parsed.ok}
 		/>
-		<p id="quick-preview" class={['mt-1 min-h-5 text-sm', parsed && !parsed.ok ? 'text-ochre' : 'text-slate']} aria-live="polite">{preview}</p>
+		<Button type="submit" tone="solid" disabled={!parsed?.ok}>Add</Button>
+		<Button
+			class="!px-3"
+			disabled={!lastLine}
+			aria-label="Repeat the last root"
+			title="Repeat the last root (arrow up in the empty field)"
+			onclick={() => {
+				line = lastLine;
+				field?.focus();
+			}}><Repeat2 size={18} /></Button
+		>
+		<Button
+			class="!px-3"
+			aria-expanded={keys}
+			aria-label="Large keys"
+			title="Large keys, for wet hands"
+			onclick={() => (keys = !keys)}><Grid3x3 size={18} /></Button
+		>
 	</div>
-	<Button type="submit" tone="solid" disabled={!parsed?.ok}>Add</Button>
-	<Button disabled={!lastLine} onclick={() => { line = lastLine; field?.focus(); }} title="Arrow up in the empty field">Repeat last</Button>
-	<Button aria-expanded={keys} onclick={() => (keys = !keys)}>Large keys</Button>
+	<p
+		id="quick-preview"
+		class={[
+			'mt-1 min-h-5 text-xs',
+			parsed && !parsed.ok ? 'font-semibold text-ochre' : parsed ? 'font-semibold text-lichen' : 'text-slate'
+		]}
+		aria-live="polite"
+	>
+		{preview}
+	</p>
 </form>
 
 {#if keys}
@@ -106,16 +153,31 @@
 			<legend class="mb-1 text-sm font-semibold">Clock position</legend>
 			<div class="grid grid-cols-6 gap-1.5">
 				{#each [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] as value (value)}
-					<button type="button" class={keyClass(hour === value)} aria-pressed={hour === value} onclick={() => (hour = value)}>{value}</button>
+					<button
+						type="button"
+						class={keyClass(hour === value)}
+						aria-pressed={hour === value}
+						onclick={() => (hour = value)}>{value}</button
+					>
 				{/each}
 			</div>
-			<button type="button" class="{keyClass(halfHour)} mt-1.5 w-full" aria-pressed={halfHour} onclick={() => (halfHour = !halfHour)}>and a half, {hour}:30</button>
+			<button
+				type="button"
+				class="{keyClass(halfHour)} mt-1.5 w-full"
+				aria-pressed={halfHour}
+				onclick={() => (halfHour = !halfHour)}>and a half, {hour}:30</button
+			>
 		</fieldset>
 		<fieldset>
 			<legend class="mb-1 text-sm font-semibold">Thickness, {format().measure(thicknessMm, 'mm')}</legend>
 			<div class="grid grid-cols-6 gap-1.5 sm:grid-cols-8">
 				{#each thicknesses as value (value)}
-					<button type="button" class={keyClass(thicknessMm === value)} aria-pressed={thicknessMm === value} onclick={() => (thicknessMm = value)}>{value}</button>
+					<button
+						type="button"
+						class={keyClass(thicknessMm === value)}
+						aria-pressed={thicknessMm === value}
+						onclick={() => (thicknessMm = value)}>{value}</button
+					>
 				{/each}
 			</div>
 		</fieldset>
@@ -123,14 +185,24 @@
 			<legend class="mb-1 text-sm font-semibold">Class and condition</legend>
 			<div class="grid grid-cols-2 gap-1.5 sm:grid-cols-4">
 				{#each rootClasses as value (value)}
-					<button type="button" class="{keyClass(rootClass === value)} flex items-center justify-center gap-2" aria-pressed={rootClass === value} onclick={() => (rootClass = rootClass === value ? 'by-thickness' : value)}>
+					<button
+						type="button"
+						class="{keyClass(rootClass === value)} flex items-center justify-center gap-2"
+						aria-pressed={rootClass === value}
+						onclick={() => (rootClass = rootClass === value ? 'by-thickness' : value)}
+					>
 						<Glyph path={classGlyphs[value]} size={20} />{value}
 					</button>
 				{/each}
 			</div>
 			<div class="mt-1.5 grid grid-cols-3 gap-1.5">
 				{#each ['sound', 'doubtful', 'dead'] as const as value (value)}
-					<button type="button" class={keyClass(condition === value)} aria-pressed={condition === value} onclick={() => (condition = value)}>{value}</button>
+					<button
+						type="button"
+						class={keyClass(condition === value)}
+						aria-pressed={condition === value}
+						onclick={() => (condition = value)}>{value}</button
+					>
 				{/each}
 			</div>
 		</fieldset>
@@ -138,12 +210,19 @@
 			<legend class="mb-1 text-sm font-semibold">Flaw, if any</legend>
 			<div class="grid grid-cols-2 gap-1.5 sm:grid-cols-3">
 				{#each rootFlaws as value (value)}
-					<button type="button" class="{keyClass(flaw === value)} flex items-center gap-2 px-3 text-left !text-sm" aria-pressed={flaw === value} onclick={() => (flaw = flaw === value ? '' : value)}>
+					<button
+						type="button"
+						class="{keyClass(flaw === value)} flex items-center gap-2 px-3 text-left !text-sm"
+						aria-pressed={flaw === value}
+						onclick={() => (flaw = flaw === value ? '' : value)}
+					>
 						<Glyph path={flawGlyphs[value]} size={18} />{rootFlawNames[value]}
 					</button>
 				{/each}
 			</div>
 		</fieldset>
-		<Button tone="solid" size="large" onclick={addByKeys}>Add root at {hour}:{halfHour ? '30' : '00'}, {format().measure(thicknessMm, 'mm')}</Button>
+		<Button tone="solid" size="large" onclick={addByKeys}
+			>Add root at {hour}:{halfHour ? '30' : '00'}, {format().measure(thicknessMm, 'mm')}</Button
+		>
 	</div>
 {/if}

@@ -1,7 +1,15 @@
 <script lang="ts">
 	import { azimuthOf } from '$core/circular/circular';
 	import { roman } from '$core/roots/plan';
-	import { rootClasses, rootConditions, rootFlawNames, rootFlaws, type RootFlaw, type Segment } from '$core/roots/root-map';
+	import {
+		rootClasses,
+		rootConditions,
+		rootFlawNames,
+		rootFlaws,
+		rootsFrom,
+		type RootFlaw,
+		type Segment
+	} from '$core/roots/root-map';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import SelectField from '$ui/SelectField.svelte';
@@ -60,16 +68,19 @@
 		event.preventDefault();
 		const place = /^(\d{1,2})(?::(\d{2}))?$/.exec(draft.at.trim());
 		const hour = Number(place?.[1]) + Number(place?.[2] ?? 0) / 60;
-		if (!place || hour < 0 || hour > 12.99) return void (problem = 'The place must be a clock position from 1:00 to 12:59.');
+		if (!place || hour < 0 || hour > 12.99)
+			return void (problem = 'The place must be a clock position from 1:00 to 12:59.');
 		const thickness = length(draft.thickness, 0.2, roots.map.trunkDiameterMm);
 		if (thickness === null)
 			return void (problem = `The thickness must be from ${format().measure(0.2, 'mm', 2)} to that of the trunk, ${format().measure(roots.map.trunkDiameterMm, 'mm')}.`);
 		const depth = length(draft.depth, -1000, 5000);
-		if (depth === null) return void (problem = `The depth must be from ${format().measure(-1000, 'mm')} to ${format().measure(5000, 'mm')}.`);
+		if (depth === null)
+			return void (problem = `The depth must be from ${format().measure(-1000, 'mm')} to ${format().measure(5000, 'mm')}.`);
 		const attach = parentId === '' ? 0 : length(draft.attach, 0, 20_000);
 		if (attach === null) return void (problem = 'Say how far along its parent the root leaves.');
 		const deadFrom = condition === 'dead' ? length(draft.dead || '0', 0, 20_000) : null;
-		const turn = azimuthOf(hour, roots.map.frame) - (((segment.course[0]?.azimuthDeg ?? 0) % 360) + 360) % 360;
+		const turn =
+			azimuthOf(hour, roots.map.frame) - ((((segment.course[0]?.azimuthDeg ?? 0) % 360) + 360) % 360);
 		const sink = depth - (segment.course[0]?.depthMm ?? 0);
 		const scale = thickness / segment.diameterStartMm;
 		roots.change(segment.id, {
@@ -83,90 +94,177 @@
 			parentId: parentId === '' ? null : parentId,
 			attachMm: attach,
 			note: draft.note.slice(0, 400),
-			course: segment.course.map((point) => ({ ...point, azimuthDeg: normal(point.azimuthDeg + turn), depthMm: point.depthMm + sink }))
+			course: segment.course.map((point) => ({
+				...point,
+				azimuthDeg: normal(point.azimuthDeg + turn),
+				depthMm: point.depthMm + sink
+			}))
 		});
 		editing = false;
 	}
 	const normal = (deg: number): number => (deg > 540 ? deg - 360 : deg < -180 ? deg + 360 : deg);
 	/** A root cannot leave itself or what hangs on it. */
 	const parents = $derived.by(() => {
-		const below = new Set([segment.id]);
-		for (let grew = true; grew; ) {
-			grew = false;
-			for (const other of roots.map.segments)
-				if (other.parentId && below.has(other.parentId) && !below.has(other.id)) {
-					below.add(other.id);
-					grew = true;
-				}
-		}
+		const below = rootsFrom(roots.map.segments, segment.id);
 		return roots.map.segments.filter((other) => !below.has(other.id));
 	});
 </script>
 
-<div class="bg-duff flex flex-wrap items-center gap-1.5 rounded-md px-2 py-2" role="group" aria-label="What to do with the root at {format().clock(roots.clock(segment))}">
+<div
+	class="flex flex-wrap items-center gap-1.5 rounded-md bg-duff px-2 py-2"
+	role="group"
+	aria-label="What to do with the root at {format().clock(roots.clock(segment))}"
+>
 	<strong class="mr-1 pl-1">{format().clock(roots.clock(segment))}</strong>
 	{#if done}
-		<span class="text-sm">cut on {format().day(treated.kind === 'cut' ? (treated.cut.doneOn ?? '') : '')}; the record stays</span>
+		<span class="text-sm"
+			>cut on {format().day(treated.kind === 'cut' ? (treated.cut.doneOn ?? '') : '')}; the record stays</span
+		>
 	{:else}
-		<button class={key(treated.kind === 'cut' && treated.cut.stage === 0)} aria-pressed={treated.kind === 'cut' && treated.cut.stage === 0} onclick={() => roots.treat(segment.id, 'cut', 0)}>Cut now</button>
+		<button
+			class={key(treated.kind === 'cut' && treated.cut.stage === 0)}
+			aria-pressed={treated.kind === 'cut' && treated.cut.stage === 0}
+			onclick={() => roots.treat(segment.id, 'cut', 0)}>Cut now</button
+		>
 		<Popover.Root bind:open={picking}>
 			<Popover.Trigger class={key(treated.kind === 'cut' && treated.cut.stage > 0)}>
 				{treated.kind === 'cut' && treated.cut.stage > 0 ? `Stage ${roman(treated.cut.stage)}` : 'Later'}
 			</Popover.Trigger>
 			<Popover.Portal>
-				<Popover.Content sideOffset={6} class="bg-leaf z-50 flex gap-1.5 rounded-md border p-2 shadow-xl outline-none">
+				<Popover.Content
+					sideOffset={6}
+					class="z-50 flex gap-1.5 rounded-md border bg-leaf p-2 shadow-xl outline-none"
+				>
 					{#each [1, 2, 3] as stage (stage)}
-						<button class={key(treated.kind === 'cut' && treated.cut.stage === stage)} onclick={() => { roots.treat(segment.id, 'cut', stage); picking = false; }}>Stage {roman(stage)}</button>
+						<button
+							class={key(treated.kind === 'cut' && treated.cut.stage === stage)}
+							onclick={() => {
+								roots.treat(segment.id, 'cut', stage);
+								picking = false;
+							}}>Stage {roman(stage)}</button
+						>
 					{/each}
 				</Popover.Content>
 			</Popover.Portal>
 		</Popover.Root>
-		<button class={key(treated.kind === 'keep')} aria-pressed={treated.kind === 'keep'} onclick={() => roots.treat(segment.id, 'keep')}>Keep</button>
-		<button class={key(treated.kind === 'trace')} aria-pressed={treated.kind === 'trace'} onclick={() => roots.treat(segment.id, 'trace')}>Trace</button>
-		<button class={key(treated.kind === 'open')} aria-pressed={treated.kind === 'open'} onclick={() => roots.treat(segment.id, 'open')}>Open</button>
+		<button
+			class={key(treated.kind === 'keep')}
+			aria-pressed={treated.kind === 'keep'}
+			onclick={() => roots.treat(segment.id, 'keep')}>Keep</button
+		>
+		<button
+			class={key(treated.kind === 'trace')}
+			aria-pressed={treated.kind === 'trace'}
+			onclick={() => roots.treat(segment.id, 'trace')}>Trace</button
+		>
+		<button
+			class={key(treated.kind === 'open')}
+			aria-pressed={treated.kind === 'open'}
+			onclick={() => roots.treat(segment.id, 'open')}>Open</button
+		>
 	{/if}
 	<span class="ml-auto flex">
-		<Button tone="quiet" size="small" aria-label="Change this root" onclick={edit}><Pencil size={16} /></Button>
-		<Button tone="quiet" size="small" aria-label="Take this root off the map" onclick={() => roots.remove(segment.id)}><Trash2 size={16} /></Button>
+		<Button tone="quiet" size="small" aria-label="Change this root" onclick={edit}
+			><Pencil size={16} /></Button
+		>
+		<Button
+			tone="quiet"
+			size="small"
+			aria-label="Take this root off the map"
+			onclick={() => roots.remove(segment.id)}><Trash2 size={16} /></Button
+		>
 	</span>
 </div>
 
 <Sheet bind:open={editing} title="Root at {format().clock(roots.clock(segment))}" wide>
 	<form onsubmit={keepEdit} class="flex flex-col gap-4">
-		{#if problem}<p class="text-oxide font-semibold" role="alert">{problem}</p>{/if}
+		{#if problem}<p class="font-semibold text-oxide" role="alert">{problem}</p>{/if}
 		<div class="grid grid-cols-3 gap-3">
-			<label class="flex flex-col gap-1 text-sm font-semibold">Place, o’clock<input class="input font-normal" bind:value={draft.at} /></label>
-			<label class="flex flex-col gap-1 text-sm font-semibold">Thickness, {mm.unit}<input class="input font-normal" inputmode="decimal" bind:value={draft.thickness} /></label>
-			<label class="flex flex-col gap-1 text-sm font-semibold">Depth, {mm.unit}<input class="input font-normal" inputmode="decimal" bind:value={draft.depth} /></label>
+			<label class="flex flex-col gap-1 text-sm font-semibold"
+				>Place, o’clock<input class="input font-normal" bind:value={draft.at} /></label
+			>
+			<label class="flex flex-col gap-1 text-sm font-semibold"
+				>Thickness, {mm.unit}<input
+					class="input font-normal"
+					inputmode="decimal"
+					bind:value={draft.thickness}
+				/></label
+			>
+			<label class="flex flex-col gap-1 text-sm font-semibold"
+				>Depth, {mm.unit}<input
+					class="input font-normal"
+					inputmode="decimal"
+					bind:value={draft.depth}
+				/></label
+			>
 		</div>
 		<div class="grid gap-3 sm:grid-cols-3">
-			<SelectField name="rootClass" label="Class" bind:value={rootClass} options={rootClasses.map((value) => ({ value, label: value }))} />
-			<SelectField name="condition" label="Condition" bind:value={condition} options={rootConditions.map((value) => ({ value, label: value }))} />
-			<SelectField name="fine" label="Fine roots" bind:value={fine} options={['none', 'few', 'some', 'dense'].map((label, index) => ({ value: String(index), label }))} />
+			<SelectField
+				name="rootClass"
+				label="Class"
+				bind:value={rootClass}
+				options={rootClasses.map((value) => ({ value, label: value }))}
+			/>
+			<SelectField
+				name="condition"
+				label="Condition"
+				bind:value={condition}
+				options={rootConditions.map((value) => ({ value, label: value }))}
+			/>
+			<SelectField
+				name="fine"
+				label="Fine roots"
+				bind:value={fine}
+				options={['none', 'few', 'some', 'dense'].map((label, index) => ({ value: String(index), label }))}
+			/>
 		</div>
 		{#if condition === 'dead'}
-			<label class="flex flex-col gap-1 text-sm font-semibold">Dead from, {mm.unit} outward (0 is all of it)<input class="input font-normal" inputmode="decimal" bind:value={draft.dead} /></label>
+			<label class="flex flex-col gap-1 text-sm font-semibold"
+				>Dead from, {mm.unit} outward (0 is all of it)<input
+					class="input font-normal"
+					inputmode="decimal"
+					bind:value={draft.dead}
+				/></label
+			>
 		{/if}
 		<div class="grid gap-3 sm:grid-cols-2">
 			<SelectField
 				name="parent"
 				label="Leaves"
 				bind:value={parentId}
-				options={[{ value: '', label: 'the trunk' }, ...parents.map((other) => ({ value: other.id, label: `the root at ${format().clock(roots.clock(other))}, ${format().measure(other.diameterStartMm, 'mm')}` }))]}
+				options={[
+					{ value: '', label: 'the trunk' },
+					...parents.map((other) => ({
+						value: other.id,
+						label: `the root at ${format().clock(roots.clock(other))}, ${format().measure(other.diameterStartMm, 'mm')}`
+					}))
+				]}
 			/>
 			{#if parentId !== ''}
-				<label class="flex flex-col gap-1 text-sm font-semibold">How far along it, {mm.unit}<input class="input font-normal" inputmode="decimal" bind:value={draft.attach} /></label>
+				<label class="flex flex-col gap-1 text-sm font-semibold"
+					>How far along it, {mm.unit}<input
+						class="input font-normal"
+						inputmode="decimal"
+						bind:value={draft.attach}
+					/></label
+				>
 			{/if}
 		</div>
 		<fieldset>
 			<legend class="text-sm font-semibold">Flaws seen</legend>
 			<div class="mt-1 grid gap-x-4 sm:grid-cols-2">
 				{#each rootFlaws as flaw (flaw)}
-					<label class="flex min-h-9 items-center gap-2"><input type="checkbox" value={flaw} bind:group={flaws} class="size-4.5" />{rootFlawNames[flaw]}</label>
+					<label class="flex min-h-9 items-center gap-2"
+						><input type="checkbox" value={flaw} bind:group={flaws} class="size-4.5" />{rootFlawNames[
+							flaw
+						]}</label
+					>
 				{/each}
 			</div>
 		</fieldset>
-		<label class="flex flex-col gap-1 text-sm font-semibold">Note<input class="input font-normal" maxlength="400" bind:value={draft.note} /></label>
+		<label class="flex flex-col gap-1 text-sm font-semibold"
+			>Note<input class="input font-normal" maxlength="400" bind:value={draft.note} /></label
+		>
 		<Button type="submit" tone="solid">Keep</Button>
 	</form>
 </Sheet>

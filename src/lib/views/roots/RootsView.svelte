@@ -3,16 +3,15 @@
 	import type { Kind } from '$core/kinds/kind';
 	import type { Plan } from '$core/roots/plan';
 	import type { RootMap } from '$core/roots/root-map';
-	import { groupNames } from '$core/kinds/kind';
 	import type { Tree } from '$core/tree/tree';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
 	import { keyIsTaken } from '$views/shell/shortcuts';
-	import ChevronUp from '@lucide/svelte/icons/chevron-up';
 	import Redo2 from '@lucide/svelte/icons/redo-2';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import Undo2 from '@lucide/svelte/icons/undo-2';
@@ -48,7 +47,12 @@
 	let footOpen = $state(false);
 	let phoneView = $state<'above' | 'collar' | 'list'>('above');
 	let quick = $state<QuickEntry>();
-	const saveWords = { saved: 'kept', saving: 'keeping …', waiting: 'no answer; kept in this browser, trying again', refused: 'not kept' } as const;
+	const saveWords = {
+		saved: 'kept',
+		saving: 'keeping …',
+		waiting: 'no answer; kept in this browser, trying again',
+		refused: 'not kept'
+	} as const;
 
 	function onkeydown(event: KeyboardEvent): void {
 		const command = event.ctrlKey || event.metaKey;
@@ -79,80 +83,135 @@
 	const loss = $derived(roots.standing.ledger.stages[0]);
 </script>
 
-<svelte:window {onkeydown} onbeforeunload={(event) => { if (roots.saveState === 'saving') event.preventDefault(); }} />
+<svelte:window
+	{onkeydown}
+	onbeforeunload={(event) => {
+		if (roots.saveState === 'saving') event.preventDefault();
+	}}
+/>
 
 <div class="mx-auto grid max-w-[82rem] lg:grid-cols-[minmax(0,31rem)_minmax(0,1fr)_20.5rem]">
-	<section aria-labelledby="above-title" class={['px-4 pt-3 lg:block lg:border-r', phoneView === 'above' ? 'block' : 'hidden']}>
+	<section
+		aria-labelledby="above-title"
+		class={['px-4 pt-3 lg:block lg:border-r', phoneView === 'above' ? 'block' : 'hidden']}
+	>
 		<div class="flex items-baseline justify-between gap-3">
 			<h2 id="above-title" class="text-base">From above</h2>
-			<button class="chalk text-slate text-sm" onclick={() => (measuring = true)}>
-				<Ruler size={14} class="inline" aria-hidden="true" /> trunk {format().measure(roots.map.trunkDiameterMm, 'mm')}, ball {format().measure(roots.map.ballRadiusMm * 2, 'mm')}
+			<button class="chalk text-sm text-slate" onclick={() => (measuring = true)}>
+				<Ruler size={14} class="inline" aria-hidden="true" /> trunk {format().measure(
+					roots.map.trunkDiameterMm,
+					'mm'
+				)}, ball {format().measure(roots.map.ballRadiusMm * 2, 'mm')}
 			</button>
 		</div>
 		<FromAbove {roots} />
 	</section>
 
-	<section class="min-w-0 px-4 pt-3 pb-6" aria-label="Collar, list and entry">
+	<section class="min-w-0 px-4 pt-3 pb-20" aria-label="Collar, list and entry">
 		<div class="mb-3 grid grid-cols-3 gap-1 lg:hidden" role="group" aria-label="Which view">
 			{#each [['above', 'From above'], ['collar', 'Collar'], ['list', 'List']] as const as [view, label] (view)}
-				<button class={['min-h-11 rounded-md border font-semibold', phoneView === view ? 'bg-ink text-paper border-ink' : 'border-edge']} aria-pressed={phoneView === view} onclick={() => (phoneView = view)}>{label}</button>
+				<button
+					class={[
+						'min-h-11 rounded-md border font-semibold',
+						phoneView === view ? 'border-ink bg-ink text-paper' : 'border-edge'
+					]}
+					aria-pressed={phoneView === view}
+					onclick={() => (phoneView = view)}>{label}</button
+				>
 			{/each}
 		</div>
 		<div class={['lg:block', phoneView === 'collar' ? 'block' : 'hidden']}>
 			<div class="flex items-baseline justify-between">
 				<h2 class="text-base">Unrolled collar</h2>
-				<span class="text-slate text-sm">depth below the flare, {format().unitOf('mm').unit}</span>
+				<span class="text-sm text-slate">depth below the flare, {format().unitOf('mm').unit}</span>
 			</div>
 			<UnrolledCollar {roots} />
 		</div>
 		<div class="mt-2 flex items-center gap-1">
 			<h2 class="text-base">Roots</h2>
-			<span class="text-slate ml-2 text-sm">{roots.map.segments.length} mapped, {roots.map.segments.filter((s) => !s.sourceKnown).length} to trace</span>
-			<span class={['ml-auto text-sm', roots.saveState === 'refused' ? 'text-oxide font-semibold' : 'text-slate']} role="status">{saveWords[roots.saveState]}</span>
-			<Button tone="quiet" size="small" aria-label="Undo on the map" disabled={roots.past.length === 0} onclick={() => roots.undo()}><Undo2 size={16} /></Button>
-			<Button tone="quiet" size="small" aria-label="Redo on the map" disabled={roots.future.length === 0} onclick={() => roots.redo()}><Redo2 size={16} /></Button>
+			<span class="ml-2 text-sm text-slate"
+				>{roots.map.segments.length} mapped, {roots.map.segments.filter((s) => !s.sourceKnown).length} to trace</span
+			>
+			<span
+				class={['ml-auto text-sm', roots.saveState === 'refused' ? 'font-semibold text-oxide' : 'text-slate']}
+				role="status">{saveWords[roots.saveState]}</span
+			>
+			<Button
+				tone="quiet"
+				size="small"
+				aria-label="Undo on the map"
+				disabled={roots.past.length === 0}
+				onclick={() => roots.undo()}><Undo2 size={16} /></Button
+			>
+			<Button
+				tone="quiet"
+				size="small"
+				aria-label="Redo on the map"
+				disabled={roots.future.length === 0}
+				onclick={() => roots.redo()}><Redo2 size={16} /></Button
+			>
 		</div>
-		{#if roots.problem}<p class="text-oxide mb-2 text-sm font-semibold" role="alert">{roots.problem}</p>{/if}
+		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">{roots.problem}</p>{/if}
 		<QuickEntry bind:this={quick} {roots} />
-		<div class="min-h-15 pt-1">
-			{#if roots.selected}<RootDetail {roots} segment={roots.selected} />{/if}
-		</div>
+		{#if roots.selected}<div class="pt-1"><RootDetail {roots} segment={roots.selected} /></div>{/if}
 		{#if roots.map.segments.length === 0}
-			<p class="text-slate mt-4">
-				Brush the collar free and go once round. One line a root: where, how thick, and what you see. Twenty roots take about three minutes.
+			<p class="mt-4 text-slate">
+				Brush the collar free and go once round. One line a root: where, how thick, and what you see. Twenty
+				roots take about three minutes.
 			</p>
 		{:else}
 			<div class={['mt-1 lg:block', phoneView === 'list' ? 'block' : 'hidden']}><RootList {roots} /></div>
 		{/if}
 	</section>
 
-	<aside aria-labelledby="ledger-title" class="bg-leaf hidden px-4 pt-3 pb-6 lg:sticky lg:top-0 lg:block lg:max-h-dvh lg:self-start lg:overflow-y-auto lg:border-l">
-		<h2 id="ledger-title" class="mb-2 text-base">Ledger <span class="text-slate font-normal">for a {groupNames[kind.group]}</span></h2>
-		<Ledger {roots} oncut={() => (cutting = true)} />
-		<div class="mt-4"><Caution title="What this is not">A judgement of safety. It reckons shares of what you mapped.</Caution></div>
-	</aside>
+	<Consequences title="Ledger" bind:open={footOpen}>
+		{#snippet summary()}
+			<strong class={['font-display text-2xl', loss && !loss.fits ? 'text-oxide' : '']}
+				>{format().percent(loss?.loss ?? 0)}</strong
+			>
+			<span class="truncate text-sm"
+				>of {format().percent(loss?.allowed ?? 0)} now; anchorage {roots.standing.ledger.least?.left == null
+					? 'not known'
+					: format().percent(roots.standing.ledger.least.left)}</span
+			>
+		{/snippet}
+		<Ledger
+			{roots}
+			oncut={() => {
+				footOpen = false;
+				cutting = true;
+			}}
+		/>
+		<div class="mt-4">
+			<Caution title="What this is not">A judgement of safety. It reckons shares of what you mapped.</Caution>
+		</div>
+	</Consequences>
 </div>
-
-<!-- On a phone the consequences are one strip at the foot that opens. -->
-<button
-	class="no-print bg-leaf fixed inset-x-0 bottom-13 z-20 flex min-h-14 items-center gap-3 border-t px-4 text-left lg:hidden"
-	onclick={() => (footOpen = true)}
-	aria-label="Open the ledger"
->
-	<strong class={['font-display text-2xl', loss && !loss.fits ? 'text-oxide' : '']}>{format().percent(loss?.loss ?? 0)}</strong>
-	<span class="text-sm">of {format().percent(loss?.allowed ?? 0)} now; anchorage {roots.standing.ledger.least?.left == null ? 'not known' : format().percent(roots.standing.ledger.least.left)}</span>
-	<ChevronUp size={20} class="ml-auto" aria-hidden="true" />
-</button>
-<Sheet bind:open={footOpen} title="Ledger">
-	<Ledger {roots} oncut={() => { footOpen = false; cutting = true; }} />
-</Sheet>
 
 <CutSheet bind:open={cutting} {roots} {today} />
 
 <Sheet bind:open={measuring} title="Trunk and ball" description="Both set the scale of the map.">
 	<div class="flex flex-col gap-4">
-		<MeasureField name="trunk" label="Trunk at the flare" unit="mm" value={roots.map.trunkDiameterMm} oninput={(mm) => { if (mm !== null && mm >= 1 && mm <= 3000) roots.setMap({ trunkDiameterMm: mm }); }} hint="1 to 3000 mm" />
-		<MeasureField name="ball" label="Radius of the ball, or of the ground opened" unit="mm" value={roots.map.ballRadiusMm} oninput={(mm) => { if (mm !== null && mm >= 10 && mm <= 20_000) roots.setMap({ ballRadiusMm: mm }); }} hint="10 to 20,000 mm" />
+		<MeasureField
+			name="trunk"
+			label="Trunk at the flare"
+			unit="mm"
+			value={roots.map.trunkDiameterMm}
+			oninput={(mm) => {
+				if (mm !== null && mm >= 1 && mm <= 3000) roots.setMap({ trunkDiameterMm: mm });
+			}}
+			hint="1 to 3000 mm"
+		/>
+		<MeasureField
+			name="ball"
+			label="Radius of the ball, or of the ground opened"
+			unit="mm"
+			value={roots.map.ballRadiusMm}
+			oninput={(mm) => {
+				if (mm !== null && mm >= 10 && mm <= 20_000) roots.setMap({ ballRadiusMm: mm });
+			}}
+			hint="10 to 20,000 mm"
+		/>
 		<Button tone="solid" onclick={() => (measuring = false)}>Done</Button>
 	</div>
 </Sheet>

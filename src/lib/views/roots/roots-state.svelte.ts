@@ -1,9 +1,10 @@
-import { circularSummary, clockOf } from '$core/circular/circular';
+import { clockOf } from '$core/circular/circular';
 import type { Place } from '$core/climate/place';
 import type { Kind } from '$core/kinds/kind';
 import { girdlingOf } from '$core/roots/geometry';
 import type { Cut, Plan, PlanInput, Temper } from '$core/roots/plan';
 import {
+	rootsFrom,
 	segmentFromQuick,
 	startAzimuth,
 	type QuickRoot,
@@ -73,7 +74,11 @@ export class RootsState {
 		this.options = options;
 		const { tree, kind, place, values, today, rootMap, plan } = options;
 		this.#versions = { map: rootMap?.version ?? null, plan: plan?.version ?? null };
-		const withoutKeys = <T extends { id: string; version: number }>({ id: _id, version: _version, ...rest }: T) => rest;
+		const withoutKeys = <T extends { id: string; version: number }>({
+			id: _id,
+			version: _version,
+			...rest
+		}: T) => rest;
 		this.now = {
 			map: rootMap
 				? withoutKeys(rootMap)
@@ -114,20 +119,16 @@ export class RootsState {
 	selected = $derived(this.now?.map.segments.find((segment) => segment.id === this.selectedId) ?? null);
 	/** Numbers of the cuts of the first stage, in order of the list. */
 	cutNumbers = $derived.by(() => {
-		const numbers = new Map<string, number>();
-		let next = 1;
-		for (const segment of this.now.map.segments) {
-			const cut = this.now.plan.cuts.find((candidate) => candidate.segmentId === segment.id);
-			if (cut && cut.stage === 0 && cut.state !== 'left') numbers.set(segment.id, next++);
-		}
-		return numbers;
+		const first = this.now.plan.cuts.filter((cut) => cut.stage === 0 && cut.state !== 'left');
+		const chosen = this.now.map.segments.filter((segment) =>
+			first.some((cut) => cut.segmentId === segment.id)
+		);
+		return new Map(chosen.map((segment, index) => [segment.id, index + 1]));
 	});
-	structuralDirection = $derived.by(() =>
-		circularSummary(this.now.map.segments.map((s) => ({ azimuthDeg: startAzimuth(s), weight: s.diameterStartMm })))
-	);
-
 	treatment(segment: Segment): Treatment {
-		const cut = this.plan.cuts.find((candidate) => candidate.segmentId === segment.id && candidate.state !== 'left');
+		const cut = this.plan.cuts.find(
+			(candidate) => candidate.segmentId === segment.id && candidate.state !== 'left'
+		);
 		if (cut) return { kind: 'cut', cut };
 		if (!segment.sourceKnown) return { kind: 'trace' };
 		return { kind: segment.keep ? 'keep' : 'open' };
@@ -178,20 +179,14 @@ export class RootsState {
 	}
 
 	change(id: string, patch: Partial<Segment>): void {
-		const segments = this.map.segments.map((segment) => (segment.id === id ? { ...segment, ...patch } : segment));
+		const segments = this.map.segments.map((segment) =>
+			segment.id === id ? { ...segment, ...patch } : segment
+		);
 		this.commit({ map: { ...this.map, segments } });
 	}
 
 	remove(id: string): void {
-		const gone = new Set([id]);
-		for (let grew = true; grew; ) {
-			grew = false;
-			for (const segment of this.map.segments)
-				if (segment.parentId !== null && gone.has(segment.parentId) && !gone.has(segment.id)) {
-					gone.add(segment.id);
-					grew = true;
-				}
-		}
+		const gone = rootsFrom(this.map.segments, id);
 		if (this.plan.cuts.some((cut) => gone.has(cut.segmentId) && cut.state === 'done')) {
 			this.problem = 'This root was cut: it stays on the map as part of the record.';
 			return;
@@ -230,7 +225,9 @@ export class RootsState {
 		this.commit({ plan: { ...this.plan, ...patch } });
 	}
 
-	setMap(patch: Partial<Pick<RootMapInput, 'trunkDiameterMm' | 'ballRadiusMm' | 'frame' | 'mappedOn'>>): void {
+	setMap(
+		patch: Partial<Pick<RootMapInput, 'trunkDiameterMm' | 'ballRadiusMm' | 'frame' | 'mappedOn'>>
+	): void {
 		this.commit({ map: { ...this.map, ...patch } });
 	}
 
@@ -239,14 +236,35 @@ export class RootsState {
 		const { kind, place, values, today } = this.options;
 		const done = this.plan.cuts.filter((cut) => cut.state === 'done');
 		const first = done.length > 0 ? (this.plan.stageDates[0] ?? today) : today;
-		const dates = stageDates(kind, place, first, Math.max(values['stages.most'], this.plan.stageDates.length), values).slice(0, 6);
+		const dates = stageDates(
+			kind,
+			place,
+			first,
+			Math.max(values['stages.most'], this.plan.stageDates.length),
+			values
+		).slice(0, 6);
 		const base = { ...this.plan, temper, stageDates: dates };
-		const { allowances } = planStanding(this.options.tree, kind, place, this.map, { ...base, cuts: done }, values);
-		const staged = stageCuts(this.map, allowances.map((a) => a.share), values, done);
+		const { allowances } = planStanding(
+			this.options.tree,
+			kind,
+			place,
+			this.map,
+			{ ...base, cuts: done },
+			values
+		);
+		const staged = stageCuts(
+			this.map,
+			allowances.map((a) => a.share),
+			values,
+			done
+		);
 		const minStage = done.length > 0 ? 1 : 0;
 		const cuts: Cut[] = [
 			...done,
-			...staged.cuts.map((cut) => ({ ...this.#cut(this.#segment(cut.segmentId), Math.max(minStage, cut.stage)), reason: cut.reason.slice(0, 300) }))
+			...staged.cuts.map((cut) => ({
+				...this.#cut(this.#segment(cut.segmentId), Math.max(minStage, cut.stage)),
+				reason: cut.reason.slice(0, 300)
+			}))
 		];
 		const last = Math.max(0, ...cuts.map((cut) => cut.stage));
 		this.left = staged.left;
@@ -310,8 +328,7 @@ export class RootsState {
 		if (typeof localStorage === 'undefined') return;
 		try {
 			const draft = JSON.parse(localStorage.getItem(this.#draftKey()) ?? 'null') as
-				| (Snapshot & { versions: Versions })
-				| null;
+				(Snapshot & { versions: Versions }) | null;
 			if (!draft) return;
 			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
 				this.past = [this.now];
@@ -353,7 +370,12 @@ export class RootsState {
 					planVersion: this.#versions.plan
 				})
 			});
-			const answer = (await response.json()) as { mapVersion: number; planVersion: number; title?: string; detail?: string };
+			const answer = (await response.json()) as {
+				mapVersion: number;
+				planVersion: number;
+				title?: string;
+				detail?: string;
+			};
 			if (response.ok) {
 				this.#versions = { map: answer.mapVersion, plan: answer.planVersion };
 				this.problem = '';

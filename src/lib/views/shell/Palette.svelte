@@ -53,10 +53,12 @@
 	<Dialog.Portal>
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-[#120d09]/55" />
 		<Dialog.Content
-			class="bg-leaf fixed top-[8dvh] left-1/2 z-50 w-[min(38rem,calc(100vw-24px))] -translate-x-1/2 overflow-hidden rounded-md border shadow-xl outline-none"
+			class="fixed top-[8dvh] left-1/2 z-50 w-[min(38rem,calc(100vw-24px))] -translate-x-1/2 overflow-hidden rounded-md border bg-leaf shadow-xl outline-none"
 		>
 			<Dialog.Title class="sr-only">Find</Dialog.Title>
-			<Dialog.Description class="sr-only">Type to find a tree, a page or an action, then press Enter.</Dialog.Description>
+			<Dialog.Description class="sr-only"
+				>Type to find a tree, a page or an action, then press Enter.</Dialog.Description
+			>
 			<Command.Root class="flex max-h-[70dvh] flex-col" loop>
 				<div class="flex items-center gap-3 border-b px-4">
 					<Search size={18} class="text-slate" aria-hidden="true" />
@@ -68,18 +70,21 @@
 				</div>
 				<Command.List class="overflow-y-auto p-2">
 					<Command.Viewport>
-						<Command.Empty class="text-slate p-4">Nothing of that name here.</Command.Empty>
+						<Command.Empty class="p-4 text-slate">Nothing of that name here.</Command.Empty>
 						{#if treeId}
 							<Command.Group>
-								<Command.GroupHeading class="text-slate px-3 pt-2 pb-1 text-sm font-semibold">This tree</Command.GroupHeading>
+								<Command.GroupHeading class="px-3 pt-2 pb-1 text-sm font-semibold text-slate"
+									>This tree</Command.GroupHeading
+								>
 								<Command.GroupItems>
 									{#each stages as stage, index (stage)}
 										<Command.Item
 											class={item}
 											value="stage {stageNames[stage]}"
-											onSelect={() => go(resolve('/trees/[id]/' + stage as '/trees/[id]/roots', { id: treeId }))}
+											onSelect={() =>
+												go(resolve(('/trees/[id]/' + stage) as '/trees/[id]/roots', { id: treeId }))}
 										>
-											{stageNames[stage]}<kbd class="text-slate ml-auto text-sm">{index + 1}</kbd>
+											{stageNames[stage]}<kbd class="ml-auto text-sm text-slate">{index + 1}</kbd>
 										</Command.Item>
 									{/each}
 								</Command.GroupItems>
@@ -87,26 +92,38 @@
 						{/if}
 						{#if trees.length > 0}
 							<Command.Group>
-								<Command.GroupHeading class="text-slate px-3 pt-2 pb-1 text-sm font-semibold">Trees</Command.GroupHeading>
+								<Command.GroupHeading class="px-3 pt-2 pb-1 text-sm font-semibold text-slate"
+									>Trees</Command.GroupHeading
+								>
 								<Command.GroupItems>
 									{#each trees.slice(0, 400) as tree (tree.id)}
-										<Command.Item class={item} value="{tree.tag} {tree.name}" onSelect={() => go(resolve('/trees/[id]', { id: tree.id }))}>
-											<span class="font-display w-14 font-semibold">{tree.tag}</span>{tree.name}
+										<Command.Item
+											class={item}
+											value="{tree.tag} {tree.name}"
+											onSelect={() => go(resolve('/trees/[id]', { id: tree.id }))}
+										>
+											<span class="w-14 font-display font-semibold">{tree.tag}</span>{tree.name}
 										</Command.Item>
 									{/each}
 								</Command.GroupItems>
 							</Command.Group>
 						{/if}
 						<Command.Group>
-							<Command.GroupHeading class="text-slate px-3 pt-2 pb-1 text-sm font-semibold">Go to, and do</Command.GroupHeading>
+							<Command.GroupHeading class="px-3 pt-2 pb-1 text-sm font-semibold text-slate"
+								>Go to, and do</Command.GroupHeading
+							>
 							<Command.GroupItems>
 								{#each pages as { label, href } (href)}
 									<Command.Item class={item} value={label} onSelect={() => go(href)}>{label}</Command.Item>
 								{/each}
-								<Command.Item class={item} value="Light look" onSelect={() => run(() => ontheme('light'))}>Light look</Command.Item>
-								<Command.Item class={item} value="Dark look" onSelect={() => run(() => ontheme('dark'))}>Dark look</Command.Item>
+								<Command.Item class={item} value="Light look" onSelect={() => run(() => ontheme('light'))}
+									>Light look</Command.Item
+								>
+								<Command.Item class={item} value="Dark look" onSelect={() => run(() => ontheme('dark'))}
+									>Dark look</Command.Item
+								>
 								<Command.Item class={item} value="Shortcuts" onSelect={() => run(onshortcuts)}>
-									Shortcuts<kbd class="text-slate ml-auto text-sm">?</kbd>
+									Shortcuts<kbd class="ml-auto text-sm text-slate">?</kbd>
 								</Command.Item>
 							</Command.GroupItems>
 						</Command.Group>

@@ -59,7 +59,10 @@
 
 <svelte:window {onkeydown} />
 
-<a href="#main" class="bg-ink text-paper sr-only z-50 rounded-md px-4 py-2 focus:not-sr-only focus:fixed focus:top-2 focus:left-2">
+<a
+	href="#main"
+	class="sr-only z-50 rounded-md bg-ink px-4 py-2 text-paper focus:not-sr-only focus:fixed focus:top-2 focus:left-2"
+>
 	To the page
 </a>
 
@@ -73,20 +76,27 @@
 				<!-- eslint-disable svelte/no-navigation-without-resolve -- resolved above -->
 				<a
 					{href}
-					class={['rounded-sm px-2.5 py-1.5', here(href) ? 'text-ink font-bold' : 'text-slate hover:text-ink']}
+					class={[
+						'rounded-sm px-2.5 py-1.5',
+						here(href) ? 'font-bold text-ink' : 'text-slate hover:text-ink'
+					]}
 					aria-current={here(href) ? 'page' : undefined}>{label}</a
 				>
 			{/each}
 		</nav>
 		{#if demo}
-			<span class="text-slate hidden text-sm lg:inline">Demo yard, its clock stands at {format().date(today)}</span>
+			<span class="hidden text-sm text-slate lg:inline"
+				>Demo yard, its clock stands at {format().date(today)}</span
+			>
 		{/if}
 		<button
 			type="button"
-			class="border-edge text-slate hover:border-ink ml-auto flex h-9 items-center gap-2 rounded-md border px-3 text-left text-sm sm:w-60"
+			class="ml-auto flex h-9 items-center gap-2 rounded-md border border-edge px-3 text-left text-sm text-slate hover:border-ink sm:w-60"
 			onclick={find}
 		>
-			<Search size={16} aria-hidden="true" /><span class="hidden sm:inline">find a tree, a page</span><span class="sm:hidden">find</span>
+			<Search size={16} aria-hidden="true" /><span class="hidden sm:inline">find a tree, a page</span><span
+				class="sm:hidden">find</span
+			>
 			<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
 		</button>
 	</div>
@@ -96,11 +106,17 @@
 	{@render children()}
 </main>
 
-<nav aria-label="Main, at the foot" class="no-print bg-leaf fixed inset-x-0 bottom-0 z-30 grid grid-cols-4 border-t sm:hidden">
+<nav
+	aria-label="Main, at the foot"
+	class="no-print fixed inset-x-0 bottom-0 z-30 grid grid-cols-4 border-t bg-leaf sm:hidden"
+>
 	{#each rail as { label, href } (href)}
 		<a
 			{href}
-			class={['flex min-h-13 items-center justify-center border-t-3 text-sm', here(href) ? 'border-oxide font-bold' : 'text-slate border-transparent']}
+			class={[
+				'flex min-h-13 items-center justify-center border-t-3 text-sm',
+				here(href) ? 'border-oxide font-bold' : 'border-transparent text-slate'
+			]}
 			aria-current={here(href) ? 'page' : undefined}>{label}</a
 		>
 	{/each}
@@ -111,8 +127,7 @@
 	toastOptions={{
 		unstyled: true,
 		classes: {
-			toast:
-				'bg-ink text-paper flex w-full items-center gap-4 rounded-md px-4 py-3 shadow-xl mb-14 sm:mb-0',
+			toast: 'bg-ink text-paper flex w-full items-center gap-4 rounded-md px-4 py-3 shadow-xl mb-14 sm:mb-0',
 			title: 'font-semibold',
 			description: 'text-sm',
 			actionButton: 'ml-auto min-h-9 rounded-sm border border-current px-3 font-semibold'
@@ -127,7 +142,7 @@
 <Sheet bind:open={listing} title="Shortcuts" wide>
 	<dl class="grid gap-x-6 gap-y-1 sm:grid-cols-[9rem_11rem_1fr]">
 		{#each shortcuts as { where, keys, does }, index (does)}
-			<dt class="text-slate hidden sm:block">{shortcuts[index - 1]?.where === where ? '' : where}</dt>
+			<dt class="hidden text-slate sm:block">{shortcuts[index - 1]?.where === where ? '' : where}</dt>
 			<dt class="font-semibold">{keys}</dt>
 			<dd class="mb-2 sm:mb-0">{does}</dd>
 		{/each}

@@ -3,8 +3,16 @@ export const shortcuts: readonly { where: string; keys: string; does: string }[]
 	{ where: 'Everywhere', keys: '/ or Ctrl+K', does: 'find a tree, a page or an action' },
 	{ where: 'Everywhere', keys: '?', does: 'list the shortcuts' },
 	{ where: 'Everywhere', keys: 'n', does: 'take in a new tree' },
-	{ where: 'On a tree', keys: '1 … 6', does: 'go to the stage: Take in, Examine, Roots, Replant, Aftercare, Recovery' },
-	{ where: 'Line of care', keys: '+ − ← → 0', does: 'nearer, wider, earlier, later, whole (when it has the focus)' },
+	{
+		where: 'On a tree',
+		keys: '1 … 6',
+		does: 'go to the stage: Take in, Examine, Roots, Replant, Aftercare, Recovery'
+	},
+	{
+		where: 'Line of care',
+		keys: '+ − ← → 0',
+		does: 'nearer, wider, earlier, later, whole (when it has the focus)'
+	},
 	{ where: 'Roots', keys: 'a', does: 'go to quick entry' },
 	{ where: 'Roots', keys: 'j / k', does: 'next / previous root' },
 	{ where: 'Roots', keys: 'x', does: 'cut the chosen root now' },

@@ -15,14 +15,21 @@
 	let { tree, journal, today }: Props = $props();
 	const format = useFormat();
 	let all = $state(false);
-	const newest = $derived([...journal].sort((a, b) => (a.on === b.on ? (a.at < b.at ? 1 : -1) : a.on < b.on ? 1 : -1)));
+	const newest = $derived(
+		[...journal].sort((a, b) => (a.on === b.on ? (a.at < b.at ? 1 : -1) : a.on < b.on ? 1 : -1))
+	);
 	const shown = $derived(all ? newest : newest.slice(0, 14));
 </script>
 
 <aside aria-labelledby="journal-title">
 	<div class="flex items-baseline justify-between gap-3">
 		<h2 id="journal-title" class="text-lg">Journal</h2>
-		<a class="chalk inline-flex items-center gap-1.5 text-sm" href={`${resolve("/api/v1/trees/[id]", { id: tree.id })}?download`} download>
+		<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved, with a query behind it -->
+		<a
+			class="chalk inline-flex items-center gap-1.5 text-sm"
+			href={`${resolve('/api/v1/trees/[id]', { id: tree.id })}?download`}
+			download
+		>
 			<Download size={15} aria-hidden="true" /> whole case as JSON
 		</a>
 	</div>
@@ -30,11 +37,13 @@
 		{#each shown as entry (entry.id)}
 			<li class="grid grid-cols-[5.5rem_1fr] gap-3 py-2 text-sm">
 				<time datetime={entry.on} class="text-slate">{format().day(entry.on, today)}</time>
-				<p>{entry.what}<span class="text-slate block text-xs">{stageNames[entry.stage]}</span></p>
+				<p>{entry.what}<span class="block text-xs text-slate">{stageNames[entry.stage]}</span></p>
 			</li>
 		{/each}
 	</ol>
 	{#if newest.length > shown.length}
-		<Button tone="quiet" size="small" class="mt-2" onclick={() => (all = true)}>All {newest.length} entries</Button>
+		<Button tone="quiet" size="small" class="mt-2" onclick={() => (all = true)}
+			>All {newest.length} entries</Button
+		>
 	{/if}
 </aside>

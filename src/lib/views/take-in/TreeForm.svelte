@@ -42,7 +42,6 @@
 	const vigourNames = { strong: 'strong', fair: 'fair', weak: 'weak' };
 	const typed = (name: string, otherwise: string): string => refused?.typed[name] ?? otherwise;
 
-	/* eslint-disable svelte/prefer-writable-derived -- these are edited here after they were read */
 	let situation = $state(situations[0] as Tree['situation']);
 	let vigour = $state<Tree['vigour']>('fair');
 	let permission = $state<Tree['permission']>('not-yet');
@@ -73,8 +72,23 @@
 	<Problem {refused} />
 	{#if tree}<input type="hidden" name="version" value={tree.version} />{/if}
 	<div class="grid gap-4 sm:grid-cols-[8rem_1fr]">
-		<TextField name="tag" label="Tag" value={tree?.tag ?? suggestedTag} {refused} autocomplete="off" required />
-		<TextField name="name" label="Name" value={tree?.name ?? ''} placeholder="Beech by the quarry gate" {refused} autocomplete="off" required />
+		<TextField
+			name="tag"
+			label="Tag"
+			value={tree?.tag ?? suggestedTag}
+			{refused}
+			autocomplete="off"
+			required
+		/>
+		<TextField
+			name="name"
+			label="Name"
+			value={tree?.name ?? ''}
+			placeholder="Beech by the quarry gate"
+			{refused}
+			autocomplete="off"
+			required
+		/>
 	</div>
 	<div class="grid gap-4 sm:grid-cols-2">
 		<SelectField name="kindId" label="Kind" bind:value={kindId} options={kindOptions} {refused} />
@@ -87,16 +101,31 @@
 		/>
 	</div>
 	{#if kind}
-		<p class="text-slate -mt-2 text-sm">
-			{kind.commonName}: {groupNames[kind.group]}; stands about {format().measure(kind.coldestC, '°C')} with its roots in a pot; root work {liftingWindowNames[kind.liftingWindow]}. Recalled from memory, change it under Kinds.
+		<p class="-mt-2 text-sm text-slate">
+			{kind.commonName}: {groupNames[kind.group]}; stands about {format().measure(kind.coldestC, '°C')} with its
+			roots in a pot; root work {liftingWindowNames[kind.liftingWindow]}. Recalled from memory, change it
+			under Kinds.
 		</p>
 		{#if kind.caution || kind.sap !== 'none'}
-			<Caution title={kind.sap === 'toxic' ? 'Poisonous' : kind.sap === 'irritant' ? 'Irritant' : 'Note'}>{kind.caution || 'Gloves; keep the sap off skin and eyes.'}</Caution>
+			<Caution title={kind.sap === 'toxic' ? 'Poisonous' : kind.sap === 'irritant' ? 'Irritant' : 'Note'}
+				>{kind.caution || 'Gloves; keep the sap off skin and eyes.'}</Caution
+			>
 		{/if}
 	{/if}
-	<Choice label="How it stands" name="situation" bind:value={situation} options={options(situations, situationNames)} />
+	<Choice
+		label="How it stands"
+		name="situation"
+		bind:value={situation}
+		options={options(situations, situationNames)}
+	/>
 	<div class="grid gap-4 sm:grid-cols-3">
-		<MeasureField name="trunkDiameterMm" label="Trunk above the flare" unit="mm" value={tree?.trunkDiameterMm ?? null} {refused} />
+		<MeasureField
+			name="trunkDiameterMm"
+			label="Trunk above the flare"
+			unit="mm"
+			value={tree?.trunkDiameterMm ?? null}
+			{refused}
+		/>
 		<MeasureField name="heightM" label="Height" unit="m" value={tree?.heightM ?? null} optional {refused} />
 		<TextField
 			name="plantCount"
@@ -107,29 +136,75 @@
 			{refused}
 		/>
 	</div>
-	<TextField name="origin" label="Where it came from" value={tree?.origin ?? ''} rows={2} {refused} optional />
-	<Choice label="Permission to lift or work on it" name="permission" bind:value={permission} options={options(permissions, permissionNames)} />
+	<TextField
+		name="origin"
+		label="Where it came from"
+		value={tree?.origin ?? ''}
+		rows={2}
+		{refused}
+		optional
+	/>
+	<Choice
+		label="Permission to lift or work on it"
+		name="permission"
+		bind:value={permission}
+		options={options(permissions, permissionNames)}
+	/>
 	{#if permission === 'not-yet'}
-		<Caution title="Before any digging">Permission in writing, protected species and sites, and buried gas, power, water and telecoms located by those who may. Local tree protection rules come first.</Caution>
+		<Caution title="Before any digging"
+			>Permission in writing, protected species and sites, and buried gas, power, water and telecoms located
+			by those who may. Local tree protection rules come first.</Caution
+		>
 	{/if}
 	<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
 		<Choice label="Vigour today" name="vigour" bind:value={vigour} options={options(vigours, vigourNames)} />
-		<Choice label="Reserves" name="reserves" bind:value={reserve} options={options(reserves, reservesNames)} />
+		<Choice
+			label="Reserves"
+			name="reserves"
+			bind:value={reserve}
+			options={options(reserves, reservesNames)}
+		/>
 	</div>
 	<details class="border-y py-3" open={Boolean(tree?.note || tree?.batch || tree?.referenceTreeId)}>
 		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
 		<div class="mt-4 grid gap-4 sm:grid-cols-2">
-			<TextField name="takenInOn" label="Taken in on" type="date" value={tree?.takenInOn ?? today} max={today} {refused} />
-			<TextField name="batch" label="Batch it shares with others" value={tree?.batch ?? ''} {refused} optional />
+			<TextField
+				name="takenInOn"
+				label="Taken in on"
+				type="date"
+				value={tree?.takenInOn ?? today}
+				max={today}
+				{refused}
+			/>
+			<TextField
+				name="batch"
+				label="Batch it shares with others"
+				value={tree?.batch ?? ''}
+				{refused}
+				optional
+			/>
 			<SelectField
 				name="referenceTreeId"
 				label="A healthy tree to compare with"
 				value={tree?.referenceTreeId ?? ''}
-				options={[{ value: '', label: 'none' }, ...others.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))]}
+				options={[
+					{ value: '', label: 'none' },
+					...others.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))
+				]}
 				{refused}
 			/>
-			<TextField name="note" label="Notes" value={tree?.note ?? ''} rows={3} {refused} optional fieldClass="sm:col-span-2" />
+			<TextField
+				name="note"
+				label="Notes"
+				value={tree?.note ?? ''}
+				rows={3}
+				{refused}
+				optional
+				fieldClass="sm:col-span-2"
+			/>
 		</div>
 	</details>
-	<div><Button type="submit" tone="solid" size="large">{tree ? 'Keep the changes' : 'Take it in'}</Button></div>
+	<div>
+		<Button type="submit" tone="solid" size="large">{tree ? 'Keep the changes' : 'Take it in'}</Button>
+	</div>
 </form>

@@ -44,7 +44,9 @@
 			const text = `${row.tag} ${row.name} ${row.kindName} ${row.placeName} ${row.group}`.toLowerCase();
 			return wanted.every((word) => text.includes(word));
 		});
-		return found.sort((a, b) => (a[sortBy] ?? '9').localeCompare(b[sortBy] ?? '9', undefined, { numeric: true }));
+		return found.sort((a, b) =>
+			(a[sortBy] ?? '9').localeCompare(b[sortBy] ?? '9', undefined, { numeric: true })
+		);
 	});
 	const columns = [
 		{ key: 'tag', label: 'Tag' },
@@ -75,10 +77,14 @@
 			]}
 		/>
 	</div>
-	<p class="text-slate mt-4 text-sm" role="status">{shown.length} of {rows.length}</p>
+	<p class="mt-4 text-sm text-slate" role="status">{shown.length} of {rows.length}</p>
 
 	{#if shown.length === 0}
-		<p class="mt-6 text-lg">None of that description. Change the words above, or <a class="chalk" href={resolve('/trees/new')}>take one in</a>.</p>
+		<p class="mt-6 text-lg">
+			None of that description. Change the words above, or <a class="chalk" href={resolve('/trees/new')}
+				>take one in</a
+			>.
+		</p>
 	{:else}
 		<table class="mt-1 hidden w-full border-t md:table">
 			<thead>
@@ -86,8 +92,12 @@
 					{#each columns as column (column.key)}
 						<th class="py-1 pr-4" aria-sort={sortBy === column.key ? 'ascending' : undefined}>
 							<button
-								class={['min-h-8 font-semibold', sortBy === column.key ? 'text-ink' : 'text-slate hover:text-ink']}
-								onclick={() => (sortBy = column.key)}>{column.label}{sortBy === column.key ? ' ↓' : ''}</button
+								class={[
+									'min-h-8 font-semibold',
+									sortBy === column.key ? 'text-ink' : 'text-slate hover:text-ink'
+								]}
+								onclick={() => (sortBy = column.key)}
+								>{column.label}{sortBy === column.key ? ' ↓' : ''}</button
 							>
 						</th>
 					{/each}
@@ -95,21 +105,32 @@
 			</thead>
 			<tbody class="divide-y">
 				{#each shown.slice(0, limit) as row (row.id)}
-					<tr class="hover:bg-duff/50 align-top">
+					<tr class="align-top hover:bg-duff/50">
 						<td class="py-2.5 pr-4"><TreeTag tag={row.tag} size="small" /></td>
 						<td class="py-2.5 pr-4">
-							<a class="font-semibold hover:underline" href={resolve('/trees/[id]', { id: row.id })}>{row.name}</a>
-							<span class="text-slate block text-sm">
-								{row.kindName}, {groupNames[row.group as Group] ?? row.group}{row.plantCount > 1 ? `, lot of ${row.plantCount}` : ''}
+							<a class="font-semibold hover:underline" href={resolve('/trees/[id]', { id: row.id })}
+								>{row.name}</a
+							>
+							<span class="block text-sm text-slate">
+								{row.kindName}, {groupNames[row.group as Group] ?? row.group}{row.plantCount > 1
+									? `, lot of ${row.plantCount}`
+									: ''}
 							</span>
 						</td>
-						<td class="py-2.5 pr-4">{row.placeName}<span class="text-slate block text-sm">{situationNames[row.situation]}</span></td>
-						<td class="py-2.5 pr-4 whitespace-nowrap">{row.lastLookOn ? format().day(row.lastLookOn, today) : 'none yet'}</td>
+						<td class="py-2.5 pr-4"
+							>{row.placeName}<span class="block text-sm text-slate">{situationNames[row.situation]}</span
+							></td
+						>
+						<td class="py-2.5 pr-4 whitespace-nowrap"
+							>{row.lastLookOn ? format().day(row.lastLookOn, today) : 'none yet'}</td
+						>
 						<td class="max-w-96 py-2.5">
 							{#if row.state !== 'in-care'}<span class="text-slate">{treeStateNames[row.state]}</span>
 							{:else if row.nextTask}
 								<span class={row.nextOn && row.nextOn <= today ? 'font-semibold' : ''}>{row.nextTask}</span>
-								<span class="text-slate block text-sm">{row.nextOn ? format().day(row.nextOn, today) : ''}</span>
+								<span class="block text-sm text-slate"
+									>{row.nextOn ? format().day(row.nextOn, today) : ''}</span
+								>
 							{:else}<span class="text-ochre">no next look set</span>{/if}
 						</td>
 					</tr>
@@ -120,8 +141,10 @@
 			{#each shown.slice(0, limit) as row (row.id)}
 				<li>
 					<a href={resolve('/trees/[id]', { id: row.id })} class="block py-3">
-						<span class="flex items-center gap-2"><TreeTag tag={row.tag} size="small" /><span class="font-semibold">{row.name}</span></span>
-						<span class="text-slate mt-1 block text-sm">{row.kindName}, {row.placeName}</span>
+						<span class="flex items-center gap-2"
+							><TreeTag tag={row.tag} size="small" /><span class="font-semibold">{row.name}</span></span
+						>
+						<span class="mt-1 block text-sm text-slate">{row.kindName}, {row.placeName}</span>
 						<span class="mt-0.5 block text-sm">
 							{row.state !== 'in-care' ? treeStateNames[row.state] : (row.nextTask ?? 'no next look set')}
 						</span>

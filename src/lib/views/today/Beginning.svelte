@@ -14,17 +14,21 @@
 	<Mark size={56} />
 	<h1 class="mt-4 text-3xl">Which tree needs you?</h1>
 	<p class="mt-3 max-w-prose text-lg">
-		Bruntle goes with a tree from the day it is taken in until it stands on its own roots again. It measures, reckons what a cut
-		costs, remembers the next look, and says honestly what is not known.
+		Bruntle goes with a tree from the day it is taken in until it stands on its own roots again. It measures,
+		reckons what a cut costs, remembers the next look, and says honestly what is not known.
 	</p>
 	<ol class="mt-8 divide-y border-y">
 		<li class="flex flex-wrap items-center gap-4 py-4">
 			<span class="font-display text-2xl font-semibold">1</span>
 			<div class="min-w-0 flex-1">
 				<h2 class="text-lg">Say where your trees stand</h2>
-				<p class="text-slate">A bench, a cold frame, a garden: its latitude and shelter give seasons and cold nights.</p>
+				<p class="text-slate">
+					A bench, a cold frame, a garden: its latitude and shelter give seasons and cold nights.
+				</p>
 			</div>
-			<Button tone={places === 0 ? 'solid' : 'outline'} href={resolve('/yard')}>{places === 0 ? 'First place' : `${places} known`}</Button>
+			<Button tone={places === 0 ? 'solid' : 'outline'} href={resolve('/yard')}
+				>{places === 0 ? 'First place' : `${places} known`}</Button
+			>
 		</li>
 		<li class="flex flex-wrap items-center gap-4 py-4">
 			<span class="font-display text-2xl font-semibold">2</span>
@@ -38,12 +42,17 @@
 			<span class="font-display text-2xl font-semibold">3</span>
 			<div class="min-w-0 flex-1">
 				<h2 class="text-lg">Begin at any stage</h2>
-				<p class="text-slate">Examine it, map its roots, or only write a look. What is missing lowers confidence and says so.</p>
+				<p class="text-slate">
+					Examine it, map its roots, or only write a look. What is missing lowers confidence and says so.
+				</p>
 			</div>
 		</li>
 	</ol>
-	<p class="text-slate mt-6">
-		Have a tree from another Bruntle? Its JSON file is read back on the <a class="chalk" href={resolve('/reference/formats')}>formats page</a>.
-		Units and dates are set under <a class="chalk" href={resolve('/yard/settings')}>the yard’s settings</a>.
+	<p class="mt-6 text-slate">
+		Have a tree from another Bruntle? Its JSON file is read back on the <a
+			class="chalk"
+			href={resolve('/reference/formats')}>formats page</a
+		>. Units and dates are set under
+		<a class="chalk" href={resolve('/yard/settings')}>the yard’s settings</a>.
 	</p>
 </div>

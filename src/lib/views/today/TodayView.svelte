@@ -30,7 +30,9 @@
 	const minutes = $derived(round.reduce((sum, stop) => sum + stop.minutes, 0));
 	const pressing = $derived(items.filter((item) => item.level === 'now').length);
 	const duration = (total: number): string =>
-		total < 60 ? `${total} min` : `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
+		total < 60
+			? `${total} min`
+			: `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
 	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
 	let shown = $state(30);
 	const few = $derived(items.slice(0, shown));
@@ -39,7 +41,7 @@
 <div class="page grid gap-x-10 gap-y-8 pt-6 lg:grid-cols-[1fr_22rem]">
 	<section aria-labelledby="today-title">
 		<h1 id="today-title" class="text-3xl">{format().date(today)}</h1>
-		<p class="text-slate mt-1 text-lg">
+		<p class="mt-1 text-lg text-slate">
 			{#if items.length === 0}
 				{treeCount} trees in care, and nothing asks for you today.
 			{:else}
@@ -51,7 +53,9 @@
 			{@const group = few.filter((item) => item.level === level)}
 			{#if group.length > 0}
 				<h2 class="mt-6 mb-1 flex items-center gap-3 text-lg">
-					{title}<span class="text-slate text-base font-normal">{items.filter((item) => item.level === level).length}</span>
+					{title}<span class="text-base font-normal text-slate"
+						>{items.filter((item) => item.level === level).length}</span
+					>
 				</h2>
 				<ol class="divide-y border-t">
 					{#each group as item (item.task?.id ?? item.treeId + item.sentence)}
@@ -66,9 +70,11 @@
 							</p>
 							<div class="col-span-2 sm:col-span-1">
 								<p class="text-lg leading-6 font-semibold">
-									<a class="hover:underline" href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}>{item.sentence}</a>
+									<a class="hover:underline" href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}
+										>{item.sentence}</a
+									>
 								</p>
-								<p class="text-slate mt-0.5 text-sm">{item.reason}</p>
+								<p class="mt-0.5 text-sm text-slate">{item.reason}</p>
 								<p class="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
 									<TreeTag tag={item.tag} size="small" />
 									<a class="chalk" href={resolve('/trees/[id]', { id: item.treeId })}>{item.treeName}</a>
@@ -83,7 +89,9 @@
 										<input type="hidden" name="taskId" value={task.id} />
 										<input type="hidden" name="version" value={task.version} />
 										<input type="hidden" name="state" value="done" />
-										<Button type="submit" aria-label="Done: {item.sentence}, {item.tag}"><Check size={18} /> Done</Button>
+										<Button type="submit" aria-label="Done: {item.sentence}, {item.tag}"
+											><Check size={18} /> Done</Button
+										>
 									</form>
 									<Button
 										tone="quiet"
@@ -91,8 +99,9 @@
 										onclick={() => (skipping = { ...task, treeId: item.treeId })}>Skip</Button
 									>
 								{:else}
-									<Button href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })} aria-label="Open {item.tag}"
-										>Open <ArrowRight size={18} /></Button
+									<Button
+										href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}
+										aria-label="Open {item.tag}">Open <ArrowRight size={18} /></Button
 									>
 								{/if}
 							</div>
@@ -109,7 +118,10 @@
 	<aside class="flex flex-col gap-8 lg:pt-14" aria-label="Tonight and the round">
 		<section>
 			<h2 class="text-lg">Tonight</h2>
-			<p class="text-slate mb-2 text-sm">From a cold to a usual night of the season. The climate of each place, not a forecast; strokes are the limits of trees that stand there.</p>
+			<p class="mb-2 text-sm text-slate">
+				From a cold to a usual night of the season. The climate of each place, not a forecast; strokes are the
+				limits of trees that stand there.
+			</p>
 			<TonightChart rows={nights} />
 		</section>
 		{#if round.length > 0}
@@ -119,7 +131,9 @@
 					{#each round as stop (stop.placeName)}
 						<li class="flex items-baseline justify-between gap-3 py-2">
 							<span class="font-semibold">{stop.placeName}</span>
-							<span class="text-slate text-sm">{stop.tags.slice(0, 5).join(', ')}{stop.tags.length > 5 ? ' …' : ''}</span>
+							<span class="text-sm text-slate"
+								>{stop.tags.slice(0, 5).join(', ')}{stop.tags.length > 5 ? ' …' : ''}</span
+							>
 							<span class="shrink-0">{duration(stop.minutes)}</span>
 						</li>
 					{/each}

@@ -16,12 +16,19 @@
 	const format = useFormat();
 
 	const WIDTH = 330;
-	const ROW = 46;
+	const ROW = 50;
 	const nearest = $derived(
-		rows.map((row) => ({ ...row, limits: row.limits.filter((limit) => limit.limitC > row.night.coldC - 8).slice(0, 4) }))
+		rows.map((row) => ({
+			...row,
+			limits: row.limits.filter((limit) => limit.limitC > row.night.coldC - 8).slice(0, 4)
+		}))
 	);
 	const x = $derived.by(() => {
-		const all = nearest.flatMap((row) => [row.night.coldC, row.night.usualC, ...row.limits.map((l) => l.limitC)]);
+		const all = nearest.flatMap((row) => [
+			row.night.coldC,
+			row.night.usualC,
+			...row.limits.map((l) => l.limitC)
+		]);
 		return scaleLinear()
 			.domain([Math.min(-2, ...all) - 1, Math.max(8, ...all) + 1])
 			.range([8, WIDTH - 8]);
@@ -29,27 +36,54 @@
 	const height = $derived(nearest.length * ROW + 22);
 </script>
 
-<svg viewBox="0 0 {WIDTH} {height}" class="w-full max-w-md" role="img" aria-label="Tonight’s temperatures by place, with the limits of the trees there">
+<svg
+	viewBox="0 0 {WIDTH} {height}"
+	class="w-full max-w-md"
+	role="img"
+	aria-label="Tonight’s temperatures by place, with the limits of the trees there"
+>
 	{#each x.ticks(6) as tick (tick)}
-		<line x1={x(tick)} x2={x(tick)} y1="0" y2={height - 20} class="stroke-line" stroke-dasharray={tick === 0 ? undefined : '2 3'} />
-		<text x={x(tick)} y={height - 6} text-anchor="middle" class="fill-slate" font-size="12.5">{format().measure(tick, '°C')}</text>
+		<line
+			x1={x(tick)}
+			x2={x(tick)}
+			y1="0"
+			y2={height - 20}
+			class="stroke-line"
+			stroke-dasharray={tick === 0 ? undefined : '2 3'}
+		/>
+		<text x={x(tick)} y={height - 6} text-anchor="middle" class="fill-slate" font-size="12.5"
+			>{format().measure(tick, '°C')}</text
+		>
 	{/each}
 	{#each nearest as row, index (row.placeName)}
-		{@const y = index * ROW + 29}
-		<text x="2" y={y - 13} class="fill-ink" font-size="13" font-weight="600">{row.placeName}</text>
-		<line x1={x(row.night.coldC)} x2={x(row.night.usualC)} y1={y} y2={y} class="stroke-rain" stroke-width="5" stroke-linecap="round" />
+		{@const y = index * ROW + 31}
+		<text x="2" y={y - 16} class="fill-ink" font-size="13" font-weight="600">{row.placeName}</text>
+		<line
+			x1={x(row.night.coldC)}
+			x2={x(row.night.usualC)}
+			y1={y}
+			y2={y}
+			class="stroke-rain"
+			stroke-width="5"
+			stroke-linecap="round"
+		/>
 		<circle cx={x(row.night.usualC)} cy={y} r="4.5" class="fill-paper stroke-rain" stroke-width="2" />
 		{#each row.limits as limit (limit.tag)}
 			{@const near = limit.limitC >= row.night.coldC}
-			<path d="M{x(limit.limitC)} {y - 8}v16" class={near ? 'stroke-oxide' : 'stroke-slate'} stroke-width={near ? 3 : 1.5} />
+			<path
+				d="M{x(limit.limitC)} {y - 8}v16"
+				class={near ? 'stroke-oxide' : 'stroke-slate'}
+				stroke-width={near ? 3 : 1.5}
+			/>
 		{/each}
 		{#if row.limits[0]}
 			<text
-				x={Math.min(WIDTH - 4, x(row.limits[0].limitC) + 6)}
-				y={y - 4}
+				x={x(row.limits[0].limitC) - 6}
+				y={y + 5}
 				font-size="12.5"
-				text-anchor={x(row.limits[0].limitC) > WIDTH - 70 ? 'end' : 'start'}
-				class={row.limits[0].limitC >= row.night.coldC ? 'fill-oxide' : 'fill-slate'}>{row.limits[0].tag}</text
+				text-anchor="end"
+				class={row.limits[0].limitC >= row.night.coldC ? 'fill-oxide' : 'fill-slate'}
+				>{row.limits[0].tag}</text
 			>
 		{/if}
 	{/each}

@@ -2,7 +2,19 @@
 	import { daysBetween } from '$core/climate/calendar';
 	import type { LineMark, LineOfCare } from '$core/line-of-care/line';
 	import { useFormat } from '$ui/format';
-	import { area, curveMonotoneX, line as lineShape, scaleUtc, select, utcYear, utcMonth, zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3';
+	import {
+		area,
+		curveMonotoneX,
+		line as lineShape,
+		scaleUtc,
+		select,
+		utcYear,
+		utcMonth,
+		zoom,
+		zoomIdentity,
+		type D3ZoomEvent,
+		type ZoomBehavior
+	} from 'd3';
 
 	interface Props {
 		care: LineOfCare;
@@ -23,15 +35,21 @@
 		const narrow = width < 640;
 		const day = 86_400_000;
 		// On a phone the line shrinks to the present year.
-		const from = narrow ? new Date(Math.max(+at(care.span.from), +at(care.today) - 150 * day)) : at(care.span.from);
+		const from = narrow
+			? new Date(Math.max(+at(care.span.from), +at(care.today) - 150 * day))
+			: at(care.span.from);
 		const to = narrow ? new Date(Math.min(+at(care.span.to), +at(care.today) + 215 * day)) : at(care.span.to);
-		return scaleUtc().domain([from, to]).range([14, width - 14]);
+		return scaleUtc()
+			.domain([from, to])
+			.range([14, width - 14]);
 	});
 	const x = $derived(transform.rescaleX(base));
 	const years = $derived(x.ticks(utcYear));
 	const months = $derived.by(() => {
 		const [from, to] = x.domain();
-		return from && to && +to - +from < 500 * 86_400_000 ? x.ticks(utcMonth).filter((tick) => tick.getUTCMonth() !== 0) : [];
+		return from && to && +to - +from < 500 * 86_400_000
+			? x.ticks(utcMonth).filter((tick) => tick.getUTCMonth() !== 0)
+			: [];
 	});
 	const shares = (value: number): number => CURVE.bottom - value * (CURVE.bottom - CURVE.top);
 	const band = $derived(
@@ -57,7 +75,14 @@
 				return !before || daysBetween(before.on, point.on) < 120;
 			})(care.leafCover) ?? ''
 	);
-	const named: LineMark['kind'][] = ['verdict', 'stage-done', 'stage-planned', 'planted', 'taken-in', 'examined'];
+	const named: LineMark['kind'][] = [
+		'verdict',
+		'stage-done',
+		'stage-planned',
+		'planted',
+		'taken-in',
+		'examined'
+	];
 	const todayX = $derived(x(at(care.today)));
 	const endX = $derived.by(() => {
 		const closed = care.marks.find((mark) => mark.kind === 'verdict');
@@ -74,7 +99,8 @@
 			const middleX = x(at(mark.on));
 			const half = mark.label.length * 3.5 + 5;
 			const left = Math.max(half, Math.min(width - half, middleX));
-			if (middleX < 0 || middleX > width || taken.some(([a, b]) => left + half > a && left - half < b)) continue;
+			if (middleX < 0 || middleX > width || taken.some(([a, b]) => left + half > a && left - half < b))
+				continue;
 			taken.push([left - half, left + half]);
 			placed.push({ x: left, text: mark.label, key: mark.kind + mark.on + mark.label });
 		}
@@ -114,7 +140,8 @@
 </script>
 
 <div bind:clientWidth={width}>
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -- it zooms by keyboard -->
+	<!-- It zooms by keyboard. -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 	<svg
 		bind:this={svg}
 		viewBox="0 0 {width} {HEIGHT}"
@@ -127,7 +154,13 @@
 		{onkeydown}
 	>
 		{#each care.seasons as season (season.from)}
-			<rect x={x(at(season.from))} y={AXIS - 12} width={Math.max(0, x(at(season.to)) - x(at(season.from)))} height="24" class="fill-duff" />
+			<rect
+				x={x(at(season.from))}
+				y={AXIS - 12}
+				width={Math.max(0, x(at(season.to)) - x(at(season.from)))}
+				height="24"
+				class="fill-duff"
+			/>
 		{/each}
 		{#each months as tick (+tick)}
 			<path d="M{x(tick)} {AXIS - 4}v8" class="stroke-line" />
@@ -136,8 +169,18 @@
 			<path d="M{x(tick)} {AXIS - 18}v36" class="stroke-slate" stroke-width="1" />
 			<text x={x(tick) + 5} y={AXIS - 15} font-size="12.5" class="fill-slate">{tick.getUTCFullYear()}</text>
 		{/each}
-		<path d="M{x(at(care.span.from))} {AXIS}H{Math.max(x(at(care.span.from)), endX)}" class="stroke-ink" stroke-width="4" />
-		<path d="M{endX} {AXIS}H{Math.max(endX, x(at(care.span.to)))}" class="stroke-slate" stroke-width="2" stroke-dasharray="1 6" stroke-linecap="round" />
+		<path
+			d="M{x(at(care.span.from))} {AXIS}H{Math.max(x(at(care.span.from)), endX)}"
+			class="stroke-ink"
+			stroke-width="4"
+		/>
+		<path
+			d="M{endX} {AXIS}H{Math.max(endX, x(at(care.span.to)))}"
+			class="stroke-slate"
+			stroke-width="2"
+			stroke-dasharray="1 6"
+			stroke-linecap="round"
+		/>
 
 		<path d={band} class="fill-lichen" opacity="0.22" />
 		<path d={middle} fill="none" class="stroke-lichen" stroke-width="1.5" stroke-dasharray="5 4" />
@@ -151,7 +194,7 @@
 			<g transform="translate({px} {AXIS})">
 				<title>{format().day(mark.on)}: {mark.label}</title>
 				{#if mark.kind === 'look'}
-					<circle r="2.6" class="fill-ink stroke-paper" stroke-width="1" />
+					<circle r="3.4" class="fill-paper stroke-ink" stroke-width="1.6" />
 				{:else if mark.kind === 'taken-in' || mark.kind === 'examined'}
 					<circle r="6" class="fill-ink stroke-paper" stroke-width="1.5" />
 				{:else if mark.kind === 'planted'}
@@ -168,14 +211,41 @@
 			</g>
 		{/each}
 		{#each labels as label (label.key)}
-			<text x={label.x} y={AXIS + 27} text-anchor="middle" font-size="12.5" class="fill-slate stroke-paper" stroke-width="3" paint-order="stroke">{label.text}</text>
+			<text
+				x={label.x}
+				y={AXIS + 27}
+				text-anchor="middle"
+				font-size="12.5"
+				class="fill-slate stroke-paper"
+				stroke-width="3"
+				paint-order="stroke">{label.text}</text
+			>
 		{/each}
 		<path d="M{todayX} {AXIS - 22}V{HEIGHT - 4}" class="stroke-oxide" stroke-width="2" />
-		<text x={todayX} y={AXIS + 27} text-anchor={todayX > width - 40 ? 'end' : 'middle'} font-size="12.5" font-weight="650" class="fill-oxide stroke-paper" stroke-width="4" paint-order="stroke">today</text>
+		<text
+			x={todayX}
+			y={AXIS + 27}
+			text-anchor={todayX > width - 40 ? 'end' : 'middle'}
+			font-size="12.5"
+			font-weight="650"
+			class="fill-oxide stroke-paper"
+			stroke-width="4"
+			paint-order="stroke">today</text
+		>
 		{#if care.leafCover.length > 0 || care.expected.length > 0}
-			<text x={Math.min(width - 8, Math.max(todayX + 10, 60))} y={HEIGHT - 5} font-size="12.5" class="fill-lichen stroke-paper" stroke-width="3" paint-order="stroke">
+			<text
+				x={Math.min(width - 8, Math.max(todayX + 10, 60))}
+				y={HEIGHT - 5}
+				font-size="12.5"
+				class="fill-lichen stroke-paper"
+				stroke-width="3"
+				paint-order="stroke"
+			>
 				{#if todayX < width - 330}
-					{care.leafCover.length > 0 ? 'line: leaf cover measured' : ''}{care.leafCover.length > 0 && care.expected.length > 0 ? '; ' : ''}{care.expected.length > 0 ? 'band: root function expected' : ''}
+					{care.leafCover.length > 0 ? 'line: leaf cover measured' : ''}{care.leafCover.length > 0 &&
+					care.expected.length > 0
+						? '; '
+						: ''}{care.expected.length > 0 ? 'band: root function expected' : ''}
 				{/if}
 			</text>
 		{/if}

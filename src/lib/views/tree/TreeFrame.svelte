@@ -28,7 +28,10 @@
 		<TreeTag tag={tree.tag} />
 		<h1 class="text-xl sm:text-2xl">{tree.name}</h1>
 		<p class="text-slate">
-			{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount > 1 ? `, lot of ${tree.plantCount}` : ''}
+			{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount >
+			1
+				? `, lot of ${tree.plantCount}`
+				: ''}
 		</p>
 		<p class="sm:ml-auto sm:max-w-md sm:text-right">
 			{standing.stands} <strong>{standing.next}</strong>
@@ -42,12 +45,17 @@
 						href={resolve(`/trees/[id]/${stage}`, { id: tree.id })}
 						data-sveltekit-noscroll
 						class={[
-							'font-display flex min-h-11 items-end border-b-3 px-1.5 pb-1 text-lg whitespace-nowrap sm:px-2',
-							current === stage ? 'border-oxide font-bold' : 'text-slate hover:text-ink border-transparent'
+							'flex min-h-11 items-end border-b-3 px-1.5 pb-1 font-display text-lg whitespace-nowrap sm:px-2',
+							current === stage ? 'border-oxide font-bold' : 'border-transparent text-slate hover:text-ink'
 						]}
 						aria-current={current === stage ? 'page' : undefined}
 					>
-						{stageNames[stage]}{#if empty.includes(stage)}<span class="sr-only">, nothing recorded yet</span><span class="text-edge ml-1 self-start pt-2 text-xs" aria-hidden="true" title="Nothing recorded yet">○</span>{/if}
+						{stageNames[stage]}{#if empty.includes(stage)}<span class="sr-only">, nothing recorded yet</span
+							><span
+								class="ml-1 self-start pt-2 text-xs text-edge"
+								aria-hidden="true"
+								title="Nothing recorded yet">○</span
+							>{/if}
 					</a>
 				</li>
 			{/each}

@@ -22,19 +22,75 @@
 	const from = $derived(place ?? near);
 </script>
 
-<form method="POST" action={place ? '?/change' : '?/add'} use:enhance={act({ done })} class="flex flex-col gap-4" novalidate>
+<form
+	method="POST"
+	action={place ? '?/change' : '?/add'}
+	use:enhance={act({ done })}
+	class="flex flex-col gap-4"
+	novalidate
+>
 	<Problem {refused} />
-	{#if place}<input type="hidden" name="id" value={place.id} /><input type="hidden" name="version" value={place.version} />{/if}
+	{#if place}<input type="hidden" name="id" value={place.id} /><input
+			type="hidden"
+			name="version"
+			value={place.version}
+		/>{/if}
 	<div class="grid gap-3 sm:grid-cols-2">
-		<TextField name="name" label="Name" value={place?.name ?? ''} placeholder="East bench" {refused} required />
-		<SelectField name="kind" label="Shelter" bind:value={kind} options={placeKinds.map((value) => ({ value, label: placeKindNames[value] }))} {refused} />
-		<TextField name="latitudeDeg" label="Latitude, south negative" value={from ? String(from.latitudeDeg) : ''} inputmode="text" hint="Sets the seasons; 52.4 is enough" {refused} />
-		<TextField name="longitudeDeg" label="Longitude" value={from?.longitudeDeg == null ? '' : String(from.longitudeDeg)} optional {refused} />
-		<MeasureField name="elevationM" label="Height above the sea" unit="m" value={from?.elevationM ?? 0} {refused} />
+		<TextField
+			name="name"
+			label="Name"
+			value={place?.name ?? ''}
+			placeholder="East bench"
+			{refused}
+			required
+		/>
+		<SelectField
+			name="kind"
+			label="Shelter"
+			bind:value={kind}
+			options={placeKinds.map((value) => ({ value, label: placeKindNames[value] }))}
+			{refused}
+		/>
+		<TextField
+			name="latitudeDeg"
+			label="Latitude, south negative"
+			value={from ? String(from.latitudeDeg) : ''}
+			inputmode="text"
+			hint="Sets the seasons; 52.4 is enough"
+			{refused}
+		/>
+		<TextField
+			name="longitudeDeg"
+			label="Longitude"
+			value={from?.longitudeDeg == null ? '' : String(from.longitudeDeg)}
+			optional
+			{refused}
+		/>
+		<MeasureField
+			name="elevationM"
+			label="Height above the sea"
+			unit="m"
+			value={from?.elevationM ?? 0}
+			{refused}
+		/>
 		{#if kind === 'heated' || kind === 'indoors' || kind === 'greenhouse'}
-			<MeasureField name="heldMinimumC" label="Never colder than" unit="°C" value={place?.heldMinimumC ?? null} optional {refused} />
+			<MeasureField
+				name="heldMinimumC"
+				label="Never colder than"
+				unit="°C"
+				value={place?.heldMinimumC ?? null}
+				optional
+				{refused}
+			/>
 		{/if}
-		<TextField name="note" label="Note" value={place?.note ?? ''} optional {refused} fieldClass="sm:col-span-2" />
+		<TextField
+			name="note"
+			label="Note"
+			value={place?.note ?? ''}
+			optional
+			{refused}
+			fieldClass="sm:col-span-2"
+		/>
 	</div>
 	<div><Button type="submit" tone="solid">{place ? 'Keep the changes' : 'Add the place'}</Button></div>
 </form>

@@ -36,12 +36,40 @@
 	<h1 class="text-3xl">Units, dates and look</h1>
 	<form method="POST" action="?/format" use:enhance={act({ keep: true })} class="mt-5 flex flex-col gap-5">
 		<Problem {refused} />
-		<Choice label="Units" name="units" bind:value={units} options={[{ value: 'metric', label: 'Metric: mm, L, kg, °C' }, { value: 'imperial', label: 'Imperial: in, US gal, lb, °F' }]} />
-		<SelectField name="locale" label="Dates and numbers" value={settings.locale} options={locales.map((value) => ({ value, label: localeNames[value] }))} {refused} />
-		<p class="text-slate">Now: {format().date(today)}; {format().measure(104, 'mm')}; {format().measure(14.37, 'L')}; {format().measure(-3, '°C')}. Times are shown with 24 hours.</p>
+		<Choice
+			label="Units"
+			name="units"
+			bind:value={units}
+			options={[
+				{ value: 'metric', label: 'Metric: mm, L, kg, °C' },
+				{ value: 'imperial', label: 'Imperial: in, US gal, lb, °F' }
+			]}
+		/>
+		<SelectField
+			name="locale"
+			label="Dates and numbers"
+			value={settings.locale}
+			options={locales.map((value) => ({ value, label: localeNames[value] }))}
+			{refused}
+		/>
+		<p class="text-slate">
+			Now: {format().date(today)}; {format().measure(104, 'mm')}; {format().measure(14.37, 'L')}; {format().measure(
+				-3,
+				'°C'
+			)}. Times are shown with 24 hours.
+		</p>
 		<div><Button type="submit" tone="solid">Keep</Button></div>
 	</form>
 	<div class="mt-8 border-t pt-5">
-		<Choice label="Look, in this browser" bind:value={look} options={[{ value: 'light', label: 'Light' }, { value: 'dark', label: 'Dark' }, { value: 'system', label: 'As the device' }]} onchange={setTheme} />
+		<Choice
+			label="Look, in this browser"
+			bind:value={look}
+			options={[
+				{ value: 'light', label: 'Light' },
+				{ value: 'dark', label: 'Dark' },
+				{ value: 'system', label: 'As the device' }
+			]}
+			onchange={setTheme}
+		/>
 	</div>
 </div>

@@ -49,29 +49,48 @@
 			<li class="grid gap-x-8 gap-y-2 py-5 lg:grid-cols-[18rem_1fr_auto]">
 				<div>
 					<h2 class="text-xl">{place.name}</h2>
-					<p class="text-slate text-sm">{placeKindNames[place.kind]}, {format().number(place.latitudeDeg, 1)}°, {format().measure(place.elevationM, 'm', 0)}</p>
+					<p class="text-sm text-slate">
+						{placeKindNames[place.kind]}, {format().number(place.latitudeDeg, 1)}°, {format().measure(
+							place.elevationM,
+							'm',
+							0
+						)}
+					</p>
 					{#if place.note}<p class="mt-1 text-sm">{place.note}</p>{/if}
 				</div>
 				<div>
 					<p class="text-sm">
-						Tonight usually <strong class="text-rain">{format().measure(tonight.usualC, '°C')}</strong>, cold {format().measure(tonight.coldC, '°C')};
-						hardy kinds grow {season ? format().span(season.from, season.to) : 'never here'}
+						Tonight usually <strong class="text-rain">{format().measure(tonight.usualC, '°C')}</strong>, cold {format().measure(
+							tonight.coldC,
+							'°C'
+						)}; hardy kinds grow {season ? format().span(season.from, season.to) : 'never here'}
 						<span class="text-slate">(stand-in climate, our own)</span>
 					</p>
 					{#if trees.length > 0}
 						<ul class="mt-2 flex flex-wrap gap-x-4 gap-y-2">
 							{#each trees.slice(0, 60) as tree (tree.id)}
-								<li class="flex items-center gap-1.5"><TreeTag tag={tree.tag} size="small" /><a class="chalk text-sm" href={resolve('/trees/[id]', { id: tree.id })}>{tree.name}</a></li>
+								<li class="flex items-center gap-1.5">
+									<TreeTag tag={tree.tag} size="small" /><a
+										class="chalk text-sm"
+										href={resolve('/trees/[id]', { id: tree.id })}>{tree.name}</a
+									>
+								</li>
 							{/each}
 						</ul>
-						{#if trees.length > 60}<p class="text-slate mt-1 text-sm">and {trees.length - 60} more</p>{/if}
-					{:else}<p class="text-slate mt-2 text-sm">No tree in care stands here.</p>{/if}
+						{#if trees.length > 60}<p class="mt-1 text-sm text-slate">and {trees.length - 60} more</p>{/if}
+					{:else}<p class="mt-2 text-sm text-slate">No tree in care stands here.</p>{/if}
 				</div>
 				<div class="flex gap-1">
-					<Button size="small" onclick={() => (editing = place)} aria-label="Change {place.name}">Change</Button>
+					<Button size="small" onclick={() => (editing = place)} aria-label="Change {place.name}"
+						>Change</Button
+					>
 					{#if trees.length === 0}
 						<form method="POST" action="?/remove" use:enhance={act()}>
-							<input type="hidden" name="id" value={place.id} /><input type="hidden" name="version" value={place.version} />
+							<input type="hidden" name="id" value={place.id} /><input
+								type="hidden"
+								name="version"
+								value={place.version}
+							/>
 							<Button size="small" tone="quiet" type="submit" aria-label="Remove {place.name}">Remove</Button>
 						</form>
 					{/if}
@@ -79,12 +98,24 @@
 			</li>
 		{/each}
 	</ul>
-	<p class="text-slate mt-4 text-sm">Today is {format().date(today)}.</p>
+	<p class="mt-4 text-sm text-slate">Today is {format().date(today)}.</p>
 </div>
 
 <Sheet bind:open={adding} title="A new place">
 	<PlaceForm near={rows[0]?.place} {refused} done={() => (adding = false)} />
 </Sheet>
-<Sheet bind:open={() => editing !== null, (open) => { if (!open) editing = null; }} title={editing?.name ?? ''}>
-	{#if editing}{#key editing.version}<PlaceForm place={editing} {refused} done={() => (editing = null)} />{/key}{/if}
+<Sheet
+	bind:open={
+		() => editing !== null,
+		(open) => {
+			if (!open) editing = null;
+		}
+	}
+	title={editing?.name ?? ''}
+>
+	{#if editing}{#key editing.version}<PlaceForm
+				place={editing}
+				{refused}
+				done={() => (editing = null)}
+			/>{/key}{/if}
 </Sheet>

@@ -24,7 +24,12 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => ({
 			told: 'Kept as your own.',
-			entryId: await changeKind(await getStore(), check(id(), form.get('id')), formVersion(form), readForm(kindInput, form))
+			entryId: await changeKind(
+				await getStore(),
+				check(id(), form.get('id')),
+				formVersion(form),
+				readForm(kindInput, form)
+			)
 		}));
 	}
 };

@@ -14,7 +14,9 @@ export const actions: Actions = {
 	set: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			const text = String(form.get('value') ?? '').trim().replace(',', '.');
+			const text = String(form.get('value') ?? '')
+				.trim()
+				.replace(',', '.');
 			await overrideValue(await getStore(), String(form.get('key')), text === '' ? NaN : Number(text));
 			return { told: 'Your own number is in force.' };
 		});

@@ -53,7 +53,12 @@ export const GET: RequestHandler = () => {
 	const id = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
 	const short = {
 		type: 'object',
-		properties: { id: { type: 'string' }, tag: { type: 'string' }, name: { type: 'string' }, state: { type: 'string' } }
+		properties: {
+			id: { type: 'string' },
+			tag: { type: 'string' },
+			name: { type: 'string' },
+			state: { type: 'string' }
+		}
 	};
 	const treeCase = { $ref: '#/components/schemas/TreeCase' };
 	return json({
@@ -68,7 +73,10 @@ export const GET: RequestHandler = () => {
 					responses: {
 						'200': {
 							description: 'The calculations',
-							...body({ type: 'object', properties: { calculations: { type: 'array', items: { type: 'object' } } } })
+							...body({
+								type: 'object',
+								properties: { calculations: { type: 'array', items: { type: 'object' } } }
+							})
 						}
 					}
 				}

@@ -13,7 +13,11 @@ export const load: PageServerLoad = async ({ parent }) => {
 	const { records, values } = await parent();
 	const lastWork = lastRootWork(records, values);
 	const lastPlantedOn = records.plantings.at(-1)?.plantedOn ?? null;
-	const workOn = [lastWork?.on, lastPlantedOn].filter((on): on is string => Boolean(on)).sort().at(-1) ?? records.tree.takenInOn;
+	const workOn =
+		[lastWork?.on, lastPlantedOn]
+			.filter((on): on is string => Boolean(on))
+			.sort()
+			.at(-1) ?? records.tree.takenInOn;
 	const counted = lastWork ? lastWork.on : workOn;
 	const proposals = Object.fromEntries(
 		crownSchools.flatMap((crownSchool) =>
@@ -33,7 +37,12 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => {
 			const store = await getStore();
-			const entryId = await makeAftercare(store, params.id, readForm(schoolsInput, form), await readValues(store.db));
+			const entryId = await makeAftercare(
+				store,
+				params.id,
+				readForm(schoolsInput, form),
+				await readValues(store.db)
+			);
 			return { told: 'The aftercare is planned.', entryId };
 		});
 	},

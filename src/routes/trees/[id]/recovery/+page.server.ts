@@ -1,3 +1,4 @@
+import { cutLabel } from '$core/line-of-care/line';
 import { observationInput } from '$core/recovery/observation';
 import { verdict } from '$core/recovery/verdict';
 import { rootLosses } from '$core/roots/work';
@@ -16,12 +17,17 @@ export const load: PageServerLoad = async ({ parent }) => {
 	const { tree, plan, plantings } = records;
 	const { db } = await getStore();
 	const done = rootLosses(records, values).done;
-	const sinceOn = [done.at(-1)?.on, plantings.at(-1)?.plantedOn].filter((on): on is string => Boolean(on)).sort().at(-1) ?? tree.takenInOn;
+	const sinceOn =
+		[done.at(-1)?.on, plantings.at(-1)?.plantedOn]
+			.filter((on): on is string => Boolean(on))
+			.sort()
+			.at(-1) ?? tree.takenInOn;
 	const twin = tree.referenceTreeId ? await trees.get(db, tree.referenceTreeId) : null;
-	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage)).size;
+	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
+		.size;
 	return {
 		sinceOn,
-		works: done.map((loss) => ({ on: loss.on, label: `${Math.round(loss.share * 100)} % cut` })),
+		works: done.map((loss) => ({ on: loss.on, label: cutLabel(loss.share) })),
 		verdict: verdict(
 			{
 				today: tree.closedOn ?? today(),
@@ -35,7 +41,9 @@ export const load: PageServerLoad = async ({ parent }) => {
 			},
 			values
 		),
-		reference: twin ? { name: `${twin.tag} ${twin.name}`, observations: await observations.list(db, twin.id) } : null
+		reference: twin
+			? { name: `${twin.tag} ${twin.name}`, observations: await observations.list(db, twin.id) }
+			: null
 	};
 };
 

@@ -33,7 +33,10 @@ export const actions: Actions = {
 				done: list(form.get('done')),
 				left: list(form.get('left'))
 			});
-			return { told: 'The cuts are in the record.', entryId: await recordCuts(store, params.id, input, await readValues(store.db)) };
+			return {
+				told: 'The cuts are in the record.',
+				entryId: await recordCuts(store, params.id, input, await readValues(store.db))
+			};
 		});
 	}
 };

@@ -1,0 +1,54 @@
+import { defineConfig } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+/** One folder a run: fresh databases, given to the servers and to the tests that start their own. */
+process.env.BRUNTLE_E2E_DATA ??= mkdtempSync(path.join(tmpdir(), 'bruntle-e2e-'));
+const folder = process.env.BRUNTLE_E2E_DATA;
+
+const server = (name: string, port: number, more: Record<string, string> = {}) => ({
+	command: 'node scripts/serve.js',
+	url: `http://127.0.0.1:${port}/`,
+	timeout: 60_000,
+	reuseExistingServer: false,
+	env: {
+		PORT: String(port),
+		DATABASE_URL: `file:${path.join(folder, `${name}.db`)}`,
+		BRUNTLE_NOW: '2026-04-18T09:00:00Z',
+		...more
+	}
+});
+
+export default defineConfig({
+	testDir: 'tests/e2e',
+	outputDir: 'test-results',
+	timeout: 90_000,
+	expect: { timeout: 10_000 },
+	fullyParallel: false,
+	workers: 2,
+	forbidOnly: true,
+	retries: 0,
+	reporter: process.env.BRUNTLE_REPORT
+		? [['line'], ['json', { outputFile: process.env.BRUNTLE_REPORT }]]
+		: [['list']],
+	use: {
+		viewport: { width: 1280, height: 800 },
+		serviceWorkers: 'block',
+		trace: 'retain-on-failure',
+		launchOptions: {
+			executablePath: '/usr/bin/chromium',
+			args: [
+				'--headless',
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-quic',
+				'--no-first-run',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync'
+			]
+		}
+	},
+	webServer: [server('own', 4801), server('demo', 4802, { BRUNTLE_DEMO: '1' })]
+});
