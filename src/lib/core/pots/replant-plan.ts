@@ -118,13 +118,12 @@ export function layerAmounts(
 
 	const seatedDepthMm = Math.max(0, Math.min(ballDepthMm, ballRoomMm));
 	const wholeBallL = ((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
-	const ballL = Math.min(wholeBallL, mainWholeL + topWholeL);
-	const ballInTopL = Math.min(
-		topWholeL,
-		seatedDepthMm > 0 ? ballL * Math.min(1, topLayerMm / seatedDepthMm) : 0
-	);
-	const topL = topWholeL - ballInTopL;
-	const mainL = Math.max(0, mainWholeL - (ballL - ballInTopL));
+	const inTopL = seatedDepthMm > 0 ? Math.min(topWholeL, wholeBallL * Math.min(1, topLayerMm / seatedDepthMm)) : 0;
+	// A ball that is too large fills its layer and no more, so that the parts always add up to the fill.
+	const inMainL = Math.min(mainWholeL, wholeBallL - inTopL);
+	const ballL = inMainL + inTopL;
+	const mainL = mainWholeL - inMainL;
+	const topL = topWholeL - inTopL;
 	return {
 		potL: potVolumeL(pot),
 		ballL,

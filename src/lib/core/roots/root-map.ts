@@ -78,6 +78,10 @@ export const segmentSchema = z
 		note: note(400)
 	})
 	.refine((s) => s.parentId !== s.id, { path: ['parentId'], error: 'must not be the root itself' })
+	.refine((s) => s.condition === 'dead' || !s.flaws.includes('rotten'), {
+		path: ['condition'],
+		error: 'must be dead where it is rotten; say from how far out'
+	})
 	.refine((s) => s.diameterEndMm <= s.diameterStartMm * 1.5, {
 		path: ['diameterEndMm'],
 		error: 'must not be more than one and a half times the thickness at its start'

@@ -34,9 +34,9 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Omit<
 	const last = Number.POSITIVE_INFINITY;
 	if (segment.condition === 'dead') {
 		const from = segment.deadFromMm ?? 0;
-		return { rank: 0, byStage: 0, reason: from > 0 ? `dead from ${Math.round(from)} mm` : 'dead' };
+		const word = segment.flaws.includes('rotten') ? 'rotten' : 'dead';
+		return { rank: 0, byStage: 0, reason: from > 0 ? `${word} from ${Math.round(from)} mm` : word };
 	}
-	if (segment.flaws.includes('rotten')) return { rank: 0, byStage: 0, reason: 'rotten' };
 	const { contactShare, severity } = girdlingOf(segment, map, values);
 	if (severity !== 'none' && severity !== 'watch') {
 		const percent = Math.round(contactShare * 100);

@@ -68,7 +68,7 @@ export function lastRootWork(
 	return {
 		on: last.on,
 		livingLoss: last.share,
-		rotWasCut: cutThen.some((s) => s.condition === 'dead' || s.flaws.includes('rotten')),
+		rotWasCut: cutThen.some((s) => s.condition === 'dead'),
 		structuralCut: cutThen.some((s) => s.rootClass === 'anchor' || s.rootClass === 'scaffold'),
 		nextStageOn: later[0] ?? null
 	};

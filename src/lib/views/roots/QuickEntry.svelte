@@ -84,6 +84,10 @@
 	);
 	const keyClass = (on: boolean): string =>
 		`min-h-13 rounded-md border text-lg font-semibold ${on ? 'bg-ink text-paper border-ink' : 'border-edge hover:border-ink'}`;
+	function chooseFlaw(value: RootFlaw): void {
+		flaw = flaw === value ? '' : value;
+		if (flaw === 'rotten') condition = 'dead';
+	}
 	function addByKeys(): void {
 		const place = `${hour}:${halfHour ? '30' : '00'}`;
 		const chosen =
@@ -94,7 +98,7 @@
 			roots.map.trunkDiameterMm
 		);
 		if (!entry.ok) return;
-		roots.add({ ...entry.root, flaws: flaw ? [flaw] : [] });
+		roots.add({ ...entry.root, flaws: flaw && (flaw !== 'rotten' || condition === 'dead') ? [flaw] : [] });
 		flaw = '';
 		condition = 'sound';
 	}
@@ -214,7 +218,7 @@
 						type="button"
 						class="{keyClass(flaw === value)} flex items-center gap-2 px-3 text-left !text-sm"
 						aria-pressed={flaw === value}
-						onclick={() => (flaw = flaw === value ? '' : value)}
+						onclick={() => chooseFlaw(value)}
 					>
 						<Glyph path={flawGlyphs[value]} size={18} />{rootFlawNames[value]}
 					</button>

@@ -83,6 +83,8 @@
 			azimuthOf(hour, roots.map.frame) - ((((segment.course[0]?.azimuthDeg ?? 0) % 360) + 360) % 360);
 		const sink = depth - (segment.course[0]?.depthMm ?? 0);
 		const scale = thickness / segment.diameterStartMm;
+		if (flaws.includes('rotten') && condition !== 'dead')
+			return void (problem = 'A rotten root is dead from somewhere outward: set its condition to dead.');
 		roots.change(segment.id, {
 			diameterStartMm: thickness,
 			diameterEndMm: Math.max(0.1, segment.diameterEndMm * scale),

@@ -24,11 +24,10 @@
 <aside aria-labelledby="journal-title">
 	<div class="flex items-baseline justify-between gap-3">
 		<h2 id="journal-title" class="text-lg">Journal</h2>
-		<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved, with a query behind it -->
 		<a
 			class="chalk inline-flex items-center gap-1.5 text-sm"
-			href={`${resolve('/api/v1/trees/[id]', { id: tree.id })}?download`}
-			download
+			href={resolve('/api/v1/trees/[id]', { id: tree.id })}
+			download="{tree.tag}.json"
 		>
 			<Download size={15} aria-hidden="true" /> whole case as JSON
 		</a>

@@ -4,13 +4,9 @@ import { getStore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
-/** A whole tree with all its records. `?download` sends it as a file. */
-export const GET: RequestHandler = ({ params, url }) =>
+/** A whole tree with all its records. */
+export const GET: RequestHandler = ({ params }) =>
 	answer(async () => {
 		const { db } = await getStore();
-		const doc = await exportCase(db, params.id);
-		const headers: Record<string, string> = url.searchParams.has('download')
-			? { 'content-disposition': `attachment; filename="${doc.tree.tag.replace(/[^\w-]+/g, '_')}.json"` }
-			: {};
-		return json(doc, { headers });
+		return json(await exportCase(db, params.id));
 	});

@@ -1,0 +1,87 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { TreeCase } from '$core/case/case';
+import { exportCase, importCase } from '$lib/server/case-file';
+import type { Store } from '$lib/server/db/database';
+import { Refusal } from '$lib/server/errors';
+import { trees } from '$lib/server/records/records';
+import { makeDemoYard } from '../../src/demo/yard';
+import { freshStore } from './helpers';
+
+let demo: Store;
+beforeAll(async () => {
+	demo = await freshStore();
+	await makeDemoYard(demo);
+});
+
+const caseOf = async (tag: string): Promise<TreeCase> => {
+	const tree = (await trees.list(demo.db)).find((candidate) => candidate.tag === tag);
+	if (!tree) throw new Error(tag);
+	return exportCase(demo.db, tree.id);
+};
+const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
+	const cause = await work.then(
+		() => new Error('was not refused'),
+		(thrown: unknown) => thrown
+	);
+	if (cause instanceof Refusal) return cause;
+	throw cause;
+};
+
+describe('a whole case as JSON', () => {
+	it('reads back identically into an empty database, for every tree of the demo', async () => {
+		for (const { id } of await trees.list(demo.db)) {
+			const written = JSON.parse(JSON.stringify(await exportCase(demo.db, id)));
+			const empty = await freshStore();
+			await importCase(empty, written);
+			expect(JSON.parse(JSON.stringify(await exportCase(empty.db, id)))).toEqual(written);
+		}
+	});
+
+	it('keeps a kind that the owner changed', async () => {
+		const written = await caseOf('H-03');
+		const own = { ...written, kind: { ...written.kind, coldestC: -9, origin: 'own' as const, version: 4 } };
+		const empty = await freshStore();
+		await importCase(empty, own);
+		expect((await exportCase(empty.db, own.tree.id)).kind).toEqual(own.kind);
+	});
+
+	it('is refused when it stands here already, or its tag does', async () => {
+		const written = await caseOf('H-03');
+		expect((await refusal(importCase(demo, written))).status).toBe(409);
+		const renamed = { ...written, tree: { ...written.tree, id: 'another' } };
+		expect((await refusal(importCase(demo, renamed))).message).toMatch(/tag H-03 is already on/);
+	});
+
+	it('of a wrong version, with unknown fields, broken links or absurd numbers is refused, naming them, and writes nothing', async () => {
+		const written = await caseOf('C-07');
+		const empty = await freshStore();
+		const fault = async (change: object) =>
+			(await refusal(importCase(empty, { ...written, ...change }))).problems[0];
+		expect(await fault({ version: 2 })).toMatchObject({
+			field: 'version',
+			message: expect.stringMatching(/must be 1/)
+		});
+		expect(await fault({ schema: 'other' })).toMatchObject({ field: 'schema' });
+		expect(await fault({ extra: 1 })).toMatchObject({ field: 'extra', message: 'is not a field known here' });
+		expect(await fault({ places: [] })).toMatchObject({ field: 'places' });
+		expect(await fault({ tree: { ...written.tree, trunkDiameterMm: -4 } })).toMatchObject({
+			field: 'tree.trunkDiameterMm',
+			message: 'must be a number from 1 to 3000 mm'
+		});
+		expect(await fault({ rootMap: { ...written.rootMap, segments: [] } })).toMatchObject({
+			field: 'plan.cuts'
+		});
+		expect(await fault({ tasks: [...written.tasks, ...written.tasks] })).toMatchObject({ field: 'tasks' });
+		expect((await refusal(importCase(empty, 'text'))).status).toBe(422);
+		expect(await trees.list(empty.db)).toEqual([]);
+	});
+
+	it('leaves nothing behind when it breaks in the middle', async () => {
+		const written = await caseOf('C-07');
+		const empty = await freshStore();
+		await importCase(empty, written);
+		const clash = { ...written, tree: { ...written.tree, id: 'twin', tag: 'C-70' } };
+		expect((await refusal(importCase(empty, clash))).message).toMatch(/stands here already/);
+		expect(await trees.list(empty.db)).toHaveLength(1);
+	});
+});

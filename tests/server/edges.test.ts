@@ -1,0 +1,252 @@
+import { ESLint } from 'eslint';
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { calculations } from '$core/compute/calculations';
+import { plantingInput } from '$core/pots/replant-plan';
+import { treeInput } from '$core/tree/tree';
+import { defaultValues } from '$core/values/values';
+import { readForm } from '$lib/server/edge/form';
+import { check, problem, readJson } from '$lib/server/edge/http';
+import { jsonSchema } from '$lib/server/edge/json-schema';
+import { Refusal } from '$lib/server/errors';
+
+const form = (fields: Record<string, string>): FormData => {
+	const data = new FormData();
+	for (const [name, value] of Object.entries(fields)) data.append(name, value);
+	return data;
+};
+const treeFields = {
+	tag: ' H-1 ',
+	name: 'Beech',
+	kindId: 'fagus',
+	placeId: 'p',
+	situation: 'potted',
+	trunkDiameterMm: '60,5',
+	heightM: '',
+	plantCount: '1',
+	origin: '',
+	batch: '',
+	note: '',
+	takenInOn: '2026-04-18'
+};
+const thrown = (work: () => unknown): Refusal => {
+	try {
+		work();
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause;
+		throw cause;
+	}
+	throw new Error('was not refused');
+};
+
+describe('a form', () => {
+	it('is read by its schema: commas, blanks, defaults and nested parts', () => {
+		expect(readForm(treeInput, form(treeFields))).toMatchObject({
+			tag: 'H-1',
+			trunkDiameterMm: 60.5,
+			heightM: null,
+			vigour: 'fair'
+		});
+		const pot = {
+			'pot.shape': 'round',
+			'pot.topLengthMm': '300',
+			'pot.topWidthMm': '300',
+			'pot.bottomLengthMm': '240',
+			'pot.bottomWidthMm': '240',
+			'pot.heightMm': '200'
+		};
+		const planting = readForm(
+			plantingInput,
+			form({
+				...pot,
+				plantedOn: '2026-04-18',
+				sizeRule: 'normal',
+				ballDiameterMm: '200',
+				ballDepthMm: '120',
+				mixId: 'pumice',
+				headspaceMm: '20',
+				note: '',
+				placeId: ''
+			})
+		);
+		expect(planting.pot.heightMm).toBe(200);
+		expect(planting.placeId).toBeNull();
+	});
+	it.each([
+		['trunkDiameterMm', '-3', /1 to 3000 mm/],
+		['trunkDiameterMm', 'NaN', /1 to 3000 mm/],
+		['trunkDiameterMm', '1e9', /1 to 3000 mm/],
+		['trunkDiameterMm', '', /1 to 3000 mm/],
+		['name', '   ', /1 to 80 characters/],
+		['note', 'x'.repeat(10_000), /at most 4000/],
+		['takenInOn', '1800-01-01', /1950-01-01 to 2100-12-31/],
+		['takenInOn', '2300-01-01', /1950-01-01 to 2100-12-31/],
+		['takenInOn', '2026-02-30', /must be a date/],
+		['plantCount', '2.5', /whole number/],
+		['situation', 'flying', /one of: potted/]
+	])('with %s "%s" is refused by name and range', (field, value, message) => {
+		const refused = thrown(() =>
+			readForm(treeInput, form({ ...treeFields, [field]: value.slice(0, 10_000) }))
+		);
+		expect(refused.problems[0]?.field).toBe(field);
+		expect(refused.problems[0]?.message).toMatch(message);
+	});
+});
+
+describe('the JSON edge', () => {
+	const request = (body: string, type = 'application/json') =>
+		new Request('http://x/', { method: 'POST', body, headers: { 'content-type': type } });
+	const refused = async (work: Promise<unknown>) =>
+		work.then(
+			() => null,
+			(cause: unknown) => (cause instanceof Refusal ? cause.status : cause)
+		);
+	it('refuses what is not JSON, broken JSON and too much', async () => {
+		expect(await refused(readJson(request('{}', 'text/plain')))).toBe(415);
+		expect(await refused(readJson(request('{"a":')))).toBe(400);
+		expect(await refused(readJson(request(JSON.stringify('x'.repeat(2000))), 1000))).toBe(413);
+		expect(await readJson(request('{"a":1}', 'application/json; charset=utf-8'))).toEqual({ a: 1 });
+	});
+	it('answers problem+json that names field and range, and hides the inside (RFC 9457)', async () => {
+		const named = problem(thrown(() => check(z.strictObject({ a: z.number() }), { a: 'x', b: 1 })));
+		expect(named.headers.get('content-type')).toBe('application/problem+json');
+		expect(((await named.json()) as { errors: unknown[] }).errors).toHaveLength(2);
+		const silent = console.error;
+		console.error = () => undefined;
+		const inside = problem(new Error('secret at line 3'));
+		console.error = silent;
+		expect(inside.status).toBe(500);
+		expect(await inside.text()).not.toMatch(/secret|line 3/);
+	});
+});
+
+describe('every calculation', () => {
+	it('has a name of its own and JSON Schemas for input and output', () => {
+		expect(new Set(calculations.map((entry) => entry.name)).size).toBe(calculations.length);
+		for (const { input, output, name } of calculations) {
+			expect(jsonSchema(input, 'input'), name).toMatchObject({ type: 'object' });
+			expect(jsonSchema(output, 'output'), name).toMatchObject({ type: 'object' });
+		}
+	});
+	it('answers in the shape it promises', () => {
+		const place = { kind: 'open', latitudeDeg: 52 };
+		const kind = { group: 'conifer', coldestC: -20, liftingWindow: 'spring-or-autumn' };
+		const pot = {
+			shape: 'round',
+			topLengthMm: 300,
+			topWidthMm: 300,
+			bottomLengthMm: 240,
+			bottomWidthMm: 240,
+			heightMm: 250
+		};
+		const segment = {
+			id: 'a',
+			parentId: null,
+			rootClass: 'secondary',
+			condition: 'sound',
+			diameterStartMm: 10,
+			diameterEndMm: 4,
+			fineScore: 2,
+			course: [
+				{ azimuthDeg: 0, radiusMm: 30, depthMm: 5 },
+				{ azimuthDeg: 0, radiusMm: 90, depthMm: 5 }
+			]
+		};
+		const map = {
+			mappedOn: '2026-04-18',
+			frame: 'container',
+			trunkDiameterMm: 60,
+			ballRadiusMm: 150,
+			segments: [segment]
+		};
+		const inputs: Record<string, unknown> = {
+			diagnosis: { situation: 'potted', findings: [{ signId: 'sour-smell', state: 'present' }] },
+			'wilson-interval': { successes: 3, trials: 10 },
+			'circular-statistics': { directions: [{ azimuthDeg: 10 }, { azimuthDeg: 100, weight: 2 }] },
+			girdling: { course: segment.course, diameterMm: 10, trunkDiameterMm: 60 },
+			allowance: {
+				group: 'conifer',
+				temper: 'usual',
+				vigour: 'fair',
+				reserves: 'long-potted',
+				seasonFit: 'in-window'
+			},
+			'root-ledger': { map, cuts: [{ segmentId: 'a', stage: 0 }], allowances: [0.3] },
+			'root-stages': { map, allowances: [0.3] },
+			'crown-supply': { remainingShare: 0.5 },
+			'root-protection-area': { stemDiameterM: 0.4 },
+			'structural-root-zone': { diameterAboveFlareM: 0.4 },
+			'season-window': { kind, place, on: '2026-04-18' },
+			'night-temperature': { place, on: '2026-04-18' },
+			'pot-volume': { pot },
+			'pot-size': { ballDiameterMm: 200 },
+			'layer-amounts': { pot, ballDiameterMm: 200, ballDepthMm: 120, headspaceMm: 20 },
+			'mix-components': { mixId: 'pumice-bark', litres: 8 },
+			'aftercare-tasks': {
+				workOn: '2026-04-18',
+				group: 'conifer',
+				tender: false,
+				coldestC: -20,
+				inGround: false,
+				livingLoss: 0.2,
+				rotWasCut: false,
+				structuralCut: false,
+				collarWork: false,
+				seasonFit: 'in-window',
+				crownSchool: 'balance',
+				waterSchool: 'at-once',
+				crownExcess: 0.1,
+				nextStageOn: null,
+				plantCount: 1
+			},
+			'expected-root-function': {
+				losses: [{ on: '2026-01-01', share: 0.3 }],
+				place,
+				tender: false,
+				from: '2026-01-01',
+				to: '2026-12-31'
+			},
+			verdict: {
+				today: '2026-04-18',
+				situation: 'potted',
+				trunkDiameterMm: 60,
+				sinceOn: '2025-04-18',
+				observations: [],
+				referenceShootMm: null,
+				openAlarms: 0,
+				stagesLeft: 0
+			}
+		};
+		expect(Object.keys(inputs).sort()).toEqual(calculations.map((entry) => entry.name).sort());
+		for (const { name, output, run } of calculations)
+			expect(output.safeParse(run(inputs[name], defaultValues)).error, name).toBeUndefined();
+	});
+});
+
+describe('the arrows of the house', () => {
+	it.each([
+		['src/lib/core/roots/x.ts', "import { onMount } from 'svelte';"],
+		['src/lib/core/roots/x.ts', "import { openStore } from '$lib/server/db/database';"],
+		['src/lib/core/roots/x.ts', "import { x } from '../../views/roots/glyphs';"],
+		['src/lib/core/roots/x.ts', "import { readFileSync } from 'node:fs';"],
+		['src/lib/ui/x.ts', "import { diagnose } from '$core/diagnosis/diagnose';"],
+		['src/lib/views/roots/x.ts', "import { loadRecords } from '$lib/server/trees';"],
+		['src/lib/server/x.ts', "import { tell } from '$ui/act';"],
+		['src/demo/x.ts', "import { tell } from '$lib/ui/act';"]
+	])('a wrong one in %s fails the lint: %s', async (filePath, line) => {
+		const [result] = await new ESLint().lintText(`${line}\n`, { filePath });
+		expect(result?.messages.some((message) => message.ruleId === 'no-restricted-imports')).toBe(true);
+	});
+	it('a right one passes', async () => {
+		const lint = new ESLint();
+		for (const [filePath, line] of [
+			['src/lib/views/roots/x.ts', "import { diagnose } from '$core/diagnosis/diagnose';"],
+			['src/lib/server/x.ts', "import { diagnose } from '../core/diagnosis/diagnose';"],
+			['src/lib/core/roots/x.ts', "import { z } from 'zod';"],
+			['src/lib/ui/x.ts', "import { createFormat } from '$core/format/format';"]
+		] as const) {
+			const [result] = await lint.lintText(`${line}\n`, { filePath });
+			expect(result?.messages.filter((message) => message.ruleId === 'no-restricted-imports')).toEqual([]);
+		}
+	});
+});

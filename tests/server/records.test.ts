@@ -1,0 +1,342 @@
+import { describe, expect, it } from 'vitest';
+import { taskInput } from '$core/aftercare/task';
+import { observationInput } from '$core/recovery/observation';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { segmentFromQuick } from '$core/roots/root-map';
+import { treeInput } from '$core/tree/tree';
+import { defaultValues } from '$core/values/values';
+import { tree as treeTable } from '$lib/server/db/schema';
+import { Refusal } from '$lib/server/errors';
+import { tasks, trees } from '$lib/server/records/records';
+import { undo } from '$lib/server/records/work';
+import { overrideValue, readOverrides, readValues } from '$lib/server/settings';
+import {
+	addTask,
+	changeTree,
+	closeTask,
+	closeTree,
+	loadRecords,
+	makeAftercare,
+	recordCuts,
+	recordExamination,
+	recordLook,
+	recordPlanting,
+	saveRoots,
+	takeIn,
+	treeRows,
+	type RootsInput
+} from '$lib/server/trees';
+import { addKind, changeKind, removePlace } from '$lib/server/yard';
+import { freshStore, storeWithTree } from './helpers';
+
+const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
+	try {
+		await work;
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause;
+		throw cause;
+	}
+	throw new Error('was not refused');
+};
+const inputOf = (
+	tree: Awaited<ReturnType<typeof storeWithTree>>['tree'],
+	change: Record<string, unknown> = {}
+) => {
+	const {
+		id: _id,
+		version: _version,
+		state: _state,
+		closedOn: _closedOn,
+		closingNote: _closingNote,
+		...input
+	} = tree;
+	return treeInput.parse({ ...input, ...change });
+};
+const roots = (cut: string[] = []): RootsInput => {
+	const segments = [
+		'6 30 anchor',
+		'9 28 anchor',
+		'12 29 anchor',
+		'3 27 anchor',
+		'4 10 circling',
+		'8 9 dead'
+	].map((line, i) => {
+		const entry = parseQuickRoot(line, 'container', 60);
+		if (!entry.ok) throw new Error(entry.problem);
+		return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
+	});
+	return {
+		map: { mappedOn: '2026-03-02', frame: 'container', trunkDiameterMm: 60, ballRadiusMm: 150, segments },
+		mapVersion: null,
+		planVersion: null,
+		plan: {
+			temper: 'usual',
+			vigour: 'fair',
+			reserves: 'field-grown',
+			stageDates: ['2026-03-02', '2027-01-10'],
+			cuts: cut.map((segmentId, i) => ({
+				id: `c${i}`,
+				segmentId,
+				atMm: 0,
+				stage: 0,
+				reason: '',
+				state: 'planned',
+				doneOn: null,
+				note: ''
+			}))
+		}
+	};
+};
+const emptyLook = { observedOn: '2026-04-01', buds: 'open' };
+
+describe('taking in', () => {
+	it('refuses a tag that is used, an unknown kind, a day to come, and writes nothing', async () => {
+		const { store, tree } = await storeWithTree();
+		const refused = await refusal(
+			takeIn(store, inputOf(tree, { tag: 't-1', kindId: 'nothing', takenInOn: '2027-01-01' }))
+		);
+		expect(refused.status).toBe(422);
+		expect(refused.problems.map((problem) => problem.field).sort()).toEqual(['kindId', 'tag', 'takenInOn']);
+		expect(await trees.list(store.db)).toHaveLength(1);
+	});
+	it('refuses to overwrite what another tab wrote', async () => {
+		const { store, tree } = await storeWithTree();
+		await changeTree(store, tree.id, 1, inputOf(tree, { name: 'Beech, first tab' }));
+		const refused = await refusal(changeTree(store, tree.id, 1, inputOf(tree, { name: 'second tab' })));
+		expect(refused.status).toBe(409);
+		expect((await trees.get(store.db, tree.id))?.name).toBe('Beech, first tab');
+	});
+	it('is undone, but not once more was recorded', async () => {
+		const { store, tree } = await storeWithTree();
+		const { entryId } = await takeIn(store, inputOf(tree, { tag: 'T-2' }));
+		await undo(store, entryId);
+		expect(await trees.list(store.db)).toHaveLength(1);
+		const again = await takeIn(store, inputOf(tree, { tag: 'T-3' }));
+		await recordLook(store, again.tree.id, observationInput.parse(emptyLook));
+		expect((await refusal(undo(store, again.entryId))).message).toMatch(/More was recorded/);
+	});
+	it('keeps two hundred written at the same moment', async () => {
+		const { store, tree } = await storeWithTree();
+		const input = (i: number) => inputOf(tree, { tag: `L-${i}` });
+		const results = await Promise.allSettled(Array.from({ length: 200 }, (_, i) => takeIn(store, input(i))));
+		expect(results.filter((result) => result.status === 'rejected')).toEqual([]);
+		expect(await store.db.$count(treeTable)).toBe(201);
+	});
+});
+
+describe('work that fails halfway', () => {
+	it('leaves nothing behind and does not block the next', async () => {
+		const { store, tree } = await storeWithTree();
+		await expect(
+			store.write(async (tx) => {
+				await trees.put(tx, tree.id, { ...tree, name: 'half' });
+				throw new Error('stop');
+			})
+		).rejects.toThrow('stop');
+		expect((await trees.get(store.db, tree.id))?.name).toBe(tree.name);
+		await changeTree(store, tree.id, 1, inputOf(tree, { name: 'whole' }));
+		expect((await trees.get(store.db, tree.id))?.name).toBe('whole');
+	});
+});
+
+describe('examining and looking', () => {
+	it('keeps findings and is undone', async () => {
+		const { store, tree } = await storeWithTree();
+		const { entryId } = await recordExamination(store, tree.id, {
+			examinedOn: '2026-04-01',
+			note: '',
+			findings: [{ signId: 'sour-smell', state: 'present' }]
+		});
+		expect((await loadRecords(store.db, tree.id)).examinations[0]?.findings).toHaveLength(1);
+		await undo(store, entryId);
+		expect((await loadRecords(store.db, tree.id)).examinations).toHaveLength(0);
+	});
+	it('refuses days to come, days before it was taken in, and more losses than plants', async () => {
+		const { store, tree } = await storeWithTree({ plantCount: 5 });
+		const at = (observedOn: string, more = {}) =>
+			recordLook(store, tree.id, observationInput.parse({ ...emptyLook, observedOn, ...more }));
+		expect((await refusal(at('2026-04-19'))).message).toMatch(/after today/);
+		expect((await refusal(at('2026-02-01'))).message).toMatch(/before 2026-03-01/);
+		expect((await refusal(at('2026-04-02', { lostCount: 6 }))).message).toMatch(/the 5 of the lot/);
+		expect((await refusal(recordLook(store, 'nobody', observationInput.parse(emptyLook)))).status).toBe(404);
+	});
+});
+
+describe('roots', () => {
+	it('are kept with their plan, guarded by version, and refuse cuts of strangers', async () => {
+		const { store, tree } = await storeWithTree();
+		const saved = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		expect((await refusal(saveRoots(store, tree.id, roots()))).status).toBe(409);
+		const stray = { ...roots(['r9']), mapVersion: saved.map.version, planVersion: saved.plan.version };
+		expect((await refusal(saveRoots(store, tree.id, stray))).problems[0]?.field).toBe(
+			'plan.cuts.0.segmentId'
+		);
+		const { rootMap, plan, journal } = await loadRecords(store.db, tree.id);
+		expect(rootMap?.segments.map((segment) => segment.id)).toEqual(['r0', 'r1', 'r2', 'r3', 'r4', 'r5']);
+		expect(plan?.cuts).toHaveLength(2);
+		expect(journal.filter((entry) => entry.stage === 'roots')).toHaveLength(1);
+	});
+	it('hold what was really cut, and what was left with its reason; undo brings the plan back', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		const entryId = await recordCuts(
+			store,
+			tree.id,
+			{
+				on: '2026-03-03',
+				planVersion: plan.version,
+				done: ['c1'],
+				left: [{ id: 'c0', why: 'bark damaged under it' }]
+			},
+			defaultValues
+		);
+		const after = (await loadRecords(store.db, tree.id)).plan;
+		expect(after?.cuts.map((cut) => [cut.id, cut.state, cut.doneOn])).toEqual([
+			['c0', 'left', null],
+			['c1', 'done', '2026-03-03']
+		]);
+		expect(
+			(
+				await refusal(
+					recordCuts(
+						store,
+						tree.id,
+						{ on: '2026-03-04', planVersion: plan.version + 1, done: ['c1'], left: [] },
+						defaultValues
+					)
+				)
+			).status
+		).toBe(422);
+		await undo(store, entryId);
+		expect((await loadRecords(store.db, tree.id)).plan?.cuts.every((cut) => cut.state === 'planned')).toBe(
+			true
+		);
+	});
+});
+
+describe('replanting', () => {
+	it('moves the tree and makes it potted, in one step that is undone whole', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		const pot = {
+			shape: 'round',
+			topLengthMm: 300,
+			topWidthMm: 300,
+			bottomLengthMm: 240,
+			bottomWidthMm: 240,
+			heightMm: 200
+		} as const;
+		const { entryId } = await recordPlanting(store, tree.id, {
+			plantedOn: '2026-03-05',
+			pot,
+			sizeRule: 'normal',
+			ballDiameterMm: 240,
+			ballDepthMm: 140,
+			mixId: 'pumice',
+			coarseLayerMm: 0,
+			topLayerMm: 0,
+			headspaceMm: 20,
+			plantCount: 1,
+			placeId,
+			note: ''
+		});
+		expect((await loadRecords(store.db, tree.id)).tree.situation).toBe('potted');
+		await undo(store, entryId);
+		const { tree: back, plantings } = await loadRecords(store.db, tree.id);
+		expect(back.situation).toBe('just-lifted');
+		expect(plantings).toHaveLength(0);
+	});
+});
+
+describe('aftercare', () => {
+	it('is made once for a day of work, follows what was cut, and closes with reasons', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		await recordCuts(
+			store,
+			tree.id,
+			{ on: '2026-03-03', planVersion: plan.version, done: ['c0', 'c1'], left: [] },
+			defaultValues
+		);
+		const schools = { workOn: '2026-03-03', crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
+		await makeAftercare(store, tree.id, schools, defaultValues);
+		const made = (await loadRecords(store.db, tree.id)).tasks;
+		expect(made.map((task) => task.source)).toContain('neighbours@2026-03-03');
+		expect((await refusal(makeAftercare(store, tree.id, schools, defaultValues))).message).toMatch(
+			/planned already/
+		);
+
+		const [first, second] = made;
+		if (!first || !second) throw new Error('no tasks');
+		const close = { taskId: first.id, version: 1, on: '2026-04-18', skipReason: '' };
+		expect(
+			(await refusal(closeTask(store, tree.id, { ...close, state: 'skipped' }))).problems[0]?.message
+		).toMatch(/why it is skipped/);
+		const entryId = await closeTask(store, tree.id, {
+			...close,
+			state: 'skipped',
+			skipReason: 'rain did it'
+		});
+		expect(
+			(await refusal(closeTask(store, tree.id, { ...close, version: 2, state: 'done' }))).message
+		).toMatch(/closed already/);
+		await undo(store, entryId);
+		expect((await tasks.get(store.db, first.id))?.state).toBe('open');
+	});
+	it('takes a task by hand and refuses one that ends before it begins', async () => {
+		const { store, tree } = await storeWithTree();
+		const input = { kind: 'look', title: 'Look', fromOn: '2026-05-01', toOn: '2026-05-08' };
+		await addTask(store, tree.id, taskInput.parse(input));
+		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
+		expect((await treeRows(store.db))[0]).toMatchObject({ openTasks: 1, nextTask: 'Look' });
+	});
+});
+
+describe('closing', () => {
+	it('is refused before it was taken in, and undone', async () => {
+		const { store, tree } = await storeWithTree();
+		const closing = { state: 're-established', closedOn: '2026-04-10', closingNote: '' } as const;
+		expect(
+			(await refusal(closeTree(store, tree.id, 1, { ...closing, closedOn: '2026-01-01' }))).problems[0]?.field
+		).toBe('closedOn');
+		const entryId = await closeTree(store, tree.id, 1, closing);
+		expect((await trees.get(store.db, tree.id))?.state).toBe('re-established');
+		await undo(store, entryId);
+		expect(await trees.get(store.db, tree.id)).toMatchObject({ state: 'in-care', closedOn: null });
+	});
+});
+
+describe('kinds, places and values', () => {
+	it('add and change kinds; shipped ones become the owner’s own', async () => {
+		const store = await freshStore();
+		const input = {
+			genus: 'Nothofagus',
+			commonName: 'Southern beech',
+			group: 'deciduous',
+			coldestC: -8,
+			wetnessTrigger: 0.4,
+			liftingWindow: 'leafless',
+			sap: 'none',
+			caution: ''
+		} as const;
+		const { kind } = await addKind(store, input);
+		expect(kind.id).toBe('nothofagus-southern-beech');
+		expect(
+			(await refusal(addKind(store, { ...input, commonName: 'southern BEECH' }))).problems[0]?.field
+		).toBe('commonName');
+		await changeKind(store, kind.id, 1, { ...input, coldestC: -10 });
+		expect((await refusal(changeKind(store, kind.id, 1, input))).status).toBe(409);
+	});
+	it('keep a place while trees stand there', async () => {
+		const { store, placeId } = await storeWithTree();
+		expect((await refusal(removePlace(store, placeId, 1))).message).toMatch(/Trees stand/);
+	});
+	it('take the owner’s numbers within bounds, and give the shipped ones back', async () => {
+		const store = await freshStore();
+		await overrideValue(store, 'crown.reserve', 1.4);
+		expect((await readValues(store.db))['crown.reserve']).toBe(1.4);
+		expect((await refusal(overrideValue(store, 'crown.reserve', NaN))).message).toMatch(/from 1 to 2/);
+		expect((await refusal(overrideValue(store, 'made.up', 1))).status).toBe(404);
+		await overrideValue(store, 'crown.reserve', null);
+		expect(await readOverrides(store.db)).toEqual({});
+	});
+});

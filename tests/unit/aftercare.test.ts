@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { aftercareTasks, type WorkDone } from '$core/aftercare/rules';
+import { taskInput } from '$core/aftercare/task';
+import { daysBetween } from '$core/climate/calendar';
+import { groups } from '$core/kinds/kind';
+import { crownSupply, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
+import { defaultValues } from '$core/values/values';
+
+const work: WorkDone = {
+	workOn: '2026-02-10',
+	group: 'deciduous',
+	tender: false,
+	coldestC: -15,
+	inGround: false,
+	livingLoss: 0.35,
+	rotWasCut: false,
+	structuralCut: false,
+	collarWork: false,
+	seasonFit: 'in-window',
+	crownSchool: 'keep-leaves',
+	waterSchool: 'at-once',
+	crownExcess: 0.25,
+	nextStageOn: '2027-02-01',
+	plantCount: 1
+};
+const rulesOf = (change: Partial<WorkDone> = {}) => aftercareTasks({ ...work, ...change }, defaultValues);
+const byRule = (change: Partial<WorkDone>, rule: string) =>
+	rulesOf(change).find((task) => task.rule === rule);
+
+describe('aftercare', () => {
+	it('makes valid tasks with reasons for every group, school and kind of work, in order of their first day', () => {
+		for (const group of groups)
+			for (const crownSchool of ['balance', 'keep-leaves'] as const)
+				for (const waterSchool of ['at-once', 'dry-rest'] as const)
+					for (const rotWasCut of [true, false])
+						for (const inGround of [true, false]) {
+							const tasks = rulesOf({
+								group,
+								crownSchool,
+								waterSchool,
+								rotWasCut,
+								inGround,
+								structuralCut: inGround
+							});
+							const days = tasks.map((task) => task.fromOn);
+							expect(days).toEqual([...days].sort());
+							for (const { rule, ...task } of tasks) {
+								expect(taskInput.safeParse(task).success, rule).toBe(true);
+								expect(task.reason.length).toBeGreaterThan(20);
+							}
+						}
+	});
+	it('waters woody roots at once and lets cut fleshy ones dry one to three weeks and more (common practice, no source)', () => {
+		expect(byRule({}, 'first-water')?.fromOn).toBe('2026-02-10');
+		const dry = byRule({ group: 'succulent', waterSchool: 'dry-rest' }, 'first-water');
+		expect(dry?.kind).toBe('dry-rest');
+		expect(daysBetween('2026-02-10', dry?.fromOn ?? '')).toBeGreaterThanOrEqual(7);
+		expect(daysBetween('2026-02-10', dry?.toOn ?? '')).toBeLessThanOrEqual(28);
+	});
+	it('follows the school on the crown with its number', () => {
+		expect(byRule({ crownSchool: 'balance' }, 'crown')?.title).toMatch(/25 % of the leaf area/);
+		expect(byRule({}, 'crown')?.kind).toBe('shelter');
+		expect(byRule({ crownExcess: 0 }, 'crown')).toBeUndefined();
+	});
+	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
+		const rot = rulesOf({ rotWasCut: true }).map((task) => task.rule);
+		expect(rot).toEqual(expect.arrayContaining(['neighbours', 'backup', 'rot-recheck']));
+		expect(rulesOf({ livingLoss: 0.1 }).map((task) => task.rule)).not.toEqual(
+			expect.arrayContaining(['neighbours'])
+		);
+	});
+	it('sees collar work again at 60 days (common practice, no source) and calls an arborist for structural cuts', () => {
+		const again = byRule({ inGround: true, collarWork: true }, 'collar-again');
+		expect(daysBetween('2026-02-10', again?.fromOn ?? '')).toBeLessThanOrEqual(60);
+		expect(daysBetween('2026-02-10', again?.toOn ?? '')).toBeGreaterThanOrEqual(60);
+		expect(byRule({ inGround: true, structuralCut: true }, 'arborist')?.title).toMatch(/qualified arborist/);
+	});
+	it('places the next root stage on its day', () => {
+		expect(byRule({}, 'next-stage')?.fromOn).toBe('2027-02-01');
+		expect(byRule({ nextStageOn: null }, 'next-stage')).toBeUndefined();
+	});
+});
+
+describe('the crown', () => {
+	it('supply is what is left × 1.15, and the rest exceeds it (our own default)', () => {
+		expect(crownSupply(0.6, defaultValues).supply).toBeCloseTo(0.69, 12);
+		expect(crownSupply(0.6, defaultValues).excess).toBeCloseTo(0.31, 12);
+		expect(crownSupply(0.95, defaultValues)).toEqual({ supply: 1, excess: 0 });
+	});
+	it('takes its school from the group and the rot', () => {
+		expect(usualCrownSchool('conifer')).toBe('keep-leaves');
+		expect(usualCrownSchool('tropical')).toBe('balance');
+		expect(usualWaterSchool('deciduous', true)).toBe('dry-rest');
+		expect(usualWaterSchool('deciduous', false)).toBe('at-once');
+	});
+});

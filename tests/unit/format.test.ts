@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest';
+import { azimuthOf, clockOf } from '$core/circular/circular';
+import { createFormat } from '$core/format/format';
+import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
+
+const metric = createFormat({ units: 'metric', locale: 'en-GB' });
+const imperial = createFormat({ units: 'imperial', locale: 'en-US' });
+
+describe('the formatter', () => {
+	it('shows dates, numbers and units by the settings', () => {
+		expect(metric.date('2026-04-18')).toBe('18 April 2026');
+		expect(imperial.date('2026-04-18')).toBe('April 18, 2026');
+		expect(metric.day('2026-04-18', '2026-12-01')).toBe('18 Apr');
+		expect(metric.day('2025-04-18', '2026-12-01')).toBe('18 Apr 2025');
+		expect(metric.span('2026-04-18', '2026-05-02')).toBe('18 Apr – 2 May 2026');
+		expect(createFormat({ units: 'metric', locale: 'de-DE' }).measure(1234.5, 'L')).toBe('1.234,5 L');
+		expect(metric.instant('2026-04-18T19:05:00.000Z')).toContain('19:05');
+		expect(metric.number(NaN)).toBe('not known');
+		expect(metric.number(-0.2)).toBe('0');
+	});
+	it('converts both ways without loss (25.4 mm, 3.785411784 L, 0.45359237 kg, 0.3048 m are exact by definition)', () => {
+		expect(imperial.measure(25.4, 'mm')).toBe('1 in');
+		expect(imperial.measure(3.785411784, 'L')).toBe('1 US gal');
+		expect(imperial.measure(-40, '°C')).toBe('-40 °F');
+		for (const unit of ['mm', 'm', 'L', 'kg', '°C', 'm²'] as const) {
+			const face = imperial.unitOf(unit);
+			expect(face.toStored(face.toShown(7.25))).toBeCloseTo(7.25, 12);
+		}
+	});
+	it('speaks clock positions', () => {
+		expect(metric.clock(6.5)).toBe('6:30');
+		expect(metric.clock(12)).toBe('12:00');
+		expect(metric.clock(11.9999)).toBe('12:00');
+		expect(clockOf(90, 'container')).toBe(9);
+		expect(clockOf(90, 'ground')).toBe(3);
+		for (let deg = 0; deg < 360; deg += 15)
+			for (const frame of ['container', 'ground'] as const)
+				expect(azimuthOf(clockOf(deg, frame), frame)).toBeCloseTo(deg, 9);
+	});
+	it('falls back on an impossible locale', () => {
+		expect(createFormat({ units: 'metric', locale: '!' }).date('2026-04-18')).toBe('18 April 2026');
+	});
+});
+
+describe('working values', () => {
+	it('lie within their own bounds, carry a mark, and name a source where published', () => {
+		for (const key of valueKeys) {
+			const value = workingValue(key);
+			expect(value.value, key).toBeGreaterThanOrEqual(value.min);
+			expect(value.value, key).toBeLessThanOrEqual(value.max);
+			expect(value.label.length, key).toBeGreaterThan(3);
+			if (value.mark === 'published') expect(value.source, key).toBeTruthy();
+		}
+	});
+	it('give way to the owner’s own, but never to one out of bounds', () => {
+		const own = resolveValues({ 'crown.reserve': 1.3, 'anchorage.wantedShare': 7, nonsense: 1 });
+		expect(own['crown.reserve']).toBe(1.3);
+		expect(own['anchorage.wantedShare']).toBe(defaultValues['anchorage.wantedShare']);
+	});
+});

@@ -1,0 +1,137 @@
+import { describe, expect, it } from 'vitest';
+import { observationInput, readingsOf, type Observation } from '$core/recovery/observation';
+import { verdict, type VerdictInput } from '$core/recovery/verdict';
+import { simulateLooks } from '$core/simulate/recovery';
+import { createRandom } from '$core/simulate/random';
+import { shippedKinds } from '$core/kinds/shipped';
+import { defaultValues } from '$core/values/values';
+
+let next = 0;
+const look = (observedOn: string, measured: Record<string, unknown>): Observation => ({
+	...observationInput.parse({ observedOn, ...measured }),
+	id: `o${next++}`,
+	version: 1
+});
+const input = (observations: Observation[], change: Partial<VerdictInput> = {}): VerdictInput => ({
+	today: '2026-10-01',
+	situation: 'potted',
+	trunkDiameterMm: 60,
+	sinceOn: '2025-03-01',
+	observations,
+	referenceShootMm: 300,
+	openAlarms: 0,
+	stagesLeft: 0,
+	...change
+});
+const answers = (given: VerdictInput) =>
+	Object.fromEntries(verdict(given, defaultValues).criteria.map((c) => [c.name, c.answer]));
+const good = [
+	look('2025-06-01', { diebackLimitMm: 900, shootExtensionMm: 120 }),
+	look('2026-05-01', { diebackLimitMm: 900, firmness: 'moves', rootsAtEdge: false }),
+	look('2026-09-01', { diebackLimitMm: 898, shootExtensionMm: 250, firmness: 'firm', rootsAtEdge: true })
+];
+
+describe('the verdict', () => {
+	it('is re-established only when every criterion is met', () => {
+		expect(verdict(input(good), defaultValues).reEstablished).toBe(true);
+		for (const spoil of [
+			{ openAlarms: 1 },
+			{ stagesLeft: 1 },
+			{ referenceShootMm: 400 },
+			{ referenceShootMm: null }
+		] as Partial<VerdictInput>[])
+			expect(verdict(input(good, spoil), defaultValues).reEstablished).toBe(false);
+	});
+	it('knows nothing from nothing', () => {
+		expect(answers(input([]))).toEqual({
+			'no-dieback': 'unknown',
+			function: 'unknown',
+			'roots-at-edge': 'unknown',
+			firm: 'unknown',
+			'no-alarm': 'met',
+			'no-stage-left': 'met'
+		});
+	});
+	it('counts quiet time from the last fall of the living limit', () => {
+		const falling = [...good, look('2026-09-20', { diebackLimitMm: 700 })];
+		expect(answers(input(falling))['no-dieback']).toBe('not-met');
+		expect(
+			answers(
+				input([look('2026-08-01', { diebackLimitMm: 900 }), look('2026-09-01', { diebackLimitMm: 900 })])
+			)['no-dieback']
+		).toBe('not-met');
+	});
+	it('ignores looks from before the work', () => {
+		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');
+	});
+	it('takes the last word on firmness and roots', () => {
+		expect(
+			answers(input([...good, look('2026-09-25', { firmness: 'loose', rootsAtEdge: false })]))
+		).toMatchObject({ firm: 'not-met', 'roots-at-edge': 'not-met' });
+	});
+	/** Watson; Gilman, University of Florida (memory): about 6 months per inch of caliper in a temperate climate. */
+	it('in the ground asks for the time served by the trunk', () => {
+		const ground = { situation: 'in-ground', trunkDiameterMm: 254 } as const;
+		expect(answers(input(good, ground))['roots-at-edge']).toBe('not-met');
+		expect(answers(input(good, { ...ground, sinceOn: '2021-09-01' }))['roots-at-edge']).toBe('met');
+	});
+});
+
+describe('a look', () => {
+	it('is refused when nothing was measured or said, or what was is absurd', () => {
+		const fault = (change: Record<string, unknown>) =>
+			observationInput.safeParse({ observedOn: '2026-04-18', ...change }).error?.issues[0]?.message;
+		expect(fault({})).toMatch(/nothing was measured/);
+		expect(fault({ weightKg: -2 })).toMatch(/0.01 to 5000 kg/);
+		expect(fault({ leafCover: 1.2 })).toMatch(/0 to 1/);
+		expect(fault({ note: 'x', observedOn: '1800-01-01' })).toMatch(/1950-01-01 to 2100-12-31/);
+		expect(fault({ note: 'x'.repeat(10_000) })).toMatch(/at most 4000/);
+		expect(fault({ note: 'fine' })).toBeUndefined();
+	});
+	it('gives readings oldest first and skips what was not measured', () => {
+		expect(readingsOf([good[2], good[0]] as Observation[], 'shootExtensionMm').map((r) => r.value)).toEqual([
+			120, 250
+		]);
+	});
+});
+
+describe('the simulator', () => {
+	const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
+	if (!kind) throw new Error('no hornbeam');
+	const tree = {
+		seed: 5,
+		kind,
+		place: { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null },
+		from: '2024-03-01',
+		to: '2026-03-01',
+		losses: [],
+		fitness: 0.9,
+		heightMm: 1500,
+		fullWeightKg: 20,
+		healthyShootMm: 300,
+		everyDays: 25,
+		diesOn: null
+	} as const;
+	it('repeats itself for a seed, and only for that seed', () => {
+		expect(simulateLooks(tree, defaultValues)).toEqual(simulateLooks(tree, defaultValues));
+		expect(simulateLooks({ ...tree, seed: 6 }, defaultValues)).not.toEqual(
+			simulateLooks(tree, defaultValues)
+		);
+	});
+	it('writes looks that a person could have written', () => {
+		const looks = simulateLooks(tree, defaultValues);
+		expect(looks.length).toBeGreaterThan(20);
+		for (const made of looks) expect(observationInput.safeParse(made).success).toBe(true);
+		const winter = looks.filter((made) => made.observedOn.slice(5, 7) === '01');
+		expect(winter.every((made) => made.leafCover === null)).toBe(true);
+	});
+	it('ends in a dead tree when it dies', () => {
+		const looks = simulateLooks({ ...tree, diesOn: '2025-07-01' }, defaultValues);
+		expect(looks.at(-1)).toMatchObject({ leafCover: null, leafState: 'dropped' });
+	});
+	it('draws evenly', () => {
+		const random = createRandom(1);
+		const mean = Array.from({ length: 20_000 }, () => random.next()).reduce((a, b) => a + b, 0) / 20_000;
+		expect(mean).toBeCloseTo(0.5, 2);
+	});
+});

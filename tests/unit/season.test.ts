@@ -1,0 +1,114 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addDays, daysBetween } from '$core/climate/calendar';
+import { growingSeason, nightTemperature, outdoorMeanC } from '$core/climate/normals';
+import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
+import { stageDates } from '$core/roots/stage-dates';
+import { expectedRootFunction } from '$core/recovery/expected';
+import { defaultValues, resolveValues } from '$core/values/values';
+
+const north = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
+const south = { ...north, latitudeDeg: -38 } as const;
+const beech = { group: 'deciduous', coldestC: -15, liftingWindow: 'leafless' } as const;
+const pine = { group: 'conifer', coldestC: -20, liftingWindow: 'spring-or-autumn' } as const;
+const tropical = { group: 'tropical', coldestC: 10, liftingWindow: 'warm-growth' } as const;
+const expectedFrom = { place: north, tender: false };
+
+describe('the stand-in climate', () => {
+	it('is warmest in July in the north and in January in the south, and colder with height', () => {
+		expect(outdoorMeanC(north, '2026-07-20', defaultValues)).toBeGreaterThan(
+			outdoorMeanC(north, '2026-01-20', defaultValues) + 10
+		);
+		expect(outdoorMeanC(south, '2026-01-20', defaultValues)).toBeGreaterThan(
+			outdoorMeanC(south, '2026-07-20', defaultValues) + 5
+		);
+		const high = { ...north, elevationM: 1000 };
+		// ICAO Standard Atmosphere: 6.5 °C per km.
+		expect(
+			outdoorMeanC(north, '2026-05-01', defaultValues) - outdoorMeanC(high, '2026-05-01', defaultValues)
+		).toBeCloseTo(6.5, 9);
+	});
+	it('never lets a heated bay fall below what it holds, and shelters a cold frame', () => {
+		const bay = { ...north, kind: 'heated', heldMinimumC: 14 } as const;
+		expect(nightTemperature(bay, '2026-01-10', defaultValues)).toEqual({ usualC: 14, coldC: 14 });
+		const frame = { ...north, kind: 'cold-frame' } as const;
+		expect(nightTemperature(frame, '2026-01-10', defaultValues).coldC).toBeCloseTo(
+			nightTemperature(north, '2026-01-10', defaultValues).coldC + 3,
+			9
+		);
+	});
+	it('has a growing season that crosses the new year in the south', () => {
+		const season = growingSeason(south, false, 2026, defaultValues);
+		expect(season && season.from.slice(0, 4) <= '2026' && season.to > '2027').toBe(true);
+		expect(growingSeason({ ...north, elevationM: 4500 }, true, 2026, defaultValues)).toBeNull();
+	});
+});
+
+describe('windows for root work', () => {
+	it('lie in winter for deciduous trees, in warm growth for tropicals', () => {
+		expect(seasonFit(beech, north, '2026-01-15', defaultValues)).toBe('in-window');
+		expect(seasonFit(beech, north, '2026-07-01', defaultValues)).toBe('out-of-window');
+		expect(seasonFit(beech, south, '2026-07-20', defaultValues)).toBe('in-window');
+		expect(seasonFit(tropical, north, '2026-01-15', defaultValues)).toBe('out-of-window');
+		expect(seasonFit(pine, north, '2026-04-10', defaultValues)).toBe('in-window');
+		expect(
+			rootWorkWindows(pine, north, 2026, defaultValues).filter((w) => w.from.startsWith('2026'))
+		).toHaveLength(2);
+	});
+	it('have a shoulder of three weeks', () => {
+		const window = rootWorkWindows(beech, north, 2026, defaultValues).find((w) => w.from.startsWith('2026'));
+		expect(seasonFit(beech, north, addDays(window?.from ?? '', -21), defaultValues)).toBe('shoulder');
+		expect(seasonFit(beech, north, addDays(window?.from ?? '', -22), defaultValues)).toBe('out-of-window');
+	});
+	it('give a next day that is never earlier, and stages that keep their distance', () => {
+		fc.assert(
+			fc.property(
+				fc.integer({ min: 0, max: 3000 }),
+				fc.constantFrom(beech, pine),
+				fc.constantFrom(north, south),
+				(days, kind, place) => {
+					const from = addDays('2022-01-01', days);
+					const next = nextWindowDay(kind, place, from, defaultValues);
+					expect(next && next >= from && seasonFit(kind, place, next, defaultValues)).toBe('in-window');
+					const dates = stageDates(kind, place, from, 3, defaultValues);
+					for (const [i, date] of dates.entries())
+						if (i > 0) expect(daysBetween(dates[i - 1] ?? '', date)).toBeGreaterThanOrEqual(300);
+				}
+			),
+			{ numRuns: 12 }
+		);
+	});
+});
+
+describe('expected root function', () => {
+	const run = (losses: { on: string; share: number }[], values = defaultValues) =>
+		expectedRootFunction(
+			losses,
+			expectedFrom.place,
+			expectedFrom.tender,
+			'2025-01-01',
+			'2028-01-01',
+			values,
+			7
+		);
+	it('falls by what is cut, stays flat in winter and grows back in seasons', () => {
+		const points = run([{ on: '2025-01-01', share: 0.4 }]);
+		expect(points[0]?.expected).toBeCloseTo(0.6, 9);
+		expect(points.find((p) => p.on >= '2025-03-20')?.expected).toBeCloseTo(0.6, 9);
+		const later = points.at(-1);
+		expect(later?.expected).toBeGreaterThan(0.9);
+		for (const point of points) {
+			expect(point.low).toBeLessThanOrEqual(point.expected);
+			expect(point.high).toBeGreaterThanOrEqual(point.expected);
+			expect(point.high).toBeLessThanOrEqual(1);
+		}
+	});
+	it('grows back nine tenths of the loss in the seasons set', () => {
+		const points = run([{ on: '2025-01-01', share: 0.5 }], resolveValues({ 'expected.yearsToRegrow': 1 }));
+		const afterOne = points.find((p) => p.on >= '2025-12-25');
+		expect(1 - (afterOne?.expected ?? 0)).toBeCloseTo(0.05, 2);
+	});
+	it('is 1 throughout when nothing was lost', () => {
+		expect(run([]).every((point) => point.expected === 1)).toBe(true);
+	});
+});
