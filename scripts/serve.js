@@ -32,13 +32,15 @@ server.on('error', (error) => {
 	if (code === 'EACCES') stop(`Port ${port} may not be used by you. Choose one above 1023 with --port.`);
 	stop(`Bruntle could not listen on ${host}:${port}: ${error.message}`);
 });
-// The port is taken before the yard is opened, so that a second start does not touch the data.
+// The port is taken before the yard is opened, so that a second start does not touch the data; who comes early waits.
 server.listen(port, host, async () => {
-	const handler = await loadHandler();
-	server.on('request', (request, response) => {
+	const loading = loadHandler();
+	server.on('request', async (request, response) => {
+		const handler = await loading;
 		request.headers[PLAIN] = 'http';
 		handler(request, response);
 	});
+	await loading;
 	console.log(`Bruntle is at http://${host.includes(':') ? `[${host}]` : host}:${port}`);
 });
 

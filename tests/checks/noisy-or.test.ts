@@ -22,7 +22,7 @@ describe('noisy-OR and exact enumeration', () => {
 	it('solves the burglar alarm network', () => {
 		const [BURGLARY, EARTHQUAKE, ALARM] = [1, 2, 4];
 		const alarm = (b: number, e: number): number => (b && e ? 0.95 : b ? 0.94 : e ? 0.29 : 0.001);
-		let weights = Float64Array.from({ length: 8 }, (_, mask) => {
+		let weights: Float64Array = Float64Array.from({ length: 8 }, (_, mask) => {
 			const [b, e, a] = [mask & BURGLARY, mask & EARTHQUAKE, mask & ALARM];
 			const rings = alarm(b, e);
 			return (b ? 0.001 : 0.999) * (e ? 0.002 : 0.998) * (a ? rings : 1 - rings);

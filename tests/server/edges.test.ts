@@ -2,6 +2,7 @@ import { ESLint } from 'eslint';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { calculations } from '$core/compute/calculations';
+import { observationInput } from '$core/recovery/observation';
 import { plantingInput } from '$core/pots/replant-plan';
 import { treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
@@ -71,6 +72,13 @@ describe('a form', () => {
 		);
 		expect(planting.pot.heightMm).toBe(200);
 		expect(planting.placeId).toBeNull();
+	});
+	it('knows yes, no and not looked at', () => {
+		const look = readForm(
+			observationInput,
+			form({ observedOn: '2026-04-18', note: '', rootsAtEdge: 'true', whiteTips: '', lostCount: '3' })
+		);
+		expect(look).toMatchObject({ rootsAtEdge: true, whiteTips: null, lostCount: 3, buds: null });
 	});
 	it.each([
 		['trunkDiameterMm', '-3', /1 to 3000 mm/],

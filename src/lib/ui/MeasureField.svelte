@@ -53,6 +53,16 @@
 		sent = text.trim() === '' || !Number.isFinite(number) ? null : face.toStored(number);
 		oninput?.(sent);
 	}
+	/** A form that was sent empties its fields; what was typed here goes with it. */
+	function forgetOnReset(input: HTMLInputElement): (() => void) | undefined {
+		const form = input.form;
+		const forget = (): void => {
+			typed = null;
+			sent = null;
+		};
+		form?.addEventListener('reset', forget);
+		return () => form?.removeEventListener('reset', forget);
+	}
 	$effect(() => {
 		// A value set from outside replaces what was typed; an echo of the typing does not.
 		if (value !== sent) typed = null;
@@ -69,6 +79,8 @@
 				autocomplete="off"
 				class="input pr-14"
 				value={shown}
+				defaultValue={initial}
+				{@attach forgetOnReset}
 				oninput={(event) => type(event.currentTarget.value)}
 				aria-describedby={describedBy}
 				aria-invalid={invalid}

@@ -30,14 +30,21 @@
 <Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
 	{#snippet control({ id, describedBy, invalid })}
 		{#if rows}
-			<textarea {id} {name} {rows} class="input" aria-describedby={describedBy} aria-invalid={invalid}
-				>{shown}</textarea
-			>
+			<textarea
+				{id}
+				{name}
+				{rows}
+				value={shown}
+				defaultValue={shown}
+				class="input"
+				aria-describedby={describedBy}
+				aria-invalid={invalid}></textarea>
 		{:else}
 			<input
 				{id}
 				{name}
 				value={shown}
+				defaultValue={shown}
 				class="input"
 				aria-describedby={describedBy}
 				aria-invalid={invalid}

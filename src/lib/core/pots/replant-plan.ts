@@ -118,7 +118,8 @@ export function layerAmounts(
 
 	const seatedDepthMm = Math.max(0, Math.min(ballDepthMm, ballRoomMm));
 	const wholeBallL = ((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
-	const inTopL = seatedDepthMm > 0 ? Math.min(topWholeL, wholeBallL * Math.min(1, topLayerMm / seatedDepthMm)) : 0;
+	const inTopL =
+		seatedDepthMm > 0 ? Math.min(topWholeL, wholeBallL * Math.min(1, topLayerMm / seatedDepthMm)) : 0;
 	// A ball that is too large fills its layer and no more, so that the parts always add up to the fill.
 	const inMainL = Math.min(mainWholeL, wholeBallL - inTopL);
 	const ballL = inMainL + inTopL;

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { check } from './http';
 
-type Shape = { type?: string; anyOf?: Shape[]; items?: Shape; properties?: Record<string, Shape> };
+type Shape = { type?: string | string[]; anyOf?: Shape[]; items?: Shape; properties?: Record<string, Shape> };
 
 const accepts = (shape: Shape, type: string): boolean =>
-	shape.type === type || (shape.anyOf ?? []).some((option) => accepts(option, type));
+	shape.type === type ||
+	(Array.isArray(shape.type) && shape.type.includes(type)) ||
+	(shape.anyOf ?? []).some((option) => accepts(option, type));
 const objectIn = (shape: Shape): Shape | undefined =>
 	shape.properties ? shape : (shape.anyOf ?? []).find((option) => option.properties);
 

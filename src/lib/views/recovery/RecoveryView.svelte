@@ -209,7 +209,7 @@
 				<summary class="font-display text-lg font-semibold"
 					>All looks <span class="text-base font-normal text-slate">{observations.length}</span></summary
 				>
-				<div class="overflow-x-auto">
+				<div class="relative overflow-x-auto">
 					<table class="mt-2 w-full text-sm whitespace-nowrap">
 						<thead>
 							<tr class="border-b text-left text-slate">

@@ -44,7 +44,7 @@
 		{@const inGroup = shown.filter((kind) => kind.group === group)}
 		{#if inGroup.length > 0}
 			<h2 class="mt-6 text-lg">{groupNames[group].replace(/^./, (letter) => letter.toUpperCase())}</h2>
-			<div class="overflow-x-auto">
+			<div class="relative overflow-x-auto">
 				<table class="mt-1 w-full min-w-[44rem] border-t text-sm">
 					<thead>
 						<tr class="border-b text-left text-slate">

@@ -21,7 +21,7 @@
 <svelte:head><title>{title} · Bruntle</title></svelte:head>
 
 <div class="page pt-6">
-	<nav aria-label="Reference" class="-mx-4 mb-4 overflow-x-auto px-4 sm:mx-0 sm:px-0">
+	<nav aria-label="Reference" class="relative -mx-4 mb-4 overflow-x-auto px-4 sm:mx-0 sm:px-0">
 		<ul class="flex gap-2">
 			{#each pages as { label, href } (href)}
 				<li>

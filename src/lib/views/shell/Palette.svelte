@@ -68,7 +68,7 @@
 						aria-label="Find"
 					/>
 				</div>
-				<Command.List class="overflow-y-auto p-2">
+				<Command.List class="overflow-y-auto p-2" tabindex={0}>
 					<Command.Viewport>
 						<Command.Empty class="p-4 text-slate">Nothing of that name here.</Command.Empty>
 						{#if treeId}

@@ -37,7 +37,7 @@
 			{standing.stands} <strong>{standing.next}</strong>
 		</p>
 	</div>
-	<nav aria-label="Stages" class="no-print -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">
+	<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">
 		<ol class="flex gap-1 sm:gap-3">
 			{#each stages as stage (stage)}
 				<li>

@@ -1,0 +1,264 @@
+import { expect, test, type Page } from '@playwright/test';
+import { OWN, open, told, treeId } from './helpers';
+
+/** One new tree from taking in to re-established, in the real interface, on an empty database. */
+test.describe.configure({ mode: 'serial' });
+
+const stage = (page: Page, name: string) =>
+	page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+
+async function takeIn(
+	page: Page,
+	tag: string,
+	name: string,
+	more: () => Promise<void> = async () => {}
+): Promise<void> {
+	await open(page, `${OWN}/trees/new`);
+	await page.getByLabel('Tag', { exact: true }).fill(tag);
+	await page.getByLabel('Name', { exact: true }).fill(name);
+	await page.getByLabel('Kind', { exact: true }).selectOption({ label: 'Hornbeam (Carpinus)' });
+	await page.getByLabel('Trunk above the flare').fill('100');
+	await page.getByText('More: day, batch').click();
+	await page.getByLabel('Taken in on').fill('2024-11-10');
+	await more();
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByRole('heading', { name })).toBeVisible();
+}
+
+async function look(page: Page, on: string, fill: () => Promise<void>): Promise<void> {
+	await fill();
+	await page.getByLabel('Looked on').fill(on);
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(page.getByText('The look is kept.').last()).toBeVisible();
+	await expect(page.getByLabel('Looked on')).toHaveValue('2026-04-18');
+}
+
+test('an empty yard helps to begin: the first place', async ({ page }) => {
+	await open(page, `${OWN}/`);
+	await expect(page.getByRole('heading', { name: 'Which tree needs you?' })).toBeVisible();
+	await page.getByRole('link', { name: 'First place' }).click();
+	await page.getByLabel('Name', { exact: true }).fill('Mill bench');
+	await page.getByLabel('Latitude').fill('52,4');
+	await page.getByRole('button', { name: 'Add the place' }).click();
+	await expect(page.getByRole('heading', { name: 'Mill bench' })).toBeVisible();
+	await expect(page.getByText('hardy kinds grow')).toBeVisible();
+});
+
+test('take in: a healthy twin, then the tree that needs help', async ({ page }) => {
+	await takeIn(page, 'R-1', 'Hornbeam, never dug');
+	await stage(page, 'Recovery');
+	await look(page, '2025-09-01', async () => {
+		await page.getByLabel('This season’s shoots').fill('300');
+	});
+
+	await takeIn(page, 'H-9', 'Hornbeam from the ford', async () => {
+		await page.getByRole('radio', { name: 'just lifted' }).click();
+		await page.getByRole('radio', { name: 'field-grown' }).click();
+		await page.getByRole('radio', { name: 'given in writing' }).click();
+		await page
+			.getByLabel('A healthy tree to compare with')
+			.selectOption({ label: 'R-1 Hornbeam, never dug' });
+	});
+	await expect(page).toHaveURL(/\/examine$/);
+});
+
+test('examine: the ranking follows each sign at once, and the look is kept', async ({ page }) => {
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/examine`);
+	const causes = page.getByRole('complementary', { name: 'What it may be' });
+	await page.getByRole('radiogroup', { name: 'Examination' }).waitFor();
+	await page
+		.getByRole('group', { name: 'Root across the trunk' })
+		.getByRole('radio', { name: 'Seen' })
+		.click();
+	await expect(causes.getByRole('listitem').first()).toContainText('Girdling roots 85 %');
+	await expect(causes).toContainText('Recent root loss 70 %');
+	await page.getByRole('group', { name: 'No flare' }).getByRole('radio', { name: 'Seen' }).click();
+	await page
+		.getByRole('group', { name: 'Sour or sulphur smell' })
+		.getByRole('radio', { name: 'Not there' })
+		.click();
+	await expect(causes.getByRole('button', { name: /Buried collar/ })).toBeVisible();
+	await expect(causes.getByText(/Root across the trunk.*speaks strongly for it/)).toBeVisible();
+	await page.getByLabel('Looked on').fill('2024-11-12');
+	await page.getByRole('button', { name: 'Keep this look, 3 signs' }).click();
+	await expect(told(page, 'The look is kept.')).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Found on 12 November 2024' })).toBeVisible();
+});
+
+test('roots: quick entry by keyboard, three linked views, treatment by key, stages and the record of what was cut', async ({
+	page
+}) => {
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/roots`);
+	await page.keyboard.press('a');
+	const quick = page.getByLabel('Quick entry of a root');
+	await expect(quick).toBeFocused();
+	for (const line of [
+		'6 32 anchor keep',
+		'8:30 30 anchor',
+		'11 33 anchor',
+		'1:30 31 anchor',
+		'3:45 30 anchor',
+		'7 14 sec girdling d6',
+		'4:30 9 circling',
+		'10 8 dead'
+	]) {
+		await quick.fill(line);
+		await quick.press('Enter');
+		await expect(quick).toHaveValue('');
+	}
+	await expect(page.getByText('8 mapped, 0 to trace')).toBeVisible();
+	await quick.fill('13 9');
+	await expect(page.getByText('is no place: give a clock position 1 to 12')).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled();
+	await quick.fill('');
+
+	await page.getByRole('button', { name: 'Repeat the last root' }).click();
+	await expect(quick).toHaveValue('10 8 dead');
+	await quick.fill('');
+	await quick.press('Escape');
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+
+	// Choosing in the list chooses everywhere.
+	const list = page.getByRole('table');
+	await list.getByRole('button', { name: '4:30', exact: true }).click();
+	await expect(page.getByText(/4:30, 9 mm.*carries/)).toBeVisible();
+	await page.keyboard.press('x');
+	await expect(list.getByRole('row').filter({ hasText: '4:30' })).toContainText('cut now');
+	await page.keyboard.press('t');
+	await expect(list.getByRole('row').filter({ hasText: '4:30' })).toContainText('trace further');
+	await page.keyboard.press('Control+z');
+	await expect(list.getByRole('row').filter({ hasText: '4:30' })).toContainText('cut now');
+
+	const ledger = page.getByRole('complementary', { name: 'Ledger' });
+	await ledger.getByRole('button', { name: 'Propose stages' }).click();
+	await expect(list.getByRole('row').filter({ hasText: '10:00' })).toContainText('cut now');
+	await expect(list.getByRole('row').filter({ hasText: '7:00' })).toContainText(/girdles \d+ % of the trunk/);
+	await ledger.getByRole('button', { name: /Allowance for one session: show the workings/ }).click();
+	await expect(page.getByRole('heading', { name: 'Allowance for one session' })).toBeVisible();
+	await page.keyboard.press('Escape');
+
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await ledger.getByRole('button', { name: 'Record the cuts' }).click();
+	const sheet = page.getByRole('dialog', { name: /what was cut/ });
+	await sheet.getByLabel('Done on').fill('2024-11-20');
+	await sheet.getByRole('button', { name: 'Keep the record' }).click();
+	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
+	await expect(list.getByRole('row').filter({ hasText: '10:00' })).toContainText('cut, done');
+
+	await page.reload();
+	await expect(list.getByRole('row').filter({ hasText: '10:00' })).toContainText('cut, done');
+	await expect(page.getByRole('img', { name: /Line of care.*20 Nov 2024: \d+ % cut/ })).toBeVisible();
+});
+
+test('roots: a step without an answer from the server comes back after a reload', async ({ page }) => {
+	await open(page, `${OWN}/trees/${await treeId('R-1', OWN)}/roots`);
+	await page.route('**/roots', (route) =>
+		route.request().method() === 'PUT' ? route.abort() : route.fallback()
+	);
+	await page.getByLabel('Quick entry of a root').fill('9 12');
+	await page.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(page.getByText('no answer; kept in this browser')).toBeVisible();
+	await page.unroute('**/roots');
+	await page.reload();
+	await expect(page.getByText('1 mapped')).toBeVisible();
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+});
+
+test('replant: size rule, litres by layer, written down', async ({ page }) => {
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/replant`);
+	await page.getByLabel('Width of the ball').fill('300');
+	await page.getByLabel('Depth of the ball').fill('150');
+	await expect(page.getByText(/rot was found: the pot follows/)).toBeVisible();
+	await page.getByRole('radio', { name: 'round' }).click();
+	await page.getByLabel('Diameter at the rim').fill('300');
+	await page.getByLabel('Diameter at the floor').fill('240');
+	await page.getByLabel('Depth', { exact: true }).fill('250');
+	const amounts = page.getByRole('complementary', { name: 'What to have ready' });
+	await amounts.getByRole('button', { name: /Mix to have ready: show the workings/ }).click();
+	// The published frustum: 300/240 × 250 mm is 14.37 L.
+	await expect(page.getByText('14.4 L')).toBeVisible();
+	await page.keyboard.press('Escape');
+	await page.getByLabel('Width of the ball').fill('340');
+	await expect(amounts.getByText(/40 mm wider than the pot/)).toBeVisible();
+	await page.getByLabel('Width of the ball').fill('270');
+	await page.getByLabel('On', { exact: true }).fill('2024-11-20');
+	await page.getByRole('button', { name: 'Write it down as planted' }).click();
+	await expect(told(page, 'Written down as planted.')).toBeVisible();
+});
+
+test('aftercare: made from the work and the schools; done, skipped with a reason, undone; Today lists it', async ({
+	page
+}) => {
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/aftercare`);
+	const make = page.getByRole('complementary', { name: /Aftercare of the work on 20 November 2024/ });
+	await make.getByRole('radio', { name: 'At once' }).click();
+	await expect(make.getByText('Water the whole surface slowly')).toBeVisible();
+	await make.getByRole('button', { name: /Make these \d+ tasks/ }).click();
+	await expect(make.getByText('All of it is planned already.')).toBeVisible();
+
+	await open(page, `${OWN}/`);
+	await page
+		.getByRole('button', { name: 'Done: Water the whole surface slowly until a tenth runs through, H-9' })
+		.click();
+	await expect(told(page, 'Done.')).toBeVisible();
+	await told(page, 'Done.').getByRole('button', { name: 'Undo' }).click();
+	await expect(told(page, 'Taken back.')).toBeVisible();
+	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toBeVisible();
+	await page.getByRole('button', { name: /Skip: Water the whole surface slowly/ }).click();
+	await page.getByRole('dialog').getByLabel('Why').fill('It had rained all night');
+	await page.getByRole('dialog').getByRole('button', { name: 'Skip it' }).click();
+	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toHaveCount(0);
+
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/aftercare`);
+	const open_ = page.getByRole('button', { name: /^Done: / });
+	for (let left = await open_.count(); left > 0; left--) {
+		await expect(open_).toHaveCount(left);
+		await open_.first().click();
+	}
+	await expect(page.getByText('Nothing is planned.')).toBeVisible();
+	await page.getByText('Closed').click();
+	await expect(page.getByText('skipped: It had rained all night')).toBeVisible();
+});
+
+test('recovery: looks, the criteria one by one, and the case closed as re-established', async ({ page }) => {
+	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/recovery`);
+	const verdict = page.getByRole('complementary', { name: 'Is it re-established?' });
+	await expect(verdict.getByText('Not yet: 2 of 6 met.')).toBeVisible();
+	await look(page, '2025-06-01', async () => {
+		await page.getByLabel('Alive up to').fill('1800');
+		await page.getByRole('radiogroup', { name: 'Buds' }).getByRole('radio', { name: 'open' }).click();
+	});
+	await look(page, '2025-09-20', async () => {
+		await page.getByLabel('This season’s shoots').fill('260');
+		await page.getByLabel('Alive up to').fill('1795');
+		await page
+			.getByRole('radiogroup', { name: 'Crown in leaf' })
+			.getByRole('radio', { name: '90 %' })
+			.click();
+	});
+	await expect(verdict.getByText('260 mm against 300 mm of the reference: 87 %, wanted 80 %.')).toBeVisible();
+	await look(page, '2026-04-12', async () => {
+		await page.getByLabel('Alive up to').fill('1795');
+		await page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' }).click();
+		await page
+			.getByRole('radiogroup', { name: 'Roots at the edge' })
+			.getByRole('radio', { name: 'yes' })
+			.click();
+	});
+	await expect(verdict.getByText('Yes, by every criterion.')).toBeVisible();
+	await expect(
+		page.getByRole('img', { name: /^(Leaf cover|Shoots|Dieback limit): \d readings/ })
+	).toBeVisible();
+
+	await verdict.getByRole('button', { name: 'Close the case' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Close the case' });
+	await sheet.getByLabel(/What was learned/).fill('The girdler came off in time.');
+	await sheet.getByRole('button', { name: 'Close it' }).click();
+	await expect(page.getByRole('complementary', { name: 'Re-established' })).toContainText(
+		'The girdler came off in time.'
+	);
+	await page.reload();
+	await expect(page.getByText('Re-established after 17 months.')).toBeVisible();
+	await stage(page, 'Take in');
+	await expect(page.getByText('Re-established: case closed')).toBeVisible();
+});

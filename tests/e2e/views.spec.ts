@@ -1,0 +1,122 @@
+import { expect, test } from '@playwright/test';
+import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+
+const pages = [
+	'/',
+	'/trees',
+	'/trees/new',
+	'/yard',
+	'/yard/settings',
+	'/reference/kinds',
+	'/reference/values',
+	'/reference/cautions',
+	'/reference/formats',
+	'/reference/look'
+];
+const stages = ['take-in', 'examine', 'roots', 'replant', 'aftercare', 'recovery'];
+
+for (const scheme of ['light', 'dark'] as const)
+	test(`axe finds nothing grave on any main view, ${scheme}`, async ({ page }) => {
+		test.setTimeout(240_000);
+		await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+		const hornbeam = await treeId('H-03');
+		for (const path of [...pages, ...stages.map((stage) => `/trees/${hornbeam}/${stage}`)])
+			await test.step(path, async () => {
+				await open(page, DEMO + path);
+				await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+				await expectAccessible(page);
+			});
+	});
+
+test('nothing is wider than a phone, and the ledger opens from the foot', async ({ page }) => {
+	await page.setViewportSize({ width: 390, height: 844 });
+	const hornbeam = await treeId('H-03');
+	for (const path of [...pages, ...stages.map((stage) => `/trees/${hornbeam}/${stage}`)]) {
+		await open(page, DEMO + path);
+		const wide = await page.evaluate(
+			() => document.documentElement.scrollWidth - document.documentElement.clientWidth
+		);
+		expect(wide, path).toBeLessThanOrEqual(0);
+	}
+	await open(page, `${DEMO}/trees/${hornbeam}/roots`);
+	await page.getByRole('button', { name: 'Open: Ledger' }).click();
+	await expect(
+		page.getByRole('dialog', { name: 'Ledger' }).getByText('Anchorage left, by 120° window')
+	).toBeVisible();
+	await expectAccessible(page);
+});
+
+test('everything is found by keyboard: palette, stages, shortcuts', async ({ page }) => {
+	await open(page, `${DEMO}/`);
+	await page.keyboard.press('/');
+	await page.getByRole('combobox', { name: 'Find' }).fill('camellia');
+	await expect(page.getByRole('option', { name: /Camellia with the sour pot/ })).toBeVisible();
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('heading', { name: 'Camellia with the sour pot' })).toBeVisible();
+	await page.keyboard.press('3');
+	await expect(page).toHaveURL(/\/roots$/);
+	await page.keyboard.press('Control+k');
+	await expect(page.getByRole('option', { name: /Aftercare/ })).toBeVisible();
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('?');
+	await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('cut the chosen root now');
+});
+
+test('the line of care zooms by keyboard', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/recovery`);
+	const line = page.getByRole('img', { name: /Line of care/ });
+	const year = line.getByText('2026', { exact: true });
+	const before = await year.boundingBox();
+	await line.focus();
+	await page.keyboard.press('+');
+	await expect.poll(async () => (await year.boundingBox())?.x).not.toBe(before?.x);
+	await page.keyboard.press('0');
+	await expect.poll(async () => (await year.boundingBox())?.x).toBe(before?.x);
+});
+
+test('the units, dates and look are the person’s own', async ({ page }) => {
+	await open(page, `${DEMO}/yard/settings`);
+	await page.getByRole('radio', { name: /Imperial/ }).click();
+	await page.getByLabel('Dates and numbers').selectOption({ label: 'April 18, 2026, 1,234.5' });
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(told(page, 'Kept.')).toBeVisible();
+	await page.getByRole('radio', { name: 'Dark', exact: true }).click();
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/replant`);
+	await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+	await expect(page.getByLabel('Width of the ball')).toHaveValue('14.961');
+	await open(page, `${DEMO}/yard/settings`);
+	await page.getByRole('radio', { name: /Metric/ }).click();
+	await page.getByLabel('Dates and numbers').selectOption({ label: '18 April 2026, 1,234.5' });
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(page.getByText('Now: 18 April 2026; 104 mm')).toBeVisible();
+});
+
+test('a working value is shown with its mark, changed, felt in the ledger, and given back', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/reference/values`);
+	const label = 'Deciduous broadleaf, dormant, gentle: living absorbing share removed in one session';
+	await expect(page.getByText('published source: BS 5837:2012').first()).toBeVisible();
+	await page.getByRole('button', { name: `Change: ${label}` }).click();
+	await page.getByRole('textbox', { name: /Your own number/ }).fill('2');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(told(page, /must be a number from 0 to 0.9/)).toBeVisible();
+	await page.getByRole('textbox', { name: /Your own number/ }).fill('0.2');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(page.getByText('yours; shipped 0.25')).toBeVisible();
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/roots`);
+	await expect(page.getByRole('complementary', { name: 'Ledger' })).toContainText('Allowance 15 %');
+	await open(page, `${DEMO}/reference/values`);
+	await page.getByRole('button', { name: `Back to shipped: ${label}` }).click();
+	await expect(told(page, 'Back to the shipped number.')).toBeVisible();
+});
+
+test('a page that is not there speaks in the app’s own voice', async ({ page }) => {
+	for (const path of ['/nowhere', '/trees/no-such-tree/roots']) {
+		const response = await page.goto(DEMO + path);
+		expect(response?.status()).toBe(404);
+		await expect(page.getByRole('heading', { level: 1 })).toContainText(/There is no such (page|tree) here/);
+		await expect(page.getByRole('link', { name: 'To Today', exact: true })).toBeVisible();
+	}
+});
