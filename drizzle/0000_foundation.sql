@@ -181,7 +181,7 @@ CREATE TABLE `task` (
 	FOREIGN KEY (`treeId`) REFERENCES `tree`(`id`) ON UPDATE no action ON DELETE cascade
 );
 --> statement-breakpoint
-CREATE INDEX `task_tree` ON `task` (`treeId`,`fromOn`);--> statement-breakpoint
+CREATE INDEX `task_next` ON `task` (`treeId`,`state`,`toOn`);--> statement-breakpoint
 CREATE INDEX `task_open` ON `task` (`state`,`fromOn`);--> statement-breakpoint
 CREATE TABLE `tree` (
 	`id` text PRIMARY KEY NOT NULL,

@@ -6,7 +6,7 @@ import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { places } from '$lib/server/records/records';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { todayTrees } from '$lib/server/trees';
+import { todayTrees } from '$lib/server/tree-lists';
 import { rollup } from 'd3';
 import type { Actions, PageServerLoad } from './$types';
 

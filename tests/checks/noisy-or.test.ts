@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { marginals, noisyOr, presentLikelihood, priorWithAbsent, times } from '$core/diagnosis/enumerate';
+import { independentPrior, infer, noisyOr } from '$core/diagnosis/enumerate';
 
 describe('noisy-OR and exact enumeration', () => {
 	/** Russell & Norvig, Artificial Intelligence, fever table: inhibition cold 0.6, flu 0.2, malaria 0.1. */
@@ -22,32 +23,58 @@ describe('noisy-OR and exact enumeration', () => {
 	it('solves the burglar alarm network', () => {
 		const [BURGLARY, EARTHQUAKE, ALARM] = [1, 2, 4];
 		const alarm = (b: number, e: number): number => (b && e ? 0.95 : b ? 0.94 : e ? 0.29 : 0.001);
-		let weights: Float64Array = Float64Array.from({ length: 8 }, (_, mask) => {
+		const prior = Float64Array.from({ length: 8 }, (_, mask) => {
 			const [b, e, a] = [mask & BURGLARY, mask & EARTHQUAKE, mask & ALARM];
 			const rings = alarm(b, e);
 			return (b ? 0.001 : 0.999) * (e ? 0.002 : 0.998) * (a ? rings : 1 - rings);
 		});
 		// P(call | alarm) and P(call | no alarm), written as leak and strength of a noisy-OR.
-		const call = (given: number, leak: number) =>
-			presentLikelihood({ leak, strengths: [0, 0, 1 - (1 - given) / (1 - leak)] });
-		weights = times(times(weights, call(0.9, 0.05)), call(0.7, 0.01));
-		expect(marginals(weights, 3)[0]).toBeCloseTo(0.284, 3);
+		const call = (given: number, leak: number) => ({
+			effect: { leak, strengths: [0, 0, 1 - (1 - given) / (1 - leak)] },
+			present: true
+		});
+		const { chances, without } = infer(prior, 3, [call(0.9, 0.05), call(0.7, 0.01)]);
+		expect(chances[0]).toBeCloseTo(0.284, 3);
+		// P(burglary | John calls) alone is 0.016 in the same source.
+		expect(without[1]?.[0]).toBeCloseTo(0.016, 3);
 	});
 
-	it('splits what was not found exactly as plain enumeration does', () => {
-		const chances = [0.2, 0.05, 0.4];
-		const effect = { leak: 0.1, strengths: [0.7, 0.3, 0] };
-		const quick = priorWithAbsent(chances, [effect]);
-		for (let mask = 0; mask < 8; mask++) {
-			const prior = chances.reduce(
-				(product, chance, i) => product * (mask & (1 << i) ? chance : 1 - chance),
-				1
-			);
-			expect(quick[mask]).toBeCloseTo(prior * (1 - noisyOr(effect, mask)), 12);
-		}
-	});
-
-	it('finds the marginals of a hand-made distribution', () => {
-		expect(marginals(Float64Array.from([1, 2, 3, 4]), 2)).toEqual([0.6, 0.7]);
+	it('agrees with plain enumeration on random small networks, with and without each observation', () => {
+		const chance = fc.double({ min: 0.01, max: 0.95, noNaN: true });
+		const network = fc.integer({ min: 2, max: 5 }).chain((n) =>
+			fc.record({
+				priors: fc.array(chance, { minLength: n, maxLength: n }),
+				observed: fc.array(
+					fc.record({
+						present: fc.boolean(),
+						effect: fc.record({ leak: chance, strengths: fc.array(chance, { minLength: n, maxLength: n }) })
+					}),
+					{ maxLength: 5 }
+				)
+			})
+		);
+		fc.assert(
+			fc.property(network, ({ priors, observed }) => {
+				const plain = (list: typeof observed): number[] => {
+					const sums = priors.map(() => 0);
+					let total = 0;
+					for (let mask = 0; mask < 1 << priors.length; mask++) {
+						let weight = priors.reduce((product, p, i) => product * (mask & (1 << i) ? p : 1 - p), 1);
+						for (const { effect, present } of list)
+							weight *= present ? noisyOr(effect, mask) : 1 - noisyOr(effect, mask);
+						total += weight;
+						for (const i of priors.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
+					}
+					return sums.map((sum) => sum / total);
+				};
+				const inferred = infer(independentPrior(priors), priors.length, observed);
+				const close = (a: number[], b: number[]) =>
+					a.forEach((value, i) => expect(value).toBeCloseTo(b[i] ?? NaN, 9));
+				close(inferred.chances, plain(observed));
+				for (const [index, chances] of inferred.without.entries())
+					close(chances, plain(observed.filter((_, other) => other !== index)));
+			}),
+			{ numRuns: 60 }
+		);
 	});
 });

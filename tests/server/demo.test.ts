@@ -8,7 +8,8 @@ import { demoTrees } from '../../src/demo/scenario';
 import { exportCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { trees } from '$lib/server/records/records';
-import { loadRecords, todayTrees } from '$lib/server/trees';
+import { todayTrees } from '$lib/server/tree-lists';
+import { loadRecords } from '$lib/server/trees';
 import { freshStore } from './helpers';
 
 let store: Store;

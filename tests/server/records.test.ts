@@ -23,9 +23,9 @@ import {
 	recordPlanting,
 	saveRoots,
 	takeIn,
-	treeRows,
 	type RootsInput
 } from '$lib/server/trees';
+import { treeRows } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
 import { freshStore, storeWithTree } from './helpers';
 
@@ -287,7 +287,7 @@ describe('aftercare', () => {
 		const input = { kind: 'look', title: 'Look', fromOn: '2026-05-01', toOn: '2026-05-08' };
 		await addTask(store, tree.id, taskInput.parse(input));
 		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
-		expect((await treeRows(store.db))[0]).toMatchObject({ openTasks: 1, nextTask: 'Look' });
+		expect((await treeRows(store.db))[0]).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
 	});
 });
 

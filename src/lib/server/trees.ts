@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, max, sql } from 'drizzle-orm';
+import { asc, eq, max, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { aftercareTasks } from '../core/aftercare/rules';
 import type { Schools, Task, TaskInput } from '../core/aftercare/task';
@@ -15,7 +15,6 @@ import { roman, type Plan, type PlanInput } from '../core/roots/plan';
 import type { RootMap, RootMapInput } from '../core/roots/root-map';
 import { planStanding } from '../core/roots/standing';
 import { lastRootWork } from '../core/roots/work';
-import type { TodayTree } from '../core/today/today';
 import { situationNames, type ClosingInput, type Tree, type TreeInput } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
 import { today } from './clock';
@@ -480,128 +479,12 @@ export async function recordLook(
 	return { observation: result, entryId };
 }
 
-export interface TreeRow {
-	tree: Tree;
-	kindName: string;
-	genus: string;
-	group: string;
-	placeName: string;
-	lastLookOn: string | null;
-	openTasks: number;
-	nextTask: string | null;
-	nextOn: string | null;
-}
-
-async function lastDays(db: Reader) {
-	const [looks, exams, cuts] = await Promise.all([
-		db
-			.select({ treeId: tables.observation.treeId, on: max(tables.observation.observedOn) })
-			.from(tables.observation)
-			.groupBy(tables.observation.treeId),
-		db
-			.select({ treeId: tables.examination.treeId, on: max(tables.examination.examinedOn) })
-			.from(tables.examination)
-			.groupBy(tables.examination.treeId),
-		db
-			.select({ treeId: tables.reductionPlan.treeId, on: max(tables.cut.doneOn) })
-			.from(tables.cut)
-			.innerJoin(tables.reductionPlan, eq(tables.cut.ownerId, tables.reductionPlan.id))
-			.where(eq(tables.cut.state, 'done'))
-			.groupBy(tables.reductionPlan.treeId)
-	]);
-	const lastLook = new Map<string, string>();
-	for (const { treeId, on } of [...looks, ...exams])
-		if (on && on > (lastLook.get(treeId) ?? '')) lastLook.set(treeId, on);
-	const lastCut = new Map(cuts.flatMap(({ treeId, on }) => (on ? [[treeId, on] as const] : [])));
-	return { lastLook, lastCut };
-}
-
-/** All trees as rows of the yard's list. */
-export async function treeRows(db: Reader): Promise<TreeRow[]> {
-	const [allTrees, allKinds, allPlaces, { lastLook }, open] = await Promise.all([
-		trees.list(db),
-		kinds.list(db),
-		places.list(db),
-		lastDays(db),
-		db
-			.select({
-				treeId: tables.task.treeId,
-				title: tables.task.title,
-				fromOn: tables.task.fromOn,
-				toOn: tables.task.toOn
-			})
-			.from(tables.task)
-			.where(eq(tables.task.state, 'open'))
-			.orderBy(asc(tables.task.toOn))
-	]);
-	const kindOf = new Map(allKinds.map((kind) => [kind.id, kind]));
-	const placeOf = new Map(allPlaces.map((place) => [place.id, place]));
-	const tasksOf = new Map<string, { count: number; title: string; on: string }>();
-	for (const task of open) {
-		const known = tasksOf.get(task.treeId);
-		if (known) known.count++;
-		else tasksOf.set(task.treeId, { count: 1, title: task.title, on: task.fromOn });
-	}
-	return allTrees.map((tree) => {
-		const next = tree.state === 'in-care' ? tasksOf.get(tree.id) : undefined;
-		return {
-			tree,
-			kindName: kindOf.get(tree.kindId)?.commonName ?? tree.kindId,
-			genus: kindOf.get(tree.kindId)?.genus ?? '',
-			group: kindOf.get(tree.kindId)?.group ?? '',
-			placeName: placeOf.get(tree.placeId)?.name ?? '',
-			lastLookOn: lastLook.get(tree.id) ?? null,
-			openTasks: next?.count ?? 0,
-			nextTask: next?.title ?? null,
-			nextOn: next?.on ?? null
-		};
-	});
-}
-
-/** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
-export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
-	const [allTrees, allKinds, allPlaces, { lastLook, lastCut }, open] = await Promise.all([
-		trees.list(db),
-		kinds.list(db),
-		places.list(db),
-		lastDays(db),
-		db
-			.select()
-			.from(tables.task)
-			.where(and(eq(tables.task.state, 'open'), sql`${tables.task.fromOn} <= ${addDays(on, 7)}`))
-			.orderBy(asc(tables.task.toOn))
-	]);
-	const kindOf = new Map(allKinds.map((kind) => [kind.id, kind]));
-	const placeOf = new Map(allPlaces.map((place) => [place.id, place]));
-	const tasksOf = new Map<string, Task[]>();
-	for (const { treeId, ...task } of open) {
-		const list = tasksOf.get(treeId);
-		if (list) list.push(task as Task);
-		else tasksOf.set(treeId, [task as Task]);
-	}
-	return allTrees.flatMap((tree) => {
-		const kind = kindOf.get(tree.kindId);
-		const place = placeOf.get(tree.placeId);
-		if (!kind || !place || tree.state !== 'in-care') return [];
-		return [
-			{
-				tree,
-				kind,
-				place,
-				tasks: tasksOf.get(tree.id) ?? [],
-				lastLookOn: lastLook.get(tree.id) ?? null,
-				lastCutOn: lastCut.get(tree.id) ?? null
-			}
-		];
-	});
-}
-
 /** Best shoot of the reference tree, for comparison; null when none is named or measured. */
 export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
 	if (!tree.referenceTreeId) return null;
 	const [row] = await db
 		.select({ most: max(tables.observation.shootExtensionMm) })
 		.from(tables.observation)
-		.where(inArray(tables.observation.treeId, [tree.referenceTreeId]));
+		.where(eq(tables.observation.treeId, tree.referenceTreeId));
 	return row?.most ?? null;
 }

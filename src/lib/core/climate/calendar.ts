@@ -1,7 +1,9 @@
 /** Calendar arithmetic on dates written YYYY-MM-DD; no time zones take part. */
 
 const DAY_MS = 86_400_000;
-const toMs = (date: string): number => Date.parse(`${date}T00:00:00Z`);
+/** Read by position, which is far quicker than parsing the text; lists of a large yard ask thousands of times. */
+const toMs = (date: string): number =>
+	Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10)));
 
 /** `addDays('2026-02-27', 2)` is `'2026-03-01'`. */
 export const addDays = (date: string, days: number): string =>

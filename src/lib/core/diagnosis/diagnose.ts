@@ -4,7 +4,7 @@ import { situations, type Situation } from '../tree/tree';
 import { strengthOf } from '../values/diagnosis';
 import type { Values } from '../values/values';
 import { conditionIds, type ConditionId } from './conditions';
-import { marginals, presentLikelihood, priorWithAbsent, times, type NoisyOr } from './enumerate';
+import { independentPrior, infer, type NoisyOr } from './enumerate';
 import { signIds, type SignId } from './signs';
 
 export const findingSchema = z.strictObject({
@@ -66,33 +66,12 @@ function effectOf(signId: SignId, values: Values): NoisyOr {
  * @param findings at most one a sign; order does not matter
  */
 export function diagnose(situation: Situation, findings: readonly Finding[], values: Values): Diagnosis {
-	const n = conditionIds.length;
 	const priors = conditionIds.map((id) => values[`diagnosis.prior.${id}.${situation}`]);
-	const effects = findings.map((finding) => ({ ...finding, effect: effectOf(finding.signId, values) }));
-	const absent = effects.filter((finding) => finding.state === 'absent').map((finding) => finding.effect);
-	const present = effects
-		.filter((finding) => finding.state === 'present')
-		.map((finding) => presentLikelihood(finding.effect));
-
-	const prior = priorWithAbsent(priors, absent);
-	// before[i]: prior and all findings before i; after[i]: all findings from i on. Their product leaves one out.
-	const before = [prior];
-	for (const likelihood of present) before.push(times(before.at(-1) ?? prior, likelihood));
-	const after: Float64Array[] = [new Float64Array(prior.length).fill(1)];
-	for (const likelihood of [...present].reverse()) after.unshift(times(likelihood, after[0] ?? likelihood));
-	const weights = before.at(-1) ?? prior;
-	const allPresent = after[0] ?? prior;
-	const chances = marginals(weights, n);
-
-	let presentIndex = 0;
-	const without = effects.map(({ state, effect }) => {
-		if (state === 'present') {
-			const index = presentIndex++;
-			return marginals(times(before[index] ?? prior, after[index + 1] ?? prior), n);
-		}
-		const others = absent.filter((other) => other !== effect);
-		return marginals(times(priorWithAbsent(priors, others), allPresent), n);
-	});
+	const { chances, without, best, bestChance } = infer(
+		independentPrior(priors),
+		conditionIds.length,
+		findings.map(({ signId, state }) => ({ effect: effectOf(signId, values), present: state === 'present' }))
+	);
 	const ranking = conditionIds.map((conditionId, index) => ({
 		conditionId,
 		prior: values[`diagnosis.prior.${conditionId}.${situation}`],
@@ -108,15 +87,10 @@ export function diagnose(situation: Situation, findings: readonly Finding[], val
 	}));
 	ranking.sort((a, b) => b.chance - a.chance);
 
-	let best = 0;
-	for (let mask = 1; mask < weights.length; mask++)
-		if ((weights[mask] ?? 0) > (weights[best] ?? 0)) best = mask;
-	let total = 0;
-	for (const weight of weights) total += weight;
 	return {
 		ranking,
 		combination: conditionIds.filter((_, index) => best & (1 << index)),
-		combinationChance: total > 0 ? (weights[best] ?? 0) / total : 0
+		combinationChance: bestChance
 	};
 }
 

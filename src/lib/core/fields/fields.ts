@@ -75,6 +75,10 @@ export const id = () =>
 		.string({ error: 'must be an identity of 1 to 64 letters, digits or hyphens' })
 		.regex(/^[A-Za-z0-9-]{1,64}$/, { error: 'must be an identity of 1 to 64 letters, digits or hyphens' });
 
+/** Identity of a record that is picked from a list. */
+export const chosen = () =>
+	z.string({ error: 'must be chosen' }).regex(/^[A-Za-z0-9-]{1,64}$/, { error: 'must be chosen' });
+
 /** How often a row has been written; a save names the version it was made from. */
 export const version = () => count(1, 1_000_000_000);
 

@@ -79,15 +79,20 @@ function anchorage(
 	values: Values
 ): AnchorageWindow[] {
 	const half = values['anchorage.windowDeg'] / 2;
+	const structural = segments.flatMap((segment) => {
+		const area = shares.structuralMm2.get(segment.id) ?? 0;
+		return area > 0
+			? [{ azimuthDeg: startAzimuth(segment), area, left: gone.has(segment.id) ? 0 : area }]
+			: [];
+	});
 	return Array.from({ length: WINDOW_COUNT }, (_, index) => {
 		const azimuthDeg = (index * 360) / WINDOW_COUNT;
 		let held = 0;
 		let left = 0;
-		for (const segment of segments) {
-			if (Math.abs(turnDeg(azimuthDeg, startAzimuth(segment))) > half) continue;
-			const structural = shares.structuralMm2.get(segment.id) ?? 0;
-			held += structural;
-			if (!gone.has(segment.id)) left += structural;
+		for (const root of structural) {
+			if (Math.abs(turnDeg(azimuthDeg, root.azimuthDeg)) > half) continue;
+			held += root.area;
+			left += root.left;
 		}
 		const share = held > 0 ? left / held : null;
 		return {

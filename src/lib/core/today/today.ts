@@ -1,6 +1,6 @@
 import type { Task } from '../aftercare/task';
 import { daysBetween } from '../climate/calendar';
-import { nightTemperature } from '../climate/normals';
+import { nightTemperature, type NightTemperature } from '../climate/normals';
 import type { Place } from '../climate/place';
 import { isTender, type Kind } from '../kinds/kind';
 import type { Stage, Tree } from '../tree/tree';
@@ -60,10 +60,13 @@ export const isAlarm = (task: Task, today: string): boolean =>
  */
 export function todayItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
 	const items: TodayItem[] = [];
+	const nights = new Map<string, NightTemperature>();
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care') continue;
 		items.push(...taskItems(entry, today));
-		const cold = coldItem(entry, today, values);
+		const night = nights.get(entry.place.id) ?? nightTemperature(entry.place, today, values);
+		nights.set(entry.place.id, night);
+		const cold = coldItem(entry, night, today, values);
 		if (cold) items.push(cold);
 		const look = lookItem(entry, today, values);
 		if (look) items.push(look);
@@ -131,8 +134,12 @@ export function coldLimitC(
 	return fresh && !isTender(entry.kind) ? Math.max(limit, values['cold.cutRootsMinimumC']) : limit;
 }
 
-function coldItem(entry: TodayTree, today: string, values: Values): TodayItem | null {
-	const night = nightTemperature(entry.place, today, values);
+function coldItem(
+	entry: TodayTree,
+	night: NightTemperature,
+	today: string,
+	values: Values
+): TodayItem | null {
 	const limitC = coldLimitC(entry, today, values);
 	if (night.coldC >= limitC + values['cold.marginC']) return null;
 	const usual = night.usualC < limitC + values['cold.marginC'];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { calendarDate, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
+import { calendarDate, chosen, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
 
 /** The six stages of the work; one name in core, views and routes. */
 export const stages = ['take-in', 'examine', 'roots', 'replant', 'aftercare', 'recovery'] as const;
@@ -59,8 +59,8 @@ export type WaterSchool = (typeof waterSchools)[number];
 export const treeInput = z.strictObject({
 	tag: shortText(16).describe('Tag on the tree, unique in the yard'),
 	name: shortText(80),
-	kindId: id(),
-	placeId: id(),
+	kindId: chosen(),
+	placeId: chosen(),
 	situation: oneOf(situations),
 	trunkDiameterMm: measure(1, 3000, 'mm').describe('Trunk diameter above the flare, mm'),
 	heightM: measure(0.02, 60, 'm').nullable().default(null),

@@ -219,7 +219,7 @@ export const task = sqliteTable(
 		version: rowVersion()
 	},
 	(table) => [
-		index('task_tree').on(table.treeId, table.fromOn),
+		index('task_next').on(table.treeId, table.state, table.toOn),
 		index('task_open').on(table.state, table.fromOn)
 	]
 );

@@ -30,11 +30,7 @@
 				stage.stage === 0 || roots.plan.cuts.some((cut) => cut.stage === stage.stage && cut.state !== 'left')
 		)
 	);
-	/** The stage whose cuts are next: the first that still has a planned cut. */
-	const current = $derived(
-		Math.min(...roots.plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99)
-	);
-	const focus = $derived(ledger.stages[current === 99 ? 0 : current] ?? ledger.stages[0]);
+	const focus = $derived(roots.focus);
 	const planned = $derived(roots.plan.cuts.filter((cut) => cut.state === 'planned'));
 	const shown = new Tween(0);
 	$effect(() => {
@@ -109,7 +105,7 @@
 			</Workings>
 		</p>
 		<p class="text-sm text-slate">
-			of living root goes {current === 99 || current === 0 ? 'now' : `in stage ${roman(current)}`}
+			of living root goes {focus && focus.stage > 0 ? `in stage ${roman(focus.stage)}` : 'now'}
 		</p>
 		<div class="relative mt-2">
 			<svg

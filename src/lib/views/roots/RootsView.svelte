@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Place } from '$core/climate/place';
 	import type { Kind } from '$core/kinds/kind';
-	import type { Plan } from '$core/roots/plan';
+	import { roman, type Plan } from '$core/roots/plan';
 	import type { RootMap } from '$core/roots/root-map';
 	import type { Tree } from '$core/tree/tree';
 	import type { Values } from '$core/values/values';
@@ -80,7 +80,7 @@
 		action();
 		event.preventDefault();
 	}
-	const loss = $derived(roots.standing.ledger.stages[0]);
+	const loss = $derived(roots.focus);
 </script>
 
 <svelte:window
@@ -89,6 +89,19 @@
 		if (roots.saveState === 'saving') event.preventDefault();
 	}}
 />
+
+<div class="grid grid-cols-3 gap-1 px-4 pt-3 lg:hidden" role="group" aria-label="Which view">
+	{#each [['above', 'From above'], ['collar', 'Collar'], ['list', 'List']] as const as [view, label] (view)}
+		<button
+			class={[
+				'min-h-11 rounded-md border font-semibold',
+				phoneView === view ? 'border-ink bg-ink text-paper' : 'border-edge'
+			]}
+			aria-pressed={phoneView === view}
+			onclick={() => (phoneView = view)}>{label}</button
+		>
+	{/each}
+</div>
 
 <div class="mx-auto grid max-w-[82rem] lg:grid-cols-[minmax(0,31rem)_minmax(0,1fr)_20.5rem]">
 	<section
@@ -108,18 +121,6 @@
 	</section>
 
 	<section class="min-w-0 px-4 pt-3 pb-20" aria-label="Collar, list and entry">
-		<div class="mb-3 grid grid-cols-3 gap-1 lg:hidden" role="group" aria-label="Which view">
-			{#each [['above', 'From above'], ['collar', 'Collar'], ['list', 'List']] as const as [view, label] (view)}
-				<button
-					class={[
-						'min-h-11 rounded-md border font-semibold',
-						phoneView === view ? 'border-ink bg-ink text-paper' : 'border-edge'
-					]}
-					aria-pressed={phoneView === view}
-					onclick={() => (phoneView = view)}>{label}</button
-				>
-			{/each}
-		</div>
 		<div class={['lg:block', phoneView === 'collar' ? 'block' : 'hidden']}>
 			<div class="flex items-baseline justify-between">
 				<h2 class="text-base">Unrolled collar</h2>
@@ -170,7 +171,9 @@
 				>{format().percent(loss?.loss ?? 0)}</strong
 			>
 			<span class="truncate text-sm"
-				>of {format().percent(loss?.allowed ?? 0)} now; anchorage {roots.standing.ledger.least?.left == null
+				>of {format().percent(loss?.allowed ?? 0)}
+				{loss && loss.stage > 0 ? `in stage ${roman(loss.stage)}` : 'now'}; anchorage {roots.standing.ledger
+					.least?.left == null
 					? 'not known'
 					: format().percent(roots.standing.ledger.least.left)}</span
 			>

@@ -117,6 +117,12 @@ export class RootsState {
 		() => new Map(this.now.map.segments.map((s) => [s.id, girdlingOf(s, this.now.map, this.options.values)]))
 	);
 	selected = $derived(this.now?.map.segments.find((segment) => segment.id === this.selectedId) ?? null);
+	/** The stage whose cuts are next: the first with a planned cut, otherwise the first. */
+	focus = $derived.by(() => {
+		const planned = this.now.plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage);
+		const next = planned.length > 0 ? Math.min(...planned) : 0;
+		return this.standing.ledger.stages[next] ?? this.standing.ledger.stages[0];
+	});
 	/** Numbers of the cuts of the first stage, in order of the list. */
 	cutNumbers = $derived.by(() => {
 		const first = this.now.plan.cuts.filter((cut) => cut.stage === 0 && cut.state !== 'left');

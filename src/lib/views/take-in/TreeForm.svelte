@@ -52,11 +52,12 @@
 		vigour = typed('vigour', tree?.vigour ?? 'fair') as Tree['vigour'];
 		permission = typed('permission', tree?.permission ?? 'own') as Tree['permission'];
 		reserve = typed('reserves', tree?.reserves ?? 'few-years-potted') as Tree['reserves'];
-		kindId = typed('kindId', tree?.kindId ?? kinds[0]?.id ?? '');
+		kindId = typed('kindId', tree?.kindId ?? '');
 	});
 	const kind = $derived(kinds.find((candidate) => candidate.id === kindId));
-	const kindOptions = $derived(
-		groups.flatMap((group) =>
+	const kindOptions = $derived([
+		{ value: '', label: 'choose the kind' },
+		...groups.flatMap((group) =>
 			kinds
 				.filter((candidate) => candidate.group === group)
 				.map((candidate) => ({
@@ -65,7 +66,7 @@
 					group: groupNames[group]
 				}))
 		)
-	);
+	]);
 </script>
 
 <form method="POST" {action} use:enhance={act({ keep: true })} class="flex flex-col gap-5" novalidate>

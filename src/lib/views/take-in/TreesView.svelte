@@ -45,7 +45,7 @@
 			return wanted.every((word) => text.includes(word));
 		});
 		return found.sort((a, b) =>
-			(a[sortBy] ?? '9').localeCompare(b[sortBy] ?? '9', undefined, { numeric: true })
+			(a[sortBy] ?? '9999').localeCompare(b[sortBy] ?? '9999', undefined, { numeric: true })
 		);
 	});
 	const columns = [

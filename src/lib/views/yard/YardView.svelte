@@ -80,7 +80,7 @@
 						{#if trees.length > 60}<p class="mt-1 text-sm text-slate">and {trees.length - 60} more</p>{/if}
 					{:else}<p class="mt-2 text-sm text-slate">No tree in care stands here.</p>{/if}
 				</div>
-				<div class="flex gap-1">
+				<div class="flex items-start gap-1">
 					<Button size="small" onclick={() => (editing = place)} aria-label="Change {place.name}"
 						>Change</Button
 					>

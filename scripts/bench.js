@@ -1,0 +1,15 @@
+// Measures the budgets and prints them as a table. Loads the sources through Vite, so that nothing is built twice.
+import { createServer } from 'vite';
+
+const vite = await createServer({
+	server: { middlewareMode: true, hmr: false, ws: false },
+	appType: 'custom',
+	logLevel: 'error'
+});
+try {
+	const { bench } = await vite.ssrLoadModule('/tests/bench/bench.ts');
+	await bench();
+} finally {
+	await vite.close();
+}
+process.exit(0);

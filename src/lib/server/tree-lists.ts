@@ -1,0 +1,108 @@
+import { getTableColumns, sql } from 'drizzle-orm';
+import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+import type { Task } from '../core/aftercare/task';
+import { addDays } from '../core/climate/calendar';
+import type { Group } from '../core/kinds/kind';
+import type { TodayTree } from '../core/today/today';
+import type { Tree } from '../core/tree/tree';
+import type { Reader } from './db/database';
+import { jsonRows } from './db/json-rows';
+import * as tables from './db/schema';
+import { kinds, places } from './records/records';
+
+/** What the lists of the whole yard need of each tree: few columns, one query, however many readings there are. */
+
+/** A tree as a row of the yard's list. */
+export interface TreeRow extends Pick<
+	Tree,
+	'id' | 'tag' | 'name' | 'situation' | 'state' | 'plantCount' | 'takenInOn'
+> {
+	kindName: string;
+	group: Group;
+	placeName: string;
+	lastLookOn: string | null;
+	nextTask: string | null;
+	nextOn: string | null;
+}
+
+const { tree, kind, place, task, observation, examination, reductionPlan, cut } = tables;
+
+const summary = {
+	id: tree.id,
+	tag: tree.tag,
+	name: tree.name,
+	situation: tree.situation,
+	state: tree.state,
+	plantCount: tree.plantCount,
+	takenInOn: tree.takenInOn,
+	// One index seek a tree, however many readings there are.
+	lastLookOn: sql`nullif(max(
+		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id}), ''),
+		coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id}), '')
+	), '')`
+};
+
+/** All trees as rows of the yard's list, with the next of their open tasks. */
+export const treeRows = (db: Reader): Promise<TreeRow[]> => {
+	const next = (column: AnySQLiteColumn) => sql`case when ${tree.state} = 'in-care' then (
+		select ${column} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open'
+		order by ${task.toOn}, ${task.id} limit 1) end`;
+	return jsonRows<TreeRow>(
+		db,
+		{
+			...summary,
+			kindName: kind.commonName,
+			group: kind.group,
+			placeName: place.name,
+			nextTask: next(task.title),
+			nextOn: next(task.fromOn)
+		},
+		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} order by ${tree.tag}`
+	);
+};
+
+type TodayRow = TodayTree['tree'] & {
+	kindId: string;
+	placeId: string;
+	lastLookOn: string | null;
+	lastCutOn: string | null;
+};
+
+/** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
+export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
+	const [rows, allKinds, allPlaces, open] = await Promise.all([
+		jsonRows<TodayRow>(
+			db,
+			{
+				...summary,
+				kindId: tree.kindId,
+				placeId: tree.placeId,
+				lastCutOn: sql`(select max(${cut.doneOn}) from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id}
+					where ${reductionPlan.treeId} = ${tree.id} and ${cut.state} = 'done')`
+			},
+			sql`from ${tree} where ${tree.state} = 'in-care' order by ${tree.tag}`
+		),
+		kinds.list(db),
+		places.list(db),
+		jsonRows<Task & { treeId: string }>(
+			db,
+			getTableColumns(task),
+			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, 7)} order by ${task.toOn}, ${task.id}`
+		)
+	]);
+	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
+	const placeOf = new Map(allPlaces.map((entry) => [entry.id, entry]));
+	const tasksOf = new Map<string, Task[]>();
+	for (const { treeId, ...entry } of open) {
+		const list = tasksOf.get(treeId);
+		if (list) list.push(entry);
+		else tasksOf.set(treeId, [entry]);
+	}
+	return rows.flatMap(({ kindId, placeId, lastLookOn, lastCutOn, ...row }) => {
+		const kindFound = kindOf.get(kindId);
+		const placeFound = placeOf.get(placeId);
+		if (!kindFound || !placeFound) return [];
+		const found = tasksOf.get(row.id) ?? [];
+		return [{ tree: row, kind: kindFound, place: placeFound, tasks: found, lastLookOn, lastCutOn }];
+	});
+}
