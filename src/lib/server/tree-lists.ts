@@ -1,9 +1,8 @@
-import { getTableColumns, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
-import type { Task } from '../core/aftercare/task';
 import { addDays } from '../core/climate/calendar';
 import type { Group } from '../core/kinds/kind';
-import type { TodayTree } from '../core/today/today';
+import type { TodayTask, TodayTree } from '../core/today/today';
 import type { Tree } from '../core/tree/tree';
 import type { Reader } from './db/database';
 import { jsonRows } from './db/json-rows';
@@ -65,44 +64,70 @@ type TodayRow = TodayTree['tree'] & {
 	kindId: string;
 	placeId: string;
 	lastLookOn: string | null;
-	lastCutOn: string | null;
+};
+
+const taskColumns = {
+	id: task.id,
+	version: task.version,
+	treeId: task.treeId,
+	kind: task.kind,
+	title: task.title,
+	reason: task.reason,
+	stage: task.stage,
+	fromOn: task.fromOn,
+	toOn: task.toOn,
+	minutes: task.minutes,
+	state: task.state
 };
 
 /** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
 export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
-	const [rows, allKinds, allPlaces, open] = await Promise.all([
+	const [rows, allKinds, allPlaces, open, cuts] = await Promise.all([
 		jsonRows<TodayRow>(
 			db,
 			{
 				...summary,
 				kindId: tree.kindId,
-				placeId: tree.placeId,
-				lastCutOn: sql`(select max(${cut.doneOn}) from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id}
-					where ${reductionPlan.treeId} = ${tree.id} and ${cut.state} = 'done')`
+				placeId: tree.placeId
 			},
 			sql`from ${tree} where ${tree.state} = 'in-care' order by ${tree.tag}`
 		),
 		kinds.list(db),
 		places.list(db),
-		jsonRows<Task & { treeId: string }>(
+		jsonRows<TodayTask & { treeId: string }>(
 			db,
-			getTableColumns(task),
+			taskColumns,
 			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, 7)} order by ${task.toOn}, ${task.id}`
+		),
+		jsonRows<{ treeId: string; on: string }>(
+			db,
+			{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
+			sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' group by ${reductionPlan.treeId}`
 		)
 	]);
+	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
 	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
 	const placeOf = new Map(allPlaces.map((entry) => [entry.id, entry]));
-	const tasksOf = new Map<string, Task[]>();
+	const tasksOf = new Map<string, TodayTask[]>();
 	for (const { treeId, ...entry } of open) {
 		const list = tasksOf.get(treeId);
 		if (list) list.push(entry);
 		else tasksOf.set(treeId, [entry]);
 	}
-	return rows.flatMap(({ kindId, placeId, lastLookOn, lastCutOn, ...row }) => {
+	return rows.flatMap(({ kindId, placeId, lastLookOn, ...row }) => {
 		const kindFound = kindOf.get(kindId);
 		const placeFound = placeOf.get(placeId);
 		if (!kindFound || !placeFound) return [];
 		const found = tasksOf.get(row.id) ?? [];
-		return [{ tree: row, kind: kindFound, place: placeFound, tasks: found, lastLookOn, lastCutOn }];
+		return [
+			{
+				tree: row,
+				kind: kindFound,
+				place: placeFound,
+				tasks: found,
+				lastLookOn,
+				lastCutOn: cutOf.get(row.id) ?? null
+			}
+		];
 	});
 }

@@ -104,61 +104,67 @@ export function infer(
 		)
 	};
 	const count = foundFactors.length;
-	/** Chance that found effect k does not show, lower half: entry lower · count + k. Laid out in the order it is read. */
-	const lowerTable = Float64Array.from({ length: lowerSize * count }, (_, at) => {
-		const factor = foundFactors[at % count] as Split;
-		return factor.lower[Math.floor(at / count)] as number;
-	});
 
 	// Sums by half: of all observations, and of one left out at a time, first the found, then the missing ones.
 	const variants = leaveOneOut ? 1 + observed.length : 1;
 	const lowerSums = Array.from({ length: variants }, () => new Float64Array(lowerSize));
 	const upperSums = Array.from({ length: variants }, () => new Float64Array(upperSize));
-	const upperRow = new Float64Array(count);
-	const likelihood = new Float64Array(count);
-	const before = new Float64Array(count + 1);
-	const allSum = lowerSums[0] as Float64Array;
+	const keep = (variant: number, upper: number, row: Float64Array): void => {
+		const sums = lowerSums[variant] as Float64Array;
+		let total = 0;
+		for (let lower = 0; lower < lowerSize; lower++) {
+			const weight = row[lower] as number;
+			sums[lower] = (sums[lower] as number) + weight;
+			total += weight;
+		}
+		(upperSums[variant] as Float64Array)[upper] = total;
+	};
+
 	let best = 0;
 	let bestWeight = -1;
-
+	/** Weights of one row, before each found effect has been taken in; the last one holds them all. */
+	const rows = Array.from({ length: count + 1 }, () => new Float64Array(lowerSize));
+	const after = new Float64Array(lowerSize);
+	const without = new Float64Array(lowerSize);
 	for (let upper = 0; upper < upperSize; upper++) {
-		for (let k = 0; k < count; k++) upperRow[k] = (foundFactors[k] as Split).upper[upper] as number;
 		const missingHere = allMissing.upper[upper] as number;
-		const offset = upper << lowerCount;
-		let rowSum = 0;
-		for (let lower = 0; lower < lowerSize; lower++) {
-			let weight = (prior[offset | lower] as number) * (allMissing.lower[lower] as number) * missingHere;
-			const at = lower * count;
-			if (leaveOneOut) {
-				before[0] = weight;
-				for (let k = 0; k < count; k++) {
-					const seen = 1 - (lowerTable[at + k] as number) * (upperRow[k] as number);
-					likelihood[k] = seen;
-					weight *= seen;
-					before[k + 1] = weight;
-				}
-			} else
-				for (let k = 0; k < count; k++)
-					weight *= 1 - (lowerTable[at + k] as number) * (upperRow[k] as number);
-			if (weight > bestWeight) {
-				bestWeight = weight;
-				best = offset | lower;
-			}
-			rowSum += weight;
-			allSum[lower] = (allSum[lower] as number) + weight;
-			if (!leaveOneOut) continue;
-			let after = 1;
-			for (let k = count - 1; k >= 0; k--) {
-				add(lowerSums, upperSums, 1 + k, lower, upper, (before[k] as number) * after);
-				after *= likelihood[k] as number;
-			}
-			for (let k = 0; k < missingFactors.length; k++) {
-				const factor = missingFactors[k] as Split;
-				const absent = (factor.lower[lower] as number) * (factor.upper[upper] as number);
-				add(lowerSums, upperSums, 1 + count + k, lower, upper, weight / absent);
-			}
+		const first = rows[0] as Float64Array;
+		for (let lower = 0; lower < lowerSize; lower++)
+			first[lower] =
+				(prior[(upper << lowerCount) | lower] as number) * (allMissing.lower[lower] as number) * missingHere;
+		for (let k = 0; k < count; k++) {
+			const factor = foundFactors[k] as Split;
+			takeIn(
+				rows[k] as Float64Array,
+				factor.lower,
+				factor.upper[upper] as number,
+				rows[k + 1] as Float64Array
+			);
 		}
-		(upperSums[0] as Float64Array)[upper] = rowSum;
+		const all = rows[count] as Float64Array;
+		keep(0, upper, all);
+		for (let lower = 0; lower < lowerSize; lower++)
+			if ((all[lower] as number) > bestWeight) {
+				bestWeight = all[lower] as number;
+				best = (upper << lowerCount) | lower;
+			}
+		if (!leaveOneOut) continue;
+		after.fill(1);
+		for (let k = count - 1; k >= 0; k--) {
+			const factor = foundFactors[k] as Split;
+			const before = rows[k] as Float64Array;
+			for (let lower = 0; lower < lowerSize; lower++)
+				without[lower] = (before[lower] as number) * (after[lower] as number);
+			keep(1 + k, upper, without);
+			takeIn(after, factor.lower, factor.upper[upper] as number, after);
+		}
+		for (let k = 0; k < missingFactors.length; k++) {
+			const factor = missingFactors[k] as Split;
+			const absent = factor.upper[upper] as number;
+			for (let lower = 0; lower < lowerSize; lower++)
+				without[lower] = (all[lower] as number) / ((factor.lower[lower] as number) * absent);
+			keep(1 + count + k, upper, without);
+		}
 	}
 
 	const chancesOf = (variant: number): number[] =>
@@ -179,18 +185,9 @@ function productOfTables(tables: readonly Float64Array[], size: number): Float64
 	return product;
 }
 
-function add(
-	lowerSums: Float64Array[],
-	upperSums: Float64Array[],
-	variant: number,
-	lower: number,
-	upper: number,
-	weight: number
-): void {
-	const byLower = lowerSums[variant] as Float64Array;
-	const byUpper = upperSums[variant] as Float64Array;
-	byLower[lower] = (byLower[lower] as number) + weight;
-	byUpper[upper] = (byUpper[upper] as number) + weight;
+/** `into` = `row` times the chance that an effect shows, 1 − lower · upper, for every lower subset. */
+function takeIn(row: Float64Array, lower: Float64Array, upper: number, into: Float64Array): void {
+	for (let i = 0; i < row.length; i++) into[i] = (row[i] as number) * (1 - (lower[i] as number) * upper);
 }
 
 function marginals(

@@ -6,11 +6,17 @@ import { isTender, type Kind } from '../kinds/kind';
 import type { Stage, Tree } from '../tree/tree';
 import type { Values } from '../values/values';
 
+/** What Today reads of a task. */
+export type TodayTask = Pick<
+	Task,
+	'id' | 'version' | 'kind' | 'title' | 'reason' | 'stage' | 'fromOn' | 'toOn' | 'minutes' | 'state'
+>;
+
 export interface TodayTree {
 	tree: Pick<Tree, 'id' | 'tag' | 'name' | 'situation' | 'state' | 'takenInOn' | 'plantCount'>;
 	kind: Kind;
 	place: Place;
-	tasks: readonly Task[];
+	tasks: readonly TodayTask[];
 	lastLookOn: string | null;
 	/** Day of the last root cut, if any. */
 	lastCutOn: string | null;
@@ -51,7 +57,7 @@ const weights: Record<Task['kind'], number> = {
 };
 
 /** True when a task is already late for work that cannot wait. */
-export const isAlarm = (task: Task, today: string): boolean =>
+export const isAlarm = (task: Pick<Task, 'kind' | 'state' | 'toOn'>, today: string): boolean =>
 	task.state === 'open' && task.toOn < today && weights[task.kind] >= 6;
 
 /**
