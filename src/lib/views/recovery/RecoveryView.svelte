@@ -33,13 +33,15 @@
 		observations: Observation[];
 		verdict: Verdict;
 		sinceOn: string;
+		/** What happened on that day. */
+		since: string;
 		works: { on: string; label: string }[];
 		expected: FunctionPoint[];
 		reference: { name: string; observations: Observation[] } | null;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { tree, observations, verdict, sinceOn, works, expected, reference, today, refused }: Props = $props();
+	let { tree, observations, verdict, sinceOn, since, works, expected, reference, today, refused }: Props = $props();
 	const format = useFormat();
 
 	const measures: { key: MeasureKey; label: string; share?: boolean; show: (value: number) => string }[] = [
@@ -122,7 +124,7 @@
 					share={measure.share}
 				/>
 			</div>
-		{:else}
+		{:else if losses.length === 0}
 			<p class="mt-2 text-lg text-slate">
 				Nothing was measured yet. The first look is the baseline for all that follow.
 			</p>
@@ -147,9 +149,7 @@
 			>
 				<h2 class="text-lg">A look</h2>
 				<p class="mb-3 text-sm text-slate">
-					Only what you looked at. {days} days since {works.length > 0
-						? 'the last root work'
-						: 'it was taken in'}.
+					Only what you looked at. {days} days since {since}.
 				</p>
 				<Problem {refused} />
 				<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">

@@ -115,6 +115,10 @@
 
 	const windows = $derived(roots.standing.ledger.windows);
 	const clocks = Array.from({ length: 12 }, (_, i) => i * 30);
+	/** Where there is room between the roots for a label. */
+	const gapMiddle = $derived(
+		roots.standing.ledger.before.gapFromDeg + roots.standing.ledger.before.gapDeg / 2
+	);
 	const zones = $derived.by(() => {
 		if (map.frame !== 'ground') return [];
 		const trunkM = map.trunkDiameterMm / 1000;
@@ -177,8 +181,10 @@
 				stroke-width="1.5"
 				stroke-dasharray="2 5"
 			/>
+			{@const label = screen(gapMiddle, zone.radiusMm * px + 9)}
 			<text
-				y={-zone.radiusMm * px - 4}
+				x={label.x}
+				y={label.y}
 				text-anchor="middle"
 				font-size="12.5"
 				class="fill-ochre stroke-paper"

@@ -361,8 +361,11 @@
 	{/if}
 
 	<div class="no-print flex flex-wrap gap-2">
-		<Button tone="solid" onclick={oncut} disabled={planned.length === 0}>Record the cuts</Button>
-		<Button onclick={() => roots.propose()} disabled={roots.map.segments.length === 0}>Propose stages</Button>
+		<Button class="!px-3" tone="solid" onclick={oncut} disabled={planned.length === 0}>Record the cuts</Button
+		>
+		<Button class="!px-3" onclick={() => roots.propose()} disabled={roots.map.segments.length === 0}
+			>Propose stages</Button
+		>
 	</div>
 	{#if undone.length > 0}
 		<section aria-label="Left undone" class="text-sm">

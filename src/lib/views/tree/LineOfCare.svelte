@@ -22,7 +22,8 @@
 	let { care }: Props = $props();
 	const format = useFormat();
 
-	const HEIGHT = 118;
+	/** Without a curve to show the line takes only the room of its marks. */
+	const HEIGHT = $derived(care.leafCover.length > 0 || care.expected.length > 0 ? 118 : 66);
 	const AXIS = 30;
 	const CURVE = { top: 66, bottom: 112 };
 	let width = $state(1240);

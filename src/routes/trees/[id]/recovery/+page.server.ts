@@ -25,8 +25,15 @@ export const load: PageServerLoad = async ({ parent }) => {
 	const twin = tree.referenceTreeId ? await trees.get(db, tree.referenceTreeId) : null;
 	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
 		.size;
+	const since =
+		sinceOn === done.at(-1)?.on
+			? 'the last root work'
+			: sinceOn === tree.takenInOn
+				? 'it was taken in'
+				: 'it was replanted';
 	return {
 		sinceOn,
+		since,
 		works: done.map((loss) => ({ on: loss.on, label: cutLabel(loss.share) })),
 		verdict: verdict(
 			{

@@ -10,6 +10,7 @@
 		observations={data.records.observations}
 		verdict={data.verdict}
 		sinceOn={data.sinceOn}
+		since={data.since}
 		works={data.works}
 		expected={data.care.expected}
 		reference={data.reference}

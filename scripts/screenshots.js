@@ -1,0 +1,49 @@
+// Takes the pictures of docs/screenshots from the demo. Give the address of a running demo: node scripts/screenshots.js http://127.0.0.1:4747
+import { chromium } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4747';
+/** @type {[name: string, path: string, options?: { tag?: string, phone?: boolean, dark?: boolean }][]} */
+const shots = [
+	['today', '/'],
+	['trees', '/trees'],
+	['yard', '/yard'],
+	['kinds', '/reference/kinds'],
+	['values', '/reference/values'],
+	['look', '/reference/look'],
+	['take-in', '/take-in', { tag: 'H-03' }],
+	['examine', '/examine', { tag: 'C-07' }],
+	['roots', '/roots', { tag: 'H-03' }],
+	['roots-dark', '/roots', { tag: 'L-01', dark: true }],
+	['replant', '/replant', { tag: 'J-02' }],
+	['aftercare', '/aftercare', { tag: 'C-07' }],
+	['recovery', '/recovery', { tag: 'H-03' }],
+	['phone-roots', '/roots', { tag: 'H-03', phone: true }],
+	['phone-today', '/', { phone: true, dark: true }]
+];
+
+const { trees } = await (await fetch(`${base}/api/v1/trees`)).json();
+const browser = await chromium.launch({
+	executablePath: '/usr/bin/chromium',
+	args: [
+		'--headless',
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync'
+	]
+});
+for (const [name, path, { tag, phone, dark } = {}] of shots) {
+	const page = await browser.newPage({
+		viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+		colorScheme: dark ? 'dark' : 'light',
+		reducedMotion: 'reduce'
+	});
+	const tree = trees.find((/** @type {{ tag: string }} */ candidate) => candidate.tag === tag);
+	await page.goto(base + (tree ? `/trees/${tree.id}${path}` : path), { waitUntil: 'networkidle' });
+	await page.screenshot({ path: `docs/screenshots/${name}.png` });
+	await page.close();
+}
+await browser.close();
