@@ -41,7 +41,8 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { tree, observations, verdict, sinceOn, since, works, expected, reference, today, refused }: Props = $props();
+	let { tree, observations, verdict, sinceOn, since, works, expected, reference, today, refused }: Props =
+		$props();
 	const format = useFormat();
 
 	const measures: { key: MeasureKey; label: string; share?: boolean; show: (value: number) => string }[] = [

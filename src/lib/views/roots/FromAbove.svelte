@@ -181,11 +181,11 @@
 				stroke-width="1.5"
 				stroke-dasharray="2 5"
 			/>
-			{@const label = screen(gapMiddle, zone.radiusMm * px + 9)}
+			{@const label = screen(gapMiddle, zone.radiusMm * px - 10)}
 			<text
 				x={label.x}
 				y={label.y}
-				text-anchor="middle"
+				text-anchor={Math.abs(label.x) < 40 ? 'middle' : label.x > 0 ? 'end' : 'start'}
 				font-size="12.5"
 				class="fill-ochre stroke-paper"
 				stroke-width="3"
