@@ -16,7 +16,7 @@ async function takeIn(
 	await open(page, `${OWN}/trees/new`);
 	await page.getByLabel('Tag', { exact: true }).fill(tag);
 	await page.getByLabel('Name', { exact: true }).fill(name);
-	await page.getByLabel('Kind', { exact: true }).selectOption({ label: 'Hornbeam (Carpinus)' });
+	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Hornbeam (Carpinus)' });
 	await page.getByLabel('Trunk above the flare').fill('100');
 	await page.getByText('More: day, batch').click();
 	await page.getByLabel('Taken in on').fill('2024-11-10');

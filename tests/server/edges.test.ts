@@ -180,6 +180,8 @@ describe('every calculation', () => {
 				seasonFit: 'in-window'
 			},
 			'root-ledger': { map, cuts: [{ segmentId: 'a', stage: 0 }], allowances: [0.3] },
+			'root-shares': { map },
+			'stage-dates': { kind, place, firstOn: '2026-04-18', count: 3 },
 			'root-stages': { map, allowances: [0.3] },
 			'crown-supply': { remainingShare: 0.5 },
 			'root-protection-area': { stemDiameterM: 0.4 },

@@ -21,6 +21,8 @@ import { contactArc, girdlingSeverity, severities } from '../roots/geometry';
 import { ledger } from '../roots/ledger';
 import { cutSchema, tempers } from '../roots/plan';
 import { coursePointSchema, rootMapInput } from '../roots/root-map';
+import { rootShares } from '../roots/shares';
+import { stageDates } from '../roots/stage-dates';
 import { stageCuts } from '../roots/stager';
 import { wilsonInterval } from '../sampling/wilson';
 import { crownSchools, reserves, situations, vigours, waterSchools } from '../tree/tree';
@@ -166,6 +168,24 @@ export const calculations: readonly Calculation[] = [
 		}
 	),
 	calculation(
+		'root-shares',
+		'What each root carries of the living root by the pipe model, what holds, and the share found dead',
+		z.strictObject({ map: mapInput }),
+		z.object({
+			absorbing: z.record(z.string(), number),
+			structuralMm2: z.record(z.string(), number),
+			deadShare: number
+		}),
+		({ map }, values) => {
+			const { absorbing, structuralMm2, deadShare } = rootShares(map.segments, values);
+			return {
+				absorbing: Object.fromEntries(absorbing),
+				structuralMm2: Object.fromEntries(structuralMm2),
+				deadShare
+			};
+		}
+	),
+	calculation(
 		'root-stages',
 		'A simple greedy staging of the cuts a root map asks for, within allowance and anchorage',
 		z.strictObject({ map: mapInput, allowances, fixed: cutPlan.default([]) }),
@@ -216,6 +236,15 @@ export const calculations: readonly Calculation[] = [
 				Number(on.slice(0, 4)),
 				values
 			)
+		})
+	),
+	calculation(
+		'stage-dates',
+		'Days on which root stages fall: in the windows of a kind at a place, with the least time between',
+		z.strictObject({ kind: kindSeason, place: placeInput, firstOn: calendarDate(), count: count(1, 6) }),
+		z.object({ dates: z.array(z.string()) }),
+		({ kind, place, firstOn, count: stages }, values) => ({
+			dates: stageDates(kind, place, firstOn, stages, values)
 		})
 	),
 	calculation(

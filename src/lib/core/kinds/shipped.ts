@@ -180,18 +180,48 @@ const rows: readonly Row[] = [
 	['Chamaerops', 'Fan palm', 'palm', -8, 0.5, 'warm-growth', 'irritant', 'Spined leaf stalks; eyes.']
 ];
 
-export const shippedKinds: readonly Kind[] = rows.map(
-	([genus, commonName, group, coldestC, wetnessTrigger, liftingWindow, sap = 'none', caution = '']) => ({
-		id: genus.toLowerCase(),
-		genus,
-		commonName,
-		group,
-		coldestC,
-		wetnessTrigger,
-		liftingWindow,
-		sap,
-		caution,
-		origin: 'shipped',
-		version: 1
-	})
-);
+/** Where only the group is known: cautious numbers of that group, to be replaced once the kind is. */
+const groupRows: readonly [id: string, ...row: Row][] = [
+	['group-deciduous', 'Kind not known', 'Deciduous broadleaf', 'deciduous', -8, 0.4, 'leafless'],
+	[
+		'group-broadleaf-evergreen',
+		'Kind not known',
+		'Broadleaf evergreen',
+		'broadleaf-evergreen',
+		-4,
+		0.45,
+		'early-spring'
+	],
+	['group-conifer', 'Kind not known', 'Conifer', 'conifer', -10, 0.45, 'spring-or-autumn'],
+	['group-tropical', 'Kind not known', 'Tropical woody', 'tropical', 12, 0.5, 'warm-growth'],
+	['group-succulent', 'Kind not known', 'Succulent or fleshy-rooted', 'succulent', 10, 0.9, 'warm-dry'],
+	['group-ericaceous', 'Kind not known', 'Ericaceous', 'ericaceous', -8, 0.25, 'spring-or-autumn'],
+	['group-palm', 'Kind not known', 'Palm-like', 'palm', 5, 0.5, 'warm-growth']
+];
+const UNKNOWN_SAP = 'Kind not known: treat its sap as irritant, keep it from mouth and stock.';
+
+const kindOf = (
+	id: string,
+	[genus, commonName, group, coldestC, wetnessTrigger, liftingWindow, sap = 'none', caution = '']: Row
+): Kind => ({
+	id,
+	genus,
+	commonName,
+	group,
+	coldestC,
+	wetnessTrigger,
+	liftingWindow,
+	sap,
+	caution,
+	origin: 'shipped',
+	version: 1
+});
+
+export const shippedKinds: readonly Kind[] = [
+	...groupRows.map(([id, ...row]) => ({
+		...kindOf(id, row),
+		sap: 'irritant' as const,
+		caution: UNKNOWN_SAP
+	})),
+	...rows.map((row) => kindOf(row[0].toLowerCase(), row))
+];

@@ -77,6 +77,7 @@
 	let rootClass = $state<RootClass | 'by-thickness'>('by-thickness');
 	let condition = $state<QuickRoot['condition']>('sound');
 	let flaw = $state<RootFlaw | ''>('');
+	let note = $state('');
 	const thicknesses = $derived(
 		[2, 4, 6, 8, 10, 12, 15, 18, 22, 26, 30, 35, 45, 60, 80, 120].filter(
 			(mm) => mm <= roots.map.trunkDiameterMm
@@ -98,9 +99,14 @@
 			roots.map.trunkDiameterMm
 		);
 		if (!entry.ok) return;
-		roots.add({ ...entry.root, flaws: flaw && (flaw !== 'rotten' || condition === 'dead') ? [flaw] : [] });
+		roots.add({
+			...entry.root,
+			note: note.slice(0, 400),
+			flaws: flaw && (flaw !== 'rotten' || condition === 'dead') ? [flaw] : []
+		});
 		flaw = '';
 		condition = 'sound';
+		note = '';
 	}
 </script>
 
@@ -225,6 +231,13 @@
 				{/each}
 			</div>
 		</fieldset>
+		<label class="flex flex-col gap-1 text-sm font-semibold"
+			>Note, if any<input
+				class="input min-h-13 text-lg font-normal"
+				maxlength="400"
+				bind:value={note}
+			/></label
+		>
 		<Button tone="solid" size="large" onclick={addByKeys}
 			>Add root at {hour}:{halfHour ? '30' : '00'}, {format().measure(thicknessMm, 'mm')}</Button
 		>

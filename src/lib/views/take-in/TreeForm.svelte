@@ -60,9 +60,12 @@
 		...groups.flatMap((group) =>
 			kinds
 				.filter((candidate) => candidate.group === group)
+				.sort((a, b) => Number(b.id.startsWith('group-')) - Number(a.id.startsWith('group-')))
 				.map((candidate) => ({
 					value: candidate.id,
-					label: `${candidate.commonName} (${candidate.genus})`,
+					label: candidate.id.startsWith('group-')
+						? `${candidate.commonName}, kind not known`
+						: `${candidate.commonName} (${candidate.genus})`,
 					group: groupNames[group]
 				}))
 		)
@@ -92,7 +95,13 @@
 		/>
 	</div>
 	<div class="grid gap-4 sm:grid-cols-2">
-		<SelectField name="kindId" label="Kind" bind:value={kindId} options={kindOptions} {refused} />
+		<SelectField
+			name="kindId"
+			label="Kind, or only its group"
+			bind:value={kindId}
+			options={kindOptions}
+			{refused}
+		/>
 		<SelectField
 			name="placeId"
 			label="Place"
