@@ -1,0 +1,165 @@
+import { expect, test } from '@playwright/test';
+import { DEMO, open, told, treeId } from './helpers';
+
+/** What the yard's people do beside the main path, in the real interface on the demo yard. */
+
+test('a place is added beside another, changed, removed when empty, and brought back', async ({ page }) => {
+	await open(page, `${DEMO}/yard`);
+	await page.getByRole('button', { name: 'Place', exact: true }).click();
+	const sheet = page.getByRole('dialog', { name: 'A new place' });
+	await expect(sheet.getByLabel('Latitude, south negative')).toHaveValue('52.4');
+	await sheet.getByLabel('Name', { exact: true }).fill('North wall');
+	await sheet.getByLabel('Latitude, south negative').fill('91');
+	await sheet.getByRole('button', { name: 'Add the place' }).click();
+	await expect(sheet.getByText('It must be a number from -66 to 66 °.')).toBeVisible();
+	await expect(sheet.getByLabel('Name', { exact: true })).toHaveValue('North wall');
+	await sheet.getByLabel('Latitude, south negative').fill('52.4');
+	await sheet.getByRole('button', { name: 'Add the place' }).click();
+	await expect(page.getByRole('heading', { name: 'North wall' })).toBeVisible();
+
+	await page.getByRole('button', { name: 'Change North wall' }).click();
+	await page.getByRole('dialog').getByLabel('Shelter').selectOption({ label: 'shade' });
+	await page.getByRole('dialog').getByRole('button', { name: 'Keep the changes' }).click();
+	const row = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'North wall' }) });
+	await expect(row.getByText('shade, 52.4°')).toBeVisible();
+
+	await page.getByRole('button', { name: 'Remove North wall' }).click();
+	await expect(row).toHaveCount(0);
+	await told(page, 'Removed.').getByRole('button', { name: 'Undo' }).click();
+	await expect(row).toBeVisible();
+	await expect(page.getByRole('button', { name: 'Remove Cold frame' })).toHaveCount(0);
+});
+
+test('a kind of one’s own is added and taken in with; a shipped one is changed', async ({ page }) => {
+	await open(page, `${DEMO}/reference/kinds`);
+	await page.getByRole('button', { name: 'Kind', exact: true }).click();
+	const sheet = page.getByRole('dialog', { name: 'A kind of your own' });
+	await sheet.getByLabel('Genus').fill('Nothofagus');
+	await sheet.getByLabel('What you call it').fill('Southern beech');
+	await sheet.getByLabel('Coldest night in a pot').fill('-9');
+	await sheet.getByRole('button', { name: 'Add the kind' }).click();
+	await expect(page.getByRole('row').filter({ hasText: 'Southern beech' })).toContainText('yours');
+
+	await page.getByRole('button', { name: 'Change Alder' }).click();
+	await page.getByRole('dialog', { name: 'Alder' }).getByLabel('Coldest night in a pot').fill('-17');
+	await page.getByRole('dialog', { name: 'Alder' }).getByRole('button', { name: 'Keep the changes' }).click();
+	await expect(page.getByRole('row').filter({ hasText: 'Alder' })).toContainText('-17 °C');
+
+	await open(page, `${DEMO}/trees/new`);
+	const kind = page.getByLabel('Kind, or only its group');
+	await kind.selectOption({ label: 'Southern beech (Nothofagus)' });
+	await expect(page.getByText('Southern beech: deciduous broadleaf; stands about -9 °C')).toBeVisible();
+	await kind.selectOption({ label: 'Conifer, kind not known' });
+	await expect(page.getByText('Kind not known: treat its sap as irritant')).toBeVisible();
+	await page.getByRole('radio', { name: 'not yet given' }).click();
+	await expect(page.getByText(/Permission in writing, protected species/)).toBeVisible();
+});
+
+test('a lot is taken in, potted for all, and counted', async ({ page }) => {
+	await open(page, `${DEMO}/trees/new`);
+	await page.getByLabel('Tag', { exact: true }).fill('LOT-12');
+	await page.getByLabel('Name', { exact: true }).fill('Twelve privets');
+	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Privet (Ligustrum)' });
+	await page.getByLabel('Place', { exact: true }).selectOption({ label: 'East bench' });
+	await page.getByLabel('Trunk above the flare').fill('14');
+	await page.getByLabel('How many').fill('12');
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByText(/East bench, lot of 12/)).toBeVisible();
+	await page.keyboard.press('4');
+	const ready = page.getByRole('complementary', { name: 'What to have ready' });
+	await expect(ready.getByText('of mix for 12 pots')).toBeVisible();
+	const [one, all] = await Promise.all(
+		[1, 2].map(async (column) =>
+			parseFloat(
+				(await ready
+					.getByRole('row', { name: /main mix/ })
+					.getByRole('cell')
+					.nth(column - 1)
+					.textContent()) ?? ''
+			)
+		)
+	);
+	expect(Math.abs((all ?? 0) - 12 * (one ?? 0))).toBeLessThan(1);
+	await page.keyboard.press('6');
+	await page.getByLabel('Of 12, dead so far').fill('13');
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(page.getByText('It must not be more than the 12 of the lot.')).toBeVisible();
+	await page.getByLabel('Of 12, dead so far').fill('1');
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(page.getByText('11 of 12')).toBeVisible();
+});
+
+test('two tabs cannot silently overwrite each other', async ({ context }) => {
+	const address = `${DEMO}/trees/${await treeId('Q-02')}/take-in`;
+	const [first, second] = [await context.newPage(), await context.newPage()];
+	await open(first, address);
+	await open(second, address);
+	await first.getByLabel('Name', { exact: true }).fill('Apple, first tab');
+	await first.getByRole('button', { name: 'Keep the changes' }).click();
+	await expect(first.getByRole('heading', { name: 'Apple, first tab' })).toBeVisible();
+	await second.getByLabel('Name', { exact: true }).fill('Apple, second tab');
+	await second.getByRole('button', { name: 'Keep the changes' }).click();
+	await expect(second.getByText('This tree was changed elsewhere in the meantime.').first()).toBeVisible();
+	await expect(second.getByLabel('Name', { exact: true })).toHaveValue('Apple, second tab');
+	await second.reload();
+	await expect(second.getByRole('heading', { name: 'Apple, first tab' })).toBeVisible();
+});
+
+test('roots by large keys, changed in the sheet, hung on a parent, and taken off the map', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('P-09')}/roots`);
+	await page.getByRole('button', { name: 'Large keys' }).click();
+	const clock = page.getByRole('group', { name: 'Clock position' });
+	await clock.getByRole('button', { name: '9', exact: true }).click();
+	await clock.getByRole('button', { name: 'and a half, 9:30' }).click();
+	await page
+		.getByRole('group', { name: /^Thickness/ })
+		.getByRole('button', { name: '15', exact: true })
+		.click();
+	await page.getByRole('button', { name: 'crosses another root' }).click();
+	await page.getByLabel('Note, if any').fill('over the big one');
+	await page.getByRole('button', { name: /Add root at 9:30, 15 mm/ }).click();
+	await clock.getByRole('button', { name: '3', exact: true }).click();
+	await page.getByRole('button', { name: /Add root at 3:30/ }).click();
+	const list = page.getByRole('table');
+	await expect(list.getByRole('row').filter({ hasText: '9:30' })).toContainText('crosses another root');
+
+	await page.getByRole('button', { name: 'Change this root' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Root at 3:30' });
+	await sheet.getByLabel('Thickness, mm').fill('500');
+	await sheet.getByRole('button', { name: 'Keep' }).click();
+	await expect(sheet.getByRole('alert')).toContainText('to that of the trunk, 48 mm');
+	await sheet.getByLabel('Thickness, mm').fill('9');
+	await sheet.getByLabel('rotten').check();
+	await sheet.getByRole('button', { name: 'Keep' }).click();
+	await expect(sheet.getByRole('alert')).toContainText('A rotten root is dead from somewhere outward');
+	await sheet.getByLabel('Condition').selectOption('dead');
+	await sheet.getByLabel('Leaves').selectOption({ label: 'the root at 9:30, 15 mm' });
+	await sheet.getByLabel('How far along it, mm').fill('25');
+	await sheet.getByRole('button', { name: 'Keep' }).click();
+	await expect(list.getByRole('row').filter({ hasText: '3:30' })).toContainText('rotten');
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+
+	// What hangs on a root goes with it, and comes back with one step.
+	await list.getByRole('button', { name: '9:30' }).click();
+	await page.keyboard.press('Delete');
+	await expect(page.getByText('0 mapped')).toBeVisible();
+	await page.getByRole('button', { name: 'Undo on the map' }).click();
+	await expect(page.getByText('2 mapped')).toBeVisible();
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+});
+
+test('a case is closed as dead only with its lesson, and opened again', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('W-03')}/recovery`);
+	await page.getByRole('button', { name: 'Close the case' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Close the case' });
+	await sheet.getByRole('radio', { name: 'Dead' }).click();
+	await sheet.getByRole('button', { name: 'Close it' }).click();
+	await expect(sheet.getByText('It must say what was learned, so that the next tree profits.')).toBeVisible();
+	await sheet.getByLabel(/What was learned/).fill('Opened in flower.');
+	await sheet.getByRole('button', { name: 'Close it' }).click();
+	await expect(page.getByRole('complementary', { name: 'Dead' })).toContainText('Opened in flower.');
+	await page.getByRole('button', { name: 'Open the case again' }).click();
+	await expect(page.getByRole('complementary', { name: 'Is it re-established?' })).toBeVisible();
+});

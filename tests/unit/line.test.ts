@@ -1,0 +1,233 @@
+import { describe, expect, it } from 'vitest';
+import { taskSchema } from '$core/aftercare/task';
+import type { TreeRecords } from '$core/case/case';
+import { placeSchema } from '$core/climate/place';
+import { examinationSchema } from '$core/diagnosis/examination';
+import { shippedKinds } from '$core/kinds/shipped';
+import { cutLabel, lineOfCare, standingSentence } from '$core/line-of-care/line';
+import { observationSchema } from '$core/recovery/observation';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { planSchema, type Cut } from '$core/roots/plan';
+import { rootMapSchema, segmentFromQuick } from '$core/roots/root-map';
+import { lastRootWork, rootLosses } from '$core/roots/work';
+import { treeSchema } from '$core/tree/tree';
+import { defaultValues } from '$core/values/values';
+
+const today = '2026-04-18';
+const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
+if (!kind) throw new Error('no hornbeam');
+
+const segments = [
+	'6 30 anchor',
+	'9 30 anchor',
+	'12 30 anchor',
+	'3 30 anchor',
+	'4 30 scaffold',
+	'8 20 dead'
+].map((line, i) => {
+	const entry = parseQuickRoot(line, 'container', 80);
+	if (!entry.ok) throw new Error(entry.problem);
+	return {
+		...segmentFromQuick(entry.root, { trunkDiameterMm: 80, ballRadiusMm: 180 }, `r${i}`),
+		fineScore: 2
+	};
+});
+const cut = (segmentId: string, stage: number, doneOn: string | null = null, state?: Cut['state']): Cut => ({
+	id: `c-${segmentId}`,
+	segmentId,
+	atMm: 0,
+	stage,
+	reason: '',
+	state: state ?? (doneOn ? 'done' : 'planned'),
+	doneOn,
+	note: ''
+});
+
+function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {
+	const place = placeSchema.parse({
+		id: 'p',
+		version: 1,
+		name: 'Bench',
+		kind: 'open',
+		latitudeDeg: 52,
+		note: ''
+	});
+	return {
+		tree: treeSchema.parse({
+			id: 't',
+			version: 1,
+			tag: 'T-1',
+			name: 'Hornbeam',
+			kindId: 'carpinus',
+			placeId: 'p',
+			situation: 'potted',
+			trunkDiameterMm: 80,
+			takenInOn: '2025-02-01',
+			state: 'in-care',
+			closedOn: null
+		}),
+		kind: kind as TreeRecords['kind'],
+		places: [place],
+		examinations: [examinationSchema.parse({ id: 'e', version: 1, examinedOn: '2025-02-02', findings: [] })],
+		rootMap: rootMapSchema.parse({
+			id: 'm',
+			version: 1,
+			mappedOn: '2025-02-03',
+			frame: 'container',
+			trunkDiameterMm: 80,
+			ballRadiusMm: 180,
+			segments
+		}),
+		plan: planSchema.parse({
+			id: 'q',
+			version: 1,
+			temper: 'usual',
+			vigour: 'fair',
+			reserves: 'field-grown',
+			stageDates: ['2025-02-10', '2026-11-10'],
+			cuts
+		}),
+		plantings: [],
+		tasks: [],
+		observations: [],
+		journal: [],
+		...change
+	};
+}
+const look = (observedOn: string, leafCover: number | null) =>
+	observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, leafCover, note: 'seen' });
+const task = (id: string, fromOn: string, toOn: string, state = 'open') =>
+	taskSchema.parse({
+		id,
+		version: 1,
+		kind: 'look',
+		title: `Look ${id}`,
+		fromOn,
+		toOn,
+		state,
+		closedOn: null,
+		skipReason: ''
+	});
+
+describe('losses of roots, from the records', () => {
+	it('puts what was found dead on the day of mapping, what was cut on its day, what is planned on its stage', () => {
+		const { found, done, planned } = rootLosses(
+			records({}, [cut('r4', 0, '2025-02-10'), cut('r3', 1)]),
+			defaultValues
+		);
+		expect(found).toHaveLength(1);
+		// Five living roots of 30 mm and one dead of 20 mm, alike in fine roots: 400 of 4900.
+		expect(found[0]).toEqual({ on: '2025-02-03', share: expect.closeTo(400 / 4900, 9) });
+		expect(done).toEqual([{ on: '2025-02-10', share: expect.closeTo(0.2, 9) }]);
+		expect(planned).toEqual([{ on: '2026-11-10', share: expect.closeTo(0.2, 9) }]);
+	});
+	it('adds up cuts of one day, and leaves out what was left', () => {
+		const { done } = rootLosses(
+			records({}, [cut('r4', 0, '2025-02-10'), cut('r3', 0, '2025-02-10'), cut('r2', 0, null, 'left')]),
+			defaultValues
+		);
+		expect(done).toEqual([{ on: '2025-02-10', share: expect.closeTo(0.4, 9) }]);
+	});
+	it('tells aftercare what the last day of cutting was: rot, structure, the next stage', () => {
+		const last = lastRootWork(
+			records({}, [cut('r5', 0, '2025-02-10'), cut('r4', 0, '2025-02-10'), cut('r3', 1)]),
+			defaultValues
+		);
+		expect(last).toEqual({
+			on: '2025-02-10',
+			livingLoss: expect.closeTo(0.2, 9),
+			rotWasCut: true,
+			structuralCut: true,
+			nextStageOn: '2026-11-10'
+		});
+		expect(lastRootWork(records({}, [cut('r3', 1)]), defaultValues)).toBeNull();
+		expect(lastRootWork(records({ rootMap: null, plan: null }), defaultValues)).toBeNull();
+	});
+});
+
+describe('the line of care', () => {
+	const line = (change: Partial<TreeRecords> = {}, cuts: Cut[] = []) =>
+		lineOfCare(records(change, cuts), today, defaultValues);
+	const kindsOf = (care: ReturnType<typeof line>) => care.marks.map((mark) => mark.kind);
+
+	it('draws everything that the records hold, in order of their days', () => {
+		const care = line(
+			{
+				observations: [look('2025-06-01', 0.8), look('2025-07-01', null)],
+				tasks: [task('a', '2026-05-01', '2026-05-10'), task('b', '2026-03-01', '2026-03-05', 'done')]
+			},
+			[cut('r4', 0, '2025-02-10'), cut('r3', 1)]
+		);
+		expect(kindsOf(care)).toEqual([
+			'taken-in',
+			'examined',
+			'stage-done',
+			'look',
+			'look',
+			'due',
+			'stage-planned'
+		]);
+		expect(care.marks.find((mark) => mark.kind === 'stage-done')?.label).toBe('20 % cut');
+		expect(care.marks.find((mark) => mark.kind === 'stage-planned')?.label).toBe('stage II');
+		expect(care.leafCover).toEqual([{ on: '2025-06-01', value: 0.8 }]);
+	});
+	it('covers all of its marks, past and to come, with growing seasons in it', () => {
+		const care = line({}, [cut('r3', 1)]);
+		for (const mark of care.marks) expect(mark.on >= care.span.from && mark.on <= care.span.to).toBe(true);
+		expect(care.seasons.length).toBeGreaterThanOrEqual(2);
+		for (const season of care.seasons)
+			expect(season.to >= care.span.from && season.from <= care.span.to).toBe(true);
+	});
+	it('expects root function from what was found and cut; nothing cut and nothing dead, nothing drawn', () => {
+		const care = line({}, [cut('r4', 0, '2025-02-10')]);
+		expect(care.expected[0]?.expected).toBeCloseTo(1 - 400 / 4900, 6);
+		const atCut = care.expected.find((point) => point.on >= '2025-02-10');
+		expect(atCut?.expected).toBeCloseTo((1 - 400 / 4900) * 0.8, 2);
+		expect(line({ rootMap: null, plan: null }).expected).toEqual([]);
+	});
+	it('forgets a planned stage whose day is past when it looks ahead', () => {
+		const missed = line({}, [cut('r3', 0)]);
+		expect(missed.expected.every((point) => point.expected > 0.9)).toBe(true);
+		expect(kindsOf(missed)).toContain('stage-planned');
+	});
+	it('ends with the verdict when the case is closed', () => {
+		const closed = records();
+		const care = lineOfCare(
+			{ ...closed, tree: { ...closed.tree, state: 're-established', closedOn: '2026-03-01' } },
+			today,
+			defaultValues
+		);
+		expect(care.marks.at(-1)).toMatchObject({ kind: 'verdict', on: '2026-03-01', label: 're established' });
+	});
+	it('never spans more than eight years', () => {
+		const care = line({ tasks: [task('far', '2090-01-01', '2090-02-01')] });
+		expect(Number(care.span.to.slice(0, 4)) - Number(care.span.from.slice(0, 4))).toBeLessThanOrEqual(8);
+	});
+	it('names a day on which only dead root was cut as that', () => {
+		expect(cutLabel(0)).toBe('dead root cut');
+		expect(cutLabel(0.314)).toBe('31 % cut');
+	});
+});
+
+describe('how a tree stands', () => {
+	it('says the time in care and what closes first', () => {
+		const standing = standingSentence(
+			records({
+				tasks: [task('late', '2026-05-01', '2026-06-01'), task('soon', '2026-05-10', '2026-05-12')]
+			}),
+			today
+		);
+		expect(standing).toEqual({ stands: '14 months in care.', next: 'Look soon' });
+		expect(standingSentence(records(), today).next).toMatch(/set the next look/);
+	});
+	it.each([
+		['dead', /^Lost after 13 months/],
+		['re-established', /^Re-established after/],
+		['gone', /^Gone to another home/]
+	] as const)('says how a case ended: %s', (state, sentence) => {
+		const base = records();
+		expect(
+			standingSentence({ ...base, tree: { ...base.tree, state, closedOn: '2026-03-01' } }, today).stands
+		).toMatch(sentence);
+	});
+});

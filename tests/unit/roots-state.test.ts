@@ -1,0 +1,210 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { placeSchema } from '$core/climate/place';
+import { shippedKinds } from '$core/kinds/shipped';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { planInput } from '$core/roots/plan';
+import { rootMapInput } from '$core/roots/root-map';
+import { treeSchema } from '$core/tree/tree';
+import { defaultValues } from '$core/values/values';
+import { RootsState } from '$views/roots/roots-state.svelte';
+
+const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
+if (!kind) throw new Error('no hornbeam');
+const options = {
+	tree: treeSchema.parse({
+		id: 't',
+		version: 1,
+		tag: 'T-1',
+		name: 'Hornbeam',
+		kindId: 'carpinus',
+		placeId: 'p',
+		situation: 'just-lifted',
+		trunkDiameterMm: 80,
+		takenInOn: '2026-02-01',
+		state: 'in-care',
+		closedOn: null
+	}),
+	kind,
+	place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
+	values: defaultValues,
+	today: '2026-02-10',
+	rootMap: null,
+	plan: null
+};
+const quick = (line: string) => {
+	const entry = parseQuickRoot(line, 'container', 80);
+	if (!entry.ok) throw new Error(entry.problem);
+	return entry.root;
+};
+const answer = (status: number, body: object) => new Response(JSON.stringify(body), { status });
+const store = new Map<string, string>();
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	store.clear();
+	vi.stubGlobal('localStorage', {
+		getItem: (key: string) => store.get(key) ?? null,
+		setItem: (key: string, value: string) => store.set(key, value),
+		removeItem: (key: string) => store.delete(key)
+	});
+	let version = 0;
+	vi.stubGlobal(
+		'fetch',
+		vi.fn(async () => answer(200, { mapVersion: ++version, planVersion: version }))
+	);
+});
+afterEach(() => {
+	vi.useRealTimers();
+	vi.unstubAllGlobals();
+});
+
+const begun = (
+	lines = ['6 30 anchor', '9 28 anchor', '12 29 anchor', '3 27 anchor', '7 14 sec girdling', '4 10 circling']
+) => {
+	const roots = new RootsState(options);
+	for (const line of lines) roots.add(quick(line));
+	return roots;
+};
+const idAt = (roots: RootsState, index: number): string => roots.map.segments[index]?.id ?? '';
+
+describe('roots while they are worked on', () => {
+	it('begins from the tree: frame, trunk, three stages on dates', () => {
+		const roots = new RootsState(options);
+		expect(roots.map).toMatchObject({ frame: 'container', trunkDiameterMm: 80, segments: [] });
+		expect(roots.plan.stageDates).toHaveLength(3);
+		expect(roots.plan.stageDates[0]).toBe('2026-02-10');
+		const ground = new RootsState({ ...options, tree: { ...options.tree, situation: 'in-ground' } });
+		expect(ground.map.frame).toBe('ground');
+	});
+
+	it('takes every step back and forth', () => {
+		const roots = begun();
+		const six = roots.now;
+		roots.treat(idAt(roots, 5), 'cut', 1);
+		roots.remove(idAt(roots, 0));
+		expect(roots.map.segments).toHaveLength(5);
+		roots.undo();
+		roots.undo();
+		expect(roots.now).toEqual(six);
+		roots.redo();
+		expect(roots.plan.cuts).toHaveLength(1);
+		for (let i = 0; i < 20; i++) roots.undo();
+		expect(roots.map.segments).toEqual([]);
+		roots.add(quick('2 8'));
+		expect(roots.future).toEqual([]);
+	});
+
+	it('treats a root in one way at a time', () => {
+		const roots = begun();
+		const id = idAt(roots, 5);
+		const now = () => {
+			const segment = roots.map.segments.find((candidate) => candidate.id === id);
+			if (!segment) throw new Error('gone');
+			return roots.treatment(segment);
+		};
+		expect(now().kind).toBe('open');
+		roots.treat(id, 'cut');
+		expect(now()).toMatchObject({ kind: 'cut', cut: { stage: 0, reason: 'circles the ball' } });
+		roots.treat(id, 'keep');
+		expect(now().kind).toBe('keep');
+		expect(roots.plan.cuts).toEqual([]);
+		roots.treat(id, 'trace');
+		expect(now().kind).toBe('trace');
+		roots.treat(id, 'cut', 3);
+		expect(now()).toMatchObject({ kind: 'cut', cut: { stage: 3 } });
+		expect(roots.plan.stageDates).toHaveLength(4);
+		roots.treat(id, 'open');
+		expect(now().kind).toBe('open');
+	});
+
+	it('always holds a map and a plan that the server takes', () => {
+		const roots = begun(['6 30 anchor keep', '9 28 cut', '12 29 cut3', '3 27 trace', '7 14 dead20']);
+		roots.propose('bold');
+		expect(rootMapInput.safeParse(roots.map).error).toBeUndefined();
+		expect(planInput.safeParse(roots.plan).error).toBeUndefined();
+		expect(roots.standing.ledger.violations).toEqual([]);
+	});
+
+	it('proposes within the limits, numbers the cuts of now, and says what it left', () => {
+		const roots = begun();
+		roots.treat(idAt(roots, 5), 'keep');
+		roots.propose();
+		expect(roots.plan.cuts.map((cut) => cut.segmentId)).toEqual([idAt(roots, 4)]);
+		expect(roots.cutNumbers.get(idAt(roots, 4))).toBe(1);
+		expect(roots.left).toMatchObject([{ segmentId: idAt(roots, 5), because: 'you locked it to be kept' }]);
+		expect(roots.standing.ledger.stages.every((stage) => stage.fits)).toBe(true);
+	});
+
+	it('keeps a cut that was made out of reach', () => {
+		const roots = begun();
+		roots.treat(idAt(roots, 5), 'cut');
+		roots.commit({
+			plan: {
+				...roots.plan,
+				cuts: roots.plan.cuts.map((cut) => ({ ...cut, state: 'done' as const, doneOn: '2026-02-10' }))
+			}
+		});
+		roots.treat(idAt(roots, 5), 'open');
+		expect(roots.problem).toMatch(/cut already/);
+		roots.remove(idAt(roots, 5));
+		expect(roots.map.segments).toHaveLength(6);
+		roots.propose();
+		expect(roots.plan.cuts.find((cut) => cut.segmentId === idAt(roots, 5))?.state).toBe('done');
+	});
+
+	it('walks round the list, and turns at its ends', () => {
+		const roots = begun();
+		roots.selectedId = idAt(roots, 5);
+		roots.step(1);
+		expect(roots.selectedId).toBe(idAt(roots, 0));
+		roots.step(-1);
+		expect(roots.selectedId).toBe(idAt(roots, 5));
+	});
+});
+
+describe('keeping roots on the server', () => {
+	it('sends one save for quick steps, and the last state wins', async () => {
+		const roots = begun();
+		await vi.advanceTimersByTimeAsync(2000);
+		expect(fetch).toHaveBeenCalledTimes(1);
+		expect(roots.saveState).toBe('saved');
+		expect(store.size).toBe(0);
+		roots.add(quick('2 8'));
+		await vi.advanceTimersByTimeAsync(2000);
+		const sent = JSON.parse(String(vi.mocked(fetch).mock.calls[1]?.[1]?.body));
+		expect(sent).toMatchObject({ mapVersion: 1, planVersion: 1 });
+		expect(sent.map.segments).toHaveLength(7);
+	});
+
+	it('holds the draft when nobody answers, tries again, and a new page takes it up', async () => {
+		vi.mocked(fetch).mockRejectedValueOnce(new Error('offline'));
+		const roots = begun(['6 30']);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(roots.saveState).toBe('waiting');
+		const reloaded = new RootsState(options);
+		expect(reloaded.map.segments).toHaveLength(1);
+		expect(reloaded.problem).toMatch(/they are back/);
+		await vi.advanceTimersByTimeAsync(5000);
+		expect(roots.saveState).toBe('saved');
+	});
+
+	it('does not bring back a draft over what was written since', () => {
+		store.set('bruntle-roots-t', JSON.stringify({ map: {}, plan: {}, versions: { map: 7, plan: 7 } }));
+		expect(new RootsState(options).map.segments).toEqual([]);
+		expect(store.size).toBe(0);
+		store.set('bruntle-roots-t', 'not json');
+		expect(new RootsState(options).map.segments).toEqual([]);
+	});
+
+	it('says what the server said when it refuses, and loses nothing', async () => {
+		vi.mocked(fetch).mockResolvedValueOnce(
+			answer(409, { title: 'These roots were changed elsewhere.', detail: 'Load again.' })
+		);
+		const roots = begun(['6 30']);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(roots.saveState).toBe('refused');
+		expect(roots.problem).toBe('These roots were changed elsewhere. Load again.');
+		expect(roots.map.segments).toHaveLength(1);
+		expect(store.size).toBe(1);
+	});
+});
