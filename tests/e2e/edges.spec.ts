@@ -220,7 +220,7 @@ test.describe('the script', () => {
 		await new Promise<void>((resolve) => taken.listen(4812, '127.0.0.1', resolve));
 		const busy = spawnSync('node', ['scripts/serve.js'], {
 			encoding: 'utf8',
-			env: { ...process.env, PORT: '4812', DATABASE_URL: 'file:/tmp/never.db' }
+			env: { ...process.env, PORT: '4812', DATABASE_URL: 'file:never.db' }
 		});
 		taken.close();
 		expect(busy.status).toBe(1);

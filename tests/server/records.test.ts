@@ -7,7 +7,8 @@ import { treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
 import { Refusal } from '$lib/server/errors';
-import { tasks, trees } from '$lib/server/records/records';
+import { kinds, tasks, trees } from '$lib/server/records/records';
+import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValue, readOverrides, readValues } from '$lib/server/settings';
 import {
@@ -288,6 +289,43 @@ describe('aftercare', () => {
 		await addTask(store, tree.id, taskInput.parse(input));
 		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
 		expect((await treeRows(store.db))[0]).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
+	});
+});
+
+describe('a task of one tree', () => {
+	it('is never closed by way of another', async () => {
+		const { store, tree } = await storeWithTree();
+		const { tree: other } = await takeIn(store, inputOf(tree, { tag: 'T-2' }));
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({ kind: 'look', title: 'Look', fromOn: '2026-05-01', toOn: '2026-05-08' })
+		);
+		const [task] = (await loadRecords(store.db, tree.id)).tasks;
+		const closing = {
+			taskId: task?.id ?? '',
+			version: 1,
+			state: 'done',
+			skipReason: '',
+			on: '2026-04-18'
+		} as const;
+		expect((await refusal(closeTask(store, other.id, closing))).status).toBe(404);
+		expect((await loadRecords(store.db, tree.id)).tasks[0]?.state).toBe('open');
+	});
+});
+
+describe('shipped kinds', () => {
+	it('are brought up to date at a start, but what the owner changed stays', async () => {
+		const store = await freshStore();
+		const alder = await kinds.get(store.db, 'alnus');
+		const birch = await kinds.get(store.db, 'betula');
+		if (!alder || !birch) throw new Error('no kinds');
+		await store.write((tx) => kinds.put(tx, null, { ...birch, coldestC: -1 }));
+		const { id: _id, origin: _origin, version: _version, ...input } = alder;
+		await changeKind(store, 'alnus', 1, { ...input, coldestC: -3 });
+		await seedKinds(store);
+		expect((await kinds.get(store.db, 'betula'))?.coldestC).toBe(birch.coldestC);
+		expect(await kinds.get(store.db, 'alnus')).toMatchObject({ coldestC: -3, origin: 'own' });
 	});
 });
 

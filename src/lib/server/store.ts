@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { shippedKinds } from '../core/kinds/shipped';
@@ -46,16 +46,14 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 
 /** Puts the shipped kinds in, and newer shipped numbers over older ones; what the owner changed stays. */
 export async function seedKinds(store: Store): Promise<void> {
-	const rows = await store.db.select({ id: kind.id }).from(kind).where(eq(kind.origin, 'shipped'));
-	if (rows.length === shippedKinds.length) return;
+	const { id: _id, version: _version, ...columns } = getTableColumns(kind);
+	const newer = Object.fromEntries(
+		Object.entries(columns).map(([name, column]) => [name, sql`excluded.${sql.identifier(column.name)}`])
+	);
 	await store.write(async (tx) => {
 		await tx
 			.insert(kind)
 			.values([...shippedKinds])
-			.onConflictDoUpdate({
-				target: kind.id,
-				set: { genus: sql`excluded.genus` },
-				setWhere: eq(kind.origin, 'shipped')
-			});
+			.onConflictDoUpdate({ target: kind.id, set: newer, setWhere: eq(kind.origin, 'shipped') });
 	});
 }

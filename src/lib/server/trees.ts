@@ -432,7 +432,11 @@ export interface TaskClosing {
 export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string> {
 	if (closing.state === 'skipped' && closing.skipReason.trim() === '')
 		throw invalid([{ field: 'skipReason', message: 'must say why it is skipped' }]);
-	const before = await tasks.get(store.db, closing.taskId);
+	const [owned] = await store.db
+		.select({ treeId: tables.task.treeId })
+		.from(tables.task)
+		.where(eq(tables.task.id, closing.taskId));
+	const before = owned?.treeId === treeId ? await tasks.get(store.db, closing.taskId) : null;
 	if (!before) throw notFound('task');
 	const { entryId } = await doWork(
 		store,

@@ -26,7 +26,7 @@
 
 <button
 	type="button"
-	class="no-print fixed inset-x-0 bottom-13 z-20 flex min-h-14 items-center gap-3 border-t bg-leaf px-4 text-left lg:hidden"
+	class="no-print fixed inset-x-0 bottom-13 z-20 flex min-h-14 items-center gap-3 border-t bg-leaf px-4 text-left sm:bottom-0 lg:hidden"
 	onclick={() => (open = true)}
 >
 	<span class="flex min-w-0 flex-1 items-baseline gap-3">{@render summary()}</span>
