@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { launchOptions } from './scripts/chromium.js';
 
 /** One folder a run: fresh databases, given to the servers and to the tests that start their own. */
 process.env.BRUNTLE_E2E_DATA ??= mkdtempSync(path.join(tmpdir(), 'bruntle-e2e-'));
@@ -36,19 +37,7 @@ export default defineConfig({
 		viewport: { width: 1280, height: 800 },
 		serviceWorkers: 'block',
 		trace: 'retain-on-failure',
-		launchOptions: {
-			executablePath: '/usr/bin/chromium',
-			args: [
-				'--headless',
-				'--no-sandbox',
-				'--disable-gpu',
-				'--disable-quic',
-				'--no-first-run',
-				'--disable-background-networking',
-				'--disable-component-update',
-				'--disable-sync'
-			]
-		}
+		launchOptions
 	},
 	webServer: [server('own', 4801), server('demo', 4802, { BRUNTLE_DEMO: '1' })]
 });

@@ -1,5 +1,6 @@
 // Takes the pictures of docs/screenshots from the demo. Give the address of a running demo: node scripts/screenshots.js http://127.0.0.1:4747
 import { chromium } from '@playwright/test';
+import { launchOptions } from './chromium.js';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4747';
 /** @type {[name: string, path: string, options?: { tag?: string, phone?: boolean, dark?: boolean }][]} */
@@ -22,19 +23,7 @@ const shots = [
 ];
 
 const { trees } = await (await fetch(`${base}/api/v1/trees`)).json();
-const browser = await chromium.launch({
-	executablePath: '/usr/bin/chromium',
-	args: [
-		'--headless',
-		'--no-sandbox',
-		'--disable-gpu',
-		'--disable-quic',
-		'--no-first-run',
-		'--disable-background-networking',
-		'--disable-component-update',
-		'--disable-sync'
-	]
-});
+const browser = await chromium.launch(launchOptions);
 for (const [name, path, { tag, phone, dark } = {}] of shots) {
 	const page = await browser.newPage({
 		viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },

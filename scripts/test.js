@@ -105,7 +105,7 @@ count(
 	unitCode
 );
 
-const built = await step('build', run(npx('vite', 'build', '--logLevel', 'error')));
+const built = await step('build', run(['./bruntle', 'build']));
 if (!built) finish();
 if (!(await step('browser', Promise.resolve(needChromium() ? 0 : 1)))) finish();
 

@@ -14,12 +14,10 @@ import type { Values } from '$core/values/values';
 import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { readValues } from '$lib/server/settings';
+import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
 import {
-	addTask,
-	closeTask,
 	closeTree,
 	loadRecords,
-	makeAftercare,
 	recordCuts,
 	recordExamination,
 	recordLook,

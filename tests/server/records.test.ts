@@ -11,13 +11,11 @@ import { kinds, tasks, trees } from '$lib/server/records/records';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValue, readOverrides, readValues } from '$lib/server/settings';
+import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
 import {
-	addTask,
 	changeTree,
-	closeTask,
 	closeTree,
 	loadRecords,
-	makeAftercare,
 	recordCuts,
 	recordExamination,
 	recordLook,

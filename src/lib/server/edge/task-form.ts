@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { count, id, note, oneOf } from '../../core/fields/fields';
 import { today } from '../clock';
 import { getStore } from '../store';
-import { closeTask } from '../trees';
+import { closeTask } from '../aftercare';
 import { readForm } from './form';
 
 const closingForm = z.strictObject({

@@ -6,7 +6,7 @@ import { acting } from '$lib/server/edge/http';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { addTask, makeAftercare, proposeAftercare } from '$lib/server/trees';
+import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {

@@ -1,0 +1,132 @@
+import { eq } from 'drizzle-orm';
+import { aftercareTasks } from '../core/aftercare/rules';
+import type { Schools, Task, TaskInput } from '../core/aftercare/task';
+import type { TreeRecords } from '../core/case/case';
+import { seasonFit } from '../core/climate/windows';
+import { crownSupply } from '../core/crown/crown';
+import { isTender } from '../core/kinds/kind';
+import { lastRootWork } from '../core/roots/work';
+import type { Values } from '../core/values/values';
+import type { Store } from './db/database';
+import * as tables from './db/schema';
+import { invalid, notFound, Refusal } from './errors';
+import { tasks } from './records/records';
+import { doWork } from './records/work';
+import { loadRecords, refuseDate, requireTree } from './trees';
+
+/** The tasks that a choice of schools would make for the last root work, without those already made. */
+export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values) {
+	const { tree, kind } = records;
+	const last = lastRootWork(records, values);
+	const place = records.places.find((candidate) => candidate.id === tree.placeId);
+	const onTheDay = last && last.on === schools.workOn ? last : null;
+	const livingLoss = onTheDay?.livingLoss ?? 0;
+	const proposed = aftercareTasks(
+		{
+			workOn: schools.workOn,
+			group: kind.group,
+			tender: isTender(kind),
+			coldestC: kind.coldestC,
+			inGround: tree.situation === 'in-ground',
+			livingLoss,
+			rotWasCut: onTheDay?.rotWasCut ?? false,
+			structuralCut: onTheDay?.structuralCut ?? false,
+			collarWork: tree.situation === 'in-ground',
+			seasonFit: place ? seasonFit(kind, place, schools.workOn, values) : 'out-of-window',
+			crownSchool: schools.crownSchool,
+			waterSchool: schools.waterSchool,
+			crownExcess: crownSupply(1 - livingLoss, values).excess,
+			nextStageOn: onTheDay?.nextStageOn ?? null,
+			plantCount: tree.plantCount
+		},
+		values
+	);
+	const made = new Set(records.tasks.map((task) => task.source));
+	return proposed
+		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
+		.filter((task) => !made.has(task.source));
+}
+
+const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
+
+/** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
+export async function makeAftercare(
+	store: Store,
+	treeId: string,
+	schools: Schools,
+	values: Values
+): Promise<string> {
+	const records = await loadRecords(store.db, treeId);
+	refuseDate('workOn', schools.workOn, records.tree);
+	const proposed = proposeAftercare(records, schools, values);
+	if (proposed.length === 0)
+		throw new Refusal(
+			409,
+			'All of this aftercare is planned already.',
+			'Choose another day of work, or add a task by hand.'
+		);
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'aftercare',
+			what: `Aftercare planned: ${proposed.length} tasks; crown: ${schools.crownSchool === 'balance' ? 'balance it' : 'keep the leaves'}, water: ${schools.waterSchool === 'at-once' ? 'at once' : 'dry first'}`
+		},
+		async (work) => {
+			await requireTree(work, treeId);
+			for (const task of proposed) await work.add(tasks, { ...task, ...openTask });
+		}
+	);
+	return entryId;
+}
+
+export async function addTask(store: Store, treeId: string, input: TaskInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: input.stage, what: `Planned: ${input.title}` },
+		async (work) => {
+			await requireTree(work, treeId);
+			return work.add(tasks, { ...input, ...openTask, source: '' });
+		}
+	);
+	return entryId;
+}
+
+export interface TaskClosing {
+	taskId: string;
+	version: number;
+	/** done, or skipped with a reason. */
+	state: 'done' | 'skipped';
+	skipReason: string;
+	on: string;
+}
+
+/** Closes a task as done or skipped. @throws Refusal 404, 409, 422 (skipped without a reason) */
+export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string> {
+	if (closing.state === 'skipped' && closing.skipReason.trim() === '')
+		throw invalid([{ field: 'skipReason', message: 'must say why it is skipped' }]);
+	const [owned] = await store.db
+		.select({ treeId: tables.task.treeId })
+		.from(tables.task)
+		.where(eq(tables.task.id, closing.taskId));
+	const before = owned?.treeId === treeId ? await tasks.get(store.db, closing.taskId) : null;
+	if (!before) throw notFound('task');
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: before.stage,
+			on: closing.on,
+			what: `${closing.state === 'done' ? 'Done' : 'Skipped'}: ${before.title}`
+		},
+		async (work) => {
+			refuseDate('on', closing.on, await requireTree(work, treeId));
+			return work.change(tasks, closing.taskId, closing.version, (task): Task => {
+				if (task.state !== 'open')
+					throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
+				return { ...task, state: closing.state, closedOn: closing.on, skipReason: closing.skipReason.trim() };
+			});
+		}
+	);
+	return entryId;
+}
