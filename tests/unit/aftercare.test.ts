@@ -4,7 +4,7 @@ import { taskInput } from '$core/aftercare/task';
 import { daysBetween } from '$core/climate/calendar';
 import { groups } from '$core/kinds/kind';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
-import { defaultValues } from '$core/values/values';
+import { defaultValues, resolveValues } from '$core/values/values';
 
 const work: WorkDone = {
 	workOn: '2026-02-10',
@@ -74,6 +74,13 @@ describe('aftercare', () => {
 		expect(daysBetween('2026-02-10', again?.fromOn ?? '')).toBeLessThanOrEqual(60);
 		expect(daysBetween('2026-02-10', again?.toOn ?? '')).toBeGreaterThanOrEqual(60);
 		expect(byRule({ inGround: true, structuralCut: true }, 'arborist')?.title).toMatch(/qualified arborist/);
+	});
+	it('follows the owner’s own days and weeks', () => {
+		const own = resolveValues({ 'aftercare.clearGrowthFrom': 40, 'aftercare.shelter.deciduous.most': 9 });
+		const task = (rule: string) => aftercareTasks(work, own).find((made) => made.rule === rule);
+		expect(daysBetween(work.workOn, task('clear-growth')?.fromOn ?? '')).toBe(40);
+		expect(daysBetween(work.workOn, task('shelter')?.toOn ?? '')).toBe(63);
+		expect(daysBetween(work.workOn, byRule({}, 'shelter')?.toOn ?? '')).toBe(28);
 	});
 	it('places the next root stage on its day', () => {
 		expect(byRule({}, 'next-stage')?.fromOn).toBe('2027-02-01');

@@ -55,6 +55,13 @@ describe('windows for root work', () => {
 			rootWorkWindows(pine, north, 2026, defaultValues).filter((w) => w.from.startsWith('2026'))
 		).toHaveLength(2);
 	});
+	it('follow the owner’s own days', () => {
+		const first = (values: typeof defaultValues) =>
+			rootWorkWindows(beech, north, 2026, values).find((w) => w.from.startsWith('2026'));
+		const [shipped, own] = [first(defaultValues), first(resolveValues({ 'season.leafFallDays': 24 }))];
+		expect(daysBetween(shipped?.from ?? '', own?.from ?? '')).toBe(10);
+		expect(own?.to).toBe(shipped?.to);
+	});
 	it('have a shoulder of three weeks', () => {
 		const window = rootWorkWindows(beech, north, 2026, defaultValues).find((w) => w.from.startsWith('2026'));
 		expect(seasonFit(beech, north, addDays(window?.from ?? '', -21), defaultValues)).toBe('shoulder');

@@ -48,19 +48,9 @@ type Rule = (work: WorkDone, values: Values) => Draft | null;
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
-const shelterWeeks: Record<Group, readonly [number, number]> = {
-	deciduous: [2, 4],
-	'broadleaf-evergreen': [3, 6],
-	conifer: [4, 8],
-	tropical: [3, 6],
-	succulent: [1, 3],
-	ericaceous: [2, 4],
-	palm: [3, 6]
-};
-
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
-	'first-water': ({ waterSchool, group, livingLoss }) =>
+	'first-water': ({ waterSchool, group, livingLoss }, values) =>
 		waterSchool === 'at-once'
 			? {
 					kind: 'water',
@@ -76,11 +66,11 @@ const rules: Record<string, Rule> = {
 					title: 'First water after the dry rest',
 					reason: `Cut surfaces dry and callus first; ${percent(livingLoss)} of the living root was taken (school: dry first).`,
 					mark: 'trade',
-					fromDay: group === 'succulent' ? 14 : 4,
-					toDay: group === 'succulent' ? 24 : 9,
+					fromDay: values[group === 'succulent' ? 'aftercare.dryRestFleshyFrom' : 'aftercare.dryRestFrom'],
+					toDay: values[group === 'succulent' ? 'aftercare.dryRestFleshyTo' : 'aftercare.dryRestTo'],
 					minutes: 10
 				},
-	'water-by-weight': ({ livingLoss, inGround }) =>
+	'water-by-weight': ({ livingLoss, inGround }, values) =>
 		inGround
 			? null
 			: {
@@ -88,13 +78,14 @@ const rules: Record<string, Rule> = {
 					title: 'Weigh it: is the old watering rhythm still right?',
 					reason: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
 					mark: 'trade',
-					fromDay: 5,
-					toDay: 9,
+					fromDay: values['aftercare.weighFrom'],
+					toDay: values['aftercare.weighTo'],
 					minutes: 5
 				},
-	shelter: ({ group, livingLoss, seasonFit, inGround }) => {
+	shelter: ({ group, livingLoss, seasonFit, inGround }, values) => {
 		if (inGround || livingLoss < 0.02) return null;
-		const [least, most] = shelterWeeks[group];
+		const least = values[`aftercare.shelter.${group}.least`];
+		const most = values[`aftercare.shelter.${group}.most`];
 		const late = seasonFit === 'out-of-window' ? 7 : 0;
 		return {
 			kind: 'shelter',
@@ -147,20 +138,20 @@ const rules: Record<string, Rule> = {
 						minutes: 15
 					}
 				: null,
-	'rot-recheck': ({ rotWasCut }) =>
+	'rot-recheck': ({ rotWasCut }, values) =>
 		rotWasCut
 			? {
 					kind: 'look',
 					title: 'Smell the drain holes; does it dry as it should?',
 					reason: 'Rot was cut: tissue that stays moist or smells again means it goes deeper.',
 					mark: 'trade',
-					fromDay: 14,
-					toDay: 21,
+					fromDay: values['aftercare.rotRecheckFrom'],
+					toDay: values['aftercare.rotRecheckTo'],
 					minutes: 5,
 					stage: 'examine'
 				}
 			: null,
-	neighbours: ({ rotWasCut }) =>
+	neighbours: ({ rotWasCut }, values) =>
 		rotWasCut
 			? {
 					kind: 'neighbours',
@@ -168,12 +159,12 @@ const rules: Record<string, Rule> = {
 					reason: 'Checking is cheap; rot seldom comes alone. Weigh and smell, disturb none that looks well.',
 					mark: 'trade',
 					fromDay: 0,
-					toDay: 7,
+					toDay: values['aftercare.neighboursTo'],
 					minutes: 20,
 					stage: 'examine'
 				}
 			: null,
-	feeding: ({ group, rotWasCut, livingLoss, tender }) => {
+	feeding: ({ group, rotWasCut, livingLoss, tender }, values) => {
 		const after: Record<Group, string> = {
 			deciduous: 'After the first flush has hardened',
 			'broadleaf-evergreen': 'Lightly, once buds move',
@@ -183,7 +174,8 @@ const rules: Record<string, Rule> = {
 			ericaceous: 'Low in nitrogen, after the first year',
 			palm: 'After new leaves'
 		};
-		const day = group === 'conifer' || group === 'ericaceous' ? 300 : tender ? 60 : 84;
+		const slow = group === 'conifer' || group === 'ericaceous';
+		const day = values[slow ? 'aftercare.feedSlow' : tender ? 'aftercare.feedTender' : 'aftercare.feedUsual'];
 		return {
 			kind: 'feeding',
 			title: `May feeding begin? ${after[group]}`,
@@ -192,7 +184,7 @@ const rules: Record<string, Rule> = {
 				: `Fewer roots (${percent(livingLoss)} taken) cannot use food yet; salts burn cut roots.`,
 			mark: 'trade',
 			fromDay: day,
-			toDay: day + 28,
+			toDay: day + values['aftercare.feedSpan'],
 			minutes: 5
 		};
 	},
@@ -205,37 +197,37 @@ const rules: Record<string, Rule> = {
 				? 'First buds on dry-country evergreens come after two to three months.'
 				: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work.`,
 			mark: 'trade',
-			fromDay: slow ? 60 : values['firstBuds.weeksFrom'] * 7,
-			toDay: slow ? 90 : values['firstBuds.weeksTo'] * 7,
+			fromDay: slow ? values['aftercare.evergreenBudsFrom'] : values['firstBuds.weeksFrom'] * 7,
+			toDay: slow ? values['aftercare.evergreenBudsTo'] : values['firstBuds.weeksTo'] * 7,
 			minutes: 5,
 			stage: 'recovery'
 		};
 	},
-	'clear-growth': () => ({
+	'clear-growth': (_work, values) => ({
 		kind: 'look',
 		title: 'Measure shoots, leaf cover and the limit of dieback',
 		reason:
 			'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
 		mark: 'trade',
-		fromDay: 63,
-		toDay: 84,
+		fromDay: values['aftercare.clearGrowthFrom'],
+		toDay: values['aftercare.clearGrowthTo'],
 		minutes: 10,
 		stage: 'recovery'
 	}),
-	'collar-again': ({ collarWork }) =>
+	'collar-again': ({ collarWork }, values) =>
 		collarWork
 			? {
 					kind: 'collar',
 					title: 'See the collar again',
 					reason: 'Collar work is seen again at 60 days, then each year.',
 					mark: 'trade',
-					fromDay: 55,
-					toDay: 70,
+					fromDay: values['aftercare.collarFrom'],
+					toDay: values['aftercare.collarTo'],
 					minutes: 20,
 					stage: 'examine'
 				}
 			: null,
-	arborist: ({ structuralCut, inGround }) =>
+	arborist: ({ structuralCut, inGround }, values) =>
 		structuralCut && inGround
 			? {
 					kind: 'collar',
@@ -244,7 +236,7 @@ const rules: Record<string, Rule> = {
 						'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
 					mark: 'memory',
 					fromDay: 0,
-					toDay: 14,
+					toDay: values['aftercare.arboristTo'],
 					minutes: 15,
 					stage: 'examine'
 				}
@@ -291,7 +283,7 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 			mark: 'trade',
 			stage: 'roots',
 			fromOn: work.nextStageOn,
-			toOn: addDays(work.nextStageOn, 28),
+			toOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
 			minutes: 60
 		});
 	return proposed.sort((a, b) => (a.fromOn === b.fromOn ? 0 : a.fromOn < b.fromOn ? -1 : 1));

@@ -33,22 +33,35 @@ export function rootWorkWindows(kind: KindSeason, place: PlaceClimate, year: num
 			windows.push(season);
 			continue;
 		}
-		const spring = { from: addDays(season.from, -21), to: addDays(season.from, 14) };
+		const spring = {
+			from: addDays(season.from, -values['season.springBeforeDays']),
+			to: addDays(season.from, values['season.springAfterDays'])
+		};
 		switch (kind.liftingWindow) {
 			case 'leafless': {
 				const next = growingSeason(place, isTender(kind), y + 1, values);
-				if (next) windows.push({ from: addDays(season.to, 14), to: addDays(next.from, -7) });
+				if (next)
+					windows.push({
+						from: addDays(season.to, values['season.leafFallDays']),
+						to: addDays(next.from, -values['season.budSwellDays'])
+					});
 				break;
 			}
 			case 'early-spring':
 				windows.push(spring);
 				break;
 			case 'spring-or-autumn':
-				windows.push(spring, { from: addDays(season.to, -56), to: addDays(season.to, -21) });
+				windows.push(spring, {
+					from: addDays(season.to, -values['season.autumnFromDays']),
+					to: addDays(season.to, -values['season.autumnToDays'])
+				});
 				break;
 			case 'warm-growth':
 			case 'warm-dry':
-				windows.push({ from: addDays(season.from, 28), to: addDays(season.to, -70) });
+				windows.push({
+					from: addDays(season.from, values['season.warmAfterDays']),
+					to: addDays(season.to, -values['season.warmBeforeEndDays'])
+				});
 				break;
 		}
 	}

@@ -68,6 +68,78 @@ export const climateValues = defineValues({
 		min: 10,
 		max: 25
 	},
+	'season.springBeforeDays': {
+		label: 'Early-spring window opens before growth begins by',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.springAfterDays': {
+		label: 'Early-spring window closes after growth begins by',
+		value: 14,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.leafFallDays': {
+		label: 'Leafless window opens after growth ends by',
+		value: 14,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.budSwellDays': {
+		label: 'Leafless window closes before growth begins by',
+		value: 7,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.autumnFromDays': {
+		label: 'Early-autumn window opens before growth ends by',
+		value: 56,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.autumnToDays': {
+		label: 'Early-autumn window closes before growth ends by',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.warmAfterDays': {
+		label: 'Warm-growth window opens after growth begins by',
+		value: 28,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
+	'season.warmBeforeEndDays': {
+		label: 'Warm-growth window closes before growth ends by',
+		value: 70,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Trade practice put into numbers by us.',
+		min: 0,
+		max: 120
+	},
 	'season.shoulderDays': {
 		label: 'Shoulder on either side of a lifting window',
 		value: 21,

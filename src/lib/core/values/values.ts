@@ -1,5 +1,6 @@
+import { aftercareValues } from './aftercare';
 import { climateValues } from './climate';
-import type { WorkingValue } from './define';
+import { markSentence, type WorkingValue } from './define';
 import { diagnosisValues } from './diagnosis';
 import { recoveryValues } from './recovery';
 import { replantValues } from './replant';
@@ -10,6 +11,7 @@ export const valueFamilies = {
 	Roots: rootValues,
 	Replant: replantValues,
 	'Season and cold': climateValues,
+	Aftercare: aftercareValues,
 	Recovery: recoveryValues,
 	Diagnosis: diagnosisValues
 } as const;
@@ -18,6 +20,7 @@ export const workingValues = {
 	...rootValues,
 	...replantValues,
 	...climateValues,
+	...aftercareValues,
 	...recoveryValues,
 	...diagnosisValues
 };
@@ -33,6 +36,12 @@ export const isValueKey = (key: string): key is ValueKey => Object.hasOwn(workin
 
 /** The definition behind a key, for showing its label, unit and mark. */
 export const workingValue = (key: ValueKey): WorkingValue => workingValues[key];
+
+/** Where a value comes from, in words: its mark and its source. */
+export function markOf(key: ValueKey): string {
+	const { mark, source } = workingValue(key);
+	return source ? `${markSentence[mark]}: ${source}` : markSentence[mark];
+}
 
 /**
  * The values in force.

@@ -17,7 +17,7 @@
 	import type { LastWork } from '$core/roots/work';
 	import type { RootMap } from '$core/roots/root-map';
 	import type { Tree } from '$core/tree/tree';
-	import type { Values } from '$core/values/values';
+	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Consequences from '$ui/Consequences.svelte';
@@ -164,17 +164,17 @@
 						{
 							label: 'normal step up',
 							value: format().measure(values['pot.upSizeMm'], 'mm'),
-							mark: 'common practice in the trade, no source'
+							mark: markOf('pot.upSizeMm')
 						},
 						{
 							label: 'packed roots',
 							value: format().measure(values['pot.packedSizeMm'], 'mm'),
-							mark: 'common practice in the trade, no source'
+							mark: markOf('pot.packedSizeMm')
 						},
 						{
 							label: 'after rot or a hard reduction',
 							value: format().measure(values['pot.afterRotSizeMm'], 'mm'),
-							mark: 'our own working default'
+							mark: markOf('pot.afterRotSizeMm')
 						}
 					]}
 					changes="Two schools: clearly larger for the vigorous and packed, same or smaller after rot and shock."
@@ -347,7 +347,7 @@
 					{
 						label: 'ball',
 						value: L(amounts.ballL),
-						mark: `${values['pot.ballShape']} of its cylinder: our own working default`
+						mark: `${values['pot.ballShape']} of its cylinder: ${markOf('pot.ballShape')}`
 					},
 					{ label: 'coarse layer', value: L(amounts.coarseL) },
 					{ label: 'top layer', value: L(amounts.topL) },
@@ -355,7 +355,7 @@
 					{
 						label: 'extra for settling',
 						value: format().percent(values['pot.settling']),
-						mark: 'our own working default'
+						mark: markOf('pot.settling')
 					}
 				]}
 				changes="Fines settle between coarse grains, so the mix is less than the sum of its parts."

@@ -5,8 +5,7 @@
 	import { roman, tempers } from '$core/roots/plan';
 	import { startAzimuth } from '$core/roots/root-map';
 	import { reservesNames } from '$core/tree/tree';
-	import { markSentence } from '$core/values/define';
-	import { workingValue } from '$core/values/values';
+	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -51,10 +50,6 @@
 		const half = roots.options.values['anchorage.windowDeg'] / 2;
 		const name = (deg: number): string => format().clock(clockOf(deg, roots.map.frame)).replace(':00', '');
 		return `${name(azimuthDeg - half)}–${name(azimuthDeg + half)}`;
-	};
-	const markOf = (key: Parameters<typeof workingValue>[0]): string => {
-		const value = workingValue(key);
-		return value.source ? `${markSentence[value.mark]}: ${value.source}` : markSentence[value.mark];
 	};
 	/** Structural cuts near a big trunk are for qualified people. */
 	const referral = $derived.by(() => {
@@ -184,7 +179,7 @@
 						{
 							label: seasonFitNames[standing.fits[focus?.stage ?? 0] ?? 'in-window'],
 							value: `× ${allowance.seasonFactor}`,
-							mark: markOf('season.in-window')
+							mark: markOf(`season.${standing.fits[focus?.stage ?? 0] ?? 'in-window'}`)
 						},
 						{
 							label: reservesNames[roots.plan.reserves],

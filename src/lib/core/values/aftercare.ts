@@ -1,0 +1,76 @@
+import { defineValues, type Mark, type WorkingValue } from './define';
+
+const days = (label: string, value: number, mark: Mark = 'trade', note?: string): WorkingValue => ({
+	label,
+	value,
+	unit: 'days',
+	mark,
+	note,
+	min: 0,
+	max: 730
+});
+const weeks = (label: string, value: number): WorkingValue => ({
+	label,
+	value,
+	unit: 'weeks',
+	mark: 'trade',
+	min: 0,
+	max: 26
+});
+
+const shelter = {
+	deciduous: { label: 'Deciduous', least: 2, most: 4 },
+	'broadleaf-evergreen': { label: 'Broadleaf evergreen', least: 3, most: 6 },
+	conifer: { label: 'Conifer', least: 4, most: 8 },
+	tropical: { label: 'Tropical', least: 3, most: 6 },
+	succulent: { label: 'Succulent', least: 1, most: 3 },
+	ericaceous: { label: 'Ericaceous', least: 2, most: 4 },
+	palm: { label: 'Palm-like', least: 3, most: 6 }
+} as const;
+type ShelterKey = `aftercare.shelter.${keyof typeof shelter}.${'least' | 'most'}`;
+const shelterValues = Object.fromEntries(
+	Object.entries(shelter).flatMap(([group, { label, least, most }]) => [
+		[`aftercare.shelter.${group}.least`, weeks(`${label}: shelter after root work at least`, least)],
+		[`aftercare.shelter.${group}.most`, weeks(`${label}: shelter after root work at most`, most)]
+	])
+) as Record<ShelterKey, WorkingValue>;
+
+export const aftercareValues = defineValues({
+	...shelterValues,
+	'aftercare.dryRestFleshyFrom': days('Fleshy plants: first water after cutting, earliest', 14),
+	'aftercare.dryRestFleshyTo': days('Fleshy plants: first water after cutting, latest', 24),
+	'aftercare.dryRestFrom': days('Woody roots kept dry first: first water, earliest', 4, 'ours'),
+	'aftercare.dryRestTo': days('Woody roots kept dry first: first water, latest', 9, 'ours'),
+	'aftercare.weighFrom': days('Weigh it after potting, earliest', 5, 'ours'),
+	'aftercare.weighTo': days('Weigh it after potting, latest', 9, 'ours'),
+	'aftercare.rotRecheckFrom': days('Smell again after rot was cut, earliest', 14, 'ours'),
+	'aftercare.rotRecheckTo': days('Smell again after rot was cut, latest', 21, 'ours'),
+	'aftercare.neighboursTo': days('Neighbours of a rotten one checked within', 7, 'ours'),
+	'aftercare.feedSlow': days(
+		'Conifers and ericaceous: feeding may begin after',
+		300,
+		'trade',
+		'From next season.'
+	),
+	'aftercare.feedTender': days(
+		'Tender kinds: feeding may begin after',
+		60,
+		'ours',
+		'Trade practice: after new leaves.'
+	),
+	'aftercare.feedUsual': days(
+		'Others: feeding may begin after',
+		84,
+		'ours',
+		'Trade practice: after the first flush hardens.'
+	),
+	'aftercare.feedSpan': days('Time given for the question of feeding', 28, 'ours'),
+	'aftercare.evergreenBudsFrom': days('Dry-country evergreens: first buds, earliest', 60),
+	'aftercare.evergreenBudsTo': days('Dry-country evergreens: first buds, latest', 90),
+	'aftercare.clearGrowthFrom': days('Clear growth looked for, earliest', 63, 'trade', 'At about ten weeks.'),
+	'aftercare.clearGrowthTo': days('Clear growth looked for, latest', 84, 'ours'),
+	'aftercare.collarFrom': days('Collar seen again, earliest', 55, 'trade', 'At 60 days.'),
+	'aftercare.collarTo': days('Collar seen again, latest', 70, 'ours'),
+	'aftercare.arboristTo': days('Stability judged after a structural cut within', 14, 'ours'),
+	'aftercare.stageSpan': days('Time given for the next root stage', 28, 'ours')
+});
