@@ -30,7 +30,7 @@
 
 <ReferenceFrame
 	title="Values"
-	lead="Every default Bruntle works with, where it comes from, and your own number in its place if you know better. Changes count at once, everywhere."
+	lead="The defaults Bruntle works with, where each comes from, and your own number in its place if you know better. Changes count at once, everywhere."
 >
 	<div class="mt-4 flex flex-wrap items-end gap-4">
 		<Choice
