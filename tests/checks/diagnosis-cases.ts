@@ -248,8 +248,7 @@ export const writtenCases: readonly WrittenCase[] = [
 		season: 'rest',
 		events: ['cold-night'],
 		found: { 'spongy-stem': 1, 'leans-rocks': 2, 'stays-wet': 1, 'insects-seen': 0 },
-		accepted: ['stem-rot'],
-		aside: false
+		accepted: ['stem-rot']
 	},
 	{
 		title: 'Old park tree: bleeding bark, brown beneath, brackets',
@@ -357,6 +356,7 @@ export const writtenCases: readonly WrittenCase[] = [
 			'probe-stops': 0,
 			'yellow-all-over': 1
 		},
-		accepted: ['sour-root-zone']
+		accepted: ['sour-root-zone'],
+		aside: true
 	}
 ];

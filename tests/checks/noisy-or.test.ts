@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { independentPrior, infer, noisyOr } from '$core/diagnosis/enumerate';
+import {
+	absenceOf,
+	chancesOf,
+	combinations,
+	difference,
+	independentPrior,
+	noisyOr,
+	posterior,
+	sumsOf,
+	withoutEach,
+	type NoisyOr,
+	type Observed
+} from '$core/diagnosis/enumerate';
 
 describe('noisy-OR and exact enumeration', () => {
 	/** Russell & Norvig, Artificial Intelligence, fever table: inhibition cold 0.6, flu 0.2, malaria 0.1. */
@@ -30,51 +42,112 @@ describe('noisy-OR and exact enumeration', () => {
 		});
 		// P(call | alarm) and P(call | no alarm), written as leak and strength of a noisy-OR.
 		const call = (given: number, leak: number) => ({
-			effect: { leak, strengths: [0, 0, 1 - (1 - given) / (1 - leak)] },
-			present: true
+			reached: { leak, strengths: [0, 0, 1 - (1 - given) / (1 - leak)] },
+			missed: null
 		});
-		const { chances, without } = infer(prior, 3, [call(0.9, 0.05), call(0.7, 0.01)]);
-		expect(chances[0]).toBeCloseTo(0.284, 3);
+		const result = posterior(prior, 3, [call(0.9, 0.05), call(0.7, 0.01)]);
+		expect(result.chances[0]).toBeCloseTo(0.284, 3);
 		// P(burglary | John calls) alone is 0.016 in the same source.
-		expect(without[1]?.[0]).toBeCloseTo(0.016, 3);
+		expect(withoutEach(result)[1]?.[0]).toBeCloseTo(0.016, 3);
+		// P(both call) over the whole network, worked by hand from the same tables: 0.002084.
+		expect(result.evidence).toBeCloseTo(0.002084, 6);
 	});
 
-	it('agrees with plain enumeration on random small networks, with and without each observation', () => {
-		const chance = fc.double({ min: 0.01, max: 0.95, noNaN: true });
-		const network = fc.integer({ min: 2, max: 5 }).chain((n) =>
-			fc.record({
-				priors: fc.array(chance, { minLength: n, maxLength: n }),
-				observed: fc.array(
-					fc.record({
-						present: fc.boolean(),
-						effect: fc.record({ leak: chance, strengths: fc.array(chance, { minLength: n, maxLength: n }) })
-					}),
-					{ maxLength: 5 }
-				)
+	const chance = fc.double({ min: 0.01, max: 0.95, noNaN: true });
+	/** An observation of an effect in up to three grades, higher grades never likelier than lower ones. */
+	const graded = (n: number): fc.Arbitrary<Observed> =>
+		fc
+			.record({
+				first: fc.record({
+					leak: chance,
+					strengths: fc.array(fc.oneof(fc.constant(0), chance), { minLength: n, maxLength: n })
+				}),
+				lower: fc.double({ min: 0.1, max: 0.9, noNaN: true }),
+				grade: fc.constantFrom(0, 1, 2)
 			})
-		);
+			.map(({ first, lower, grade }) => {
+				const second: NoisyOr = {
+					leak: first.leak * lower,
+					strengths: first.strengths.map((strength) => strength * lower)
+				};
+				return grade === 0
+					? { reached: null, missed: first }
+					: grade === 1
+						? { reached: first, missed: second }
+						: { reached: second, missed: null };
+			});
+	const network = fc.integer({ min: 2, max: 10 }).chain((n) =>
+		fc.record({
+			priors: fc.array(chance, { minLength: n, maxLength: n }),
+			observed: fc.array(graded(n), { maxLength: 5 }),
+			further: graded(n)
+		})
+	);
+	const likelihood = ({ reached, missed }: Observed, mask: number): number =>
+		(reached ? noisyOr(reached, mask) : 1) - (missed ? noisyOr(missed, mask) : 0);
+	function plain(priors: number[], observed: readonly Observed[]) {
+		const sums = priors.map(() => 0);
+		let total = 0;
+		for (let mask = 0; mask < 1 << priors.length; mask++) {
+			let weight = priors.reduce((product, p, i) => product * (mask & (1 << i) ? p : 1 - p), 1);
+			for (const entry of observed) weight *= likelihood(entry, mask);
+			total += weight;
+			for (const i of priors.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
+		}
+		return { evidence: total, chances: sums.map((sum) => sum / total) };
+	}
+	const close = (a: readonly number[], b: readonly number[]) =>
+		a.forEach((value, i) => expect(value).toBeCloseTo(b[i] ?? NaN, 8));
+
+	it('agrees with plain enumeration on random small networks, with and without each observation', () => {
 		fc.assert(
 			fc.property(network, ({ priors, observed }) => {
-				const plain = (list: typeof observed): number[] => {
-					const sums = priors.map(() => 0);
-					let total = 0;
-					for (let mask = 0; mask < 1 << priors.length; mask++) {
-						let weight = priors.reduce((product, p, i) => product * (mask & (1 << i) ? p : 1 - p), 1);
-						for (const { effect, present } of list)
-							weight *= present ? noisyOr(effect, mask) : 1 - noisyOr(effect, mask);
-						total += weight;
-						for (const i of priors.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
-					}
-					return sums.map((sum) => sum / total);
-				};
-				const inferred = infer(independentPrior(priors), priors.length, observed);
-				const close = (a: number[], b: number[]) =>
-					a.forEach((value, i) => expect(value).toBeCloseTo(b[i] ?? NaN, 9));
-				close(inferred.chances, plain(observed));
-				for (const [index, chances] of inferred.without.entries())
-					close(chances, plain(observed.filter((_, other) => other !== index)));
+				const result = posterior(independentPrior(priors), priors.length, observed);
+				const brute = plain(priors, observed);
+				close(result.chances, brute.chances);
+				expect(result.evidence / brute.evidence).toBeCloseTo(1, 8);
+				for (const [index, chances] of withoutEach(result).entries())
+					close(
+						chances,
+						plain(
+							priors,
+							observed.filter((_, other) => other !== index)
+						).chances
+					);
 			}),
 			{ numRuns: 60 }
+		);
+	});
+
+	it('agrees with plain enumeration on what a further observation would bring', () => {
+		fc.assert(
+			fc.property(network, ({ priors, observed, further }) => {
+				const result = posterior(independentPrior(priors), priors.length, observed);
+				const whole = sumsOf(result);
+				const upTo = further.missed ? sumsOf(result, absenceOf(further.missed)) : whole;
+				const sums = further.reached ? difference(upTo, sumsOf(result, absenceOf(further.reached))) : upTo;
+				const brute = plain(priors, [...observed, further]);
+				const before = plain(priors, observed);
+				expect(sums.total).toBeCloseTo(brute.evidence / before.evidence, 8);
+				if (sums.total > 1e-4) close(chancesOf(sums), brute.chances);
+			}),
+			{ numRuns: 60 }
+		);
+	});
+
+	it('sums combinations to one, and orders them', () => {
+		fc.assert(
+			fc.property(network, ({ priors, observed }) => {
+				const result = posterior(independentPrior(priors), priors.length, observed);
+				const all = combinations(result, (1 << priors.length) - 1, 1 << priors.length);
+				expect(all.reduce((sum, one) => sum + one.chance, 0)).toBeCloseTo(1, 8);
+				const two = combinations(result, 0b11, 4);
+				const first = two.filter(({ causes }) => causes & 1).reduce((sum, one) => sum + one.chance, 0);
+				expect(first).toBeCloseTo(result.chances[0] ?? NaN, 8);
+				for (let i = 1; i < two.length; i++)
+					expect(two[i]?.chance).toBeLessThanOrEqual(two[i - 1]?.chance ?? 0);
+			}),
+			{ numRuns: 30 }
 		);
 	});
 });

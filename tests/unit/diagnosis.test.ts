@@ -1,32 +1,57 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { conditionIds } from '$core/diagnosis/conditions';
-import { diagnose, type Finding } from '$core/diagnosis/diagnose';
+import { actNow, type StandingToday } from '$core/diagnosis/act-now';
+import { conditionIds, conditions } from '$core/diagnosis/conditions';
+import { recentEvents, seasonPhase, seasonPhases, type DiagnosisContext } from '$core/diagnosis/context';
+import { diagnose, effectOf, observationOf, priorOf, type Diagnosis } from '$core/diagnosis/diagnose';
 import { noisyOr } from '$core/diagnosis/enumerate';
-import { signIds } from '$core/diagnosis/signs';
-import { situations } from '$core/tree/tree';
+import type { Finding } from '$core/diagnosis/finding';
+import { checkSentence, nextChecks } from '$core/diagnosis/next-check';
+import { procedureIds } from '$core/diagnosis/procedures';
+import {
+	firstLook,
+	gradesOf,
+	signApplies,
+	signIds,
+	signOf,
+	topGrade,
+	type SignId
+} from '$core/diagnosis/signs';
+import { groups } from '$core/kinds/kind';
+import { situations, vigours, type Situation } from '$core/tree/tree';
 import { strengthOf } from '$core/values/diagnosis';
-import { defaultValues, resolveValues } from '$core/values/values';
+import { defaultValues, isValueKey, resolveValues } from '$core/values/values';
 
+type Found = Pick<Finding, 'signId' | 'grade'>;
+const bare = (situation: Situation): DiagnosisContext => ({
+	situation,
+	group: null,
+	season: null,
+	events: []
+});
+const context = fc.record({
+	situation: fc.constantFrom(...situations),
+	group: fc.option(fc.constantFrom(...groups)),
+	season: fc.option(fc.constantFrom(...seasonPhases)),
+	events: fc.subarray([...recentEvents])
+});
 const findings = fc
 	.uniqueArray(fc.constantFrom(...signIds), { maxLength: 7 })
 	.chain((ids) =>
 		fc.tuple(
 			...ids.map((signId) =>
-				fc.constantFrom<Finding['state']>('present', 'absent').map((state) => ({ signId, state }))
+				fc.integer({ min: 0, max: topGrade(signId) }).map((grade) => ({ signId, grade }))
 			)
 		)
 	);
-const situation = fc.constantFrom(...situations);
-const present = (...ids: Finding['signId'][]): Finding[] =>
-	ids.map((signId) => ({ signId, state: 'present' }));
-const chanceOf = (diagnosis: ReturnType<typeof diagnose>, id: string): number =>
+const present = (...ids: SignId[]): Found[] => ids.map((signId) => ({ signId, grade: 1 }));
+const chanceOf = (diagnosis: Diagnosis, id: string): number =>
 	diagnosis.ranking.find((cause) => cause.conditionId === id)?.chance ?? NaN;
 
 describe('diagnosis', () => {
 	it('is a probability for every cause, whatever was found, in whatever order', () => {
 		fc.assert(
-			fc.property(situation, findings, (where, found) => {
+			fc.property(context, findings, (where, found) => {
 				const diagnosis = diagnose(where, found, defaultValues);
 				const turned = diagnose(where, [...found].reverse(), defaultValues);
 				for (const cause of diagnosis.ranking) {
@@ -40,77 +65,105 @@ describe('diagnosis', () => {
 	});
 
 	it('leaves the priors alone when nothing was looked for', () => {
-		for (const cause of diagnose('potted', [], defaultValues).ranking)
+		for (const cause of diagnose(bare('potted'), [], defaultValues).ranking)
 			expect(cause.chance).toBeCloseTo(cause.prior, 12);
 	});
 
 	it('equals plain enumeration over all subsets', () => {
-		const found: Finding[] = [
-			...present('sour-smell', 'stays-wet'),
-			{ signId: 'sticky-leaves', state: 'absent' }
+		const where: DiagnosisContext = {
+			situation: 'potted',
+			group: 'succulent',
+			season: 'summer',
+			events: ['repotted']
+		};
+		const found: Found[] = [
+			{ signId: 'sour-smell', grade: 2 },
+			{ signId: 'stays-wet', grade: 1 },
+			{ signId: 'sticky-leaves', grade: 0 }
 		];
 		const sums = conditionIds.map(() => 0);
 		let total = 0;
 		for (let mask = 0; mask < 1 << conditionIds.length; mask++) {
 			let weight = 1;
 			for (const [i, id] of conditionIds.entries()) {
-				const prior = defaultValues[`diagnosis.prior.${id}.potted`];
+				const prior = priorOf(id, where, defaultValues);
 				weight *= mask & (1 << i) ? prior : 1 - prior;
 			}
-			for (const { signId, state } of found) {
-				const seen = noisyOr(
-					{
-						leak: defaultValues[`diagnosis.leak.${signId}`],
-						strengths: conditionIds.map((id) => strengthOf(defaultValues, signId, id))
-					},
-					mask
-				);
-				weight *= state === 'present' ? seen : 1 - seen;
+			for (const finding of found) {
+				const { reached, missed } = observationOf(finding, defaultValues);
+				weight *= (reached ? noisyOr(reached, mask) : 1) - (missed ? noisyOr(missed, mask) : 0);
 			}
 			total += weight;
 			for (const i of conditionIds.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
 		}
-		const diagnosis = diagnose('potted', found, defaultValues);
+		const diagnosis = diagnose(where, found, defaultValues);
 		for (const [i, id] of conditionIds.entries())
 			expect(chanceOf(diagnosis, id)).toBeCloseTo((sums[i] ?? 0) / total, 10);
 	});
 
 	it('never lowers a cause by a sign that only that cause brings', () => {
-		const before = chanceOf(diagnose('potted', present('wilts-wet'), defaultValues), 'low-light');
-		const after = chanceOf(
-			diagnose('potted', present('wilts-wet', 'long-bare-shoots'), defaultValues),
-			'low-light'
+		const lone = signIds.flatMap((sign) => {
+			const causes = conditionIds.filter((id) => strengthOf(defaultValues, sign, id) > 0);
+			return causes.length === 1 && causes[0] ? [{ sign, cause: causes[0] }] : [];
+		});
+		expect(lone.length).toBeGreaterThan(8);
+		fc.assert(
+			fc.property(context, findings, fc.constantFrom(...lone), (where, found, { sign, cause }) => {
+				const others = found.filter((finding) => finding.signId !== sign);
+				const before = chanceOf(diagnose(where, others, defaultValues), cause);
+				const after = chanceOf(
+					diagnose(where, [...others, { signId: sign, grade: topGrade(sign) }], defaultValues),
+					cause
+				);
+				const missed = chanceOf(
+					diagnose(where, [...others, { signId: sign, grade: 0 }], defaultValues),
+					cause
+				);
+				expect(after).toBeGreaterThanOrEqual(before - 1e-12);
+				expect(missed).toBeLessThanOrEqual(before + 1e-12);
+			}),
+			{ numRuns: 15 }
 		);
-		expect(after).toBeGreaterThan(before);
+	});
+
+	it('lets a stronger grade speak more strongly', () => {
+		const at = (grade: number) =>
+			chanceOf(diagnose(bare('potted'), [{ signId: 'roots-dead-share', grade }], defaultValues), 'root-rot');
+		expect(at(1)).toBeGreaterThan(at(0));
+		expect(at(2)).toBeGreaterThan(at(1));
 	});
 
 	it('tells rot from drought by what was found, and says why', () => {
-		const rot = diagnose('potted', present('sour-smell', 'roots-dark-soft', 'wilts-wet'), defaultValues);
+		const rot = diagnose(
+			bare('potted'),
+			present('sour-smell', 'roots-dark-soft', 'wilts-wet'),
+			defaultValues
+		);
 		expect(rot.ranking[0]?.conditionId).toBe('root-rot');
 		expect(rot.ranking[0]?.reasons[0]?.signId).toBe('roots-dark-soft');
 		expect(chanceOf(rot, 'drought')).toBeLessThan(0.2);
 		const dry = diagnose(
-			'potted',
-			[...present('wilts-dry'), { signId: 'sour-smell', state: 'absent' }],
+			bare('potted'),
+			[...present('wilts-dry'), { signId: 'sour-smell', grade: 0 }],
 			defaultValues
 		);
 		expect(dry.ranking[0]?.conditionId).toBe('drought');
 	});
 
 	it('explains away: a known cause lowers its rival', () => {
-		const alone = chanceOf(diagnose('potted', present('stays-wet'), defaultValues), 'sour-root-zone');
+		const alone = chanceOf(diagnose(bare('potted'), present('stays-wet'), defaultValues), 'sour-root-zone');
 		const explained = chanceOf(
-			diagnose('potted', present('stays-wet', 'much-empty-mix'), defaultValues),
+			diagnose(bare('potted'), present('stays-wet', 'much-empty-mix'), defaultValues),
 			'sour-root-zone'
 		);
 		expect(explained).toBeLessThan(alone);
 	});
 
 	it('gives as pull the log-odds that vanish without the finding', () => {
-		const found = present('no-flare', 'girdler-seen');
+		const found = [{ signId: 'no-flare' as const, grade: 2 }, ...present('girdler-seen')];
 		const odds = (chance: number) => Math.log(chance / (1 - chance));
-		const full = diagnose('in-ground', found, defaultValues);
-		const without = diagnose('in-ground', present('girdler-seen'), defaultValues);
+		const full = diagnose(bare('in-ground'), found, defaultValues);
+		const without = diagnose(bare('in-ground'), present('girdler-seen'), defaultValues);
 		const pull = full.ranking
 			.find((c) => c.conditionId === 'buried-collar')
 			?.reasons.find((r) => r.signId === 'no-flare')?.pull;
@@ -122,6 +175,261 @@ describe('diagnosis', () => {
 
 	it('follows the owner’s own numbers', () => {
 		const own = resolveValues({ 'diagnosis.prior.pest.potted': 0.9 });
-		expect(chanceOf(diagnose('potted', [], own), 'pest')).toBeCloseTo(0.9, 12);
+		expect(chanceOf(diagnose(bare('potted'), [], own), 'pest')).toBeCloseTo(0.9, 12);
+	});
+
+	it('knows what happened lately: root loss after digging, cold after a cold night', () => {
+		const dug = { ...bare('in-ground'), events: ['dug' as const] };
+		expect(priorOf('recent-root-loss', dug, defaultValues)).toBeGreaterThan(
+			3 * priorOf('recent-root-loss', bare('in-ground'), defaultValues)
+		);
+		const cold = { ...bare('potted'), events: ['cold-night' as const] };
+		const odds = (p: number) => p / (1 - p);
+		expect(odds(priorOf('weather-injury', cold, defaultValues))).toBeCloseTo(
+			5 * odds(priorOf('weather-injury', bare('potted'), defaultValues)),
+			9
+		);
+	});
+
+	it('points out what can hardly both be true, and computes on', () => {
+		const { contradictions, ranking } = diagnose(
+			bare('potted'),
+			present('wilts-wet', 'wilts-dry'),
+			defaultValues
+		);
+		expect(contradictions).toEqual([{ first: 'wilts-wet', second: 'wilts-dry' }]);
+		expect(ranking.every((cause) => Number.isFinite(cause.chance))).toBe(true);
+	});
+
+	it('calls findings unusual that share no cause, and not those that do', () => {
+		const apart = diagnose(
+			bare('potted'),
+			present('spongy-stem', 'ph-off', 'dry-pockets', 'long-bare-shoots'),
+			defaultValues
+		);
+		const akin = diagnose(
+			bare('potted'),
+			present('roots-dark-soft', 'sour-smell', 'wilts-wet'),
+			defaultValues
+		);
+		expect(akin.conflict).toBeLessThan(0.2);
+		expect(apart.conflict).toBeGreaterThan(0.8);
+	});
+
+	it('lists the leading combinations with their chances', () => {
+		const { combinations } = diagnose(
+			bare('potted'),
+			[{ signId: 'solid-mat', grade: 2 }, ...present('core-dry', 'channels-through')],
+			defaultValues
+		);
+		expect(combinations[0]?.conditionIds).toEqual(expect.arrayContaining(['pot-bound', 'dry-core']));
+		expect(combinations.length).toBeGreaterThan(1);
+	});
+});
+
+describe('the table of signs', () => {
+	it('holds at least sixty, each with how, with what, minutes and a way', () => {
+		expect(signIds.length).toBeGreaterThanOrEqual(60);
+		for (const id of signIds) {
+			const sign = signOf(id);
+			expect(sign.how.length, id).toBeGreaterThan(10);
+			expect(sign.tool.length, id).toBeGreaterThan(2);
+			expect(isValueKey(`diagnosis.minutes.${id}`), id).toBe(true);
+			expect(procedureIds, id).toContain(sign.procedure);
+			for (const other of sign.opposes ?? []) expect(signIds, id).toContain(other);
+		}
+	});
+
+	it('gives every sign a cause, and every condition several signs', () => {
+		for (const id of signIds)
+			expect(
+				conditionIds.some((condition) => strengthOf(defaultValues, id, condition) >= 0.2),
+				id
+			).toBe(true);
+		for (const condition of conditionIds)
+			expect(
+				signIds.filter((id) => strengthOf(defaultValues, id, condition) >= 0.3).length,
+				condition
+			).toBeGreaterThanOrEqual(4);
+	});
+
+	it('never makes a higher grade likelier than a lower one', () => {
+		for (const id of signIds)
+			for (let grade = 2; grade <= topGrade(id); grade++) {
+				const [low, high] = [effectOf(id, grade - 1, defaultValues), effectOf(id, grade, defaultValues)];
+				expect(high.leak, id).toBeLessThan(low.leak);
+				for (const i of conditionIds.keys())
+					expect(high.strengths[i], id).toBeLessThanOrEqual(low.strengths[i] ?? 0);
+			}
+		// An owner's number cannot break that either.
+		const own = resolveValues({ 'diagnosis.strength.sour-smell@2.root-rot': 0.99 });
+		expect(strengthOf(own, 'sour-smell', 'root-rot', 2)).toBe(strengthOf(own, 'sour-smell', 'root-rot', 1));
+	});
+
+	it('looks first at eight things that fit the situation, harm nothing and take a minute each', () => {
+		for (const situation of situations) {
+			expect(firstLook[situation]).toHaveLength(8);
+			for (const id of firstLook[situation]) {
+				expect(signApplies(id, situation), id).toBe(true);
+				if (situation !== 'just-lifted')
+					expect(defaultValues[`diagnosis.harm.${signOf(id).procedure}`], id).toBeLessThanOrEqual(0.001);
+			}
+		}
+	});
+});
+
+describe('season of the year', () => {
+	const maple = { group: 'deciduous', coldestC: -15 } as const;
+	const north = { kind: 'open', latitudeDeg: 52, elevationM: 60, heldMinimumC: null } as const;
+	it('is at rest in January, flushes in April or May, grows in July; half a year later in the south', () => {
+		expect(seasonPhase(maple, north, '2026-01-15', defaultValues)).toBe('rest');
+		expect(seasonPhase(maple, north, '2026-07-15', defaultValues)).toBe('summer');
+		expect(seasonPhase(maple, { ...north, latitudeDeg: -38 }, '2026-07-15', defaultValues)).toBe('rest');
+		expect(['flush', 'rest']).toContain(seasonPhase(maple, north, '2026-04-18', defaultValues));
+	});
+});
+
+describe('acting now', () => {
+	const standing = (over: Partial<StandingToday> = {}): StandingToday => ({
+		seasonFit: 'out-of-window',
+		vigour: 'fair',
+		windowOn: '2026-11-01',
+		monthsToWindow: 4,
+		failingFast: false,
+		girdledOverThird: false,
+		...over
+	});
+
+	it('treats rot in any season and lets tidying wait for its window', () => {
+		for (const vigour of vigours) {
+			expect(actNow('root-rot', 0.7, standing({ vigour }), defaultValues).verdict, vigour).toBe('now');
+			expect(actNow('pot-bound', 0.95, standing({ vigour }), defaultValues).verdict, vigour).toBe('window');
+		}
+		expect(actNow('pot-bound', 0.95, standing(), defaultValues).waitUntil).toBe('2026-11-01');
+	});
+
+	it('frees a strangled trunk and a tree dying in place out of season', () => {
+		expect(actNow('girdling-roots', 0.6, standing(), defaultValues).verdict).toBe('window');
+		expect(actNow('girdling-roots', 0.6, standing({ girdledOverThird: true }), defaultValues).verdict).toBe(
+			'now'
+		);
+		expect(
+			actNow('collapsed-mix', 0.7, standing({ failingFast: true, monthsToWindow: 6 }), defaultValues).verdict
+		).toBe('now');
+	});
+
+	it('looks further while the chance is too low, and pays nothing where the season does not matter', () => {
+		expect(actNow('root-rot', 0.05, standing(), defaultValues).verdict).toBe('look');
+		const inside = actNow('drought', 0.4, standing({ seasonFit: 'in-window' }), defaultValues);
+		expect(actNow('drought', 0.4, standing(), defaultValues).actingCost).toBeCloseTo(inside.actingCost, 12);
+	});
+
+	it('changes its mind exactly at the threshold it names', () => {
+		fc.assert(
+			fc.property(
+				fc.constantFrom(...conditionIds),
+				fc.constantFrom(...vigours),
+				fc.double({ min: 0, max: 12, noNaN: true }),
+				fc.double({ min: 0, max: 1, noNaN: true }),
+				(id, vigour, monthsToWindow, chance) => {
+					const now = actNow(id, chance, standing({ vigour, monthsToWindow }), defaultValues);
+					expect(now.actingCost).toBeGreaterThanOrEqual(0);
+					if (Math.abs(chance - now.threshold) > 1e-9)
+						expect(now.actingCost < now.waitingCost).toBe(chance > now.threshold);
+				}
+			)
+		);
+	});
+
+	it('names every treatment and whether it works at the roots', () => {
+		for (const id of conditionIds) expect(conditions[id].meaning.length).toBeGreaterThan(15);
+	});
+});
+
+describe('the next check', () => {
+	const standing: StandingToday = {
+		seasonFit: 'out-of-window',
+		vigour: 'weak',
+		windowOn: '2026-11-01',
+		monthsToWindow: 4,
+		failingFast: false,
+		girdledOverThird: false
+	};
+	const strong: StandingToday = { ...standing, seasonFit: 'in-window', vigour: 'strong', monthsToWindow: 0 };
+	const wet = present('wilts-wet', 'stays-wet');
+	const worthOf = (result: ReturnType<typeof nextChecks>, procedure: string) =>
+		result.checks
+			.filter((check) => check.procedure === procedure)
+			.reduce((most, check) => Math.max(most, check.worth), 0);
+
+	it('asks nothing twice and nothing that does not apply', () => {
+		const { checks } = nextChecks(bare('potted'), wet, standing, defaultValues);
+		const asked = checks.flatMap((check) => check.signIds);
+		expect(new Set(asked).size).toBe(asked.length);
+		for (const id of asked) {
+			expect(wet.some((finding) => finding.signId === id)).toBe(false);
+			expect(signApplies(id, 'potted')).toBe(true);
+		}
+	});
+
+	it('never promises less than nothing, and ranks by worth', () => {
+		fc.assert(
+			fc.property(context, findings, (where, found) => {
+				const { checks } = nextChecks(where, found, standing, defaultValues);
+				for (const [i, check] of checks.entries()) {
+					expect(check.gainBits).toBeGreaterThan(0);
+					if (i > 0) expect(check.worth).toBeLessThanOrEqual(checks[i - 1]?.worth ?? 0);
+					for (const sign of check.signIds) {
+						const answers = check.answers.filter((answer) => answer.signId === sign);
+						expect(answers).toHaveLength(gradesOf(sign).length);
+						expect(answers.reduce((sum, answer) => sum + answer.probability, 0)).toBeCloseTo(1, 6);
+					}
+				}
+			}),
+			{ numRuns: 6 }
+		);
+	});
+
+	it('says of each answer what a diagnosis with it would say', () => {
+		const { checks } = nextChecks(bare('potted'), wet, standing, defaultValues);
+		for (const check of checks.slice(0, 6))
+			for (const answer of check.answers) {
+				const then = diagnose(
+					bare('potted'),
+					[...wet, { signId: answer.signId, grade: answer.grade }],
+					defaultValues
+				);
+				expect(answer.chance).toBeCloseTo(chanceOf(then, check.subject), 6);
+			}
+	});
+
+	it('costs a weak tree out of season more to unpot than to weigh, and a strong one in its window less', () => {
+		const asked = [...wet.slice(0, 1)];
+		const weak = nextChecks(bare('potted'), asked, standing, defaultValues);
+		const fit = nextChecks(bare('potted'), asked, strong, defaultValues);
+		const harmOf = (result: typeof weak, procedure: string) =>
+			result.checks.find((check) => check.procedure === procedure)?.harm ?? NaN;
+		expect(harmOf(weak, 'unpot')).toBeCloseTo(0.015 * 2.5 * 2, 9);
+		expect(harmOf(fit, 'unpot')).toBeCloseTo(0.015 * 0.7, 9);
+		expect(harmOf(weak, 'weigh')).toBe(0);
+		expect(worthOf(weak, 'weigh')).toBeGreaterThan(worthOf(weak, 'unpot'));
+	});
+
+	it('harms no more once the pot is off', () => {
+		const { checks } = nextChecks(
+			bare('potted'),
+			[{ signId: 'solid-mat', grade: 0 }],
+			standing,
+			defaultValues
+		);
+		expect(checks.find((check) => check.procedure === 'unpot')?.harm).toBe(0);
+	});
+
+	it('says in one sentence what to do and what each answer would mean', () => {
+		const [first] = nextChecks(bare('potted'), wet, standing, defaultValues).checks;
+		if (!first) throw new Error('no check');
+		const sentence = checkSentence(first, (chance) => `${Math.round(chance * 100)} %`);
+		expect(sentence).toContain(signOf(first.signIds[0] as SignId).how.replace(/\.$/, ''));
+		for (const word of gradesOf(first.signIds[0] as SignId)) expect(sentence).toContain(word);
 	});
 });
