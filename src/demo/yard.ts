@@ -15,11 +15,11 @@ import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
+import { recordExamination } from '$lib/server/examine';
 import {
 	closeTree,
 	loadRecords,
 	recordCuts,
-	recordExamination,
 	recordLook,
 	recordPlanting,
 	saveRoots,

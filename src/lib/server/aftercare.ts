@@ -47,7 +47,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		.filter((task) => !made.has(task.source));
 }
 
-const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
+export const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
 
 /** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
 export async function makeAftercare(

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, type TreeCase } from '../core/case/case';
+import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, upgradeCase, type TreeCase } from '../core/case/case';
 import { fieldProblems } from '../core/fields/fields';
 import type { Reader, Store, Writer } from './db/database';
 import * as tables from './db/schema';
@@ -7,14 +7,17 @@ import { invalid, Refusal } from './errors';
 import type { Aggregate, Identified } from './records/aggregate';
 import {
 	examinations,
+	factorChanges,
 	kinds,
+	measurements,
 	observations,
 	places,
 	plans,
 	plantings,
 	rootMaps,
 	tasks,
-	trees
+	trees,
+	triages
 } from './records/records';
 import { loadRecords } from './trees';
 
@@ -31,7 +34,7 @@ export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> 
  * @throws Refusal 409 when the tree or its tag stands here already · 422 naming the first fields that are wrong
  */
 export async function importCase(store: Store, raw: unknown): Promise<TreeCase['tree']> {
-	const parsed = treeCaseSchema.safeParse(raw);
+	const parsed = treeCaseSchema.safeParse(upgradeCase(raw));
 	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
 	const doc = parsed.data;
 	checkLinks(doc);
@@ -54,6 +57,9 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 			}
 		};
 		await putAll(examinations, doc.examinations);
+		await putAll(measurements, doc.measurements);
+		await putAll(triages, doc.triages);
+		await putAll(factorChanges, doc.factorChanges);
 		await putAll(rootMaps, doc.rootMap ? [doc.rootMap] : []);
 		await putAll(plans, doc.plan ? [doc.plan] : []);
 		await putAll(plantings, doc.plantings);
@@ -79,6 +85,9 @@ function checkLinks(doc: TreeCase): void {
 		problems.push({ field: 'plan.cuts', message: 'must cut roots of the map only' });
 	const lists = {
 		examinations: doc.examinations,
+		measurements: doc.measurements,
+		triages: doc.triages,
+		factorChanges: doc.factorChanges,
 		plantings: doc.plantings,
 		tasks: doc.tasks,
 		observations: doc.observations,

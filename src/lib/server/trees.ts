@@ -17,14 +17,17 @@ import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import {
 	examinations,
+	factorChanges,
 	kinds,
+	measurements,
 	observations,
 	places,
 	plans,
 	plantings,
 	rootMaps,
 	tasks,
-	trees
+	trees,
+	triages
 } from './records/records';
 import { doWork, type Work } from './records/work';
 
@@ -32,26 +35,30 @@ import { doWork, type Work } from './records/work';
 export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecords> {
 	const tree = await trees.get(db, treeId);
 	if (!tree) throw notFound('tree');
-	const [kind, examined, maps, planned, planted, work, looked, journal] = await Promise.all([
-		kinds.get(db, tree.kindId),
-		examinations.list(db, treeId),
-		rootMaps.list(db, treeId),
-		plans.list(db, treeId),
-		plantings.list(db, treeId),
-		tasks.list(db, treeId),
-		observations.list(db, treeId),
-		db
-			.select({
-				id: tables.journal.id,
-				at: tables.journal.at,
-				on: tables.journal.on,
-				stage: tables.journal.stage,
-				what: tables.journal.what
-			})
-			.from(tables.journal)
-			.where(eq(tables.journal.treeId, treeId))
-			.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
-	]);
+	const [kind, examined, measured, decided, changed, maps, planned, planted, work, looked, journal] =
+		await Promise.all([
+			kinds.get(db, tree.kindId),
+			examinations.list(db, treeId),
+			measurements.list(db, treeId),
+			triages.list(db, treeId),
+			factorChanges.list(db, treeId),
+			rootMaps.list(db, treeId),
+			plans.list(db, treeId),
+			plantings.list(db, treeId),
+			tasks.list(db, treeId),
+			observations.list(db, treeId),
+			db
+				.select({
+					id: tables.journal.id,
+					at: tables.journal.at,
+					on: tables.journal.on,
+					stage: tables.journal.stage,
+					what: tables.journal.what
+				})
+				.from(tables.journal)
+				.where(eq(tables.journal.treeId, treeId))
+				.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
+		]);
 	if (!kind) throw notFound('kind');
 	const placeIds = [
 		...new Set([tree.placeId, ...planted.flatMap((p) => (p.placeId ? [p.placeId] : []))])
@@ -62,6 +69,9 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		kind,
 		places: stood.filter((place): place is Place => place !== null),
 		examinations: examined,
+		measurements: measured,
+		triages: decided,
+		factorChanges: changed,
 		rootMap: maps[0] ?? null,
 		plan: planned[0] ?? null,
 		plantings: planted,
@@ -172,28 +182,6 @@ export function refuseDate(field: string, on: string, tree: Tree): void {
 		throw invalid([
 			{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }
 		]);
-}
-
-export async function recordExamination(
-	store: Store,
-	treeId: string,
-	input: ExaminationInput
-): Promise<{ examination: Examination; entryId: string }> {
-	const found = input.findings.filter((finding) => finding.state === 'present').length;
-	const { result, entryId } = await doWork(
-		store,
-		{
-			treeId,
-			stage: 'examine',
-			on: input.examinedOn,
-			what: `Examined: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
-		},
-		async (work) => {
-			refuseDate('examinedOn', input.examinedOn, await requireTree(work, treeId));
-			return work.add(examinations, input);
-		}
-	);
-	return { examination: result, entryId };
 }
 
 export interface RootsInput {

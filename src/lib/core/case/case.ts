@@ -1,14 +1,17 @@
 import { z } from 'zod';
 import { taskSchema } from '../aftercare/task';
+import { changeSchema } from '../changes/changes';
 import { calendarDate, id, instant } from '../fields/fields';
 import { placeSchema } from '../climate/place';
 import { examinationSchema } from '../diagnosis/examination';
 import { kindSchema } from '../kinds/kind';
+import { measurementSchema } from '../measuring/measurement';
 import { plantingSchema } from '../pots/replant-plan';
 import { observationSchema } from '../recovery/observation';
 import { planSchema } from '../roots/plan';
 import { rootMapSchema } from '../roots/root-map';
 import { stages, treeSchema } from '../tree/tree';
+import { triageSchema } from '../triage/triage';
 
 /** What was done, when and at which stage. Written by the app, never edited. */
 export const journalEntrySchema = z.strictObject({
@@ -21,7 +24,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 1;
+export const CASE_VERSION = 2;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
@@ -34,6 +37,9 @@ export const treeCaseSchema = z.strictObject({
 	kind: kindSchema,
 	places: records(placeSchema, 100),
 	examinations: records(examinationSchema, 2000),
+	measurements: records(measurementSchema, 5000),
+	triages: records(triageSchema, 500),
+	factorChanges: records(changeSchema, 5000),
 	rootMap: rootMapSchema.nullable(),
 	plan: planSchema.nullable(),
 	plantings: records(plantingSchema, 500),
@@ -43,3 +49,37 @@ export const treeCaseSchema = z.strictObject({
 });
 export type TreeCase = z.infer<typeof treeCaseSchema>;
 export type TreeRecords = Omit<TreeCase, 'schema' | 'version'>;
+
+/** Signs whose plain "present" of version 1 meant the top of what are now three grades. */
+const topOfThree = new Set(['solid-mat', 'probe-stops', 'lump-squeezed', 'water-stands', 'no-flare']);
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+	typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * Brings a case of an earlier version to the present one, so that whatever was written can be read back: version 1 had
+ * plain signs and neither measurements, decisions nor changes. What it does not know it leaves for the schema to refuse.
+ */
+export function upgradeCase(raw: unknown): unknown {
+	if (!isRecord(raw) || raw.version !== 1) return raw;
+	const examinations = Array.isArray(raw.examinations) ? raw.examinations : [];
+	return {
+		...raw,
+		version: CASE_VERSION,
+		measurements: [],
+		triages: [],
+		factorChanges: [],
+		examinations: examinations.map((examination: unknown) =>
+			isRecord(examination) && Array.isArray(examination.findings)
+				? { ...examination, findings: examination.findings.map(upgradeFinding) }
+				: examination
+		)
+	};
+}
+
+function upgradeFinding(finding: unknown): unknown {
+	if (!isRecord(finding) || !('state' in finding)) return finding;
+	const { state, ...rest } = finding;
+	const found = topOfThree.has(String(finding.signId)) ? 2 : 1;
+	return { ...rest, grade: state === 'present' ? found : 0, measuredBy: null };
+}

@@ -6,7 +6,7 @@ import { growingSeason, nightTemperature } from '../climate/normals';
 import { placeKinds } from '../climate/place';
 import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
 import { crownSupply } from '../crown/crown';
-import { diagnose, diagnosisInput, diagnosisOutput } from '../diagnosis/diagnose';
+import { examineCalculations } from './examine-calculations';
 import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '../ground/zones';
 import { groups, liftingWindows } from '../kinds/kind';
@@ -55,13 +55,7 @@ const balanceOutput = z.object({
 
 /** Every calculation of the core, in the order of the work. */
 export const calculations: readonly Calculation[] = [
-	calculation(
-		'diagnosis',
-		'Chance of each condition from the signs found, with what speaks for and against',
-		diagnosisInput,
-		diagnosisOutput,
-		({ situation, findings }, values) => diagnose(situation, findings, values)
-	),
+	...examineCalculations,
 	calculation(
 		'wilson-interval',
 		'Wilson score interval for a share of living roots in a sample',

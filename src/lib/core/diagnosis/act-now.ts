@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { calendarDate, oneOf, share, measure } from '../fields/fields';
-import { seasonFits, type SeasonFit } from '../climate/windows';
+import { daysBetween } from '../climate/calendar';
+import type { PlaceClimate } from '../climate/normals';
+import { nextWindowDay, seasonFit, seasonFits, type SeasonFit } from '../climate/windows';
+import type { Kind } from '../kinds/kind';
 import { vigours, type Vigour } from '../tree/tree';
 import type { Values } from '../values/values';
 import { conditionIds, conditionOf, type ConditionId } from './conditions';
@@ -93,5 +96,30 @@ export function actNow(
 		disturbanceNow,
 		disturbanceThen,
 		lossWaiting
+	};
+}
+
+/**
+ * How a tree stands to root work on a day, from its kind, place and last look.
+ * @param look what makes waiting dearer: it fails fast; the grade of girdling found
+ */
+export function standingOn(
+	tree: { vigour: Vigour },
+	kind: Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>,
+	place: PlaceClimate | null,
+	date: string,
+	look: { failingFast: boolean; girdlerGrade: number },
+	values: Values
+): StandingToday {
+	const fit = place ? seasonFit(kind, place, date, values) : 'shoulder';
+	const windowOn = place ? nextWindowDay(kind, place, date, values) : null;
+	return {
+		seasonFit: fit,
+		vigour: tree.vigour,
+		windowOn,
+		// Without a window within three years, root work is as ill-timed in a year as today.
+		monthsToWindow: windowOn === null ? (place ? 12 : 0) : Math.max(0, daysBetween(date, windowOn) / 30.4),
+		failingFast: look.failingFast,
+		girdledOverThird: look.girdlerGrade >= 2
 	};
 }

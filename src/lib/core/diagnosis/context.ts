@@ -27,6 +27,8 @@ export const recentEvents = [
 	'long-rain'
 ] as const;
 export type RecentEvent = (typeof recentEvents)[number];
+export const isRecentEvent = (word: unknown): word is RecentEvent =>
+	(recentEvents as readonly unknown[]).includes(word);
 export const recentEventNames: Record<RecentEvent, string> = {
 	bought: 'just bought',
 	repotted: 'repotted',

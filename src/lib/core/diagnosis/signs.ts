@@ -765,6 +765,7 @@ export const signs = {
 
 export type SignId = keyof typeof signs;
 export const signIds = Object.keys(signs) as SignId[];
+export const isSignId = (word: string): word is SignId => Object.hasOwn(signs, word);
 export const signOf = (id: SignId): Sign => signs[id];
 export const signApplies = (id: SignId, situation: Situation): boolean =>
 	(signs[id].situations as readonly Situation[]).includes(situation);

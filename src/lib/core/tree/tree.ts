@@ -70,6 +70,7 @@ export const treeInput = z.strictObject({
 	vigour: oneOf(vigours).default('fair'),
 	reserves: oneOf(reserves).default('few-years-potted'),
 	batch: note(80).describe('Delivery, dig or mix it shares with others'),
+	watering: note(80).describe('Tray, line or can round it is watered with, by name'),
 	takenInOn: calendarDate(),
 	referenceTreeId: id().nullable().default(null).describe('A healthy tree to compare with'),
 	note: note()

@@ -591,9 +591,11 @@ const rules = defineValues({
 		0.01,
 		0.99
 	),
+	'diagnosis.large-trunk-mm': ours('A standing tree is large from a trunk of', 200, 'mm', 20, 3000),
+	'diagnosis.large-height-m': ours('or a height of', 8, 'm', 1, 60),
 	'diagnosis.unusual-together': ours(
 		'Findings are called unusual together when they are rarer by',
-		20,
+		4,
 		'×',
 		2,
 		1_000_000

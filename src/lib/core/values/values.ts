@@ -2,9 +2,12 @@ import { aftercareValues } from './aftercare';
 import { climateValues } from './climate';
 import { markSentence, type WorkingValue } from './define';
 import { diagnosisValues } from './diagnosis';
+import { measuringValues } from './measuring';
 import { recoveryValues } from './recovery';
 import { replantValues } from './replant';
 import { rootValues } from './roots';
+import { soilValues } from './soil';
+import { triageValues } from './triage';
 
 /** All working defaults, by the room that uses them. */
 export const valueFamilies = {
@@ -13,6 +16,9 @@ export const valueFamilies = {
 	'Season and cold': climateValues,
 	Aftercare: aftercareValues,
 	Recovery: recoveryValues,
+	Measuring: measuringValues,
+	Soil: soilValues,
+	'Before the work': triageValues,
 	Diagnosis: diagnosisValues
 } as const;
 
@@ -22,6 +28,9 @@ export const workingValues = {
 	...climateValues,
 	...aftercareValues,
 	...recoveryValues,
+	...measuringValues,
+	...soilValues,
+	...triageValues,
 	...diagnosisValues
 };
 

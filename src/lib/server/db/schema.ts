@@ -1,6 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { Finding } from '../../core/diagnosis/diagnose';
+import type { Factor } from '../../core/changes/changes';
+import type { RecentEvent } from '../../core/diagnosis/context';
+import type { Finding } from '../../core/diagnosis/finding';
+import type { RawReading } from '../../core/measuring/measurement';
 import type { Pot } from '../../core/pots/volume';
 import type { CoursePoint, RootFlaw } from '../../core/roots/root-map';
 
@@ -59,6 +62,7 @@ export const tree = sqliteTable(
 		vigour: text().notNull(),
 		reserves: text().notNull(),
 		batch: text().notNull(),
+		watering: text().notNull().default(''),
 		takenInOn: text().notNull(),
 		/** Soft link: the reference may be a tree of another yard. */
 		referenceTreeId: text(),
@@ -87,6 +91,8 @@ export const examination = sqliteTable(
 		treeId: ofTree(),
 		examinedOn: text().notNull(),
 		note: text().notNull(),
+		events: text({ mode: 'json' }).$type<RecentEvent[]>().notNull().default([]),
+		failingFast: integer({ mode: 'boolean' }).notNull().default(false),
 		version: rowVersion()
 	},
 	(table) => [index('examination_tree').on(table.treeId, table.examinedOn)]
@@ -100,9 +106,66 @@ export const finding = sqliteTable(
 			.references(() => examination.id, { onDelete: 'cascade' }),
 		position: integer().notNull(),
 		signId: text().$type<Finding['signId']>().notNull(),
-		state: text().$type<Finding['state']>().notNull()
+		grade: integer().notNull().default(0),
+		/** Soft link: a measurement that was taken back leaves its finding. */
+		measuredBy: text()
 	},
 	(table) => [primaryKey({ columns: [table.ownerId, table.position] })]
+);
+
+export const measurement = sqliteTable(
+	'measurement',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		measuredOn: text().notNull(),
+		note: text().notNull(),
+		raw: text({ mode: 'json' }).$type<RawReading>().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('measurement_tree').on(table.treeId, table.measuredOn)]
+);
+
+export const triage = sqliteTable(
+	'triage',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		decidedOn: text().notNull(),
+		purpose: text().notNull(),
+		vitality: text().notNull(),
+		scratchAlive: integer({ mode: 'boolean' }),
+		permission: text().notNull(),
+		protectedSpecies: integer({ mode: 'boolean' }),
+		servicesLocated: integer({ mode: 'boolean' }),
+		pests: text().notNull(),
+		rootsKept: real(),
+		ballDiameterMm: real(),
+		ballDepthMm: real(),
+		helpers: integer().notNull(),
+		machine: integer({ mode: 'boolean' }).notNull(),
+		dyingInPlace: integer({ mode: 'boolean' }).notNull(),
+		decision: text().notNull(),
+		/** Soft link: the second choice may be a tree of another yard. */
+		secondTreeId: text(),
+		backups: integer().notNull(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('triage_tree').on(table.treeId, table.decidedOn)]
+);
+
+export const factorChange = sqliteTable(
+	'factor_change',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		changedOn: text().notNull(),
+		factors: text({ mode: 'json' }).$type<Factor[]>().notNull(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('factor_change_tree').on(table.treeId, table.changedOn)]
 );
 
 export const rootMap = sqliteTable(

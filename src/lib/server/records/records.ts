@@ -1,12 +1,15 @@
 import { taskSchema } from '../../core/aftercare/task';
+import { changeSchema } from '../../core/changes/changes';
 import { placeSchema } from '../../core/climate/place';
 import { examinationSchema } from '../../core/diagnosis/examination';
 import { kindSchema } from '../../core/kinds/kind';
+import { measurementSchema } from '../../core/measuring/measurement';
 import { plantingSchema } from '../../core/pots/replant-plan';
 import { observationSchema } from '../../core/recovery/observation';
 import { planSchema } from '../../core/roots/plan';
 import { rootMapSchema } from '../../core/roots/root-map';
 import { treeSchema } from '../../core/tree/tree';
+import { triageSchema } from '../../core/triage/triage';
 import * as tables from '../db/schema';
 import { aggregate, type Aggregate, type Identified } from './aggregate';
 
@@ -42,6 +45,33 @@ export const examinations = aggregate({
 	treeId: tables.examination.treeId,
 	orderBy: tables.examination.examinedOn,
 	part: { field: 'findings', table: tables.finding }
+});
+
+export const measurements = aggregate({
+	name: 'measurement',
+	noun: 'measurement',
+	schema: measurementSchema,
+	table: tables.measurement,
+	treeId: tables.measurement.treeId,
+	orderBy: tables.measurement.measuredOn
+});
+
+export const triages = aggregate({
+	name: 'triage',
+	noun: 'decision',
+	schema: triageSchema,
+	table: tables.triage,
+	treeId: tables.triage.treeId,
+	orderBy: tables.triage.decidedOn
+});
+
+export const factorChanges = aggregate({
+	name: 'factor-change',
+	noun: 'change',
+	schema: changeSchema,
+	table: tables.factorChange,
+	treeId: tables.factorChange.treeId,
+	orderBy: tables.factorChange.changedOn
 });
 
 export const rootMaps = aggregate({
@@ -96,6 +126,9 @@ const all: readonly Aggregate<never>[] = [
 	kinds,
 	trees,
 	examinations,
+	measurements,
+	triages,
+	factorChanges,
 	rootMaps,
 	plans,
 	plantings,

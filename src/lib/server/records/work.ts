@@ -34,8 +34,19 @@ export class Work {
 		input: Omit<T, 'id' | 'version'>,
 		id: string = randomUUID()
 	): Promise<T> {
+		return this.addFor(this.owner(repository, id), repository, input, id);
+	}
+
+	/** Writes a new record of another tree than the one that is worked on. */
+	async addFor<T extends Identified>(
+		treeId: string | null,
+		repository: Aggregate<T>,
+		input: Omit<T, 'id' | 'version'>,
+		id: string = randomUUID()
+	): Promise<T> {
 		const doc = { ...input, id, version: 1 } as T;
-		await this.keep(repository, null, doc);
+		await repository.put(this.tx, treeId, doc);
+		this.changes.push({ record: repository.name, treeId, id, before: null, after: doc });
 		return doc;
 	}
 
@@ -53,7 +64,9 @@ export class Work {
 		if (!before) throw notFound(repository.noun);
 		if (before.version !== readVersion) throw stale(repository.noun);
 		const after = { ...change(before), id, version: before.version + 1 };
-		await this.keep(repository, before, after);
+		const owner = this.owner(repository, id);
+		await repository.put(this.tx, owner, after);
+		this.changes.push({ record: repository.name, treeId: owner, id, before, after });
 		return after;
 	}
 
@@ -71,16 +84,6 @@ export class Work {
 			after: null
 		});
 		return before;
-	}
-
-	private async keep<T extends Identified>(
-		repository: Aggregate<T>,
-		before: T | null,
-		after: T
-	): Promise<void> {
-		const owner = this.owner(repository, after.id);
-		await repository.put(this.tx, owner, after);
-		this.changes.push({ record: repository.name, treeId: owner, id: after.id, before, after });
 	}
 
 	private owner<T extends Identified>(repository: Aggregate<T>, id: string): string | null {

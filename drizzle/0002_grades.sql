@@ -1,0 +1,1 @@
+ALTER TABLE `finding` DROP COLUMN `state`;

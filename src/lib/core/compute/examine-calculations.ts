@@ -1,0 +1,366 @@
+import { z } from 'zod';
+import { changedTogether, factors, staggeredPlan } from '../changes/changes';
+import { actNow, actNowInput, actNowOutput } from '../diagnosis/act-now';
+import { conditionIds } from '../diagnosis/conditions';
+import { diagnose, diagnosisInput, diagnosisOutput } from '../diagnosis/diagnose';
+import { compareLooks } from '../diagnosis/examination';
+import { findingsSchema } from '../diagnosis/finding';
+import { cheapestCheck } from '../diagnosis/neighbours';
+import { nextCheckInput, nextCheckOutput, nextChecks } from '../diagnosis/next-check';
+import { referrals } from '../diagnosis/referral';
+import { signIds } from '../diagnosis/signs';
+import { calendarDate, count, measure, oneOf } from '../fields/fields';
+import { ballMass } from '../lifting/ball-mass';
+import { collarData, judgeCollar } from '../measuring/collar';
+import { diebackLimit, scratchTapData } from '../measuring/dieback';
+import { findingsOf, measurementInput } from '../measuring/measurement';
+import { drainGrade, drainTimeData, outflow, outflowData } from '../measuring/pouring';
+import { nextSamplePlace, rootSample, rootSampleData } from '../measuring/root-sample';
+import { weighingData, weighPot } from '../measuring/weighing';
+import { severities } from '../roots/geometry';
+import { simulatedSoils, simulatePenetrometer } from '../simulate/penetrometer';
+import { densityJudgements, judgeCore, soilCoresData } from '../soil/bulk-density';
+import { infiltrationClasses, infiltrationData, infiltrationRate } from '../soil/infiltration';
+import { hardnesses, penetrometerData, penetrometerReading, resistanceProfile } from '../soil/penetrometer';
+import { CSV_LENGTH_LIMIT, readPenetrometerCsv } from '../soil/penetrometer-csv';
+import { feelAnswers, textureByFeel, textureClasses, textures } from '../soil/texture';
+import { waterHeld } from '../soil/water-held';
+import { situations } from '../tree/tree';
+import { triageAdvice, triageDecisions, triageLook, triageSubject } from '../triage/triage';
+import { calculation, type Calculation } from './calculation';
+
+const number = z.number();
+const grade = number.int().min(0);
+const signId = z.enum(signIds as [string, ...string[]]);
+const found = z.array(z.object({ signId, grade }));
+const condition = () =>
+	oneOf(conditionIds as [(typeof conditionIds)[number], ...(typeof conditionIds)[number][]]);
+const survivalOutput = z.object({
+	chance: number,
+	low: number,
+	high: number,
+	factors: z.array(z.object({ label: z.string(), effect: number, known: z.boolean() }))
+});
+const massOutput = z.object({
+	leastVolumeL: number,
+	mostVolumeL: number,
+	leastKg: number,
+	usualKg: number,
+	mostKg: number,
+	people: number
+});
+const band = z.object({
+	fromMm: number,
+	toMm: number,
+	meanMpa: number,
+	leastMpa: number,
+	mostMpa: number,
+	readings: number,
+	hardness: z.enum(hardnesses)
+});
+
+/** Calculations of the Examine stage. */
+export const examineCalculations: readonly Calculation[] = [
+	calculation(
+		'diagnosis',
+		'Chance of each condition from the signs found, leading combinations, and what speaks for and against',
+		diagnosisInput,
+		diagnosisOutput,
+		({ findings, ...context }, values) => diagnose(context, findings, values)
+	),
+	calculation(
+		'next-checks',
+		'Checks not made yet, ranked by what they tell of causes that would change what is done, for their effort and harm',
+		nextCheckInput,
+		nextCheckOutput,
+		({ findings, standing, ...context }, values) => nextChecks(context, findings, standing, values)
+	),
+	calculation(
+		'act-now',
+		'Treating a condition today against waiting, both as expected losses',
+		actNowInput,
+		actNowOutput,
+		({ conditionId, chance, ...standing }, values) => actNow(conditionId, chance, standing, values)
+	),
+	calculation(
+		'compare-looks',
+		'What changed from one look to the next',
+		z.strictObject({ before: findingsSchema, after: findingsSchema }),
+		z.object({
+			signs: z.array(
+				z.object({
+					signId,
+					before: grade.nullable(),
+					after: grade.nullable(),
+					change: z.enum(['new', 'worse', 'better', 'gone', 'same', 'not looked'])
+				})
+			)
+		}),
+		({ before, after }) => ({ signs: compareLooks(before, after) })
+	),
+	calculation(
+		'referral',
+		'What of a large tree calls for a qualified arborist, and how soon',
+		diagnosisInput.extend({
+			trunkDiameterMm: measure(1, 3000, 'mm'),
+			heightM: measure(0.02, 60, 'm').nullable().default(null)
+		}),
+		z.object({
+			referrals: z.array(
+				z.object({ urgency: z.enum(['now', 'week', 'month']), because: z.string(), until: z.string() })
+			)
+		}),
+		({ findings, trunkDiameterMm, heightM, ...context }, values) => ({
+			referrals: referrals(
+				{ situation: context.situation, trunkDiameterMm, heightM },
+				findings,
+				diagnose(context, findings, values),
+				values
+			)
+		})
+	),
+	calculation(
+		'neighbour-check',
+		'The sign that tells most of one condition for its cost, in a tree of which nothing is known',
+		z.strictObject({ conditionId: condition(), situation: oneOf(situations) }),
+		z.object({ signId }),
+		({ conditionId, situation }, values) => ({ signId: cheapestCheck(conditionId, situation, values) })
+	),
+	calculation(
+		'measured-findings',
+		'The signs that a reading of any tool speaks of',
+		measurementInput.extend({ trunkDiameterMm: measure(1, 3000, 'mm').default(50) }),
+		z.object({ findings: found }),
+		({ raw, measuredOn, trunkDiameterMm }, values) => ({
+			findings: findingsOf(raw, measuredOn, { trunkDiameterMm }, values)
+		})
+	),
+	calculation(
+		'root-sample',
+		'Living share of a sample of roots with its interval, whether it decides, and where to draw the next root',
+		rootSampleData,
+		z.object({
+			count: number,
+			liveShare: number,
+			low: number,
+			high: number,
+			grade: grade.nullable(),
+			open: z.array(grade),
+			more: number.nullable(),
+			next: z.object({ azimuthDeg: number, depthShare: number })
+		}),
+		(sample, values) => ({
+			...rootSample(sample, values),
+			next: nextSamplePlace(sample.alive + sample.dead)
+		})
+	),
+	calculation(
+		'dieback-limit',
+		'Height to which a stem lives, from scratches and taps, with its range and the next place to look',
+		scratchTapData,
+		z.object({
+			limitMm: number,
+			lowMm: number,
+			highMm: number,
+			deadShare: number,
+			grade,
+			next: z.object({ heightMm: number, sideDeg: number }).nullable(),
+			below: z.array(number)
+		}),
+		(map, values) => diebackLimit(map, values)
+	),
+	calculation(
+		'pot-weighing',
+		'Dryness of a pot by weight, and how it drinks against its neighbours',
+		weighingData.safeExtend({ on: calendarDate() }),
+		z.object({
+			dryness: number.nullable(),
+			days: number,
+			lossKg: number,
+			againstNeighbours: number.nullable(),
+			staysWetGrade: grade.nullable(),
+			light: z.boolean().nullable(),
+			driesFast: z.boolean().nullable()
+		}),
+		({ on, ...weighing }, values) => weighPot(weighing, on, values)
+	),
+	calculation(
+		'outflow',
+		'Share that ran out of what was poured, and whether it channelled',
+		outflowData,
+		z.object({ share: number, keptL: number, channels: number.nullable(), advice: z.string() }),
+		(pour, values) => outflow(pour, values)
+	),
+	calculation(
+		'drain-time',
+		'Grade of standing water by minutes',
+		drainTimeData,
+		z.object({ grade }),
+		(pour, values) => ({ grade: drainGrade(pour, values) })
+	),
+	calculation(
+		'collar',
+		'Flare, burial and the share of the trunk that roots lie across, before any mapping',
+		collarData.extend({ trunkDiameterMm: measure(1, 3000, 'mm') }),
+		z.object({ arcShare: number, severity: z.enum(severities), girdlerGrade: grade, flareGrade: grade }),
+		({ trunkDiameterMm, ...collar }, values) => judgeCollar(collar, trunkDiameterMm, values)
+	),
+	calculation(
+		'penetrometer-csv',
+		'Readings of a penetrometer file, with what was left out and why',
+		z.strictObject({
+			text: z.string().max(CSV_LENGTH_LIMIT, { error: `must be at most ${CSV_LENGTH_LIMIT} characters` })
+		}),
+		z.object({
+			readings: z.array(penetrometerReading),
+			rows: number,
+			skipped: z.array(z.object({ line: number, why: z.string() })),
+			skippedCount: number,
+			notes: z.array(z.string()),
+			refusal: z.string().nullable()
+		}),
+		({ text }) => readPenetrometerCsv(text)
+	),
+	calculation(
+		'penetrometer-profile',
+		'Resistance of soil by depth against the limits for roots',
+		penetrometerData,
+		z.object({
+			positions: number,
+			bands: z.array(band),
+			slowFromMm: number.nullable(),
+			stopsFromMm: number.nullable(),
+			openAgainMm: number.nullable(),
+			worst: band.nullable(),
+			gaps: z.array(z.object({ fromMm: number, toMm: number }))
+		}),
+		({ readings }, values) => resistanceProfile(readings, values)
+	),
+	calculation(
+		'simulated-penetrometer',
+		'Simulated: what a penetrometer would write on one of three soils, as CSV',
+		z.strictObject({
+			soil: oneOf(
+				Object.keys(simulatedSoils) as [keyof typeof simulatedSoils, ...(keyof typeof simulatedSoils)[]]
+			),
+			seed: count(0, 4_294_967_295).default(1)
+		}),
+		z.object({ csv: z.string() }),
+		({ soil, seed }) => ({ csv: simulatePenetrometer(simulatedSoils[soil], seed) })
+	),
+	calculation(
+		'soil-cores',
+		'Bulk density, porosity and air of soil cores, judged by texture',
+		soilCoresData,
+		z.object({
+			cores: z.array(
+				z.object({
+					fromMm: number,
+					toMm: number,
+					bulkDensityMgPerM3: number,
+					porosity: number,
+					water: number.nullable(),
+					air: number.nullable(),
+					judgement: z.enum(densityJudgements),
+					lacksAir: z.boolean().nullable()
+				})
+			)
+		}),
+		({ cores, texture }, values) => ({ cores: cores.map((core) => judgeCore(core, texture, values)) })
+	),
+	calculation(
+		'infiltration',
+		'Steady rate of a single ring, its class, and Philip’s two terms',
+		infiltrationData,
+		z.object({
+			steadyMmPerH: number,
+			firstMmPerH: number,
+			sorptivityMmPerRootH: number,
+			philipSteadyMmPerH: number,
+			class: z.enum(infiltrationClasses),
+			steady: z.boolean()
+		}),
+		(ring, values) => infiltrationRate(ring, values)
+	),
+	calculation(
+		'texture-by-feel',
+		'Texture class from ball, ribbon and feel, with its typical sand and clay',
+		feelAnswers,
+		z.object({ texture: z.enum(textures), label: z.string(), sandPercent: number, clayPercent: number }),
+		(answers) => {
+			const texture = textureByFeel(answers);
+			return { texture, ...textureClasses[texture] };
+		}
+	),
+	calculation(
+		'soil-water',
+		'Water that a soil holds at wilting, field capacity and saturation, by texture (Saxton and Rawls 2006)',
+		z
+			.strictObject({
+				sandPercent: measure(0, 100, '%'),
+				clayPercent: measure(0, 60, '%'),
+				organicPercent: measure(0, 8, '%').default(2.5)
+			})
+			.refine((soil) => soil.sandPercent + soil.clayPercent <= 100, {
+				path: ['clayPercent'],
+				error: 'must not make more than 100 % with the sand'
+			}),
+		z.object({
+			wilting: number,
+			fieldCapacity: number,
+			saturation: number,
+			available: number,
+			conductivityMmPerH: number,
+			normalDensityMgPerM3: number
+		}),
+		({ sandPercent, clayPercent, organicPercent }) => waterHeld(sandPercent, clayPercent, organicPercent)
+	),
+	calculation(
+		'ball-mass',
+		'Volume and mass of a root ball with its range, and people to lift it',
+		z.strictObject({ diameterMm: measure(50, 10_000, 'mm'), depthMm: measure(30, 5000, 'mm') }),
+		massOutput,
+		({ diameterMm, depthMm }, values) => ballMass(diameterMm, depthMm, values)
+	),
+	calculation(
+		'triage',
+		'Go, nurse first or leave, with reasons and the chance to live as a range',
+		z.strictObject({ look: triageLook, subject: triageSubject }),
+		z.object({
+			decision: z.enum(triageDecisions),
+			reasons: z.array(z.object({ weight: z.enum(['must', 'against', 'for']), text: z.string() })),
+			survival: survivalOutput,
+			nursed: survivalOutput,
+			mass: massOutput.nullable()
+		}),
+		({ look, subject }, values) => triageAdvice(look, subject, values)
+	),
+	calculation(
+		'changed-together',
+		'Changes whose effects cannot be told apart',
+		z.strictObject({
+			days: z
+				.array(
+					z.strictObject({ on: calendarDate(), factors: z.array(oneOf(factors)).min(1).max(factors.length) })
+				)
+				.max(2000)
+		}),
+		z.object({
+			together: z.array(z.object({ fromOn: z.string(), toOn: z.string(), factors: z.array(z.enum(factors)) }))
+		}),
+		({ days }) => ({
+			together: changedTogether(
+				[...days].sort((a, b) => (a.on < b.on ? -1 : 1)).map((day) => ({ ...day, notes: [] }))
+			)
+		})
+	),
+	calculation(
+		'one-by-one',
+		'Dates to change one thing at a time',
+		z.strictObject({ factors: z.array(oneOf(factors)).min(1).max(factors.length), startOn: calendarDate() }),
+		z.object({
+			steps: z.array(z.object({ factor: z.enum(factors), on: z.string(), watchUntil: z.string() }))
+		}),
+		({ factors: wanted, startOn }, values) => ({ steps: staggeredPlan(wanted, startOn, values) })
+	)
+];

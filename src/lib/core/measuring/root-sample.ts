@@ -1,0 +1,79 @@
+import { z } from 'zod';
+import { count } from '../fields/fields';
+import { wilsonInterval } from '../sampling/wilson';
+import type { Values } from '../values/values';
+
+export const rootSampleData = z
+	.strictObject({ alive: count(0, 5000), dead: count(0, 5000) })
+	.refine((sample) => sample.alive + sample.dead > 0, {
+		path: ['alive'],
+		error: 'must count at least one root'
+	});
+export type RootSampleData = z.infer<typeof rootSampleData>;
+
+export interface RootSampleResult {
+	count: number;
+	liveShare: number;
+	/** Wilson 95 % interval of the living share. */
+	low: number;
+	high: number;
+	/** Grade of the share of dead roots, when the whole interval lies within it; null while more roots must be drawn. */
+	grade: number | null;
+	/** Grades the interval still allows. */
+	open: number[];
+	/** About how many more roots would decide it, if they come out as those so far; null when over 400. */
+	more: number | null;
+}
+
+/** Most further roots that are asked for; beyond that the share lies on a limit and either grade will do. */
+const MOST_MORE = 400;
+
+const gradeOf = (deadShare: number, values: Values): number =>
+	deadShare >= values['measuring.dead-many'] ? 2 : deadShare >= values['measuring.dead-some'] ? 1 : 0;
+
+function gradesWithin(alive: number, total: number, values: Values): number[] {
+	const { low, high } = wilsonInterval(alive, total);
+	const [least, most] = [gradeOf(1 - high, values), gradeOf(1 - low, values)];
+	return Array.from({ length: most - least + 1 }, (_, i) => least + i);
+}
+
+/**
+ * The living share of a random sample of roots, and whether it is enough to decide.
+ * @see Wilson 1927; checked against Newcombe 1998
+ */
+export function rootSample({ alive, dead }: RootSampleData, values: Values): RootSampleResult {
+	const total = alive + dead;
+	const interval = wilsonInterval(alive, total);
+	const open = gradesWithin(alive, total, values);
+	let more: number | null = 0;
+	if (open.length > 1) {
+		more = null;
+		for (let n = 1; n <= MOST_MORE; n++) {
+			const then = total + n;
+			if (gradesWithin(Math.round((alive / total) * then), then, values).length === 1) {
+				more = n;
+				break;
+			}
+		}
+	}
+	return {
+		count: total,
+		liveShare: alive / total,
+		low: interval.low,
+		high: interval.high,
+		grade: open.length === 1 ? (open[0] ?? null) : null,
+		open,
+		more
+	};
+}
+
+/**
+ * Where to draw the next root, so that the sample is spread over the ball and not picked by eye: the golden angle round
+ * the ball, a binary radical inverse down it.
+ * @param drawn roots drawn so far
+ */
+export function nextSamplePlace(drawn: number): { azimuthDeg: number; depthShare: number } {
+	let depthShare = 0;
+	for (let bit = 0.5, rest = drawn + 1; rest > 0; rest >>= 1, bit /= 2) if (rest & 1) depthShare += bit;
+	return { azimuthDeg: (drawn * 137.507764) % 360, depthShare };
+}

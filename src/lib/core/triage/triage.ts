@@ -1,0 +1,231 @@
+import { z } from 'zod';
+import { daysBetween } from '../climate/calendar';
+import { seasonFits, seasonFitNames, type SeasonFit } from '../climate/windows';
+import { calendarDate, count, id, measure, note, oneOf, share, version } from '../fields/fields';
+import { groups, type Group } from '../kinds/kind';
+import { ballMass, type BallMass } from '../lifting/ball-mass';
+import { permissions, reserves, type Reserves } from '../tree/tree';
+import type { Values } from '../values/values';
+
+export const purposes = ['lift', 'treat'] as const;
+export const purposeNames: Record<(typeof purposes)[number], string> = {
+	lift: 'lift it',
+	treat: 'treat it where it stands'
+};
+export const vitalities = ['strong', 'fair', 'weak', 'dying'] as const;
+export type Vitality = (typeof vitalities)[number];
+export const pestStates = ['none', 'leaf', 'root'] as const;
+export const pestStateNames: Record<(typeof pestStates)[number], string> = {
+	none: 'none seen',
+	leaf: 'on leaf or twig',
+	root: 'at the root'
+};
+export const triageDecisions = ['go', 'nurse', 'leave'] as const;
+export type TriageDecision = (typeof triageDecisions)[number];
+export const triageDecisionNames: Record<TriageDecision, string> = {
+	go: 'Go',
+	nurse: 'Nurse it first',
+	leave: 'Leave it'
+};
+
+/** What is looked at on the day, before lifting or treating. Null where it is not known. */
+export const triageLook = z.strictObject({
+	decidedOn: calendarDate(),
+	purpose: oneOf(purposes),
+	vitality: oneOf(vitalities),
+	scratchAlive: z.boolean().nullable().default(null).describe('A scratched twig is green or moist white'),
+	permission: oneOf(permissions),
+	protectedSpecies: z.boolean().nullable().default(null).describe('Protected species or site'),
+	servicesLocated: z.boolean().nullable().default(null).describe('Gas, power, water and telecoms located'),
+	pests: oneOf(pestStates),
+	rootsKept: share().nullable().default(null).describe('Share of the living roots that will come along'),
+	ballDiameterMm: measure(50, 10_000, 'mm').nullable().default(null),
+	ballDepthMm: measure(30, 5000, 'mm').nullable().default(null),
+	helpers: count(0, 50).default(0).describe('People beside you'),
+	machine: z.boolean().default(false).describe('A barrow, sling or machine for the weight'),
+	dyingInPlace: z.boolean().default(false).describe('It will be lost where it stands, whatever is done')
+});
+export type TriageLook = z.infer<typeof triageLook>;
+
+export const triageInput = triageLook.extend({
+	decision: oneOf(triageDecisions),
+	secondTreeId: id().nullable().default(null).describe('The tree that is taken if this one is not'),
+	backups: count(0, 500).default(0).describe('Cuttings or divisions to take first'),
+	note: note()
+});
+export type TriageInput = z.infer<typeof triageInput>;
+export const triageSchema = triageInput.extend({ id: id(), version: version() });
+export type Triage = z.infer<typeof triageSchema>;
+
+/** What the app knows of the tree beside the look. */
+export const triageSubject = z.strictObject({
+	group: oneOf(groups),
+	reserves: oneOf(reserves),
+	trunkDiameterMm: measure(1, 3000, 'mm'),
+	seasonFit: oneOf(seasonFits),
+	windowOn: calendarDate().nullable().default(null),
+	rotChance: share().default(0).describe('Chance of root or stem rot from the last look')
+});
+export type TriageSubject = z.infer<typeof triageSubject>;
+
+export interface SurvivalFactor {
+	label: string;
+	/** What it does to the chance, in points of chance; 0 for what is not known. */
+	effect: number;
+	known: boolean;
+}
+
+export interface Survival {
+	chance: number;
+	/** 80 % range. */
+	low: number;
+	high: number;
+	/** What moves it, strongest first. */
+	factors: SurvivalFactor[];
+}
+
+export interface TriageReason {
+	/** musts stop the work; others speak for or against it. */
+	weight: 'must' | 'against' | 'for';
+	text: string;
+}
+
+export interface TriageAdvice {
+	decision: TriageDecision;
+	reasons: TriageReason[];
+	survival: Survival;
+	/** The chance after nursing: one step stronger, in its window. */
+	nursed: Survival;
+	mass: BallMass | null;
+}
+
+const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
+const logOdds = (p: number): number => Math.log(p / (1 - p));
+
+/** Chance to live through the work, with its range and what moves it: additive in log-odds [our own]. */
+export function survival(look: TriageLook, subject: TriageSubject, values: Values): Survival {
+	const base = logOdds(
+		look.purpose === 'lift' ? values[`triage.lift.${subject.group as Group}`] : values['triage.treat']
+	);
+	const doublings = Math.max(0, Math.log2(subject.trunkDiameterMm / values['triage.size-mm']));
+	const parts: { label: string; odds: number; known: boolean }[] = [
+		{ label: `${look.vitality} today`, odds: values[`triage.vitality.${look.vitality}`], known: true },
+		{
+			label: seasonFitNames[subject.seasonFit],
+			odds: values[`triage.season.${subject.seasonFit}`],
+			known: true
+		},
+		{ label: `pests ${pestStateNames[look.pests]}`, odds: values[`triage.pests.${look.pests}`], known: true },
+		{ label: 'reserves', odds: values[`triage.reserves.${subject.reserves as Reserves}`], known: true },
+		{ label: 'chance of rot', odds: values['triage.rot'] * subject.rotChance, known: true },
+		...(look.purpose === 'lift'
+			? [
+					{ label: 'size', odds: values['triage.size'] * doublings, known: true },
+					{
+						label: 'share of roots kept',
+						odds:
+							look.rootsKept === null
+								? 0
+								: values['triage.roots-slope'] * 10 * (look.rootsKept - values['triage.roots-usual']),
+						known: look.rootsKept !== null
+					}
+				]
+			: []),
+		{
+			label: 'alive under the bark',
+			odds: look.scratchAlive === false ? values['triage.vitality.dying'] : 0,
+			known: look.scratchAlive !== null
+		}
+	];
+	const odds = parts.reduce((sum, part) => sum + part.odds, base);
+	const unknown = parts.filter((part) => !part.known).length;
+	const spread = Math.hypot(
+		values['triage.spread-base'],
+		values['triage.spread-unknown'] * Math.sqrt(unknown)
+	);
+	const chance = logistic(odds);
+	return {
+		chance,
+		low: logistic(odds - 1.2816 * spread),
+		high: logistic(odds + 1.2816 * spread),
+		factors: parts
+			.map(({ label, odds: part, known }) => ({ label, effect: chance - logistic(odds - part), known }))
+			.filter((factor) => !factor.known || Math.abs(factor.effect) >= 0.005)
+			.sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect))
+	};
+}
+
+const stronger: Record<Vitality, Vitality> = {
+	strong: 'strong',
+	fair: 'strong',
+	weak: 'fair',
+	dying: 'weak'
+};
+
+/**
+ * Go, nurse first or leave, with reasons. What must not be (no permission, a protected tree, services not located, root
+ * pests, a weight nobody can lift) leaves it where it is; a low chance does so too unless it is lost where it stands.
+ * Both schools on weak trees stand: leave it, or rescue it because there is nothing to lose.
+ */
+export function triageAdvice(look: TriageLook, subject: TriageSubject, values: Values): TriageAdvice {
+	const now = survival(look, subject, values);
+	const nursed = survival(
+		{ ...look, vitality: stronger[look.vitality], pests: look.pests === 'leaf' ? 'none' : look.pests },
+		{
+			...subject,
+			seasonFit: subject.windowOn === null ? subject.seasonFit : ('in-window' satisfies SeasonFit)
+		},
+		values
+	);
+	const mass =
+		look.ballDiameterMm !== null && look.ballDepthMm !== null
+			? ballMass(look.ballDiameterMm, look.ballDepthMm, values)
+			: null;
+	const reasons: TriageReason[] = [];
+	const must = (text: string): void => void reasons.push({ weight: 'must', text });
+	const against = (text: string): void => void reasons.push({ weight: 'against', text });
+	const speaksFor = (text: string): void => void reasons.push({ weight: 'for', text });
+	const lifting = look.purpose === 'lift';
+
+	if (look.permission === 'not-yet') must('Permission is not given in writing yet.');
+	if (look.protectedSpecies === true) must('The species or the site is protected: ask the authority first.');
+	if (lifting && look.servicesLocated === false)
+		must('Buried services are not located; nobody digs before they are.');
+	if (lifting && look.pests === 'root') must('Root pests: do not lift, they ruin roots and travel along.');
+	if (look.scratchAlive === false && look.vitality === 'dying')
+		must('Dead under the bark: scratch lower and on another side before anything else.');
+	if (lifting && mass && !look.machine && mass.people > look.helpers + 1)
+		must(
+			`About ${Math.round(mass.usualKg)} kg needs ${mass.people} people or a machine; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
+		);
+
+	if (lifting && look.protectedSpecies === null) against('Not known whether species or site is protected.');
+	if (lifting && look.servicesLocated === null) against('Not known whether services lie there.');
+	if (subject.seasonFit !== 'in-window')
+		against(
+			`It is ${seasonFitNames[subject.seasonFit]}${subject.windowOn ? `; the next opens on ${subject.windowOn}` : ''}.`
+		);
+	if (look.vitality === 'weak' || look.vitality === 'dying')
+		against(`It is ${look.vitality}; a weak tree is a poor candidate.`);
+	if (look.pests === 'leaf') against('Pests on leaf or twig: wash them off first.');
+	if (look.vitality === 'strong') speaksFor('It is strong today.');
+	if (subject.seasonFit === 'in-window') speaksFor('It is in its window.');
+	if (look.dyingInPlace) speaksFor('It is lost where it stands: there is nothing to lose.');
+
+	const stopped = reasons.some((reason) => reason.weight === 'must');
+	const gain = nursed.chance - now.chance;
+	const decision: TriageDecision = stopped
+		? 'leave'
+		: look.dyingInPlace || (now.chance >= values['triage.go-from'] && gain < values['triage.nurse-gain'])
+			? 'go'
+			: gain >= values['triage.nurse-gain'] && nursed.chance >= values['triage.leave-under']
+				? 'nurse'
+				: now.chance < values['triage.leave-under']
+					? 'leave'
+					: 'go';
+	return { decision, reasons, survival: now, nursed, mass };
+}
+
+/** True when a decision is too old to work by. */
+export const needsNewLook = (triage: Pick<Triage, 'decidedOn'>, today: string, values: Values): boolean =>
+	daysBetween(triage.decidedOn, today) > values['triage.new-look-days'];

@@ -1,0 +1,54 @@
+import { defineValues, type Mark, type WorkingValue } from './define';
+
+const value = (
+	label: string,
+	number: number,
+	unit: string,
+	min: number,
+	max: number,
+	mark: Mark = 'ours',
+	note?: string
+): WorkingValue => ({ label, value: number, unit, mark, min, max, ...(note && { note }) });
+
+/** From what is measured to the grade of a sign. */
+export const measuringValues = defineValues({
+	'measuring.dead-some': value('Root sample: some are dead from', 0.1, 'share', 0.01, 0.9),
+	'measuring.dead-many': value('Root sample: many are dead from', 1 / 3, 'share', 0.02, 0.95),
+	'measuring.misread': value('Scratch and tap: how often one reading is wrong', 0.08, 'chance', 0.001, 0.45),
+	'measuring.dieback-none': value('Dieback: nothing to speak of under', 0.04, 'share of height', 0, 0.5),
+	'measuring.dieback-third': value('Dieback: a third or more from', 1 / 3, 'share of height', 0.05, 0.9),
+	'measuring.dieback-base': value(
+		'Dieback: down to the base when no more lives than',
+		0.06,
+		'share of height',
+		0,
+		0.5
+	),
+	'measuring.dieback-close': value(
+		'Dieback: the limit is close enough within',
+		0.06,
+		'share of height',
+		0.005,
+		0.5
+	),
+	'measuring.slow-drinker': value('Drinks slower than its neighbours under', 0.6, 'of their loss', 0.1, 1),
+	'measuring.hardly-drinks': value('Hardly drinks under', 0.3, 'of their loss', 0.01, 0.9),
+	'measuring.neighbour-loss': value(
+		'Neighbours must have lost at least',
+		0.03,
+		'of their weight',
+		0.001,
+		0.5
+	),
+	'measuring.light-pot': value('A pot is light when it has dried by', 0.8, 'share', 0.3, 1),
+	'measuring.dries-fast-days': value('It dries fast when it is light within', 1.5, 'days', 0.2, 10),
+	'measuring.outflow-least': value('Outflow wanted, from', 0.1, 'of the water', 0, 0.5, 'trade'),
+	'measuring.outflow-most': value('Outflow wanted, up to', 0.2, 'of the water', 0.05, 0.9, 'trade'),
+	'measuring.channelling': value('Water channels through from an outflow of', 0.5, 'of the water', 0.2, 1),
+	'measuring.first-drip-s': value('and a first drip within', 30, 's', 1, 600),
+	'measuring.sinks-min': value('Water sinks at once within', 1, 'min', 0.05, 30),
+	'measuring.stands-min': value('Water stands after', 10, 'min', 0.5, 600),
+	'measuring.mat-some': value('Circling roots, many with gaps, from', 0.25, 'of the wall', 0.01, 0.9),
+	'measuring.mat-solid': value('Circling roots, a solid mat, from', 0.7, 'of the wall', 0.05, 1),
+	'measuring.buried': value('A collar is buried from', 50, 'mm', 5, 1000)
+});

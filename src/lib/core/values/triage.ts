@@ -1,0 +1,89 @@
+import { groupNames, groups, type Group } from '../kinds/kind';
+import { defineValues, type Mark, type WorkingValue } from './define';
+
+const value = (
+	label: string,
+	number: number,
+	unit: string,
+	min: number,
+	max: number,
+	mark: Mark = 'ours',
+	source?: string
+): WorkingValue => ({ label, value: number, unit, mark, min, max, ...(source && { source }) });
+
+/** Chance that a fair tree lives through being lifted in its window. */
+const lifting: Record<Group, number> = {
+	deciduous: 0.85,
+	'broadleaf-evergreen': 0.72,
+	conifer: 0.65,
+	tropical: 0.75,
+	succulent: 0.88,
+	ericaceous: 0.8,
+	palm: 0.82
+};
+type LiftKey = `triage.lift.${Group}`;
+const liftValues = Object.fromEntries(
+	groups.map((group): [string, WorkingValue] => [
+		`triage.lift.${group}`,
+		value(
+			`Lives through lifting, fair tree in its window: ${groupNames[group]}`,
+			lifting[group],
+			'chance',
+			0.02,
+			0.99
+		)
+	])
+) as Record<LiftKey, WorkingValue>;
+
+const effect = (label: string, number: number): WorkingValue => value(label, number, 'log-odds', -5, 5);
+
+export const triageValues = {
+	...liftValues,
+	...defineValues({
+		'triage.treat': value(
+			'Lives through treatment where it stands, fair tree in its window',
+			0.9,
+			'chance',
+			0.02,
+			0.99
+		),
+		'triage.vitality.strong': effect('Survival: strong today', 0.5),
+		'triage.vitality.fair': effect('Survival: fair today', 0),
+		'triage.vitality.weak': effect('Survival: weak today', -1),
+		'triage.vitality.dying': effect('Survival: dying today', -2.2),
+		'triage.season.in-window': effect('Survival: in its window', 0),
+		'triage.season.shoulder': effect('Survival: on the shoulder of its window', -0.4),
+		'triage.season.out-of-window': effect('Survival: out of its window', -1),
+		'triage.pests.none': effect('Survival: no pests', 0),
+		'triage.pests.leaf': effect('Survival: pests on leaf or twig', -0.3),
+		'triage.pests.root': effect('Survival: pests at the root', -1.3),
+		'triage.reserves.field-grown': effect('Survival: field-grown, with stores', 0.2),
+		'triage.reserves.few-years-potted': effect('Survival: a few years in a pot', 0),
+		'triage.reserves.long-potted': effect('Survival: long in a pot, or old and collected', -0.35),
+		'triage.rot': effect('Survival: rot, for certain', -1.1),
+		'triage.roots-usual': value('Share of roots kept that is usual', 0.6, 'share', 0.05, 1),
+		'triage.roots-slope': effect('Survival: for each tenth of roots kept more', 0.25),
+		'triage.size-mm': value('A trunk counts as large from', 150, 'mm', 20, 2000),
+		'triage.size': effect('Survival: for each doubling of a large trunk', -0.4),
+		'triage.spread-base': value('How unsure the chance is at best', 0.45, 'log-odds', 0.05, 3),
+		'triage.spread-unknown': value('and for each thing not known', 0.35, 'log-odds', 0, 3),
+		'triage.go-from': value('Go when the chance is at least', 0.6, 'chance', 0.1, 0.99),
+		'triage.leave-under': value('Leave when the chance is under', 0.35, 'chance', 0.01, 0.9),
+		'triage.nurse-gain': value('Nurse first when that adds at least', 0.1, 'chance', 0.01, 0.9),
+		'triage.new-look-days': value('A decision asks for a new look after', 14, 'days', 1, 365),
+		'triage.person-kg': value(
+			'Most one person lifts at best',
+			23,
+			'kg',
+			5,
+			60,
+			'published',
+			'Waters et al. 1993, revised NIOSH lifting equation, load constant'
+		),
+		'changes.watch-days': value('One thing at a time: watch after each change for', 21, 'days', 1, 365),
+		'lifting.shape-least': value('Ball: fullness of a half-ellipsoid', 2 / 3, 'of the cylinder', 0.3, 1),
+		'lifting.density-least': value('Moist soil, light and organic', 1.3, 'kg/L', 0.5, 2.5),
+		'lifting.density': value('Moist soil, usual', 1.76, 'kg/L', 0.5, 2.5, 'memory', '110 lb/ft³'),
+		'lifting.density-most': value('Moist soil, wet clay', 1.9, 'kg/L', 0.5, 2.5)
+	})
+};

@@ -1,0 +1,259 @@
+import { eq, sql } from 'drizzle-orm';
+import type { TaskInput } from '../core/aftercare/task';
+import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/changes/changes';
+import { addDays } from '../core/climate/calendar';
+import { conditionOf } from '../core/diagnosis/conditions';
+import type { Examination, ExaminationInput } from '../core/diagnosis/examination';
+import type { NeighbourCheck, YardNeighbour } from '../core/diagnosis/neighbours';
+import { signOf } from '../core/diagnosis/signs';
+import { toolNames, type Measurement, type MeasurementInput } from '../core/measuring/measurement';
+import { triageDecisionNames, type TriageInput } from '../core/triage/triage';
+import type { Values } from '../core/values/values';
+import { openTask } from './aftercare';
+import type { Reader, Store } from './db/database';
+import { jsonRows } from './db/json-rows';
+import * as tables from './db/schema';
+import { today } from './clock';
+import { invalid, notFound } from './errors';
+import { examinations, factorChanges, measurements, tasks, trees, triages } from './records/records';
+import { doWork, type Work } from './records/work';
+import { refuseDate, requireTree } from './trees';
+
+/** Keeps a look. @throws Refusal 404, 422 */
+export async function recordExamination(
+	store: Store,
+	treeId: string,
+	input: ExaminationInput
+): Promise<{ examination: Examination; entryId: string }> {
+	const found = input.findings.filter((finding) => finding.grade > 0).length;
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'examine',
+			on: input.examinedOn,
+			what: `Examined: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
+		},
+		async (work) => {
+			refuseDate('examinedOn', input.examinedOn, await requireTree(work, treeId));
+			const known = new Set((await measurements.list(work.tx, treeId)).map((measurement) => measurement.id));
+			const stray = input.findings.findIndex(
+				(finding) => finding.measuredBy && !known.has(finding.measuredBy)
+			);
+			if (stray >= 0)
+				throw invalid([
+					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement of this tree' }
+				]);
+			return work.add(examinations, input);
+		}
+	);
+	return { examination: result, entryId };
+}
+
+/** Keeps what a tool read, raw. @throws Refusal 404, 422 */
+export async function recordMeasurement(
+	store: Store,
+	treeId: string,
+	input: MeasurementInput
+): Promise<{ measurement: Measurement; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'examine',
+			on: input.measuredOn,
+			what: `Measured: ${toolNames[input.raw.tool].toLowerCase()}`
+		},
+		async (work) => {
+			refuseDate('measuredOn', input.measuredOn, await requireTree(work, treeId));
+			if (input.raw.tool === 'weighing' && input.raw.wateredOn > input.measuredOn)
+				throw invalid([{ field: 'raw.wateredOn', message: 'must not be after the day of the weighing' }]);
+			return work.add(measurements, input);
+		}
+	);
+	return { measurement: result, entryId };
+}
+
+/** Takes a measurement out; undo brings it back. Looks that used it keep what they found. @throws Refusal 404, 409 */
+export async function removeMeasurement(
+	store: Store,
+	treeId: string,
+	id: string,
+	version: number
+): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'examine', what: 'Took a measurement out' },
+		async (work) => {
+			const owned = await measurements.list(work.tx, treeId);
+			if (!owned.some((measurement) => measurement.id === id)) throw notFound('measurement');
+			return work.remove(measurements, id, version);
+		}
+	);
+	return entryId;
+}
+
+/** Keeps the decision before the work. @throws Refusal 404, 422 */
+export async function recordTriage(store: Store, treeId: string, input: TriageInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'examine',
+			on: input.decidedOn,
+			what: `Decided before the work: ${triageDecisionNames[input.decision].toLowerCase()}`
+		},
+		async (work) => {
+			refuseDate('decidedOn', input.decidedOn, await requireTree(work, treeId));
+			if (
+				input.secondTreeId &&
+				(input.secondTreeId === treeId || !(await trees.get(work.tx, input.secondTreeId)))
+			)
+				throw invalid([{ field: 'secondTreeId', message: 'must be another tree of this yard' }]);
+			return work.add(triages, input);
+		}
+	);
+	return entryId;
+}
+
+/** Keeps what was changed about a tree on a day. @throws Refusal 404, 422 */
+export async function recordChange(store: Store, treeId: string, input: ChangeInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'examine',
+			on: input.changedOn,
+			what: `Changed: ${input.factors.map((factor) => factorNames[factor]).join(', ')}`
+		},
+		async (work) => {
+			refuseDate('changedOn', input.changedOn, await requireTree(work, treeId));
+			return work.add(factorChanges, input);
+		}
+	);
+	return entryId;
+}
+
+/** Names the tree that is left as it is, so that what was changed here can be told from what happened anyway. */
+export async function nameTwin(store: Store, treeId: string, twinId: string): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'examine', what: 'Named a twin to compare with' },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			if (twinId === treeId || !(await trees.get(work.tx, twinId)))
+				throw invalid([{ field: 'twinId', message: 'must be another tree of this yard' }]);
+			return work.change(trees, treeId, tree.version, (before) => ({ ...before, referenceTreeId: twinId }));
+		}
+	);
+	return entryId;
+}
+
+const addOpen = (work: Work, task: TaskInput, source: string) =>
+	work.add(tasks, { ...task, ...openTask, source });
+
+/** Makes dated tasks that change one thing at a time, each with its time of watching. */
+export async function planOneByOne(
+	store: Store,
+	treeId: string,
+	wanted: readonly Factor[],
+	startOn: string,
+	values: Values
+): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'examine', what: `Planned ${wanted.length} changes, one by one` },
+		async (work) => {
+			await requireTree(work, treeId);
+			for (const step of staggeredPlan(wanted, startOn, values))
+				await addOpen(
+					work,
+					{
+						kind: 'other',
+						title: `Change one thing: ${factorNames[step.factor]}`,
+						reason: `Nothing else until ${step.watchUntil}, so that its effect can be told.`,
+						mark: 'ours',
+						stage: 'examine',
+						fromOn: step.on,
+						toOn: addDays(step.on, 3),
+						minutes: 15
+					},
+					`one-by-one.${step.factor}@${startOn}`
+				);
+		}
+	);
+	return entryId;
+}
+
+/** Trees in care that share place, batch, watering or the mix of the last planting with one, and that one itself. */
+export async function treesAround(db: Reader, treeId: string): Promise<YardNeighbour[]> {
+	const { tree, planting, observation, examination } = tables;
+	const lastMix = sql`(select ${planting.mixId} from ${planting} where ${planting.treeId} = ${tree.id} order by ${planting.plantedOn} desc limit 1)`;
+	const [sick] = await db
+		.select({
+			placeId: tree.placeId,
+			batch: tree.batch,
+			watering: tree.watering,
+			mixId: sql<string | null>`${lastMix}`
+		})
+		.from(tree)
+		.where(eq(tree.id, treeId));
+	if (!sick) throw notFound('tree');
+	const columns = {
+		id: tree.id,
+		tag: tree.tag,
+		name: tree.name,
+		situation: tree.situation,
+		placeId: tree.placeId,
+		batch: tree.batch,
+		watering: tree.watering,
+		mixId: lastMix,
+		lastLookOn: sql`nullif(max(
+			coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id}), ''),
+			coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id}), '')
+		), '')`
+	};
+	return jsonRows<YardNeighbour>(
+		db,
+		columns,
+		sql`from ${tree} where ${tree.state} = 'in-care' and (${tree.id} = ${treeId} or ${tree.placeId} = ${sick.placeId}
+			or (${sick.batch} <> '' and lower(${tree.batch}) = lower(${sick.batch}))
+			or (${sick.watering} <> '' and lower(${tree.watering}) = lower(${sick.watering}))
+			or (${sick.mixId} is not null and ${lastMix} = ${sick.mixId})) order by ${tree.tag} limit 500`
+	);
+}
+
+/** Puts a check of each neighbour on Today, once a suspicion; those already there are left. */
+export async function planNeighbourChecks(
+	store: Store,
+	sick: { id: string; tag: string },
+	checks: readonly NeighbourCheck[]
+): Promise<{ made: number; entryId: string }> {
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'examine', what: `Neighbours of ${sick.tag} to be checked` },
+		async (work) => {
+			let made = 0;
+			for (const check of checks) {
+				const source = `neighbour-of.${sick.id}@${check.conditionId}`;
+				const standing = await tasks.list(work.tx, check.tree.id);
+				if (standing.some((task) => task.source === source && task.state === 'open')) continue;
+				await work.addFor(check.tree.id, tasks, {
+					kind: 'neighbours' as const,
+					title: `Check: ${signOf(check.signId).label}`.slice(0, 120),
+					reason: `${sick.tag} may have ${conditionOf(check.conditionId).label.toLowerCase()} and shares its ${check.shares.join(' and ')}. ${signOf(check.signId).how}`,
+					mark: 'trade' as const,
+					stage: 'examine' as const,
+					fromOn: today(),
+					toOn: addDays(today(), 7),
+					minutes: Math.max(1, Math.round(signOf(check.signId).minutes)),
+					...openTask,
+					source
+				});
+				made++;
+			}
+			return made;
+		}
+	);
+	return { made: result, entryId };
+}

@@ -1,0 +1,252 @@
+<script lang="ts">
+	import { actNow, type StandingToday } from '$core/diagnosis/act-now';
+	import { conditionOf, type ConditionId } from '$core/diagnosis/conditions';
+	import type { Diagnosis, RankedCause } from '$core/diagnosis/diagnose';
+	import { referralWords, type Referral } from '$core/diagnosis/referral';
+	import { gradeWord, signOf, topGrade, type SignId } from '$core/diagnosis/signs';
+	import { markOf, type Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import Caution from '$ui/Caution.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import NumbersSheet from './NumbersSheet.svelte';
+
+	/** What it may be: ranked, with reasons, what to do and when; what hangs together and what does not. */
+	interface Props {
+		diagnosis: Diagnosis;
+		/** The same with the shipped numbers, when the owner has put in their own. */
+		shipped: Diagnosis | null;
+		/** The same before the look that is compared with, for the change of each chance. */
+		earlier?: Diagnosis | null;
+		findingCount: number;
+		standing: StandingToday;
+		referrals: readonly Referral[];
+		values: Values;
+		overridden: readonly string[];
+		/** Works a diagnosis out anew with other numbers. */
+		again: (values: Values) => Diagnosis;
+		today: string;
+	}
+	let {
+		diagnosis,
+		shipped,
+		earlier = null,
+		findingCount,
+		standing,
+		referrals,
+		values,
+		overridden,
+		again,
+		today
+	}: Props = $props();
+	const format = useFormat();
+
+	let openCause = $state<string | null>(null);
+	let everyCause = $state(false);
+	let numbersOf = $state<SignId | null>(null);
+	const leading = $derived(
+		everyCause
+			? diagnosis.ranking
+			: diagnosis.ranking.filter((cause, index) => index < 5 || cause.chance >= 0.15).slice(0, 9)
+	);
+	const sets = $derived(diagnosis.combinations.filter((set) => set.conditionIds.length > 0).slice(0, 3));
+	const unusual = $derived(findingCount > 1 && diagnosis.conflict >= values['diagnosis.unusual-together']);
+	const moved = $derived(
+		shipped
+			? diagnosis.ranking.flatMap((cause) => {
+					const was = shipped.ranking.find((other) => other.conditionId === cause.conditionId)?.chance ?? 0;
+					return Math.abs(was - cause.chance) >= 0.01 ? [{ cause, was }] : [];
+				})
+			: []
+	);
+
+	const chance = (value: number): string =>
+		value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value);
+	const share = (value: number): string => (value < 0.005 ? 'under 1 %' : format().percent(value));
+	const pull = (value: number): string => {
+		const strength = Math.abs(value) >= 1.5 ? 'strongly ' : Math.abs(value) < 0.4 ? 'slightly ' : '';
+		return `speaks ${strength}${value > 0 ? 'for it' : 'against it'}`;
+	};
+	const decide = (cause: RankedCause) => actNow(cause.conditionId, cause.chance, standing, values);
+	const before = (id: ConditionId): number | null =>
+		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;
+	const found = (sign: SignId, grade: number): string =>
+		grade === 0 ? ', not there' : topGrade(sign) === 1 ? '' : `, ${gradeWord(sign, grade)}`;
+	const names = (ids: readonly ConditionId[]): string =>
+		ids.map((id) => conditionOf(id).label.toLowerCase()).join(' with ');
+</script>
+
+{#each referrals as referral (referral.because)}
+	<div class="mt-2 border-l-4 border-oxide py-1 pl-3" role="alert">
+		<p class="font-semibold text-oxide">
+			{referral.urgency === 'now' ? 'Stop. ' : ''}Qualified arborist, {referralWords[referral.urgency]}
+		</p>
+		<p class="text-sm">{referral.because} {referral.until}</p>
+	</div>
+{/each}
+
+<p class="mt-2 text-sm text-slate" role="status">
+	{findingCount === 0
+		? 'Only what is usual among trees like this one; set a sign.'
+		: `From ${findingCount} sign${findingCount === 1 ? '' : 's'}; several may hold at once.`}
+</p>
+<ol class="mt-2 divide-y border-y">
+	{#each leading as cause (cause.conditionId)}
+		{@const condition = conditionOf(cause.conditionId)}
+		{@const now = decide(cause)}
+		{@const was = before(cause.conditionId)}
+		<li class="py-2">
+			<button
+				class="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 text-left"
+				aria-expanded={openCause === cause.conditionId}
+				onclick={() => (openCause = openCause === cause.conditionId ? null : cause.conditionId)}
+			>
+				<span class="font-semibold"
+					>{condition.label}{#if findingCount > 0 && now.verdict === 'now'}<span
+							class="ml-2 text-sm font-bold text-oxide">act now</span
+						>{:else if findingCount > 0 && now.verdict === 'window'}<span
+							class="ml-2 text-sm font-semibold text-ochre"
+							>{now.waitUntil ? `waits for ${format().day(now.waitUntil, today)}` : 'waits'}</span
+						>{/if}</span
+				>
+				<span class="font-display font-semibold"
+					>{#if was !== null && Math.abs(was - cause.chance) >= 0.01}<span class="mr-1 text-sm font-normal text-slate"
+							>{chance(was)} →</span
+						>{/if}{chance(cause.chance)}</span
+				>
+				<span class="relative col-span-2 mt-1 block h-2 rounded-sm bg-duff">
+					<span
+						class={[
+							'absolute inset-y-0 left-0 rounded-sm',
+							now.verdict === 'now' && findingCount > 0 ? 'bg-oxide' : 'bg-bark'
+						]}
+						style="width: {cause.chance * 100}%"
+					></span>
+					<span
+						class="absolute -inset-y-0.5 w-0.5 bg-ink"
+						style="left: {cause.prior * 100}%"
+						title="before any sign: {chance(cause.prior)}"
+					></span>
+				</span>
+			</button>
+			{#if openCause === cause.conditionId || (openCause === null && cause === leading[0] && findingCount > 0)}
+				<div class="mt-2 text-sm">
+					<p>{condition.meaning}</p>
+					<p class="mt-1">
+						<Workings
+							label="Acting now or waiting: {condition.label}"
+							formula="acting: disturbance now + chance × what treatment cannot avert · waiting: chance × (loss until then + disturbance then)"
+							lines={[
+								{ label: 'Chance of the cause', value: chance(cause.chance) },
+								{
+									label: 'Disturbance now, in this season, at this vigour',
+									value: share(now.disturbanceNow),
+									mark: markOf(`diagnosis.disturbance.${cause.conditionId}`)
+								},
+								{ label: 'Disturbance then', value: share(now.disturbanceThen) },
+								{
+									label: `Lost in ${format().number(now.waitMonths, 1)} months, if it holds`,
+									value: share(now.lossWaiting),
+									mark: markOf(`diagnosis.loss.${cause.conditionId}`)
+								},
+								{
+									label: 'of which treatment averts',
+									value: format().percent(values[`diagnosis.averts.${cause.conditionId}`]),
+									mark: markOf(`diagnosis.averts.${cause.conditionId}`)
+								},
+								{
+									label: 'Acting loses less from a chance of',
+									value: now.threshold > 1 ? 'never, in this season' : chance(now.threshold)
+								}
+							]}
+							changes="Another season, another vigour, or a tree that fails within weeks."
+							><span
+								>{now.verdict === 'now'
+									? 'Act now'
+									: now.verdict === 'window'
+										? 'Let it wait'
+										: 'Look further first'}: acting costs about {share(now.actingCost)} of its chance to live, waiting
+								{now.waitUntil
+									? `until ${format().day(now.waitUntil, today)}`
+									: `${format().number(now.waitMonths, 0)} month${now.waitMonths < 1.5 ? '' : 's'}`}
+								{share(now.waitingCost)}.</span
+							></Workings
+						>
+					</p>
+					<ul class="mt-1.5">
+						{#each cause.reasons as reason (reason.signId)}
+							<li class="flex items-baseline gap-2 py-0.5">
+								<span
+									aria-hidden="true"
+									class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}
+									>{reason.pull > 0 ? '+' : '−'}</span
+								>
+								<button class="chalk text-left" onclick={() => (numbersOf = reason.signId)}
+									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pull(reason.pull)}</button
+								>
+								<span class="ml-auto shrink-0 text-slate"
+									>{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span
+								>
+							</li>
+						{:else}
+							<li class="text-slate">No finding moves it; this is how usual it is.</li>
+						{/each}
+					</ul>
+					<p class="mt-1 text-xs text-slate">
+						Numbers are log-odds lost when the finding is taken away. The mark on the bar is the chance before
+						any sign. Touch a sign for the numbers behind it.
+					</p>
+				</div>
+			{/if}
+		</li>
+	{/each}
+</ol>
+<Button tone="quiet" size="small" class="mt-1" onclick={() => (everyCause = !everyCause)}
+	>{everyCause ? 'Only the leading ones' : 'All sixteen'}</Button
+>
+
+{#if findingCount > 0 && sets.length > 0}
+	<h3 class="mt-3 text-base">Most probable together</h3>
+	<ul class="text-sm">
+		{#each sets as set (set.conditionIds.join())}
+			<li class="flex justify-between gap-3 py-0.5">
+				<span class="first-letter:uppercase">{names(set.conditionIds)}</span>
+				<span class="font-semibold">{chance(set.chance)}</span>
+			</li>
+		{/each}
+	</ul>
+{/if}
+{#each diagnosis.contradictions as pair (pair.first + pair.second)}
+	<div class="mt-3">
+		<Caution title="Hardly both"
+			>“{signOf(pair.first).label}” and “{signOf(pair.second).label}” exclude each other on one day. Look again;
+			until then both count.</Caution
+		>
+	</div>
+{/each}
+{#if unusual}
+	<p class="mt-3 text-sm text-ochre">
+		These findings are {format().number(diagnosis.conflict)} times rarer together than each would be by itself: one
+		may be misread, or it is something that is not in the list.
+	</p>
+{/if}
+{#if shipped}
+	<details class="mt-3 text-sm">
+		<summary class="chalk font-semibold text-ochre">{overridden.length} of your own numbers count here</summary>
+		<ul class="mt-1">
+			{#each moved as { cause, was } (cause.conditionId)}
+				<li class="flex justify-between gap-3 py-0.5">
+					<span>{conditionOf(cause.conditionId).label}</span>
+					<span>shipped {chance(was)}, yours <strong>{chance(cause.chance)}</strong></span>
+				</li>
+			{:else}
+				<li class="text-slate">They move no cause by a whole percent here.</li>
+			{/each}
+		</ul>
+	</details>
+{/if}
+<p class="mt-3 text-sm text-slate">
+	Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working default
+	and can be changed: touch a sign, or see Reference, Values.
+</p>
+<NumbersSheet bind:sign={numbersOf} {values} {overridden} {diagnosis} {again} />

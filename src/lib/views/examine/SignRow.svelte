@@ -1,0 +1,57 @@
+<script lang="ts">
+	import type { Finding } from '$core/diagnosis/finding';
+	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/diagnosis/signs';
+	import Ruler from '@lucide/svelte/icons/ruler';
+	import Keys from '$ui/Keys.svelte';
+
+	/** One sign: what to look for, how, and its answers. */
+	interface Props {
+		id: SignId;
+		/** Grade set by hand; null while not looked for. */
+		grade: number | null;
+		/** What was measured lately, if anything. */
+		measured?: Finding | null;
+		/** Day of that measurement, written. */
+		measuredOn?: string;
+		minutes: number;
+		brief?: boolean;
+		onset: (grade: number | null) => void;
+	}
+	let { id, grade, measured = null, measuredOn = '', minutes, brief = false, onset }: Props = $props();
+	const uid = $props.id();
+	const sign = $derived(signOf(id));
+	const options = $derived(
+		// What is found comes first, what is sound last, as in a spoken answer.
+		[...gradesOf(id).entries()]
+			.map(([value, word]) => ({
+				value: String(value),
+				label: word[0]?.toUpperCase() + word.slice(1),
+				tone: value > 0 ? ('strong' as const) : ('plain' as const)
+			}))
+			.sort((a, b) => (topGrade(id) === 1 ? Number(b.value) - Number(a.value) : 0))
+	);
+</script>
+
+<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1.5 py-1.5">
+	<span class={['min-w-0 flex-1', brief ? 'basis-44' : 'basis-64']}>
+		<span id={uid} class={brief ? 'font-semibold' : ''}>{sign.label}</span>
+		<span class={['text-xs text-slate', brief ? 'hidden sm:block' : 'block']}
+			>{sign.how}{#if !brief}{' '}With {sign.tool}, {minutes} min.{/if}</span
+		>
+		{#if measured}
+			<span class="mt-0.5 flex items-center gap-1.5 text-sm text-rain">
+				<Ruler size={15} aria-hidden="true" />Measured: {gradeWord(id, measured.grade)}{measuredOn
+					? `, ${measuredOn}`
+					: ''}{#if grade !== null && grade !== measured.grade}<strong class="text-ochre">
+						– you set it otherwise; your answer counts</strong
+					>{/if}
+			</span>
+		{/if}
+	</span>
+	<Keys
+		labelledBy={uid}
+		{options}
+		value={grade === null ? '' : String(grade)}
+		onchange={(value) => onset(value === '' ? null : Number(value))}
+	/>
+</li>
