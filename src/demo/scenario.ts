@@ -1,6 +1,5 @@
 import type { Schools } from '$core/aftercare/task';
 import type { PlaceInput } from '$core/climate/place';
-import type { ExaminationInput } from '$core/diagnosis/examination';
 import type { MixId } from '$core/mixes/mixes';
 import type { SizeRule } from '$core/pots/replant-plan';
 import type { Pot } from '$core/pots/volume';
@@ -77,7 +76,6 @@ export interface DemoTree {
 	place: DemoPlace;
 	/** Tag of the tree it is compared with; that tree comes earlier in the list. */
 	reference?: string;
-	examinations?: ExaminationInput[];
 	roots?: {
 		on: string;
 		frame: 'container' | 'ground';
@@ -141,12 +139,6 @@ const box = (side: number, height: number): Pot => ({
 	bottomWidthMm: side,
 	heightMm: height
 });
-const seen = (...signs: string[]): ExaminationInput['findings'] =>
-	signs.map((sign) => ({
-		signId: sign.replace(/^-/, ''),
-		state: sign.startsWith('-') ? 'absent' : 'present'
-	})) as ExaminationInput['findings'];
-
 export const demoTrees: DemoTree[] = [
 	{
 		input: {
@@ -161,6 +153,7 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'strong',
 			reserves: 'few-years-potted',
 			takenInOn: '2024-03-02',
+			watering: 'bench hose',
 			batch: 'whips 2015'
 		},
 		place: 'bench',
@@ -187,22 +180,11 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'fair',
 			reserves: 'field-grown',
 			takenInOn: '2024-11-16',
+			watering: 'bench hose',
 			batch: 'tram cutting'
 		},
 		place: 'bench',
 		reference: 'H-00',
-		examinations: [
-			{
-				examinedOn: '2024-11-16',
-				note: 'Ball opened on the bench the same day.',
-				findings: seen('girdler-seen', 'no-flare', '-sour-smell', '-roots-dark-soft', 'leans-rocks')
-			},
-			{
-				examinedOn: '2025-09-06',
-				note: '',
-				findings: seen('-wilts-wet', '-sour-smell', '-dieback-hollow', '-sticky-leaves', 'girdler-seen')
-			}
-		],
 		roots: {
 			on: '2024-11-17',
 			frame: 'container',
@@ -278,16 +260,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'fair',
 			reserves: 'long-potted',
 			takenInOn: '2025-09-14',
+			watering: 'frame can',
 			batch: 'ridge'
 		},
 		place: 'frame',
-		examinations: [
-			{
-				examinedOn: '2025-09-14',
-				note: 'Old soil kept on the north half.',
-				findings: seen('leans-rocks', 'one-side-thin', '-galls-wool', '-roots-dark-soft', '-sour-smell')
-			}
-		],
 		roots: {
 			on: '2025-09-15',
 			frame: 'container',
@@ -346,33 +322,6 @@ export const demoTrees: DemoTree[] = [
 			takenInOn: '2025-05-10'
 		},
 		place: 'pellow',
-		examinations: [
-			{
-				examinedOn: '2025-05-10',
-				note: 'Straight into the lawn like a post on three sides.',
-				findings: seen(
-					'no-flare',
-					'small-early-colour',
-					'one-side-thin',
-					'probe-stops',
-					'-brackets',
-					'-leans-rocks'
-				)
-			},
-			{
-				examinedOn: '2025-06-21',
-				note: 'Collar opened by hand to 240 mm.',
-				findings: seen(
-					'no-flare',
-					'girdler-seen',
-					'small-early-colour',
-					'one-side-thin',
-					'probe-stops',
-					'-brackets',
-					'-spongy-stem'
-				)
-			}
-		],
 		roots: {
 			on: '2025-06-21',
 			frame: 'ground',
@@ -431,25 +380,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'weak',
 			reserves: 'long-potted',
 			takenInOn: '2026-03-07',
+			watering: 'frame can',
 			batch: 'café'
 		},
 		place: 'frame',
-		examinations: [
-			{
-				examinedOn: '2026-03-07',
-				note: 'Saucer full. Black roots below, white above.',
-				findings: seen(
-					'wilts-wet',
-					'sour-smell',
-					'stays-wet',
-					'roots-dark-soft',
-					'lump-squeezed',
-					'-sticky-leaves',
-					'-spongy-stem',
-					'growth-stopped'
-				)
-			}
-		],
 		roots: {
 			on: '2026-03-08',
 			frame: 'container',
@@ -507,16 +441,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'fair',
 			reserves: 'field-grown',
 			takenInOn: '2025-06-28',
+			watering: 'bay drip line',
 			batch: 'arcade'
 		},
 		place: 'bay',
-		examinations: [
-			{
-				examinedOn: '2025-06-28',
-				note: '',
-				findings: seen('decline-after-work', 'wilts-dry', '-sour-smell', '-sticky-leaves')
-			}
-		],
 		roots: {
 			on: '2025-06-29',
 			frame: 'container',
@@ -569,16 +497,10 @@ export const demoTrees: DemoTree[] = [
 			permission: 'own',
 			vigour: 'weak',
 			reserves: 'long-potted',
-			takenInOn: '2026-02-21'
+			takenInOn: '2026-02-21',
+			watering: 'bay drip line'
 		},
 		place: 'bay',
-		examinations: [
-			{
-				examinedOn: '2026-02-21',
-				note: 'Cut back till the section was pale.',
-				findings: seen('spongy-stem', 'roots-dark-soft', 'sour-smell', 'stays-wet', '-galls-wool')
-			}
-		],
 		roots: {
 			on: '2026-02-22',
 			frame: 'container',
@@ -694,13 +616,6 @@ export const demoTrees: DemoTree[] = [
 			takenInOn: '2024-06-15'
 		},
 		place: 'shade',
-		examinations: [
-			{
-				examinedOn: '2024-08-03',
-				note: '',
-				findings: seen('wilts-wet', 'decline-after-work', 'dieback-hollow', '-sour-smell')
-			}
-		],
 		roots: {
 			on: '2024-06-15',
 			frame: 'container',
@@ -759,22 +674,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'fair',
 			reserves: 'long-potted',
 			takenInOn: '2025-09-20',
+			watering: 'rain barrel',
 			batch: 'clearance'
 		},
 		place: 'shade',
-		examinations: [
-			{
-				examinedOn: '2025-09-20',
-				note: 'Five slid out as a sample.',
-				findings: seen(
-					'roots-out-of-holes',
-					'solid-mat',
-					'channels-through',
-					'-sticky-leaves',
-					'-roots-dark-soft'
-				)
-			}
-		],
 		planting: {
 			on: '2025-09-27',
 			pot: round(170, 130, 150),
@@ -814,22 +717,10 @@ export const demoTrees: DemoTree[] = [
 			permission: 'own',
 			vigour: 'fair',
 			reserves: 'long-potted',
-			takenInOn: '2026-02-14'
+			takenInOn: '2026-02-14',
+			watering: 'bench hose'
 		},
 		place: 'bench',
-		examinations: [
-			{
-				examinedOn: '2026-02-14',
-				note: '',
-				findings: seen(
-					'roots-out-of-holes',
-					'channels-through',
-					'growth-stopped',
-					'-sour-smell',
-					'-sticky-leaves'
-				)
-			}
-		],
 		tasks: [
 			{
 				kind: 'look',
@@ -854,16 +745,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'fair',
 			reserves: 'long-potted',
 			takenInOn: '2026-02-07',
+			watering: 'bench hose',
 			batch: 'auction'
 		},
-		place: 'bench',
-		examinations: [
-			{
-				examinedOn: '2026-02-07',
-				note: 'Weighed with two neighbours.',
-				findings: seen('stays-wet', 'lump-squeezed', 'yellow-between-veins', '-sour-smell', '-galls-wool')
-			}
-		]
+		place: 'bench'
 	},
 	{
 		input: {
@@ -880,13 +765,6 @@ export const demoTrees: DemoTree[] = [
 			takenInOn: '2025-03-15'
 		},
 		place: 'quarry',
-		examinations: [
-			{
-				examinedOn: '2025-03-15',
-				note: '',
-				findings: seen('probe-stops', 'water-stands', 'small-early-colour', '-brackets', '-no-flare')
-			}
-		],
 		looks: {
 			from: '2025-04-05',
 			seed: 90,
@@ -909,16 +787,10 @@ export const demoTrees: DemoTree[] = [
 			permission: 'own',
 			vigour: 'weak',
 			reserves: 'few-years-potted',
-			takenInOn: '2025-05-03'
+			takenInOn: '2025-05-03',
+			watering: 'bay drip line'
 		},
 		place: 'bay',
-		examinations: [
-			{
-				examinedOn: '2026-01-05',
-				note: 'Moved in the morning after.',
-				findings: seen('windward-burn', 'dieback-hollow', '-wilts-wet', '-sour-smell', '-sticky-leaves')
-			}
-		],
 		looks: {
 			from: '2025-05-20',
 			seed: 15,
@@ -952,16 +824,10 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'strong',
 			reserves: 'field-grown',
 			takenInOn: '2026-04-04',
+			watering: 'rain barrel',
 			batch: 'churchyard'
 		},
 		place: 'shade',
-		examinations: [
-			{
-				examinedOn: '2026-04-04',
-				note: 'Ball held together.',
-				findings: seen('-roots-dark-soft', '-galls-wool', '-dieback-hollow', 'girdler-seen')
-			}
-		],
 		roots: {
 			on: '2026-04-04',
 			frame: 'container',

@@ -15,7 +15,11 @@ import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
-import { recordExamination } from '$lib/server/examine';
+import { changeInput } from '$core/changes/changes';
+import { examinationInput } from '$core/diagnosis/examination';
+import { measuredFindings, measurementInput } from '$core/measuring/measurement';
+import { triageInput } from '$core/triage/triage';
+import { recordChange, recordExamination, recordMeasurement, recordTriage } from '$lib/server/examine';
 import {
 	closeTree,
 	loadRecords,
@@ -26,6 +30,7 @@ import {
 	takeIn
 } from '$lib/server/trees';
 import { addPlace } from '$lib/server/yard';
+import { demoExamine, type DemoExamine } from './examine';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
 
 /**
@@ -51,7 +56,8 @@ export async function makeDemoYard(store: Store): Promise<void> {
 }
 
 async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Values): Promise<void> {
-	for (const examination of spec.examinations ?? []) await recordExamination(store, treeId, examination);
+	const examined = demoExamine[spec.input.tag];
+	if (examined) await examine(store, treeId, examined, values);
 	if (spec.roots) await workRoots(store, treeId, spec.roots, values);
 	if (spec.planting) {
 		const { on, ...planting } = spec.planting;
@@ -75,6 +81,25 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 		const { tree } = await loadRecords(store.db, treeId);
 		await closeTree(store, treeId, tree.version, spec.closing);
 	}
+}
+
+async function examine(store: Store, treeId: string, spec: DemoExamine, values: Values): Promise<void> {
+	for (const measurement of spec.measurements ?? [])
+		await recordMeasurement(store, treeId, measurementInput.parse(measurement));
+	const { tree, measurements } = await loadRecords(store.db, treeId);
+	for (const { withMeasured = false, ...look } of spec.looks) {
+		const byEye = new Set(look.findings.map((finding) => finding.signId));
+		const measured = withMeasured
+			? measuredFindings(measurements, look.examinedOn, tree, values).filter((f) => !byEye.has(f.signId))
+			: [];
+		await recordExamination(
+			store,
+			treeId,
+			examinationInput.parse({ note: '', ...look, findings: [...look.findings, ...measured] })
+		);
+	}
+	for (const decision of spec.decisions ?? []) await recordTriage(store, treeId, triageInput.parse(decision));
+	for (const change of spec.changes ?? []) await recordChange(store, treeId, changeInput.parse(change));
 }
 
 async function workRoots(

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { taskInput } from '$core/aftercare/task';
+import { examinationInput } from '$core/diagnosis/examination';
 import { observationInput } from '$core/recovery/observation';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { segmentFromQuick } from '$core/roots/root-map';
@@ -10,20 +11,20 @@ import { Refusal } from '$lib/server/errors';
 import { kinds, tasks, trees } from '$lib/server/records/records';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
-import { overrideValue, readOverrides, readValues } from '$lib/server/settings';
+import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
 import {
 	changeTree,
 	closeTree,
 	loadRecords,
 	recordCuts,
-	recordExamination,
 	recordLook,
 	recordPlanting,
 	saveRoots,
 	takeIn,
 	type RootsInput
 } from '$lib/server/trees';
+import { recordExamination } from '$lib/server/examine';
 import { treeRows } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
 import { freshStore, storeWithTree } from './helpers';
@@ -141,11 +142,11 @@ describe('work that fails halfway', () => {
 describe('examining and looking', () => {
 	it('keeps findings and is undone', async () => {
 		const { store, tree } = await storeWithTree();
-		const { entryId } = await recordExamination(store, tree.id, {
-			examinedOn: '2026-04-01',
-			note: '',
-			findings: [{ signId: 'sour-smell', state: 'present' }]
-		});
+		const { entryId } = await recordExamination(
+			store,
+			tree.id,
+			examinationInput.parse({ examinedOn: '2026-04-01', findings: [{ signId: 'sour-smell', grade: 1 }] })
+		);
 		expect((await loadRecords(store.db, tree.id)).examinations[0]?.findings).toHaveLength(1);
 		await undo(store, entryId);
 		expect((await loadRecords(store.db, tree.id)).examinations).toHaveLength(0);
@@ -368,11 +369,11 @@ describe('kinds, places and values', () => {
 	});
 	it('take the owner’s numbers within bounds, and give the shipped ones back', async () => {
 		const store = await freshStore();
-		await overrideValue(store, 'crown.reserve', 1.4);
+		await overrideValues(store, { 'crown.reserve': 1.4 });
 		expect((await readValues(store.db))['crown.reserve']).toBe(1.4);
-		expect((await refusal(overrideValue(store, 'crown.reserve', NaN))).message).toMatch(/from 1 to 2/);
-		expect((await refusal(overrideValue(store, 'made.up', 1))).status).toBe(404);
-		await overrideValue(store, 'crown.reserve', null);
+		expect((await refusal(overrideValues(store, { 'crown.reserve': NaN }))).message).toMatch(/from 1 to 2/);
+		expect((await refusal(overrideValues(store, { 'made.up': 1 }))).status).toBe(404);
+		await overrideValues(store, { 'crown.reserve': null });
 		expect(await readOverrides(store.db)).toEqual({});
 	});
 });

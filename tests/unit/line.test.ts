@@ -69,6 +69,9 @@ function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecor
 		kind: kind as TreeRecords['kind'],
 		places: [place],
 		examinations: [examinationSchema.parse({ id: 'e', version: 1, examinedOn: '2025-02-02', findings: [] })],
+		measurements: [],
+		triages: [],
+		factorChanges: [],
 		rootMap: rootMapSchema.parse({
 			id: 'm',
 			version: 1,

@@ -74,20 +74,31 @@ export async function recordMeasurement(
 	return { measurement: result, entryId };
 }
 
-/** Takes a measurement out; undo brings it back. Looks that used it keep what they found. @throws Refusal 404, 409 */
-export async function removeMeasurement(
+/** Records of Examine that can be taken out, by what they are called. */
+const removable = {
+	look: examinations,
+	measurement: measurements,
+	decision: triages,
+	change: factorChanges
+} as const;
+export type Removable = keyof typeof removable;
+
+/** Takes a record out; undo brings it back. Looks that used a measurement keep what they found. @throws Refusal 404, 409 */
+export async function removeFromExamine(
 	store: Store,
 	treeId: string,
+	what: Removable,
 	id: string,
 	version: number
 ): Promise<string> {
 	const { entryId } = await doWork(
 		store,
-		{ treeId, stage: 'examine', what: 'Took a measurement out' },
+		{ treeId, stage: 'examine', what: `Took a ${what} out` },
 		async (work) => {
-			const owned = await measurements.list(work.tx, treeId);
-			if (!owned.some((measurement) => measurement.id === id)) throw notFound('measurement');
-			return work.remove(measurements, id, version);
+			const repository = removable[what];
+			const owned = await repository.list(work.tx, treeId);
+			if (!owned.some((record) => record.id === id)) throw notFound(what);
+			return work.remove<{ id: string; version: number }>(repository, id, version);
 		}
 	);
 	return entryId;

@@ -37,22 +37,30 @@ export async function readOverrides(db: Reader): Promise<Record<string, number>>
 
 export const readValues = async (db: Reader): Promise<Values> => resolveValues(await readOverrides(db));
 
+/** Working values to set, by key; null goes back to the shipped number. */
+export const valueChanges = z.record(z.string(), z.number({ error: 'must be a number' }).nullable());
+
 /**
- * Sets the owner's own number for a working value, or goes back to the shipped one.
- * @param value null to go back
+ * Sets the owner's own numbers for working values, or goes back to the shipped ones; all of them or none.
  * @throws Refusal 404 unknown key · 422 out of its range
  */
-export async function overrideValue(store: Store, key: string, value: number | null): Promise<void> {
-	if (!isValueKey(key)) throw notFound('value');
-	const { min, max, unit } = workingValue(key);
-	if (value !== null && !(Number.isFinite(value) && value >= min && value <= max))
-		throw invalid([{ field: key, message: `must be a number from ${min} to ${max} ${unit}` }]);
+export async function overrideValues(
+	store: Store,
+	changes: Readonly<Record<string, number | null>>
+): Promise<void> {
+	for (const [key, value] of Object.entries(changes)) {
+		if (!isValueKey(key)) throw notFound('value');
+		const { min, max, unit } = workingValue(key);
+		if (value !== null && !(Number.isFinite(value) && value >= min && value <= max))
+			throw invalid([{ field: key, message: `must be a number from ${min} to ${max} ${unit}` }]);
+	}
 	await store.write(async (tx) => {
-		if (value === null) await tx.delete(valueOverride).where(eq(valueOverride.key, key));
-		else
-			await tx
-				.insert(valueOverride)
-				.values({ key, value })
-				.onConflictDoUpdate({ target: valueOverride.key, set: { value } });
+		for (const [key, value] of Object.entries(changes))
+			if (value === null) await tx.delete(valueOverride).where(eq(valueOverride.key, key));
+			else
+				await tx
+					.insert(valueOverride)
+					.values({ key, value })
+					.onConflictDoUpdate({ target: valueOverride.key, set: { value } });
 	});
 }

@@ -193,3 +193,26 @@ export function measuredFindings(
 	}
 	return [...latest.values()];
 }
+
+const toolOfSign: Partial<Record<SignId, Tool>> = {
+	'roots-dead-share': 'root-sample',
+	'dieback-hollow': 'scratch-tap',
+	'stays-wet': 'weighing',
+	'pot-light': 'weighing',
+	'dries-fast': 'weighing',
+	'channels-through': 'outflow',
+	'water-stands': 'drain-time',
+	'solid-mat': 'slide-test',
+	'roots-out-of-holes': 'slide-test',
+	'lump-squeezed': 'squeeze-test',
+	'no-flare': 'collar',
+	'girdler-seen': 'collar',
+	'soil-heaped': 'collar',
+	'roots-above-flare': 'collar',
+	'probe-stops': 'penetrometer',
+	'dense-soil': 'soil-cores'
+};
+/** The tool that measures a sign; null for what is only looked at. */
+export const toolFor = (sign: SignId, situation: Tree['situation']): Tool | null =>
+	sign === 'water-stands' && situation === 'in-ground' ? 'infiltration' : (toolOfSign[sign] ?? null);
+export const isTool = (word: unknown): word is Tool => (tools as readonly unknown[]).includes(word);

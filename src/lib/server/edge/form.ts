@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Refusal } from '../errors';
 import { check } from './http';
 
 type Shape = { type?: string | string[]; anyOf?: Shape[]; items?: Shape; properties?: Record<string, Shape> };
@@ -51,6 +52,16 @@ function readField(shape: Shape, form: FormData, key: string): unknown {
 	if (accepts(shape, 'boolean'))
 		return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
 	return raw;
+}
+
+/** A part of a form that was sent as JSON. @throws Refusal 400 */
+export function jsonIn(form: FormData, name: string): unknown {
+	const text = form.get(name);
+	try {
+		return JSON.parse(typeof text === 'string' ? text : '');
+	} catch {
+		throw new Refusal(400, 'What was entered could not be read.', 'Load the page again and enter it anew.');
+	}
 }
 
 /** The version a form was read at. @throws Refusal 422 */

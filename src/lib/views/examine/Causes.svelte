@@ -110,8 +110,8 @@
 						>{/if}</span
 				>
 				<span class="font-display font-semibold"
-					>{#if was !== null && Math.abs(was - cause.chance) >= 0.01}<span class="mr-1 text-sm font-normal text-slate"
-							>{chance(was)} →</span
+					>{#if was !== null && Math.abs(was - cause.chance) >= 0.01}<span
+							class="mr-1 text-sm font-normal text-slate">{chance(was)} →</span
 						>{/if}{chance(cause.chance)}</span
 				>
 				<span class="relative col-span-2 mt-1 block h-2 rounded-sm bg-duff">
@@ -176,13 +176,13 @@
 					<ul class="mt-1.5">
 						{#each cause.reasons as reason (reason.signId)}
 							<li class="flex items-baseline gap-2 py-0.5">
-								<span
-									aria-hidden="true"
-									class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}
+								<span aria-hidden="true" class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}
 									>{reason.pull > 0 ? '+' : '−'}</span
 								>
 								<button class="chalk text-left" onclick={() => (numbersOf = reason.signId)}
-									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pull(reason.pull)}</button
+									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pull(
+										reason.pull
+									)}</button
 								>
 								<span class="ml-auto shrink-0 text-slate"
 									>{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span
@@ -219,20 +219,22 @@
 {#each diagnosis.contradictions as pair (pair.first + pair.second)}
 	<div class="mt-3">
 		<Caution title="Hardly both"
-			>“{signOf(pair.first).label}” and “{signOf(pair.second).label}” exclude each other on one day. Look again;
-			until then both count.</Caution
+			>“{signOf(pair.first).label}” and “{signOf(pair.second).label}” exclude each other on one day. Look
+			again; until then both count.</Caution
 		>
 	</div>
 {/each}
 {#if unusual}
 	<p class="mt-3 text-sm text-ochre">
-		These findings are {format().number(diagnosis.conflict)} times rarer together than each would be by itself: one
-		may be misread, or it is something that is not in the list.
+		These findings are {format().number(diagnosis.conflict)} times rarer together than each would be by itself:
+		one may be misread, or it is something that is not in the list.
 	</p>
 {/if}
 {#if shipped}
 	<details class="mt-3 text-sm">
-		<summary class="chalk font-semibold text-ochre">{overridden.length} of your own numbers count here</summary>
+		<summary class="chalk font-semibold text-ochre"
+			>{overridden.length} of your own numbers count here</summary
+		>
 		<ul class="mt-1">
 			{#each moved as { cause, was } (cause.conditionId)}
 				<li class="flex justify-between gap-3 py-0.5">
@@ -246,7 +248,7 @@
 	</details>
 {/if}
 <p class="mt-3 text-sm text-slate">
-	Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working default
-	and can be changed: touch a sign, or see Reference, Values.
+	Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working
+	default and can be changed: touch a sign, or see Reference, Values.
 </p>
 <NumbersSheet bind:sign={numbersOf} {values} {overridden} {diagnosis} {again} />

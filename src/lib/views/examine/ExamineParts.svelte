@@ -9,13 +9,21 @@
 		asks?: { part: string; why: string } | null;
 	}
 	let { treeId, asks = null }: Props = $props();
-	const parts = [
-		{ path: '', label: 'Look' },
-		{ path: '/measure', label: 'Measure' },
-		{ path: '/soil', label: 'Soil' },
-		{ path: '/before', label: 'Before the work' },
-		{ path: '/changes', label: 'What was changed' }
-	] as const;
+	const parts = $derived([
+		{ path: '', label: 'Look', href: resolve('/trees/[id]/examine', { id: treeId }) },
+		{ path: '/measure', label: 'Measure', href: resolve('/trees/[id]/examine/measure', { id: treeId }) },
+		{ path: '/soil', label: 'Soil', href: resolve('/trees/[id]/examine/soil', { id: treeId }) },
+		{
+			path: '/before',
+			label: 'Before the work',
+			href: resolve('/trees/[id]/examine/before', { id: treeId })
+		},
+		{
+			path: '/changes',
+			label: 'What was changed',
+			href: resolve('/trees/[id]/examine/changes', { id: treeId })
+		}
+	]);
 	const here = $derived(page.url.pathname.split('/examine')[1] ?? '');
 </script>
 
@@ -24,15 +32,15 @@
 		{#each parts as part (part.path)}
 			<li>
 				<a
-					href={resolve(`/trees/[id]/examine${part.path}`, { id: treeId })}
+					href={part.href}
 					data-sveltekit-noscroll
 					aria-current={here === part.path ? 'page' : undefined}
 					class={[
 						'flex min-h-11 items-center whitespace-nowrap',
 						here === part.path ? 'font-bold' : 'chalk text-slate hover:text-ink'
 					]}
-					>{part.label}{#if asks && asks.part === part.path}<span class="ml-1.5 text-sm font-semibold text-ochre"
-							>{asks.why}</span
+					>{part.label}{#if asks && asks.part === part.path}<span
+							class="ml-1.5 text-sm font-semibold text-ochre">{asks.why}</span
 						>{/if}</a
 				>
 			</li>

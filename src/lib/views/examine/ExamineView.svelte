@@ -1,86 +1,196 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { conditionOf, type ConditionId } from '$core/diagnosis/conditions';
-	import { diagnose, type Finding } from '$core/diagnosis/diagnose';
-	import type { Examination } from '$core/diagnosis/examination';
-	import { signApplies, signIds, signOf, type Sign, type SignId } from '$core/diagnosis/signs';
-	import type { Tree } from '$core/tree/tree';
-	import type { Values } from '$core/values/values';
+	import { resolve } from '$app/paths';
+	import type { Place } from '$core/climate/place';
+	import { seasonFitNames } from '$core/climate/windows';
+	import { standingOn } from '$core/diagnosis/act-now';
+	import {
+		contextOf,
+		recentEventNames,
+		recentEvents,
+		seasonPhaseNames,
+		type RecentEvent
+	} from '$core/diagnosis/context';
+	import { conditionOf } from '$core/diagnosis/conditions';
+	import { diagnose } from '$core/diagnosis/diagnose';
+	import type { Finding } from '$core/diagnosis/finding';
+	import { neighbourChecks, spreading, type YardNeighbour } from '$core/diagnosis/neighbours';
+	import { nextChecks, type NextChecks } from '$core/diagnosis/next-check';
+	import { referrals } from '$core/diagnosis/referral';
+	import {
+		firstLook,
+		signApplies,
+		signIds,
+		signOf,
+		signParts,
+		type SignId,
+		type SignPart
+	} from '$core/diagnosis/signs';
+	import type { Kind } from '$core/kinds/kind';
+	import { measuredFindings, soilTools, toolFor } from '$core/measuring/measurement';
+	import { needsNewLook } from '$core/triage/triage';
+	import type { TreeRecords } from '$core/case/case';
+	import { defaultValues, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
-	import Caution from '$ui/Caution.svelte';
-	import Consequences from '$ui/Consequences.svelte';
+	import Chips from '$ui/Chips.svelte';
 	import Choice from '$ui/Choice.svelte';
+	import Consequences from '$ui/Consequences.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import { ToggleGroup } from 'bits-ui';
-	import { untrack } from 'svelte';
+	import Printer from '@lucide/svelte/icons/printer';
+	import Undo2 from '@lucide/svelte/icons/undo-2';
+	import { onMount, untrack } from 'svelte';
+	import Causes from './Causes.svelte';
+	import ExamineParts from './ExamineParts.svelte';
+	import KeptLook from './KeptLook.svelte';
+	import { LookDraft } from './look-draft.svelte';
+	import NextCheck from './NextCheck.svelte';
+	import SignRow from './SignRow.svelte';
 
+	/** A look at a tree: signs in the order of their harm, what they point to, and the next one worth looking for. */
 	interface Props {
-		tree: Tree;
-		examinations: Examination[];
+		records: TreeRecords;
+		kind: Kind;
+		place: Place | null;
 		values: Values;
+		overridden: readonly string[];
+		around: YardNeighbour[];
 		today: string;
 		refused?: Refused | null;
 	}
-	let { tree, examinations, values, today, refused }: Props = $props();
+	let { records, kind, place, values, overridden, around, today, refused }: Props = $props();
 	const format = useFormat();
 
-	const parts: Sign['part'][] = ['crown', 'stem', 'collar', 'pot and soil', 'roots'];
-	const partTitles: Record<Sign['part'], string> = {
+	const partTitles: Record<SignPart, string> = {
 		crown: 'Crown',
 		stem: 'Stem and bark',
 		collar: 'Foot of the trunk',
 		'pot and soil': 'Pot and soil',
 		roots: 'Roots'
 	};
-	/** Which examination is shown beside: the one being made, or an earlier one by identity. */
-	let viewing = $state<string>(untrack(() => examinations.at(-1)?.id ?? 'new'));
-	let answers = $state<Partial<Record<SignId, Finding['state']>>>({});
-	const past = $derived(examinations.find((examination) => examination.id === viewing));
-	const applicable = $derived(signIds.filter((id) => signApplies(id, tree.situation)));
-	const typed = $derived(
-		signIds.flatMap((signId) => {
-			const state = answers[signId];
-			return state ? [{ signId, state }] : [];
-		})
-	);
-	const findings = $derived(past ? past.findings : typed);
-	const diagnosis = $derived(diagnose(tree.situation, findings, values));
-	let openCause = $state<string | null>(null);
-	const leading = $derived(
-		diagnosis.ranking.filter((cause, index) => index < 5 || cause.chance >= 0.15).slice(0, 9)
-	);
+	const tree = $derived(records.tree);
+	const examinations = $derived(records.examinations);
 	const latest = $derived(examinations.at(-1));
+	/** Which look is shown: the one being made, or a kept one by identity. */
+	let viewing = $state<string>(untrack(() => examinations.at(-1)?.id ?? 'new'));
+	const draft = new LookDraft(untrack(() => records.tree.id));
+	onMount(() => {
+		draft.open(localStorage);
+		if (draft.count > 0) viewing = 'new';
+	});
+	let lookedOn = $state(untrack(() => today));
 
-	const chance = (value: number): string =>
-		value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value);
-	const pull = (value: number): string => {
-		const strength = Math.abs(value) >= 1.5 ? 'strongly ' : Math.abs(value) < 0.4 ? 'slightly ' : '';
-		return `speaks ${strength}${value > 0 ? 'for it' : 'against it'}`;
+	const past = $derived(examinations.find((examination) => examination.id === viewing));
+	const on = $derived(past?.examinedOn ?? (lookedOn || today));
+	const earlierLook = $derived(
+		past
+			? examinations[examinations.indexOf(past) - 1]
+			: examinations.filter((look) => look.examinedOn <= on).at(-1)
+	);
+	const measured = $derived(measuredFindings(records.measurements, on, tree, values));
+	const measuredOn = (finding: Finding | undefined): string => {
+		const from = records.measurements.find((measurement) => measurement.id === finding?.measuredBy);
+		return from ? format().day(from.measuredOn, today) : '';
 	};
+	const findings = $derived(past ? past.findings : draft.findings(measured));
+	const events = $derived(past ? past.events : draft.events);
+	const failingFast = $derived(past ? past.failingFast : draft.failingFast);
+	const context = $derived(contextOf(tree, kind, place, on, events, values));
+	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
+	const standing = $derived(
+		standingOn(tree, kind, place, on, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
+	);
+	const again = (numbers: Values) => diagnose(context, findings, numbers);
+	const diagnosis = $derived(again(values));
+	const shipped = $derived(
+		overridden.some((key) => key.startsWith('diagnosis.')) ? again(defaultValues) : null
+	);
+	const earlier = $derived(
+		earlierLook && findings.length > 0
+			? diagnose(
+					contextOf(tree, kind, place, earlierLook.examinedOn, earlierLook.events, values),
+					earlierLook.findings,
+					values
+				)
+			: null
+	);
+	const warned = $derived(referrals(tree, findings, diagnosis, values));
+	const sick = $derived(around.find((entry) => entry.id === tree.id));
+	const neighbours = $derived(
+		sick && findings.length > 0 ? neighbourChecks(sick, spreading(diagnosis, values), around, values) : []
+	);
+
+	// The ranking is on the screen at once; the next check follows when the browser has a moment.
+	let next = $state.raw<NextChecks | null>(null);
+	$effect(() => {
+		if (past) return;
+		const args = [context, findings, standing, values] as const;
+		const timer = setTimeout(() => (next = nextChecks(...args)), 30);
+		return () => clearTimeout(timer);
+	});
+
+	const applicable = $derived(signIds.filter((id) => signApplies(id, tree.situation)));
+	const first = $derived(firstLook[tree.situation]);
+	let search = $state('');
+	let openParts = $state<string[]>([]);
+	const wanted = $derived(search.trim().toLowerCase());
+	const rest = $derived(
+		applicable.filter(
+			(id) =>
+				!first.includes(id) &&
+				(wanted === '' || `${signOf(id).label} ${signOf(id).how}`.toLowerCase().includes(wanted))
+		)
+	);
+	const answer = (id: SignId): number | null => draft.answers[id] ?? null;
+	const measureLink = (id: SignId): string | null => {
+		const tool = toolFor(id, tree.situation);
+		if (!tool) return null;
+		const soil = (soilTools as readonly string[]).includes(tool);
+		return `${resolve(soil ? '/trees/[id]/examine/soil' : '/trees/[id]/examine/measure', { id: tree.id })}?tool=${tool}`;
+	};
+	const overruled = $derived(draft.overruled(measured));
+	const counted = $derived(findings.length);
 	function kept(): void {
-		answers = {};
-		viewing = examinations.at(-1)?.id ?? 'new';
+		draft.clear();
+		viewing = records.examinations.at(-1)?.id ?? 'new';
 	}
-	function repeatLast(): void {
-		if (!latest) return;
-		viewing = 'new';
-		answers = Object.fromEntries(latest.findings.map((finding) => [finding.signId, finding.state]));
-	}
+	const lastTriage = $derived(records.triages.at(-1));
+	const asks = $derived(
+		lastTriage && needsNewLook(lastTriage, today, values) && lastTriage.decision !== 'leave'
+			? { part: '/before', why: 'look again' }
+			: null
+	);
+	const chance = (value: number): string => (value > 0.99 ? 'over 99 %' : format().percent(value));
 </script>
 
+{#snippet row(id: SignId, brief: boolean)}
+	{@const found = measured.find((finding) => finding.signId === id)}
+	<SignRow
+		{id}
+		{brief}
+		grade={answer(id)}
+		measured={found ?? null}
+		measuredOn={measuredOn(found)}
+		measureHref={measureLink(id)}
+		minutes={values[`diagnosis.minutes.${id}`]}
+		onset={(value) => draft.set(id, value)}
+	/>
+{/snippet}
+
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
-	<section aria-label="Signs" class="pt-5 pb-20">
-		<div class="flex flex-wrap items-end justify-between gap-3">
+	<section aria-label="Signs" class="min-w-0 pt-1 pb-24">
+		<ExamineParts treeId={tree.id} {asks} />
+		<div class="mt-2 flex flex-wrap items-end justify-between gap-3">
 			<Choice
 				label="Examination"
+				hideLabel
 				bind:value={viewing}
 				size="small"
 				options={[
-					{ value: 'new', label: 'New look' },
+					{ value: 'new', label: draft.count > 0 ? `New look, ${draft.count} set` : 'New look' },
 					...examinations
 						.slice(-4)
 						.reverse()
@@ -90,173 +200,196 @@
 						}))
 				]}
 			/>
-			{#if viewing === 'new' && latest && typed.length === 0}
-				<Button size="small" onclick={repeatLast}>Begin from {format().day(latest.examinedOn, today)}</Button>
-			{/if}
+			<div class="flex gap-1">
+				{#if viewing === 'new' && latest && draft.count === 0}
+					<Button size="small" tone="quiet" onclick={() => draft.begin(latest.findings)}
+						>Begin from {format().day(latest.examinedOn, today)}</Button
+					>
+				{/if}
+				{#if viewing === 'new' && draft.count > 0}
+					<Button size="small" tone="quiet" onclick={() => draft.undo()}
+						><Undo2 size={15} aria-hidden="true" />Last sign back</Button
+					>
+				{/if}
+				{#if latest}
+					<Button size="small" tone="quiet" href={resolve('/trees/[id]/examine/sheet', { id: tree.id })}
+						><Printer size={15} aria-hidden="true" />Finding sheet</Button
+					>
+				{/if}
+			</div>
 		</div>
+
 		{#if past}
-			<h2 class="mt-5 text-lg">Found on {format().date(past.examinedOn)}</h2>
-			{#if past.note}<p class="mt-1">{past.note}</p>{/if}
-			<ul class="mt-3 divide-y border-y">
-				{#each past.findings as finding (finding.signId)}
-					<li class="flex items-baseline justify-between gap-4 py-2">
-						<span>{signOf(finding.signId).label}</span>
-						<strong class={finding.state === 'present' ? 'text-oxide' : 'text-slate'}
-							>{finding.state === 'present' ? 'seen' : 'looked, not there'}</strong
-						>
-					</li>
-				{:else}
-					<li class="py-2 text-slate">No sign was set.</li>
-				{/each}
-			</ul>
+			<KeptLook look={past} before={earlierLook ?? null} {tree} measurements={records.measurements} {today} />
 		{:else}
-			<p class="mt-3 text-sm text-slate">
-				From the least to the most invasive. Leave open what you did not look for: unknown moves nothing.
-			</p>
-			<form method="POST" action="?/record" use:enhance={act({ done: kept })} class="mt-3">
+			<div class="mt-4">
+				<NextCheck
+					{next}
+					harmNote="Harm counts for this tree today: {seasonFitNames[standing.seasonFit]}, {standing.vigour}."
+					onset={(sign, value) => draft.set(sign, value)}
+				/>
+			</div>
+			<div class="mt-5 grid gap-x-6 gap-y-3 sm:grid-cols-[1fr_auto]">
+				<Chips
+					label="In the last weeks it was or had"
+					options={recentEvents.map((value) => ({ value, label: recentEventNames[value] }))}
+					value={draft.events}
+					onchange={(value: RecentEvent[]) => draft.setEvents(value)}
+				/>
+				<label class="flex min-h-11 items-center gap-2 self-end font-semibold"
+					><input
+						type="checkbox"
+						class="size-5"
+						checked={draft.failingFast}
+						onchange={(event) => draft.setFailingFast(event.currentTarget.checked)}
+					/>It fails within weeks</label
+				>
+			</div>
+			<section aria-label="First look" class="mt-5">
+				<h2 class="text-lg">First look</h2>
+				<p class="text-sm text-slate">
+					{context.season ? `It is ${seasonPhaseNames[context.season]}. ` : ''}Leave open what you did not
+					look for: unknown moves nothing.
+				</p>
+				<ul class="mt-1 divide-y border-y">
+					{#each first as id (id)}{@render row(id, true)}{/each}
+				</ul>
+			</section>
+			<section aria-label="Further signs" class="mt-6">
+				<div class="flex flex-wrap items-end justify-between gap-3">
+					<h2 class="text-lg">{applicable.length - first.length} further signs, gentlest first</h2>
+					<label class="w-full sm:w-56"
+						><span class="sr-only">Find a sign</span><input
+							class="input"
+							type="search"
+							placeholder="Find a sign"
+							bind:value={search}
+						/></label
+					>
+				</div>
+				{#each signParts as part (part)}
+					{@const inPart = rest.filter((id) => signOf(id).part === part)}
+					{#if inPart.length > 0}
+						{@const set = inPart.filter((id) => answer(id) !== null).length}
+						{@const shown = wanted !== '' || openParts.includes(part)}
+						<h3 class="mt-1 border-b">
+							<button
+								type="button"
+								class="flex min-h-11 w-full items-center justify-between gap-3 text-left"
+								aria-expanded={shown}
+								onclick={() =>
+									(openParts = openParts.includes(part)
+										? openParts.filter((other) => other !== part)
+										: [...openParts, part])}
+							>
+								<span
+									>{partTitles[part]}<span class="ml-2 font-sans text-sm font-normal text-slate"
+										>{inPart.length} signs{set > 0 ? `, ${set} set` : ''}</span
+									></span
+								>
+								<span aria-hidden="true" class="text-slate">{shown ? '−' : '+'}</span>
+							</button>
+						</h3>
+						{#if shown}
+							<ul class="divide-y border-b">
+								{#each inPart as id (id)}{@render row(id, false)}{/each}
+							</ul>
+						{/if}
+					{/if}
+				{:else}<span></span>{/each}
+				{#if rest.length === 0}<p class="py-2 text-slate">No sign has such words.</p>{/if}
+			</section>
+			<form method="POST" action="?/record" use:enhance={act({ done: kept })} class="mt-6 border-t pt-4">
 				<Problem {refused} />
-				{#each parts as part (part)}
-					{@const inPart = applicable.filter((id) => signOf(id).part === part)}
-					<fieldset class="mt-3">
-						<legend class="font-display text-lg font-semibold">{partTitles[part]}</legend>
-						<ul class="divide-y border-y">
-							{#each inPart as id (id)}
-								{@const sign = signOf(id)}
-								<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-1.5">
-									<span class="min-w-0 flex-1 basis-56">
-										<span id="sign-{id}">{sign.label}</span>
-										<span class="block text-xs text-slate">{sign.how} {sign.minutes} min</span>
-									</span>
-									<ToggleGroup.Root
-										type="single"
-										value={answers[id] ?? ''}
-										onValueChange={(value) => {
-											if (value === 'present' || value === 'absent') answers[id] = value;
-											else delete answers[id];
-										}}
-										aria-labelledby="sign-{id}"
-										class="flex gap-1"
-									>
-										<ToggleGroup.Item
-											value="present"
-											class="min-h-11 min-w-16 rounded-md border border-edge px-3 font-semibold data-[state=on]:border-oxide data-[state=on]:bg-oxide data-[state=on]:text-paper"
-											>Seen</ToggleGroup.Item
-										>
-										<ToggleGroup.Item
-											value="absent"
-											class="min-h-11 rounded-md border border-edge px-3 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-paper"
-											>Not there</ToggleGroup.Item
-										>
-									</ToggleGroup.Root>
-								</li>
-							{/each}
-						</ul>
-					</fieldset>
-				{/each}
-				<input type="hidden" name="findings" value={JSON.stringify(typed)} />
-				<div class="mt-5 grid gap-4 sm:grid-cols-[11rem_1fr]">
-					<TextField name="examinedOn" label="Looked on" type="date" value={today} max={today} {refused} />
+				<input type="hidden" name="findings" value={JSON.stringify(findings)} />
+				{#each draft.events as event (event)}<input type="hidden" name="events" value={event} />{/each}
+				<input type="hidden" name="failingFast" value={draft.failingFast} />
+				<div class="grid gap-4 sm:grid-cols-[11rem_1fr]">
+					<TextField
+						name="examinedOn"
+						label="Looked on"
+						type="date"
+						value={today}
+						max={today}
+						oninput={(event) => (lookedOn = event.currentTarget.value)}
+						{refused}
+					/>
 					<TextField name="note" label="What else" optional {refused} />
 				</div>
-				<Button type="submit" tone="solid" size="large" class="mt-5" disabled={typed.length === 0}>
-					Keep this look, {typed.length} sign{typed.length === 1 ? '' : 's'}
+				{#if overruled.length > 0}
+					<p class="mt-3 text-sm text-ochre">
+						Set otherwise than measured: {overruled
+							.map((finding) => signOf(finding.signId).label.toLowerCase())
+							.join(', ')}. What you set by hand counts.
+					</p>
+				{/if}
+				<Button type="submit" tone="solid" size="large" class="mt-4" disabled={counted === 0}>
+					Keep this look, {counted} sign{counted === 1 ? '' : 's'}
 				</Button>
+				{#if counted > draft.count}<p class="mt-1 text-sm text-slate">
+						{counted - draft.count} of them measured in the last {format().number(
+							values['diagnosis.measured-days']
+						)} days.
+					</p>{/if}
 			</form>
+		{/if}
+
+		{#if neighbours.length > 0}
+			<section aria-label="Trees to check" class="mt-8">
+				<h2 class="text-lg">
+					{neighbours.length} tree{neighbours.length === 1 ? '' : 's'} may have it too
+				</h2>
+				<p class="text-sm text-slate">
+					{spreading(diagnosis, values)
+						.map((id) => conditionOf(id).label)
+						.join(', ')}: what shares batch, mix, watering or place, most shared first.
+				</p>
+				<ul class="mt-1 divide-y border-y">
+					{#each neighbours.slice(0, 12) as check (check.tree.id)}
+						<li class="flex flex-wrap items-baseline gap-x-4 py-2">
+							<a class="chalk font-semibold" href={resolve('/trees/[id]/examine', { id: check.tree.id })}
+								>{check.tree.tag} {check.tree.name}</a
+							>
+							<span class="text-sm text-slate">same {check.shares.join(', ')}</span>
+							<span class="w-full text-sm sm:ml-auto sm:w-auto"
+								>{signOf(check.signId).label}? {format().number(values[`diagnosis.minutes.${check.signId}`])} min</span
+							>
+						</li>
+					{/each}
+				</ul>
+				{#if past}
+					<form method="POST" action="?/neighbours" use:enhance={act({ keep: true })} class="mt-3">
+						<input type="hidden" name="examinationId" value={past.id} />
+						<Button type="submit"
+							>Put {neighbours.length === 1 ? 'it' : `all ${neighbours.length}`} on Today</Button
+						>
+					</form>
+				{:else}
+					<p class="mt-2 text-sm text-slate">Keep the look to put them on Today.</p>
+				{/if}
+			</section>
 		{/if}
 	</section>
 
 	<Consequences title="What it may be">
 		{#snippet summary()}
-			{@const first = diagnosis.ranking[0]}
-			{#if first && findings.length > 0}
-				<strong class="font-display text-2xl">{chance(first.chance)}</strong>
-				<span class="truncate">{conditionOf(first.conditionId as ConditionId).label}</span>
+			{@const top = diagnosis.ranking[0]}
+			{#if top && findings.length > 0}
+				<strong class="font-display text-2xl">{chance(top.chance)}</strong>
+				<span class="truncate">{conditionOf(top.conditionId).label}</span>
 			{:else}<span>What it may be: set a sign</span>{/if}
 		{/snippet}
-		<p class="text-sm text-slate" role="status">
-			{findings.length === 0
-				? 'Only what is usual among trees brought in like this one; set a sign.'
-				: `From ${findings.length} sign${findings.length === 1 ? '' : 's'}; several may hold at once.`}
-		</p>
-		<ol class="mt-2 divide-y border-y">
-			{#each leading as cause (cause.conditionId)}
-				{@const condition = conditionOf(cause.conditionId as ConditionId)}
-				<li class="py-2">
-					<button
-						class="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-3 text-left"
-						aria-expanded={openCause === cause.conditionId}
-						onclick={() => (openCause = openCause === cause.conditionId ? null : cause.conditionId)}
-					>
-						<span class="font-semibold">{condition.label}</span>
-						<span class="font-display font-semibold">{chance(cause.chance)}</span>
-						<span class="relative col-span-2 mt-1 block h-2 rounded-sm bg-duff">
-							<span
-								class={[
-									'absolute inset-y-0 left-0 rounded-sm',
-									condition.urgent && cause.chance >= 0.5 ? 'bg-oxide' : 'bg-bark'
-								]}
-								style="width: {cause.chance * 100}%"
-							></span>
-							<span
-								class="absolute -inset-y-0.5 w-0.5 bg-ink"
-								style="left: {cause.prior * 100}%"
-								title="before any sign: {chance(cause.prior)}"
-							></span>
-						</span>
-					</button>
-					{#if openCause === cause.conditionId || (openCause === null && cause === leading[0] && findings.length > 0)}
-						<div class="mt-2 text-sm">
-							<p>{condition.meaning}{condition.urgent ? ' Not bound to a season.' : ''}</p>
-							<ul class="mt-1.5">
-								{#each cause.reasons as reason (reason.signId)}
-									<li class="flex items-baseline gap-2 py-0.5">
-										<span
-											aria-hidden="true"
-											class={['font-bold', reason.pull > 0 ? 'text-oxide' : 'text-lichen']}
-											>{reason.pull > 0 ? '+' : '−'}</span
-										>
-										<span
-											>{signOf(reason.signId as SignId).label}{reason.state === 'absent'
-												? ', not there'
-												: ''}: {pull(reason.pull)}</span
-										>
-										<span class="ml-auto shrink-0 text-slate"
-											>{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span
-										>
-									</li>
-								{:else}
-									<li class="text-slate">No finding moves it; this is how usual it is.</li>
-								{/each}
-							</ul>
-							<p class="mt-1 text-xs text-slate">
-								Numbers are log-odds lost when the finding is taken away. The mark on the bar is the chance
-								before any sign.
-							</p>
-						</div>
-					{/if}
-				</li>
-			{/each}
-		</ol>
-		{#if findings.length > 0 && diagnosis.combination.length > 1}
-			<p class="mt-3 text-sm">
-				Most probable together: <strong
-					>{diagnosis.combination
-						.map((id) => conditionOf(id as ConditionId).label.toLowerCase())
-						.join(' with ')}</strong
-				>, {chance(diagnosis.combinationChance)}.
-			</p>
-		{/if}
-		<p class="mt-3 text-sm text-slate">
-			Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working
-			default and can be changed under Reference, Values.
-		</p>
-		{#if tree.situation === 'in-ground' && tree.trunkDiameterMm >= 200}
-			<div class="mt-4">
-				<Caution title="A big tree"
-					>With cut, rotten or girdled anchors it can fall. Whether it stands is judged by a qualified
-					arborist; brackets, cracks or lifted soil call for one at once.</Caution
-				>
-			</div>
-		{/if}
+		<Causes
+			{diagnosis}
+			{shipped}
+			{earlier}
+			findingCount={findings.length}
+			{standing}
+			referrals={warned}
+			{values}
+			{overridden}
+			{again}
+			{today}
+		/>
 	</Consequences>
 </div>

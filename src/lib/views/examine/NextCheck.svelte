@@ -44,9 +44,16 @@
 				label="Worth of this check"
 				formula="entropy it takes away ÷ (minutes + harm as minutes)"
 				lines={[
-					{ label: 'Expected drop, over causes that would change what is done', value: `${format().number(first.gainBits, 3)} bit` },
+					{
+						label: 'Expected drop, over causes that would change what is done',
+						value: `${format().number(first.gainBits, 3)} bit`
+					},
 					{ label: 'Minutes', value: format().number(first.minutes, 1), mark: 'our own working default' },
-					{ label: `Harm to this tree today (${procedures[first.procedure as ProcedureId].label})`, value: format().percent(first.harm, 2), mark: 'our own working default' },
+					{
+						label: `Harm to this tree today (${procedures[first.procedure as ProcedureId].label})`,
+						value: format().percent(first.harm, 2),
+						mark: 'our own working default'
+					},
 					{ label: 'Cost as minutes', value: format().number(first.cost, 1) },
 					{ label: 'Causes that count', value: String(next.relevant.length) }
 				]}
@@ -71,8 +78,11 @@
 					>
 				</button>
 			{/each}
-			<Button tone="quiet" size="small" class="self-center" onclick={() => passed.push(first.signIds[0] as SignId)}
-				>Not now</Button
+			<Button
+				tone="quiet"
+				size="small"
+				class="self-center"
+				onclick={() => passed.push(first.signIds[0] as SignId)}>Not now</Button
 			>
 		</div>
 		{#if first.signIds.length > 1}
@@ -92,7 +102,8 @@
 							<ArrowRight size={15} class="shrink-0 self-center text-slate" aria-hidden="true" />
 							<span class="flex-1"
 								>{check.signIds.map((id) => signOf(id).label).join(' · ')}
-								<span class="text-slate">– tells of {conditionOf(check.subject).label.toLowerCase()}</span></span
+								<span class="text-slate">– tells of {conditionOf(check.subject).label.toLowerCase()}</span
+								></span
 							>
 							<span class="text-slate">{format().number(check.minutes)} min, {harm(check)}</span>
 						</li>

@@ -34,11 +34,16 @@
 		return number === null || number < min || number > max ? `${min} to ${max}` : null;
 	};
 	const changed = $derived(
-		keys.filter((key) => tried[key] !== undefined && wrong(key) === null && numberOf(tried[key]) !== values[key])
+		keys.filter(
+			(key) => tried[key] !== undefined && wrong(key) === null && numberOf(tried[key]) !== values[key]
+		)
 	);
 	const then = $derived(
 		changed.length > 0
-			? again({ ...values, ...Object.fromEntries(changed.map((key) => [key, numberOf(tried[key])])) } as Values)
+			? again({
+					...values,
+					...Object.fromEntries(changed.map((key) => [key, numberOf(tried[key])]))
+				} as Values)
 			: null
 	);
 	const moves = $derived(
@@ -109,7 +114,12 @@
 			</ul>
 		{/if}
 	</div>
-	<form method="POST" action="?/numbers" use:enhance={act({ keep: true, done: () => (open.now = false) })} class="mt-3 flex gap-2">
+	<form
+		method="POST"
+		action="?/numbers"
+		use:enhance={act({ keep: true, done: () => (open.now = false) })}
+		class="mt-3 flex gap-2"
+	>
 		<input
 			type="hidden"
 			name="numbers"
@@ -121,11 +131,18 @@
 		<Button onclick={() => (open.now = false)}>Leave it</Button>
 	</form>
 	{#if keys.some((key) => overridden.includes(key))}
-		<form method="POST" action="?/numbers" use:enhance={act({ keep: true, done: () => (open.now = false) })} class="mt-2">
+		<form
+			method="POST"
+			action="?/numbers"
+			use:enhance={act({ keep: true, done: () => (open.now = false) })}
+			class="mt-2"
+		>
 			<input
 				type="hidden"
 				name="numbers"
-				value={JSON.stringify(Object.fromEntries(keys.filter((key) => overridden.includes(key)).map((key) => [key, null])))}
+				value={JSON.stringify(
+					Object.fromEntries(keys.filter((key) => overridden.includes(key)).map((key) => [key, null]))
+				)}
 			/>
 			<Button type="submit" size="small">Back to the shipped numbers of this sign</Button>
 		</form>

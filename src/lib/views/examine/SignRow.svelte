@@ -13,11 +13,22 @@
 		measured?: Finding | null;
 		/** Day of that measurement, written. */
 		measuredOn?: string;
+		/** Where it can be measured, if it can. */
+		measureHref?: string | null;
 		minutes: number;
 		brief?: boolean;
 		onset: (grade: number | null) => void;
 	}
-	let { id, grade, measured = null, measuredOn = '', minutes, brief = false, onset }: Props = $props();
+	let {
+		id,
+		grade,
+		measured = null,
+		measuredOn = '',
+		measureHref = null,
+		minutes,
+		brief = false,
+		onset
+	}: Props = $props();
 	const uid = $props.id();
 	const sign = $derived(signOf(id));
 	const options = $derived(
@@ -36,7 +47,8 @@
 	<span class={['min-w-0 flex-1', brief ? 'basis-44' : 'basis-64']}>
 		<span id={uid} class={brief ? 'font-semibold' : ''}>{sign.label}</span>
 		<span class={['text-xs text-slate', brief ? 'hidden sm:block' : 'block']}
-			>{sign.how}{#if !brief}{' '}With {sign.tool}, {minutes} min.{/if}</span
+			>{sign.how}{#if !brief}{' '}With {sign.tool}, {minutes} min.{/if}{#if measureHref}{' '}<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved by the caller -->
+				<a class="chalk text-rain" href={measureHref}>Measure it</a>{/if}</span
 		>
 		{#if measured}
 			<span class="mt-0.5 flex items-center gap-1.5 text-sm text-rain">

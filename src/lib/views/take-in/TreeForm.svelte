@@ -175,7 +175,10 @@
 			options={options(reserves, reservesNames)}
 		/>
 	</div>
-	<details class="border-y py-3" open={Boolean(tree?.note || tree?.batch || tree?.referenceTreeId)}>
+	<details
+		class="border-y py-3"
+		open={Boolean(tree?.note || tree?.batch || tree?.watering || tree?.referenceTreeId)}
+	>
 		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
 		<div class="mt-4 grid gap-4 sm:grid-cols-2">
 			<TextField
@@ -190,6 +193,14 @@
 				name="batch"
 				label="Batch it shares with others"
 				value={tree?.batch ?? ''}
+				{refused}
+				optional
+			/>
+			<TextField
+				name="watering"
+				label="Watering it shares with others"
+				value={tree?.watering ?? ''}
+				hint="A line, a barrel or a can; what is sick may travel with it."
 				{refused}
 				optional
 			/>

@@ -1,5 +1,5 @@
 import { acting } from '$lib/server/edge/http';
-import { overrideValue, readOverrides } from '$lib/server/settings';
+import { overrideValues, readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { isValueKey, resolveValues } from '$core/values/values';
 import type { Actions, PageServerLoad } from './$types';
@@ -17,14 +17,16 @@ export const actions: Actions = {
 			const text = String(form.get('value') ?? '')
 				.trim()
 				.replace(',', '.');
-			await overrideValue(await getStore(), String(form.get('key')), text === '' ? NaN : Number(text));
+			await overrideValues(await getStore(), {
+				[String(form.get('key'))]: text === '' ? NaN : Number(text)
+			});
 			return { told: 'Your own number is in force.' };
 		});
 	},
 	reset: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			await overrideValue(await getStore(), String(form.get('key')), null);
+			await overrideValues(await getStore(), { [String(form.get('key'))]: null });
 			return { told: 'Back to the shipped number.' };
 		});
 	}

@@ -1,7 +1,8 @@
 import { lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
-import { readValues } from '$lib/server/settings';
+import { isValueKey, resolveValues } from '$core/values/values';
+import { readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { loadRecords } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
@@ -9,12 +10,14 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ params }) =>
 	loading(async () => {
 		const { db } = await getStore();
-		const [records, values] = await Promise.all([loadRecords(db, params.id), readValues(db)]);
+		const [records, overrides] = await Promise.all([loadRecords(db, params.id), readOverrides(db)]);
+		const values = resolveValues(overrides);
 		const { tree, kind, places } = records;
 		const place = places.find((candidate) => candidate.id === tree.placeId);
 		return {
 			records,
 			values,
+			overridden: Object.keys(overrides).filter(isValueKey),
 			kind,
 			place: place ?? null,
 			care: lineOfCare(records, today(), values),

@@ -6,9 +6,12 @@
 
 {#key data.records.tree.id}
 	<ExamineView
-		tree={data.records.tree}
-		examinations={data.records.examinations}
+		records={data.records}
+		kind={data.kind}
+		place={data.place}
 		values={data.values}
+		overridden={data.overridden}
+		around={data.around}
 		today={data.today}
 		refused={form?.refusal}
 	/>

@@ -1,0 +1,164 @@
+<script lang="ts">
+	import { densityNames, judgeCore, soilCore } from '$core/soil/bulk-density';
+	import { textureByFeel, textureClasses, textures, type Texture } from '$core/soil/texture';
+	import { markOf } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import SelectField from '$ui/SelectField.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
+	import { before, capital, type ToolProps } from './tool';
+
+	let { values, previous, onread }: ToolProps = $props();
+	const format = useFormat();
+	const last = untrack(() => before(previous, 'soil-cores'));
+	const felt = untrack(() => before(previous, 'texture'));
+	interface Row {
+		key: number;
+		fromMm: number | null;
+		toMm: number | null;
+		ringMl: number | null;
+		freshG: number | null;
+		dryG: number | null;
+	}
+	let count = 0;
+	const row = (fromMm: number): Row => ({
+		key: count++,
+		fromMm,
+		toMm: fromMm + 50,
+		ringMl: last?.cores[0]?.ringMl ?? 100,
+		freshG: null,
+		dryG: null
+	});
+	let texture = $state<string>(last?.texture ?? (felt ? textureByFeel(felt) : 'loam'));
+	let rows = $state<Row[]>([row(50)]);
+	const cores = $derived(
+		rows.map(({ key, ...core }) => {
+			const parsed = soilCore.safeParse(core);
+			return {
+				key,
+				core: parsed.success ? parsed.data : null,
+				problem: core.dryG !== null && !parsed.success ? (parsed.error.issues[0]?.message ?? null) : null
+			};
+		})
+	);
+	const ready = $derived(cores.flatMap(({ core }) => (core ? [core] : [])));
+	$effect(() => onread(ready.length > 0 ? { tool: 'soil-cores', texture, cores: ready } : null));
+	const kind = $derived(texture as Texture);
+</script>
+
+<p class="mb-3">
+	Drive a ring of known volume straight in, trim both faces, weigh it fresh without the ring, dry at 105 °C
+	for a day, weigh again.
+</p>
+<SelectField
+	name="texture"
+	label="Texture"
+	bind:value={texture}
+	options={textures.map((value) => ({ value, label: capital(textureClasses[value].label) }))}
+	fieldClass="max-w-64"
+/>
+<ul class="mt-2 divide-y border-b">
+	{#each rows as one, index (one.key)}
+		{@const read = cores[index]}
+		{@const result = read?.core ? judgeCore(read.core, kind, values) : null}
+		<li class="py-3">
+			<div class="grid grid-cols-2 items-end gap-2 sm:grid-cols-[1fr_1fr_1fr_1fr_1fr_auto]">
+				<MeasureField
+					name="c{index}.from"
+					label="From"
+					unit="mm"
+					value={one.fromMm}
+					oninput={(v) => (one.fromMm = v)}
+				/>
+				<MeasureField
+					name="c{index}.to"
+					label="to"
+					unit="mm"
+					value={one.toMm}
+					oninput={(v) => (one.toMm = v)}
+				/>
+				<MeasureField
+					name="c{index}.ring"
+					label="Ring, ml"
+					unit=""
+					value={one.ringMl}
+					oninput={(v) => (one.ringMl = v)}
+				/>
+				<MeasureField
+					name="c{index}.fresh"
+					label="Fresh, g"
+					unit=""
+					value={one.freshG}
+					oninput={(v) => (one.freshG = v)}
+				/>
+				<MeasureField
+					name="c{index}.dry"
+					label="Dry, g"
+					unit=""
+					value={one.dryG}
+					oninput={(v) => (one.dryG = v)}
+				/>
+				<Button
+					tone="quiet"
+					disabled={rows.length === 1}
+					aria-label="Without core {index + 1}"
+					onclick={() => (rows = rows.filter((other) => other.key !== one.key))}>×</Button
+				>
+			</div>
+			{#if read?.problem}
+				<p class="mt-1 text-sm font-semibold text-oxide" role="alert">It {read.problem}.</p>
+			{/if}
+			{#if result}
+				<p class="mt-2">
+					<Workings
+						label="Bulk density"
+						formula="dry mass ÷ ring volume; porosity = 1 − density ÷ {format().number(
+							values['soil.particle-density'],
+							2
+						)}"
+						lines={[
+							{
+								label: 'Ideal under',
+								value: format().number(values[`soil.density.ideal.${kind}`], 2),
+								mark: markOf(`soil.density.ideal.${kind}`)
+							},
+							{
+								label: 'May affect roots from',
+								value: format().number(values[`soil.density.affects.${kind}`], 2),
+								mark: markOf(`soil.density.affects.${kind}`)
+							},
+							{
+								label: 'Restricts roots over',
+								value: format().number(values[`soil.density.restricts.${kind}`], 2),
+								mark: markOf(`soil.density.restricts.${kind}`)
+							},
+							{ label: 'Porosity', value: format().percent(result.porosity) },
+							{
+								label: 'Water',
+								value: result.water === null ? 'not weighed fresh' : format().percent(result.water)
+							},
+							{ label: 'Air', value: result.air === null ? 'not known' : format().percent(result.air) },
+							{
+								label: 'Roots lack air under',
+								value: format().percent(values['soil.air-least']),
+								mark: markOf('soil.air-least')
+							}
+						]}
+						changes="The texture decides the limits."
+						><strong>{format().number(result.bulkDensityMgPerM3, 2)} Mg/m³</strong></Workings
+					>: {densityNames[result.judgement]}{result.air === null
+						? ''
+						: `; air ${format().percent(result.air)}${result.lacksAir ? ', too little' : ''}`}.
+				</p>
+			{/if}
+		</li>
+	{/each}
+</ul>
+<Button
+	size="small"
+	class="mt-2"
+	disabled={rows.length >= 60}
+	onclick={() => rows.push(row((rows.at(-1)?.toMm ?? 0) + 100))}>Another core</Button
+>

@@ -1,0 +1,21 @@
+import type { RawReading, RawReadingOf, Tool } from '$core/measuring/measurement';
+import type { Tree } from '$core/tree/tree';
+import type { Values } from '$core/values/values';
+
+/** What every measuring tool is given. */
+export interface ToolProps {
+	tree: Tree;
+	values: Values;
+	/** Day of the reading. */
+	on: string;
+	/** The last reading with the same tool, to begin from. */
+	previous: RawReading | null;
+	/** Told at every change: the raw reading as far as it goes, checked by its schema; null while there is nothing. */
+	onread: (raw: unknown) => void;
+}
+
+/** The last reading, if it is of this tool. */
+export const before = <T extends Tool>(previous: RawReading | null, tool: T): RawReadingOf<T> | null =>
+	previous?.tool === tool ? (previous as RawReadingOf<T>) : null;
+
+export const capital = (text: string): string => (text[0]?.toUpperCase() ?? '') + text.slice(1);

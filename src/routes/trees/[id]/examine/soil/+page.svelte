@@ -1,0 +1,19 @@
+<script lang="ts">
+	import { soilTools } from '$core/measuring/measurement';
+	import MeasureView from '$views/examine/MeasureView.svelte';
+
+	let { data, form } = $props();
+</script>
+
+{#key data.records.tree.id}
+	<MeasureView
+		title="Soil"
+		records={data.records}
+		kind={data.kind}
+		place={data.place}
+		values={data.values}
+		today={data.today}
+		choice={soilTools}
+		refused={form?.refusal}
+	/>
+{/key}
