@@ -168,7 +168,64 @@ describe('every calculation', () => {
 			segments: [segment]
 		};
 		const inputs: Record<string, unknown> = {
-			diagnosis: { situation: 'potted', findings: [{ signId: 'sour-smell', state: 'present' }] },
+			diagnosis: { situation: 'potted', findings: [{ signId: 'sour-smell', grade: 1 }] },
+			'next-checks': {
+				situation: 'potted',
+				findings: [{ signId: 'sour-smell', grade: 1 }],
+				standing: { seasonFit: 'in-window', vigour: 'fair' }
+			},
+			'act-now': { seasonFit: 'in-window', vigour: 'fair', conditionId: 'root-rot', chance: 0.4 },
+			'compare-looks': { before: [{ signId: 'sour-smell', grade: 1 }], after: [] },
+			referral: {
+				situation: 'in-ground',
+				trunkDiameterMm: 400,
+				findings: [{ signId: 'brackets', grade: 1 }]
+			},
+			'neighbour-check': { conditionId: 'root-rot', situation: 'potted' },
+			'measured-findings': {
+				measuredOn: '2026-04-18',
+				raw: { tool: 'squeeze-test', result: 'lump' }
+			},
+			'root-sample': { alive: 9, dead: 4 },
+			'dieback-limit': { heightMm: 900, points: [{ heightMm: 300, sideDeg: 0, reading: 'alive' }] },
+			'pot-weighing': { wateredOn: '2026-04-16', fullKg: 8, nowKg: 7, on: '2026-04-18' },
+			outflow: { pouredL: 2, ranOutL: 0.3 },
+			'drain-time': { minutes: 4 },
+			collar: { flare: 'none', trunkDiameterMm: 90 },
+			'penetrometer-csv': { text: 'depth_mm,resistance_kpa\n100,1500\n' },
+			'penetrometer-profile': { readings: [{ position: 1, depthMm: 100, resistanceMpa: 2.4 }] },
+			'simulated-penetrometer': { soil: 'a hard pan' },
+			'soil-cores': {
+				texture: 'clay',
+				cores: [{ fromMm: 50, toMm: 100, ringMl: 100, freshG: 170, dryG: 140 }]
+			},
+			infiltration: {
+				ringDiameterMm: 300,
+				readings: [
+					{ minutes: 0, sunkMm: 0 },
+					{ minutes: 10, sunkMm: 6 }
+				]
+			},
+			'texture-by-feel': { ball: true, ribbonMm: 30, feel: 'smooth' },
+			'soil-water': { sandPercent: 40, clayPercent: 20 },
+			'ball-mass': { diameterMm: 600, depthMm: 400 },
+			triage: {
+				look: {
+					decidedOn: '2026-04-18',
+					purpose: 'lift',
+					vitality: 'fair',
+					permission: 'own',
+					pests: 'none'
+				},
+				subject: {
+					group: 'deciduous',
+					reserves: 'field-grown',
+					trunkDiameterMm: 60,
+					seasonFit: 'in-window'
+				}
+			},
+			'changed-together': { days: [{ on: '2026-04-18', factors: ['pot', 'mix'] }] },
+			'one-by-one': { factors: ['pot', 'mix'], startOn: '2026-04-18' },
 			'wilson-interval': { successes: 3, trials: 10 },
 			'circular-statistics': { directions: [{ azimuthDeg: 10 }, { azimuthDeg: 100, weight: 2 }] },
 			girdling: { course: segment.course, diameterMm: 10, trunkDiameterMm: 60 },

@@ -52,6 +52,7 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	tasks: [],
 	lastLookOn: '2026-04-10',
 	lastCutOn: null,
+	lastDecision: null,
 	...change
 });
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { TaskInput } from '../core/aftercare/task';
 import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/changes/changes';
-import { addDays } from '../core/climate/calendar';
+import { addDays, daysBetween } from '../core/climate/calendar';
 import { conditionOf } from '../core/diagnosis/conditions';
 import type { Examination, ExaminationInput } from '../core/diagnosis/examination';
 import type { NeighbourCheck, YardNeighbour } from '../core/diagnosis/neighbours';
@@ -182,7 +182,7 @@ export async function planOneByOne(
 					{
 						kind: 'other',
 						title: `Change one thing: ${factorNames[step.factor]}`,
-						reason: `Nothing else until ${step.watchUntil}, so that its effect can be told.`,
+						reason: `Nothing else for ${daysBetween(step.on, step.watchUntil)} days after it, so that its effect can be told.`,
 						mark: 'ours',
 						stage: 'examine',
 						fromOn: step.on,

@@ -24,7 +24,7 @@ export interface TreeRow extends Pick<
 	nextOn: string | null;
 }
 
-const { tree, kind, place, task, observation, examination, reductionPlan, cut } = tables;
+const { tree, kind, place, task, observation, examination, reductionPlan, cut, triage, planting } = tables;
 
 const summary = {
 	id: tree.id,
@@ -82,7 +82,7 @@ const taskColumns = {
 
 /** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
 export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
-	const [rows, allKinds, allPlaces, open, cuts] = await Promise.all([
+	const [rows, allKinds, allPlaces, open, cuts, decisions] = await Promise.all([
 		jsonRows<TodayRow>(
 			db,
 			{
@@ -103,8 +103,19 @@ export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
 			db,
 			{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
 			sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' group by ${reductionPlan.treeId}`
+		),
+		jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
+			db,
+			{
+				treeId: triage.treeId,
+				on: sql`max(${triage.decidedOn})`,
+				decision: triage.decision,
+				workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
+			},
+			sql`from ${triage} group by ${triage.treeId}`
 		)
 	]);
+	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
 	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
 	const placeOf = new Map(allPlaces.map((entry) => [entry.id, entry]));
@@ -126,7 +137,8 @@ export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
 				place: placeFound,
 				tasks: found,
 				lastLookOn,
-				lastCutOn: cutOf.get(row.id) ?? null
+				lastCutOn: cutOf.get(row.id) ?? null,
+				lastDecision: decisionOf.get(row.id) ?? null
 			}
 		];
 	});

@@ -3,7 +3,6 @@ import { randomUUID } from 'node:crypto';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
 import type { Place } from '../core/climate/place';
-import type { Examination, ExaminationInput } from '../core/diagnosis/examination';
 import type { Planting, PlantingInput } from '../core/pots/replant-plan';
 import type { Observation, ObservationInput } from '../core/recovery/observation';
 import { roman, type Plan, type PlanInput } from '../core/roots/plan';

@@ -26,8 +26,7 @@
 		aria-label="{label}: show the workings"
 	>
 		{@render children()}
-	</Popover.Trigger>
-	<Popover.Portal>
+	</Popover.Trigger><Popover.Portal>
 		<Popover.Content
 			sideOffset={8}
 			collisionPadding={12}

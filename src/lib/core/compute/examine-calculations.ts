@@ -146,7 +146,7 @@ export const examineCalculations: readonly Calculation[] = [
 			high: number,
 			grade: grade.nullable(),
 			open: z.array(grade),
-			more: number.nullable(),
+			more: number.int(),
 			next: z.object({ azimuthDeg: number, depthShare: number })
 		}),
 		(sample, values) => ({

@@ -68,10 +68,11 @@ export function judgeCollar(collar: CollarData, trunkDiameterMm: number, values:
 		severity,
 		girdlerGrade: collar.across.length === 0 ? 0 : arcShare > 0.5 ? 3 : arcShare >= 1 / 3 ? 2 : 1,
 		flareGrade:
-			collar.flare === 'none' || collar.buriedMm >= values['measuring.buried']
-				? 2
-				: collar.flare === 'one-side'
-					? 1
+			collar.flare === 'one-side'
+				? 1
+				: // A flare that was dug for was not seen before.
+					collar.flare === 'none' || collar.buriedMm >= values['measuring.buried']
+					? 2
 					: 0
 	};
 }

@@ -17,51 +17,48 @@ export interface RootSampleResult {
 	/** Wilson 95 % interval of the living share. */
 	low: number;
 	high: number;
-	/** Grade of the share of dead roots, when the whole interval lies within it; null while more roots must be drawn. */
+	/** Grade of the share of dead roots, once it is decided; null while more roots must be drawn. */
 	grade: number | null;
 	/** Grades the interval still allows. */
 	open: number[];
-	/** About how many more roots would decide it, if they come out as those so far; null when over 400. */
-	more: number | null;
+	/** About how many more roots decide it, if they come out as those so far; 0 when it is decided. */
+	more: number;
 }
 
-/** Most further roots that are asked for; beyond that the share lies on a limit and either grade will do. */
+/** Most further roots that are asked for. */
 const MOST_MORE = 400;
 
 const gradeOf = (deadShare: number, values: Values): number =>
 	deadShare >= values['measuring.dead-many'] ? 2 : deadShare >= values['measuring.dead-some'] ? 1 : 0;
 
-function gradesWithin(alive: number, total: number, values: Values): number[] {
+function judged(alive: number, total: number, values: Values) {
 	const { low, high } = wilsonInterval(alive, total);
 	const [least, most] = [gradeOf(1 - high, values), gradeOf(1 - low, values)];
-	return Array.from({ length: most - least + 1 }, (_, i) => least + i);
+	const open = Array.from({ length: most - least + 1 }, (_, i) => least + i);
+	return { low, high, open, decided: open.length === 1 || high - low <= values['measuring.sample-width'] };
 }
 
 /**
- * The living share of a random sample of roots, and whether it is enough to decide.
+ * The living share of a random sample of roots, and whether it is enough to decide: the whole interval lies within one
+ * grade, or it is so narrow that the share lies on a limit and its own grade will do.
  * @see Wilson 1927; checked against Newcombe 1998
  */
 export function rootSample({ alive, dead }: RootSampleData, values: Values): RootSampleResult {
 	const total = alive + dead;
-	const interval = wilsonInterval(alive, total);
-	const open = gradesWithin(alive, total, values);
-	let more: number | null = 0;
-	if (open.length > 1) {
-		more = null;
-		for (let n = 1; n <= MOST_MORE; n++) {
-			const then = total + n;
-			if (gradesWithin(Math.round((alive / total) * then), then, values).length === 1) {
-				more = n;
-				break;
-			}
-		}
-	}
+	const { low, high, open, decided } = judged(alive, total, values);
+	let more = 0;
+	if (!decided)
+		do more++;
+		while (
+			more < MOST_MORE &&
+			!judged(Math.round((alive / total) * (total + more)), total + more, values).decided
+		);
 	return {
 		count: total,
 		liveShare: alive / total,
-		low: interval.low,
-		high: interval.high,
-		grade: open.length === 1 ? (open[0] ?? null) : null,
+		low,
+		high,
+		grade: decided ? gradeOf(dead / total, values) : null,
 		open,
 		more
 	};

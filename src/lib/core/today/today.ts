@@ -4,6 +4,7 @@ import { nightTemperature, type NightTemperature } from '../climate/normals';
 import type { Place } from '../climate/place';
 import { isTender, type Kind } from '../kinds/kind';
 import type { Stage, Tree } from '../tree/tree';
+import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triage/triage';
 import type { Values } from '../values/values';
 
 /** What Today reads of a task. */
@@ -20,6 +21,8 @@ export interface TodayTree {
 	lastLookOn: string | null;
 	/** Day of the last root cut, if any. */
 	lastCutOn: string | null;
+	/** The last decision before the work, and whether it was planted since. */
+	lastDecision: { on: string; decision: TriageDecision; workedSince: boolean | 0 | 1 } | null;
 }
 
 export interface TodayItem {
@@ -76,6 +79,8 @@ export function todayItems(trees: readonly TodayTree[], today: string, values: V
 		if (cold) items.push(cold);
 		const look = lookItem(entry, today, values);
 		if (look) items.push(look);
+		const decision = decisionItem(entry, today, values);
+		if (decision) items.push(decision);
 	}
 	return items.sort((a, b) => b.urgency - a.urgency || (a.placeName < b.placeName ? -1 : 1));
 }
@@ -173,6 +178,25 @@ function lookItem(entry: TodayTree, today: string, values: Values): TodayItem | 
 		reason: `A look is due every ${values['look.routineDays']} days while it is in care; after ${values['look.overdueDays']} it is brought up.`,
 		figure: `${days(unseen)} unseen`,
 		stage: 'recovery',
+		task: null
+	};
+}
+
+/** A decision that is too old to work by, while the work is not done. */
+function decisionItem(entry: TodayTree, today: string, values: Values): TodayItem | null {
+	const last = entry.lastDecision;
+	if (!last || last.decision === 'leave' || last.workedSince) return null;
+	if (entry.lastCutOn !== null && entry.lastCutOn >= last.on) return null;
+	if (!needsNewLook({ decidedOn: last.on }, today, values)) return null;
+	const old = daysBetween(last.on, today);
+	return {
+		...common(entry),
+		urgency: 45 + Math.min(20, old / 5),
+		level: 'due',
+		sentence: 'Look again before the work',
+		reason: `“${triageDecisionNames[last.decision]}” was decided ${days(old)} ago; a decision stands for ${values['triage.new-look-days']} days.`,
+		figure: `${days(old)} old`,
+		stage: 'examine',
 		task: null
 	};
 }

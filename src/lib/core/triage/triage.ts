@@ -201,10 +201,7 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 
 	if (lifting && look.protectedSpecies === null) against('Not known whether species or site is protected.');
 	if (lifting && look.servicesLocated === null) against('Not known whether services lie there.');
-	if (subject.seasonFit !== 'in-window')
-		against(
-			`It is ${seasonFitNames[subject.seasonFit]}${subject.windowOn ? `; the next opens on ${subject.windowOn}` : ''}.`
-		);
+	if (subject.seasonFit !== 'in-window') against(`It is ${seasonFitNames[subject.seasonFit]}.`);
 	if (look.vitality === 'weak' || look.vitality === 'dying')
 		against(`It is ${look.vitality}; a weak tree is a poor candidate.`);
 	if (look.pests === 'leaf') against('Pests on leaf or twig: wash them off first.');

@@ -304,7 +304,7 @@ const strengths: Record<SignId, readonly [leak: ByGrade, causes: Partial<Record<
 		}
 	],
 	'no-flare': [[0.15, 0.05], { 'buried-collar': [0.93, 0.8], 'girdling-roots': [0.2, 0.1] }],
-	'soil-heaped': [0.1, { 'buried-collar': 0.6, 'stem-rot': 0.1 }],
+	'soil-heaped': [0.1, { 'buried-collar': 0.6, 'stem-rot': 0.15 }],
 	'bark-groove': [0.02, { 'girdling-roots': 0.7 }],
 	'roots-above-flare': [0.03, { 'buried-collar': 0.65, 'girdling-roots': 0.15 }],
 	'girdler-seen': [[0.06, 0.02, 0.005], { 'girdling-roots': [0.92, 0.75, 0.4] }],

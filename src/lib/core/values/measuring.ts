@@ -14,6 +14,13 @@ const value = (
 export const measuringValues = defineValues({
 	'measuring.dead-some': value('Root sample: some are dead from', 0.1, 'share', 0.01, 0.9),
 	'measuring.dead-many': value('Root sample: many are dead from', 1 / 3, 'share', 0.02, 0.95),
+	'measuring.sample-width': value(
+		'Root sample: narrow enough to decide from',
+		0.2,
+		'width of the interval',
+		0.02,
+		0.6
+	),
 	'measuring.misread': value('Scratch and tap: how often one reading is wrong', 0.08, 'chance', 0.001, 0.45),
 	'measuring.dieback-none': value('Dieback: nothing to speak of under', 0.04, 'share of height', 0, 0.5),
 	'measuring.dieback-third': value('Dieback: a third or more from', 1 / 3, 'share of height', 0.05, 0.9),

@@ -392,7 +392,7 @@
 								value={triage.version}
 							/>
 							<button
-								class="chalk min-h-9 px-1 text-sm text-slate"
+								class="chalk min-h-9 px-1 text-sm whitespace-nowrap text-slate"
 								aria-label="Take out the decision of {format().day(triage.decidedOn)}">Take out</button
 							>
 						</form>
@@ -423,6 +423,9 @@
 				{@render range('It lives, done today', advice.survival)}
 				{@render range('It lives, nursed first', advice.nursed)}
 			</div>
+			{#if subject.seasonFit !== 'in-window' && subject.windowOn}
+				<p class="mt-3">The next window opens on <strong>{format().date(subject.windowOn)}</strong>.</p>
+			{/if}
 			<ul class="mt-4 divide-y border-y">
 				{#each advice.reasons.toSorted((a, b) => order[a.weight] - order[b.weight]) as reason (reason.text)}
 					<li class="flex gap-2 py-1.5">

@@ -210,7 +210,7 @@
 	<ul class="text-sm">
 		{#each sets as set (set.conditionIds.join())}
 			<li class="flex justify-between gap-3 py-0.5">
-				<span class="first-letter:uppercase">{names(set.conditionIds)}</span>
+				<span class="inline-block first-letter:uppercase">{names(set.conditionIds)}</span>
 				<span class="font-semibold">{chance(set.chance)}</span>
 			</li>
 		{/each}

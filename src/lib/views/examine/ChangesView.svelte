@@ -115,7 +115,7 @@
 				<li class="flex items-start gap-4 py-2">
 					<span class="w-28 shrink-0 font-semibold">{format().day(day.on, today)}</span>
 					<span class="min-w-0 flex-1"
-						><span class="first-letter:uppercase">{list(day.factors)}</span>
+						><span class="inline-block first-letter:uppercase">{list(day.factors)}</span>
 						{#each day.notes as note (note)}<span class="block text-sm text-slate">{note}</span>{/each}
 						{#if group}<span class="block text-sm font-semibold text-ochre"
 								>Together: {list(group.factors)}; effects cannot be told apart.</span
@@ -129,7 +129,7 @@
 								value={change.version}
 							/>
 							<button
-								class="chalk min-h-9 px-1 text-sm text-slate"
+								class="chalk min-h-9 px-1 text-sm whitespace-nowrap text-slate"
 								aria-label="Take out: {list(change.factors)}, {format().day(change.changedOn)}"
 								>Take out</button
 							>
@@ -154,7 +154,7 @@
 			{#if together.length === 0}
 				Never more than one thing at a time so far: what followed can be told apart.
 			{:else}
-				{together.length === 1 ? 'Once' : `${together.length} times`} several things were changed on the same or
+				{together.length === 1 ? 'Once,' : `${together.length} times`} several things were changed on the same or
 				the next day.
 			{/if}
 		</p>
@@ -198,7 +198,7 @@
 				<ol class="divide-y border-y text-sm">
 					{#each steps as step (step.factor)}
 						<li class="flex justify-between gap-3 py-1.5">
-							<span class="first-letter:uppercase">{factorNames[step.factor]}</span>
+							<span class="inline-block first-letter:uppercase">{factorNames[step.factor]}</span>
 							<span
 								><strong>{format().day(step.on, today)}</strong>, watch until {format().day(
 									step.watchUntil,

@@ -16,15 +16,14 @@
 	let { profile, cores, values }: Props = $props();
 	const format = useFormat();
 
-	let width = $state(720);
+	let width = $state(430);
+	let densityWidth = $state(320);
 	const H = 380;
 	const TOP = 46;
 	const BOTTOM = 14;
 	const LEFT = 66;
 	const resistance = $derived(profile ? resistanceProfile(profile.readings, values) : null);
 	const judged = $derived(cores ? cores.cores.map((core) => judgeCore(core, cores.texture, values)) : []);
-	const two = $derived(resistance !== null && judged.length > 0);
-	const split = $derived(two ? LEFT + (width - LEFT) * 0.58 : resistance ? width - 8 : LEFT);
 	const deepest = $derived(
 		Math.max(300, resistance?.bands.at(-1)?.toMm ?? 0, ...judged.map((core) => core.toMm))
 	);
@@ -36,13 +35,12 @@
 	const x = $derived(
 		scaleLinear()
 			.domain([0, Math.max(4, (resistance?.worst?.mostMpa ?? 0) * 1.05)])
-			.range([LEFT, split])
+			.range([LEFT, width - 12])
 	);
-	const densityFrom = $derived(two ? split + 26 : LEFT);
 	const d = $derived(
 		scaleLinear()
 			.domain([0.9, 2])
-			.range([densityFrom, width - 8])
+			.range([LEFT, densityWidth - 12])
 			.clamp(true)
 	);
 	const slow = $derived(values['soil.resistance-slow']);
@@ -72,170 +70,192 @@
 				}
 			: null
 	);
-	const spoken = $derived(
-		[
-			...(resistance?.bands ?? []).map(
+	const resistanceSpoken = $derived(
+		(resistance?.bands ?? [])
+			.map(
 				(band) =>
 					`${format().measure(band.fromMm, 'mm')}: ${format().number(band.meanMpa, 1)} MPa, ${hardnessNames[band.hardness]}`
-			),
-			...judged.map(
+			)
+			.join('; ')
+	);
+	const densitySpoken = $derived(
+		judged
+			.map(
 				(core) =>
 					`${format().measure(core.fromMm, 'mm')}: ${format().number(core.bulkDensityMgPerM3, 2)} Mg/m³, ${densityNames[core.judgement]}`
 			)
-		].join('; ')
+			.join('; ')
 	);
 </script>
 
-<div bind:clientWidth={width} class="mt-2">
-	<svg
-		viewBox="0 0 {width} {H}"
-		{width}
-		height={H}
-		class="block w-full"
-		role="img"
-		aria-label="By depth: {spoken}"
-	>
-		<defs>
-			<pattern
-				id="hard-soil"
-				width="8"
-				height="8"
-				patternUnits="userSpaceOnUse"
-				patternTransform="rotate(45)"
+{#snippet grid(panelWidth: number)}
+	{#each y.ticks(7) as tick (tick)}
+		<path d="M{LEFT} {y(tick)}H{panelWidth - 8}" class="stroke-line" />
+		<text x={LEFT - 8} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
+			>{format().measure(tick, 'mm')}</text
+		>
+	{/each}
+	{#if rooted < deepest}
+		<path
+			d="M{LEFT} {y(rooted)}H{panelWidth - 8}"
+			class="stroke-lichen"
+			stroke-width="1.6"
+			stroke-dasharray="7 5"
+		/>
+		<text
+			x={panelWidth - 10}
+			y={y(rooted) - 5}
+			text-anchor="end"
+			font-size="12.5"
+			class="fill-lichen stroke-paper"
+			stroke-width="3"
+			paint-order="stroke">most roots above this</text
+		>
+	{/if}
+{/snippet}
+
+<div class={['mt-2 grid gap-4', resistance && cores && 'sm:grid-cols-[4fr_3fr]']}>
+	{#if resistance}
+		<div bind:clientWidth={width} class="min-w-0">
+			<svg
+				viewBox="0 0 {width} {H}"
+				{width}
+				height={H}
+				class="block w-full"
+				role="img"
+				aria-label="Resistance by depth: {resistanceSpoken}"
 			>
-				<path d="M0 0V8" class="stroke-oxide" stroke-width="3" />
-			</pattern>
-			<pattern
-				id="slow-soil"
-				width="8"
-				height="8"
-				patternUnits="userSpaceOnUse"
-				patternTransform="rotate(45)"
-			>
-				<path d="M0 0V8" class="stroke-ochre" stroke-width="1.6" />
-			</pattern>
-		</defs>
-		{#each y.ticks(7) as tick (tick)}
-			<path d="M{LEFT} {y(tick)}H{width - 8}" class="stroke-line" />
-			<text x={LEFT - 8} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
-				>{format().measure(tick, 'mm')}</text
-			>
-		{/each}
-		{#if rooted < deepest}
-			<path
-				d="M{LEFT} {y(rooted)}H{width - 8}"
-				class="stroke-lichen"
-				stroke-width="1.6"
-				stroke-dasharray="7 5"
-			/>
-			<text
-				x={width - 10}
-				y={y(rooted) - 5}
-				text-anchor="end"
-				font-size="12.5"
-				class="fill-lichen stroke-paper"
-				stroke-width="3"
-				paint-order="stroke">most roots above this</text
-			>
-		{/if}
-		{#if resistance}
-			{#each resistance.bands as band (band.fromMm)}
-				<rect
-					x={x(0)}
-					y={y(band.fromMm) + 1}
-					width={Math.max(0, x(band.meanMpa) - x(0))}
-					height={Math.max(1, y(band.toMm) - y(band.fromMm) - 2)}
-					fill={band.hardness === 'stops'
-						? 'url(#hard-soil)'
-						: band.hardness === 'slow'
-							? 'url(#slow-soil)'
-							: undefined}
-					class={[
-						band.hardness === 'open'
-							? 'fill-sapwood stroke-bark'
-							: band.hardness === 'slow'
-								? 'stroke-ochre'
-								: 'stroke-oxide'
-					]}
-				>
-					<title
-						>{format().measure(band.fromMm, 'mm')}–{format().measure(band.toMm, 'mm')}: {format().number(
-							band.meanMpa,
-							2
-						)} MPa ({format().number(band.leastMpa, 1)}–{format().number(band.mostMpa, 1)}), {hardnessNames[
-							band.hardness
-						]}</title
+				<defs>
+					<pattern
+						id="hard-soil"
+						width="8"
+						height="8"
+						patternUnits="userSpaceOnUse"
+						patternTransform="rotate(45)"
 					>
-				</rect>
-			{/each}
-			{#each traces as trace, index (index)}
-				<path d={trace} fill="none" class="stroke-ink" opacity="0.35" />
-			{/each}
-			<path
-				d="M{x(slow)} {TOP - 6}V{H - BOTTOM}"
-				class="stroke-ochre"
-				stroke-width="1.8"
-				stroke-dasharray="6 4"
-			/>
-			<path d="M{x(stop)} {TOP - 6}V{H - BOTTOM}" class="stroke-oxide" stroke-width="2" />
-			<text x={x(slow)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-ochre"
-				>{format().number(slow, 1)} slow</text
-			>
-			<text x={x(stop)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-oxide"
-				>{format().number(stop, 1)} stop</text
-			>
-			<text x={x(0)} y={14} font-size="13" font-weight="600" class="fill-ink">Resistance, MPa</text>
-		{/if}
-		{#if limits && cores}
-			{#each [[limits.ideal, 'stroke-lichen', 'fill-lichen', 'ideal under'], [limits.affects, 'stroke-ochre', 'fill-ochre', ''], [limits.restricts, 'stroke-oxide', 'fill-oxide', 'closed']] as const as [limit, stroke, fill, word], index (index)}
+						<path d="M0 0V8" class="stroke-oxide" stroke-width="3" />
+					</pattern>
+					<pattern
+						id="slow-soil"
+						width="8"
+						height="8"
+						patternUnits="userSpaceOnUse"
+						patternTransform="rotate(45)"
+					>
+						<path d="M0 0V8" class="stroke-ochre" stroke-width="1.6" />
+					</pattern>
+				</defs>
+				{@render grid(width)}
+				{#each resistance.bands as band (band.fromMm)}
+					<rect
+						x={x(0)}
+						y={y(band.fromMm) + 1}
+						width={Math.max(0, x(band.meanMpa) - x(0))}
+						height={Math.max(1, y(band.toMm) - y(band.fromMm) - 2)}
+						fill={band.hardness === 'stops'
+							? 'url(#hard-soil)'
+							: band.hardness === 'slow'
+								? 'url(#slow-soil)'
+								: undefined}
+						class={[
+							band.hardness === 'open'
+								? 'fill-sapwood stroke-bark'
+								: band.hardness === 'slow'
+									? 'stroke-ochre'
+									: 'stroke-oxide'
+						]}
+					>
+						<title
+							>{format().measure(band.fromMm, 'mm')}–{format().measure(band.toMm, 'mm')}: {format().number(
+								band.meanMpa,
+								2
+							)} MPa ({format().number(band.leastMpa, 1)}–{format().number(band.mostMpa, 1)}), {hardnessNames[
+								band.hardness
+							]}</title
+						>
+					</rect>
+				{/each}
+				{#each traces as trace, index (index)}
+					<path d={trace} fill="none" class="stroke-ink" opacity="0.35" />
+				{/each}
 				<path
-					d="M{d(limit)} {TOP - 6}V{H - BOTTOM}"
-					class={stroke}
+					d="M{x(slow)} {TOP - 6}V{H - BOTTOM}"
+					class="stroke-ochre"
 					stroke-width="1.8"
-					stroke-dasharray={index === 2 ? undefined : '6 4'}
+					stroke-dasharray="6 4"
 				/>
-				<text
-					x={d(limit)}
-					y={TOP - 12}
-					text-anchor={index === 0 ? 'end' : index === 1 ? 'middle' : 'start'}
-					font-size="12.5"
-					class={fill}>{format().number(limit, 2)} {word}</text
+				<path d="M{x(stop)} {TOP - 6}V{H - BOTTOM}" class="stroke-oxide" stroke-width="2" />
+				<text x={x(slow)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-ochre"
+					>{format().number(slow, 1)} slow</text
 				>
-			{/each}
-			{#each judged as core, index (index)}
-				<rect
-					x={d(core.bulkDensityMgPerM3) - 6}
-					y={y(core.fromMm)}
-					width="12"
-					height={Math.max(4, y(core.toMm) - y(core.fromMm))}
-					class={[
-						'stroke-ink',
-						core.judgement === 'restricts'
-							? 'fill-oxide'
-							: core.judgement === 'affects'
-								? 'fill-ochre'
-								: 'fill-lichen'
-					]}
-				/>
-				<text
-					x={d(core.bulkDensityMgPerM3) - 10}
-					y={y((core.fromMm + core.toMm) / 2) + 4}
-					text-anchor="end"
-					font-size="12.5"
-					class="fill-ink stroke-paper"
-					stroke-width="3"
-					paint-order="stroke">{format().number(core.bulkDensityMgPerM3, 2)}</text
+				<text x={x(stop)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-oxide"
+					>{format().number(stop, 1)} stop</text
 				>
-			{/each}
-			<text x={densityFrom} y={14} font-size="13" font-weight="600" class="fill-ink"
-				>Density, Mg/m³, {textureClasses[cores.texture].label}</text
+				<text x={x(0)} y={14} font-size="13" font-weight="600" class="fill-ink">Resistance, MPa</text>
+			</svg>
+		</div>
+	{/if}
+	{#if limits && cores}
+		<div bind:clientWidth={densityWidth} class="min-w-0">
+			<svg
+				viewBox="0 0 {densityWidth} {H}"
+				width={densityWidth}
+				height={H}
+				class="block w-full"
+				role="img"
+				aria-label="Density by depth: {densitySpoken}"
 			>
-		{/if}
-	</svg>
-	{#if profile}
-		<p class="text-sm text-slate">
-			{resistance?.positions ?? 0} position{resistance?.positions === 1 ? '' : 's'}, means by 50 mm; thin
-			lines are single positions.{profile.source === 'simulated' ? ' Simulated probe, not a real soil.' : ''}
-		</p>
+				{@render grid(densityWidth)}
+				{#each [[limits.ideal, 'stroke-lichen', 'fill-lichen', 'ideal under'], [limits.affects, 'stroke-ochre', 'fill-ochre', ''], [limits.restricts, 'stroke-oxide', 'fill-oxide', 'closed']] as const as [limit, stroke, fill, word], index (index)}
+					<path
+						d="M{d(limit)} {TOP - 6}V{H - BOTTOM}"
+						class={stroke}
+						stroke-width="1.8"
+						stroke-dasharray={index === 2 ? undefined : '6 4'}
+					/>
+					<text
+						x={d(limit)}
+						y={TOP - 12}
+						text-anchor={index === 0 ? 'end' : index === 1 ? 'middle' : 'start'}
+						font-size="12.5"
+						class={fill}>{format().number(limit, 2)} {word}</text
+					>
+				{/each}
+				{#each judged as core, index (index)}
+					<rect
+						x={d(core.bulkDensityMgPerM3) - 6}
+						y={y(core.fromMm)}
+						width="12"
+						height={Math.max(4, y(core.toMm) - y(core.fromMm))}
+						class={[
+							'stroke-ink',
+							core.judgement === 'restricts'
+								? 'fill-oxide'
+								: core.judgement === 'affects'
+									? 'fill-ochre'
+									: 'fill-lichen'
+						]}
+					/>
+					<text
+						x={d(core.bulkDensityMgPerM3) - 10}
+						y={y((core.fromMm + core.toMm) / 2) + 4}
+						text-anchor="end"
+						font-size="12.5"
+						class="fill-ink stroke-paper"
+						stroke-width="3"
+						paint-order="stroke">{format().number(core.bulkDensityMgPerM3, 2)}</text
+					>
+				{/each}
+				<text x={LEFT} y={14} font-size="13" font-weight="600" class="fill-ink"
+					>Density, Mg/m³, {textureClasses[cores.texture].label}</text
+				>
+			</svg>
+		</div>
 	{/if}
 </div>
+{#if profile}
+	<p class="text-sm text-slate">
+		{resistance?.positions ?? 0} position{resistance?.positions === 1 ? '' : 's'}, means by 50 mm; thin lines
+		are single positions.{profile.source === 'simulated' ? ' Simulated probe, not a real soil.' : ''}
+	</p>
+{/if}

@@ -229,6 +229,16 @@
 					onset={(sign, value) => draft.set(sign, value)}
 				/>
 			</div>
+			<section aria-label="First look" class="mt-5">
+				<h2 class="text-lg">First look</h2>
+				<p class="text-sm text-slate">
+					{context.season ? `It is ${seasonPhaseNames[context.season]}. ` : ''}Leave open what you did not
+					look for: unknown moves nothing.
+				</p>
+				<ul class="mt-1 divide-y border-y">
+					{#each first as id (id)}{@render row(id, true)}{/each}
+				</ul>
+			</section>
 			<div class="mt-5 grid gap-x-6 gap-y-3 sm:grid-cols-[1fr_auto]">
 				<Chips
 					label="In the last weeks it was or had"
@@ -245,16 +255,6 @@
 					/>It fails within weeks</label
 				>
 			</div>
-			<section aria-label="First look" class="mt-5">
-				<h2 class="text-lg">First look</h2>
-				<p class="text-sm text-slate">
-					{context.season ? `It is ${seasonPhaseNames[context.season]}. ` : ''}Leave open what you did not
-					look for: unknown moves nothing.
-				</p>
-				<ul class="mt-1 divide-y border-y">
-					{#each first as id (id)}{@render row(id, true)}{/each}
-				</ul>
-			</section>
 			<section aria-label="Further signs" class="mt-6">
 				<div class="flex flex-wrap items-end justify-between gap-3">
 					<h2 class="text-lg">{applicable.length - first.length} further signs, gentlest first</h2>

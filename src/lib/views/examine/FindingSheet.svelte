@@ -63,6 +63,7 @@
 			(measurement) => measurement.measuredOn <= on && measurement.measuredOn >= addDays(on, -60)
 		)
 	);
+	const MOST_READINGS = 8;
 	const changes = $derived(
 		before
 			? compareLooks(before.findings, findings).filter(
@@ -145,7 +146,7 @@
 					{#if readings.length > 0}
 						<h3 class="mt-3 text-base">Measured</h3>
 						<ul class="text-sm">
-							{#each readings as measurement (measurement.id)}
+							{#each readings.slice(-MOST_READINGS) as measurement (measurement.id)}
 								<li>
 									{toolNames[measurement.raw.tool]}, {format().day(measurement.measuredOn, today)}: {readingWords(
 										measurement.raw,

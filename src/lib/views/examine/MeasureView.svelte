@@ -179,6 +179,16 @@
 				It stands in a pot: these look at soil in the ground, its own of old or where it will be planted.
 			</p>
 		{/if}
+		{#if title === 'Soil' && (profile || cores)}
+			<section aria-label="Depth profile" class="mt-2 mb-4">
+				<h2 class="text-lg">
+					{[profile, cores]
+						.flatMap((raw) => (raw ? [sentence(readingWords(raw, on, tree, values, format()))] : []))
+						.join('. ')}.
+				</h2>
+				<DepthProfile {profile} {cores} {values} />
+			</section>
+		{/if}
 		<nav aria-label="Tools" class="mt-2">
 			<ul class="flex flex-wrap gap-1.5">
 				{#each choice as candidate (candidate)}
@@ -225,12 +235,6 @@
 				>Keep this measurement</Button
 			>
 		</form>
-		{#if title === 'Soil' && (profile || cores)}
-			<section aria-label="Depth profile" class="mt-8">
-				<h2 class="text-lg">By depth{reading ? '' : ', as last measured'}</h2>
-				<DepthProfile {profile} {cores} {values} />
-			</section>
-		{/if}
 	</section>
 
 	<Consequences title="What it says">
@@ -296,7 +300,7 @@
 								value={measurement.version}
 							/>
 							<button
-								class="chalk min-h-9 px-1 text-slate"
+								class="chalk min-h-9 px-1 whitespace-nowrap text-slate"
 								aria-label="Take out: {toolNames[measurement.raw.tool]}, {format().day(
 									measurement.measuredOn
 								)}">Take out</button

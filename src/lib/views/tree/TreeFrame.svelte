@@ -19,11 +19,13 @@
 	}
 	let { tree, kindName, placeName, care, standing, empty, children }: Props = $props();
 	const current = $derived(page.url.pathname.split('/')[3] ?? '');
+	/** A sheet made for printing carries its own head. */
+	const isSheet = $derived(page.url.pathname.endsWith('/sheet'));
 </script>
 
 <svelte:head><title>{tree.tag} {tree.name} · Bruntle</title></svelte:head>
 
-<div class="page pt-3 sm:pt-4">
+<div class={['page pt-3 sm:pt-4', isSheet && 'no-print']}>
 	<div class="flex flex-wrap items-center gap-x-4 gap-y-1">
 		<TreeTag tag={tree.tag} />
 		<h1 class="text-xl sm:text-2xl">{tree.name}</h1>

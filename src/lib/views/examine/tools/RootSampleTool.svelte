@@ -96,9 +96,9 @@
 		</div>
 		<p class="mt-2 font-semibold" role="status">
 			{#if result.grade !== null}
-				Enough: {gradeWord('roots-dead-share', result.grade)} dead.
-			{:else if result.more === null}
-				It lies on a limit; more roots would hardly decide. Either grade will do.
+				Enough: {gradeWord('roots-dead-share', result.grade)} dead{result.open.length > 1
+					? '; it lies close to a limit, and more roots would hardly change what is done'
+					: ''}.
 			{:else}
 				Sample more: about {result.more} further root{result.more === 1 ? '' : 's'} would decide between
 				{result.open.map((grade) => gradeWord('roots-dead-share', grade)).join(' and ')}.

@@ -50,9 +50,9 @@
 		points.push({ ...point, reading });
 	}
 
-	const W = 300;
+	const W = 320;
 	const H = 420;
-	const M = { left: 52, right: 10, top: 22, bottom: 30 };
+	const M = { left: 72, right: 10, top: 22, bottom: 30 };
 	const y = $derived(
 		scaleLinear()
 			.domain([0, top])
