@@ -204,6 +204,7 @@ const toolOfSign: Partial<Record<SignId, Tool>> = {
 	'water-stands': 'drain-time',
 	'solid-mat': 'slide-test',
 	'roots-out-of-holes': 'slide-test',
+	'much-empty-mix': 'slide-test',
 	'lump-squeezed': 'squeeze-test',
 	'no-flare': 'collar',
 	'girdler-seen': 'collar',

@@ -1,0 +1,351 @@
+import { describe, expect, it } from 'vitest';
+import { changedTogether, daysOfChange, staggeredPlan, type FactorChange } from '$core/changes/changes';
+import { conditionOf } from '$core/diagnosis/conditions';
+import { diagnose } from '$core/diagnosis/diagnose';
+import { compareLooks } from '$core/diagnosis/examination';
+import { neighbourChecks, spreading, type YardNeighbour } from '$core/diagnosis/neighbours';
+import { isLarge, referrals } from '$core/diagnosis/referral';
+import { signApplies, signOf, type SignId } from '$core/diagnosis/signs';
+import { calibrate } from '$core/simulate/cases';
+import {
+	needsNewLook,
+	survival,
+	triageAdvice,
+	triageLook,
+	vitalities,
+	type TriageSubject
+} from '$core/triage/triage';
+import { defaultValues } from '$core/values/values';
+import { LookDraft } from '$views/examine/look-draft.svelte';
+
+const values = defaultValues;
+
+describe('triage', () => {
+	const subject: TriageSubject = {
+		group: 'deciduous',
+		reserves: 'field-grown',
+		trunkDiameterMm: 60,
+		seasonFit: 'in-window',
+		windowOn: null,
+		rotChance: 0
+	};
+	const look = (change: object = {}) =>
+		triageLook.parse({
+			decidedOn: '2026-04-18',
+			purpose: 'lift',
+			vitality: 'strong',
+			scratchAlive: true,
+			permission: 'written',
+			protectedSpecies: false,
+			servicesLocated: true,
+			pests: 'none',
+			rootsKept: 0.6,
+			...change
+		});
+	const advise = (change: object = {}, about: Partial<TriageSubject> = {}) =>
+		triageAdvice(look(change), { ...subject, ...about }, values);
+
+	it('goes with a strong tree in its window, nurses a weak one, waits out of season', () => {
+		expect(advise().decision).toBe('go');
+		expect(advise({ vitality: 'weak', pests: 'leaf' }).decision).toBe('nurse');
+		expect(
+			advise({ vitality: 'fair' }, { seasonFit: 'out-of-window', windowOn: '2026-11-01' }).decision
+		).toBe('nurse');
+	});
+	it.each([
+		[{ permission: 'not-yet' }, /Permission/],
+		[{ protectedSpecies: true }, /protected/],
+		[{ servicesLocated: false }, /services/],
+		[{ pests: 'root' }, /Root pests/],
+		[{ ballDiameterMm: 900, ballDepthMm: 600, helpers: 1 }, /needs \d+ people or a machine; 2 are there/]
+	])('leaves it, however strong, when %j', (change, why) => {
+		const { decision, reasons } = advise({ ...change, dyingInPlace: true });
+		expect(decision).toBe('leave');
+		expect(reasons.find((reason) => reason.weight === 'must')?.text).toMatch(why);
+	});
+	it('lets a machine take the weight, and takes what is lost anyway', () => {
+		expect(advise({ ballDiameterMm: 900, ballDepthMm: 600, machine: true }).decision).toBe('go');
+		expect(advise({ vitality: 'dying', scratchAlive: true, dyingInPlace: true }).decision).toBe('go');
+	});
+	it('gives a range that holds the chance, falls with vitality, and widens with what is not known', () => {
+		const chances = vitalities.map((vitality) => survival(look({ vitality }), subject, values));
+		chances.forEach(({ low, chance, high }, i) => {
+			expect(low).toBeLessThan(chance);
+			expect(chance).toBeLessThan(high);
+			if (i > 0) expect(chance).toBeLessThan(chances[i - 1]?.chance ?? 0);
+		});
+		const known = survival(look(), subject, values);
+		const unknown = survival(look({ rootsKept: null, scratchAlive: null }), subject, values);
+		expect(unknown.high - unknown.low).toBeGreaterThan(known.high - known.low);
+		expect(unknown.factors.filter((factor) => !factor.known).map((factor) => factor.label)).toEqual([
+			'share of roots kept',
+			'alive under the bark'
+		]);
+	});
+	it('asks for a new look after a fortnight, not before', () => {
+		expect(needsNewLook({ decidedOn: '2026-04-04' }, '2026-04-18', values)).toBe(false);
+		expect(needsNewLook({ decidedOn: '2026-04-03' }, '2026-04-18', values)).toBe(true);
+	});
+});
+
+describe('referral', () => {
+	const large = { situation: 'in-ground' as const, trunkDiameterMm: 420, heightM: 11 };
+	const context = { situation: 'in-ground' as const, group: null, season: null, events: [] };
+	const refer = (found: [SignId, number][], tree: Parameters<typeof isLarge>[0] = large) => {
+		const findings = found.map(([signId, grade]) => ({ signId, grade }));
+		return referrals(tree, findings, diagnose(context, findings, values), values);
+	};
+	it('is today for lifted soil, within days for brackets and cracks, later for girdling', () => {
+		expect(
+			refer([
+				['soil-lifted', 1],
+				['leans-rocks', 1]
+			])[0]
+		).toMatchObject({ urgency: 'now' });
+		expect(refer([['leans-rocks', 2]])[0]).toMatchObject({ urgency: 'now' });
+		expect(refer([['brackets', 1]])[0]).toMatchObject({ urgency: 'week' });
+		expect(refer([['bark-cracks', 2]])[0]).toMatchObject({ urgency: 'week' });
+		expect(refer([['girdler-seen', 2]])[0]).toMatchObject({ urgency: 'month' });
+	});
+	it('is not for what was looked for and is not there, nor for a small or potted tree', () => {
+		expect(
+			refer([
+				['brackets', 0],
+				['soil-lifted', 0],
+				['leans-rocks', 0]
+			])
+		).toEqual([]);
+		expect(refer([['brackets', 1]], { ...large, trunkDiameterMm: 60, heightM: 2 })).toEqual([]);
+		expect(refer([['leans-rocks', 2]], { ...large, situation: 'potted' })).toEqual([]);
+	});
+	it('comes of probable rot alone', () => {
+		const found: [SignId, number][] = [
+			['collar-bark-dark', 1],
+			['crown-thin', 2],
+			['stem-bleeds', 1],
+			['nests-in-wood', 1]
+		];
+		expect(refer(found).length).toBeGreaterThan(0);
+	});
+});
+
+describe('neighbours', () => {
+	const neighbour = (id: string, change: Partial<YardNeighbour> = {}): YardNeighbour => ({
+		id,
+		tag: id,
+		name: id,
+		situation: 'potted',
+		placeId: 'bench',
+		batch: '',
+		watering: '',
+		mixId: null,
+		lastLookOn: null,
+		...change
+	});
+	const sick = neighbour('sick', { batch: 'ridge', watering: 'barrel', mixId: 'bark' });
+	const rot = diagnose(
+		{ situation: 'potted', group: null, season: null, events: [] },
+		[
+			{ signId: 'sour-smell', grade: 2 },
+			{ signId: 'roots-dark-soft', grade: 1 },
+			{ signId: 'wilts-wet', grade: 1 }
+		],
+		values
+	);
+	it('are listed by what the suspicion spreads by, most shared first, with a check that applies', () => {
+		const suspects = spreading(rot, values);
+		expect(suspects).toContain('root-rot');
+		const list = neighbourChecks(
+			sick,
+			suspects,
+			[
+				sick,
+				neighbour('far', { placeId: 'bay' }),
+				neighbour('place'),
+				neighbour('mix', { placeId: 'bay', mixId: 'bark', situation: 'just-lifted' }),
+				neighbour('all', { batch: ' Ridge', watering: 'barrel', mixId: 'bark' })
+			],
+			values
+		);
+		expect(list[0]?.tree.id).toBe('all');
+		expect(list.map((check) => check.tree.id)).not.toContain('far');
+		expect(list.map((check) => check.tree.id)).not.toContain('sick');
+		for (const check of list) {
+			expect(signApplies(check.signId, check.tree.situation)).toBe(true);
+			expect(check.shares.length).toBeGreaterThan(0);
+			for (const thing of check.shares)
+				expect(suspects.some((id) => conditionOf(id).spreadsBy?.includes(thing))).toBe(true);
+			// Nobody takes a tree out of its pot because its neighbour is ill.
+			expect(['unpot', 'sample', 'open-edge']).not.toContain(signOf(check.signId).procedure);
+		}
+	});
+	it('are none when nothing that spreads is likely', () => {
+		const bound = diagnose(
+			{ situation: 'potted', group: null, season: null, events: [] },
+			[
+				{ signId: 'solid-mat', grade: 2 },
+				{ signId: 'sour-smell', grade: 0 },
+				{ signId: 'insects-seen', grade: 0 }
+			],
+			values
+		);
+		expect(neighbourChecks(sick, spreading(bound, values), [neighbour('place')], values)).toEqual([]);
+	});
+});
+
+describe('what was changed', () => {
+	const change = (changedOn: string, ...factors: FactorChange['factors']): FactorChange => ({
+		id: changedOn,
+		version: 1,
+		changedOn,
+		factors,
+		note: ''
+	});
+	it('is gathered by day from the log, the plantings and the cuts', () => {
+		const days = daysOfChange(
+			[change('2026-03-02', 'watering')],
+			[
+				{ plantedOn: '2026-03-01', mixId: 'pumice-bark', placeId: null },
+				{ plantedOn: '2025-03-01', mixId: 'pumice-bark', placeId: null }
+			],
+			{
+				cuts: [
+					{
+						id: 'c',
+						segmentId: 's',
+						atMm: 0,
+						stage: 0,
+						reason: '',
+						state: 'done',
+						doneOn: '2026-03-01',
+						note: ''
+					}
+				]
+			}
+		);
+		expect(days.map(({ on, factors }) => [on, factors])).toEqual([
+			['2025-03-01', ['pot', 'mix']],
+			// The same mix again is no change of mix.
+			['2026-03-01', ['pot', 'roots-cut']],
+			['2026-03-02', ['watering']]
+		]);
+		expect(changedTogether(days)).toEqual([
+			{ fromOn: '2025-03-01', toOn: '2025-03-01', factors: ['pot', 'mix'] },
+			{ fromOn: '2026-03-01', toOn: '2026-03-02', factors: ['watering', 'pot', 'roots-cut'] }
+		]);
+	});
+	it('can be told apart when two days lie between, or one thing only was changed', () => {
+		const apart = daysOfChange([change('2026-03-02', 'watering'), change('2026-03-04', 'light')], [], null);
+		expect(changedTogether(apart)).toEqual([]);
+		const same = daysOfChange([change('2026-03-02', 'watering'), change('2026-03-03', 'watering')], [], null);
+		expect(changedTogether(same)).toEqual([]);
+	});
+	it('is planned one by one, roots last, never two within the time of watching', () => {
+		const steps = staggeredPlan(['roots-cut', 'pot', 'light'], '2026-04-18', values);
+		expect(steps.map((step) => step.factor)).toEqual(['light', 'pot', 'roots-cut']);
+		expect(steps.map((step) => step.on)).toEqual(['2026-04-18', '2026-05-09', '2026-05-30']);
+		for (const [i, step] of steps.entries())
+			expect(steps[i + 1]?.on ?? step.watchUntil).toBe(step.watchUntil);
+	});
+});
+
+it('two looks are compared sign by sign, what is new first', () => {
+	const before = [
+		{ signId: 'sour-smell' as const, grade: 1 },
+		{ signId: 'wilts-wet' as const, grade: 1 },
+		{ signId: 'stays-wet' as const, grade: 2 },
+		{ signId: 'crown-thin' as const, grade: 1 }
+	];
+	const after = [
+		{ signId: 'sour-smell' as const, grade: 2 },
+		{ signId: 'wilts-wet' as const, grade: 0 },
+		{ signId: 'stays-wet' as const, grade: 1 },
+		{ signId: 'sticky-leaves' as const, grade: 1 }
+	];
+	expect(compareLooks(before, after).map(({ signId, change }) => [signId, change])).toEqual([
+		['sticky-leaves', 'new'],
+		['sour-smell', 'worse'],
+		['stays-wet', 'better'],
+		['wilts-wet', 'gone'],
+		['crown-thin', 'not looked']
+	]);
+});
+
+it('simulated cases from a jittered model: chances said are held, and the cause is named', () => {
+	const { firstHolds, amongThree, gap, reliability } = calibrate(values, 300, 0.5, 7);
+	expect(firstHolds).toBeGreaterThan(0.65);
+	expect(amongThree).toBeGreaterThan(0.85);
+	expect(gap).toBeLessThan(0.02);
+	expect(reliability.reduce((sum, bin) => sum + bin.count, 0)).toBe(300 * 16);
+});
+
+describe('the draft of a look', () => {
+	const memory = () => {
+		const kept = new Map<string, string>();
+		return {
+			kept,
+			getItem: (key: string) => kept.get(key) ?? null,
+			setItem: (key: string, value: string) => void kept.set(key, value),
+			removeItem: (key: string) => void kept.delete(key)
+		};
+	};
+	const drafted = (keep = memory()) => {
+		const draft = new LookDraft('t');
+		draft.open(keep);
+		return { draft, keep };
+	};
+	it('is kept at every touch and found again, and gone once it is empty', () => {
+		const { draft, keep } = drafted();
+		draft.set('sour-smell', 2);
+		draft.set('wilts-wet', 0);
+		draft.setEvents(['repotted']);
+		draft.setFailingFast(true);
+		const again = drafted(keep).draft;
+		expect({ ...again.answers }).toEqual({ 'sour-smell': 2, 'wilts-wet': 0 });
+		expect(again.events).toEqual(['repotted']);
+		expect(again.failingFast).toBe(true);
+		again.clear();
+		expect(keep.kept.size).toBe(0);
+	});
+	it('takes the signs back in the order in which they were set', () => {
+		const { draft } = drafted();
+		draft.set('sour-smell', 1);
+		draft.set('wilts-wet', 1);
+		draft.set('sour-smell', 2);
+		draft.undo();
+		expect({ ...draft.answers }).toEqual({ 'wilts-wet': 1 });
+		draft.undo();
+		draft.undo();
+		expect(draft.count).toBe(0);
+	});
+	it('survives what is broken or unknown in the store', () => {
+		for (const text of [
+			'{',
+			'[]',
+			'null',
+			'{"answers":{"no-sign":1,"sour-smell":7,"wilts-wet":1},"events":["x",3]}'
+		]) {
+			const keep = memory();
+			keep.setItem('bruntle.look.t', text);
+			const { draft } = drafted(keep);
+			expect(Object.keys(draft.answers)).toEqual(text.includes('wilts-wet') ? ['wilts-wet'] : []);
+			expect(draft.events).toEqual([]);
+		}
+	});
+	it('lets what is set by hand stand before what was measured, and names where they differ', () => {
+		const { draft } = drafted();
+		const measured = [
+			{ signId: 'water-stands' as const, grade: 2, measuredBy: 'm1' },
+			{ signId: 'lump-squeezed' as const, grade: 1, measuredBy: 'm2' }
+		];
+		draft.set('water-stands', 0);
+		expect(draft.findings(measured)).toEqual([
+			{ signId: 'water-stands', grade: 0, measuredBy: null },
+			measured[1]
+		]);
+		expect(draft.overruled(measured)).toEqual([measured[0]]);
+		// What was measured is not copied into a look that begins from an earlier one.
+		draft.begin([...measured, { signId: 'sour-smell', grade: 1, measuredBy: null }]);
+		expect({ ...draft.answers }).toEqual({ 'sour-smell': 1 });
+	});
+});
