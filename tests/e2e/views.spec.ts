@@ -13,7 +13,19 @@ const pages = [
 	'/reference/formats',
 	'/reference/look'
 ];
-const stages = ['take-in', 'examine', 'roots', 'replant', 'aftercare', 'recovery'];
+const stages = [
+	'take-in',
+	'examine',
+	'examine/measure',
+	'examine/soil',
+	'examine/before',
+	'examine/changes',
+	'examine/sheet',
+	'roots',
+	'replant',
+	'aftercare',
+	'recovery'
+];
 
 for (const scheme of ['light', 'dark'] as const)
 	test(`axe finds nothing grave on any main view, ${scheme}`, async ({ page }) => {

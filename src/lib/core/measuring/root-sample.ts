@@ -35,12 +35,18 @@ function judged(alive: number, total: number, values: Values) {
 	const { low, high } = wilsonInterval(alive, total);
 	const [least, most] = [gradeOf(1 - high, values), gradeOf(1 - low, values)];
 	const open = Array.from({ length: most - least + 1 }, (_, i) => least + i);
-	return { low, high, open, decided: open.length === 1 || high - low <= values['measuring.sample-width'] };
+	const enough = total >= values['measuring.sample-least'];
+	return {
+		low,
+		high,
+		open,
+		decided: enough && (open.length === 1 || high - low <= values['measuring.sample-width'])
+	};
 }
 
 /**
- * The living share of a random sample of roots, and whether it is enough to decide: the whole interval lies within one
- * grade, or it is so narrow that the share lies on a limit and its own grade will do.
+ * The living share of a random sample of roots, and whether it is enough to decide: not too few, and the whole interval
+ * lies within one grade, or it is so narrow that the share lies on a limit and its own grade will do.
  * @see Wilson 1927; checked against Newcombe 1998
  */
 export function rootSample({ alive, dead }: RootSampleData, values: Values): RootSampleResult {

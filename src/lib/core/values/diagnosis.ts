@@ -307,7 +307,7 @@ const strengths: Record<SignId, readonly [leak: ByGrade, causes: Partial<Record<
 	'soil-heaped': [0.1, { 'buried-collar': 0.6, 'stem-rot': 0.15 }],
 	'bark-groove': [0.02, { 'girdling-roots': 0.7 }],
 	'roots-above-flare': [0.03, { 'buried-collar': 0.65, 'girdling-roots': 0.15 }],
-	'girdler-seen': [[0.06, 0.02, 0.005], { 'girdling-roots': [0.92, 0.75, 0.4] }],
+	'girdler-seen': [[0.06, 0.008, 0.002], { 'girdling-roots': [0.92, 0.75, 0.4] }],
 	'collar-bark-dark': [0.02, { 'buried-collar': 0.35, 'stem-rot': 0.6, 'root-rot': 0.2 }],
 	'roots-rise': [
 		0.08,

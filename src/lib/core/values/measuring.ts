@@ -14,6 +14,7 @@ const value = (
 export const measuringValues = defineValues({
 	'measuring.dead-some': value('Root sample: some are dead from', 0.1, 'share', 0.01, 0.9),
 	'measuring.dead-many': value('Root sample: many are dead from', 1 / 3, 'share', 0.02, 0.95),
+	'measuring.sample-least': value('Root sample: at least', 10, 'roots', 1, 200),
 	'measuring.sample-width': value(
 		'Root sample: narrow enough to decide from',
 		0.2,

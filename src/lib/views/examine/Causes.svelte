@@ -102,10 +102,10 @@
 				onclick={() => (openCause = openCause === cause.conditionId ? null : cause.conditionId)}
 			>
 				<span class="font-semibold"
-					>{condition.label}{#if findingCount > 0 && now.verdict === 'now'}<span
-							class="ml-2 text-sm font-bold text-oxide">act now</span
-						>{:else if findingCount > 0 && now.verdict === 'window'}<span
-							class="ml-2 text-sm font-semibold text-ochre"
+					>{condition.label}{#if findingCount > 0 && now.verdict === 'now'}<span class="sr-only">,</span>
+						<span class="ml-1 text-sm font-bold text-oxide">act now</span
+						>{:else if findingCount > 0 && now.verdict === 'window'}<span class="sr-only">,</span>
+						<span class="ml-1 text-sm font-semibold text-ochre"
 							>{now.waitUntil ? `waits for ${format().day(now.waitUntil, today)}` : 'waits'}</span
 						>{/if}</span
 				>

@@ -82,7 +82,7 @@
 			use:enhance={act({ done: () => (changed = []) })}
 			class="mt-3 flex flex-col gap-4"
 		>
-			<Problem {refused} />
+			<Problem refused={refused?.typed.changedOn === undefined ? null : refused} />
 			<Chips label="Changed that day" name="factors" {options} bind:value={changed} />
 			<div class="grid gap-3 sm:grid-cols-[11rem_1fr]">
 				<TextField
@@ -176,6 +176,7 @@
 					...twins.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))
 				]}
 				fieldClass="min-w-0 flex-1"
+				{refused}
 			/>
 			<Button type="submit">Name it</Button>
 		</form>

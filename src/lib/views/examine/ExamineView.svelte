@@ -80,6 +80,9 @@
 	onMount(() => {
 		draft.open(localStorage);
 		if (draft.count > 0) viewing = 'new';
+		// What was set or measured stands open, so that nobody looks for it twice.
+		const said = [...Object.keys(draft.answers), ...measured.map((finding) => finding.signId)] as SignId[];
+		openParts = [...new Set(said.filter((id) => !first.includes(id)).map((id) => signOf(id).part))];
 	});
 	let lookedOn = $state(untrack(() => today));
 

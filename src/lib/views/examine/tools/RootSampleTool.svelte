@@ -100,8 +100,10 @@
 					? '; it lies close to a limit, and more roots would hardly change what is done'
 					: ''}.
 			{:else}
-				Sample more: about {result.more} further root{result.more === 1 ? '' : 's'} would decide between
-				{result.open.map((grade) => gradeWord('roots-dead-share', grade)).join(' and ')}.
+				Sample more: about {result.more} further root{result.more === 1 ? '' : 's'} would decide{result.open
+					.length > 1
+					? ` between ${result.open.map((grade) => gradeWord('roots-dead-share', grade)).join(' and ')}`
+					: ''}.
 			{/if}
 		</p>
 	</div>
