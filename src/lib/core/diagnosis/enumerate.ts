@@ -213,7 +213,7 @@ export function posterior(prior: Float64Array, causeCount: number, observed: rea
 		causeCount
 	);
 
-	const weights = Float64Array.from(prior);
+	const weights = prior.slice();
 	let evidence = 0;
 	for (let upper = 0; upper < upperSize; upper++) {
 		const from = upper * lowerSize;
