@@ -2,11 +2,13 @@ import { taskInput } from '$core/aftercare/task';
 import { addDays, daysBetween } from '$core/climate/calendar';
 import { placeInput } from '$core/climate/place';
 import { observationInput } from '$core/recovery/observation';
+import type { PlanInput } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { segmentFromQuick, type RootMapInput } from '$core/roots/root-map';
 import { stageDates } from '$core/roots/stage-dates';
-import { planStanding } from '$core/roots/standing';
-import { stageCuts } from '$core/roots/stager';
+import { planFrom, proposalFor } from '$core/roots/proposal';
+import { reductionPlan } from '$core/roots/reduction-plan';
+import { loadSolver } from '$core/roots/solver';
 import { rootLosses } from '$core/roots/work';
 import { simulateLooks } from '$core/simulate/recovery';
 import { treeInput } from '$core/tree/tree';
@@ -126,33 +128,22 @@ async function workRoots(
 			);
 		})
 	};
-	const plan = {
+	const bare: PlanInput = {
 		temper: roots.temper,
 		vigour: tree.vigour,
 		reserves: tree.reserves,
 		stageDates: stageDates(kind, place, roots.on, roots.stages, values),
-		cuts: []
+		cuts: [],
+		notBefore: []
 	};
-	const { allowances } = planStanding(tree, kind, place, map, plan, values);
-	const staged = stageCuts(
-		map,
-		allowances.map((a) => a.share),
-		values
-	);
+	const proposal = proposalFor({ tree, kind, place, today: roots.on }, map, bare, roots.temper, values);
+	const proposed = reductionPlan(proposal.question, await loadSolver(), values);
+	let count = 0;
 	const saved = await saveRoots(store, treeId, {
 		map,
 		mapVersion: null,
 		planVersion: null,
-		plan: {
-			...plan,
-			cuts: staged.cuts.map((cut, index) => ({
-				...cut,
-				id: `c${index + 1}`,
-				state: 'planned' as const,
-				doneOn: null,
-				note: ''
-			}))
-		}
+		plan: planFrom(bare, proposal, proposed, () => `c${++count}`)
 	});
 	let version = saved.plan.version;
 	for (const [stage, on] of roots.cutOn.entries()) {

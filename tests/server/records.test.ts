@@ -82,8 +82,11 @@ const roots = (cut: string[] = []): RootsInput => {
 				reason: '',
 				state: 'planned',
 				doneOn: null,
-				note: ''
-			}))
+				note: '',
+				byOwner: false,
+				whyThen: ''
+			})),
+			notBefore: []
 		}
 	};
 };

@@ -218,7 +218,9 @@ describe('what was changed', () => {
 						reason: '',
 						state: 'done',
 						doneOn: '2026-03-01',
-						note: ''
+						note: '',
+						byOwner: false,
+						whyThen: ''
 					}
 				]
 			}

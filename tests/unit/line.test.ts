@@ -40,7 +40,9 @@ const cut = (segmentId: string, stage: number, doneOn: string | null = null, sta
 	reason: '',
 	state: state ?? (doneOn ? 'done' : 'planned'),
 	doneOn,
-	note: ''
+	note: '',
+	byOwner: false,
+	whyThen: ''
 });
 
 function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {

@@ -2,10 +2,13 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { placeSchema } from '$core/climate/place';
 import { shippedKinds } from '$core/kinds/shipped';
 import { parseQuickRoot } from '$core/roots/quick-entry';
-import { planInput } from '$core/roots/plan';
+import { planInput, type Temper } from '$core/roots/plan';
 import { rootMapInput } from '$core/roots/root-map';
 import { treeSchema } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
+import type { Planner } from '$lib/workers/planner';
+import { reductionPlan } from '$core/roots/reduction-plan';
+import { loadSolver } from '$core/roots/solver';
 import { RootsState } from '$views/roots/roots-state.svelte';
 
 const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
@@ -29,8 +32,20 @@ const options = {
 	values: defaultValues,
 	today: '2026-02-10',
 	rootMap: null,
-	plan: null
+	plan: null,
+	makePlanner: () => ({
+		plan: async (...question: Parameters<Planner['plan']>) =>
+			reductionPlan(question[0], await loadSolver(), question[1]),
+		stop: () => {}
+	})
 };
+/** Asks for proposals and takes one. */
+async function proposed(roots: RootsState, temper: Temper = 'usual'): Promise<void> {
+	await roots.propose();
+	const one = roots.proposals?.find((candidate) => candidate.temper === temper);
+	if (!one) throw new Error(roots.planProblem);
+	roots.take(one);
+}
 const quick = (line: string) => {
 	const entry = parseQuickRoot(line, 'container', 80);
 	if (!entry.ok) throw new Error(entry.problem);
@@ -117,25 +132,46 @@ describe('roots while they are worked on', () => {
 		expect(now().kind).toBe('open');
 	});
 
-	it('always holds a map and a plan that the server takes', () => {
+	it('always holds a map and a plan that the server takes', async () => {
 		const roots = begun(['6 30 anchor keep', '9 28 cut', '12 29 cut3', '3 27 trace', '7 14 dead20']);
-		roots.propose('bold');
+		await proposed(roots, 'bold');
 		expect(rootMapInput.safeParse(roots.map).error).toBeUndefined();
 		expect(planInput.safeParse(roots.plan).error).toBeUndefined();
 		expect(roots.standing.ledger.violations).toEqual([]);
 	});
 
-	it('proposes within the limits, numbers the cuts of now, and says what it left', () => {
+	it('proposes within the limits, numbers the cuts of now, and says what it left', async () => {
 		const roots = begun();
 		roots.treat(idAt(roots, 5), 'keep');
-		roots.propose();
+		await proposed(roots);
 		expect(roots.plan.cuts.map((cut) => cut.segmentId)).toEqual([idAt(roots, 4)]);
 		expect(roots.cutNumbers.get(idAt(roots, 4))).toBe(1);
-		expect(roots.left).toMatchObject([{ segmentId: idAt(roots, 5), because: 'you locked it to be kept' }]);
+		expect(roots.taken?.left).toMatchObject([
+			{ segmentId: idAt(roots, 5), because: 'you locked it to be kept' }
+		]);
 		expect(roots.standing.ledger.stages.every((stage) => stage.fits)).toBe(true);
 	});
 
-	it('keeps a cut that was made out of reach', () => {
+	it('keeps what was set by hand, postpones what is to wait, and forgets a proposal that was stopped', async () => {
+		const roots = begun(['6 30 anchor keep', '9 28', '12 29', '3 27', '7 9 circling', '2 8', '5 7 rising']);
+		roots.treat(idAt(roots, 5), 'cut', 2);
+		roots.postpone(idAt(roots, 4), 1);
+		await proposed(roots);
+		const cutOf = (index: number) => roots.plan.cuts.find((cut) => cut.segmentId === idAt(roots, index));
+		expect(cutOf(5)).toMatchObject({ stage: 2, byOwner: true, whyThen: 'you want it in this stage' });
+		expect(cutOf(4)).toMatchObject({ stage: 1, byOwner: false, whyThen: 'you do not want it sooner' });
+		expect(cutOf(6)).toMatchObject({ stage: 0, whyThen: 'as soon as there is work' });
+		const before = roots.plan;
+		const under = roots.propose();
+		roots.stopPlanning();
+		await under;
+		expect(roots.planning).toBe(false);
+		expect(roots.plan).toBe(before);
+		roots.undo();
+		expect(roots.plan.cuts).toHaveLength(1);
+	});
+
+	it('keeps a cut that was made out of reach', async () => {
 		const roots = begun();
 		roots.treat(idAt(roots, 5), 'cut');
 		roots.commit({
@@ -148,7 +184,7 @@ describe('roots while they are worked on', () => {
 		expect(roots.problem).toMatch(/cut already/);
 		roots.remove(idAt(roots, 5));
 		expect(roots.map.segments).toHaveLength(6);
-		roots.propose();
+		await proposed(roots);
 		expect(roots.plan.cuts.find((cut) => cut.segmentId === idAt(roots, 5))?.state).toBe('done');
 	});
 

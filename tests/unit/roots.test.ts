@@ -14,7 +14,6 @@ import {
 	type Segment
 } from '$core/roots/root-map';
 import { removedBy, rootShares } from '$core/roots/shares';
-import { stageCuts } from '$core/roots/stager';
 import { defaultValues } from '$core/values/values';
 
 const TRUNK = 100;
@@ -217,38 +216,7 @@ describe('shares of the living root', () => {
 	});
 });
 
-describe('the ledger and the stager', () => {
-	const allowances = [0.3, 0.25, 0.2];
-	it('never exceeds an allowance, never takes what is kept or untraced, never leaves a window short that was not', () => {
-		fc.assert(
-			fc.property(segmentsArb, (segments) => {
-				const map = mapOf(segments);
-				const { cuts, left } = stageCuts(map, allowances, defaultValues);
-				const result = ledger(map, cuts, allowances, defaultValues);
-				expect(result.violations).toEqual([]);
-				const byId = new Map(segments.map((segment) => [segment.id, segment]));
-				for (const stage of result.stages) expect(stage.loss).toBeLessThanOrEqual(stage.allowed + 1e-9);
-				for (const cut of cuts) {
-					expect(byId.get(cut.segmentId)?.keep).toBe(false);
-					expect(byId.get(cut.segmentId)?.sourceKnown).toBe(true);
-				}
-				for (const segment of segments) if (segment.keep) expect(result.gone.has(segment.id)).toBe(false);
-				// Sound wood falls short only where rot had to go.
-				const rotOnly = ledger(
-					map,
-					cuts.filter((cut) => cut.stage === 0),
-					allowances,
-					defaultValues
-				);
-				if (!rotOnly.windows.some((window) => window.short))
-					expect(result.windows.some((window) => window.short)).toBe(false);
-				const named = new Set([...cuts, ...left].map((entry) => entry.segmentId));
-				expect(named.size).toBe(cuts.length + left.length);
-			}),
-			{ numRuns: 60 }
-		);
-	});
-
+describe('the ledger', () => {
 	it('takes children with their parent, and losses add up to what is gone', () => {
 		fc.assert(
 			fc.property(segmentsArb, fc.integer({ min: 0, max: 11 }), (segments, pick) => {
@@ -294,25 +262,6 @@ describe('the ledger and the stager', () => {
 			}),
 			{ numRuns: 40 }
 		);
-	});
-
-	it('lets rot go first and free, girdlers next, and says why the rest is left', () => {
-		const map = mapOf([
-			root('6 30 anchor', 'anchor', { flaws: ['rising'] }),
-			root('8 28 anchor', 'anchor2'),
-			root('10 26 anchor', 'anchor3'),
-			root('2 27 anchor', 'anchor4'),
-			root('9 12 sec girdling', 'girdler'),
-			root('3 10 dead', 'rot'),
-			root('4 11 circling', 'kept', { keep: true }),
-			root('5 11 circling trace', 'hidden')
-		]);
-		const { cuts, left } = stageCuts(map, [0.2, 0.2], defaultValues);
-		expect(cuts[0]).toMatchObject({ segmentId: 'rot', stage: 0 });
-		expect(cuts.find((cut) => cut.segmentId === 'girdler')?.reason).toMatch(/girdles \d+ % of the trunk/);
-		expect(left.find((entry) => entry.segmentId === 'kept')?.because).toMatch(/locked/);
-		expect(left.find((entry) => entry.segmentId === 'hidden')?.because).toMatch(/trace it further/);
-		expect(left.find((entry) => entry.segmentId === 'anchor')?.because).toMatch(/anchors are kept/);
 	});
 
 	it('names what a plan may not do', () => {

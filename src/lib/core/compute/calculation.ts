@@ -7,6 +7,7 @@ export interface Calculation {
 	summary: string;
 	input: z.ZodType;
 	output: z.ZodType;
+	/** What the schema of the output describes, or a promise of it where a solver has to be loaded. */
 	run(input: unknown, values: Values): unknown;
 }
 
@@ -16,7 +17,7 @@ export function calculation<I extends z.ZodType, O extends z.ZodType>(
 	summary: string,
 	input: I,
 	output: O,
-	run: (input: z.output<I>, values: Values) => z.input<O>
+	run: (input: z.output<I>, values: Values) => z.input<O> | Promise<z.input<O>>
 ): Calculation {
 	return { name, summary, input, output, run: (raw, values) => run(input.parse(raw), values) };
 }

@@ -23,7 +23,8 @@ import { cutSchema, tempers } from '../roots/plan';
 import { coursePointSchema, rootMapInput } from '../roots/root-map';
 import { rootShares } from '../roots/shares';
 import { stageDates } from '../roots/stage-dates';
-import { stageCuts } from '../roots/stager';
+import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
+import { loadSolver } from '../roots/solver';
 import { wilsonInterval } from '../sampling/wilson';
 import { crownSchools, reserves, situations, vigours, waterSchools } from '../tree/tree';
 import { calculation, type Calculation } from './calculation';
@@ -180,14 +181,11 @@ export const calculations: readonly Calculation[] = [
 		}
 	),
 	calculation(
-		'root-stages',
-		'A simple greedy staging of the cuts a root map asks for, within allowance and anchorage',
-		z.strictObject({ map: mapInput, allowances, fixed: cutPlan.default([]) }),
-		z.object({
-			cuts: z.array(z.object({ segmentId: z.string(), atMm: number, stage: number, reason: z.string() })),
-			left: z.array(z.object({ segmentId: z.string(), reason: z.string(), because: z.string() }))
-		}),
-		({ map, allowances: allowed, fixed }, values) => stageCuts(map, allowed, values, fixed)
+		'reduction-plan',
+		'The best staged reduction of a root system within allowance and anchorage, with reasons and its proven gap',
+		reductionPlanInput,
+		reductionPlanOutput,
+		async (input, values) => reductionPlan(input, await loadSolver(), values)
 	),
 	calculation(
 		'crown-supply',

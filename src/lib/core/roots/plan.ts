@@ -16,7 +16,9 @@ export const cutSchema = z.strictObject({
 	reason: note(300),
 	state: oneOf(['planned', 'done', 'left']).default('planned'),
 	doneOn: calendarDate().nullable().default(null),
-	note: note(400)
+	note: note(400),
+	byOwner: z.boolean().default(false).describe('Set by hand, in just this stage; a proposal keeps it'),
+	whyThen: note(300).default('').describe('Why in this stage and no earlier')
 });
 export type Cut = z.infer<typeof cutSchema>;
 
@@ -26,7 +28,12 @@ export const planInput = z
 		vigour: oneOf(vigours),
 		reserves: oneOf(reserves),
 		stageDates: z.array(calendarDate()).min(1).max(STAGE_LIMIT).describe('Day on which each stage falls'),
-		cuts: z.array(cutSchema).max(400)
+		cuts: z.array(cutSchema).max(400),
+		notBefore: z
+			.array(z.strictObject({ segmentId: id(), stage: count(0, STAGE_LIMIT) }))
+			.max(400)
+			.default([])
+			.describe('Roots that a proposal does not cut before a stage')
 	})
 	.superRefine((plan, context) => {
 		const seen = new Set<string>();

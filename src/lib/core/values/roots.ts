@@ -40,6 +40,16 @@ const factor = (label: string, value: number): WorkingValue => ({
 	max: 1.5
 });
 
+const points = (label: string, value: number): WorkingValue => ({
+	label: `Plan: ${label}`,
+	value,
+	unit: 'points',
+	mark: 'ours',
+	note: 'Only their proportions count.',
+	min: 0,
+	max: 1000
+});
+
 export const rootValues = defineValues({
 	...allowance,
 	'vigour.strong': factor('Vigour strong: allowance times', 1),
@@ -122,6 +132,32 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'plan.benefit.rot': points('Cutting rot back is worth', 100),
+	'plan.benefit.girdling.critical': points('Freeing the trunk of a critical girdler is worth', 80),
+	'plan.benefit.girdling.serious': points('of a serious girdler', 60),
+	'plan.benefit.girdling.moderate': points('of a moderate girdler', 35),
+	'plan.benefit.circling': points('Taking a circling or turned-back root off is worth', 20),
+	'plan.benefit.course': points('a rising, descending, crossing or non-radial one', 9),
+	'plan.benefit.neatness': points('a torn, crowded or too thick one', 4),
+	'plan.stubShare': {
+		label:
+			'Cutting back to a side root is worth this share of cutting at the base, where the trouble lies beyond',
+		value: 0.9,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'plan.laterStage': {
+		label: 'What is done one stage later is worth this share',
+		value: 0.8,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'plan.livingCost': points('Losing all living root costs', 120),
+	'plan.structuralCost': points('Losing all structural root costs', 60),
 	'stages.leastDaysApart': {
 		label: 'Least time between two root stages',
 		value: 300,
@@ -132,7 +168,7 @@ export const rootValues = defineValues({
 		max: 1500
 	},
 	'stages.most': {
-		label: 'Most stages the stager spreads the work over',
+		label: 'Most stages a proposal spreads the work over',
 		value: 4,
 		unit: 'stages',
 		mark: 'ours',

@@ -216,6 +216,7 @@ export const reductionPlan = sqliteTable(
 		vigour: text().notNull(),
 		reserves: text().notNull(),
 		stageDates: text({ mode: 'json' }).$type<string[]>().notNull(),
+		notBefore: text({ mode: 'json' }).$type<{ segmentId: string; stage: number }[]>().notNull().default([]),
 		version: rowVersion()
 	},
 	(table) => [uniqueIndex('reduction_plan_tree').on(table.treeId)]
@@ -235,7 +236,9 @@ export const cut = sqliteTable(
 		reason: text().notNull(),
 		state: text().notNull(),
 		doneOn: text(),
-		note: text().notNull()
+		note: text().notNull(),
+		byOwner: integer({ mode: 'boolean' }).notNull().default(false),
+		whyThen: text().notNull().default('')
 	},
 	(table) => [primaryKey({ columns: [table.ownerId, table.id] })]
 );

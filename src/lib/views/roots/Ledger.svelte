@@ -66,12 +66,11 @@
 			.length
 	);
 	const undone = $derived(
-		roots.left
-			.map((entry) => ({
-				...entry,
-				segment: roots.map.segments.find((segment) => segment.id === entry.segmentId)
-			}))
-			.filter((entry) => entry.segment)
+		(roots.taken?.left ?? []).flatMap((entry) => {
+			const segment = roots.map.segments.find((candidate) => candidate.id === entry.segmentId);
+			const cut = roots.plan.cuts.some((c) => c.segmentId === entry.segmentId && c.state !== 'left');
+			return segment && !cut ? [{ ...entry, segment }] : [];
+		})
 	);
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
 </script>
@@ -358,7 +357,7 @@
 	<div class="no-print flex flex-wrap gap-2">
 		<Button class="!px-3" tone="solid" onclick={oncut} disabled={planned.length === 0}>Record the cuts</Button
 		>
-		<Button class="!px-3" onclick={() => roots.propose()} disabled={roots.map.segments.length === 0}
+		<Button class="!px-3" onclick={() => void roots.propose()} disabled={roots.map.segments.length === 0}
 			>Propose stages</Button
 		>
 	</div>
@@ -368,15 +367,15 @@
 			<ul class="mt-1 divide-y border-t">
 				{#each undone as entry (entry.segmentId)}
 					<li class="py-1">
-						<strong>{entry.segment ? at(startAzimuth(entry.segment)) : ''}</strong>
-						{entry.reason}: {entry.because}
+						<strong>{at(startAzimuth(entry.segment))}</strong>
+						{entry.reason}: {entry.because.replace(/(\d+)°/g, (_, deg: string) => at(Number(deg)))}
 					</li>
 				{/each}
 			</ul>
 		</section>
 	{/if}
 	<p class="text-xs text-slate">
-		The proposal is greedy: rot, girdlers, circling, rising and crossing, neatness, each in the earliest stage
-		that still fits. It holds every limit shown here, but does not claim to be the best plan.
+		A proposal is the best plan within every limit shown here, or says how far it may be from it. What you set
+		by hand stays; what you keep or trace is never cut.
 	</p>
 </div>

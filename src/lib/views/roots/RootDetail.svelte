@@ -29,6 +29,9 @@
 	const done = $derived(treated.kind === 'cut' && treated.cut.state === 'done');
 	let editing = $state(false);
 	let picking = $state(false);
+	const notBefore = $derived(
+		roots.plan.notBefore.find((entry) => entry.segmentId === segment.id)?.stage ?? 0
+	);
 
 	const key = (on: boolean): string =>
 		`min-h-11 rounded-md border px-3 font-semibold ${on ? 'bg-ink text-paper border-ink' : 'border-edge hover:border-ink'}`;
@@ -130,22 +133,41 @@
 		>
 		<Popover.Root bind:open={picking}>
 			<Popover.Trigger class={key(treated.kind === 'cut' && treated.cut.stage > 0)}>
-				{treated.kind === 'cut' && treated.cut.stage > 0 ? `Stage ${roman(treated.cut.stage)}` : 'Later'}
+				{treated.kind === 'cut' && treated.cut.stage > 0
+					? `Stage ${roman(treated.cut.stage)}`
+					: notBefore > 0
+						? `Not before ${roman(notBefore)}`
+						: 'Later'}
 			</Popover.Trigger>
 			<Popover.Portal>
 				<Popover.Content
 					sideOffset={6}
-					class="z-50 flex gap-1.5 rounded-md border bg-leaf p-2 shadow-xl outline-none"
+					class="z-50 flex flex-col gap-2 rounded-md border bg-leaf p-2 shadow-xl outline-none"
 				>
-					{#each [1, 2, 3] as stage (stage)}
-						<button
-							class={key(treated.kind === 'cut' && treated.cut.stage === stage)}
-							onclick={() => {
-								roots.treat(segment.id, 'cut', stage);
-								picking = false;
-							}}>Stage {roman(stage)}</button
-						>
-					{/each}
+					<div class="flex gap-1.5" role="group" aria-label="Cut in stage">
+						{#each [1, 2, 3] as stage (stage)}
+							<button
+								class={key(treated.kind === 'cut' && treated.cut.stage === stage)}
+								onclick={() => {
+									roots.treat(segment.id, 'cut', stage);
+									picking = false;
+								}}>Stage {roman(stage)}</button
+							>
+						{/each}
+					</div>
+					<div class="flex items-center gap-1.5" role="group" aria-label="Not before stage">
+						<span class="px-1 text-sm">Not before</span>
+						{#each [1, 2, 3] as stage (stage)}
+							<button
+								class={key(notBefore === stage)}
+								aria-pressed={notBefore === stage}
+								onclick={() => {
+									roots.postpone(segment.id, notBefore === stage ? 0 : stage);
+									picking = false;
+								}}>{roman(stage)}</button
+							>
+						{/each}
+					</div>
 				</Popover.Content>
 			</Popover.Portal>
 		</Popover.Root>

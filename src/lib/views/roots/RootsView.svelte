@@ -19,6 +19,7 @@
 	import CutSheet from './CutSheet.svelte';
 	import FromAbove from './FromAbove.svelte';
 	import Ledger from './Ledger.svelte';
+	import PlanSheet from './PlanSheet.svelte';
 	import QuickEntry from './QuickEntry.svelte';
 	import RootDetail from './RootDetail.svelte';
 	import RootList from './RootList.svelte';
@@ -47,6 +48,7 @@
 	let footOpen = $state(false);
 	let phoneView = $state<'above' | 'collar' | 'list'>('above');
 	let quick = $state<QuickEntry>();
+	$effect(() => () => roots.stopPlanning());
 	const saveWords = {
 		saved: 'kept',
 		saving: 'keeping …',
@@ -191,6 +193,7 @@
 	</Consequences>
 </div>
 
+<PlanSheet {roots} />
 <CutSheet bind:open={cutting} {roots} {today} />
 
 <Sheet bind:open={measuring} title="Trunk and ball" description="Both set the scale of the map.">

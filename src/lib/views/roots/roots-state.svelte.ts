@@ -2,7 +2,10 @@ import { clockOf } from '$core/circular/circular';
 import type { Place } from '$core/climate/place';
 import type { Kind } from '$core/kinds/kind';
 import { girdlingOf } from '$core/roots/geometry';
-import type { Cut, Plan, PlanInput, Temper } from '$core/roots/plan';
+import { claimOf } from '$core/roots/claims';
+import { tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core/roots/plan';
+import { planFrom, proposalFor } from '$core/roots/proposal';
+import type { ReductionPlan } from '$core/roots/reduction-plan';
 import {
 	rootsFrom,
 	segmentFromQuick,
@@ -14,10 +17,10 @@ import {
 } from '$core/roots/root-map';
 import { usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
-import { planStanding } from '$core/roots/standing';
-import { claimOf, stageCuts, type LeftUndone } from '$core/roots/stager';
+import { planStanding, type PlanStanding } from '$core/roots/standing';
 import type { Tree } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
+import { createPlanner, type Planner } from '$lib/workers/planner';
 
 interface Snapshot {
 	map: RootMapInput;
@@ -42,6 +45,16 @@ interface Options {
 	today: string;
 	rootMap: RootMap | null;
 	plan: Plan | null;
+	/** Makes the planner; a thread of its own unless another is given. */
+	makePlanner?: () => Planner;
+}
+
+/** One way to stage the work, ready to be taken. */
+export interface Proposed {
+	temper: Temper;
+	plan: PlanInput;
+	result: ReductionPlan;
+	standing: PlanStanding;
 }
 
 const SAVE_AFTER_MS = 350;
@@ -64,7 +77,13 @@ export class RootsState {
 	selectedId = $state<string | null>(null);
 	saveState = $state<SaveState>('saved');
 	problem = $state('');
-	left = $state.raw<LeftUndone[]>([]);
+	/** What the last proposal that was taken leaves, and what it could not do. */
+	taken = $state.raw<ReductionPlan | null>(null);
+	/** Ways to stage the work, as far as they are worked out; null while nobody asked. */
+	proposals = $state.raw<Proposed[] | null>(null);
+	planning = $state(false);
+	planProblem = $state('');
+	#planner: Planner | null = null;
 	#versions: Versions;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#saving = false;
@@ -96,7 +115,8 @@ export class RootsState {
 						vigour: tree.vigour,
 						reserves: tree.reserves,
 						stageDates: stageDates(kind, place, today, 3, values),
-						cuts: []
+						cuts: [],
+						notBefore: []
 					}
 		};
 		this.#restoreDraft();
@@ -200,7 +220,11 @@ export class RootsState {
 		const index = this.map.segments.findIndex((segment) => segment.id === id);
 		this.commit({
 			map: { ...this.map, segments: this.map.segments.filter((segment) => !gone.has(segment.id)) },
-			plan: { ...this.plan, cuts: this.plan.cuts.filter((cut) => !gone.has(cut.segmentId)) }
+			plan: {
+				...this.plan,
+				cuts: this.plan.cuts.filter((cut) => !gone.has(cut.segmentId)),
+				notBefore: this.plan.notBefore.filter((entry) => !gone.has(entry.segmentId))
+			}
 		});
 		this.selectedId = this.map.segments[Math.min(index, this.map.segments.length - 1)]?.id ?? null;
 	}
@@ -237,44 +261,59 @@ export class RootsState {
 		this.commit({ map: { ...this.map, ...patch } });
 	}
 
-	/** Lets the stager propose cuts and stages; what was cut or chosen by hand stays. */
-	propose(temper: Temper = this.plan.temper): void {
-		const { kind, place, values, today } = this.options;
-		const done = this.plan.cuts.filter((cut) => cut.state === 'done');
-		const first = done.length > 0 ? (this.plan.stageDates[0] ?? today) : today;
-		const dates = stageDates(
-			kind,
-			place,
-			first,
-			Math.max(values['stages.most'], this.plan.stageDates.length),
-			values
-		).slice(0, 6);
-		const base = { ...this.plan, temper, stageDates: dates };
-		const { allowances } = planStanding(
-			this.options.tree,
-			kind,
-			place,
-			this.map,
-			{ ...base, cuts: done },
-			values
-		);
-		const staged = stageCuts(
-			this.map,
-			allowances.map((a) => a.share),
-			values,
-			done
-		);
-		const minStage = done.length > 0 ? 1 : 0;
-		const cuts: Cut[] = [
-			...done,
-			...staged.cuts.map((cut) => ({
-				...this.#cut(this.#segment(cut.segmentId), Math.max(minStage, cut.stage)),
-				reason: cut.reason.slice(0, 300)
-			}))
-		];
-		const last = Math.max(0, ...cuts.map((cut) => cut.stage));
-		this.left = staged.left;
-		this.commit({ plan: { ...base, cuts, stageDates: dates.slice(0, last + 1) } });
+	/** Has the three tempers worked out beside each other; what was cut or set by hand stays. */
+	async propose(): Promise<void> {
+		this.stopPlanning();
+		const { tree, kind, place, values, today, makePlanner = createPlanner } = this.options;
+		this.proposals = [];
+		this.planProblem = '';
+		this.planning = true;
+		const planner = makePlanner();
+		this.#planner = planner;
+		const { map, plan } = this;
+		try {
+			for (const temper of tempers) {
+				const proposal = proposalFor({ tree, kind, place, today }, map, plan, temper, values);
+				const result = await planner.plan(proposal.question, values);
+				if (this.#planner !== planner) return;
+				const proposed = planFrom(plan, proposal, result, () => newId('c'));
+				const standing = planStanding(tree, kind, place, map, proposed, values);
+				this.proposals = [...this.proposals, { temper, plan: proposed, result, standing }];
+			}
+		} catch (cause) {
+			console.error(cause);
+			if (this.#planner === planner)
+				this.planProblem = 'The plan could not be worked out. Load the page again and try once more.';
+		} finally {
+			if (this.#planner === planner) this.stopPlanning();
+		}
+	}
+
+	stopPlanning(): void {
+		this.#planner?.stop();
+		this.#planner = null;
+		this.planning = false;
+	}
+
+	/** Takes one of the ways as the plan. */
+	take({ plan, result }: Proposed): void {
+		this.taken = result;
+		this.proposals = null;
+		this.commit({ plan });
+	}
+
+	/** Keeps a root out of a proposal before a stage; 0 lets it come at any time. */
+	postpone(id: string, stage: number): void {
+		const others = this.plan.notBefore.filter((entry) => entry.segmentId !== id);
+		this.commit({
+			plan: {
+				...this.plan,
+				notBefore: stage > 0 ? [...others, { segmentId: id, stage }] : others,
+				cuts: this.plan.cuts.filter(
+					(cut) => cut.segmentId !== id || cut.state === 'done' || cut.stage >= stage
+				)
+			}
+		});
 	}
 
 	/** Chooses the next or previous root of the list. */
@@ -299,12 +338,6 @@ export class RootsState {
 		return this.#versions.plan;
 	}
 
-	#segment(id: string): Segment {
-		const segment = this.map.segments.find((candidate) => candidate.id === id);
-		if (!segment) throw new Error(`No root ${id}`);
-		return segment;
-	}
-
 	#cut(segment: Segment, stage: number): Cut {
 		return {
 			id: newId('c'),
@@ -314,7 +347,9 @@ export class RootsState {
 			reason: this.reason(segment),
 			state: 'planned',
 			doneOn: null,
-			note: ''
+			note: '',
+			byOwner: true,
+			whyThen: ''
 		};
 	}
 
@@ -338,7 +373,7 @@ export class RootsState {
 			if (!draft) return;
 			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
 				this.past = [this.now];
-				this.now = { map: draft.map, plan: draft.plan };
+				this.now = { map: draft.map, plan: { ...draft.plan, notBefore: draft.plan.notBefore ?? [] } };
 				this.problem = 'Your last steps had not been kept yet; they are back.';
 				this.#changed();
 			} else localStorage.removeItem(this.#draftKey());

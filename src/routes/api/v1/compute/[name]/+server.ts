@@ -16,5 +16,5 @@ export const POST: RequestHandler = ({ params, request }) =>
 				`The names are listed at /api/v1/compute.`
 			);
 		const { db } = await getStore();
-		return json(calculation.run(await readJson(request), await readValues(db)));
+		return json(await calculation.run(await readJson(request), await readValues(db)));
 	});
