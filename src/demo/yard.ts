@@ -132,7 +132,7 @@ async function workRoots(
 		temper: roots.temper,
 		vigour: tree.vigour,
 		reserves: tree.reserves,
-		stageDates: stageDates(kind, place, roots.on, roots.stages, values),
+		stageDates: stageDates(kind, place, [roots.on], roots.stages, roots.on, values),
 		cuts: [],
 		notBefore: []
 	};

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { OWN, open, told, treeId } from './helpers';
+import { OWN, expectAccessible, open, told, treeId } from './helpers';
 
 /** One new tree from taking in to re-established, in the real interface, on an empty database. */
 test.describe.configure({ mode: 'serial' });
@@ -131,6 +131,20 @@ test('roots: quick entry by keyboard, three linked views, treatment by key, stag
 
 	const ledger = page.getByRole('complementary', { name: 'Ledger' });
 	await ledger.getByRole('button', { name: 'Propose stages' }).click();
+	const ways = page.getByRole('dialog', { name: 'Ways to stage the work' });
+	await expect(ways.getByRole('button', { name: 'Take bold' })).toBeVisible({ timeout: 30_000 });
+	await expect(ways.getByText('proven best')).toHaveCount(3);
+	await ways.getByRole('button', { name: 'Line by line' }).nth(1).click();
+	const lines = ways.getByRole('region', { name: 'Line by line, usual' });
+	await expect(lines.getByRole('listitem').filter({ hasText: '10:00' })).toContainText(
+		'as soon as there is work'
+	);
+	await expect(lines.getByRole('listitem').filter({ hasText: '4:30' })).toContainText(
+		'you want it in this stage'
+	);
+	await expectAccessible(page);
+	await ways.getByRole('button', { name: 'Take usual' }).click();
+	await expect(ways).toBeHidden();
 	await expect(list.getByRole('row').filter({ hasText: '10:00' })).toContainText('cut now');
 	await expect(list.getByRole('row').filter({ hasText: '7:00' })).toContainText(/girdles \d+ % of the trunk/);
 	await ledger.getByRole('button', { name: /Allowance for one session: show the workings/ }).click();

@@ -77,12 +77,20 @@ describe('windows for root work', () => {
 					const from = addDays('2022-01-01', days);
 					const next = nextWindowDay(kind, place, from, defaultValues);
 					expect(next && next >= from && seasonFit(kind, place, next, defaultValues)).toBe('in-window');
-					const dates = stageDates(kind, place, from, 3, defaultValues);
+					const dates = stageDates(kind, place, [from], 3, from, defaultValues);
 					for (const [i, date] of dates.entries())
 						if (i > 0) expect(daysBetween(dates[i - 1] ?? '', date)).toBeGreaterThanOrEqual(300);
 				}
 			),
 			{ numRuns: 12 }
+		);
+	});
+	it('never puts a stage that is still to come before today', () => {
+		const dates = stageDates(beech, north, ['2023-11-20'], 3, '2026-04-18', defaultValues);
+		expect(dates[0]).toBe('2023-11-20');
+		expect((dates[1] ?? '') >= '2026-04-18').toBe(true);
+		expect(daysBetween(dates[1] ?? '', dates[2] ?? '')).toBeGreaterThanOrEqual(
+			defaultValues['stages.leastDaysApart']
 		);
 	});
 });

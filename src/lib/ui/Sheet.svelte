@@ -8,7 +8,7 @@
 		open: boolean;
 		title: string;
 		description?: string;
-		wide?: boolean;
+		wide?: boolean | 'widest';
 		children: Snippet;
 	}
 	let { open = $bindable(), title, description, wide = false, children }: Props = $props();
@@ -20,7 +20,7 @@
 		<Dialog.Content
 			class={[
 				'fixed inset-x-0 bottom-0 z-50 max-h-[88dvh] overflow-y-auto rounded-t-md border bg-leaf p-5 shadow-xl outline-none sm:inset-x-auto sm:top-1/2 sm:bottom-auto sm:left-1/2 sm:-translate-x-1/2 sm:-translate-y-1/2 sm:rounded-md',
-				wide ? 'sm:w-[44rem]' : 'sm:w-[32rem]'
+				wide === 'widest' ? 'sm:w-[min(64rem,94vw)]' : wide ? 'sm:w-[44rem]' : 'sm:w-[32rem]'
 			]}
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">

@@ -236,7 +236,7 @@ export const calculations: readonly Calculation[] = [
 		z.strictObject({ kind: kindSeason, place: placeInput, firstOn: calendarDate(), count: count(1, 6) }),
 		z.object({ dates: z.array(z.string()) }),
 		({ kind, place, firstOn, count: stages }, values) => ({
-			dates: stageDates(kind, place, firstOn, stages, values)
+			dates: stageDates(kind, place, [firstOn], stages, firstOn, values)
 		})
 	),
 	calculation(

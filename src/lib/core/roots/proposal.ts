@@ -36,9 +36,10 @@ export function proposalFor(
 	values: Values
 ): Proposal {
 	const done = plan.cuts.filter((cut) => cut.state === 'done');
-	const first = done.length > 0 ? (plan.stageDates[0] ?? today) : today;
+	const worked = done.length > 0 ? Math.max(...done.map((cut) => cut.stage)) + 1 : 0;
+	const [first = today, ...others] = plan.stageDates.slice(0, worked);
 	const count = Math.min(STAGE_LIMIT, Math.max(values['stages.most'], plan.stageDates.length));
-	const dates = stageDates(kind, place, first, count, values);
+	const dates = stageDates(kind, place, [first, ...others], count, today, values);
 	const { allowances } = planStanding(
 		tree,
 		kind,

@@ -406,13 +406,11 @@ function modelOf(problem: Problem, skip: ReadonlySet<Must>, relax: Relax): Model
 }
 
 /** Without its whole numbers: bounds what any plan can be worth. */
-const relaxed = (text: string): string =>
-	text
-		.replace(/Binary\n (.*)\nEnd/s, (_, names: string) => `End`)
-		.replace(
-			/Bounds\n/,
-			`Bounds\n${[...(/Binary\n (.*)\nEnd/s.exec(text)?.[1]?.split(' ') ?? [])].map((name) => ` 0 <= ${name} <= 1`).join('\n')}\n`
-		);
+function relaxed(text: string): string {
+	const names = /Binary\n (.*)\nEnd/s.exec(text)?.[1]?.split(' ') ?? [];
+	const bounds = names.map((name) => ` 0 <= ${name} <= 1\n`).join('');
+	return text.replace(/Binary\n .*\nEnd/s, 'End').replace('Bounds\n', `Bounds\n${bounds}`);
+}
 
 /**
  * The best staged reduction within the limits [our own model, after the trade's order of claims]: as much trouble gone as

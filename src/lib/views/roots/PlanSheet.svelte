@@ -49,8 +49,11 @@
 		});
 	const stagesOf = (proposed: Proposed) =>
 		proposed.standing.ledger.stages.filter((stage) => stage.stage < proposed.plan.stageDates.length);
-	const cutsIn = (proposed: Proposed, stage: number): number =>
-		proposed.result.cuts.filter((cut) => cut.stage === stage).length;
+	function cutsIn(proposed: Proposed, stage: number): string {
+		const cuts = proposed.plan.cuts.filter((cut) => cut.stage === stage && cut.state !== 'left');
+		const done = cuts.filter((cut) => cut.state === 'done').length;
+		return done > 0 ? `${done} done` : `${cuts.length} cut${cuts.length === 1 ? '' : 's'}`;
+	}
 	const proof = (gap: number): string =>
 		gap <= 1e-6 ? 'proven best' : `within ${format().percent(gap, gap < 0.1 ? 1 : 0)} of the best`;
 	const values = $derived(roots.options.values);
@@ -60,7 +63,7 @@
 	bind:open={open.now}
 	title="Ways to stage the work"
 	description="Each is the best plan within its allowance: as much trouble gone as early as possible, for as little root as possible."
-	wide
+	wide="widest"
 >
 	{#if roots.planning}
 		<div class="flex items-center justify-between gap-3 border-b pb-3" role="status">
@@ -91,7 +94,7 @@
 								></span
 							>
 							<span class={stage.fits ? '' : 'font-bold text-oxide'}
-								>{cutsIn(proposed, stage.stage)} cuts, {format().percent(stage.loss)} of {format().percent(
+								>{cutsIn(proposed, stage.stage)}, {format().percent(stage.loss)} of {format().percent(
 									stage.allowed
 								)}</span
 							>

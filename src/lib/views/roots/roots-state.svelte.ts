@@ -114,7 +114,7 @@ export class RootsState {
 						temper: 'usual',
 						vigour: tree.vigour,
 						reserves: tree.reserves,
-						stageDates: stageDates(kind, place, today, 3, values),
+						stageDates: stageDates(kind, place, [today], 3, today, values),
 						cuts: [],
 						notBefore: []
 					}
@@ -357,7 +357,8 @@ export class RootsState {
 		const { stageDates: dates } = this.plan;
 		if (stage < dates.length) return dates;
 		const { kind, place, values, today } = this.options;
-		return stageDates(kind, place, dates[0] ?? today, stage + 1, values);
+		const [first = today, ...others] = dates;
+		return stageDates(kind, place, [first, ...others], stage + 1, today, values);
 	}
 
 	#draftKey(): string {
