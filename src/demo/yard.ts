@@ -147,7 +147,9 @@ async function workRoots(
 	});
 	let version = saved.plan.version;
 	for (const [stage, on] of roots.cutOn.entries()) {
-		const done = saved.plan.cuts.filter((cut) => cut.stage === stage).map((cut) => cut.id);
+		const done = saved.plan.cuts
+			.filter((cut) => cut.stage === stage)
+			.map(({ id }) => ({ id, atMm: null, note: '' }));
 		await recordCuts(store, treeId, { on, planVersion: version, done, left: [] }, values);
 		version++;
 	}

@@ -188,7 +188,7 @@ describe('roots', () => {
 			{
 				on: '2026-03-03',
 				planVersion: plan.version,
-				done: ['c1'],
+				done: [{ id: 'c1', atMm: null, note: '' }],
 				left: [{ id: 'c0', why: 'bark damaged under it' }]
 			},
 			defaultValues
@@ -204,7 +204,12 @@ describe('roots', () => {
 					recordCuts(
 						store,
 						tree.id,
-						{ on: '2026-03-04', planVersion: plan.version + 1, done: ['c1'], left: [] },
+						{
+							on: '2026-03-04',
+							planVersion: plan.version + 1,
+							done: [{ id: 'c1', atMm: null, note: '' }],
+							left: []
+						},
 						defaultValues
 					)
 				)
@@ -257,7 +262,15 @@ describe('aftercare', () => {
 		await recordCuts(
 			store,
 			tree.id,
-			{ on: '2026-03-03', planVersion: plan.version, done: ['c0', 'c1'], left: [] },
+			{
+				on: '2026-03-03',
+				planVersion: plan.version,
+				done: [
+					{ id: 'c0', atMm: null, note: '' },
+					{ id: 'c1', atMm: null, note: '' }
+				],
+				left: []
+			},
 			defaultValues
 		);
 		const schools = { workOn: '2026-03-03', crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;

@@ -243,7 +243,8 @@ export async function saveRoots(
 export interface CutsDone {
 	on: string;
 	planVersion: number;
-	done: string[];
+	/** Cuts made; `atMm` where it was cut elsewhere than planned. */
+	done: { id: string; atMm: number | null; note: string }[];
 	left: { id: string; why: string }[];
 }
 
@@ -258,10 +259,10 @@ export async function recordCuts(
 	const { plan, rootMap } = records;
 	if (!plan || !rootMap)
 		throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
-	const done = new Set(input.done);
+	const done = new Map(input.done.map((entry) => [entry.id, entry]));
 	const left = new Map(input.left.map((entry) => [entry.id, entry.why]));
 	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
-	const stray = [...done, ...left.keys()].find((id) => !known.has(id));
+	const stray = [...done.keys(), ...left.keys()].find((id) => !known.has(id));
 	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
 	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
 	const cost = place
@@ -286,7 +287,13 @@ export async function recordCuts(
 				...before,
 				cuts: before.cuts.map((cut) =>
 					done.has(cut.id)
-						? { ...cut, state: 'done' as const, doneOn: input.on }
+						? {
+								...cut,
+								state: 'done' as const,
+								doneOn: input.on,
+								atMm: done.get(cut.id)?.atMm ?? cut.atMm,
+								note: done.get(cut.id)?.note || cut.note
+							}
 						: left.has(cut.id)
 							? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' }
 							: cut

@@ -124,6 +124,22 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'cut.secateursMm': {
+		label: 'Secateurs cut cleanly up to',
+		value: 12,
+		unit: 'mm',
+		mark: 'ours',
+		min: 2,
+		max: 40
+	},
+	'cut.loppersMm': {
+		label: 'Loppers cut cleanly up to; thicker is for a saw',
+		value: 30,
+		unit: 'mm',
+		mark: 'ours',
+		min: 5,
+		max: 80
+	},
 	'stages.regrownShare': {
 		label: 'Share of the lost roots grown back before the next stage',
 		value: 0.6,

@@ -62,7 +62,9 @@
 		<input
 			type="hidden"
 			name="done"
-			value={JSON.stringify(inStage.filter((cut) => answerOf(cut) === 'done').map((cut) => cut.id))}
+			value={JSON.stringify(
+				inStage.filter((cut) => answerOf(cut) === 'done').map(({ id }) => ({ id, atMm: null, note: '' }))
+			)}
 		/>
 		<input
 			type="hidden"

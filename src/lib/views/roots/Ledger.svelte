@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/circular/circular';
 	import { seasonFitNames } from '$core/climate/windows';
 	import { crownSupply, usualCrownSchool } from '$core/crown/crown';
@@ -355,11 +356,24 @@
 	{/if}
 
 	<div class="no-print flex flex-wrap gap-2">
-		<Button class="!px-3" tone="solid" onclick={oncut} disabled={planned.length === 0}>Record the cuts</Button
-		>
+		{#if planned.length > 0}
+			<Button
+				class="!px-3"
+				tone="solid"
+				href={resolve('/trees/[id]/roots/bench', { id: roots.options.tree.id })}>To the bench</Button
+			>
+		{/if}
+		<Button class="!px-3" onclick={oncut} disabled={planned.length === 0}>Record the cuts</Button>
 		<Button class="!px-3" onclick={() => void roots.propose()} disabled={roots.map.segments.length === 0}
 			>Propose stages</Button
 		>
+		{#if roots.map.segments.length > 0}
+			<Button
+				class="!px-3"
+				tone="quiet"
+				href={resolve('/trees/[id]/roots/card', { id: roots.options.tree.id })}>Cut card</Button
+			>
+		{/if}
 	</div>
 	{#if undone.length > 0}
 		<section aria-label="Left undone" class="text-sm">

@@ -5,6 +5,7 @@
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
+	import Progress from '$ui/Progress.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
@@ -68,7 +69,7 @@
 	{#if roots.planning}
 		<div class="flex items-center justify-between gap-3 border-b pb-3" role="status">
 			<span>Working it out, {list.length} of 3 …</span>
-			<progress class="h-2 flex-1 accent-lichen" max="3" value={list.length}></progress>
+			<Progress label="Ways worked out" value={list.length} max={3} class="flex-1" />
 			<Button size="small" onclick={() => roots.stopPlanning()}>Stop</Button>
 		</div>
 	{/if}
@@ -161,6 +162,13 @@
 			</section>
 		{/each}
 	</div>
+	{#if list.some((proposed) => proposed.plan.stageDates.length > 1)}
+		<p class="mt-4 text-sm">
+			A later stage waits for its day and for what comes first: growth regained, shoots at least {format().percent(
+				values['verdict.shootShareOfReference']
+			)} of a healthy tree’s.
+		</p>
+	{/if}
 	{#if one}
 		<section aria-label="Line by line, {one.temper}" class="mt-6 text-sm">
 			<h3 class="text-base">
@@ -181,7 +189,7 @@
 						<strong>{roman(cut.stage)}</strong>
 						<span
 							><strong>{at(cut.segmentId)}</strong>: {clockWords(cut.reason)}
-							<span class="block text-slate">Then, because: {clockWords(cut.whyThen)}.</span></span
+							<span class="block text-slate first-letter:uppercase">{clockWords(cut.whyThen)}.</span></span
 						>
 						<span>{format().percent(cut.livingShare, 1)}</span>
 					</li>

@@ -84,7 +84,8 @@ export class RootsState {
 	planning = $state(false);
 	planProblem = $state('');
 	#planner: Planner | null = null;
-	#versions: Versions;
+	/** Known to forms that send the plan’s version, so they follow it. */
+	#versions = $state.raw<Versions>({ map: null, plan: null });
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#saving = false;
 	#dirty = false;

@@ -20,51 +20,53 @@
 	let { tree, kindName, placeName, care, standing, empty, children }: Props = $props();
 	const current = $derived(page.url.pathname.split('/')[3] ?? '');
 	/** A sheet made for printing carries its own head. */
-	const isSheet = $derived(page.url.pathname.endsWith('/sheet'));
+	/** At the bench nothing stands but the work. */
+	const isBench = $derived(page.url.pathname.endsWith('/bench'));
+	const isSheet = $derived(/\/(sheet|card)$/.test(page.url.pathname));
 </script>
 
 <svelte:head><title>{tree.tag} {tree.name} · Bruntle</title></svelte:head>
 
-<div class={['page pt-3 sm:pt-4', isSheet && 'no-print']}>
-	<div class="flex flex-wrap items-center gap-x-4 gap-y-1">
-		<TreeTag tag={tree.tag} />
-		<h1 class="text-xl sm:text-2xl">{tree.name}</h1>
-		<p class="text-slate">
-			{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount >
-			1
-				? `, lot of ${tree.plantCount}`
-				: ''}
-		</p>
-		<p class="sm:ml-auto sm:max-w-md sm:text-right">
-			{standing.stands} <strong>{standing.next}</strong>
-		</p>
-	</div>
-	<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">
-		<ol class="flex gap-1 sm:gap-3">
-			{#each stages as stage (stage)}
-				<li>
-					<a
-						href={resolve(`/trees/[id]/${stage}`, { id: tree.id })}
-						data-sveltekit-noscroll
-						class={[
-							'flex min-h-11 items-end border-b-3 px-1.5 pb-1 font-display text-lg whitespace-nowrap sm:px-2',
-							current === stage ? 'border-oxide font-bold' : 'border-transparent text-slate hover:text-ink'
-						]}
-						aria-current={current === stage ? 'page' : undefined}
-					>
-						{stageNames[stage]}{#if empty.includes(stage)}<span class="sr-only">, nothing recorded yet</span
-							><span
-								class="ml-1 self-start pt-2 text-xs text-edge"
-								aria-hidden="true"
-								title="Nothing recorded yet">○</span
-							>{/if}
-					</a>
-				</li>
-			{/each}
-		</ol>
-	</nav>
-	<LineOfCareView {care} />
-</div>
+{#if !isBench}<div class={['page pt-3 sm:pt-4', isSheet && 'no-print']}>
+		<div class="flex flex-wrap items-center gap-x-4 gap-y-1">
+			<TreeTag tag={tree.tag} />
+			<h1 class="text-xl sm:text-2xl">{tree.name}</h1>
+			<p class="text-slate">
+				{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount >
+				1
+					? `, lot of ${tree.plantCount}`
+					: ''}
+			</p>
+			<p class="sm:ml-auto sm:max-w-md sm:text-right">
+				{standing.stands} <strong>{standing.next}</strong>
+			</p>
+		</div>
+		<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">
+			<ol class="flex gap-1 sm:gap-3">
+				{#each stages as stage (stage)}
+					<li>
+						<a
+							href={resolve(`/trees/[id]/${stage}`, { id: tree.id })}
+							data-sveltekit-noscroll
+							class={[
+								'flex min-h-11 items-end border-b-3 px-1.5 pb-1 font-display text-lg whitespace-nowrap sm:px-2',
+								current === stage ? 'border-oxide font-bold' : 'border-transparent text-slate hover:text-ink'
+							]}
+							aria-current={current === stage ? 'page' : undefined}
+						>
+							{stageNames[stage]}{#if empty.includes(stage)}<span class="sr-only">, nothing recorded yet</span
+								><span
+									class="ml-1 self-start pt-2 text-xs text-edge"
+									aria-hidden="true"
+									title="Nothing recorded yet">○</span
+								>{/if}
+						</a>
+					</li>
+				{/each}
+			</ol>
+		</nav>
+		<LineOfCareView {care} />
+	</div>{/if}
 <div class="border-t">
 	{@render children()}
 </div>

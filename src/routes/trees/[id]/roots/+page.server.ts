@@ -1,6 +1,6 @@
-import { calendarDate, id, note, version } from '$core/fields/fields';
+import { calendarDate, id, measure, note, version } from '$core/fields/fields';
+import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
-import { Refusal } from '$lib/server/errors';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { recordCuts } from '$lib/server/trees';
@@ -10,17 +10,17 @@ import type { Actions } from './$types';
 const cutsInput = z.strictObject({
 	on: calendarDate(),
 	planVersion: version(),
-	done: z.array(id()).max(400),
+	done: z
+		.array(
+			z.strictObject({
+				id: id(),
+				atMm: measure(0, 20_000, 'mm').nullable().default(null),
+				note: note(400)
+			})
+		)
+		.max(400),
 	left: z.array(z.strictObject({ id: id(), why: note(300) })).max(400)
 });
-
-function list(text: FormDataEntryValue | null): unknown {
-	try {
-		return JSON.parse(String(text ?? '[]'));
-	} catch {
-		throw new Refusal(400, 'The cuts could not be read.', 'Load the page again and set them anew.');
-	}
-}
 
 export const actions: Actions = {
 	cuts: async ({ request, params }) => {
@@ -30,8 +30,8 @@ export const actions: Actions = {
 			const input = check(cutsInput, {
 				on: form.get('on'),
 				planVersion: Number(form.get('planVersion')),
-				done: list(form.get('done')),
-				left: list(form.get('left'))
+				done: jsonIn(form, 'done'),
+				left: jsonIn(form, 'left')
 			});
 			return {
 				told: 'The cuts are in the record.',

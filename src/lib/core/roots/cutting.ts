@@ -1,0 +1,63 @@
+import type { Values } from '../values/values';
+import type { Cut } from './plan';
+import type { RootMapInput, Segment } from './root-map';
+
+/** How a root is cut, in words for the bench. */
+export interface CutHow {
+	tool: string;
+	/** Where to, as the end of "Cut it …". */
+	backTo: string;
+	face: string;
+	/** Why it is not to be cut without a qualified arborist; null when nothing stands against it. */
+	arborist: string | null;
+}
+
+/** Thickness of a root at a distance from its start, mm. */
+export function diameterAtMm(
+	segment: Pick<Segment, 'diameterStartMm' | 'diameterEndMm'>,
+	atMm: number,
+	lengthMm: number
+): number {
+	const along = lengthMm > 0 ? Math.min(1, Math.max(0, atMm / lengthMm)) : 0;
+	return segment.diameterStartMm + (segment.diameterEndMm - segment.diameterStartMm) * along;
+}
+
+/** Tool, place and face of a cut [common practice, no source], and whether it is for a qualified arborist. */
+export function cutHow(
+	segment: Segment,
+	{ atMm }: Pick<Cut, 'atMm'>,
+	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'segments'>,
+	lengthMm: number,
+	values: Values
+): CutHow {
+	const thickMm = diameterAtMm(segment, atMm, lengthMm);
+	const structural = segment.rootClass === 'anchor' || segment.rootClass === 'scaffold';
+	const nearMm = values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm;
+	const startMm = segment.course[0]?.radiusMm ?? 0;
+	const kept = map.segments.some((side) => side.parentId === segment.id && side.attachMm < atMm);
+	return {
+		tool:
+			thickMm <= values['cut.secateursMm']
+				? 'Sharp secateurs'
+				: thickMm <= values['cut.loppersMm']
+					? 'Loppers'
+					: 'A fine saw',
+		backTo:
+			segment.condition === 'dead'
+				? 'back to sound, pale wood'
+				: atMm === 0
+					? segment.parentId === null
+						? 'at the trunk, outside its collar'
+						: 'where it leaves its parent'
+					: kept
+						? 'just beyond its last side root that stays'
+						: 'at the mark',
+		face: 'Face down or outward, clean, never torn.',
+		arborist:
+			map.frame === 'ground' && structural && startMm + atMm < nearMm
+				? `A structural root within ${values['ground.noCutTrunkDiameters']} trunk diameters of a standing tree.`
+				: segment.rootClass === 'anchor'
+					? 'An anchor: what it held falls to the others.'
+					: null
+	};
+}

@@ -1,0 +1,251 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { goto } from '$app/navigation';
+	import { resolve } from '$app/paths';
+	import type { Place } from '$core/climate/place';
+	import type { Kind } from '$core/kinds/kind';
+	import { cutHow } from '$core/roots/cutting';
+	import { courseLengthMm } from '$core/roots/geometry';
+	import { roman, type Plan } from '$core/roots/plan';
+	import type { RootMap } from '$core/roots/root-map';
+	import type { Tree } from '$core/tree/tree';
+	import type { Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import Progress from '$ui/Progress.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { act } from '$ui/act';
+	import { useFormat } from '$ui/format';
+	import { onMount, untrack } from 'svelte';
+	import { BenchState } from './bench-state.svelte';
+	import { RootsState } from './roots-state.svelte';
+
+	/** One cut at a time, in type that reads from where the saw is. */
+	interface Props {
+		tree: Tree;
+		kind: Kind;
+		place: Place;
+		values: Values;
+		today: string;
+		rootMap: RootMap | null;
+		plan: Plan | null;
+	}
+	let { tree, kind, place, values, today, rootMap, plan }: Props = $props();
+	const format = useFormat();
+	const roots = untrack(() => new RootsState({ tree, kind, place, values, today, rootMap, plan }));
+	$effect(() => {
+		const [map, reduction] = [rootMap, plan];
+		untrack(() => roots.adopt(map, reduction));
+	});
+	const stage = untrack(() =>
+		Math.min(...(plan?.cuts ?? []).filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99)
+	);
+	const bench = untrack(
+		() =>
+			new BenchState(
+				tree.id,
+				// In the order of the map, as the chalk numbers run.
+				roots.map.segments.flatMap((segment) =>
+					(plan?.cuts ?? []).filter(
+						(cut) => cut.segmentId === segment.id && cut.state === 'planned' && cut.stage === stage
+					)
+				)
+			)
+	);
+	onMount(() => bench.open(localStorage));
+
+	let way = $state<'ask' | 'differently' | 'not-now'>('ask');
+	let atMm = $state<number | null>(null);
+	let deeper = $state(false);
+	let note = $state('');
+	/** The number on the map; a later stage is counted through. */
+	const numberOf = (segmentId: string, index: number): number =>
+		(stage === 0 ? roots.cutNumbers.get(segmentId) : undefined) ?? index + 1;
+	const cut = $derived(bench.current);
+	const segment = $derived(roots.map.segments.find((candidate) => candidate.id === cut?.segmentId));
+	const lengthMm = $derived(segment ? courseLengthMm(segment.course) : 0);
+	const how = $derived(segment && cut ? cutHow(segment, cut, roots.map, lengthMm, values) : null);
+	const ledger = $derived(roots.standing.ledger);
+	const spent = $derived(
+		bench.cuts.reduce(
+			(sum, one) =>
+				sum + (bench.answers[one.id]?.kind === 'done' ? (ledger.cutCost.get(one.segmentId) ?? 0) : 0),
+			0
+		)
+	);
+	const allowed = $derived(ledger.stages[stage]?.allowed ?? 0);
+	const over = $derived(spent > allowed + 1e-9);
+	let foundMore = $state(false);
+
+	function next(): void {
+		way = 'ask';
+		atMm = null;
+		deeper = false;
+		note = '';
+	}
+	function done(): void {
+		bench.answer({ kind: 'done', atMm: null, note: '' });
+		next();
+	}
+	function differently(): void {
+		if (!segment || !cut) return;
+		if (deeper) {
+			roots.change(segment.id, {
+				condition: 'dead',
+				deadFromMm: atMm ?? 0,
+				flaws: segment.flaws.includes('rotten') ? segment.flaws : [...segment.flaws, 'rotten']
+			});
+			foundMore = true;
+		}
+		bench.answer({
+			kind: 'done',
+			atMm,
+			note: [deeper ? 'Rot went deeper than thought.' : '', note.trim()].filter(Boolean).join(' ')
+		});
+		next();
+	}
+	function notNow(): void {
+		bench.answer({ kind: 'left', why: note.trim() });
+		next();
+	}
+	const back = resolve('/trees/[id]/roots', { id: untrack(() => tree.id) });
+	const key = 'min-h-20 rounded-md border-2 px-4 font-display text-2xl font-semibold';
+</script>
+
+<div class="page flex min-h-[calc(100dvh-4rem)] flex-col py-4 pb-20 sm:pb-4">
+	<div class="flex items-baseline justify-between gap-4">
+		<h1 class="text-xl">{tree.tag} at the bench, stage {roman(stage === 99 ? 0 : stage)}</h1>
+		<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved above -->
+		<a class="chalk min-h-11 content-center text-lg" href={back}>Leave the bench</a>
+	</div>
+	<p class="text-lg" role="status">
+		{bench.answered} of {bench.cuts.length} ·
+		<strong class={over ? 'text-oxide' : ''}>{format().percent(spent)}</strong>
+		of living root so far, {format().percent(allowed)} allowed{roots.saveState === 'waiting'
+			? ' · no answer from Bruntle; all is kept on this device'
+			: ''}
+	</p>
+	<Progress label="Cuts answered" value={bench.answered} max={bench.cuts.length} class="mt-1 shrink-0" />
+
+	{#if cut && segment && how}
+		<section aria-label="This cut" class="mt-5 flex flex-1 flex-col">
+			<div class="flex flex-wrap items-center gap-x-8 gap-y-2">
+				<span
+					class="grid size-24 shrink-0 place-items-center rounded-full bg-oxide font-display text-5xl font-bold text-paper"
+					aria-label="Chalk number">{numberOf(cut.segmentId, bench.at)}</span
+				>
+				<p class="font-display text-5xl leading-tight font-bold sm:text-7xl">
+					{format().clock(roots.clock(segment))}
+				</p>
+				<p class="text-3xl leading-snug">
+					{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep<br />{format().measure(
+						segment.diameterStartMm,
+						'mm'
+					)} thick, {segment.rootClass}
+				</p>
+			</div>
+			<p class="mt-5 text-3xl leading-snug">
+				{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}. {how.face}
+			</p>
+			<p class="mt-2 text-xl text-slate first-letter:uppercase">
+				{cut.reason || 'Chosen by hand'}; costs {format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}.
+			</p>
+			{#if how.arborist}
+				<p class="mt-3 border-l-4 border-oxide pl-3 text-xl" role="alert">
+					<strong class="text-oxide">Not without a qualified arborist.</strong>
+					{how.arborist}
+				</p>
+			{/if}
+			<div class="mt-auto pt-6">
+				{#if way === 'ask'}
+					<div class="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]">
+						<button class={[key, 'border-ink bg-ink text-paper']} onclick={done}>Done</button>
+						<button class={[key, 'border-edge']} onclick={() => (way = 'differently')}>Differently</button>
+						<button class={[key, 'border-edge']} onclick={() => (way = 'not-now')}>Not now</button>
+					</div>
+				{:else if way === 'differently'}
+					<div class="grid gap-3 sm:grid-cols-2">
+						<MeasureField
+							name="at"
+							label="Cut at, from its start"
+							unit="mm"
+							value={cut.atMm}
+							oninput={(mm) => (atMm = mm)}
+						/>
+						<TextField
+							name="note"
+							label="What was different"
+							value={note}
+							maxlength={300}
+							oninput={(event) => (note = event.currentTarget.value)}
+						/>
+						<label class="flex min-h-11 items-center gap-2 text-lg"
+							><input type="checkbox" class="size-6" bind:checked={deeper} />Rot goes deeper: dead from the
+							cut outward</label
+						>
+						<div class="flex gap-3">
+							<Button tone="solid" size="large" onclick={differently}>Cut so</Button>
+							<Button size="large" onclick={next}>Back</Button>
+						</div>
+					</div>
+				{:else}
+					<div class="flex flex-wrap items-end gap-3">
+						<TextField
+							name="why"
+							label="Why not now"
+							value={note}
+							maxlength={300}
+							fieldClass="min-w-64 flex-1"
+							oninput={(event) => (note = event.currentTarget.value)}
+						/>
+						<Button tone="solid" size="large" disabled={note.trim() === ''} onclick={notNow}>Leave it</Button>
+						<Button size="large" onclick={next}>Back</Button>
+					</div>
+				{/if}
+				{#if bench.at > 0}
+					<Button tone="quiet" class="mt-3" onclick={() => (bench.back(), next())}>To the cut before</Button>
+				{/if}
+			</div>
+		</section>
+	{:else if bench.cuts.length === 0}
+		<p class="mt-6 text-2xl">Nothing is planned to be cut now.</p>
+	{:else}
+		<section aria-label="The stage is through" class="mt-6 max-w-2xl">
+			<h2 class="text-3xl">Through</h2>
+			<p class="mt-2 text-xl">
+				{bench.record.done.length} cut, {bench.record.left.length} left, against {bench.cuts.length} planned;
+				{format().percent(spent)} of living root, {format().percent(allowed)} allowed.
+			</p>
+			{#if foundMore}<p class="mt-2 text-lg">
+					What you found is on the map. Once the record is kept, have what remains worked out anew.
+				</p>{/if}
+			<Button tone="quiet" class="mt-2" onclick={() => bench.back()}>To the cut before</Button>
+		</section>
+	{/if}
+	{#if bench.answered > 0}
+		<form
+			method="POST"
+			action="{back}?/cuts"
+			use:enhance={act({
+				keep: true,
+				done: () => {
+					bench.clear();
+					void goto(back);
+				}
+			})}
+			class="mt-6 flex flex-wrap items-end gap-3 border-t pt-4"
+		>
+			<input type="hidden" name="planVersion" value={roots.planVersion} />
+			<input type="hidden" name="done" value={JSON.stringify(bench.record.done)} />
+			<input type="hidden" name="left" value={JSON.stringify(bench.record.left)} />
+			<TextField name="on" label="Done on" type="date" value={today} max={today} />
+			<Button
+				type="submit"
+				size="large"
+				tone={bench.answered === bench.cuts.length ? 'solid' : 'outline'}
+				disabled={roots.saveState !== 'saved'}
+				>Keep the record{bench.answered < bench.cuts.length ? ` of ${bench.answered}` : ''}</Button
+			>
+		</form>
+	{/if}
+</div>

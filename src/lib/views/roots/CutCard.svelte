@@ -1,0 +1,129 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import type { Place } from '$core/climate/place';
+	import type { Kind } from '$core/kinds/kind';
+	import { cutHow } from '$core/roots/cutting';
+	import { courseLengthMm } from '$core/roots/geometry';
+	import { roman, type Plan } from '$core/roots/plan';
+	import type { RootMap } from '$core/roots/root-map';
+	import type { Tree } from '$core/tree/tree';
+	import type { Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
+	import FromAbove from './FromAbove.svelte';
+	import { RootsState } from './roots-state.svelte';
+
+	/** The card to take to the bench: the map, the cuts in their order with chalk numbers, and what is carried over. */
+	interface Props {
+		tree: Tree;
+		kind: Kind;
+		place: Place;
+		values: Values;
+		today: string;
+		rootMap: RootMap | null;
+		plan: Plan | null;
+	}
+	let { tree, kind, place, values, today, rootMap, plan }: Props = $props();
+	const format = useFormat();
+	const roots = untrack(() => new RootsState({ tree, kind, place, values, today, rootMap, plan }));
+	const ledger = $derived(roots.standing.ledger);
+	const planned = $derived(roots.plan.cuts.filter((cut) => cut.state === 'planned'));
+	const stages = $derived([...new Set(planned.map((cut) => cut.stage))].sort((a, b) => a - b));
+	const inStage = (stage: number) =>
+		roots.map.segments.flatMap((segment) =>
+			planned.filter((cut) => cut.stage === stage && cut.segmentId === segment.id)
+		);
+	const rootOf = (segmentId: string) => roots.map.segments.find((segment) => segment.id === segmentId);
+	const carried = $derived([
+		...roots.plan.cuts
+			.filter((cut) => cut.state === 'left')
+			.map((cut) => ({ segmentId: cut.segmentId, why: cut.note })),
+		...roots.map.segments
+			.filter((segment) => !segment.sourceKnown)
+			.map((segment) => ({ segmentId: segment.id, why: 'trace its source first' }))
+	]);
+</script>
+
+<div class="page py-5">
+	<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
+		<a class="chalk" href={resolve('/trees/[id]/roots', { id: tree.id })}>Back to Roots</a>
+		<Button tone="solid" onclick={() => window.print()}>Print this card</Button>
+	</div>
+	<article class="sheet mx-auto max-w-[50rem] border bg-leaf p-6 sm:p-8" aria-label="Cut card">
+		<header class="flex flex-wrap items-baseline justify-between gap-x-6 border-b-2 border-ink pb-2">
+			<h2 class="text-2xl">{tree.tag} {tree.name}</h2>
+			<p>
+				mapped {format().date(roots.map.mappedOn)}, trunk {format().measure(roots.map.trunkDiameterMm, 'mm')}
+			</p>
+		</header>
+		<div class="mx-auto mt-2 max-w-md"><FromAbove {roots} /></div>
+		{#each stages as stage (stage)}
+			<h3 class="mt-4 text-lg">
+				Stage {roman(stage)}, {format().date(roots.plan.stageDates[stage] ?? today)}: {format().percent(
+					ledger.stages[stage]?.loss ?? 0
+				)} of living root, {format().percent(ledger.stages[stage]?.allowed ?? 0)} allowed
+			</h3>
+			<table class="mt-1 w-full text-sm">
+				<thead class="border-b text-left">
+					<tr
+						><th class="w-10 py-1">no.</th><th>at</th><th>deep</th><th>thick</th><th>how</th><th>why</th><th
+							class="text-right">costs</th
+						><th class="w-14 pl-3">done</th></tr
+					>
+				</thead>
+				<tbody>
+					{#each inStage(stage) as cut, index (cut.id)}
+						{@const segment = rootOf(cut.segmentId)}
+						{#if segment}
+							{@const how = cutHow(segment, cut, roots.map, courseLengthMm(segment.course), values)}
+							<tr class="border-b align-top">
+								<td class="py-1.5 font-display text-lg font-bold"
+									>{(stage === 0 ? roots.cutNumbers.get(cut.segmentId) : undefined) ?? index + 1}</td
+								>
+								<td class="py-1.5 pr-3 font-semibold whitespace-nowrap"
+									>{format().clock(roots.clock(segment))}</td
+								>
+								<td class="py-1.5 pr-3 whitespace-nowrap"
+									>{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')}</td
+								>
+								<td class="py-1.5 pr-3 whitespace-nowrap"
+									>{format().measure(segment.diameterStartMm, 'mm')}</td
+								>
+								<td class="py-1.5 pr-3"
+									>{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}
+									{#if how.arborist}<strong class="block">Not without a qualified arborist.</strong>{/if}</td
+								>
+								<td class="py-1.5 pr-3">{cut.reason || 'chosen by hand'}</td>
+								<td class="py-1.5 text-right whitespace-nowrap"
+									>{format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}</td
+								>
+								<td class="py-1.5 pl-3"><span class="inline-block size-5 border-2 border-ink"></span></td>
+							</tr>
+						{/if}
+					{/each}
+				</tbody>
+			</table>
+		{:else}
+			<p class="mt-4">Nothing is planned to be cut.</p>
+		{/each}
+		{#if carried.length > 0}
+			<h3 class="mt-4 text-lg">Carried over</h3>
+			<ul class="mt-1 text-sm">
+				{#each carried as entry (entry.segmentId)}
+					{@const segment = rootOf(entry.segmentId)}
+					{#if segment}<li>
+							<strong>{format().clock(roots.clock(segment))}</strong>, {format().measure(
+								segment.diameterStartMm,
+								'mm'
+							)}: {entry.why || 'left for now'}.
+						</li>{/if}
+				{/each}
+			</ul>
+		{/if}
+		<footer class="mt-4 border-t pt-2 text-xs text-slate">
+			Clean, sharp cut to sound wood, face down or outward. Eyes, gloves, and a mask for dust. Whether a tree
+			stands safely is judged by a qualified person on site.
+		</footer>
+	</article>
+</div>

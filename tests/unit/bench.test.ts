@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import { cutHow, diameterAtMm } from '$core/roots/cutting';
+import { courseLengthMm } from '$core/roots/geometry';
+import { cutSchema } from '$core/roots/plan';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { segmentFromQuick, type Segment } from '$core/roots/root-map';
+import { defaultValues } from '$core/values/values';
+import { BenchState } from '$views/roots/bench-state.svelte';
+
+const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {
+	const entry = parseQuickRoot(line, 'container', 100);
+	if (!entry.ok) throw new Error(entry.problem);
+	return { ...segmentFromQuick(entry.root, { trunkDiameterMm: 100, ballRadiusMm: 250 }, id), ...more };
+};
+const memory = () => {
+	const kept = new Map<string, string>();
+	return {
+		kept,
+		getItem: (key: string) => kept.get(key) ?? null,
+		setItem: (key: string, value: string) => void kept.set(key, value),
+		removeItem: (key: string) => void kept.delete(key)
+	};
+};
+const cuts = ['a', 'b', 'c'].map((id) =>
+	cutSchema.parse({ id, segmentId: `r${id}`, stage: 0, reason: '', note: '' })
+);
+
+describe('the bench', () => {
+	it('goes on where it was left, after a reload or on a flat battery', () => {
+		const keep = memory();
+		const bench = new BenchState('t', cuts);
+		bench.open(keep);
+		bench.answer({ kind: 'done', atMm: null, note: '' });
+		bench.answer({ kind: 'left', why: 'frozen in' });
+		const again = new BenchState('t', cuts);
+		again.open(keep);
+		expect(again.current?.id).toBe('c');
+		expect(again.answered).toBe(2);
+		again.answer({ kind: 'done', atMm: 35, note: 'dark core' });
+		expect(again.current).toBeUndefined();
+		expect(again.record).toEqual({
+			done: [
+				{ id: 'a', atMm: null, note: '' },
+				{ id: 'c', atMm: 35, note: 'dark core' }
+			],
+			left: [{ id: 'b', why: 'frozen in' }]
+		});
+		again.back();
+		again.back();
+		expect(again.current?.id).toBe('b');
+		again.answer({ kind: 'done', atMm: null, note: '' });
+		expect(again.record.left).toEqual([]);
+		again.clear();
+		expect(keep.kept.size).toBe(0);
+	});
+	it('drops answers to cuts that are no longer planned, and what cannot be read', () => {
+		for (const text of [
+			'{',
+			'7',
+			'{"gone":{"kind":"done","atMm":null,"note":""},"a":{"kind":"burnt"},"b":{"kind":"left","why":"x"}}'
+		]) {
+			const keep = memory();
+			keep.setItem('bruntle.bench.t', text);
+			const bench = new BenchState('t', cuts);
+			bench.open(keep);
+			expect(Object.keys(bench.answers)).toEqual(text.includes('burnt') ? ['b'] : []);
+		}
+	});
+});
+
+describe('how a root is cut', () => {
+	const how = (
+		segment: Segment,
+		atMm = 0,
+		frame: 'container' | 'ground' = 'container',
+		others: Segment[] = []
+	) =>
+		cutHow(
+			segment,
+			{ atMm },
+			{ frame, trunkDiameterMm: 100, segments: [segment, ...others] },
+			courseLengthMm(segment.course),
+			defaultValues
+		);
+	it('takes the tool by the thickness where it is cut, and says to where', () => {
+		expect(how(root('6 8', 'a')).tool).toBe('Sharp secateurs');
+		expect(how(root('6 20', 'a')).tool).toBe('Loppers');
+		expect(how(root('6 40', 'a')).tool).toBe('A fine saw');
+		expect(how(root('6 20 dead40', 'a'), 40).backTo).toMatch(/sound/);
+		expect(how(root('6 20', 'a')).backTo).toMatch(/at the trunk/);
+		const side = root('6 8', 's', { parentId: 'a', attachMm: 20 });
+		expect(how(root('6 20', 'a'), 30, 'container', [side]).backTo).toMatch(/side root that stays/);
+		expect(how(side).backTo).toMatch(/leaves its parent/);
+		expect(diameterAtMm({ diameterStartMm: 20, diameterEndMm: 10 }, 50, 100)).toBe(15);
+		expect(diameterAtMm({ diameterStartMm: 20, diameterEndMm: 10 }, 500, 100)).toBe(10);
+	});
+	it('leaves structural roots near a standing trunk, and anchors, to a qualified arborist', () => {
+		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').arborist).toMatch(/3 trunk diameters/);
+		expect(how(root('6 25 scaffold', 'a'), 260, 'ground').arborist).toBeNull();
+		expect(how(root('6 25 scaffold', 'a')).arborist).toBeNull();
+		expect(how(root('6 35 anchor', 'a')).arborist).toMatch(/anchor/);
+	});
+});
