@@ -1,6 +1,7 @@
 import { z } from 'zod';
 
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import { courseLengthMm } from './geometry';
 
 export const rootClasses = ['anchor', 'scaffold', 'secondary', 'feeder'] as const;
 export type RootClass = (typeof rootClasses)[number];
@@ -82,6 +83,7 @@ export const segmentSchema = z
 		path: ['condition'],
 		error: 'must be dead where it is rotten; say from how far out'
 	})
+	.refine((s) => courseLengthMm(s.course) >= 1, { path: ['course'], error: 'must be at least 1 mm long' })
 	.refine((s) => s.diameterEndMm <= s.diameterStartMm * 1.5, {
 		path: ['diameterEndMm'],
 		error: 'must not be more than one and a half times the thickness at its start'

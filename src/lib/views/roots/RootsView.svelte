@@ -12,11 +12,13 @@
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
 	import { keyIsTaken } from '$views/shell/shortcuts';
+	import FileDown from '@lucide/svelte/icons/file-down';
 	import Redo2 from '@lucide/svelte/icons/redo-2';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import Undo2 from '@lucide/svelte/icons/undo-2';
 	import { untrack } from 'svelte';
 	import CutSheet from './CutSheet.svelte';
+	import FilesSheet from './FilesSheet.svelte';
 	import FromAbove from './FromAbove.svelte';
 	import Ledger from './Ledger.svelte';
 	import PlanSheet from './PlanSheet.svelte';
@@ -45,6 +47,8 @@
 
 	let cutting = $state(false);
 	let measuring = $state(false);
+	let filing = $state(false);
+	let above = $state<HTMLElement>();
 	let footOpen = $state(false);
 	let phoneView = $state<'above' | 'collar' | 'list'>('above');
 	let quick = $state<QuickEntry>();
@@ -119,7 +123,7 @@
 				)}, ball {format().measure(roots.map.ballRadiusMm * 2, 'mm')}
 			</button>
 		</div>
-		<FromAbove {roots} />
+		<div bind:this={above}><FromAbove {roots} /></div>
 	</section>
 
 	<section class="min-w-0 px-4 pt-3 pb-20" aria-label="Collar, list and entry">
@@ -138,6 +142,9 @@
 			<span
 				class={['ml-auto text-sm', roots.saveState === 'refused' ? 'font-semibold text-oxide' : 'text-slate']}
 				role="status">{saveWords[roots.saveState]}</span
+			>
+			<Button tone="quiet" size="small" aria-label="Files of this map" onclick={() => (filing = true)}
+				><FileDown size={16} /></Button
 			>
 			<Button
 				tone="quiet"
@@ -194,6 +201,7 @@
 </div>
 
 <PlanSheet {roots} />
+<FilesSheet bind:open={filing} {roots} drawing={() => above?.querySelector('svg') ?? null} />
 <CutSheet bind:open={cutting} {roots} {today} />
 
 <Sheet bind:open={measuring} title="Trunk and ball" description="Both set the scale of the map.">

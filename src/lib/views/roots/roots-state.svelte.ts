@@ -7,6 +7,7 @@ import { tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import type { ReductionPlan } from '$core/roots/reduction-plan';
 import {
+	MAP_LIMIT,
 	rootsFrom,
 	segmentFromQuick,
 	startAzimuth,
@@ -203,6 +204,31 @@ export class RootsState {
 			plan: { ...this.plan, cuts, stageDates: this.#datesFor(quick.stage ?? 0) }
 		});
 		this.selectedId = segment.id;
+	}
+
+	/**
+	 * Puts roots from elsewhere on the map, beside those that stand there or in their place.
+	 * @returns what stands in the way; empty when they are on the map
+	 */
+	bring(segments: readonly Segment[], way: 'add' | 'replace'): string {
+		if (way === 'replace' && this.plan.cuts.some((cut) => cut.state === 'done'))
+			return 'Roots of this map were cut already; they stay as part of the record. Add to them instead.';
+		const standing = way === 'add' ? this.map.segments : [];
+		if (standing.length + segments.length > MAP_LIMIT)
+			return `A map takes at most ${MAP_LIMIT} roots; ${standing.length} are on it.`;
+		// Names of a file may be taken here already.
+		const ids = new Map(segments.map((segment) => [segment.id, newId('r')]));
+		const brought = segments.map((segment) => ({
+			...segment,
+			id: ids.get(segment.id) ?? segment.id,
+			parentId: segment.parentId === null ? null : (ids.get(segment.parentId) ?? null)
+		}));
+		this.commit({
+			map: { ...this.map, segments: [...standing, ...brought] },
+			plan: way === 'add' ? this.plan : { ...this.plan, cuts: [], notBefore: [] }
+		});
+		this.selectedId = brought[0]?.id ?? null;
+		return '';
 	}
 
 	change(id: string, patch: Partial<Segment>): void {

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
 import { DEMO, expectAccessible, open, told, treeId } from './helpers';
 
 test('at the bench: one cut at a time, through a reload, differently with rot found, not now with a reason; the record holds it', async ({
@@ -41,4 +42,46 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await page.emulateMedia({ media: 'print' });
 	await expect(page.getByRole('navigation', { name: 'Stages' })).toBeHidden();
 	await expect(card).toBeVisible();
+});
+
+/** What a button hands over as a file. */
+async function fileOf(page: Page, button: string): Promise<Buffer> {
+	const waiting = page.waitForEvent('download');
+	await page.getByRole('button', { name: button }).click();
+	return readFile(await (await waiting).path());
+}
+
+test('the map goes out as CSV, SVG and PNG, and comes in again; a file with faults takes nothing', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('J-02')}/roots`);
+	const mapped = page.getByText(/^\d+ mapped/);
+	const before = Number.parseInt((await mapped.textContent()) ?? '', 10);
+	await page.getByRole('button', { name: 'Files of this map' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Files of this map' });
+	const csv = (await fileOf(page, 'Roots as CSV')).toString('utf8');
+	expect(csv.trim().split(/\r?\n/)).toHaveLength(before + 1);
+	const svg = (await fileOf(page, 'Drawing as SVG')).toString('utf8');
+	expect(svg).toMatch(/^<svg[^>]*xmlns="http:\/\/www.w3.org\/2000\/svg"/);
+	expect(svg).toMatch(/fill="rgb\(\d+, \d+, \d+\)"/);
+	expect(svg).not.toContain('class=');
+	const png = await fileOf(page, 'Drawing as PNG');
+	expect(png.subarray(1, 4).toString()).toBe('PNG');
+	expect(png.readUInt32BE(16)).toBeGreaterThanOrEqual(1999);
+	const bring = (text: string) =>
+		sheet
+			.getByLabel('Roots from a CSV file')
+			.setInputFiles({ name: 'roots.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+	await bring('clock,diameter_mm\n6,thick\n');
+	await expect(sheet.getByText('Line 2: diameter_mm “thick” is no number.')).toBeVisible();
+	await expect(sheet.getByRole('button', { name: 'Put them on the map' })).toBeHidden();
+	await bring('clock;diameter_mm\n6,5;8,5\n7;9\n');
+	await expect(sheet.getByText('2 roots read.')).toBeVisible();
+	await expectAccessible(page);
+	await sheet.getByRole('button', { name: 'Put them on the map' }).click();
+	await expect(mapped).toContainText(`${before + 2} mapped`);
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await page.getByRole('button', { name: 'Undo on the map' }).click();
+	await expect(mapped).toContainText(`${before} mapped`);
+	await expect(page.getByText(/^kept$/)).toBeVisible();
 });
