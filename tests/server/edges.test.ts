@@ -240,6 +240,7 @@ describe('every calculation', () => {
 			'root-shares': { map },
 			'stage-dates': { kind, place, firstOn: '2026-04-18', count: 3 },
 			'reduction-plan': { map, allowances: [0.3] },
+			'root-courses': { map },
 			'crown-supply': { remainingShare: 0.5 },
 			'root-protection-area': { stemDiameterM: 0.4 },
 			'structural-root-zone': { diameterAboveFlareM: 0.4 },

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { arcCover } from '$core/circular/circular';
 import { createFormat, defaultFormatSettings } from '$core/format/format';
 import { signApplies, topGrade } from '$core/diagnosis/signs';
-import { arcCover, judgeCollar, collarData } from '$core/measuring/collar';
+import { judgeCollar, collarData } from '$core/measuring/collar';
 import { diebackLimit, scratchTapData } from '$core/measuring/dieback';
 import {
 	findingsOf,

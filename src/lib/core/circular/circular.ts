@@ -103,3 +103,20 @@ export function clockOf(azimuthDeg: number, frame: ClockFrame): number {
 /** Azimuth in [0, 360) of a clock position. */
 export const azimuthOf = (clock: number, frame: ClockFrame): number =>
 	normaliseDeg((clock - (frame === 'container' ? 6 : 0)) * 30);
+
+/** Share of a circle that arcs cover together; each runs clockwise from `fromDeg` to `toDeg`. */
+export function arcCover(arcs: readonly { fromDeg: number; toDeg: number }[]): number {
+	const spans = arcs.flatMap(({ fromDeg, toDeg }) => {
+		const from = ((fromDeg % 360) + 360) % 360;
+		const length = (((toDeg - fromDeg) % 360) + 360) % 360;
+		const end = from + length;
+		return end <= 360 ? [[from, end] as const] : [[from, 360] as const, [0, end - 360] as const];
+	});
+	let covered = 0;
+	let reach = 0;
+	for (const [from, to] of spans.sort((a, b) => a[0] - b[0])) {
+		covered += Math.max(0, to - Math.max(from, reach));
+		reach = Math.max(reach, to);
+	}
+	return Math.min(1, covered / 360);
+}

@@ -20,9 +20,10 @@ import { allowance } from '../roots/allowance';
 import { contactArc, girdlingSeverity, severities } from '../roots/geometry';
 import { ledger } from '../roots/ledger';
 import { cutSchema, tempers } from '../roots/plan';
-import { coursePointSchema, rootMapInput } from '../roots/root-map';
+import { coursePointSchema, rootFlaws, rootMapInput } from '../roots/root-map';
 import { rootShares } from '../roots/shares';
 import { stageDates } from '../roots/stage-dates';
+import { computedFlaws, crossings, wallShare } from '../roots/course';
 import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
 import { loadSolver } from '../roots/solver';
 import { wilsonInterval } from '../sampling/wilson';
@@ -179,6 +180,30 @@ export const calculations: readonly Calculation[] = [
 				deadShare
 			};
 		}
+	),
+	calculation(
+		'root-courses',
+		'What the courses of roots show: crossings with the soil between them, circling, turned-back and rising roots, and the share of the ball wall that is run along',
+		z.strictObject({ map: rootMapInput }),
+		z.object({
+			crossings: z.array(
+				z.object({
+					upperId: z.string(),
+					lowerId: z.string(),
+					upperAtMm: number,
+					lowerAtMm: number,
+					gapMm: number,
+					angleDeg: number
+				})
+			),
+			flaws: z.record(z.string(), z.array(z.object({ flaw: z.enum(rootFlaws), why: z.string() }))),
+			wallShare: number
+		}),
+		({ map }, values) => ({
+			crossings: crossings(map.segments),
+			flaws: Object.fromEntries(computedFlaws(map.segments, values)),
+			wallShare: wallShare(map)
+		})
 	),
 	calculation(
 		'reduction-plan',

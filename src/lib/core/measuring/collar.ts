@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { arcCover } from '../circular/circular';
 import { measure, oneOf } from '../fields/fields';
 import { girdlingSeverity, severities, type Severity } from '../roots/geometry';
 import type { Values } from '../values/values';
@@ -35,23 +36,6 @@ export interface CollarResult {
 	severity: Severity;
 	girdlerGrade: number;
 	flareGrade: number;
-}
-
-/** Share of a circle that arcs cover together; each runs clockwise from `fromDeg` to `toDeg`. */
-export function arcCover(arcs: readonly { fromDeg: number; toDeg: number }[]): number {
-	const spans = arcs.flatMap(({ fromDeg, toDeg }) => {
-		const from = ((fromDeg % 360) + 360) % 360;
-		const length = (((toDeg - fromDeg) % 360) + 360) % 360;
-		const end = from + length;
-		return end <= 360 ? [[from, end] as const] : [[from, 360] as const, [0, end - 360] as const];
-	});
-	let covered = 0;
-	let reach = 0;
-	for (const [from, to] of spans.sort((a, b) => a[0] - b[0])) {
-		covered += Math.max(0, to - Math.max(from, reach));
-		reach = Math.max(reach, to);
-	}
-	return Math.min(1, covered / 360);
 }
 
 /**

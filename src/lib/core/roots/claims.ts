@@ -1,4 +1,5 @@
 import type { Values } from '../values/values';
+import { flawsOf } from './course';
 import { courseLengthMm, girdlingOf, planPoint } from './geometry';
 import type { LedgerMap } from './ledger';
 import { rootFlawNames, type RootFlaw, type Segment } from './root-map';
@@ -34,22 +35,26 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Claim
 			fromMm: from
 		};
 	}
-	const { contactShare, severity } = girdlingOf(segment, map, values);
-	if (severity !== 'none' && severity !== 'watch')
+	const girdling = segment.seenOtherwise.includes('girdling') ? null : girdlingOf(segment, map, values);
+	if (girdling && girdling.severity !== 'none' && girdling.severity !== 'watch')
 		return {
 			kind: 'girdling',
-			benefit: values[`plan.benefit.girdling.${severity}`],
-			byStage: severity === 'moderate' ? null : 1,
-			reason: `girdles ${Math.round(contactShare * 100)} % of the trunk, ${severity}`,
+			benefit: values[`plan.benefit.girdling.${girdling.severity}`],
+			byStage: girdling.severity === 'moderate' ? null : 1,
+			reason: `girdles ${Math.round(girdling.contactShare * 100)} % of the trunk, ${girdling.severity}`,
 			fromMm: contactFromMm(segment, map, values)
 		};
-	const noted = (list: readonly RootFlaw[]): RootFlaw | undefined =>
-		segment.flaws.find((flaw) => list.includes(flaw));
-	const claim = (kind: ClaimKind, benefit: number, flaw: RootFlaw): Claim => ({
+	const seen = flawsOf(segment, map.segments, values);
+	const noted = (list: readonly RootFlaw[]) => seen.find(({ flaw }) => list.includes(flaw));
+	const claim = (
+		kind: ClaimKind,
+		benefit: number,
+		{ flaw, why }: { flaw: RootFlaw; why: string | null }
+	): Claim => ({
 		kind,
 		benefit,
 		byStage: null,
-		reason: rootFlawNames[flaw],
+		reason: rootFlawNames[flaw] + (why ? `: ${why}` : ''),
 		fromMm: flawFromMm(segment, flaw)
 	});
 	const girdler = noted(['girdling']);

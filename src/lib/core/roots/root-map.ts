@@ -67,6 +67,11 @@ export const segmentSchema = z
 		diameterEndMm: measure(0.1, 1500, 'mm'),
 		fineScore: count(0, 3).describe('Fine roots it carries: 0 none … 3 dense'),
 		flaws: z.array(oneOf(rootFlaws)).max(rootFlaws.length).default([]),
+		seenOtherwise: z
+			.array(oneOf(rootFlaws))
+			.max(rootFlaws.length)
+			.default([])
+			.describe('Flaws that its course shows and the eye does not'),
 		sourceKnown: z.boolean({ error: 'must be true or false' }).default(true),
 		keep: z
 			.boolean({ error: 'must be true or false' })
@@ -268,6 +273,7 @@ export function segmentFromQuick(
 		diameterEndMm: Math.max(0.2, Math.round(quick.diameterMm * 4) / 10),
 		fineScore: usualFineScore[quick.rootClass],
 		flaws: quick.flaws,
+		seenOtherwise: [],
 		sourceKnown: quick.sourceKnown,
 		keep: quick.keep,
 		course: sketchCourse({ ...quick, lengthMm, ...map }),

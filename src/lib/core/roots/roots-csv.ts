@@ -29,6 +29,7 @@ const columns = [
 	'dead_from_mm',
 	'fine_roots',
 	'flaws',
+	'seen_otherwise',
 	'source_known',
 	'keep',
 	'course',
@@ -56,6 +57,7 @@ export function writeRootsCsv(map: Pick<RootMapInput, 'segments' | 'frame'>): st
 			dead_from_mm: segment.deadFromMm ?? '',
 			fine_roots: segment.fineScore,
 			flaws: segment.flaws.join(' '),
+			seen_otherwise: segment.seenOtherwise.join(' '),
 			source_known: segment.sourceKnown ? 'yes' : 'no',
 			keep: segment.keep ? 'yes' : 'no',
 			course: segment.course.map((p) => `${p.azimuthDeg} ${p.radiusMm} ${p.depthMm}`).join(' / '),
@@ -142,9 +144,12 @@ export function readRootsCsv(
 		if (azimuth === null && problems.length === before)
 			wrong('the place is missing: give clock or azimuth_deg');
 		if (clock !== null && (clock <= 0 || clock > 12)) wrong('clock must be over 0 and up to 12');
-		const flaws = cell('flaws').toLowerCase().split(/\s+/).filter(Boolean);
-		const strange = flaws.find((flaw) => !(rootFlaws as readonly string[]).includes(flaw));
-		if (strange) wrong(`flaws “${strange.slice(0, 20)}” is not known; use: ${rootFlaws.join(', ')}`);
+		const flawList = (name: Column): RootFlaw[] => {
+			const flaws = cell(name).toLowerCase().split(/\s+/).filter(Boolean);
+			const strange = flaws.find((flaw) => !(rootFlaws as readonly string[]).includes(flaw));
+			if (strange) wrong(`${name} “${strange.slice(0, 20)}” is not known; use: ${rootFlaws.join(', ')}`);
+			return flaws as RootFlaw[];
+		};
 		const truth = (name: Column, otherwise: boolean): boolean => {
 			const given = cell(name).toLowerCase();
 			if (given !== '' && !(given in truths)) wrong(`${name} must be yes or no`);
@@ -160,12 +165,13 @@ export function readRootsCsv(
 			deadFromMm: number('dead_from_mm'),
 			depthMm: course?.[0]?.depthMm ?? (diameterMm ?? 1) / 2,
 			lengthMm: null,
-			flaws: flaws as RootFlaw[],
+			flaws: flawList('flaws'),
 			sourceKnown: truth('source_known', true),
 			keep: truth('keep', false),
 			stage: null,
 			note: cell('note')
 		};
+		const seenOtherwise = flawList('seen_otherwise');
 		const attachMm = number('attach_mm');
 		const endMm = number('end_diameter_mm');
 		const fine = number('fine_roots');
@@ -175,6 +181,7 @@ export function readRootsCsv(
 			...sketched,
 			parentId: cell('leaves') || null,
 			attachMm: attachMm ?? 0,
+			seenOtherwise,
 			...(endMm !== null && { diameterEndMm: endMm }),
 			...(fine !== null && { fineScore: fine }),
 			...(course && { course })

@@ -124,6 +124,38 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'course.circlingDeg': {
+		label: 'A root circles when it runs round for at least',
+		value: 60,
+		unit: '°',
+		mark: 'ours',
+		min: 20,
+		max: 360
+	},
+	'course.turnedBack': {
+		label: 'A root is turned back when it comes this share of its way back',
+		value: 0.35,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.05,
+		max: 1
+	},
+	'course.risesMm': {
+		label: 'A root rises when it comes up by at least',
+		value: 10,
+		unit: 'mm',
+		mark: 'ours',
+		min: 1,
+		max: 500
+	},
+	'course.crossingDeg': {
+		label: 'Roots that touch cross from an angle of',
+		value: 20,
+		unit: '°',
+		mark: 'ours',
+		min: 1,
+		max: 90
+	},
 	'cut.secateursMm': {
 		label: 'Secateurs cut cleanly up to',
 		value: 12,

@@ -199,6 +199,7 @@ export const rootSegment = sqliteTable(
 		diameterEndMm: real().notNull(),
 		fineScore: integer().notNull(),
 		flaws: text({ mode: 'json' }).$type<RootFlaw[]>().notNull(),
+		seenOtherwise: text({ mode: 'json' }).$type<string[]>().notNull().default([]),
 		sourceKnown: integer({ mode: 'boolean' }).notNull(),
 		keep: integer('keep_root', { mode: 'boolean' }).notNull(),
 		course: text({ mode: 'json' }).$type<CoursePoint[]>().notNull(),

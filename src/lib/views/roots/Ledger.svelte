@@ -3,6 +3,7 @@
 	import { clockOf } from '$core/circular/circular';
 	import { seasonFitNames } from '$core/climate/windows';
 	import { crownSupply, usualCrownSchool } from '$core/crown/crown';
+	import { crossings, wallShare } from '$core/roots/course';
 	import { roman, tempers } from '$core/roots/plan';
 	import { startAzimuth } from '$core/roots/root-map';
 	import { reservesNames } from '$core/tree/tree';
@@ -72,6 +73,14 @@
 			const cut = roots.plan.cuts.some((c) => c.segmentId === entry.segmentId && c.state !== 'left');
 			return segment && !cut ? [{ ...entry, segment }] : [];
 		})
+	);
+	const wall = $derived(wallShare(roots.map));
+	const touching = $derived(
+		crossings(roots.map.segments).filter(
+			(crossing) =>
+				crossing.gapMm <= roots.options.values['contact.toleranceMm'] &&
+				crossing.angleDeg >= roots.options.values['course.crossingDeg']
+		)
 	);
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
 </script>
@@ -314,6 +323,24 @@
 			{/each}
 		</svg>
 		<p class="text-xs text-slate">by eighths, clockwise from {at(-22.5)}</p>
+		{#if wall > 0.005 || touching.length > 0}
+			<p class="mt-1">
+				{#if wall > 0.005}<Workings
+						label="Circling at the wall"
+						formula="arcs that roots run along the wall of the ball, joined, ÷ 360°"
+						lines={[
+							{
+								label: 'A root circles from',
+								value: `${roots.options.values['course.circlingDeg']}°`,
+								mark: markOf('course.circlingDeg')
+							}
+						]}
+						changes="Courses drawn as they lie; what quick entry sketched is only as good as its words."
+						>Circling roots cover <strong>{format().percent(wall)}</strong> of the wall</Workings
+					>{/if}{wall > 0.005 && touching.length > 0 ? '; ' : ''}{#if touching.length > 0}{touching.length}
+					crossing{touching.length === 1 ? '' : 's'} where roots touch{/if}.
+			</p>
+		{/if}
 	</section>
 
 	<section aria-label="Crown" class="text-sm">

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { azimuthOf } from '$core/circular/circular';
+	import { computedFlaws } from '$core/roots/course';
 	import { roman } from '$core/roots/plan';
 	import {
 		rootClasses,
@@ -42,6 +43,22 @@
 	let condition = $state<string>('sound');
 	let fine = $state('2');
 	let flaws = $state<RootFlaw[]>([]);
+	let seenOtherwise = $state<RootFlaw[]>([]);
+	/** What the course shows by itself, girdling of the trunk among it. */
+	const shows = $derived.by(() => {
+		const contact = roots.girdling.get(segment.id);
+		return [
+			...(contact && contact.severity !== 'none'
+				? [
+						{
+							flaw: 'girdling' as const,
+							why: `lies against ${format().percent(contact.contactShare)} of the trunk`
+						}
+					]
+				: []),
+			...(computedFlaws(roots.map.segments, roots.options.values).get(segment.id) ?? [])
+		];
+	});
 	let problem = $state('');
 	const mm = $derived(format().unitOf('mm'));
 	const tidy = (stored: number): string => String(Math.round(mm.toShown(stored) * 100) / 100);
@@ -59,6 +76,7 @@
 		condition = segment.condition;
 		fine = String(segment.fineScore);
 		flaws = [...segment.flaws];
+		seenOtherwise = [...segment.seenOtherwise];
 		problem = '';
 		editing = true;
 	}
@@ -96,6 +114,7 @@
 			deadFromMm: deadFrom,
 			fineScore: Number(fine),
 			flaws,
+			seenOtherwise,
 			parentId: parentId === '' ? null : parentId,
 			attachMm: attach,
 			note: draft.note.slice(0, 400),
@@ -286,6 +305,20 @@
 				{/each}
 			</div>
 		</fieldset>
+		{#if shows.length > 0}
+			<fieldset>
+				<legend class="text-sm font-semibold">Its course shows</legend>
+				{#each shows as entry (entry.flaw)}
+					<label class="flex min-h-9 flex-wrap items-center gap-x-3"
+						><span class="min-w-0 flex-1">{rootFlawNames[entry.flaw]}: {entry.why}</span><span
+							class="flex items-center gap-2"
+							><input type="checkbox" value={entry.flaw} bind:group={seenOtherwise} class="size-4.5" />I see
+							it otherwise</span
+						></label
+					>
+				{/each}
+			</fieldset>
+		{/if}
 		<label class="flex flex-col gap-1 text-sm font-semibold"
 			>Note<input class="input font-normal" maxlength="400" bind:value={draft.note} /></label
 		>

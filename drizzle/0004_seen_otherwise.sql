@@ -1,0 +1,1 @@
+ALTER TABLE `root_segment` ADD `seenOtherwise` text DEFAULT '[]' NOT NULL;
