@@ -85,3 +85,40 @@ test('the map goes out as CSV, SVG and PNG, and comes in again; a file with faul
 	await expect(mapped).toContainText(`${before} mapped`);
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 });
+
+test('a root is drawn as it lies: its points dragged, added, moved by keys, a side root put on, each step undone', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('B-05')}/roots`);
+	const quick = page.getByLabel('Quick entry of a root');
+	await quick.fill('12 14');
+	await quick.press('Enter');
+	await expect(quick).toHaveValue('');
+	const points = page.getByRole('button', { name: /^Point \d of \d of the root/ });
+	await expect(points).toHaveCount(3);
+	const tip = points.last();
+	const from = await tip.boundingBox();
+	if (!from) throw new Error('no handle');
+	await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+	await page.mouse.down();
+	await page.mouse.move(from.x + 60, from.y + 40, { steps: 6 });
+	await page.mouse.up();
+	await expect.poll(async () => Math.round((await tip.boundingBox())?.x ?? 0)).toBeGreaterThan(from.x + 40);
+	await tip.focus();
+	const before = await tip.boundingBox();
+	await page.keyboard.press('Shift+ArrowLeft');
+	await expect.poll(async () => (await tip.boundingBox())?.x ?? 0).toBeLessThan((before?.x ?? 0) - 3);
+	await page.keyboard.press('Delete');
+	await expect(points).toHaveCount(2);
+	await page.keyboard.press('Control+z');
+	await expect(points).toHaveCount(3);
+	const mapped = page.getByText(/^\d+ mapped/);
+	const count = Number.parseInt((await mapped.textContent()) ?? '', 10);
+	await page.getByRole('button', { name: 'Side root' }).click();
+	await expect(mapped).toContainText(`${count + 1} mapped`);
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	// The first of the list: then no row stands half under its head.
+	await page.getByRole('table').getByRole('row').nth(1).getByRole('button').click();
+	await expect(points.first()).toBeVisible();
+	await expectAccessible(page);
+});

@@ -188,6 +188,20 @@ describe('roots while they are worked on', () => {
 		expect(roots.plan.cuts.find((cut) => cut.segmentId === idAt(roots, 5))?.state).toBe('done');
 	});
 
+	it('grows a side root off a root: outward, half as thick, hanging on it, and gone with it', () => {
+		const roots = begun(['6 20', '9 12']);
+		roots.addSide(idAt(roots, 0));
+		const side = roots.map.segments[2];
+		expect(side).toMatchObject({ parentId: idAt(roots, 0), rootClass: 'secondary', sourceKnown: true });
+		expect(side?.course.at(-1)?.radiusMm).toBeGreaterThan((side?.course[0]?.radiusMm ?? Infinity) + 5);
+		expect(side?.diameterStartMm).toBeLessThan(roots.map.segments[0]?.diameterStartMm ?? 0);
+		expect(rootMapInput.safeParse(roots.map).error).toBeUndefined();
+		roots.remove(idAt(roots, 0));
+		expect(roots.map.segments).toHaveLength(1);
+		roots.undo();
+		expect(roots.map.segments).toHaveLength(3);
+	});
+
 	it('walks round the list, and turns at its ends', () => {
 		const roots = begun();
 		roots.selectedId = idAt(roots, 5);

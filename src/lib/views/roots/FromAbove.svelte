@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
-	import { planPoint, type PlanPoint } from '$core/roots/geometry';
+	import { courseLengthMm, planPoint, polarOf, type PlanPoint } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
-	import { rootFlawNames, type Segment } from '$core/roots/root-map';
+	import { rootFlawNames, type CoursePoint, type Segment } from '$core/roots/root-map';
 	import { ribbon, ribbonAt, ribbonOutline } from '$core/roots/ribbon';
 	import { useFormat } from '$ui/format';
 	import { clockOf } from '$core/circular/circular';
@@ -17,7 +17,18 @@
 
 	const SIZE = 500;
 	const RING = 222;
-	const map = $derived(roots.map);
+	/** The course of a root while one of its points is dragged; it becomes a step when it is let go. */
+	let drag = $state.raw<{ id: string; index: number; course: CoursePoint[] } | null>(null);
+	const map = $derived(
+		drag
+			? {
+					...roots.map,
+					segments: roots.map.segments.map((segment) =>
+						segment.id === drag?.id ? { ...segment, course: drag.course } : segment
+					)
+				}
+			: roots.map
+	);
 	const trunkR = $derived(map.trunkDiameterMm / 2);
 	const px = $derived((RING - 26) / Math.max(map.ballRadiusMm, trunkR * 1.6));
 	/** The front of a container is drawn at 6 o'clock, north of the ground at 12. */
@@ -57,36 +68,45 @@
 	const drawn = $derived.by((): Drawn[] => {
 		const deepest = [...map.segments].sort((a, b) => meanDepth(b) - meanDepth(a));
 		return deepest.map((segment) => {
-			const points = ribbon(segment);
-			const total = points.at(-1)?.alongMm ?? 0;
-			const deadFrom = segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : Infinity;
-			const cutAt =
-				deadFrom < Infinity && deadFrom > 0
-					? deadFrom
-					: Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
-			const place = ribbonAt(points, cutAt) ?? points[0];
-			const reach = (place?.halfWidthMm ?? 4) + 7 / px;
-			const tilt = 0.35;
-			const along = place ? { x: -place.ny, y: place.nx } : { x: 0, y: 0 };
-			const stroke = (sign: 1 | -1): PlanPoint => ({
-				x: (place?.x ?? 0) + sign * reach * ((place?.nx ?? 0) + tilt * along.x),
-				y: (place?.y ?? 0) + sign * reach * ((place?.ny ?? 0) + tilt * along.y)
-			});
-			const end = points.at(-1) ?? { x: 0, y: 0 };
-			const keepAt = ribbonAt(points, Math.min(total * 0.55, total)) ?? end;
-			return {
-				segment,
-				body: deadFrom > 0 ? path(ribbonOutline(points, 0, Math.min(deadFrom, total))) : '',
-				dead: deadFrom < total ? path(ribbonOutline(points, deadFrom, total)) : '',
-				centre: path(points, false),
-				tips: deadFrom < total ? [] : fineRoots(segment, points),
-				end,
-				mark: keepAt,
-				across: [stroke(1), stroke(-1)],
-				disc: { x: stroke(1).x + (place?.nx ?? 0) * (9 / px), y: stroke(1).y + (place?.ny ?? 0) * (9 / px) }
-			};
+			const known = drawnBefore.get(segment);
+			if (known?.px === px && known.half === half) return known.drawn;
+			const made = drawRoot(segment);
+			drawnBefore.set(segment, { px, half, drawn: made });
+			return made;
 		});
 	});
+	/** A root that did not change is not drawn anew: two hundred stay smooth while one is dragged. */
+	const drawnBefore = new WeakMap<Segment, { px: number; half: number; drawn: Drawn }>();
+	function drawRoot(segment: Segment): Drawn {
+		const points = ribbon(segment);
+		const total = points.at(-1)?.alongMm ?? 0;
+		const deadFrom = segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : Infinity;
+		const cutAt =
+			deadFrom < Infinity && deadFrom > 0
+				? deadFrom
+				: Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
+		const place = ribbonAt(points, cutAt) ?? points[0];
+		const reach = (place?.halfWidthMm ?? 4) + 7 / px;
+		const tilt = 0.35;
+		const along = place ? { x: -place.ny, y: place.nx } : { x: 0, y: 0 };
+		const stroke = (sign: 1 | -1): PlanPoint => ({
+			x: (place?.x ?? 0) + sign * reach * ((place?.nx ?? 0) + tilt * along.x),
+			y: (place?.y ?? 0) + sign * reach * ((place?.ny ?? 0) + tilt * along.y)
+		});
+		const end = points.at(-1) ?? { x: 0, y: 0 };
+		const keepAt = ribbonAt(points, Math.min(total * 0.55, total)) ?? end;
+		return {
+			segment,
+			body: deadFrom > 0 ? path(ribbonOutline(points, 0, Math.min(deadFrom, total))) : '',
+			dead: deadFrom < total ? path(ribbonOutline(points, deadFrom, total)) : '',
+			centre: path(points, false),
+			tips: deadFrom < total ? [] : fineRoots(segment, points),
+			end,
+			mark: keepAt,
+			across: [stroke(1), stroke(-1)],
+			disc: { x: stroke(1).x + (place?.nx ?? 0) * (9 / px), y: stroke(1).y + (place?.ny ?? 0) * (9 / px) }
+		};
+	}
 	const cutDone = (segment: Segment): boolean => {
 		const treated = roots.treatment(segment);
 		return treated.kind === 'cut' && treated.cut.state === 'done';
@@ -111,6 +131,107 @@
 			const [p, q, r] = [at(end), at(mid), at(tip)];
 			return `M${p.x.toFixed(1)} ${p.y.toFixed(1)}Q${q.x.toFixed(1)} ${q.y.toFixed(1)} ${r.x.toFixed(1)} ${r.y.toFixed(1)}`;
 		});
+	}
+
+	let svg = $state<SVGSVGElement>();
+	const handled = $derived(
+		drag
+			? map.segments.find((segment) => segment.id === drag?.id)
+			: roots.selected && !cutDone(roots.selected)
+				? roots.selected
+				: undefined
+	);
+	const handles = $derived((handled?.course ?? []).map((point) => at(planPoint(point))));
+	const between = $derived(
+		handles.slice(1).map((b, i) => {
+			const a = handles[i] ?? b;
+			return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+		})
+	);
+	/** A point of the course moved to a place in plan; where it leaves the trunk it stays on the bark. */
+	function moved(
+		course: readonly CoursePoint[],
+		index: number,
+		to: PlanPoint,
+		ofTrunk: boolean
+	): CoursePoint[] {
+		return course.map((point, i) => {
+			if (i !== index) return point;
+			const { azimuthDeg, radiusMm } = polarOf(to);
+			// The turn nearest to where it was, so that a course round the trunk stays one piece.
+			const turn = ((((azimuthDeg - point.azimuthDeg) % 360) + 540) % 360) - 180;
+			const near = point.azimuthDeg + turn;
+			return {
+				...point,
+				azimuthDeg: near > 720 ? near - 360 : near < -360 ? near + 360 : near,
+				radiusMm: ofTrunk && index === 0 ? Math.max(trunkR, 1) : Math.min(20_000, radiusMm)
+			};
+		});
+	}
+	function planOf(event: PointerEvent): PlanPoint | null {
+		const matrix = svg?.getScreenCTM()?.inverse();
+		if (!matrix) return null;
+		const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
+		const sign = half === 180 ? -1 : 1;
+		return { x: (point.x / px) * sign, y: (point.y / px) * sign };
+	}
+	function grab(event: PointerEvent & { currentTarget: Element }, index: number, insert = false): void {
+		if (!handled) return;
+		event.currentTarget.setPointerCapture(event.pointerId);
+		event.preventDefault();
+		const { id, course } = handled;
+		const [a, b] = [course[index], course[index + 1]];
+		drag =
+			insert && a && b
+				? {
+						id,
+						index: index + 1,
+						course: [
+							...course.slice(0, index + 1),
+							{
+								azimuthDeg: (a.azimuthDeg + b.azimuthDeg) / 2,
+								radiusMm: (a.radiusMm + b.radiusMm) / 2,
+								depthMm: (a.depthMm + b.depthMm) / 2
+							},
+							...course.slice(index + 1)
+						]
+					}
+				: { id, index, course };
+	}
+	function follow(event: PointerEvent): void {
+		const to = drag && planOf(event);
+		if (drag && to && handled)
+			drag = { ...drag, course: moved(drag.course, drag.index, to, handled.parentId === null) };
+	}
+	function letGo(): void {
+		if (drag && handled && handled.course.length <= 60) {
+			const before = roots.map.segments.find((segment) => segment.id === drag?.id);
+			if (before?.course !== drag.course && courseLengthMm(drag.course) >= 1)
+				roots.change(drag.id, { course: drag.course });
+		}
+		drag = null;
+	}
+	/** Arrow keys move a point over the page; Delete takes it out. */
+	function nudge(event: KeyboardEvent, index: number): void {
+		const steps: Record<string, [number, number]> = {
+			ArrowLeft: [-1, 0],
+			ArrowRight: [1, 0],
+			ArrowUp: [0, -1],
+			ArrowDown: [0, 1]
+		};
+		const step = steps[event.key];
+		const point = handled?.course[index];
+		if (!handled || !point) return;
+		if (step) {
+			const by = (event.shiftKey ? 20 : 5) * (half === 180 ? -1 : 1);
+			const from = planPoint(point);
+			const to = { x: from.x + step[0] * by, y: from.y + step[1] * by };
+			roots.change(handled.id, { course: moved(handled.course, index, to, handled.parentId === null) });
+		} else if (event.key === 'Delete' && index > 0 && handled.course.length > 2)
+			roots.change(handled.id, { course: handled.course.filter((_, i) => i !== index) });
+		else return;
+		event.preventDefault();
+		event.stopPropagation();
 	}
 
 	const windows = $derived(roots.standing.ledger.windows);
@@ -150,6 +271,7 @@
 
 <div class="relative">
 	<svg
+		bind:this={svg}
 		viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
 		class="mx-auto block w-full max-w-[34rem]"
 		role="group"
@@ -362,6 +484,44 @@
 				{/if}
 			</g>
 		{/each}
+		{#if handled}
+			<g data-handles>
+				{#each between as point, index (index)}
+					<circle
+						cx={point.x}
+						cy={point.y}
+						r="5"
+						class="cursor-copy touch-none fill-paper stroke-rain"
+						stroke-width="1.5"
+						stroke-dasharray="2.5 2"
+						role="presentation"
+						onpointerdown={(event) => grab(event, index, true)}
+						onpointermove={follow}
+						onpointerup={letGo}
+						onpointercancel={() => (drag = null)}
+					/>
+				{/each}
+				{#each handles as point, index (index)}
+					<circle
+						cx={point.x}
+						cy={point.y}
+						r="8"
+						class="cursor-grab touch-none fill-rain stroke-paper"
+						stroke-width="2"
+						role="button"
+						tabindex="0"
+						aria-label="Point {index + 1} of {handles.length} of the root at {format().clock(
+							roots.clock(handled)
+						)}: arrow keys move it"
+						onpointerdown={(event) => grab(event, index)}
+						onpointermove={follow}
+						onpointerup={letGo}
+						onpointercancel={() => (drag = null)}
+						onkeydown={(event) => nudge(event, index)}
+					/>
+				{/each}
+			</g>
+		{/if}
 	</svg>
 	<p class="min-h-10 text-center text-sm text-slate" aria-live="polite">
 		{#if roots.selected}

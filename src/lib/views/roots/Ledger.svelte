@@ -74,9 +74,15 @@
 			return segment && !cut ? [{ ...entry, segment }] : [];
 		})
 	);
-	const wall = $derived(wallShare(roots.map));
+	/** Roots that were not cut yet. */
+	const uncut = $derived(
+		roots.map.segments.filter(
+			(segment) => !roots.plan.cuts.some((cut) => cut.segmentId === segment.id && cut.state === 'done')
+		)
+	);
+	const wall = $derived(wallShare({ ...roots.map, segments: uncut }));
 	const touching = $derived(
-		crossings(roots.map.segments).filter(
+		crossings(uncut).filter(
 			(crossing) =>
 				crossing.gapMm <= roots.options.values['contact.toleranceMm'] &&
 				crossing.angleDeg >= roots.options.values['course.crossingDeg']

@@ -207,6 +207,7 @@
 		>
 	{/if}
 	<span class="ml-auto flex">
+		<Button tone="quiet" size="small" onclick={() => roots.addSide(segment.id)}>Side root</Button>
 		<Button tone="quiet" size="small" aria-label="Change this root" onclick={edit}
 			><Pencil size={16} /></Button
 		>

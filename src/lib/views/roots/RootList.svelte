@@ -72,7 +72,7 @@
 						aria-sort={sortBy === column.key ? 'ascending' : undefined}
 					>
 						<button
-							class={['min-h-7', sortBy === column.key && 'font-semibold text-ink']}
+							class={['min-h-7 min-w-7 text-left', sortBy === column.key && 'font-semibold text-ink']}
 							onclick={() => (sortBy = column.key)}>{column.label}</button
 						>
 					</th>
@@ -80,7 +80,7 @@
 				<th class="py-1 pr-2 font-normal">root</th>
 				<th class="py-1 text-right font-normal" aria-sort={sortBy === 'share' ? 'descending' : undefined}>
 					<button
-						class={['min-h-7', sortBy === 'share' && 'font-semibold text-ink']}
+						class={['min-h-7 min-w-7 text-left', sortBy === 'share' && 'font-semibold text-ink']}
 						onclick={() => (sortBy = 'share')}>living</button
 					>
 				</th>
@@ -100,7 +100,7 @@
 					>
 					<td class="py-1 pr-2">
 						<button
-							class="min-h-7 text-left hover:underline"
+							class="min-h-7 min-w-7 text-left hover:underline"
 							aria-pressed={roots.selectedId === segment.id}
 							onclick={() => (roots.selectedId = segment.id)}>{format().clock(roots.clock(segment))}</button
 						>

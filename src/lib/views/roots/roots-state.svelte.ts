@@ -1,9 +1,10 @@
 import { clockOf } from '$core/circular/circular';
 import type { Place } from '$core/climate/place';
 import type { Kind } from '$core/kinds/kind';
-import { girdlingOf } from '$core/roots/geometry';
+import { girdlingOf, polarOf } from '$core/roots/geometry';
 import { claimOf } from '$core/roots/claims';
 import { tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core/roots/plan';
+import { ribbon, ribbonAt } from '$core/roots/ribbon';
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import type { ReductionPlan } from '$core/roots/reduction-plan';
 import {
@@ -204,6 +205,46 @@ export class RootsState {
 			plan: { ...this.plan, cuts, stageDates: this.#datesFor(quick.stage ?? 0) }
 		});
 		this.selectedId = segment.id;
+	}
+
+	/** A side root off the middle of a root, half as thick, turned outward; its points can be dragged then. */
+	addSide(parentId: string): void {
+		const parent = this.map.segments.find((segment) => segment.id === parentId);
+		if (!parent || this.map.segments.length >= MAP_LIMIT) return;
+		const points = ribbon(parent);
+		const lengthMm = points.at(-1)?.alongMm ?? 0;
+		const attachMm = Math.round(lengthMm * 0.5);
+		const from = ribbonAt(points, attachMm);
+		if (!from) return;
+		const depthMm = parent.course[Math.floor(parent.course.length / 2)]?.depthMm ?? 0;
+		// Along the root, turned by a third of a right angle away from its own line.
+		const turn = Math.PI / 6;
+		const along = Math.atan2(from.nx, -from.ny) + turn;
+		const reachMm = Math.max(20, lengthMm * 0.4);
+		const point = (distanceMm: number) => ({
+			...polarOf({ x: from.x + distanceMm * Math.cos(along), y: from.y + distanceMm * Math.sin(along) }),
+			depthMm
+		});
+		const side: Segment = {
+			...parent,
+			id: newId('r'),
+			parentId,
+			attachMm,
+			rootClass: parent.rootClass === 'feeder' ? 'feeder' : 'secondary',
+			condition: 'sound',
+			deadFromMm: null,
+			diameterStartMm: Math.max(0.5, Math.round(from.halfWidthMm * 10) / 10),
+			diameterEndMm: 0.5,
+			fineScore: 2,
+			flaws: [],
+			seenOtherwise: [],
+			sourceKnown: true,
+			keep: false,
+			course: [point(0), point(reachMm / 2), point(reachMm)],
+			note: ''
+		};
+		this.commit({ map: { ...this.map, segments: [...this.map.segments, side] } });
+		this.selectedId = side.id;
 	}
 
 	/**
