@@ -150,7 +150,7 @@ async function workRoots(
 		const done = saved.plan.cuts
 			.filter((cut) => cut.stage === stage)
 			.map(({ id }) => ({ id, atMm: null, note: '' }));
-		await recordCuts(store, treeId, { on, planVersion: version, done, left: [] }, values);
+		await recordCuts(store, treeId, { on, planVersion: version, done, left: [], treatments: [] }, values);
 		version++;
 	}
 }

@@ -9,13 +9,13 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await open(page, `${DEMO}/trees/${id}/roots`);
 	await page.getByRole('link', { name: 'To the bench' }).click();
 	await expect(page.getByRole('heading', { name: 'T-05 at the bench, stage I' })).toBeVisible();
-	await expect(page.getByRole('status')).toContainText('0 of 3');
+	await expect(page.getByRole('status').first()).toContainText('0 of 3');
 	await expect(page.getByText('5:10')).toBeVisible();
 	await expectAccessible(page);
 	await page.getByRole('button', { name: 'Done', exact: true }).click();
-	await expect(page.getByRole('status')).toContainText('1 of 3');
+	await expect(page.getByRole('status').first()).toContainText('1 of 3');
 	await page.reload();
-	await expect(page.getByRole('status')).toContainText('1 of 3');
+	await expect(page.getByRole('status').first()).toContainText('1 of 3');
 	await expect(page.getByText('7:15')).toBeVisible();
 	await page.getByRole('button', { name: 'Not now' }).click();
 	await expect(page.getByRole('button', { name: 'Leave it' })).toBeDisabled();
@@ -29,12 +29,20 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await expect(page.getByRole('heading', { name: 'Through' })).toBeVisible();
 	await expect(page.getByText('2 cut, 1 left, against 3 planned')).toBeVisible();
 	await expect(page.getByText('What you found is on the map.')).toBeVisible();
+	await page.getByRole('button', { name: 'sulphur or cinnamon powder' }).click();
+	await expect(
+		page.getByText('Evidence: sulphur or cinnamon powder weak. Doses are on the label.')
+	).toBeVisible();
 	await page.getByRole('button', { name: 'Keep the record', exact: true }).click();
 	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
 	await expect(page).toHaveURL(/\/roots$/);
 	const row = (at: string) => page.getByRole('table').getByRole('row').filter({ hasText: at });
 	await expect(row('5:10')).toContainText('cut, done');
 	await expect(row('3:30')).toContainText('rotten from 20 mm');
+	await row('3:30').getByRole('button').first().click();
+	await expect(
+		page.getByText('sulphur or cinnamon powder: Rot went deeper than thought. dark core')
+	).toBeVisible();
 	await page.getByRole('link', { name: 'Cut card' }).click();
 	const card = page.getByRole('article', { name: 'Cut card' });
 	await expect(card.getByRole('listitem').filter({ hasText: '7:15' })).toContainText('holds the moss');

@@ -84,7 +84,8 @@ const roots = (cut: string[] = []): RootsInput => {
 				doneOn: null,
 				note: '',
 				byOwner: false,
-				whyThen: ''
+				whyThen: '',
+				treatments: []
 			})),
 			notBefore: []
 		}
@@ -189,7 +190,8 @@ describe('roots', () => {
 				on: '2026-03-03',
 				planVersion: plan.version,
 				done: [{ id: 'c1', atMm: null, note: '' }],
-				left: [{ id: 'c0', why: 'bark damaged under it' }]
+				left: [{ id: 'c0', why: 'bark damaged under it' }],
+				treatments: []
 			},
 			defaultValues
 		);
@@ -208,7 +210,8 @@ describe('roots', () => {
 							on: '2026-03-04',
 							planVersion: plan.version + 1,
 							done: [{ id: 'c1', atMm: null, note: '' }],
-							left: []
+							left: [],
+							treatments: []
 						},
 						defaultValues
 					)
@@ -269,7 +272,8 @@ describe('aftercare', () => {
 					{ id: 'c0', atMm: null, note: '' },
 					{ id: 'c1', atMm: null, note: '' }
 				],
-				left: []
+				left: [],
+				treatments: []
 			},
 			defaultValues
 		);

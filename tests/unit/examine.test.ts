@@ -220,7 +220,8 @@ describe('what was changed', () => {
 						doneOn: '2026-03-01',
 						note: '',
 						byOwner: false,
-						whyThen: ''
+						whyThen: '',
+						treatments: []
 					}
 				]
 			}

@@ -42,7 +42,8 @@ const cut = (segmentId: string, stage: number, doneOn: string | null = null, sta
 	doneOn,
 	note: '',
 	byOwner: false,
-	whyThen: ''
+	whyThen: '',
+	treatments: []
 });
 
 function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {

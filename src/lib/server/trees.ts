@@ -9,6 +9,7 @@ import { roman, type Plan, type PlanInput } from '../core/roots/plan';
 import type { RootMap, RootMapInput } from '../core/roots/root-map';
 import { planStanding } from '../core/roots/standing';
 import { situationNames, type ClosingInput, type Tree, type TreeInput } from '../core/tree/tree';
+import type { WoundTreatment } from '../core/roots/wound';
 import type { Values } from '../core/values/values';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
@@ -246,6 +247,8 @@ export interface CutsDone {
 	/** Cuts made; `atMm` where it was cut elsewhere than planned. */
 	done: { id: string; atMm: number | null; note: string }[];
 	left: { id: string; why: string }[];
+	/** What was put on the wounds of this session. */
+	treatments: WoundTreatment[];
 }
 
 /** Writes what was really cut. @throws Refusal 404, 409, 422 */
@@ -292,7 +295,8 @@ export async function recordCuts(
 								state: 'done' as const,
 								doneOn: input.on,
 								atMm: done.get(cut.id)?.atMm ?? cut.atMm,
-								note: done.get(cut.id)?.note || cut.note
+								note: done.get(cut.id)?.note || cut.note,
+								treatments: input.treatments
 							}
 						: left.has(cut.id)
 							? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' }

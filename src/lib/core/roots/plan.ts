@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
 import { reserves, vigours } from '../tree/tree';
+import { woundTreatments } from './wound';
 
 export const tempers = ['gentle', 'usual', 'bold'] as const;
 export type Temper = (typeof tempers)[number];
@@ -18,7 +19,12 @@ export const cutSchema = z.strictObject({
 	doneOn: calendarDate().nullable().default(null),
 	note: note(400),
 	byOwner: z.boolean().default(false).describe('Set by hand, in just this stage; a proposal keeps it'),
-	whyThen: note(300).default('').describe('Why in this stage and no earlier')
+	whyThen: note(300).default('').describe('Why in this stage and no earlier'),
+	treatments: z
+		.array(oneOf(woundTreatments))
+		.max(woundTreatments.length)
+		.default([])
+		.describe('What was put on the wound')
 });
 export type Cut = z.infer<typeof cutSchema>;
 

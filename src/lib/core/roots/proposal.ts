@@ -89,7 +89,8 @@ export function planFrom(
 			doneOn: null,
 			note: own?.note ?? '',
 			byOwner: own !== undefined,
-			whyThen: cut.whyThen.slice(0, 300)
+			whyThen: cut.whyThen.slice(0, 300),
+			treatments: []
 		};
 	});
 	const cuts = [...done, ...planned];

@@ -239,7 +239,8 @@ export const cut = sqliteTable(
 		doneOn: text(),
 		note: text().notNull(),
 		byOwner: integer({ mode: 'boolean' }).notNull().default(false),
-		whyThen: text().notNull().default('')
+		whyThen: text().notNull().default(''),
+		treatments: text({ mode: 'json' }).$type<string[]>().notNull().default([])
 	},
 	(table) => [primaryKey({ columns: [table.ownerId, table.id] })]
 );

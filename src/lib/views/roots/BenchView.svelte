@@ -19,6 +19,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { BenchState } from './bench-state.svelte';
 	import { RootsState } from './roots-state.svelte';
+	import Wounds from './Wounds.svelte';
 
 	/** One cut at a time, in type that reads from where the saw is. */
 	interface Props {
@@ -238,6 +239,7 @@
 			<input type="hidden" name="planVersion" value={roots.planVersion} />
 			<input type="hidden" name="done" value={JSON.stringify(bench.record.done)} />
 			<input type="hidden" name="left" value={JSON.stringify(bench.record.left)} />
+			{#if bench.answered === bench.cuts.length}<div class="w-full"><Wounds /></div>{/if}
 			<TextField name="on" label="Done on" type="date" value={today} max={today} />
 			<Button
 				type="submit"

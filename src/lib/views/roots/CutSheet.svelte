@@ -9,6 +9,7 @@
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
 	import type { RootsState } from './roots-state.svelte';
+	import Wounds from './Wounds.svelte';
 
 	/** Writes down what was really cut: each planned cut of the stage done, left with a reason, or still to come. */
 	interface Props {
@@ -133,6 +134,7 @@
 				{/if}
 			{/each}
 		</ul>
+		<Wounds />
 		<div class="flex flex-wrap items-end justify-between gap-3">
 			<TextField name="on" label="Done on" type="date" value={today} max={today} />
 			<p class="text-lg">

@@ -11,6 +11,7 @@
 		type RootFlaw,
 		type Segment
 	} from '$core/roots/root-map';
+	import { woundTreatmentNames } from '$core/roots/wound';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import SelectField from '$ui/SelectField.svelte';
@@ -142,7 +143,10 @@
 	<strong class="mr-1 pl-1">{format().clock(roots.clock(segment))}</strong>
 	{#if done}
 		<span class="text-sm"
-			>cut on {format().day(treated.kind === 'cut' ? (treated.cut.doneOn ?? '') : '')}; the record stays</span
+			>cut on {format().day(treated.kind === 'cut' ? (treated.cut.doneOn ?? '') : '')}{treated.kind ===
+				'cut' && treated.cut.treatments.length > 0
+				? `, ${treated.cut.treatments.map((one) => woundTreatmentNames[one]).join(', ')}`
+				: ''}{treated.kind === 'cut' && treated.cut.note ? `: ${treated.cut.note}` : ''}; the record stays</span
 		>
 	{:else}
 		<button

@@ -417,7 +417,8 @@ export class RootsState {
 			doneOn: null,
 			note: '',
 			byOwner: true,
-			whyThen: ''
+			whyThen: '',
+			treatments: []
 		};
 	}
 

@@ -1,4 +1,5 @@
-import { calendarDate, id, measure, note, version } from '$core/fields/fields';
+import { woundTreatments } from '$core/roots/wound';
+import { calendarDate, id, measure, note, oneOf, version } from '$core/fields/fields';
 import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { readValues } from '$lib/server/settings';
@@ -19,6 +20,7 @@ const cutsInput = z.strictObject({
 			})
 		)
 		.max(400),
+	treatments: z.array(oneOf(woundTreatments)).max(woundTreatments.length),
 	left: z.array(z.strictObject({ id: id(), why: note(300) })).max(400)
 });
 
@@ -31,7 +33,8 @@ export const actions: Actions = {
 				on: form.get('on'),
 				planVersion: Number(form.get('planVersion')),
 				done: jsonIn(form, 'done'),
-				left: jsonIn(form, 'left')
+				left: jsonIn(form, 'left'),
+				treatments: form.getAll('treatments')
 			});
 			return {
 				told: 'The cuts are in the record.',

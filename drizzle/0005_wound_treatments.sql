@@ -1,0 +1,1 @@
+ALTER TABLE `cut` ADD `treatments` text DEFAULT '[]' NOT NULL;
