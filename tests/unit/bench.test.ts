@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { cutHow, diameterAtMm } from '$core/roots/cutting';
-import { courseLengthMm } from '$core/roots/geometry';
+import { cutHow } from '$core/roots/cutting';
+import { courseLengthMm, diameterAtMm } from '$core/roots/geometry';
 import { cutSchema } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { segmentFromQuick, type Segment } from '$core/roots/root-map';

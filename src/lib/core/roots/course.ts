@@ -1,6 +1,6 @@
 import { arcCover, normaliseDeg, turnDeg } from '../circular/circular';
 import type { Values } from '../values/values';
-import { courseLengthMm, planPoint, type PlanPoint } from './geometry';
+import { courseLengthMm, diameterAtMm, planPoint, type PlanPoint } from './geometry';
 import type { RootFlaw, RootMapInput, Segment } from './root-map';
 
 /** Where two roots cross, seen from above. */
@@ -41,10 +41,6 @@ function meeting(a: PlanPoint, b: PlanPoint, c: PlanPoint, d: PlanPoint): { t: n
 	const u = ((c.x - a.x) * ry - (c.y - a.y) * rx) / cross;
 	return t >= 0 && t <= 1 && u >= 0 && u <= 1 ? { t, u } : null;
 }
-
-const thicknessAt = (segment: Segment, atMm: number, lengthMm: number): number =>
-	segment.diameterStartMm +
-	(segment.diameterEndMm - segment.diameterStartMm) * (lengthMm > 0 ? Math.min(1, atMm / lengthMm) : 0);
 
 /**
  * All crossings of a map: centre lines that cut each other seen from above, with the soil between them. A side root and
@@ -88,7 +84,7 @@ function firstCrossing(one: Line, other: Line): Crossing | null {
 			const at = [along(one, i, met.t), along(other, j, met.u)] as const;
 			const depths = [depth(one, i, met.t), depth(other, j, met.u)] as const;
 			const half = [one, other].map(
-				({ segment }, k) => thicknessAt(segment, at[k] ?? 0, courseLengthMm(segment.course)) / 2
+				({ segment }, k) => diameterAtMm(segment, at[k] ?? 0, courseLengthMm(segment.course)) / 2
 			);
 			const turn = Math.abs(turnDeg(heading(a, b), heading(c, d)));
 			const oneAbove = depths[0] <= depths[1];

@@ -1,4 +1,5 @@
 import type { Values } from '../values/values';
+import { diameterAtMm } from './geometry';
 import type { Cut } from './plan';
 import type { RootMapInput, Segment } from './root-map';
 
@@ -10,16 +11,6 @@ export interface CutHow {
 	face: string;
 	/** Why it is not to be cut without a qualified arborist; null when nothing stands against it. */
 	arborist: string | null;
-}
-
-/** Thickness of a root at a distance from its start, mm. */
-export function diameterAtMm(
-	segment: Pick<Segment, 'diameterStartMm' | 'diameterEndMm'>,
-	atMm: number,
-	lengthMm: number
-): number {
-	const along = lengthMm > 0 ? Math.min(1, Math.max(0, atMm / lengthMm)) : 0;
-	return segment.diameterStartMm + (segment.diameterEndMm - segment.diameterStartMm) * along;
 }
 
 /** Tool, place and face of a cut [common practice, no source], and whether it is for a qualified arborist. */

@@ -34,6 +34,16 @@ export function courseLengthMm(course: readonly CoursePoint[]): number {
 	return length;
 }
 
+/** Thickness of a root at a distance from its start, mm. */
+export function diameterAtMm(
+	segment: Pick<Segment, 'diameterStartMm' | 'diameterEndMm'>,
+	atMm: number,
+	lengthMm: number
+): number {
+	const along = lengthMm > 0 ? Math.min(1, Math.max(0, atMm / lengthMm)) : 0;
+	return segment.diameterStartMm + (segment.diameterEndMm - segment.diameterStartMm) * along;
+}
+
 function distanceToStretch(p: PlanPoint, a: PlanPoint, b: PlanPoint): number {
 	const dx = b.x - a.x;
 	const dy = b.y - a.y;
