@@ -82,6 +82,11 @@ describe('triage', () => {
 			'alive under the bark'
 		]);
 	});
+	it('has backups taken only from what may be lost, enough that one takes', () => {
+		expect(advise().backups).toBe(0);
+		// 1 − 0.6ⁿ reaches 0.95 at six.
+		expect(advise({ vitality: 'dying', dyingInPlace: true }).backups).toBe(6);
+	});
 	it('asks for a new look after a fortnight, not before', () => {
 		expect(needsNewLook({ decidedOn: '2026-04-04' }, '2026-04-18', values)).toBe(false);
 		expect(needsNewLook({ decidedOn: '2026-04-03' }, '2026-04-18', values)).toBe(true);

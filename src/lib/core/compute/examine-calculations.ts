@@ -331,7 +331,8 @@ export const examineCalculations: readonly Calculation[] = [
 			reasons: z.array(z.object({ weight: z.enum(['must', 'against', 'for']), text: z.string() })),
 			survival: survivalOutput,
 			nursed: survivalOutput,
-			mass: massOutput.nullable()
+			mass: massOutput.nullable(),
+			backups: number.int()
 		}),
 		({ look, subject }, values) => triageAdvice(look, subject, values)
 	),

@@ -97,6 +97,8 @@ export interface TriageAdvice {
 	/** The chance after nursing: one step stronger, in its window. */
 	nursed: Survival;
 	mass: BallMass | null;
+	/** Cuttings or divisions to take first; 0 while it is likely enough to live. */
+	backups: number;
 }
 
 const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
@@ -220,7 +222,14 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 				: now.chance < values['triage.leave-under']
 					? 'leave'
 					: 'go';
-	return { decision, reasons, survival: now, nursed, mass };
+	// Enough that one takes with the wanted chance: 1 − (1 − p)ⁿ.
+	const backups =
+		now.low < values['triage.backups-under']
+			? Math.ceil(
+					Math.log(1 - values['triage.backups-sure']) / Math.log(1 - values['triage.cutting-strikes'])
+				)
+			: 0;
+	return { decision, reasons, survival: now, nursed, mass, backups };
 }
 
 /** True when a decision is too old to work by. */

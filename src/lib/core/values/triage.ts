@@ -70,6 +70,9 @@ export const triageValues = {
 		'triage.go-from': value('Go when the chance is at least', 0.6, 'chance', 0.1, 0.99),
 		'triage.leave-under': value('Leave when the chance is under', 0.35, 'chance', 0.01, 0.9),
 		'triage.nurse-gain': value('Nurse first when that adds at least', 0.1, 'chance', 0.01, 0.9),
+		'triage.backups-under': value('Backups first when the chance may be under', 0.5, 'chance', 0, 1),
+		'triage.cutting-strikes': value('A cutting or division takes', 0.4, 'chance', 0.02, 0.98),
+		'triage.backups-sure': value('Backups enough that one takes, with', 0.95, 'chance', 0.5, 0.999),
 		'triage.new-look-days': value('A decision asks for a new look after', 14, 'days', 1, 365),
 		'triage.person-kg': value(
 			'Most one person lifts at best',

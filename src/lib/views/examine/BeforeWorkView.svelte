@@ -143,11 +143,7 @@
 	const advice = $derived(checked.success ? triageAdvice(checked.data, subject, values) : null);
 	const chosen = $derived(decision || advice?.decision || 'leave');
 	const stale = $derived(last && needsNewLook(last, today, values));
-	const backups = $derived(
-		advice && advice.survival.low < 0.5
-			? Math.min(12, Math.max(3, Math.ceil(3 / Math.max(0.2, advice.survival.chance))))
-			: 0
-	);
+	const backups = $derived(advice?.backups ?? 0);
 	const words: Record<TriageDecision, string> = {
 		go: 'Go',
 		nurse: 'Nurse it first',
@@ -353,7 +349,9 @@
 						label="Cuttings or divisions first"
 						unit=""
 						value={backups}
-						hint={backups > 0 ? 'It may well be lost: take them before you touch it.' : undefined}
+						hint={backups > 0
+							? `It may well be lost: of ${backups} one takes with ${format().percent(values['triage.backups-sure'])} (${markOf('triage.cutting-strikes')}).`
+							: undefined}
 						{refused}
 					/>
 					<TextField

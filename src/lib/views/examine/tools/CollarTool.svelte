@@ -207,8 +207,9 @@
 							value: format().measure(Math.max(...across.map((one) => one.diameterMm)), 'mm')
 						},
 						{
-							label: 'One class up when thicker than a fifth of the trunk',
-							value: format().measure(tree.trunkDiameterMm / 5, 'mm')
+							label: 'One class up when thicker than',
+							value: format().measure(values['girdling.thickShareOfTrunk'] * tree.trunkDiameterMm, 'mm'),
+							mark: markOf('girdling.thickShareOfTrunk')
 						},
 						{
 							label: 'A collar is buried from',
