@@ -4,6 +4,8 @@ import type { MixId } from '$core/mixes/mixes';
 import type { SizeRule } from '$core/pots/replant-plan';
 import type { Pot } from '$core/pots/volume';
 import type { Temper } from '$core/roots/plan';
+import type { RootMapInput } from '$core/roots/root-map';
+import type { Setting } from '$core/roots/setting';
 import type { ClosingInput, TreeInput } from '$core/tree/tree';
 
 /** The invented rescue yard "Tarn Hollow". People, places and measurements are made up. */
@@ -84,6 +86,10 @@ export interface DemoTree {
 		stages: number;
 		/** Quick-entry lines, as typed at the bench. */
 		lines: string[];
+		/** Outlines, lean and obstacles, where they were taken. */
+		more?: Partial<Pick<RootMapInput, 'stems' | 'ballDepthMm' | 'lean' | 'obstacles'>>;
+		/** The front and angle that were tried. */
+		setting?: Setting;
 		/** Stages that were really cut, with the day; others stay planned. */
 		cutOn: string[];
 	};

@@ -4,7 +4,7 @@ import { placeInput } from '$core/climate/place';
 import { observationInput } from '$core/recovery/observation';
 import type { PlanInput } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, type RootMapInput } from '$core/roots/root-map';
+import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
 import { stageDates } from '$core/roots/stage-dates';
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import { reductionPlan } from '$core/roots/reduction-plan';
@@ -113,7 +113,7 @@ async function workRoots(
 	const { tree, kind, places } = await loadRecords(store.db, treeId);
 	const place = places.find((candidate) => candidate.id === tree.placeId);
 	if (!place) throw new Error(`No place for ${tree.tag}`);
-	const map: RootMapInput = {
+	const map = rootMapInput.parse({
 		mappedOn: roots.on,
 		frame: roots.frame,
 		trunkDiameterMm: tree.trunkDiameterMm,
@@ -126,15 +126,17 @@ async function workRoots(
 				{ trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm },
 				`r${index + 1}`
 			);
-		})
-	};
+		}),
+		...roots.more
+	});
 	const bare: PlanInput = {
 		temper: roots.temper,
 		vigour: tree.vigour,
 		reserves: tree.reserves,
 		stageDates: stageDates(kind, place, [roots.on], roots.stages, roots.on, values),
 		cuts: [],
-		notBefore: []
+		notBefore: [],
+		setting: roots.setting ?? null
 	};
 	const proposal = proposalFor({ tree, kind, place, today: roots.on }, map, bare, roots.temper, values);
 	const proposed = reductionPlan(proposal.question, await loadSolver(), values);

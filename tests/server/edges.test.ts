@@ -241,7 +241,33 @@ describe('every calculation', () => {
 			'stage-dates': { kind, place, firstOn: '2026-04-18', count: 3 },
 			'reduction-plan': { map, allowances: [0.3] },
 			'root-courses': { map },
+			'stem-diameter': {
+				stems: [
+					{
+						id: 's',
+						centre: { azimuthDeg: 0, radiusMm: 0 },
+						outline: { shape: 'ellipse', longMm: 80, shortMm: 50, longAzimuthDeg: 30 }
+					}
+				]
+			},
 			'crown-supply': { remainingShare: 0.5 },
+			'crown-course': { losses: [0.3, 0.2], school: 'balance' },
+			'crown-height': { crownShare: 0.1, shape: 'cone' },
+			'stage-gate': { cuts: [], observations: [] },
+			fronts: { map },
+			'planting-angle': {
+				map,
+				setting: {
+					frontDeg: 0,
+					tiltDeg: 12,
+					tiltTowardDeg: 0,
+					planeDepthMm: 0,
+					baseDepthMm: 90,
+					thisTimeDeg: 12
+				},
+				heightM: 0.8,
+				roomShare: 0.2
+			},
 			'root-protection-area': { stemDiameterM: 0.4 },
 			'structural-root-zone': { diameterAboveFlareM: 0.4 },
 			'season-window': { kind, place, on: '2026-04-18' },

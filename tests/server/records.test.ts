@@ -3,7 +3,7 @@ import { taskInput } from '$core/aftercare/task';
 import { examinationInput } from '$core/diagnosis/examination';
 import { observationInput } from '$core/recovery/observation';
 import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick } from '$core/roots/root-map';
+import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
 import { treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
@@ -66,7 +66,13 @@ const roots = (cut: string[] = []): RootsInput => {
 		return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
 	});
 	return {
-		map: { mappedOn: '2026-03-02', frame: 'container', trunkDiameterMm: 60, ballRadiusMm: 150, segments },
+		map: rootMapInput.parse({
+			mappedOn: '2026-03-02',
+			frame: 'container',
+			trunkDiameterMm: 60,
+			ballRadiusMm: 150,
+			segments
+		}),
 		mapVersion: null,
 		planVersion: null,
 		plan: {
@@ -87,7 +93,8 @@ const roots = (cut: string[] = []): RootsInput => {
 				whyThen: '',
 				treatments: []
 			})),
-			notBefore: []
+			notBefore: [],
+			setting: null
 		}
 	};
 };

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { allowance, allowanceGroup } from '$core/roots/allowance';
-import { contactArc, courseLengthMm, girdlingSeverity } from '$core/roots/geometry';
+import { contactArc, girdlingSeverity } from '$core/roots/contact';
+import { courseLengthMm } from '$core/roots/geometry';
+import { stemsOf } from '$core/roots/outline';
 import { ledger, type LedgerCut } from '$core/roots/ledger';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { ribbon, ribbonOutline } from '$core/roots/ribbon';
@@ -155,14 +157,15 @@ describe('a root map refuses', () => {
 
 describe('contact with the trunk', () => {
 	const R = TRUNK / 2;
+	const trunk = stemsOf({ trunkDiameterMm: TRUNK });
 	const at = (azimuthDeg: number, radiusMm: number) => ({ azimuthDeg, radiusMm, depthMm: 0 });
 	it('is whole for a ring that lies on the bark, and its share for a part of it (closed form)', () => {
 		const arc = (deg: number) => Array.from({ length: 60 }, (_, i) => at((i * deg) / 59, R + 4));
-		const whole = contactArc({ course: arc(360), diameterStartMm: 8, parentId: 'x' }, TRUNK, 0.5);
+		const whole = contactArc({ course: arc(360), diameterStartMm: 8, parentId: 'x' }, trunk, 0.5);
 		expect(whole.share).toBeCloseTo(1, 2);
 		// Beyond each end the reach of 4.5 mm covers acos((R² + (R+4)² − 4.5²) / 2R(R+4)) more.
 		const beyond = (Math.acos((R * R + (R + 4) ** 2 - 4.5 ** 2) / (2 * R * (R + 4))) * 180) / Math.PI;
-		const part = contactArc({ course: arc(120), diameterStartMm: 8, parentId: 'x' }, TRUNK, 0.5);
+		const part = contactArc({ course: arc(120), diameterStartMm: 8, parentId: 'x' }, trunk, 0.5);
 		expect(part.share * 360).toBeCloseTo(120 + 2 * beyond, -0.5);
 	});
 	it('of a straight tangent follows 2 acos(1 − reach/R)', () => {
@@ -171,13 +174,13 @@ describe('contact with the trunk', () => {
 			{ azimuthDeg: (Math.atan2(300, R) * 180) / Math.PI, radiusMm: Math.hypot(300, R), depthMm: 0 }
 		];
 		const reach = 12 / 2 + 5;
-		const { share } = contactArc({ course: tangent, diameterStartMm: 12, parentId: 'x' }, TRUNK, 5);
+		const { share } = contactArc({ course: tangent, diameterStartMm: 12, parentId: 'x' }, trunk, 5);
 		expect(share).toBeCloseTo(Math.acos(1 - reach / R) / Math.PI, 2);
 	});
 	it('is none for a root that leaves the trunk straight', () => {
 		for (const mm of [2, 6, 15, 40])
 			expect(
-				contactArc({ course: [at(0, R), at(0, R + 200)], diameterStartMm: mm, parentId: null }, TRUNK, 5)
+				contactArc({ course: [at(0, R), at(0, R + 200)], diameterStartMm: mm, parentId: null }, trunk, 5)
 					.share
 			).toBe(0);
 	});

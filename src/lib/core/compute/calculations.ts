@@ -5,8 +5,8 @@ import { circularSummary, rayleigh, sectorShares, widestGap } from '../circular/
 import { growingSeason, nightTemperature } from '../climate/normals';
 import { placeKinds } from '../climate/place';
 import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
-import { crownSupply } from '../crown/crown';
 import { examineCalculations } from './examine-calculations';
+import { rootsCalculations } from './roots-calculations';
 import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '../ground/zones';
 import { groups, liftingWindows } from '../kinds/kind';
@@ -16,16 +16,7 @@ import { potSchema, potVolumeL } from '../pots/volume';
 import { expectedRootFunction } from '../recovery/expected';
 import { observationSchema } from '../recovery/observation';
 import { verdict } from '../recovery/verdict';
-import { allowance } from '../roots/allowance';
-import { contactArc, girdlingSeverity, severities } from '../roots/geometry';
-import { ledger } from '../roots/ledger';
-import { cutSchema, tempers } from '../roots/plan';
-import { coursePointSchema, rootFlaws, rootMapInput } from '../roots/root-map';
-import { rootShares } from '../roots/shares';
 import { stageDates } from '../roots/stage-dates';
-import { computedFlaws, crossings, wallShare } from '../roots/course';
-import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
-import { loadSolver } from '../roots/solver';
 import { wilsonInterval } from '../sampling/wilson';
 import { crownSchools, reserves, situations, vigours, waterSchools } from '../tree/tree';
 import { calculation, type Calculation } from './calculation';
@@ -44,17 +35,6 @@ const kindSeason = z.strictObject({
 	coldestC: measure(-60, 30, '°C'),
 	liftingWindow: oneOf(liftingWindows)
 });
-const cutPlan = z.array(cutSchema.pick({ segmentId: true, atMm: true, stage: true })).max(400);
-const mapInput = rootMapInput;
-const allowances = z.array(share()).min(1).max(6);
-const balanceOutput = z.object({
-	directionDeg: number.nullable(),
-	resultantLength: number,
-	gapDeg: number,
-	gapFromDeg: number,
-	sectors: z.array(number)
-});
-
 /** Every calculation of the core, in the order of the work. */
 export const calculations: readonly Calculation[] = [
 	...examineCalculations,
@@ -106,119 +86,7 @@ export const calculations: readonly Calculation[] = [
 			};
 		}
 	),
-	calculation(
-		'girdling',
-		'Share of the trunk a root touches, and how serious that is',
-		z.strictObject({
-			course: z.array(coursePointSchema).min(2).max(60),
-			diameterMm: measure(0.2, 1500, 'mm'),
-			trunkDiameterMm: measure(1, 3000, 'mm'),
-			fromTrunk: z.boolean().default(true).describe('It leaves the trunk itself, so its base does not count')
-		}),
-		z.object({ contactShare: number, severity: z.enum(severities) }),
-		({ course, diameterMm, trunkDiameterMm, fromTrunk }, values) => {
-			const { share: contactShare } = contactArc(
-				{ course, diameterStartMm: diameterMm, parentId: fromTrunk ? null : 'other' },
-				trunkDiameterMm,
-				values['contact.toleranceMm']
-			);
-			return { contactShare, severity: girdlingSeverity(contactShare, diameterMm, trunkDiameterMm, values) };
-		}
-	),
-	calculation(
-		'allowance',
-		'Living absorbing share that may come off in one session, with its factors',
-		z.strictObject({
-			group: oneOf([...groups, 'landscape']),
-			temper: oneOf(tempers),
-			vigour: oneOf(vigours),
-			reserves: oneOf(reserves),
-			seasonFit: oneOf(seasonFits)
-		}),
-		z.object({
-			share: number,
-			base: number,
-			vigourFactor: number,
-			seasonFactor: number,
-			reservesFactor: number
-		}),
-		(input, values) => allowance(input, values)
-	),
-	calculation(
-		'root-ledger',
-		'Living loss by stage against the allowance, anchorage by 120° window, balance before and after',
-		z.strictObject({ map: mapInput, cuts: cutPlan, allowances }),
-		z.object({
-			stages: z.array(z.object({ stage: number, loss: number, allowed: number, fits: z.boolean() })),
-			totalLoss: number,
-			windows: z.array(z.object({ azimuthDeg: number, left: number.nullable(), short: z.boolean() })),
-			before: balanceOutput,
-			after: balanceOutput,
-			gone: z.array(z.string()),
-			cutCost: z.record(z.string(), number),
-			violations: z.array(z.string())
-		}),
-		({ map, cuts, allowances: allowed }, values) => {
-			const { gone, cutCost, carried: _carried, least: _least, ...rest } = ledger(map, cuts, allowed, values);
-			return { ...rest, gone: [...gone], cutCost: Object.fromEntries(cutCost) };
-		}
-	),
-	calculation(
-		'root-shares',
-		'What each root carries of the living root by the pipe model, what holds, and the share found dead',
-		z.strictObject({ map: mapInput }),
-		z.object({
-			absorbing: z.record(z.string(), number),
-			structuralMm2: z.record(z.string(), number),
-			deadShare: number
-		}),
-		({ map }, values) => {
-			const { absorbing, structuralMm2, deadShare } = rootShares(map.segments, values);
-			return {
-				absorbing: Object.fromEntries(absorbing),
-				structuralMm2: Object.fromEntries(structuralMm2),
-				deadShare
-			};
-		}
-	),
-	calculation(
-		'root-courses',
-		'What the courses of roots show: crossings with the soil between them, circling, turned-back and rising roots, and the share of the ball wall that is run along',
-		z.strictObject({ map: rootMapInput }),
-		z.object({
-			crossings: z.array(
-				z.object({
-					upperId: z.string(),
-					lowerId: z.string(),
-					upperAtMm: number,
-					lowerAtMm: number,
-					gapMm: number,
-					angleDeg: number
-				})
-			),
-			flaws: z.record(z.string(), z.array(z.object({ flaw: z.enum(rootFlaws), why: z.string() }))),
-			wallShare: number
-		}),
-		({ map }, values) => ({
-			crossings: crossings(map.segments),
-			flaws: Object.fromEntries(computedFlaws(map.segments, values)),
-			wallShare: wallShare(map)
-		})
-	),
-	calculation(
-		'reduction-plan',
-		'The best staged reduction of a root system within allowance and anchorage, with reasons and its proven gap',
-		reductionPlanInput,
-		reductionPlanOutput,
-		async (input, values) => reductionPlan(input, await loadSolver(), values)
-	),
-	calculation(
-		'crown-supply',
-		'What the remaining roots can feed, and the crown share beyond it',
-		z.strictObject({ remainingShare: share() }),
-		z.object({ supply: number, excess: number }),
-		({ remainingShare }, values) => crownSupply(remainingShare, values)
-	),
+	...rootsCalculations,
 	calculation(
 		'root-protection-area',
 		'Root protection area of a standing tree (BS 5837:2012)',

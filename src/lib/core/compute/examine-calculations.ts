@@ -17,7 +17,7 @@ import { findingsOf, measurementInput } from '../measuring/measurement';
 import { drainGrade, drainTimeData, outflow, outflowData } from '../measuring/pouring';
 import { nextSamplePlace, rootSample, rootSampleData } from '../measuring/root-sample';
 import { weighingData, weighPot } from '../measuring/weighing';
-import { severities } from '../roots/geometry';
+import { severities } from '../roots/contact';
 import { simulatedSoils, simulatePenetrometer } from '../simulate/penetrometer';
 import { densityJudgements, judgeCore, soilCoresData } from '../soil/bulk-density';
 import { infiltrationClasses, infiltrationData, infiltrationRate } from '../soil/infiltration';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { arcCover } from '../circular/circular';
 import { measure, oneOf } from '../fields/fields';
-import { girdlingSeverity, severities, type Severity } from '../roots/geometry';
+import { girdlingSeverity, severities, type Severity } from '../roots/contact';
 import type { Values } from '../values/values';
 
 export const flares = ['all-round', 'one-side', 'none'] as const;

@@ -41,7 +41,7 @@ export function checkPlan(
 	});
 	const allTips = tips.reduce((sum, tip) => sum + tip, 0);
 	const holding = map.segments.map((segment) =>
-		living(segment) && segment.condition === 'sound'
+		living(segment) && segment.condition === 'sound' && segment.seenToMm !== 0
 			? area(segment) * values[`classWeight.${segment.rootClass}`]
 			: 0
 	);
@@ -80,6 +80,8 @@ export function checkPlan(
 		if (segment.keep && gone[i] !== Infinity && goneDone[i] === Infinity)
 			faults.push(`${segment.id} is kept, yet goes`);
 	for (const cut of cuts.slice(doneCount)) {
+		const seenToMm = find(cut.segmentId)?.seenToMm ?? Infinity;
+		if (cut.atMm > seenToMm || seenToMm === 0) faults.push(`${cut.segmentId} lies in soil, yet cut`);
 		if (find(cut.segmentId)?.sourceKnown === false) faults.push(`${cut.segmentId} is not traced, yet cut`);
 		if (cut.stage >= allowances.length) faults.push(`${cut.segmentId} is cut in a stage that is not there`);
 	}

@@ -1,6 +1,7 @@
 import type { Values } from '../values/values';
 import { flawsOf } from './course';
-import { courseLengthMm, girdlingOf, planPoint } from './geometry';
+import { girdlingOf, liesAgainst } from './contact';
+import { courseLengthMm, planPoint } from './geometry';
 import type { LedgerMap } from './ledger';
 import { rootFlawNames, type RootFlaw, type Segment } from './root-map';
 
@@ -73,11 +74,11 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Claim
 
 /** How far along its course a root first lies against the trunk again after it has left it. */
 function contactFromMm(segment: Segment, map: LedgerMap, values: Values): number {
-	const reach = map.trunkDiameterMm / 2 + segment.diameterStartMm / 2 + values['contact.toleranceMm'];
 	const leaves = segment.parentId === null ? segment.diameterStartMm : 0;
 	let walked = 0;
 	for (const [index, point] of segment.course.entries()) {
-		if (walked >= leaves && point.radiusMm <= reach) return index === 0 ? 0 : walked;
+		if (walked >= leaves && liesAgainst(map, point, segment.diameterStartMm, values['contact.toleranceMm']))
+			return index === 0 ? 0 : walked;
 		const next = segment.course[index + 1];
 		if (next) walked += courseLengthMm([point, next]);
 	}

@@ -1,5 +1,6 @@
 import { circularSummary, sectorShares, turnDeg, widestGap, type Direction } from '../circular/circular';
 import type { Values } from '../values/values';
+import type { Trunk } from './outline';
 import type { Cut } from './plan';
 import { startAzimuth, type RootMap, type Segment } from './root-map';
 import { removedBy, rootShares, type RootShares } from './shares';
@@ -48,7 +49,7 @@ export interface Ledger {
 	violations: string[];
 }
 
-export type LedgerMap = Pick<RootMap, 'segments' | 'trunkDiameterMm'>;
+export type LedgerMap = Pick<RootMap, 'segments'> & Trunk;
 export type LedgerCut = Pick<Cut, 'segmentId' | 'atMm' | 'stage'>;
 
 const WINDOW_COUNT = 12;
@@ -197,6 +198,8 @@ function violationsOf(
 		const segment = byId.get(cut.segmentId);
 		if (segment && !segment.sourceKnown)
 			found.push(`The source of ${nameOf(segment)} is not known: trace it further before it is cut.`);
+		if (segment && (segment.seenToMm === 0 || cut.atMm > (segment.seenToMm ?? Infinity)))
+			found.push(`The cut on ${nameOf(segment)} lies in soil still: lay it open first.`);
 	}
 	for (const segment of segments)
 		if (segment.keep && gone.has(segment.id))

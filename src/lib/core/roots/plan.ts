@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
 import { reserves, vigours } from '../tree/tree';
+import { settingSchema } from './setting';
 import { woundTreatments } from './wound';
 
 export const tempers = ['gentle', 'usual', 'bold'] as const;
@@ -39,7 +40,8 @@ export const planInput = z
 			.array(z.strictObject({ segmentId: id(), stage: count(0, STAGE_LIMIT) }))
 			.max(400)
 			.default([])
-			.describe('Roots that a proposal does not cut before a stage')
+			.describe('Roots that a proposal does not cut before a stage'),
+		setting: settingSchema.nullable().default(null).describe('How it is to stand; null when not tried yet')
 	})
 	.superRefine((plan, context) => {
 		const seen = new Set<string>();

@@ -46,7 +46,7 @@ const EXAMPLE = 'for example "6:30 15 sec girdling"';
 /**
  * Reads one line of quick entry: place, thickness in mm, then any words in any order.
  * Place is a clock position (`6:30`, `9`) or degrees (`220°`, `220deg`); `d20` is depth and `l180` length in mm;
- * `dead`, `dead40` (dead from 40 mm), `doubtful`, `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
+ * `dead`, `dead40` (dead from 40 mm), `doubtful`, `doubtful40`, `seen60` (laid open for 60 mm), `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
  * Class and depth are taken from thickness and habit when not said.
  * @example parseQuickRoot('6:30 15 sec girdling', 'container', 60) has azimuth 15°
  */
@@ -78,6 +78,8 @@ export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm:
 		rootClass: usualClass(diameterMm, trunkDiameterMm),
 		condition: 'sound',
 		deadFromMm: null,
+		doubtfulFromMm: null,
+		seenToMm: null,
 		depthMm: Math.min(40, Math.max(8, Math.round(diameterMm))),
 		lengthMm: null,
 		flaws: [],
@@ -108,7 +110,7 @@ function readPlace(token: string, frame: ClockFrame): number | null {
 function applyWord(root: QuickRoot, token: string): boolean {
 	const rootClass = classWords[token];
 	const flaw = flawWords[token];
-	const number = /^(d|l|dead|cut)(\d+(?:\.\d+)?)$/.exec(token);
+	const number = /^(d|l|dead|cut|doubtful|doubt|seen)(\d+(?:\.\d+)?)$/.exec(token);
 	if (rootClass) root.rootClass = rootClass;
 	else if (flaw) root.flaws = [...root.flaws, flaw];
 	else if (token === 'dead' || token === 'rotten') {
@@ -128,7 +130,11 @@ function applyWord(root: QuickRoot, token: string): boolean {
 		else if (number[1] === 'dead' && amount <= 20_000) {
 			root.condition = 'dead';
 			root.deadFromMm = amount;
-		} else return false;
+		} else if (number[1]?.startsWith('doubt') && amount <= 20_000) {
+			if (root.condition === 'sound') root.condition = 'doubtful';
+			root.doubtfulFromMm = amount;
+		} else if (number[1] === 'seen' && amount <= 20_000) root.seenToMm = amount;
+		else return false;
 	} else return false;
 	return true;
 }

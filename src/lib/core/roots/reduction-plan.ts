@@ -93,9 +93,11 @@ const barred = (segment: Segment, claim: Claim): string | null =>
 		? 'you locked it to be kept'
 		: !segment.sourceKnown
 			? 'its source is not known: trace it further'
-			: segment.rootClass === 'anchor' && claim.kind !== 'rot'
-				? 'anchors are kept unless rotten'
-				: null;
+			: segment.seenToMm === 0
+				? 'it lies in soil still: lay it open first'
+				: segment.rootClass === 'anchor' && claim.kind !== 'rot'
+					? 'anchors are kept unless rotten'
+					: null;
 
 /** Places to cut a claimed root: at its base or the edge of rot, and back to each living side root before the trouble. */
 export function candidatesOf(
@@ -111,11 +113,12 @@ export function candidatesOf(
 		removes: removedBy({ segmentId: segment.id, atMm }, byId, shares),
 		worth
 	});
-	if (claim.kind === 'rot') return [at(usualCutPlace(segment), 1)];
+	const seenToMm = segment.seenToMm ?? Infinity;
+	if (claim.kind === 'rot') return usualCutPlace(segment) <= seenToMm ? [at(usualCutPlace(segment), 1)] : [];
 	const backTo = (shares.children.get(segment.id) ?? [])
 		.filter((side) => (shares.absorbing.get(side.id) ?? 0) > 0)
 		.map((side) => Math.round(side.attachMm + side.diameterStartMm / 2 + 2))
-		.filter((mm) => mm <= claim.fromMm);
+		.filter((mm) => mm <= claim.fromMm && mm <= seenToMm);
 	return [at(0, 1), ...[...new Set(backTo)].map((mm) => at(mm, values['plan.stubShare']))];
 }
 
@@ -148,7 +151,13 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 		const claim = claimOf(segment, map, values);
 		if (claim) claims.set(segment.id, claim);
 		const own = wantedOf.get(segment.id);
-		if (own && !segment.keep && segment.sourceKnown) {
+		if (
+			own &&
+			!segment.keep &&
+			segment.sourceKnown &&
+			own.atMm <= (segment.seenToMm ?? Infinity) &&
+			segment.seenToMm !== 0
+		) {
 			const removes = removedBy(own, byId, shares).filter((removed) => !gone.has(removed));
 			candidates.push({ segmentId: segment.id, atMm: own.atMm, removes, worth: 1 });
 			musts.push({ segmentId: segment.id, byStage: own.stage, only: own.stage, name: 'what you want cut' });
@@ -560,7 +569,11 @@ function explained(
 		}
 		const own = candidates.filter((candidate) => candidate.segmentId === segmentId);
 		if (own.length === 0) {
-			leave('a root that you keep would go with it');
+			leave(
+				usualCutPlace(segment) > (segment.seenToMm ?? Infinity)
+					? 'the place to cut lies in soil still: lay it open first'
+					: 'a root that you keep would go with it'
+			);
 			continue;
 		}
 		const from = Math.max(firstStage, earliest.get(segmentId) ?? 0);

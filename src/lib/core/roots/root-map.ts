@@ -2,11 +2,19 @@ import { z } from 'zod';
 
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
 import { courseLengthMm } from './geometry';
+import {
+	barkRadiusMm,
+	combinedDiameterMm,
+	polarPointSchema,
+	STEM_LIMIT,
+	stemSchema,
+	type Trunk
+} from './outline';
 
 export const rootClasses = ['anchor', 'scaffold', 'secondary', 'feeder'] as const;
 export type RootClass = (typeof rootClasses)[number];
 
-/** sound · doubtful: looked at, not certain · dead: from `deadFromMm` outward. */
+/** sound · doubtful: not certain, from `doubtfulFromMm` outward · dead: from `deadFromMm` outward. */
 export const rootConditions = ['sound', 'doubtful', 'dead'] as const;
 export type RootCondition = (typeof rootConditions)[number];
 
@@ -63,6 +71,14 @@ export const segmentSchema = z
 			.nullable()
 			.default(null)
 			.describe('Dead from here outward; only for dead'),
+		doubtfulFromMm: measure(0, 20_000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Doubtful from here outward, or as far as where it is dead; null for all of a doubtful root'),
+		seenToMm: measure(0, 20_000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Laid open as far as here; beyond it lies in soil and is assumed. Null: all of it was seen'),
 		diameterStartMm: measure(0.2, 1500, 'mm'),
 		diameterEndMm: measure(0.1, 1500, 'mm'),
 		fineScore: count(0, 3).describe('Fine roots it carries: 0 none … 3 dense'),
@@ -88,6 +104,17 @@ export const segmentSchema = z
 		path: ['condition'],
 		error: 'must be dead where it is rotten; say from how far out'
 	})
+	.refine((s) => s.condition !== 'sound' || s.doubtfulFromMm === null, {
+		path: ['doubtfulFromMm'],
+		error: 'must be left out for a sound root'
+	})
+	.refine(
+		(s) => s.condition !== 'dead' || s.doubtfulFromMm === null || s.doubtfulFromMm <= (s.deadFromMm ?? 0),
+		{
+			path: ['doubtfulFromMm'],
+			error: 'must not lie beyond where it is dead'
+		}
+	)
 	.refine((s) => courseLengthMm(s.course) >= 1, { path: ['course'], error: 'must be at least 1 mm long' })
 	.refine((s) => s.diameterEndMm <= s.diameterStartMm * 1.5, {
 		path: ['diameterEndMm'],
@@ -95,12 +122,48 @@ export const segmentSchema = z
 	});
 export type Segment = z.infer<typeof segmentSchema>;
 
+export const obstacleKinds = ['kerb', 'wall', 'stone'] as const;
+export type ObstacleKind = (typeof obstacleKinds)[number];
+
+/** What stands in the way of roots, seen from above: a line, or for a stone the outline. */
+export const obstacleSchema = z
+	.strictObject({
+		id: id(),
+		kind: oneOf(obstacleKinds),
+		points: z
+			.array(polarPointSchema)
+			.min(2, { error: 'must have at least two points' })
+			.max(40, { error: 'must have at most 40 points' }),
+		toDepthMm: measure(0, 5000, 'mm').default(300).describe('How deep it goes'),
+		note: note(120)
+	})
+	.refine((obstacle) => obstacle.kind !== 'stone' || obstacle.points.length >= 3, {
+		path: ['points'],
+		error: 'must have at least three points round a stone'
+	});
+export type Obstacle = z.infer<typeof obstacleSchema>;
+
 export const rootMapInput = z
 	.strictObject({
 		mappedOn: calendarDate(),
 		frame: oneOf(['container', 'ground']),
 		trunkDiameterMm: measure(1, 3000, 'mm'),
+		stems: z
+			.array(stemSchema)
+			.max(STEM_LIMIT, { error: `must be at most ${STEM_LIMIT} stems` })
+			.default([])
+			.describe('Outlines of the stems, where the trunk is not just one round one'),
 		ballRadiusMm: measure(10, 20_000, 'mm').describe('Radius of the ball, or of the ground opened'),
+		ballDepthMm: measure(10, 5000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Depth of the ball under the flare'),
+		lean: z
+			.strictObject({ towardDeg: measure(0, 360, '°'), deg: measure(0, 89, '°') })
+			.nullable()
+			.default(null)
+			.describe('How far the trunk leans, and where to; null when not looked at'),
+		obstacles: z.array(obstacleSchema).max(60, { error: 'must be at most 60 obstacles' }).default([]),
 		segments: z.array(segmentSchema).max(MAP_LIMIT, { error: `must be at most ${MAP_LIMIT} roots` })
 	})
 	.superRefine((map, context) => {
@@ -110,6 +173,15 @@ export const rootMapInput = z
 				code: 'custom',
 				path: ['segments', problem.index, problem.field],
 				message: problem.message
+			});
+		if (new Set(map.stems.map((stem) => stem.id)).size < map.stems.length)
+			context.addIssue({ code: 'custom', path: ['stems'], message: 'must each have a name of their own' });
+		const combinedMm = map.stems.length > 0 ? combinedDiameterMm(map.stems) : map.trunkDiameterMm;
+		if (Math.abs(combinedMm - map.trunkDiameterMm) > 0.02 * map.trunkDiameterMm + 0.5)
+			context.addIssue({
+				code: 'custom',
+				path: ['trunkDiameterMm'],
+				message: `must be ${Math.round(combinedMm)} mm, what the stems make together`
 			});
 		for (const [index, segment] of map.segments.entries())
 			if (segment.parentId === null && segment.diameterStartMm > map.trunkDiameterMm)
@@ -175,7 +247,7 @@ export interface CourseSketch {
 	lengthMm: number;
 	depthMm: number;
 	flaws: readonly RootFlaw[];
-	trunkDiameterMm: number;
+	trunk: Trunk;
 	ballRadiusMm: number;
 }
 
@@ -184,8 +256,9 @@ export interface CourseSketch {
  * dragged afterwards; this only saves the drawing.
  */
 export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
-	const { azimuthDeg, diameterMm, lengthMm, depthMm, flaws, trunkDiameterMm, ballRadiusMm } = sketch;
-	const bark = trunkDiameterMm / 2;
+	const { azimuthDeg, diameterMm, lengthMm, depthMm, flaws, trunk, ballRadiusMm } = sketch;
+	const bark = barkRadiusMm(trunk, azimuthDeg) || 1;
+	const barkAt = (turn: number): number => barkRadiusMm(trunk, azimuthDeg + turn) || bark;
 	const reach = Math.max(bark + 5, Math.min(bark + lengthMm, ballRadiusMm));
 	const at = (turn: number, radiusMm: number, depth = depthMm): CoursePoint => ({
 		azimuthDeg: azimuthDeg + turn,
@@ -194,7 +267,10 @@ export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
 	});
 	const steps = [0, 1, 2, 3, 4, 5, 6];
 	if (flaws.includes('girdling'))
-		return [at(0, bark), ...steps.map((step) => at(8 + step * 14, bark + diameterMm / 2 + 1, depthMm))];
+		return [
+			at(0, bark),
+			...steps.map((step) => at(8 + step * 14, barkAt(8 + step * 14) + diameterMm / 2 + 1, depthMm))
+		];
 	if (flaws.includes('circling'))
 		return [
 			at(0, bark),
@@ -243,6 +319,8 @@ export interface QuickRoot {
 	rootClass: RootClass;
 	condition: RootCondition;
 	deadFromMm: number | null;
+	doubtfulFromMm: number | null;
+	seenToMm: number | null;
 	depthMm: number;
 	lengthMm: number | null;
 	flaws: RootFlaw[];
@@ -256,12 +334,12 @@ export interface QuickRoot {
 /** A full segment from a quick root, drawn on this map. */
 export function segmentFromQuick(
 	quick: QuickRoot,
-	map: Pick<RootMap, 'trunkDiameterMm' | 'ballRadiusMm'>,
+	map: Trunk & Pick<RootMap, 'ballRadiusMm'>,
 	segmentId: string
 ): Segment {
 	const lengthMm =
 		quick.lengthMm ??
-		Math.max(30, Math.min(quick.diameterMm * 12, map.ballRadiusMm - map.trunkDiameterMm / 2));
+		Math.max(30, Math.min(quick.diameterMm * 12, map.ballRadiusMm - barkRadiusMm(map, quick.azimuthDeg)));
 	return {
 		id: segmentId,
 		parentId: null,
@@ -269,6 +347,8 @@ export function segmentFromQuick(
 		rootClass: quick.rootClass,
 		condition: quick.condition,
 		deadFromMm: quick.condition === 'dead' ? (quick.deadFromMm ?? 0) : null,
+		doubtfulFromMm: quick.condition === 'sound' ? null : quick.doubtfulFromMm,
+		seenToMm: quick.seenToMm,
 		diameterStartMm: quick.diameterMm,
 		diameterEndMm: Math.max(0.2, Math.round(quick.diameterMm * 4) / 10),
 		fineScore: usualFineScore[quick.rootClass],
@@ -276,7 +356,7 @@ export function segmentFromQuick(
 		seenOtherwise: [],
 		sourceKnown: quick.sourceKnown,
 		keep: quick.keep,
-		course: sketchCourse({ ...quick, lengthMm, ...map }),
+		course: sketchCourse({ ...quick, lengthMm, trunk: map, ballRadiusMm: map.ballRadiusMm }),
 		note: quick.note
 	};
 }

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { azimuthOf, clockOf } from '../circular/circular';
 import { fieldProblems } from '../fields/fields';
+import type { Trunk } from './outline';
 import {
 	MAP_LIMIT,
 	rootClasses,
@@ -27,6 +28,8 @@ const columns = [
 	'class',
 	'condition',
 	'dead_from_mm',
+	'doubtful_from_mm',
+	'seen_to_mm',
 	'fine_roots',
 	'flaws',
 	'seen_otherwise',
@@ -55,6 +58,8 @@ export function writeRootsCsv(map: Pick<RootMapInput, 'segments' | 'frame'>): st
 			class: segment.rootClass,
 			condition: segment.condition,
 			dead_from_mm: segment.deadFromMm ?? '',
+			doubtful_from_mm: segment.doubtfulFromMm ?? '',
+			seen_to_mm: segment.seenToMm ?? '',
 			fine_roots: segment.fineScore,
 			flaws: segment.flaws.join(' '),
 			seen_otherwise: segment.seenOtherwise.join(' '),
@@ -98,7 +103,7 @@ function numberIn(cell: string): number | null {
  */
 export function readRootsCsv(
 	text: string,
-	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'ballRadiusMm' | 'mappedOn'>
+	map: Pick<RootMapInput, 'frame' | 'ballRadiusMm' | 'mappedOn'> & Trunk
 ): RootsCsv {
 	const refuse = (refusal: string): RootsCsv => ({ segments: [], problems: [], refusal });
 	if (text.length > ROOTS_CSV_LENGTH) return refuse('The file is larger than 1 MB.');
@@ -163,6 +168,8 @@ export function readRootsCsv(
 			rootClass: word('class', rootClasses, usualClass(diameterMm ?? 1, map.trunkDiameterMm)),
 			condition,
 			deadFromMm: number('dead_from_mm'),
+			doubtfulFromMm: number('doubtful_from_mm'),
+			seenToMm: number('seen_to_mm'),
 			depthMm: course?.[0]?.depthMm ?? (diameterMm ?? 1) / 2,
 			lengthMm: null,
 			flaws: flawList('flaws'),

@@ -22,7 +22,8 @@ const deadAt = (segment: Segment, atMm: number): boolean =>
 /**
  * Absorbing and structural shares by the pipe model: a root's cross-section is carried on to its side roots, what is
  * left feeds its own tip, weighted with the fine roots it carries. Dead tissue and all beyond it carries nothing.
- * Doubtful wood counts as living when it is cut, and as nothing when it has to hold.
+ * Doubtful wood, and a root that is only assumed in the soil, counts as living when it is cut, and as nothing when it has
+ * to hold.
  * @see Shinozaki et al. 1964, Jpn. J. Ecol. 14 (pipe model)
  */
 export function rootShares(segments: readonly Segment[], values: Values): RootShares {
@@ -58,7 +59,7 @@ export function rootShares(segments: readonly Segment[], values: Values): RootSh
 		weight.set(segment.id, own);
 		total += own;
 		dead += tip - own;
-		const holds = living && segment.condition === 'sound';
+		const holds = living && segment.condition === 'sound' && segment.seenToMm !== 0;
 		structuralMm2.set(
 			segment.id,
 			holds ? areaMm2(segment.diameterStartMm) * values[`classWeight.${segment.rootClass}`] : 0

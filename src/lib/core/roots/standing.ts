@@ -4,9 +4,8 @@ import type { PlaceClimate } from '../climate/normals';
 import type { Tree } from '../tree/tree';
 import type { Values } from '../values/values';
 import { allowance, allowanceGroup, type Allowance, type AllowanceGroup } from './allowance';
-import { ledger, type Ledger } from './ledger';
+import { ledger, type Ledger, type LedgerMap } from './ledger';
 import type { PlanInput } from './plan';
-import type { RootMapInput } from './root-map';
 
 export interface PlanStanding {
 	group: AllowanceGroup;
@@ -21,7 +20,7 @@ export function planStanding(
 	tree: Pick<Tree, 'situation' | 'trunkDiameterMm'>,
 	kind: Kind,
 	place: PlaceClimate,
-	map: Pick<RootMapInput, 'segments' | 'trunkDiameterMm'>,
+	map: LedgerMap,
 	plan: Pick<PlanInput, 'temper' | 'vigour' | 'reserves' | 'stageDates' | 'cuts'>,
 	values: Values
 ): PlanStanding {

@@ -215,6 +215,23 @@ export const rootValues = defineValues({
 		min: 30,
 		max: 1500
 	},
+	'stages.regainedShoot': {
+		label: 'A later stage opens when shoots are this share of the best before, or of the reference',
+		value: 0.7,
+		unit: 'share',
+		mark: 'ours',
+		note: 'That the tree must pay back the last stage first is trade practice; the number is ours.',
+		min: 0,
+		max: 2
+	},
+	'stages.regainedCover': {
+		label: 'Where no shoots were measured: leaf cover that counts as growth regained',
+		value: 0.85,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
 	'stages.most': {
 		label: 'Most stages a proposal spreads the work over',
 		value: 4,

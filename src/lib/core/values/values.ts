@@ -6,12 +6,14 @@ import { measuringValues } from './measuring';
 import { recoveryValues } from './recovery';
 import { replantValues } from './replant';
 import { rootValues } from './roots';
+import { settingValues } from './setting';
 import { soilValues } from './soil';
 import { triageValues } from './triage';
 
 /** All working defaults, by the room that uses them. */
 export const valueFamilies = {
 	Roots: rootValues,
+	'Front and angle': settingValues,
 	Replant: replantValues,
 	'Season and cold': climateValues,
 	Aftercare: aftercareValues,
@@ -24,6 +26,7 @@ export const valueFamilies = {
 
 export const workingValues = {
 	...rootValues,
+	...settingValues,
 	...replantValues,
 	...climateValues,
 	...aftercareValues,

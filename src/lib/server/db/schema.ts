@@ -5,7 +5,9 @@ import type { RecentEvent } from '../../core/diagnosis/context';
 import type { Finding } from '../../core/diagnosis/finding';
 import type { RawReading } from '../../core/measuring/measurement';
 import type { Pot } from '../../core/pots/volume';
-import type { CoursePoint, RootFlaw } from '../../core/roots/root-map';
+import type { Stem } from '../../core/roots/outline';
+import type { CoursePoint, Obstacle, RootFlaw } from '../../core/roots/root-map';
+import type { Setting } from '../../core/roots/setting';
 
 /**
  * Column names are the field names of the schemas in core; units are in the names. Instants are ISO texts in UTC, dates
@@ -176,7 +178,11 @@ export const rootMap = sqliteTable(
 		mappedOn: text().notNull(),
 		frame: text().notNull(),
 		trunkDiameterMm: real().notNull(),
+		stems: text({ mode: 'json' }).$type<Stem[]>().notNull().default([]),
 		ballRadiusMm: real().notNull(),
+		ballDepthMm: real(),
+		lean: text({ mode: 'json' }).$type<{ towardDeg: number; deg: number }>(),
+		obstacles: text({ mode: 'json' }).$type<Obstacle[]>().notNull().default([]),
 		version: rowVersion()
 	},
 	(table) => [uniqueIndex('root_map_tree').on(table.treeId)]
@@ -195,6 +201,8 @@ export const rootSegment = sqliteTable(
 		rootClass: text().notNull(),
 		condition: text('tissue_condition').notNull(),
 		deadFromMm: real(),
+		doubtfulFromMm: real(),
+		seenToMm: real(),
 		diameterStartMm: real().notNull(),
 		diameterEndMm: real().notNull(),
 		fineScore: integer().notNull(),
@@ -218,6 +226,7 @@ export const reductionPlan = sqliteTable(
 		reserves: text().notNull(),
 		stageDates: text({ mode: 'json' }).$type<string[]>().notNull(),
 		notBefore: text({ mode: 'json' }).$type<{ segmentId: string; stage: number }[]>().notNull().default([]),
+		setting: text({ mode: 'json' }).$type<Setting>(),
 		version: rowVersion()
 	},
 	(table) => [uniqueIndex('reduction_plan_tree').on(table.treeId)]

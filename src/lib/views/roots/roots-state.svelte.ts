@@ -1,14 +1,16 @@
 import { clockOf } from '$core/circular/circular';
 import type { Place } from '$core/climate/place';
 import type { Kind } from '$core/kinds/kind';
-import { girdlingOf, polarOf } from '$core/roots/geometry';
+import { girdlingOf } from '$core/roots/contact';
+import { polarOf } from '$core/roots/geometry';
 import { claimOf } from '$core/roots/claims';
-import { tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core/roots/plan';
+import { planInput, tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core/roots/plan';
 import { ribbon, ribbonAt } from '$core/roots/ribbon';
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import type { ReductionPlan } from '$core/roots/reduction-plan';
 import {
 	MAP_LIMIT,
+	rootMapInput,
 	rootsFrom,
 	segmentFromQuick,
 	startAzimuth,
@@ -108,6 +110,10 @@ export class RootsState {
 						mappedOn: today,
 						frame: tree.situation === 'in-ground' ? 'ground' : 'container',
 						trunkDiameterMm: tree.trunkDiameterMm,
+						stems: [],
+						ballDepthMm: null,
+						lean: null,
+						obstacles: [],
 						ballRadiusMm: Math.round(tree.trunkDiameterMm * (tree.situation === 'in-ground' ? 3 : 2)),
 						segments: []
 					},
@@ -119,7 +125,8 @@ export class RootsState {
 						reserves: tree.reserves,
 						stageDates: stageDates(kind, place, [today], 3, today, values),
 						cuts: [],
-						notBefore: []
+						notBefore: [],
+						setting: null
 					}
 		};
 		this.#restoreDraft();
@@ -443,7 +450,7 @@ export class RootsState {
 			if (!draft) return;
 			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
 				this.past = [this.now];
-				this.now = { map: draft.map, plan: { ...draft.plan, notBefore: draft.plan.notBefore ?? [] } };
+				this.now = { map: rootMapInput.parse(draft.map), plan: planInput.parse(draft.plan) };
 				this.problem = 'Your last steps had not been kept yet; they are back.';
 				this.#changed();
 			} else localStorage.removeItem(this.#draftKey());

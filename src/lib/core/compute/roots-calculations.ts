@@ -1,0 +1,276 @@
+import { z } from 'zod';
+import { crownSupply } from '../crown/crown';
+import { crownCourse, crownShapes, heightForCrownShare } from '../crown/crown-course';
+import { count, measure, oneOf, share } from '../fields/fields';
+import { groups } from '../kinds/kind';
+import { observationSchema } from '../recovery/observation';
+import { allowance } from '../roots/allowance';
+import { contactArc, girdlingSeverity, severities } from '../roots/contact';
+import { computedFlaws, crossings, wallShare } from '../roots/course';
+import { differentFronts, rankFronts } from '../roots/fronts';
+import { ledger } from '../roots/ledger';
+import { combinedDiameterMm, STEM_LIMIT, stemSchema, stemsOf, tapeDiameterMm } from '../roots/outline';
+import { cutSchema, tempers } from '../roots/plan';
+import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
+import { coursePointSchema, rootFlaws, rootMapInput } from '../roots/root-map';
+import { ballDepthOf, ballWedges, costOfAngle, settingSchema, splitTilt, stance } from '../roots/setting';
+import { rootShares } from '../roots/shares';
+import { loadSolver } from '../roots/solver';
+import { stageGate } from '../roots/stage-gate';
+import { crownSchools, reserves, vigours } from '../tree/tree';
+import { seasonFits } from '../climate/windows';
+import { calculation, type Calculation } from './calculation';
+
+const number = z.number();
+const cutPlan = z.array(cutSchema.pick({ segmentId: true, atMm: true, stage: true })).max(400);
+const mapInput = rootMapInput;
+const allowances = z.array(share()).min(1).max(6);
+const balanceOutput = z.object({
+	directionDeg: number.nullable(),
+	resultantLength: number,
+	gapDeg: number,
+	gapFromDeg: number,
+	sectors: z.array(number)
+});
+
+/** Calculations of the roots: what is there, what a plan costs, how the tree is to stand. */
+export const rootsCalculations: readonly Calculation[] = [
+	calculation(
+		'girdling',
+		'Share of the trunk a root touches, and how serious that is',
+		z.strictObject({
+			course: z.array(coursePointSchema).min(2).max(60),
+			diameterMm: measure(0.2, 1500, 'mm'),
+			trunkDiameterMm: measure(1, 3000, 'mm').describe('Of a round trunk; with stems theirs counts'),
+			stems: z.array(stemSchema).max(STEM_LIMIT).default([]),
+			fromTrunk: z.boolean().default(true).describe('It leaves the trunk itself, so its base does not count')
+		}),
+		z.object({ contactShare: number, severity: z.enum(severities) }),
+		({ course, diameterMm, trunkDiameterMm, stems, fromTrunk }, values) => {
+			const { share: contactShare, stem } = contactArc(
+				{ course, diameterStartMm: diameterMm, parentId: fromTrunk ? null : 'other' },
+				stemsOf({ trunkDiameterMm, stems }),
+				values['contact.toleranceMm']
+			);
+			const against = stem ? tapeDiameterMm(stem) : trunkDiameterMm;
+			return { contactShare, severity: girdlingSeverity(contactShare, diameterMm, against, values) };
+		}
+	),
+	calculation(
+		'stem-diameter',
+		'Diameter of each stem as a tape gives it, and what several stems count together (BS 5837:2012)',
+		z.strictObject({ stems: z.array(stemSchema).min(1).max(STEM_LIMIT) }),
+		z.object({ tapeDiametersMm: z.array(number), combinedDiameterMm: number }),
+		({ stems }) => ({
+			tapeDiametersMm: stems.map(tapeDiameterMm),
+			combinedDiameterMm: combinedDiameterMm(stems)
+		})
+	),
+	calculation(
+		'allowance',
+		'Living absorbing share that may come off in one session, with its factors',
+		z.strictObject({
+			group: oneOf([...groups, 'landscape']),
+			temper: oneOf(tempers),
+			vigour: oneOf(vigours),
+			reserves: oneOf(reserves),
+			seasonFit: oneOf(seasonFits)
+		}),
+		z.object({
+			share: number,
+			base: number,
+			vigourFactor: number,
+			seasonFactor: number,
+			reservesFactor: number
+		}),
+		(input, values) => allowance(input, values)
+	),
+	calculation(
+		'root-ledger',
+		'Living loss by stage against the allowance, anchorage by 120° window, balance before and after',
+		z.strictObject({ map: mapInput, cuts: cutPlan, allowances }),
+		z.object({
+			stages: z.array(z.object({ stage: number, loss: number, allowed: number, fits: z.boolean() })),
+			totalLoss: number,
+			windows: z.array(z.object({ azimuthDeg: number, left: number.nullable(), short: z.boolean() })),
+			before: balanceOutput,
+			after: balanceOutput,
+			gone: z.array(z.string()),
+			cutCost: z.record(z.string(), number),
+			violations: z.array(z.string())
+		}),
+		({ map, cuts, allowances: allowed }, values) => {
+			const { gone, cutCost, carried: _carried, least: _least, ...rest } = ledger(map, cuts, allowed, values);
+			return { ...rest, gone: [...gone], cutCost: Object.fromEntries(cutCost) };
+		}
+	),
+	calculation(
+		'root-shares',
+		'What each root carries of the living root by the pipe model, what holds, and the share found dead',
+		z.strictObject({ map: mapInput }),
+		z.object({
+			absorbing: z.record(z.string(), number),
+			structuralMm2: z.record(z.string(), number),
+			deadShare: number
+		}),
+		({ map }, values) => {
+			const { absorbing, structuralMm2, deadShare } = rootShares(map.segments, values);
+			return {
+				absorbing: Object.fromEntries(absorbing),
+				structuralMm2: Object.fromEntries(structuralMm2),
+				deadShare
+			};
+		}
+	),
+	calculation(
+		'root-courses',
+		'What the courses of roots show: crossings with the soil between them, circling, turned-back and rising roots, and the share of the ball wall that is run along',
+		z.strictObject({ map: rootMapInput }),
+		z.object({
+			crossings: z.array(
+				z.object({
+					upperId: z.string(),
+					lowerId: z.string(),
+					upperAtMm: number,
+					lowerAtMm: number,
+					gapMm: number,
+					angleDeg: number
+				})
+			),
+			flaws: z.record(z.string(), z.array(z.object({ flaw: z.enum(rootFlaws), why: z.string() }))),
+			wallShare: number
+		}),
+		({ map }, values) => ({
+			crossings: crossings(map.segments),
+			flaws: Object.fromEntries(computedFlaws(map.segments, values)),
+			wallShare: wallShare(map)
+		})
+	),
+	calculation(
+		'reduction-plan',
+		'The best staged reduction of a root system within allowance and anchorage, with reasons and its proven gap',
+		reductionPlanInput,
+		reductionPlanOutput,
+		async (input, values) => reductionPlan(input, await loadSolver(), values)
+	),
+	calculation(
+		'crown-supply',
+		'What the remaining roots can feed, and the crown share beyond it',
+		z.strictObject({ remainingShare: share() }),
+		z.object({ supply: number, excess: number }),
+		({ remainingShare }, values) => crownSupply(remainingShare, values)
+	),
+	calculation(
+		'crown-course',
+		'Supply of the roots and demand of the crown before and after each root stage, by either school',
+		z.strictObject({ losses: allowances, school: oneOf(crownSchools) }),
+		z.object({
+			stages: z.array(
+				z.object({
+					stage: number,
+					supplyBefore: number,
+					supplyAfter: number,
+					demandBefore: number,
+					demandAfter: number,
+					removeShare: number,
+					holdTo: number
+				})
+			)
+		}),
+		({ losses, school }, values) => ({ stages: crownCourse(losses, school, values) })
+	),
+	calculation(
+		'crown-height',
+		'Share of the crown’s height to take off the top so that a share of its leaves goes',
+		z.strictObject({ crownShare: share(), shape: oneOf(crownShapes) }),
+		z.object({ heightShare: number }),
+		({ crownShare, shape }) => ({ heightShare: heightForCrownShare(crownShare, shape) })
+	),
+	calculation(
+		'stage-gate',
+		'Whether growth is regained before a later root stage opens, by what was measured since the last',
+		z.strictObject({
+			cuts: z.array(cutSchema).max(400),
+			observations: z.array(observationSchema).max(20_000),
+			referenceShootMm: measure(0, 5000, 'mm').nullable().default(null)
+		}),
+		z.object({
+			gate: z
+				.object({
+					stage: number,
+					answer: z.enum(['met', 'not-met', 'unknown']),
+					because: z.array(z.string())
+				})
+				.nullable()
+		}),
+		({ cuts, observations, referenceShootMm }, values) => ({
+			gate: stageGate({ cuts }, observations, referenceShootMm, values)
+		})
+	),
+	calculation(
+		'fronts',
+		'Sides to look at a tree from, ranked by flare, spread, gaps and lean, with reasons',
+		z.strictObject({ map: mapInput, most: count(1, 24).default(3) }),
+		z.object({
+			fronts: z.array(
+				z.object({
+					azimuthDeg: number,
+					points: number,
+					flare: number,
+					spread: number,
+					gaps: number,
+					lean: number.nullable(),
+					reasons: z.array(z.string())
+				})
+			)
+		}),
+		({ map, most }, values) => ({ fronts: differentFronts(rankFronts(map, values), most) })
+	),
+	calculation(
+		'planting-angle',
+		'What an angle and a root plane cost: roots above and below, wedge to shave, whether it stands, what to leave for next time',
+		z.strictObject({
+			map: mapInput,
+			setting: settingSchema,
+			heightM: measure(0.02, 60, 'm').nullable().default(null),
+			roomShare: share().describe('Living share that may still come off this time')
+		}),
+		z.object({
+			out: z.array(z.object({ segmentId: z.string(), where: z.enum(['above', 'below']), atMm: number })),
+			livingShare: number,
+			shavedL: number,
+			aboveL: number,
+			fillL: number,
+			thisTimeDeg: number,
+			nextTimeDeg: number,
+			stance: z
+				.object({
+					middleAlongMm: number,
+					middleAboveBaseMm: number,
+					baseFromMm: number,
+					baseToMm: number,
+					marginMm: number,
+					marginDeg: number,
+					stands: z.boolean(),
+					treeKg: number,
+					ballKg: number
+				})
+				.nullable()
+		}),
+		({ map, setting, heightM, roomShare }, values) => {
+			const { out, livingShare } = costOfAngle(map, setting, values);
+			const { shavedL, aboveL, fillL } = ballWedges(map.ballRadiusMm, ballDepthOf(map), setting);
+			const { thisTimeDeg, nextTimeDeg } = splitTilt(map, setting, roomShare, values);
+			return {
+				out,
+				livingShare,
+				shavedL,
+				aboveL,
+				fillL,
+				thisTimeDeg,
+				nextTimeDeg,
+				stance: stance(map, setting, heightM, values)
+			};
+		}
+	)
+];
