@@ -51,7 +51,7 @@ export default ts.config(
 	},
 	room(
 		['src/lib/core/**'],
-		`${outside('server', 'views', 'ui', 'routes', 'workers', 'demo')}|^svelte|^\\$app|^\\$env|^@sveltejs|^drizzle|^@libsql|^bits-ui|^@lucide|^d3|^node:`,
+		`${outside('server', 'views', 'ui', 'routes', 'workers', 'demo')}|^svelte|^\\$app|^\\$env|^@sveltejs|^drizzle|^@libsql|^bits-ui|^@lucide|^d3(?!-polygon$)|^node:`,
 		'core computes only: no interface, database, clock or platform.'
 	),
 	room(

@@ -1,3 +1,4 @@
+ALTER TABLE `cut` ADD `plannedAtMm` real;--> statement-breakpoint
 ALTER TABLE `reduction_plan` ADD `setting` text;--> statement-breakpoint
 ALTER TABLE `root_map` ADD `stems` text DEFAULT '[]' NOT NULL;--> statement-breakpoint
 ALTER TABLE `root_map` ADD `ballDepthMm` real;--> statement-breakpoint

@@ -22,15 +22,8 @@ import { examinationInput } from '$core/diagnosis/examination';
 import { measuredFindings, measurementInput } from '$core/measuring/measurement';
 import { triageInput } from '$core/triage/triage';
 import { recordChange, recordExamination, recordMeasurement, recordTriage } from '$lib/server/examine';
-import {
-	closeTree,
-	loadRecords,
-	recordCuts,
-	recordLook,
-	recordPlanting,
-	saveRoots,
-	takeIn
-} from '$lib/server/trees';
+import { closeTree, loadRecords, recordLook, recordPlanting, takeIn } from '$lib/server/trees';
+import { recordCuts, saveRoots } from '$lib/server/roots';
 import { addPlace } from '$lib/server/yard';
 import { demoExamine, type DemoExamine } from './examine';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';

@@ -13,20 +13,11 @@ import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
-import {
-	changeTree,
-	closeTree,
-	loadRecords,
-	recordCuts,
-	recordLook,
-	recordPlanting,
-	saveRoots,
-	takeIn,
-	type RootsInput
-} from '$lib/server/trees';
+import { changeTree, closeTree, loadRecords, recordLook, recordPlanting, takeIn } from '$lib/server/trees';
 import { recordExamination } from '$lib/server/examine';
 import { treeRows } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
+import { recordCuts, saveRoots, type RootsInput } from '$lib/server/roots';
 import { freshStore, storeWithTree } from './helpers';
 
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
@@ -91,6 +82,7 @@ const roots = (cut: string[] = []): RootsInput => {
 				note: '',
 				byOwner: false,
 				whyThen: '',
+				plannedAtMm: null,
 				treatments: []
 			})),
 			notBefore: [],

@@ -226,6 +226,7 @@ describe('what was changed', () => {
 						note: '',
 						byOwner: false,
 						whyThen: '',
+						plannedAtMm: null,
 						treatments: []
 					}
 				]

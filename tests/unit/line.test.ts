@@ -43,6 +43,7 @@ const cut = (segmentId: string, stage: number, doneOn: string | null = null, sta
 	note: '',
 	byOwner: false,
 	whyThen: '',
+	plannedAtMm: null,
 	treatments: []
 });
 

@@ -31,6 +31,8 @@ const options = {
 	place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
 	values: defaultValues,
 	today: '2026-02-10',
+	observations: [],
+	referenceShootMm: null,
 	rootMap: null,
 	plan: null,
 	makePlanner: () => ({

@@ -3,7 +3,7 @@ import { aftercareTasks } from '../core/aftercare/rules';
 import type { Schools, Task, TaskInput } from '../core/aftercare/task';
 import type { TreeRecords } from '../core/case/case';
 import { seasonFit } from '../core/climate/windows';
-import { crownSupply } from '../core/crown/crown';
+import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/crown/crown';
 import { isTender } from '../core/kinds/kind';
 import { lastRootWork } from '../core/roots/work';
 import type { Values } from '../core/values/values';
@@ -45,6 +45,30 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	return proposed
 		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
 		.filter((task) => !made.has(task.source));
+}
+
+/** Looks and checks that follow from the work itself, whatever school is chosen for the aftercare. */
+const lookRules = new Set([
+	'rot-recheck',
+	'neighbours',
+	'first-buds',
+	'clear-growth',
+	'collar-again',
+	'arborist',
+	'next-stage'
+]);
+
+/** The next looks after root work on a day, without those already planned. */
+export function nextLooks(records: TreeRecords, workOn: string, values: Values) {
+	const { group } = records.kind;
+	const schools = {
+		workOn,
+		crownSchool: usualCrownSchool(group),
+		waterSchool: usualWaterSchool(group, lastRootWork(records, values)?.rotWasCut ?? false)
+	};
+	return proposeAftercare(records, schools, values).filter((task) =>
+		lookRules.has(task.source.split('@')[0] ?? '')
+	);
 }
 
 export const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };

@@ -18,7 +18,7 @@ import { observationSchema } from '../recovery/observation';
 import { verdict } from '../recovery/verdict';
 import { stageDates } from '../roots/stage-dates';
 import { wilsonInterval } from '../sampling/wilson';
-import { crownSchools, reserves, situations, vigours, waterSchools } from '../tree/tree';
+import { crownSchools, situations, waterSchools } from '../tree/tree';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();

@@ -14,6 +14,10 @@ export const cutSchema = z.strictObject({
 	id: id(),
 	segmentId: id(),
 	atMm: measure(0, 20_000, 'mm').default(0),
+	plannedAtMm: measure(0, 20_000, 'mm')
+		.nullable()
+		.default(null)
+		.describe('Where it was planned, when it was cut elsewhere'),
 	stage: count(0, STAGE_LIMIT - 1).describe('0 is now'),
 	reason: note(300),
 	state: oneOf(['planned', 'done', 'left']).default('planned'),

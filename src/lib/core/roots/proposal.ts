@@ -83,6 +83,7 @@ export function planFrom(
 			id: own?.id ?? newId(),
 			segmentId: cut.segmentId,
 			atMm: cut.atMm,
+			plannedAtMm: null,
 			stage: cut.stage,
 			reason: cut.reason.slice(0, 300),
 			state: 'planned',

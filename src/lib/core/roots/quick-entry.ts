@@ -1,4 +1,4 @@
-import { azimuthOf, normaliseDeg, type ClockFrame } from '../circular/circular';
+import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../circular/circular';
 import { usualClass, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
 
 /** Words that quick entry understands, with their short forms. */
@@ -106,6 +106,44 @@ function readPlace(token: string, frame: ClockFrame): number | null {
 	const hour = Number(hourText);
 	return hour >= 1 && hour <= 12 ? azimuthOf(hour + Number(minuteText) / 60, frame) : null;
 }
+
+/** Places round the middle of a map, as typed: "12 45; 1:30 52" is clock position (or degrees) and distance in mm. */
+export function parsePlaces(
+	text: string,
+	frame: ClockFrame
+): { ok: true; points: { azimuthDeg: number; radiusMm: number }[] } | { ok: false; problem: string } {
+	const points: { azimuthDeg: number; radiusMm: number }[] = [];
+	for (const part of text.split(/[;\n]/)) {
+		const [place, distance, ...rest] = part.trim().split(/\s+/);
+		if (!place) continue;
+		const azimuthDeg = readPlace(place.toLowerCase(), frame);
+		const radiusMm = Number(distance?.replace(',', '.'));
+		if (azimuthDeg === null || rest.length > 0 || !(radiusMm >= 0 && radiusMm <= 20_000))
+			return {
+				ok: false,
+				problem: `"${part.trim().slice(0, 30)}" is no place: give a clock position and a distance in mm, for example "1:30 52".`
+			};
+		points.push({ azimuthDeg, radiusMm });
+	}
+	return { ok: true, points };
+}
+
+/** Places as they are typed. */
+export const writePlaces = (
+	points: readonly { azimuthDeg: number; radiusMm: number }[],
+	frame: ClockFrame
+): string =>
+	points
+		.map(({ azimuthDeg, radiusMm }) => {
+			const minutes = Math.round(clockOf(azimuthDeg, frame) * 60);
+			const exact = minutes / 60 === clockOf(azimuthDeg, frame);
+			const hour = Math.floor(minutes / 60) || 12;
+			const place = exact
+				? `${hour}:${String(minutes % 60).padStart(2, '0')}`
+				: `${Math.round(normaliseDeg(azimuthDeg) * 10) / 10}°`;
+			return `${place} ${Math.round(radiusMm * 10) / 10}`;
+		})
+		.join('; ');
 
 function applyWord(root: QuickRoot, token: string): boolean {
 	const rootClass = classWords[token];

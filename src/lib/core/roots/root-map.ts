@@ -312,6 +312,71 @@ export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
 	];
 }
 
+const turned = <T extends { azimuthDeg: number }>(point: T, byDeg: number): T => {
+	const deg = point.azimuthDeg + byDeg;
+	return { ...point, azimuthDeg: deg > 720 ? deg - 360 : deg < -360 ? deg + 360 : deg };
+};
+
+/** A map turned about its middle: everything on it, by so many degrees clockwise. */
+export function turnMap(map: RootMapInput, byDeg: number): RootMapInput {
+	const whole = (deg: number): number => ((deg % 360) + 360) % 360;
+	return {
+		...map,
+		segments: map.segments.map((segment) => {
+			// A course keeps in one piece and within the range that is stored.
+			const shift = segment.course.some((p) => p.azimuthDeg + byDeg > 720)
+				? byDeg - 360
+				: segment.course.some((p) => p.azimuthDeg + byDeg < -360)
+					? byDeg + 360
+					: byDeg;
+			return {
+				...segment,
+				course: segment.course.map((p) => ({ ...p, azimuthDeg: p.azimuthDeg + shift }))
+			};
+		}),
+		stems: map.stems.map((stem) => ({
+			...stem,
+			centre: turned(stem.centre, byDeg),
+			outline:
+				stem.outline.shape === 'polygon'
+					? { ...stem.outline, points: stem.outline.points.map((p) => turned(p, byDeg)) }
+					: stem.outline.shape === 'ellipse'
+						? { ...stem.outline, longAzimuthDeg: whole(stem.outline.longAzimuthDeg + byDeg) }
+						: stem.outline
+		})),
+		lean: map.lean && { ...map.lean, towardDeg: whole(map.lean.towardDeg + byDeg) },
+		obstacles: map.obstacles.map((obstacle) => ({
+			...obstacle,
+			points: obstacle.points.map((p) => turned(p, byDeg))
+		}))
+	};
+}
+
+/** A root with all that hangs on it, copied evenly round the ring: `count` in all, the one that stands among them. */
+export function copiesRound(
+	segments: readonly Segment[],
+	rootId: string,
+	count: number,
+	newId: () => string
+): Segment[] {
+	const among = rootsFrom(segments, rootId);
+	const family = segments.filter((segment) => among.has(segment.id));
+	return Array.from({ length: Math.max(0, count - 1) }, (_, i) => {
+		const byDeg = ((i + 1) * 360) / count;
+		const ids = new Map(family.map((segment) => [segment.id, newId()]));
+		return family.map((segment): Segment => {
+			const over = segment.course.some((p) => p.azimuthDeg + byDeg > 720) ? 360 : 0;
+			return {
+				...segment,
+				id: ids.get(segment.id) ?? segment.id,
+				parentId: segment.parentId === null ? null : (ids.get(segment.parentId) ?? segment.parentId),
+				keep: false,
+				course: segment.course.map((p) => ({ ...p, azimuthDeg: p.azimuthDeg + byDeg - over }))
+			};
+		});
+	}).flat();
+}
+
 /** What quick entry and the keys produce before it becomes a segment. */
 export interface QuickRoot {
 	azimuthDeg: number;

@@ -119,15 +119,23 @@ function whereOut(
 	return { segmentId: segment.id, where: first, atMm: at <= collar * 1.5 + STEP_MM ? 0 : Math.round(at) };
 }
 
-/** What an angle costs of the living root, cut where it does not fit. */
+/**
+ * What an angle costs of the living root, cut where it does not fit.
+ * @param planned cuts that are made or planned anyway; only what goes beyond them counts
+ */
 export function costOfAngle(
 	map: SettingMap,
 	setting: Parameters<typeof outOfPlace>[1],
-	values: Values
-): { out: OutOfPlace[]; cuts: LedgerCut[]; livingShare: number } {
+	values: Values,
+	planned: readonly LedgerCut[] = []
+): { out: OutOfPlace[]; livingShare: number } {
 	const out = outOfPlace(map, setting, values);
-	const cuts = out.map(({ segmentId, atMm }) => ({ segmentId, atMm, stage: 0 }));
-	return { out, cuts, livingShare: ledger(map, cuts, [1], values).totalLoss };
+	const at = new Map(planned.map((cut) => [cut.segmentId, cut.atMm]));
+	for (const { segmentId, atMm } of out) at.set(segmentId, Math.min(at.get(segmentId) ?? Infinity, atMm));
+	const cuts = [...at].map(([segmentId, atMm]) => ({ segmentId, atMm, stage: 0 }));
+	const before = planned.map((cut) => ({ ...cut, stage: 0 }));
+	const lost = (of: readonly LedgerCut[]): number => ledger(map, of, [1], values).totalLoss;
+	return { out, livingShare: Math.max(0, lost(cuts) - lost(before)) };
 }
 
 /**
@@ -258,13 +266,14 @@ export function splitTilt(
 	map: SettingMap,
 	setting: Pick<Setting, 'tiltDeg' | 'tiltTowardDeg' | 'planeDepthMm' | 'baseDepthMm'>,
 	roomShare: number,
-	values: Values
+	values: Values,
+	planned: readonly LedgerCut[] = []
 ): { thisTimeDeg: number; nextTimeDeg: number; byDegree: { tiltDeg: number; livingShare: number }[] } {
 	const degrees = Array.from({ length: Math.floor(setting.tiltDeg) + 1 }, (_, deg) => deg);
 	if (setting.tiltDeg > Math.floor(setting.tiltDeg)) degrees.push(setting.tiltDeg);
 	const byDegree = degrees.map((tiltDeg) => ({
 		tiltDeg,
-		livingShare: costOfAngle(map, { ...setting, tiltDeg }, values).livingShare
+		livingShare: costOfAngle(map, { ...setting, tiltDeg }, values, planned).livingShare
 	}));
 	let thisTimeDeg = 0;
 	for (const { tiltDeg, livingShare } of byDegree) {

@@ -242,6 +242,7 @@ export const cut = sqliteTable(
 		id: text().notNull(),
 		segmentId: text().notNull(),
 		atMm: real().notNull(),
+		plannedAtMm: real(),
 		stage: integer().notNull(),
 		reason: text().notNull(),
 		state: text().notNull(),

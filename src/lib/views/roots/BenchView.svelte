@@ -2,44 +2,35 @@
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
-	import type { Place } from '$core/climate/place';
-	import type { Kind } from '$core/kinds/kind';
 	import { cutHow } from '$core/roots/cutting';
+	import { crossings } from '$core/roots/course';
 	import { courseLengthMm } from '$core/roots/geometry';
-	import { roman, type Plan } from '$core/roots/plan';
-	import type { RootMap } from '$core/roots/root-map';
-	import type { Tree } from '$core/tree/tree';
-	import type { Values } from '$core/values/values';
+	import { roman } from '$core/roots/plan';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Progress from '$ui/Progress.svelte';
+	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
 	import { onMount, untrack } from 'svelte';
 	import { BenchState } from './bench-state.svelte';
+	import type { RootsOfTree } from './roots-of-tree';
 	import { RootsState } from './roots-state.svelte';
+	import Gate from './Gate.svelte';
 	import Wounds from './Wounds.svelte';
 
 	/** One cut at a time, in type that reads from where the saw is. */
-	interface Props {
-		tree: Tree;
-		kind: Kind;
-		place: Place;
-		values: Values;
-		today: string;
-		rootMap: RootMap | null;
-		plan: Plan | null;
-	}
-	let { tree, kind, place, values, today, rootMap, plan }: Props = $props();
+	let { of }: { of: RootsOfTree } = $props();
+	const { tree, values, today } = $derived(of);
 	const format = useFormat();
-	const roots = untrack(() => new RootsState({ tree, kind, place, values, today, rootMap, plan }));
+	const roots = untrack(() => new RootsState(of));
 	$effect(() => {
-		const [map, reduction] = [rootMap, plan];
+		const [map, reduction] = [of.rootMap, of.plan];
 		untrack(() => roots.adopt(map, reduction));
 	});
 	const stage = untrack(() =>
-		Math.min(...(plan?.cuts ?? []).filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99)
+		Math.min(...(of.plan?.cuts ?? []).filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99)
 	);
 	const bench = untrack(
 		() =>
@@ -47,7 +38,7 @@
 				tree.id,
 				// In the order of the map, as the chalk numbers run.
 				roots.map.segments.flatMap((segment) =>
-					(plan?.cuts ?? []).filter(
+					(of.plan?.cuts ?? []).filter(
 						(cut) => cut.segmentId === segment.id && cut.state === 'planned' && cut.stage === stage
 					)
 				)
@@ -77,11 +68,35 @@
 	const allowed = $derived(ledger.stages[stage]?.allowed ?? 0);
 	const over = $derived(spent > allowed + 1e-9);
 	let foundMore = $state(false);
+	let anew = $state(true);
+	/** Begun although growth is not regained. */
+	let allTheSame = $state(false);
+	const held = $derived(
+		roots.gate !== null && roots.gate.answer !== 'met' && !allTheSame && bench.answered === 0
+	);
+	/** Roots that lie under the one in hand, seen when it is lifted; then all others. */
+	const under = $derived.by(() => {
+		if (!segment) return [];
+		const beneath = crossings(roots.map.segments).filter((crossing) => crossing.upperId === segment.id);
+		const near = roots.map.segments.filter((other) =>
+			beneath.some((crossing) => crossing.lowerId === other.id)
+		);
+		return [
+			...near,
+			...roots.map.segments.filter((other) => other.id !== segment.id && !near.includes(other))
+		].map((other) => ({
+			segment: other,
+			atMm: beneath.find((crossing) => crossing.lowerId === other.id)?.lowerAtMm ?? 0
+		}));
+	});
+	let damagedId = $state('');
+	let damage = $state<'doubtful' | 'dead'>('doubtful');
 
 	function next(): void {
 		way = 'ask';
 		atMm = null;
 		deeper = false;
+		damagedId = '';
 		note = '';
 	}
 	function done(): void {
@@ -98,10 +113,28 @@
 			});
 			foundMore = true;
 		}
+		const hurt = under.find((other) => other.segment.id === damagedId);
+		if (hurt) {
+			// A little nearer to the trunk than where the other lay on it.
+			const from = Math.max(0, Math.round(hurt.atMm - hurt.segment.diameterStartMm));
+			roots.change(
+				hurt.segment.id,
+				damage === 'dead'
+					? { condition: 'dead', deadFromMm: from }
+					: { condition: 'doubtful', doubtfulFromMm: from, deadFromMm: null }
+			);
+			foundMore = true;
+		}
 		bench.answer({
 			kind: 'done',
 			atMm,
-			note: [deeper ? 'Rot went deeper than thought.' : '', note.trim()].filter(Boolean).join(' ')
+			note: [
+				deeper ? 'Rot went deeper than thought.' : '',
+				hurt ? `Under it the root at ${format().clock(roots.clock(hurt.segment))} is damaged.` : '',
+				note.trim()
+			]
+				.filter(Boolean)
+				.join(' ')
 		});
 		next();
 	}
@@ -128,7 +161,14 @@
 	</p>
 	<Progress label="Cuts answered" value={bench.answered} max={bench.cuts.length} class="mt-1 shrink-0" />
 
-	{#if cut && segment && how}
+	{#if held && roots.gate}
+		<section aria-label="Before this stage" class="mt-6 max-w-2xl">
+			<Gate gate={roots.gate} treeId={tree.id} large />
+			<div class="mt-4">
+				<Button size="large" onclick={() => (allTheSame = true)}>Begin all the same</Button>
+			</div>
+		</section>
+	{:else if cut && segment && how}
 		<section aria-label="This cut" class="mt-5 flex flex-1 flex-col">
 			<div class="flex flex-wrap items-center gap-x-8 gap-y-2">
 				<span
@@ -184,6 +224,30 @@
 							><input type="checkbox" class="size-6" bind:checked={deeper} />Rot goes deeper: dead from the
 							cut outward</label
 						>
+						<div class="grid grid-cols-[1fr_9rem] items-end gap-2">
+							<SelectField
+								name="damaged"
+								label="Damaged under it"
+								bind:value={damagedId}
+								options={[
+									{ value: '', label: 'no other root' },
+									...under.map(({ segment: other }) => ({
+										value: other.id,
+										label: `${format().clock(roots.clock(other))}, ${format().measure(other.diameterStartMm, 'mm')}`
+									}))
+								]}
+							/>
+							<SelectField
+								name="damage"
+								label="It is"
+								bind:value={damage}
+								disabled={damagedId === ''}
+								options={[
+									{ value: 'doubtful', label: 'doubtful' },
+									{ value: 'dead', label: 'dead' }
+								]}
+							/>
+						</div>
 						<div class="flex gap-3">
 							<Button tone="solid" size="large" onclick={differently}>Cut so</Button>
 							<Button size="large" onclick={next}>Back</Button>
@@ -217,9 +281,11 @@
 				{bench.record.done.length} cut, {bench.record.left.length} left, against {bench.cuts.length} planned;
 				{format().percent(spent)} of living root, {format().percent(allowed)} allowed.
 			</p>
-			{#if foundMore}<p class="mt-2 text-lg">
-					What you found is on the map. Once the record is kept, have what remains worked out anew.
-				</p>{/if}
+			{#if foundMore}<p class="mt-2 text-lg">What you found is on the map.</p>
+				<label class="mt-1 flex min-h-11 items-center gap-2 text-lg"
+					><input type="checkbox" class="size-6" bind:checked={anew} />Once the record is kept, work out anew
+					what remains</label
+				>{/if}
 			<Button tone="quiet" class="mt-2" onclick={() => bench.back()}>To the cut before</Button>
 		</section>
 	{/if}
@@ -231,7 +297,7 @@
 				keep: true,
 				done: () => {
 					bench.clear();
-					void goto(back);
+					void goto(resolve('/trees/[id]/roots', { id: tree.id }) + (foundMore && anew ? '?propose' : ''));
 				}
 			})}
 			class="mt-6 flex flex-wrap items-end gap-3 border-t pt-4"

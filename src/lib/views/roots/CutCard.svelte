@@ -1,32 +1,22 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import type { Place } from '$core/climate/place';
-	import type { Kind } from '$core/kinds/kind';
 	import { cutHow } from '$core/roots/cutting';
+	import { carryOver } from '$core/roots/done';
 	import { courseLengthMm } from '$core/roots/geometry';
-	import { roman, type Plan } from '$core/roots/plan';
-	import type { RootMap } from '$core/roots/root-map';
-	import type { Tree } from '$core/tree/tree';
-	import type { Values } from '$core/values/values';
+	import { roman } from '$core/roots/plan';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import FromAbove from './FromAbove.svelte';
+	import Gate from './Gate.svelte';
+	import type { RootsOfTree } from './roots-of-tree';
 	import { RootsState } from './roots-state.svelte';
 
 	/** The card to take to the bench: the map, the cuts in their order with chalk numbers, and what is carried over. */
-	interface Props {
-		tree: Tree;
-		kind: Kind;
-		place: Place;
-		values: Values;
-		today: string;
-		rootMap: RootMap | null;
-		plan: Plan | null;
-	}
-	let { tree, kind, place, values, today, rootMap, plan }: Props = $props();
+	let { of }: { of: RootsOfTree } = $props();
+	const { tree, values, today } = $derived(of);
 	const format = useFormat();
-	const roots = untrack(() => new RootsState({ tree, kind, place, values, today, rootMap, plan }));
+	const roots = untrack(() => new RootsState(of));
 	const ledger = $derived(roots.standing.ledger);
 	const planned = $derived(roots.plan.cuts.filter((cut) => cut.state === 'planned'));
 	const stages = $derived([...new Set(planned.map((cut) => cut.stage))].sort((a, b) => a - b));
@@ -35,14 +25,11 @@
 			planned.filter((cut) => cut.stage === stage && cut.segmentId === segment.id)
 		);
 	const rootOf = (segmentId: string) => roots.map.segments.find((segment) => segment.id === segmentId);
-	const carried = $derived([
-		...roots.plan.cuts
-			.filter((cut) => cut.state === 'left')
-			.map((cut) => ({ segmentId: cut.segmentId, why: cut.note })),
-		...roots.map.segments
-			.filter((segment) => !segment.sourceKnown)
-			.map((segment) => ({ segmentId: segment.id, why: 'trace its source first' }))
-	]);
+	const carried = $derived(
+		carryOver(roots.map, roots.plan, roots.gate).filter(
+			({ segmentId }) => !planned.some((cut) => cut.segmentId === segmentId)
+		)
+	);
 </script>
 
 <div class="page py-5">
@@ -58,6 +45,7 @@
 			</p>
 		</header>
 		<div class="mx-auto mt-2 max-w-md"><FromAbove {roots} /></div>
+		{#if roots.gate}<div class="mt-2"><Gate gate={roots.gate} treeId={tree.id} /></div>{/if}
 		{#each stages as stage (stage)}
 			<h3 class="mt-4 text-lg">
 				Stage {roman(stage)}, {format().date(roots.plan.stageDates[stage] ?? today)}: {format().percent(
@@ -116,7 +104,7 @@
 							<strong>{format().clock(roots.clock(segment))}</strong>, {format().measure(
 								segment.diameterStartMm,
 								'mm'
-							)}: {entry.why || 'left for now'}.
+							)}: {entry.why}; first {entry.first}.
 						</li>{/if}
 				{/each}
 			</ul>

@@ -2,7 +2,6 @@
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/circular/circular';
 	import { seasonFitNames } from '$core/climate/windows';
-	import { crownSupply, usualCrownSchool } from '$core/crown/crown';
 	import { crossings, wallShare } from '$core/roots/course';
 	import { roman, tempers } from '$core/roots/plan';
 	import { startAzimuth } from '$core/roots/root-map';
@@ -12,6 +11,8 @@
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Workings from '$ui/Workings.svelte';
+	import CrownLedger from './CrownLedger.svelte';
+	import Gate from './Gate.svelte';
 	import { useFormat } from '$ui/format';
 	import { Tween, prefersReducedMotion } from 'svelte/motion';
 	import type { RootsState } from './roots-state.svelte';
@@ -39,10 +40,6 @@
 	});
 	const allowance = $derived(standing.allowances[focus?.stage ?? 0] ?? standing.allowances[0]);
 	const tone = $derived(focus && !focus.fits ? 'text-oxide' : 'text-ink');
-	const crown = $derived(crownSupply(1 - ledger.totalLoss, roots.options.values));
-	const school = $derived(
-		roots.options.tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(roots.options.kind.group)
-	);
 	const byClock = $derived(
 		[...ledger.windows].sort(
 			(a, b) => clockOf(a.azimuthDeg, roots.map.frame) - clockOf(b.azimuthDeg, roots.map.frame)
@@ -227,6 +224,8 @@
 		</div>
 	</section>
 
+	{#if roots.gate}<Gate gate={roots.gate} treeId={roots.options.tree.id} />{/if}
+
 	{#each ledger.violations as violation (violation)}
 		<Caution title="Not possible">{violation}</Caution>
 	{/each}
@@ -349,36 +348,7 @@
 		{/if}
 	</section>
 
-	<section aria-label="Crown" class="text-sm">
-		<h3 class="text-sm">Crown</h3>
-		<p>
-			Roots left can feed
-			<Workings
-				label="Supply of the roots left"
-				formula="{format().percent(1 - ledger.totalLoss)} × {roots.options.values[
-					'crown.reserve'
-				]} = {format().percent(crown.supply)}"
-				lines={[
-					{ label: 'living root left', value: format().percent(1 - ledger.totalLoss) },
-					{
-						label: 'reserve',
-						value: `× ${roots.options.values['crown.reserve']}`,
-						mark: markOf('crown.reserve')
-					}
-				]}
-				changes="Two schools: take the crown down to the supply, or keep the leaves and hold demand down with shade and shelter."
-			>
-				<strong>{format().percent(crown.supply)}</strong>
-			</Workings> of it.
-			{#if crown.excess > 0.01}
-				{school === 'balance'
-					? `One school takes ${format().percent(crown.excess)} of the leaf area; the other keeps it and shelters.`
-					: `Usual here: keep the leaves, shade and shelter; the other school takes ${format().percent(crown.excess)}.`}
-			{:else}
-				Nothing of the crown needs to go.
-			{/if}
-		</p>
-	</section>
+	<CrownLedger {roots} />
 
 	{#if anchorsCut > 0 || referral.length > 0}
 		<Caution title="Not without a qualified arborist">

@@ -38,7 +38,18 @@
 	const key = (on: boolean): string =>
 		`min-h-11 rounded-md border px-3 font-semibold ${on ? 'bg-ink text-paper border-ink' : 'border-edge hover:border-ink'}`;
 
-	let draft = $state({ at: '', thickness: '', depth: '', attach: '', dead: '', note: '' });
+	let draft = $state({
+		at: '',
+		thickness: '',
+		depth: '',
+		attach: '',
+		dead: '',
+		doubtful: '',
+		seen: '',
+		note: ''
+	});
+	let copies = $state(4);
+	let copying = $state(false);
 	let parentId = $state('');
 	let rootClass = $state<string>('secondary');
 	let condition = $state<string>('sound');
@@ -70,6 +81,8 @@
 			depth: tidy(segment.course[0]?.depthMm ?? 0),
 			attach: tidy(segment.attachMm),
 			dead: segment.deadFromMm === null ? '' : tidy(segment.deadFromMm),
+			doubtful: segment.doubtfulFromMm === null ? '' : tidy(segment.doubtfulFromMm),
+			seen: segment.seenToMm === null ? '' : tidy(segment.seenToMm),
 			note: segment.note
 		};
 		parentId = segment.parentId ?? '';
@@ -101,6 +114,15 @@
 		const attach = parentId === '' ? 0 : length(draft.attach, 0, 20_000);
 		if (attach === null) return void (problem = 'Say how far along its parent the root leaves.');
 		const deadFrom = condition === 'dead' ? length(draft.dead || '0', 0, 20_000) : null;
+		const doubtfulFrom =
+			condition === 'sound' || draft.doubtful.trim() === '' ? null : length(draft.doubtful, 0, 20_000);
+		if (condition !== 'sound' && draft.doubtful.trim() !== '' && doubtfulFrom === null)
+			return void (problem = 'Say from where outward it is doubtful, or leave it empty.');
+		if (doubtfulFrom !== null && deadFrom !== null && doubtfulFrom > deadFrom)
+			return void (problem = 'It cannot be doubtful beyond where it is dead.');
+		const seenTo = draft.seen.trim() === '' ? null : length(draft.seen, 0, 20_000);
+		if (draft.seen.trim() !== '' && seenTo === null)
+			return void (problem = 'Say how far it is laid open, or leave it empty when all of it was seen.');
 		const turn =
 			azimuthOf(hour, roots.map.frame) - ((((segment.course[0]?.azimuthDeg ?? 0) % 360) + 360) % 360);
 		const sink = depth - (segment.course[0]?.depthMm ?? 0);
@@ -113,6 +135,8 @@
 			rootClass: rootClass as Segment['rootClass'],
 			condition: condition as Segment['condition'],
 			deadFromMm: deadFrom,
+			doubtfulFromMm: doubtfulFrom,
+			seenToMm: seenTo,
 			fineScore: Number(fine),
 			flaws,
 			seenOtherwise,
@@ -211,7 +235,41 @@
 		>
 	{/if}
 	<span class="ml-auto flex">
-		<Button tone="quiet" size="small" onclick={() => roots.addSide(segment.id)}>Side root</Button>
+		<Button
+			tone="quiet"
+			size="small"
+			title="Or drag off the root on the map"
+			onclick={() => roots.addSide(segment.id)}>Side root</Button
+		>
+		<Popover.Root bind:open={copying}>
+			<Popover.Trigger class="min-h-9 rounded-md px-2.5 text-sm font-semibold hover:bg-duff"
+				>Copy round</Popover.Trigger
+			>
+			<Popover.Portal>
+				<Popover.Content
+					sideOffset={6}
+					class="z-50 flex items-end gap-2 rounded-md border bg-leaf p-3 shadow-xl outline-none"
+				>
+					<label class="flex flex-col gap-1 text-sm font-semibold"
+						>Roots in all, evenly round<input
+							class="input w-28 font-normal"
+							type="number"
+							min="2"
+							max="24"
+							bind:value={copies}
+						/></label
+					>
+					<Button
+						tone="solid"
+						disabled={!(copies >= 2 && copies <= 24)}
+						onclick={() => {
+							roots.copyRound(segment.id, Math.round(copies));
+							copying = false;
+						}}>Copy</Button
+					>
+				</Popover.Content>
+			</Popover.Portal>
+		</Popover.Root>
 		<Button tone="quiet" size="small" aria-label="Change this root" onclick={edit}
 			><Pencil size={16} /></Button
 		>
@@ -275,6 +333,24 @@
 				/></label
 			>
 		{/if}
+		<div class="grid gap-3 sm:grid-cols-2">
+			{#if condition !== 'sound'}
+				<label class="flex flex-col gap-1 text-sm font-semibold"
+					>Doubtful from, {mm.unit} outward{condition === 'doubtful' ? ' (empty is all of it)' : ''}<input
+						class="input font-normal"
+						inputmode="decimal"
+						bind:value={draft.doubtful}
+					/></label
+				>
+			{/if}
+			<label class="flex flex-col gap-1 text-sm font-semibold"
+				>Laid open as far as, {mm.unit} (empty is all of it)<input
+					class="input font-normal"
+					inputmode="decimal"
+					bind:value={draft.seen}
+				/></label
+			>
+		</div>
 		<div class="grid gap-3 sm:grid-cols-2">
 			<SelectField
 				name="parent"

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { roman } from '$core/roots/plan';
-	import { rootFlawNames, type Segment } from '$core/roots/root-map';
+	import { rootClasses, rootConditions, rootFlawNames, type Segment } from '$core/roots/root-map';
 	import { useFormat } from '$ui/format';
 	import Glyph from './Glyph.svelte';
 	import { classGlyphs } from './glyphs';
@@ -11,6 +11,33 @@
 	}
 	let { roots }: Props = $props();
 	const format = useFormat();
+
+	const mm = $derived(format().unitOf('mm'));
+	const tidy = (stored: number): string => String(Math.round(mm.toShown(stored) * 100) / 100);
+	/** Takes a thickness as typed in the list; what is none goes back to what stood there. */
+	function setThickness(segment: Segment, input: HTMLInputElement): void {
+		const stored = mm.toStored(Number(input.value.trim().replace(',', '.')));
+		const most = segment.parentId === null ? roots.map.trunkDiameterMm : 1500;
+		if (!(stored >= 0.2 && stored <= most)) {
+			roots.problem = `The thickness must be from ${format().measure(0.2, 'mm', 2)} to ${format().measure(most, 'mm')}.`;
+			input.value = tidy(segment.diameterStartMm);
+			return;
+		}
+		roots.problem = '';
+		const scale = stored / segment.diameterStartMm;
+		roots.change(segment.id, {
+			diameterStartMm: stored,
+			diameterEndMm: Math.max(0.1, segment.diameterEndMm * scale)
+		});
+	}
+	function setCondition(segment: Segment, condition: Segment['condition']): void {
+		roots.change(segment.id, {
+			condition,
+			deadFromMm: condition === 'dead' ? (segment.deadFromMm ?? 0) : null,
+			doubtfulFromMm: condition === 'sound' ? null : segment.doubtfulFromMm,
+			flaws: condition === 'dead' ? segment.flaws : segment.flaws.filter((flaw) => flaw !== 'rotten')
+		});
+	}
 
 	type Column = 'order' | 'at' | 'mm' | 'share';
 	let sortBy = $state<Column>('order');
@@ -105,13 +132,50 @@
 							onclick={() => (roots.selectedId = segment.id)}>{format().clock(roots.clock(segment))}</button
 						>
 					</td>
-					<td class="py-1 pr-2 text-right whitespace-nowrap"
-						>{format().measure(segment.diameterStartMm, 'mm')}</td
-					>
+					<td class="py-1 pr-2 text-right whitespace-nowrap">
+						{#if roots.selectedId === segment.id && treated.name !== 'cut, done'}
+							<input
+								class="input h-8 w-16 px-1.5 text-right"
+								inputmode="decimal"
+								aria-label="Thickness of the root at {format().clock(roots.clock(segment))}"
+								value={tidy(segment.diameterStartMm)}
+								onclick={(event) => event.stopPropagation()}
+								onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+								onchange={(event) => setThickness(segment, event.currentTarget)}
+							/>
+						{:else}{format().measure(segment.diameterStartMm, 'mm')}{/if}
+					</td>
 					<td class="w-full py-1 pr-2">
-						<span class="flex items-center gap-1.5"
-							><Glyph path={classGlyphs[segment.rootClass]} />{segment.rootClass}</span
-						>
+						{#if roots.selectedId === segment.id && treated.name !== 'cut, done'}
+							<span class="flex items-center gap-1.5">
+								<select
+									class="input h-8 w-28 py-0"
+									aria-label="Class of the root at {format().clock(roots.clock(segment))}"
+									value={segment.rootClass}
+									onclick={(event) => event.stopPropagation()}
+									onchange={(event) =>
+										roots.change(segment.id, {
+											rootClass: event.currentTarget.value as Segment['rootClass']
+										})}
+								>
+									{#each rootClasses as value (value)}<option {value}>{value}</option>{/each}
+								</select>
+								<select
+									class="input h-8 w-26 py-0"
+									aria-label="Condition of the root at {format().clock(roots.clock(segment))}"
+									value={segment.condition}
+									onclick={(event) => event.stopPropagation()}
+									onchange={(event) =>
+										setCondition(segment, event.currentTarget.value as Segment['condition'])}
+								>
+									{#each rootConditions as value (value)}<option {value}>{value}</option>{/each}
+								</select>
+							</span>
+						{:else}
+							<span class="flex items-center gap-1.5"
+								><Glyph path={classGlyphs[segment.rootClass]} />{segment.rootClass}</span
+							>
+						{/if}
 						{#if reason}<span class="block max-w-56 truncate text-xs text-slate" title={reason}>{reason}</span
 							>{/if}
 					</td>

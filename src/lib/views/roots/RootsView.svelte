@@ -1,47 +1,38 @@
 <script lang="ts">
-	import type { Place } from '$core/climate/place';
-	import type { Kind } from '$core/kinds/kind';
-	import { roman, type Plan } from '$core/roots/plan';
-	import type { RootMap } from '$core/roots/root-map';
-	import type { Tree } from '$core/tree/tree';
-	import type { Values } from '$core/values/values';
+	import { roman } from '$core/roots/plan';
+	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Caution from '$ui/Caution.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
-	import Sheet from '$ui/Sheet.svelte';
+	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
 	import { keyIsTaken } from '$views/shell/shortcuts';
 	import FileDown from '@lucide/svelte/icons/file-down';
 	import Redo2 from '@lucide/svelte/icons/redo-2';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import Undo2 from '@lucide/svelte/icons/undo-2';
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import CutSheet from './CutSheet.svelte';
+	import DoneWork from './DoneWork.svelte';
 	import FilesSheet from './FilesSheet.svelte';
 	import FromAbove from './FromAbove.svelte';
+	import GroundSheet from './GroundSheet.svelte';
 	import Ledger from './Ledger.svelte';
 	import PlanSheet from './PlanSheet.svelte';
 	import QuickEntry from './QuickEntry.svelte';
 	import RootDetail from './RootDetail.svelte';
 	import RootList from './RootList.svelte';
+	import type { RootsOfTree } from './roots-of-tree';
 	import { RootsState } from './roots-state.svelte';
+	import SectionView from './SectionView.svelte';
 	import UnrolledCollar from './UnrolledCollar.svelte';
 
-	interface Props {
-		tree: Tree;
-		kind: Kind;
-		place: Place;
-		values: Values;
-		today: string;
-		rootMap: RootMap | null;
-		plan: Plan | null;
-	}
-	let { tree, kind, place, values, today, rootMap, plan }: Props = $props();
+	let { of }: { of: RootsOfTree } = $props();
+	const { today } = $derived(of);
 	const format = useFormat();
-	const roots = untrack(() => new RootsState({ tree, kind, place, values, today, rootMap, plan }));
+	const roots = untrack(() => new RootsState(of));
 	$effect(() => {
-		const [map, reduction] = [rootMap, plan];
+		const [map, reduction] = [of.rootMap, of.plan];
 		untrack(() => roots.adopt(map, reduction));
 	});
 
@@ -50,9 +41,15 @@
 	let filing = $state(false);
 	let above = $state<HTMLElement>();
 	let footOpen = $state(false);
-	let phoneView = $state<'above' | 'collar' | 'list'>('above');
+	let phoneView = $state<'above' | 'section' | 'collar' | 'list'>('above');
+	/** What the left of a wide page shows. */
+	let drawing = $state<'above' | 'section'>('above');
 	let quick = $state<QuickEntry>();
 	$effect(() => () => roots.stopPlanning());
+	// From the bench, when more was found than was thought.
+	onMount(() => {
+		if (page.url.searchParams.has('propose')) void roots.propose();
+	});
 	const saveWords = {
 		saved: 'kept',
 		saving: 'keeping …',
@@ -96,15 +93,18 @@
 	}}
 />
 
-<div class="grid grid-cols-3 gap-1 px-4 pt-3 lg:hidden" role="group" aria-label="Which view">
-	{#each [['above', 'From above'], ['collar', 'Collar'], ['list', 'List']] as const as [view, label] (view)}
+<div class="grid grid-cols-4 gap-1 px-4 pt-3 lg:hidden" role="group" aria-label="Which view">
+	{#each [['above', 'Above'], ['section', 'Section'], ['collar', 'Collar'], ['list', 'List']] as const as [view, label] (view)}
 		<button
 			class={[
 				'min-h-11 rounded-md border font-semibold',
 				phoneView === view ? 'border-ink bg-ink text-paper' : 'border-edge'
 			]}
 			aria-pressed={phoneView === view}
-			onclick={() => (phoneView = view)}>{label}</button
+			onclick={() => {
+				phoneView = view;
+				if (view === 'above' || view === 'section') drawing = view;
+			}}>{label}</button
 		>
 	{/each}
 </div>
@@ -112,18 +112,41 @@
 <div class="mx-auto grid max-w-[82rem] lg:grid-cols-[minmax(0,31rem)_minmax(0,1fr)_20.5rem]">
 	<section
 		aria-labelledby="above-title"
-		class={['px-4 pt-3 lg:block lg:border-r', phoneView === 'above' ? 'block' : 'hidden']}
+		class={[
+			'px-4 pt-3 lg:block lg:border-r',
+			phoneView === 'above' || phoneView === 'section' ? 'block' : 'hidden'
+		]}
 	>
-		<div class="flex items-baseline justify-between gap-3">
-			<h2 id="above-title" class="text-base">From above</h2>
+		<div class="mb-1 flex flex-wrap items-center justify-between gap-x-3">
+			<h2 id="above-title" class="text-base lg:sr-only">
+				{drawing === 'above' ? 'From above' : 'Section'}
+			</h2>
+			<div class="hidden lg:block">
+				<Choice
+					label="Drawing"
+					hideLabel
+					size="small"
+					bind:value={drawing}
+					options={[
+						{ value: 'above', label: 'From above' },
+						{ value: 'section', label: 'Section and angle' }
+					]}
+				/>
+			</div>
 			<button class="chalk text-sm text-slate" onclick={() => (measuring = true)}>
-				<Ruler size={14} class="inline" aria-hidden="true" /> trunk {format().measure(
-					roots.map.trunkDiameterMm,
+				<Ruler size={14} class="inline" aria-hidden="true" />
+				{roots.map.stems.length > 1 ? `${roots.map.stems.length} stems,` : 'trunk'}
+				{format().measure(roots.map.trunkDiameterMm, 'mm')}, ball {format().measure(
+					roots.map.ballRadiusMm * 2,
 					'mm'
-				)}, ball {format().measure(roots.map.ballRadiusMm * 2, 'mm')}
+				)}
 			</button>
 		</div>
-		<div bind:this={above}><FromAbove {roots} /></div>
+		{#if drawing === 'above'}
+			<div bind:this={above}><FromAbove {roots} /></div>
+		{:else}
+			<div bind:this={above} class="pb-6"><SectionView {roots} /></div>
+		{/if}
 	</section>
 
 	<section class="min-w-0 px-4 pt-3 pb-20" aria-label="Collar, list and entry">
@@ -172,6 +195,7 @@
 		{:else}
 			<div class={['mt-1 lg:block', phoneView === 'list' ? 'block' : 'hidden']}><RootList {roots} /></div>
 		{/if}
+		<DoneWork {roots} />
 	</section>
 
 	<Consequences title="Ledger" bind:open={footOpen}>
@@ -204,28 +228,4 @@
 <FilesSheet bind:open={filing} {roots} drawing={() => above?.querySelector('svg') ?? null} />
 <CutSheet bind:open={cutting} {roots} {today} />
 
-<Sheet bind:open={measuring} title="Trunk and ball" description="Both set the scale of the map.">
-	<div class="flex flex-col gap-4">
-		<MeasureField
-			name="trunk"
-			label="Trunk at the flare"
-			unit="mm"
-			value={roots.map.trunkDiameterMm}
-			oninput={(mm) => {
-				if (mm !== null && mm >= 1 && mm <= 3000) roots.setMap({ trunkDiameterMm: mm });
-			}}
-			hint="1 to 3000 mm"
-		/>
-		<MeasureField
-			name="ball"
-			label="Radius of the ball, or of the ground opened"
-			unit="mm"
-			value={roots.map.ballRadiusMm}
-			oninput={(mm) => {
-				if (mm !== null && mm >= 10 && mm <= 20_000) roots.setMap({ ballRadiusMm: mm });
-			}}
-			hint="10 to 20,000 mm"
-		/>
-		<Button tone="solid" onclick={() => (measuring = false)}>Done</Button>
-	</div>
-</Sheet>
+<GroundSheet {roots} bind:open={measuring} />

@@ -1,30 +1,41 @@
 import { clockOf } from '$core/circular/circular';
-import type { Place } from '$core/climate/place';
-import type { Kind } from '$core/kinds/kind';
+import type { Format } from '$core/format/format';
 import { girdlingOf } from '$core/roots/contact';
-import { polarOf } from '$core/roots/geometry';
+import { polarOf, type PlanPoint } from '$core/roots/geometry';
 import { claimOf } from '$core/roots/claims';
-import { planInput, tempers, type Cut, type Plan, type PlanInput, type Temper } from '$core/roots/plan';
+import {
+	planInput,
+	roman,
+	tempers,
+	type Cut,
+	type Plan,
+	type PlanInput,
+	type Temper
+} from '$core/roots/plan';
 import { ribbon, ribbonAt } from '$core/roots/ribbon';
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import type { ReductionPlan } from '$core/roots/reduction-plan';
 import {
+	copiesRound,
 	MAP_LIMIT,
 	rootMapInput,
+	rootFlawNames,
 	rootsFrom,
 	segmentFromQuick,
 	startAzimuth,
+	turnMap,
 	type QuickRoot,
 	type RootMap,
 	type RootMapInput,
 	type Segment
 } from '$core/roots/root-map';
+import { settingToBegin, type Setting } from '$core/roots/setting';
 import { usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
+import { stageGate } from '$core/roots/stage-gate';
 import { planStanding, type PlanStanding } from '$core/roots/standing';
-import type { Tree } from '$core/tree/tree';
-import type { Values } from '$core/values/values';
 import { createPlanner, type Planner } from '$lib/workers/planner';
+import type { RootsOfTree } from './roots-of-tree';
 
 interface Snapshot {
 	map: RootMapInput;
@@ -41,14 +52,7 @@ export type Treatment = { kind: 'open' | 'keep' | 'trace' } | { kind: 'cut'; cut
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'refused';
 
-interface Options {
-	tree: Tree;
-	kind: Kind;
-	place: Place;
-	values: Values;
-	today: string;
-	rootMap: RootMap | null;
-	plan: Plan | null;
+interface Options extends RootsOfTree {
 	/** Makes the planner; a thread of its own unless another is given. */
 	makePlanner?: () => Planner;
 }
@@ -143,6 +147,11 @@ export class RootsState {
 		const { tree, kind, place, values } = this.options;
 		return planStanding(tree, kind, place, this.now.map, this.now.plan, values);
 	});
+	/** Whether the next stage may open; null where it waits for nothing. */
+	gate = $derived.by(() => {
+		const { observations, referenceShootMm, values } = this.options;
+		return stageGate(this.now.plan, observations, referenceShootMm, values);
+	});
 	girdling = $derived.by(
 		() => new Map(this.now.map.segments.map((s) => [s.id, girdlingOf(s, this.now.map, this.options.values)]))
 	);
@@ -173,6 +182,20 @@ export class RootsState {
 	/** Position as the person speaks of it. */
 	clock(segment: Segment): number {
 		return clockOf(startAzimuth(segment), this.map.frame);
+	}
+
+	/** A root in words: place, thickness, condition, what its course shows, what is done with it. */
+	describe(segment: Segment, format: Format): string {
+		const treated = this.treatment(segment);
+		return [
+			`${format.clock(this.clock(segment))}, ${format.measure(segment.diameterStartMm, 'mm')} ${segment.rootClass}`,
+			segment.condition === 'sound' ? '' : segment.condition,
+			segment.seenToMm === null ? '' : segment.seenToMm === 0 ? 'assumed, in soil' : 'in soil further on',
+			segment.flaws.map((flaw) => rootFlawNames[flaw]).join(', '),
+			treated.kind === 'cut' ? `cut, stage ${roman(treated.cut.stage)}` : treated.kind
+		]
+			.filter(Boolean)
+			.join('; ');
 	}
 
 	reason(segment: Segment): string {
@@ -214,20 +237,24 @@ export class RootsState {
 		this.selectedId = segment.id;
 	}
 
-	/** A side root off the middle of a root, half as thick, turned outward; its points can be dragged then. */
-	addSide(parentId: string): void {
+	/** A side root, half as thick: to where it was drawn, or off the middle and turned outward; its points can be dragged. */
+	addSide(parentId: string, drawn?: { attachMm: number; to: PlanPoint }): void {
 		const parent = this.map.segments.find((segment) => segment.id === parentId);
 		if (!parent || this.map.segments.length >= MAP_LIMIT) return;
 		const points = ribbon(parent);
 		const lengthMm = points.at(-1)?.alongMm ?? 0;
-		const attachMm = Math.round(lengthMm * 0.5);
+		const attachMm = drawn?.attachMm ?? Math.round(lengthMm * 0.5);
 		const from = ribbonAt(points, attachMm);
 		if (!from) return;
 		const depthMm = parent.course[Math.floor(parent.course.length / 2)]?.depthMm ?? 0;
 		// Along the root, turned by a third of a right angle away from its own line.
 		const turn = Math.PI / 6;
-		const along = Math.atan2(from.nx, -from.ny) + turn;
-		const reachMm = Math.max(20, lengthMm * 0.4);
+		const along = drawn
+			? Math.atan2(drawn.to.y - from.y, drawn.to.x - from.x)
+			: Math.atan2(from.nx, -from.ny) + turn;
+		const reachMm = drawn
+			? Math.max(5, Math.hypot(drawn.to.x - from.x, drawn.to.y - from.y))
+			: Math.max(20, lengthMm * 0.4);
 		const point = (distanceMm: number) => ({
 			...polarOf({ x: from.x + distanceMm * Math.cos(along), y: from.y + distanceMm * Math.sin(along) }),
 			depthMm
@@ -240,6 +267,8 @@ export class RootsState {
 			rootClass: parent.rootClass === 'feeder' ? 'feeder' : 'secondary',
 			condition: 'sound',
 			deadFromMm: null,
+			doubtfulFromMm: null,
+			seenToMm: null,
 			diameterStartMm: Math.max(0.5, Math.round(from.halfWidthMm * 10) / 10),
 			diameterEndMm: 0.5,
 			fineScore: 2,
@@ -330,10 +359,55 @@ export class RootsState {
 		this.commit({ plan: { ...this.plan, ...patch } });
 	}
 
-	setMap(
-		patch: Partial<Pick<RootMapInput, 'trunkDiameterMm' | 'ballRadiusMm' | 'frame' | 'mappedOn'>>
-	): void {
+	setMap(patch: Partial<Omit<RootMapInput, 'segments'>>): void {
 		this.commit({ map: { ...this.map, ...patch } });
+	}
+
+	/** The front and angle that are tried; as it stands while none was. */
+	get setting(): Setting {
+		return this.plan.setting ?? settingToBegin(this.map);
+	}
+	set(setting: Setting): void {
+		this.commit({ plan: { ...this.plan, setting } });
+	}
+	/** Turns the map so that a direction becomes the marked front. */
+	makeFront(azimuthDeg: number): void {
+		const { setting } = this;
+		const turned = (((setting.tiltTowardDeg - azimuthDeg) % 360) + 360) % 360;
+		this.commit({
+			map: turnMap(this.map, -azimuthDeg),
+			plan: { ...this.plan, setting: { ...setting, frontDeg: 0, tiltTowardDeg: turned } }
+		});
+	}
+	/** Plans cuts for now, where a way of setting the tree asks for them; what was cut stays. */
+	cutFor(places: readonly { segmentId: string; atMm: number; reason: string }[]): void {
+		const others = this.plan.cuts.filter(
+			(cut) => cut.state === 'done' || !places.some((place) => place.segmentId === cut.segmentId)
+		);
+		const may = places.filter(({ segmentId, atMm }) => {
+			const segment = this.map.segments.find((candidate) => candidate.id === segmentId);
+			return (
+				segment?.sourceKnown === true &&
+				!segment.keep &&
+				atMm <= (segment.seenToMm ?? Infinity) &&
+				!others.some((cut) => cut.segmentId === segmentId)
+			);
+		});
+		const cuts = may.flatMap(({ segmentId, atMm, reason }) => {
+			const segment = this.map.segments.find((candidate) => candidate.id === segmentId);
+			return segment ? [{ ...this.#cut(segment, this.focus?.stage ?? 0), atMm, reason }] : [];
+		});
+		this.commit({ plan: { ...this.plan, cuts: [...others, ...cuts] } });
+	}
+
+	/** Copies of a root with its side roots, evenly round the ring; `count` in all. */
+	copyRound(rootId: string, count: number): void {
+		const copies = copiesRound(this.map.segments, rootId, count, () => newId('r'));
+		if (this.map.segments.length + copies.length > MAP_LIMIT) {
+			this.problem = `A map takes at most ${MAP_LIMIT} roots.`;
+			return;
+		}
+		this.commit({ map: { ...this.map, segments: [...this.map.segments, ...copies] } });
 	}
 
 	/** Has the three tempers worked out beside each other; what was cut or set by hand stays. */
@@ -418,6 +492,7 @@ export class RootsState {
 			id: newId('c'),
 			segmentId: segment.id,
 			atMm: usualCutPlace(segment),
+			plannedAtMm: null,
 			stage,
 			reason: this.reason(segment),
 			state: 'planned',

@@ -4,7 +4,7 @@ import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { recordCuts } from '$lib/server/trees';
+import { recordCuts } from '$lib/server/roots';
 import { z } from 'zod';
 import type { Actions } from './$types';
 

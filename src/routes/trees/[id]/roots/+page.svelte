@@ -4,16 +4,6 @@
 	let { data } = $props();
 </script>
 
-{#if data.place}
-	{#key data.records.tree.id}
-		<RootsView
-			tree={data.records.tree}
-			kind={data.kind}
-			place={data.place}
-			values={data.values}
-			today={data.today}
-			rootMap={data.records.rootMap}
-			plan={data.records.plan}
-		/>
-	{/key}
+{#if data.of}
+	{#key data.of.tree.id}<RootsView of={data.of} />{/key}
 {/if}

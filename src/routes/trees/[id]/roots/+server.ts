@@ -3,7 +3,7 @@ import { rootMapInput } from '$core/roots/root-map';
 import { version } from '$core/fields/fields';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { getStore } from '$lib/server/store';
-import { saveRoots } from '$lib/server/trees';
+import { saveRoots } from '$lib/server/roots';
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { RequestHandler } from './$types';

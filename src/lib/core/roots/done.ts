@@ -1,0 +1,109 @@
+import type { Values } from '../values/values';
+import { ledger, type LedgerMap } from './ledger';
+import type { Cut, PlanInput } from './plan';
+import type { Segment } from './root-map';
+import type { StageGate } from './stage-gate';
+
+/** One day of cutting, against what was planned for its stages. */
+export interface Session {
+	on: string;
+	stages: number[];
+	cuts: { cut: Cut; segment: Segment; livingShare: number }[];
+	/** Living root that went on this day, and what the whole of its stages was planned to take. */
+	livingShare: number;
+	plannedShare: number;
+	plannedCount: number;
+}
+
+/** What was really cut, by day, oldest first. */
+export function sessionsOf(map: LedgerMap, plan: Pick<PlanInput, 'cuts'>, values: Values): Session[] {
+	const byId = new Map(map.segments.map((segment) => [segment.id, segment]));
+	const alone = (cut: Cut, atMm: number): number =>
+		ledger(map, [{ segmentId: cut.segmentId, atMm, stage: 0 }], [1], values).totalLoss;
+	const together = (cuts: readonly Cut[], planned: boolean): number =>
+		ledger(
+			map,
+			cuts.map((cut) => ({
+				segmentId: cut.segmentId,
+				atMm: planned ? (cut.plannedAtMm ?? cut.atMm) : cut.atMm,
+				stage: 0
+			})),
+			[1],
+			values
+		).totalLoss;
+	const days = [...new Set(plan.cuts.flatMap((cut) => (cut.doneOn ? [cut.doneOn] : [])))].sort();
+	return days.map((on) => {
+		const done = plan.cuts.filter((cut) => cut.doneOn === on);
+		const stages = [...new Set(done.map((cut) => cut.stage))].sort((a, b) => a - b);
+		const planned = plan.cuts.filter((cut) => stages.includes(cut.stage));
+		return {
+			on,
+			stages,
+			cuts: done.flatMap((cut) => {
+				const segment = byId.get(cut.segmentId);
+				return segment ? [{ cut, segment, livingShare: alone(cut, cut.atMm) }] : [];
+			}),
+			livingShare: together(done, false),
+			plannedShare: together(planned, true),
+			plannedCount: planned.length
+		};
+	});
+}
+
+/** A root that was held over, and what must happen before it is cut. */
+export interface CarriedOver {
+	segmentId: string;
+	/** Why it stayed. */
+	why: string;
+	/** What must happen first; empty where only its day has to come. */
+	first: string;
+	/** Day from which it may be cut, where one is planned. */
+	fromOn: string | null;
+}
+
+/**
+ * Roots that were left, wait for a later stage, or cannot be cut yet; each with what must happen first.
+ * @param gate whether growth is regained; null where no stage waits for it
+ */
+export function carryOver(
+	map: LedgerMap,
+	plan: Pick<PlanInput, 'cuts' | 'stageDates'>,
+	gate: StageGate | null
+): CarriedOver[] {
+	const worked = plan.cuts.some((cut) => cut.state === 'done');
+	const next = Math.min(...plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage), 99);
+	return map.segments.flatMap((segment): CarriedOver[] => {
+		const cut = plan.cuts.find((candidate) => candidate.segmentId === segment.id);
+		if (cut?.state === 'done') return [];
+		if (!segment.sourceKnown)
+			return [
+				{
+					segmentId: segment.id,
+					why: 'where it comes from is not known',
+					first: 'trace its source',
+					fromOn: null
+				}
+			];
+		if (segment.seenToMm === 0)
+			return [{ segmentId: segment.id, why: 'it lies in soil still', first: 'lay it open', fromOn: null }];
+		if (cut?.state === 'left')
+			return [
+				{
+					segmentId: segment.id,
+					why: cut.note || 'left for now',
+					first: 'settle what held it back',
+					fromOn: null
+				}
+			];
+		if (cut?.state !== 'planned' || (!worked && cut.stage === next)) return [];
+		const waits = gate !== null && gate.stage <= cut.stage && gate.answer !== 'met';
+		return [
+			{
+				segmentId: segment.id,
+				why: cut.whyThen || 'planned for later',
+				first: waits || worked || cut.stage > next ? 'growth regained' : '',
+				fromOn: plan.stageDates[cut.stage] ?? null
+			}
+		];
+	});
+}

@@ -1,0 +1,140 @@
+import { roman, type Plan, type PlanInput } from '../core/roots/plan';
+import type { RootMap, RootMapInput } from '../core/roots/root-map';
+import { planStanding } from '../core/roots/standing';
+import type { WoundTreatment } from '../core/roots/wound';
+import type { Values } from '../core/values/values';
+import { nextLooks, openTask } from './aftercare';
+import type { Store } from './db/database';
+import { invalid, Refusal } from './errors';
+import { plans, rootMaps, tasks } from './records/records';
+import { doWork } from './records/work';
+import { loadRecords, refuseDate, requireTree } from './trees';
+
+export interface RootsInput {
+	map: RootMapInput;
+	mapVersion: number | null;
+	plan: PlanInput;
+	planVersion: number | null;
+}
+
+/**
+ * Keeps the root map and its plan together, as they are drawn.
+ * @param input versions as last read, or null when there was none yet
+ * @throws Refusal 404, 409 (drawn on elsewhere), 422 (a cut of a root that is not on the map)
+ */
+export async function saveRoots(
+	store: Store,
+	treeId: string,
+	input: RootsInput
+): Promise<{ map: RootMap; plan: Plan }> {
+	const { result } = await doWork(
+		store,
+		{ treeId, stage: 'roots', what: 'Mapped and planned roots', undoable: false },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('mappedOn', input.map.mappedOn, tree);
+			const known = new Set(input.map.segments.map((segment) => segment.id));
+			const stray = input.plan.cuts.findIndex((cut) => !known.has(cut.segmentId));
+			if (stray >= 0)
+				throw invalid([{ field: `plan.cuts.${stray}.segmentId`, message: 'must be a root of this map' }]);
+			const [mapBefore] = await rootMaps.list(work.tx, treeId);
+			const [planBefore] = await plans.list(work.tx, treeId);
+			if (
+				(mapBefore?.version ?? null) !== input.mapVersion ||
+				(planBefore?.version ?? null) !== input.planVersion
+			)
+				throw new Refusal(
+					409,
+					'These roots were changed elsewhere in the meantime.',
+					'Load the page again; your last step is still shown here until you do.'
+				);
+			const map = mapBefore
+				? await work.change(rootMaps, mapBefore.id, mapBefore.version, (before) => ({
+						...before,
+						...input.map
+					}))
+				: await work.add(rootMaps, input.map);
+			const plan = planBefore
+				? await work.change(plans, planBefore.id, planBefore.version, (before) => ({
+						...before,
+						...input.plan
+					}))
+				: await work.add(plans, input.plan);
+			return { map, plan };
+		}
+	);
+	return result;
+}
+
+/** Which planned cuts were made on a day, and which were left, with the reason. */
+export interface CutsDone {
+	on: string;
+	planVersion: number;
+	/** Cuts made; `atMm` where it was cut elsewhere than planned. */
+	done: { id: string; atMm: number | null; note: string }[];
+	left: { id: string; why: string }[];
+	/** What was put on the wounds of this session. */
+	treatments: WoundTreatment[];
+}
+
+/** Writes what was really cut, and plans the next looks that it asks for. @throws Refusal 404, 409, 422 */
+export async function recordCuts(
+	store: Store,
+	treeId: string,
+	input: CutsDone,
+	values: Values
+): Promise<string> {
+	const records = await loadRecords(store.db, treeId);
+	const { plan, rootMap } = records;
+	if (!plan || !rootMap)
+		throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
+	const done = new Map(input.done.map((entry) => [entry.id, entry]));
+	const left = new Map(input.left.map((entry) => [entry.id, entry.why]));
+	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
+	const stray = [...done.keys(), ...left.keys()].find((id) => !known.has(id));
+	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
+	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
+	const cost = place
+		? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost
+		: null;
+	const lost = plan.cuts.reduce(
+		(sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0),
+		0
+	);
+	const stages = [...new Set(plan.cuts.filter((cut) => done.has(cut.id)).map((cut) => roman(cut.stage)))];
+	const after = (before: Plan): Plan => ({
+		...before,
+		cuts: before.cuts.map((cut) => {
+			const made = done.get(cut.id);
+			if (made) {
+				const elsewhere = made.atMm !== null && Math.abs(made.atMm - cut.atMm) >= 1;
+				return {
+					...cut,
+					state: 'done' as const,
+					doneOn: input.on,
+					atMm: made.atMm ?? cut.atMm,
+					plannedAtMm: elsewhere ? cut.atMm : null,
+					note: made.note || cut.note,
+					treatments: input.treatments
+				};
+			}
+			return left.has(cut.id) ? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' } : cut;
+		})
+	});
+	const looks = nextLooks({ ...records, plan: after(plan) }, input.on, values);
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'roots',
+			on: input.on,
+			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root`
+		},
+		async (work) => {
+			refuseDate('on', input.on, records.tree);
+			for (const task of looks) await work.add(tasks, { ...task, ...openTask });
+			return work.change(plans, plan.id, input.planVersion, after);
+		}
+	);
+	return entryId;
+}

@@ -1,0 +1,123 @@
+<script lang="ts">
+	import { usualCrownSchool } from '$core/crown/crown';
+	import {
+		crownCourse,
+		crownShapeNames,
+		crownShapes,
+		heightForCrownShare,
+		woodFirst,
+		type CrownStage
+	} from '$core/crown/crown-course';
+	import { roman } from '$core/roots/plan';
+	import type { CrownSchool } from '$core/tree/tree';
+	import { markOf } from '$core/values/values';
+	import Choice from '$ui/Choice.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
+	import type { RootsState } from './roots-state.svelte';
+
+	/** What the roots can feed and what the crown asks for, before and after each stage, by either school. */
+	interface Props {
+		roots: RootsState;
+	}
+	let { roots }: Props = $props();
+	const format = useFormat();
+	let school = $state<CrownSchool>(
+		untrack(() =>
+			roots.options.tree.situation === 'in-ground'
+				? 'keep-leaves'
+				: usualCrownSchool(roots.options.kind.group)
+		)
+	);
+	const values = $derived(roots.options.values);
+	const course = $derived(
+		crownCourse(
+			roots.standing.ledger.stages.map((stage) => stage.loss),
+			school,
+			values
+		).filter((stage) => stage.stage === 0 || (roots.standing.ledger.stages[stage.stage]?.loss ?? 0) > 0.0005)
+	);
+	const most = $derived(
+		Math.max(...course.map((stage) => (school === 'balance' ? stage.removeShare : 1 - stage.holdTo)))
+	);
+	const percent = (share: number): string => format().percent(share);
+	const asked = (stage: CrownStage): string =>
+		school === 'balance'
+			? stage.removeShare > 0.005
+				? `take ${percent(stage.removeShare)} of its leaves`
+				: 'nothing to take'
+			: stage.holdTo < 0.995
+				? `hold demand to ${percent(stage.holdTo)} by shade and shelter`
+				: 'no shelter needed for it';
+</script>
+
+<section aria-label="Crown" class="text-sm">
+	<h3 class="text-sm">Crown</h3>
+	<div class="my-1.5">
+		<Choice
+			label="School on the crown"
+			hideLabel
+			size="small"
+			bind:value={school}
+			options={[
+				{ value: 'balance', label: 'Balance it' },
+				{ value: 'keep-leaves', label: 'Keep the leaves' }
+			]}
+		/>
+	</div>
+	<table class="w-full">
+		<thead>
+			<tr class="text-left text-slate"
+				><th class="font-normal">stage</th><th class="text-right font-normal">roots feed</th><th
+					class="text-right font-normal">crown asks</th
+				></tr
+			>
+		</thead>
+		<tbody class="divide-y border-t">
+			{#each course as stage (stage.stage)}
+				<tr class="align-top">
+					<td class="py-1">{roman(stage.stage)}<span class="block text-slate">{asked(stage)}</span></td>
+					<td class="py-1 text-right whitespace-nowrap">
+						<Workings
+							label="Supply of the roots in stage {roman(stage.stage)}"
+							formula="living root left × {values['crown.reserve']}, at most all"
+							lines={[
+								{ label: 'before', value: percent(stage.supplyBefore) },
+								{ label: 'after', value: percent(stage.supplyAfter) },
+								{ label: 'reserve', value: `× ${values['crown.reserve']}`, mark: markOf('crown.reserve') },
+								{
+									label: 'grown back between stages',
+									value: percent(values['stages.regrownShare']),
+									mark: markOf('stages.regrownShare')
+								}
+							]}
+							changes="Balance: crown to remove = 1 − supply ÷ demand. The other school keeps it all and holds demand down."
+							>{percent(stage.supplyBefore)} → <strong>{percent(stage.supplyAfter)}</strong></Workings
+						>
+					</td>
+					<td class="py-1 text-right whitespace-nowrap"
+						>{percent(stage.demandBefore)} → {percent(
+							school === 'balance' ? stage.demandAfter : stage.demandBefore * stage.holdTo
+						)}</td
+					>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	{#if school === 'balance' && most > 0.005}
+		<p class="mt-1">
+			A height cut is not a crown share: {percent(most)} of the leaves from the top alone would be
+			{#each crownShapes as shape, index (shape)}{index > 0 ? ', ' : ' '}{percent(
+					heightForCrownShare(most, shape)
+				)} of the height of a crown that is {crownShapeNames[shape]}{/each}.
+		</p>
+		<details class="mt-1">
+			<summary class="min-h-7 cursor-pointer font-semibold">Which wood first</summary>
+			<ol class="list-decimal pl-5">
+				{#each woodFirst as { wood, why } (wood)}<li><strong>{wood}</strong>: {why}</li>{/each}
+			</ol>
+			<p class="text-slate">Common practice, no source.</p>
+		</details>
+	{/if}
+</section>

@@ -1,0 +1,34 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import { roman } from '$core/roots/plan';
+	import type { StageGate } from '$core/roots/stage-gate';
+
+	/** Whether the tree has paid back the last stage, with the evidence. */
+	interface Props {
+		gate: StageGate;
+		treeId: string;
+		/** For the bench. */
+		large?: boolean;
+	}
+	let { gate, treeId, large = false }: Props = $props();
+	const words = {
+		met: 'may open: growth is regained',
+		'not-met': 'is to wait: growth is not regained',
+		unknown: 'waits for a look: whether growth is regained is not known'
+	} as const;
+</script>
+
+<div
+	class={[
+		'border-l-4 pl-3',
+		large ? 'text-2xl' : 'text-sm',
+		gate.answer === 'met' ? 'border-lichen' : 'border-ochre'
+	]}
+	role="note"
+	aria-label="Stage {roman(gate.stage)}"
+>
+	<p><strong>Stage {roman(gate.stage)} {words[gate.answer]}.</strong> {gate.because.join(' ')}</p>
+	{#if gate.answer !== 'met'}<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}
+			>Measure it</a
+		>{/if}
+</div>

@@ -1,0 +1,21 @@
+import type { Place } from '$core/climate/place';
+import type { Kind } from '$core/kinds/kind';
+import type { Observation } from '$core/recovery/observation';
+import type { Plan } from '$core/roots/plan';
+import type { RootMap } from '$core/roots/root-map';
+import type { Tree } from '$core/tree/tree';
+import type { Values } from '$core/values/values';
+
+/** What the views of the roots of a tree are made from. */
+export interface RootsOfTree {
+	tree: Tree;
+	kind: Kind;
+	place: Place;
+	values: Values;
+	today: string;
+	rootMap: RootMap | null;
+	plan: Plan | null;
+	/** Looks at the tree, and the best shoots of its reference: what a later stage waits for. */
+	observations: readonly Observation[];
+	referenceShootMm: number | null;
+}

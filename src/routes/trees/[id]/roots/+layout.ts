@@ -1,0 +1,18 @@
+import type { RootsOfTree } from '$views/roots/roots-of-tree';
+import type { LayoutLoad } from './$types';
+
+export const load: LayoutLoad = async ({ parent, data }) => {
+	const { records, kind, place, values, today } = await parent();
+	const of: RootsOfTree | null = place && {
+		tree: records.tree,
+		kind,
+		place,
+		values,
+		today,
+		rootMap: records.rootMap,
+		plan: records.plan,
+		observations: records.observations,
+		referenceShootMm: data.referenceShootMm
+	};
+	return { ...data, of };
+};
