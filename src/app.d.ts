@@ -10,6 +10,10 @@ declare global {
 		interface Locals {
 			nonce: string;
 		}
+		interface PageState {
+			/** Have stages proposed on arrival. */
+			propose?: boolean;
+		}
 		interface PageData {
 			format?: Format;
 		}

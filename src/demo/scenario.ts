@@ -220,6 +220,26 @@ export const demoTrees: DemoTree[] = [
 				'8:50 6 feeder d14',
 				'11:10 13 secondary circling d44'
 			],
+			more: {
+				lean: { towardDeg: 345, deg: 9 },
+				ballDepthMm: 120,
+				obstacles: [
+					{
+						id: 'stone',
+						kind: 'stone',
+						toDepthMm: 90,
+						note: 'embedded, stays',
+						points: [
+							{ azimuthDeg: 262.5, radiusMm: 112 },
+							{ azimuthDeg: 277.5, radiusMm: 104 },
+							{ azimuthDeg: 290, radiusMm: 126 },
+							{ azimuthDeg: 287.5, radiusMm: 160 },
+							{ azimuthDeg: 272.5, radiusMm: 172 },
+							{ azimuthDeg: 260, radiusMm: 150 }
+						]
+					}
+				]
+			},
 			cutOn: ['2024-11-17']
 		},
 		planting: {
@@ -335,21 +355,68 @@ export const demoTrees: DemoTree[] = [
 			temper: 'gentle',
 			stages: 3,
 			lines: [
-				'12:10 140 anchor keep d260',
+				'12:10 140 anchor keep d260 seen900',
 				'2:20 160 anchor keep d250',
 				'4:40 120 anchor d240',
 				'6:15 150 anchor keep d280',
-				'8:30 130 anchor keep d260',
-				'10:20 110 anchor d250',
+				'8:30 130 anchor keep d260 seen700',
+				'10:20 110 anchor d250 seen500',
 				'1:15 45 secondary girdling d160',
 				'3:30 60 scaffold d210',
 				'5:30 38 secondary crossing d180',
 				'7:20 70 scaffold d220',
 				'9:20 52 scaffold trace d200',
-				'11:15 28 secondary rising d120',
+				'11:15 28 secondary rising d120 doubtful180',
 				'6:50 30 secondary girdling d150',
 				'2:55 22 feeder d140'
 			],
+			more: {
+				stems: [
+					{
+						id: 'trunk',
+						centre: { azimuthDeg: 0, radiusMm: 0 },
+						note: '',
+						outline: {
+							shape: 'polygon',
+							points: [
+								{ azimuthDeg: 0, radiusMm: 335 },
+								{ azimuthDeg: 45, radiusMm: 324 },
+								{ azimuthDeg: 90, radiusMm: 309 },
+								{ azimuthDeg: 135, radiusMm: 319 },
+								{ azimuthDeg: 180, radiusMm: 328 },
+								{ azimuthDeg: 225, radiusMm: 309 },
+								{ azimuthDeg: 270, radiusMm: 305 },
+								{ azimuthDeg: 315, radiusMm: 317 }
+							]
+						}
+					}
+				],
+				obstacles: [
+					{
+						id: 'kerb',
+						kind: 'kerb',
+						toDepthMm: 350,
+						note: 'street side',
+						points: [
+							{ azimuthDeg: 232.5, radiusMm: 1880 },
+							{ azimuthDeg: 255, radiusMm: 1620 },
+							{ azimuthDeg: 285, radiusMm: 1620 },
+							{ azimuthDeg: 307.5, radiusMm: 1880 }
+						]
+					},
+					{
+						id: 'wall',
+						kind: 'wall',
+						toDepthMm: 600,
+						note: 'garden wall',
+						points: [
+							{ azimuthDeg: 80, radiusMm: 1800 },
+							{ azimuthDeg: 100, radiusMm: 1780 },
+							{ azimuthDeg: 125, radiusMm: 1850 }
+						]
+					}
+				]
+			},
 			cutOn: ['2025-06-21']
 		},
 		aftercare: { workOn: '2025-06-21', crownSchool: 'keep-leaves', waterSchool: 'at-once' },
@@ -468,6 +535,22 @@ export const demoTrees: DemoTree[] = [
 				'1:45 8 secondary circling',
 				'5:30 6 feeder'
 			],
+			more: {
+				stems: [
+					{
+						id: 'main',
+						centre: { azimuthDeg: 0, radiusMm: 6 },
+						note: '',
+						outline: { shape: 'circle', diameterMm: 55 }
+					},
+					{
+						id: 'second',
+						centre: { azimuthDeg: 95, radiusMm: 47 },
+						note: '',
+						outline: { shape: 'circle', diameterMm: 36 }
+					}
+				]
+			},
 			cutOn: ['2025-06-29']
 		},
 		planting: {
@@ -854,6 +937,26 @@ export const demoTrees: DemoTree[] = [
 				'12:20 9 feeder',
 				'3:30 11 secondary rising'
 			],
+			more: {
+				stems: [
+					{
+						id: 'trunk',
+						centre: { azimuthDeg: 0, radiusMm: 0 },
+						note: '',
+						outline: { shape: 'ellipse', longMm: 110, shortMm: 82, longAzimuthDeg: 70 }
+					}
+				],
+				ballDepthMm: 130,
+				lean: { towardDeg: 150, deg: 14 }
+			},
+			setting: {
+				frontDeg: 0,
+				tiltDeg: 18,
+				tiltTowardDeg: 330,
+				planeDepthMm: 8,
+				baseDepthMm: 105,
+				thisTimeDeg: 10
+			},
 			cutOn: []
 		}
 	}

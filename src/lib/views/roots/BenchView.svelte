@@ -297,7 +297,7 @@
 				keep: true,
 				done: () => {
 					bench.clear();
-					void goto(resolve('/trees/[id]/roots', { id: tree.id }) + (foundMore && anew ? '?propose' : ''));
+					void goto(back, { state: { propose: foundMore && anew } });
 				}
 			})}
 			class="mt-6 flex flex-wrap items-end gap-3 border-t pt-4"

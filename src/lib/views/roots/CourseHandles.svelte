@@ -13,14 +13,13 @@
 		map: RootMapInput;
 		scale: MapScale;
 		zoom: number;
-		/** The course while a point is dragged; it becomes a step when it is let go. */
-		draft: { id: string; course: CoursePoint[] } | null;
 		/** Where on the plan a pointer is. */
 		planOf: (event: PointerEvent) => PlanPoint | null;
 	}
-	let { roots, segment, map, scale, zoom, draft = $bindable(), planOf }: Props = $props();
+	let { roots, segment, map, scale, zoom, planOf }: Props = $props();
 	const format = useFormat();
 	let index = $state(0);
+	const draft = $derived(roots.draft);
 	const course = $derived(draft?.id === segment.id ? draft.course : segment.course);
 	const handles = $derived(course.map((point) => onPage(planPoint(point), scale)));
 	const between = $derived(
@@ -51,7 +50,7 @@
 		event.preventDefault();
 		const [a, b] = [segment.course[at], segment.course[at + 1]];
 		index = insert ? at + 1 : at;
-		draft = {
+		roots.draft = {
 			id: segment.id,
 			course:
 				insert && a && b
@@ -69,7 +68,7 @@
 	}
 	function follow(event: PointerEvent): void {
 		const to = draft && planOf(event);
-		if (draft && to) draft = { ...draft, course: moved(draft.course, index, to) };
+		if (draft && to) roots.draft = { ...draft, course: moved(draft.course, index, to) };
 	}
 	function letGo(): void {
 		if (
@@ -79,7 +78,7 @@
 			courseLengthMm(draft.course) >= 1
 		)
 			roots.change(segment.id, { course: draft.course });
-		draft = null;
+		roots.draft = null;
 	}
 	/** Arrow keys move a point over the page; Delete takes it out. */
 	function nudge(event: KeyboardEvent, at: number): void {
@@ -118,7 +117,7 @@
 			onpointerdown={(event) => grab(event, at, true)}
 			onpointermove={follow}
 			onpointerup={letGo}
-			onpointercancel={() => (draft = null)}
+			onpointercancel={() => (roots.draft = null)}
 		/>
 	{/each}
 	{#each handles as point, at (at)}
@@ -136,7 +135,7 @@
 			onpointerdown={(event) => grab(event, at)}
 			onpointermove={follow}
 			onpointerup={letGo}
-			onpointercancel={() => (draft = null)}
+			onpointercancel={() => (roots.draft = null)}
 			onkeydown={(event) => nudge(event, at)}
 		/>
 	{/each}

@@ -77,8 +77,8 @@
 		<tbody class="divide-y border-t">
 			{#each course as stage (stage.stage)}
 				<tr class="align-top">
-					<td class="py-1">{roman(stage.stage)}<span class="block text-slate">{asked(stage)}</span></td>
-					<td class="py-1 text-right whitespace-nowrap">
+					<td class="pt-1">{roman(stage.stage)}</td>
+					<td class="pt-1 pl-2 text-right whitespace-nowrap">
 						<Workings
 							label="Supply of the roots in stage {roman(stage.stage)}"
 							formula="living root left × {values['crown.reserve']}, at most all"
@@ -96,12 +96,15 @@
 							>{percent(stage.supplyBefore)} → <strong>{percent(stage.supplyAfter)}</strong></Workings
 						>
 					</td>
-					<td class="py-1 text-right whitespace-nowrap"
+					<td class="pt-1 pl-3 text-right whitespace-nowrap"
 						>{percent(stage.demandBefore)} → {percent(
 							school === 'balance' ? stage.demandAfter : stage.demandBefore * stage.holdTo
 						)}</td
 					>
 				</tr>
+				<tr class="!border-t-0"
+					><td colspan="3" class="pb-1 text-slate first-letter:uppercase">{asked(stage)}</td></tr
+				>
 			{/each}
 		</tbody>
 	</table>

@@ -2,7 +2,7 @@
 	import { clockOf } from '$core/circular/circular';
 	import { planPoint, type PlanPoint } from '$core/roots/geometry';
 	import { outlineRing, stemsOf } from '$core/roots/outline';
-	import type { CoursePoint, Segment } from '$core/roots/root-map';
+	import type { Segment } from '$core/roots/root-map';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import Maximize from '@lucide/svelte/icons/maximize';
@@ -13,6 +13,7 @@
 	import MapGround from './MapGround.svelte';
 	import { MapZoom } from './map-zoom.svelte';
 	import RootMarks from './RootMarks.svelte';
+	import RootShape from './RootShape.svelte';
 	import type { RootsState } from './roots-state.svelte';
 
 	interface Props {
@@ -27,17 +28,7 @@
 	let svg = $state<SVGSVGElement>();
 	let ground = $state<SVGGElement>();
 	const zoom = new MapZoom();
-	let draft = $state.raw<{ id: string; course: CoursePoint[] } | null>(null);
-	const map = $derived(
-		draft
-			? {
-					...roots.map,
-					segments: roots.map.segments.map((segment) =>
-						segment.id === draft?.id ? { ...segment, course: draft.course } : segment
-					)
-				}
-			: roots.map
-	);
+	const map = $derived(roots.map);
 	const stems = $derived(stemsOf(roots.map));
 	const widest = $derived(
 		Math.max(...stems.flatMap((stem) => outlineRing(stem).map(({ x, y }) => Math.hypot(x, y))))
@@ -74,6 +65,12 @@
 			drawnBefore.set(segment, { scale, drawn: made });
 			return made;
 		});
+	});
+	/** The root whose point is dragged. */
+	const moving = $derived.by(() => {
+		const segment =
+			roots.draft && roots.drawnMap.segments.find((candidate) => candidate.id === roots.draft?.id);
+		return segment ? drawRoot(segment, scale) : null;
 	});
 	const meanDepth = (segment: Segment): number =>
 		segment.course.reduce((sum, point) => sum + point.depthMm, 0) / segment.course.length;
@@ -203,7 +200,7 @@
 					onpointermove={drawSide}
 					onpointerup={endSide}
 					onpointercancel={() => (side = null)}
-					opacity={chosen ? 1 : cutDone(root.segment) ? 0.38 : gone ? 0.7 : 1}
+					opacity={moving && chosen ? 0.15 : chosen ? 1 : cutDone(root.segment) ? 0.38 : gone ? 0.7 : 1}
 				>
 					<title>{roots.describe(root.segment, format())}</title>
 					<path
@@ -212,69 +209,7 @@
 						stroke="transparent"
 						stroke-width={Math.max(16 / zoom.k, root.segment.diameterStartMm * scale.px + 8 / zoom.k)}
 					/>
-					{#if chosen}
-						<path
-							d={root.centre}
-							fill="none"
-							class="stroke-duff"
-							stroke-width={root.segment.diameterStartMm * scale.px + 18 / zoom.k}
-							stroke-linecap="round"
-						/>
-					{/if}
-					{#if root.assumed}
-						<path
-							d={root.assumed}
-							class="fill-paper stroke-bark"
-							fill-opacity="0.5"
-							stroke-opacity="0.5"
-							stroke-width={1.2 / zoom.k}
-							stroke-dasharray="{7 / zoom.k} {4 / zoom.k}"
-						/>
-					{/if}
-					{#each [root.sound, root.doubtful] as body, part (part)}
-						{#if body}<path
-								d={body}
-								class="fill-paper stroke-paper"
-								stroke-width={6 / zoom.k}
-								stroke-linejoin="round"
-							/>{/if}
-					{/each}
-					{#each root.tips as tip (tip)}
-						<path
-							d={tip}
-							fill="none"
-							class="stroke-bark"
-							stroke-width={1.1 / zoom.k}
-							stroke-linecap="round"
-						/>
-					{/each}
-					{#if root.sound}
-						<path
-							d={root.sound}
-							class="fill-sapwood stroke-bark"
-							stroke-width={(chosen ? 2.8 : 1.6) / zoom.k}
-							stroke-linejoin="round"
-						/>
-					{/if}
-					{#if root.doubtful}
-						<path
-							d={root.doubtful}
-							fill="url(#{uid}-doubt)"
-							class="stroke-bark"
-							stroke-width={(chosen ? 2.8 : 1.6) / zoom.k}
-							stroke-linejoin="round"
-						/>
-					{/if}
-					{#if root.dead}
-						<path
-							d={root.dead}
-							class="fill-paper stroke-slate"
-							fill-opacity="0.4"
-							stroke-width={1.7 / zoom.k}
-							stroke-dasharray="{2 / zoom.k} {4 / zoom.k}"
-							stroke-linecap="round"
-						/>
-					{/if}
+					<RootShape {root} {scale} zoom={zoom.k} {chosen} doubt="{uid}-doubt" />
 				</g>
 			{/each}
 
@@ -310,17 +245,32 @@
 			{#each drawn as root (root.segment.id)}
 				<RootMarks {roots} {root} zoom={zoom.k} />
 			{/each}
+		</g>
+	</svg>
+	<!-- What moves while it is dragged lies on a layer of its own, so that the other roots are not painted again. -->
+	<svg
+		viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
+		class="no-print pointer-events-none absolute inset-x-0 top-0 mx-auto block w-full max-w-[34rem] will-change-transform"
+		role="group"
+		aria-label="Points of the chosen root"
+	>
+		<g transform={zoom.transform}>
+			{#if moving}
+				<RootShape root={moving} {scale} zoom={zoom.k} chosen doubt="{uid}-doubt" />
+			{/if}
 			{#if side && sideLong}
 				{@const [a, b] = [onPage(side.from, scale), onPage(side.to, scale)]}
 				<path
 					d="M{a.x} {a.y}L{b.x} {b.y}"
-					class="pointer-events-none stroke-rain"
+					class="stroke-rain"
 					stroke-width={4 / zoom.k}
 					stroke-dasharray="{6 / zoom.k} {4 / zoom.k}"
 				/>
 			{/if}
 			{#if handled}
-				<CourseHandles {roots} segment={handled} {map} {scale} zoom={zoom.k} {planOf} bind:draft />
+				<g class="pointer-events-auto">
+					<CourseHandles {roots} segment={handled} {map} {scale} zoom={zoom.k} {planOf} />
+				</g>
 			{/if}
 		</g>
 	</svg>

@@ -135,7 +135,7 @@
 					<td class="py-1 pr-2 text-right whitespace-nowrap">
 						{#if roots.selectedId === segment.id && treated.name !== 'cut, done'}
 							<input
-								class="input h-8 w-16 px-1.5 text-right"
+								class="h-8 w-16 rounded-md border border-edge bg-leaf px-1.5 text-right"
 								inputmode="decimal"
 								aria-label="Thickness of the root at {format().clock(roots.clock(segment))}"
 								value={tidy(segment.diameterStartMm)}
@@ -147,9 +147,9 @@
 					</td>
 					<td class="w-full py-1 pr-2">
 						{#if roots.selectedId === segment.id && treated.name !== 'cut, done'}
-							<span class="flex items-center gap-1.5">
+							<span class="flex flex-col gap-1">
 								<select
-									class="input h-8 w-28 py-0"
+									class="h-8 w-28 rounded-md border border-edge bg-leaf px-1"
 									aria-label="Class of the root at {format().clock(roots.clock(segment))}"
 									value={segment.rootClass}
 									onclick={(event) => event.stopPropagation()}
@@ -161,7 +161,7 @@
 									{#each rootClasses as value (value)}<option {value}>{value}</option>{/each}
 								</select>
 								<select
-									class="input h-8 w-26 py-0"
+									class="h-8 w-28 rounded-md border border-edge bg-leaf px-1"
 									aria-label="Condition of the root at {format().clock(roots.clock(segment))}"
 									value={segment.condition}
 									onclick={(event) => event.stopPropagation()}

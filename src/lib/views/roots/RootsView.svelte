@@ -48,7 +48,7 @@
 	$effect(() => () => roots.stopPlanning());
 	// From the bench, when more was found than was thought.
 	onMount(() => {
-		if (page.url.searchParams.has('propose')) void roots.propose();
+		if (page.state.propose) void roots.propose();
 	});
 	const saveWords = {
 		saved: 'kept',
@@ -136,10 +136,9 @@
 			<button class="chalk text-sm text-slate" onclick={() => (measuring = true)}>
 				<Ruler size={14} class="inline" aria-hidden="true" />
 				{roots.map.stems.length > 1 ? `${roots.map.stems.length} stems,` : 'trunk'}
-				{format().measure(roots.map.trunkDiameterMm, 'mm')}, ball {format().measure(
-					roots.map.ballRadiusMm * 2,
-					'mm'
-				)}
+				{format().measure(roots.map.trunkDiameterMm, 'mm')},
+				{roots.map.frame === 'ground' ? 'opened' : 'ball'}
+				{format().measure(roots.map.ballRadiusMm * 2, 'mm')}
 			</button>
 		</div>
 		{#if drawing === 'above'}

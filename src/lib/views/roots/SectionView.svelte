@@ -31,7 +31,8 @@
 	const format = useFormat();
 	const uid = $props.id();
 	const WIDTH = 500;
-	const HEIGHT = 320;
+	/** Room for the drawing; what is lower is cut off the page. */
+	const MOST = 320;
 
 	let moving = $state.raw<Partial<Setting>>({});
 	const setting = $derived({ ...roots.setting, ...moving });
@@ -42,7 +43,7 @@
 	const px = $derived(
 		Math.min(
 			(WIDTH / 2 - 20) / (map.ballRadiusMm * 1.05),
-			(HEIGHT - 130) / (ballDepth + map.ballRadiusMm * Math.sin((setting.tiltDeg * Math.PI) / 180) * 0.8)
+			(MOST - 130) / (ballDepth + map.ballRadiusMm * Math.sin((setting.tiltDeg * Math.PI) / 180) * 0.8)
 		)
 	);
 	const x = (alongMm: number): number => WIDTH / 2 + alongMm * px;
@@ -68,6 +69,9 @@
 			[map.ballRadiusMm, ballDepth],
 			[-map.ballRadiusMm, ballDepth]
 		].map(([along = 0, depth = 0]) => tilted(along, depth, setting.tiltDeg))
+	);
+	const HEIGHT = $derived(
+		Math.min(MOST, 28 + Math.max(y(setting.baseDepthMm), ...ball.map((corner) => y(corner.depthMm))))
 	);
 	const trunk = $derived.by(() => {
 		const half = map.trunkDiameterMm / 2;
@@ -226,10 +230,10 @@
 			paint-order="stroke">base</text
 		>
 		<text x="8" y="14" class="fill-slate" font-size="14" font-weight="650"
-			>{at(setting.tiltTowardDeg + 180)}</text
+			>{at(setting.tiltTowardDeg + 180)} o’clock</text
 		>
 		<text x={WIDTH - 8} y="14" text-anchor="end" class="fill-slate" font-size="14" font-weight="650"
-			>{at(setting.tiltTowardDeg)}</text
+			>{at(setting.tiltTowardDeg)} o’clock</text
 		>
 	</g>
 	{#if stands}

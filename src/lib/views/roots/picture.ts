@@ -29,7 +29,6 @@ export function standaloneSvg(drawing: SVGSVGElement): string {
 		target.removeAttribute('class');
 		target.removeAttribute('tabindex');
 	}
-	for (const handles of copy.querySelectorAll('[data-handles]')) handles.remove();
 	const { width, height } = drawing.viewBox.baseVal;
 	copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
 	copy.setAttribute('width', String(width));

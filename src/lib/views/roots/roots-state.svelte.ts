@@ -24,6 +24,7 @@ import {
 	segmentFromQuick,
 	startAzimuth,
 	turnMap,
+	type CoursePoint,
 	type QuickRoot,
 	type RootMap,
 	type RootMapInput,
@@ -80,6 +81,8 @@ const newId = (prefix: string): string =>
 export class RootsState {
 	readonly options: Options;
 	now = $state.raw<Snapshot>() as Snapshot;
+	/** The course of a root while one of its points is dragged: it counts at once, and becomes a step when it is let go. */
+	draft = $state.raw<{ id: string; course: CoursePoint[] } | null>(null);
 	past = $state.raw<Snapshot[]>([]);
 	future = $state.raw<Snapshot[]>([]);
 	selectedId = $state<string | null>(null);
@@ -143,9 +146,21 @@ export class RootsState {
 		return this.now.plan;
 	}
 
+	/** The map as it would be if what is dragged were let go. */
+	drawnMap = $derived.by((): RootMapInput => {
+		const { draft } = this;
+		const { map } = this.now;
+		if (!draft) return map;
+		return {
+			...map,
+			segments: map.segments.map((segment) =>
+				segment.id === draft.id ? { ...segment, course: draft.course } : segment
+			)
+		};
+	});
 	standing = $derived.by(() => {
 		const { tree, kind, place, values } = this.options;
-		return planStanding(tree, kind, place, this.now.map, this.now.plan, values);
+		return planStanding(tree, kind, place, this.drawnMap, this.now.plan, values);
 	});
 	/** Whether the next stage may open; null where it waits for nothing. */
 	gate = $derived.by(() => {
@@ -153,7 +168,8 @@ export class RootsState {
 		return stageGate(this.now.plan, observations, referenceShootMm, values);
 	});
 	girdling = $derived.by(
-		() => new Map(this.now.map.segments.map((s) => [s.id, girdlingOf(s, this.now.map, this.options.values)]))
+		() =>
+			new Map(this.drawnMap.segments.map((s) => [s.id, girdlingOf(s, this.drawnMap, this.options.values)]))
 	);
 	selected = $derived(this.now?.map.segments.find((segment) => segment.id === this.selectedId) ?? null);
 	/** The stage whose cuts are next: the first with a planned cut, otherwise the first. */
