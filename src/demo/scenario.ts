@@ -87,7 +87,7 @@ export interface DemoTree {
 		/** Quick-entry lines, as typed at the bench. */
 		lines: string[];
 		/** Outlines, lean and obstacles, where they were taken. */
-		more?: Partial<Pick<RootMapInput, 'stems' | 'ballDepthMm' | 'lean' | 'obstacles'>>;
+		more?: Partial<Pick<RootMapInput, 'stems' | 'ballDepthMm' | 'lean' | 'inPot' | 'obstacles'>>;
 		/** The front and angle that were tried. */
 		setting?: Setting;
 		/** Stages that were really cut, with the day; others stay planned. */
@@ -515,6 +515,7 @@ export const demoTrees: DemoTree[] = [
 			reserves: 'field-grown',
 			takenInOn: '2025-06-28',
 			watering: 'bay drip line',
+			sharedPot: 'arcade trough',
 			batch: 'arcade'
 		},
 		place: 'bay',
@@ -536,6 +537,7 @@ export const demoTrees: DemoTree[] = [
 				'5:30 6 feeder'
 			],
 			more: {
+				inPot: { azimuthDeg: 270, radiusMm: 110 },
 				stems: [
 					{
 						id: 'main',
@@ -877,9 +879,27 @@ export const demoTrees: DemoTree[] = [
 			vigour: 'weak',
 			reserves: 'few-years-potted',
 			takenInOn: '2025-05-03',
-			watering: 'bay drip line'
+			watering: 'bay drip line',
+			sharedPot: 'arcade trough'
 		},
 		place: 'bay',
+		roots: {
+			on: '2025-06-30',
+			frame: 'container',
+			ballRadiusMm: 130,
+			temper: 'gentle',
+			stages: 1,
+			lines: [
+				'5:30 12 anchor',
+				'7:40 10 anchor',
+				'10:20 11 scaffold',
+				'2:00 9 scaffold l150',
+				'3:10 8 secondary l170 d40',
+				'12:30 6 secondary'
+			],
+			more: { inPot: { azimuthDeg: 90, radiusMm: 110 } },
+			cutOn: []
+		},
 		looks: {
 			from: '2025-05-20',
 			seed: 15,

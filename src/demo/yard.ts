@@ -116,7 +116,7 @@ async function workRoots(
 			if (!entry.ok) throw new Error(`${tree.tag}: ${line}: ${entry.problem}`);
 			return segmentFromQuick(
 				entry.root,
-				{ trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm },
+				{ trunkDiameterMm: tree.trunkDiameterMm, ballRadiusMm: roots.ballRadiusMm, ...roots.more },
 				`r${index + 1}`
 			);
 		}),

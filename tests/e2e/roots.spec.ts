@@ -29,6 +29,7 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await expect(page.getByRole('heading', { name: 'Through' })).toBeVisible();
 	await expect(page.getByText('2 cut, 1 left, against 3 planned')).toBeVisible();
 	await expect(page.getByText('What you found is on the map.')).toBeVisible();
+	await expect(page.getByLabel('Once the record is kept, work out anew what remains')).toBeChecked();
 	await page.getByRole('button', { name: 'sulphur or cinnamon powder' }).click();
 	await expect(
 		page.getByText('Evidence: sulphur or cinnamon powder weak. Doses are on the label.')
@@ -36,6 +37,14 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await page.getByRole('button', { name: 'Keep the record', exact: true }).click();
 	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
 	await expect(page).toHaveURL(/\/roots$/);
+	// More was found than was thought, so that what remains is worked out anew.
+	const ways = page.getByRole('dialog', { name: 'Ways to stage the work' });
+	await expect(ways).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('heading', { name: 'What was cut' })).toBeVisible();
+	await expect(page.getByText(/2 of 3 planned/)).toBeVisible();
+	await expect(page.getByText(/20 mm out, planned at its base/)).toBeVisible();
+	await expect(page.getByRole('region', { name: 'Carried over' }).getByText(/holds the moss/)).toBeVisible();
 	const row = (at: string) => page.getByRole('table').getByRole('row').filter({ hasText: at });
 	await expect(row('5:10')).toContainText('cut, done');
 	await expect(row('3:30')).toContainText('rotten from 20 mm');
@@ -129,4 +138,148 @@ test('a root is drawn as it lies: its points dragged, added, moved by keys, a si
 	await page.getByRole('table').getByRole('row').nth(1).getByRole('button').click();
 	await expect(points.first()).toBeVisible();
 	await expectAccessible(page);
+});
+
+test('the trunk is oval, then traced; an outline that crosses itself is refused; a stone and a lean are taken', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('E-04')}/roots`);
+	await page.getByRole('button', { name: /^trunk 88 mm/ }).click();
+	const sheet = page.getByRole('dialog', { name: 'Trunk, ball and ground' });
+	await sheet.getByRole('button', { name: 'It is not round' }).click();
+	await sheet.getByLabel('The long way').fill('110');
+	await sheet.getByLabel('The short way').fill('90');
+	await expect(sheet.getByText(/Together they count as 100 mm by tape/)).toBeVisible();
+	await sheet.getByRole('radio', { name: 'traced' }).click();
+	const points = sheet.getByLabel('Points round it, from its middle: o’clock and mm');
+	await points.fill('12 50; 6 50; 3 50; 9 50');
+	await points.blur();
+	await expect(sheet.getByRole('alert')).toContainText('must not cross itself');
+	await points.fill('12 50; 3 60; 6 50; 9 x');
+	await points.blur();
+	await expect(sheet.getByRole('alert')).toContainText('"9 x" is no place');
+	await points.fill('12 50; 3 60; 6 50; 9 40');
+	await points.blur();
+	await expect(sheet.getByRole('alert')).toBeHidden();
+	await sheet.getByLabel('The trunk leans by, degrees').fill('12');
+	await sheet.getByLabel('It leans to, o’clock').fill('7');
+	await sheet.getByLabel('It leans to, o’clock').blur();
+	await sheet.getByLabel('Runs along: o’clock and mm').fill('2 120');
+	await sheet.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(sheet.getByRole('alert')).toContainText('must have at least two points');
+	await sheet.getByLabel('Runs along: o’clock and mm').fill('2 120; 2:30 150; 3 120');
+	await sheet.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(sheet.getByRole('button', { name: 'Take the stone 1 off' })).toBeVisible();
+	await expectAccessible(page);
+	await sheet.getByRole('button', { name: 'Done' }).click();
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await page.reload();
+	await page.getByRole('button', { name: /^trunk/ }).click();
+	await expect(sheet.getByLabel('The trunk leans by, degrees')).toHaveValue('12');
+});
+
+test('front and angle: ranked sides with reasons, a tilt with its cost and what waits for next time, cuts from it', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('B-05')}/roots`);
+	await page.getByRole('radio', { name: 'Section and angle' }).click();
+	const costs = page.getByRole('region', { name: 'What the angle costs' });
+	await expect(costs).toContainText('0 roots stand out of the plane');
+	await expect(costs.getByText(/It stands by itself/)).toBeVisible();
+	const tilt = page.getByRole('slider', { name: 'Tilt its top by' });
+	await tilt.fill('50');
+	await page.getByRole('slider', { name: 'Base' }).fill('60');
+	await expect(costs.getByText(/This time \d+°/)).toBeVisible();
+	await expect(costs).not.toContainText('0 roots stand out of the plane');
+	await costs.getByRole('button', { name: 'Living root that the angle costs' }).click();
+	await expect(
+		page.getByText('setting.aboveShare').or(page.getByText('a root counts as standing out from'))
+	).toBeVisible();
+	await page.keyboard.press('Escape');
+	const fronts = page.getByRole('region', { name: 'Fronts' });
+	await expect(fronts.getByRole('listitem')).toHaveCount(3);
+	await expect(fronts.getByText(/of the flare shows/).first()).toBeVisible();
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await expectAccessible(page);
+	const list = page.getByRole('table').first();
+	const first = await list.getByRole('row').nth(1).getByRole('button').first().textContent();
+	await fronts
+		.getByRole('button', { name: /as the front/ })
+		.and(page.locator(':enabled'))
+		.first()
+		.click();
+	await expect(list.getByRole('row').nth(1).getByRole('button').first()).not.toHaveText(first ?? '');
+	await page.getByRole('button', { name: 'Undo on the map' }).click();
+	await expect(list.getByRole('row').nth(1).getByRole('button').first()).toHaveText(first ?? '');
+	await page.reload();
+	await page.getByRole('radio', { name: 'Section and angle' }).click();
+	await expect(tilt).toHaveValue('50');
+});
+
+test('closer and back, a side root dragged off a root, copies round the ring, thickness changed in the list', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('D-02')}/roots`);
+	const mapped = page.getByText(/^\d+ mapped/);
+	const count = Number.parseInt((await mapped.textContent()) ?? '', 10);
+	const quick = page.getByLabel('Quick entry of a root');
+	await quick.fill('5 15 l120');
+	await quick.press('Enter');
+	await expect(mapped).toContainText(`${count + 1} mapped`);
+	const points = page.getByRole('button', { name: /^Point \d of \d of the root/ });
+	const [a, b] = [await points.nth(1).boundingBox(), await points.nth(2).boundingBox()];
+	if (!a || !b) throw new Error('no points');
+	// Off the body of the root, between a point and the small one that adds another.
+	const from = { x: a.x + 8 + (b.x - a.x) * 0.3, y: a.y + 8 + (b.y - a.y) * 0.3 };
+	await page.mouse.move(from.x, from.y);
+	await page.mouse.down();
+	await page.mouse.move(from.x - 40, from.y + 30, { steps: 5 });
+	await page.mouse.up();
+	await expect(mapped).toContainText(`${count + 2} mapped`);
+	await page.keyboard.press('Control+z');
+	await expect(mapped).toContainText(`${count + 1} mapped`);
+
+	const map = page.getByRole('group', { name: /^Roots seen from above/ });
+	const size = async () => (await map.locator('text').filter({ hasText: /^12$/ }).boundingBox())?.height ?? 0;
+	const before = await size();
+	await page.getByRole('button', { name: 'Closer' }).click();
+	await expect.poll(size).toBeGreaterThan(before * 1.3);
+	await page.getByRole('button', { name: 'Whole map' }).click();
+	await expect.poll(size).toBeLessThan(before * 1.1);
+
+	const row = page.getByRole('table').getByRole('row').filter({ hasText: '5:00' }).first();
+	await row.getByRole('button').first().click();
+	const thickness = page.getByRole('textbox', { name: 'Thickness of the root at 5:00' });
+	await thickness.fill('900');
+	await thickness.press('Enter');
+	await expect(page.getByRole('alert')).toContainText('The thickness must be from');
+	await thickness.fill('12,5');
+	await thickness.press('Enter');
+	await expect(page.getByRole('alert')).toBeHidden();
+	await expect(thickness).toHaveValue('12.5');
+	await page.getByLabel('Condition of the root at 5:00').selectOption('doubtful');
+	await page.getByRole('button', { name: 'Copy round' }).click();
+	await page.getByLabel('Roots in all, evenly round').fill('3');
+	await page.getByRole('button', { name: 'Copy', exact: true }).click();
+	await expect(mapped).toContainText(`${count + 3} mapped`);
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+});
+
+test('a later stage waits until growth is regained: said in the ledger, on the card and at the bench, and it can be begun all the same', async ({
+	page
+}) => {
+	const id = await treeId('L-01');
+	await open(page, `${DEMO}/trees/${id}/roots`);
+	const gate = page.getByRole('note', { name: 'Stage II' });
+	await expect(gate).toContainText('growth is not regained');
+	await expect(gate.getByRole('link', { name: 'Measure it' })).toBeVisible();
+	await page.getByRole('button', { name: 'Further off' }).click();
+	await expect(page.getByText('root protection area')).toBeAttached();
+	await page.getByRole('link', { name: 'Cut card' }).click();
+	await expect(page.getByRole('note', { name: 'Stage II' })).toContainText('is to wait');
+	await open(page, `${DEMO}/trees/${id}/roots/bench`);
+	await expect(page.getByRole('region', { name: 'Before this stage' })).toContainText('Leaf cover');
+	await expectAccessible(page);
+	await page.getByRole('button', { name: 'Begin all the same' }).click();
+	await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
 });

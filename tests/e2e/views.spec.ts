@@ -22,6 +22,8 @@ const stages = [
 	'examine/changes',
 	'examine/sheet',
 	'roots',
+	'roots/bench',
+	'roots/card',
 	'replant',
 	'aftercare',
 	'recovery'

@@ -199,6 +199,10 @@ describe('roots', () => {
 			['c0', 'left', null],
 			['c1', 'done', '2026-03-03']
 		]);
+		// Rot was cut: the looks that follow from it are dated at once, whatever aftercare is chosen later.
+		expect((await loadRecords(store.db, tree.id)).tasks.map((task) => task.source)).toEqual(
+			expect.arrayContaining(['rot-recheck@2026-03-03', 'first-buds@2026-03-03'])
+		);
 		expect(
 			(
 				await refusal(
@@ -218,9 +222,66 @@ describe('roots', () => {
 			).status
 		).toBe(422);
 		await undo(store, entryId);
-		expect((await loadRecords(store.db, tree.id)).plan?.cuts.every((cut) => cut.state === 'planned')).toBe(
-			true
-		);
+		const back = await loadRecords(store.db, tree.id);
+		expect(back.plan?.cuts.every((cut) => cut.state === 'planned')).toBe(true);
+		expect(back.tasks).toEqual([]);
+	});
+	it('hold the place of a cut that was made elsewhere, and where it was planned', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		const done = [
+			{ id: 'c0', atMm: 45, note: 'sound only from there' },
+			{ id: 'c1', atMm: 0, note: '' }
+		];
+		const cuts = { on: '2026-03-03', planVersion: plan.version, done, left: [], treatments: [] };
+		await recordCuts(store, tree.id, cuts, defaultValues);
+		const after = (await loadRecords(store.db, tree.id)).plan;
+		expect(after?.cuts.map((cut) => [cut.atMm, cut.plannedAtMm])).toEqual([
+			[45, 0],
+			[0, null]
+		]);
+	});
+	it('keep outlines, lean, obstacles and the angle as they were given, and refuse stems that do not make the trunk', async () => {
+		const { store, tree } = await storeWithTree();
+		const given = roots();
+		const stem = (id: string, diameterMm: number, radiusMm: number) => ({
+			id,
+			centre: { azimuthDeg: 90, radiusMm },
+			outline: { shape: 'circle' as const, diameterMm },
+			note: ''
+		});
+		given.map = rootMapInput.parse({
+			...given.map,
+			trunkDiameterMm: 50,
+			stems: [stem('a', 40, 0), stem('b', 30, 60)],
+			ballDepthMm: 90,
+			lean: { towardDeg: 30, deg: 12 },
+			obstacles: [
+				{
+					id: 'o',
+					kind: 'kerb',
+					points: [
+						{ azimuthDeg: 10, radiusMm: 120 },
+						{ azimuthDeg: 50, radiusMm: 140 }
+					]
+				}
+			],
+			segments: given.map.segments.map((segment, i) => (i === 1 ? { ...segment, seenToMm: 40 } : segment))
+		});
+		given.plan.setting = {
+			frontDeg: 30,
+			tiltDeg: 10,
+			tiltTowardDeg: 30,
+			planeDepthMm: 5,
+			baseDepthMm: 80,
+			thisTimeDeg: 6
+		};
+		await saveRoots(store, tree.id, given);
+		const { rootMap, plan } = await loadRecords(store.db, tree.id);
+		expect(rootMap).toMatchObject(given.map);
+		expect(plan).toMatchObject(given.plan);
+		const wrong = rootMapInput.safeParse({ ...given.map, trunkDiameterMm: 60 });
+		expect(wrong.error?.issues[0]?.message).toMatch(/50 mm, what the stems make together/);
 	});
 });
 

@@ -33,6 +33,7 @@ const options = {
 	today: '2026-02-10',
 	observations: [],
 	referenceShootMm: null,
+	mates: [],
 	rootMap: null,
 	plan: null,
 	makePlanner: () => ({

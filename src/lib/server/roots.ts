@@ -1,10 +1,14 @@
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { roman, type Plan, type PlanInput } from '../core/roots/plan';
 import type { RootMap, RootMapInput } from '../core/roots/root-map';
+import type { PotMate } from '../core/roots/shared-pot';
 import { planStanding } from '../core/roots/standing';
 import type { WoundTreatment } from '../core/roots/wound';
+import type { Tree } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
 import { nextLooks, openTask } from './aftercare';
-import type { Store } from './db/database';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { plans, rootMaps, tasks } from './records/records';
 import { doWork } from './records/work';
@@ -64,6 +68,30 @@ export async function saveRoots(
 		}
 	);
 	return result;
+}
+
+/** Maps of the other trees in care that stand in the same pot. */
+export async function potMates(db: Reader, tree: Tree): Promise<PotMate[]> {
+	if (tree.sharedPot.trim() === '') return [];
+	const rows = await db
+		.select({ id: tables.tree.id, tag: tables.tree.tag, name: tables.tree.name })
+		.from(tables.tree)
+		.where(
+			and(
+				ne(tables.tree.id, tree.id),
+				eq(tables.tree.state, 'in-care'),
+				sql`lower(${tables.tree.sharedPot}) = lower(${tree.sharedPot})`
+			)
+		)
+		.orderBy(tables.tree.tag)
+		.limit(20);
+	const found = await Promise.all(
+		rows.map(async (row): Promise<PotMate[]> => {
+			const [map] = await rootMaps.list(db, row.id);
+			return map ? [{ ...row, map }] : [];
+		})
+	);
+	return found.flat();
 }
 
 /** Which planned cuts were made on a day, and which were left, with the reason. */

@@ -96,12 +96,13 @@ export function carryOver(
 				}
 			];
 		if (cut?.state !== 'planned' || (!worked && cut.stage === next)) return [];
-		const waits = gate !== null && gate.stage <= cut.stage && gate.answer !== 'met';
+		// The next stage waits as its gate says; those after it wait for what the one before took.
+		const waits = gate?.stage === cut.stage ? gate.answer !== 'met' : cut.stage > next;
 		return [
 			{
 				segmentId: segment.id,
 				why: cut.whyThen || 'planned for later',
-				first: waits || worked || cut.stage > next ? 'growth regained' : '',
+				first: waits ? 'growth regained' : '',
 				fromOn: plan.stageDates[cut.stage] ?? null
 			}
 		];

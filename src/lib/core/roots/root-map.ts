@@ -163,6 +163,10 @@ export const rootMapInput = z
 			.nullable()
 			.default(null)
 			.describe('How far the trunk leans, and where to; null when not looked at'),
+		inPot: polarPointSchema
+			.nullable()
+			.default(null)
+			.describe('Where its middle stands in a pot shared with others, seen from the middle of the pot'),
 		obstacles: z.array(obstacleSchema).max(60, { error: 'must be at most 60 obstacles' }).default([]),
 		segments: z.array(segmentSchema).max(MAP_LIMIT, { error: `must be at most ${MAP_LIMIT} roots` })
 	})
@@ -350,6 +354,25 @@ export function turnMap(map: RootMapInput, byDeg: number): RootMapInput {
 			points: obstacle.points.map((p) => turned(p, byDeg))
 		}))
 	};
+}
+
+/**
+ * Roots seated anew after the trunk was measured better: where they leave it, and where they lie along it, they move with
+ * the bark; the rest of their course stays.
+ */
+export function reseated(segments: readonly Segment[], before: Trunk, after: Trunk): Segment[] {
+	return segments.map((segment) => {
+		if (segment.parentId !== null) return segment;
+		return {
+			...segment,
+			course: segment.course.map((point, index) => {
+				const [old, bark] = [barkRadiusMm(before, point.azimuthDeg), barkRadiusMm(after, point.azimuthDeg)];
+				const near = index === 0 || point.radiusMm <= old + 2 * segment.diameterStartMm;
+				const radiusMm = index === 0 ? bark : near ? point.radiusMm + bark - old : point.radiusMm;
+				return { ...point, radiusMm: Math.min(20_000, Math.max(index === 0 ? 0 : bark, radiusMm)) };
+			})
+		};
+	});
 }
 
 /** A root with all that hangs on it, copied evenly round the ring: `count` in all, the one that stands among them. */

@@ -71,6 +71,7 @@ export const treeInput = z.strictObject({
 	reserves: oneOf(reserves).default('few-years-potted'),
 	batch: note(80).describe('Delivery, dig or mix it shares with others'),
 	watering: note(80).describe('Tray, line or can round it is watered with, by name'),
+	sharedPot: note(80).describe('Pot it stands in together with others, by name'),
 	takenInOn: calendarDate(),
 	referenceTreeId: id().nullable().default(null).describe('A healthy tree to compare with'),
 	note: note()

@@ -5,7 +5,7 @@ import type { RecentEvent } from '../../core/diagnosis/context';
 import type { Finding } from '../../core/diagnosis/finding';
 import type { RawReading } from '../../core/measuring/measurement';
 import type { Pot } from '../../core/pots/volume';
-import type { Stem } from '../../core/roots/outline';
+import type { PolarPoint, Stem } from '../../core/roots/outline';
 import type { CoursePoint, Obstacle, RootFlaw } from '../../core/roots/root-map';
 import type { Setting } from '../../core/roots/setting';
 
@@ -65,6 +65,7 @@ export const tree = sqliteTable(
 		reserves: text().notNull(),
 		batch: text().notNull(),
 		watering: text().notNull().default(''),
+		sharedPot: text().notNull().default(''),
 		takenInOn: text().notNull(),
 		/** Soft link: the reference may be a tree of another yard. */
 		referenceTreeId: text(),
@@ -182,6 +183,7 @@ export const rootMap = sqliteTable(
 		ballRadiusMm: real().notNull(),
 		ballDepthMm: real(),
 		lean: text({ mode: 'json' }).$type<{ towardDeg: number; deg: number }>(),
+		inPot: text({ mode: 'json' }).$type<PolarPoint>(),
 		obstacles: text({ mode: 'json' }).$type<Obstacle[]>().notNull().default([]),
 		version: rowVersion()
 	},

@@ -37,7 +37,7 @@
 		<a class="chalk" href={resolve('/trees/[id]/roots', { id: tree.id })}>Back to Roots</a>
 		<Button tone="solid" onclick={() => window.print()}>Print this card</Button>
 	</div>
-	<article class="sheet mx-auto max-w-[50rem] border bg-leaf p-6 sm:p-8" aria-label="Cut card">
+	<article class="sheet mx-auto max-w-[50rem] border bg-leaf p-3 sm:p-8" aria-label="Cut card">
 		<header class="flex flex-wrap items-baseline justify-between gap-x-6 border-b-2 border-ink pb-2">
 			<h2 class="text-2xl">{tree.tag} {tree.name}</h2>
 			<p>
@@ -55,9 +55,11 @@
 			<table class="mt-1 w-full text-sm">
 				<thead class="border-b text-left">
 					<tr
-						><th class="w-10 py-1">no.</th><th>at</th><th>deep</th><th>thick</th><th>how</th><th>why</th><th
-							class="text-right">costs</th
-						><th class="w-14 pl-3">done</th></tr
+						><th class="w-10 py-1">no.</th><th>at</th><th class="max-sm:hidden">deep</th><th
+							class="max-sm:hidden">thick</th
+						><th>how</th><th class="max-sm:hidden">why</th><th class="text-right">costs</th><th
+							class="w-14 pl-3">done</th
+						></tr
 					>
 				</thead>
 				<tbody>
@@ -72,17 +74,23 @@
 								<td class="py-1.5 pr-3 font-semibold whitespace-nowrap"
 									>{format().clock(roots.clock(segment))}</td
 								>
-								<td class="py-1.5 pr-3 whitespace-nowrap"
+								<td class="py-1.5 pr-3 whitespace-nowrap max-sm:hidden"
 									>{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')}</td
 								>
-								<td class="py-1.5 pr-3 whitespace-nowrap"
+								<td class="py-1.5 pr-3 whitespace-nowrap max-sm:hidden"
 									>{format().measure(segment.diameterStartMm, 'mm')}</td
 								>
 								<td class="py-1.5 pr-3"
 									>{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}
+									<span class="block text-slate sm:hidden"
+										>{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep, {format().measure(
+											segment.diameterStartMm,
+											'mm'
+										)} thick; {cut.reason || 'chosen by hand'}</span
+									>
 									{#if how.arborist}<strong class="block">Not without a qualified arborist.</strong>{/if}</td
 								>
-								<td class="py-1.5 pr-3">{cut.reason || 'chosen by hand'}</td>
+								<td class="py-1.5 pr-3 max-sm:hidden">{cut.reason || 'chosen by hand'}</td>
 								<td class="py-1.5 text-right whitespace-nowrap"
 									>{format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}</td
 								>

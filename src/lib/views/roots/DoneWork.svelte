@@ -13,6 +13,11 @@
 	const format = useFormat();
 	const sessions = $derived(sessionsOf(roots.map, roots.plan, roots.options.values).reverse());
 	const carried = $derived(carryOver(roots.map, roots.plan, roots.gate));
+	function firstOf({ first, fromOn }: (typeof carried)[number]): string {
+		const day = fromOn !== null && fromOn > roots.options.today ? `its day, ${format().date(fromOn)}` : '';
+		const both = [first, day].filter(Boolean).join(', and ');
+		return both ? `First ${both}.` : 'It may be cut now.';
+	}
 	const nameOf = (segmentId: string): string => {
 		const segment = roots.map.segments.find((candidate) => candidate.id === segmentId);
 		return segment
@@ -66,11 +71,7 @@
 			{#each carried as entry (entry.segmentId)}
 				<li class="py-1">
 					<strong>{nameOf(entry.segmentId)}</strong>: {entry.why}.
-					<span class="text-slate"
-						>First {[entry.first, entry.fromOn === null ? '' : `the day, ${format().date(entry.fromOn)}`]
-							.filter(Boolean)
-							.join(', and ')}.</span
-					>
+					<span class="text-slate">{firstOf(entry)}</span>
 				</li>
 			{/each}
 		</ul>

@@ -1,7 +1,9 @@
 <script lang="ts">
+	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/circular/circular';
 	import { planPoint, type PlanPoint } from '$core/roots/geometry';
 	import { outlineRing, stemsOf } from '$core/roots/outline';
+	import { ribbon, ribbonOutline } from '$core/roots/ribbon';
 	import type { Segment } from '$core/roots/root-map';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
@@ -39,9 +41,13 @@
 		sign: roots.map.frame === 'container' ? -1 : 1
 	});
 	$effect(() => {
-		// In the ground the view opens as far as the protection area.
+		// In the ground the view opens as far as the protection area, in a shared pot as far as the others.
 		const least =
-			roots.map.frame === 'ground' ? Math.min(1, RING / (12 * roots.map.trunkDiameterMm * scale.px)) : 1;
+			roots.map.frame === 'ground'
+				? Math.min(1, RING / (12 * roots.map.trunkDiameterMm * scale.px))
+				: roots.mates.length > 0
+					? 0.4
+					: 1;
 		return svg && zoom.attach(svg, () => least);
 	});
 
@@ -152,6 +158,37 @@
 		<g bind:this={ground} transform={zoom.transform}>
 			<MapGround {map} {scale} values={roots.options.values} zoom={zoom.k} labelDeg={gapMiddle} />
 
+			{#each roots.mates as mate (mate.id)}
+				<a
+					href={resolve('/trees/[id]/roots', { id: mate.id })}
+					aria-label="{mate.tag} {mate.name}, in the same pot"
+					class="opacity-55"
+				>
+					{#each mate.segments as segment (segment.id)}
+						<path
+							d={pathOf(ribbonOutline(ribbon(segment)), scale)}
+							class="fill-none stroke-slate"
+							stroke-width={1.3 / zoom.k}
+							stroke-dasharray="{1.5 / zoom.k} {2.5 / zoom.k}"
+						/>
+					{/each}
+					{#each mate.stems as stem (stem.id)}
+						<path
+							d={pathOf(outlineRing(stem), scale)}
+							class="fill-line stroke-slate"
+							stroke-width={1.5 / zoom.k}
+						/>
+						{@const middle = onPage(planPoint(stem.centre), scale)}
+						<text
+							transform="translate({middle.x} {middle.y + 4}) scale({1 / zoom.k})"
+							text-anchor="middle"
+							font-size="12.5"
+							font-weight="650"
+							class="fill-ink">{mate.tag}</text
+						>
+					{/each}
+				</a>
+			{/each}
 			{#each windows as window (window.azimuthDeg)}
 				{@const share = window.left}
 				<path

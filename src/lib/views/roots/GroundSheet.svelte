@@ -302,6 +302,40 @@
 			</div>
 		</section>
 
+		{#if roots.options.tree.sharedPot !== ''}
+			<section aria-labelledby="shared-title">
+				<h3 id="shared-title" class="text-base">In the shared pot, {roots.options.tree.sharedPot}</h3>
+				<div class="mt-2 grid gap-3 sm:grid-cols-2">
+					<MeasureField
+						name="in-pot"
+						label="Its middle is from the middle of the pot"
+						unit="mm"
+						optional
+						value={map.inPot?.radiusMm ?? null}
+						oninput={(mm) =>
+							(mm === null || within(mm, 0, 20_000)) &&
+							roots.setMap({
+								inPot: mm === null ? null : { radiusMm: mm, azimuthDeg: map.inPot?.azimuthDeg ?? 0 }
+							})}
+						hint="Then the others in the pot are shown on the map"
+					/>
+					{#if map.inPot}
+						{@const inPot = map.inPot}
+						<TextField
+							name="in-pot-at"
+							label="at, o’clock"
+							value={clockText(inPot.azimuthDeg)}
+							onchange={(event) => {
+								const deg = clockIn(event.currentTarget.value);
+								if (deg === null) problem = 'It must stand at a clock position, 1 to 12.';
+								else roots.setMap({ inPot: { ...inPot, azimuthDeg: deg } });
+							}}
+						/>
+					{/if}
+				</div>
+			</section>
+		{/if}
+
 		<section aria-labelledby="obstacles-title">
 			<h3 id="obstacles-title" class="text-base">What stands in the way</h3>
 			{#if map.obstacles.length > 0}

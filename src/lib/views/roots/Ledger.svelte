@@ -4,6 +4,7 @@
 	import { seasonFitNames } from '$core/climate/windows';
 	import { crossings, wallShare } from '$core/roots/course';
 	import { roman, tempers } from '$core/roots/plan';
+	import { touchingMates } from '$core/roots/shared-pot';
 	import { startAzimuth } from '$core/roots/root-map';
 	import { reservesNames } from '$core/tree/tree';
 	import { markOf } from '$core/values/values';
@@ -85,6 +86,11 @@
 				crossing.angleDeg >= roots.options.values['course.crossingDeg']
 		)
 	);
+	const mates = $derived(touchingMates(uncut, roots.mates, roots.options.values['contact.toleranceMm']));
+	const nameOf = (segmentId: string): string => {
+		const segment = roots.map.segments.find((candidate) => candidate.id === segmentId);
+		return segment ? at(startAzimuth(segment)) : '';
+	};
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
 </script>
 
@@ -347,6 +353,23 @@
 			</p>
 		{/if}
 	</section>
+
+	{#if roots.mates.length > 0}
+		<section aria-label="In the same pot" class="text-sm">
+			<h3 class="text-sm">In the same pot</h3>
+			{#each mates as mate (mate.tag)}
+				<p>
+					{mate.segmentIds.length} root{mate.segmentIds.length === 1 ? '' : 's'} of this tree touch{mate
+						.segmentIds.length === 1
+						? 'es'
+						: ''} those of {mate.tag}: {mate.segmentIds.map(nameOf).join(', ')}. Trace whose it is before it
+					is cut.
+				</p>
+			{:else}
+				<p>No root touches one of {roots.mates.map((mate) => mate.tag).join(', ')}, as they are mapped.</p>
+			{/each}
+		</section>
+	{/if}
 
 	<CrownLedger {roots} />
 

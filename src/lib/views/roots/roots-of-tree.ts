@@ -3,6 +3,7 @@ import type { Kind } from '$core/kinds/kind';
 import type { Observation } from '$core/recovery/observation';
 import type { Plan } from '$core/roots/plan';
 import type { RootMap } from '$core/roots/root-map';
+import type { PotMate } from '$core/roots/shared-pot';
 import type { Tree } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 
@@ -18,4 +19,6 @@ export interface RootsOfTree {
 	/** Looks at the tree, and the best shoots of its reference: what a later stage waits for. */
 	observations: readonly Observation[];
 	referenceShootMm: number | null;
+	/** Other trees in the same pot. */
+	mates: readonly PotMate[];
 }

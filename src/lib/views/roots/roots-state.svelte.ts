@@ -22,6 +22,7 @@ import {
 	rootFlawNames,
 	rootsFrom,
 	segmentFromQuick,
+	reseated,
 	startAzimuth,
 	turnMap,
 	type CoursePoint,
@@ -31,6 +32,7 @@ import {
 	type Segment
 } from '$core/roots/root-map';
 import { settingToBegin, type Setting } from '$core/roots/setting';
+import { matesOn } from '$core/roots/shared-pot';
 import { usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
 import { stageGate } from '$core/roots/stage-gate';
@@ -120,6 +122,7 @@ export class RootsState {
 						stems: [],
 						ballDepthMm: null,
 						lean: null,
+						inPot: null,
 						obstacles: [],
 						ballRadiusMm: Math.round(tree.trunkDiameterMm * (tree.situation === 'in-ground' ? 3 : 2)),
 						segments: []
@@ -167,6 +170,8 @@ export class RootsState {
 		const { observations, referenceShootMm, values } = this.options;
 		return stageGate(this.now.plan, observations, referenceShootMm, values);
 	});
+	/** Trees of the same pot as they lie on this map. */
+	mates = $derived.by(() => matesOn({ inPot: this.now.map.inPot }, this.options.mates));
 	girdling = $derived.by(
 		() =>
 			new Map(this.drawnMap.segments.map((s) => [s.id, girdlingOf(s, this.drawnMap, this.options.values)]))
@@ -376,7 +381,11 @@ export class RootsState {
 	}
 
 	setMap(patch: Partial<Omit<RootMapInput, 'segments'>>): void {
-		this.commit({ map: { ...this.map, ...patch } });
+		const map = { ...this.map, ...patch };
+		const trunkMoved = patch.stems !== undefined || patch.trunkDiameterMm !== undefined;
+		this.commit({
+			map: trunkMoved ? { ...map, segments: reseated(map.segments, this.map, map) } : map
+		});
 	}
 
 	/** The front and angle that are tried; as it stands while none was. */

@@ -177,7 +177,7 @@
 	</div>
 	<details
 		class="border-y py-3"
-		open={Boolean(tree?.note || tree?.batch || tree?.watering || tree?.referenceTreeId)}
+		open={Boolean(tree?.note || tree?.batch || tree?.watering || tree?.sharedPot || tree?.referenceTreeId)}
 	>
 		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
 		<div class="mt-4 grid gap-4 sm:grid-cols-2">
@@ -201,6 +201,14 @@
 				label="Watering it shares with others"
 				value={tree?.watering ?? ''}
 				hint="A line, a barrel or a can; what is sick may travel with it."
+				{refused}
+				optional
+			/>
+			<TextField
+				name="sharedPot"
+				label="Pot it shares with others"
+				value={tree?.sharedPot ?? ''}
+				hint="One name for all in it; each has its own map, state and record."
 				{refused}
 				optional
 			/>

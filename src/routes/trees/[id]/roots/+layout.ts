@@ -12,7 +12,8 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 		rootMap: records.rootMap,
 		plan: records.plan,
 		observations: records.observations,
-		referenceShootMm: data.referenceShootMm
+		referenceShootMm: data.referenceShootMm,
+		mates: data.mates
 	};
 	return { ...data, of };
 };
