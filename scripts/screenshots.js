@@ -3,11 +3,10 @@ import { chromium } from '@playwright/test';
 import { launchOptions } from './chromium.js';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4747';
-/** @type {[name: string, path: string, options?: { tag?: string, phone?: boolean, dark?: boolean, press?: string, until?: string }][]} */
+/** @type {[name: string, path: string, options?: { tag?: string, phone?: boolean, dark?: boolean, press?: string, choose?: string, until?: string }][]} */
 const shots = [
 	['today', '/'],
 	['trees', '/trees'],
-	['kinds', '/reference/kinds'],
 	['values', '/reference/values'],
 	['take-in', '/take-in', { tag: 'H-03' }],
 	['examine', '/examine', { tag: 'C-07' }],
@@ -17,6 +16,7 @@ const shots = [
 	['finding-sheet', '/examine/sheet', { tag: 'L-01' }],
 	['roots', '/roots', { tag: 'H-03' }],
 	['plan', '/roots', { tag: 'L-01', press: 'Propose stages', until: 'Take bold' }],
+	['angle', '/roots', { tag: 'T-05', choose: 'Section and angle' }],
 	['bench', '/roots/bench', { tag: 'T-05' }],
 	['roots-dark', '/roots', { tag: 'L-01', dark: true }],
 	['replant', '/replant', { tag: 'J-02' }],
@@ -28,7 +28,7 @@ const shots = [
 
 const { trees } = await (await fetch(`${base}/api/v1/trees`)).json();
 const browser = await chromium.launch(launchOptions);
-for (const [name, path, { tag, phone, dark, press, until } = {}] of shots) {
+for (const [name, path, { tag, phone, dark, press, choose, until } = {}] of shots) {
 	const page = await browser.newPage({
 		viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
 		colorScheme: dark ? 'dark' : 'light',
@@ -36,6 +36,7 @@ for (const [name, path, { tag, phone, dark, press, until } = {}] of shots) {
 	});
 	const tree = trees.find((/** @type {{ tag: string }} */ candidate) => candidate.tag === tag);
 	await page.goto(base + (tree ? `/trees/${tree.id}${path}` : path), { waitUntil: 'networkidle' });
+	if (choose) await page.getByRole('radio', { name: choose }).click();
 	if (press) await page.getByRole('button', { name: press }).first().click();
 	if (until) await page.getByRole('button', { name: until }).waitFor();
 	await page.screenshot({ path: `docs/screenshots/${name}.png` });
