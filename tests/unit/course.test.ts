@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { claimOf } from '$core/roots/claims';
-import { computedFlaws, crossings, flawsOf, runsRoundDeg, wallShare } from '$core/roots/course';
+import { computedFlaws, crossings, flawsOf, obstaclesMet, runsRoundDeg, wallShare } from '$core/roots/course';
 import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, type Segment } from '$core/roots/root-map';
+import { segmentFromQuick, segmentSchema, type Segment } from '$core/roots/root-map';
 import { defaultValues } from '$core/values/values';
 
 const values = defaultValues;
@@ -32,6 +32,53 @@ const across = (id: string, deg: number, at: number, depth: number): Segment => 
 		[deg + turn, radius, depth]
 	]);
 };
+
+describe('what stands in the way', () => {
+	const straight = (depthMm: number) =>
+		segmentSchema.parse({
+			id: 'a',
+			parentId: null,
+			rootClass: 'scaffold',
+			condition: 'sound',
+			diameterStartMm: 20,
+			diameterEndMm: 8,
+			fineScore: 1,
+			course: [
+				{ azimuthDeg: 90, radiusMm: 40, depthMm },
+				{ azimuthDeg: 90, radiusMm: 400, depthMm }
+			]
+		});
+	const kerb = {
+		id: 'k',
+		kind: 'kerb' as const,
+		toDepthMm: 150,
+		note: '',
+		points: [
+			{ azimuthDeg: 60, radiusMm: 300 },
+			{ azimuthDeg: 120, radiusMm: 300 }
+		]
+	};
+	it('is met by a root that crosses it, unless it runs underneath', () => {
+		expect(obstaclesMet(straight(60), [kerb])).toEqual([kerb]);
+		expect(obstaclesMet(straight(200), [kerb])).toEqual([]);
+	});
+	it('a stone is closed: a root that enters it between its last and first point meets it', () => {
+		const stone = {
+			...kerb,
+			kind: 'stone' as const,
+			points: [
+				{ azimuthDeg: 80, radiusMm: 200 },
+				{ azimuthDeg: 85, radiusMm: 260 },
+				{ azimuthDeg: 95, radiusMm: 260 },
+				{ azimuthDeg: 100, radiusMm: 200 }
+			]
+		};
+		const ends = straight(60);
+		const into = { ...ends, course: ends.course.map((p, i) => (i === 1 ? { ...p, radiusMm: 220 } : p)) };
+		expect(obstaclesMet(into, [stone])).toHaveLength(1);
+		expect(obstaclesMet(into, [{ ...stone, kind: 'wall' as const }])).toHaveLength(0);
+	});
+});
 
 describe('crossings', () => {
 	it('lie where the lines cut each other, with the soil between, and the square angle', () => {

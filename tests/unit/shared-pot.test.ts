@@ -64,11 +64,11 @@ describe('places as they are typed', () => {
 					const points = raw.map(([half, radiusMm]) => ({ azimuthDeg: half / 2, radiusMm }));
 					const read = parsePlaces(writePlaces(points, frame), frame);
 					if (!read.ok) throw new Error(read.problem);
-				expect(read.points).toHaveLength(points.length);
-				for (const [i, point] of read.points.entries()) {
-					expect(point.azimuthDeg % 360).toBeCloseTo(points[i]?.azimuthDeg ?? NaN, 6);
-					expect(point.radiusMm).toBe(points[i]?.radiusMm);
-				}
+					expect(read.points).toHaveLength(points.length);
+					for (const [i, point] of read.points.entries()) {
+						expect(point.azimuthDeg % 360).toBeCloseTo(points[i]?.azimuthDeg ?? NaN, 6);
+						expect(point.radiusMm).toBe(points[i]?.radiusMm);
+					}
 				}
 			)
 		);

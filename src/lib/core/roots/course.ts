@@ -1,7 +1,7 @@
 import { arcCover, normaliseDeg, turnDeg } from '../circular/circular';
 import type { Values } from '../values/values';
 import { courseLengthMm, diameterAtMm, planPoint, type PlanPoint } from './geometry';
-import type { RootFlaw, RootMapInput, Segment } from './root-map';
+import type { Obstacle, RootFlaw, RootMapInput, Segment } from './root-map';
 
 /** Where two roots cross, seen from above. */
 export interface Crossing {
@@ -98,6 +98,24 @@ function firstCrossing(one: Line, other: Line): Crossing | null {
 			};
 		}
 	return null;
+}
+
+/** What a root runs into, seen from above: a kerb or wall that it crosses no deeper than it goes, a stone it enters. */
+export function obstaclesMet(segment: Segment, obstacles: readonly Obstacle[]): Obstacle[] {
+	const points = segment.course.map(planPoint);
+	return obstacles.filter((obstacle) => {
+		const line = obstacle.points.map(planPoint);
+		const [first] = line;
+		const round = obstacle.kind === 'stone' && first ? [...line, first] : line;
+		return points.some((a, i) => {
+			const [b, from, to] = [points[i + 1], segment.course[i], segment.course[i + 1]];
+			if (!b || !from || !to || Math.min(from.depthMm, to.depthMm) > obstacle.toDepthMm) return false;
+			return round.some((c, k) => {
+				const d = round[k + 1];
+				return d !== undefined && meeting(a, b, c, d) !== null;
+			});
+		});
+	});
 }
 
 const heading = (a: PlanPoint, b: PlanPoint): number =>

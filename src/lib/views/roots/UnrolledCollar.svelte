@@ -43,6 +43,24 @@
 			];
 		})
 	);
+	/** Where the soil is to be, and where the ball ends, as far as they lie in the drawing. */
+	const lines = $derived(
+		[
+			...(roots.plan.setting && roots.plan.setting.planeDepthMm !== 0
+				? [
+						{
+							name: 'root plane',
+							depthMm: roots.plan.setting.planeDepthMm,
+							tone: 'stroke-lichen',
+							dash: '10 4'
+						}
+					]
+				: []),
+			...(map.ballDepthMm === null
+				? []
+				: [{ name: 'under the ball', depthMm: map.ballDepthMm, tone: 'stroke-ink', dash: undefined }])
+		].filter((line) => line.depthMm > -deepest * 0.18 && line.depthMm < deepest)
+	);
 	const marks = [-180, -90, 0, 90, 180];
 
 	/** Stretches of a root that lie against the trunk, as bands. */
@@ -103,6 +121,23 @@
 			font-size="13"
 			font-weight="650"
 			class="fill-slate">{clockOf(deg, map.frame)}</text
+		>
+	{/each}
+	{#each lines as line (line.name)}
+		<path
+			d="M{LEFT} {y(line.depthMm)}H{WIDTH - 6}"
+			class={line.tone}
+			stroke-width="1.6"
+			stroke-dasharray={line.dash}
+		/>
+		<text
+			x={WIDTH - 10}
+			y={y(line.depthMm) - 3}
+			text-anchor="end"
+			font-size="12.5"
+			class="fill-ink stroke-paper"
+			stroke-width="3"
+			paint-order="stroke">{line.name}</text
 		>
 	{/each}
 	<g clip-path="url(#{uid}-clip)">

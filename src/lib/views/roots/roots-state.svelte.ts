@@ -1,6 +1,7 @@
 import { clockOf } from '$core/circular/circular';
 import type { Format } from '$core/format/format';
 import { girdlingOf } from '$core/roots/contact';
+import { obstaclesMet } from '$core/roots/course';
 import { polarOf, type PlanPoint } from '$core/roots/geometry';
 import { claimOf } from '$core/roots/claims';
 import {
@@ -213,6 +214,7 @@ export class RootsState {
 			segment.condition === 'sound' ? '' : segment.condition,
 			segment.seenToMm === null ? '' : segment.seenToMm === 0 ? 'assumed, in soil' : 'in soil further on',
 			segment.flaws.map((flaw) => rootFlawNames[flaw]).join(', '),
+			...obstaclesMet(segment, this.map.obstacles).map((obstacle) => `runs into the ${obstacle.kind}`),
 			treated.kind === 'cut' ? `cut, stage ${roman(treated.cut.stage)}` : treated.kind
 		]
 			.filter(Boolean)
