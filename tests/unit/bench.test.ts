@@ -96,8 +96,20 @@ describe('how a root is cut', () => {
 	});
 	it('leaves structural roots near a standing trunk, and anchors, to a qualified arborist', () => {
 		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').arborist).toMatch(/3 trunk diameters/);
-		expect(how(root('6 25 scaffold', 'a'), 260, 'ground').arborist).toBeNull();
+		// Beyond three diameters the structural root zone goes on, here its least radius of 1.5 m.
+		expect(how(root('6 25 scaffold', 'a'), 260, 'ground').arborist).toMatch(/structural root zone/);
+		expect(how(root('6 25 scaffold', 'a'), 1600, 'ground').arborist).toBeNull();
+		expect(how(root('6 25 sec', 'a'), 0, 'ground').arborist).toBeNull();
 		expect(how(root('6 25 scaffold', 'a')).arborist).toBeNull();
-		expect(how(root('6 35 anchor', 'a')).arborist).toMatch(/anchor/);
+		expect(how(root('6 35 anchor', 'a')).arborist).toMatch(/An anchor/);
+		expect(how(root('6 35 anchor dead40', 'a'), 40).arborist).toMatch(/rotten anchor/);
+		const short = [{ azimuthDeg: 30, left: 0.4, short: true }];
+		const scaffold = root('6 25 scaffold', 'a');
+		const map = { frame: 'container' as const, trunkDiameterMm: 100, segments: [scaffold] };
+		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, short).arborist).toMatch(
+			/below what is wanted/
+		);
+		const away = [{ azimuthDeg: 180, left: 0.4, short: true }];
+		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, away).arborist).toBeNull();
 	});
 });

@@ -1,7 +1,10 @@
+import { turnDeg } from '../circular/circular';
+import { structuralRootZoneRadiusM } from '../ground/zones';
 import type { Values } from '../values/values';
 import { diameterAtMm } from './geometry';
+import type { AnchorageWindow } from './ledger';
 import type { Cut } from './plan';
-import type { RootMapInput, Segment } from './root-map';
+import { startAzimuth, type RootMapInput, type Segment } from './root-map';
 
 /** How a root is cut, in words for the bench. */
 export interface CutHow {
@@ -13,18 +16,29 @@ export interface CutHow {
 	arborist: string | null;
 }
 
-/** Tool, place and face of a cut [common practice, no source], and whether it is for a qualified arborist. */
+/**
+ * Tool, place and face of a cut [common practice, no source], and whether it is for a qualified arborist.
+ * @param windows anchorage as the plan leaves it
+ */
 export function cutHow(
 	segment: Segment,
 	{ atMm }: Pick<Cut, 'atMm'>,
 	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'segments'>,
 	lengthMm: number,
-	values: Values
+	values: Values,
+	windows: readonly AnchorageWindow[] = []
 ): CutHow {
 	const thickMm = diameterAtMm(segment, atMm, lengthMm);
 	const structural = segment.rootClass === 'anchor' || segment.rootClass === 'scaffold';
 	const nearMm = values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm;
-	const startMm = segment.course[0]?.radiusMm ?? 0;
+	const zoneMm = structuralRootZoneRadiusM(map.trunkDiameterMm / 1000, values) * 1000;
+	const fromMm = (segment.course[0]?.radiusMm ?? 0) + atMm;
+	const inGround = map.frame === 'ground' && structural;
+	const short = windows.some(
+		(window) =>
+			window.short &&
+			Math.abs(turnDeg(window.azimuthDeg, startAzimuth(segment))) <= values['anchorage.windowDeg'] / 2
+	);
 	const kept = map.segments.some((side) => side.parentId === segment.id && side.attachMm < atMm);
 	return {
 		tool:
@@ -45,10 +59,16 @@ export function cutHow(
 						: 'at the mark',
 		face: 'Face down or outward, clean, never torn.',
 		arborist:
-			map.frame === 'ground' && structural && startMm + atMm < nearMm
+			inGround && fromMm < nearMm
 				? `A structural root within ${values['ground.noCutTrunkDiameters']} trunk diameters of a standing tree.`
-				: segment.rootClass === 'anchor'
-					? 'An anchor: what it held falls to the others.'
-					: null
+				: inGround && fromMm < zoneMm
+					? 'A structural root within the structural root zone of a standing tree.'
+					: segment.rootClass === 'anchor'
+						? segment.condition === 'dead'
+							? 'A rotten anchor: what it held falls to the others.'
+							: 'An anchor: what it held falls to the others.'
+						: structural && short
+							? 'The anchorage of its side falls below what is wanted.'
+							: null
 	};
 }

@@ -56,7 +56,9 @@
 	const cut = $derived(bench.current);
 	const segment = $derived(roots.map.segments.find((candidate) => candidate.id === cut?.segmentId));
 	const lengthMm = $derived(segment ? courseLengthMm(segment.course) : 0);
-	const how = $derived(segment && cut ? cutHow(segment, cut, roots.map, lengthMm, values) : null);
+	const how = $derived(
+		segment && cut ? cutHow(segment, cut, roots.map, lengthMm, values, roots.standing.ledger.windows) : null
+	);
 	const ledger = $derived(roots.standing.ledger);
 	const spent = $derived(
 		bench.cuts.reduce(

@@ -66,7 +66,14 @@
 					{#each inStage(stage) as cut, index (cut.id)}
 						{@const segment = rootOf(cut.segmentId)}
 						{#if segment}
-							{@const how = cutHow(segment, cut, roots.map, courseLengthMm(segment.course), values)}
+							{@const how = cutHow(
+								segment,
+								cut,
+								roots.map,
+								courseLengthMm(segment.course),
+								values,
+								ledger.windows
+							)}
 							<tr class="border-b align-top">
 								<td class="py-1.5 font-display text-lg font-bold"
 									>{(stage === 0 ? roots.cutNumbers.get(cut.segmentId) : undefined) ?? index + 1}</td

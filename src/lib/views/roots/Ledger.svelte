@@ -373,11 +373,13 @@
 
 	<CrownLedger {roots} />
 
-	{#if anchorsCut > 0 || referral.length > 0}
+	{#if anchorsCut > 0 || referral.length > 0 || ledger.least?.short}
 		<Caution title="Not without a qualified arborist">
 			{referral.length > 0
 				? 'A structural root of a standing tree is to be cut. Whether it stands safely is not for the eye or this ledger to say.'
-				: `${anchorsCut} anchor${anchorsCut === 1 ? '' : 's'} would go. Tie the tree down and let it stand supported.`}
+				: anchorsCut > 0
+					? `${anchorsCut} anchor${anchorsCut === 1 ? '' : 's'} would go. Tie the tree down and let it stand supported.`
+					: 'A side is left with less anchorage than is wanted. Tie the tree down and let it stand supported.'}
 		</Caution>
 	{/if}
 
