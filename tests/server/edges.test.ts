@@ -276,6 +276,14 @@ describe('every calculation', () => {
 			'pot-size': { ballDiameterMm: 200 },
 			'layer-amounts': { pot, ballDiameterMm: 200, ballDepthMm: 120, headspaceMm: 20 },
 			'mix-components': { mixId: 'pumice-bark', litres: 8 },
+			'mix-water-air': { parts: [{ componentId: 'perlite', parts: 1 }], pot, fillMm: 200 },
+			'reach-mix': {
+				stock: ['perlite', 'compost'],
+				pot,
+				fillMm: 200,
+				airFrom: 0.2,
+				airTo: 0.35
+			},
 			'aftercare-tasks': {
 				workOn: '2026-04-18',
 				group: 'conifer',

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { cautions } from '$core/cautions/cautions';
 import { groups, isTender, kindSchema } from '$core/kinds/kind';
 import { shippedKinds } from '$core/kinds/shipped';
+import { componentOf } from '$core/mixes/components';
 import { mixes } from '$core/mixes/mixes';
 import { signIds, signOf, signApplies } from '$core/diagnosis/signs';
 import { conditionIds } from '$core/diagnosis/conditions';
@@ -113,7 +114,7 @@ describe('cautions', () => {
 	});
 	it('come with every mix that raises dust or holds compost', () => {
 		for (const mix of Object.values(mixes)) {
-			const parts = mix.parts.map((part) => part.component).join(' ');
+			const parts = mix.parts.map((part) => componentOf(part.componentId).name).join(' ');
 			if (/pumice|perlite|grit/.test(parts) && !/compost/.test(parts.replace('composted', '')))
 				expect(mix.caution, mix.name).toMatch(/dust|mask/i);
 			if (/(^| )compost($| )/.test(parts)) expect(mix.caution, mix.name).toMatch(/Legionella/);

@@ -10,7 +10,10 @@ import { rootsCalculations } from './roots-calculations';
 import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '../ground/zones';
 import { groups, liftingWindows } from '../kinds/kind';
+import { componentIds } from '../mixes/components';
 import { componentLitres, mixIds } from '../mixes/mixes';
+import { reachMix } from '../mixes/reach';
+import { mixBody, mixPart, mixParts, waterAndAir } from '../mixes/retention';
 import { layerAmounts, plantingInput, sizeAdvice, sizeRules } from '../pots/replant-plan';
 import { potSchema, potVolumeL } from '../pots/volume';
 import { expectedRootFunction } from '../recovery/expected';
@@ -35,6 +38,12 @@ const kindSeason = z.strictObject({
 	coldestC: measure(-60, 30, '°C'),
 	liftingWindow: oneOf(liftingWindows)
 });
+const layerInput = {
+	coarseLayerMm: measure(0, 1000, 'mm').default(0),
+	coarseGrainMm: measure(0.5, 100, 'mm').default(8).describe('Fine end of the grains of the coarse layer'),
+	fillMm: measure(10, 3000, 'mm').describe('Height of the fill above the floor')
+};
+
 /** Every calculation of the core, in the order of the work. */
 export const calculations: readonly Calculation[] = [
 	...examineCalculations,
@@ -188,10 +197,74 @@ export const calculations: readonly Calculation[] = [
 	),
 	calculation(
 		'mix-components',
-		'Litres of each component of a mix',
+		'Litres of each component to measure out for a mix, which is less than their sum',
 		z.strictObject({ mixId: oneOf(mixIds), litres: measure(0, 100_000, 'L') }),
 		z.object({ components: z.array(z.object({ component: z.string(), litres: number })) }),
-		({ mixId, litres }) => ({ components: componentLitres(mixId, litres) })
+		({ mixId, litres }, values) => ({ components: componentLitres(mixId, litres, values) })
+	),
+	calculation(
+		'mix-water-air',
+		'Water and air of a mix by depth in a pot that was watered through and has drained',
+		z.strictObject({ parts: mixParts, pot: potSchema, ...layerInput }),
+		z.object({
+			byDepth: z.array(z.object({ heightMm: number, water: number, air: number })),
+			containerCapacity: number,
+			airSpace: number,
+			porosity: number,
+			easilyAvailable: number,
+			mixL: number,
+			waterL: number,
+			airL: number,
+			wetKg: number,
+			saturatedMm: number,
+			yield: number,
+			ph: number
+		}),
+		({ parts, pot, coarseLayerMm, coarseGrainMm, fillMm }, values) => {
+			const body = mixBody(parts, values);
+			const coarsePoreMm = coarseGrainMm * values['mix.poreOfGrain'];
+			return {
+				...waterAndAir(body, pot, { coarseLayerMm, coarsePoreMm }, Math.min(fillMm, pot.heightMm)),
+				yield: body.yield,
+				ph: body.ph
+			};
+		}
+	),
+	calculation(
+		'reach-mix',
+		'The mix of what is at hand that comes nearest to a wanted air space and water in a pot',
+		z.strictObject({
+			stock: z.array(oneOf(componentIds)).min(1).max(6),
+			begin: z.array(mixPart).max(12).default([]),
+			pot: potSchema,
+			...layerInput,
+			airFrom: share(),
+			airTo: share(),
+			waterFrom: share().default(0),
+			waterTo: share().default(1)
+		}),
+		z.object({
+			found: z.array(
+				z.object({
+					parts: z.array(z.object({ componentId: z.enum(componentIds), parts: number })),
+					airSpace: number,
+					containerCapacity: number,
+					miss: number,
+					change: number
+				})
+			)
+		}),
+		({ stock, begin, pot, coarseLayerMm, coarseGrainMm, fillMm, ...wish }, values) => ({
+			found: reachMix(
+				stock,
+				wish,
+				begin,
+				pot,
+				{ coarseLayerMm, coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain'] },
+				Math.min(fillMm, pot.heightMm),
+				values
+			)
+		})
 	),
 	calculation(
 		'aftercare-tasks',

@@ -1,9 +1,12 @@
 import type { Group } from '../kinds/kind';
+import type { Values } from '../values/values';
+import { componentOf } from './components';
+import { mixBody, type MixPart } from './retention';
 
 /** A potting mix by parts of volume. Common mixes of the trade [T]; parts are habit, not measurement. */
 export interface Mix {
 	name: string;
-	parts: readonly { component: string; parts: number }[];
+	parts: readonly MixPart[];
 	suits: string;
 	groups: readonly Group[];
 	afterRot: boolean;
@@ -16,7 +19,7 @@ const COMPOST = 'Open bags away from the face and wash hands: potting mixes can 
 export const mixes = {
 	pumice: {
 		name: 'Pumice alone',
-		parts: [{ component: 'pumice 4–8 mm', parts: 1 }],
+		parts: [{ componentId: 'pumice-coarse', parts: 1 }],
 		suits: 'collected trees and conifers, after a hard reduction',
 		groups: ['conifer', 'deciduous', 'broadleaf-evergreen'],
 		afterRot: true,
@@ -25,8 +28,8 @@ export const mixes = {
 	'pumice-bark': {
 		name: 'Pumice and bark, 3 : 1',
 		parts: [
-			{ component: 'pumice 3–6 mm', parts: 3 },
-			{ component: 'composted pine bark 3–8 mm', parts: 1 }
+			{ componentId: 'pumice-medium', parts: 3 },
+			{ componentId: 'bark-fine', parts: 1 }
 		],
 		suits: 'deciduous and evergreen trees in their first boxes',
 		groups: ['deciduous', 'broadleaf-evergreen', 'conifer'],
@@ -36,8 +39,8 @@ export const mixes = {
 	'compost-grit': {
 		name: 'Compost with grit, 1 : 1',
 		parts: [
-			{ component: 'compost', parts: 1 },
-			{ component: 'grit 2–5 mm', parts: 1 }
+			{ componentId: 'compost', parts: 1 },
+			{ componentId: 'grit-fine', parts: 1 }
 		],
 		suits: 'dry-country trees',
 		groups: ['broadleaf-evergreen', 'deciduous'],
@@ -47,9 +50,9 @@ export const mixes = {
 	'compost-perlite-loam': {
 		name: 'Compost, perlite and a little loam, 4 : 5 : 1',
 		parts: [
-			{ component: 'compost', parts: 4 },
-			{ component: 'perlite', parts: 5 },
-			{ component: 'loam', parts: 1 }
+			{ componentId: 'compost', parts: 4 },
+			{ componentId: 'perlite', parts: 5 },
+			{ componentId: 'loam', parts: 1 }
 		],
 		suits: 'fleshy plants; the loam wets again after drying',
 		groups: ['succulent', 'palm', 'tropical'],
@@ -59,9 +62,9 @@ export const mixes = {
 	'equal-mineral': {
 		name: 'Perlite, vermiculite and pumice, equal',
 		parts: [
-			{ component: 'perlite', parts: 1 },
-			{ component: 'vermiculite', parts: 1 },
-			{ component: 'pumice 3–6 mm', parts: 1 }
+			{ componentId: 'perlite', parts: 1 },
+			{ componentId: 'vermiculite', parts: 1 },
+			{ componentId: 'pumice-medium', parts: 1 }
 		],
 		suits: 'a rotted stump and cuttings',
 		groups: ['succulent', 'tropical'],
@@ -71,8 +74,8 @@ export const mixes = {
 	'coir-grit': {
 		name: 'Coir with coarse mineral grit, 1 : 2',
 		parts: [
-			{ component: 'coir', parts: 1 },
-			{ component: 'mineral grit 4–8 mm', parts: 2 }
+			{ componentId: 'coir', parts: 1 },
+			{ componentId: 'grit-coarse', parts: 2 }
 		],
 		suits: 'tropical and indoor trees after root rot',
 		groups: ['tropical', 'palm', 'broadleaf-evergreen'],
@@ -82,9 +85,9 @@ export const mixes = {
 	bark: {
 		name: 'Bark, peat-free ericaceous and perlite, 3 : 2 : 1',
 		parts: [
-			{ component: 'composted pine bark 3–8 mm', parts: 3 },
-			{ component: 'ericaceous compost', parts: 2 },
-			{ component: 'perlite', parts: 1 }
+			{ componentId: 'bark-fine', parts: 3 },
+			{ componentId: 'ericaceous-compost', parts: 2 },
+			{ componentId: 'perlite', parts: 1 }
 		],
 		suits: 'ericaceous shrubs',
 		groups: ['ericaceous'],
@@ -93,7 +96,7 @@ export const mixes = {
 	},
 	'site-soil': {
 		name: 'The soil of the site',
-		parts: [{ component: 'soil dug from the hole', parts: 1 }],
+		parts: [{ componentId: 'site-soil', parts: 1 }],
 		suits: 'replanting in the ground',
 		groups: ['deciduous', 'broadleaf-evergreen', 'conifer'],
 		afterRot: false,
@@ -105,11 +108,22 @@ export type MixId = keyof typeof mixes;
 export const mixIds = Object.keys(mixes) as [MixId, ...MixId[]];
 export const mixOf = (id: MixId): Mix => mixes[id];
 
-/** Litres of each component for an amount of mix, by parts of volume. */
-export function componentLitres(id: MixId, mixL: number): { component: string; litres: number }[] {
+/**
+ * Litres of each component to measure out for an amount of mix. Fines settle between coarse grains, so together they are
+ * more than the mix they make.
+ */
+export function componentLitres(
+	id: MixId,
+	mixL: number,
+	values: Values
+): { component: string; litres: number }[] {
 	const { parts } = mixOf(id);
 	const total = parts.reduce((sum, part) => sum + part.parts, 0);
-	return parts.map((part) => ({ component: part.component, litres: (mixL * part.parts) / total }));
+	const pouredL = mixL / mixBody(parts, values).yield;
+	return parts.map((part) => ({
+		component: componentOf(part.componentId).name,
+		litres: (pouredL * part.parts) / total
+	}));
 }
 
 /** The mix to begin with for a group; after rot only mixes that stay airy. */

@@ -1,6 +1,52 @@
-import { defineValues } from './define';
+import { defineValues, type WorkingValue } from './define';
+
+const wanted = (what: string, end: string, value: number): WorkingValue => ({
+	label: `Nursery mixes: ${what} ${end}`,
+	value,
+	unit: 'share',
+	mark: 'memory',
+	source: 'Yeager et al., Best Management Practices for nursery crops',
+	min: 0,
+	max: 0.95
+});
 
 export const replantValues = defineValues({
+	'mix.slipRatio': {
+		label: 'Grains over this share of the size of the coarser ones do not slip between them',
+		value: 0.4,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.05,
+		max: 1
+	},
+	'mix.poreOfGrain': {
+		label: 'Pores between grains, as a share of the fine end of their size',
+		value: 0.4,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.05,
+		max: 1
+	},
+	'mix.airFrom': wanted('air space', 'at least', 0.1),
+	'mix.airTo': wanted('air space', 'at most', 0.3),
+	'mix.waterFrom': wanted('water held', 'at least', 0.45),
+	'mix.waterTo': wanted('water held', 'at most', 0.65),
+	'mix.recoveringAirFrom': {
+		label: 'Recovering roots: air space at least',
+		value: 0.2,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.9
+	},
+	'mix.recoveringAirTo': {
+		label: 'Recovering roots: air space at most',
+		value: 0.35,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.9
+	},
 	'pot.upSizeMm': {
 		label: 'Normal step up: pot wider than the last by',
 		value: 50,

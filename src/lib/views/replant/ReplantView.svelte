@@ -101,7 +101,7 @@
 	);
 	const mix = $derived(mixOf(mixId as MixId));
 	const count = $derived(tree.plantCount);
-	const shopping = $derived(componentLitres(mixId as MixId, amounts.readyMainL * count));
+	const shopping = $derived(componentLitres(mixId as MixId, amounts.readyMainL * count, values));
 	const unrooted = $derived(unrootedShare(amounts));
 	const set = (key: keyof typeof sizes) => (mm: number | null) => {
 		if (mm !== null) sizes = { ...sizes, [key]: mm };
