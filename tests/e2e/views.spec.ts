@@ -25,6 +25,7 @@ const stages = [
 	'roots/bench',
 	'roots/card',
 	'replant',
+	'replant/mix',
 	'aftercare',
 	'recovery'
 ];

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { DEMO, open, told, treeId } from './helpers';
+import { DEMO, expectAccessible, open, told, treeId } from './helpers';
 
 /** What the yard's people do beside the main path, in the real interface on the demo yard. */
 
@@ -162,4 +162,37 @@ test('a case is closed as dead only with its lesson, and opened again', async ({
 	await expect(page.getByRole('complementary', { name: 'Dead' })).toContainText('Opened in flower.');
 	await page.getByRole('button', { name: 'Open the case again' }).click();
 	await expect(page.getByRole('complementary', { name: 'Is it re-established?' })).toBeVisible();
+});
+
+test('water and air in the pot: two mixes by depth, a coarse layer that does not drain, a mix found from what is at hand', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('J-02')}/replant`);
+	await expect(page.getByText(/Drained, it holds/)).toBeVisible();
+	await page.getByRole('link', { name: 'By depth, and other mixes' }).click();
+	const a = page.getByRole('region', { name: 'Mix A' });
+	const b = page.getByRole('region', { name: 'Mix B' });
+	const air = (mix: typeof a) => mix.getByRole('button', { name: /^Air space of mix/ });
+	await expect(air(a)).toHaveText(/^4\d\.\d %$/);
+	const before = await air(b).textContent();
+	await page.getByRole('slider', { name: 'Depth of the fill' }).fill('80');
+	await expect(air(b)).not.toHaveText(before ?? '');
+	// Shallower is wetter.
+	expect(Number.parseFloat((await air(b).textContent()) ?? '')).toBeLessThan(Number.parseFloat(before ?? ''));
+	await page.getByRole('slider', { name: 'Coarse layer' }).fill('30');
+	await expect(page.getByText(/They do not drain the mix/)).toBeVisible();
+	await a.getByLabel('Add to mix A').selectOption({ label: 'compost' });
+	await expect(a.getByLabel('Parts of compost in mix A')).toHaveValue('1');
+	await a.getByLabel('Parts of compost in mix A').fill('9');
+	await expect(a.getByText(/below what is wanted/)).toBeVisible();
+	await a.getByLabel('Parts of pumice 4–8 mm in mix A').fill('0');
+	await a.getByLabel('Parts of compost in mix A').fill('0');
+	await expect(a.getByText('Give at least one part more than nothing.')).toBeVisible();
+	await page.getByRole('button', { name: 'Find a mix' }).click();
+	const found = page.getByRole('list', { name: 'Mixes found' }).getByRole('listitem');
+	await expect(found).toHaveCount(3);
+	await expect(found.first()).toContainText('as wanted');
+	await found.first().getByRole('button', { name: 'Take mix 1 as mix B' }).click();
+	await expect(b.getByText(/what is wanted/)).toBeHidden();
+	await expectAccessible(page);
 });

@@ -1,9 +1,12 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
 	import { nightTemperature } from '$core/climate/normals';
 	import type { Kind } from '$core/kinds/kind';
 	import { componentLitres, mixIds, mixOf, usualMix, type MixId } from '$core/mixes/mixes';
+	import { componentOf } from '$core/mixes/components';
+	import { mixBody, waterAndAir } from '$core/mixes/retention';
 	import {
 		layerAmounts,
 		sizeAdvice,
@@ -103,6 +106,14 @@
 	const count = $derived(tree.plantCount);
 	const shopping = $derived(componentLitres(mixId as MixId, amounts.readyMainL * count, values));
 	const unrooted = $derived(unrootedShare(amounts));
+	const water = $derived(
+		waterAndAir(
+			mixBody(mix.parts, values),
+			pot,
+			{ coarseLayerMm, coarsePoreMm: componentOf('grit-coarse').fineMm * values['mix.poreOfGrain'] },
+			Math.max(10, pot.heightMm - headspaceMm)
+		)
+	);
 	const set = (key: keyof typeof sizes) => (mm: number | null) => {
 		if (mm !== null) sizes = { ...sizes, [key]: mm };
 	};
@@ -390,6 +401,15 @@
 				</li>
 			{/each}
 		</ul>
+		<p class="mt-3 text-sm">
+			Drained, it holds <strong>{format().percent(water.containerCapacity)}</strong> water and
+			<strong class={water.airSpace < values['mix.airFrom'] ? 'text-oxide' : ''}
+				>{format().percent(water.airSpace)}</strong
+			>
+			air in this pot{water.airSpace < values['mix.airFrom'] ? ', too little for roots' : ''}.
+			<a class="chalk" href={resolve('/trees/[id]/replant/mix', { id: tree.id })}>By depth, and other mixes</a
+			>
+		</p>
 		<p class="mt-3 text-sm">
 			{format().percent(unrooted)} of the fill holds no roots yet.
 			{#if unrooted > 0.6}<strong class="text-ochre"

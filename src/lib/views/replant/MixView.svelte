@@ -1,0 +1,340 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import type { Kind } from '$core/kinds/kind';
+	import { componentIds, componentOf, type ComponentId } from '$core/mixes/components';
+	import { mixIds, mixOf, usualMix, type MixId } from '$core/mixes/mixes';
+	import { mixInWords, reachMix, type MixFound } from '$core/mixes/reach';
+	import { mixBody, waterAndAir, type MixPart } from '$core/mixes/retention';
+	import type { Planting } from '$core/pots/replant-plan';
+	import type { Tree } from '$core/tree/tree';
+	import { markOf, type Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import Caution from '$ui/Caution.svelte';
+	import Chips from '$ui/Chips.svelte';
+	import Choice from '$ui/Choice.svelte';
+	import SelectField from '$ui/SelectField.svelte';
+	import Slider from '$ui/Slider.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import Trash2 from '@lucide/svelte/icons/trash-2';
+	import { untrack } from 'svelte';
+	import WaterAndAir from './WaterAndAir.svelte';
+
+	/** Two mixes side by side in the same pot: water and air by depth, what is wanted, and a mix that reaches it. */
+	interface Props {
+		tree: Tree;
+		kind: Kind;
+		values: Values;
+		planting: Planting | null;
+	}
+	let { tree, kind, values, planting }: Props = $props();
+	const format = useFormat();
+
+	const copy = (id: MixId): MixPart[] => mixOf(id).parts.map((part) => ({ ...part }));
+	const first = untrack<MixId>(() => planting?.mixId ?? usualMix(kind.group, false));
+	let sides = $state<{ from: string; parts: MixPart[] }[]>([
+		{ from: first, parts: copy(first) },
+		{
+			from: first === 'compost-grit' ? 'pumice' : 'compost-grit',
+			parts: copy(first === 'compost-grit' ? 'pumice' : 'compost-grit')
+		}
+	]);
+	let depthMm = $state(untrack(() => (planting ? planting.pot.heightMm - planting.headspaceMm : 150)));
+	let coarseLayerMm = $state(untrack(() => planting?.coarseLayerMm ?? 0));
+	let coarseGrainMm = $state(8);
+	const pot = $derived(
+		planting && Math.abs(depthMm - (planting.pot.heightMm - planting.headspaceMm)) < 0.5
+			? planting.pot
+			: { depthMm }
+	);
+	const layer = $derived({
+		coarseLayerMm: Math.min(coarseLayerMm, depthMm - 10),
+		coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain']
+	});
+	const made = $derived(
+		sides.map(({ parts }) => {
+			if (!parts.some((part) => part.parts > 0)) return null;
+			const body = mixBody(parts, values);
+			return { body, result: waterAndAir(body, pot, layer, depthMm) };
+		})
+	);
+	const ranges = $derived({
+		nursery: {
+			airFrom: values['mix.airFrom'],
+			airTo: values['mix.airTo'],
+			waterFrom: values['mix.waterFrom'],
+			waterTo: values['mix.waterTo']
+		},
+		recovering: {
+			airFrom: values['mix.recoveringAirFrom'],
+			airTo: values['mix.recoveringAirTo'],
+			waterFrom: 0,
+			waterTo: 1
+		}
+	});
+	let aim = $state<'recovering' | 'nursery'>('recovering');
+	const wish = $derived(ranges[aim]);
+	const judged = (value: number, from: number, to: number): string =>
+		value < from - 1e-9 ? 'below' : value > to + 1e-9 ? 'above' : 'within';
+	const percent = (share: number): string => format().percent(share);
+	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+
+	function setParts(index: number, parts: MixPart[]): void {
+		sides = sides.map((side, i) => (i === index ? { ...side, parts } : side));
+	}
+	function begin(index: number, id: string): void {
+		sides = sides.map((side, i) => (i === index ? { from: id, parts: copy(id as MixId) } : side));
+	}
+
+	let stock = $state<ComponentId[]>(
+		untrack(() =>
+			[
+				...new Set([
+					...copy(first).map((part) => part.componentId),
+					'pumice-medium',
+					'perlite',
+					'bark-fine'
+				] as ComponentId[])
+			].slice(0, 6)
+		)
+	);
+	let found = $state.raw<MixFound[] | null>(null);
+	function find(): void {
+		found = reachMix(stock, wish, sides[0]?.parts ?? [], pot, layer, depthMm, values);
+	}
+	const letters = ['A', 'B'];
+</script>
+
+<div class="page pt-5 pb-20">
+	<div class="flex flex-wrap items-baseline justify-between gap-3">
+		<h2 class="text-xl">Water and air in the pot</h2>
+		<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
+	</div>
+	<p class="mt-1 max-w-3xl text-slate">
+		After watering through, water stands highest at the floor of the pot and the more of it the shallower the
+		pot. Worked out from grain sizes; bags differ, and a bench test knows better.
+	</p>
+	<div class="mt-3 grid max-w-3xl gap-1">
+		<Slider
+			label="Depth of the fill"
+			value={depthMm}
+			min={30}
+			max={600}
+			step={5}
+			shown={mm(depthMm)}
+			oninput={(value) => (depthMm = value)}
+			onchange={(value) => (depthMm = value)}
+		/>
+		<Slider
+			label="Coarse layer"
+			value={coarseLayerMm}
+			min={0}
+			max={Math.max(10, Math.round(depthMm / 2))}
+			step={5}
+			shown={mm(layer.coarseLayerMm)}
+			oninput={(value) => (coarseLayerMm = value)}
+			onchange={(value) => (coarseLayerMm = value)}
+		/>
+		{#if layer.coarseLayerMm > 0}
+			<Slider
+				label="of grains from"
+				value={coarseGrainMm}
+				min={2}
+				max={40}
+				shown={mm(coarseGrainMm)}
+				oninput={(value) => (coarseGrainMm = value)}
+				onchange={(value) => (coarseGrainMm = value)}
+			/>
+			<p class="text-sm text-slate">
+				Grains at the floor keep the holes clear and roots off the mesh. They do not drain the mix: its wet
+				zone stands on top of them, and {mm(layer.coarseLayerMm)} of rooting depth are gone.
+			</p>
+		{/if}
+		<div class="mt-1">
+			<Choice
+				label="What is wanted"
+				size="small"
+				bind:value={aim}
+				options={[
+					{
+						value: 'recovering',
+						label: `recovering roots, air ${percent(ranges.recovering.airFrom)}–${percent(ranges.recovering.airTo)}`
+					},
+					{
+						value: 'nursery',
+						label: `nursery mixes, air ${percent(ranges.nursery.airFrom)}–${percent(ranges.nursery.airTo)}`
+					}
+				]}
+			/>
+		</div>
+	</div>
+
+	<div class="mt-5 grid gap-8 lg:grid-cols-2">
+		{#each sides as side, index (index)}
+			{@const letter = letters[index] ?? ''}
+			{@const of = made[index]}
+			<section aria-label="Mix {letter}">
+				<SelectField
+					name="mix-{letter}"
+					label="Mix {letter}, begun from"
+					value={side.from}
+					onchange={(event) => begin(index, event.currentTarget.value)}
+					options={mixIds.map((value) => ({ value, label: mixOf(value).name }))}
+				/>
+				<ul class="mt-2 divide-y border-y">
+					{#each side.parts as part, at (part.componentId)}
+						<li class="flex items-center gap-2 py-1">
+							<span class="min-w-0 flex-1 truncate">{componentOf(part.componentId).name}</span>
+							<input
+								class="h-10 w-20 rounded-md border border-edge bg-leaf px-2 text-right"
+								type="number"
+								min="0"
+								max="1000"
+								step="0.5"
+								aria-label="Parts of {componentOf(part.componentId).name} in mix {letter}"
+								value={part.parts}
+								oninput={(event) => {
+									const parts = event.currentTarget.valueAsNumber;
+									if (parts >= 0 && parts <= 1000)
+										setParts(
+											index,
+											side.parts.map((other, i) => (i === at ? { ...other, parts } : other))
+										);
+								}}
+							/>
+							<Button
+								tone="quiet"
+								size="small"
+								aria-label="Take {componentOf(part.componentId).name} out of mix {letter}"
+								onclick={() =>
+									setParts(
+										index,
+										side.parts.filter((_, i) => i !== at)
+									)}><Trash2 size={16} /></Button
+							>
+						</li>
+					{/each}
+				</ul>
+				<SelectField
+					name="add-{letter}"
+					label="Add to mix {letter}"
+					value=""
+					fieldClass="mt-2"
+					onchange={(event) => {
+						const { value } = event.currentTarget;
+						event.currentTarget.value = '';
+						if (value) setParts(index, [...side.parts, { componentId: value as ComponentId, parts: 1 }]);
+					}}
+					options={[
+						{ value: '', label: 'a component' },
+						...componentIds
+							.filter((id) => !side.parts.some((part) => part.componentId === id))
+							.map((id) => ({ value: id, label: componentOf(id).name }))
+					]}
+				/>
+				{#if of}
+					{@const { result, body } = of}
+					{@const air = judged(result.airSpace, wish.airFrom, wish.airTo)}
+					<div class="mt-3">
+						<WaterAndAir name="Mix {letter}" {result} fillMm={depthMm} coarseLayerMm={layer.coarseLayerMm} />
+					</div>
+					<dl class="mt-1 grid grid-cols-[1fr_auto] gap-x-4 text-sm">
+						<dt>Air space</dt>
+						<dd class={['text-right font-semibold', air === 'within' ? 'text-lichen' : 'text-oxide']}>
+							<Workings
+								label="Air space of mix {letter}"
+								formula="pores {percent(result.porosity)} − water {percent(result.containerCapacity)}"
+								lines={[
+									{ label: 'pores between the grains', value: percent(body.between) },
+									{ label: 'inside them', value: percent(body.inside) },
+									{ label: 'pore that rules', value: format().measure(body.poreMm, 'mm', 2) },
+									{
+										label: 'pores, of the fine end of the grains',
+										value: String(values['mix.poreOfGrain']),
+										mark: markOf('mix.poreOfGrain')
+									},
+									{
+										label: 'wanted from',
+										value: percent(wish.airFrom),
+										mark: markOf(aim === 'recovering' ? 'mix.recoveringAirFrom' : 'mix.airFrom')
+									}
+								]}
+								changes="Water at a height by van Genuchten 1980, with the capillary rise of the pores; component properties are from memory until a bench test replaces them."
+								>{format().percent(result.airSpace, 1)}</Workings
+							>{air === 'within' ? '' : `, ${air} what is wanted`}
+						</dd>
+						<dt>Water it holds</dt>
+						<dd class="text-right">
+							{percent(result.containerCapacity)}{'depthMm' in pot
+								? ''
+								: `, ${format().measure(result.waterL, 'L')}`}
+						</dd>
+						<dt>Water roots take easily</dt>
+						<dd class="text-right">{percent(result.easilyAvailable)}</dd>
+						<dt>Nearly no air in the lowest</dt>
+						<dd class="text-right">{mm(result.saturatedMm)}</dd>
+						<dt>A litre of its parts makes</dt>
+						<dd class="text-right">{format().measure(body.yield, 'L', 2)}</dd>
+						<dt>pH, about</dt>
+						<dd class="text-right">{format().number(body.ph, 1)}</dd>
+						<dt>Lasts</dt>
+						<dd class="text-right">
+							{body.lifeYears === null ? 'it does not break down' : `about ${body.lifeYears} years`}
+						</dd>
+						{#if !('depthMm' in pot)}
+							<dt>Wet, in this pot</dt>
+							<dd class="text-right">{format().measure(result.wetKg, 'kg', 1)}</dd>
+						{/if}
+					</dl>
+				{:else}
+					<div class="mt-3">
+						<Caution title="Nothing in it">Give at least one part more than nothing.</Caution>
+					</div>
+				{/if}
+			</section>
+		{/each}
+	</div>
+
+	<section aria-labelledby="reach-title" class="mt-8 max-w-3xl border-t pt-4">
+		<h3 id="reach-title" class="text-lg">Reach what is wanted from what is at hand</h3>
+		<p class="mt-1 text-sm text-slate">
+			Up to six components; every mix in tenths is tried, and of those that will do the one nearest to mix A
+			comes first.
+		</p>
+		<div class="mt-2">
+			<Chips
+				label="At hand"
+				name="stock"
+				options={componentIds.map((id) => ({ value: id, label: componentOf(id).name }))}
+				value={stock}
+				onchange={(chosen) => {
+					stock = chosen.slice(-6) as ComponentId[];
+					found = null;
+				}}
+			/>
+		</div>
+		<div class="mt-3">
+			<Button tone="solid" disabled={stock.length === 0} onclick={find}>Find a mix</Button>
+		</div>
+		{#if found}
+			<ol class="mt-3 divide-y border-y" aria-label="Mixes found">
+				{#each found as one, at (at)}
+					<li class="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+						<span class="min-w-0 flex-1">
+							<strong>{mixInWords(one.parts)}</strong><br /><span class="text-sm text-slate"
+								>air {percent(one.airSpace)}, water {percent(one.containerCapacity)}; {one.miss < 0.0005
+									? 'as wanted'
+									: `misses by ${percent(one.miss)}`}; {percent(one.change)} of mix A changed</span
+							>
+						</span>
+						<Button
+							size="small"
+							aria-label="Take mix {at + 1} as mix B"
+							onclick={() => setParts(1, one.parts)}>As mix B</Button
+						>
+					</li>
+				{/each}
+			</ol>
+		{/if}
+	</section>
+</div>
