@@ -275,6 +275,8 @@ describe('every calculation', () => {
 			'pot-volume': { pot },
 			'pot-size': { ballDiameterMm: 200 },
 			'layer-amounts': { pot, ballDiameterMm: 200, ballDepthMm: 120, headspaceMm: 20 },
+			'pot-fit': { pot, ballDiameterMm: 240, ballDepthMm: 120, tiltDeg: 10 },
+			'tipping-wind': { massKg: 40, baseWidthMm: 300, crownAreaM2: 0.5, crownMiddleM: 1 },
 			'mix-components': { mixId: 'pumice-bark', litres: 8 },
 			'mix-water-air': { parts: [{ componentId: 'perlite', parts: 1 }], pot, fillMm: 200 },
 			'reach-mix': {

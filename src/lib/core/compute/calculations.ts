@@ -15,7 +15,9 @@ import { componentLitres, mixIds } from '../mixes/mixes';
 import { reachMix } from '../mixes/reach';
 import { mixBody, mixPart, mixParts, waterAndAir } from '../mixes/retention';
 import { layerAmounts, plantingInput, sizeAdvice, sizeRules } from '../pots/replant-plan';
+import { ballOfSizes, fitInPot } from '../pots/fit';
 import { potSchema, potVolumeL } from '../pots/volume';
+import { tippingWindMs } from '../pots/wind';
 import { expectedRootFunction } from '../recovery/expected';
 import { observationSchema } from '../recovery/observation';
 import { verdict } from '../recovery/verdict';
@@ -38,6 +40,7 @@ const kindSeason = z.strictObject({
 	coldestC: measure(-60, 30, '°C'),
 	liftingWindow: oneOf(liftingWindows)
 });
+const fitPoint = z.object({ azimuthDeg: number, clearanceMm: number, heightMm: number });
 const layerInput = {
 	coarseLayerMm: measure(0, 1000, 'mm').default(0),
 	coarseGrainMm: measure(0.5, 100, 'mm').default(8).describe('Fine end of the grains of the coarse layer'),
@@ -190,10 +193,47 @@ export const calculations: readonly Calculation[] = [
 			mainL: number,
 			topL: number,
 			readyMainL: number,
-			sideRoomMm: number,
 			problems: z.array(z.string())
 		}),
 		(input, values) => layerAmounts(input, values)
+	),
+	calculation(
+		'pot-fit',
+		'Whether a round ball, turned to its planting angle, goes into a pot: room all round, where it binds, the least to shave',
+		z.strictObject({
+			pot: potSchema,
+			ballDiameterMm: measure(10, 4000, 'mm'),
+			ballDepthMm: measure(5, 3000, 'mm'),
+			fullness: measure(0.3, 0.98, 'of the cylinder').default(0.8),
+			tiltDeg: measure(0, 60, '°').default(0),
+			tiltTowardDeg: measure(0, 360, '°').default(0),
+			flareOverRimMm: measure(-300, 500, 'mm').default(0),
+			floorMm: measure(0, 1000, 'mm').default(0).describe('Top of the coarse layer')
+		}),
+		z.object({
+			shift: z.object({ azimuthDeg: number, mm: number }),
+			round: z.array(fitPoint),
+			tightest: fitPoint,
+			underMm: number,
+			fits: z.boolean(),
+			shaveEvenlyMm: number,
+			shaveWorstMm: number,
+			shaveUnderMm: number
+		}),
+		({ pot, ballDiameterMm, ballDepthMm, fullness, ...standing }) =>
+			fitInPot(ballOfSizes(ballDiameterMm, ballDepthMm, fullness), pot, standing)
+	),
+	calculation(
+		'tipping-wind',
+		'Wind at which a free-standing pot tips over the edge of its base',
+		z.strictObject({
+			massKg: measure(0.1, 20_000, 'kg'),
+			baseWidthMm: measure(20, 4000, 'mm'),
+			crownAreaM2: measure(0.001, 400, 'm²'),
+			crownMiddleM: measure(0.02, 60, 'm')
+		}),
+		z.object({ windMs: number }),
+		(input, values) => ({ windMs: tippingWindMs(input, values) })
 	),
 	calculation(
 		'mix-components',

@@ -74,10 +74,8 @@ export interface LayerAmounts {
 	topL: number;
 	/** What to have ready for one pot, settling included. */
 	readyMainL: number;
-	/** Sentences about what does not fit; empty when all is well. */
+	/** What is wrong with the layers, in sentences; whether the ball fits is for `fitInPot`. */
 	problems: string[];
-	/** Free room beside the ball at its widest, mm; negative when it does not go in. */
-	sideRoomMm: number;
 }
 
 /**
@@ -105,17 +103,6 @@ export function layerAmounts(
 	const topWholeL = potVolumeL(pot, topOfMainMm, Math.max(topOfMainMm, fillMm));
 	const mainWholeL = potVolumeL(pot, coarseMm, topOfMainMm);
 	const ballRoomMm = fillMm - coarseMm;
-	if (ballDepthMm > ballRoomMm)
-		problems.push(
-			`The ball is ${Math.round(ballDepthMm - ballRoomMm)} mm deeper than the room above the coarse layer: a deeper pot, or shave the base.`
-		);
-	const widthMm = pot.shape === 'round' ? pot.topLengthMm : Math.min(pot.topLengthMm, pot.topWidthMm);
-	const sideRoomMm = (widthMm - ballDiameterMm) / 2;
-	if (sideRoomMm < 0)
-		problems.push(
-			`The ball is ${Math.round(-2 * sideRoomMm)} mm wider than the pot: a wider pot, or shave the sides.`
-		);
-
 	const seatedDepthMm = Math.max(0, Math.min(ballDepthMm, ballRoomMm));
 	const wholeBallL = ((Math.PI / 4) * ballDiameterMm ** 2 * seatedDepthMm * values['pot.ballShape']) / 1e6;
 	const inTopL =
@@ -132,8 +119,7 @@ export function layerAmounts(
 		mainL,
 		topL,
 		readyMainL: mainL * (1 + values['pot.settling']),
-		problems,
-		sideRoomMm
+		problems
 	};
 }
 

@@ -1,7 +1,7 @@
 import type { TreeRecords } from '../case/case';
 import type { RootLoss } from '../recovery/expected';
 import type { Values } from '../values/values';
-import { rootShares } from './shares';
+import { removedBy, rootShares } from './shares';
 import { planStanding } from './standing';
 
 /**
@@ -36,6 +36,18 @@ export function rootLosses(
 		done: listed(doneOn),
 		planned: listed(plannedOn)
 	};
+}
+
+/** Ids of the roots whose tips are off, by the cuts that were made. */
+export function rootsGone(
+	{ rootMap, plan }: Pick<TreeRecords, 'rootMap' | 'plan'>,
+	values: Values
+): string[] {
+	if (!rootMap || !plan) return [];
+	const byId = new Map(rootMap.segments.map((segment) => [segment.id, segment]));
+	const shares = rootShares(rootMap.segments, values);
+	const done = plan.cuts.filter((cut) => cut.state === 'done');
+	return [...new Set(done.flatMap((cut) => removedBy(cut, byId, shares)))];
 }
 
 /** What the last day of cutting took: the input of aftercare. */

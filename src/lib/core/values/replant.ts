@@ -47,6 +47,23 @@ export const replantValues = defineValues({
 		min: 0,
 		max: 0.9
 	},
+	'pot.crownDrag': {
+		label: 'Drag of a leafy crown in the wind',
+		value: 0.6,
+		unit: 'factor',
+		mark: 'memory',
+		note: 'Crowns bend and close in strong wind; about 0.3 to 0.8.',
+		min: 0.1,
+		max: 1.5
+	},
+	'pot.crownShare': {
+		label: 'Crown outline, where it was not measured: a square of this share of the height of the tree',
+		value: 0.45,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1.5
+	},
 	'pot.upSizeMm': {
 		label: 'Normal step up: pot wider than the last by',
 		value: 50,

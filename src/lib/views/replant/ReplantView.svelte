@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { clockOf } from '$core/circular/circular';
 	import type { Place } from '$core/climate/place';
 	import { nightTemperature } from '$core/climate/normals';
 	import type { Kind } from '$core/kinds/kind';
@@ -17,6 +18,9 @@
 		type SizeRule
 	} from '$core/pots/replant-plan';
 	import { potShapeNames, potShapes, type Pot, type PotShape } from '$core/pots/volume';
+	import { ballOfMap, ballOfSizes, fitInPot } from '$core/pots/fit';
+	import { tippingWindMs } from '$core/pots/wind';
+	import type { Setting } from '$core/roots/setting';
 	import type { LastWork } from '$core/roots/work';
 	import type { RootMap } from '$core/roots/root-map';
 	import type { Tree } from '$core/tree/tree';
@@ -34,6 +38,7 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
+	import FitDrawing from './FitDrawing.svelte';
 	import PotDrawing from './PotDrawing.svelte';
 
 	interface Props {
@@ -45,9 +50,25 @@
 		plantings: Planting[];
 		rootMap: RootMap | null;
 		lastWork: LastWork | null;
+		/** Roots that are cut off; the ball reaches no further for them. */
+		goneRoots: string[];
+		/** The angle that was chosen for it. */
+		setting: Setting | null;
 		refused?: Refused | null;
 	}
-	let { tree, kind, places, values, today, plantings, rootMap, lastWork, refused }: Props = $props();
+	let {
+		tree,
+		kind,
+		places,
+		values,
+		today,
+		plantings,
+		rootMap,
+		lastWork,
+		goneRoots,
+		setting,
+		refused
+	}: Props = $props();
 	const format = useFormat();
 
 	const last = $derived(plantings.at(-1));
@@ -106,6 +127,50 @@
 	const count = $derived(tree.plantCount);
 	const shopping = $derived(componentLitres(mixId as MixId, amounts.readyMainL * count, values));
 	const unrooted = $derived(unrootedShare(amounts));
+	const mapped = untrack(
+		() => rootMap !== null && rootMap.frame === 'container' && rootMap.segments.length > 0
+	);
+	let ballFrom = $state<'sizes' | 'map'>('sizes');
+	const fit = $derived(
+		fitInPot(
+			ballFrom === 'map' && rootMap
+				? ballOfMap(rootMap, new Set(goneRoots), ballDepthMm, values['pot.ballShape'])
+				: ballOfSizes(ballDiameterMm, ballDepthMm, values['pot.ballShape']),
+			pot,
+			{
+				tiltDeg: setting?.thisTimeDeg ?? 0,
+				tiltTowardDeg: setting?.tiltTowardDeg ?? 0,
+				flareOverRimMm: -headspaceMm,
+				floorMm: coarseLayerMm
+			}
+		)
+	);
+	const at = (azimuthDeg: number): string =>
+		`${format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '')} o’clock`;
+	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const fitProblems = $derived([
+		...(fit.shaveEvenlyMm > 0
+			? [
+					`It goes through the wall by ${mm(fit.shaveEvenlyMm)} at ${at(fit.tightest.azimuthDeg)}, ${mm(fit.tightest.heightMm)} over the floor: shave ${mm(fit.shaveEvenlyMm)} all round, or ${mm(fit.shaveWorstMm)} there; or a wider pot.`
+				]
+			: []),
+		...(fit.shaveUnderMm > 0.5
+			? [`It stands ${mm(fit.shaveUnderMm)} too high: a deeper pot, or shave that much from under it.`]
+			: [])
+	]);
+	/** Total mass wet, and the wind that tips it. */
+	const stand = $derived.by(() => {
+		const kg = water.wetKg + amounts.ballL * values['lifting.density-least'];
+		const heightM = tree.heightM;
+		if (heightM === null) return { kg, windMs: null };
+		const side = heightM * values['pot.crownShare'];
+		const baseWidthMm = Math.min(pot.bottomLengthMm, pot.bottomWidthMm);
+		const crownMiddleM = pot.heightMm / 1000 + heightM * 0.6;
+		return {
+			kg,
+			windMs: tippingWindMs({ massKg: kg, baseWidthMm, crownAreaM2: side * side, crownMiddleM }, values)
+		};
+	});
 	const water = $derived(
 		waterAndAir(
 			mixBody(mix.parts, values),
@@ -346,9 +411,58 @@
 	<Consequences title="What to have ready">
 		{#snippet summary()}
 			<strong class="font-display text-2xl">{L(amounts.readyMainL * count)}</strong>
-			<span class="truncate">of mix{amounts.problems.length > 0 ? '; it does not fit' : ''}</span>
+			<span class="truncate">of mix{amounts.problems.length > 0 || !fit.fits ? '; it does not fit' : ''}</span
+			>
 		{/snippet}
 		<PotDrawing {pot} {ballDiameterMm} {ballDepthMm} {coarseLayerMm} {topLayerMm} {headspaceMm} />
+		<section aria-label="Fit" class="text-sm">
+			{#if mapped}
+				<div class="mb-1">
+					<Choice
+						label="Ball as"
+						hideLabel
+						size="small"
+						bind:value={ballFrom}
+						options={[
+							{ value: 'sizes', label: 'its sizes' },
+							{ value: 'map', label: 'the roots mapped' }
+						]}
+					/>
+				</div>
+			{/if}
+			<FitDrawing {fit} {pot} />
+			<p>
+				{fit.fits ? 'It goes in: ' : 'It does not go in: '}<strong>{mm(fit.tightest.clearanceMm)}</strong> of
+				room at the tightest, {at(fit.tightest.azimuthDeg)}{fit.shift.mm >= 2
+					? `, moved ${mm(fit.shift.mm)} toward ${at(fit.shift.azimuthDeg)}`
+					: ''}{setting && setting.thisTimeDeg >= 1
+					? `, tilted ${Math.round(setting.thisTimeDeg)}° toward ${at(setting.tiltTowardDeg)}`
+					: ''}; {mm(Math.max(0, fit.underMm))} under it.
+			</p>
+			<p class="mt-1 mb-3">
+				Wet, about {format().measure(stand.kg, 'kg')}{#if stand.windMs === null}. At what wind it tips is not
+					known: the height of the tree is not taken.{:else};
+					<Workings
+						label="Wind that tips it, standing free"
+						formula="√(2 m g b/2 ÷ (ρ C A h))"
+						lines={[
+							{ label: 'mass, wet', value: format().measure(stand.kg, 'kg') },
+							{
+								label: 'narrowest base',
+								value: mm(Math.min(pot.bottomLengthMm, pot.bottomWidthMm))
+							},
+							{
+								label: 'crown, of the height squared',
+								value: `${values['pot.crownShare']}²`,
+								mark: markOf('pot.crownShare')
+							},
+							{ label: 'drag', value: String(values['pot.crownDrag']), mark: markOf('pot.crownDrag') }
+						]}
+						changes="A wider base, more mass low down, or tying it to something. Gusts are stronger than the wind that is forecast."
+						>tips at {format().number(stand.windMs)} m/s of wind</Workings
+					> unless it is tied.{/if}
+			</p>
+		</section>
 		<p class="font-display text-3xl font-bold">
 			<Workings
 				label="Mix to have ready{count > 1 ? ` for ${count}` : ''}"
@@ -416,7 +530,7 @@
 					>Unrooted mix dries last; the corners may stay wet and sour.</strong
 				>{/if}
 		</p>
-		{#each amounts.problems as problem (problem)}
+		{#each [...amounts.problems, ...fitProblems] as problem (problem)}
 			<div class="mt-2"><Caution title="Does not fit">{problem}</Caution></div>
 		{/each}
 		<div class="mt-3"><Caution title="Dust and compost">{mix.caution}</Caution></div>

@@ -1,5 +1,5 @@
 import { plantingInput } from '$core/pots/replant-plan';
-import { lastRootWork } from '$core/roots/work';
+import { lastRootWork, rootsGone } from '$core/roots/work';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { places } from '$lib/server/records/records';
@@ -10,7 +10,11 @@ import type { Actions, PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ parent }) => {
 	const { records, values } = await parent();
 	const { db } = await getStore();
-	return { yardPlaces: await places.list(db), lastWork: lastRootWork(records, values) };
+	return {
+		yardPlaces: await places.list(db),
+		lastWork: lastRootWork(records, values),
+		goneRoots: rootsGone(records, values)
+	};
 };
 
 export const actions: Actions = {

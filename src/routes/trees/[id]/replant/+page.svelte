@@ -14,6 +14,8 @@
 		plantings={data.records.plantings}
 		rootMap={data.records.rootMap}
 		lastWork={data.lastWork}
+		goneRoots={data.goneRoots}
+		setting={data.records.plan?.setting ?? null}
 		refused={form?.refusal}
 	/>
 {/key}
