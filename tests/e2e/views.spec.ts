@@ -26,6 +26,7 @@ const stages = [
 	'roots/card',
 	'replant',
 	'replant/mix',
+	'replant/lift',
 	'aftercare',
 	'recovery'
 ];

@@ -196,3 +196,26 @@ test('water and air in the pot: two mixes by depth, a coarse layer that does not
 	await expect(b.getByText(/what is wanted/)).toBeHidden();
 	await expectAccessible(page);
 });
+
+test('lifting: ball by either school, its weight and who carries it, whether today is the day, the list in working order', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('Q-02')}/replant`);
+	await page.getByRole('link', { name: 'Lift: ball, weight, when' }).click();
+	await expect(page.getByRole('region', { name: 'Today' })).toContainText('window');
+	const ball = page.getByRole('button', { name: 'Ball to dig' });
+	const field = await ball.textContent();
+	await page.getByRole('radio', { name: /nursery table/ }).click();
+	await expect(ball).not.toHaveText(field ?? '');
+	const mass = page.getByRole('button', { name: 'Mass of the ball' });
+	const before = Number.parseFloat((await mass.textContent()) ?? '');
+	const dig = page.getByRole('slider', { name: 'Dig it' });
+	await dig.fill(await dig.getAttribute('min').then((text) => text ?? ''));
+	await expect.poll(async () => Number.parseFloat((await mass.textContent()) ?? '')).toBeLessThan(before);
+	const person = page.getByRole('button', { name: 'What one person may lift' });
+	const straight = await person.textContent();
+	await page.getByRole('slider', { name: 'Twisted by' }).fill('90');
+	await expect(person).not.toHaveText(straight ?? '');
+	await page.getByRole('checkbox', { name: 'Permission in writing' }).check();
+	await expectAccessible(page);
+});

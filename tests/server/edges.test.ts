@@ -208,6 +208,8 @@ describe('every calculation', () => {
 			},
 			'texture-by-feel': { ball: true, ribbonMm: 30, feel: 'smooth' },
 			'soil-water': { sandPercent: 40, clayPercent: 20 },
+			'ball-size': { trunkDiameterMm: 60, school: 'nursery' },
+			'lift-limit': { massKg: 40, reachCm: 40, startCm: 20, travelCm: 60 },
 			'ball-mass': { diameterMm: 600, depthMm: 400 },
 			triage: {
 				look: {

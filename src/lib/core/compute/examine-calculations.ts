@@ -11,6 +11,8 @@ import { referrals } from '../diagnosis/referral';
 import { signIds } from '../diagnosis/signs';
 import { calendarDate, count, measure, oneOf } from '../fields/fields';
 import { ballMass } from '../lifting/ball-mass';
+import { ballReadings, ballSchools, ballSize } from '../lifting/ball-size';
+import { couplings, handling, liftLimit } from '../lifting/niosh';
 import { collarData, judgeCollar } from '../measuring/collar';
 import { diebackLimit, scratchTapData } from '../measuring/dieback';
 import { findingsOf, measurementInput } from '../measuring/measurement';
@@ -321,6 +323,46 @@ export const examineCalculations: readonly Calculation[] = [
 		z.strictObject({ diameterMm: measure(50, 10_000, 'mm'), depthMm: measure(30, 5000, 'mm') }),
 		massOutput,
 		({ diameterMm, depthMm }, values) => ballMass(diameterMm, depthMm, values)
+	),
+	calculation(
+		'ball-size',
+		'Ball to dig for a trunk, by either school, with its least depth and the second ring',
+		z.strictObject({
+			trunkDiameterMm: measure(3, 1500, 'mm'),
+			school: oneOf(ballSchools),
+			reading: oneOf(ballReadings).default('across')
+		}),
+		z.object({
+			leastDiameterMm: number,
+			mostDiameterMm: number,
+			depthMm: number,
+			secondRingMm: number,
+			inTable: z.boolean()
+		}),
+		({ trunkDiameterMm, school, reading }, values) => ballSize(trunkDiameterMm, school, reading, values)
+	),
+	calculation(
+		'lift-limit',
+		'What one person may lift (revised NIOSH equation), and how many a mass takes',
+		z.strictObject({
+			massKg: measure(0.1, 50_000, 'kg'),
+			reachCm: measure(0, 200, 'cm'),
+			startCm: measure(0, 250, 'cm'),
+			travelCm: measure(0, 250, 'cm'),
+			twistDeg: measure(0, 180, '°').default(0),
+			coupling: oneOf(couplings).default('fair')
+		}),
+		z.object({
+			kg: number,
+			factors: z.object({ reach: number, height: number, travel: number, twist: number, hold: number }),
+			people: number.nullable(),
+			way: z.string()
+		}),
+		({ massKg, ...lift }, values) => {
+			const limit = liftLimit(lift, values);
+			const { people, way } = handling(massKg, limit.kg);
+			return { ...limit, people: Number.isFinite(people) ? people : null, way };
+		}
 	),
 	calculation(
 		'triage',

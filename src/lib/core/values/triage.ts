@@ -84,6 +84,16 @@ export const triageValues = {
 			'Waters et al. 1993, revised NIOSH lifting equation, load constant'
 		),
 		'changes.watch-days': value('One thing at a time: watch after each change for', 21, 'days', 1, 365),
+		'lifting.trunks-least': value(
+			'Ball, field: at least so many times the base of the trunk',
+			5,
+			'×',
+			1,
+			20,
+			'trade'
+		),
+		'lifting.trunks-most': value('Ball, field: up to so many times', 6, '×', 1, 20, 'trade'),
+		'lifting.second-ring-mm': value('Second ring, dug outward for room', 250, 'mm', 0, 2000, 'ours'),
 		'lifting.shape-least': value('Ball: fullness of a half-ellipsoid', 2 / 3, 'of the cylinder', 0.3, 1),
 		'lifting.density-least': value('Moist soil, light and organic', 1.3, 'kg/L', 0.5, 2.5),
 		'lifting.density': value('Moist soil, usual', 1.76, 'kg/L', 0.5, 2.5, 'memory', '110 lb/ft³'),

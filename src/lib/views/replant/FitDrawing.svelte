@@ -21,6 +21,11 @@
 	};
 	const clock = (azimuthDeg: number): string =>
 		format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '');
+	/** How far the wall is from the middle in a direction, as drawn. */
+	const wallAt = (azimuthDeg: number): number => {
+		const rad = (azimuthDeg * Math.PI) / 180;
+		return wall ? RING : RING / Math.max(Math.abs(Math.sin(rad)), Math.abs(Math.cos(rad)));
+	};
 	const wall = $derived(pot.shape === 'round' || pot.shape === 'oval');
 </script>
 
@@ -49,9 +54,11 @@
 	{#each fit.round as point (point.azimuthDeg)}
 		{@const through = point.clearanceMm < 0}
 		<path
-			d="M{at(point.azimuthDeg, RING - 4)}L{at(
+			d="M{at(point.azimuthDeg, wallAt(point.azimuthDeg) - 4)}L{at(
 				point.azimuthDeg,
-				through ? RING + 12 : RING - 4 - Math.max(2, (point.clearanceMm / most) * 52)
+				through
+					? wallAt(point.azimuthDeg) + 12
+					: wallAt(point.azimuthDeg) - 4 - Math.max(2, (point.clearanceMm / most) * 52)
 			)}"
 			class={through ? 'stroke-oxide' : point === fit.tightest ? 'stroke-ochre' : 'stroke-rain'}
 			stroke-width={through || point === fit.tightest ? 7 : 4}

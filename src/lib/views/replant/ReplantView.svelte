@@ -200,6 +200,11 @@
 		class="flex flex-col gap-5 pt-5 pb-20"
 		novalidate
 	>
+		<p class="flex flex-wrap gap-x-5">
+			<a class="chalk" href={resolve('/trees/[id]/replant/lift', { id: tree.id })}>Lift: ball, weight, when</a
+			>
+			<a class="chalk" href={resolve('/trees/[id]/replant/mix', { id: tree.id })}>Mix: water and air</a>
+		</p>
 		<Problem {refused} />
 		<fieldset class="flex flex-col gap-3">
 			<legend class="mb-1 font-display text-lg font-semibold">The ball, as it goes in</legend>
@@ -440,13 +445,13 @@
 					: ''}; {mm(Math.max(0, fit.underMm))} under it.
 			</p>
 			<p class="mt-1 mb-3">
-				Wet, about {format().measure(stand.kg, 'kg')}{#if stand.windMs === null}. At what wind it tips is not
-					known: the height of the tree is not taken.{:else};
+				Wet, about {format().measure(stand.kg, 'kg', 0)}{#if stand.windMs === null}. At what wind it tips is
+					not known: the height of the tree is not taken.{:else};
 					<Workings
 						label="Wind that tips it, standing free"
 						formula="√(2 m g b/2 ÷ (ρ C A h))"
 						lines={[
-							{ label: 'mass, wet', value: format().measure(stand.kg, 'kg') },
+							{ label: 'mass, wet', value: format().measure(stand.kg, 'kg', 0) },
 							{
 								label: 'narrowest base',
 								value: mm(Math.min(pot.bottomLengthMm, pot.bottomWidthMm))

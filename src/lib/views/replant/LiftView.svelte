@@ -1,0 +1,357 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import type { Place } from '$core/climate/place';
+	import { nightTemperature } from '$core/climate/normals';
+	import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
+	import type { Kind } from '$core/kinds/kind';
+	import { ballMass } from '$core/lifting/ball-mass';
+	import {
+		ballReadings,
+		ballSchoolNames,
+		ballSchools,
+		ballSize,
+		type BallReading,
+		type BallSchool
+	} from '$core/lifting/ball-size';
+	import { liftingSteps } from '$core/lifting/checklist';
+	import { couplings, handling, liftLimit, type Coupling } from '$core/lifting/niosh';
+	import type { Tree } from '$core/tree/tree';
+	import { markOf, type Values } from '$core/values/values';
+	import Caution from '$ui/Caution.svelte';
+	import Choice from '$ui/Choice.svelte';
+	import Slider from '$ui/Slider.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
+
+	/** Beside the hole: the ball to scale, what it weighs, who lifts it, and whether today is the day. */
+	interface Props {
+		tree: Tree;
+		kind: Kind;
+		place: Place;
+		values: Values;
+		today: string;
+		/** Thickest root mapped; 0 where none was. */
+		thickestMm: number;
+	}
+	let { tree, kind, place, values, today, thickestMm }: Props = $props();
+	const format = useFormat();
+
+	let school = $state<BallSchool>('field');
+	let reading = $state<BallReading>('across');
+	const size = $derived(ballSize(tree.trunkDiameterMm, school, reading, values));
+	let chosenMm = $state<number | null>(null);
+	const diameterMm = $derived(chosenMm ?? Math.round((size.leastDiameterMm + size.mostDiameterMm) / 2));
+	let depth = $state<number | null>(null);
+	const depthMm = $derived(depth ?? Math.round(size.depthMm));
+	const mass = $derived(ballMass(diameterMm, depthMm, values));
+
+	let startCm = $state(20);
+	let coupling = $state<Coupling>('fair');
+	let twistDeg = $state(0);
+	/** The middle of the ball is as far from the body as its half, and a little. */
+	const reachCm = $derived(Math.min(100, Math.round(diameterMm / 20 + 12)));
+	const limit = $derived(liftLimit({ reachCm, startCm, travelCm: 60, twistDeg, coupling }, values));
+	const usual = $derived(handling(mass.usualKg, limit.kg));
+	const most = $derived(handling(mass.mostKg, limit.kg));
+
+	const fit = $derived(seasonFit(kind, place, today, values));
+	const next = $derived(nextWindowDay(kind, place, today, values));
+	const windows = $derived(
+		rootWorkWindows(kind, place, Number(today.slice(0, 4)), values)
+			.filter((span) => span.to >= today)
+			.slice(0, 2)
+	);
+	const night = $derived(nightTemperature(place, today, values));
+	const coldest = $derived(
+		Math.max(
+			kind.coldestC,
+			untrack(() => values['cold.cutRootsMinimumC'])
+		)
+	);
+	const reasons = $derived([
+		fit === 'in-window'
+			? `${format().date(today)} lies in the window of ${kind.commonName} here`
+			: fit === 'shoulder'
+				? `${format().date(today)} lies at the edge of the window of ${kind.commonName} here`
+				: `${format().date(today)} lies outside the window of ${kind.commonName} here`,
+		night.coldC < coldest
+			? `a cold night of the season is about ${format().measure(night.coldC, '°C')}: keep what was dug from it`
+			: `nights are about ${format().measure(night.usualC, '°C')}`
+	]);
+	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const kg = (value: number): string => format().measure(value, 'kg', 0);
+
+	const SIZE = 320;
+	const px = $derived((SIZE / 2 - 14) / (size.secondRingMm / 2));
+	const sectionPx = $derived(Math.min(px, 130 / (depthMm + 60)));
+	const y = (down: number): number => 30 + down * sectionPx;
+	const half = $derived((diameterMm / 2) * sectionPx);
+	const ring = $derived((size.secondRingMm / 2) * sectionPx);
+</script>
+
+<div class="page grid gap-x-10 pt-5 pb-20 lg:grid-cols-2">
+	<div>
+		<div class="flex flex-wrap items-baseline justify-between gap-3">
+			<h2 class="text-xl">Lift</h2>
+			<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
+		</div>
+		<section
+			aria-label="Today"
+			class={['mt-3 border-l-4 pl-3', fit === 'in-window' ? 'border-lichen' : 'border-ochre']}
+		>
+			<p>
+				<strong
+					>{fit === 'in-window'
+						? 'Today will do'
+						: fit === 'shoulder'
+							? 'Today, if it must be'
+							: 'Not today, unless it cannot wait'}:</strong
+				>
+				{reasons.join('; ')}. Not in a heat wave, and not with hard frost due.
+			</p>
+			<p class="mt-1 text-sm text-slate">
+				Windows to come: {windows
+					.map((span) => `${format().date(span.from)} to ${format().date(span.to)}`)
+					.join('; ') || 'none'}{next && fit !== 'in-window'
+					? `. Next good day: ${format().date(next)}`
+					: ''}. From a stand-in climate, no forecast.
+			</p>
+		</section>
+
+		<div class="mt-4 flex flex-col gap-2">
+			<Choice
+				label="Ball by"
+				bind:value={school}
+				options={ballSchools.map((value) => ({ value, label: ballSchoolNames[value] }))}
+				onchange={() => ((chosenMm = null), (depth = null))}
+			/>
+			{#if school === 'field'}
+				<Choice
+					label="Five to six trunks are"
+					size="small"
+					bind:value={reading}
+					options={ballReadings.map((value) => ({
+						value,
+						label: value === 'across' ? 'across the ball' : 'clear of the trunk on each side'
+					}))}
+					onchange={() => ((chosenMm = null), (depth = null))}
+				/>
+			{/if}
+			<p>
+				<Workings
+					label="Ball to dig"
+					formula={school === 'field'
+						? reading === 'across'
+							? `${values['lifting.trunks-least']} to ${values['lifting.trunks-most']} × ${mm(tree.trunkDiameterMm)}`
+							: `trunk + 2 × ${values['lifting.trunks-least']} to ${values['lifting.trunks-most']} trunks`
+						: 'caliper 1, 2, 3, 4 in → ball 16, 24, 32, 42 in'}
+					lines={school === 'field'
+						? [
+								{
+									label: 'at least',
+									value: `${values['lifting.trunks-least']} ×`,
+									mark: markOf('lifting.trunks-least')
+								},
+								{
+									label: 'up to',
+									value: `${values['lifting.trunks-most']} ×`,
+									mark: markOf('lifting.trunks-most')
+								}
+							]
+						: [
+								{
+									label: 'table',
+									value: 'ANSI Z60.1',
+									mark: 'recalled from memory, not checked against the source'
+								}
+							]}
+					changes="The trunk at its base in the field, the caliper for the table."
+					><strong
+						>{mm(size.leastDiameterMm)}{Math.round(size.mostDiameterMm) > Math.round(size.leastDiameterMm)
+							? ` to ${mm(size.mostDiameterMm)}`
+							: ''}</strong
+					></Workings
+				>
+				across, at least {mm(size.depthMm)} deep{size.inTable
+					? ''
+					: '; the table ends before this trunk, its line was drawn on'}.
+			</p>
+			<Slider
+				label="Dig it"
+				value={diameterMm}
+				min={Math.round(tree.trunkDiameterMm * 1.5)}
+				max={Math.round(size.mostDiameterMm * 1.5)}
+				step={5}
+				shown={mm(diameterMm)}
+				oninput={(value) => (chosenMm = value)}
+				onchange={(value) => (chosenMm = value)}
+			/>
+			<Slider
+				label="this deep"
+				value={depthMm}
+				min={Math.round(size.depthMm * 0.4)}
+				max={Math.round(size.depthMm * 1.6)}
+				step={5}
+				shown={mm(depthMm)}
+				oninput={(value) => (depth = value)}
+				onchange={(value) => (depth = value)}
+			/>
+		</div>
+
+		<section aria-label="Weight and hands" class="mt-4 border-t pt-3">
+			<p class="font-display text-3xl font-bold">
+				<Workings
+					label="Mass of the ball"
+					formula="volume × moist density"
+					lines={[
+						{
+							label: 'half-ellipsoid, light soil',
+							value: kg(mass.leastKg),
+							mark: markOf('lifting.density-least')
+						},
+						{ label: 'between, usual soil', value: kg(mass.usualKg), mark: markOf('lifting.density') },
+						{ label: 'cylinder, wet clay', value: kg(mass.mostKg), mark: markOf('lifting.density-most') }
+					]}
+					changes="Drier soil, a smaller or shallower ball. The tree itself comes on top."
+					>{kg(mass.usualKg)}</Workings
+				>
+			</p>
+			<p class="text-sm text-slate">{kg(mass.leastKg)} to {kg(mass.mostKg)}, without the tree</p>
+			<p class="mt-2">
+				Lifted like this one person takes
+				<Workings
+					label="What one person may lift"
+					formula="23 kg × reach × height × travel × twist × hold"
+					lines={[
+						{ label: `reach, ${reachCm} cm`, value: `× ${format().number(limit.factors.reach, 2)}` },
+						{ label: `hands start at ${startCm} cm`, value: `× ${format().number(limit.factors.height, 2)}` },
+						{ label: 'up 60 cm', value: `× ${format().number(limit.factors.travel, 2)}` },
+						{ label: `twisted ${twistDeg}°`, value: `× ${format().number(limit.factors.twist, 2)}` },
+						{ label: `hold ${coupling}`, value: `× ${format().number(limit.factors.hold, 2)}` },
+						{ label: 'at best', value: kg(values['triage.person-kg']), mark: markOf('triage.person-kg') }
+					]}
+					changes="A smaller ball is nearer to the body; straps give a good hold; a start at knuckle height."
+					><strong>{kg(limit.kg)}</strong></Workings
+				>: {usual.way === 'barrow or machine'
+					? ''
+					: `${usual.people} ${usual.people === 1 ? 'person' : 'people'}, `}<strong>{usual.way}</strong
+				>{most.way === usual.way ? '' : `; in wet clay ${most.way}`}.
+			</p>
+			<div class="mt-2 flex flex-col gap-2">
+				<Slider
+					label="Hands start at"
+					value={startCm}
+					min={0}
+					max={120}
+					step={5}
+					shown={format().measure(startCm * 10, 'mm')}
+					oninput={(value) => (startCm = value)}
+					onchange={(value) => (startCm = value)}
+				/>
+				<Slider
+					label="Twisted by"
+					value={twistDeg}
+					min={0}
+					max={90}
+					step={5}
+					shown="{twistDeg}°"
+					oninput={(value) => (twistDeg = value)}
+					onchange={(value) => (twistDeg = value)}
+				/>
+				<Choice
+					label="Hold"
+					size="small"
+					bind:value={coupling}
+					options={couplings.map((value) => ({
+						value,
+						label:
+							value === 'good'
+								? 'straps or handles'
+								: value === 'fair'
+									? 'wrapped and tied'
+									: 'loose, slippery'
+					}))}
+				/>
+			</div>
+			{#if usual.way !== 'by hand'}
+				<div class="mt-3">
+					<Caution title="Not by hand alone"
+						>Sling, poles, barrow or a machine. Lift by the ball, never by the trunk.</Caution
+					>
+				</div>
+			{/if}
+		</section>
+	</div>
+
+	<div class="mt-6 lg:mt-0">
+		<svg
+			viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
+			class="mx-auto block w-full max-w-xs"
+			role="img"
+			aria-label="Ball from above: {mm(diameterMm)} across, second ring {mm(size.secondRingMm)}"
+		>
+			<circle
+				r={(size.secondRingMm / 2) * px}
+				class="fill-none stroke-slate"
+				stroke-width="1.5"
+				stroke-dasharray="3 5"
+			/>
+			<circle r={(diameterMm / 2) * px} class="fill-duff stroke-bark" stroke-width="2.5" />
+			<circle r={(tree.trunkDiameterMm / 2) * px} class="fill-bark" />
+			<g font-size="12.5" text-anchor="middle">
+				<text y={(-diameterMm / 2) * px + 16} class="fill-ink">{mm(diameterMm)}</text>
+				<text y={(-size.secondRingMm / 2) * px + 16} class="fill-slate"
+					>second ring {mm(size.secondRingMm)}</text
+				>
+			</g>
+		</svg>
+		<svg
+			viewBox="{-SIZE / 2} 0 {SIZE} 190"
+			class="mx-auto block w-full max-w-xs"
+			role="img"
+			aria-label="Ball in section: {mm(depthMm)} deep, undercut from the second ring"
+		>
+			<path d="M{-SIZE / 2} 30H{SIZE / 2}" class="stroke-lichen" stroke-width="2" />
+			<path
+				d="M{-ring} 30L{-half * 0.6} {y(depthMm) + 14}H{half * 0.6}L{ring} 30"
+				fill="none"
+				class="stroke-slate"
+				stroke-width="1.5"
+				stroke-dasharray="3 5"
+			/>
+			<path
+				d="M{-half} 30C{-half} {y(depthMm * 0.9)} {-half * 0.6} {y(depthMm)} 0 {y(depthMm)}S{half} {y(
+					depthMm * 0.9
+				)} {half} 30Z"
+				class="fill-duff stroke-bark"
+				stroke-width="2.5"
+			/>
+			<path d="M-7 30l3-28h8l3 28z" class="fill-bark" />
+			<text x="0" y={y(depthMm) - 8} text-anchor="middle" font-size="12.5" class="fill-ink"
+				>{mm(depthMm)} deep</text
+			>
+			<text x="0" y={y(depthMm) + 28} text-anchor="middle" font-size="12.5" class="fill-slate">undercut</text>
+		</svg>
+		<section aria-labelledby="steps-title" class="mt-4">
+			<h3 id="steps-title" class="text-lg">In working order</h3>
+			{#each liftingSteps as step (step.title)}
+				<h4 class="mt-3 text-base">{step.title}</h4>
+				<ul class="mt-1 divide-y border-y">
+					{#each step.items as item (item)}
+						<li>
+							<label class="flex min-h-11 items-center gap-3 py-1"
+								><input type="checkbox" class="size-5 shrink-0" />{item}</label
+							>
+						</li>
+					{/each}
+				</ul>
+			{/each}
+			<p class="mt-2 text-sm text-slate">
+				{thickestMm > 0
+					? `The thickest root mapped is ${mm(thickestMm)}: ${thickestMm > values['cut.loppersMm'] ? 'bring a saw' : 'loppers will do'}.`
+					: 'No roots are mapped yet: bring a saw and loppers.'} The ticks are for today and are not kept.
+			</p>
+		</section>
+	</div>
+</div>

@@ -1,0 +1,18 @@
+<script lang="ts">
+	import LiftView from '$views/replant/LiftView.svelte';
+
+	let { data } = $props();
+</script>
+
+{#if data.place}
+	{#key data.records.tree.id}
+		<LiftView
+			tree={data.records.tree}
+			kind={data.kind}
+			place={data.place}
+			values={data.values}
+			today={data.today}
+			thickestMm={Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm))}
+		/>
+	{/key}
+{/if}
