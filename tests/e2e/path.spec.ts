@@ -193,7 +193,8 @@ test('replant: size rule, litres by layer, written down', async ({ page }) => {
 	await expect(page.getByText('14.4 L')).toBeVisible();
 	await page.keyboard.press('Escape');
 	await page.getByLabel('Width of the ball').fill('340');
-	await expect(amounts.getByText(/40 mm wider than the pot/)).toBeVisible();
+	await expect(amounts.getByText(/goes through the wall by 2\d mm at/)).toBeVisible();
+	await expect(amounts.getByText(/It does not go in/)).toBeVisible();
 	await page.getByLabel('Width of the ball').fill('270');
 	await page.getByLabel('On', { exact: true }).fill('2024-11-20');
 	await page.getByRole('button', { name: 'Write it down as planted' }).click();
