@@ -253,6 +253,17 @@ describe('every calculation', () => {
 				]
 			},
 			'crown-supply': { remainingShare: 0.5 },
+			'cut-sessions': {
+				map,
+				plan: {
+					temper: 'usual',
+					vigour: 'fair',
+					reserves: 'field-grown',
+					stageDates: ['2026-04-18'],
+					cuts: []
+				}
+			},
+			'shared-pot': { map, others: [{ tag: 'M-1', map }] },
 			'crown-course': { losses: [0.3, 0.2], school: 'balance' },
 			'crown-height': { crownShare: 0.1, shape: 'cone' },
 			'stage-gate': { cuts: [], observations: [] },

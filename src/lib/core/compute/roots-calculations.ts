@@ -6,14 +6,16 @@ import { groups } from '../kinds/kind';
 import { observationSchema } from '../recovery/observation';
 import { allowance } from '../roots/allowance';
 import { contactArc, girdlingSeverity, severities } from '../roots/contact';
-import { computedFlaws, crossings, wallShare } from '../roots/course';
+import { computedFlaws, crossings, obstaclesMet, wallShare } from '../roots/course';
+import { carryOver, sessionsOf } from '../roots/done';
 import { differentFronts, rankFronts } from '../roots/fronts';
 import { ledger } from '../roots/ledger';
 import { combinedDiameterMm, STEM_LIMIT, stemSchema, stemsOf, tapeDiameterMm } from '../roots/outline';
-import { cutSchema, tempers } from '../roots/plan';
+import { cutSchema, planInput, tempers } from '../roots/plan';
 import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
 import { coursePointSchema, rootFlaws, rootMapInput } from '../roots/root-map';
 import { ballDepthOf, ballWedges, costOfAngle, settingSchema, splitTilt, stance } from '../roots/setting';
+import { matesOn, touchingMates } from '../roots/shared-pot';
 import { rootShares } from '../roots/shares';
 import { loadSolver } from '../roots/solver';
 import { stageGate } from '../roots/stage-gate';
@@ -138,11 +140,18 @@ export const rootsCalculations: readonly Calculation[] = [
 				})
 			),
 			flaws: z.record(z.string(), z.array(z.object({ flaw: z.enum(rootFlaws), why: z.string() }))),
+			obstacles: z.record(z.string(), z.array(z.string())).describe('Names of what each root runs into'),
 			wallShare: number
 		}),
 		({ map }, values) => ({
 			crossings: crossings(map.segments),
 			flaws: Object.fromEntries(computedFlaws(map.segments, values)),
+			obstacles: Object.fromEntries(
+				map.segments.flatMap((segment) => {
+					const met = obstaclesMet(segment, map.obstacles);
+					return met.length > 0 ? [[segment.id, met.map((obstacle) => obstacle.id)]] : [];
+				})
+			),
 			wallShare: wallShare(map)
 		})
 	),
@@ -159,6 +168,57 @@ export const rootsCalculations: readonly Calculation[] = [
 		z.strictObject({ remainingShare: share() }),
 		z.object({ supply: number, excess: number }),
 		({ remainingShare }, values) => crownSupply(remainingShare, values)
+	),
+	calculation(
+		'cut-sessions',
+		'What was cut by day against what was planned, and what is carried over with what must come first',
+		z.strictObject({ map: mapInput, plan: planInput }),
+		z.object({
+			sessions: z.array(
+				z.object({
+					on: z.string(),
+					stages: z.array(number),
+					segmentIds: z.array(z.string()),
+					livingShare: number,
+					plannedShare: number,
+					plannedCount: number
+				})
+			),
+			carriedOver: z.array(
+				z.object({
+					segmentId: z.string(),
+					why: z.string(),
+					first: z.string(),
+					fromOn: z.string().nullable()
+				})
+			)
+		}),
+		({ map, plan }, values) => ({
+			sessions: sessionsOf(map, plan, values).map(({ cuts, ...session }) => ({
+				...session,
+				segmentIds: cuts.map(({ segment }) => segment.id)
+			})),
+			carriedOver: carryOver(map, plan, null)
+		})
+	),
+	calculation(
+		'shared-pot',
+		'Roots of a tree that touch those of others in the same pot',
+		z.strictObject({
+			map: mapInput,
+			others: z.array(z.strictObject({ tag: z.string().max(16), map: mapInput })).max(20)
+		}),
+		z.object({ touching: z.array(z.object({ tag: z.string(), segmentIds: z.array(z.string()) })) }),
+		({ map, others }, values) => ({
+			touching: touchingMates(
+				map.segments,
+				matesOn(
+					map,
+					others.map((other, i) => ({ ...other, id: `mate${i}`, name: other.tag }))
+				),
+				values['contact.toleranceMm']
+			)
+		})
 	),
 	calculation(
 		'crown-course',
