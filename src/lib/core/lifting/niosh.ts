@@ -35,6 +35,10 @@ export function liftLimit(
 	return { kg, factors };
 }
 
+/** How far the hands are from the body with a ball in them, cm: half of it, and a little. */
+export const reachWithBallCm = (diameterMm: number, values: Values): number =>
+	diameterMm / 20 + values['lifting.body-gap-cm'];
+
 /** How a ball is moved, by what one person may lift. */
 export function handling(
 	massKg: number,

@@ -1,4 +1,18 @@
+import type { Pot } from './volume';
 import type { Values } from '../values/values';
+
+/** Crown and base of a tree in a pot, where only its height is known. */
+export function crownOf(
+	heightM: number,
+	pot: Pick<Pot, 'bottomLengthMm' | 'bottomWidthMm' | 'heightMm'>,
+	values: Values
+): Omit<TippingInput, 'massKg'> {
+	return {
+		baseWidthMm: Math.min(pot.bottomLengthMm, pot.bottomWidthMm),
+		crownAreaM2: (heightM * values['pot.crownShare']) ** 2,
+		crownMiddleM: pot.heightMm / 1000 + heightM * values['pot.crownMiddle']
+	};
+}
 
 export interface TippingInput {
 	/** Tree, ball, mix, water and pot together. */

@@ -64,6 +64,14 @@ export const replantValues = defineValues({
 		min: 0.1,
 		max: 1.5
 	},
+	'pot.crownMiddle': {
+		label: 'Middle of the crown against the wind, as a share of the height of the tree',
+		value: 0.6,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
 	'pot.upSizeMm': {
 		label: 'Normal step up: pot wider than the last by',
 		value: 50,

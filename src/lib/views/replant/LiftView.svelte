@@ -14,7 +14,7 @@
 		type BallSchool
 	} from '$core/lifting/ball-size';
 	import { liftingSteps } from '$core/lifting/checklist';
-	import { couplings, handling, liftLimit, type Coupling } from '$core/lifting/niosh';
+	import { couplings, handling, liftLimit, reachWithBallCm, type Coupling } from '$core/lifting/niosh';
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Caution from '$ui/Caution.svelte';
@@ -49,9 +49,9 @@
 	let startCm = $state(20);
 	let coupling = $state<Coupling>('fair');
 	let twistDeg = $state(0);
-	/** The middle of the ball is as far from the body as its half, and a little. */
-	const reachCm = $derived(Math.min(100, Math.round(diameterMm / 20 + 12)));
-	const limit = $derived(liftLimit({ reachCm, startCm, travelCm: 60, twistDeg, coupling }, values));
+	const reachCm = $derived(Math.round(reachWithBallCm(diameterMm, values)));
+	const travelCm = $derived(values['lifting.travel-cm']);
+	const limit = $derived(liftLimit({ reachCm, startCm, travelCm, twistDeg, coupling }, values));
 	const usual = $derived(handling(mass.usualKg, limit.kg));
 	const most = $derived(handling(mass.mostKg, limit.kg));
 
@@ -224,9 +224,17 @@
 					label="What one person may lift"
 					formula="23 kg × reach × height × travel × twist × hold"
 					lines={[
-						{ label: `reach, ${reachCm} cm`, value: `× ${format().number(limit.factors.reach, 2)}` },
+						{
+							label: `reach, ${reachCm} cm`,
+							value: `× ${format().number(limit.factors.reach, 2)}`,
+							mark: markOf('lifting.body-gap-cm')
+						},
 						{ label: `hands start at ${startCm} cm`, value: `× ${format().number(limit.factors.height, 2)}` },
-						{ label: 'up 60 cm', value: `× ${format().number(limit.factors.travel, 2)}` },
+						{
+							label: `up ${travelCm} cm`,
+							value: `× ${format().number(limit.factors.travel, 2)}`,
+							mark: markOf('lifting.travel-cm')
+						},
 						{ label: `twisted ${twistDeg}°`, value: `× ${format().number(limit.factors.twist, 2)}` },
 						{ label: `hold ${coupling}`, value: `× ${format().number(limit.factors.hold, 2)}` },
 						{ label: 'at best', value: kg(values['triage.person-kg']), mark: markOf('triage.person-kg') }

@@ -19,7 +19,7 @@
 	} from '$core/pots/replant-plan';
 	import { potShapeNames, potShapes, type Pot, type PotShape } from '$core/pots/volume';
 	import { ballOfMap, ballOfSizes, fitInPot } from '$core/pots/fit';
-	import { tippingWindMs } from '$core/pots/wind';
+	import { crownOf, tippingWindMs } from '$core/pots/wind';
 	import type { Setting } from '$core/roots/setting';
 	import type { LastWork } from '$core/roots/work';
 	import type { RootMap } from '$core/roots/root-map';
@@ -163,13 +163,7 @@
 		const kg = water.wetKg + amounts.ballL * values['lifting.density-least'];
 		const heightM = tree.heightM;
 		if (heightM === null) return { kg, windMs: null };
-		const side = heightM * values['pot.crownShare'];
-		const baseWidthMm = Math.min(pot.bottomLengthMm, pot.bottomWidthMm);
-		const crownMiddleM = pot.heightMm / 1000 + heightM * 0.6;
-		return {
-			kg,
-			windMs: tippingWindMs({ massKg: kg, baseWidthMm, crownAreaM2: side * side, crownMiddleM }, values)
-		};
+		return { kg, windMs: tippingWindMs({ massKg: kg, ...crownOf(heightM, pot, values) }, values) };
 	});
 	const water = $derived(
 		waterAndAir(
@@ -460,6 +454,11 @@
 								label: 'crown, of the height squared',
 								value: `${values['pot.crownShare']}²`,
 								mark: markOf('pot.crownShare')
+							},
+							{
+								label: 'its middle, of the height',
+								value: String(values['pot.crownMiddle']),
+								mark: markOf('pot.crownMiddle')
 							},
 							{ label: 'drag', value: String(values['pot.crownDrag']), mark: markOf('pot.crownDrag') }
 						]}
