@@ -1,7 +1,7 @@
 import polygonClipping from 'polygon-clipping';
 import { describe, expect, it } from 'vitest';
 import { circularSummary, rayleigh } from '$core/circular/circular';
-import { contactArc } from '$core/roots/contact';
+import { contactArc, liesAgainst } from '$core/roots/contact';
 import { crossings } from '$core/roots/course';
 import { planPoint, polarOf, type PlanPoint } from '$core/roots/geometry';
 import {
@@ -164,6 +164,14 @@ describe('polygons against a general geometry library (polygon-clipping)', () =>
 			if (found) met++;
 		}
 		expect(met).toBeGreaterThan(20);
+	});
+	it('a root that lies within a stem lies against it, however far the bark is', () => {
+		const trunk = { trunkDiameterMm: 100, stems: [stem({ shape: 'circle', diameterMm: 100 }, 40, 90)] };
+		const at = (azimuthDeg: number, radiusMm: number) => ({ azimuthDeg, radiusMm, depthMm: 0 });
+		expect(liesAgainst(trunk, at(90, 40), 4, 2)).toBe(true);
+		expect(liesAgainst(trunk, at(90, 93), 4, 2)).toBe(true);
+		expect(liesAgainst(trunk, at(90, 96), 4, 2)).toBe(false);
+		expect(liesAgainst(trunk, at(270, 20), 4, 2)).toBe(false);
 	});
 	it('the nearest place on the bark lies on the outline and no corner is nearer', () => {
 		const points = traced();

@@ -241,6 +241,18 @@ describe('keeping roots on the server', () => {
 		expect(roots.saveState).toBe('saved');
 	});
 
+	it('takes up a draft from before the map knew stems, and one with a root that was refused, as they were', () => {
+		const { map, plan } = begun(['6 30']);
+		const { stems: _stems, lean: _lean, obstacles: _obstacles, ...older } = map;
+		const draft = (changed: object) =>
+			JSON.stringify({ map: changed, plan, versions: { map: null, plan: null } });
+		store.set('bruntle-roots-t', draft(older));
+		expect(new RootsState(options).map).toMatchObject({ stems: [], lean: null, obstacles: [] });
+		const thick = map.segments.map((segment) => ({ ...segment, diameterStartMm: 900, diameterEndMm: 400 }));
+		store.set('bruntle-roots-t', draft({ ...map, segments: thick }));
+		expect(new RootsState(options).map.segments[0]?.diameterStartMm).toBe(900);
+	});
+
 	it('does not bring back a draft over what was written since', () => {
 		store.set('bruntle-roots-t', JSON.stringify({ map: {}, plan: {}, versions: { map: 7, plan: 7 } }));
 		expect(new RootsState(options).map.segments).toEqual([]);

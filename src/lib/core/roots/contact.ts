@@ -1,3 +1,4 @@
+import { polygonContains } from 'd3-polygon';
 import type { Values } from '../values/values';
 import { planPoint, type PlanPoint } from './geometry';
 import { nearestBark, outlineRing, stemsOf, tapeDiameterMm, type Stem, type Trunk } from './outline';
@@ -138,7 +139,7 @@ export function girdlingOf(
 	};
 }
 
-/** True where a point of a course lies as near to the bark as a root of this thickness that touches it. */
+/** True where a point of a course lies as near to the bark as a root of this thickness that touches it, or within a stem. */
 export function liesAgainst(
 	trunk: Trunk,
 	point: CoursePoint,
@@ -146,5 +147,13 @@ export function liesAgainst(
 	toleranceMm: number
 ): boolean {
 	const at = planPoint(point);
-	return nearestBark(trunk, at).distanceMm <= diameterMm / 2 + toleranceMm;
+	return (
+		nearestBark(trunk, at).distanceMm <= diameterMm / 2 + toleranceMm ||
+		stemsOf(trunk).some((stem) =>
+			polygonContains(
+				outlineRing(stem).map(({ x, y }) => [x, y]),
+				[at.x, at.y]
+			)
+		)
+	);
 }

@@ -10,8 +10,10 @@
 		coarseLayerMm: number;
 		topLayerMm: number;
 		headspaceMm: number;
+		/** It does not go in. */
+		tight: boolean;
 	}
-	let { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm }: Props = $props();
+	let { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm, tight }: Props = $props();
 	const format = useFormat();
 	const uid = $props.id();
 
@@ -38,10 +40,6 @@
 		const depth = ballDepthMm * scale;
 		return `M${W / 2 - half} ${top}C${W / 2 - half} ${top + depth * 1.1} ${W / 2 - half * 0.6} ${top + depth} ${W / 2} ${top + depth}S${W / 2 + half} ${top + depth * 1.1} ${W / 2 + half} ${top}Z`;
 	});
-	const tight = $derived(
-		ballDiameterMm > Math.min(pot.topLengthMm, pot.shape === 'round' ? pot.topLengthMm : pot.topWidthMm) ||
-			ballDepthMm > fill - coarseLayerMm
-	);
 </script>
 
 <svg

@@ -413,7 +413,15 @@
 			<span class="truncate">of mix{amounts.problems.length > 0 || !fit.fits ? '; it does not fit' : ''}</span
 			>
 		{/snippet}
-		<PotDrawing {pot} {ballDiameterMm} {ballDepthMm} {coarseLayerMm} {topLayerMm} {headspaceMm} />
+		<PotDrawing
+			{pot}
+			{ballDiameterMm}
+			{ballDepthMm}
+			{coarseLayerMm}
+			{topLayerMm}
+			{headspaceMm}
+			tight={!fit.fits}
+		/>
 		<section aria-label="Fit" class="text-sm">
 			{#if mapped}
 				<div class="mb-1">

@@ -552,7 +552,11 @@ export class RootsState {
 			if (!draft) return;
 			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
 				this.past = [this.now];
-				this.now = { map: rootMapInput.parse(draft.map), plan: planInput.parse(draft.plan) };
+				// A step that was refused comes back as it was, to be mended; what is whole is brought up to date.
+				this.now = {
+					map: rootMapInput.safeParse(draft.map).data ?? { ...this.now.map, ...draft.map },
+					plan: planInput.safeParse(draft.plan).data ?? { ...this.now.plan, ...draft.plan }
+				};
 				this.problem = 'Your last steps had not been kept yet; they are back.';
 				this.#changed();
 			} else localStorage.removeItem(this.#draftKey());
