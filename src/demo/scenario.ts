@@ -21,6 +21,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.6,
 		elevationM: 90,
 		heldMinimumC: null,
+		light: 'sun',
+		wind: 'some',
+		waterM: 12,
 		note: 'Gravel, wind from the south-west.'
 	},
 	frame: {
@@ -30,6 +33,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.6,
 		elevationM: 90,
 		heldMinimumC: null,
+		light: 'part',
+		wind: 'sheltered',
+		waterM: 18,
 		note: 'Lights off by ten on sunny days.'
 	},
 	bay: {
@@ -39,6 +45,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.6,
 		elevationM: 90,
 		heldMinimumC: 16,
+		light: 'sun',
+		wind: 'sheltered',
+		waterM: 6,
 		note: 'Thermostat at 16 °C; one heater only.'
 	},
 	shade: {
@@ -48,6 +57,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.6,
 		elevationM: 88,
 		heldMinimumC: null,
+		light: 'shade',
+		wind: 'sheltered',
+		waterM: 25,
 		note: 'Dappled until September.'
 	},
 	pellow: {
@@ -57,6 +69,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.7,
 		elevationM: 110,
 		heldMinimumC: null,
+		light: 'sun',
+		wind: 'some',
+		waterM: 15,
 		note: 'Client: Ms Amadi. Side gate, key with the neighbour.'
 	},
 	quarry: {
@@ -66,6 +81,9 @@ export const demoPlaces = {
 		longitudeDeg: -1.5,
 		elevationM: 140,
 		heldMinimumC: null,
+		light: 'part',
+		wind: 'exposed',
+		waterM: 45,
 		note: 'Client: the Venn household. Clay over marl.'
 	}
 } satisfies Record<string, PlaceInput>;

@@ -1,6 +1,9 @@
 import { taskInput } from '$core/aftercare/task';
 import { addDays, daysBetween } from '$core/climate/calendar';
 import { placeInput } from '$core/climate/place';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { wiresOver } from '$core/pots/seat';
+import { plantingInput, replantPlanInput } from '$core/pots/replant-plan';
 import { observationInput } from '$core/recovery/observation';
 import type { PlanInput } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
@@ -11,6 +14,7 @@ import { reductionPlan } from '$core/roots/reduction-plan';
 import { loadSolver } from '$core/roots/solver';
 import { rootLosses } from '$core/roots/work';
 import { simulateLooks } from '$core/simulate/recovery';
+import { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
 import { treeInput } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 import { today } from '$lib/server/clock';
@@ -22,10 +26,13 @@ import { examinationInput } from '$core/diagnosis/examination';
 import { measuredFindings, measurementInput } from '$core/measuring/measurement';
 import { triageInput } from '$core/triage/triage';
 import { recordChange, recordExamination, recordMeasurement, recordTriage } from '$lib/server/examine';
-import { closeTree, loadRecords, recordLook, recordPlanting, takeIn } from '$lib/server/trees';
+import { closeTree, loadRecords, recordLook, takeIn } from '$lib/server/trees';
+import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
+import { keepItem, keepMix, keepPot } from '$lib/server/stock';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { addPlace } from '$lib/server/yard';
 import { demoExamine, type DemoExamine } from './examine';
+import { demoGround, demoItems, demoLifts, demoMixes, demoPots, demoReplantPlans } from './works';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
 
 /**
@@ -37,6 +44,10 @@ export async function makeDemoYard(store: Store): Promise<void> {
 	const placeIds = {} as Record<DemoPlace, string>;
 	for (const [name, input] of Object.entries(demoPlaces))
 		placeIds[name as DemoPlace] = (await addPlace(store, placeInput.parse(input))).id;
+	const potIds = new Map<string, string>();
+	for (const pot of demoPots) potIds.set(pot.name, (await keepPot(store, stockPotInput.parse(pot))).id);
+	for (const item of demoItems) await keepItem(store, stockItemInput.parse(item));
+	for (const mix of demoMixes) await keepMix(store, ownMixInput.parse(mix));
 	const treeIds = new Map<string, string>();
 	for (const spec of demoTrees) {
 		const input = treeInput.parse({
@@ -47,7 +58,36 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		const { tree } = await takeIn(store, input);
 		treeIds.set(tree.tag, tree.id);
 		await fillTree(store, tree.id, spec, values);
+		await planWorks(store, tree.id, spec.input.tag, potIds, values);
 	}
+}
+
+/** Lifts, plantings and ground works that are planned or done. */
+async function planWorks(
+	store: Store,
+	treeId: string,
+	tag: string,
+	potIds: ReadonlyMap<string, string>,
+	values: Values
+): Promise<void> {
+	for (const lift of demoLifts[tag] ?? []) await keepLift(store, treeId, lift, null);
+	for (const plan of demoGround[tag] ?? []) await keepGroundPlan(store, treeId, plan, null, values);
+	const planned = demoReplantPlans[tag];
+	if (!planned) return;
+	const { potName, ...plan } = planned;
+	const { rootMap } = await loadRecords(store.db, treeId);
+	const { seat } = plan.planting;
+	const wires = rootMap && seat ? wiresOver(rootMap.segments, new Set(), values, 3) : [];
+	await keepReplantPlan(
+		store,
+		treeId,
+		replantPlanInput.parse({
+			...plan,
+			planting: { ...plan.planting, seat: seat ? { ...seat, wires, pads: wires.length } : null },
+			stockPotId: potIds.get(potName) ?? null
+		}),
+		null
+	);
 }
 
 async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Values): Promise<void> {
@@ -55,15 +95,20 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 	if (examined) await examine(store, treeId, examined, values);
 	if (spec.roots) await workRoots(store, treeId, spec.roots, values);
 	if (spec.planting) {
-		const { on, ...planting } = spec.planting;
-		await recordPlanting(store, treeId, {
-			...planting,
-			plantedOn: on,
-			topLayerMm: 0,
-			headspaceMm: 20,
-			plantCount: spec.input.plantCount ?? 1,
-			placeId: null
-		});
+		const { on, mixId, ...planting } = spec.planting;
+		await recordPlanting(
+			store,
+			treeId,
+			plantingInput.parse({
+				...planting,
+				mix: pottingMixOf(mixId),
+				plantedOn: on,
+				headspaceMm: 20,
+				plantCount: spec.input.plantCount ?? 1
+			}),
+			{ waterSchool: spec.aftercare?.waterSchool ?? 'at-once', fromStock: null },
+			values
+		);
 	}
 	if (spec.aftercare) {
 		await makeAftercare(store, treeId, spec.aftercare, values);

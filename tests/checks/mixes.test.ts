@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentIds, components } from '$core/mixes/components';
-import { componentLitres, mixes, type MixId } from '$core/mixes/mixes';
+import { componentLitres, mixes, mixOf, type MixId } from '$core/mixes/mixes';
 import { reachMix } from '$core/mixes/reach';
 import {
 	capillaryRiseMm,
@@ -136,7 +136,7 @@ describe('mixes', () => {
 				expect(body.yield).toBeLessThanOrEqual(1 + 1e-9);
 			})
 		);
-		const litres = componentLitres('compost-grit', 10, defaultValues);
+		const litres = componentLitres(mixOf('compost-grit').parts, 10, defaultValues);
 		expect(litres.reduce((sum, part) => sum + part.litres, 0)).toBeGreaterThanOrEqual(10);
 	});
 	it('refuses parts that sum to zero', () => {

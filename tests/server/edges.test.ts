@@ -2,6 +2,7 @@ import { ESLint } from 'eslint';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { calculations } from '$core/compute/calculations';
+import { shippedKinds } from '$core/kinds/shipped';
 import { observationInput } from '$core/recovery/observation';
 import { plantingInput } from '$core/pots/replant-plan';
 import { treeInput } from '$core/tree/tree';
@@ -57,14 +58,13 @@ describe('a form', () => {
 			'pot.heightMm': '200'
 		};
 		const planting = readForm(
-			plantingInput,
+			plantingInput.omit({ mix: true }),
 			form({
 				...pot,
 				plantedOn: '2026-04-18',
 				sizeRule: 'normal',
 				ballDiameterMm: '200',
 				ballDepthMm: '120',
-				mixId: 'pumice',
 				headspaceMm: '20',
 				note: '',
 				placeId: ''
@@ -166,6 +166,17 @@ describe('every calculation', () => {
 			trunkDiameterMm: 60,
 			ballRadiusMm: 150,
 			segments: [segment]
+		};
+		const trial = {
+			ballDiameterMm: 240,
+			ballDepthMm: 120,
+			mix: { name: 'perlite', parts: [{ componentId: 'perlite', parts: 1 }] },
+			wetnessTrigger: 0.5,
+			et0Mm: 3,
+			crownWidthMm: 400,
+			heightM: 0.8,
+			largerWidthMm: 290,
+			sameWidthMm: 270
 		};
 		const inputs: Record<string, unknown> = {
 			diagnosis: { situation: 'potted', findings: [{ signId: 'sour-smell', grade: 1 }] },
@@ -290,7 +301,7 @@ describe('every calculation', () => {
 			'layer-amounts': { pot, ballDiameterMm: 200, ballDepthMm: 120, headspaceMm: 20 },
 			'pot-fit': { pot, ballDiameterMm: 240, ballDepthMm: 120, tiltDeg: 10 },
 			'tipping-wind': { massKg: 40, baseWidthMm: 300, crownAreaM2: 0.5, crownMiddleM: 1 },
-			'mix-components': { mixId: 'pumice-bark', litres: 8 },
+			'mix-components': { parts: [{ componentId: 'perlite', parts: 1 }], litres: 8 },
 			'mix-water-air': { parts: [{ componentId: 'perlite', parts: 1 }], pot, fillMm: 200 },
 			'reach-mix': {
 				stock: ['perlite', 'compost'],
@@ -299,6 +310,58 @@ describe('every calculation', () => {
 				airFrom: 0.2,
 				airTo: 0.35
 			},
+			evapotranspiration: { latitudeDeg: 52, on: '2026-07-01', minC: 11, maxC: 22 },
+			'water-demand': {
+				place,
+				on: '2026-07-01',
+				crownM2: 0.5,
+				rootFunction: 0.7,
+				surfaceM2: 0.1,
+				waterL: 4,
+				wetnessTrigger: 0.5
+			},
+			'judge-pot': { ...trial, pot },
+			'propose-pots': trial,
+			'bench-test': { fillL: 10, takenUpL: 7, drainedL: 2.5 },
+			'mix-weighings': {
+				fillL: 2,
+				dryKg: 0.9,
+				drainedKg: 1.8,
+				parts: [{ componentId: 'perlite', parts: 1 }]
+			},
+			'measured-mix': { mix: trial.mix, depthMm: 80 },
+			'tie-down': {
+				pot,
+				segments: map.segments,
+				ballKg: 12,
+				ballWidthMm: 240,
+				ballDepthMm: 120,
+				totalKg: 30,
+				baseWidthMm: 240,
+				crownAreaM2: 0.4,
+				crownMiddleM: 0.9
+			},
+			'lift-route': {
+				route: { narrowestMm: 800, carryM: 30 },
+				diameterMm: 500,
+				depthMm: 300,
+				mostKg: 110
+			},
+			'site-check': {
+				kind: { ...shippedKinds[0], origin: 'shipped', version: 1 },
+				place: { ...place, id: 'p', version: 1, name: 'Bench', note: '' },
+				inGround: true,
+				on: '2026-04-18'
+			},
+			'ground-works': {
+				plan: {
+					plannedOn: '2026-04-18',
+					loosening: { method: 'trenches', innerM: 1, outerM: 3, depthMm: 300, widthMm: 200 }
+				},
+				trunkDiameterMm: 300
+			},
+			'sulphur-dose': { phNow: 6, phAim: 4.5, soil: 'loam', areaM2: 10, startOn: '2026-04-18' },
+			'kit-list': { pot, ballDiameterMm: 240, ballDepthMm: 120, mix: trial.mix },
 			'aftercare-tasks': {
 				workOn: '2026-04-18',
 				group: 'conifer',

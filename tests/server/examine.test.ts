@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { changeInput } from '$core/changes/changes';
-import { upgradeCase } from '$core/case/case';
+import { CASE_VERSION, upgradeCase } from '$core/case/case';
 import { examinationInput } from '$core/diagnosis/examination';
 import { neighbourChecks } from '$core/diagnosis/neighbours';
 import { measurementInput } from '$core/measuring/measurement';
@@ -198,7 +198,7 @@ describe('what was written before there were grades', () => {
 				}
 			]
 		}) as { version: number; examinations: { findings: { signId: string; grade: number }[] }[]; triages: [] };
-		expect(upgraded.version).toBe(2);
+		expect(upgraded.version).toBe(CASE_VERSION);
 		expect(upgraded.triages).toEqual([]);
 		const grades = Object.fromEntries(
 			(upgraded.examinations[0]?.findings ?? []).map(({ signId, grade }) => [signId, grade])

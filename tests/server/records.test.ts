@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { taskInput } from '$core/aftercare/task';
 import { examinationInput } from '$core/diagnosis/examination';
+import { newMix } from '$core/mixes/bench-test';
+import { pottingMixOf } from '$core/mixes/mixes';
 import { observationInput } from '$core/recovery/observation';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
@@ -13,7 +15,8 @@ import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
-import { changeTree, closeTree, loadRecords, recordLook, recordPlanting, takeIn } from '$lib/server/trees';
+import { changeTree, closeTree, loadRecords, recordLook, takeIn } from '$lib/server/trees';
+import { recordPlanting } from '$lib/server/replant';
 import { recordExamination } from '$lib/server/examine';
 import { treeRows } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
@@ -296,20 +299,29 @@ describe('replanting', () => {
 			bottomWidthMm: 240,
 			heightMm: 200
 		} as const;
-		const { entryId } = await recordPlanting(store, tree.id, {
-			plantedOn: '2026-03-05',
-			pot,
-			sizeRule: 'normal',
-			ballDiameterMm: 240,
-			ballDepthMm: 140,
-			mixId: 'pumice',
-			coarseLayerMm: 0,
-			topLayerMm: 0,
-			headspaceMm: 20,
-			plantCount: 1,
-			placeId,
-			note: ''
-		});
+		const { entryId } = await recordPlanting(
+			store,
+			tree.id,
+			{
+				plantedOn: '2026-03-05',
+				pot,
+				sizeRule: 'normal',
+				ballDiameterMm: 240,
+				ballDepthMm: 140,
+				mix: pottingMixOf('pumice'),
+				reuse: newMix,
+				seat: null,
+				crownWidthMm: null,
+				coarseLayerMm: 0,
+				topLayerMm: 0,
+				headspaceMm: 20,
+				plantCount: 1,
+				placeId,
+				note: ''
+			},
+			{ waterSchool: 'at-once', fromStock: null },
+			defaultValues
+		);
 		expect((await loadRecords(store.db, tree.id)).tree.situation).toBe('potted');
 		await undo(store, entryId);
 		const { tree: back, plantings } = await loadRecords(store.db, tree.id);

@@ -1,3 +1,4 @@
+import { pottingMixOf } from '$core/mixes/mixes';
 import { describe, expect, it } from 'vitest';
 import { changedTogether, daysOfChange, staggeredPlan, type FactorChange } from '$core/changes/changes';
 import { conditionOf } from '$core/diagnosis/conditions';
@@ -143,11 +144,11 @@ describe('neighbours', () => {
 		placeId: 'bench',
 		batch: '',
 		watering: '',
-		mixId: null,
+		mixName: null,
 		lastLookOn: null,
 		...change
 	});
-	const sick = neighbour('sick', { batch: 'ridge', watering: 'barrel', mixId: 'bark' });
+	const sick = neighbour('sick', { batch: 'ridge', watering: 'barrel', mixName: 'bark' });
 	const rot = diagnose(
 		{ situation: 'potted', group: null, season: null, events: [] },
 		[
@@ -167,8 +168,8 @@ describe('neighbours', () => {
 				sick,
 				neighbour('far', { placeId: 'bay' }),
 				neighbour('place'),
-				neighbour('mix', { placeId: 'bay', mixId: 'bark', situation: 'just-lifted' }),
-				neighbour('all', { batch: ' Ridge', watering: 'barrel', mixId: 'bark' })
+				neighbour('mix', { placeId: 'bay', mixName: 'bark', situation: 'just-lifted' }),
+				neighbour('all', { batch: ' Ridge', watering: 'barrel', mixName: 'bark' })
 			],
 			values
 		);
@@ -210,8 +211,8 @@ describe('what was changed', () => {
 		const days = daysOfChange(
 			[change('2026-03-02', 'watering')],
 			[
-				{ plantedOn: '2026-03-01', mixId: 'pumice-bark', placeId: null },
-				{ plantedOn: '2025-03-01', mixId: 'pumice-bark', placeId: null }
+				{ plantedOn: '2026-03-01', mix: pottingMixOf('pumice-bark'), placeId: null },
+				{ plantedOn: '2025-03-01', mix: pottingMixOf('pumice-bark'), placeId: null }
 			],
 			{
 				cuts: [

@@ -3,7 +3,7 @@ import { cautions } from '$core/cautions/cautions';
 import { groups, isTender, kindSchema } from '$core/kinds/kind';
 import { shippedKinds } from '$core/kinds/shipped';
 import { componentOf } from '$core/mixes/components';
-import { mixes } from '$core/mixes/mixes';
+import { mixCautions, mixes } from '$core/mixes/mixes';
 import { signIds, signOf, signApplies } from '$core/diagnosis/signs';
 import { conditionIds } from '$core/diagnosis/conditions';
 import { strengthOf } from '$core/values/diagnosis';
@@ -116,8 +116,8 @@ describe('cautions', () => {
 		for (const mix of Object.values(mixes)) {
 			const parts = mix.parts.map((part) => componentOf(part.componentId).name).join(' ');
 			if (/pumice|perlite|grit/.test(parts) && !/compost/.test(parts.replace('composted', '')))
-				expect(mix.caution, mix.name).toMatch(/dust|mask/i);
-			if (/(^| )compost($| )/.test(parts)) expect(mix.caution, mix.name).toMatch(/Legionella/);
+				expect(mixCautions(mix.parts), mix.name).toMatch(/dust|mask/i);
+			if (/(^| )compost($| )/.test(parts)) expect(mixCautions(mix.parts), mix.name).toMatch(/Legionella/);
 		}
 	});
 });

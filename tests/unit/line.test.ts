@@ -94,7 +94,10 @@ function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecor
 			stageDates: ['2025-02-10', '2026-11-10'],
 			cuts
 		}),
+		lifts: [],
+		replantPlan: null,
 		plantings: [],
+		groundPlans: [],
 		tasks: [],
 		observations: [],
 		journal: [],

@@ -47,6 +47,9 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 		longitudeDeg: null,
 		elevationM: 0,
 		heldMinimumC: null,
+		light: null,
+		wind: null,
+		waterM: null,
 		note: ''
 	},
 	tasks: [],

@@ -8,12 +8,15 @@ import type { Aggregate, Identified } from './records/aggregate';
 import {
 	examinations,
 	factorChanges,
+	groundPlans,
 	kinds,
+	lifts,
 	measurements,
 	observations,
 	places,
 	plans,
 	plantings,
+	replantPlans,
 	rootMaps,
 	tasks,
 	trees,
@@ -62,7 +65,10 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		await putAll(factorChanges, doc.factorChanges);
 		await putAll(rootMaps, doc.rootMap ? [doc.rootMap] : []);
 		await putAll(plans, doc.plan ? [doc.plan] : []);
+		await putAll(lifts, doc.lifts);
+		await putAll(replantPlans, doc.replantPlan ? [doc.replantPlan] : []);
 		await putAll(plantings, doc.plantings);
+		await putAll(groundPlans, doc.groundPlans);
 		await putAll(tasks, doc.tasks);
 		await putAll(observations, doc.observations);
 		for (const entry of doc.journal)
@@ -78,8 +84,12 @@ function checkLinks(doc: TreeCase): void {
 		problems.push({ field: 'kind.id', message: `must be "${doc.tree.kindId}", the kind of the tree` });
 	if (!placeIds.has(doc.tree.placeId))
 		problems.push({ field: 'places', message: 'must hold the place of the tree' });
-	if (doc.plantings.some((planting) => planting.placeId !== null && !placeIds.has(planting.placeId)))
-		problems.push({ field: 'places', message: 'must hold the place of each planting' });
+	if (
+		[...doc.plantings, ...doc.groundPlans].some(
+			(work) => work.placeId !== null && !placeIds.has(work.placeId)
+		)
+	)
+		problems.push({ field: 'places', message: 'must hold the place of each planting and ground work' });
 	const roots = new Set(doc.rootMap?.segments.map((segment) => segment.id));
 	if (doc.plan?.cuts.some((cut) => !roots.has(cut.segmentId)))
 		problems.push({ field: 'plan.cuts', message: 'must cut roots of the map only' });
@@ -88,7 +98,9 @@ function checkLinks(doc: TreeCase): void {
 		measurements: doc.measurements,
 		triages: doc.triages,
 		factorChanges: doc.factorChanges,
+		lifts: doc.lifts,
 		plantings: doc.plantings,
+		groundPlans: doc.groundPlans,
 		tasks: doc.tasks,
 		observations: doc.observations,
 		journal: doc.journal

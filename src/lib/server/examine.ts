@@ -199,13 +199,13 @@ export async function planOneByOne(
 /** Trees in care that share place, batch, watering or the mix of the last planting with one, and that one itself. */
 export async function treesAround(db: Reader, treeId: string): Promise<YardNeighbour[]> {
 	const { tree, planting, observation, examination } = tables;
-	const lastMix = sql`(select ${planting.mixId} from ${planting} where ${planting.treeId} = ${tree.id} order by ${planting.plantedOn} desc limit 1)`;
+	const lastMix = sql`(select json_extract(${planting.mix}, '$.name') from ${planting} where ${planting.treeId} = ${tree.id} order by ${planting.plantedOn} desc limit 1)`;
 	const [sick] = await db
 		.select({
 			placeId: tree.placeId,
 			batch: tree.batch,
 			watering: tree.watering,
-			mixId: sql<string | null>`${lastMix}`
+			mixName: sql<string | null>`${lastMix}`
 		})
 		.from(tree)
 		.where(eq(tree.id, treeId));
@@ -218,7 +218,7 @@ export async function treesAround(db: Reader, treeId: string): Promise<YardNeigh
 		placeId: tree.placeId,
 		batch: tree.batch,
 		watering: tree.watering,
-		mixId: lastMix,
+		mixName: lastMix,
 		lastLookOn: sql`nullif(max(
 			coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id}), ''),
 			coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id}), '')
@@ -230,7 +230,7 @@ export async function treesAround(db: Reader, treeId: string): Promise<YardNeigh
 		sql`from ${tree} where ${tree.state} = 'in-care' and (${tree.id} = ${treeId} or ${tree.placeId} = ${sick.placeId}
 			or (${sick.batch} <> '' and lower(${tree.batch}) = lower(${sick.batch}))
 			or (${sick.watering} <> '' and lower(${tree.watering}) = lower(${sick.watering}))
-			or (${sick.mixId} is not null and ${lastMix} = ${sick.mixId})) order by ${tree.tag} limit 500`
+			or (${sick.mixName} is not null and ${lastMix} = ${sick.mixName})) order by ${tree.tag} limit 500`
 	);
 }
 

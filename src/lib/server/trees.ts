@@ -3,7 +3,6 @@ import { randomUUID } from 'node:crypto';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
 import type { Place } from '../core/climate/place';
-import type { Planting, PlantingInput } from '../core/pots/replant-plan';
 import type { Observation, ObservationInput } from '../core/recovery/observation';
 import { situationNames, type ClosingInput, type Tree, type TreeInput } from '../core/tree/tree';
 import { today } from './clock';
@@ -13,12 +12,15 @@ import { invalid, notFound } from './errors';
 import {
 	examinations,
 	factorChanges,
+	groundPlans,
 	kinds,
+	lifts,
 	measurements,
 	observations,
 	places,
 	plans,
 	plantings,
+	replantPlans,
 	rootMaps,
 	tasks,
 	trees,
@@ -30,33 +32,50 @@ import { doWork, type Work } from './records/work';
 export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecords> {
 	const tree = await trees.get(db, treeId);
 	if (!tree) throw notFound('tree');
-	const [kind, examined, measured, decided, changed, maps, planned, planted, work, looked, journal] =
-		await Promise.all([
-			kinds.get(db, tree.kindId),
-			examinations.list(db, treeId),
-			measurements.list(db, treeId),
-			triages.list(db, treeId),
-			factorChanges.list(db, treeId),
-			rootMaps.list(db, treeId),
-			plans.list(db, treeId),
-			plantings.list(db, treeId),
-			tasks.list(db, treeId),
-			observations.list(db, treeId),
-			db
-				.select({
-					id: tables.journal.id,
-					at: tables.journal.at,
-					on: tables.journal.on,
-					stage: tables.journal.stage,
-					what: tables.journal.what
-				})
-				.from(tables.journal)
-				.where(eq(tables.journal.treeId, treeId))
-				.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
-		]);
+	const [
+		kind,
+		examined,
+		measured,
+		decided,
+		changed,
+		maps,
+		planned,
+		lifted,
+		toPlant,
+		planted,
+		dug,
+		work,
+		looked,
+		journal
+	] = await Promise.all([
+		kinds.get(db, tree.kindId),
+		examinations.list(db, treeId),
+		measurements.list(db, treeId),
+		triages.list(db, treeId),
+		factorChanges.list(db, treeId),
+		rootMaps.list(db, treeId),
+		plans.list(db, treeId),
+		lifts.list(db, treeId),
+		replantPlans.list(db, treeId),
+		plantings.list(db, treeId),
+		groundPlans.list(db, treeId),
+		tasks.list(db, treeId),
+		observations.list(db, treeId),
+		db
+			.select({
+				id: tables.journal.id,
+				at: tables.journal.at,
+				on: tables.journal.on,
+				stage: tables.journal.stage,
+				what: tables.journal.what
+			})
+			.from(tables.journal)
+			.where(eq(tables.journal.treeId, treeId))
+			.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
+	]);
 	if (!kind) throw notFound('kind');
 	const placeIds = [
-		...new Set([tree.placeId, ...planted.flatMap((p) => (p.placeId ? [p.placeId] : []))])
+		...new Set([tree.placeId, ...[...planted, ...dug].flatMap((p) => (p.placeId ? [p.placeId] : []))])
 	].sort();
 	const stood = await Promise.all(placeIds.map((id) => places.get(db, id)));
 	return {
@@ -69,7 +88,10 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		factorChanges: changed,
 		rootMap: maps[0] ?? null,
 		plan: planned[0] ?? null,
+		lifts: lifted,
+		replantPlan: toPlant[0] ?? null,
 		plantings: planted,
+		groundPlans: dug,
 		tasks: work,
 		observations: looked,
 		journal: journal as TreeRecords['journal']
@@ -177,33 +199,6 @@ export function refuseDate(field: string, on: string, tree: Tree): void {
 		throw invalid([
 			{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }
 		]);
-}
-
-export async function recordPlanting(
-	store: Store,
-	treeId: string,
-	input: PlantingInput
-): Promise<{ planting: Planting; entryId: string }> {
-	const { result, entryId } = await doWork(
-		store,
-		{ treeId, stage: 'replant', on: input.plantedOn, what: `Replanted in a ${input.pot.shape} pot` },
-		async (work) => {
-			const tree = await requireTree(work, treeId);
-			refuseDate('plantedOn', input.plantedOn, tree);
-			if (input.placeId && !(await places.get(work.tx, input.placeId)))
-				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
-			const planting = await work.add(plantings, input);
-			const moves = input.placeId !== null && input.placeId !== tree.placeId;
-			if (moves || tree.situation !== 'potted')
-				await work.change(trees, treeId, tree.version, (before) => ({
-					...before,
-					situation: 'potted' as const,
-					placeId: input.placeId ?? before.placeId
-				}));
-			return planting;
-		}
-	);
-	return { planting: result, entryId };
 }
 
 export async function recordLook(

@@ -46,7 +46,11 @@ export async function removePlace(store: Store, id: string, version: number): Pr
 				.select({ id: tables.planting.id })
 				.from(tables.planting)
 				.where(eq(tables.planting.placeId, id));
-			if (standing.length + planted.length > 0)
+			const dug = await work.tx
+				.select({ id: tables.groundPlan.id })
+				.from(tables.groundPlan)
+				.where(eq(tables.groundPlan.placeId, id));
+			if (standing.length + planted.length + dug.length > 0)
 				throw new Refusal(
 					409,
 					'Trees stand or stood at this place.',

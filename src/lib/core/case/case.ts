@@ -4,9 +4,12 @@ import { changeSchema } from '../changes/changes';
 import { calendarDate, id, instant } from '../fields/fields';
 import { placeSchema } from '../climate/place';
 import { examinationSchema } from '../diagnosis/examination';
+import { groundPlanSchema } from '../ground/ground-plan';
 import { kindSchema } from '../kinds/kind';
+import { liftSchema } from '../lifting/lift';
 import { measurementSchema } from '../measuring/measurement';
-import { plantingSchema } from '../pots/replant-plan';
+import { mixIds, pottingMixOf } from '../mixes/mixes';
+import { plantingSchema, replantPlanSchema } from '../pots/replant-plan';
 import { observationSchema } from '../recovery/observation';
 import { planSchema } from '../roots/plan';
 import { rootMapSchema } from '../roots/root-map';
@@ -24,7 +27,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 2;
+export const CASE_VERSION = 3;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
@@ -42,7 +45,10 @@ export const treeCaseSchema = z.strictObject({
 	factorChanges: records(changeSchema, 5000),
 	rootMap: rootMapSchema.nullable(),
 	plan: planSchema.nullable(),
+	lifts: records(liftSchema, 200),
+	replantPlan: replantPlanSchema.nullable(),
 	plantings: records(plantingSchema, 500),
+	groundPlans: records(groundPlanSchema, 200),
 	tasks: records(taskSchema, 5000),
 	observations: records(observationSchema, 20_000),
 	journal: records(journalEntrySchema, 20_000)
@@ -57,15 +63,39 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 	typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
- * Brings a case of an earlier version to the present one, so that whatever was written can be read back: version 1 had
- * plain signs and neither measurements, decisions nor changes. What it does not know it leaves for the schema to refuse.
+ * Brings a case of an earlier version to the present one, so that whatever was written can be read back. What it does not
+ * know it leaves for the schema to refuse.
+ * - Version 1 had plain signs and neither measurements, decisions nor changes.
+ * - Version 2 kept the name of a shipped recipe with a planting, and neither lifts nor plans of planting and ground works.
  */
 export function upgradeCase(raw: unknown): unknown {
+	return fromSecond(fromFirst(raw));
+}
+
+function fromSecond(raw: unknown): unknown {
+	if (!isRecord(raw) || raw.version !== 2) return raw;
+	const plantings = Array.isArray(raw.plantings) ? raw.plantings : [];
+	return {
+		...raw,
+		version: 3,
+		lifts: [],
+		replantPlan: null,
+		groundPlans: [],
+		plantings: plantings.map((planting: unknown) => {
+			if (!isRecord(planting)) return planting;
+			const { mixId, ...rest } = planting;
+			const recipe = mixIds.find((known) => known === mixId);
+			return recipe ? { ...rest, mix: pottingMixOf(recipe) } : planting;
+		})
+	};
+}
+
+function fromFirst(raw: unknown): unknown {
 	if (!isRecord(raw) || raw.version !== 1) return raw;
 	const examinations = Array.isArray(raw.examinations) ? raw.examinations : [];
 	return {
 		...raw,
-		version: CASE_VERSION,
+		version: 2,
 		measurements: [],
 		triages: [],
 		factorChanges: [],

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { addDays } from '../climate/calendar';
 import { calendarDate, id, note, oneOf, version } from '../fields/fields';
+import { sameMix } from '../mixes/bench-test';
 import type { Planting } from '../pots/replant-plan';
 import type { Plan } from '../roots/plan';
 import type { Values } from '../values/values';
@@ -56,7 +57,7 @@ export interface DayOfChange {
  */
 export function daysOfChange(
 	changes: readonly FactorChange[],
-	plantings: readonly Pick<Planting, 'plantedOn' | 'mixId' | 'placeId'>[],
+	plantings: readonly Pick<Planting, 'plantedOn' | 'mix' | 'placeId'>[],
 	plan: Pick<Plan, 'cuts'> | null
 ): DayOfChange[] {
 	const days = new Map<string, { factors: Set<Factor>; notes: string[] }>();
@@ -72,7 +73,7 @@ export function daysOfChange(
 		const before = planted[i - 1];
 		add(planting.plantedOn, [
 			'pot',
-			...(before?.mixId === planting.mixId ? [] : (['mix'] as const)),
+			...(before && sameMix(before.mix, planting.mix) ? [] : (['mix'] as const)),
 			...(planting.placeId !== null && planting.placeId !== before?.placeId ? (['place'] as const) : [])
 		]);
 	}

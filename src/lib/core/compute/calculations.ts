@@ -6,12 +6,13 @@ import { growingSeason, nightTemperature } from '../climate/normals';
 import { placeKinds } from '../climate/place';
 import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
 import { examineCalculations } from './examine-calculations';
+import { replantCalculations } from './replant-calculations';
 import { rootsCalculations } from './roots-calculations';
 import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '../ground/zones';
 import { groups, liftingWindows } from '../kinds/kind';
 import { componentIds } from '../mixes/components';
-import { componentLitres, mixIds } from '../mixes/mixes';
+import { componentLitres } from '../mixes/mixes';
 import { reachMix } from '../mixes/reach';
 import { mixBody, mixPart, mixParts, waterAndAir } from '../mixes/retention';
 import { layerAmounts, plantingInput, sizeAdvice, sizeRules } from '../pots/replant-plan';
@@ -99,6 +100,7 @@ export const calculations: readonly Calculation[] = [
 		}
 	),
 	...rootsCalculations,
+	...replantCalculations,
 	calculation(
 		'root-protection-area',
 		'Root protection area of a standing tree (BS 5837:2012)',
@@ -178,20 +180,23 @@ export const calculations: readonly Calculation[] = [
 	calculation(
 		'layer-amounts',
 		'Litres of each layer around a ball in a pot, and what does not fit',
-		plantingInput.pick({
-			pot: true,
-			ballDiameterMm: true,
-			ballDepthMm: true,
-			coarseLayerMm: true,
-			topLayerMm: true,
-			headspaceMm: true
-		}),
+		plantingInput
+			.pick({
+				pot: true,
+				ballDiameterMm: true,
+				ballDepthMm: true,
+				coarseLayerMm: true,
+				topLayerMm: true,
+				headspaceMm: true
+			})
+			.extend({ moundMm: measure(0, 400, 'mm').default(0) }),
 		z.object({
 			potL: number,
 			ballL: number,
 			coarseL: number,
 			mainL: number,
 			topL: number,
+			moundL: number,
 			readyMainL: number,
 			problems: z.array(z.string())
 		}),
@@ -238,9 +243,11 @@ export const calculations: readonly Calculation[] = [
 	calculation(
 		'mix-components',
 		'Litres of each component to measure out for a mix, which is less than their sum',
-		z.strictObject({ mixId: oneOf(mixIds), litres: measure(0, 100_000, 'L') }),
-		z.object({ components: z.array(z.object({ component: z.string(), litres: number })) }),
-		({ mixId, litres }, values) => ({ components: componentLitres(mixId, litres, values) })
+		z.strictObject({ parts: mixParts, litres: measure(0, 100_000, 'L') }),
+		z.object({
+			components: z.array(z.object({ componentId: z.enum(componentIds), litres: number }))
+		}),
+		({ parts, litres }, values) => ({ components: componentLitres(parts, litres, values) })
 	),
 	calculation(
 		'mix-water-air',
@@ -281,7 +288,9 @@ export const calculations: readonly Calculation[] = [
 			airFrom: share(),
 			airTo: share(),
 			waterFrom: share().default(0),
-			waterTo: share().default(1)
+			waterTo: share().default(1),
+			prefer: oneOf(['change', 'cost']).default('change'),
+			pricePerL: z.partialRecord(z.enum(componentIds), measure(0, 10_000, '')).default({})
 		}),
 		z.object({
 			found: z.array(
@@ -290,11 +299,12 @@ export const calculations: readonly Calculation[] = [
 					airSpace: number,
 					containerCapacity: number,
 					miss: number,
-					change: number
+					change: number,
+					costPerL: number.nullable()
 				})
 			)
 		}),
-		({ stock, begin, pot, coarseLayerMm, coarseGrainMm, fillMm, ...wish }, values) => ({
+		({ stock, begin, pot, coarseLayerMm, coarseGrainMm, fillMm, prefer, pricePerL, ...wish }, values) => ({
 			found: reachMix(
 				stock,
 				wish,
@@ -302,7 +312,8 @@ export const calculations: readonly Calculation[] = [
 				pot,
 				{ coarseLayerMm, coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain'] },
 				Math.min(fillMm, pot.heightMm),
-				values
+				values,
+				{ prefer, pricePerL }
 			)
 		})
 	),

@@ -14,7 +14,7 @@ export interface YardNeighbour {
 	placeId: string;
 	batch: string;
 	watering: string;
-	mixId: string | null;
+	mixName: string | null;
 	/** Day of its last look, if any. */
 	lastLookOn: string | null;
 }
@@ -75,7 +75,7 @@ export function neighbourChecks(
 			a !== null && b !== null && a.trim() !== '' && a.trim().toLowerCase() === b.trim().toLowerCase();
 		return [
 			...(same(sick.batch, other.batch) ? (['batch'] as const) : []),
-			...(same(sick.mixId, other.mixId) ? (['mix'] as const) : []),
+			...(same(sick.mixName, other.mixName) ? (['mix'] as const) : []),
 			...(same(sick.watering, other.watering) ? (['watering'] as const) : []),
 			...(sick.placeId === other.placeId ? (['place'] as const) : [])
 		];

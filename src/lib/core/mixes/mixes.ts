@@ -1,6 +1,7 @@
 import type { Group } from '../kinds/kind';
 import type { Values } from '../values/values';
-import { componentOf } from './components';
+import type { PottingMix } from './bench-test';
+import { componentOf, type ComponentId } from './components';
 import { mixBody, type MixPart } from './retention';
 
 /** A potting mix by parts of volume. Common mixes of the trade [T]; parts are habit, not measurement. */
@@ -10,7 +11,6 @@ export interface Mix {
 	suits: string;
 	groups: readonly Group[];
 	afterRot: boolean;
-	caution: string;
 }
 
 const DUST = 'Wet pumice, perlite and grit before pouring; wear a mask against the dust.';
@@ -22,8 +22,7 @@ export const mixes = {
 		parts: [{ componentId: 'pumice-coarse', parts: 1 }],
 		suits: 'collected trees and conifers, after a hard reduction',
 		groups: ['conifer', 'deciduous', 'broadleaf-evergreen'],
-		afterRot: true,
-		caution: DUST
+		afterRot: true
 	},
 	'pumice-bark': {
 		name: 'Pumice and bark, 3 : 1',
@@ -33,8 +32,7 @@ export const mixes = {
 		],
 		suits: 'deciduous and evergreen trees in their first boxes',
 		groups: ['deciduous', 'broadleaf-evergreen', 'conifer'],
-		afterRot: true,
-		caution: DUST
+		afterRot: true
 	},
 	'compost-grit': {
 		name: 'Compost with grit, 1 : 1',
@@ -44,8 +42,7 @@ export const mixes = {
 		],
 		suits: 'dry-country trees',
 		groups: ['broadleaf-evergreen', 'deciduous'],
-		afterRot: false,
-		caution: COMPOST
+		afterRot: false
 	},
 	'compost-perlite-loam': {
 		name: 'Compost, perlite and a little loam, 4 : 5 : 1',
@@ -56,8 +53,7 @@ export const mixes = {
 		],
 		suits: 'fleshy plants; the loam wets again after drying',
 		groups: ['succulent', 'palm', 'tropical'],
-		afterRot: false,
-		caution: `${COMPOST} ${DUST}`
+		afterRot: false
 	},
 	'equal-mineral': {
 		name: 'Perlite, vermiculite and pumice, equal',
@@ -68,8 +64,7 @@ export const mixes = {
 		],
 		suits: 'a rotted stump and cuttings',
 		groups: ['succulent', 'tropical'],
-		afterRot: true,
-		caution: DUST
+		afterRot: true
 	},
 	'coir-grit': {
 		name: 'Coir with coarse mineral grit, 1 : 2',
@@ -79,8 +74,7 @@ export const mixes = {
 		],
 		suits: 'tropical and indoor trees after root rot',
 		groups: ['tropical', 'palm', 'broadleaf-evergreen'],
-		afterRot: true,
-		caution: DUST
+		afterRot: true
 	},
 	bark: {
 		name: 'Bark, peat-free ericaceous and perlite, 3 : 2 : 1',
@@ -91,16 +85,14 @@ export const mixes = {
 		],
 		suits: 'ericaceous shrubs',
 		groups: ['ericaceous'],
-		afterRot: false,
-		caution: COMPOST
+		afterRot: false
 	},
 	'site-soil': {
 		name: 'The soil of the site',
 		parts: [{ componentId: 'site-soil', parts: 1 }],
 		suits: 'replanting in the ground',
 		groups: ['deciduous', 'broadleaf-evergreen', 'conifer'],
-		afterRot: false,
-		caution: 'Do not move diseased soil.'
+		afterRot: false
 	}
 } as const satisfies Record<string, Mix>;
 
@@ -108,22 +100,38 @@ export type MixId = keyof typeof mixes;
 export const mixIds = Object.keys(mixes) as [MixId, ...MixId[]];
 export const mixOf = (id: MixId): Mix => mixes[id];
 
+/** A shipped recipe as a mix that can be changed and used. */
+export const pottingMixOf = (id: MixId): PottingMix => ({
+	name: mixOf(id).name,
+	parts: mixOf(id).parts.map((part) => ({ ...part })),
+	measured: null
+});
+
+/** What to be careful of with these parts. */
+export function mixCautions(parts: readonly MixPart[]): string {
+	const used = parts.filter((part) => part.parts > 0).map((part) => componentOf(part.componentId));
+	return [
+		...(used.some((of) => of.dust) ? [DUST] : []),
+		...(used.some((of) => of.living) ? [COMPOST] : []),
+		...(parts.some((part) => part.componentId === 'site-soil') ? ['Do not move diseased soil.'] : [])
+	].join(' ');
+}
+
 /**
  * Litres of each component to measure out for an amount of mix. Fines settle between coarse grains, so together they are
  * more than the mix they make.
+ * @throws RangeError when the parts make nothing
  */
 export function componentLitres(
-	id: MixId,
+	parts: readonly MixPart[],
 	mixL: number,
 	values: Values
-): { component: string; litres: number }[] {
-	const { parts } = mixOf(id);
+): { componentId: ComponentId; litres: number }[] {
 	const total = parts.reduce((sum, part) => sum + part.parts, 0);
 	const pouredL = mixL / mixBody(parts, values).yield;
-	return parts.map((part) => ({
-		component: componentOf(part.componentId).name,
-		litres: (pouredL * part.parts) / total
-	}));
+	return parts
+		.filter((part) => part.parts > 0)
+		.map(({ componentId, parts: share }) => ({ componentId, litres: (pouredL * share) / total }));
 }
 
 /** The mix to begin with for a group; after rot only mixes that stay airy. */

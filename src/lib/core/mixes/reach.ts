@@ -19,14 +19,16 @@ export interface MixFound {
 	miss: number;
 	/** Share of the mix that differs from the one to begin with. */
 	change: number;
+	/** What a litre of it costs; null where a price is not known. */
+	costPerL: number | null;
 }
 
 const TENTHS = 10;
 
 /**
  * The mix of what is at hand that comes nearest to what is wanted in this pot, in tenths of volume: every mix of up to
- * `stock.length` components is tried. What meets the wish equally well is ordered by the least change from the mix to
- * begin with, then by the fewest components.
+ * `stock.length` components is tried. What meets the wish equally well is ordered by the least cost where that is
+ * preferred, by the least change from the mix to begin with, then by the fewest components.
  * @param stock at most six components
  * @returns best first, at most `most`; what is not in stock is never used
  */
@@ -38,7 +40,16 @@ export function reachMix(
 	layer: Parameters<typeof waterAndAir>[2],
 	fillMm: number,
 	values: Values,
-	most = 3
+	{
+		most = 3,
+		prefer = 'change',
+		pricePerL = {}
+	}: {
+		most?: number;
+		/** Of what will do: the least change from the mix to begin with, or the least cost. */
+		prefer?: 'change' | 'cost';
+		pricePerL?: Partial<Record<ComponentId, number>>;
+	} = {}
 ): MixFound[] {
 	const ids = [...new Set(stock)].slice(0, 6);
 	const total = begin.reduce((sum, part) => sum + part.parts, 0) || 1;
@@ -46,13 +57,23 @@ export function reachMix(
 	const found: MixFound[] = [];
 	const outside = (value: number, from: number, to: number): number => Math.max(0, from - value, value - to);
 	const tenths = new Array<number>(ids.length).fill(0);
+	const costPerL = (parts: readonly MixPart[], yieldOf: number): number | null => {
+		let sum = 0;
+		for (const part of parts) {
+			const price = pricePerL[part.componentId];
+			if (price === undefined) return null;
+			sum += (price * part.parts) / TENTHS;
+		}
+		return sum / yieldOf;
+	};
 	const tryAll = (index: number, left: number): void => {
 		if (index === ids.length - 1) {
 			tenths[index] = left;
 			const parts = ids.flatMap((componentId, i) =>
 				(tenths[i] ?? 0) > 0 ? [{ componentId, parts: tenths[i] ?? 0 }] : []
 			);
-			const { airSpace, containerCapacity } = waterAndAir(mixBody(parts, values), pot, layer, fillMm);
+			const body = mixBody(parts, values);
+			const { airSpace, containerCapacity } = waterAndAir(body, pot, layer, fillMm);
 			const kept = parts.reduce(
 				(sum, part) => sum + Math.min(part.parts / TENTHS, shareBefore.get(part.componentId) ?? 0),
 				0
@@ -64,7 +85,8 @@ export function reachMix(
 				miss:
 					outside(airSpace, wish.airFrom, wish.airTo) +
 					outside(containerCapacity, wish.waterFrom, wish.waterTo),
-				change: 1 - kept
+				change: 1 - kept,
+				costPerL: costPerL(parts, body.yield)
 			});
 			return;
 		}
@@ -76,7 +98,13 @@ export function reachMix(
 	if (ids.length > 0) tryAll(0, TENTHS);
 	const nearly = (miss: number): number => Math.round(miss * 1000);
 	return found
-		.sort((a, b) => nearly(a.miss) - nearly(b.miss) || a.change - b.change || a.parts.length - b.parts.length)
+		.sort(
+			(a, b) =>
+				nearly(a.miss) - nearly(b.miss) ||
+				(prefer === 'cost' ? (a.costPerL ?? Infinity) - (b.costPerL ?? Infinity) || 0 : 0) ||
+				a.change - b.change ||
+				a.parts.length - b.parts.length
+		)
 		.slice(0, most);
 }
 

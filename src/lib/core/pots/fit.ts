@@ -1,6 +1,6 @@
 import { planPoint } from '../roots/geometry';
 import type { RootMapInput } from '../roots/root-map';
-import type { Pot } from './volume';
+import { floorOf, isRound, type Pot } from './volume';
 
 /** A ball by how far it reaches in each direction, and how it narrows downward. */
 export interface Ball {
@@ -137,18 +137,17 @@ function skinOf(ball: Ball, pot: Pot, standing: Standing): Point3[] {
 /** Half the inner length and width of a pot at a height. */
 function halves(pot: Pot, heightMm: number): [number, number] {
 	const t = pot.heightMm === 0 ? 1 : Math.min(1, Math.max(0, heightMm / pot.heightMm));
-	const [bottomLength, bottomWidth] =
-		pot.shape === 'box' ? [pot.topLengthMm, pot.topWidthMm] : [pot.bottomLengthMm, pot.bottomWidthMm];
+	const { bottomLengthMm, bottomWidthMm } = floorOf(pot);
 	return [
-		(bottomLength + t * (pot.topLengthMm - bottomLength)) / 2,
-		(bottomWidth + t * (pot.topWidthMm - bottomWidth)) / 2
+		(bottomLengthMm + t * (pot.topLengthMm - bottomLengthMm)) / 2,
+		(bottomWidthMm + t * (pot.topWidthMm - bottomWidthMm)) / 2
 	];
 }
 
 /** Level distance from a point to the wall at its height; negative outside. Exact for round and straight pots; for an oval along its own radius. */
 function roomAt(pot: Pot, { x, y, heightMm }: Point3): number {
 	const [a, b] = halves(pot, heightMm);
-	if (pot.shape === 'round') return a - Math.hypot(x, y);
+	if (isRound(pot.shape)) return a - Math.hypot(x, y);
 	if (pot.shape === 'oval') {
 		const share = Math.hypot(x / a, y / b);
 		const far = Math.hypot(x, y);

@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
-import { mixIds } from '../mixes/mixes';
+import { componentIds } from '../mixes/components';
+import { waterSchools } from '../tree/tree';
+import { mixReuse, newMix, pottingMix } from '../mixes/bench-test';
 import type { Values } from '../values/values';
+import { moundL, seatSchema } from './seat';
 import { potSchema, potVolumeL } from './volume';
 
 export const sizeRules = ['normal', 'packed', 'after-rot'] as const;
@@ -54,7 +57,13 @@ export const plantingInput = z.strictObject({
 	sizeRule: oneOf(sizeRules),
 	ballDiameterMm: measure(10, 4000, 'mm'),
 	ballDepthMm: measure(5, 3000, 'mm'),
-	mixId: oneOf(mixIds),
+	mix: pottingMix,
+	reuse: mixReuse.default(newMix),
+	seat: seatSchema
+		.nullable()
+		.default(null)
+		.describe('How it was set and held; null where it was not written'),
+	crownWidthMm: measure(20, 40_000, 'mm').nullable().default(null),
 	coarseLayerMm: measure(0, 1000, 'mm').default(0),
 	topLayerMm: measure(0, 300, 'mm').default(0),
 	headspaceMm: measure(0, 300, 'mm'),
@@ -66,12 +75,26 @@ export type PlantingInput = z.infer<typeof plantingInput>;
 export const plantingSchema = plantingInput.safeExtend({ id: id(), version: version() });
 export type Planting = z.infer<typeof plantingSchema>;
 
+/** A planting as it is planned: what to work from on the day, and what to shop for. */
+export const replantPlanInput = z.strictObject({
+	planting: plantingInput.describe('With the day it is planned for'),
+	stockPotId: id().nullable().default(null).describe('The pot of the stock, null for one that is bought'),
+	coarseId: oneOf(componentIds).default('grit-coarse').describe('What the coarse layer is of'),
+	waterSchool: oneOf(waterSchools),
+	takeFromStock: z.boolean().default(false)
+});
+export type ReplantPlanInput = z.infer<typeof replantPlanInput>;
+export const replantPlanSchema = replantPlanInput.extend({ id: id(), version: version() });
+export type ReplantPlan = z.infer<typeof replantPlanSchema>;
+
 export interface LayerAmounts {
 	potL: number;
 	ballL: number;
 	coarseL: number;
 	mainL: number;
 	topL: number;
+	/** Heaped over the level fill. */
+	moundL: number;
 	/** What to have ready for one pot, settling included. */
 	readyMainL: number;
 	/** What is wrong with the layers, in sentences; whether the ball fits is for `fitInPot`. */
@@ -80,16 +103,17 @@ export interface LayerAmounts {
 
 /**
  * Litres of each layer around a ball in a pot: coarse layer on the floor, main mix beside and below the ball, top
- * layer up to the headspace. The ball sits with its top at the top of the fill. Parts always add up to the fill.
+ * layer up to the headspace. The ball sits with its top at the top of the fill. Parts always add up to the fill; a mound
+ * comes on top.
  */
 export function layerAmounts(
 	planting: Pick<
 		PlantingInput,
 		'pot' | 'ballDiameterMm' | 'ballDepthMm' | 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm'
-	>,
+	> & { moundMm?: number },
 	values: Values
 ): LayerAmounts {
-	const { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm } = planting;
+	const { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm, moundMm = 0 } = planting;
 	const problems: string[] = [];
 	const fillMm = pot.heightMm - headspaceMm;
 	if (fillMm <= 0)
@@ -112,13 +136,15 @@ export function layerAmounts(
 	const ballL = inMainL + inTopL;
 	const mainL = mainWholeL - inMainL;
 	const topL = topWholeL - inTopL;
+	const mound = moundL(pot, headspaceMm, moundMm, values);
 	return {
 		potL: potVolumeL(pot),
 		ballL,
 		coarseL,
 		mainL,
 		topL,
-		readyMainL: mainL * (1 + values['pot.settling']),
+		moundL: mound,
+		readyMainL: (mainL + mound) * (1 + values['pot.settling']),
 		problems
 	};
 }

@@ -150,13 +150,133 @@ export const replantValues = defineValues({
 		min: 0,
 		max: 0.5
 	},
-	'mulch.depthMm': {
-		label: 'Depth of a mulch ring',
-		value: 75,
+	'pot.coarseKgL': {
+		label: 'Drained coarse layer',
+		value: 1.1,
+		unit: 'kg/L',
+		mark: 'ours',
+		min: 0.2,
+		max: 2.2
+	},
+	'pot.taperRound': {
+		label: 'Proposed round pot: floor as a share of the rim',
+		value: 0.82,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.4,
+		max: 1
+	},
+	'pot.taperSquare': {
+		label: 'Proposed rectangular pot: floor as a share of the rim',
+		value: 0.9,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.4,
+		max: 1
+	},
+	'pot.deepFactor': {
+		label: 'Proposed deep pot: so many times the least depth',
+		value: 1.4,
+		unit: '×',
+		mark: 'ours',
+		min: 1,
+		max: 4
+	},
+	'seat.moundMm': {
+		label: 'Mound under the trunk, where one is made',
+		value: 25,
 		unit: 'mm',
 		mark: 'trade',
-		note: 'Practice runs from 50 to 100 mm, held off the trunk.',
-		min: 20,
+		min: 0,
 		max: 200
+	},
+	'seat.moundCover': {
+		label: 'Share of the surface that a mound covers',
+		value: 0.8,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'seat.flareBelowMm': {
+		label: 'Top of the ball under the rim, where it is set low',
+		value: 25,
+		unit: 'mm',
+		mark: 'trade',
+		min: 0,
+		max: 150
+	},
+	'seat.holeMm': {
+		label: 'Drain hole added to a tray',
+		value: 25,
+		unit: 'mm',
+		mark: 'trade',
+		min: 3,
+		max: 100
+	},
+	'seat.openFloor': {
+		label: 'Floor that should be open as drain holes',
+		value: 0.03,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
+	'seat.wireApartDeg': {
+		label: 'Wires stand at least so far apart',
+		value: 50,
+		unit: '°',
+		mark: 'ours',
+		min: 10,
+		max: 180
+	},
+	'seat.wireReachShare': {
+		label: 'A wire crosses its root at this share of its reach',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.2,
+		max: 0.95
+	},
+	'seat.holeAsideMm': {
+		label: 'Wire holes lie so far to each side of the root',
+		value: 25,
+		unit: 'mm',
+		mark: 'ours',
+		min: 5,
+		max: 200
+	},
+	'seat.holeFromEdgeMm': {
+		label: 'Wire holes stay clear of the edge of the floor by',
+		value: 20,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 200
+	},
+	'seat.wireExtra': {
+		label: 'Extra wire for twisting',
+		value: 0.35,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 2
+	},
+	'seat.stonesOffDays': {
+		label: 'Steadying stones come off after',
+		value: 120,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Practice: when it no longer rocks, usually after the first season.',
+		min: 14,
+		max: 800
+	},
+	'seat.tiesOffDays': {
+		label: 'Ties are loosened or come off after',
+		value: 365,
+		unit: 'days',
+		mark: 'ours',
+		min: 30,
+		max: 1500
 	}
 });

@@ -9,12 +9,16 @@ import { rootValues } from './roots';
 import { settingValues } from './setting';
 import { soilValues } from './soil';
 import { triageValues } from './triage';
+import { waterValues } from './water';
+import { workValues } from './ground-works';
 
 /** All working defaults, by the room that uses them. */
 export const valueFamilies = {
 	Roots: rootValues,
 	'Front and angle': settingValues,
 	Replant: replantValues,
+	'In the ground': workValues,
+	'Water drawn': waterValues,
 	'Season and cold': climateValues,
 	Aftercare: aftercareValues,
 	Recovery: recoveryValues,
@@ -28,6 +32,8 @@ export const workingValues = {
 	...rootValues,
 	...settingValues,
 	...replantValues,
+	...workValues,
+	...waterValues,
 	...climateValues,
 	...aftercareValues,
 	...recoveryValues,

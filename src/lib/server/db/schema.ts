@@ -4,6 +4,13 @@ import type { Factor } from '../../core/changes/changes';
 import type { RecentEvent } from '../../core/diagnosis/context';
 import type { Finding } from '../../core/diagnosis/finding';
 import type { RawReading } from '../../core/measuring/measurement';
+import type { LiftLog } from '../../core/lifting/lift';
+import type { Route } from '../../core/lifting/route';
+import type { GroundPlan } from '../../core/ground/ground-plan';
+import type { MeasuredMix, MixReuse, PottingMix } from '../../core/mixes/bench-test';
+import type { MixPart } from '../../core/mixes/retention';
+import type { ReplantPlan } from '../../core/pots/replant-plan';
+import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
 import type { CoursePoint, Obstacle, RootFlaw } from '../../core/roots/root-map';
@@ -25,6 +32,9 @@ export const place = sqliteTable('place', {
 	longitudeDeg: real(),
 	elevationM: real().notNull(),
 	heldMinimumC: real(),
+	light: text(),
+	wind: text(),
+	waterM: real(),
 	note: text().notNull(),
 	version: rowVersion()
 });
@@ -267,7 +277,13 @@ export const planting = sqliteTable(
 		sizeRule: text().notNull(),
 		ballDiameterMm: real().notNull(),
 		ballDepthMm: real().notNull(),
-		mixId: text().notNull(),
+		mix: text({ mode: 'json' })
+			.$type<PottingMix>()
+			.notNull()
+			.default({ name: '', parts: [], measured: null }),
+		reuse: text({ mode: 'json' }).$type<MixReuse>().notNull().default({ history: 'new', because: '' }),
+		seat: text({ mode: 'json' }).$type<Seat>(),
+		crownWidthMm: real(),
 		coarseLayerMm: real().notNull(),
 		topLayerMm: real().notNull(),
 		headspaceMm: real().notNull(),
@@ -278,6 +294,99 @@ export const planting = sqliteTable(
 	},
 	(table) => [index('planting_tree').on(table.treeId, table.plantedOn)]
 );
+
+export const lift = sqliteTable(
+	'lift',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		plannedOn: text().notNull(),
+		school: text().notNull(),
+		reading: text().notNull(),
+		ballDiameterMm: real().notNull(),
+		ballDepthMm: real().notNull(),
+		people: integer().notNull(),
+		route: text({ mode: 'json' }).$type<Route>().notNull(),
+		ticks: text({ mode: 'json' }).$type<string[]>().notNull(),
+		log: text('lift_log', { mode: 'json' }).$type<LiftLog>(),
+		version: rowVersion()
+	},
+	(table) => [index('lift_tree').on(table.treeId, table.plannedOn)]
+);
+
+export const replantPlan = sqliteTable(
+	'replant_plan',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		planting: text({ mode: 'json' }).$type<ReplantPlan['planting']>().notNull(),
+		/** Soft link: the pot may have gone out of the stock. */
+		stockPotId: text(),
+		coarseId: text().notNull(),
+		waterSchool: text().notNull(),
+		takeFromStock: integer({ mode: 'boolean' }).notNull(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('replant_plan_tree').on(table.treeId)]
+);
+
+export const groundPlan = sqliteTable(
+	'ground_plan',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		plannedOn: text().notNull(),
+		placeId: text().references(() => place.id),
+		hole: text({ mode: 'json' }).$type<GroundPlan['hole']>(),
+		collar: text({ mode: 'json' }).$type<GroundPlan['collar']>(),
+		loosening: text({ mode: 'json' }).$type<GroundPlan['loosening']>(),
+		mulch: text({ mode: 'json' }).$type<GroundPlan['mulch']>(),
+		sulphur: text({ mode: 'json' }).$type<GroundPlan['sulphur']>(),
+		doneOn: text(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('ground_plan_tree').on(table.treeId, table.plannedOn)]
+);
+
+export const stockPot = sqliteTable('stock_pot', {
+	id: identity(),
+	name: text().notNull(),
+	pot: text({ mode: 'json' }).$type<Pot>().notNull(),
+	holes: integer().notNull(),
+	holeMm: real().notNull(),
+	massKg: real(),
+	material: text().notNull(),
+	count: integer('pot_count').notNull(),
+	price: real(),
+	note: text().notNull(),
+	version: rowVersion()
+});
+
+export const stockItem = sqliteTable(
+	'stock_item',
+	{
+		id: identity(),
+		item: text().notNull(),
+		packSize: real().notNull(),
+		packs: integer().notNull(),
+		opened: real().notNull(),
+		price: real(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('stock_item_item').on(table.item)]
+);
+
+export const ownMix = sqliteTable('own_mix', {
+	id: identity(),
+	name: text().notNull(),
+	parts: text({ mode: 'json' }).$type<MixPart[]>().notNull(),
+	measured: text({ mode: 'json' }).$type<MeasuredMix>(),
+	afterRot: integer({ mode: 'boolean' }).notNull(),
+	note: text().notNull(),
+	version: rowVersion()
+});
 
 export const task = sqliteTable(
 	'task',

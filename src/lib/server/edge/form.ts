@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { id } from '../../core/fields/fields';
 import { Refusal } from '../errors';
 import { check } from './http';
 
@@ -67,3 +68,9 @@ export function jsonIn(form: FormData, name: string): unknown {
 /** The version a form was read at. @throws Refusal 422 */
 export const formVersion = (form: FormData): number =>
 	check(z.object({ version: z.coerce.number().int().min(1) }), { version: form.get('version') }).version;
+
+/** Identity and version of the record that a form changes; null for a new one. @throws Refusal 422 */
+export function versionedIn(form: FormData): { id: string; version: number } | null {
+	const at = form.get('id');
+	return typeof at === 'string' && at !== '' ? { id: check(id(), at), version: formVersion(form) } : null;
+}

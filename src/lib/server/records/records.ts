@@ -2,9 +2,12 @@ import { taskSchema } from '../../core/aftercare/task';
 import { changeSchema } from '../../core/changes/changes';
 import { placeSchema } from '../../core/climate/place';
 import { examinationSchema } from '../../core/diagnosis/examination';
+import { groundPlanSchema } from '../../core/ground/ground-plan';
 import { kindSchema } from '../../core/kinds/kind';
+import { liftSchema } from '../../core/lifting/lift';
 import { measurementSchema } from '../../core/measuring/measurement';
-import { plantingSchema } from '../../core/pots/replant-plan';
+import { plantingSchema, replantPlanSchema } from '../../core/pots/replant-plan';
+import { ownMixSchema, stockItemSchema, stockPotSchema } from '../../core/stock/stock';
 import { observationSchema } from '../../core/recovery/observation';
 import { planSchema } from '../../core/roots/plan';
 import { rootMapSchema } from '../../core/roots/root-map';
@@ -94,6 +97,57 @@ export const plans = aggregate({
 	part: { field: 'cuts', table: tables.cut }
 });
 
+export const lifts = aggregate({
+	name: 'lift',
+	noun: 'lift',
+	schema: liftSchema,
+	table: tables.lift,
+	treeId: tables.lift.treeId,
+	orderBy: tables.lift.plannedOn
+});
+
+export const replantPlans = aggregate({
+	name: 'replant-plan',
+	noun: 'plan of the planting',
+	schema: replantPlanSchema,
+	table: tables.replantPlan,
+	treeId: tables.replantPlan.treeId,
+	orderBy: tables.replantPlan.id
+});
+
+export const groundPlans = aggregate({
+	name: 'ground-plan',
+	noun: 'plan of ground works',
+	schema: groundPlanSchema,
+	table: tables.groundPlan,
+	treeId: tables.groundPlan.treeId,
+	orderBy: tables.groundPlan.plannedOn
+});
+
+export const stockPots = aggregate({
+	name: 'stock-pot',
+	noun: 'pot',
+	schema: stockPotSchema,
+	table: tables.stockPot,
+	orderBy: tables.stockPot.name
+});
+
+export const stockItems = aggregate({
+	name: 'stock-item',
+	noun: 'entry of the stock',
+	schema: stockItemSchema,
+	table: tables.stockItem,
+	orderBy: tables.stockItem.item
+});
+
+export const ownMixes = aggregate({
+	name: 'own-mix',
+	noun: 'mix',
+	schema: ownMixSchema,
+	table: tables.ownMix,
+	orderBy: tables.ownMix.name
+});
+
 export const plantings = aggregate({
 	name: 'planting',
 	noun: 'planting',
@@ -131,6 +185,12 @@ const all: readonly Aggregate<never>[] = [
 	factorChanges,
 	rootMaps,
 	plans,
+	lifts,
+	replantPlans,
+	groundPlans,
+	stockPots,
+	stockItems,
+	ownMixes,
 	plantings,
 	tasks,
 	observations

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { clockOf } from '$core/circular/circular';
 	import type { Fit } from '$core/pots/fit';
-	import type { Pot } from '$core/pots/volume';
+	import { isRound, type Pot } from '$core/pots/volume';
 	import { useFormat } from '$ui/format';
 
 	/** Room between ball and pot seen from above: the nearer the bar to the wall, the less of it. */
@@ -26,7 +26,7 @@
 		const rad = (azimuthDeg * Math.PI) / 180;
 		return wall ? RING : RING / Math.max(Math.abs(Math.sin(rad)), Math.abs(Math.cos(rad)));
 	};
-	const wall = $derived(pot.shape === 'round' || pot.shape === 'oval');
+	const wall = $derived(isRound(pot.shape) || pot.shape === 'oval');
 </script>
 
 <svg

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
 	import { nightTemperature } from '$core/climate/normals';
@@ -13,16 +14,29 @@
 		type BallReading,
 		type BallSchool
 	} from '$core/lifting/ball-size';
-	import { liftingSteps } from '$core/lifting/checklist';
+	import { liftingSteps, type StepId } from '$core/lifting/checklist';
+	import { liftStops, type Lift, type LiftInput, type LiftLog } from '$core/lifting/lift';
+	import { emptyRoute, judgeRoute, type Route } from '$core/lifting/route';
+	import type { Triage } from '$core/triage/triage';
 	import { couplings, handling, liftLimit, reachWithBallCm, type Coupling } from '$core/lifting/niosh';
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import Problem from '$ui/Problem.svelte';
 	import Slider from '$ui/Slider.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
+	import BallDrawing from './BallDrawing.svelte';
+	import LiftDone from './LiftDone.svelte';
+	import LiftLogFields from './LiftLogFields.svelte';
+	import RouteFields from './RouteFields.svelte';
 
 	/** Beside the hole: the ball to scale, what it weighs, who lifts it, and whether today is the day. */
 	interface Props {
@@ -33,16 +47,23 @@
 		today: string;
 		/** Thickest root mapped; 0 where none was. */
 		thickestMm: number;
+		lifts: Lift[];
+		triage: Triage | null;
+		refused?: Refused | null;
 	}
-	let { tree, kind, place, values, today, thickestMm }: Props = $props();
+	let { tree, kind, place, values, today, thickestMm, lifts, triage, refused }: Props = $props();
 	const format = useFormat();
 
-	let school = $state<BallSchool>('field');
-	let reading = $state<BallReading>('across');
+	/** The lift that is planned and not yet done. */
+	const open = $derived(lifts.find((lift) => lift.log === null) ?? null);
+	const done = $derived(lifts.filter((lift) => lift.log !== null));
+	const begun = untrack(() => open);
+	let school = $state<BallSchool>(begun?.school ?? 'field');
+	let reading = $state<BallReading>(begun?.reading ?? 'across');
 	const size = $derived(ballSize(tree.trunkDiameterMm, school, reading, values));
-	let chosenMm = $state<number | null>(null);
+	let chosenMm = $state<number | null>(begun?.ballDiameterMm ?? null);
 	const diameterMm = $derived(chosenMm ?? Math.round((size.leastDiameterMm + size.mostDiameterMm) / 2));
-	let depth = $state<number | null>(null);
+	let depth = $state<number | null>(begun?.ballDepthMm ?? null);
 	const depthMm = $derived(depth ?? Math.round(size.depthMm));
 	const mass = $derived(ballMass(diameterMm, depthMm, values));
 
@@ -82,20 +103,71 @@
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
 
-	const SIZE = 320;
-	const px = $derived((SIZE / 2 - 14) / (size.secondRingMm / 2));
-	const sectionPx = $derived(Math.min(px, 130 / (depthMm + 60)));
-	const y = (down: number): number => 30 + down * sectionPx;
-	const half = $derived((diameterMm / 2) * sectionPx);
-	const ring = $derived((size.secondRingMm / 2) * sectionPx);
+	const stops = $derived(liftStops(tree.permission, triage));
+	let plannedOn = $state(begun?.plannedOn ?? untrack(() => next ?? today));
+	let people = $state(begun?.people ?? 2);
+	let route = $state<Route>(begun?.route ?? { ...emptyRoute });
+	let ticks = $state<StepId[]>(begun?.ticks ?? []);
+	const answers = $derived(
+		judgeRoute(
+			route,
+			{
+				diameterMm,
+				depthMm,
+				mostKg: mass.mostKg,
+				heightM: tree.heightM,
+				way: usual.way,
+				plantCount: tree.plantCount
+			},
+			values
+		)
+	);
+	let log = $state<LiftLog | null>(null);
+	const draft = $derived({
+		plannedOn,
+		school,
+		reading,
+		ballDiameterMm: diameterMm,
+		ballDepthMm: depthMm,
+		people,
+		route,
+		ticks,
+		log
+	} satisfies LiftInput);
+	function beginLog(): void {
+		log = {
+			liftedOn: today,
+			ballDiameterMm: diameterMm,
+			ballDepthMm: depthMm,
+			massKg: null,
+			cutRoots: [],
+			outMinutes: 60,
+			soak: 'wetted',
+			soakMinutes: 0,
+			backfilled: ticks.includes('hole'),
+			note: ''
+		};
+	}
 </script>
 
-<div class="page grid gap-x-10 pt-5 pb-20 lg:grid-cols-2">
+<div class="page grid gap-x-10 pt-5 pb-20 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
 	<div>
 		<div class="flex flex-wrap items-baseline justify-between gap-3">
 			<h2 class="text-xl">Lift</h2>
 			<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
 		</div>
+		{#if stops.length > 0}
+			<div class="mt-3 border-l-4 border-oxide py-1 pl-3" role="note">
+				<p class="font-semibold text-oxide">Do not dig yet.</p>
+				<ul class="text-sm">
+					{#each stops as stop (stop)}<li>{stop}</li>{/each}
+				</ul>
+				<p class="text-sm">
+					<a class="chalk" href={resolve('/trees/[id]/examine/before', { id: tree.id })}>Before the work</a> is
+					where this is looked at.
+				</p>
+			</div>
+		{/if}
 		<section
 			aria-label="Today"
 			class={['mt-3 border-l-4 pl-3', fit === 'in-window' ? 'border-lichen' : 'border-ochre']}
@@ -113,7 +185,8 @@
 			<p class="mt-1 text-sm text-slate">
 				Windows to come: {windows
 					.map((span) => `${format().date(span.from)} to ${format().date(span.to)}`)
-					.join('; ') || 'none'}{next && fit !== 'in-window'
+					.join('; ') || `none: ${kind.commonName} has no season for it at this place`}{next &&
+				fit !== 'in-window'
 					? `. Next good day: ${format().date(next)}`
 					: ''}. From a stand-in climate, no forecast.
 			</p>
@@ -292,64 +365,31 @@
 		</section>
 	</div>
 
-	<div class="mt-6 lg:mt-0">
-		<svg
-			viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
-			class="mx-auto block w-full max-w-xs"
-			role="img"
-			aria-label="Ball from above: {mm(diameterMm)} across, second ring {mm(size.secondRingMm)}"
-		>
-			<circle
-				r={(size.secondRingMm / 2) * px}
-				class="fill-none stroke-slate"
-				stroke-width="1.5"
-				stroke-dasharray="3 5"
-			/>
-			<circle r={(diameterMm / 2) * px} class="fill-duff stroke-bark" stroke-width="2.5" />
-			<circle r={(tree.trunkDiameterMm / 2) * px} class="fill-bark" />
-			<g font-size="12.5" text-anchor="middle">
-				<text y={(-diameterMm / 2) * px + 16} class="fill-ink">{mm(diameterMm)}</text>
-				<text y={(-size.secondRingMm / 2) * px + 16} class="fill-slate"
-					>second ring {mm(size.secondRingMm)}</text
-				>
-			</g>
-		</svg>
-		<svg
-			viewBox="{-SIZE / 2} 0 {SIZE} 190"
-			class="mx-auto block w-full max-w-xs"
-			role="img"
-			aria-label="Ball in section: {mm(depthMm)} deep, undercut from the second ring"
-		>
-			<path d="M{-SIZE / 2} 30H{SIZE / 2}" class="stroke-lichen" stroke-width="2" />
-			<path
-				d="M{-ring} 30L{-half * 0.6} {y(depthMm) + 14}H{half * 0.6}L{ring} 30"
-				fill="none"
-				class="stroke-slate"
-				stroke-width="1.5"
-				stroke-dasharray="3 5"
-			/>
-			<path
-				d="M{-half} 30C{-half} {y(depthMm * 0.9)} {-half * 0.6} {y(depthMm)} 0 {y(depthMm)}S{half} {y(
-					depthMm * 0.9
-				)} {half} 30Z"
-				class="fill-duff stroke-bark"
-				stroke-width="2.5"
-			/>
-			<path d="M-7 30l3-28h8l3 28z" class="fill-bark" />
-			<text x="0" y={y(depthMm) - 8} text-anchor="middle" font-size="12.5" class="fill-ink"
-				>{mm(depthMm)} deep</text
-			>
-			<text x="0" y={y(depthMm) + 28} text-anchor="middle" font-size="12.5" class="fill-slate">undercut</text>
-		</svg>
+	<div class="mt-6 lg:row-span-2 lg:mt-0">
+		<BallDrawing
+			{diameterMm}
+			{depthMm}
+			secondRingMm={diameterMm + 2 * values['lifting.second-ring-mm']}
+			trunkDiameterMm={tree.trunkDiameterMm}
+		/>
 		<section aria-labelledby="steps-title" class="mt-4">
 			<h3 id="steps-title" class="text-lg">In working order</h3>
 			{#each liftingSteps as step (step.title)}
 				<h4 class="mt-3 text-base">{step.title}</h4>
 				<ul class="mt-1 divide-y border-y">
-					{#each step.items as item (item)}
+					{#each step.items as item (item.id)}
 						<li>
 							<label class="flex min-h-11 items-center gap-3 py-1"
-								><input type="checkbox" class="size-5 shrink-0" />{item}</label
+								><input
+									type="checkbox"
+									class="size-5 shrink-0"
+									checked={ticks.includes(item.id)}
+									onchange={(event) => {
+										ticks = event.currentTarget.checked
+											? [...ticks, item.id]
+											: ticks.filter((id) => id !== item.id);
+									}}
+								/>{item.text}</label
 							>
 						</li>
 					{/each}
@@ -358,8 +398,64 @@
 			<p class="mt-2 text-sm text-slate">
 				{thickestMm > 0
 					? `The thickest root mapped is ${mm(thickestMm)}: ${thickestMm > values['cut.loppersMm'] ? 'bring a saw' : 'loppers will do'}.`
-					: 'No roots are mapped yet: bring a saw and loppers.'} The ticks are for today and are not kept.
+					: 'No roots are mapped yet: bring a saw and loppers.'}
 			</p>
 		</section>
+	</div>
+
+	<div class="mt-6 border-t pt-4 lg:col-start-1 lg:row-start-2">
+		<form
+			method="POST"
+			action="?/keep"
+			use:enhance={act({ keep: true, done: () => (log = null) })}
+			novalidate
+		>
+			<Problem {refused} />
+			<div class="flex flex-col gap-6">
+				<RouteFields bind:route {answers} {refused} />
+				<section aria-labelledby="log-title" class="flex flex-col gap-3">
+					<h3 id="log-title" class="text-lg">{log ? 'What really happened' : 'The plan of the lift'}</h3>
+					<div class="grid gap-3 sm:grid-cols-2">
+						<TextField
+							name="plannedOn"
+							label="Planned for"
+							type="date"
+							value={plannedOn}
+							oninput={(event) => (plannedOn = event.currentTarget.value)}
+							{refused}
+						/>
+						<MeasureField
+							name="people"
+							label="People there"
+							unit=""
+							value={people}
+							oninput={(value) => (people = Math.round(value ?? 1))}
+							{refused}
+						/>
+					</div>
+					{#if usual.way !== 'barrow or machine' && people < usual.people}
+						<Caution title="Too few hands"
+							>{usual.people} are wanted for {kg(mass.usualKg)} lifted like this; {people}
+							{people === 1 ? 'is' : 'are'} there.</Caution
+						>
+					{/if}
+					{#if log}
+						<LiftLogFields bind:log {refused} />
+					{:else}
+						<div><Button onclick={beginLog}>It is out of the ground: write the log</Button></div>
+					{/if}
+					<input type="hidden" name="lift" value={JSON.stringify(draft)} />
+					<input type="hidden" name="id" value={open?.id ?? ''} />
+					<input type="hidden" name="version" value={open?.version ?? ''} />
+					<div class="flex flex-wrap gap-3">
+						<Button type="submit" tone="solid" size="large"
+							>{log ? 'Keep the log' : 'Keep plan and ticks'}</Button
+						>
+						{#if log}<Button size="large" tone="quiet" onclick={() => (log = null)}>Not yet</Button>{/if}
+					</div>
+				</section>
+			</div>
+		</form>
+		<LiftDone lifts={done} />
 	</div>
 </div>

@@ -1,11 +1,14 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Kind } from '$core/kinds/kind';
 	import { componentIds, componentOf, type ComponentId } from '$core/mixes/components';
-	import { mixIds, mixOf, usualMix, type MixId } from '$core/mixes/mixes';
+	import { bodyOf, type PottingMix } from '$core/mixes/bench-test';
+	import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/mixes/mixes';
 	import { mixInWords, reachMix, type MixFound } from '$core/mixes/reach';
 	import { mixBody, waterAndAir, type MixPart } from '$core/mixes/retention';
 	import type { Planting } from '$core/pots/replant-plan';
+	import { atHand, type OwnMix, type StockItem } from '$core/stock/stock';
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
@@ -13,11 +16,16 @@
 	import Chips from '$ui/Chips.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import SelectField from '$ui/SelectField.svelte';
+	import Problem from '$ui/Problem.svelte';
 	import Slider from '$ui/Slider.svelte';
+	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import { untrack } from 'svelte';
+	import BenchTest from './BenchTest.svelte';
 	import WaterAndAir from './WaterAndAir.svelte';
 
 	/** Two mixes side by side in the same pot: water and air by depth, what is wanted, and a mix that reaches it. */
@@ -25,19 +33,26 @@
 		tree: Tree;
 		kind: Kind;
 		values: Values;
-		planting: Planting | null;
+		/** What is planned, else what it stands in. */
+		planting: Omit<Planting, 'id' | 'version'> | null;
+		stock: { items: StockItem[]; mixes: OwnMix[] };
+		today: string;
+		refused?: Refused | null;
 	}
-	let { tree, kind, values, planting }: Props = $props();
+	let { tree, kind, values, planting, stock: yard, today, refused }: Props = $props();
 	const format = useFormat();
 
-	const copy = (id: MixId): MixPart[] => mixOf(id).parts.map((part) => ({ ...part }));
-	const first = untrack<MixId>(() => planting?.mixId ?? usualMix(kind.group, false));
-	let sides = $state<{ from: string; parts: MixPart[] }[]>([
-		{ from: first, parts: copy(first) },
-		{
-			from: first === 'compost-grit' ? 'pumice' : 'compost-grit',
-			parts: copy(first === 'compost-grit' ? 'pumice' : 'compost-grit')
-		}
+	interface Side {
+		/** Where it was begun: a shipped name, own-…, or used. */
+		from: string;
+		mix: PottingMix;
+	}
+	const usual = untrack(() => usualMix(kind.group, false));
+	const first = untrack<PottingMix>(() => planting?.mix ?? pottingMixOf(usual));
+	const second = usual === 'compost-grit' ? 'pumice' : 'compost-grit';
+	let sides = $state.raw<Side[]>([
+		{ from: untrack(() => (planting ? 'used' : usual)), mix: first },
+		{ from: second, mix: pottingMixOf(second) }
 	]);
 	let depthMm = $state(untrack(() => (planting ? planting.pot.heightMm - planting.headspaceMm : 150)));
 	let coarseLayerMm = $state(untrack(() => planting?.coarseLayerMm ?? 0));
@@ -52,9 +67,9 @@
 		coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain']
 	});
 	const made = $derived(
-		sides.map(({ parts }) => {
-			if (!parts.some((part) => part.parts > 0)) return null;
-			const body = mixBody(parts, values);
+		sides.map(({ mix }) => {
+			if (!mix.parts.some((part) => part.parts > 0)) return null;
+			const body = bodyOf(mix, values);
 			return { body, result: waterAndAir(body, pot, layer, depthMm) };
 		})
 	);
@@ -79,18 +94,32 @@
 	const percent = (share: number): string => format().percent(share);
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
 
-	function setParts(index: number, parts: MixPart[]): void {
-		sides = sides.map((side, i) => (i === index ? { ...side, parts } : side));
+	function setMix(index: number, mix: PottingMix, from?: string): void {
+		sides = sides.map((side, i) => (i === index ? { from: from ?? side.from, mix } : side));
 	}
-	function begin(index: number, id: string): void {
-		sides = sides.map((side, i) => (i === index ? { from: id, parts: copy(id as MixId) } : side));
+	/** Other parts are another mix: what was measured no longer holds. */
+	const setParts = (index: number, parts: MixPart[]): void =>
+		setMix(index, { name: sides[index]?.mix.name ?? '', parts, measured: null });
+	function begin(index: number, value: string): void {
+		const own = yard.mixes.find((mix) => `own-${mix.id}` === value);
+		const shipped = mixIds.find((id) => id === value);
+		if (own) setMix(index, { name: own.name, parts: own.parts, measured: own.measured }, value);
+		else if (shipped) setMix(index, pottingMixOf(shipped), value);
+		else setMix(index, first, 'used');
 	}
+	let keepName = $state('');
+	let afterRot = $state(false);
+	/** An own mix is changed in place; any other is kept under a new name. */
+	const keptAt = $derived(yard.mixes.find((mix) => mix.name.toLowerCase() === keepName.trim().toLowerCase()));
 
 	let stock = $state<ComponentId[]>(
 		untrack(() =>
 			[
 				...new Set([
-					...copy(first).map((part) => part.componentId),
+					...first.parts.map((part) => part.componentId),
+					...yard.items
+						.filter((item) => atHand(item) > 0)
+						.flatMap((item) => componentIds.filter((id) => id === item.item)),
 					'pumice-medium',
 					'perlite',
 					'bark-fine'
@@ -98,9 +127,18 @@
 			].slice(0, 6)
 		)
 	);
+	let prefer = $state<'change' | 'cost'>('change');
 	let found = $state.raw<MixFound[] | null>(null);
 	function find(): void {
-		found = reachMix(stock, wish, sides[0]?.parts ?? [], pot, layer, depthMm, values);
+		const pricePerL = Object.fromEntries(
+			yard.items.flatMap((item) =>
+				item.price === null ? [] : [[item.item, item.price / item.packSize] as const]
+			)
+		);
+		found = reachMix(stock, wish, sides[0]?.mix.parts ?? [], pot, layer, depthMm, values, {
+			prefer,
+			pricePerL
+		});
 	}
 	const letters = ['A', 'B'];
 </script>
@@ -179,10 +217,14 @@
 					label="Mix {letter}, begun from"
 					value={side.from}
 					onchange={(event) => begin(index, event.currentTarget.value)}
-					options={mixIds.map((value) => ({ value, label: mixOf(value).name }))}
+					options={[
+						...(planting ? [{ value: 'used', label: planting.mix.name, group: 'In this plan or pot' }] : []),
+						...yard.mixes.map((mix) => ({ value: `own-${mix.id}`, label: mix.name, group: 'Our own' })),
+						...mixIds.map((value) => ({ value, label: mixOf(value).name, group: 'Common in the trade' }))
+					]}
 				/>
 				<ul class="mt-2 divide-y border-y">
-					{#each side.parts as part, at (part.componentId)}
+					{#each side.mix.parts as part, at (part.componentId)}
 						<li class="flex items-center gap-2 py-1">
 							<span class="min-w-0 flex-1 truncate">{componentOf(part.componentId).name}</span>
 							<input
@@ -198,7 +240,7 @@
 									if (parts >= 0 && parts <= 1000)
 										setParts(
 											index,
-											side.parts.map((other, i) => (i === at ? { ...other, parts } : other))
+											side.mix.parts.map((other, i) => (i === at ? { ...other, parts } : other))
 										);
 								}}
 							/>
@@ -209,7 +251,7 @@
 								onclick={() =>
 									setParts(
 										index,
-										side.parts.filter((_, i) => i !== at)
+										side.mix.parts.filter((_, i) => i !== at)
 									)}><Trash2 size={16} /></Button
 							>
 						</li>
@@ -223,15 +265,24 @@
 					onchange={(event) => {
 						const { value } = event.currentTarget;
 						event.currentTarget.value = '';
-						if (value) setParts(index, [...side.parts, { componentId: value as ComponentId, parts: 1 }]);
+						if (value) setParts(index, [...side.mix.parts, { componentId: value as ComponentId, parts: 1 }]);
 					}}
 					options={[
 						{ value: '', label: 'a component' },
 						...componentIds
-							.filter((id) => !side.parts.some((part) => part.componentId === id))
+							.filter((id) => !side.mix.parts.some((part) => part.componentId === id))
 							.map((id) => ({ value: id, label: componentOf(id).name }))
 					]}
 				/>
+				{#if side.mix.measured}
+					<p class="mt-2 text-sm">
+						Measured {format().date(side.mix.measured.measuredOn)} at {mm(side.mix.measured.depthMm)}: its
+						numbers are those of the test.
+						<button type="button" class="chalk" onclick={() => setMix(index, { ...side.mix, measured: null })}
+							>Back to grain sizes</button
+						>
+					</p>
+				{/if}
 				{#if of}
 					{@const { result, body } = of}
 					{@const air = judged(result.airSpace, wish.airFrom, wish.airTo)}
@@ -298,8 +349,8 @@
 	<section aria-labelledby="reach-title" class="mt-8 max-w-3xl border-t pt-4">
 		<h3 id="reach-title" class="text-lg">Reach what is wanted from what is at hand</h3>
 		<p class="mt-1 text-sm text-slate">
-			Up to six components; every mix in tenths is tried, and of those that will do the one nearest to mix A
-			comes first.
+			Up to six components; every mix in tenths is tried, and of those that will do the one nearest to mix A,
+			or the cheapest, comes first. Prices are those of the stock.
 		</p>
 		<div class="mt-2">
 			<Chips
@@ -313,7 +364,17 @@
 				}}
 			/>
 		</div>
-		<div class="mt-3">
+		<div class="mt-3 flex flex-wrap items-end gap-4">
+			<Choice
+				label="Of what will do"
+				size="small"
+				bind:value={prefer}
+				onchange={() => (found = null)}
+				options={[
+					{ value: 'change', label: 'least change' },
+					{ value: 'cost', label: 'least cost' }
+				]}
+			/>
 			<Button tone="solid" disabled={stock.length === 0} onclick={find}>Find a mix</Button>
 		</div>
 		{#if found}
@@ -324,7 +385,10 @@
 							<strong>{mixInWords(one.parts)}</strong><br /><span class="text-sm text-slate"
 								>air {percent(one.airSpace)}, water {percent(one.containerCapacity)}; {one.miss < 0.0005
 									? 'as wanted'
-									: `misses by ${percent(one.miss)}`}; {percent(one.change)} of mix A changed</span
+									: `misses by ${percent(one.miss)}`}; {percent(one.change)} of mix A changed; {one.costPerL ===
+								null
+									? 'cost not known'
+									: `${format().number(one.costPerL, 2)} a litre`}</span
 							>
 						</span>
 						<Button
@@ -336,5 +400,59 @@
 				{/each}
 			</ol>
 		{/if}
+	</section>
+
+	<section aria-labelledby="test-title" class="mt-8 max-w-3xl border-t pt-4">
+		<h3 id="test-title" class="text-lg">Test mix A at the bench</h3>
+		<div class="mt-2">
+			<BenchTest
+				{today}
+				modelPorosity={sides[0]?.mix.parts.some((part) => part.parts > 0)
+					? mixBody(sides[0].mix.parts, values).porosity
+					: 0.6}
+				onmeasured={(measured) => {
+					const mix = sides[0]?.mix;
+					if (mix) setMix(0, { ...mix, measured });
+				}}
+			/>
+		</div>
+	</section>
+
+	<section aria-labelledby="keep-title" class="mt-8 max-w-3xl border-t pt-4">
+		<h3 id="keep-title" class="text-lg">Keep mix A as one of our own</h3>
+		<form
+			method="POST"
+			action="?/keepMix"
+			use:enhance={act({ keep: true })}
+			class="mt-2 flex flex-col gap-3"
+			novalidate
+		>
+			<Problem {refused} />
+			<TextField
+				name="name"
+				label="Name"
+				value={keepName}
+				oninput={(event) => (keepName = event.currentTarget.value)}
+				{refused}
+				hint={keptAt ? 'Stands already; it will be changed' : 'It then stands in every list of mixes'}
+			/>
+			<label class="flex items-center gap-2"
+				><input type="checkbox" class="size-5" bind:checked={afterRot} />Stays airy enough after rot</label
+			>
+			<input
+				type="hidden"
+				name="mix"
+				value={JSON.stringify({
+					...sides[0]?.mix,
+					parts: sides[0]?.mix.parts.filter((part) => part.parts > 0),
+					name: keepName,
+					afterRot,
+					note: ''
+				})}
+			/>
+			<input type="hidden" name="id" value={keptAt?.id ?? ''} />
+			<input type="hidden" name="version" value={keptAt?.version ?? ''} />
+			<div><Button type="submit" tone="solid">Keep the mix</Button></div>
+		</form>
 	</section>
 </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Pot } from '$core/pots/volume';
+	import { floorOf, type Pot } from '$core/pots/volume';
 	import { useFormat } from '$ui/format';
 
 	/** Section through the pot with its layers and the ball, to scale. */
@@ -10,22 +10,38 @@
 		coarseLayerMm: number;
 		topLayerMm: number;
 		headspaceMm: number;
+		/** Flare over the rim, and the mound over the level fill. */
+		flareOverRimMm: number;
+		moundMm: number;
 		/** It does not go in. */
 		tight: boolean;
 	}
-	let { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm, tight }: Props = $props();
+	let {
+		pot,
+		ballDiameterMm,
+		ballDepthMm,
+		coarseLayerMm,
+		topLayerMm,
+		headspaceMm,
+		flareOverRimMm,
+		moundMm,
+		tight
+	}: Props = $props();
 	const format = useFormat();
 	const uid = $props.id();
 
 	const W = 320;
 	const H = 210;
 	const scale = $derived(
-		Math.min((W - 90) / Math.max(pot.topLengthMm, ballDiameterMm), (H - 50) / pot.heightMm)
+		Math.min(
+			(W - 90) / Math.max(pot.topLengthMm, ballDiameterMm),
+			(H - 50) / (pot.heightMm + Math.max(0, flareOverRimMm, moundMm - headspaceMm))
+		)
 	);
 	const floorY = H - 22;
 	const y = (mm: number): number => floorY - mm * scale;
 	const halfAt = (mm: number): number => {
-		const bottom = pot.shape === 'box' ? pot.topLengthMm : pot.bottomLengthMm;
+		const bottom = floorOf(pot).bottomLengthMm;
 		return ((bottom + ((pot.topLengthMm - bottom) * mm) / pot.heightMm) / 2) * scale;
 	};
 	const layer = (from: number, to: number): string => {
@@ -36,7 +52,7 @@
 	const fill = $derived(pot.heightMm - headspaceMm);
 	const ball = $derived.by(() => {
 		const half = (ballDiameterMm / 2) * scale;
-		const top = y(fill);
+		const top = y(pot.heightMm + flareOverRimMm);
 		const depth = ballDepthMm * scale;
 		return `M${W / 2 - half} ${top}C${W / 2 - half} ${top + depth * 1.1} ${W / 2 - half * 0.6} ${top + depth} ${W / 2} ${top + depth}S${W / 2 + half} ${top + depth * 1.1} ${W / 2 + half} ${top}Z`;
 	});
@@ -69,6 +85,14 @@
 	<path d={layer(0, coarseLayerMm)} fill="url(#{uid}-coarse)" />
 	<path d={layer(coarseLayerMm, fill - topLayerMm)} fill="url(#{uid}-main)" />
 	<path d={layer(fill - topLayerMm, fill)} class="fill-duff" />
+	{#if moundMm > 0}
+		<path
+			d="M{W / 2 - halfAt(fill) * 0.9} {y(fill)}L{W / 2} {y(fill + moundMm)}L{W / 2 + halfAt(fill) * 0.9} {y(
+				fill
+			)}Z"
+			fill="url(#{uid}-main)"
+		/>
+	{/if}
 	<path
 		d={ball}
 		class={['fill-sapwood', tight ? 'stroke-oxide' : 'stroke-bark']}
@@ -76,7 +100,10 @@
 		stroke-dasharray={tight ? '6 3' : undefined}
 	/>
 	<path
-		d="M{W / 2 - 7} {y(fill)}l3-{Math.min(40, y(fill) - 2)}h8l3 {Math.min(40, y(fill) - 2)}z"
+		d="M{W / 2 - 7} {y(pot.heightMm + flareOverRimMm)}l3-{Math.max(
+			6,
+			Math.min(40, y(pot.heightMm + flareOverRimMm) - 2)
+		)}h8l3 {Math.max(6, Math.min(40, y(pot.heightMm + flareOverRimMm) - 2))}z"
 		class="fill-bark"
 	/>
 	<path

@@ -1,6 +1,14 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { placeKindNames, placeKinds, type Place } from '$core/climate/place';
+	import {
+		exposureNames,
+		exposures,
+		lightLevelNames,
+		lightLevels,
+		placeKindNames,
+		placeKinds,
+		type Place
+	} from '$core/climate/place';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -83,6 +91,36 @@
 				{refused}
 			/>
 		{/if}
+		<SelectField
+			name="light"
+			label="Light there"
+			value={place?.light ?? ''}
+			optional
+			options={[
+				{ value: '', label: 'not written' },
+				...lightLevels.map((value) => ({ value, label: lightLevelNames[value] }))
+			]}
+			{refused}
+		/>
+		<SelectField
+			name="wind"
+			label="Wind there"
+			value={place?.wind ?? ''}
+			optional
+			options={[
+				{ value: '', label: 'not written' },
+				...exposures.map((value) => ({ value, label: exposureNames[value] }))
+			]}
+			{refused}
+		/>
+		<MeasureField
+			name="waterM"
+			label="Way to the nearest water"
+			unit="m"
+			value={place?.waterM ?? null}
+			optional
+			{refused}
+		/>
 		<TextField
 			name="note"
 			label="Note"

@@ -3,7 +3,7 @@
 	import { resolve } from '$app/paths';
 	import type { NightTemperature } from '$core/climate/normals';
 	import type { Span } from '$core/climate/calendar';
-	import { placeKindNames, type Place } from '$core/climate/place';
+	import { exposureNames, lightLevelNames, placeKindNames, type Place } from '$core/climate/place';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';
@@ -34,6 +34,7 @@
 	<div class="flex flex-wrap items-end justify-between gap-4">
 		<h1 class="text-3xl">Yard</h1>
 		<div class="flex gap-2">
+			<Button href={resolve('/yard/stock')}>Stock</Button>
 			<Button href={resolve('/yard/settings')}>Units, dates and look</Button>
 			<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Place</Button>
 		</div>
@@ -50,11 +51,9 @@
 				<div>
 					<h2 class="text-xl">{place.name}</h2>
 					<p class="text-sm text-slate">
-						{placeKindNames[place.kind]}, {format().number(place.latitudeDeg, 1)}°, {format().measure(
-							place.elevationM,
-							'm',
-							0
-						)}
+						{placeKindNames[place.kind]}{place.light ? `, ${lightLevelNames[place.light]}` : ''}{place.wind
+							? `, ${exposureNames[place.wind]}`
+							: ''}, {format().number(place.latitudeDeg, 1)}°, {format().measure(place.elevationM, 'm', 0)}
 					</p>
 					{#if place.note}<p class="mt-1 text-sm">{place.note}</p>{/if}
 				</div>

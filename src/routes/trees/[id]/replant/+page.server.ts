@@ -1,28 +1,45 @@
-import { plantingInput } from '$core/pots/replant-plan';
-import { lastRootWork, rootsGone } from '$core/roots/work';
-import { readForm } from '$lib/server/edge/form';
-import { acting } from '$lib/server/edge/http';
-import { places } from '$lib/server/records/records';
+import { replantPlanInput } from '$core/pots/replant-plan';
+import { jsonIn } from '$lib/server/edge/form';
+import { acting, check } from '$lib/server/edge/http';
+import { keepReplantPlan, recordPlanting } from '$lib/server/replant';
+import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { recordPlanting } from '$lib/server/trees';
-import type { Actions, PageServerLoad } from './$types';
-
-export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values } = await parent();
-	const { db } = await getStore();
-	return {
-		yardPlaces: await places.list(db),
-		lastWork: lastRootWork(records, values),
-		goneRoots: rootsGone(records, values)
-	};
-};
+import type { Actions } from './$types';
 
 export const actions: Actions = {
+	keep: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const plan = check(replantPlanInput, jsonIn(form, 'plan'));
+			const version = Number(form.get('version')) || null;
+			const entryId = await keepReplantPlan(await getStore(), params.id, plan, version);
+			return { told: 'The plan is kept.', entryId };
+		});
+	},
 	plant: async ({ request, params }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			const { entryId } = await recordPlanting(await getStore(), params.id, readForm(plantingInput, form));
-			return { told: 'Written down as planted.', entryId };
+			const plan = check(replantPlanInput, jsonIn(form, 'plan'));
+			const store = await getStore();
+			const { entryId, missing } = await recordPlanting(
+				store,
+				params.id,
+				plan.planting,
+				{
+					waterSchool: plan.waterSchool,
+					fromStock: plan.takeFromStock
+						? { potId: plan.stockPotId, materials: true, coarseId: plan.coarseId }
+						: null
+				},
+				await readValues(store.db)
+			);
+			return {
+				told:
+					missing.length > 0
+						? `Written down as planted. The stock did not reach: ${missing.join(', ')}.`
+						: 'Written down as planted.',
+				entryId
+			};
 		});
 	}
 };

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import LiftView from '$views/replant/LiftView.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
 </script>
 
 {#if data.place}
@@ -13,6 +13,9 @@
 			values={data.values}
 			today={data.today}
 			thickestMm={Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm))}
+			lifts={data.records.lifts}
+			triage={data.records.triages.at(-1) ?? null}
+			refused={form?.refusal}
 		/>
 	{/key}
 {/if}

@@ -1,0 +1,82 @@
+import { z } from 'zod';
+import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import { ballReadings, ballSchools } from './ball-size';
+import { stepIds } from './checklist';
+import { routeSchema } from './route';
+
+export const cutWays = ['saw', 'loppers', 'secateurs', 'torn'] as const;
+export const cutWayNames: Record<(typeof cutWays)[number], string> = {
+	saw: 'sawn',
+	loppers: 'lopped',
+	secateurs: 'snipped',
+	torn: 'torn, to be cut clean'
+};
+export const soaks = ['none', 'wetted', 'stood-in-water'] as const;
+export const soakNames: Record<(typeof soaks)[number], string> = {
+	none: 'not wetted',
+	wetted: 'kept wet and shaded',
+	'stood-in-water': 'stood in water'
+};
+
+/** What really happened at the hole. */
+export const liftLog = z
+	.strictObject({
+		liftedOn: calendarDate(),
+		ballDiameterMm: measure(20, 10_000, 'mm'),
+		ballDepthMm: measure(20, 5000, 'mm'),
+		massKg: measure(0.1, 20_000, 'kg').nullable().default(null).describe('Weighed; null when not'),
+		cutRoots: z
+			.array(
+				z.strictObject({
+					azimuthDeg: measure(0, 360, '°'),
+					diameterMm: measure(1, 1000, 'mm'),
+					how: oneOf(cutWays)
+				})
+			)
+			.max(100, { error: 'must be at most 100 roots' })
+			.default([]),
+		outMinutes: measure(0, 20_000, 'min').describe('From out of the ground to planted, wrapped or heeled in'),
+		soak: oneOf(soaks),
+		soakMinutes: measure(0, 10_000, 'min').default(0),
+		backfilled: z.boolean().default(false),
+		note: note()
+	})
+	.refine((log) => log.soak === 'stood-in-water' || log.soakMinutes === 0, {
+		path: ['soakMinutes'],
+		error: 'must be 0 unless it stood in water'
+	});
+export type LiftLog = z.infer<typeof liftLog>;
+
+/** A lift as planned, with its list ticked off, and its log once it was done. */
+export const liftInput = z.strictObject({
+	plannedOn: calendarDate(),
+	school: oneOf(ballSchools),
+	reading: oneOf(ballReadings),
+	ballDiameterMm: measure(20, 10_000, 'mm'),
+	ballDepthMm: measure(20, 5000, 'mm'),
+	people: count(1, 100).default(1),
+	route: routeSchema,
+	ticks: z
+		.array(oneOf(stepIds))
+		.max(stepIds.length)
+		.refine((list) => new Set(list).size === list.length, { error: 'must name each step once' }),
+	log: liftLog.nullable().default(null)
+});
+export type LiftInput = z.infer<typeof liftInput>;
+export const liftSchema = liftInput.extend({ id: id(), version: version() });
+export type Lift = z.infer<typeof liftSchema>;
+
+/** What stops a lift before the first spade: each with what to do. */
+export function liftStops(
+	permission: 'own' | 'written' | 'not-yet',
+	triage: { protectedSpecies: boolean | null; servicesLocated: boolean | null; pests: string } | null
+): string[] {
+	return [
+		...(permission === 'not-yet' ? ['Permission is not given in writing yet.'] : []),
+		...(triage?.protectedSpecies === true
+			? ['Species or site is protected: the authority is asked first.']
+			: []),
+		...(triage?.servicesLocated === false ? ['Buried services are not located.'] : []),
+		...(triage?.pests === 'root' ? ['Root pests were seen: do not lift, they travel along.'] : [])
+	];
+}

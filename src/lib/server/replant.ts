@@ -1,0 +1,223 @@
+import { addDays } from '../core/climate/calendar';
+import { usualCrownSchool } from '../core/crown/crown';
+import {
+	groundAmounts,
+	groundTasks,
+	type GroundPlan,
+	type GroundPlanInput
+} from '../core/ground/ground-plan';
+import type { Lift, LiftInput } from '../core/lifting/lift';
+import { holdingNames } from '../core/pots/seat';
+import { potShapeNames } from '../core/pots/volume';
+import type { Planting, PlantingInput, ReplantPlanInput } from '../core/pots/replant-plan';
+import type { WaterSchool } from '../core/tree/tree';
+import type { TaskInput } from '../core/aftercare/task';
+import type { Values } from '../core/values/values';
+import { openTask, proposeAftercare } from './aftercare';
+import { today } from './clock';
+import type { Store } from './db/database';
+import { invalid, Refusal } from './errors';
+import { groundPlans, lifts, places, plantings, replantPlans, tasks, trees } from './records/records';
+import { doWork, type Work } from './records/work';
+import { drawFromStock, type FromStock } from './stock';
+import { loadRecords, refuseDate, requireTree } from './trees';
+
+/** Puts dated work on the list, unless its time has passed or it stands there already. */
+async function addTasks(
+	work: Work,
+	treeId: string,
+	wanted: readonly (TaskInput & { source: string })[]
+): Promise<void> {
+	const made = new Set((await tasks.list(work.tx, treeId)).map((task) => task.source));
+	for (const task of wanted)
+		if (task.toOn >= today() && !made.has(task.source)) await work.add(tasks, { ...task, ...openTask });
+}
+
+/** Keeps what is planned for the planting; one plan a tree. @throws Refusal 404, 409 */
+export async function keepReplantPlan(
+	store: Store,
+	treeId: string,
+	input: ReplantPlanInput,
+	version: number | null
+): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'replant', what: 'Planting planned' },
+		async (work) => {
+			await requireTree(work, treeId);
+			const [kept] = await replantPlans.list(work.tx, treeId);
+			if (!kept) return work.add(replantPlans, input);
+			return work.change(replantPlans, kept.id, version ?? 0, (before) => ({ ...before, ...input }));
+		}
+	);
+	return entryId;
+}
+
+export interface PlantingChoices {
+	waterSchool: WaterSchool;
+	fromStock: FromStock | null;
+}
+
+/**
+ * Writes a planting down: the tree stands in its pot, the first water (or the end of the dry rest) and the day on which ties
+ * or stones come off are on the list, and the stock is less by what was used.
+ * @returns what the stock did not reach for, in words
+ * @throws Refusal 404, 409, 422
+ */
+export async function recordPlanting(
+	store: Store,
+	treeId: string,
+	input: PlantingInput,
+	choices: PlantingChoices,
+	values: Values
+): Promise<{ planting: Planting; entryId: string; missing: string[] }> {
+	const records = await loadRecords(store.db, treeId);
+	const water = proposeAftercare(
+		records,
+		{
+			workOn: input.plantedOn,
+			crownSchool: usualCrownSchool(records.kind.group),
+			waterSchool: choices.waterSchool
+		},
+		values
+	).filter((task) => task.source.startsWith('first-water@'));
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'replant',
+			on: input.plantedOn,
+			what: `Replanted in a ${potShapeNames[input.pot.shape]} pot, ${input.mix.name}`
+		},
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('plantedOn', input.plantedOn, tree);
+			if (input.placeId && !(await places.get(work.tx, input.placeId)))
+				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+			if (input.seat?.offOn && input.seat.offOn < input.plantedOn)
+				throw invalid([{ field: 'seat.offOn', message: 'must not be before the day of planting' }]);
+			const planting = await work.add(plantings, input);
+			const missing = choices.fromStock ? await drawFromStock(work, input, choices.fromStock, values) : [];
+			// What was planned is done.
+			const [plan] = await replantPlans.list(work.tx, treeId);
+			if (plan) await work.remove(replantPlans, plan.id, plan.version);
+			const moves = input.placeId !== null && input.placeId !== tree.placeId;
+			if (moves || tree.situation !== 'potted')
+				await work.change(trees, treeId, tree.version, (before) => ({
+					...before,
+					situation: 'potted' as const,
+					placeId: input.placeId ?? before.placeId
+				}));
+			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
+			return { planting, missing };
+		}
+	);
+	return { ...result, entryId };
+}
+
+/** Ties and stones are looked at, and come off on their day. */
+function seatTasks({ seat, plantedOn, id }: Planting): (TaskInput & { source: string })[] {
+	if (!seat || seat.holding === 'own-stance' || seat.offOn === null) return [];
+	const what = seat.holding === 'wires' ? 'ties' : 'stones';
+	return [
+		{
+			kind: 'other',
+			title: seat.holding === 'wires' ? 'Ties: loosen or take them off' : 'Steadying stones come off',
+			reason: `Held by ${holdingNames[seat.holding]} since ${plantedOn}. Try first whether it rocks; a loose tree tears its new roots, a forgotten tie bites.`,
+			mark: 'trade',
+			stage: 'aftercare',
+			fromOn: seat.offOn,
+			toOn: addDays(seat.offOn, 14),
+			minutes: 10,
+			source: `${what}-off@${id}`
+		}
+	];
+}
+
+/**
+ * Keeps a lift: its plan and ticks, and its log once it is done; then the tree is just lifted.
+ * @param at the lift that is changed, null for a new one
+ * @throws Refusal 404, 409, 422
+ */
+export async function keepLift(
+	store: Store,
+	treeId: string,
+	input: LiftInput,
+	at: { id: string; version: number } | null
+): Promise<{ lift: Lift; entryId: string }> {
+	const log = input.log;
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'replant',
+			...(log && { on: log.liftedOn }),
+			what: log
+				? `Lifted: ball ${Math.round(log.ballDiameterMm)} mm across, ${Math.round(log.outMinutes)} min out of the ground`
+				: 'Lift planned',
+			undoable: true
+		},
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			if (log) refuseDate('log.liftedOn', log.liftedOn, tree);
+			if (at && !(await lifts.list(work.tx, treeId)).some((lift) => lift.id === at.id))
+				throw new Refusal(404, 'This lift is not of this tree.', 'Load the page again.');
+			const kept = at
+				? await work.change(lifts, at.id, at.version, (before) => ({ ...before, ...input }))
+				: await work.add(lifts, input);
+			if (log && tree.situation === 'in-ground')
+				await work.change(trees, treeId, tree.version, (before) => ({
+					...before,
+					situation: 'just-lifted' as const
+				}));
+			return kept;
+		}
+	);
+	return { lift: result, entryId };
+}
+
+/** Keeps a plan of ground works and puts its dated work on the list. @throws Refusal 404, 409, 422 */
+export async function keepGroundPlan(
+	store: Store,
+	treeId: string,
+	input: GroundPlanInput,
+	at: { id: string; version: number } | null,
+	values: Values
+): Promise<{ plan: GroundPlan; entryId: string }> {
+	const records = await loadRecords(store.db, treeId);
+	const { result, entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'replant',
+			...(input.doneOn && { on: input.doneOn }),
+			what: input.doneOn ? 'Ground works done' : 'Ground works planned'
+		},
+		async (work) => {
+			if (input.doneOn) refuseDate('doneOn', input.doneOn, records.tree);
+			if (input.placeId && !(await places.get(work.tx, input.placeId)))
+				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+			const tree = await requireTree(work, treeId);
+			if (at && !records.groundPlans.some((plan) => plan.id === at.id))
+				throw new Refusal(404, 'This plan is not of this tree.', 'Load the page again.');
+			const kept = at
+				? await work.change(groundPlans, at.id, at.version, (before) => ({ ...before, ...input }))
+				: await work.add(groundPlans, input);
+			if (kept.doneOn && kept.hole && (tree.situation !== 'in-ground' || kept.placeId !== null))
+				await work.change(trees, treeId, tree.version, (before) => ({
+					...before,
+					situation: 'in-ground' as const,
+					placeId: kept.placeId ?? before.placeId
+				}));
+			const segments = records.rootMap?.frame === 'ground' ? records.rootMap.segments : [];
+			const amounts = groundAmounts(kept, records.tree.trunkDiameterMm, segments, values);
+			// A plan that is done, or changed, takes its own open reminder off the list.
+			for (const task of records.tasks)
+				if (task.source === `ground.work@${kept.id}` && task.state === 'open')
+					await work.remove(tasks, task.id, task.version);
+			await addTasks(work, treeId, groundTasks(kept, amounts, values));
+			return kept;
+		}
+	);
+	return { plan: result, entryId };
+}

@@ -1,0 +1,46 @@
+<script lang="ts">
+	import { clockOf } from '$core/circular/circular';
+	import { cutWayNames, soakNames, type Lift } from '$core/lifting/lift';
+	import { useFormat } from '$ui/format';
+
+	/** Lifts that were done: planned against what came out of the ground. */
+	interface Props {
+		lifts: Lift[];
+	}
+	let { lifts }: Props = $props();
+	const format = useFormat();
+	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+</script>
+
+{#if lifts.length > 0}
+	<section aria-labelledby="done-title" class="mt-6 border-t pt-4">
+		<h3 id="done-title" class="text-lg">Lifted</h3>
+		<ul class="mt-1 divide-y border-y">
+			{#each lifts as { id, log, ballDiameterMm, ballDepthMm } (id)}
+				{#if log}
+					<li class="py-2">
+						<strong>{format().date(log.liftedOn)}</strong>: ball {mm(log.ballDiameterMm)} across, {mm(
+							log.ballDepthMm
+						)} deep (planned {mm(ballDiameterMm)} and {mm(ballDepthMm)}){log.massKg === null
+							? ''
+							: `, ${format().measure(log.massKg, 'kg')} weighed`}; {format().number(log.outMinutes)} minutes out
+						of the ground, {soakNames[log.soak]}{log.soakMinutes > 0
+							? ` for ${log.soakMinutes} minutes`
+							: ''}{log.backfilled ? '' : '; the hole is not filled yet'}.
+						{#if log.cutRoots.length > 0}
+							<span class="block text-sm text-slate"
+								>Cut: {log.cutRoots
+									.map(
+										(root) =>
+											`${mm(root.diameterMm)} at ${format().clock(clockOf(root.azimuthDeg, 'ground'))} ${cutWayNames[root.how]}`
+									)
+									.join('; ')}.</span
+							>
+						{/if}
+						{#if log.note}<span class="block text-sm text-slate">{log.note}</span>{/if}
+					</li>
+				{/if}
+			{/each}
+		</ul>
+	</section>
+{/if}

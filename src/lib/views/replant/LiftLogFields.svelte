@@ -1,0 +1,148 @@
+<script lang="ts">
+	import { azimuthOf, clockOf } from '$core/circular/circular';
+	import { cutWayNames, cutWays, soakNames, soaks, type LiftLog } from '$core/lifting/lift';
+	import Button from '$ui/Button.svelte';
+	import Choice from '$ui/Choice.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import SelectField from '$ui/SelectField.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+	import Trash2 from '@lucide/svelte/icons/trash-2';
+
+	/** The log of a lift: the ball as it came out, roots that were cut, time out of the ground, soak. */
+	interface Props {
+		log: LiftLog;
+		refused?: Refused | null;
+	}
+	let { log = $bindable(), refused }: Props = $props();
+	const format = useFormat();
+	let clock = $state<number | null>(null);
+	let thickMm = $state<number | null>(null);
+	let how = $state<LiftLog['cutRoots'][number]['how']>('saw');
+	function add(): void {
+		if (clock === null || thickMm === null || clock < 0 || clock > 12 || thickMm < 1) return;
+		log.cutRoots = [...log.cutRoots, { azimuthDeg: azimuthOf(clock, 'ground'), diameterMm: thickMm, how }];
+		[clock, thickMm] = [null, null];
+	}
+</script>
+
+<div class="grid gap-3 sm:grid-cols-2">
+	<TextField
+		name="log.liftedOn"
+		label="Lifted on"
+		type="date"
+		value={log.liftedOn}
+		oninput={(event) => (log.liftedOn = event.currentTarget.value)}
+		{refused}
+	/>
+	<MeasureField
+		name="log.massKg"
+		label="Weighed"
+		unit="kg"
+		optional
+		value={log.massKg}
+		oninput={(value) => (log.massKg = value)}
+		{refused}
+	/>
+	<MeasureField
+		name="log.ballDiameterMm"
+		label="Ball as lifted, width"
+		unit="mm"
+		value={log.ballDiameterMm}
+		oninput={(value) => (log.ballDiameterMm = value ?? 0)}
+		{refused}
+	/>
+	<MeasureField
+		name="log.ballDepthMm"
+		label="Ball as lifted, depth"
+		unit="mm"
+		value={log.ballDepthMm}
+		oninput={(value) => (log.ballDepthMm = value ?? 0)}
+		{refused}
+	/>
+	<MeasureField
+		name="log.outMinutes"
+		label="Minutes out of the ground"
+		unit=""
+		value={log.outMinutes}
+		oninput={(value) => (log.outMinutes = value ?? 0)}
+		{refused}
+	/>
+	{#if log.soak === 'stood-in-water'}
+		<MeasureField
+			name="log.soakMinutes"
+			label="Minutes in water"
+			unit=""
+			value={log.soakMinutes}
+			oninput={(value) => (log.soakMinutes = value ?? 0)}
+			{refused}
+		/>
+	{/if}
+</div>
+<Choice
+	label="Roots meanwhile"
+	size="small"
+	value={log.soak}
+	onchange={(value) => {
+		log.soak = value;
+		if (value !== 'stood-in-water') log.soakMinutes = 0;
+	}}
+	options={soaks.map((value) => ({ value, label: soakNames[value] }))}
+/>
+<div>
+	<h4 class="text-base">Roots cut</h4>
+	<ul class="divide-y border-y text-sm" aria-label="Roots cut at the lift">
+		{#each log.cutRoots as root, at (at)}
+			<li class="flex items-center justify-between gap-2 py-1">
+				{format().clock(clockOf(root.azimuthDeg, 'ground'))}: {format().measure(root.diameterMm, 'mm')}, {cutWayNames[
+					root.how
+				]}
+				<Button
+					tone="quiet"
+					size="small"
+					aria-label="Take root {at + 1} off the log"
+					onclick={() => (log.cutRoots = log.cutRoots.filter((_, i) => i !== at))}
+					><Trash2 size={16} /></Button
+				>
+			</li>
+		{/each}
+	</ul>
+	<div class="mt-2 grid grid-cols-[1fr_1fr_1.4fr_auto] items-end gap-2">
+		<MeasureField
+			name="root.clock"
+			label="Clock, north 12"
+			unit=""
+			value={clock}
+			oninput={(value) => (clock = value)}
+		/>
+		<MeasureField
+			name="root.diameterMm"
+			label="Thick"
+			unit="mm"
+			value={thickMm}
+			oninput={(value) => (thickMm = value)}
+		/>
+		<SelectField
+			name="root.how"
+			label="How"
+			value={how}
+			onchange={(event) => {
+				how = cutWays.find((way) => way === event.currentTarget.value) ?? 'saw';
+			}}
+			options={cutWays.map((value) => ({ value, label: cutWayNames[value] }))}
+		/>
+		<Button onclick={add}>Add</Button>
+	</div>
+</div>
+<label class="flex items-center gap-2"
+	><input type="checkbox" class="size-5" bind:checked={log.backfilled} />The hole is filled and safe</label
+>
+<TextField
+	name="log.note"
+	label="What else was seen"
+	optional
+	value={log.note}
+	oninput={(event) => (log.note = event.currentTarget.value)}
+	{refused}
+/>

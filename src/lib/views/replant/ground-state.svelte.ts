@@ -1,0 +1,161 @@
+import type { TreeRecords } from '$core/case/case';
+import type { Place } from '$core/climate/place';
+import { groundAmounts, type GroundPlanInput } from '$core/ground/ground-plan';
+import { looseningAims } from '$core/ground/loosening';
+import { siteCheck } from '$core/ground/site-check';
+import { sulphurSoilOf } from '$core/ground/sulphur';
+import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
+import type { Kind } from '$core/kinds/kind';
+import { resistanceProfile } from '$core/soil/penetrometer';
+import type { Values } from '$core/values/values';
+
+export interface GroundOf {
+	records: TreeRecords;
+	kind: Kind;
+	places: Place[];
+	values: Values;
+	today: string;
+}
+type Part = 'hole' | 'collar' | 'loosening' | 'mulch' | 'sulphur';
+
+/** Works in the ground while they are planned, and what follows from them. */
+export class GroundState {
+	of = $state.raw() as GroundOf;
+	plan = $state() as GroundPlanInput;
+	drainMin = $state<number | null>(null);
+
+	constructor(of: GroundOf) {
+		this.of = of;
+		const open = of.records.groundPlans.find((plan) => plan.doneOn === null);
+		if (open) {
+			const { id: _id, version: _version, ...plan } = open;
+			this.plan = plan;
+		} else
+			this.plan = {
+				plannedOn: of.today,
+				placeId: null,
+				hole: null,
+				collar: null,
+				loosening: null,
+				mulch: null,
+				sulphur: null,
+				doneOn: null,
+				note: ''
+			};
+		const drain = of.records.measurements
+			.map(({ raw }) => raw)
+			.filter((raw) => raw.tool === 'drain-time')
+			.at(-1);
+		this.drainMin = drain?.tool === 'drain-time' ? drain.minutes : null;
+	}
+
+	/** Puts a piece of work into the plan with usual sizes for this tree, or takes it out. */
+	toggle(part: Part): void {
+		if (this.plan[part]) {
+			this.plan[part] = null;
+			return;
+		}
+		const { values, records } = this.of;
+		const trunkM = records.tree.trunkDiameterMm / 1000;
+		const round = (m: number): number => Math.round(m * 10) / 10;
+		const inner = Math.max(0.3, round(values['ground.noCutTrunkDiameters'] * trunkM));
+		const outer = Math.max(inner + 0.5, round(Math.min(this.zones.rpaM, 6)));
+		switch (part) {
+			case 'hole': {
+				const last = records.lifts.at(-1);
+				const ballDiameterMm =
+					last?.log?.ballDiameterMm ??
+					last?.ballDiameterMm ??
+					Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
+				const ballDepthMm = last?.log?.ballDepthMm ?? last?.ballDepthMm ?? Math.round(ballDiameterMm * 0.6);
+				this.plan.hole = {
+					widthMm: Math.round(ballDiameterMm * values['hole.widthTimes']),
+					depthMm: ballDepthMm,
+					ballDiameterMm,
+					ballDepthMm
+				};
+				break;
+			}
+			case 'collar': {
+				const found = records.measurements
+					.map(({ raw }) => raw)
+					.filter((raw) => raw.tool === 'collar')
+					.at(-1);
+				const buriedMm = found?.tool === 'collar' ? found.buriedMm : 100;
+				this.plan.collar = {
+					openMm: values['collar.openMm'],
+					depthMm: Math.round(buriedMm + values['collar.underFlareMm']),
+					tool: 'hand'
+				};
+				break;
+			}
+			case 'loosening':
+				this.plan.loosening = {
+					method: 'trenches',
+					innerM: inner,
+					outerM: outer,
+					depthMm: Math.round(this.aims.depthMm),
+					trenches: 8,
+					widthMm: values['loosen.trenchWidthMm'],
+					spacingMm: values['loosen.holeSpacingMm']
+				};
+				break;
+			case 'mulch':
+				this.plan.mulch = {
+					innerM: round(trunkM / 2 + values['mulch.offTrunkMm'] / 1000),
+					outerM: Math.max(1, round(Math.min(outer, 2.5))),
+					depthMm: values['mulch.depthMm']
+				};
+				break;
+			case 'sulphur':
+				this.plan.sulphur = {
+					phNow: 6.5,
+					phAim: values['acid.phAim'],
+					soil: this.texture ? sulphurSoilOf(this.texture) : 'loam',
+					areaM2: Math.round(Math.PI * 1.5 ** 2 * 10) / 10
+				};
+		}
+	}
+
+	readonly zones = $derived.by(() => {
+		const diameterM = this.of.records.tree.trunkDiameterMm / 1000;
+		return {
+			rpaM: rootProtectionArea(diameterM, this.of.values).radiusM,
+			srzM: structuralRootZoneRadiusM(diameterM, this.of.values),
+			noCutM: diameterM * this.of.values['ground.noCutTrunkDiameters']
+		};
+	});
+	readonly segments = $derived.by(() => {
+		const map = this.of.records.rootMap;
+		return map?.frame === 'ground' ? map.segments : [];
+	});
+	private readonly soil = $derived.by(() => {
+		const raws = this.of.records.measurements.map(({ raw }) => raw);
+		const rod = raws.filter((raw) => raw.tool === 'penetrometer').at(-1);
+		const cores = raws.filter((raw) => raw.tool === 'soil-cores').at(-1);
+		return {
+			profile: rod?.tool === 'penetrometer' ? resistanceProfile(rod.readings, this.of.values) : null,
+			cores: cores?.tool === 'soil-cores' ? cores : null
+		};
+	});
+	readonly texture = $derived.by(() => this.soil.cores?.texture ?? null);
+	readonly aims = $derived.by(() => looseningAims(this.soil.profile, this.soil.cores, this.of.values));
+	readonly amounts = $derived.by(() =>
+		groundAmounts(this.plan, this.of.records.tree.trunkDiameterMm, this.segments, this.of.values)
+	);
+	readonly place = $derived.by(
+		() =>
+			this.of.places.find((place) => place.id === (this.plan.placeId ?? this.of.records.tree.placeId)) ?? null
+	);
+	readonly site = $derived.by(() =>
+		this.place
+			? siteCheck(
+					this.of.kind,
+					this.place,
+					{ inGround: true, today: this.of.today, drainMin: this.drainMin },
+					this.of.values
+				)
+			: []
+	);
+	readonly open = $derived.by(() => this.of.records.groundPlans.find((plan) => plan.doneOn === null) ?? null);
+}

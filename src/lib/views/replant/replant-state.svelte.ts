@@ -1,0 +1,401 @@
+import type { TreeRecords } from '$core/case/case';
+import { addDays } from '$core/climate/calendar';
+import type { Place } from '$core/climate/place';
+import { siteCheck, siteVerdict } from '$core/ground/site-check';
+import { kitList } from '$core/kit/kit';
+import type { Kind } from '$core/kinds/kind';
+import { bodyOf, newMix, type MixHistory, type PottingMix } from '$core/mixes/bench-test';
+import { componentOf, type ComponentId } from '$core/mixes/components';
+import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/mixes/mixes';
+import { waterAndAir } from '$core/mixes/retention';
+import { ballOfMap, ballOfSizes, fitInPot } from '$core/pots/fit';
+import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/pots/rank';
+import {
+	layerAmounts,
+	sizeAdvice,
+	type Planting,
+	type ReplantPlanInput,
+	type SizeRule
+} from '$core/pots/replant-plan';
+import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/pots/seat';
+import { asPot, type Pot, type PotShape } from '$core/pots/volume';
+import { crownOf } from '$core/pots/wind';
+import type { LastWork } from '$core/roots/work';
+import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
+import { usualWaterSchool } from '$core/crown/crown';
+import type { WaterSchool } from '$core/tree/tree';
+import type { Values } from '$core/values/values';
+import { usualCrownWidthMm } from '$core/water/demand';
+import { treeDemand } from '$core/water/tree-demand';
+
+export interface ReplantOf {
+	records: TreeRecords;
+	kind: Kind;
+	/** All places of the yard. */
+	places: Place[];
+	values: Values;
+	today: string;
+	lastWork: LastWork | null;
+	goneRoots: string[];
+	stock: { pots: StockPot[]; items: StockItem[]; mixes: OwnMix[] };
+}
+
+type Sizes = Omit<Pot, 'shape'>;
+const sizesOf = ({ shape: _shape, ...sizes }: Pot): Sizes => sizes;
+
+/** A planting while it is planned: what is chosen, and all that follows from it. */
+export class ReplantState {
+	/** Read anew after each save. */
+	of = $state.raw() as ReplantOf;
+
+	ballDiameterMm = $state(0);
+	ballDepthMm = $state(0);
+	crownWidthMm = $state(0);
+	packed = $state(false);
+	ballFrom = $state<'sizes' | 'map'>('sizes');
+
+	shape = $state<PotShape>('round');
+	sizes = $state<Sizes>({ topLengthMm: 0, topWidthMm: 0, bottomLengthMm: 0, bottomWidthMm: 0, heightMm: 0 });
+	stockPotId = $state<string | null>(null);
+	sizeRule = $state<SizeRule | ''>('');
+	school = $state<'larger' | 'same'>('larger');
+
+	mix = $state.raw<PottingMix>(pottingMixOf('pumice-bark'));
+	history = $state<MixHistory>(newMix.history);
+	because = $state('');
+	coarseLayerMm = $state(0);
+	coarseId = $state<ComponentId>('grit-coarse');
+	topLayerMm = $state(0);
+	headspaceMm = $state(0);
+
+	seat = $state<Omit<Seat, 'wires' | 'pads'>>({
+		height: 'below-rim',
+		flareOverRimMm: 0,
+		moundMm: 0,
+		screens: 1,
+		extraHoles: 0,
+		holeMm: 25,
+		pockets: 'stick',
+		firming: 'loose',
+		holding: 'own-stance',
+		stones: 0,
+		stoneKg: 0,
+		offOn: null
+	});
+	wireCount = $state(3);
+	waterSchool = $state<WaterSchool>('at-once');
+	takeFromStock = $state(false);
+
+	plantedOn = $state('');
+	placeId = $state('');
+	note = $state('');
+
+	constructor(of: ReplantOf) {
+		this.of = of;
+		const { records, values, today, lastWork, kind } = of;
+		const kept = records.replantPlan;
+		const last: Planting | ReplantPlanInput['planting'] | undefined =
+			kept?.planting ?? records.plantings.at(-1);
+		const { tree, rootMap } = records;
+		this.ballDiameterMm =
+			last?.ballDiameterMm ??
+			(rootMap?.frame === 'container'
+				? Math.round(rootMap.ballRadiusMm * 2 * 0.9)
+				: Math.round(tree.trunkDiameterMm * values['lifting.trunks-least']));
+		this.ballDepthMm = last?.ballDepthMm ?? rootMap?.ballDepthMm ?? Math.round(this.ballDiameterMm * 0.55);
+		this.crownWidthMm = last?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
+		const rot = lastWork?.rotWasCut ?? false;
+		this.school = rot ? 'same' : 'larger';
+		this.headspaceMm = last?.headspaceMm ?? values['pot.headspaceMm'];
+		this.mix = last?.mix ?? pottingMixOf(usualMix(kind.group, rot));
+		this.coarseLayerMm = last?.coarseLayerMm ?? 0;
+		this.topLayerMm = last?.topLayerMm ?? 0;
+		if (last) this.takePot(last.pot);
+		else {
+			const width = Math.round(this.advice.widthMm);
+			const bottom = Math.round(width * values['pot.taperRound']);
+			this.takePot({
+				shape: 'round',
+				topLengthMm: width,
+				topWidthMm: width,
+				bottomLengthMm: bottom,
+				bottomWidthMm: bottom,
+				heightMm: Math.round(this.ballDepthMm + this.headspaceMm + values['seat.flareBelowMm'])
+			});
+		}
+		this.seat.flareOverRimMm = -this.headspaceMm;
+		this.seat.offOn = addDays(today, values['seat.tiesOffDays']);
+		this.seat.holeMm = values['seat.holeMm'];
+		this.waterSchool = kept?.waterSchool ?? usualWaterSchool(kind.group, rot);
+		this.plantedOn = kept?.planting.plantedOn ?? today;
+		this.placeId = tree.placeId;
+		if (last?.seat) {
+			const { wires, pads: _pads, ...seat } = last.seat;
+			this.seat = seat;
+			if (wires.length > 0) this.wireCount = wires.length;
+		}
+		if (kept) {
+			this.stockPotId = kept.stockPotId;
+			this.coarseId = kept.coarseId;
+			this.takeFromStock = kept.takeFromStock;
+			this.sizeRule = kept.planting.sizeRule;
+			this.placeId = kept.planting.placeId ?? tree.placeId;
+			this.note = kept.planting.note;
+			this.history = kept.planting.reuse.history;
+			this.because = kept.planting.reuse.because;
+		}
+	}
+
+	/** Takes over a pot, of the stock or of a proposal. */
+	takePot(pot: Pot, stockPotId: string | null = null): void {
+		this.shape = pot.shape;
+		this.sizes = sizesOf(pot);
+		this.stockPotId = stockPotId;
+	}
+	setSize(key: keyof Sizes, mm: number): void {
+		this.sizes = { ...this.sizes, [key]: mm };
+		this.stockPotId = null;
+	}
+	setHeight(height: Seat['height']): void {
+		const values = this.of.values;
+		this.seat.height = height;
+		this.seat.moundMm = height === 'mound' ? values['seat.moundMm'] : 0;
+		this.seat.flareOverRimMm =
+			height === 'mound' ? 5 : -Math.max(this.headspaceMm, values['seat.flareBelowMm']);
+	}
+	setHolding(holding: Holding): void {
+		const values = this.of.values;
+		this.seat.holding = holding;
+		this.seat.offOn =
+			holding === 'own-stance'
+				? null
+				: addDays(this.plantedOn, values[holding === 'wires' ? 'seat.tiesOffDays' : 'seat.stonesOffDays']);
+		if (holding === 'stones' && this.seat.stones === 0) {
+			this.seat.stones = 3;
+			this.seat.stoneKg = 6;
+		}
+	}
+	/** A mix by the value it has in a list: own-…, a shipped name, or the one that is in use. */
+	takeMix(value: string): void {
+		const own = this.of.stock.mixes.find((mix) => `own-${mix.id}` === value);
+		const shipped = mixIds.find((id) => id === value);
+		if (own) this.mix = { name: own.name, parts: own.parts, measured: own.measured };
+		else if (shipped) this.mix = pottingMixOf(shipped);
+	}
+	readonly mixChoice = $derived.by((): string => {
+		const own = this.of.stock.mixes.find((mix) => mix.name === this.mix.name);
+		if (own) return `own-${own.id}`;
+		return mixIds.find((id) => mixOf(id).name === this.mix.name) ?? 'used';
+	});
+	/** Whether the mix chosen is known to stay airy after rot; null for one that nobody judged. */
+	readonly mixAfterRot = $derived.by((): boolean | null => {
+		const own = this.of.stock.mixes.find((mix) => mix.name === this.mix.name);
+		if (own) return own.afterRot;
+		const shipped = mixIds.find((id) => mixOf(id).name === this.mix.name);
+		return shipped ? mixOf(shipped).afterRot : null;
+	});
+
+	readonly rot = $derived.by((): boolean => this.of.lastWork?.rotWasCut ?? false);
+	readonly count = $derived.by((): number => this.of.records.tree.plantCount);
+	readonly advice = $derived.by(() =>
+		sizeAdvice(
+			this.ballDiameterMm,
+			this.of.lastWork?.livingLoss ?? 0,
+			{ rot: this.rot, packed: this.packed },
+			this.of.values
+		)
+	);
+	readonly rule = $derived<SizeRule>(this.sizeRule === '' ? this.advice.rule : this.sizeRule);
+	readonly pot = $derived<Pot>(asPot(this.shape, this.sizes));
+	readonly stockPot = $derived.by(
+		(): StockPot | null => this.of.stock.pots.find((pot) => pot.id === this.stockPotId) ?? null
+	);
+	readonly place = $derived.by(
+		(): Place | null => this.of.places.find((place) => place.id === this.placeId) ?? null
+	);
+	readonly demand = $derived.by(() =>
+		this.place ? treeDemand(this.of.records, this.place, this.of.today, this.of.values) : null
+	);
+	readonly gone = $derived.by((): ReadonlySet<string> => new Set(this.of.goneRoots));
+	readonly mapped = $derived.by((): boolean => {
+		const map = this.of.records.rootMap;
+		return map !== null && map.frame === 'container' && map.segments.length > 0;
+	});
+	readonly ball = $derived.by(() => {
+		const map = this.of.records.rootMap;
+		const fullness = this.of.values['pot.ballShape'];
+		return this.ballFrom === 'map' && map
+			? ballOfMap(map, this.gone, this.ballDepthMm, fullness)
+			: ballOfSizes(this.ballDiameterMm, this.ballDepthMm, fullness);
+	});
+	readonly layer = $derived.by(() => ({
+		coarseLayerMm: this.coarseLayerMm,
+		coarsePoreMm: componentOf(this.coarseId).fineMm * this.of.values['mix.poreOfGrain']
+	}));
+	readonly standing = $derived.by(() => {
+		const setting = this.of.records.plan?.setting;
+		return { tiltDeg: setting?.thisTimeDeg ?? 0, tiltTowardDeg: setting?.tiltTowardDeg ?? 0 };
+	});
+	readonly question = $derived.by((): PotQuestion => {
+		const { values, kind, records } = this.of;
+		return {
+			ball: this.ball,
+			ballDiameterMm: this.ballDiameterMm,
+			ballDepthMm: this.ballDepthMm,
+			standing: this.standing,
+			mix: this.mix,
+			...this.layer,
+			topLayerMm: this.topLayerMm,
+			headspaceMm: this.headspaceMm,
+			flareOverRimMm: this.seat.flareOverRimMm,
+			wetnessTrigger: kind.wetnessTrigger,
+			et0Mm: this.demand?.et0Mm ?? 0,
+			inLeaf: this.demand?.inLeaf ?? true,
+			rootFunction: this.demand?.rootFunction ?? 1,
+			crownWidthMm: this.crownWidthMm,
+			heightM: records.tree.heightM,
+			largerWidthMm: this.ballDiameterMm + values[this.packed ? 'pot.packedSizeMm' : 'pot.upSizeMm'],
+			sameWidthMm: this.ballDiameterMm + values['pot.afterRotSizeMm']
+		};
+	});
+	readonly fit = $derived.by(() =>
+		fitInPot(this.ball, this.pot, {
+			...this.standing,
+			flareOverRimMm: this.seat.flareOverRimMm,
+			floorMm: this.coarseLayerMm
+		})
+	);
+	readonly amounts = $derived.by(() =>
+		layerAmounts(
+			{
+				pot: this.pot,
+				ballDiameterMm: this.ballDiameterMm,
+				ballDepthMm: this.ballDepthMm,
+				coarseLayerMm: this.coarseLayerMm,
+				topLayerMm: this.topLayerMm,
+				headspaceMm: this.headspaceMm,
+				moundMm: this.seat.moundMm
+			},
+			this.of.values
+		)
+	);
+	readonly judged = $derived.by(() =>
+		judgePot(this.pot, this.stockPot?.massKg ?? null, this.question, this.of.values)
+	);
+	readonly ranked = $derived.by(() =>
+		rankPots(
+			this.of.stock.pots.filter((pot) => pot.count > 0),
+			this.question,
+			this.school,
+			this.of.values
+		)
+	);
+	readonly proposed = $derived.by(() =>
+		proposePots(this.question, this.shape, this.of.values).map((entry) => ({
+			...entry,
+			judged: judgePot(entry.pot, null, this.question, this.of.values)
+		}))
+	);
+	readonly water = $derived.by(() =>
+		waterAndAir(
+			bodyOf(this.mix, this.of.values),
+			this.pot,
+			this.layer,
+			Math.max(10, this.pot.heightMm - this.headspaceMm)
+		)
+	);
+	readonly wires = $derived.by(() => {
+		const map = this.of.records.rootMap;
+		return this.seat.holding === 'wires' && map?.frame === 'container'
+			? wiresOver(map.segments, this.gone, this.of.values, this.wireCount)
+			: [];
+	});
+	readonly holes = $derived.by(() => wireHoles(this.wires, this.pot, this.of.values));
+	/** Drain holes that the floor still wants. */
+	readonly holesWanted = $derived.by(() =>
+		extraHoles(
+			this.pot,
+			{ count: this.stockPot?.holes ?? 0, holeMm: this.stockPot?.holeMm ?? 0 },
+			this.seat.holeMm,
+			this.of.values
+		)
+	);
+	readonly held = $derived.by(() => {
+		const { heightM } = this.of.records.tree;
+		const { values } = this.of;
+		if (heightM === null) return null;
+		const ballKg = this.amounts.ballL * values['lifting.density'] * (1 + values['route.treeKg']);
+		return heldWind(
+			{ massKg: ballKg, widthMm: this.ballDiameterMm, depthMm: this.ballDepthMm },
+			{ massKg: this.judged.wetKg, ...crownOf(heightM, this.pot, values) },
+			this.seat.holding === 'stones' ? this.seat.stoneKg : 0,
+			values
+		);
+	});
+	readonly site = $derived.by(() =>
+		this.place
+			? siteCheck(
+					this.of.kind,
+					this.place,
+					{ inGround: false, today: this.of.today, drainMin: null },
+					this.of.values
+				)
+			: []
+	);
+	readonly siteVerdict = $derived.by(() => siteVerdict(this.site));
+	readonly fullSeat = $derived.by((): Seat => {
+		const held = this.seat.holding !== 'own-stance';
+		return {
+			...this.seat,
+			stones: this.seat.holding === 'stones' ? this.seat.stones : 0,
+			stoneKg: this.seat.holding === 'stones' ? this.seat.stoneKg : 0,
+			offOn: held ? this.seat.offOn : null,
+			wires: this.wires,
+			pads: this.wires.length
+		};
+	});
+	readonly plan = $derived.by((): ReplantPlanInput => ({
+		planting: {
+			plantedOn: this.plantedOn,
+			pot: this.pot,
+			sizeRule: this.rule,
+			ballDiameterMm: this.ballDiameterMm,
+			ballDepthMm: this.ballDepthMm,
+			mix: this.mix,
+			reuse: {
+				history: this.history,
+				because: this.history === 'new' || this.history === 'healthy' ? '' : this.because
+			},
+			seat: this.fullSeat,
+			crownWidthMm: this.crownWidthMm,
+			coarseLayerMm: this.coarseLayerMm,
+			topLayerMm: this.topLayerMm,
+			headspaceMm: this.headspaceMm,
+			plantCount: this.count,
+			placeId: this.placeId === '' ? null : this.placeId,
+			note: this.note
+		},
+		stockPotId: this.stockPotId,
+		coarseId: this.coarseId,
+		waterSchool: this.waterSchool,
+		takeFromStock: this.takeFromStock
+	}));
+	readonly kit = $derived.by(() =>
+		kitList(
+			{
+				plantCount: this.count,
+				thickestMm: 0,
+				planting: {
+					...this.plan.planting,
+					amounts: this.amounts,
+					coarseId: this.coarseId,
+					stockPot: this.stockPot
+				},
+				lift: null,
+				ground: null
+			},
+			this.of.stock.items,
+			this.of.values
+		)
+	);
+}

@@ -1,0 +1,307 @@
+import { createClient } from '@libsql/client';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { CASE_VERSION, treeCaseSchema, upgradeCase } from '$core/case/case';
+import { groundPlanInput } from '$core/ground/ground-plan';
+import { liftInput } from '$core/lifting/lift';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingInput, replantPlanInput } from '$core/pots/replant-plan';
+import { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
+import { defaultValues as values } from '$core/values/values';
+import { exportCase, importCase } from '$lib/server/case-file';
+import { openStore } from '$lib/server/db/database';
+import { Refusal } from '$lib/server/errors';
+import { undo } from '$lib/server/records/work';
+import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
+import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
+import { loadRecords } from '$lib/server/trees';
+import { freshStore, storeWithTree } from './helpers';
+
+const pot = {
+	shape: 'round',
+	topLengthMm: 300,
+	topWidthMm: 300,
+	bottomLengthMm: 240,
+	bottomWidthMm: 240,
+	heightMm: 200
+} as const;
+const seat = {
+	height: 'mound',
+	flareOverRimMm: 5,
+	moundMm: 25,
+	screens: 2,
+	extraHoles: 0,
+	holeMm: 20,
+	pockets: 'stick',
+	firming: 'loose',
+	holding: 'stones',
+	wires: [],
+	pads: 0,
+	stones: 3,
+	stoneKg: 6,
+	offOn: '2026-09-01'
+} as const;
+const planting = (change: object = {}) =>
+	plantingInput.parse({
+		plantedOn: '2026-04-18',
+		pot,
+		sizeRule: 'normal',
+		ballDiameterMm: 240,
+		ballDepthMm: 140,
+		mix: pottingMixOf('pumice-bark'),
+		seat,
+		headspaceMm: 20,
+		...change
+	});
+const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
+	try {
+		await work;
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause;
+		throw cause;
+	}
+	throw new Error('nothing was refused');
+};
+
+describe('a planting', () => {
+	it('takes pots and materials from the stock, puts first water and stones on the list, ends the plan; undo gives all back', async () => {
+		const { store, tree } = await storeWithTree();
+		const { id: potId } = await keepPot(store, stockPotInput.parse({ name: 'Clay', pot, count: 2 }));
+		await keepItem(
+			store,
+			stockItemInput.parse({ item: 'pumice-medium', packSize: 5, packs: 2, opened: 1, price: 4 })
+		);
+		await keepItem(store, stockItemInput.parse({ item: 'bark-fine', packSize: 50, packs: 0, opened: 0.5 }));
+		await keepReplantPlan(
+			store,
+			tree.id,
+			replantPlanInput.parse({ planting: planting(), stockPotId: potId, waterSchool: 'dry-rest' }),
+			null
+		);
+		const before = await loadStock(store.db);
+		const { entryId, missing } = await recordPlanting(
+			store,
+			tree.id,
+			planting(),
+			{ waterSchool: 'dry-rest', fromStock: { potId, materials: true, coarseId: 'grit-coarse' } },
+			values
+		);
+		const after = await loadStock(store.db);
+		expect(after.pots[0]?.count).toBe(1);
+		const left = (stock: typeof after, item: string): number => {
+			const found = stock.items.find((entry) => entry.item === item);
+			return found ? found.packs * found.packSize + found.opened : NaN;
+		};
+		expect(left(after, 'pumice-medium')).toBeLessThan(left(before, 'pumice-medium'));
+		expect(left(after, 'bark-fine')).toBe(0);
+		expect(missing.join()).toMatch(/L composted pine bark/);
+		const records = await loadRecords(store.db, tree.id);
+		expect(records.replantPlan).toBeNull();
+		expect(records.tree.situation).toBe('potted');
+		expect(records.tasks.map((task) => task.source.split('@')[0]).sort()).toEqual([
+			'first-water',
+			'stones-off'
+		]);
+		expect(records.tasks.find((task) => task.source.startsWith('first-water'))?.title).toMatch(/dry rest/);
+		await undo(store, entryId);
+		const back = await loadStock(store.db);
+		expect(back.pots[0]?.count).toBe(2);
+		expect(left(back, 'pumice-medium')).toBe(left(before, 'pumice-medium'));
+		const undone = await loadRecords(store.db, tree.id);
+		expect([undone.plantings, undone.tasks, undone.replantPlan?.stockPotId]).toEqual([[], [], potId]);
+	});
+	it('of long ago puts nothing on the list that is over', async () => {
+		const { store, tree } = await storeWithTree({ takenInOn: '2024-03-01' });
+		await recordPlanting(
+			store,
+			tree.id,
+			planting({ plantedOn: '2024-04-01', seat: { ...seat, offOn: '2024-09-01' } }),
+			{ waterSchool: 'at-once', fromStock: null },
+			values
+		);
+		expect((await loadRecords(store.db, tree.id)).tasks).toEqual([]);
+	});
+	it('is refused whole when its pot is not of the stock, or it lies ahead; nothing is half written', async () => {
+		const { store, tree } = await storeWithTree();
+		const choices = {
+			waterSchool: 'at-once' as const,
+			fromStock: { potId: 'none', materials: false, coarseId: 'grit-coarse' as const }
+		};
+		expect(
+			(await refusal(recordPlanting(store, tree.id, planting(), choices, values))).problems[0]
+		).toMatchObject({
+			field: 'potId'
+		});
+		const ahead = planting({ plantedOn: '2026-05-01' });
+		expect(
+			(await refusal(recordPlanting(store, tree.id, ahead, { ...choices, fromStock: null }, values)))
+				.problems[0]
+		).toMatchObject({ field: 'plantedOn', message: 'must not be after today' });
+		const records = await loadRecords(store.db, tree.id);
+		expect([records.plantings, records.tasks]).toEqual([[], []]);
+	});
+	it('two tabs do not overwrite each other’s plan', async () => {
+		const { store, tree } = await storeWithTree();
+		const plan = replantPlanInput.parse({ planting: planting(), waterSchool: 'at-once' });
+		await keepReplantPlan(store, tree.id, plan, null);
+		await keepReplantPlan(store, tree.id, plan, 1);
+		expect((await refusal(keepReplantPlan(store, tree.id, plan, 1))).status).toBe(409);
+		expect((await loadRecords(store.db, tree.id)).replantPlan?.version).toBe(2);
+	});
+});
+
+describe('the stock', () => {
+	it('holds each thing once, each own mix under its own name, and takes back what was removed', async () => {
+		const store = await freshStore();
+		const item = stockItemInput.parse({ item: 'perlite', packSize: 100, packs: 1 });
+		const { id } = await keepItem(store, item);
+		expect((await refusal(keepItem(store, item))).problems[0]).toMatchObject({ field: 'item' });
+		await keepItem(store, { ...item, packs: 4 }, { id, version: 1 });
+		const mix = ownMixInput.parse({ ...pottingMixOf('pumice'), name: 'Ours' });
+		await keepMix(store, mix);
+		expect((await refusal(keepMix(store, { ...mix, name: 'OURS' }))).problems[0]).toMatchObject({
+			field: 'name'
+		});
+		const entry = await removeFromStock(store, 'item', id, 2);
+		expect((await loadStock(store.db)).items).toEqual([]);
+		await undo(store, entry);
+		expect((await loadStock(store.db)).items[0]).toMatchObject({ packs: 4 });
+	});
+});
+
+describe('lift and ground works', () => {
+	it('a lift keeps its ticks, its log makes the tree just lifted, and another tree’s lift is not changed', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'in-ground' });
+		const plan = liftInput.parse({
+			plannedOn: '2026-04-18',
+			school: 'field',
+			reading: 'across',
+			ballDiameterMm: 340,
+			ballDepthMm: 230,
+			route: {},
+			ticks: ['permission']
+		});
+		const { lift } = await keepLift(store, tree.id, plan, null);
+		const ticked = { ...plan, ticks: [...plan.ticks, 'rings' as const] };
+		const { lift: second } = await keepLift(store, tree.id, ticked, { id: lift.id, version: 1 });
+		expect((await loadRecords(store.db, tree.id)).tree.situation).toBe('in-ground');
+		const log = {
+			liftedOn: '2026-04-18',
+			ballDiameterMm: 320,
+			ballDepthMm: 200,
+			massKg: null,
+			cutRoots: [{ azimuthDeg: 20, diameterMm: 22, how: 'saw' as const }],
+			outMinutes: 40,
+			soak: 'wetted' as const,
+			soakMinutes: 0,
+			backfilled: true,
+			note: ''
+		};
+		await keepLift(store, tree.id, { ...ticked, log }, { id: lift.id, version: second.version });
+		const records = await loadRecords(store.db, tree.id);
+		expect(records.tree.situation).toBe('just-lifted');
+		expect(records.lifts[0]?.log).toEqual(log);
+		expect((await refusal(keepLift(store, tree.id, plan, { id: 'other', version: 1 }))).status).toBe(404);
+	});
+	it('ground works stand on the list until they are done, then ask for their looks and doses', async () => {
+		const { store, tree, placeId } = await storeWithTree({ trunkDiameterMm: 300 });
+		const input = groundPlanInput.parse({
+			plannedOn: '2026-04-18',
+			placeId,
+			hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 350 },
+			collar: { openMm: 300, depthMm: 150, tool: 'hand' },
+			loosening: { method: 'holes', innerM: 1, outerM: 2.5, depthMm: 300, widthMm: 75 },
+			sulphur: { phNow: 6.5, phAim: 5, soil: 'loam', areaM2: 6 }
+		});
+		const { plan } = await keepGroundPlan(store, tree.id, input, null, values);
+		const first = await loadRecords(store.db, tree.id);
+		expect(first.tasks.map((task) => task.source)).toEqual([`ground.work@${plan.id}`]);
+		expect(first.tree.situation).toBe('just-lifted');
+		await keepGroundPlan(
+			store,
+			tree.id,
+			{ ...input, doneOn: '2026-04-18' },
+			{ id: plan.id, version: 1 },
+			values
+		);
+		const done = await loadRecords(store.db, tree.id);
+		expect(done.tree.situation).toBe('in-ground');
+		const rules = done.tasks.map((task) => task.source.split('@')[0]);
+		expect(rules).not.toContain('ground.work');
+		expect(rules).toContain('ground.collar-60');
+		expect(rules).toContain('ground.measure-again');
+		expect(rules.filter((rule) => rule?.startsWith('ground.sulphur')).length).toBeGreaterThan(1);
+		// All of it is part of the export and reads back the same.
+		const written = await exportCase(store.db, tree.id);
+		const elsewhere = await freshStore();
+		await importCase(elsewhere, written);
+		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
+	});
+});
+
+describe('what was written when a planting kept the name of a recipe', () => {
+	it('a case of version 2 reads back with the parts of that recipe', async () => {
+		const { store, tree } = await storeWithTree();
+		await recordPlanting(
+			store,
+			tree.id,
+			planting({ seat: null }),
+			{ waterSchool: 'at-once', fromStock: null },
+			values
+		);
+		const {
+			lifts: _l,
+			replantPlan: _r,
+			groundPlans: _g,
+			plantings,
+			...rest
+		} = await exportCase(store.db, tree.id);
+		const old = {
+			...rest,
+			version: 2,
+			plantings: plantings.map(
+				({ mix: _mix, reuse: _reuse, seat: _seat, crownWidthMm: _crown, ...kept }) => ({
+					...kept,
+					mixId: 'pumice-bark'
+				})
+			)
+		};
+		const read = treeCaseSchema.parse(upgradeCase(old));
+		expect(read.version).toBe(CASE_VERSION);
+		expect(read.plantings[0]?.mix).toEqual(pottingMixOf('pumice-bark'));
+		expect(read.plantings[0]?.reuse.history).toBe('new');
+	});
+	it('a database of that time is brought up to date, its plantings with their parts', async () => {
+		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-old-')), 'old.db')}`;
+		const client = createClient({ url: file });
+		const folder = path.resolve('drizzle');
+		const journal = JSON.parse(readFileSync(path.join(folder, 'meta/_journal.json'), 'utf8')) as {
+			entries: { idx: number; when: number; tag: string }[];
+		};
+		expect(readdirSync(folder)).toContain('0007_stock-lift-ground.sql');
+		await client.execute(
+			'create table __drizzle_migrations (id integer primary key, hash text not null, created_at numeric)'
+		);
+		for (const { tag, when } of journal.entries.filter((entry) => entry.idx < 7)) {
+			for (const statement of readFileSync(path.join(folder, `${tag}.sql`), 'utf8').split(
+				'--> statement-breakpoint'
+			))
+				await client.execute(statement);
+			await client.execute({
+				sql: 'insert into __drizzle_migrations (hash, created_at) values (?, ?)',
+				args: [tag, when]
+			});
+		}
+		await client.executeMultiple(`
+			pragma foreign_keys=off;
+			insert into planting (id, treeId, plantedOn, pot, sizeRule, ballDiameterMm, ballDepthMm, mixId, coarseLayerMm, topLayerMm, headspaceMm, plantCount, note)
+			values ('p', 't', '2025-01-01', '${JSON.stringify(pot)}', 'normal', 200, 100, 'coir-grit', 0, 0, 20, 1, '');
+		`);
+		client.close();
+		const store = await openStore(file);
+		const [row] = await store.db.query.planting.findMany();
+		expect(row?.mix).toEqual(pottingMixOf('coir-grit'));
+	});
+});
