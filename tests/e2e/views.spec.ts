@@ -7,6 +7,7 @@ const pages = [
 	'/trees/new',
 	'/yard',
 	'/yard/settings',
+	'/yard/stock',
 	'/reference/kinds',
 	'/reference/values',
 	'/reference/cautions',
@@ -27,6 +28,8 @@ const stages = [
 	'replant',
 	'replant/mix',
 	'replant/lift',
+	'replant/ground',
+	'replant/kit',
 	'aftercare',
 	'recovery'
 ];

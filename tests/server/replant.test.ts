@@ -138,7 +138,7 @@ describe('a planting', () => {
 		expect(
 			(await refusal(recordPlanting(store, tree.id, ahead, { ...choices, fromStock: null }, values)))
 				.problems[0]
-		).toMatchObject({ field: 'plantedOn', message: 'must not be after today' });
+		).toMatchObject({ field: 'planting.plantedOn', message: 'must not be after today' });
 		const records = await loadRecords(store.db, tree.id);
 		expect([records.plantings, records.tasks]).toEqual([[], []]);
 	});

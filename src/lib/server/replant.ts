@@ -91,11 +91,11 @@ export async function recordPlanting(
 		},
 		async (work) => {
 			const tree = await requireTree(work, treeId);
-			refuseDate('plantedOn', input.plantedOn, tree);
+			refuseDate('planting.plantedOn', input.plantedOn, tree);
 			if (input.placeId && !(await places.get(work.tx, input.placeId)))
-				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+				throw invalid([{ field: 'planting.placeId', message: 'must be a place of this yard' }]);
 			if (input.seat?.offOn && input.seat.offOn < input.plantedOn)
-				throw invalid([{ field: 'seat.offOn', message: 'must not be before the day of planting' }]);
+				throw invalid([{ field: 'planting.seat.offOn', message: 'must not be before the day of planting' }]);
 			const planting = await work.add(plantings, input);
 			const missing = choices.fromStock ? await drawFromStock(work, input, choices.fromStock, values) : [];
 			// What was planned is done.

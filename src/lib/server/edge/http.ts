@@ -100,6 +100,16 @@ export interface FormRefusal {
 	typed: Record<string, string>;
 }
 
+/** What is wrong, with the field in words instead of its path. */
+function formMessage(refusal: Refusal): string {
+	const [only, more] = refusal.problems;
+	if (!only || more) return refusal.message;
+	const name = (only.field.split('.').at(-1) ?? '')
+		.replace(/(Mm|M2|Kg|Deg|L|M)$/, '')
+		.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+	return `“${name}” ${only.message}.`;
+}
+
 /** Runs a form action; a refusal goes back to the form with all that was typed. */
 export async function acting<T>(form: FormData, work: () => Promise<T>) {
 	try {
@@ -111,7 +121,7 @@ export async function acting<T>(form: FormData, work: () => Promise<T>) {
 		for (const [name, value] of form) if (typeof value === 'string') typed[name] = value;
 		return fail(refusal.status, {
 			refusal: {
-				message: refusal.message,
+				message: formMessage(refusal),
 				advice: refusal.advice,
 				problems: [...refusal.problems],
 				typed

@@ -11,7 +11,7 @@
 		amounts: GroundAmounts;
 		segments: readonly Segment[];
 		trunkDiameterMm: number;
-		zones: { rpaM: number; srzM: number; noCutM: number };
+		zones: { srzM: number };
 	}
 	let { plan, amounts, segments, trunkDiameterMm, zones }: Props = $props();
 	const format = useFormat();
