@@ -9,6 +9,7 @@ const pages = [
 	'/yard/settings',
 	'/yard/stock',
 	'/reference/kinds',
+	'/reference/components',
 	'/reference/values',
 	'/reference/cautions',
 	'/reference/formats',

@@ -190,6 +190,15 @@ export const replantValues = defineValues({
 		min: 0,
 		max: 200
 	},
+	'seat.flareOverMm': {
+		label: 'Flare over the rim, where it is set on a mound',
+		value: 5,
+		unit: 'mm',
+		mark: 'ours',
+		note: 'Practice: at or slightly above it.',
+		min: 0,
+		max: 100
+	},
 	'seat.moundCover': {
 		label: 'Share of the surface that a mound covers',
 		value: 0.8,

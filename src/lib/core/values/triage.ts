@@ -95,6 +95,7 @@ export const triageValues = {
 		'lifting.trunks-most': value('Ball, field: up to so many times', 6, '×', 1, 20, 'trade'),
 		'lifting.second-ring-mm': value('Second ring, dug outward for room', 250, 'mm', 0, 2000, 'ours'),
 		'lifting.body-gap-cm': value('A ball is held so far from the body', 12, 'cm', 0, 40),
+		'lifting.hot-C': value('A usual day warmer than this is too hot to lift', 27, '°C', 15, 45),
 		'lifting.travel-cm': value('A ball is lifted up by', 60, 'cm', 0, 175),
 		'lifting.shape-least': value('Ball: fullness of a half-ellipsoid', 2 / 3, 'of the cylinder', 0.3, 1),
 		'lifting.density-least': value('Moist soil, light and organic', 1.3, 'kg/L', 0.5, 2.5),

@@ -11,6 +11,7 @@
 	let { title, lead, children }: Props = $props();
 	const pages = [
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
+		{ label: 'Components', href: resolve('/reference/components') },
 		{ label: 'Values', href: resolve('/reference/values') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
 		{ label: 'Formats', href: resolve('/reference/formats') },

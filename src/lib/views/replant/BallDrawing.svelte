@@ -46,7 +46,8 @@
 >
 	<path d="M{-SIZE / 2} 30H{SIZE / 2}" class="stroke-lichen" stroke-width="2" />
 	<path
-		d="M{-ring} 30L{-half * 0.6} {y(depthMm) + 14}H{half * 0.6}L{ring} 30"
+		d="M{-ring} 30L{-(half + (ring - half) * 0.6)} {y(depthMm * 0.55)}L{-half * 0.62} {y(depthMm) +
+			14}H{half * 0.62}L{half + (ring - half) * 0.6} {y(depthMm * 0.55)}L{ring} 30"
 		fill="none"
 		class="stroke-slate"
 		stroke-width="1.5"

@@ -2,7 +2,8 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
-	import { nightTemperature } from '$core/climate/normals';
+	import { nightTemperature, outdoorMeanC } from '$core/climate/normals';
+	import { bearsLeaves } from '$core/water/tree-demand';
 	import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
 	import type { Kind } from '$core/kinds/kind';
 	import { ballMass } from '$core/lifting/ball-mass';
@@ -90,7 +91,17 @@
 			untrack(() => values['cold.cutRootsMinimumC'])
 		)
 	);
+	const dayC = $derived(outdoorMeanC(place, today, values) + values['climate.nightBelowMeanC']);
+	const leafy = $derived(bearsLeaves(kind, place, today, values));
 	const reasons = $derived([
+		kind.group === 'deciduous'
+			? leafy
+				? 'it is in leaf and loses water from the first minute'
+				: 'it is leafless now'
+			: 'it keeps its leaves: they lose water all the while',
+		dayC > values['lifting.hot-C']
+			? `a usual day is about ${format().measure(dayC, '°C')}: too hot, lift at dawn or wait`
+			: `days are about ${format().measure(dayC, '°C')}`,
 		fit === 'in-window'
 			? `${format().date(today)} lies in the window of ${kind.commonName} here`
 			: fit === 'shoulder'

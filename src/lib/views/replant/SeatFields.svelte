@@ -99,6 +99,12 @@
 			{refused}
 		/>
 	</div>
+	{#if planning.buriedMm > 1}
+		<Caution title="Flare under the mix"
+			>It would lie {format().measure(Math.round(planning.buriedMm), 'mm')} deep. Stem and flare are never buried:
+			set it higher, or leave more room under the rim.</Caution
+		>
+	{/if}
 	<div class="flex flex-wrap gap-x-6 gap-y-3">
 		<Choice
 			label="Air pockets"

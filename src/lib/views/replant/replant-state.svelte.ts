@@ -160,8 +160,7 @@ export class ReplantState {
 		const values = this.of.values;
 		this.seat.height = height;
 		this.seat.moundMm = height === 'mound' ? values['seat.moundMm'] : 0;
-		this.seat.flareOverRimMm =
-			height === 'mound' ? 5 : -Math.max(this.headspaceMm, values['seat.flareBelowMm']);
+		this.seat.flareOverRimMm = height === 'mound' ? values['seat.flareOverMm'] : -this.headspaceMm;
 	}
 	setHolding(holding: Holding): void {
 		const values = this.of.values;
@@ -343,6 +342,8 @@ export class ReplantState {
 			: []
 	);
 	readonly siteVerdict = $derived.by(() => siteVerdict(this.site));
+	/** How far flare and stem would be under the mix; 0 where they are not. */
+	readonly buriedMm = $derived.by(() => Math.max(0, -this.seat.flareOverRimMm - this.headspaceMm));
 	readonly fullSeat = $derived.by((): Seat => {
 		const held = this.seat.holding !== 'own-stance';
 		return {

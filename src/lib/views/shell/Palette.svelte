@@ -31,6 +31,8 @@
 		{ label: 'Yard: places', href: resolve('/yard') },
 		{ label: 'Units, dates and look', href: resolve('/yard/settings') },
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
+		{ label: 'Stock: pots, mix, supplies', href: resolve('/yard/stock') },
+		{ label: 'Mix components', href: resolve('/reference/components') },
 		{ label: 'Values with their marks', href: resolve('/reference/values') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
 		{ label: 'Look of Bruntle', href: resolve('/reference/look') },
