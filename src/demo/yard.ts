@@ -30,7 +30,9 @@ import { closeTree, loadRecords, recordLook, takeIn } from '$lib/server/trees';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot } from '$lib/server/stock';
 import { recordCuts, saveRoots } from '$lib/server/roots';
+import { places } from '$lib/server/records/records';
 import { addPlace } from '$lib/server/yard';
+import { makeDemoDevice, makeDemoWeather, waterDemoTree } from './weather';
 import { demoExamine, type DemoExamine } from './examine';
 import { demoGround, demoItems, demoLifts, demoMixes, demoPots, demoReplantPlans } from './works';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
@@ -44,6 +46,8 @@ export async function makeDemoYard(store: Store): Promise<void> {
 	const placeIds = {} as Record<DemoPlace, string>;
 	for (const [name, input] of Object.entries(demoPlaces))
 		placeIds[name as DemoPlace] = (await addPlace(store, placeInput.parse(input))).id;
+	const station = await places.get(store.db, placeIds.bench);
+	if (station) await makeDemoWeather(store, station, values);
 	const potIds = new Map<string, string>();
 	for (const pot of demoPots) potIds.set(pot.name, (await keepPot(store, stockPotInput.parse(pot))).id);
 	for (const item of demoItems) await keepItem(store, stockItemInput.parse(item));
@@ -60,6 +64,28 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		await fillTree(store, tree.id, spec, values);
 		await planWorks(store, tree.id, spec.input.tag, potIds, values);
 	}
+	const idOf = (tag: string): string => treeIds.get(tag) ?? '';
+	// The elm was forgotten for some days; the others are watered as they should be.
+	for (const [i, tag] of ['H-03', 'J-02', 'C-07', 'B-05', 'E-04', 'A-01'].entries())
+		await waterDemoTree(store, idOf(tag), 50 + i, addDays(today(), tag === 'E-04' ? -9 : -1), values);
+	await makeDemoDevice(
+		store,
+		{ name: 'Scale under the juniper', kind: 'scale', onTreeId: idOf('J-02'), placeId: null },
+		3,
+		values
+	);
+	await makeDemoDevice(
+		store,
+		{ name: 'Probe in the bougainvillea', kind: 'soil-probe', onTreeId: idOf('B-05'), placeId: null },
+		4,
+		values
+	);
+	await makeDemoDevice(
+		store,
+		{ name: 'Air in the frame', kind: 'air', onTreeId: null, placeId: placeIds.frame },
+		5,
+		values
+	);
 }
 
 /** Lifts, plantings and ground works that are planned or done. */

@@ -1,6 +1,11 @@
 import { nightTemperature } from '$core/climate/normals';
 import { coldLimitC, todayItems, walkingRound } from '$core/today/today';
+import { addDays } from '$core/climate/calendar';
+import type { SeriesDay } from '$core/weather/series';
 import { today } from '$lib/server/clock';
+import { recordWatering, refreshWater } from '$lib/server/water';
+import { placeSeries } from '$lib/server/weather';
+import { wateringForm } from '$lib/server/edge/watering-form';
 import { acting, loading } from '$lib/server/edge/http';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { places } from '$lib/server/records/records';
@@ -10,13 +15,26 @@ import { todayTrees } from '$lib/server/tree-lists';
 import { rollup } from 'd3';
 import type { Actions, PageServerLoad } from './$types';
 
+/** Low of tonight where it is forecast or measured; null where only the climate is known. */
+const tonightOf = (day: SeriesDay | undefined): number | null => (day && day.how === '' ? day.minC : null);
+
 export const load: PageServerLoad = () =>
 	loading(async () => {
-		const { db } = await getStore();
+		const store = await getStore();
+		const { db } = store;
 		const on = today();
 		const values = await readValues(db);
-		const trees = await todayTrees(db, on);
-		const items = todayItems(trees, on, values);
+		await refreshWater(store, values);
+		const [trees, weather] = await Promise.all([
+			todayTrees(db, on),
+			placeSeries(db, on, addDays(on, 3), values)
+		]);
+		const items = todayItems(
+			trees,
+			on,
+			values,
+			new Map([...weather].map(([placeId, { series }]) => [placeId, series]))
+		);
 		const nights = [
 			...rollup(
 				trees.filter((entry) => entry.place.kind !== 'garden'),
@@ -30,6 +48,7 @@ export const load: PageServerLoad = () =>
 				{
 					placeName,
 					night: nightTemperature(place, on, values),
+					forecastC: tonightOf(weather.get(place.id)?.series[0]),
 					limits: group
 						.map((entry) => ({ tag: entry.tree.tag, limitC: coldLimitC(entry, on, values) }))
 						.sort((a, b) => b.limitC - a.limitC)
@@ -47,6 +66,14 @@ export const load: PageServerLoad = () =>
 	});
 
 export const actions: Actions = {
+	water: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const { treeId, watering } = wateringForm(form);
+			const { entryId } = await recordWatering(await getStore(), treeId, watering);
+			return { told: 'Watered.', entryId };
+		});
+	},
 	close: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, () => closeTaskFromForm(form));

@@ -98,6 +98,7 @@ function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecor
 		replantPlan: null,
 		plantings: [],
 		groundPlans: [],
+		waterings: [],
 		tasks: [],
 		observations: [],
 		journal: [],

@@ -21,6 +21,7 @@ const task = (change: Partial<Task>): Task => ({
 	fromOn: today,
 	toOn: today,
 	minutes: 10,
+	release: null,
 	state: 'open',
 	closedOn: null,
 	skipReason: '',
@@ -56,6 +57,8 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	lastLookOn: '2026-04-10',
 	lastCutOn: null,
 	lastDecision: null,
+	water: null,
+	facts: { looks: [], functionLow: [] },
 	...change
 });
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);

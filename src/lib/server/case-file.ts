@@ -20,7 +20,8 @@ import {
 	rootMaps,
 	tasks,
 	trees,
-	triages
+	triages,
+	waterings
 } from './records/records';
 import { loadRecords } from './trees';
 
@@ -68,6 +69,7 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		await putAll(lifts, doc.lifts);
 		await putAll(replantPlans, doc.replantPlan ? [doc.replantPlan] : []);
 		await putAll(plantings, doc.plantings);
+		await putAll(waterings, doc.waterings);
 		await putAll(groundPlans, doc.groundPlans);
 		await putAll(tasks, doc.tasks);
 		await putAll(observations, doc.observations);
@@ -101,6 +103,7 @@ function checkLinks(doc: TreeCase): void {
 		lifts: doc.lifts,
 		plantings: doc.plantings,
 		groundPlans: doc.groundPlans,
+		waterings: doc.waterings,
 		tasks: doc.tasks,
 		observations: doc.observations,
 		journal: doc.journal

@@ -11,7 +11,7 @@ import { holdingNames } from '../core/pots/seat';
 import { potShapeNames } from '../core/pots/volume';
 import type { Planting, PlantingInput, ReplantPlanInput } from '../core/pots/replant-plan';
 import type { WaterSchool } from '../core/tree/tree';
-import type { TaskInput } from '../core/aftercare/task';
+import type { DatedTask } from '../core/aftercare/task';
 import type { Values } from '../core/values/values';
 import { openTask, proposeAftercare } from './aftercare';
 import { today } from './clock';
@@ -26,11 +26,12 @@ import { loadRecords, refuseDate, requireTree } from './trees';
 async function addTasks(
 	work: Work,
 	treeId: string,
-	wanted: readonly (TaskInput & { source: string })[]
+	wanted: readonly (DatedTask & { source: string })[]
 ): Promise<void> {
 	const made = new Set((await tasks.list(work.tx, treeId)).map((task) => task.source));
 	for (const task of wanted)
-		if (task.toOn >= today() && !made.has(task.source)) await work.add(tasks, { ...task, ...openTask });
+		if (task.toOn >= today() && !made.has(task.source))
+			await work.add(tasks, { release: null, ...task, ...openTask });
 }
 
 /** Keeps what is planned for the planting; one plan a tree. @throws Refusal 404, 409 */
@@ -116,7 +117,7 @@ export async function recordPlanting(
 }
 
 /** Ties and stones are looked at, and come off on their day. */
-function seatTasks({ seat, plantedOn, id }: Planting): (TaskInput & { source: string })[] {
+function seatTasks({ seat, plantedOn, id }: Planting): (DatedTask & { source: string })[] {
 	if (!seat || seat.holding === 'own-stance' || seat.offOn === null) return [];
 	const what = seat.holding === 'wires' ? 'ties' : 'stones';
 	return [

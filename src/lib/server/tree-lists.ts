@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { addDays } from '../core/climate/calendar';
+import type { Release, ReleaseFacts } from '../core/aftercare/release';
+import type { WaterState } from '../core/water/water-state';
 import type { Group } from '../core/kinds/kind';
 import type { TodayTask, TodayTree } from '../core/today/today';
 import type { Tree } from '../core/tree/tree';
@@ -24,7 +26,8 @@ export interface TreeRow extends Pick<
 	nextOn: string | null;
 }
 
-const { tree, kind, place, task, observation, examination, reductionPlan, cut, triage, planting } = tables;
+const { tree, kind, place, task, observation, examination, reductionPlan, cut, triage, planting, treeWater } =
+	tables;
 
 const summary = {
 	id: tree.id,
@@ -77,12 +80,14 @@ const taskColumns = {
 	fromOn: task.fromOn,
 	toOn: task.toOn,
 	minutes: task.minutes,
+	release: task.release,
+	source: task.source,
 	state: task.state
 };
 
-/** What Today needs of every tree in care: its open tasks up to a week ahead, its last look and last cut. */
-export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
-	const [rows, allKinds, allPlaces, open, cuts, decisions] = await Promise.all([
+/** What Today needs of every tree in care: its open tasks up to some days ahead, its last look and last cut. */
+export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise<TodayTree[]> {
+	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states] = await Promise.all([
 		jsonRows<TodayRow>(
 			db,
 			{
@@ -97,7 +102,7 @@ export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
 		jsonRows<TodayTask & { treeId: string }>(
 			db,
 			taskColumns,
-			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, 7)} order by ${task.toOn}, ${task.id}`
+			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} order by ${task.toOn}, ${task.id}`
 		),
 		jsonRows<{ treeId: string; on: string }>(
 			db,
@@ -113,14 +118,49 @@ export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
 				workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
 			},
 			sql`from ${triage} group by ${triage.treeId}`
+		),
+		// What was seen of the last season, of trees with work that waits for it.
+		jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
+			db,
+			{
+				treeId: observation.treeId,
+				observedOn: observation.observedOn,
+				buds: observation.buds,
+				leafCover: observation.leafCover,
+				shootExtensionMm: observation.shootExtensionMm
+			},
+			sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} and ${observation.treeId} in
+				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
+				order by ${observation.treeId}, ${observation.observedOn}`
+		),
+		jsonRows<{ treeId: string; state: string }>(
+			db,
+			{ treeId: treeWater.treeId, state: treeWater.state },
+			sql`from ${treeWater}`
 		)
 	]);
+	const parsed = open.map((entry) => ({
+		...entry,
+		release: typeof entry.release === 'string' ? (JSON.parse(entry.release) as Release) : entry.release
+	}));
+	const looksOf = new Map<string, ReleaseFacts['looks'][number][]>();
+	for (const { treeId, ...look } of looks) {
+		const list = looksOf.get(treeId);
+		if (list) list.push(look);
+		else looksOf.set(treeId, [look]);
+	}
+	const waterOf = new Map(
+		states.map((row) => [
+			row.treeId,
+			(typeof row.state === 'string' ? JSON.parse(row.state) : row.state) as WaterState
+		])
+	);
 	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
 	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
 	const placeOf = new Map(allPlaces.map((entry) => [entry.id, entry]));
 	const tasksOf = new Map<string, TodayTask[]>();
-	for (const { treeId, ...entry } of open) {
+	for (const { treeId, ...entry } of parsed) {
 		const list = tasksOf.get(treeId);
 		if (list) list.push(entry);
 		else tasksOf.set(treeId, [entry]);
@@ -138,7 +178,12 @@ export async function todayTrees(db: Reader, on: string): Promise<TodayTree[]> {
 				tasks: found,
 				lastLookOn,
 				lastCutOn: cutOf.get(row.id) ?? null,
-				lastDecision: decisionOf.get(row.id) ?? null
+				lastDecision: decisionOf.get(row.id) ?? null,
+				water: waterOf.get(row.id) ?? null,
+				facts: {
+					looks: looksOf.get(row.id) ?? [],
+					functionLow: waterOf.get(row.id)?.functionLow ?? []
+				}
 			}
 		];
 	});

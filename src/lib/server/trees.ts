@@ -24,7 +24,8 @@ import {
 	rootMaps,
 	tasks,
 	trees,
-	triages
+	triages,
+	waterings
 } from './records/records';
 import { doWork, type Work } from './records/work';
 
@@ -44,6 +45,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		toPlant,
 		planted,
 		dug,
+		watered,
 		work,
 		looked,
 		journal
@@ -59,6 +61,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		replantPlans.list(db, treeId),
 		plantings.list(db, treeId),
 		groundPlans.list(db, treeId),
+		waterings.list(db, treeId),
 		tasks.list(db, treeId),
 		observations.list(db, treeId),
 		db
@@ -92,6 +95,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		replantPlan: toPlant[0] ?? null,
 		plantings: planted,
 		groundPlans: dug,
+		waterings: watered,
 		tasks: work,
 		observations: looked,
 		journal: journal as TreeRecords['journal']

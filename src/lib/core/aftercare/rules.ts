@@ -4,6 +4,7 @@ import type { Group } from '../kinds/kind';
 import type { CrownSchool, WaterSchool } from '../tree/tree';
 import type { Mark } from '../values/define';
 import type { Values } from '../values/values';
+import type { ReleaseCondition } from './release';
 import type { TaskInput, TaskKind } from './task';
 
 /** What the aftercare of one piece of work depends on. */
@@ -42,7 +43,20 @@ interface Draft {
 	toDay: number;
 	minutes: number;
 	stage?: TaskInput['stage'];
+	/** What must be seen first, and by which day it is brought up all the same. */
+	release?: { condition: ReleaseCondition; value?: number; byDay: number };
 }
+
+/** What the tree shows before it is fed. */
+const feedAfter: Record<Group, ReleaseCondition> = {
+	deciduous: 'flush-hardened',
+	'broadleaf-evergreen': 'buds-move',
+	conifer: 'flush-hardened',
+	tropical: 'leaves-out',
+	succulent: 'buds-move',
+	ericaceous: 'flush-hardened',
+	palm: 'leaves-out'
+};
 
 type Rule = (work: WorkDone, values: Values) => Draft | null;
 
@@ -91,13 +105,18 @@ const rules: Record<string, Rule> = {
 			kind: 'shelter',
 			title:
 				group === 'conifer'
-					? 'End shade and misting, in two steps'
-					: 'End shade and wind shelter, in two steps',
+					? 'Take the rest of shade and misting off'
+					: 'Take the rest of shade and wind shelter off',
 			reason: `Shelter for ${least} to ${most} weeks holds demand down while ${percent(livingLoss)} of the living root is missing.`,
 			mark: 'trade',
 			fromDay: least * 7 + late,
 			toDay: most * 7 + late,
-			minutes: 10
+			minutes: 10,
+			release: {
+				condition: 'root-function',
+				value: values['aftercare.shelterOffFunction'],
+				byDay: most * 7 + late
+			}
 		};
 	},
 	cold: ({ tender, coldestC, workOn, livingLoss, inGround }, values) => {
@@ -138,6 +157,22 @@ const rules: Record<string, Rule> = {
 						minutes: 15
 					}
 				: null,
+	'shelter-half': ({ livingLoss, inGround, group }, values) =>
+		inGround || livingLoss < 0.02
+			? null
+			: {
+					kind: 'shelter',
+					title: 'Take half the shade off',
+					reason: 'Shelter steps down in stages: half of it once buds move, the rest when the roots drink.',
+					mark: 'trade',
+					fromDay: Math.round((values[`aftercare.shelter.${group}.least`] * 7) / 2),
+					toDay: values[`aftercare.shelter.${group}.least`] * 7,
+					minutes: 5,
+					release: {
+						condition: 'buds-move',
+						byDay: values[`aftercare.shelter.${group}.least`] * 7
+					}
+				},
 	'rot-recheck': ({ rotWasCut }, values) =>
 		rotWasCut
 			? {
@@ -185,7 +220,13 @@ const rules: Record<string, Rule> = {
 			mark: 'trade',
 			fromDay: day,
 			toDay: day + values['aftercare.feedSpan'],
-			minutes: 5
+			minutes: 5,
+			...(!slow && {
+				release: {
+					condition: feedAfter[group],
+					byDay: day + 2 * values['aftercare.feedSpan']
+				}
+			})
 		};
 	},
 	'first-buds': ({ tender, group }, values) => {
@@ -264,14 +305,21 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 	for (const [rule, make] of Object.entries(rules)) {
 		const draft = make(work, values);
 		if (!draft) continue;
-		const { fromDay, toDay, stage = 'aftercare', title, ...rest } = draft;
+		const { fromDay, toDay, stage = 'aftercare', title, release, ...rest } = draft;
 		proposed.push({
 			...rest,
 			rule,
 			stage,
 			title: work.plantCount > 1 ? `${title} (lot of ${work.plantCount})` : title,
 			fromOn: addDays(work.workOn, fromDay),
-			toOn: addDays(work.workOn, toDay)
+			toOn: addDays(work.workOn, toDay),
+			release: release
+				? {
+						condition: release.condition,
+						value: release.value ?? 0,
+						byOn: addDays(work.workOn, release.byDay)
+					}
+				: null
 		});
 	}
 	if (work.nextStageOn)
@@ -284,7 +332,12 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 			stage: 'roots',
 			fromOn: work.nextStageOn,
 			toOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
-			minutes: 60
+			minutes: 60,
+			release: {
+				condition: 'growth-regained',
+				value: 0,
+				byOn: addDays(work.nextStageOn, values['aftercare.stageSpan'])
+			}
 		});
 	return proposed.sort((a, b) => (a.fromOn === b.fromOn ? 0 : a.fromOn < b.fromOn ? -1 : 1));
 }

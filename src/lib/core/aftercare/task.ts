@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { calendarDate, count, id, note, oneOf, shortText, version } from '../fields/fields';
+import { releaseSchema } from './release';
 import { crownSchools, stages, waterSchools } from '../tree/tree';
 
 export const taskKinds = [
@@ -31,10 +32,13 @@ export const taskInput = z
 		stage: oneOf(stages).default('aftercare').describe('Where the work is done'),
 		fromOn: calendarDate(),
 		toOn: calendarDate(),
-		minutes: count(0, 2000).default(10)
+		minutes: count(0, 2000).default(10),
+		release: releaseSchema.nullable().default(null).describe('What must be seen first; null for a plain date')
 	})
 	.refine((task) => task.toOn >= task.fromOn, { path: ['toOn'], error: 'must not be before the first day' });
 export type TaskInput = z.infer<typeof taskInput>;
+/** A task by date alone: nothing has to be seen first. */
+export type DatedTask = Omit<TaskInput, 'release'>;
 
 export const taskSchema = taskInput.safeExtend({
 	id: id(),

@@ -14,6 +14,7 @@ import { observationSchema } from '../recovery/observation';
 import { planSchema } from '../roots/plan';
 import { rootMapSchema } from '../roots/root-map';
 import { stages, treeSchema } from '../tree/tree';
+import { wateringSchema } from '../water/watering';
 import { triageSchema } from '../triage/triage';
 
 /** What was done, when and at which stage. Written by the app, never edited. */
@@ -48,6 +49,7 @@ export const treeCaseSchema = z.strictObject({
 	lifts: records(liftSchema, 200),
 	replantPlan: replantPlanSchema.nullable(),
 	plantings: records(plantingSchema, 500),
+	waterings: records(wateringSchema, 20_000),
 	groundPlans: records(groundPlanSchema, 200),
 	tasks: records(taskSchema, 5000),
 	observations: records(observationSchema, 20_000),
@@ -81,6 +83,10 @@ function fromSecond(raw: unknown): unknown {
 		lifts: [],
 		replantPlan: null,
 		groundPlans: [],
+		waterings: [],
+		tasks: (Array.isArray(raw.tasks) ? raw.tasks : []).map((task: unknown) =>
+			isRecord(task) ? { release: null, ...task } : task
+		),
 		plantings: plantings.map((planting: unknown) => {
 			if (!isRecord(planting)) return planting;
 			const { mixId, ...rest } = planting;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addDays } from '../climate/calendar';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
-import type { TaskInput } from '../aftercare/task';
+import type { DatedTask } from '../aftercare/task';
 import type { Segment } from '../roots/root-map';
 import type { Values } from '../values/values';
 import { holeLayout, trenchLayout, type Hole, type Trench } from './loosening';
@@ -200,10 +200,10 @@ export function groundTasks(
 	plan: GroundPlan,
 	amounts: GroundAmounts,
 	values: Values
-): (TaskInput & { source: string })[] {
+): (DatedTask & { source: string })[] {
 	const on = plan.doneOn ?? plan.plannedOn;
-	const tasks: (TaskInput & { source: string })[] = [];
-	const add = (rule: string, task: Omit<TaskInput, 'stage'>): void => {
+	const tasks: (DatedTask & { source: string })[] = [];
+	const add = (rule: string, task: Omit<DatedTask, 'stage'>): void => {
 		tasks.push({ ...task, stage: 'aftercare', source: `ground.${rule}@${plan.id}` });
 	};
 	if (plan.doneOn === null) {

@@ -1,3 +1,4 @@
+import { timed, type ReleaseFacts } from '../aftercare/release';
 import type { Task } from '../aftercare/task';
 import { daysBetween } from '../climate/calendar';
 import { nightTemperature, type NightTemperature } from '../climate/normals';
@@ -6,11 +7,26 @@ import { isTender, type Kind } from '../kinds/kind';
 import type { Stage, Tree } from '../tree/tree';
 import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triage/triage';
 import type { Values } from '../values/values';
+import type { WaterState } from '../water/water-state';
+import { wateringWayNames } from '../water/watering';
+import { limitsOf, warningsFor, type GuardKind } from '../weather/guards';
+import type { SeriesDay } from '../weather/series';
 
 /** What Today reads of a task. */
 export type TodayTask = Pick<
 	Task,
-	'id' | 'version' | 'kind' | 'title' | 'reason' | 'stage' | 'fromOn' | 'toOn' | 'minutes' | 'state'
+	| 'id'
+	| 'version'
+	| 'kind'
+	| 'title'
+	| 'reason'
+	| 'stage'
+	| 'fromOn'
+	| 'toOn'
+	| 'minutes'
+	| 'release'
+	| 'source'
+	| 'state'
 >;
 
 export interface TodayTree {
@@ -23,6 +39,10 @@ export interface TodayTree {
 	lastCutOn: string | null;
 	/** The last decision before the work, and whether it was planted since. */
 	lastDecision: { on: string; decision: TriageDecision; workedSince: boolean | 0 | 1 } | null;
+	/** Its water as last reckoned; null where it is not known. */
+	water: WaterState | null;
+	/** What was seen since its work, for what waits for the tree. */
+	facts: ReleaseFacts;
 }
 
 export interface TodayItem {
@@ -38,6 +58,10 @@ export interface TodayItem {
 	/** The number that decides it. */
 	figure: string;
 	stage: Stage;
+	/** All trees that it touches, where it is for a group. */
+	group: { id: string; tag: string }[];
+	/** Litres to pour, for a watering that one touch writes down. */
+	pourL: number | null;
 	/** Task that one touch closes; null for what only leads somewhere. */
 	task: Pick<Task, 'id' | 'version' | 'title' | 'minutes'> | null;
 }
@@ -67,16 +91,24 @@ export const isAlarm = (task: Pick<Task, 'kind' | 'state' | 'toOn'>, today: stri
  * What to do now, most urgent first: cold nights that would touch a tree, then work whose window is closing or past,
  * then trees that nobody has looked at for long. Work that opens within a week is listed last as coming up.
  */
-export function todayItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
-	const items: TodayItem[] = [];
+export function todayItems(
+	trees: readonly TodayTree[],
+	today: string,
+	values: Values,
+	weather: ReadonlyMap<string, readonly SeriesDay[]> = new Map()
+): TodayItem[] {
+	const items: TodayItem[] = guardItems(trees, today, values, weather);
 	const nights = new Map<string, NightTemperature>();
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care') continue;
 		items.push(...taskItems(entry, today));
 		const night = nights.get(entry.place.id) ?? nightTemperature(entry.place, today, values);
 		nights.set(entry.place.id, night);
-		const cold = coldItem(entry, night, today, values);
+		// A forecast or a reading of tonight speaks for itself.
+		const known = weather.get(entry.place.id)?.some((day) => day.on === today && day.how === '');
+		const cold = known ? null : coldItem(entry, night, today, values);
 		if (cold) items.push(cold);
+		items.push(...waterItems(entry, today));
 		const look = lookItem(entry, today, values);
 		if (look) items.push(look);
 		const decision = decisionItem(entry, today, values);
@@ -89,14 +121,19 @@ const common = ({ tree, place }: TodayTree) => ({
 	treeId: tree.id,
 	tag: tree.tag,
 	treeName: tree.name,
-	placeName: place.name
+	placeName: place.name,
+	group: [] as TodayItem['group'],
+	pourL: null
 });
 
 const days = (count: number): string => `${count} day${count === 1 ? '' : 's'}`;
 
 function taskItems(entry: TodayTree, today: string): TodayItem[] {
-	return entry.tasks.flatMap((task) => {
-		if (task.state !== 'open') return [];
+	return entry.tasks.flatMap((given) => {
+		if (given.state !== 'open') return [];
+		const task = timed(given, entry.facts, today);
+		// What the tree has not released yet stays quiet.
+		if (task.released?.state === 'held') return [];
 		const untilOpen = daysBetween(today, task.fromOn);
 		const untilEnd = daysBetween(today, task.toOn);
 		if (untilOpen > 7) return [];
@@ -122,7 +159,7 @@ function taskItems(entry: TodayTree, today: string): TodayItem[] {
 				urgency,
 				level: level as TodayItem['level'],
 				sentence: task.title,
-				reason: task.reason,
+				reason: task.released ? `${task.reason} ${capital(task.released.because)}.` : task.reason,
 				figure,
 				stage: task.stage,
 				task: { id: task.id, version: task.version, title: task.title, minutes: task.minutes }
@@ -130,6 +167,118 @@ function taskItems(entry: TodayTree, today: string): TodayItem[] {
 		];
 	});
 }
+
+const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase());
+
+/** Its next watering, when it is near, and what is wrong with its water. */
+function waterItems(entry: TodayTree, today: string): TodayItem[] {
+	const { water } = entry;
+	if (!water || water.from === 'assumed') return [];
+	const items: TodayItem[] = water.alarms.map((text) => ({
+		...common(entry),
+		urgency: 70,
+		level: 'due',
+		sentence: text,
+		reason: `Root function ${Math.round(water.phi * 100)} %, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
+		figure: `${Math.round(water.dryness * 100)} % dry`,
+		stage: 'aftercare',
+		task: null
+	}));
+	if (water.nextOn !== null) {
+		const until = daysBetween(today, water.nextOn);
+		if (until <= 3) {
+			const late = water.latest !== null && water.latest < today;
+			items.push({
+				...common(entry),
+				urgency: until <= 0 ? (late ? 135 : 105) + Math.min(20, -until) : 20 - until,
+				level: until <= 0 ? 'now' : 'soon',
+				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
+				reason: `${water.reason} ${Math.round(water.dryness * 100)} % dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest} as its roots are known` : ''}.`,
+				figure: until <= 0 ? `${Math.round(water.dryness * 100)} % dry` : `in ${days(until)}`,
+				stage: 'aftercare',
+				pourL: Math.round(water.litres * 100) / 100,
+				task: null
+			});
+		}
+	}
+	return items;
+}
+
+const litresInWords = (litres: number): string =>
+	litres < 1 ? `${Math.round(litres * 100) * 10} ml` : `${Math.round(litres * 10) / 10} L`;
+
+/** Cold, heat, gusts and dry air of the next days against what trees stand, one item for each place and danger. */
+function guardItems(
+	trees: readonly TodayTree[],
+	today: string,
+	values: Values,
+	weather: ReadonlyMap<string, readonly SeriesDay[]>
+): TodayItem[] {
+	const byPlace = new Map<string, TodayTree[]>();
+	for (const entry of trees) {
+		if (entry.tree.state !== 'in-care') continue;
+		const list = byPlace.get(entry.place.id);
+		if (list) list.push(entry);
+		else byPlace.set(entry.place.id, [entry]);
+	}
+	return [...byPlace].flatMap(([placeId, list]) => {
+		const ahead = (weather.get(placeId) ?? []).filter(
+			(day) => day.on >= today && daysBetween(today, day.on) <= 2 && day.how === ''
+		);
+		const first = list[0];
+		if (ahead.length === 0 || !first) return [];
+		const limits = list.map((entry) =>
+			limitsOf(
+				{
+					id: entry.tree.id,
+					tag: entry.tree.tag,
+					coldC: coldLimitC(entry, today, values),
+					hardy: !isTender(entry.kind),
+					tenderShoots: entry.facts.looks.at(-1)?.buds === 'open',
+					rootFunction: entry.water?.phi ?? 1,
+					tipsMs: null
+				},
+				values
+			)
+		);
+		return warningsFor(ahead, limits).map((warning): TodayItem => {
+			const until = daysBetween(today, warning.on);
+			const when =
+				until === 0
+					? warning.kind === 'cold'
+						? 'tonight'
+						: 'today'
+					: until === 1
+						? 'tomorrow'
+						: `on ${warning.on}`;
+			const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
+			const figure = `${Math.round(warning.figure * 10) / 10} ${unit}`;
+			const tightest = warning.trees[0];
+			return {
+				urgency: (until === 0 ? 170 : until === 1 ? 110 : 60) + Math.min(20, warning.trees.length),
+				level: until === 0 ? 'now' : 'due',
+				treeId: tightest?.treeId ?? first.tree.id,
+				tag: tightest?.tag ?? first.tree.tag,
+				treeName: warning.trees.map((tree) => tree.tag).join(', '),
+				placeName: first.place.name,
+				sentence: `${guardNames[warning.kind]} ${when}, ${warning.byWhen}: ${warning.what.replace(/^./, (letter) => letter.toLowerCase())}`,
+				reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${Math.round((tightest?.limit ?? 0) * 10) / 10} ${unit}${tightest?.why ? ` (${tightest.why})` : ''}.`,
+				figure,
+				stage: 'aftercare',
+				group: warning.trees.map(({ treeId, tag }) => ({ id: treeId, tag })),
+				pourL: null,
+				task: null
+			};
+		});
+	});
+}
+
+const guardNames: Record<GuardKind, string> = {
+	cold: 'Cold',
+	heat: 'Heat',
+	wind: 'Gusts',
+	'dry-air': 'Dry air'
+};
 
 /** The coldest night a tree stands just now, its roots freshly cut or not. */
 export function coldLimitC(
@@ -214,7 +363,8 @@ export function walkingRound(items: readonly TodayItem[]): RoundStop[] {
 		if (item.level === 'soon') continue;
 		const stop = stops.get(item.placeName) ?? { placeName: item.placeName, minutes: 0, tags: [] };
 		stop.minutes += item.task?.minutes ?? 5;
-		if (!stop.tags.includes(item.tag)) stop.tags.push(item.tag);
+		for (const tag of item.group.length > 0 ? item.group.map((tree) => tree.tag) : [item.tag])
+			if (!stop.tags.includes(tag)) stop.tags.push(tag);
 		stops.set(item.placeName, stop);
 	}
 	return [...stops.values()].sort((a, b) => a.placeName.localeCompare(b.placeName));

@@ -36,6 +36,14 @@ const shelterValues = Object.fromEntries(
 ) as Record<ShelterKey, WorkingValue>;
 
 export const aftercareValues = defineValues({
+	'aftercare.shelterOffFunction': {
+		label: 'Shelter ends when root function is at least',
+		value: 0.6,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1.1
+	},
 	...shelterValues,
 	'aftercare.dryRestFleshyFrom': days('Fleshy plants: first water after cutting, earliest', 14),
 	'aftercare.dryRestFleshyTo': days('Fleshy plants: first water after cutting, latest', 24),

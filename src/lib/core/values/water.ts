@@ -25,9 +25,39 @@ const placeDemand = Object.fromEntries(
 	])
 ) as Record<`place.demand.${PlaceKind}`, WorkingValue>;
 
+const throughs = (what: string, table: Record<PlaceKind, number>, key: string, note: string) =>
+	Object.fromEntries(
+		Object.entries(table).map(([kind, value]): [string, WorkingValue] => [
+			`${key}.${kind}`,
+			{
+				label: `${what}: ${placeKindNames[kind as PlaceKind]}`,
+				value,
+				unit: 'factor',
+				mark: 'ours',
+				note,
+				min: 0,
+				max: 1.5
+			}
+		])
+	);
+const placeRain = throughs(
+	'Rain that reaches the pot',
+	{ open: 1, garden: 1, shade: 0.7, 'cold-frame': 0.1, greenhouse: 0, heated: 0, indoors: 0 },
+	'place.rain',
+	'A crown sheds some of it too.'
+) as Record<`place.rain.${PlaceKind}`, WorkingValue>;
+const placeWind = throughs(
+	'Wind against the open',
+	{ open: 1, garden: 0.8, shade: 0.6, 'cold-frame': 0.1, greenhouse: 0.1, heated: 0.1, indoors: 0.05 },
+	'place.wind',
+	'Gusts are let through alike.'
+) as Record<`place.wind.${PlaceKind}`, WorkingValue>;
+
 /** What a potted tree draws, and what its mix gives. */
 export const waterValues = {
 	...placeDemand,
+	...placeRain,
+	...placeWind,
 	...defineValues({
 		'water.crownFactor': {
 			label: 'Water a full crown draws, over reference evapotranspiration on the ground it covers',
@@ -70,6 +100,153 @@ export const waterValues = {
 			mark: 'ours',
 			min: 2,
 			max: 60
+		},
+		'water.crossing': {
+			label:
+				'Water that crosses in a day from the wetter to the drier part of the mix, of what would even them out',
+			value: 0.25,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.rootInDegreeDays': {
+			label: 'Warmth over 7 °C in which roots fill two thirds of new mix',
+			value: 1200,
+			unit: '°C days',
+			mark: 'ours',
+			min: 100,
+			max: 6000
+		},
+		'water.sparingFrom': {
+			label: 'Water round the roots only while more of the water than this lies in mix without roots',
+			value: 0.6,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.outflow': {
+			label: 'Share that should run through at a watering',
+			value: 0.15,
+			unit: 'share',
+			mark: 'trade',
+			note: 'A tenth to a fifth.',
+			min: 0,
+			max: 0.5
+		},
+		'rootFunction.perDegreeDay': {
+			label: 'Growth of root function, for each degree day over 7 °C',
+			value: 0.0016,
+			unit: '1/°C day',
+			mark: 'ours',
+			min: 0,
+			max: 0.02
+		},
+		'rootFunction.drift': {
+			label: 'What may happen to root function in a day, unseen (one deviation)',
+			value: 0.012,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 0.2
+		},
+		'rootFunction.lossSpread': {
+			label: 'How far the loss by a cut may be off, of that loss',
+			value: 0.4,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'rootFunction.beginSpread': {
+			label: 'How far root function may be off before anything was weighed (one deviation)',
+			value: 0.2,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.01,
+			max: 1
+		},
+		'rootFunction.scaleKg': {
+			label: 'Error of a weighing (one deviation)',
+			value: 0.03,
+			unit: 'kg',
+			mark: 'ours',
+			min: 0.001,
+			max: 5
+		},
+		'rootFunction.demandError': {
+			label: 'Error of the demand over some days (one deviation)',
+			value: 0.15,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'rootFunction.fallDays': {
+			label: 'Root function is compared with that of so many days ago',
+			value: 21,
+			unit: 'days',
+			mark: 'ours',
+			min: 5,
+			max: 120
+		},
+		'degreeDays.rootBaseC': {
+			label: 'Roots grow over',
+			value: 7,
+			unit: '°C',
+			mark: 'ours',
+			min: 0,
+			max: 18
+		},
+		'degreeDays.shootBaseC': {
+			label: 'Shoots grow over',
+			value: 5,
+			unit: '°C',
+			mark: 'ours',
+			min: 0,
+			max: 18
+		},
+		'guard.heatC': {
+			label: 'A day warmer than this is warned of',
+			value: 32,
+			unit: '°C',
+			mark: 'ours',
+			min: 20,
+			max: 50
+		},
+		'guard.freshHeatC': {
+			label: 'and for a tree with fewer than 0.6 of its roots',
+			value: 27,
+			unit: '°C',
+			mark: 'ours',
+			min: 15,
+			max: 45
+		},
+		'guard.gustMs': {
+			label: 'Gusts over this are warned of',
+			value: 17,
+			unit: 'm/s',
+			mark: 'memory',
+			note: 'About a gale.',
+			min: 5,
+			max: 60
+		},
+		'guard.vpdKpa': {
+			label: 'Vapour pressure deficit over this stresses a tree with few roots',
+			value: 1.2,
+			unit: 'kPa',
+			mark: 'ours',
+			min: 0.3,
+			max: 5
+		},
+		'guard.shootsC': {
+			label: 'Tender new shoots of a hardy kind are kept above',
+			value: 0,
+			unit: '°C',
+			mark: 'trade',
+			min: -10,
+			max: 10
 		},
 		'pot.dryDownLeastDays': {
 			label: 'A pot that is dry sooner than this is too small for its tree',

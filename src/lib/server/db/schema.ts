@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Release } from '../../core/aftercare/release';
 import type { Factor } from '../../core/changes/changes';
 import type { RecentEvent } from '../../core/diagnosis/context';
 import type { Finding } from '../../core/diagnosis/finding';
@@ -10,6 +11,7 @@ import type { GroundPlan } from '../../core/ground/ground-plan';
 import type { MeasuredMix, MixReuse, PottingMix } from '../../core/mixes/bench-test';
 import type { MixPart } from '../../core/mixes/retention';
 import type { ReplantPlan } from '../../core/pots/replant-plan';
+import type { WaterState } from '../../core/water/water-state';
 import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
@@ -401,6 +403,7 @@ export const task = sqliteTable(
 		fromOn: text().notNull(),
 		toOn: text().notNull(),
 		minutes: integer().notNull(),
+		release: text({ mode: 'json' }).$type<Release>(),
 		state: text().notNull(),
 		closedOn: text(),
 		skipReason: text().notNull(),
@@ -411,6 +414,87 @@ export const task = sqliteTable(
 		index('task_next').on(table.treeId, table.state, table.toOn),
 		index('task_open').on(table.state, table.fromOn)
 	]
+);
+
+export const watering = sqliteTable(
+	'watering',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		wateredOn: text().notNull(),
+		litres: real(),
+		ranOutL: real(),
+		beforeKg: real(),
+		afterKg: real(),
+		way: text().notNull(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('watering_tree').on(table.treeId, table.wateredOn)]
+);
+
+/** Water of each potted tree as last reckoned; made anew where its records, the weather or the day changed. */
+export const treeWater = sqliteTable('tree_water', {
+	treeId: text()
+		.primaryKey()
+		.references(() => tree.id, { onDelete: 'cascade' }),
+	/** What it was reckoned from. */
+	basis: text().notNull(),
+	state: text({ mode: 'json' }).$type<WaterState>().notNull()
+});
+
+export const weatherDay = sqliteTable(
+	'weather_day',
+	{
+		id: identity(),
+		placeId: text()
+			.notNull()
+			.references(() => place.id, { onDelete: 'cascade' }),
+		on: text('on_day').notNull(),
+		source: text().notNull(),
+		from: text('from_what').notNull(),
+		minC: real().notNull(),
+		maxC: real().notNull(),
+		humidityPercent: real(),
+		windMs: real(),
+		gustMs: real(),
+		sunMj: real(),
+		rainMm: real(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('weather_day_of').on(table.placeId, table.on, table.source)]
+);
+
+export const device = sqliteTable(
+	'device',
+	{
+		id: identity(),
+		name: text().notNull(),
+		kind: text().notNull(),
+		onTreeId: text().references(() => tree.id, { onDelete: 'set null' }),
+		placeId: text().references(() => place.id, { onDelete: 'set null' }),
+		/** SHA-256 of the token; the token itself is shown once. */
+		tokenHash: text().notNull(),
+		simulated: integer({ mode: 'boolean' }).notNull(),
+		version: rowVersion()
+	},
+	(table) => [uniqueIndex('device_token').on(table.tokenHash)]
+);
+
+export const reading = sqliteTable(
+	'reading',
+	{
+		deviceId: text()
+			.notNull()
+			.references(() => device.id, { onDelete: 'cascade' }),
+		at: text('at_instant').notNull(),
+		weightKg: real(),
+		moisture: real(),
+		temperatureC: real(),
+		humidityPercent: real(),
+		battery: real()
+	},
+	(table) => [primaryKey({ columns: [table.deviceId, table.at] })]
 );
 
 export const observation = sqliteTable(

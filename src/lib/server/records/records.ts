@@ -13,6 +13,9 @@ import { planSchema } from '../../core/roots/plan';
 import { rootMapSchema } from '../../core/roots/root-map';
 import { treeSchema } from '../../core/tree/tree';
 import { triageSchema } from '../../core/triage/triage';
+import { wateringSchema } from '../../core/water/watering';
+import { deviceSchema } from '../../core/weather/device';
+import { weatherDaySchema } from '../../core/weather/weather-day';
 import * as tables from '../db/schema';
 import { aggregate, type Aggregate, type Identified } from './aggregate';
 
@@ -148,6 +151,31 @@ export const ownMixes = aggregate({
 	orderBy: tables.ownMix.name
 });
 
+export const waterings = aggregate({
+	name: 'watering',
+	noun: 'watering',
+	schema: wateringSchema,
+	table: tables.watering,
+	treeId: tables.watering.treeId,
+	orderBy: tables.watering.wateredOn
+});
+
+export const weatherDays = aggregate({
+	name: 'weather-day',
+	noun: 'day of weather',
+	schema: weatherDaySchema,
+	table: tables.weatherDay,
+	orderBy: tables.weatherDay.on
+});
+
+export const devices = aggregate({
+	name: 'device',
+	noun: 'device',
+	schema: deviceSchema,
+	table: tables.device,
+	orderBy: tables.device.name
+});
+
 export const plantings = aggregate({
 	name: 'planting',
 	noun: 'planting',
@@ -186,6 +214,9 @@ const all: readonly Aggregate<never>[] = [
 	rootMaps,
 	plans,
 	lifts,
+	waterings,
+	weatherDays,
+	devices,
 	replantPlans,
 	groundPlans,
 	stockPots,

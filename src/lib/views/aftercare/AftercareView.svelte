@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { timed, type ReleaseFacts } from '$core/aftercare/release';
 	import { taskKinds, type Task } from '$core/aftercare/task';
 	import { addDays } from '$core/climate/calendar';
 	import { usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
@@ -7,6 +8,9 @@
 	import type { LastWork } from '$core/roots/work';
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
 	import { markSentence } from '$core/values/define';
+	import type { Values } from '$core/values/values';
+	import type { TreeWater } from '$core/water/tree-water';
+	import type { Watering } from '$core/water/watering';
 	import Button from '$ui/Button.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -20,6 +24,7 @@
 	import Check from '@lucide/svelte/icons/check';
 	import { untrack } from 'svelte';
 	import SkipSheet from './SkipSheet.svelte';
+	import WaterSection from './WaterSection.svelte';
 
 	interface Props {
 		tree: Tree;
@@ -33,10 +38,30 @@
 			{ title: string; reason: string; mark: Task['mark']; fromOn: string; toOn: string }[]
 		>;
 		workOn: string;
+		/** Its water; null in the ground or in a pot that is not known. */
+		water: TreeWater | null;
+		waterings: Watering[];
+		values: Values;
+		/** What was seen, for what waits for the tree. */
+		facts: ReleaseFacts;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { tree, kind, tasks, lastWork, lastPlantedOn, proposals, workOn, today, refused }: Props = $props();
+	let {
+		tree,
+		kind,
+		tasks,
+		lastWork,
+		lastPlantedOn,
+		proposals,
+		workOn,
+		water,
+		waterings,
+		values,
+		facts,
+		today,
+		refused
+	}: Props = $props();
 	const format = useFormat();
 
 	let crownSchool = $state<CrownSchool>(
@@ -46,9 +71,14 @@
 		untrack(() => usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false))
 	);
 	const proposed = $derived(proposals[`${crownSchool} ${waterSchool}`] ?? []);
-	const open = $derived(
-		tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1))
+	const openAll = $derived(
+		tasks
+			.filter((task) => task.state === 'open')
+			.map((task) => timed(task, facts, today))
+			.sort((a, b) => (a.toOn < b.toOn ? -1 : 1))
 	);
+	const open = $derived(openAll.filter((task) => task.released?.state !== 'held'));
+	const waiting = $derived(openAll.filter((task) => task.released?.state === 'held'));
 	const closed = $derived(
 		tasks
 			.filter((task) => task.state !== 'open')
@@ -78,7 +108,10 @@
 
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-labelledby="open-title" class="pt-5 pb-20">
-		<div class="flex items-baseline justify-between gap-3">
+		{#if water}
+			<WaterSection treeId={tree.id} {water} {waterings} {values} {today} {refused} />
+		{/if}
+		<div class={['flex items-baseline justify-between gap-3', water && 'mt-5']}>
 			<h2 id="open-title" class="text-lg">
 				To do <span class="text-base font-normal text-slate">{open.length}</span>
 			</h2>
@@ -99,6 +132,10 @@
 						<p class="text-lg leading-6 font-semibold">{task.title}</p>
 						<p class="text-sm text-slate">
 							{task.reason} <span class="whitespace-nowrap">({markSentence[task.mark]})</span>
+							{#if task.released}<span class="block"
+									>{task.released.state === 'overdue' ? 'Look first: ' : 'Released: '}{task.released
+										.because}.</span
+								>{/if}
 						</p>
 					</div>
 					<div class="flex gap-1.5">
@@ -122,6 +159,34 @@
 				</li>
 			{/each}
 		</ol>
+		{#if waiting.length > 0}
+			<h3 class="mt-6 text-base">
+				Waiting for the tree <span class="font-normal text-slate">{waiting.length}</span>
+			</h3>
+			<ul class="mt-1 divide-y border-y text-sm" aria-label="Waiting for the tree">
+				{#each waiting as task (task.id)}
+					<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
+						<span class="min-w-0 flex-1 basis-64"
+							><strong>{task.title}</strong><span class="block text-slate"
+								>{task.released?.because}; brought up on {format().day(
+									task.release?.byOn ?? task.toOn,
+									today
+								)} at the latest</span
+							></span
+						>
+						<form method="POST" action="?/close" use:enhance={act()}>
+							<input type="hidden" name="treeId" value={tree.id} />
+							<input type="hidden" name="taskId" value={task.id} />
+							<input type="hidden" name="version" value={task.version} />
+							<input type="hidden" name="state" value="done" />
+							<Button size="small" type="submit" aria-label="Done all the same: {task.title}"
+								>Done all the same</Button
+							>
+						</form>
+					</li>
+				{/each}
+			</ul>
+		{/if}
 		{#if closed.length > 0}
 			<details class="mt-6">
 				<summary class="font-display text-lg font-semibold"

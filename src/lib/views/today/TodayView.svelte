@@ -10,13 +10,19 @@
 	import SkipSheet from '$views/aftercare/SkipSheet.svelte';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 	import Check from '@lucide/svelte/icons/check';
+	import Droplet from '@lucide/svelte/icons/droplet';
 	import TonightChart from './TonightChart.svelte';
 
 	interface Props {
 		today: string;
 		items: TodayItem[];
 		round: RoundStop[];
-		nights: { placeName: string; night: NightTemperature; limits: { tag: string; limitC: number }[] }[];
+		nights: {
+			placeName: string;
+			night: NightTemperature;
+			forecastC: number | null;
+			limits: { tag: string; limitC: number }[];
+		}[];
 		treeCount: number;
 	}
 	let { today, items, round, nights, treeCount }: Props = $props();
@@ -35,6 +41,21 @@
 			: `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
 	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
 	let shown = $state(30);
+	/** What fits into the time there is, in the order of urgency. */
+	let available = $state<number | null>(null);
+	const fits = $derived.by(() => {
+		if (available === null) return null;
+		let left = available;
+		let count = 0;
+		for (const item of items) {
+			if (item.level === 'soon') break;
+			const needs = item.task?.minutes ?? 5;
+			if (needs > left) break;
+			left -= needs;
+			count++;
+		}
+		return count;
+	});
 	const few = $derived(items.slice(0, shown));
 </script>
 
@@ -47,8 +68,26 @@
 			{:else}
 				{#if pressing > 0}<strong class="text-oxide">{pressing} cannot wait.</strong>{/if}
 				About {duration(minutes)} for what is now and in its window.
+				<a class="chalk text-base" href={resolve('/calendar')}>Month and season</a>
 			{/if}
 		</p>
+		{#if items.length > 0}
+			<label class="mt-2 flex items-center gap-2 text-sm"
+				>I have <input
+					class="input w-24"
+					type="number"
+					min="0"
+					max="1440"
+					step="15"
+					aria-label="Minutes I have today"
+					oninput={(event) => {
+						const typed = event.currentTarget.valueAsNumber;
+						available = Number.isFinite(typed) ? typed : null;
+					}}
+				/>
+				minutes{fits === null ? '' : `: the first ${fits} of what is now and due`}</label
+			>
+		{/if}
 		{#each levels as { level, title } (level)}
 			{@const group = few.filter((item) => item.level === level)}
 			{#if group.length > 0}
@@ -58,7 +97,7 @@
 					>
 				</h2>
 				<ol class="divide-y border-t">
-					{#each group as item (item.task?.id ?? item.treeId + item.sentence)}
+					{#each group as item (item.task?.id ?? item.treeId + item.placeName + item.sentence)}
 						<li class="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 py-3 sm:grid-cols-[7.5rem_1fr_auto]">
 							<p
 								class={[
@@ -76,8 +115,17 @@
 								</p>
 								<p class="mt-0.5 text-sm text-slate">{item.reason}</p>
 								<p class="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
-									<TreeTag tag={item.tag} size="small" />
-									<a class="chalk" href={resolve('/trees/[id]', { id: item.treeId })}>{item.treeName}</a>
+									{#if item.group.length > 0}
+										{#each item.group.slice(0, 8) as tree (tree.id)}
+											<a href={resolve('/trees/[id]', { id: tree.id })}
+												><TreeTag tag={tree.tag} size="small" /></a
+											>
+										{/each}
+										{#if item.group.length > 8}<span>and {item.group.length - 8} more</span>{/if}
+									{:else}
+										<TreeTag tag={item.tag} size="small" />
+										<a class="chalk" href={resolve('/trees/[id]', { id: item.treeId })}>{item.treeName}</a>
+									{/if}
 									<span class="text-slate">{item.placeName}</span>
 								</p>
 							</div>
@@ -98,6 +146,15 @@
 										aria-label="Skip: {item.sentence}, {item.tag}"
 										onclick={() => (skipping = { ...task, treeId: item.treeId })}>Skip</Button
 									>
+								{:else if item.pourL !== null}
+									<form method="POST" action="?/water" use:enhance={act()}>
+										<input type="hidden" name="treeId" value={item.treeId} />
+										<input type="hidden" name="wateredOn" value={today} />
+										<input type="hidden" name="litres" value={item.pourL} />
+										<Button type="submit" aria-label="Watered: {item.tag}"
+											><Droplet size={18} /> Watered</Button
+										>
+									</form>
 								{:else}
 									<Button
 										href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}
@@ -119,14 +176,17 @@
 		<section>
 			<h2 class="text-lg">Tonight</h2>
 			<p class="mb-2 text-sm text-slate">
-				From a cold to a usual night of the season. The climate of each place, not a forecast; strokes are the
-				limits of trees that stand there.
+				From a cold to a usual night of the season, with the forecast as a dot where there is one; strokes are
+				the limits of trees that stand there. <a class="chalk" href={resolve('/yard/weather')}>Weather</a>
 			</p>
 			<TonightChart rows={nights} />
 		</section>
 		{#if round.length > 0}
 			<section>
-				<h2 class="text-lg">The round</h2>
+				<div class="flex items-baseline justify-between gap-3">
+					<h2 class="text-lg">The round</h2>
+					<a class="chalk text-sm" href={resolve('/round')}>Sheet to print</a>
+				</div>
 				<ol class="mt-1 divide-y border-t">
 					{#each round as stop (stop.placeName)}
 						<li class="flex items-baseline justify-between gap-3 py-2">

@@ -7,6 +7,8 @@
 	interface Row {
 		placeName: string;
 		night: NightTemperature;
+		/** Low that is forecast or was read; null where only the climate is known. */
+		forecastC: number | null;
 		limits: { tag: string; limitC: number }[];
 	}
 	interface Props {
@@ -27,6 +29,7 @@
 		const all = nearest.flatMap((row) => [
 			row.night.coldC,
 			row.night.usualC,
+			...(row.forecastC === null ? [] : [row.forecastC]),
 			...row.limits.map((l) => l.limitC)
 		]);
 		return scaleLinear()
@@ -68,6 +71,12 @@
 			stroke-linecap="round"
 		/>
 		<circle cx={x(row.night.usualC)} cy={y} r="4.5" class="fill-paper stroke-rain" stroke-width="2" />
+		{#if row.forecastC !== null}
+			<circle cx={x(row.forecastC)} cy={y} r="5" class="fill-ink" />
+			<text x={x(row.forecastC) + 10} y={y - 6} class="fill-ink" font-size="12.5"
+				>{format().measure(row.forecastC, '°C')}</text
+			>
+		{/if}
 		{#each row.limits as limit (limit.tag)}
 			{@const near = limit.limitC >= row.night.coldC}
 			<path

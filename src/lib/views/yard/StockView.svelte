@@ -42,6 +42,8 @@
 		);
 </script>
 
+<svelte:head><title>Stock · Bruntle</title></svelte:head>
+
 {#snippet remove(kind: string, id: string, version: number, name: string)}
 	<form method="POST" action="?/remove" use:enhance={act()}>
 		<input type="hidden" name="kind" value={kind} /><input type="hidden" name="id" value={id} /><input

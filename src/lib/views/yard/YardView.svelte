@@ -33,7 +33,9 @@
 <div class="page pt-6">
 	<div class="flex flex-wrap items-end justify-between gap-4">
 		<h1 class="text-3xl">Yard</h1>
-		<div class="flex gap-2">
+		<div class="flex flex-wrap gap-2">
+			<Button href={resolve('/yard/weather')}>Weather</Button>
+			<Button href={resolve('/yard/devices')}>Devices</Button>
 			<Button href={resolve('/yard/stock')}>Stock</Button>
 			<Button href={resolve('/yard/settings')}>Units, dates and look</Button>
 			<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Place</Button>

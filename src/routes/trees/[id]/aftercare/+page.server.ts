@@ -6,6 +6,8 @@ import { acting } from '$lib/server/edge/http';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
+import { wateringForm } from '$lib/server/edge/watering-form';
+import { recordWatering, waterOf } from '$lib/server/water';
 import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -29,10 +31,30 @@ export const load: PageServerLoad = async ({ parent }) => {
 			])
 		)
 	);
-	return { lastWork, lastPlantedOn, workOn: counted, proposals };
+	const { db } = await getStore();
+	const water = await waterOf(db, records.tree.id, values);
+	return {
+		lastWork,
+		lastPlantedOn,
+		workOn: counted,
+		proposals,
+		water,
+		facts: {
+			looks: records.observations,
+			functionLow: water?.course.map(({ on, low }) => ({ on, low })) ?? []
+		}
+	};
 };
 
 export const actions: Actions = {
+	water: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const { watering } = wateringForm(form);
+			const { entryId } = await recordWatering(await getStore(), params.id, watering);
+			return { told: 'Kept.', entryId };
+		});
+	},
 	make: async ({ request, params }) => {
 		const form = await request.formData();
 		return acting(form, async () => {

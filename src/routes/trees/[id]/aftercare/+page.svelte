@@ -13,6 +13,10 @@
 		lastPlantedOn={data.lastPlantedOn}
 		proposals={data.proposals}
 		workOn={data.workOn}
+		water={data.water}
+		waterings={data.records.waterings}
+		values={data.values}
+		facts={data.facts}
 		today={data.today}
 		refused={form?.refusal}
 	/>

@@ -1,0 +1,123 @@
+import { z } from 'zod';
+import { addDays, daysBetween } from '../climate/calendar';
+import { calendarDate, measure, oneOf } from '../fields/fields';
+import type { Observation } from '../recovery/observation';
+import type { Task } from './task';
+
+/** What has to happen before a piece of work is due: the tree releases it, not the calendar. */
+export const releaseConditions = [
+	'buds-move',
+	'leaves-out',
+	'flush-hardened',
+	'root-function',
+	'growth-regained'
+] as const;
+export type ReleaseCondition = (typeof releaseConditions)[number];
+export const releaseSchema = z.strictObject({
+	condition: oneOf(releaseConditions),
+	/** Root function to reach; unused for others. */
+	value: measure(0, 1.2, '').default(0.6),
+	/** It is brought up by this day, met or not. */
+	byOn: calendarDate()
+});
+export type Release = z.infer<typeof releaseSchema>;
+
+export interface ReleaseFacts {
+	/** Looks since the work, oldest first. */
+	looks: readonly Pick<Observation, 'observedOn' | 'buds' | 'leafCover' | 'shootExtensionMm'>[];
+	/** Root function by day, lower edge of its band; empty where it is not known. */
+	functionLow: readonly { on: string; low: number }[];
+}
+
+export interface Released {
+	/** released: the day it was met · held: not yet · overdue: by its last day it was not met. */
+	state: 'released' | 'held' | 'overdue';
+	on: string | null;
+	because: string;
+}
+
+/** Shoots that have not grown between two looks at least this far apart have hardened. */
+const HARDENED_DAYS = 14;
+
+/** When a condition was met by what was seen; null where it was not. */
+export function metOn(
+	release: Release,
+	{ looks, functionLow }: ReleaseFacts
+): { on: string; because: string } | null {
+	const budsOn = looks.find((look) => look.buds === 'swelling' || look.buds === 'open')?.observedOn;
+	switch (release.condition) {
+		case 'buds-move':
+			return budsOn ? { on: budsOn, because: 'buds were seen to move' } : null;
+		case 'leaves-out': {
+			const on = looks.find((look) => (look.leafCover ?? 0) >= 0.5)?.observedOn;
+			return on ? { on, because: 'half the crown was seen in leaf' } : null;
+		}
+		case 'flush-hardened': {
+			const measured = looks.filter((look) => look.shootExtensionMm !== null && look.shootExtensionMm > 0);
+			for (const [i, look] of measured.entries())
+				for (const later of measured.slice(i + 1))
+					if (
+						daysBetween(look.observedOn, later.observedOn) >= HARDENED_DAYS &&
+						(later.shootExtensionMm ?? 0) <= (look.shootExtensionMm ?? 0) * 1.05
+					)
+						return { on: later.observedOn, because: 'shoots stopped lengthening between two looks' };
+			return null;
+		}
+		case 'root-function': {
+			const on = functionLow.find((point) => point.low >= release.value)?.on;
+			return on ? { on, because: `root function is at least ${Math.round(release.value * 100)} %` } : null;
+		}
+		case 'growth-regained': {
+			const on = looks.find((look) => (look.leafCover ?? 0) >= 0.8)?.observedOn;
+			return on ? { on, because: 'four fifths of the crown was seen in leaf' } : null;
+		}
+	}
+}
+
+const waitingFor: Record<ReleaseCondition, string> = {
+	'buds-move': 'until buds move',
+	'leaves-out': 'until half the crown is in leaf',
+	'flush-hardened': 'until the first flush has hardened',
+	'root-function': 'until enough roots drink',
+	'growth-regained': 'until it has regained its growth'
+};
+
+/** How a piece of work stands on a day. */
+export function releaseOf(release: Release, facts: ReleaseFacts, today: string): Released {
+	const met = metOn(release, facts);
+	if (met && met.on <= today) return { state: 'released', ...met };
+	if (today > release.byOn)
+		return {
+			state: 'overdue',
+			on: null,
+			because: `waited ${waitingFor[release.condition]}; by ${release.byOn} nobody saw it`
+		};
+	return { state: 'held', on: null, because: `waits ${waitingFor[release.condition]}` };
+}
+
+/**
+ * A task as the tree times it: released early it begins when the condition was met, with the same length; held it waits; past
+ * its last day it is brought up as a question. Nothing is written, so that doing it twice changes nothing.
+ */
+export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'>>(
+	task: T,
+	all: ReleaseFacts,
+	today: string
+): T & { released: Released | null } {
+	if (!task.release) return { ...task, released: null };
+	// Only what was seen after the work counts: last year's buds release nothing.
+	const since = /@(\d{4}-\d{2}-\d{2})$/.exec(task.source)?.[1] ?? '';
+	const facts = {
+		looks: all.looks.filter((look) => look.observedOn > since),
+		functionLow: all.functionLow.filter((point) => point.on > since)
+	};
+	const released = releaseOf(task.release, facts, today);
+	const length = Math.max(0, daysBetween(task.fromOn, task.toOn));
+	if (released.state === 'released' && released.on)
+		return { ...task, fromOn: released.on, toOn: addDays(released.on, length), released };
+	if (released.state === 'held') {
+		const fromOn = [task.fromOn, addDays(today, 1)].sort()[1] ?? task.fromOn;
+		return { ...task, fromOn, toOn: addDays(fromOn, length), released };
+	}
+	return { ...task, fromOn: task.release.byOn, toOn: addDays(task.release.byOn, length), released };
+}

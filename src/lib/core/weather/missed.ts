@@ -1,0 +1,31 @@
+import type { Place } from '../climate/place';
+import { coldLimitC, type TodayTree } from '../today/today';
+import type { Values } from '../values/values';
+import { daysFor, sheltered } from './series';
+import type { WeatherDay } from './weather-day';
+
+/** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. */
+export function limitsBroken(
+	days: readonly WeatherDay[],
+	trees: readonly Pick<TodayTree, 'tree' | 'kind' | 'place' | 'lastCutOn'>[],
+	places: readonly Place[],
+	values: Values
+): { treeId: string; on: string; what: string }[] {
+	const byPlace = new Map<string, WeatherDay[]>();
+	for (const day of days) byPlace.set(day.placeId, [...(byPlace.get(day.placeId) ?? []), day]);
+	return trees.flatMap((entry) => {
+		return daysFor(entry.place, places, byPlace).days.flatMap((day) => {
+			if (day.on < entry.tree.takenInOn) return [];
+			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
+			const limit = coldLimitC(entry, day.on, values);
+			if (minC >= limit) return [];
+			return [
+				{
+					treeId: entry.tree.id,
+					on: day.on,
+					what: `Cold night: about ${Math.round(minC)} °C at ${entry.place.name}, its limit is ${Math.round(limit)} °C`
+				}
+			];
+		});
+	});
+}

@@ -1,0 +1,184 @@
+import { and, asc, eq, gte } from 'drizzle-orm';
+import { createHash, randomBytes } from 'node:crypto';
+import { addDays } from '../core/climate/calendar';
+import {
+	airDays,
+	CLOCK_AHEAD_MS,
+	deviceHealth,
+	type Device,
+	type DeviceHealth,
+	type DeviceInput,
+	type Reading
+} from '../core/weather/device';
+import type { Values } from '../core/values/values';
+import { now, today } from './clock';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
+import { invalid, Refusal } from './errors';
+import { devices } from './records/records';
+import { doWork } from './records/work';
+import { keepWeather } from './weather';
+
+const hash = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/** Adds a device; its token is told once and kept only as a hash. @throws Refusal 422 */
+export async function addDevice(
+	store: Store,
+	input: DeviceInput
+): Promise<{ device: Device; token: string; entryId: string }> {
+	const missing = input.kind === 'air' ? input.placeId === null : input.onTreeId === null;
+	if (missing)
+		throw invalid([
+			input.kind === 'air'
+				? { field: 'placeId', message: 'must be chosen: an air sensor hangs at a place' }
+				: { field: 'onTreeId', message: 'must be chosen: it belongs to a pot' }
+		]);
+	const token = randomBytes(24).toString('base64url');
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'aftercare', what: `New device: ${input.name}` },
+		(work) => work.add(devices, { ...input, tokenHash: hash(token) })
+	);
+	return { device: result, token, entryId };
+}
+
+/** Takes a device away; its token is worth nothing from then on. Its readings go with it. */
+export async function removeDevice(store: Store, id: string, version: number): Promise<void> {
+	await doWork(
+		store,
+		{ treeId: null, stage: 'aftercare', what: 'Removed a device', undoable: false },
+		(work) => work.remove(devices, id, version)
+	);
+}
+
+/** The device of a bearer token. @throws Refusal 401 */
+export async function deviceOf(db: Reader, authorization: string | null): Promise<Device> {
+	const token = /^Bearer\s+(\S{10,200})$/.exec(authorization ?? '')?.[1];
+	const refused = new Refusal(
+		401,
+		'The token of the device is missing or not known.',
+		'Send it as Authorization: Bearer …; a lost token is replaced by adding the device anew.'
+	);
+	if (!token) throw refused;
+	const [row] = await db
+		.select({ id: tables.device.id })
+		.from(tables.device)
+		.where(eq(tables.device.tokenHash, hash(token)));
+	const device = row ? await devices.get(db, row.id) : null;
+	if (!device) throw refused;
+	return device;
+}
+
+/**
+ * Keeps readings of a device. The same device and time is kept once, whatever the order they come in. An air sensor makes days
+ * of weather for its place.
+ * @throws Refusal 422 a clock that runs ahead, or a value the device does not measure
+ */
+export async function keepReadings(
+	store: Store,
+	device: Device,
+	readings: readonly Reading[],
+	values: Values
+): Promise<{ kept: number; known: number }> {
+	const latest = now().getTime() + CLOCK_AHEAD_MS;
+	for (const [i, reading] of readings.entries()) {
+		if (Date.parse(reading.at) > latest)
+			throw invalid([
+				{ field: `${i}.at`, message: 'lies ahead of the clock here; look at the clock of the device' }
+			]);
+		if (device.kind === 'scale' && reading.weightKg !== null && reading.weightKg <= 0)
+			throw invalid([
+				{ field: `${i}.weightKg`, message: 'must be more than nothing: is the pot on the scale?' }
+			]);
+	}
+	let kept = 0;
+	await store.write(async (tx) => {
+		for (const reading of readings) {
+			const done = await tx
+				.insert(tables.reading)
+				.values({ ...reading, deviceId: device.id })
+				.onConflictDoNothing()
+				.returning({ at: tables.reading.at });
+			kept += done.length;
+		}
+	});
+	if (device.kind === 'air' && device.placeId !== null && kept > 0) {
+		const placeId = device.placeId;
+		const oldest = readings.map((reading) => reading.at.slice(0, 10)).sort()[0] ?? today();
+		const recent = await readingsOfDevice(store.db, device.id, oldest);
+		// The day that runs is not a day yet.
+		const days = airDays(recent).filter((day) => day.on < today());
+		if (days.length > 0)
+			await keepWeather(
+				store,
+				days.map((day) => ({
+					placeId,
+					on: day.on,
+					source: 'station' as const,
+					from: device.simulated ? `${device.name}, simulated` : device.name,
+					minC: day.minC,
+					maxC: day.maxC,
+					humidityPercent: day.humidityPercent,
+					windMs: null,
+					gustMs: null,
+					sunMj: null,
+					rainMm: null
+				})),
+				values
+			);
+	}
+	return { kept, known: readings.length - kept };
+}
+
+export async function readingsOfDevice(db: Reader, deviceId: string, fromDay: string): Promise<Reading[]> {
+	const { reading } = tables;
+	const rows = await db
+		.select({
+			at: reading.at,
+			weightKg: reading.weightKg,
+			moisture: reading.moisture,
+			temperatureC: reading.temperatureC,
+			humidityPercent: reading.humidityPercent,
+			battery: reading.battery
+		})
+		.from(reading)
+		.where(and(eq(reading.deviceId, deviceId), gte(reading.at, fromDay)))
+		.orderBy(asc(reading.at))
+		.limit(20_000);
+	return rows;
+}
+
+export interface DeviceRow {
+	device: Device;
+	/** Tag of its tree or name of its place. */
+	at: string;
+	health: DeviceHealth;
+	last: Reading | null;
+	/** Of the last week, thinned to at most one an hour. */
+	week: Reading[];
+}
+
+/** Every device with its last readings and how it does. */
+export async function deviceRows(db: Reader): Promise<DeviceRow[]> {
+	const all = await devices.list(db);
+	const names = new Map<string, string>();
+	for (const row of await db
+		.select({ id: tables.tree.id, tag: tables.tree.tag, name: tables.tree.name })
+		.from(tables.tree))
+		names.set(row.id, `${row.tag} ${row.name}`);
+	for (const row of await db.select({ id: tables.place.id, name: tables.place.name }).from(tables.place))
+		names.set(row.id, row.name);
+	return Promise.all(
+		all.map(async (device) => {
+			const week = await readingsOfDevice(db, device.id, addDays(today(), -7));
+			const hours = new Map(week.map((reading) => [reading.at.slice(0, 13), reading]));
+			return {
+				device,
+				at: names.get(device.onTreeId ?? device.placeId ?? '') ?? 'nowhere any more',
+				health: deviceHealth(week),
+				last: week.at(-1) ?? null,
+				week: [...hours.values()]
+			};
+		})
+	);
+}

@@ -1,0 +1,80 @@
+<script lang="ts">
+	import type { FunctionEstimate } from '$core/water/root-function';
+	import { useFormat } from '$ui/format';
+	import { area, line, scaleLinear, scaleUtc, utcFormat } from 'd3';
+
+	/** Root function by day with its band, what was expected, and what each pair of weighings said. */
+	interface Props {
+		course: readonly FunctionEstimate[];
+		today: string;
+	}
+	let { course, today }: Props = $props();
+	const format = useFormat();
+	const [W, H, LEFT, FOOT] = [520, 170, 34, 20];
+	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
+	const shown = $derived(course.slice(-180));
+	const x = $derived(
+		scaleUtc()
+			.domain([at(shown[0]?.on ?? today), at(shown.at(-1)?.on ?? today)])
+			.range([LEFT, W - 6])
+	);
+	const y = scaleLinear()
+		.domain([0, 1.2])
+		.range([H - FOOT, 6]);
+	const band = $derived(
+		area<FunctionEstimate>()
+			.x((point) => x(at(point.on)))
+			.y0((point) => y(point.low))
+			.y1((point) => y(point.high))(shown) ?? ''
+	);
+	const middle = $derived(
+		line<FunctionEstimate>()
+			.x((point) => x(at(point.on)))
+			.y((point) => y(point.phi))(shown) ?? ''
+	);
+	const seen = $derived(shown.filter((point) => point.seen !== null));
+	const last = $derived(shown.at(-1));
+	const month = utcFormat('%-d %b');
+</script>
+
+<svg
+	viewBox="0 0 {W} {H}"
+	class="block w-full"
+	role="img"
+	aria-label="Root function over the last half year: now {format().percent(
+		last?.phi ?? 1
+	)}, between {format().percent(last?.low ?? 0)} and {format().percent(
+		last?.high ?? 1
+	)}; {seen.length} weighings"
+>
+	{#each [0, 0.5, 1] as tick (tick)}
+		<path
+			d="M{LEFT} {y(tick)}H{W - 6}"
+			class="stroke-line"
+			stroke-dasharray={tick === 1 ? undefined : '2 3'}
+		/>
+		<text x={LEFT - 6} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate">{tick}</text>
+	{/each}
+	{#each x.ticks(5) as tick (tick.getTime())}
+		<text x={x(tick)} y={H - 4} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text>
+	{/each}
+	<path d={band} class="fill-lichen" fill-opacity="0.18" />
+	<path d={middle} fill="none" class="stroke-lichen" stroke-width="2.5" />
+	{#each seen as point (point.on)}
+		<path
+			d="M{x(at(point.on))} {y(point.expected)}V{y(Math.min(1.2, point.seen ?? 0))}"
+			class="stroke-slate"
+			stroke-width="1"
+		/>
+		<circle
+			cx={x(at(point.on))}
+			cy={y(Math.min(1.2, point.seen ?? 0))}
+			r="3.5"
+			class="fill-paper stroke-ink"
+			stroke-width="1.5"
+		/>
+	{/each}
+</svg>
+<p class="text-xs text-slate">
+	Band: 90 %. Rings: what a pair of weighings said, with a stroke from what was expected.
+</p>

@@ -1,0 +1,120 @@
+import { addDays } from '$core/climate/calendar';
+import { id, oneOf } from '$core/fields/fields';
+import { simulateWeather } from '$core/simulate/weather';
+import { disagreements } from '$core/weather/series';
+import { weatherDayInput } from '$core/weather/weather-day';
+import { today } from '$lib/server/clock';
+import { readForm } from '$lib/server/edge/form';
+import { acting, check } from '$lib/server/edge/http';
+import { readWeatherCsv } from '$lib/server/edge/weather-csv';
+import { places } from '$lib/server/records/records';
+import { readValues } from '$lib/server/settings';
+import { getStore } from '$lib/server/store';
+import {
+	fetchForecast,
+	keepWeather,
+	loadWeather,
+	placeSeries,
+	readForecastSetting,
+	weatherBody,
+	writeForecastSetting
+} from '$lib/server/weather';
+import { invalid } from '$lib/server/errors';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ url }) => {
+	const { db } = await getStore();
+	const on = today();
+	const values = await readValues(db);
+	const [from, to] = [addDays(on, -60), addDays(on, 14)];
+	const [all, series, days, forecast] = await Promise.all([
+		places.list(db),
+		placeSeries(db, from, to, values),
+		loadWeather(db, from, to),
+		readForecastSetting(db)
+	]);
+	const chosen =
+		all.find((place) => place.id === url.searchParams.get('place')) ??
+		all.find((place) => place.id === forecast.placeId) ??
+		all[0] ??
+		null;
+	const here = chosen ? series.get(chosen.id) : undefined;
+	return {
+		places: all,
+		chosen,
+		station: here?.station ?? null,
+		series: here?.series ?? [],
+		disagree: disagreements(days.filter((day) => day.placeId === (here?.station?.id ?? ''))),
+		forecast,
+		values
+	};
+};
+
+export const actions: Actions = {
+	day: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			form.set('source', 'typed');
+			const store = await getStore();
+			const { missed } = await keepWeather(
+				store,
+				[readForm(weatherDayInput, form)],
+				await readValues(store.db)
+			);
+			return {
+				told: missed > 0 ? `Kept. ${missed} trees stood below their limit: it is in their journals.` : 'Kept.'
+			};
+		});
+	},
+	file: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const file = form.get('file');
+			if (!(file instanceof File) || file.size === 0)
+				throw invalid([{ field: 'file', message: 'must be a file with at least one day' }]);
+			if (file.size > 2_000_000) throw invalid([{ field: 'file', message: 'must be at most 2 MB' }]);
+			const store = await getStore();
+			const days = check(
+				weatherBody,
+				readWeatherCsv(await file.text(), {
+					placeId: check(id(), form.get('placeId')),
+					source: 'station',
+					from: file.name.slice(0, 60)
+				})
+			);
+			const { kept, missed } = await keepWeather(store, days, await readValues(store.db));
+			return { told: `${kept} days kept${missed > 0 ? `; ${missed} cold nights are in the journals` : ''}.` };
+		});
+	},
+	simulate: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const store = await getStore();
+			const place = await places.get(store.db, check(id(), form.get('placeId')));
+			if (!place) throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+			const values = await readValues(store.db);
+			const on = today();
+			const { kept } = await keepWeather(
+				store,
+				simulateWeather(place, addDays(on, -60), addDays(on, -1), 11, values),
+				values
+			);
+			return { told: `${kept} simulated days kept, labelled as simulated.` };
+		});
+	},
+	forecast: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const store = await getStore();
+			const kind = check(oneOf(['off', 'simulated', 'address']), form.get('kind'));
+			await writeForecastSetting(store, {
+				service: kind === 'address' ? String(form.get('address') ?? '') : kind,
+				placeId: check(id(), form.get('placeId')),
+				fetchedAt: null
+			});
+			if (kind === 'off') return { told: 'No forecast is used.' };
+			const kept = await fetchForecast(store, await readValues(store.db));
+			return { told: `${kept} days of forecast kept.` };
+		});
+	}
+};

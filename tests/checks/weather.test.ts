@@ -1,0 +1,209 @@
+import fc from 'fast-check';
+import * as suncalc from 'suncalc';
+import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/climate/calendar';
+import { daylightHours, extraterrestrialRadiation } from '$core/climate/evapotranspiration';
+import { placeSchema, type Place } from '$core/climate/place';
+import { simulateWeather } from '$core/simulate/weather';
+import { defaultValues as values } from '$core/values/values';
+import {
+	airPressureKpa,
+	dewPointC,
+	meanSaturationKpa,
+	netRadiationMj,
+	penmanMonteithMm,
+	psychrometricKpa,
+	radiationFromSun,
+	saturationKpa,
+	vapourDeficitKpa,
+	windAt2m
+} from '$core/weather/penman-monteith';
+import { degreeDays, disagreements, gapsOf, stationFor, weatherSeries } from '$core/weather/series';
+import { weatherDaySchema, type WeatherDay } from '$core/weather/weather-day';
+import { limitsOf, warningsFor } from '$core/weather/guards';
+
+/** Allen et al. 1998, FAO Irrigation and drainage paper 56. */
+describe('FAO-56 weather', () => {
+	it('Example 2: at 1800 m the air presses 81.8 kPa, γ is 0.054', () => {
+		expect(airPressureKpa(1800)).toBeCloseTo(81.8, 1);
+		expect(psychrometricKpa(1800)).toBeCloseTo(0.054, 3);
+	});
+	it('Example 3: 24.5 and 15 °C → e_s 2.39 kPa', () => {
+		expect(saturationKpa(24.5)).toBeCloseTo(3.075, 3);
+		expect(meanSaturationKpa(15, 24.5)).toBeCloseTo(2.39, 2);
+	});
+	it('Example 18: 50.80° N, 100 m, 6 July → Rn 13.28, ET₀ 3.88', () => {
+		// Humidity 84 % at the minimum, 63 % at the maximum (equation 17).
+		const vapourKpa = (saturationKpa(12.3) * 0.84 + saturationKpa(21.5) * 0.63) / 2;
+		const windMs = windAt2m(10 / 3.6, 10);
+		const onTop = extraterrestrialRadiation(50.8, '2026-07-06');
+		const day = {
+			latitudeDeg: 50.8,
+			elevationM: 100,
+			on: '2026-07-06',
+			minC: 12.3,
+			maxC: 21.5,
+			vapourKpa,
+			windMs,
+			sunMj: radiationFromSun(9.25, daylightHours(50.8, '2026-07-06'), onTop)
+		};
+		expect(windMs).toBeCloseTo(2.078, 2);
+		expect(day.sunMj).toBeCloseTo(22.07, 1);
+		expect(netRadiationMj(day)).toBeCloseTo(13.28, 1);
+		expect(penmanMonteithMm(day)).toBeCloseTo(3.88, 1);
+	});
+	it('dew point is where the air would be full', () => {
+		expect(dewPointC(saturationKpa(11))).toBeCloseTo(11, 6);
+		expect(vapourDeficitKpa(15, 24.5, 1)).toBe(0);
+	});
+	it('day length agrees with a sun-position library within 24 minutes, from the line to 60°', () => {
+		for (const latitude of [-45, -20, 0, 30, 52, 60])
+			for (const on of ['2026-03-20', '2026-06-21', '2026-09-03', '2026-12-21']) {
+				const times = suncalc.getTimes(new Date(`${on}T12:00:00Z`), latitude, 0);
+				const rise = times.sunrise;
+				const set = times.sunset;
+				if (!rise || !set) throw new Error('no sun');
+				const hours = (set.getTime() - rise.getTime()) / 3_600_000;
+				// The library counts the rim of the sun and the bending of light, FAO-56 its middle.
+				expect(hours - daylightHours(latitude, on), `${latitude} ${on}`).toBeGreaterThan(-0.02);
+				expect(hours - daylightHours(latitude, on), `${latitude} ${on}`).toBeLessThan(0.4);
+			}
+	});
+});
+
+const place = (change: object = {}): Place =>
+	placeSchema.parse({ id: 'p', version: 1, name: 'P', kind: 'open', latitudeDeg: 52, note: '', ...change });
+const day = (on: string, minC: number, maxC: number, change: object = {}): WeatherDay =>
+	weatherDaySchema.parse({
+		id: on,
+		version: 1,
+		placeId: 'p',
+		on,
+		source: 'station',
+		from: '',
+		minC,
+		maxC,
+		...change
+	});
+
+describe('a series without gaps', () => {
+	it('has every day once, in order, whatever is missing; leap day and the turn of a year included', () => {
+		fc.assert(
+			fc.property(
+				fc.uniqueArray(fc.integer({ min: 0, max: 79 }), { maxLength: 60 }),
+				fc.constantFrom('2024-02-10', '2025-12-20', '2026-03-20'),
+				(kept, from) => {
+					const days = kept.map((i) => day(addDays(from, i), i % 9, 10 + (i % 9)));
+					const series = weatherSeries(place(), from, addDays(from, 79), days, values);
+					expect(series.map((one) => one.on)).toEqual(Array.from({ length: 80 }, (_, i) => addDays(from, i)));
+					for (const one of series) {
+						expect(one.how === '').toBe(kept.includes(series.indexOf(one)));
+						expect(one.et0Mm).toBeGreaterThanOrEqual(0);
+						expect(one.maxC).toBeGreaterThanOrEqual(one.minC);
+					}
+				}
+			),
+			{ numRuns: 60 }
+		);
+	});
+	it('bridges short gaps, takes the climate for long ones and says so', () => {
+		const days = [day('2026-04-01', 2, 10), day('2026-04-03', 6, 14), day('2026-04-20', 8, 18)];
+		const series = weatherSeries(place(), '2026-04-01', '2026-04-21', days, values);
+		expect(series[1]).toMatchObject({ minC: 4, maxC: 12, source: 'filled' });
+		expect(series[8]?.source).toBe('normals');
+		const gaps = gapsOf(series);
+		expect(gaps[0]).toMatchObject({ from: '2026-04-02', to: '2026-04-02' });
+		expect(gaps[1]).toMatchObject({ from: '2026-04-04', to: '2026-04-19' });
+	});
+	it('takes what was measured before a forecast, a station before what was typed, and says where two disagree', () => {
+		const days = [
+			day('2026-04-01', 0, 9, { source: 'forecast' }),
+			day('2026-04-01', 3, 12, { source: 'typed' }),
+			day('2026-04-01', 8, 20, { source: 'station' })
+		];
+		expect(weatherSeries(place(), '2026-04-01', '2026-04-01', days, values)[0]).toMatchObject({ minC: 8 });
+		expect(disagreements(days)).toEqual([{ on: '2026-04-01', byC: 8 }]);
+		expect(disagreements(days.slice(0, 2))).toEqual([]);
+	});
+	it('keeps heated places warm, rain out from under glass, and more demand in the sun than in the shade', () => {
+		const wet = [day('2026-01-10', -6, 2, { rainMm: 12 })];
+		const at = (kind: string, held: number | null = null) =>
+			weatherSeries(place({ kind, heldMinimumC: held }), '2026-01-10', '2026-01-10', wet, values)[0];
+		expect(at('heated', 12)?.minC).toBe(12);
+		expect(at('greenhouse')?.rainMm).toBe(0);
+		expect(at('open')?.rainMm).toBe(12);
+		expect(at('shade')?.et0Mm ?? 9).toBeLessThan(at('open')?.et0Mm ?? 0);
+	});
+	it('uses Penman–Monteith where humidity, wind and sun are there', () => {
+		const full = day('2026-07-06', 12, 22, { humidityPercent: 70, windMs: 2, sunMj: 21 });
+		const series = weatherSeries(place(), '2026-07-06', '2026-07-07', [full], values);
+		expect(series.map((one) => one.method)).toEqual(['penman-monteith', 'hargreaves']);
+	});
+	it('a place borrows the nearest station, not one far away', () => {
+		const near = place({ id: 'near', latitudeDeg: 52.1, longitudeDeg: -1.5 });
+		const far = place({ id: 'far', latitudeDeg: 57, longitudeDeg: -4 });
+		const here = place({ longitudeDeg: -1.5 });
+		expect(stationFor(here, [here, near, far], new Set(['near', 'far']))?.id).toBe('near');
+		expect(stationFor(here, [here, far], new Set(['far']))).toBeNull();
+	});
+	it('degree days count warmth over a base only', () => {
+		expect(
+			degreeDays(
+				[
+					{ minC: 0, maxC: 10 },
+					{ minC: 10, maxC: 20 }
+				],
+				7
+			)
+		).toBe(8);
+	});
+});
+
+describe('simulated weather', () => {
+	it('is the same for the same seed, always possible, and near the climate over the years', () => {
+		const a = simulateWeather(place(), '2024-01-01', '2026-12-31', 5, values);
+		expect(a).toEqual(simulateWeather(place(), '2024-01-01', '2026-12-31', 5, values));
+		for (const one of a)
+			expect(weatherDaySchema.safeParse({ ...one, id: 'x', version: 1 }).success).toBe(true);
+		const mean = a.reduce((sum, one) => sum + (one.minC + one.maxC) / 2, 0) / a.length;
+		expect(mean).toBeGreaterThan(7);
+		expect(mean).toBeLessThan(13);
+	});
+});
+
+describe('guards', () => {
+	const tree = {
+		id: 't',
+		tag: 'T-1',
+		coldC: -8,
+		hardy: true,
+		tenderShoots: false,
+		rootFunction: 0.9,
+		tipsMs: null
+	};
+	const series = (days: WeatherDay[]) =>
+		weatherSeries(place(), days[0]?.on ?? '', days.at(-1)?.on ?? '', days, values);
+	it('are grouped by danger and day, tightest first, with what to do and by when', () => {
+		const days = series([
+			day('2026-04-18', -3, 9, { source: 'forecast' }),
+			day('2026-04-19', 4, 14, { source: 'forecast' })
+		]);
+		const warnings = warningsFor(days, [
+			limitsOf({ ...tree, id: 'a', tag: 'A', coldC: 5, hardy: false }, values),
+			limitsOf({ ...tree, id: 'b', tag: 'B', coldC: -1 }, values),
+			limitsOf(tree, values)
+		]);
+		expect(warnings.map((one) => [one.kind, one.on, one.trees.map((t) => t.tag)])).toEqual([
+			['cold', '2026-04-18', ['A', 'B']],
+			['cold', '2026-04-19', ['A']]
+		]);
+		expect(warnings[0]).toMatchObject({ byWhen: 'before dusk', sure: true });
+	});
+	it('tighten with tender shoots and few roots', () => {
+		expect(limitsOf({ ...tree, tenderShoots: true }, values).coldC).toBe(values['guard.shootsC']);
+		const few = limitsOf({ ...tree, rootFunction: 0.4 }, values);
+		expect(few.heatC).toBeLessThan(limitsOf(tree, values).heatC);
+		expect(few.vpdKpa).toBe(values['guard.vpdKpa']);
+		expect(limitsOf({ ...tree, tipsMs: 9 }, values).gustMs).toBe(9);
+	});
+});
