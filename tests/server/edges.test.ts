@@ -167,6 +167,8 @@ describe('every calculation', () => {
 			ballRadiusMm: 150,
 			segments: [segment]
 		};
+		const yardPlace = { ...place, id: 'p', version: 1, name: 'Bench', note: '' };
+		const potStores = { rootedMostL: 3, unrootedMostL: 3, surfaceM2: 0.09, crownM2: 0.4 };
 		const trial = {
 			ballDiameterMm: 240,
 			ballDepthMm: 120,
@@ -310,6 +312,50 @@ describe('every calculation', () => {
 				airFrom: 0.2,
 				airTo: 0.35
 			},
+			'penman-monteith': {
+				latitudeDeg: 52,
+				elevationM: 80,
+				on: '2026-07-01',
+				minC: 12,
+				maxC: 23,
+				humidityPercent: 70,
+				windMs: 2,
+				sunMj: 20
+			},
+			'weather-series': { place: yardPlace, span: { from: '2026-07-01', to: '2026-07-10' } },
+			'simulated-weather': { place: yardPlace, span: { from: '2026-07-01', to: '2026-07-10' }, seed: 4 },
+			'pot-day': {
+				before: { rootedL: 2, unrootedL: 2 },
+				stores: potStores,
+				on: '2026-07-01',
+				et0Mm: 4,
+				rootFunction: 0.7
+			},
+			'next-watering': {
+				place: yardPlace,
+				stores: potStores,
+				since: { on: '2026-07-01', water: { rootedL: 3, unrootedL: 3 } },
+				today: '2026-07-03',
+				trigger: 0.5,
+				root: { phi: 0.7, low: 0.5, high: 0.9 }
+			},
+			'root-function': {
+				place: yardPlace,
+				span: { from: '2026-06-01', to: '2026-06-30' },
+				stores: potStores,
+				waterings: [
+					{ id: 'a', version: 1, wateredOn: '2026-06-10', afterKg: 14 },
+					{ id: 'b', version: 1, wateredOn: '2026-06-14', beforeKg: 12 }
+				]
+			},
+			'weather-guards': {
+				place: yardPlace,
+				days: [],
+				span: { from: '2026-01-01', to: '2026-01-03' },
+				trees: [{ id: 'a', tag: 'A-1', coldC: 10, hardy: false }]
+			},
+			release: { condition: 'buds-move', byOn: '2026-06-01', today: '2026-05-01', looks: [] },
+			'air-days': { readings: [{ at: '2026-04-01T06:00:00Z', temperatureC: 4 }], least: 1 },
 			evapotranspiration: { latitudeDeg: 52, on: '2026-07-01', minC: 11, maxC: 22 },
 			'water-demand': {
 				place,

@@ -60,7 +60,7 @@ const KEY = 'calendar-token';
 /** The secret part of the feed’s address; null while there is none. */
 export async function feedToken(db: Reader): Promise<string | null> {
 	const token = await readSetting(db, KEY);
-	return typeof token === 'string' ? token : null;
+	return typeof token === 'string' && token !== '' ? token : null;
 }
 
 /** A new address; the one before is worth nothing from then on. */
@@ -69,7 +69,7 @@ export async function renewFeed(store: Store): Promise<string> {
 	await writeSetting(store, KEY, token);
 	return token;
 }
-export const revokeFeed = (store: Store): Promise<void> => writeSetting(store, KEY, null);
+export const revokeFeed = (store: Store): Promise<void> => writeSetting(store, KEY, '');
 
 export const sameToken = (a: string, b: string): boolean => {
 	const [left, right] = [Buffer.from(a), Buffer.from(b)];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { aftercareTasks } from '../aftercare/rules';
+import { releaseSchema } from '../aftercare/release';
 import { taskKinds, taskMarks } from '../aftercare/task';
 import { circularSummary, rayleigh, sectorShares, widestGap } from '../circular/circular';
 import { growingSeason, nightTemperature } from '../climate/normals';
@@ -25,6 +26,7 @@ import { verdict } from '../recovery/verdict';
 import { stageDates } from '../roots/stage-dates';
 import { wilsonInterval } from '../sampling/wilson';
 import { crownSchools, situations, waterSchools } from '../tree/tree';
+import { weatherCalculations } from './weather-calculations';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
@@ -317,6 +319,7 @@ export const calculations: readonly Calculation[] = [
 			)
 		})
 	),
+	...weatherCalculations,
 	calculation(
 		'aftercare-tasks',
 		'The aftercare a piece of root work asks for, dated, with reasons and marks',
@@ -348,7 +351,8 @@ export const calculations: readonly Calculation[] = [
 					stage: z.string(),
 					fromOn: z.string(),
 					toOn: z.string(),
-					minutes: number
+					minutes: number,
+					release: releaseSchema.nullable()
 				})
 			)
 		}),

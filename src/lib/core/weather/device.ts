@@ -46,13 +46,10 @@ export const readingInput = z
 export type Reading = z.infer<typeof readingInput>;
 
 export const READINGS_AT_ONCE = 5000;
-export const readingsBody = z.union([
-	readingInput,
-	z
-		.array(readingInput)
-		.min(1, { error: 'must hold at least one reading' })
-		.max(READINGS_AT_ONCE, { error: `must be at most ${READINGS_AT_ONCE} readings at once` })
-]);
+export const readingsBody = z
+	.array(readingInput)
+	.min(1, { error: 'must hold at least one reading' })
+	.max(READINGS_AT_ONCE, { error: `must be at most ${READINGS_AT_ONCE} readings at once` });
 
 /** Clock of a device against ours: readings further ahead than this are refused, a clock that jumped. */
 export const CLOCK_AHEAD_MS = 15 * 60 * 1000;

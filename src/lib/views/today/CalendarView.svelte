@@ -99,7 +99,7 @@
 		<h2 id="season-title" class="text-lg">The season ahead</h2>
 		<ul class="mt-1 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
 			{#each season as { key, begin, held } (key)}
-				<li class="border-b py-2">
+				<li class="min-w-0 border-b py-2">
 					<strong>{format().monthYear(`${key}-01`)}</strong>: {begin.length}
 					{begin.length === 1 ? 'piece' : 'pieces'} of work{held > 0 ? `, ${held} waiting for the tree` : ''}
 					<ul class="text-sm text-slate">

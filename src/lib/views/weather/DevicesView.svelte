@@ -79,7 +79,7 @@
 		{#each rows as { device, at, health, last, week } (device.id)}
 			<li class="flex flex-wrap items-center gap-x-5 gap-y-2 py-3">
 				<div class="min-w-0 flex-1 basis-64">
-					<strong>{device.name}</strong>{#if device.simulated}{' '}<span class="text-ochre">simulated</span
+					<strong>{device.name}</strong>{#if device.simulated}<span class="ml-1.5 text-ochre">simulated</span
 						>{/if}
 					<span class="block text-sm text-slate">{deviceKindNames[device.kind]}, {at}</span>
 					<span class="block text-sm"

@@ -1,4 +1,4 @@
-import { readingInput, readingsBody, READINGS_AT_ONCE } from '$core/weather/device';
+import { readingInput, readingsBody } from '$core/weather/device';
 import { deviceOf, keepReadings } from '$lib/server/devices';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
@@ -6,7 +6,6 @@ import { Refusal } from '$lib/server/errors';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
 import type { RequestHandler } from './$types';
 
 /** Readings of a device, one or many, as JSON or CSV; the token tells which device. The same reading twice is kept once. */
@@ -20,10 +19,10 @@ export const POST: RequestHandler = ({ request }) =>
 			const text = await request.text();
 			if (text.length > 2_000_000)
 				throw new Refusal(413, 'The file is larger than 2 MB.', 'Send less at once.');
-			readings = check(z.array(readingInput).min(1).max(READINGS_AT_ONCE), readReadingsCsv(text));
+			readings = check(readingsBody, readReadingsCsv(text));
 		} else {
-			const body = check(readingsBody, await readJson(request));
-			readings = Array.isArray(body) ? body : [body];
+			const raw = await readJson(request);
+			readings = Array.isArray(raw) ? check(readingsBody, raw) : [check(readingInput, raw)];
 		}
 		const { kept, known } = await keepReadings(store, device, readings, await readValues(store.db));
 		return json({ device: device.name, kept, known }, { status: 201 });

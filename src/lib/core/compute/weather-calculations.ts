@@ -1,0 +1,286 @@
+import { z } from 'zod';
+import { releaseConditions, releaseOf } from '../aftercare/release';
+import { addDays } from '../climate/calendar';
+import { placeSchema } from '../climate/place';
+import { calendarDate, count, id, measure, share } from '../fields/fields';
+import { potDay } from '../water/balance';
+import { nextWatering } from '../water/forecast';
+import { rootFunction } from '../water/root-function';
+import { weighingPairs, wateringSchema } from '../water/watering';
+import { airDays, readingInput } from '../weather/device';
+import { limitsOf, warningsFor } from '../weather/guards';
+import { penmanMonteithMm, netRadiationMj, saturationKpa } from '../weather/penman-monteith';
+import { weatherSeries } from '../weather/series';
+import { weatherDaySchema } from '../weather/weather-day';
+import { simulateWeather } from '../simulate/weather';
+import { calculation, type Calculation } from './calculation';
+
+const number = z.number();
+const stores = z.strictObject({
+	rootedMostL: measure(0.01, 5000, 'L'),
+	unrootedMostL: measure(0, 5000, 'L'),
+	surfaceM2: measure(0.0005, 20, 'm²'),
+	crownM2: measure(0, 400, 'm²')
+});
+const water = z.strictObject({ rootedL: measure(0, 5000, 'L'), unrootedL: measure(0, 5000, 'L') });
+const weatherDays = z.array(weatherDaySchema).max(4000);
+const seriesOut = z.array(
+	z.looseObject({ on: z.string(), et0Mm: number, source: z.string(), how: z.string() })
+);
+const stretch = (days: number) =>
+	z
+		.strictObject({ from: calendarDate(), to: calendarDate() })
+		.refine((span) => span.to >= span.from && span.to <= addDays(span.from, days), {
+			path: ['to'],
+			error: `must lie within ${days} days of the first`
+		});
+
+/** Calculations of Aftercare: weather, water, what the tree releases. */
+export const weatherCalculations: readonly Calculation[] = [
+	calculation(
+		'penman-monteith',
+		'Reference evapotranspiration of a day by FAO-56 Penman–Monteith',
+		z
+			.strictObject({
+				latitudeDeg: measure(-90, 90, '°'),
+				elevationM: measure(-400, 5000, 'm'),
+				on: calendarDate(),
+				minC: measure(-60, 50, '°C'),
+				maxC: measure(-60, 60, '°C'),
+				humidityPercent: measure(0, 100, '%'),
+				windMs: measure(0, 80, 'm/s'),
+				sunMj: measure(0, 45, 'MJ/m²')
+			})
+			.refine((day) => day.maxC >= day.minC, { path: ['maxC'], error: 'must not be below the minimum' }),
+		z.object({ et0Mm: number, netRadiationMj: number }),
+		({ humidityPercent, ...rest }) => {
+			const day = {
+				...rest,
+				vapourKpa: (humidityPercent / 100) * ((saturationKpa(rest.minC) + saturationKpa(rest.maxC)) / 2)
+			};
+			return { et0Mm: penmanMonteithMm(day), netRadiationMj: netRadiationMj(day) };
+		}
+	),
+	calculation(
+		'weather-series',
+		'Weather of a place day by day without gaps, each filled day with how it was filled',
+		z.strictObject({ place: placeSchema, span: stretch(1200), days: weatherDays.default([]) }),
+		z.object({ series: seriesOut }),
+		({ place, span, days }, values) => ({
+			series: weatherSeries(place, span.from, span.to, days, values).map((day) => ({ ...day }))
+		})
+	),
+	calculation(
+		'simulated-weather',
+		'Weather that never was, the same for the same seed: for demos and tests',
+		z.strictObject({ place: placeSchema, span: stretch(1200), seed: count(0, 1_000_000) }),
+		z.object({ days: z.array(z.looseObject({ on: z.string(), minC: number, maxC: number })) }),
+		({ place, span, seed }, values) => ({
+			days: simulateWeather(place, span.from, span.to, seed, values).map((day) => ({ ...day }))
+		})
+	),
+	calculation(
+		'pot-day',
+		'One day of the water of a pot, conserved: what came in, was drawn, dried off and ran out',
+		z.strictObject({
+			before: water,
+			stores,
+			on: calendarDate(),
+			et0Mm: measure(0, 30, 'mm'),
+			rainMm: measure(0, 1000, 'mm').default(0),
+			rootFunction: measure(0, 1.2, ''),
+			inLeaf: z.boolean().default(true),
+			irrigationL: measure(0, 1000, 'L').default(0)
+		}),
+		z.object({
+			on: z.string(),
+			water: z.object({ rootedL: number, unrootedL: number }),
+			rainL: number,
+			irrigationL: number,
+			transpirationL: number,
+			evaporationL: number,
+			outflowL: number,
+			dryness: number
+		}),
+		({ before, stores: of, on, et0Mm, rainMm, rootFunction: phi, inLeaf, irrigationL }, values) =>
+			potDay(before, of, { on, et0Mm, rainMm }, phi, inLeaf, irrigationL, values)
+	),
+	calculation(
+		'next-watering',
+		'The next watering of a pot as a date with a band, its litres and how, from the weather of its place',
+		z.strictObject({
+			place: placeSchema,
+			days: weatherDays.default([]),
+			stores,
+			since: z.strictObject({ on: calendarDate(), water }),
+			today: calendarDate(),
+			aheadDays: count(1, 60).default(21),
+			trigger: share(),
+			root: z.strictObject({
+				phi: measure(0, 1.2, ''),
+				low: measure(0, 1.2, ''),
+				high: measure(0, 1.2, '')
+			}),
+			inLeaf: z.boolean().default(true),
+			restUntil: calendarDate().nullable().default(null),
+			sheds: z.boolean().default(false),
+			outflow: measure(0, 0.5, '(a share)').default(0.15)
+		}),
+		z.object({
+			on: z.string().nullable(),
+			earliest: z.string().nullable(),
+			latest: z.string().nullable(),
+			dryness: number,
+			litres: number,
+			way: z.string(),
+			reason: z.string()
+		}),
+		({ place, days, aheadDays, inLeaf, ...question }, values) => {
+			const series = weatherSeries(
+				place,
+				question.since.on,
+				addDays(question.today, aheadDays),
+				days,
+				values
+			);
+			const { days: _days, ...next } = nextWatering({ ...question, series, inLeaf: () => inLeaf }, values);
+			return next;
+		}
+	),
+	calculation(
+		'root-function',
+		'Root function by day with a 90 % band, from waterings weighed before and after',
+		z.strictObject({
+			place: placeSchema,
+			days: weatherDays.default([]),
+			span: stretch(800),
+			stores,
+			waterings: z.array(wateringSchema).max(2000),
+			beginPhi: measure(0, 1.2, '').default(1),
+			beginSpread: measure(0.01, 1, '').default(0.2),
+			losses: z
+				.array(z.strictObject({ on: calendarDate(), share: share() }))
+				.max(50)
+				.default([]),
+			inLeaf: z.boolean().default(true),
+			scaleKg: measure(0.001, 5, 'kg').default(0.03)
+		}),
+		z.object({
+			course: z.array(
+				z.object({
+					on: z.string(),
+					phi: number,
+					low: number,
+					high: number,
+					seen: number.nullable(),
+					expected: number
+				})
+			)
+		}),
+		(
+			{ place, days, span, stores: of, waterings, beginPhi, beginSpread, losses, inLeaf, scaleKg },
+			values
+		) => ({
+			course: rootFunction(
+				{
+					begin: { on: span.from, phi: beginPhi, p: beginSpread ** 2 },
+					pairs: weighingPairs(waterings, []),
+					series: weatherSeries(place, span.from, span.to, days, values),
+					stores: of,
+					inLeaf: () => inLeaf,
+					losses,
+					scaleKg
+				},
+				values
+			)
+		})
+	),
+	calculation(
+		'weather-guards',
+		'Cold, heat, gusts and dry air of the days ahead against what trees of a place stand',
+		z.strictObject({
+			place: placeSchema,
+			days: weatherDays,
+			span: stretch(30),
+			trees: z
+				.array(
+					z.strictObject({
+						id: id(),
+						tag: z.string().max(16),
+						coldC: measure(-60, 30, '°C'),
+						hardy: z.boolean(),
+						tenderShoots: z.boolean().default(false),
+						rootFunction: measure(0, 1.2, '').default(1),
+						tipsMs: measure(0, 200, 'm/s').nullable().default(null)
+					})
+				)
+				.max(5000)
+		}),
+		z.object({
+			warnings: z.array(
+				z.object({
+					kind: z.string(),
+					on: z.string(),
+					figure: number,
+					trees: z.array(z.object({ treeId: z.string(), tag: z.string(), limit: number, why: z.string() })),
+					what: z.string(),
+					byWhen: z.string(),
+					sure: z.boolean()
+				})
+			)
+		}),
+		({ place, days, span, trees }, values) => ({
+			warnings: warningsFor(
+				weatherSeries(place, span.from, span.to, days, values),
+				trees.map((tree) => limitsOf(tree, values))
+			)
+		})
+	),
+	calculation(
+		'release',
+		'Whether the tree has released a piece of work, by what was seen since',
+		z.strictObject({
+			condition: z.enum(releaseConditions),
+			value: measure(0, 1.2, '').default(0.6),
+			byOn: calendarDate(),
+			today: calendarDate(),
+			looks: z
+				.array(
+					z.strictObject({
+						observedOn: calendarDate(),
+						buds: z.enum(['none', 'swelling', 'open']).nullable().default(null),
+						leafCover: share().nullable().default(null),
+						shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null)
+					})
+				)
+				.max(2000),
+			functionLow: z
+				.array(z.strictObject({ on: calendarDate(), low: measure(0, 1.2, '') }))
+				.max(2000)
+				.default([])
+		}),
+		z.object({
+			state: z.enum(['released', 'held', 'overdue']),
+			on: z.string().nullable(),
+			because: z.string()
+		}),
+		({ condition, value, byOn, today, ...facts }) => releaseOf({ condition, value, byOn }, facts, today)
+	),
+	calculation(
+		'air-days',
+		'Days of weather from the readings of an air sensor',
+		z.strictObject({ readings: z.array(readingInput).max(5000), least: count(1, 288).default(6) }),
+		z.object({
+			days: z.array(
+				z.object({
+					on: z.string(),
+					minC: number,
+					maxC: number,
+					humidityPercent: number.nullable(),
+					readings: number
+				})
+			)
+		}),
+		({ readings, least }) => ({ days: airDays(readings, least) })
+	)
+];

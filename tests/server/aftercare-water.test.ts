@@ -1,0 +1,424 @@
+import ICAL from 'ical.js';
+import { describe, expect, it } from 'vitest';
+import { calendarEvents } from '$core/aftercare/calendar-events';
+import { metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/release';
+import { taskInput } from '$core/aftercare/task';
+import { addDays } from '$core/climate/calendar';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingInput } from '$core/pots/replant-plan';
+import { todayItems } from '$core/today/today';
+import { defaultValues as values } from '$core/values/values';
+import { wateringInput } from '$core/water/watering';
+import { airDays, deviceHealth, readingInput, readingsBody } from '$core/weather/device';
+import { weatherDayInput } from '$core/weather/weather-day';
+import { addTask } from '$lib/server/aftercare';
+import { asICalendar, feedToken, renewFeed, revokeFeed, sameToken, yardEvents } from '$lib/server/calendar';
+import { exportCase, importCase } from '$lib/server/case-file';
+import { addDevice, deviceOf, deviceRows, keepReadings, removeDevice } from '$lib/server/devices';
+import { readReadingsCsv } from '$lib/server/edge/readings-csv';
+import { readWeatherCsv } from '$lib/server/edge/weather-csv';
+import { Refusal } from '$lib/server/errors';
+import { devices, places } from '$lib/server/records/records';
+import { undo } from '$lib/server/records/work';
+import { recordPlanting } from '$lib/server/replant';
+import { todayTrees } from '$lib/server/tree-lists';
+import { loadRecords } from '$lib/server/trees';
+import { recordWatering, refreshWater, waterOf, waterStates } from '$lib/server/water';
+import {
+	fetchForecast,
+	keepWeather,
+	placeSeries,
+	weatherBody,
+	writeForecastSetting
+} from '$lib/server/weather';
+import { freshStore, storeWithTree } from './helpers';
+
+const on = '2026-04-18';
+const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
+	try {
+		await work;
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause;
+		throw cause;
+	}
+	throw new Error('nothing was refused');
+};
+const day = (placeId: string, change: object = {}) =>
+	weatherDayInput.parse({
+		placeId,
+		on: '2026-04-17',
+		source: 'station',
+		from: 's',
+		minC: 2,
+		maxC: 11,
+		...change
+	});
+
+describe('what the tree releases', () => {
+	const release = { condition: 'buds-move' as const, value: 0, byOn: '2026-06-01' };
+	const look = (observedOn: string, change: object = {}) => ({
+		observedOn,
+		buds: null,
+		leafCover: null,
+		shootExtensionMm: null,
+		...change
+	});
+	const facts = (looks: ReleaseFacts['looks']): ReleaseFacts => ({ looks, functionLow: [] });
+	it('is held until it was seen, released on the day it was seen, and brought up at the latest day', () => {
+		expect(releaseOf(release, facts([]), '2026-05-01').state).toBe('held');
+		expect(releaseOf(release, facts([look('2026-04-20', { buds: 'swelling' })]), '2026-05-01')).toMatchObject(
+			{
+				state: 'released',
+				on: '2026-04-20'
+			}
+		);
+		expect(releaseOf(release, facts([look('2026-04-20', { buds: 'none' })]), '2026-06-02').state).toBe(
+			'overdue'
+		);
+	});
+	it('each condition is met by its own measure', () => {
+		const shoots = [
+			look('2026-05-01', { shootExtensionMm: 80 }),
+			look('2026-05-20', { shootExtensionMm: 82 })
+		];
+		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots))?.on).toBe('2026-05-20');
+		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots.slice(0, 1)))).toBeNull();
+		expect(
+			metOn({ ...release, condition: 'leaves-out' }, facts([look('2026-05-01', { leafCover: 0.6 })]))?.on
+		).toBe('2026-05-01');
+		expect(
+			metOn(
+				{ ...release, condition: 'root-function', value: 0.6 },
+				{
+					looks: [],
+					functionLow: [
+						{ on: '2026-05-01', low: 0.5 },
+						{ on: '2026-05-08', low: 0.62 }
+					]
+				}
+			)?.on
+		).toBe('2026-05-08');
+	});
+	it('times the task anew with the same length, and doing it twice changes nothing', () => {
+		const task = { fromOn: '2026-05-10', toOn: '2026-05-20', release, source: 'x@2026-04-01' };
+		const seen = facts([look('2026-03-01', { buds: 'open' }), look('2026-04-20', { buds: 'open' })]);
+		const once = timed(task, seen, '2026-05-01');
+		// Buds of before the work release nothing.
+		expect([once.fromOn, once.toOn]).toEqual(['2026-04-20', '2026-04-30']);
+		expect(timed(once, seen, '2026-05-01')).toEqual(once);
+		const held = timed(task, facts([]), '2026-05-15');
+		expect(held.fromOn > '2026-05-15').toBe(true);
+		expect(timed(held, facts([]), '2026-05-15')).toEqual(held);
+	});
+});
+
+describe('water', () => {
+	const pot = {
+		shape: 'round',
+		topLengthMm: 300,
+		topWidthMm: 300,
+		bottomLengthMm: 240,
+		bottomWidthMm: 240,
+		heightMm: 200
+	};
+	const potted = async () => {
+		const made = await storeWithTree({ heightM: 0.9 });
+		await recordPlanting(
+			made.store,
+			made.tree.id,
+			plantingInput.parse({
+				plantedOn: '2026-03-05',
+				pot,
+				sizeRule: 'normal',
+				ballDiameterMm: 240,
+				ballDepthMm: 140,
+				mix: pottingMixOf('pumice-bark'),
+				headspaceMm: 20
+			}),
+			{ waterSchool: 'at-once', fromStock: null },
+			values
+		);
+		return made;
+	};
+	it('is reckoned for a potted tree, kept for Today until something changes, and part of its export', async () => {
+		const { store, tree } = await potted();
+		const days = Array.from({ length: 40 }, (_, i) =>
+			day(tree.placeId, { on: addDays('2026-03-09', i), minC: 8, maxC: 21 })
+		);
+		await keepWeather(store, days, values);
+		for (const [wateredOn, beforeKg, afterKg] of [
+			['2026-03-20', null, 14.2],
+			['2026-03-28', 13.1, 14.2],
+			['2026-04-05', 13, 14.2]
+		] as const)
+			await recordWatering(
+				store,
+				tree.id,
+				wateringInput.parse({ wateredOn, beforeKg, afterKg, litres: 1.4 })
+			);
+		const water = await waterOf(store.db, tree.id, values);
+		expect(water?.pairs.length).toBe(2);
+		expect(water?.lastWaterOn).toBe('2026-04-05');
+		await refreshWater(store, values);
+		const [first] = [...(await waterStates(store.db)).values()];
+		expect(first?.lastWaterOn).toBe('2026-04-05');
+		const { entryId } = await recordWatering(
+			store,
+			tree.id,
+			wateringInput.parse({ wateredOn: '2026-04-17' })
+		);
+		await refreshWater(store, values);
+		expect([...(await waterStates(store.db)).values()][0]?.lastWaterOn).toBe('2026-04-17');
+		await undo(store, entryId);
+		await refreshWater(store, values);
+		expect([...(await waterStates(store.db)).values()][0]).toEqual(first);
+		const written = await exportCase(store.db, tree.id);
+		expect(written.waterings).toHaveLength(3);
+		const elsewhere = await freshStore();
+		await importCase(elsewhere, written);
+		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
+	});
+	it('that is due stands on Today with litres, and a frost that is forecast with all trees it touches', async () => {
+		const { store, tree, placeId } = await potted();
+		const dry = Array.from({ length: 25 }, (_, i) =>
+			day(placeId, {
+				on: addDays('2026-03-24', i),
+				minC: 12,
+				maxC: 29,
+				windMs: 3,
+				sunMj: 20,
+				humidityPercent: 40
+			})
+		);
+		await keepWeather(store, dry, values);
+		await recordWatering(store, tree.id, wateringInput.parse({ wateredOn: '2026-03-24' }));
+		await keepWeather(store, [day(placeId, { on, source: 'forecast', minC: -22, maxC: 4 })], values);
+		await refreshWater(store, values);
+		const [trees, weather] = await Promise.all([
+			todayTrees(store.db, on),
+			placeSeries(store.db, on, addDays(on, 3), values)
+		]);
+		const items = todayItems(
+			trees,
+			on,
+			values,
+			new Map([...weather].map(([id, { series }]) => [id, series]))
+		);
+		expect(items[0]?.sentence).toMatch(/Cold tonight, before dusk/);
+		expect(items[0]?.group.map((one) => one.tag)).toEqual(['T-1']);
+		const water = items.find((item) => item.pourL !== null);
+		expect(water?.sentence).toMatch(/^Water it: /);
+		expect(water?.pourL ?? 0).toBeGreaterThan(0.1);
+	});
+});
+
+describe('weather', () => {
+	it('kept twice changes nothing; a measured night below a limit is in the journal once', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		const cold = [day(placeId, { minC: -25, maxC: -9 })];
+		expect(await keepWeather(store, cold, values)).toEqual({ kept: 1, missed: 1 });
+		expect(await keepWeather(store, cold, values)).toEqual({ kept: 1, missed: 0 });
+		const { journal } = await loadRecords(store.db, tree.id);
+		expect(journal.filter((entry) => entry.what.startsWith('Cold night'))).toHaveLength(1);
+	});
+	it('of an unknown place or of days to come is refused, and nothing is kept', async () => {
+		const { store, placeId } = await storeWithTree();
+		expect(
+			(await refusal(keepWeather(store, [day(placeId), day('nowhere')], values))).problems[0]?.field
+		).toBe('1.placeId');
+		expect((await refusal(keepWeather(store, [day(placeId, { on: '2026-05-01' })], values))).status).toBe(
+			422
+		);
+		expect(
+			(await placeSeries(store.db, '2026-04-17', '2026-04-17', values)).get(placeId)?.series[0]?.source
+		).toBe('normals');
+	});
+	it('comes from a CSV with commas for decimals, and a file without its columns is refused', async () => {
+		const rows = readWeatherCsv('date;min_c;max_c;rain_mm\n2026-04-01;2,5;11;\n2026-04-02;3;12;4', {
+			placeId: 'p',
+			source: 'station',
+			from: 'file'
+		});
+		expect(weatherBody.parse(rows)[0]).toMatchObject({ minC: 2.5, rainMm: null });
+		expect(() => readWeatherCsv('day,low\n1,2', { placeId: 'p', source: 'station', from: '' })).toThrow(
+			/columns/
+		);
+	});
+	it('a forecast is simulated, kept, and a service that does not answer leaves what stands', async () => {
+		const { store, placeId } = await storeWithTree();
+		expect((await refusal(fetchForecast(store, values))).status).toBe(409);
+		await writeForecastSetting(store, { service: 'simulated', placeId, fetchedAt: null });
+		expect(await fetchForecast(store, values)).toBe(10);
+		const before = (await placeSeries(store.db, on, addDays(on, 9), values)).get(placeId)?.series;
+		expect(before?.every((one) => one.source === 'forecast')).toBe(true);
+		await writeForecastSetting(store, { service: 'http://127.0.0.1:9/none', placeId, fetchedAt: null });
+		expect((await refusal(fetchForecast(store, values))).status).toBe(502);
+		expect((await placeSeries(store.db, on, addDays(on, 9), values)).get(placeId)?.series).toEqual(before);
+		expect(
+			(await refusal(writeForecastSetting(store, { service: 'ftp://x', placeId, fetchedAt: null }))).status
+		).toBe(422);
+	});
+});
+
+describe('devices', () => {
+	const reading = (at: string, change: object = {}) => readingInput.parse({ at, weightKg: 12, ...change });
+	it('are known by a token that is kept as a hash; a reading twice or out of order is kept once', async () => {
+		const { store, tree } = await storeWithTree();
+		const { device, token } = await addDevice(store, {
+			name: 'Scale',
+			kind: 'scale',
+			onTreeId: tree.id,
+			placeId: null,
+			simulated: false
+		});
+		expect(JSON.stringify(await devices.list(store.db))).not.toContain(token);
+		expect((await deviceOf(store.db, `Bearer ${token}`)).id).toBe(device.id);
+		for (const wrong of [null, 'Bearer ', 'Bearer nothing-at-all', token])
+			expect((await refusal(deviceOf(store.db, wrong))).status).toBe(401);
+		const readings = [reading('2026-04-17T10:00:00Z'), reading('2026-04-17T08:00:00Z', { weightKg: 13 })];
+		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 2, known: 0 });
+		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 0, known: 2 });
+		const [row] = await deviceRows(store.db);
+		expect(row?.last?.at).toBe('2026-04-17T10:00:00Z');
+		expect(row?.at).toBe('T-1 Beech by the gate');
+		await removeDevice(store, device.id, 1);
+		expect((await refusal(deviceOf(store.db, `Bearer ${token}`))).status).toBe(401);
+	});
+	it('with a clock that jumped ahead or an empty scale are refused; nothing is half kept', async () => {
+		const { store, tree } = await storeWithTree();
+		const { device } = await addDevice(store, {
+			name: 'Scale',
+			kind: 'scale',
+			onTreeId: tree.id,
+			placeId: null,
+			simulated: true
+		});
+		const good = reading('2026-04-17T10:00:00Z');
+		const ahead = await refusal(keepReadings(store, device, [good, reading('2031-01-01T00:00:00Z')], values));
+		expect(ahead.problems[0]?.message).toMatch(/clock of the device/);
+		expect(
+			(
+				await refusal(
+					keepReadings(store, device, [good, reading('2026-04-17T11:00:00Z', { weightKg: -0.2 })], values)
+				)
+			).status
+		).toBe(422);
+		expect((await deviceRows(store.db))[0]?.last).toBeNull();
+		expect(readingsBody.safeParse([]).success).toBe(false);
+		expect(readingInput.safeParse({ at: '2026-04-17T10:00:00Z' }).success).toBe(false);
+	});
+	it('an air sensor makes days of its place, but not of the day that runs', async () => {
+		const { store, placeId } = await storeWithTree();
+		const { device } = await addDevice(store, {
+			name: 'Air',
+			kind: 'air',
+			onTreeId: null,
+			placeId,
+			simulated: true
+		});
+		const hours = ['16', '17', '18'].flatMap((date) =>
+			Array.from({ length: 8 }, (_, hour) =>
+				readingInput.parse({
+					at: `2026-04-${date}T0${hour}:00:00Z`,
+					temperatureC: hour,
+					humidityPercent: 70
+				})
+			)
+		);
+		await keepReadings(store, device, hours, values);
+		const series = (await placeSeries(store.db, '2026-04-16', on, values)).get(placeId)?.series;
+		expect(series?.map((one) => one.source)).toEqual(['station', 'station', 'normals']);
+		expect(series?.[0]).toMatchObject({ minC: 0, maxC: 7 });
+		expect(airDays(hours, 9)).toEqual([]);
+	});
+	it('tell their battery, gaps and drift; CSV is read like JSON', () => {
+		const health = deviceHealth([
+			reading('2026-04-10T00:00:00Z', { battery: 0.9 }),
+			reading('2026-04-12T06:00:00Z', { weightKg: 11.8 }),
+			reading('2026-04-14T00:00:00Z', { weightKg: 11.6, battery: 0.7 })
+		]);
+		expect(health).toMatchObject({ lastAt: '2026-04-14T00:00:00Z', battery: 0.7, gapH: 54 });
+		expect(health.driftKgPerDay).toBeCloseTo(-0.1, 9);
+		expect(
+			readingsBody.parse(readReadingsCsv('at,weight_kg,battery\n2026-04-17T10:00:00Z,12.5,0.8'))
+		).toMatchObject([{ weightKg: 12.5, battery: 0.8 }]);
+		expect(() => readReadingsCsv('time,kg\n1,2')).toThrow(/columns/);
+	});
+	it('need what they belong to', async () => {
+		const store = await freshStore();
+		const lost = { name: 'X', kind: 'scale' as const, onTreeId: null, placeId: null, simulated: false };
+		expect((await refusal(addDevice(store, lost))).problems[0]?.field).toBe('onTreeId');
+		expect(await places.list(store.db)).toEqual([]);
+	});
+});
+
+describe('the calendar', () => {
+	it('is read by an independent library: each event with its identity, whole days, and it moves without doubling', async () => {
+		const { store, tree } = await storeWithTree();
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({
+				kind: 'look',
+				title: 'Look; at the buds, all of them',
+				reason: 'Because\nof two lines',
+				fromOn: '2026-05-01',
+				toOn: '2026-05-03'
+			})
+		);
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({
+				kind: 'feeding',
+				title: 'Feed it',
+				fromOn: '2026-05-10',
+				toOn: '2026-05-20',
+				release: { condition: 'buds-move', value: 0, byOn: '2026-07-01' }
+			})
+		);
+		const events = await yardEvents(store.db);
+		const read = new ICAL.Component(ICAL.parse(asICalendar(events)));
+		const found = read.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
+		expect(found.map((one) => one.uid)).toEqual(events.map((one) => one.uid));
+		const [look] = found;
+		expect(look?.summary).toBe('T-1: Look; at the buds, all of them');
+		expect(look?.startDate.isDate).toBe(true);
+		expect(look?.startDate.toString()).toBe('2026-05-01');
+		// The last day is outside, as RFC 5545 has it.
+		expect(look?.endDate.toString()).toBe('2026-05-04');
+		expect(look?.description).toContain('of two lines');
+		expect(found[1]?.component.getFirstPropertyValue('status')).toBe('TENTATIVE');
+		const moved = calendarEvents(
+			[
+				{
+					tag: 'T-1',
+					name: '',
+					placeName: '',
+					facts: {
+						looks: [{ observedOn: '2026-04-30', buds: 'open', leafCover: null, shootExtensionMm: null }],
+						functionLow: []
+					},
+					tasks: (await loadRecords(store.db, tree.id)).tasks
+				}
+			],
+			'2026-05-01'
+		);
+		expect(moved.map((one) => one.uid).sort()).toEqual(events.map((one) => one.uid).sort());
+		expect(moved.find((one) => one.title.endsWith('Feed it'))).toMatchObject({
+			fromOn: '2026-04-30',
+			tentative: false
+		});
+	});
+	it('an empty one is still a calendar; its address can be renewed and revoked', async () => {
+		const store = await freshStore();
+		expect(new ICAL.Component(ICAL.parse(asICalendar([]))).getAllSubcomponents('vevent')).toEqual([]);
+		expect(await feedToken(store.db)).toBeNull();
+		const first = await renewFeed(store);
+		const second = await renewFeed(store);
+		expect(sameToken(first, second)).toBe(false);
+		expect(await feedToken(store.db)).toBe(second);
+		await revokeFeed(store);
+		expect(await feedToken(store.db)).toBeNull();
+	});
+});
