@@ -8,7 +8,7 @@ const shots = [
 	['today', '/'],
 	['trees', '/trees'],
 	['values', '/reference/values'],
-	['take-in', '/take-in', { tag: 'H-03' }],
+	['weather', '/yard/weather'],
 	['examine', '/examine', { tag: 'C-07' }],
 	['measure', '/examine/measure?tool=scratch-tap', { tag: 'G-11' }],
 	['soil', '/examine/soil', { tag: 'L-01' }],
@@ -20,7 +20,7 @@ const shots = [
 	['replant', '/replant', { tag: 'T-05' }],
 	['lift', '/replant/lift', { tag: 'Q-02' }],
 	['ground', '/replant/ground', { tag: 'L-01' }],
-	['aftercare', '/aftercare', { tag: 'C-07' }],
+	['aftercare', '/aftercare', { tag: 'B-05' }],
 	['recovery', '/recovery', { tag: 'H-03' }],
 	['phone-roots', '/roots', { tag: 'H-03', phone: true }],
 	['phone-today', '/', { phone: true, dark: true }]

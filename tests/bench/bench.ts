@@ -10,7 +10,15 @@ import { diagnose, diagnosisPosterior } from '$core/diagnosis/diagnose';
 import type { Finding } from '$core/diagnosis/finding';
 import { nextChecks } from '$core/diagnosis/next-check';
 import { signApplies, signIds } from '$core/diagnosis/signs';
-import { placeInput } from '$core/climate/place';
+import { placeInput, placeSchema } from '$core/climate/place';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingInput } from '$core/pots/replant-plan';
+import { simulateWeather } from '$core/simulate/weather';
+import { fullPot } from '$core/water/balance';
+import { nextWatering } from '$core/water/forecast';
+import { weatherSeries } from '$core/weather/series';
+import { refreshWater } from '$lib/server/water';
+import { keepWeather, placeSeries } from '$lib/server/weather';
 import { observationInput } from '$core/recovery/observation';
 import { ledger } from '$core/roots/ledger';
 import { parseQuickRoot } from '$core/roots/quick-entry';
@@ -171,7 +179,52 @@ async function rootRows(): Promise<Row[]> {
 	];
 }
 
+/** Two weeks ahead for 2,000 pots, with the band of their roots. */
+async function waterRow(): Promise<Row> {
+	const place = placeSchema.parse({
+		id: 'p',
+		version: 1,
+		name: 'Bench',
+		kind: 'open',
+		latitudeDeg: 52,
+		note: ''
+	});
+	const series = weatherSeries(place, '2026-04-10', '2026-05-02', [], defaultValues);
+	const random = createRandom(9);
+	const pots = Array.from({ length: 2000 }, () => ({
+		rootedMostL: random.between(0.5, 6),
+		unrootedMostL: random.between(0.2, 6),
+		surfaceM2: random.between(0.02, 0.2),
+		crownM2: random.between(0.05, 1)
+	}));
+	const taken = await time(5, () => {
+		for (const stores of pots)
+			nextWatering(
+				{
+					stores,
+					since: { on: '2026-04-12', water: fullPot(stores) },
+					series,
+					today: '2026-04-18',
+					trigger: 0.5,
+					root: { phi: 0.7, low: 0.5, high: 0.9 },
+					inLeaf: () => true,
+					restUntil: null,
+					sheds: false,
+					outflow: 0.15
+				},
+				defaultValues
+			);
+	});
+	return {
+		what: 'two-week water forecast for 2,000 trees',
+		measured: ms(taken.p95),
+		budget: '2 s',
+		holds: taken.p95 <= 2000
+	};
+}
+
 async function pageRows(): Promise<Row[]> {
+	process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
 	const file = path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-bench-')), 'large.db');
 	const store = await openStore(`file:${file}`);
 	await seedKinds(store);
@@ -209,6 +262,25 @@ async function pageRows(): Promise<Row[]> {
 				version: 1
 			}));
 			await tx.insert(tables.observation).values(looks);
+			const { plantedOn, ...planting } = plantingInput.parse({
+				plantedOn: '2025-03-10',
+				pot: {
+					shape: 'round',
+					topLengthMm: 280,
+					topWidthMm: 280,
+					bottomLengthMm: 230,
+					bottomWidthMm: 230,
+					heightMm: 200
+				},
+				sizeRule: 'normal',
+				ballDiameterMm: 210,
+				ballDepthMm: 140,
+				mix: pottingMixOf('pumice-bark'),
+				headspaceMm: 20
+			});
+			await tx
+				.insert(tables.planting)
+				.values({ ...planting, plantedOn, id: `p${i}`, treeId: `t${i}`, version: 1 });
 			await tx.insert(tables.task).values({
 				id: `k${i}`,
 				treeId: `t${i}`,
@@ -228,9 +300,34 @@ async function pageRows(): Promise<Row[]> {
 			});
 		}
 	});
-	const today = await time(40, async () =>
-		todayItems(await todayTrees(store.db, '2026-04-18'), '2026-04-18', defaultValues)
+	await keepWeather(
+		store,
+		simulateWeather(
+			{ id: placeId, kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null },
+			'2025-03-14',
+			'2026-04-17',
+			4,
+			defaultValues
+		),
+		defaultValues
 	);
+	const began = performance.now();
+	await refreshWater(store, defaultValues, 2000);
+	const reckoned = performance.now() - began;
+	// As the first page does it, water states looked through for what changed.
+	const today = await time(40, async () => {
+		await refreshWater(store, defaultValues);
+		const [trees, weather] = await Promise.all([
+			todayTrees(store.db, '2026-04-18'),
+			placeSeries(store.db, '2026-04-18', '2026-04-21', defaultValues)
+		]);
+		todayItems(
+			trees,
+			'2026-04-18',
+			defaultValues,
+			new Map([...weather].map(([id, { series }]) => [id, series]))
+		);
+	});
 	const list = await time(40, () => treeRows(store.db));
 	store.close();
 	return [
@@ -239,6 +336,12 @@ async function pageRows(): Promise<Row[]> {
 			measured: ms(today.p95),
 			budget: '100 ms',
 			holds: today.p95 <= 100
+		},
+		{
+			what: 'water of 2,000 trees reckoned anew with 400 days of weather, records read',
+			measured: `${(reckoned / 1000).toFixed(1)} s`,
+			budget: 'none',
+			holds: true
 		},
 		{
 			what: 'Trees, 2,000 trees and 200,000 readings, 95th percentile',
@@ -395,6 +498,7 @@ export async function bench(): Promise<void> {
 	const rows: Row[] = [
 		...(await diagnosisRows()),
 		...(await rootRows()),
+		await waterRow(),
 		...(await pageRows()),
 		...(await startRows())
 	];
@@ -405,5 +509,4 @@ export async function bench(): Promise<void> {
 			`${row.holds ? ' ok ' : 'OVER'}  ${row.what.padEnd(width)}  ${row.measured.padStart(18)}  budget ${row.budget}`
 		);
 	console.log(calibrationTable());
-	console.log('\nNot built yet, so not measured: the two-week water forecast.');
 }
