@@ -8,7 +8,7 @@ import { simulateWaterings } from '$core/simulate/waterings';
 import { simulateWeather } from '$core/simulate/weather';
 import type { Values } from '$core/values/values';
 import { storesOf } from '$core/water/tree-water';
-import { bearsLeaves } from '$core/water/tree-demand';
+import { leafCalendar } from '$core/water/tree-demand';
 import { wateringInput } from '$core/water/watering';
 import type { DeviceKind, Reading } from '$core/weather/device';
 import { today } from '$lib/server/clock';
@@ -58,7 +58,7 @@ export async function waterDemoTree(
 		series,
 		{
 			phiOn: (on) => (expectedOn(course, on)?.expected ?? 1) * 0.92,
-			inLeaf: (on) => bearsLeaves(kind, place, on, values),
+			inLeaf: leafCalendar(kind, place, values),
 			trigger: kind.wetnessTrigger,
 			emptyKg: 4 + tree.trunkDiameterMm / 12,
 			scaleKg: 0.03,

@@ -133,9 +133,14 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
 				order by ${observation.treeId}, ${observation.observedOn}`
 		),
-		jsonRows<{ treeId: string; state: string }>(
+		// The course of the roots is read only where work waits for it: it is long.
+		jsonRows<{ treeId: string; state: WaterState }>(
 			db,
-			{ treeId: treeWater.treeId, state: treeWater.state },
+			{
+				treeId: treeWater.treeId,
+				state: sql`case when ${treeWater.treeId} in (select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
+					then json(${treeWater.state}) else json_remove(${treeWater.state}, '$.functionLow') end`
+			},
 			sql`from ${treeWater}`
 		)
 	]);
@@ -149,12 +154,7 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 		if (list) list.push(look);
 		else looksOf.set(treeId, [look]);
 	}
-	const waterOf = new Map(
-		states.map((row) => [
-			row.treeId,
-			(typeof row.state === 'string' ? JSON.parse(row.state) : row.state) as WaterState
-		])
-	);
+	const waterOf = new Map(states.map((row) => [row.treeId, row.state]));
 	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
 	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));

@@ -10,6 +10,7 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { waterings } from './records/records';
 import { doWork } from './records/work';
+import { readOverrides } from './settings';
 import { loadRecords, refuseDate, requireTree } from './trees';
 import { placeSeries } from './weather';
 
@@ -58,11 +59,12 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 			stamp: sql<string>`count(*) || '/' || coalesce(max(${weatherDay.on}), '') || '/' || coalesce(round(sum(${weatherDay.minC} * 7 + ${weatherDay.maxC} * 3), 1), '')`
 		})
 		.from(weatherDay);
+	const own = JSON.stringify(await readOverrides(db));
 	const rows = await jsonRows<{ id: string; basis: string; known: string | null }>(
 		db,
 		{
 			id: tree.id,
-			basis: sql`${on} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '')`,
+			basis: sql`${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
 		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care' and ${tree.situation} <> 'in-ground' and exists (select 1 from ${planting} where ${planting.treeId} = ${tree.id})`
@@ -71,12 +73,26 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 }
 
 let running: Promise<void> | null = null;
+/** When nothing was stale: looked for again after a write, on another day, or after a while, since others may write too. */
+let clean: { store: Store; on: string; writes: number; at: number } | null = null;
+const LOOK_AGAIN_MS = 60_000;
 
 /** Reckons the water of trees anew where something changed; waits for at most `most` of them, the rest follow. */
 export async function refreshWater(store: Store, values: Values, most = 40): Promise<void> {
 	const on = today();
+	if (
+		clean?.store === store &&
+		clean.on === on &&
+		clean.writes === store.writes() &&
+		Date.now() - clean.at < LOOK_AGAIN_MS
+	)
+		return;
+	const writes = store.writes();
 	const stale = await staleTrees(store.db, on);
-	if (stale.length === 0) return;
+	if (stale.length === 0) {
+		clean = { store, on, writes, at: Date.now() };
+		return;
+	}
 	const series = await placeSeries(store.db, addDays(on, -BACK_DAYS), addDays(on, AHEAD_DAYS), values);
 	const reckon = async (list: readonly { id: string; basis: string }[]): Promise<void> => {
 		const states: { treeId: string; basis: string; state: WaterState | null }[] = [];

@@ -103,7 +103,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 						? 'Few roots in much mix: round the roots only, or the rest stays sour.'
 						: question.sheds
 							? 'Its mix sheds water: wet it, wait, pour the rest.'
-							: 'Over the whole surface, until a tenth to a fifth runs through.',
+							: 'Until a tenth to a fifth runs through.',
 		days: usual
 	};
 }

@@ -1,5 +1,5 @@
 import type { TreeRecords } from '../case/case';
-import { addDays, within, yearOf } from '../climate/calendar';
+import { addDays, within, yearOf, type Span } from '../climate/calendar';
 import { usualEt0Mm } from '../climate/evapotranspiration';
 import { growingSeason } from '../climate/normals';
 import type { Place } from '../climate/place';
@@ -16,13 +16,25 @@ export interface TreeDemand {
 	rootFunction: number;
 }
 
-/** True when a kind bears leaves at a place on a day: evergreens always, deciduous kinds in their season. */
-export function bearsLeaves(kind: Kind, place: Place, on: string, values: Values): boolean {
-	if (kind.group !== 'deciduous') return true;
-	return [yearOf(on) - 1, yearOf(on)].some((year) => {
+/**
+ * Tells of any day whether a kind bears leaves at a place: evergreens always, deciduous kinds in their season. Seasons are worked
+ * out once a year, since a balance asks for every day.
+ */
+export function leafCalendar(kind: Kind, place: Place, values: Values): (on: string) => boolean {
+	if (kind.group !== 'deciduous') return () => true;
+	const seasons = new Map<number, Span | null>();
+	const seasonOf = (year: number): Span | null => {
+		const known = seasons.get(year);
+		if (known !== undefined) return known;
 		const season = growingSeason(place, isTender(kind), year, values);
-		return season !== null && within(on, season);
-	});
+		seasons.set(year, season);
+		return season;
+	};
+	return (on) =>
+		[yearOf(on) - 1, yearOf(on)].some((year) => {
+			const season = seasonOf(year);
+			return season !== null && within(on, season);
+		});
 }
 
 /** Demand of a tree at a place on a day: usual ET₀ there, whether it is in leaf, and the roots it drinks with. */
@@ -40,7 +52,7 @@ export function treeDemand(
 		: [];
 	return {
 		et0Mm: usualEt0Mm(place, on, values),
-		inLeaf: bearsLeaves(records.kind, place, on, values),
+		inLeaf: leafCalendar(records.kind, place, values)(on),
 		rootFunction: expectedOn(points, on)?.expected ?? 1
 	};
 }

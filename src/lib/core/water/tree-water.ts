@@ -13,7 +13,7 @@ import { fullPot, type PotStores, type PotWater } from './balance';
 import { crownCoverM2, usualCrownWidthMm } from './demand';
 import { nextWatering, waterAlarms, type NextWatering, type WaterAlarm } from './forecast';
 import { rootFunction, type FunctionEstimate, type WeighingPair } from './root-function';
-import { bearsLeaves } from './tree-demand';
+import { leafCalendar } from './tree-demand';
 import { outflowLearned, weighingPairs } from './watering';
 
 /** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
@@ -116,7 +116,7 @@ export function treeWater(
 	const pairs = weighingPairs(waterings, weighings);
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
-	const leaf = (on: string): number => (bearsLeaves(kind, place, on, values) ? 1 : 0);
+	const inLeaf = leafCalendar(kind, place, values);
 	const begun = losses.filter((loss) => loss.on <= first.on);
 	const course = rootFunction(
 		{
@@ -128,7 +128,7 @@ export function treeWater(
 			pairs,
 			series: series.filter((day) => day.on <= today),
 			stores,
-			inLeaf: (on) => leaf(on) > 0,
+			inLeaf,
 			losses: losses.filter((loss) => loss.on > first.on),
 			scaleKg: values['rootFunction.scaleKg']
 		},
@@ -177,7 +177,7 @@ export function treeWater(
 			today,
 			trigger: kind.wetnessTrigger,
 			root: now,
-			inLeaf: (on) => leaf(on) > 0,
+			inLeaf,
 			restUntil: rest ?? null,
 			sheds: sheds ?? false,
 			outflow: outflowLearned(waterings, values['water.outflow'])

@@ -17,6 +17,8 @@ export interface Store {
 	db: Db;
 	/** Runs one write in a transaction; writes of the whole process wait for each other. */
 	write<T>(work: (tx: Writer) => Promise<T>): Promise<T>;
+	/** How often this process has written. */
+	writes(): number;
 	close(): void;
 }
 
@@ -41,13 +43,16 @@ export async function openStore(url: string): Promise<Store> {
 	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
 	await migrate(db, { migrationsFolder: migrationsFolder() });
 	let queue: Promise<unknown> = Promise.resolve();
+	let written = 0;
 	return {
 		db,
 		write: (work) => {
+			written++;
 			const run = queue.then(() => db.transaction(work, { behavior: 'immediate' }));
 			queue = run.catch(() => undefined);
 			return run;
 		},
+		writes: () => written,
 		close: () => db.$client.close()
 	};
 }

@@ -10,7 +10,7 @@
 	}
 	let { course, today }: Props = $props();
 	const format = useFormat();
-	const [W, H, LEFT, FOOT] = [520, 170, 34, 20];
+	const [W, H, LEFT, FOOT] = [380, 150, 30, 20];
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
 	const shown = $derived(course.slice(-180));
 	const x = $derived(
@@ -55,7 +55,7 @@
 		/>
 		<text x={LEFT - 6} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate">{tick}</text>
 	{/each}
-	{#each x.ticks(5) as tick (tick.getTime())}
+	{#each x.ticks(4) as tick (tick.getTime())}
 		<text x={x(tick)} y={H - 4} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text>
 	{/each}
 	<path d={band} class="fill-lichen" fill-opacity="0.18" />

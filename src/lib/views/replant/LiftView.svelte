@@ -3,7 +3,7 @@
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
 	import { nightTemperature, outdoorMeanC } from '$core/climate/normals';
-	import { bearsLeaves } from '$core/water/tree-demand';
+	import { leafCalendar } from '$core/water/tree-demand';
 	import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
 	import type { Kind } from '$core/kinds/kind';
 	import { ballMass } from '$core/lifting/ball-mass';
@@ -92,7 +92,7 @@
 		)
 	);
 	const dayC = $derived(outdoorMeanC(place, today, values) + values['climate.nightBelowMeanC']);
-	const leafy = $derived(bearsLeaves(kind, place, today, values));
+	const leafy = $derived(leafCalendar(kind, place, values)(today));
 	const reasons = $derived([
 		kind.group === 'deciduous'
 			? leafy
@@ -324,7 +324,7 @@
 						{ label: 'at best', value: kg(values['triage.person-kg']), mark: markOf('triage.person-kg') }
 					]}
 					changes="A smaller ball is nearer to the body; straps give a good hold; a start at knuckle height."
-					><strong>{kg(limit.kg)}</strong></Workings
+					><strong>{limit.kg < 1 ? 'nothing: it is too wide to hold' : kg(limit.kg)}</strong></Workings
 				>: {usual.way === 'barrow or machine'
 					? ''
 					: `${usual.people} ${usual.people === 1 ? 'person' : 'people'}, `}<strong>{usual.way}</strong

@@ -10,7 +10,7 @@
 	}
 	let { series, today }: Props = $props();
 	const format = useFormat();
-	const [W, H, LEFT, FOOT] = [960, 210, 40, 22];
+	const [W, H, LEFT, FOOT] = [900, 210, 44, 22];
 	const at = (on: string): Date => new Date(`${on}T12:00:00Z`);
 	const x = $derived(
 		scaleUtc()
@@ -34,57 +34,60 @@
 	const month = utcFormat('%-d %b');
 </script>
 
-<svg
-	viewBox="0 0 {W} {H}"
-	class="block w-full"
-	role="img"
-	aria-label="Lows and highs of {series.length} days with rain; the lowest {format().measure(
-		Math.min(...series.map((day) => day.minC)),
-		'°C'
-	)}"
->
-	{#each y.ticks(5) as tick (tick)}
-		<path
-			d="M{LEFT} {y(tick)}H{W - 6}"
-			class={tick === 0 ? 'stroke-rain' : 'stroke-line'}
-			stroke-dasharray={tick === 0 ? undefined : '2 3'}
-		/>
-		<text x={LEFT - 5} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
-			>{format().measure(tick, '°C')}</text
-		>
-	{/each}
-	{#each x.ticks(8) as tick (tick.getTime())}
-		<text x={x(tick)} y={H - 5} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text>
-	{/each}
-	{#each series as day (day.on)}
-		{@const plain = day.how === '' && day.source !== 'forecast'}
-		<rect
-			x={x(at(day.on)) - wide / 2}
-			y={y(day.maxC)}
-			width={wide}
-			height={Math.max(1, y(day.minC) - y(day.maxC))}
-			rx="1.5"
-			class={plain
-				? 'fill-ink'
-				: day.source === 'forecast'
-					? 'fill-slate stroke-slate'
-					: 'fill-transparent stroke-slate'}
-			fill-opacity={day.source === 'forecast' ? 0.45 : 1}
-			stroke-width="1"
-			stroke-dasharray={day.how !== '' ? '2 2' : undefined}
-		/>
-		{#if day.rainMm > 0.05}
+<div class="relative overflow-x-auto">
+	<svg
+		viewBox="0 0 {W} {H}"
+		class="block w-full min-w-[54rem]"
+		role="img"
+		aria-label="Lows and highs of {series.length} days with rain; the lowest {format().measure(
+			Math.min(...series.map((day) => day.minC)),
+			'°C'
+		)}"
+	>
+		{#each y.ticks(5) as tick (tick)}
+			<path
+				d="M{LEFT} {y(tick)}H{W - 6}"
+				class={tick === 0 ? 'stroke-rain' : 'stroke-line'}
+				stroke-dasharray={tick === 0 ? undefined : '2 3'}
+			/>
+			<text x={LEFT - 5} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
+				>{format().measure(tick, '°C')}</text
+			>
+		{/each}
+		{#each x.ticks(8) as tick (tick.getTime())}
+			<text x={x(tick)} y={H - 5} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text
+			>
+		{/each}
+		{#each series as day (day.on)}
+			{@const plain = day.how === '' && day.source !== 'forecast'}
 			<rect
 				x={x(at(day.on)) - wide / 2}
-				y={H - FOOT - rain(day.rainMm)}
+				y={y(day.maxC)}
 				width={wide}
-				height={rain(day.rainMm)}
-				class="fill-rain"
+				height={Math.max(1, y(day.minC) - y(day.maxC))}
+				rx="1.5"
+				class={plain
+					? 'fill-ink'
+					: day.source === 'forecast'
+						? 'fill-slate stroke-slate'
+						: 'fill-transparent stroke-slate'}
+				fill-opacity={day.source === 'forecast' ? 0.45 : 1}
+				stroke-width="1"
+				stroke-dasharray={day.how !== '' ? '2 2' : undefined}
 			/>
-		{/if}
-	{/each}
-	<path d="M{x(at(today))} 4V{H - FOOT}" class="stroke-oxide" stroke-width="1.5" />
-</svg>
+			{#if day.rainMm > 0.05}
+				<rect
+					x={x(at(day.on)) - wide / 2}
+					y={H - FOOT - rain(day.rainMm)}
+					width={wide}
+					height={rain(day.rainMm)}
+					class="fill-rain"
+				/>
+			{/if}
+		{/each}
+		<path d="M{x(at(today))} 4V{H - FOOT}" class="stroke-oxide" stroke-width="1.5" />
+	</svg>
+</div>
 <p class="text-xs text-slate">
 	Solid: measured. Pale: forecast. Hollow: nobody measured it. Bars at the foot: rain that reaches the pots.
 </p>
