@@ -73,8 +73,12 @@
 		<circle cx={x(row.night.usualC)} cy={y} r="4.5" class="fill-paper stroke-rain" stroke-width="2" />
 		{#if row.forecastC !== null}
 			<circle cx={x(row.forecastC)} cy={y} r="5" class="fill-ink" />
-			<text x={x(row.forecastC) + 10} y={y - 6} class="fill-ink" font-size="12.5"
-				>{format().measure(row.forecastC, '°C')}</text
+			<text
+				x={x(row.forecastC) + (x(row.forecastC) > WIDTH - 60 ? -10 : 10)}
+				y={y - 6}
+				text-anchor={x(row.forecastC) > WIDTH - 60 ? 'end' : 'start'}
+				class="fill-ink"
+				font-size="12.5">{format().measure(row.forecastC, '°C')}</text
 			>
 		{/if}
 		{#each row.limits as limit (limit.tag)}
