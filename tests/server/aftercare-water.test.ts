@@ -254,6 +254,9 @@ describe('weather', () => {
 		await writeForecastSetting(store, { service: 'http://127.0.0.1:9/none', placeId, fetchedAt: null });
 		expect((await refusal(fetchForecast(store, values))).status).toBe(502);
 		expect((await placeSeries(store.db, on, addDays(on, 9), values)).get(placeId)?.series).toEqual(before);
+		await writeForecastSetting(store, { service: 'off', placeId, fetchedAt: null });
+		const off = (await placeSeries(store.db, on, addDays(on, 9), values)).get(placeId)?.series;
+		expect(off?.every((one) => one.source === 'normals')).toBe(true);
 		expect(
 			(await refusal(writeForecastSetting(store, { service: 'ftp://x', placeId, fetchedAt: null }))).status
 		).toBe(422);

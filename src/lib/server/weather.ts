@@ -156,6 +156,13 @@ export async function writeForecastSetting(store: Store, raw: unknown): Promise<
 			{ field: 'service', message: 'must be off, simulated, or an address that begins with http' }
 		]);
 	await writeSetting(store, 'forecast', read.data);
+	// Days ahead of a service that is no longer asked would pass for a forecast.
+	if (read.data.service === 'off')
+		await store.write((tx) =>
+			tx
+				.delete(tables.weatherDay)
+				.where(and(eq(tables.weatherDay.source, 'forecast'), gte(tables.weatherDay.on, today())))
+		);
 	return read.data;
 }
 
