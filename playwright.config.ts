@@ -37,7 +37,11 @@ export default defineConfig({
 		viewport: { width: 1280, height: 800 },
 		serviceWorkers: 'block',
 		trace: 'retain-on-failure',
-		launchOptions
+		// A camera that shows a test picture, and is given without asking.
+		launchOptions: {
+			...launchOptions,
+			args: [...launchOptions.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
+		}
 	},
 	webServer: [server('own', 4801), server('demo', 4802, { BRUNTLE_DEMO: '1' })]
 });

@@ -6,7 +6,7 @@ const base = process.argv[2] ?? 'http://127.0.0.1:4747';
 /** @type {[name: string, path: string, options?: { tag?: string, phone?: boolean, dark?: boolean, press?: string, choose?: string, until?: string }][]} */
 const shots = [
 	['today', '/'],
-	['trees', '/trees'],
+	['outcomes', '/yard/outcomes'],
 	['values', '/reference/values'],
 	['weather', '/yard/weather'],
 	['examine', '/examine', { tag: 'C-07' }],
@@ -21,7 +21,7 @@ const shots = [
 	['lift', '/replant/lift', { tag: 'Q-02' }],
 	['ground', '/replant/ground', { tag: 'L-01' }],
 	['aftercare', '/aftercare', { tag: 'B-05' }],
-	['recovery', '/recovery', { tag: 'H-03' }],
+	['recovery', '/recovery', { tag: 'H-03', until: 'So decided' }],
 	['phone-roots', '/roots', { tag: 'H-03', phone: true }],
 	['phone-today', '/', { phone: true, dark: true }]
 ];
@@ -38,7 +38,7 @@ for (const [name, path, { tag, phone, dark, press, choose, until } = {}] of shot
 	await page.goto(base + (tree ? `/trees/${tree.id}${path}` : path), { waitUntil: 'networkidle' });
 	if (choose) await page.getByRole('radio', { name: choose }).click();
 	if (press) await page.getByRole('button', { name: press }).first().click();
-	if (until) await page.getByRole('button', { name: until }).waitFor();
+	if (until) await page.getByRole('button', { name: until }).first().waitFor();
 	await page.screenshot({ path: `docs/screenshots/${name}.png` });
 	await page.close();
 }

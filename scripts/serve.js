@@ -6,7 +6,7 @@ const host = process.env.HOST ?? '127.0.0.1';
 
 // Without a proxy in front, the address that the browser used is the origin, by whichever name it came.
 const PLAIN = 'x-bruntle-protocol';
-process.env.BODY_SIZE_LIMIT ??= '12M';
+process.env.BODY_SIZE_LIMIT ??= '24M';
 if (!process.env.ORIGIN) process.env.PROTOCOL_HEADER ??= PLAIN;
 
 function stop(sentence) {
@@ -44,8 +44,34 @@ server.listen(port, host, async () => {
 	console.log(`Bruntle is at http://${host.includes(':') ? `[${host}]` : host}:${port}`);
 });
 
+// The devices of the demo are simulated by the same programs that can be pointed at any server.
+/** @type {import('node:child_process').ChildProcess[]} */
+const devices = [];
+if (process.env.BRUNTLE_SIMULATORS === '1')
+	server.once('listening', async () => {
+		await loadHandler();
+		const { spawn } = await import('node:child_process');
+		const day = (process.env.BRUNTLE_NOW ?? new Date().toISOString()).slice(0, 10);
+		for (const kind of ['scale', 'soil-probe', 'air'])
+			devices.push(
+				spawn(
+					process.execPath,
+					[
+						new URL('device.js', import.meta.url).pathname,
+						kind,
+						`http://127.0.0.1:${port}`,
+						`simulated-${kind}-of-the-demo`,
+						'5',
+						`${day}T06:10:00Z`
+					],
+					{ stdio: 'ignore' }
+				)
+			);
+	});
+
 for (const signal of /** @type {const} */ (['SIGTERM', 'SIGINT']))
 	process.once(signal, () => {
+		for (const device of devices) device.kill();
 		server.close(() => process.exit(0));
 		server.closeIdleConnections();
 		setTimeout(() => process.exit(0), 3000).unref();

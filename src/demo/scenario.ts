@@ -6,7 +6,8 @@ import type { Pot } from '$core/pots/volume';
 import type { Temper } from '$core/roots/plan';
 import type { RootMapInput } from '$core/roots/root-map';
 import type { Setting } from '$core/roots/setting';
-import type { ClosingInput, TreeInput } from '$core/tree/tree';
+import type { closingInput, TreeInput } from '$core/tree/tree';
+import type { z } from 'zod';
 
 /** The invented rescue yard "Tarn Hollow". People, places and measurements are made up. */
 
@@ -136,7 +137,7 @@ export interface DemoTree {
 	};
 	/** Losses of a lot, by day. */
 	lost?: { on: string; count: number; note: string }[];
-	closing?: ClosingInput;
+	closing?: z.input<typeof closingInput>;
 	tasks?: {
 		title: string;
 		reason: string;
@@ -766,7 +767,10 @@ export const demoTrees: DemoTree[] = [
 			state: 'dead',
 			closedOn: '2024-11-02',
 			closingNote:
-				'Lifted in full leaf in June, ball too small for its height, pot far too large: it stood wet and could not drink. Next time: take cuttings, cut the top hard on the day, or refuse.'
+				'Lifted in full leaf in June, ball too small for its height, pot far too large: it stood wet and could not drink. Next time: take cuttings, cut the top hard on the day, or refuse.',
+			lossCause: 'wrong-season',
+			lossConditions: 'Warm, dry June; stood in full sun for a week; watered every day.',
+			shownEarlier: 'The weight: it lost next to nothing between waterings from the second week on.'
 		}
 	},
 	{

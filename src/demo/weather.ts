@@ -10,12 +10,12 @@ import type { Values } from '$core/values/values';
 import { storesOf } from '$core/water/tree-water';
 import { leafCalendar } from '$core/water/tree-demand';
 import { wateringInput } from '$core/water/watering';
-import type { DeviceKind, Reading } from '$core/weather/device';
+import type { DeviceInput, DeviceKind, Reading } from '$core/weather/device';
 import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { addDevice, keepReadings } from '$lib/server/devices';
 import { loadRecords } from '$lib/server/trees';
-import { recordWatering } from '$lib/server/water';
+import { recordWatering, waterOf } from '$lib/server/water';
 import { fetchForecast, keepWeather, placeSeries, writeForecastSetting } from '$lib/server/weather';
 
 /** How long the demo's station has stood, and how far back its waterings were written down. */
@@ -53,14 +53,16 @@ export async function waterDemoTree(
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
 	const first = losses.map((loss) => loss.on).sort()[0];
 	const course = first ? expectedRootFunction(losses, place, isTender(kind), first, until, values, 7) : [];
+	const { pot } = await waterOf(store.db, treeId, values);
 	const waterings = simulateWaterings(
-		storesOf(planting, tree, values),
+		// With the roots where they have grown to by now.
+		pot?.stores ?? storesOf(planting, tree, values),
 		series,
 		{
 			phiOn: (on) => (expectedOn(course, on)?.expected ?? 1) * 0.92,
 			inLeaf: leafCalendar(kind, place, values),
 			trigger: kind.wetnessTrigger,
-			emptyKg: 4 + tree.trunkDiameterMm / 12,
+			emptyKg: emptyKgOf(tree.trunkDiameterMm),
 			scaleKg: 0.03,
 			seed
 		},
@@ -69,20 +71,47 @@ export async function waterDemoTree(
 	for (const watering of waterings) await recordWatering(store, treeId, wateringInput.parse(watering));
 }
 
-/** A simulated device with two weeks of readings. */
+/** Weight of a demo pot with its tree and dry mix, kg. */
+const emptyKgOf = (trunkDiameterMm: number): number => 4 + trunkDiameterMm / 12;
+
+/** Dryness of a tree’s pot by the hour, from its balance by day: it dries steadily, and water comes at eight. */
+async function hourlyDryness(
+	store: Store,
+	treeId: string,
+	values: Values
+): Promise<{ most: number; at: (when: Date) => number } | null> {
+	const { pot } = await waterOf(store.db, treeId, values);
+	if (!pot) return null;
+	const byDay = new Map(pot.state.map((day) => [day.on, day]));
+	return {
+		most: pot.stores.rootedMostL + pot.stores.unrootedMostL,
+		at: (when) => {
+			const on = when.toISOString().slice(0, 10);
+			const [before, now] = [byDay.get(addDays(on, -1)), byDay.get(on)];
+			const hour = when.getUTCHours() + when.getUTCMinutes() / 60;
+			if (!now) return before?.dryness ?? 0.5;
+			if (!before) return now.dryness;
+			if (now.poured) return hour < 8 ? before.dryness : now.dryness;
+			return before.dryness + ((now.dryness - before.dryness) * hour) / 24;
+		}
+	};
+}
+
+/** A simulated device with two weeks of readings, that of a scale or a probe as the water of its pot was. */
 export async function makeDemoDevice(
 	store: Store,
-	{
-		name,
-		kind,
-		onTreeId,
-		placeId
-	}: { name: string; kind: DeviceKind; onTreeId: string | null; placeId: string | null },
+	{ name, kind, onTreeId, placeId }: Omit<DeviceInput, 'simulated'>,
 	seed: number,
 	values: Values
 ): Promise<void> {
-	const { device } = await addDevice(store, { name, kind, onTreeId, placeId, simulated: true });
+	const { device } = await addDevice(
+		store,
+		{ name, kind, onTreeId, placeId, simulated: true },
+		demoToken(kind)
+	);
 	const { next, normal } = createRandom(seed);
+	const pot = onTreeId ? await hourlyDryness(store, onTreeId, values) : null;
+	const trunkMm = onTreeId ? (await loadRecords(store.db, onTreeId)).tree.trunkDiameterMm : 0;
 	const readings: Reading[] = [];
 	const end = Date.parse(`${today()}T06:00:00Z`);
 	for (let hour = 14 * 24; hour >= 0; hour--) {
@@ -90,19 +119,21 @@ export async function makeDemoDevice(
 		if (next() < 0.04) continue;
 		const at = new Date(end - hour * 3_600_000);
 		const sun = Math.cos(((at.getUTCHours() - 14) / 24) * 2 * Math.PI);
-		const since = (14 * 24 - hour) % 96;
+		const wet = 1 - (pot?.at(at) ?? 0.5);
+		const round = (value: number, places: number): number => Math.round(value * 10 ** places) / 10 ** places;
 		readings.push({
 			at: at.toISOString(),
-			weightKg: kind === 'scale' ? Math.round((17.2 - since * 0.016 + normal() * 0.02) * 1000) / 1000 : null,
-			moisture:
-				kind === 'soil-probe'
-					? Math.round(Math.max(0.05, 0.42 - since * 0.0026 + normal() * 0.005) * 1000) / 1000
-					: null,
-			temperatureC: kind === 'scale' ? null : Math.round((9 + 6 * sun + normal() * 0.6) * 10) / 10,
+			weightKg:
+				kind === 'scale' ? round(emptyKgOf(trunkMm) + (pot?.most ?? 4) * wet + normal() * 0.015, 3) : null,
+			moisture: kind === 'soil-probe' ? round(Math.max(0.05, 0.08 + 0.33 * wet + normal() * 0.005), 3) : null,
+			temperatureC: kind === 'scale' ? null : round(9 + 6 * sun + normal() * 0.6, 1),
 			humidityPercent:
 				kind === 'air' ? Math.round(Math.min(98, Math.max(30, 70 - 16 * sun + normal() * 3))) : null,
-			battery: Math.round((0.82 - (14 * 24 - hour) * 0.0004) * 1000) / 1000
+			battery: round(0.82 - (14 * 24 - hour) * 0.0004, 3)
 		});
 	}
 	await keepReadings(store, device, readings, values);
 }
+
+/** Token of a demo device: known, so that its simulator can go on where its readings end. Only ever in a demo. */
+export const demoToken = (kind: DeviceKind): string => `simulated-${kind}-of-the-demo`;

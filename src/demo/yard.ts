@@ -1,4 +1,4 @@
-import { taskInput } from '$core/aftercare/task';
+import { taskInput, type Task } from '$core/aftercare/task';
 import { addDays, daysBetween } from '$core/climate/calendar';
 import { placeInput } from '$core/climate/place';
 import { pottingMixOf } from '$core/mixes/mixes';
@@ -15,7 +15,7 @@ import { loadSolver } from '$core/roots/solver';
 import { rootLosses } from '$core/roots/work';
 import { simulateLooks } from '$core/simulate/recovery';
 import { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
-import { treeInput } from '$core/tree/tree';
+import { closingInput, treeInput } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
@@ -26,12 +26,15 @@ import { examinationInput } from '$core/diagnosis/examination';
 import { measuredFindings, measurementInput } from '$core/measuring/measurement';
 import { triageInput } from '$core/triage/triage';
 import { recordChange, recordExamination, recordMeasurement, recordTriage } from '$lib/server/examine';
-import { closeTree, loadRecords, recordLook, takeIn } from '$lib/server/trees';
+import { addBackup, changeBackup, recordLook } from '$lib/server/recovery';
+import { backupInput } from '$core/recovery/backup';
+import { closeTree, loadRecords, takeIn } from '$lib/server/trees';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot } from '$lib/server/stock';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { places } from '$lib/server/records/records';
 import { addPlace } from '$lib/server/yard';
+import { makeDemoPictures } from './pictures';
 import { makeDemoDevice, makeDemoWeather, waterDemoTree } from './weather';
 import { demoExamine, type DemoExamine } from './examine';
 import { demoGround, demoItems, demoLifts, demoMixes, demoPots, demoReplantPlans } from './works';
@@ -65,6 +68,19 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		await planWorks(store, tree.id, spec.input.tag, potIds, values);
 	}
 	const idOf = (tag: string): string => treeIds.get(tag) ?? '';
+	await strikeBackups(store, idOf);
+	await makeDemoPictures(store, idOf('H-03'), [
+		{ takenOn: '2024-11-16', leaves: 0 },
+		{ takenOn: '2025-05-28', leaves: 0.45 },
+		{ takenOn: '2025-09-20', leaves: 0.92 }
+	]);
+	// First what makes weather, since water follows from it.
+	await makeDemoDevice(
+		store,
+		{ name: 'Air in the frame', kind: 'air', onTreeId: null, placeId: placeIds.frame },
+		5,
+		values
+	);
 	// The elm was forgotten for some days; the others are watered as they should be.
 	for (const [i, tag] of ['H-03', 'J-02', 'C-07', 'B-05', 'E-04', 'A-01'].entries())
 		await waterDemoTree(store, idOf(tag), 50 + i, addDays(today(), tag === 'E-04' ? -9 : -1), values);
@@ -80,12 +96,44 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		4,
 		values
 	);
-	await makeDemoDevice(
+}
+
+/** Cuttings that were struck, and one that became a tree. */
+async function strikeBackups(store: Store, idOf: (tag: string) => string): Promise<void> {
+	const camellia = idOf('C-07');
+	await addBackup(
 		store,
-		{ name: 'Air in the frame', kind: 'air', onTreeId: null, placeId: placeIds.frame },
-		5,
-		values
+		camellia,
+		backupInput.parse({
+			takenOn: '2026-03-05',
+			kind: 'softwood',
+			source: 'side shoots of last year, from the sound side',
+			lengthMm: 110,
+			treatment: 'clean cut, no powder; under a bag',
+			count: 12,
+			note: ''
+		})
 	);
+	const fig = idOf('B-05');
+	await addBackup(
+		store,
+		fig,
+		backupInput.parse({
+			takenOn: '2025-06-30',
+			kind: 'hardwood',
+			source: 'branches taken off with the top',
+			lengthMm: 180,
+			treatment: '',
+			count: 8,
+			note: ''
+		})
+	);
+	const [batch] = (await loadRecords(store.db, fig)).backups;
+	if (!batch) return;
+	const change = { backupId: batch.id };
+	await changeBackup(store, fig, { ...change, version: 1, on: '2025-08-14', what: 'struck', count: 4 });
+	await changeBackup(store, fig, { ...change, version: 2, on: '2025-08-14', what: 'lost', count: 3 });
+	await changeBackup(store, fig, { ...change, version: 3, on: '2025-10-02', what: 'given', count: 2 });
 }
 
 /** Lifts, plantings and ground works that are planned or done. */
@@ -145,7 +193,7 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 		await addTask(store, treeId, taskInput.parse({ ...task, mark: 'ours' }));
 	if (spec.closing) {
 		const { tree } = await loadRecords(store.db, treeId);
-		await closeTree(store, treeId, tree.version, spec.closing);
+		await closeTree(store, treeId, tree.version, closingInput.parse(spec.closing));
 	}
 }
 
@@ -228,17 +276,22 @@ function lossesOf(records: Parameters<typeof rootLosses>[0], values: Values) {
 
 /** Closes the aftercare whose time is over, in the middle of its window, but for what was forgotten. */
 async function doWhatCameDue(store: Store, treeId: string, forgotten: readonly string[]): Promise<void> {
-	const { tasks } = await loadRecords(store.db, treeId);
-	for (const task of tasks) {
-		const middle = addDays(task.fromOn, daysBetween(task.fromOn, task.toOn) / 2);
-		if (middle > addDays(today(), -10) || forgotten.includes(task.source.split('@')[0] ?? '')) continue;
+	const close = async (task: Task, on: string): Promise<void> => {
 		await closeTask(store, treeId, {
 			taskId: task.id,
 			version: task.version,
 			state: 'done',
 			skipReason: '',
-			on: middle
+			on
 		});
+	};
+	const { tasks } = await loadRecords(store.db, treeId);
+	for (const task of tasks) {
+		const middle = addDays(task.fromOn, daysBetween(task.fromOn, task.toOn) / 2);
+		if (middle > addDays(today(), -10) || forgotten.includes(task.source.split('@')[0] ?? '')) continue;
+		// What comes up again was done again since; the last time is enough to tell.
+		const recently = addDays(today(), -Math.ceil((task.everyDays ?? 0) / 2));
+		await close(task, task.everyDays !== null && middle < recently ? recently : middle);
 	}
 }
 
@@ -258,7 +311,7 @@ async function measure(store: Store, treeId: string, spec: DemoTree, values: Val
 			},
 			values
 		);
-		for (const look of looks) await recordLook(store, treeId, look);
+		for (const look of looks) await recordLook(store, treeId, look, false);
 	}
 	for (const loss of spec.lost ?? [])
 		await recordLook(

@@ -6,12 +6,14 @@ import { today } from '$lib/server/clock';
 import { recordWatering, refreshWater } from '$lib/server/water';
 import { placeSeries } from '$lib/server/weather';
 import { wateringForm } from '$lib/server/edge/watering-form';
-import { acting, loading } from '$lib/server/edge/http';
+import { doTogether, togetherInput } from '$lib/server/aftercare';
+import { jsonIn } from '$lib/server/edge/form';
+import { acting, check, loading } from '$lib/server/edge/http';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { places } from '$lib/server/records/records';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { todayTrees } from '$lib/server/tree-lists';
+import { todayTreesKept } from '$lib/server/tree-lists';
 import { rollup } from 'd3';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -26,7 +28,7 @@ export const load: PageServerLoad = () =>
 		const values = await readValues(db);
 		await refreshWater(store, values);
 		const [trees, weather] = await Promise.all([
-			todayTrees(db, on),
+			todayTreesKept(store, on),
 			placeSeries(db, on, addDays(on, 3), values)
 		]);
 		const items = todayItems(
@@ -72,6 +74,14 @@ export const actions: Actions = {
 			const { treeId, watering } = wateringForm(form);
 			const { entryId } = await recordWatering(await getStore(), treeId, watering);
 			return { told: 'Watered.', entryId };
+		});
+	},
+	together: async ({ request }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const input = check(togetherInput, jsonIn(form, 'work'));
+			const entryId = await doTogether(await getStore(), input, today());
+			return { told: `Done: ${entryId.length}.`, entryId };
 		});
 	},
 	close: async ({ request }) => {

@@ -3,13 +3,12 @@ import KalmanFilter from 'kalmanjs';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/climate/calendar';
 import { placeSchema } from '$core/climate/place';
-import { createRandom } from '$core/simulate/random';
-import { simulateWaterings } from '$core/simulate/waterings';
-import { simulateWeather } from '$core/simulate/weather';
+import { simulateWeighedTree } from '$core/simulate/weighed-tree';
 import { defaultValues as values } from '$core/values/values';
 import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/water/balance';
-import { nextWatering, waterAlarms } from '$core/water/forecast';
-import { grown, kalman, rootFunction, weighingAdvice } from '$core/water/root-function';
+import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/water/forecast';
+import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/water/pot-state';
+import { grown, kalman, weighingAdvice } from '$core/water/root-function';
 import {
 	outflowLearned,
 	weighingPairs,
@@ -17,7 +16,6 @@ import {
 	wateringSchema,
 	type Watering
 } from '$core/water/watering';
-import { weatherDaySchema } from '$core/weather/weather-day';
 import { weatherSeries } from '$core/weather/series';
 
 const place = placeSchema.parse({ id: 'p', version: 1, name: 'P', kind: 'open', latitudeDeg: 52, note: '' });
@@ -67,20 +65,22 @@ describe('water in a pot', () => {
 				fc.double({ min: 0, max: 9, noNaN: true }),
 				fc.double({ min: 0, max: 50, noNaN: true }),
 				(ball, backfill, et0Mm, rainMm) => {
-					const ground = { ballMm: 40, backfillMm: 60 };
+					const ground = { ballMm: 40, backfillMm: 60, areaM2: 0.2, crownRatio: 1.4, grassShare: 0.3 };
 					const day = groundDay(
 						{ ballMm: ball, backfillMm: backfill },
 						ground,
-						{ et0Mm, rainMm },
+						{ on: '2026-06-01', et0Mm, rainMm },
 						0.8,
+						true,
 						5,
 						values
 					);
-					expect(day.ballMm + day.backfillMm + day.drawnMm + day.drainedMm).toBeCloseTo(
+					const { ballMm, backfillMm } = day.water;
+					expect(ballMm + backfillMm + day.drawnMm + day.grassMm + day.drainedMm).toBeCloseTo(
 						ball + backfill + rainMm + 5,
 						9
 					);
-					expect(day.ballMm).toBeGreaterThanOrEqual(-1e-9);
+					expect(Math.min(ballMm, backfillMm)).toBeGreaterThanOrEqual(-1e-9);
 				}
 			)
 		);
@@ -143,10 +143,12 @@ describe('the next watering', () => {
 	});
 	it('says that a pot stays wet, that it dries too fast, that it drinks less', () => {
 		expect(
-			waterAlarms([], { on: '2026-06-25', dryness: 0.1 }, '2026-06-01', '2026-06-03', false, values)[0]?.kind
+			waterAlarms({ on: '2026-06-25', dryness: 0.1 }, '2026-06-20', '2026-06-01', '2026-06-03', values)[0]
+				?.kind
 		).toBe('wet');
 		expect(
-			waterAlarms([], { on: '2026-06-02', dryness: 0.9 }, '2026-06-01', '2026-06-02', false, values)[0]?.kind
+			waterAlarms({ on: '2026-06-02', dryness: 0.9 }, '2026-06-02', '2026-06-01', '2026-06-02', values)[0]
+				?.kind
 		).toBe('fast');
 		const course = Array.from({ length: 30 }, (_, i) => ({
 			on: addDays('2026-06-01', i),
@@ -154,10 +156,100 @@ describe('the next watering', () => {
 			low: 0.75 - i * 0.015,
 			high: 0.85 - i * 0.015
 		}));
-		expect(waterAlarms(course, null, null, '2026-06-30', false, values)[0]?.text).toMatch(
-			/look at the roots/
+		const fall = fallOf(course, '2026-06-30', values);
+		if (!fall) throw new Error('it fell');
+		// From 0.8 − 8 × 0.015 to 0.8 − 29 × 0.015 in 21 days.
+		expect(fall).toEqual({ days: 21, by: expect.closeTo(1 - 0.365 / 0.68, 9) as number });
+		expect(fallWords(fall, [1, 1.02, 0.99], values)).toMatch(
+			/3 weighed neighbours do not: look at the roots/
 		);
-		expect(waterAlarms(course, null, null, '2026-06-30', true, values)[0]?.text).toMatch(/weather first/);
+		expect(fallWords(fall, [0.6, 0.7, 0.99], values)).toMatch(/weather and the place first/);
+		expect(fallWords(fall, [0.6], values)).toMatch(/Too few/);
+		// The same course within a wide band is noise.
+		expect(
+			fallOf(
+				course.map((point) => ({ ...point, high: point.phi + 0.5 })),
+				'2026-06-30',
+				values
+			)
+		).toBeNull();
+	});
+});
+
+describe('what is poured, weighed, probed and felt', () => {
+	const days = Array.from({ length: 20 }, (_, i) => ({
+		...weatherSeries(place, '2026-06-01', '2026-06-01', [], values)[0],
+		on: addDays('2026-06-01', i),
+		et0Mm: 3,
+		rainMm: 0
+	})) as ReturnType<typeof weatherSeries>;
+	const state = (change: Partial<Parameters<typeof potState>[0]> = {}) =>
+		potState(
+			{
+				begin: { on: '2026-05-31', water: fullPot(stores), sd: 0.1 },
+				stores,
+				series: days,
+				poured: [],
+				seen: [],
+				phiOn: () => 0.7,
+				phiSpread: 0.2,
+				inLeaf: () => true,
+				...change
+			},
+			values
+		);
+	const at = (list: ReturnType<typeof state>, on: string) => {
+		const day = list.find((one) => one.on === on);
+		if (!day) throw new Error(`no ${on}`);
+		return day;
+	};
+	it('grows less sure with every day, until water runs through', () => {
+		const dry = state();
+		expect(at(dry, '2026-06-10').sd).toBeGreaterThan(at(dry, '2026-06-05').sd);
+		const watered = state({ poured: [{ on: '2026-06-10', litres: 20, ranOut: true }] });
+		expect(at(watered, '2026-06-10').sd).toBe(values['water.ranOutError']);
+		expect(at(watered, '2026-06-10').dryness).toBeLessThan(0.2);
+	});
+	it('a cup is not a watering: what is poured is added, no more', () => {
+		const [dry, cup] = [state(), state({ poured: [{ on: '2026-06-10', litres: 0.3, ranOut: false }] })];
+		const held = (list: typeof dry) =>
+			at(list, '2026-06-10').water.rootedL + at(list, '2026-06-10').water.unrootedL;
+		expect(held(cup) - held(dry)).toBeGreaterThan(0.15);
+		expect(held(cup) - held(dry)).toBeLessThanOrEqual(0.3 + 1e-9);
+	});
+	it('each reading pulls by as much as it is surer than the balance, and never beyond itself', () => {
+		const expected = at(state(), '2026-06-08').dryness;
+		const pulled = (sd: number) =>
+			at(state({ seen: [{ on: '2026-06-08', how: 'felt', dryness: expected + 0.2, sd }] }), '2026-06-08');
+		expect(pulled(0.05).dryness).toBeGreaterThan(pulled(0.3).dryness);
+		expect(pulled(0.3).dryness).toBeGreaterThan(expected);
+		expect(pulled(0.05).dryness).toBeLessThan(expected + 0.2);
+		expect(pulled(0.05).sd).toBeLessThan(at(state(), '2026-06-08').sd);
+		expect(pulled(0.05).expected).toBeCloseTo(expected, 9);
+	});
+	it('a scale is read against its heaviest day, its dry-downs are pairs; a probe against its wettest', () => {
+		const scale = [10, 9.6, 9.2, 8.9, 9.9, 9.5].map((value, i) => ({
+			on: addDays('2026-06-01', i),
+			kind: 'scale' as const,
+			value
+		}));
+		const seen = seenByDevices(scale, stores, '2026-05-01', values);
+		expect(seen[2]?.dryness).toBeCloseTo(0.8 / (stores.rootedMostL + stores.unrootedMostL), 9);
+		expect(pairsOfScale(scale, stores, '2026-05-01', values)).toEqual([
+			{
+				from: '2026-06-05',
+				to: '2026-06-06',
+				lossKg: expect.closeTo(0.4, 9) as number,
+				fullOn: '2026-06-05',
+				lostKg: 0
+			}
+		]);
+		// Readings of before the planting are of another pot.
+		expect(seenByDevices(scale, stores, '2026-06-05', values)).toHaveLength(1);
+		const probe = [0.4, 0.3, 0.24, 0.2, 0.15].map((value, i) => ({ on: addDays('2026-06-01', i), value }));
+		expect(seenByProbe(probe, values).map((one) => one.dryness)).toEqual(
+			[0, 0.3125, 0.5, 0.625, 0.78125].map((dryness) => expect.closeTo(dryness, 9) as number)
+		);
 	});
 });
 
@@ -186,49 +278,10 @@ describe('root function from weighings', () => {
 		const [from, to] = ['2026-04-15', '2026-09-15'];
 		let [covered, narrow] = [0, 0];
 		for (let seed = 1; seed <= 200; seed++) {
-			const weather = simulateWeather(place, from, to, seed, values).map((one, i) =>
-				weatherDaySchema.parse({ ...one, rainMm: 0, id: String(i), version: 1 })
-			);
-			const series = weatherSeries(place, from, to, weather, values);
-			const random = createRandom(seed * 7);
-			// What the demand really is differs from what is reckoned, each tree by its own factor.
-			const real = Math.exp(random.normal() * 0.1);
-			const truth = new Map<string, number>();
-			let phi = random.between(0.35, 0.9);
-			const begin = phi + random.normal() * values['rootFunction.beginSpread'];
-			for (const day of series) {
-				const warm = Math.max(0, (day.minC + day.maxC) / 2 - 7);
-				phi = Math.min(1.1, Math.max(0.05, grown(phi, warm, values) + random.normal() * 0.008));
-				truth.set(day.on, phi);
-			}
-			const waterings = simulateWaterings(
-				stores,
-				series,
-				{
-					phiOn: (on) => (truth.get(on) ?? 1) * real,
-					inLeaf: () => true,
-					trigger: 0.5,
-					emptyKg: 9,
-					scaleKg: 0.03,
-					seed
-				},
-				values
-			).map((one, i): Watering => wateringSchema.parse({ ...one, id: `w${i}`, version: 1 }));
-			const course = rootFunction(
-				{
-					begin: { on: from, phi: Math.max(0.1, begin), p: values['rootFunction.beginSpread'] ** 2 },
-					pairs: weighingPairs(waterings, []),
-					series,
-					stores,
-					inLeaf: () => true,
-					losses: [],
-					scaleKg: 0.03
-				},
-				values
-			);
+			const { truth, course } = simulateWeighedTree(seed, { from, to }, null, values);
 			const last = course.at(-1);
-			const real_ = truth.get(to) ?? 0;
-			if (last && real_ >= last.low && real_ <= last.high) covered++;
+			const real = truth.get(to) ?? 0;
+			if (last && real >= last.low && real <= last.high) covered++;
 			if (last && last.high - last.low < 0.6) narrow++;
 		}
 		expect(covered / 200).toBeGreaterThanOrEqual(0.85);
@@ -236,6 +289,28 @@ describe('root function from weighings', () => {
 		// A band that holds everything would tell nothing.
 		expect(narrow / 200).toBeGreaterThan(0.9);
 	});
+	it('a fall of the roots is told of most trees that fail, within five weeks, and of few that do not', () => {
+		const span = { from: '2026-04-15', to: '2026-08-20' };
+		const told = (seed: number, fails: boolean): boolean => {
+			const { course } = simulateWeighedTree(
+				seed,
+				span,
+				fails ? { on: '2026-07-16', halfDays: 18 } : null,
+				values
+			);
+			return ['2026-07-30', '2026-08-06', '2026-08-13', '2026-08-20'].some(
+				(on) =>
+					fallOf(
+						course.filter((point) => point.on <= on),
+						on,
+						values
+					) !== null
+			);
+		};
+		const seeds = Array.from({ length: 60 }, (_, i) => 3000 + i);
+		expect(seeds.filter((seed) => told(seed, true)).length / 60).toBeGreaterThan(0.7);
+		expect(seeds.filter((seed) => told(seed, false)).length / 60).toBeLessThan(0.05);
+	}, 60_000);
 	it('pairs are what lies between two waterings; gains, doubles and disorder are left out', () => {
 		const water = (on: string, beforeKg: number | null, afterKg: number | null): Watering =>
 			wateringSchema.parse({ id: on, version: 1, wateredOn: on, beforeKg, afterKg });

@@ -18,6 +18,8 @@ import {
 	vapourDeficitKpa,
 	windAt2m
 } from '$core/weather/penman-monteith';
+import { daysOfHours, weatherHour } from '$core/weather/hours';
+import { workStops } from '$core/weather/work-stop';
 import { degreeDays, disagreements, gapsOf, stationFor, weatherSeries } from '$core/weather/series';
 import { weatherDaySchema, type WeatherDay } from '$core/weather/weather-day';
 import { limitsOf, warningsFor } from '$core/weather/guards';
@@ -115,6 +117,65 @@ describe('a series without gaps', () => {
 		expect(gaps[0]).toMatchObject({ from: '2026-04-02', to: '2026-04-02' });
 		expect(gaps[1]).toMatchObject({ from: '2026-04-04', to: '2026-04-19' });
 	});
+	it('a clock that is put forward or back loses no hour and doubles none: days are those of the place', () => {
+		// 29 March 2026, 01:00 UTC, and 25 October: clocks of central Europe change; a station sends its local time.
+		for (const [change, before, after] of [
+			['2026-03-29T01:00:00Z', 1, 2],
+			['2026-10-25T01:00:00Z', 2, 1]
+		] as const) {
+			const from = Date.parse(change) - 36 * 3_600_000;
+			const readings = Array.from({ length: 72 }, (_, i) => {
+				const at = from + i * 3_600_000;
+				const offset = at < Date.parse(change) ? before : after;
+				const local = new Date(at + offset * 3_600_000).toISOString().slice(0, 19);
+				return weatherHour.parse({ at: `${local}+0${offset}:00`, temperatureC: 10, rainMm: 1 });
+			});
+			const days = daysOfHours([...readings].reverse(), 15, 24);
+			expect(days.length).toBeGreaterThanOrEqual(2);
+			for (const one of days) expect(one).toMatchObject({ hours: 24, rainMm: 24 });
+			// Sent twice, it counts once.
+			expect(daysOfHours([...readings, ...readings], 15, 24)).toEqual(days);
+		}
+	});
+	it('a day begins at midnight of the place; a busy hour counts once; sun is its mean over the day', () => {
+		const at = (text: string, change: object = {}) =>
+			weatherHour.parse({ at: text, temperatureC: 5, ...change });
+		// Sydney, ten hours ahead: 15:00 UTC is the next day there.
+		expect(daysOfHours([at('2026-04-16T15:00:00Z')], 151, 1)[0]?.on).toBe('2026-04-17');
+		expect(daysOfHours([at('2026-04-16T15:00:00Z')], null, 1)[0]?.on).toBe('2026-04-16');
+		const busy = daysOfHours(
+			[
+				...['00', '10', '20'].map((minute) =>
+					at(`2026-04-16T12:${minute}:00Z`, { sunWm2: 600, humidityPercent: 90 })
+				),
+				at('2026-04-16T13:00:00Z', { sunWm2: 200, humidityPercent: 50 })
+			],
+			0,
+			1
+		)[0];
+		expect(busy).toMatchObject({ hours: 2, humidityPercent: 70 });
+		// A mean of 400 W/m² over a day is 34.56 MJ/m².
+		expect(busy?.sunMj).toBeCloseTo(34.56, 9);
+	});
+	it('root work is stopped by what is known of the days ahead, never by the usual climate', () => {
+		const known = weatherSeries(place(), '2026-04-01', '2026-04-03', [day('2026-04-02', -3, 9)], values);
+		const juniper = { id: 'a', tag: 'A-1', situation: 'potted' as const };
+		expect(workStops(juniper, { group: 'conifer', coldestC: -20 }, false, known, values)).toEqual([
+			{ on: '2026-04-02', kind: 'cold', figure: -3, limit: values['cold.cutRootsMinimumC'] }
+		]);
+		// The ground keeps its roots.
+		expect(
+			workStops(
+				{ ...juniper, situation: 'in-ground' },
+				{ group: 'conifer', coldestC: -20 },
+				false,
+				known,
+				values
+			)
+		).toEqual([]);
+		const climate = weatherSeries(place(), '2026-01-01', '2026-01-03', [], values);
+		expect(workStops(juniper, { group: 'tropical', coldestC: 15 }, false, climate, values)).toEqual([]);
+	});
 	it('takes what was measured before a forecast, a station before what was typed, and says where two disagree', () => {
 		const days = [
 			day('2026-04-01', 0, 9, { source: 'forecast' }),
@@ -122,8 +183,8 @@ describe('a series without gaps', () => {
 			day('2026-04-01', 8, 20, { source: 'station' })
 		];
 		expect(weatherSeries(place(), '2026-04-01', '2026-04-01', days, values)[0]).toMatchObject({ minC: 8 });
-		expect(disagreements(days)).toEqual([{ on: '2026-04-01', byC: 8 }]);
-		expect(disagreements(days.slice(0, 2))).toEqual([]);
+		expect(disagreements(days, values)).toEqual([{ on: '2026-04-01', byC: 8 }]);
+		expect(disagreements(days.slice(0, 2), values)).toEqual([]);
 	});
 	it('keeps heated places warm, rain out from under glass, and more demand in the sun than in the shade', () => {
 		const wet = [day('2026-01-10', -6, 2, { rainMm: 12 })];

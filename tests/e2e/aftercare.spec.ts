@@ -27,6 +27,55 @@ test('water: the next one as a date with a band, root function from weighings, a
 	await expectAccessible(page);
 });
 
+test('what a finger feels corrects the water; a tree in the ground has a balance of its own', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('C-07')}/aftercare`);
+	const water = page.getByRole('region', { name: 'Water', exact: true });
+	await water.getByRole('button', { name: 'Felt or probed' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Felt or probed' });
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(sheet.getByText('It must be felt, or a probe read.')).toBeVisible();
+	await sheet.getByRole('radio', { name: /^Drying/ }).click();
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(told(page, 'its water is corrected by it')).toBeVisible();
+	await expect(water.getByText('corrected by how it felt')).toBeVisible();
+	await expect(water.getByRole('img', { name: /Dryness of the pot/ })).toBeVisible();
+	await told(page, 'its water is corrected by it').getByRole('button', { name: 'Undo' }).click();
+	await expect(water.getByText('corrected by how it felt')).toHaveCount(0);
+	await open(page, `${DEMO}/trees/${await treeId('L-01')}/aftercare`);
+	const ground = page.getByRole('region', { name: 'Water in the ground' });
+	await expect(ground.getByRole('img', { name: /Dryness of the root zone/ })).toBeVisible();
+	await ground.getByRole('button', { name: 'Watered' }).click();
+	await page.getByRole('dialog', { name: 'Watered' }).getByLabel('Poured').fill('400');
+	await page.getByRole('dialog', { name: 'Watered' }).getByRole('button', { name: 'Keep it' }).click();
+	await expect(ground.getByRole('list', { name: 'Last waterings' })).toContainText('400 L');
+	await told(page, 'Kept.').getByRole('button', { name: 'Undo' }).click();
+	await expectAccessible(page);
+});
+
+test('several at once: ticked, done together, taken back together; skipped for good', async ({ page }) => {
+	await open(page, `${DEMO}/`);
+	await page.getByRole('button', { name: 'Several at once' }).click();
+	const boxes = page.getByRole('checkbox', { name: /^Choose / });
+	const before = await boxes.count();
+	await boxes.nth(0).check();
+	await boxes.nth(1).check();
+	await page.getByRole('button', { name: 'Done: 2 chosen' }).click();
+	await expect(told(page, 'Done: 2.')).toBeVisible();
+	await page.getByRole('button', { name: 'Several at once' }).click();
+	await expect(boxes).toHaveCount(before - 2);
+	await told(page, 'Done: 2.').getByRole('button', { name: 'Undo' }).click();
+	await expect(boxes).toHaveCount(before);
+	await open(page, `${DEMO}/trees/${await treeId('J-02')}/aftercare`);
+	await page.getByRole('button', { name: /^Skip: Turn it a quarter/ }).click();
+	const sheet = page.getByRole('dialog', { name: /^Skip: Turn it/ });
+	await sheet.getByRole('button', { name: 'Done in another way' }).click();
+	await sheet.getByLabel(/Do not bring it up again/).check();
+	await sheet.getByRole('button', { name: 'Skip it' }).click();
+	await expect(page.getByRole('button', { name: /^Skip: Turn it a quarter/ })).toHaveCount(0);
+});
+
 test('work waits for the tree: held with what it waits for, and can be done all the same', async ({
 	page
 }) => {

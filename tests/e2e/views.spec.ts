@@ -10,6 +10,8 @@ const pages = [
 	'/yard/stock',
 	'/yard/weather',
 	'/yard/devices',
+	'/yard/outcomes',
+	'/yard/review',
 	'/calendar',
 	'/round',
 	'/reference/kinds',
@@ -36,7 +38,11 @@ const stages = [
 	'replant/ground',
 	'replant/kit',
 	'aftercare',
-	'recovery'
+	'recovery',
+	'recovery/pictures',
+	'recovery/backups',
+	'recovery/report',
+	'recovery/letter'
 ];
 
 for (const scheme of ['light', 'dark'] as const)
@@ -74,7 +80,7 @@ test('everything is found by keyboard: palette, stages, shortcuts', async ({ pag
 	await open(page, `${DEMO}/`);
 	await page.keyboard.press('/');
 	await page.getByRole('combobox', { name: 'Find' }).fill('camellia');
-	await expect(page.getByRole('option', { name: /Camellia with the sour pot/ })).toBeVisible();
+	await expect(page.getByRole('option', { name: /C-07 Camellia with the sour pot/ })).toBeVisible();
 	await page.keyboard.press('Enter');
 	await expect(page.getByRole('heading', { name: 'Camellia with the sour pot' })).toBeVisible();
 	await page.keyboard.press('3');

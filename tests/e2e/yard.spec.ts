@@ -81,10 +81,10 @@ test('a lot is taken in, potted for all, and counted', async ({ page }) => {
 	);
 	expect(Math.abs((all ?? 0) - 12 * (one ?? 0))).toBeLessThan(1);
 	await page.keyboard.press('6');
-	await page.getByLabel('Of 12, dead so far').fill('13');
+	await page.getByLabel('Dead so far, of 12').fill('13');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
 	await expect(page.getByText('It must not be more than the 12 of the lot.')).toBeVisible();
-	await page.getByLabel('Of 12, dead so far').fill('1');
+	await page.getByLabel('Dead so far, of 12').fill('1');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
 	await expect(page.getByText('11 of 12')).toBeVisible();
 });
@@ -158,8 +158,11 @@ test('a case is closed as dead only with its lesson, and opened again', async ({
 	await sheet.getByRole('button', { name: 'Close it' }).click();
 	await expect(sheet.getByText('It must say what was learned, so that the next tree profits.')).toBeVisible();
 	await sheet.getByLabel(/What was learned/).fill('Opened in flower.');
+	await sheet.getByLabel(/Of what/).selectOption({ label: 'worked out of season' });
+	await sheet.getByLabel(/What would have shown it earlier/).fill('The date.');
 	await sheet.getByRole('button', { name: 'Close it' }).click();
 	await expect(page.getByRole('complementary', { name: 'Dead' })).toContainText('Opened in flower.');
+	await expect(page.getByText('Cause: worked out of season')).toBeVisible();
 	await page.getByRole('button', { name: 'Open the case again' }).click();
 	await expect(page.getByRole('complementary', { name: 'Is it re-established?' })).toBeVisible();
 });

@@ -2,6 +2,12 @@ import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { calendarEvents } from '$core/aftercare/calendar-events';
 import { metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/release';
+import { aftercareTasks } from '$core/aftercare/rules';
+import { groundPlanInput } from '$core/ground/ground-plan';
+import { measurementInput } from '$core/measuring/measurement';
+import { treeInput } from '$core/tree/tree';
+import type { Store } from '$lib/server/db/database';
+import { recordMeasurement } from '$lib/server/examine';
 import { taskInput } from '$core/aftercare/task';
 import { addDays } from '$core/climate/calendar';
 import { pottingMixOf } from '$core/mixes/mixes';
@@ -9,40 +15,33 @@ import { plantingInput } from '$core/pots/replant-plan';
 import { todayItems } from '$core/today/today';
 import { defaultValues as values } from '$core/values/values';
 import { wateringInput } from '$core/water/watering';
-import { airDays, deviceHealth, readingInput, readingsBody } from '$core/weather/device';
+import { airHours, deviceHealth, readingInput, readingsBody } from '$core/weather/device';
+import { daysOfHours } from '$core/weather/hours';
 import { weatherDayInput } from '$core/weather/weather-day';
-import { addTask } from '$lib/server/aftercare';
+import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { asICalendar, feedToken, renewFeed, revokeFeed, sameToken, yardEvents } from '$lib/server/calendar';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { addDevice, deviceOf, deviceRows, keepReadings, removeDevice } from '$lib/server/devices';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
 import { readWeatherCsv } from '$lib/server/edge/weather-csv';
-import { Refusal } from '$lib/server/errors';
 import { devices, places } from '$lib/server/records/records';
 import { undo } from '$lib/server/records/work';
-import { recordPlanting } from '$lib/server/replant';
+import { keepGroundPlan, recordPlanting } from '$lib/server/replant';
 import { todayTrees } from '$lib/server/tree-lists';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords, takeIn } from '$lib/server/trees';
 import { recordWatering, refreshWater, waterOf, waterStates } from '$lib/server/water';
 import {
 	fetchForecast,
+	hoursBody,
+	keepHours,
 	keepWeather,
 	placeSeries,
 	weatherBody,
 	writeForecastSetting
 } from '$lib/server/weather';
-import { freshStore, storeWithTree } from './helpers';
+import { freshStore, refusal, storeWithTree } from './helpers';
 
 const on = '2026-04-18';
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	try {
-		await work;
-	} catch (cause) {
-		if (cause instanceof Refusal) return cause;
-		throw cause;
-	}
-	throw new Error('nothing was refused');
-};
 const day = (placeId: string, change: object = {}) =>
 	weatherDayInput.parse({
 		placeId,
@@ -65,26 +64,27 @@ describe('what the tree releases', () => {
 	});
 	const facts = (looks: ReleaseFacts['looks']): ReleaseFacts => ({ looks, functionLow: [] });
 	it('is held until it was seen, released on the day it was seen, and brought up at the latest day', () => {
-		expect(releaseOf(release, facts([]), '2026-05-01').state).toBe('held');
-		expect(releaseOf(release, facts([look('2026-04-20', { buds: 'swelling' })]), '2026-05-01')).toMatchObject(
-			{
-				state: 'released',
-				on: '2026-04-20'
-			}
-		);
-		expect(releaseOf(release, facts([look('2026-04-20', { buds: 'none' })]), '2026-06-02').state).toBe(
-			'overdue'
-		);
+		expect(releaseOf(release, facts([]), '2026-05-01', values).state).toBe('held');
+		expect(
+			releaseOf(release, facts([look('2026-04-20', { buds: 'swelling' })]), '2026-05-01', values)
+		).toMatchObject({
+			state: 'released',
+			on: '2026-04-20'
+		});
+		expect(
+			releaseOf(release, facts([look('2026-04-20', { buds: 'none' })]), '2026-06-02', values).state
+		).toBe('overdue');
 	});
 	it('each condition is met by its own measure', () => {
 		const shoots = [
 			look('2026-05-01', { shootExtensionMm: 80 }),
 			look('2026-05-20', { shootExtensionMm: 82 })
 		];
-		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots))?.on).toBe('2026-05-20');
-		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots.slice(0, 1)))).toBeNull();
+		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots), values)?.on).toBe('2026-05-20');
+		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots.slice(0, 1)), values)).toBeNull();
 		expect(
-			metOn({ ...release, condition: 'leaves-out' }, facts([look('2026-05-01', { leafCover: 0.6 })]))?.on
+			metOn({ ...release, condition: 'leaves-out' }, facts([look('2026-05-01', { leafCover: 0.6 })]), values)
+				?.on
 		).toBe('2026-05-01');
 		expect(
 			metOn(
@@ -95,20 +95,134 @@ describe('what the tree releases', () => {
 						{ on: '2026-05-01', low: 0.5 },
 						{ on: '2026-05-08', low: 0.62 }
 					]
-				}
+				},
+				values
 			)?.on
 		).toBe('2026-05-08');
 	});
 	it('times the task anew with the same length, and doing it twice changes nothing', () => {
 		const task = { fromOn: '2026-05-10', toOn: '2026-05-20', release, source: 'x@2026-04-01' };
 		const seen = facts([look('2026-03-01', { buds: 'open' }), look('2026-04-20', { buds: 'open' })]);
-		const once = timed(task, seen, '2026-05-01');
+		const once = timed(task, seen, '2026-05-01', values);
 		// Buds of before the work release nothing.
 		expect([once.fromOn, once.toOn]).toEqual(['2026-04-20', '2026-04-30']);
-		expect(timed(once, seen, '2026-05-01')).toEqual(once);
-		const held = timed(task, facts([]), '2026-05-15');
+		expect(timed(once, seen, '2026-05-01', values)).toEqual(once);
+		const held = timed(task, facts([]), '2026-05-15', values);
 		expect(held.fromOn > '2026-05-15').toBe(true);
-		expect(timed(held, facts([]), '2026-05-15')).toEqual(held);
+		expect(timed(held, facts([]), '2026-05-15', values)).toEqual(held);
+	});
+});
+
+describe('work that comes up again, and several at once', () => {
+	const again = (title: string, everyDays: number | null) =>
+		taskInput.parse({
+			kind: 'turning',
+			title,
+			reason: '',
+			fromOn: '2026-04-16',
+			toOn: '2026-04-20',
+			everyDays
+		});
+	const openOf = async (store: Store, treeId: string) =>
+		(await loadRecords(store.db, treeId)).tasks.filter((task) => task.state === 'open');
+	it('is planned anew when it is done or skipped, unless it is ended; undo takes both back', async () => {
+		const { store, tree } = await storeWithTree();
+		await addTask(store, tree.id, again('Turn it', 21));
+		const [first] = await openOf(store, tree.id);
+		if (!first) throw new Error('no task');
+		const closing = { taskId: first.id, version: 1, state: 'done', skipReason: '', on } as const;
+		const entry = await closeTask(store, tree.id, closing);
+		const [second] = await openOf(store, tree.id);
+		expect(second).toMatchObject({
+			title: 'Turn it',
+			fromOn: '2026-05-09',
+			toOn: '2026-05-13',
+			everyDays: 21
+		});
+		await undo(store, entry);
+		expect((await openOf(store, tree.id)).map((task) => task.id)).toEqual([first.id]);
+		await closeTask(store, tree.id, {
+			...closing,
+			version: 3,
+			state: 'skipped',
+			skipReason: 'light from above',
+			ends: true
+		});
+		expect(await openOf(store, tree.id)).toEqual([]);
+	});
+	it('all are done or none, each in the journal of its tree, and taken back together', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		const { tree: other } = await takeIn(
+			store,
+			treeInput.parse({
+				tag: 'Z-9',
+				name: 'Other',
+				kindId: 'fagus',
+				placeId,
+				situation: 'potted',
+				trunkDiameterMm: 40,
+				origin: 'hedge',
+				takenInOn: '2026-03-01'
+			})
+		);
+		await addTask(store, tree.id, again('A', null));
+		await addTask(store, other.id, again('B', null));
+		const [a] = await openOf(store, tree.id);
+		const [b] = await openOf(store, other.id);
+		if (!a || !b) throw new Error('no task');
+		const both = [
+			{ treeId: tree.id, taskId: a.id, version: 1 },
+			{ treeId: other.id, taskId: b.id, version: 1 }
+		];
+		const stale = { tasks: [both[0], { ...both[1], version: 7 }], waterings: [] };
+		expect((await refusal(doTogether(store, togetherInput.parse(stale), on))).status).toBe(409);
+		expect(await openOf(store, tree.id)).toHaveLength(1);
+		const entries = await doTogether(
+			store,
+			togetherInput.parse({ tasks: both, waterings: [{ treeId: other.id, litres: 2 }] }),
+			on
+		);
+		expect(entries).toHaveLength(3);
+		expect(await openOf(store, other.id)).toEqual([]);
+		expect((await loadRecords(store.db, other.id)).waterings).toHaveLength(1);
+		await undo(store, ...entries);
+		expect(await openOf(store, tree.id)).toHaveLength(1);
+		expect((await loadRecords(store.db, other.id)).waterings).toEqual([]);
+		expect((await refusal(doTogether(store, { tasks: [], waterings: [] }, on))).status).toBe(422);
+	});
+	it('turning, suckers and the pot come up again; what spread is looked for twice', () => {
+		const work = {
+			workOn: '2026-04-01',
+			group: 'deciduous' as const,
+			tender: false,
+			coldestC: -15,
+			inGround: false,
+			livingLoss: 0.2,
+			rotWasCut: true,
+			structuralCut: false,
+			collarWork: false,
+			seasonFit: 'in-window' as const,
+			crownSchool: 'keep-leaves' as const,
+			waterSchool: 'at-once' as const,
+			crownExcess: 0,
+			nextStageOn: null,
+			plantCount: 1,
+			suckers: true
+		};
+		const every = (change: object = {}) =>
+			Object.fromEntries(
+				aftercareTasks({ ...work, ...change }, values).map((task) => [task.rule, task.everyDays])
+			);
+		expect(every()).toMatchObject({
+			turning: values['aftercare.turnEvery'],
+			suckers: 365,
+			'repot-need': 365,
+			'neighbours-again': null
+		});
+		expect(every({ inGround: true, suckers: false, collarWork: true })).toMatchObject({
+			'collar-again': 365
+		});
+		expect(Object.keys(every({ inGround: true, suckers: false }))).not.toContain('turning');
 	});
 });
 
@@ -140,6 +254,78 @@ describe('water', () => {
 		);
 		return made;
 	};
+	it('is corrected by what is felt and by the scale under it, each in its own way', async () => {
+		const { store, tree } = await potted();
+		await recordWatering(
+			store,
+			tree.id,
+			wateringInput.parse({ wateredOn: '2026-04-10', litres: 4, ranOutL: 1 })
+		);
+		const before = (await waterOf(store.db, tree.id, values)).pot;
+		await recordMeasurement(
+			store,
+			tree.id,
+			measurementInput.parse({ measuredOn: on, raw: { tool: 'moisture', feel: 'dry' } })
+		);
+		const felt = (await waterOf(store.db, tree.id, values)).pot;
+		expect(felt?.from).toBe('felt');
+		expect(felt?.next.dryness).toBeGreaterThan(before?.next.dryness ?? 1);
+		expect(felt?.next.dryness).toBeLessThan(values['water.felt.dry']);
+		const { device } = await addDevice(store, {
+			name: 'Scale',
+			kind: 'scale',
+			onTreeId: tree.id,
+			placeId: null,
+			simulated: true
+		});
+		await keepReadings(
+			store,
+			device,
+			[12.5, 14, 13.9, 13.8, 13.7].map((weightKg, i) =>
+				readingInput.parse({ at: `2026-04-${13 + i}T07:00:00Z`, weightKg })
+			),
+			values
+		);
+		const weighed = (await waterOf(store.db, tree.id, values)).pot;
+		// The scale saw hardly any loss: it speaks louder than a finger.
+		expect(weighed?.next.dryness).toBeLessThan(felt?.next.dryness ?? 0);
+		expect(weighed?.pairs.at(-1)).toMatchObject({ from: '2026-04-14', to: '2026-04-17' });
+		// A reading of a device makes the kept state stale though no record was written.
+		await refreshWater(store, values);
+		const state = (await waterStates(store.db)).get(tree.id);
+		expect(state?.dryness).toBeCloseTo(weighed?.next.dryness ?? -1, 9);
+	});
+	it('in the ground is that of the ball and its backfill, fed by what is poured', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'in-ground', trunkDiameterMm: 50, heightM: 3 });
+		const grown = (await waterOf(store.db, tree.id, values)).ground;
+		expect(grown).toMatchObject({ how: 'grown', tradeL: null });
+		await keepGroundPlan(
+			store,
+			tree.id,
+			groundPlanInput.parse({
+				plannedOn: '2026-04-01',
+				hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 },
+				doneOn: '2026-04-01'
+			}),
+			null,
+			values
+		);
+		const planted = (await waterOf(store.db, tree.id, values)).ground;
+		// A ball of 450 × 320 mm at a quarter of its volume is 80 mm over its ground.
+		expect(planted?.stores.ballMm).toBeCloseTo(80, 9);
+		expect(planted?.stores.areaM2).toBeCloseTo(Math.PI * 0.225 ** 2, 9);
+		// One to two gallons for each inch of its trunk.
+		expect(planted?.tradeL?.[1]).toBeCloseTo((2 * 3.785 * 50) / 25.4, 9);
+		expect(planted?.days[0]?.on).toBe('2026-04-01');
+		await recordWatering(store, tree.id, wateringInput.parse({ wateredOn: '2026-04-17', litres: 12 }));
+		const watered = (await waterOf(store.db, tree.id, values)).ground;
+		expect(watered?.now?.dryness).toBeLessThan((planted?.now?.dryness ?? 0) + 1e-9);
+		await refreshWater(store, values);
+		expect((await waterStates(store.db)).get(tree.id)).toMatchObject({
+			from: 'ground',
+			lastWaterOn: '2026-04-17'
+		});
+	});
 	it('is reckoned for a potted tree, kept for Today until something changes, and part of its export', async () => {
 		const { store, tree } = await potted();
 		const days = Array.from({ length: 40 }, (_, i) =>
@@ -157,8 +343,8 @@ describe('water', () => {
 				wateringInput.parse({ wateredOn, beforeKg, afterKg, litres: 1.4 })
 			);
 		const water = await waterOf(store.db, tree.id, values);
-		expect(water?.pairs.length).toBe(2);
-		expect(water?.lastWaterOn).toBe('2026-04-05');
+		expect(water.pot?.pairs.length).toBe(2);
+		expect(water.pot?.lastWaterOn).toBe('2026-04-05');
 		await refreshWater(store, values);
 		const [first] = [...(await waterStates(store.db)).values()];
 		expect(first?.lastWaterOn).toBe('2026-04-05');
@@ -234,15 +420,35 @@ describe('weather', () => {
 		).toBe('normals');
 	});
 	it('comes from a CSV with commas for decimals, and a file without its columns is refused', async () => {
-		const rows = readWeatherCsv('date;min_c;max_c;rain_mm\n2026-04-01;2,5;11;\n2026-04-02;3;12;4', {
-			placeId: 'p',
-			source: 'station',
-			from: 'file'
+		const common = { placeId: 'p', source: 'station', from: 'file' };
+		const { per, rows } = readWeatherCsv('date;min_c;max_c;rain_mm\n2026-04-01;2,5;11;\n2026-04-02;3;12;4');
+		expect(per).toBe('day');
+		expect(weatherBody.parse(rows.map((row) => ({ ...common, ...row })))[0]).toMatchObject({
+			minC: 2.5,
+			rainMm: null
 		});
-		expect(weatherBody.parse(rows)[0]).toMatchObject({ minC: 2.5, rainMm: null });
-		expect(() => readWeatherCsv('day,low\n1,2', { placeId: 'p', source: 'station', from: '' })).toThrow(
-			/columns/
+		expect(() => readWeatherCsv('day,low\n1,2')).toThrow(/columns/);
+		expect(() => readWeatherCsv('at,low\n1,2')).toThrow(/columns/);
+	});
+	it('by the hour becomes days; a day with too few hours, a day that runs and a clock that jumped are left out or refused', async () => {
+		const { store, placeId } = await storeWithTree();
+		const { per, rows } = readWeatherCsv(
+			[
+				'at,temperature_c,sun_wm2,rain_mm,gust_ms',
+				...Array.from(
+					{ length: 30 },
+					(_, i) =>
+						`2026-04-${16 + Math.floor(i / 24)}T${String(i % 24).padStart(2, '0')}:00:00Z,${i % 24},100,0.5,${i}`
+				)
+			].join('\n')
 		);
+		expect(per).toBe('hour');
+		const body = { placeId, from: 'file', hours: rows };
+		expect(await keepHours(store, hoursBody.parse(body), values)).toMatchObject({ kept: 1, short: 1 });
+		const series = (await placeSeries(store.db, '2026-04-16', '2026-04-17', values)).get(placeId)?.series;
+		expect(series?.[0]).toMatchObject({ minC: 0, maxC: 23, rainMm: 12, gustMs: 23, source: 'station' });
+		const ahead = hoursBody.parse({ ...body, hours: [{ at: '2026-04-19T00:00:00Z', temperatureC: 4 }] });
+		expect((await refusal(keepHours(store, ahead, values))).problems[0]?.message).toMatch(/clock/);
 	});
 	it('a forecast is simulated, kept, and a service that does not answer leaves what stands', async () => {
 		const { store, placeId } = await storeWithTree();
@@ -282,7 +488,7 @@ describe('devices', () => {
 		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 2, known: 0 });
 		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 0, known: 2 });
 		const [row] = await deviceRows(store.db);
-		expect(row?.last?.at).toBe('2026-04-17T10:00:00Z');
+		expect(row?.last?.at).toBe('2026-04-17T10:00:00.000Z');
 		expect(row?.at).toBe('T-1 Beech by the gate');
 		await removeDevice(store, device.id, 1);
 		expect((await refusal(deviceOf(store.db, `Bearer ${token}`))).status).toBe(401);
@@ -332,7 +538,7 @@ describe('devices', () => {
 		const series = (await placeSeries(store.db, '2026-04-16', on, values)).get(placeId)?.series;
 		expect(series?.map((one) => one.source)).toEqual(['station', 'station', 'normals']);
 		expect(series?.[0]).toMatchObject({ minC: 0, maxC: 7 });
-		expect(airDays(hours, 9)).toEqual([]);
+		expect(daysOfHours(airHours(hours), null, 9)).toEqual([]);
 	});
 	it('tell their battery, gaps and drift; CSV is read like JSON', () => {
 		const health = deviceHealth([
@@ -340,7 +546,7 @@ describe('devices', () => {
 			reading('2026-04-12T06:00:00Z', { weightKg: 11.8 }),
 			reading('2026-04-14T00:00:00Z', { weightKg: 11.6, battery: 0.7 })
 		]);
-		expect(health).toMatchObject({ lastAt: '2026-04-14T00:00:00Z', battery: 0.7, gapH: 54 });
+		expect(health).toMatchObject({ lastAt: '2026-04-14T00:00:00.000Z', battery: 0.7, gapH: 54 });
 		expect(health.driftKgPerDay).toBeCloseTo(-0.1, 9);
 		expect(
 			readingsBody.parse(readReadingsCsv('at,weight_kg,battery\n2026-04-17T10:00:00Z,12.5,0.8'))
@@ -405,7 +611,8 @@ describe('the calendar', () => {
 					tasks: (await loadRecords(store.db, tree.id)).tasks
 				}
 			],
-			'2026-05-01'
+			'2026-05-01',
+			values
 		);
 		expect(moved.map((one) => one.uid).sort()).toEqual(events.map((one) => one.uid).sort());
 		expect(moved.find((one) => one.title.endsWith('Feed it'))).toMatchObject({

@@ -84,6 +84,7 @@ describe('the invented yard', () => {
 				trunkDiameterMm: tree.trunkDiameterMm,
 				sinceOn: '2025-06-21',
 				observations,
+				rootFunction: null,
 				referenceShootMm: null,
 				openAlarms: 0,
 				stagesLeft: 1

@@ -355,7 +355,50 @@ describe('every calculation', () => {
 				trees: [{ id: 'a', tag: 'A-1', coldC: 10, hardy: false }]
 			},
 			release: { condition: 'buds-move', byOn: '2026-06-01', today: '2026-05-01', looks: [] },
-			'air-days': { readings: [{ at: '2026-04-01T06:00:00Z', temperatureC: 4 }], least: 1 },
+			'recovery-forecast': {
+				sinceOn: '2025-03-01',
+				today: '2025-08-01',
+				odds: 1,
+				begin: 0.6,
+				place: { kind: 'open', latitudeDeg: 52 },
+				looks: [{ observedOn: '2025-06-20', progress: 0.4, leafCover: 0.8 }]
+			},
+			'recovery-decisions': { today: '2025-08-01', sinceOn: '2025-03-01', inSeason: true, observations: [] },
+			'season-point': {
+				place: { name: 'Bench', kind: 'open', latitudeDeg: 52 },
+				sinceOn: '2025-03-01',
+				on: '2025-06-20'
+			},
+			'growth-curve': {
+				points: [30, 58, 87, 115, 120, 142, 145].map((size, i) => ({
+					time: [118, 484, 664, 1004, 1231, 1372, 1582][i],
+					size
+				}))
+			},
+			'kaplan-meier': {
+				follows: [
+					{ days: 6, happened: true },
+					{ days: 9, happened: false }
+				]
+			},
+			'forecast-score': { said: [{ probability: 0.7, happened: true }] },
+			'backups-worth-keeping': { kind: 'hardwood' },
+			'days-of-hours': { readings: [{ at: '2026-04-01T06:00:00+02:00', temperatureC: 4 }], least: 1 },
+			'pot-state': {
+				stores: { rootedMostL: 2, unrootedMostL: 3, surfaceM2: 0.07, crownM2: 0.3 },
+				begin: { rootedL: 2, unrootedL: 3, sd: 0.1 },
+				days: [{ et0Mm: 3, rainMm: 0 }],
+				seen: [{ day: 0, how: 'felt', dryness: 0.4, sd: 0.15 }],
+				rootFunction: 0.7
+			},
+			'ground-balance': {
+				ballMm: 60,
+				areaM2: 0.3,
+				crownRatio: 1.2,
+				days: [{ et0Mm: 3, rainMm: 0 }],
+				rootFunction: 0.7
+			},
+			'work-stops': { group: 'conifer', coldestC: -20, days: [{ minC: -4, maxC: 6 }] },
 			evapotranspiration: { latitudeDeg: 52, on: '2026-07-01', minC: 11, maxC: 22 },
 			'water-demand': {
 				place,

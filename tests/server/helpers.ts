@@ -2,8 +2,12 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { placeInput } from '$core/climate/place';
+import { parseQuickRoot } from '$core/roots/quick-entry';
+import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
 import { treeInput, type Tree } from '$core/tree/tree';
 import { openStore, type Store } from '$lib/server/db/database';
+import { Refusal } from '$lib/server/errors';
+import type { RootsInput } from '$lib/server/roots';
 import { seedKinds } from '$lib/server/store';
 import { takeIn } from '$lib/server/trees';
 import { addPlace } from '$lib/server/yard';
@@ -44,4 +48,64 @@ export async function storeWithTree(
 		})
 	);
 	return { store, tree, placeId };
+}
+
+/** Six roots of a tree of 60 mm, the last of them dead, with a plan that cuts those named. */
+export const rootsWith = (cut: string[] = []): RootsInput => {
+	const segments = [
+		'6 30 anchor',
+		'9 28 anchor',
+		'12 29 anchor',
+		'3 27 anchor',
+		'4 10 circling',
+		'8 9 dead'
+	].map((line, i) => {
+		const entry = parseQuickRoot(line, 'container', 60);
+		if (!entry.ok) throw new Error(entry.problem);
+		return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
+	});
+	return {
+		map: rootMapInput.parse({
+			mappedOn: '2026-03-02',
+			frame: 'container',
+			trunkDiameterMm: 60,
+			ballRadiusMm: 150,
+			segments
+		}),
+		mapVersion: null,
+		planVersion: null,
+		plan: {
+			temper: 'usual',
+			vigour: 'fair',
+			reserves: 'field-grown',
+			stageDates: ['2026-03-02', '2027-01-10'],
+			cuts: cut.map((segmentId, i) => ({
+				id: `c${i}`,
+				segmentId,
+				atMm: 0,
+				stage: 0,
+				reason: '',
+				state: 'planned',
+				doneOn: null,
+				note: '',
+				byOwner: false,
+				whyThen: '',
+				plannedAtMm: null,
+				treatments: []
+			})),
+			notBefore: [],
+			setting: null
+		}
+	};
+};
+
+/** The refusal of a piece of work that must be refused; whatever else is thrown passes through. */
+export async function refusal(work: Promise<unknown>): Promise<Refusal> {
+	try {
+		await work;
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause;
+		throw cause;
+	}
+	throw new Error('nothing was refused');
 }

@@ -4,34 +4,24 @@ import { examinationInput } from '$core/diagnosis/examination';
 import { newMix } from '$core/mixes/bench-test';
 import { pottingMixOf } from '$core/mixes/mixes';
 import { observationInput } from '$core/recovery/observation';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
-import { treeInput } from '$core/tree/tree';
+import { rootMapInput } from '$core/roots/root-map';
+import { closingInput, treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
-import { Refusal } from '$lib/server/errors';
 import { kinds, tasks, trees } from '$lib/server/records/records';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
-import { changeTree, closeTree, loadRecords, recordLook, takeIn } from '$lib/server/trees';
+import { changeTree, closeTree, loadRecords, takeIn } from '$lib/server/trees';
+import { recordLook } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
 import { recordExamination } from '$lib/server/examine';
 import { treeRows } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
-import { recordCuts, saveRoots, type RootsInput } from '$lib/server/roots';
-import { freshStore, storeWithTree } from './helpers';
+import { recordCuts, saveRoots } from '$lib/server/roots';
+import { freshStore, refusal, rootsWith as roots, storeWithTree } from './helpers';
 
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	try {
-		await work;
-	} catch (cause) {
-		if (cause instanceof Refusal) return cause;
-		throw cause;
-	}
-	throw new Error('was not refused');
-};
 const inputOf = (
 	tree: Awaited<ReturnType<typeof storeWithTree>>['tree'],
 	change: Record<string, unknown> = {}
@@ -42,56 +32,12 @@ const inputOf = (
 		state: _state,
 		closedOn: _closedOn,
 		closingNote: _closingNote,
+		lossCause: _cause,
+		lossConditions: _conditions,
+		shownEarlier: _earlier,
 		...input
 	} = tree;
 	return treeInput.parse({ ...input, ...change });
-};
-const roots = (cut: string[] = []): RootsInput => {
-	const segments = [
-		'6 30 anchor',
-		'9 28 anchor',
-		'12 29 anchor',
-		'3 27 anchor',
-		'4 10 circling',
-		'8 9 dead'
-	].map((line, i) => {
-		const entry = parseQuickRoot(line, 'container', 60);
-		if (!entry.ok) throw new Error(entry.problem);
-		return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
-	});
-	return {
-		map: rootMapInput.parse({
-			mappedOn: '2026-03-02',
-			frame: 'container',
-			trunkDiameterMm: 60,
-			ballRadiusMm: 150,
-			segments
-		}),
-		mapVersion: null,
-		planVersion: null,
-		plan: {
-			temper: 'usual',
-			vigour: 'fair',
-			reserves: 'field-grown',
-			stageDates: ['2026-03-02', '2027-01-10'],
-			cuts: cut.map((segmentId, i) => ({
-				id: `c${i}`,
-				segmentId,
-				atMm: 0,
-				stage: 0,
-				reason: '',
-				state: 'planned',
-				doneOn: null,
-				note: '',
-				byOwner: false,
-				whyThen: '',
-				plannedAtMm: null,
-				treatments: []
-			})),
-			notBefore: [],
-			setting: null
-		}
-	};
 };
 const emptyLook = { observedOn: '2026-04-01', buds: 'open' };
 
@@ -423,7 +369,7 @@ describe('shipped kinds', () => {
 describe('closing', () => {
 	it('is refused before it was taken in, and undone', async () => {
 		const { store, tree } = await storeWithTree();
-		const closing = { state: 're-established', closedOn: '2026-04-10', closingNote: '' } as const;
+		const closing = closingInput.parse({ state: 're-established', closedOn: '2026-04-10', closingNote: '' });
 		expect(
 			(await refusal(closeTree(store, tree.id, 1, { ...closing, closedOn: '2026-01-01' }))).problems[0]?.field
 		).toBe('closedOn');

@@ -12,12 +12,11 @@ import { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
 import { defaultValues as values } from '$core/values/values';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
-import { Refusal } from '$lib/server/errors';
 import { undo } from '$lib/server/records/work';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
 import { loadRecords } from '$lib/server/trees';
-import { freshStore, storeWithTree } from './helpers';
+import { freshStore, refusal, storeWithTree } from './helpers';
 
 const pot = {
 	shape: 'round',
@@ -55,15 +54,6 @@ const planting = (change: object = {}) =>
 		headspaceMm: 20,
 		...change
 	});
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	try {
-		await work;
-	} catch (cause) {
-		if (cause instanceof Refusal) return cause;
-		throw cause;
-	}
-	throw new Error('nothing was refused');
-};
 
 describe('a planting', () => {
 	it('takes pots and materials from the stock, puts first water and stones on the list, ends the plan; undo gives all back', async () => {

@@ -21,6 +21,7 @@ const work: WorkDone = {
 	waterSchool: 'at-once',
 	crownExcess: 0.25,
 	nextStageOn: '2027-02-01',
+	suckers: false,
 	plantCount: 1
 };
 const rulesOf = (change: Partial<WorkDone> = {}) => aftercareTasks({ ...work, ...change }, defaultValues);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { azimuthOf, clockOf } from '$core/circular/circular';
-import { createFormat } from '$core/format/format';
+import { createFormat, defaultFormatSettings } from '$core/format/format';
 import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
 
 const metric = createFormat({ units: 'metric', locale: 'en-GB' });
@@ -56,5 +56,14 @@ describe('working values', () => {
 		const own = resolveValues({ 'crown.reserve': 1.3, 'anchorage.wantedShare': 7, nonsense: 1 });
 		expect(own['crown.reserve']).toBe(1.3);
 		expect(own['anchorage.wantedShare']).toBe(defaultValues['anchorage.wantedShare']);
+	});
+});
+
+describe('dates within a sentence', () => {
+	it('are put in words, with the year where it is not this one; what only looks like one stays', () => {
+		const { dated } = createFormat(defaultFormatSettings);
+		expect(dated('closed on 2024-11-02: dead')).toBe('closed on 2 Nov 2024: dead');
+		expect(dated('from 2026-03-01 to 2025-12-24', '2026-04-18')).toBe('from 1 Mar to 24 Dec 2025');
+		expect(dated('2024-13-02, 12024-01-02 and 2.5-3')).toBe('2024-13-02, 12024-01-02 and 2.5-3');
 	});
 });

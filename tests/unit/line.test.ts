@@ -1,110 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { taskSchema } from '$core/aftercare/task';
 import type { TreeRecords } from '$core/case/case';
-import { placeSchema } from '$core/climate/place';
-import { examinationSchema } from '$core/diagnosis/examination';
-import { shippedKinds } from '$core/kinds/shipped';
+import { cut, treeRecords as records } from '../records';
 import { cutLabel, lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { observationSchema } from '$core/recovery/observation';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { planSchema, type Cut } from '$core/roots/plan';
-import { rootMapSchema, segmentFromQuick } from '$core/roots/root-map';
+import type { Cut } from '$core/roots/plan';
 import { lastRootWork, rootLosses } from '$core/roots/work';
-import { treeSchema } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 
 const today = '2026-04-18';
-const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
-if (!kind) throw new Error('no hornbeam');
-
-const segments = [
-	'6 30 anchor',
-	'9 30 anchor',
-	'12 30 anchor',
-	'3 30 anchor',
-	'4 30 scaffold',
-	'8 20 dead'
-].map((line, i) => {
-	const entry = parseQuickRoot(line, 'container', 80);
-	if (!entry.ok) throw new Error(entry.problem);
-	return {
-		...segmentFromQuick(entry.root, { trunkDiameterMm: 80, ballRadiusMm: 180 }, `r${i}`),
-		fineScore: 2
-	};
-});
-const cut = (segmentId: string, stage: number, doneOn: string | null = null, state?: Cut['state']): Cut => ({
-	id: `c-${segmentId}`,
-	segmentId,
-	atMm: 0,
-	stage,
-	reason: '',
-	state: state ?? (doneOn ? 'done' : 'planned'),
-	doneOn,
-	note: '',
-	byOwner: false,
-	whyThen: '',
-	plannedAtMm: null,
-	treatments: []
-});
-
-function records(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {
-	const place = placeSchema.parse({
-		id: 'p',
-		version: 1,
-		name: 'Bench',
-		kind: 'open',
-		latitudeDeg: 52,
-		note: ''
-	});
-	return {
-		tree: treeSchema.parse({
-			id: 't',
-			version: 1,
-			tag: 'T-1',
-			name: 'Hornbeam',
-			kindId: 'carpinus',
-			placeId: 'p',
-			situation: 'potted',
-			trunkDiameterMm: 80,
-			takenInOn: '2025-02-01',
-			state: 'in-care',
-			closedOn: null
-		}),
-		kind: kind as TreeRecords['kind'],
-		places: [place],
-		examinations: [examinationSchema.parse({ id: 'e', version: 1, examinedOn: '2025-02-02', findings: [] })],
-		measurements: [],
-		triages: [],
-		factorChanges: [],
-		rootMap: rootMapSchema.parse({
-			id: 'm',
-			version: 1,
-			mappedOn: '2025-02-03',
-			frame: 'container',
-			trunkDiameterMm: 80,
-			ballRadiusMm: 180,
-			segments
-		}),
-		plan: planSchema.parse({
-			id: 'q',
-			version: 1,
-			temper: 'usual',
-			vigour: 'fair',
-			reserves: 'field-grown',
-			stageDates: ['2025-02-10', '2026-11-10'],
-			cuts
-		}),
-		lifts: [],
-		replantPlan: null,
-		plantings: [],
-		groundPlans: [],
-		waterings: [],
-		tasks: [],
-		observations: [],
-		journal: [],
-		...change
-	};
-}
 const look = (observedOn: string, leafCover: number | null) =>
 	observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, leafCover, note: 'seen' });
 const task = (id: string, fromOn: string, toOn: string, state = 'open') =>

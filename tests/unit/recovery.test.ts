@@ -19,6 +19,7 @@ const input = (observations: Observation[], change: Partial<VerdictInput> = {}):
 	sinceOn: '2025-03-01',
 	observations,
 	referenceShootMm: 300,
+	rootFunction: null,
 	openAlarms: 0,
 	stagesLeft: 0,
 	...change

@@ -22,6 +22,7 @@ const task = (change: Partial<Task>): Task => ({
 	toOn: today,
 	minutes: 10,
 	release: null,
+	everyDays: null,
 	state: 'open',
 	closedOn: null,
 	skipReason: '',

@@ -1,18 +1,23 @@
 import { eq } from 'drizzle-orm';
+import { z } from 'zod';
 import { aftercareTasks } from '../core/aftercare/rules';
 import type { Schools, Task, TaskInput } from '../core/aftercare/task';
 import type { TreeRecords } from '../core/case/case';
+import { addDays, daysBetween } from '../core/climate/calendar';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/crown/crown';
+import { count, id, measure } from '../core/fields/fields';
 import { isTender } from '../core/kinds/kind';
 import { lastRootWork } from '../core/roots/work';
 import type { Values } from '../core/values/values';
+import { wateringInput } from '../core/water/watering';
 import type { Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import { tasks } from './records/records';
-import { doWork } from './records/work';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { doWork, doWorks, type Piece } from './records/work';
+import { loadRecords, refuseCare, requireTree } from './trees';
+import { wateringPiece } from './water';
 
 /** The tasks that a choice of schools would make for the last root work, without those already made. */
 export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values) {
@@ -37,7 +42,12 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			waterSchool: schools.waterSchool,
 			crownExcess: crownSupply(1 - livingLoss, values).excess,
 			nextStageOn: onTheDay?.nextStageOn ?? null,
-			plantCount: tree.plantCount
+			plantCount: tree.plantCount,
+			suckers:
+				records.rootMap?.segments.some((segment) => segment.flaws.includes('sucker')) === true ||
+				records.examinations.some((look) =>
+					look.findings.some((finding) => finding.signId === 'suckers' && finding.grade > 0)
+				)
 		},
 		values
 	);
@@ -81,7 +91,7 @@ export async function makeAftercare(
 	values: Values
 ): Promise<string> {
 	const records = await loadRecords(store.db, treeId);
-	refuseDate('workOn', schools.workOn, records.tree);
+	refuseCare('workOn', schools.workOn, records.tree);
 	const proposed = proposeAftercare(records, schools, values);
 	if (proposed.length === 0)
 		throw new Refusal(
@@ -122,11 +132,18 @@ export interface TaskClosing {
 	/** done, or skipped with a reason. */
 	state: 'done' | 'skipped';
 	skipReason: string;
+	/** Of work that comes up again: not any more. */
+	ends?: boolean;
 	on: string;
 }
 
-/** Closes a task as done or skipped. @throws Refusal 404, 409, 422 (skipped without a reason) */
+/** Closes a task as done or skipped; one that comes up again is planned anew. @throws Refusal 404, 409, 422 (skipped without a reason) */
 export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string> {
+	const [entryId = ''] = await doWorks(store, [await closingOf(store, treeId, closing)]);
+	return entryId;
+}
+
+async function closingOf(store: Store, treeId: string, closing: TaskClosing): Promise<Piece> {
 	if (closing.state === 'skipped' && closing.skipReason.trim() === '')
 		throw invalid([{ field: 'skipReason', message: 'must say why it is skipped' }]);
 	const [owned] = await store.db
@@ -135,22 +152,59 @@ export async function closeTask(store: Store, treeId: string, closing: TaskClosi
 		.where(eq(tables.task.id, closing.taskId));
 	const before = owned?.treeId === treeId ? await tasks.get(store.db, closing.taskId) : null;
 	if (!before) throw notFound('task');
-	const { entryId } = await doWork(
-		store,
-		{
+	return {
+		told: {
 			treeId,
 			stage: before.stage,
 			on: closing.on,
 			what: `${closing.state === 'done' ? 'Done' : 'Skipped'}: ${before.title}`
 		},
-		async (work) => {
-			refuseDate('on', closing.on, await requireTree(work, treeId));
-			return work.change(tasks, closing.taskId, closing.version, (task): Task => {
+		work: async (work) => {
+			refuseCare('on', closing.on, await requireTree(work, treeId));
+			const closed = await work.change(tasks, closing.taskId, closing.version, (task): Task => {
 				if (task.state !== 'open')
 					throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
 				return { ...task, state: closing.state, closedOn: closing.on, skipReason: closing.skipReason.trim() };
 			});
+			if (closed.everyDays === null || closing.ends) return;
+			const { id: _id, version: _version, ...again } = closed;
+			const fromOn = addDays(closing.on, closed.everyDays);
+			await work.add(tasks, {
+				...again,
+				...openTask,
+				fromOn,
+				toOn: addDays(fromOn, Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn))),
+				release: null,
+				source: `again@${closing.on}`
+			});
 		}
+	};
+}
+
+/** What one touch closes or waters, for several trees at once. */
+export const togetherInput = z.strictObject({
+	tasks: z
+		.array(z.strictObject({ treeId: id(), taskId: id(), version: count(1, 1_000_000_000) }))
+		.max(200, { error: 'must be at most 200 tasks at once' }),
+	waterings: z
+		.array(z.strictObject({ treeId: id(), litres: measure(0, 500, 'L') }))
+		.max(200, { error: 'must be at most 200 waterings at once' })
+});
+export type TogetherInput = z.infer<typeof togetherInput>;
+
+/** Closes tasks and writes waterings of several trees, all or none. @returns entries that undo takes back together */
+export async function doTogether(store: Store, input: TogetherInput, on: string): Promise<string[]> {
+	if (input.tasks.length + input.waterings.length === 0)
+		throw invalid([{ field: 'tasks', message: 'must name at least one piece of work' }]);
+	const closings = await Promise.all(
+		input.tasks.map(({ treeId, taskId, version }) =>
+			closingOf(store, treeId, { taskId, version, state: 'done', skipReason: '', on })
+		)
 	);
-	return entryId;
+	return doWorks(store, [
+		...closings,
+		...input.waterings.map(({ treeId, litres }) =>
+			wateringPiece(treeId, wateringInput.parse({ wateredOn: on, litres }))
+		)
+	]);
 }

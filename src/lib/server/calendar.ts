@@ -4,13 +4,13 @@ import { addDays } from '../core/climate/calendar';
 import { calendarEvents, type CalendarEvent } from '../core/aftercare/calendar-events';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';
-import { readSetting, writeSetting } from './settings';
+import { readSetting, readValues, writeSetting } from './settings';
 import { todayTrees } from './tree-lists';
 
 /** Open work of the whole yard up to a year ahead, as events. */
 export async function yardEvents(db: Reader): Promise<CalendarEvent[]> {
 	const on = today();
-	const trees = await todayTrees(db, on, 366);
+	const [trees, values] = await Promise.all([todayTrees(db, on, 366), readValues(db)]);
 	return calendarEvents(
 		trees.map(({ tree, place, facts, tasks }) => ({
 			tag: tree.tag,
@@ -19,7 +19,8 @@ export async function yardEvents(db: Reader): Promise<CalendarEvent[]> {
 			facts,
 			tasks
 		})),
-		on
+		on,
+		values
 	);
 }
 

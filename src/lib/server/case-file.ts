@@ -6,6 +6,8 @@ import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import type { Aggregate, Identified } from './records/aggregate';
 import {
+	backups,
+	decisions,
 	examinations,
 	factorChanges,
 	groundPlans,
@@ -13,24 +15,51 @@ import {
 	lifts,
 	measurements,
 	observations,
+	pictures,
 	places,
 	plans,
 	plantings,
 	replantPlans,
 	rootMaps,
+	saidForecasts,
 	tasks,
 	trees,
 	triages,
 	waterings
 } from './records/records';
+import type { CasePicture } from '../core/pictures/picture';
+import { hashOf, pictureFile, placePicture, readPicture } from './pictures';
 import { loadRecords } from './trees';
 
 /** A whole tree as a document. @throws Refusal 404 */
-export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => ({
-	schema: CASE_SCHEMA,
-	version: CASE_VERSION,
-	...(await loadRecords(db, treeId))
-});
+export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => {
+	const { pictures: taken, ...records } = await loadRecords(db, treeId);
+	const withFiles: CasePicture[] = [];
+	let bytes = 0;
+	// Newest first, as many files as a case may carry; the record of each goes along in any case.
+	for (const picture of [...taken].reverse()) {
+		const file = bytes < CASE_PICTURE_BYTES ? await pictureFile(picture.hash, false) : null;
+		const fits = file !== null && bytes + file.length <= CASE_PICTURE_BYTES;
+		if (fits) bytes += file.length;
+		withFiles.unshift({ ...picture, jpegBase64: fits ? file.toString('base64') : null });
+	}
+	return { schema: CASE_SCHEMA, version: CASE_VERSION, ...records, pictures: withFiles };
+};
+
+/** Files of pictures that a case carries at most, so that it can be sent back in whole. */
+const CASE_PICTURE_BYTES = 6 * 1024 * 1024;
+
+/** The files of a case that is read in, checked like any that is sent. @throws Refusal 422 */
+async function placeFiles(list: readonly CasePicture[]): Promise<void> {
+	for (const [i, { jpegBase64, hash }] of list.entries()) {
+		if (jpegBase64 === null) continue;
+		const jpeg = Buffer.from(jpegBase64, 'base64');
+		if (hashOf(jpeg) !== hash)
+			throw invalid([{ field: `pictures.${i}.hash`, message: 'must be that of its picture' }]);
+		const { small } = await readPicture(jpeg);
+		await placePicture(jpeg, small);
+	}
+}
 
 /**
  * Reads a whole tree from a document, in one transaction: all of it or nothing. Records keep their identities, so that
@@ -42,6 +71,7 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
 	const doc = parsed.data;
 	checkLinks(doc);
+	await placeFiles(doc.pictures);
 	await store.write(async (tx) => {
 		await refuseDoubles(tx, doc);
 		const hereKind = await kinds.get(tx, doc.kind.id);
@@ -73,6 +103,13 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		await putAll(groundPlans, doc.groundPlans);
 		await putAll(tasks, doc.tasks);
 		await putAll(observations, doc.observations);
+		await putAll(
+			pictures,
+			doc.pictures.map(({ jpegBase64: _file, ...picture }) => picture)
+		);
+		await putAll(backups, doc.backups);
+		await putAll(decisions, doc.decisions);
+		await putAll(saidForecasts, doc.forecasts);
 		for (const entry of doc.journal)
 			await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
 	});
@@ -106,6 +143,10 @@ function checkLinks(doc: TreeCase): void {
 		waterings: doc.waterings,
 		tasks: doc.tasks,
 		observations: doc.observations,
+		pictures: doc.pictures,
+		backups: doc.backups,
+		decisions: doc.decisions,
+		forecasts: doc.forecasts,
 		journal: doc.journal
 	};
 	for (const [field, list] of Object.entries(lists))

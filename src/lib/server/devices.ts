@@ -2,7 +2,7 @@ import { and, asc, eq, gte } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { addDays } from '../core/climate/calendar';
 import {
-	airDays,
+	airHours,
 	CLOCK_AHEAD_MS,
 	deviceHealth,
 	type Device,
@@ -10,12 +10,13 @@ import {
 	type DeviceInput,
 	type Reading
 } from '../core/weather/device';
+import { daysOfHours } from '../core/weather/hours';
 import type { Values } from '../core/values/values';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
-import { devices } from './records/records';
+import { devices, places } from './records/records';
 import { doWork } from './records/work';
 import { keepWeather } from './weather';
 
@@ -24,7 +25,8 @@ const hash = (token: string): string => createHash('sha256').update(token).diges
 /** Adds a device; its token is told once and kept only as a hash. @throws Refusal 422 */
 export async function addDevice(
 	store: Store,
-	input: DeviceInput
+	input: DeviceInput,
+	token: string = randomBytes(24).toString('base64url')
 ): Promise<{ device: Device; token: string; entryId: string }> {
 	const missing = input.kind === 'air' ? input.placeId === null : input.onTreeId === null;
 	if (missing)
@@ -33,7 +35,6 @@ export async function addDevice(
 				? { field: 'placeId', message: 'must be chosen: an air sensor hangs at a place' }
 				: { field: 'onTreeId', message: 'must be chosen: it belongs to a pot' }
 		]);
-	const token = randomBytes(24).toString('base64url');
 	const { result, entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'aftercare', what: `New device: ${input.name}` },
@@ -104,25 +105,24 @@ export async function keepReadings(
 	});
 	if (device.kind === 'air' && device.placeId !== null && kept > 0) {
 		const placeId = device.placeId;
-		const oldest = readings.map((reading) => reading.at.slice(0, 10)).sort()[0] ?? today();
+		// A day of the place may begin on the day before by UTC.
+		const oldest = addDays(readings.map((reading) => reading.at.slice(0, 10)).sort()[0] ?? today(), -1);
 		const recent = await readingsOfDevice(store.db, device.id, oldest);
 		// The day that runs is not a day yet.
-		const days = airDays(recent).filter((day) => day.on < today());
+		const place = await places.get(store.db, placeId);
+		const days = daysOfHours(
+			airHours(recent),
+			place?.longitudeDeg ?? null,
+			values['weather.airHoursLeast']
+		).filter((day) => day.on < today());
 		if (days.length > 0)
 			await keepWeather(
 				store,
-				days.map((day) => ({
+				days.map(({ hours: _hours, ...day }) => ({
+					...day,
 					placeId,
-					on: day.on,
 					source: 'station' as const,
-					from: device.simulated ? `${device.name}, simulated` : device.name,
-					minC: day.minC,
-					maxC: day.maxC,
-					humidityPercent: day.humidityPercent,
-					windMs: null,
-					gustMs: null,
-					sunMj: null,
-					rainMm: null
+					from: device.simulated ? `${device.name}, simulated` : device.name
 				})),
 				values
 			);

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import type { DatedTask } from '../core/aftercare/task';
+import { once, type DatedTask } from '../core/aftercare/task';
 import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/changes/changes';
 import { addDays, daysBetween } from '../core/climate/calendar';
 import { conditionOf } from '../core/diagnosis/conditions';
@@ -161,7 +161,7 @@ export async function nameTwin(store: Store, treeId: string, twinId: string): Pr
 }
 
 const addOpen = (work: Work, task: DatedTask, source: string) =>
-	work.add(tasks, { release: null, ...task, ...openTask, source });
+	work.add(tasks, { ...once, ...task, ...openTask, source });
 
 /** Makes dated tasks that change one thing at a time, each with its time of watching. */
 export async function planOneByOne(
@@ -258,7 +258,7 @@ export async function planNeighbourChecks(
 					fromOn: today(),
 					toOn: addDays(today(), 7),
 					minutes: Math.max(1, Math.round(signOf(check.signId).minutes)),
-					release: null,
+					...once,
 					...openTask,
 					source
 				});

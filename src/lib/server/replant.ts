@@ -11,7 +11,7 @@ import { holdingNames } from '../core/pots/seat';
 import { potShapeNames } from '../core/pots/volume';
 import type { Planting, PlantingInput, ReplantPlanInput } from '../core/pots/replant-plan';
 import type { WaterSchool } from '../core/tree/tree';
-import type { DatedTask } from '../core/aftercare/task';
+import { once, type DatedTask } from '../core/aftercare/task';
 import type { Values } from '../core/values/values';
 import { openTask, proposeAftercare } from './aftercare';
 import { today } from './clock';
@@ -20,7 +20,8 @@ import { invalid, Refusal } from './errors';
 import { groundPlans, lifts, places, plantings, replantPlans, tasks, trees } from './records/records';
 import { doWork, type Work } from './records/work';
 import { drawFromStock, type FromStock } from './stock';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { sayForecast } from './recovery';
+import { loadRecords, refuseCare, requireTree } from './trees';
 
 /** Puts dated work on the list, unless its time has passed or it stands there already. */
 async function addTasks(
@@ -31,7 +32,7 @@ async function addTasks(
 	const made = new Set((await tasks.list(work.tx, treeId)).map((task) => task.source));
 	for (const task of wanted)
 		if (task.toOn >= today() && !made.has(task.source))
-			await work.add(tasks, { release: null, ...task, ...openTask });
+			await work.add(tasks, { ...once, ...task, ...openTask });
 }
 
 /** Keeps what is planned for the planting; one plan a tree. @throws Refusal 404, 409 */
@@ -92,7 +93,7 @@ export async function recordPlanting(
 		},
 		async (work) => {
 			const tree = await requireTree(work, treeId);
-			refuseDate('planting.plantedOn', input.plantedOn, tree);
+			refuseCare('planting.plantedOn', input.plantedOn, tree);
 			if (input.placeId && !(await places.get(work.tx, input.placeId)))
 				throw invalid([{ field: 'planting.placeId', message: 'must be a place of this yard' }]);
 			if (input.seat?.offOn && input.seat.offOn < input.plantedOn)
@@ -110,6 +111,7 @@ export async function recordPlanting(
 					placeId: input.placeId ?? before.placeId
 				}));
 			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
+			await sayForecast(work, treeId, 'work', input.plantedOn, values);
 			return { planting, missing };
 		}
 	);
@@ -160,7 +162,7 @@ export async function keepLift(
 		},
 		async (work) => {
 			const tree = await requireTree(work, treeId);
-			if (log) refuseDate('log.liftedOn', log.liftedOn, tree);
+			if (log) refuseCare('log.liftedOn', log.liftedOn, tree);
 			if (at && !(await lifts.list(work.tx, treeId)).some((lift) => lift.id === at.id))
 				throw new Refusal(404, 'This lift is not of this tree.', 'Load the page again.');
 			const kept = at
@@ -195,7 +197,7 @@ export async function keepGroundPlan(
 			what: input.doneOn ? 'Ground works done' : 'Ground works planned'
 		},
 		async (work) => {
-			if (input.doneOn) refuseDate('doneOn', input.doneOn, records.tree);
+			if (input.doneOn) refuseCare('doneOn', input.doneOn, records.tree);
 			if (input.placeId && !(await places.get(work.tx, input.placeId)))
 				throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
 			const tree = await requireTree(work, treeId);

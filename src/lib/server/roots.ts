@@ -12,7 +12,8 @@ import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { plans, rootMaps, tasks } from './records/records';
 import { doWork } from './records/work';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { sayForecast } from './recovery';
+import { loadRecords, refuseCare, refuseDate, requireTree } from './trees';
 
 export interface RootsInput {
 	map: RootMapInput;
@@ -159,9 +160,11 @@ export async function recordCuts(
 			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root`
 		},
 		async (work) => {
-			refuseDate('on', input.on, records.tree);
+			refuseCare('on', input.on, records.tree);
 			for (const task of looks) await work.add(tasks, { ...task, ...openTask });
-			return work.change(plans, plan.id, input.planVersion, after);
+			const kept = await work.change(plans, plan.id, input.planVersion, after);
+			if (done.size > 0) await sayForecast(work, treeId, 'work', input.on, values);
+			return kept;
 		}
 	);
 	return entryId;

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { shippedKinds } from '../core/kinds/shipped';
 import { openStore, type Store } from './db/database';
 import { kind } from './db/schema';
+import { sweepPictures } from './pictures';
 import { trees } from './records/records';
 import { readSetting, writeSetting } from './settings';
 
@@ -41,6 +42,8 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 		await writeSetting(store, 'demo', 'complete');
 	}
 	await seedKinds(store);
+	// In its own time: what is not swept today is swept at the next start.
+	void sweepPictures().catch((cause: unknown) => console.error('Pictures were not swept:', cause));
 	return store;
 }
 

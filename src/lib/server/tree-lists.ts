@@ -1,12 +1,12 @@
-import { sql } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { addDays } from '../core/climate/calendar';
 import type { Release, ReleaseFacts } from '../core/aftercare/release';
-import type { WaterState } from '../core/water/water-state';
+import type { FunctionLow, WaterState } from '../core/water/water-state';
 import type { Group } from '../core/kinds/kind';
 import type { TodayTask, TodayTree } from '../core/today/today';
 import type { Tree } from '../core/tree/tree';
-import type { Reader } from './db/database';
+import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { kinds, places } from './records/records';
@@ -63,6 +63,10 @@ export const treeRows = (db: Reader): Promise<TreeRow[]> => {
 	);
 };
 
+/** A JSON column comes as text or as what it says, by the way it was read. */
+const parsedJson = <T>(value: T | string): T =>
+	typeof value === 'string' ? (JSON.parse(value) as T) : value;
+
 type TodayRow = TodayTree['tree'] & {
 	kindId: string;
 	placeId: string;
@@ -80,14 +84,49 @@ const taskColumns = {
 	fromOn: task.fromOn,
 	toOn: task.toOn,
 	minutes: task.minutes,
+	everyDays: task.everyDays,
 	release: task.release,
 	source: task.source,
 	state: task.state
 };
 
-/** What Today needs of every tree in care: its open tasks up to some days ahead, its last look and last cut. */
-export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise<TodayTree[]> {
-	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states] = await Promise.all([
+let kept: { store: Store; on: string; writes: number; at: number; trees: TodayTree[] } | null = null;
+/** Read anew after a while in any case, since others may write too. */
+const KEEP_MS = 30_000;
+/** With more trees than this written on, all are read. */
+const MOST_ANEW = 100;
+
+/** `todayTrees`, of which only those are read anew that were written on here since. */
+export async function todayTreesKept(store: Store, on: string): Promise<TodayTree[]> {
+	const writes = store.writes();
+	const fresh = kept?.store === store && kept.on === on && Date.now() - kept.at < KEEP_MS ? kept : null;
+	const touched = fresh && store.touchedSince(fresh.writes);
+	if (!fresh || !touched || touched.size > MOST_ANEW) {
+		const trees = await todayTrees(store.db, on);
+		kept = { store, on, writes, at: Date.now(), trees };
+		return trees;
+	}
+	if (touched.size === 0) return fresh.trees;
+	const anew = await todayTrees(store.db, on, 7, [...touched]);
+	const trees = [...fresh.trees.filter(({ tree: { id } }) => !touched.has(id)), ...anew].sort((a, b) =>
+		a.tree.tag < b.tree.tag ? -1 : 1
+	);
+	kept = { store, on, writes, at: fresh.at, trees };
+	return trees;
+}
+
+/**
+ * What Today needs of every tree in care: its open tasks up to some days ahead, its last look and last cut.
+ * @param only of these trees alone
+ */
+export async function todayTrees(
+	db: Reader,
+	on: string,
+	aheadDays = 7,
+	only: readonly string[] | null = null
+): Promise<TodayTree[]> {
+	const among = (column: AnySQLiteColumn) => (only ? sql`and ${inArray(column, [...only])}` : sql``);
+	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, courses] = await Promise.all([
 		jsonRows<TodayRow>(
 			db,
 			{
@@ -95,19 +134,19 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 				kindId: tree.kindId,
 				placeId: tree.placeId
 			},
-			sql`from ${tree} where ${tree.state} = 'in-care' order by ${tree.tag}`
+			sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
 		),
 		kinds.list(db),
 		places.list(db),
 		jsonRows<TodayTask & { treeId: string }>(
 			db,
 			taskColumns,
-			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} order by ${task.toOn}, ${task.id}`
+			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
 		),
 		jsonRows<{ treeId: string; on: string }>(
 			db,
 			{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
-			sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' group by ${reductionPlan.treeId}`
+			sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
 		),
 		jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
 			db,
@@ -117,7 +156,7 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 				decision: triage.decision,
 				workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
 			},
-			sql`from ${triage} group by ${triage.treeId}`
+			sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
 		),
 		// What was seen of the last season, of trees with work that waits for it.
 		jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
@@ -129,24 +168,26 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 				leafCover: observation.leafCover,
 				shootExtensionMm: observation.shootExtensionMm
 			},
-			sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} and ${observation.treeId} in
+			sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} ${among(observation.treeId)} and ${observation.treeId} in
 				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
 				order by ${observation.treeId}, ${observation.observedOn}`
 		),
-		// The course of the roots is read only where work waits for it: it is long.
-		jsonRows<{ treeId: string; state: WaterState }>(
+		jsonRows<{ treeId: string; state: WaterState | string }>(
 			db,
-			{
-				treeId: treeWater.treeId,
-				state: sql`case when ${treeWater.treeId} in (select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
-					then json(${treeWater.state}) else json_remove(${treeWater.state}, '$.functionLow') end`
-			},
-			sql`from ${treeWater}`
+			{ treeId: treeWater.treeId, state: treeWater.state },
+			sql`from ${treeWater} where true ${among(treeWater.treeId)}`
+		),
+		// The course of the roots is read only where work waits for it: it is long.
+		jsonRows<{ treeId: string; functionLow: FunctionLow | string }>(
+			db,
+			{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
+			sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
+				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%root-function%')`
 		)
 	]);
 	const parsed = open.map((entry) => ({
 		...entry,
-		release: typeof entry.release === 'string' ? (JSON.parse(entry.release) as Release) : entry.release
+		release: parsedJson<Release | null>(entry.release)
 	}));
 	const looksOf = new Map<string, ReleaseFacts['looks'][number][]>();
 	for (const { treeId, ...look } of looks) {
@@ -154,7 +195,8 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 		if (list) list.push(look);
 		else looksOf.set(treeId, [look]);
 	}
-	const waterOf = new Map(states.map((row) => [row.treeId, row.state]));
+	const waterOf = new Map(states.map((row) => [row.treeId, parsedJson(row.state)]));
+	const lowOf = new Map(courses.map((row) => [row.treeId, parsedJson(row.functionLow)]));
 	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
 	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
@@ -182,7 +224,7 @@ export async function todayTrees(db: Reader, on: string, aheadDays = 7): Promise
 				water: waterOf.get(row.id) ?? null,
 				facts: {
 					looks: looksOf.get(row.id) ?? [],
-					functionLow: waterOf.get(row.id)?.functionLow ?? []
+					functionLow: lowOf.get(row.id) ?? []
 				}
 			}
 		];

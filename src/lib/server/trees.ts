@@ -1,15 +1,22 @@
-import { asc, eq, max, sql } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
 import type { Place } from '../core/climate/place';
-import type { Observation, ObservationInput } from '../core/recovery/observation';
-import { situationNames, type ClosingInput, type Tree, type TreeInput } from '../core/tree/tree';
+import {
+	situationNames,
+	treeStateNames,
+	type ClosingInput,
+	type Tree,
+	type TreeInput
+} from '../core/tree/tree';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
-import { invalid, notFound } from './errors';
+import { invalid, notFound, Refusal } from './errors';
 import {
+	backups,
+	decisions,
 	examinations,
 	factorChanges,
 	groundPlans,
@@ -17,17 +24,19 @@ import {
 	lifts,
 	measurements,
 	observations,
+	pictures,
 	places,
 	plans,
 	plantings,
 	replantPlans,
 	rootMaps,
+	saidForecasts,
 	tasks,
 	trees,
 	triages,
 	waterings
 } from './records/records';
-import { doWork, type Work } from './records/work';
+import { doWork, type Piece, type Work } from './records/work';
 
 /** Every record of one tree. @throws Refusal 404 */
 export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecords> {
@@ -48,6 +57,10 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		watered,
 		work,
 		looked,
+		taken,
+		struck,
+		decidedOn,
+		said,
 		journal
 	] = await Promise.all([
 		kinds.get(db, tree.kindId),
@@ -64,6 +77,10 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		waterings.list(db, treeId),
 		tasks.list(db, treeId),
 		observations.list(db, treeId),
+		pictures.list(db, treeId),
+		backups.list(db, treeId),
+		decisions.list(db, treeId),
+		saidForecasts.list(db, treeId),
 		db
 			.select({
 				id: tables.journal.id,
@@ -74,7 +91,8 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 			})
 			.from(tables.journal)
 			.where(eq(tables.journal.treeId, treeId))
-			.orderBy(asc(tables.journal.at), asc(tables.journal.on), asc(tables.journal.id))
+			// Of one instant, as they were written.
+			.orderBy(asc(tables.journal.at), asc(tables.journal.on), sql`${tables.journal}.rowid`)
 	]);
 	if (!kind) throw notFound('kind');
 	const placeIds = [
@@ -98,6 +116,10 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		waterings: watered,
 		tasks: work,
 		observations: looked,
+		pictures: taken,
+		backups: struck,
+		decisions: decidedOn,
+		forecasts: said,
 		journal: journal as TreeRecords['journal']
 	};
 }
@@ -118,22 +140,42 @@ async function checkTree(work: Work, input: TreeInput, ownId: string | null): Pr
 	if (problems.length > 0) throw invalid(problems);
 }
 
+/** Taking in as a piece of work, alone or with others; its identity is known before. */
+export function takeInPiece(input: TreeInput): { id: string; piece: Piece<Tree> } {
+	const id = randomUUID();
+	return {
+		id,
+		piece: {
+			told: {
+				treeId: id,
+				stage: 'take-in',
+				on: input.takenInOn,
+				what: `Taken in: ${input.name}, ${situationNames[input.situation]}`
+			},
+			work: async (work) => {
+				await checkTree(work, input, null);
+				return work.add(
+					trees,
+					{
+						...input,
+						state: 'in-care' as const,
+						closedOn: null,
+						closingNote: '',
+						lossCause: null,
+						lossConditions: '',
+						shownEarlier: ''
+					},
+					id
+				);
+			}
+		}
+	};
+}
+
 /** Takes a tree or a lot in. @throws Refusal 422 */
 export async function takeIn(store: Store, input: TreeInput): Promise<{ tree: Tree; entryId: string }> {
-	const id = randomUUID();
-	const { result, entryId } = await doWork(
-		store,
-		{
-			treeId: id,
-			stage: 'take-in',
-			on: input.takenInOn,
-			what: `Taken in: ${input.name}, ${situationNames[input.situation]}`
-		},
-		async (work) => {
-			await checkTree(work, input, null);
-			return work.add(trees, { ...input, state: 'in-care' as const, closedOn: null, closingNote: '' }, id);
-		}
-	);
+	const { told, work } = takeInPiece(input).piece;
+	const { result, entryId } = await doWork(store, told, work);
 	return { tree: result, entryId };
 }
 
@@ -196,6 +238,20 @@ export async function requireTree(work: Work, treeId: string): Promise<Tree> {
 	return tree;
 }
 
+/**
+ * Care lies on a day before the case was closed; of a closed case nothing goes on until it is opened again.
+ * @throws Refusal 409 closed by then · 422 a day that cannot be
+ */
+export function refuseCare(field: string, on: string, tree: Tree): void {
+	refuseDate(field, on, tree);
+	if (tree.closedOn !== null && on > tree.closedOn)
+		throw new Refusal(
+			409,
+			`The case of ${tree.tag} was closed on ${tree.closedOn}: ${treeStateNames[tree.state]}.`,
+			'Open it again in Recovery first, or give a day before it was closed.'
+		);
+}
+
 /** Work lies neither after today nor long before the tree was known. @throws Refusal 422 */
 export function refuseDate(field: string, on: string, tree: Tree): void {
 	if (on > today()) throw invalid([{ field, message: 'must not be after today' }]);
@@ -203,39 +259,4 @@ export function refuseDate(field: string, on: string, tree: Tree): void {
 		throw invalid([
 			{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }
 		]);
-}
-
-export async function recordLook(
-	store: Store,
-	treeId: string,
-	input: ObservationInput
-): Promise<{ observation: Observation; entryId: string }> {
-	const { result, entryId } = await doWork(
-		store,
-		{ treeId, stage: 'recovery', on: input.observedOn, what: 'Looked at it and measured' },
-		async (work) => {
-			const tree = await requireTree(work, treeId);
-			refuseDate('observedOn', input.observedOn, tree);
-			if (input.observedOn < tree.takenInOn)
-				throw invalid([
-					{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }
-				]);
-			if (input.lostCount !== null && input.lostCount > tree.plantCount)
-				throw invalid([
-					{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }
-				]);
-			return work.add(observations, input);
-		}
-	);
-	return { observation: result, entryId };
-}
-
-/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
-export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
-	if (!tree.referenceTreeId) return null;
-	const [row] = await db
-		.select({ most: max(tables.observation.shootExtensionMm) })
-		.from(tables.observation)
-		.where(eq(tables.observation.treeId, tree.referenceTreeId));
-	return row?.most ?? null;
 }

@@ -1,7 +1,16 @@
 import { eq, sql } from 'drizzle-orm';
 import { addDays } from '../core/climate/calendar';
-import { treeWater, type TreeWater } from '../core/water/tree-water';
-import { waterStateOf, type WaterState } from '../core/water/water-state';
+import { fallWords } from '../core/water/forecast';
+import { treeGroundWater } from '../core/water/ground-water';
+import type { DeviceDay } from '../core/water/pot-state';
+import { treeWater } from '../core/water/tree-water';
+import {
+	groundStateOf,
+	waterStateOf,
+	type FunctionLow,
+	type WaterOfTree,
+	type WaterState
+} from '../core/water/water-state';
 import type { Watering, WateringInput } from '../core/water/watering';
 import type { Values } from '../core/values/values';
 import { today } from './clock';
@@ -9,24 +18,63 @@ import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { waterings } from './records/records';
-import { doWork } from './records/work';
+import { doWork, type Piece } from './records/work';
 import { readOverrides } from './settings';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { loadRecords, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 /** Weather reaches back so far for the filter, and so far ahead. */
 const BACK_DAYS = 400;
 const AHEAD_DAYS = 21;
 
-/** Everything about the water of one tree today; null for one in the ground or in a pot nobody wrote down. */
-export async function waterOf(db: Reader, treeId: string, values: Values): Promise<TreeWater | null> {
+/** Last reading of each day of the scales and probes that belong to a tree. */
+async function deviceDays(db: Reader, treeId: string, from: string): Promise<DeviceDay[]> {
+	const { device, reading } = tables;
+	const days = await jsonRows<{ on: string; kind: DeviceDay['kind']; value: number; at: string }>(
+		db,
+		{
+			on: sql`substr(${reading.at}, 1, 10)`,
+			kind: device.kind,
+			value: sql`coalesce(${reading.weightKg}, ${reading.moisture})`,
+			at: sql`max(${reading.at})`
+		},
+		sql`from ${device} join ${reading} on ${reading.deviceId} = ${device.id}
+			where ${device.onTreeId} = ${treeId} and ${reading.at} >= ${from} and coalesce(${reading.weightKg}, ${reading.moisture}) is not null
+			group by ${device.id}, substr(${reading.at}, 1, 10) order by ${reading.at}`
+	);
+	return days.map(({ on, kind, value }) => ({ on, kind, value }));
+}
+
+/** Everything about the water of one tree today; neither where it stands in a pot nobody wrote down. */
+export async function waterOf(db: Reader, treeId: string, values: Values): Promise<WaterOfTree> {
 	const on = today();
-	const [records, series] = await Promise.all([
+	const from = addDays(on, -BACK_DAYS);
+	const [records, series, devices] = await Promise.all([
 		loadRecords(db, treeId),
-		placeSeries(db, addDays(on, -BACK_DAYS), addDays(on, AHEAD_DAYS), values)
+		placeSeries(db, from, addDays(on, AHEAD_DAYS), values),
+		deviceDays(db, treeId, from)
 	]);
 	const here = series.get(records.tree.placeId);
-	return here ? treeWater(records, here.place, here.series, on, values) : null;
+	if (!here || records.tree.state !== 'in-care') return { pot: null, ground: null, fall: '' };
+	const pot = treeWater(records, here.place, here.series, on, values, devices);
+	return {
+		pot,
+		ground: treeGroundWater(records, here.place, here.series, on, values),
+		fall: pot?.fall
+			? fallWords(pot.fall, await movesOfNeighbours(db, treeId, records.tree.placeId), values)
+			: ''
+	};
+}
+
+/** How root function of the weighed trees of a place moved, without one of them. */
+async function movesOfNeighbours(db: Reader, treeId: string, placeId: string): Promise<number[]> {
+	const rows = await jsonRows<{ move: number }>(
+		db,
+		{ move: sql`json_extract(${cache.state}, '$.move')` },
+		sql`from ${cache} join ${tree} on ${tree.id} = ${cache.treeId}
+			where ${tree.placeId} = ${placeId} and ${tree.id} <> ${treeId} and json_extract(${cache.state}, '$.move') is not null`
+	);
+	return rows.map((row) => row.move);
 }
 
 export async function recordWatering(
@@ -34,25 +82,28 @@ export async function recordWatering(
 	treeId: string,
 	input: WateringInput
 ): Promise<{ watering: Watering; entryId: string }> {
-	const { result, entryId } = await doWork(
-		store,
-		{
-			treeId,
-			stage: 'aftercare',
-			on: input.wateredOn,
-			what: `Watered${input.litres === null ? '' : `, ${Math.round(input.litres * 10) / 10} L`}`
-		},
-		async (work) => {
-			refuseDate('wateredOn', input.wateredOn, await requireTree(work, treeId));
-			return work.add(waterings, input);
-		}
-	);
+	const { told, work } = wateringPiece(treeId, input);
+	const { result, entryId } = await doWork(store, told, work);
 	return { watering: result, entryId };
 }
 
-const { tree, journal, planting, treeWater: cache, weatherDay } = tables;
+/** A watering as a piece of work, alone or with others. */
+export const wateringPiece = (treeId: string, input: WateringInput): Piece<Watering> => ({
+	told: {
+		treeId,
+		stage: 'aftercare',
+		on: input.wateredOn,
+		what: `Watered${input.litres === null ? '' : `, ${Math.round(input.litres * 10) / 10} L`}`
+	},
+	work: async (work) => {
+		refuseCare('wateredOn', input.wateredOn, await requireTree(work, treeId));
+		return work.add(waterings, input);
+	}
+});
 
-/** Potted trees in care whose water was reckoned from something else than what stands now. */
+const { tree, journal, planting, treeWater: cache, weatherDay, device, reading } = tables;
+
+/** Trees in care whose water was reckoned from something else than what stands now. */
 async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: string }[]> {
 	const [weather] = await db
 		.select({
@@ -64,10 +115,10 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		db,
 		{
 			id: tree.id,
-			basis: sql`${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '')`,
+			basis: sql`'2|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
-		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care' and ${tree.situation} <> 'in-ground' and exists (select 1 from ${planting} where ${planting.treeId} = ${tree.id})`
+		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care' and (${tree.situation} = 'in-ground' or exists (select 1 from ${planting} where ${planting.treeId} = ${tree.id}))`
 	);
 	return rows.filter((row) => row.basis !== row.known).map(({ id, basis }) => ({ id, basis }));
 }
@@ -95,22 +146,43 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 	}
 	const series = await placeSeries(store.db, addDays(on, -BACK_DAYS), addDays(on, AHEAD_DAYS), values);
 	const reckon = async (list: readonly { id: string; basis: string }[]): Promise<void> => {
-		const states: { treeId: string; basis: string; state: WaterState | null }[] = [];
+		const states: {
+			treeId: string;
+			basis: string;
+			found: { state: WaterState; functionLow: FunctionLow } | null;
+		}[] = [];
 		for (const { id, basis } of list) {
 			const records = await loadRecords(store.db, id);
 			const here = series.get(records.tree.placeId);
-			const water = here ? treeWater(records, here.place, here.series, on, values) : null;
-			states.push({ treeId: id, basis, state: water ? waterStateOf(water) : null });
+			const pot = here
+				? treeWater(
+						records,
+						here.place,
+						here.series,
+						on,
+						values,
+						await deviceDays(store.db, id, addDays(on, -BACK_DAYS))
+					)
+				: null;
+			const ground = here && !pot ? treeGroundWater(records, here.place, here.series, on, values) : null;
+			states.push({
+				treeId: id,
+				basis,
+				found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null
+			});
 		}
-		await store.write(async (tx) => {
-			for (const { treeId, basis, state } of states)
-				if (state)
-					await tx
-						.insert(cache)
-						.values({ treeId, basis, state })
-						.onConflictDoUpdate({ target: cache.treeId, set: { basis, state } });
-				else await tx.delete(cache).where(eq(cache.treeId, treeId));
-		});
+		await store.write(
+			async (tx) => {
+				for (const { treeId, basis, found } of states)
+					if (found)
+						await tx
+							.insert(cache)
+							.values({ treeId, basis, ...found })
+							.onConflictDoUpdate({ target: cache.treeId, set: { basis, ...found } });
+					else await tx.delete(cache).where(eq(cache.treeId, treeId));
+			},
+			() => states.map(({ treeId }) => treeId)
+		);
 	};
 	await reckon(stale.slice(0, most));
 	const rest = stale.slice(most);

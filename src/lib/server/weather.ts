@@ -4,6 +4,9 @@ import { z } from 'zod';
 import { addDays } from '../core/climate/calendar';
 import type { Place } from '../core/climate/place';
 import { simulateWeather } from '../core/simulate/weather';
+import { id, note } from '../core/fields/fields';
+import { CLOCK_AHEAD_MS } from '../core/weather/device';
+import { daysOfHours, weatherHour } from '../core/weather/hours';
 import { limitsBroken } from '../core/weather/missed';
 import { daysFor, weatherSeries, type SeriesDay } from '../core/weather/series';
 import {
@@ -27,6 +30,44 @@ export const weatherBody = z
 	.array(weatherDayInput)
 	.min(1, { error: 'must hold at least one day' })
 	.max(WEATHER_AT_ONCE, { error: `must be at most ${WEATHER_AT_ONCE} days at once` });
+
+/** Readings of a station by the hour, for one place. */
+export const hoursBody = z.strictObject({
+	placeId: id(),
+	source: z.literal('station').default('station'),
+	from: note(60),
+	hours: z
+		.array(weatherHour)
+		.min(1, { error: 'must hold at least one reading' })
+		.max(24 * WEATHER_AT_ONCE, { error: `must be at most ${24 * WEATHER_AT_ONCE} readings at once` })
+});
+
+/** Keeps readings by the hour as days of their place; days with too few hours, and the day that runs, are left out and counted. */
+export async function keepHours(
+	store: Store,
+	{ hours, ...common }: z.infer<typeof hoursBody>,
+	values: Values
+): Promise<{ kept: number; missed: number; short: number }> {
+	const place = await places.get(store.db, common.placeId);
+	if (!place) throw invalid([{ field: 'placeId', message: 'must be a place of this yard' }]);
+	const ahead = now().getTime() + CLOCK_AHEAD_MS;
+	for (const [i, hour] of hours.entries())
+		if (Date.parse(hour.at) > ahead)
+			throw invalid([
+				{ field: `hours.${i}.at`, message: 'lies ahead of the clock here; look at the clock of the station' }
+			]);
+	const any = daysOfHours(hours, place.longitudeDeg, 1);
+	const whole = any.filter((day) => day.hours >= values['weather.hoursLeast'] && day.on < today());
+	const kept =
+		whole.length === 0
+			? { kept: 0, missed: 0 }
+			: await keepWeather(
+					store,
+					whole.map(({ hours: _hours, ...day }) => ({ ...common, ...day })),
+					values
+				);
+	return { ...kept, short: any.length - whole.length };
+}
 
 /**
  * Keeps days of weather; a day of the same place and source that stands already is replaced, so that the same file twice changes

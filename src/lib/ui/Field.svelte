@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { problemOf, type Refused } from './field';
+	import { useFormat } from './format';
 
 	interface Props {
 		name: string;
@@ -13,6 +14,7 @@
 	}
 	let { name, label, hint, optional = false, refused, class: extra = '', control }: Props = $props();
 
+	const format = useFormat();
 	const uid = $props.id();
 	const problem = $derived(problemOf(refused, name));
 	const describedBy = $derived(
@@ -27,6 +29,6 @@
 	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
 	{#if hint}<p id="{uid}-hint" class="text-xs text-slate">{hint}</p>{/if}
 	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide" role="alert">
-			It {problem}.
+			It {format().dated(problem)}.
 		</p>{/if}
 </div>

@@ -5,8 +5,8 @@ import { toast } from 'svelte-sonner';
 interface Told {
 	/** What was done, in a few words. */
 	told?: string;
-	/** Journal entry that undo takes back. */
-	entryId?: string;
+	/** Journal entry that undo takes back, or several at once. */
+	entryId?: string | string[];
 	refusal?: { message: string; advice: string };
 }
 
@@ -19,12 +19,12 @@ export function tell({ told, entryId }: Told): void {
 	});
 }
 
-async function takeBack(entryId: string): Promise<void> {
+async function takeBack(entryId: string | string[]): Promise<void> {
 	try {
 		const response = await fetch('/undo', {
 			method: 'POST',
 			headers: { 'content-type': 'application/json' },
-			body: JSON.stringify({ entryId })
+			body: JSON.stringify({ entryIds: [entryId].flat() })
 		});
 		if (response.ok) toast('Taken back.');
 		else {

@@ -7,6 +7,9 @@ export interface Refused {
 }
 
 export const problemOf = (refused: Refused | null | undefined, name: string): string | null => {
-	const found = refused?.problems.find((problem) => problem.field === name);
+	const found = refused?.problems.find(
+		({ field }) =>
+			field === name || (field.startsWith(`${name}.`) && /^\d+$/.test(field.slice(name.length + 1)))
+	);
 	return found ? found.message : null;
 };

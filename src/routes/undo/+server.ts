@@ -5,10 +5,13 @@ import { getStore } from '$lib/server/store';
 import { z } from 'zod';
 import type { RequestHandler } from './$types';
 
-/** Takes a journal entry back. */
+/** Takes journal entries back, all or none. */
 export const POST: RequestHandler = ({ request }) =>
 	answer(async () => {
-		const { entryId } = check(z.strictObject({ entryId: id() }), await readJson(request));
-		await undo(await getStore(), entryId);
+		const { entryIds } = check(
+			z.strictObject({ entryIds: z.array(id()).min(1).max(400) }),
+			await readJson(request)
+		);
+		await undo(await getStore(), ...entryIds);
 		return new Response(null, { status: 204 });
 	});

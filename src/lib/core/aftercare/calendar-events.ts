@@ -1,4 +1,5 @@
 import type { Task } from './task';
+import type { Values } from '../values/values';
 import { timed, type ReleaseFacts } from './release';
 
 /** A day of work as a calendar shows it. Its identity is that of the task, so that it moves and is not doubled. */
@@ -27,14 +28,15 @@ export function calendarEvents(
 			'id' | 'version' | 'title' | 'reason' | 'fromOn' | 'toOn' | 'release' | 'source' | 'state'
 		>[];
 	}[],
-	today: string
+	today: string,
+	values: Values
 ): CalendarEvent[] {
 	return trees
 		.flatMap((tree) =>
 			tree.tasks
 				.filter((task) => task.state === 'open')
 				.map((given): CalendarEvent => {
-					const task = timed(given, tree.facts, today);
+					const task = timed(given, tree.facts, today, values);
 					return {
 						uid: `task-${task.id}@bruntle`,
 						fromOn: task.fromOn,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { addDays, daysBetween } from '../climate/calendar';
 import { calendarDate, measure, oneOf } from '../fields/fields';
 import type { Observation } from '../recovery/observation';
+import type { Values } from '../values/values';
 import type { Task } from './task';
 
 /** What has to happen before a piece of work is due: the tree releases it, not the calendar. */
@@ -36,28 +37,28 @@ export interface Released {
 	because: string;
 }
 
-/** Shoots that have not grown between two looks at least this far apart have hardened. */
-const HARDENED_DAYS = 14;
-
 /** When a condition was met by what was seen; null where it was not. */
 export function metOn(
 	release: Release,
-	{ looks, functionLow }: ReleaseFacts
+	{ looks, functionLow }: ReleaseFacts,
+	values: Values
 ): { on: string; because: string } | null {
 	const budsOn = looks.find((look) => look.buds === 'swelling' || look.buds === 'open')?.observedOn;
 	switch (release.condition) {
 		case 'buds-move':
 			return budsOn ? { on: budsOn, because: 'buds were seen to move' } : null;
 		case 'leaves-out': {
-			const on = looks.find((look) => (look.leafCover ?? 0) >= 0.5)?.observedOn;
-			return on ? { on, because: 'half the crown was seen in leaf' } : null;
+			const on = looks.find((look) => (look.leafCover ?? 0) >= values['release.leavesOut'])?.observedOn;
+			return on
+				? { on, because: `${Math.round(values['release.leavesOut'] * 100)} % of the crown was seen in leaf` }
+				: null;
 		}
 		case 'flush-hardened': {
 			const measured = looks.filter((look) => look.shootExtensionMm !== null && look.shootExtensionMm > 0);
 			for (const [i, look] of measured.entries())
 				for (const later of measured.slice(i + 1))
 					if (
-						daysBetween(look.observedOn, later.observedOn) >= HARDENED_DAYS &&
+						daysBetween(look.observedOn, later.observedOn) >= values['release.hardenedDays'] &&
 						(later.shootExtensionMm ?? 0) <= (look.shootExtensionMm ?? 0) * 1.05
 					)
 						return { on: later.observedOn, because: 'shoots stopped lengthening between two looks' };
@@ -68,23 +69,25 @@ export function metOn(
 			return on ? { on, because: `root function is at least ${Math.round(release.value * 100)} %` } : null;
 		}
 		case 'growth-regained': {
-			const on = looks.find((look) => (look.leafCover ?? 0) >= 0.8)?.observedOn;
-			return on ? { on, because: 'four fifths of the crown was seen in leaf' } : null;
+			const on = looks.find((look) => (look.leafCover ?? 0) >= values['release.regained'])?.observedOn;
+			return on
+				? { on, because: `${Math.round(values['release.regained'] * 100)} % of the crown was seen in leaf` }
+				: null;
 		}
 	}
 }
 
 const waitingFor: Record<ReleaseCondition, string> = {
 	'buds-move': 'until buds move',
-	'leaves-out': 'until half the crown is in leaf',
+	'leaves-out': 'until the crown is in leaf',
 	'flush-hardened': 'until the first flush has hardened',
 	'root-function': 'until enough roots drink',
 	'growth-regained': 'until it has regained its growth'
 };
 
 /** How a piece of work stands on a day. */
-export function releaseOf(release: Release, facts: ReleaseFacts, today: string): Released {
-	const met = metOn(release, facts);
+export function releaseOf(release: Release, facts: ReleaseFacts, today: string, values: Values): Released {
+	const met = metOn(release, facts, values);
 	if (met && met.on <= today) return { state: 'released', ...met };
 	if (today > release.byOn)
 		return {
@@ -102,7 +105,8 @@ export function releaseOf(release: Release, facts: ReleaseFacts, today: string):
 export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'>>(
 	task: T,
 	all: ReleaseFacts,
-	today: string
+	today: string,
+	values: Values
 ): T & { released: Released | null } {
 	if (!task.release) return { ...task, released: null };
 	// Only what was seen after the work counts: last year's buds release nothing.
@@ -111,7 +115,7 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 		looks: all.looks.filter((look) => look.observedOn > since),
 		functionLow: all.functionLow.filter((point) => point.on > since)
 	};
-	const released = releaseOf(task.release, facts, today);
+	const released = releaseOf(task.release, facts, today, values);
 	const length = Math.max(0, daysBetween(task.fromOn, task.toOn));
 	if (released.state === 'released' && released.on)
 		return { ...task, fromOn: released.on, toOn: addDays(released.on, length), released };

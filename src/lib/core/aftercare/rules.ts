@@ -27,6 +27,8 @@ export interface WorkDone {
 	/** First day of a planned later root stage, if there is one. */
 	nextStageOn: string | null;
 	plantCount: number;
+	/** Suckers were seen on it. */
+	suckers: boolean;
 }
 
 export interface ProposedTask extends TaskInput {
@@ -43,6 +45,8 @@ interface Draft {
 	toDay: number;
 	minutes: number;
 	stage?: TaskInput['stage'];
+	/** It comes up again after so many days. */
+	everyDays?: number;
 	/** What must be seen first, and by which day it is brought up all the same. */
 	release?: { condition: ReleaseCondition; value?: number; byDay: number };
 }
@@ -199,6 +203,64 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
+	'neighbours-again': ({ rotWasCut }, values) =>
+		rotWasCut
+			? {
+					kind: 'neighbours',
+					title: 'Look at its neighbours again',
+					reason: 'What spread before the rot was found shows some weeks later.',
+					mark: 'ours',
+					fromDay: values['aftercare.neighboursAgainFrom'],
+					toDay: values['aftercare.neighboursAgainTo'],
+					minutes: 10,
+					stage: 'examine'
+				}
+			: null,
+	turning: ({ inGround }, values) =>
+		inGround
+			? null
+			: {
+					kind: 'turning',
+					title: 'Turn it a quarter, for even light',
+					reason: 'Shoots lean to the light; a pot that is turned grows evenly and dries evenly.',
+					mark: 'trade',
+					fromDay: values['aftercare.turnFrom'],
+					toDay: values['aftercare.turnFrom'] + values['aftercare.turnEvery'],
+					everyDays: values['aftercare.turnEvery'],
+					minutes: 2,
+					release: {
+						condition: 'buds-move',
+						byDay: values['aftercare.turnFrom'] + 2 * values['aftercare.turnEvery']
+					}
+				},
+	suckers: ({ group, suckers }, values) =>
+		suckers && group !== 'conifer' && group !== 'palm'
+			? {
+					kind: 'suckers',
+					title: 'Suckers: take them off, or keep them while it is weak',
+					reason:
+						'Practice splits: off each year for form or where rot sits low; kept for energy while it recovers.',
+					mark: 'trade',
+					fromDay: values['aftercare.suckersFrom'],
+					toDay: values['aftercare.suckersTo'],
+					everyDays: 365,
+					minutes: 10
+				}
+			: null,
+	'repot-need': ({ inGround, plantCount }, values) =>
+		inGround
+			? null
+			: {
+					kind: 'look',
+					title: 'Is its pot filled? Repot only on need',
+					reason: `Back to the pot about every two years, not each year without need: roots out of the holes, a solid mat, or it dries too fast${plantCount > 1 ? '; try a few of the lot' : ''}.`,
+					mark: 'trade',
+					fromDay: values['aftercare.repotFrom'],
+					toDay: values['aftercare.repotTo'],
+					everyDays: 365,
+					minutes: 10,
+					stage: 'examine'
+				},
 	feeding: ({ group, rotWasCut, livingLoss, tender }, values) => {
 		const after: Record<Group, string> = {
 			deciduous: 'After the first flush has hardened',
@@ -264,6 +326,7 @@ const rules: Record<string, Rule> = {
 					mark: 'trade',
 					fromDay: values['aftercare.collarFrom'],
 					toDay: values['aftercare.collarTo'],
+					everyDays: values['aftercare.collarEvery'],
 					minutes: 20,
 					stage: 'examine'
 				}
@@ -305,7 +368,7 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 	for (const [rule, make] of Object.entries(rules)) {
 		const draft = make(work, values);
 		if (!draft) continue;
-		const { fromDay, toDay, stage = 'aftercare', title, release, ...rest } = draft;
+		const { fromDay, toDay, stage = 'aftercare', title, release, everyDays, ...rest } = draft;
 		proposed.push({
 			...rest,
 			rule,
@@ -313,6 +376,7 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 			title: work.plantCount > 1 ? `${title} (lot of ${work.plantCount})` : title,
 			fromOn: addDays(work.workOn, fromDay),
 			toOn: addDays(work.workOn, toDay),
+			everyDays: everyDays ?? null,
 			release: release
 				? {
 						condition: release.condition,
@@ -333,6 +397,7 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 			fromOn: work.nextStageOn,
 			toOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
 			minutes: 60,
+			everyDays: null,
 			release: {
 				condition: 'growth-regained',
 				value: 0,

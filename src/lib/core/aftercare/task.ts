@@ -16,6 +16,8 @@ export const taskKinds = [
 	'neighbours',
 	'backup',
 	'collar',
+	'turning',
+	'suckers',
 	'other'
 ] as const;
 export type TaskKind = (typeof taskKinds)[number];
@@ -33,12 +35,17 @@ export const taskInput = z
 		fromOn: calendarDate(),
 		toOn: calendarDate(),
 		minutes: count(0, 2000).default(10),
+		everyDays: count(1, 3660)
+			.nullable()
+			.default(null)
+			.describe('Done or skipped, it comes up again after so many days; null for once'),
 		release: releaseSchema.nullable().default(null).describe('What must be seen first; null for a plain date')
 	})
 	.refine((task) => task.toOn >= task.fromOn, { path: ['toOn'], error: 'must not be before the first day' });
 export type TaskInput = z.infer<typeof taskInput>;
-/** A task by date alone: nothing has to be seen first. */
-export type DatedTask = Omit<TaskInput, 'release'>;
+/** A task by date alone: nothing has to be seen first, and it is done once. */
+export type DatedTask = Omit<TaskInput, 'release' | 'everyDays'>;
+export const once = { release: null, everyDays: null } as const;
 
 export const taskSchema = taskInput.safeExtend({
 	id: id(),

@@ -10,7 +10,10 @@ import { liftSchema } from '../lifting/lift';
 import { measurementSchema } from '../measuring/measurement';
 import { mixIds, pottingMixOf } from '../mixes/mixes';
 import { plantingSchema, replantPlanSchema } from '../pots/replant-plan';
+import { casePictureSchema, type Picture } from '../pictures/picture';
+import { backupSchema } from '../recovery/backup';
 import { observationSchema } from '../recovery/observation';
+import { decisionSchema, saidForecastSchema } from '../recovery/said';
 import { planSchema } from '../roots/plan';
 import { rootMapSchema } from '../roots/root-map';
 import { stages, treeSchema } from '../tree/tree';
@@ -28,7 +31,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 3;
+export const CASE_VERSION = 4;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
@@ -53,10 +56,15 @@ export const treeCaseSchema = z.strictObject({
 	groundPlans: records(groundPlanSchema, 200),
 	tasks: records(taskSchema, 5000),
 	observations: records(observationSchema, 20_000),
+	pictures: records(casePictureSchema, 5000),
+	backups: records(backupSchema, 2000),
+	decisions: records(decisionSchema, 5000),
+	forecasts: records(saidForecastSchema, 20_000),
 	journal: records(journalEntrySchema, 20_000)
 });
 export type TreeCase = z.infer<typeof treeCaseSchema>;
-export type TreeRecords = Omit<TreeCase, 'schema' | 'version'>;
+/** As it stands in the yard: pictures without their files. */
+export type TreeRecords = Omit<TreeCase, 'schema' | 'version' | 'pictures'> & { pictures: Picture[] };
 
 /** Signs whose plain "present" of version 1 meant the top of what are now three grades. */
 const topOfThree = new Set(['solid-mat', 'probe-stops', 'lump-squeezed', 'water-stands', 'no-flare']);
@@ -68,10 +76,16 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
  * Brings a case of an earlier version to the present one, so that whatever was written can be read back. What it does not
  * know it leaves for the schema to refuse.
  * - Version 1 had plain signs and neither measurements, decisions nor changes.
+ * - Version 3 had neither pictures, backups, decisions nor what was forecast.
  * - Version 2 kept the name of a shipped recipe with a planting, and neither lifts nor plans of planting and ground works.
  */
 export function upgradeCase(raw: unknown): unknown {
-	return fromSecond(fromFirst(raw));
+	return fromThird(fromSecond(fromFirst(raw)));
+}
+
+function fromThird(raw: unknown): unknown {
+	if (!isRecord(raw) || raw.version !== 3) return raw;
+	return { ...raw, version: 4, pictures: [], backups: [], decisions: [], forecasts: [] };
 }
 
 function fromSecond(raw: unknown): unknown {

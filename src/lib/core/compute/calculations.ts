@@ -26,6 +26,7 @@ import { verdict } from '../recovery/verdict';
 import { stageDates } from '../roots/stage-dates';
 import { wilsonInterval } from '../sampling/wilson';
 import { crownSchools, situations, waterSchools } from '../tree/tree';
+import { recoveryCalculations } from './recovery-calculations';
 import { weatherCalculations } from './weather-calculations';
 import { calculation, type Calculation } from './calculation';
 
@@ -320,6 +321,7 @@ export const calculations: readonly Calculation[] = [
 		})
 	),
 	...weatherCalculations,
+	...recoveryCalculations,
 	calculation(
 		'aftercare-tasks',
 		'The aftercare a piece of root work asks for, dated, with reasons and marks',
@@ -338,7 +340,8 @@ export const calculations: readonly Calculation[] = [
 			waterSchool: oneOf(waterSchools),
 			crownExcess: share(),
 			nextStageOn: calendarDate().nullable(),
-			plantCount: count(1, 5000)
+			plantCount: count(1, 5000),
+			suckers: z.boolean().default(false)
 		}),
 		z.object({
 			tasks: z.array(
@@ -352,6 +355,7 @@ export const calculations: readonly Calculation[] = [
 					fromOn: z.string(),
 					toOn: z.string(),
 					minutes: number,
+					everyDays: number.nullable(),
 					release: releaseSchema.nullable()
 				})
 			)
@@ -390,6 +394,10 @@ export const calculations: readonly Calculation[] = [
 			sinceOn: calendarDate(),
 			observations: z.array(observationSchema).max(20_000),
 			referenceShootMm: measure(0, 5000, 'mm').nullable(),
+			rootFunction: z
+				.strictObject({ phi: measure(0, 1.2, ''), low: measure(0, 1.2, ''), high: measure(0, 1.2, '') })
+				.nullable()
+				.default(null),
 			openAlarms: count(0, 5000),
 			stagesLeft: count(0, 6)
 		}),

@@ -1,16 +1,19 @@
 import { z } from 'zod';
 import { releaseConditions, releaseOf } from '../aftercare/release';
-import { addDays } from '../climate/calendar';
+import { addDays, daysBetween } from '../climate/calendar';
 import { placeSchema } from '../climate/place';
 import { calendarDate, count, id, measure, share } from '../fields/fields';
-import { potDay } from '../water/balance';
+import { groups } from '../kinds/kind';
+import { groundDay, potDay } from '../water/balance';
+import { potState } from '../water/pot-state';
 import { nextWatering } from '../water/forecast';
 import { rootFunction } from '../water/root-function';
 import { weighingPairs, wateringSchema } from '../water/watering';
-import { airDays, readingInput } from '../weather/device';
+import { daysOfHours, weatherHour } from '../weather/hours';
+import { workStops } from '../weather/work-stop';
 import { limitsOf, warningsFor } from '../weather/guards';
 import { penmanMonteithMm, netRadiationMj, saturationKpa } from '../weather/penman-monteith';
-import { weatherSeries } from '../weather/series';
+import { bareDay, weatherSeries } from '../weather/series';
 import { weatherDaySchema } from '../weather/weather-day';
 import { simulateWeather } from '../simulate/weather';
 import { calculation, type Calculation } from './calculation';
@@ -264,12 +267,17 @@ export const weatherCalculations: readonly Calculation[] = [
 			on: z.string().nullable(),
 			because: z.string()
 		}),
-		({ condition, value, byOn, today, ...facts }) => releaseOf({ condition, value, byOn }, facts, today)
+		({ condition, value, byOn, today, ...facts }, values) =>
+			releaseOf({ condition, value, byOn }, facts, today, values)
 	),
 	calculation(
-		'air-days',
-		'Days of weather from the readings of an air sensor',
-		z.strictObject({ readings: z.array(readingInput).max(5000), least: count(1, 288).default(6) }),
+		'days-of-hours',
+		'Days of weather from readings by the hour, by the mean time of the place',
+		z.strictObject({
+			readings: z.array(weatherHour).max(20_000),
+			longitudeDeg: measure(-180, 180, '°').nullable().default(null),
+			least: count(1, 24).optional()
+		}),
 		z.object({
 			days: z.array(
 				z.object({
@@ -277,10 +285,174 @@ export const weatherCalculations: readonly Calculation[] = [
 					minC: number,
 					maxC: number,
 					humidityPercent: number.nullable(),
-					readings: number
+					windMs: number.nullable(),
+					gustMs: number.nullable(),
+					sunMj: number.nullable(),
+					rainMm: number.nullable(),
+					hours: number
 				})
 			)
 		}),
-		({ readings, least }) => ({ days: airDays(readings, least) })
+		({ readings, longitudeDeg, least }, values) => ({
+			days: daysOfHours(readings, longitudeDeg, least ?? values['weather.hoursLeast'])
+		})
+	),
+	calculation(
+		'pot-state',
+		'The water of a pot by day: the balance, what was poured, and what was weighed, probed or felt',
+		z.strictObject({
+			stores,
+			begin: z.strictObject({
+				rootedL: measure(0, 5000, 'L'),
+				unrootedL: measure(0, 5000, 'L'),
+				sd: share()
+			}),
+			days: z.array(z.strictObject({ et0Mm: measure(0, 20, 'mm'), rainMm: measure(0, 1000, 'mm') })).max(400),
+			poured: z
+				.array(
+					z.strictObject({
+						day: count(0, 399),
+						litres: measure(0, 500, 'L').nullable(),
+						ranOut: z.boolean().default(false)
+					})
+				)
+				.max(400)
+				.default([]),
+			seen: z
+				.array(
+					z.strictObject({
+						day: count(0, 399),
+						how: z.enum(['weighing', 'scale', 'probe', 'felt']),
+						dryness: share(),
+						sd: measure(0.005, 0.5, '(a share)')
+					})
+				)
+				.max(400)
+				.default([]),
+			rootFunction: measure(0, 1.2, ''),
+			inLeaf: z.boolean().default(true)
+		}),
+		z.object({
+			days: z.array(
+				z.object({ rootedL: number, unrootedL: number, dryness: number, sd: number, expected: number })
+			)
+		}),
+		({ stores, begin, days, poured, seen, rootFunction, inLeaf }, values) => {
+			const first = '2001-01-01';
+			const on = (day: number): string => addDays(first, day);
+			const state = potState(
+				{
+					begin: {
+						on: addDays(first, -1),
+						water: { rootedL: begin.rootedL, unrootedL: begin.unrootedL },
+						sd: begin.sd
+					},
+					stores,
+					series: days.map((day, i) => bareDay(on(i), day)),
+					poured: poured.map(({ day, ...one }) => ({ ...one, on: on(day) })),
+					seen: seen.map(({ day, ...one }) => ({ ...one, on: on(day) })),
+					phiOn: () => rootFunction,
+					phiSpread: 0.2,
+					inLeaf: () => inLeaf
+				},
+				values
+			);
+			return {
+				days: state.map(({ water, dryness, sd, expected }) => ({ ...water, dryness, sd, expected }))
+			};
+		}
+	),
+	calculation(
+		'ground-balance',
+		'Water of a tree in the ground by day: ball or root zone and backfill, under FAO-56 stress',
+		z.strictObject({
+			ballMm: measure(1, 1000, 'mm'),
+			backfillMm: measure(0, 10_000, 'mm').default(0),
+			areaM2: measure(0.01, 1000, 'm²'),
+			crownRatio: measure(0, 20, ''),
+			grassShare: share().default(0),
+			days: z
+				.array(
+					z.strictObject({
+						et0Mm: measure(0, 20, 'mm'),
+						rainMm: measure(0, 1000, 'mm'),
+						pouredL: measure(0, 20_000, 'L').default(0)
+					})
+				)
+				.max(400),
+			rootFunction: measure(0, 1.2, ''),
+			inLeaf: z.boolean().default(true)
+		}),
+		z.object({
+			days: z.array(
+				z.object({
+					ballMm: number,
+					backfillMm: number,
+					drawnMm: number,
+					grassMm: number,
+					drainedMm: number,
+					stress: number,
+					dryness: number
+				})
+			)
+		}),
+		({ days, rootFunction, inLeaf, ...stores }, values) => {
+			let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };
+			return {
+				days: days.map(({ pouredL, ...day }, i) => {
+					const {
+						water: after,
+						on: _on,
+						...rest
+					} = groundDay(
+						water,
+						stores,
+						{ on: String(i), ...day },
+						rootFunction,
+						inLeaf,
+						pouredL / stores.areaM2,
+						values
+					);
+					water = after;
+					return { ...after, ...rest };
+				})
+			};
+		}
+	),
+	calculation(
+		'work-stops',
+		'Weather of the next days against what a tree stands with freshly cut roots',
+		z.strictObject({
+			group: z.enum(groups),
+			coldestC: measure(-60, 30, '°C'),
+			inGround: z.boolean().default(false),
+			tenderShoots: z.boolean().default(false),
+			days: z
+				.array(
+					z.strictObject({
+						minC: measure(-60, 50, '°C'),
+						maxC: measure(-60, 60, '°C'),
+						gustMs: measure(0, 120, 'm/s').nullable().default(null),
+						vpdKpa: measure(0, 10, 'kPa').nullable().default(null)
+					})
+				)
+				.min(1)
+				.max(10)
+		}),
+		z.object({
+			stops: z.array(z.object({ day: number, kind: z.string(), figure: number, limit: number }))
+		}),
+		({ group, coldestC, inGround, tenderShoots, days }, values) => ({
+			stops: workStops(
+				{ id: 'x', tag: 'x', situation: inGround ? 'in-ground' : 'potted' },
+				{ group, coldestC },
+				tenderShoots,
+				days.map((day, i) => ({
+					...bareDay(addDays('2001-01-01', i), { et0Mm: 0, rainMm: 0 }),
+					...day
+				})),
+				values
+			).map(({ on, ...stop }) => ({ ...stop, day: daysBetween('2001-01-01', on) }))
+		})
 	)
 ];

@@ -69,6 +69,12 @@ export const calendarDate = () =>
 export const instant = () =>
 	z.iso.datetime({ error: 'must be an instant in UTC, like 2026-04-18T09:30:00.000Z' });
 
+/** An instant with any offset, as a device or station sends it; kept in UTC. */
+export const anyInstant = () =>
+	z.iso
+		.datetime({ offset: true, error: 'must be an instant, like 2026-04-18T09:30:00Z or …T10:30:00+01:00' })
+		.overwrite((text) => new Date(text).toISOString());
+
 /** Identity of a record: letters, digits and hyphens. */
 export const id = () =>
 	z

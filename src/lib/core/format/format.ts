@@ -61,6 +61,8 @@ export interface Format {
 	date(date: string): string;
 	/** Calendar date, short: `18 Apr`, with the year when it is not `today`'s. */
 	day(date: string, today?: string): string;
+	/** A sentence with its calendar dates in words. */
+	dated(text: string, today?: string): string;
 	/** `18 Apr – 2 May 2026` */
 	span(from: string, to: string): string;
 	monthYear(date: string): string;
@@ -122,6 +124,10 @@ export function createFormat(settings: FormatSettings): Format {
 		date: (date) => long.format(at(date)),
 		day: (date, today) =>
 			(today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
+		dated: (text, today) =>
+			text.replace(/\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g, (on) =>
+				(today && today.slice(0, 4) === on.slice(0, 4) ? short : shortYear).format(at(on))
+			),
 		span: (from, to) =>
 			from === to
 				? shortYear.format(at(from))

@@ -12,6 +12,7 @@ import type { Values } from '../values/values';
 import { collarData, judgeCollar } from './collar';
 import { diebackLimit, scratchTapData } from './dieback';
 import { matGrade, slideTestData, squeezeGrade, squeezeTestData } from './hand-tests';
+import { moistureData } from './moisture';
 import { drainGrade, drainTimeData, outflow, outflowData } from './pouring';
 import { rootSample, rootSampleData } from './root-sample';
 import { weighingData, weighPot } from './weighing';
@@ -19,6 +20,7 @@ import { weighingData, weighPot } from './weighing';
 /** Tools, in the order in which they are reached for. */
 export const tools = [
 	'weighing',
+	'moisture',
 	'outflow',
 	'drain-time',
 	'squeeze-test',
@@ -34,6 +36,7 @@ export const tools = [
 export type Tool = (typeof tools)[number];
 export const toolNames: Record<Tool, string> = {
 	weighing: 'Weigh',
+	moisture: 'Feel or probe',
 	outflow: 'Outflow',
 	'drain-time': 'Drain time',
 	'squeeze-test': 'Squeeze test',
@@ -64,6 +67,7 @@ export const rawReading = z.discriminatedUnion(
 	'tool',
 	[
 		weighingData.safeExtend({ tool: z.literal('weighing') }),
+		moistureData.safeExtend({ tool: z.literal('moisture') }),
 		outflowData.safeExtend({ tool: z.literal('outflow') }),
 		drainTimeData.extend({ tool: z.literal('drain-time') }),
 		squeezeTestData.extend({ tool: z.literal('squeeze-test') }),
@@ -169,6 +173,8 @@ export function findingsOf(
 				rate === 'very slow' || rate === 'slow' ? 2 : rate === 'moderately slow' ? 1 : 0
 			);
 		}
+		// How damp it is today is no sign of illness: it corrects the water of the pot.
+		case 'moisture':
 		case 'texture':
 			return [];
 	}

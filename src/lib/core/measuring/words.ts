@@ -49,6 +49,11 @@ export function readingWords(
 					: [`drinks ${percent(againstNeighbours)} of its neighbours’ share`])
 			].join(', ');
 		}
+		case 'moisture':
+			return [
+				...(raw.feel === null ? [] : [`feels ${raw.feel}`]),
+				...(raw.probeShare === null ? [] : [`a probe reads ${percent(raw.probeShare)} water by volume`])
+			].join(', ');
 		case 'outflow':
 			return `${percent(outflow(raw, values).share)} of ${format.measure(raw.pouredL, 'L')} ran out`;
 		case 'drain-time':

@@ -63,7 +63,7 @@ export function expectedRootFunction(
 }
 
 /** Counts growing days between two dates, with the seasons worked out once. */
-function growingDayCounter(
+export function growingDayCounter(
 	place: PlaceClimate,
 	tender: boolean,
 	from: string,

@@ -21,6 +21,8 @@ export interface VerdictInput {
 	sinceOn: string;
 	observations: readonly Observation[];
 	referenceShootMm: number | null;
+	/** Root function by weighings; null where it was not weighed. */
+	rootFunction: { phi: number; low: number; high: number } | null;
 	openAlarms: number;
 	stagesLeft: number;
 }
@@ -40,7 +42,7 @@ const criterion = (name: Criterion['name'], label: string, answer: Answer, becau
 
 /**
  * The criteria for "re-established", each met, not met or unknown; what was never measured stays unknown and never
- * counts as met. Root function is judged by shoots against a healthy reference until weighings can tell it.
+ * counts as met. Root function is judged by weighings, or by shoots against a healthy reference: either will do.
  */
 export function verdict(input: VerdictInput, values: Values): Verdict {
 	const { observations, today, sinceOn } = input;
@@ -97,25 +99,43 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 }
 
 function growth(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
-	const label = 'Shoots at least as strong as wanted against a healthy reference';
+	const label = 'Roots that drink, or shoots against a healthy reference';
+	const phi = input.rootFunction;
+	const enough = values['verdict.rootFunction'];
+	const percent = (share: number): string => `${Math.round(share * 100)} %`;
+	if (phi && phi.phi >= enough)
+		return criterion(
+			'function',
+			label,
+			'met',
+			`Root function ${percent(phi.phi)} by weighings (${percent(phi.low)} to ${percent(phi.high)}); ${percent(enough)} is wanted.`
+		);
+	const weighed = phi
+		? ` Root function is ${percent(phi.phi)} by weighings, ${percent(enough)} is wanted.`
+		: '';
 	const shoots = readingsOf(since, 'shootExtensionMm');
 	const best = shoots.reduce((most, reading) => Math.max(most, reading.value), 0);
 	const wanted = values['verdict.shootShareOfReference'];
 	if (shoots.length === 0)
-		return criterion('function', label, 'unknown', 'No shoots were measured since the work.');
+		return criterion(
+			'function',
+			label,
+			phi ? 'not-met' : 'unknown',
+			`No shoots were measured since the work.${weighed}`
+		);
 	if (input.referenceShootMm === null || input.referenceShootMm <= 0)
 		return criterion(
 			'function',
 			label,
-			'unknown',
-			'No healthy reference is named whose shoots were measured.'
+			phi ? 'not-met' : 'unknown',
+			`No healthy reference is named whose shoots were measured.${weighed}`
 		);
 	const ratio = best / input.referenceShootMm;
 	return criterion(
 		'function',
 		label,
 		ratio >= wanted ? 'met' : 'not-met',
-		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${Math.round(ratio * 100)} %, wanted ${Math.round(wanted * 100)} %.`
+		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${Math.round(ratio * 100)} %, wanted ${Math.round(wanted * 100)} %.${weighed}`
 	);
 }
 

@@ -37,6 +37,8 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 	const looks: ObservationInput[] = [];
 	let limitMm = tree.heightMm;
 	let edge = false;
+	let grownMm = 0;
+	let before = 0;
 	const gap = () => Math.max(5, Math.round(tree.everyDays * random.between(0.75, 1.3)));
 	for (let on = addDays(tree.from, 3); on <= tree.to; on = addDays(on, gap())) {
 		const expected = [...course].reverse().find((point) => point.on <= on)?.expected ?? 1;
@@ -57,15 +59,17 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 		if (loseTop || dead) limitMm = Math.max(tree.heightMm * 0.25, limitMm * random.between(0.86, 0.97));
 		if (phi > 0.72 && daysBetween(tree.from, on) > 250) edge = true;
 		const inSeason = season.progress > 0 && season.progress < 1;
+		// Shoots add up over their season; a tree that fails stops, it does not shrink.
+		const reads = random.between(0.9, 1.1);
+		if (season.progress < before) grownMm = 0;
+		before = season.progress;
+		grownMm = Math.max(grownMm, tree.healthyShootMm * grown * phi * reads);
 		looks.push({
 			observedOn: on,
 			buds: dead ? 'none' : !inSeason ? 'none' : season.progress < 0.1 ? 'swelling' : 'open',
 			leafCover: evergreen || inSeason ? round(cover, 2) : null,
 			leafState: dead ? 'dropped' : failing > 0.4 ? 'wilted' : inSeason || evergreen ? 'turgid' : null,
-			shootExtensionMm:
-				inSeason && season.progress > 0.12 && !dead
-					? Math.round(Math.max(0, tree.healthyShootMm * grown * phi * random.between(0.9, 1.1)))
-					: null,
+			shootExtensionMm: inSeason && season.progress > 0.12 && !dead ? Math.round(grownMm) : null,
 			diebackLimitMm: random.next() < 0.6 || dead ? Math.round(limitMm) : null,
 			weightKg:
 				tree.fullWeightKg === null
@@ -74,6 +78,12 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 			firmness: random.next() < 0.5 ? (phi > 0.6 ? 'firm' : phi > 0.4 ? 'moves' : 'loose') : null,
 			whiteTips: random.next() < 0.25 && inSeason ? phi > 0.5 : null,
 			rootsAtEdge: random.next() < 0.3 ? edge : null,
+			shootsMm: [],
+			smell: null,
+			pests: null,
+			suckers: null,
+			woundwoodMm: null,
+			sample: null,
 			lostCount: null,
 			note: ''
 		});

@@ -8,6 +8,7 @@ import type { Stage, Tree } from '../tree/tree';
 import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triage/triage';
 import type { Values } from '../values/values';
 import type { WaterState } from '../water/water-state';
+import { fallWords } from '../water/forecast';
 import { wateringWayNames } from '../water/watering';
 import { limitsOf, warningsFor, type GuardKind } from '../weather/guards';
 import type { SeriesDay } from '../weather/series';
@@ -25,6 +26,7 @@ export type TodayTask = Pick<
 	| 'toOn'
 	| 'minutes'
 	| 'release'
+	| 'everyDays'
 	| 'source'
 	| 'state'
 >;
@@ -63,7 +65,7 @@ export interface TodayItem {
 	/** Litres to pour, for a watering that one touch writes down. */
 	pourL: number | null;
 	/** Task that one touch closes; null for what only leads somewhere. */
-	task: Pick<Task, 'id' | 'version' | 'title' | 'minutes'> | null;
+	task: Pick<Task, 'id' | 'version' | 'title' | 'minutes' | 'everyDays'> | null;
 }
 
 /** How much a day of delay matters, by kind of work [our own]. */
@@ -80,6 +82,8 @@ const weights: Record<Task['kind'], number> = {
 	look: 3,
 	'root-stage': 3,
 	feeding: 1,
+	turning: 0.5,
+	suckers: 1,
 	other: 2
 };
 
@@ -99,16 +103,20 @@ export function todayItems(
 ): TodayItem[] {
 	const items: TodayItem[] = guardItems(trees, today, values, weather);
 	const nights = new Map<string, NightTemperature>();
+	const moves = new Map<string, { id: string; move: number }[]>();
+	for (const { tree, place, water } of trees)
+		if (water && water.move !== null)
+			moves.set(place.id, [...(moves.get(place.id) ?? []), { id: tree.id, move: water.move }]);
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care') continue;
-		items.push(...taskItems(entry, today));
+		items.push(...taskItems(entry, today, values));
 		const night = nights.get(entry.place.id) ?? nightTemperature(entry.place, today, values);
 		nights.set(entry.place.id, night);
 		// A forecast or a reading of tonight speaks for itself.
 		const known = weather.get(entry.place.id)?.some((day) => day.on === today && day.how === '');
 		const cold = known ? null : coldItem(entry, night, today, values);
 		if (cold) items.push(cold);
-		items.push(...waterItems(entry, today));
+		items.push(...waterItems(entry, today, moves, values));
 		const look = lookItem(entry, today, values);
 		if (look) items.push(look);
 		const decision = decisionItem(entry, today, values);
@@ -128,22 +136,24 @@ const common = ({ tree, place }: TodayTree) => ({
 
 const days = (count: number): string => `${count} day${count === 1 ? '' : 's'}`;
 
-function taskItems(entry: TodayTree, today: string): TodayItem[] {
+function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
 	return entry.tasks.flatMap((given) => {
 		if (given.state !== 'open') return [];
-		const task = timed(given, entry.facts, today);
+		const task = timed(given, entry.facts, today, values);
 		// What the tree has not released yet stays quiet.
 		if (task.released?.state === 'held') return [];
 		const untilOpen = daysBetween(today, task.fromOn);
 		const untilEnd = daysBetween(today, task.toOn);
 		if (untilOpen > 7) return [];
 		const weight = weights[task.kind];
-		const level = untilEnd < 0 ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
+		// Small work that is late does not press before what harms a tree.
+		const small = weight <= 1;
+		const level = untilEnd < 0 && !small ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency =
 			level === 'now'
 				? 100 + weight * 3 + Math.min(30, -untilEnd)
 				: level === 'due'
-					? 50 + weight * 2 - Math.min(20, untilEnd)
+					? 50 + weight * 2 - Math.max(0, Math.min(20, untilEnd)) - (small ? 15 : 0)
 					: weight - untilOpen;
 		const figure =
 			untilEnd < 0
@@ -162,7 +172,13 @@ function taskItems(entry: TodayTree, today: string): TodayItem[] {
 				reason: task.released ? `${task.reason} ${capital(task.released.because)}.` : task.reason,
 				figure,
 				stage: task.stage,
-				task: { id: task.id, version: task.version, title: task.title, minutes: task.minutes }
+				task: {
+					id: task.id,
+					version: task.version,
+					title: task.title,
+					minutes: task.minutes,
+					everyDays: task.everyDays
+				}
 			}
 		];
 	});
@@ -171,10 +187,28 @@ function taskItems(entry: TodayTree, today: string): TodayItem[] {
 const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase());
 
 /** Its next watering, when it is near, and what is wrong with its water. */
-function waterItems(entry: TodayTree, today: string): TodayItem[] {
+function waterItems(
+	entry: TodayTree,
+	today: string,
+	moves: ReadonlyMap<string, readonly { id: string; move: number }[]>,
+	values: Values
+): TodayItem[] {
 	const { water } = entry;
 	if (!water || water.from === 'assumed') return [];
-	const items: TodayItem[] = water.alarms.map((text) => ({
+	const neighbours = (moves.get(entry.place.id) ?? []).filter((one) => one.id !== entry.tree.id);
+	const alarms = [
+		...water.alarms,
+		...(water.fall
+			? [
+					fallWords(
+						water.fall,
+						neighbours.map((one) => one.move),
+						values
+					)
+				]
+			: [])
+	];
+	const items: TodayItem[] = alarms.map((text) => ({
 		...common(entry),
 		urgency: 70,
 		level: 'due',

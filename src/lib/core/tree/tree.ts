@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { conditionIds, conditions, type ConditionId } from '../diagnosis/conditions';
 import { calendarDate, chosen, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
 
 /** The six stages of the work; one name in core, views and routes. */
@@ -40,6 +41,24 @@ export const permissionNames: Record<Permission, string> = {
 	'not-yet': 'not yet given'
 };
 
+/** Why a tree was lost: a condition of the diagnosis, or what no diagnosis holds. */
+const otherCauses = ['cut-too-much', 'wrong-season', 'stolen-or-broken', 'not-known'] as const;
+export type LossCause = ConditionId | (typeof otherCauses)[number];
+export const lossCauses = [...conditionIds, ...otherCauses] as unknown as readonly [
+	LossCause,
+	...LossCause[]
+];
+export const lossCauseNames: Record<LossCause, string> = {
+	...(Object.fromEntries(conditionIds.map((id) => [id, conditions[id].label.toLowerCase()])) as Record<
+		ConditionId,
+		string
+	>),
+	'cut-too-much': 'too much root cut at once',
+	'wrong-season': 'worked out of season',
+	'stolen-or-broken': 'broken, stolen or run over',
+	'not-known': 'not known'
+};
+
 export const treeStates = ['in-care', 're-established', 'dead', 'gone'] as const;
 export type TreeState = (typeof treeStates)[number];
 export const treeStateNames: Record<TreeState, string> = {
@@ -74,15 +93,24 @@ export const treeInput = z.strictObject({
 	sharedPot: note(80).describe('Pot it stands in together with others, by name'),
 	takenInOn: calendarDate(),
 	referenceTreeId: id().nullable().default(null).describe('A healthy tree to compare with'),
+	parentTreeId: id().nullable().default(null).describe('The tree it was struck or divided from'),
 	note: note()
 });
 export type TreeInput = z.infer<typeof treeInput>;
+
+/** Of a lost tree: its cause, the conditions then, what would have shown it earlier. */
+const lossFields = {
+	lossCause: oneOf(lossCauses).nullable().default(null),
+	lossConditions: note(400),
+	shownEarlier: note(400)
+};
 
 export const treeSchema = treeInput.extend({
 	id: id(),
 	state: oneOf(treeStates),
 	closedOn: calendarDate().nullable(),
 	closingNote: note(),
+	...lossFields,
 	version: version()
 });
 export type Tree = z.infer<typeof treeSchema>;
@@ -92,7 +120,8 @@ export const closingInput = z
 	.strictObject({
 		state: oneOf(['re-established', 'dead', 'gone']),
 		closedOn: calendarDate(),
-		closingNote: note()
+		closingNote: note(),
+		...lossFields
 	})
 	.refine((closing) => closing.state !== 'dead' || closing.closingNote.length > 0, {
 		path: ['closingNote'],

@@ -105,7 +105,11 @@ const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 const logOdds = (p: number): number => Math.log(p / (1 - p));
 
 /** Chance to live through the work, with its range and what moves it: additive in log-odds [our own]. */
-export function survival(look: TriageLook, subject: TriageSubject, values: Values): Survival {
+export function survival(
+	look: Pick<TriageLook, 'purpose' | 'vitality' | 'pests' | 'rootsKept' | 'scratchAlive'>,
+	subject: TriageSubject,
+	values: Values
+): Survival {
 	const base = logOdds(
 		look.purpose === 'lift' ? values[`triage.lift.${subject.group as Group}`] : values['triage.treat']
 	);

@@ -36,6 +36,30 @@ const shelterValues = Object.fromEntries(
 ) as Record<ShelterKey, WorkingValue>;
 
 export const aftercareValues = defineValues({
+	'release.hardenedDays': {
+		label: 'A flush has hardened when shoots did not lengthen between two looks so far apart',
+		value: 14,
+		unit: 'days',
+		mark: 'ours',
+		min: 5,
+		max: 60
+	},
+	'release.leavesOut': {
+		label: 'Leaves are out from a crown in leaf of',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'release.regained': {
+		label: 'Growth is regained from a crown in leaf of',
+		value: 0.8,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.2,
+		max: 1
+	},
 	'aftercare.shelterOffFunction': {
 		label: 'Shelter ends when root function is at least',
 		value: 0.6,
@@ -53,6 +77,15 @@ export const aftercareValues = defineValues({
 	'aftercare.weighTo': days('Weigh it after potting, latest', 9, 'ours'),
 	'aftercare.rotRecheckFrom': days('Smell again after rot was cut, earliest', 14, 'ours'),
 	'aftercare.rotRecheckTo': days('Smell again after rot was cut, latest', 21, 'ours'),
+	'aftercare.neighboursAgainFrom': days('Neighbours of a rotten one seen again, earliest', 28, 'ours'),
+	'aftercare.neighboursAgainTo': days('Neighbours of a rotten one seen again, latest', 42, 'ours'),
+	'aftercare.turnFrom': days('A pot is turned for light after', 28, 'ours'),
+	'aftercare.turnEvery': days('A pot is turned for light every', 21, 'ours'),
+	'aftercare.suckersFrom': days('Suckers looked for after root work, earliest', 300, 'ours'),
+	'aftercare.suckersTo': days('Suckers looked for after root work, latest', 365, 'ours'),
+	'aftercare.repotFrom': days('Is the pot filled? Asked after, earliest', 700),
+	'aftercare.repotTo': days('Is the pot filled? Asked after, latest', 730),
+	'aftercare.collarEvery': days('The collar is seen again every', 365),
 	'aftercare.neighboursTo': days('Neighbours of a rotten one checked within', 7, 'ours'),
 	'aftercare.feedSlow': days(
 		'Conifers and ericaceous: feeding may begin after',

@@ -59,6 +59,15 @@ export const climateValues = defineValues({
 		min: 0,
 		max: 15
 	},
+	'season.leaflessUnderHours': {
+		label: 'Where it never turns cold, deciduous kinds stand bare in days shorter than',
+		value: 10.2,
+		unit: 'hours',
+		mark: 'ours',
+		note: 'Elsewhere the season by warmth decides.',
+		min: 0,
+		max: 14
+	},
 	'season.tenderGrowthFromC': {
 		label: 'Tender kinds grow when the daily mean is at least',
 		value: 16,

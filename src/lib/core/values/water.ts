@@ -135,6 +135,165 @@ export const waterValues = {
 			min: 0,
 			max: 0.5
 		},
+		'water.felt.wet': {
+			label: 'Dryness of a pot that feels wet',
+			value: 0.08,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.felt.damp': {
+			label: 'Dryness of a pot that feels damp',
+			value: 0.35,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.felt.drying': {
+			label: 'Dryness of a pot that feels as if it were drying',
+			value: 0.6,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.felt.dry': {
+			label: 'Dryness of a pot that feels dry',
+			value: 0.85,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.feltError': {
+			label: 'Error of dryness as it is felt (one deviation)',
+			value: 0.15,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.01,
+			max: 0.5
+		},
+		'water.probeError': {
+			label: 'Error of dryness by a probe (one deviation)',
+			value: 0.1,
+			unit: 'share',
+			mark: 'ours',
+			note: 'A probe reads one spot.',
+			min: 0.01,
+			max: 0.5
+		},
+		'water.probeFull': {
+			label: 'A probe in drained potting mix reads',
+			value: 0.42,
+			unit: 'share of the volume',
+			mark: 'ours',
+			note: 'Until it was read often enough to know its own.',
+			min: 0.1,
+			max: 0.9
+		},
+		'water.probeDry': {
+			label: 'A probe in dry potting mix reads',
+			value: 0.08,
+			unit: 'share of the volume',
+			mark: 'ours',
+			min: 0,
+			max: 0.4
+		},
+		'water.probeOften': {
+			label: 'Days of readings after which the wettest counts as drained',
+			value: 5,
+			unit: 'days',
+			mark: 'ours',
+			min: 2,
+			max: 60
+		},
+		'water.scaleError': {
+			label: 'Error of dryness by weight (one deviation)',
+			value: 0.05,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.005,
+			max: 0.5
+		},
+		'water.scaleRise': {
+			label: 'A scale saw water when its weight rose by this much of what the pot holds',
+			value: 0.1,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.01,
+			max: 0.8
+		},
+		'water.ranOutError': {
+			label: 'Error of dryness after water that ran through (one deviation)',
+			value: 0.04,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.005,
+			max: 0.5
+		},
+		'water.unmeasuredError': {
+			label: 'Error of dryness after water that nobody measured (one deviation)',
+			value: 0.12,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.005,
+			max: 0.5
+		},
+		'water.beginError': {
+			label: 'Error of dryness before anything was poured, weighed or felt (one deviation)',
+			value: 0.3,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.01,
+			max: 0.5
+		},
+		'water.groundFree': {
+			label: 'Share of the water in its ground that a tree draws freely',
+			value: 0.5,
+			unit: 'share',
+			mark: 'published',
+			source: 'Allen et al. 1998, FAO-56, table 22',
+			note: '0.5 for many fruit trees.',
+			min: 0.1,
+			max: 0.9
+		},
+		'water.groundHeld': {
+			label: 'Water the ground holds that roots can draw, where its texture was not felt',
+			value: 0.14,
+			unit: 'share of the volume',
+			mark: 'ours',
+			note: 'As a loam; the texture tool replaces it.',
+			min: 0.02,
+			max: 0.4
+		},
+		'water.lawnTree': {
+			label: 'Root zone of a tree grown in the ground: so many trunks from the middle',
+			value: 12,
+			unit: '×',
+			mark: 'published',
+			source: 'BS 5837:2012',
+			note: 'As its root protection area.',
+			min: 3,
+			max: 40
+		},
+		'water.lawnDepthMm': {
+			label: 'Depth of most roots in the ground',
+			value: 600,
+			unit: 'mm',
+			mark: 'memory',
+			min: 150,
+			max: 2000
+		},
+		'water.groundHurt': {
+			label: 'A tree grown in the ground is brought up for water under this root function',
+			value: 0.85,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1.2
+		},
 		'rootFunction.perDegreeDay': {
 			label: 'Growth of root function, for each degree day over 7 °C',
 			value: 0.0016,
@@ -191,6 +350,14 @@ export const waterValues = {
 			min: 5,
 			max: 120
 		},
+		'rootFunction.neighbourFall': {
+			label: 'Neighbours count as drinking less too when half of them fell by this much',
+			value: 0.1,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.01,
+			max: 0.9
+		},
 		'degreeDays.rootBaseC': {
 			label: 'Roots grow over',
 			value: 7,
@@ -206,6 +373,39 @@ export const waterValues = {
 			mark: 'ours',
 			min: 0,
 			max: 18
+		},
+		'weather.hoursLeast': {
+			label: 'Hours with a reading of a station that make a day',
+			value: 18,
+			unit: 'hours',
+			mark: 'ours',
+			min: 1,
+			max: 24
+		},
+		'weather.airHoursLeast': {
+			label: 'Hours with a reading of an air sensor that make a day',
+			value: 6,
+			unit: 'hours',
+			mark: 'ours',
+			note: 'Better than a neighbouring station, though a night may be missed.',
+			min: 1,
+			max: 24
+		},
+		'weather.bridgeDays': {
+			label: 'Longest gap in the weather that is bridged by its neighbours',
+			value: 3,
+			unit: 'days',
+			mark: 'ours',
+			min: 0,
+			max: 14
+		},
+		'weather.disagreeC': {
+			label: 'Two stations disagree when they differ by more than',
+			value: 4,
+			unit: '°C',
+			mark: 'ours',
+			min: 0.5,
+			max: 20
 		},
 		'guard.heatC': {
 			label: 'A day warmer than this is warned of',
@@ -239,6 +439,14 @@ export const waterValues = {
 			mark: 'ours',
 			min: 0.3,
 			max: 5
+		},
+		'guard.workDays': {
+			label: 'Days ahead that are looked at before root work is begun',
+			value: 4,
+			unit: 'days',
+			mark: 'ours',
+			min: 1,
+			max: 10
 		},
 		'guard.shootsC': {
 			label: 'Tender new shoots of a hardy kind are kept above',

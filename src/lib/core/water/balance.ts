@@ -106,37 +106,75 @@ export function potDay(
 	};
 }
 
-export interface GroundStores {
-	/** Water between field capacity and wilting that the ball and the backfill hold, mm over the ball’s ground. */
+export interface GroundWater {
 	ballMm: number;
 	backfillMm: number;
 }
+export interface GroundStores extends GroundWater {
+	/** Ground of the ball, or of the root zone of a tree grown there, m². The mm above are over this. */
+	areaM2: number;
+	/** Ground its crown covers over that area. */
+	crownRatio: number;
+	/** Share of that area under grass or other plants, which drink too. */
+	grassShare: number;
+}
+
+export interface GroundDay {
+	on: string;
+	water: GroundWater;
+	drawnMm: number;
+	grassMm: number;
+	drainedMm: number;
+	/** FAO-56 stress coefficient: 1 it drinks freely, 0 not at all. */
+	stress: number;
+	/** From 0 drained to 1 dry, of the ball or the root zone. */
+	dryness: number;
+}
 
 /**
- * One day of a tree in the ground: roots draw from the ball first, by FAO-56 stress once half of it is gone; the backfill
- * feeds the ball.
+ * One day of a tree in the ground: what does not fit the ball goes to the backfill, what does not fit that drains; roots draw
+ * from the ball by FAO-56 stress once the free share of it is gone; the backfill feeds the ball. Water is conserved: before +
+ * rain + irrigation = after + drawn + grass + drained.
  * @see Allen et al. 1998, chapter 8, equations 82–85
  */
 export function groundDay(
-	before: { ballMm: number; backfillMm: number },
+	before: GroundWater,
 	stores: GroundStores,
-	day: Pick<SeriesDay, 'et0Mm' | 'rainMm'>,
+	day: Pick<SeriesDay, 'on' | 'et0Mm' | 'rainMm'>,
 	rootFunction: number,
+	inLeaf: boolean,
 	irrigationMm: number,
 	values: Values
-): { ballMm: number; backfillMm: number; drawnMm: number; drainedMm: number } {
+): GroundDay {
 	let ball = before.ballMm + day.rainMm + irrigationMm;
 	const over = Math.max(0, ball - stores.ballMm);
 	ball -= over;
 	let backfill = before.backfillMm + over;
 	const drainedMm = Math.max(0, backfill - stores.backfillMm);
 	backfill -= drainedMm;
-	const stress = Math.min(1, ball / (0.5 * stores.ballMm));
-	const drawnMm = Math.min(ball, day.et0Mm * values['water.crownFactor'] * rootFunction * stress);
+	const free = values['water.groundFree'];
+	const stress = stores.ballMm > 0 ? Math.min(1, ball / ((1 - free) * stores.ballMm)) : 0;
+	const drawnMm = Math.min(
+		ball,
+		(inLeaf ? day.et0Mm * values['water.crownFactor'] * stores.crownRatio : 0) * rootFunction * stress
+	);
 	ball -= drawnMm;
-	const apart = backfill / Math.max(1e-9, stores.backfillMm) - ball / Math.max(1e-9, stores.ballMm);
-	const even =
-		(apart * stores.ballMm * stores.backfillMm) / Math.max(1e-9, stores.ballMm + stores.backfillMm);
-	const moved = even * values['water.crossing'];
-	return { ballMm: ball + moved, backfillMm: backfill - moved, drawnMm, drainedMm };
+	const grassMm = Math.min(ball, day.et0Mm * stores.grassShare * stress);
+	ball -= grassMm;
+	if (stores.backfillMm > 0 && stores.ballMm > 0) {
+		const apart = backfill / stores.backfillMm - ball / stores.ballMm;
+		const even = (apart * stores.ballMm * stores.backfillMm) / (stores.ballMm + stores.backfillMm);
+		const moved = even * values['water.crossing'];
+		ball += moved;
+		backfill -= moved;
+	}
+	return {
+		on: day.on,
+		water: { ballMm: ball, backfillMm: backfill },
+		drawnMm,
+		grassMm,
+		drainedMm,
+		stress,
+		dryness: stores.ballMm > 0 ? Math.min(1, Math.max(0, 1 - ball / stores.ballMm)) : 1
+	};
 }

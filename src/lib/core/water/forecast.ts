@@ -2,6 +2,8 @@ import { addDays, daysBetween } from '../climate/calendar';
 import type { SeriesDay } from '../weather/series';
 import type { Values } from '../values/values';
 import { drynessOf, fullPot, potDay, type PotDay, type PotStores, type PotWater } from './balance';
+import { driedTo } from './pot-state';
+import { Z90 } from './root-function';
 import type { WateringWay } from './watering';
 
 /** How much is known of the roots: expected, and a 90 % band. */
@@ -29,8 +31,8 @@ export interface NextWatering {
 
 export interface WaterQuestion {
 	stores: PotStores;
-	/** State at the end of a day: full on the day of the last watering, or as weighed. */
-	since: { on: string; water: PotWater };
+	/** State at the end of the day of the last watering or reading, with one deviation of its dryness. */
+	since: { on: string; water: PotWater; sd?: number };
 	/** From the day after `since` on, without gaps. */
 	series: readonly SeriesDay[];
 	today: string;
@@ -44,10 +46,26 @@ export interface WaterQuestion {
 	outflow: number;
 }
 
-/** Runs the days; with `phi` as root function, no water given. */
-function run(question: WaterQuestion, phi: number, values: Values): PotDay[] {
-	const days: PotDay[] = [];
-	let water = question.since.water;
+/** Runs the days from the state, the drier by a shift; with `phi` as root function, no water given. */
+function run(question: WaterQuestion, phi: number, values: Values, drier = 0): PotDay[] {
+	const { stores, since } = question;
+	let water =
+		drier === 0
+			? since.water
+			: driedTo(Math.min(1, Math.max(0, drynessOf(since.water, stores) + drier)), stores);
+	// The day itself, as it stands: it may be dry already.
+	const days: PotDay[] = [
+		{
+			on: since.on,
+			water,
+			rainL: 0,
+			irrigationL: 0,
+			transpirationL: 0,
+			evaporationL: 0,
+			outflowL: 0,
+			dryness: drynessOf(water, stores)
+		}
+	];
 	for (const day of question.series) {
 		if (day.on <= question.since.on) continue;
 		const next = potDay(water, question.stores, day, phi, question.inLeaf(day.on), 0, values);
@@ -71,6 +89,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 	const water = now?.water ?? question.since.water;
 	const dryness = drynessOf(water, stores);
 	const from = restUntil !== null && restUntil > question.since.on ? restUntil : question.since.on;
+	const unsure = Z90 * (question.since.sd ?? 0);
 	const on = firstDry(usual, trigger, from);
 	const then = usual.find((day) => day.on === on)?.water ?? water;
 	const most = fullPot(stores);
@@ -88,8 +107,8 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 	const resting = restUntil !== null && restUntil > today;
 	return {
 		on,
-		earliest: firstDry(run(question, root.high, values), trigger, from),
-		latest: firstDry(run(question, root.low, values), trigger, from),
+		earliest: firstDry(run(question, root.high, values, unsure), trigger, from),
+		latest: firstDry(run(question, root.low, values, -unsure), trigger, from),
 		dryness,
 		litres,
 		way,
@@ -104,7 +123,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 						: question.sheds
 							? 'Its mix sheds water: wet it, wait, pour the rest.'
 							: 'Until a tenth to a fifth runs through.',
-		days: usual
+		days: usual.slice(1)
 	};
 }
 
@@ -114,39 +133,80 @@ export interface WaterAlarm {
 }
 
 /**
- * What is wrong with its water.
+ * By how much root function fell over the last weeks, where the bands have drawn apart so that it is not noise; null where it
+ * did not.
  * @param course root function by day, oldest first, with its band
- * @param neighboursFall whether others of the place fall as well
  */
-export function waterAlarms(
+export function fallOf(
 	course: readonly { on: string; phi: number; low: number; high: number }[],
-	next: Pick<NextWatering, 'on' | 'dryness'> | null,
-	lastWaterOn: string | null,
 	today: string,
-	neighboursFall: boolean,
 	values: Values
-): WaterAlarm[] {
-	const alarms: WaterAlarm[] = [];
+): { days: number; by: number } | null {
 	const last = course.at(-1);
 	const before = course.find((point) => point.on >= addDays(today, -values['rootFunction.fallDays']));
-	// The bands have drawn apart: not noise.
-	if (last && before && before.on < last.on && last.high < before.phi && last.phi < before.low)
-		alarms.push({
-			kind: 'falling',
-			text: `It drinks less than ${Math.round(daysBetween(before.on, last.on))} days ago${neighboursFall ? ', and so do its neighbours: look at the weather first' : ', while its neighbours do not: look at the roots'}.`
-		});
-	if (lastWaterOn !== null && next) {
-		const wetDays = daysBetween(lastWaterOn, next.on ?? addDays(today, 21));
-		if (wetDays > values['pot.dryDownMostDays'])
-			alarms.push({
+	if (!last || !before || before.on >= last.on) return null;
+	return last.high < before.phi && last.phi < before.low
+		? { days: Math.round(daysBetween(before.on, last.on)), by: 1 - last.phi / before.phi }
+		: null;
+}
+
+/** How root function moved over the last weeks, as a factor; null where that is not known. */
+export function moveOf(
+	course: readonly { on: string; phi: number }[],
+	today: string,
+	values: Values
+): number | null {
+	const last = course.at(-1);
+	const before = course.find((point) => point.on >= addDays(today, -values['rootFunction.fallDays']));
+	return last && before && before.on < last.on && before.phi > 0 ? last.phi / before.phi : null;
+}
+
+/**
+ * A fall in words, set against the neighbours: where they fall as much the weather or the place is looked at first.
+ * @param neighbours how others of its place moved, as factors
+ */
+export function fallWords(
+	fall: { days: number; by: number },
+	neighbours: readonly number[],
+	values: Values
+): string {
+	const begin = `It drinks ${Math.round(fall.by * 100)} % less than ${fall.days} days ago`;
+	if (neighbours.length < 2)
+		return `${begin}: look at the roots. Too few weighed neighbours to compare it with.`;
+	const sorted = [...neighbours].sort((a, b) => a - b);
+	const median = sorted[Math.floor(sorted.length / 2)] ?? 1;
+	return median < 1 - values['rootFunction.neighbourFall']
+		? `${begin}, and so do its neighbours: look at the weather and the place first.`
+		: `${begin}, while its ${neighbours.length} weighed neighbours do not: look at the roots.`;
+}
+
+/**
+ * What is wrong with how fast it dries.
+ * @param halfOn day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known
+ */
+export function waterAlarms(
+	next: Pick<NextWatering, 'on' | 'dryness'> | null,
+	halfOn: string | null,
+	lastWaterOn: string | null,
+	today: string,
+	values: Values
+): WaterAlarm[] {
+	if (lastWaterOn === null || !next) return [];
+	const halfDays = daysBetween(lastWaterOn, halfOn ?? addDays(today, 21));
+	const dryDays = next.on === null ? Infinity : daysBetween(lastWaterOn, next.on);
+	if (halfDays > values['pot.dryDownMostDays'])
+		return [
+			{
 				kind: 'wet',
-				text: `It stays wet for ${next.on === null ? 'more than ' : 'about '}${wetDays} days: too much mix for its roots, or they do not drink.`
-			});
-		else if (next.on !== null && wetDays <= values['pot.dryDownLeastDays'])
-			alarms.push({
-				kind: 'fast',
-				text: `It dries within ${Math.max(1, wetDays)} day${wetDays > 1 ? 's' : ''}: bound, or its mix sheds the water.`
-			});
-	}
-	return alarms;
+				text: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days: too much mix for its roots, or they do not drink.`
+			}
+		];
+	return dryDays <= values['pot.dryDownLeastDays']
+		? [
+				{
+					kind: 'fast',
+					text: `It dries within ${Math.max(1, dryDays)} day${dryDays > 1 ? 's' : ''}: bound, or its mix sheds the water.`
+				}
+			]
+		: [];
 }

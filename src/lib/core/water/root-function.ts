@@ -31,7 +31,7 @@ export interface FunctionEstimate {
 }
 
 /** 90 % of a normal distribution lies within this many deviations. */
-const Z90 = 1.6449;
+export const Z90 = 1.6449;
 
 /**
  * Growth of root function in a day: logistic, paced by soil warmth over 7 °C.

@@ -1,6 +1,6 @@
 import type { TreeRecords } from '../case/case';
-import { addDays, within, yearOf, type Span } from '../climate/calendar';
-import { usualEt0Mm } from '../climate/evapotranspiration';
+import { addDays, daysBetween, within, yearOf, type Span } from '../climate/calendar';
+import { daylightHours, usualEt0Mm } from '../climate/evapotranspiration';
 import { growingSeason } from '../climate/normals';
 import type { Place } from '../climate/place';
 import { isTender, type Kind } from '../kinds/kind';
@@ -18,7 +18,7 @@ export interface TreeDemand {
 
 /**
  * Tells of any day whether a kind bears leaves at a place: evergreens always, deciduous kinds in their season. Seasons are worked
- * out once a year, since a balance asks for every day.
+ * out once a year, since a balance asks for every day. Where it never turns cold, the shortest days bare them.
  */
 export function leafCalendar(kind: Kind, place: Place, values: Values): (on: string) => boolean {
 	if (kind.group !== 'deciduous') return () => true;
@@ -33,7 +33,10 @@ export function leafCalendar(kind: Kind, place: Place, values: Values): (on: str
 	return (on) =>
 		[yearOf(on) - 1, yearOf(on)].some((year) => {
 			const season = seasonOf(year);
-			return season !== null && within(on, season);
+			if (season === null || !within(on, season)) return false;
+			// Where warmth ends no season, short days do.
+			const endless = daysBetween(season.from, season.to) >= 364;
+			return !endless || daylightHours(place.latitudeDeg, on) >= values['season.leaflessUnderHours'];
 		});
 }
 

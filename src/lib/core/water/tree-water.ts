@@ -9,10 +9,21 @@ import { crossSectionMm2 } from '../pots/volume';
 import { rootLosses } from '../roots/work';
 import type { Values } from '../values/values';
 import type { SeriesDay } from '../weather/series';
-import { fullPot, type PotStores, type PotWater } from './balance';
+import { fullPot, type PotStores } from './balance';
 import { crownCoverM2, usualCrownWidthMm } from './demand';
-import { nextWatering, waterAlarms, type NextWatering, type WaterAlarm } from './forecast';
-import { rootFunction, type FunctionEstimate, type WeighingPair } from './root-function';
+import { fallOf, nextWatering, waterAlarms, type NextWatering, type WaterAlarm } from './forecast';
+import {
+	driedTo,
+	pairsOfScale,
+	potState,
+	seenByDevices,
+	seenByHand,
+	type DeviceDay,
+	type Poured,
+	type PotStateDay,
+	type WaterSeen
+} from './pot-state';
+import { rootFunction, Z90, type FunctionEstimate, type WeighingPair } from './root-function';
 import { leafCalendar } from './tree-demand';
 import { outflowLearned, weighingPairs } from './watering';
 
@@ -70,16 +81,112 @@ export interface TreeWater {
 	stores: PotStores;
 	pairs: WeighingPair[];
 	course: FunctionEstimate[];
+	/** The pot by day, from its planting or as far back as weather is read. */
+	state: PotStateDay[];
 	next: NextWatering;
 	alarms: WaterAlarm[];
+	/** Fall of its root function, to be set against its neighbours; null where there is none. */
+	fall: { days: number; by: number } | null;
 	lastWaterOn: string | null;
-	/** What the state of the pot rests on. */
-	from: 'watering' | 'weighing' | 'planting' | 'assumed';
+	/** What the state of the pot rests on last. */
+	from: 'watering' | WaterSeen['how'] | 'planting' | 'assumed';
+}
+
+/** Root function of a tree by day: from what was found dead and cut, regrowth by warmth, and its weighings. */
+export function functionCourse(
+	records: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	stores: PotStores,
+	pairs: readonly WeighingPair[],
+	today: string,
+	values: Values
+): FunctionEstimate[] {
+	const first = series[0];
+	if (!first) return [];
+	const { found, done } = rootLosses(records, values);
+	const losses = [...found, ...done].filter((loss) => loss.share > 0);
+	return rootFunction(
+		{
+			begin: {
+				on: first.on,
+				phi: losses.filter((loss) => loss.on <= first.on).reduce((left, loss) => left * (1 - loss.share), 1),
+				p: values['rootFunction.beginSpread'] ** 2
+			},
+			pairs,
+			series: series.filter((day) => day.on <= today),
+			stores,
+			inLeaf: leafCalendar(records.kind, place, values),
+			losses: losses.filter((loss) => loss.on > first.on),
+			scaleKg: values['rootFunction.scaleKg']
+		},
+		values
+	);
+}
+
+/** What was poured, weighed, felt and probed since a planting, as the balance of the pot takes it. */
+function seenSince(
+	records: TreeRecords,
+	sinceOn: string,
+	devices: readonly DeviceDay[],
+	stores: PotStores,
+	values: Values
+) {
+	const measured = records.measurements.filter((one) => one.measuredOn >= sinceOn);
+	const weighings = measured.flatMap(({ raw, measuredOn }) =>
+		raw.tool === 'weighing' ? [{ on: measuredOn, raw }] : []
+	);
+	const waterings = records.waterings.filter((one) => one.wateredOn >= sinceOn);
+	const poured: Poured[] = [
+		...waterings.map(({ wateredOn, litres, ranOutL }) => ({
+			on: wateredOn,
+			litres,
+			ranOut: (ranOutL ?? 0) > 0
+		})),
+		// A weighing tells when it was last watered through; an outflow test is a watering.
+		...weighings
+			.filter(({ raw }) => raw.wateredOn >= sinceOn)
+			.filter(({ raw }) => !waterings.some((one) => one.wateredOn === raw.wateredOn))
+			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true })),
+		...measured.flatMap(({ raw, measuredOn }) =>
+			raw.tool === 'outflow' && !waterings.some((one) => one.wateredOn === measuredOn)
+				? [{ on: measuredOn, litres: raw.pouredL, ranOut: raw.ranOutL > 0 }]
+				: []
+		)
+	];
+	const most = Math.max(0.1, stores.rootedMostL + stores.unrootedMostL);
+	const seen: WaterSeen[] = [
+		...weighings
+			// On the day of the water itself it says nothing that the water does not.
+			.filter(({ on, raw }) => on > raw.wateredOn)
+			.map(({ on, raw }): WaterSeen => ({
+				on,
+				how: 'weighing',
+				dryness: Math.min(
+					1,
+					Math.max(
+						0,
+						(raw.fullKg - raw.nowKg) /
+							(raw.dryKg !== null && raw.fullKg > raw.dryKg ? raw.fullKg - raw.dryKg : most)
+					)
+				),
+				sd: values['water.scaleError']
+			})),
+		...seenByHand(
+			measured.flatMap(({ raw, measuredOn }) =>
+				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
+			),
+			values
+		),
+		...seenByDevices(devices, stores, sinceOn, values)
+	];
+	return { weighings, waterings, poured, seen };
 }
 
 /**
  * Everything about the water of a potted tree on a day: how dry it is, when and how it is watered next, and what its roots do.
  * @param series weather of its place from the planting or a year back to as far ahead as is known
+ * @param devices daily readings of scales and probes that belong to it
  * @returns null for a tree that stands in no pot that is known
  */
 export function treeWater(
@@ -87,7 +194,8 @@ export function treeWater(
 	place: Place,
 	series: readonly SeriesDay[],
 	today: string,
-	values: Values
+	values: Values,
+	devices: readonly DeviceDay[] = []
 ): TreeWater | null {
 	const planting = records.plantings.at(-1);
 	const { tree, kind } = records;
@@ -99,69 +207,67 @@ export function treeWater(
 		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
 	const stores = rootedIn(base, warm, values);
 
-	const weighings = records.measurements.flatMap(({ raw, measuredOn }) =>
-		raw.tool === 'weighing' && measuredOn >= planting.plantedOn
-			? [
-					{
-						on: measuredOn,
-						kg: raw.nowKg,
-						wateredOn: raw.wateredOn,
-						fullKg: raw.fullKg,
-						dryKg: raw.dryKg
-					}
-				]
-			: []
+	const { weighings, waterings, poured, seen } = seenSince(
+		records,
+		planting.plantedOn,
+		devices,
+		stores,
+		values
 	);
-	const waterings = records.waterings.filter((one) => one.wateredOn >= planting.plantedOn);
-	const pairs = weighingPairs(waterings, weighings);
-	const { found, done } = rootLosses(records, values);
-	const losses = [...found, ...done].filter((loss) => loss.share > 0);
+	const byHand = weighingPairs(
+		waterings,
+		weighings.map(({ on, raw }) => ({ on, kg: raw.nowKg, wateredOn: raw.wateredOn, fullKg: raw.fullKg }))
+	);
+	const pairs = [
+		...byHand,
+		// The same dry-down seen twice is not two witnesses.
+		...pairsOfScale(devices, stores, planting.plantedOn, values).filter(
+			(pair) => !byHand.some((one) => one.from < pair.to && pair.from < one.to)
+		)
+	].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
+	const course = functionCourse(records, place, series, stores, pairs, today, values);
+	const now = course.at(-1) ?? { phi: 1, low: 0.6, high: 1.2 };
 	const inLeaf = leafCalendar(kind, place, values);
-	const begun = losses.filter((loss) => loss.on <= first.on);
-	const course = rootFunction(
+
+	// Nobody wrote anything down: taken as full yesterday, and said so.
+	const spoken = [...poured.map((one) => one.on), ...seen.map((one) => one.on)].sort();
+	const firstSpoken = spoken[0];
+	const fresh = planting.plantedOn >= addDays(today, -30);
+	const beginOn =
+		firstSpoken === undefined
+			? fresh
+				? planting.plantedOn
+				: addDays(today, -1)
+			: planting.plantedOn >= addDays(firstSpoken, -30)
+				? planting.plantedOn
+				: addDays(firstSpoken, -1);
+	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
+	const state = potState(
 		{
 			begin: {
-				on: first.on,
-				phi: begun.reduce((left, loss) => left * (1 - loss.share), 1),
-				p: values['rootFunction.beginSpread'] ** 2
+				on: beginOn < first.on ? first.on : beginOn,
+				water: beginOn === planting.plantedOn ? fullPot(stores) : driedTo(0.5, stores),
+				sd: beginOn === planting.plantedOn ? values['water.unmeasuredError'] : values['water.beginError']
 			},
-			pairs,
-			series: series.filter((day) => day.on <= today),
 			stores,
-			inLeaf,
-			losses: losses.filter((loss) => loss.on > first.on),
-			scaleKg: values['rootFunction.scaleKg']
+			series: series.filter((day) => day.on <= today),
+			poured: firstSpoken === undefined && !fresh ? [{ on: today, litres: null, ranOut: false }] : poured,
+			seen,
+			phiOn: (on) => phiByDay.get(on) ?? now.phi,
+			phiSpread: now.phi > 0 ? (now.high - now.low) / 2 / Z90 / now.phi : 1,
+			inLeaf
 		},
 		values
 	);
-	const now = course.at(-1) ?? { phi: 1, low: 0.6, high: 1.2 };
-
-	// The state of the pot: the last of what was poured, weighed or felt.
-	const lastWater = [...waterings.map((one) => one.wateredOn), ...weighings.map((one) => one.wateredOn)]
+	// The forecast runs on from the last day on which something was poured or seen.
+	const known = state.findLast((day) => day.poured || day.seen.length > 0) ?? state[0];
+	const lastWater = poured
+		.map((one) => one.on)
 		.sort()
 		.at(-1);
-	const lastWeighed = weighings.at(-1);
-	const full = fullPot(stores);
-	const dried = (dryness: number): PotWater => ({
-		rootedL: full.rootedL * (1 - dryness),
-		unrootedL: full.unrootedL * (1 - dryness)
-	});
-	let since = { on: lastWater ?? addDays(today, -1), water: full };
-	let from: TreeWater['from'] = lastWater ? 'watering' : 'assumed';
-	if (!lastWater && planting.plantedOn >= addDays(today, -30)) {
-		since = { on: planting.plantedOn, water: full };
-		from = 'planting';
-	}
-	if (lastWeighed && lastWeighed.on >= since.on && lastWeighed.on > (lastWater ?? '')) {
-		const most = stores.rootedMostL + stores.unrootedMostL;
-		const dryness =
-			lastWeighed.dryKg !== null && lastWeighed.fullKg > lastWeighed.dryKg
-				? (lastWeighed.fullKg - lastWeighed.kg) / (lastWeighed.fullKg - lastWeighed.dryKg)
-				: (lastWeighed.fullKg - lastWeighed.kg) / Math.max(0.1, most);
-		since = { on: lastWeighed.on, water: dried(Math.min(1, Math.max(0, dryness))) };
-		from = 'weighing';
-	}
-	if (since.on < first.on) since = { on: first.on, water: since.water };
+	const lastSeen = known?.seen.at(-1);
+	const from: TreeWater['from'] =
+		firstSpoken === undefined ? (fresh ? 'planting' : 'assumed') : (lastSeen?.how ?? 'watering');
 	const rest = records.tasks
 		.filter((task) => task.state === 'open' && task.kind === 'dry-rest')
 		.map((task) => task.fromOn)
@@ -172,7 +278,9 @@ export function treeWater(
 	const next = nextWatering(
 		{
 			stores,
-			since,
+			since: known
+				? { on: known.on, water: known.water, sd: known.sd }
+				: { on: today, water: fullPot(stores), sd: values['water.unmeasuredError'] },
 			series,
 			today,
 			trigger: kind.wetnessTrigger,
@@ -184,12 +292,18 @@ export function treeWater(
 		},
 		values
 	);
+	const half = Math.min(0.5, kind.wetnessTrigger);
+	const halfOn =
+		[...state.filter((day) => day.on > (lastWater ?? '')), ...next.days].find((day) => day.dryness >= half)
+			?.on ?? null;
 	return {
 		stores,
 		pairs,
 		course,
+		state,
 		next,
-		alarms: waterAlarms(course, from === 'assumed' ? null : next, lastWater ?? null, today, false, values),
+		alarms: waterAlarms(from === 'assumed' ? null : next, halfOn, lastWater ?? null, today, values),
+		fall: fallOf(course, today, values),
 		lastWaterOn: lastWater ?? null,
 		from
 	};

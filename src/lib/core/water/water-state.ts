@@ -1,5 +1,17 @@
+import type { Values } from '../values/values';
+import { moveOf } from './forecast';
+import type { TreeGroundWater } from './ground-water';
+import type { FunctionEstimate } from './root-function';
 import type { TreeWater } from './tree-water';
 import type { WateringWay } from './watering';
+
+/** Everything about the water of one tree; neither where it stands in a pot nobody wrote down. */
+export interface WaterOfTree {
+	pot: TreeWater | null;
+	ground: TreeGroundWater | null;
+	/** A fall of its root function, set against its neighbours; empty where there is none. */
+	fall: string;
+}
 
 /** The water of a tree as Today and the lists need it: small, kept beside the tree until something changes. */
 export interface WaterState {
@@ -10,35 +22,84 @@ export interface WaterState {
 	litres: number;
 	way: WateringWay;
 	reason: string;
-	from: TreeWater['from'];
+	from: TreeWater['from'] | 'ground';
 	lastWaterOn: string | null;
 	phi: number;
 	low: number;
 	high: number;
 	alarms: string[];
-	/** Lower edge of root function, weekly, for what waits for it. */
-	functionLow: { on: string; low: number }[];
+	/** A fall of its root function, and how it moved at all where it was weighed: its neighbours are compared by that. */
+	fall: { days: number; by: number } | null;
+	move: number | null;
 }
+/** Lower edge of root function, weekly, for what waits for it: long, so it is read only where something waits. */
+export type FunctionLow = { on: string; low: number }[];
 
-export function waterStateOf(water: TreeWater): WaterState {
+const weekly = (course: readonly FunctionEstimate[]): FunctionLow =>
+	course
+		.filter((_, i) => i % 7 === 0 || i === course.length - 1)
+		.map(({ on, low }) => ({ on, low: Math.round(low * 1000) / 1000 }));
+
+export function waterStateOf(
+	water: TreeWater,
+	today: string,
+	values: Values
+): { state: WaterState; functionLow: FunctionLow } {
 	const now = water.course.at(-1);
 	const { next } = water;
 	return {
-		dryness: next.dryness,
-		nextOn: next.on,
-		earliest: next.earliest,
-		latest: next.latest,
-		litres: next.litres,
-		way: next.way,
-		reason: next.reason,
-		from: water.from,
-		lastWaterOn: water.lastWaterOn,
-		phi: now?.phi ?? 1,
-		low: now?.low ?? 0,
-		high: now?.high ?? 1.2,
-		alarms: water.alarms.map((alarm) => alarm.text),
-		functionLow: water.course
-			.filter((_, i) => i % 7 === 0 || i === water.course.length - 1)
-			.map(({ on, low }) => ({ on, low }))
+		state: {
+			dryness: next.dryness,
+			nextOn: next.on,
+			earliest: next.earliest,
+			latest: next.latest,
+			litres: next.litres,
+			way: next.way,
+			reason: next.reason,
+			from: water.from,
+			lastWaterOn: water.lastWaterOn,
+			phi: now?.phi ?? 1,
+			low: now?.low ?? 0,
+			high: now?.high ?? 1.2,
+			alarms: water.alarms.map((alarm) => alarm.text),
+			fall: water.fall,
+			move: water.pairs.length >= 3 ? moveOf(water.course, today, values) : null
+		},
+		functionLow: weekly(water.course)
+	};
+}
+
+/** Of a tree in the ground; a grown one is only brought up where its roots were hurt. */
+export function groundStateOf(
+	water: TreeGroundWater,
+	values: Values
+): { state: WaterState; functionLow: FunctionLow } {
+	const now = water.course.at(-1);
+	const { next } = water;
+	// Without rain that was measured the ground of a grown tree is not known to be dry.
+	const brought =
+		water.how === 'planted' || (water.rainKnown >= 0.5 && (now?.phi ?? 1) < values['water.groundHurt']);
+	return {
+		state: {
+			dryness: water.now?.dryness ?? 0,
+			nextOn: brought ? next.on : null,
+			earliest: brought ? next.earliest : null,
+			latest: brought ? next.latest : null,
+			litres: next.litres,
+			way: 'all-round',
+			reason:
+				water.how === 'planted'
+					? 'Its ball dries before the ground round it does.'
+					: 'With fewer roots it feels a drought before its neighbours do.',
+			from: 'ground',
+			lastWaterOn: water.lastWaterOn,
+			phi: now?.phi ?? 1,
+			low: now?.low ?? 0,
+			high: now?.high ?? 1.2,
+			alarms: [],
+			fall: null,
+			move: null
+		},
+		functionLow: weekly(water.course)
 	};
 }

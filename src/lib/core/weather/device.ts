@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { id, instant, measure, oneOf, shortText, version } from '../fields/fields';
+import { anyInstant, id, measure, oneOf, shortText, version } from '../fields/fields';
+import type { WeatherHour } from './hours';
 
 export const deviceKinds = ['scale', 'soil-probe', 'air'] as const;
 export type DeviceKind = (typeof deviceKinds)[number];
@@ -28,7 +29,7 @@ export type Device = z.infer<typeof deviceSchema>;
 /** One reading as a device posts it. What a device does not measure it leaves out. */
 export const readingInput = z
 	.strictObject({
-		at: instant(),
+		at: anyInstant(),
 		weightKg: measure(-5, 10_000, 'kg').nullable().default(null),
 		moisture: measure(0, 1, '(a share)').nullable().default(null),
 		temperatureC: measure(-60, 70, '°C').nullable().default(null),
@@ -89,37 +90,10 @@ export function deviceHealth(readings: readonly Reading[]): DeviceHealth {
 	};
 }
 
-export interface AirDay {
-	on: string;
-	minC: number;
-	maxC: number;
-	humidityPercent: number | null;
-	readings: number;
-}
-
-/** Days of an air sensor, in UTC; a day with fewer than `least` readings is not a day. */
-export function airDays(readings: readonly Reading[], least = 6): AirDay[] {
-	const byDay = new Map<string, Reading[]>();
-	for (const reading of readings)
-		if (reading.temperatureC !== null) {
-			const day = reading.at.slice(0, 10);
-			byDay.set(day, [...(byDay.get(day) ?? []), reading]);
-		}
-	return [...byDay]
-		.filter(([, list]) => list.length >= least)
-		.sort(([a], [b]) => (a < b ? -1 : 1))
-		.map(([on, list]) => {
-			const temperatures = list.map((reading) => reading.temperatureC ?? 0);
-			const humid = list.flatMap((reading) =>
-				reading.humidityPercent === null ? [] : [reading.humidityPercent]
-			);
-			return {
-				on,
-				minC: Math.min(...temperatures),
-				maxC: Math.max(...temperatures),
-				humidityPercent:
-					humid.length > 0 ? humid.reduce((sum, value) => sum + value, 0) / humid.length : null,
-				readings: list.length
-			};
-		});
-}
+/** Readings of an air sensor as hours of weather. */
+export const airHours = (readings: readonly Reading[]): WeatherHour[] =>
+	readings.flatMap(({ at, temperatureC, humidityPercent }) =>
+		temperatureC === null
+			? []
+			: [{ at, temperatureC, humidityPercent, windMs: null, gustMs: null, sunWm2: null, rainMm: null }]
+	);

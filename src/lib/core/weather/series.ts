@@ -27,6 +27,23 @@ export interface SeriesDay {
 	how: string;
 }
 
+/** A day of which only water and demand are known, as for a balance alone. */
+export const bareDay = (on: string, { et0Mm, rainMm }: Pick<SeriesDay, 'et0Mm' | 'rainMm'>): SeriesDay => ({
+	on,
+	minC: 10,
+	maxC: 20,
+	outMinC: 10,
+	humidityPercent: null,
+	windMs: null,
+	gustMs: null,
+	rainMm,
+	et0Mm,
+	method: 'hargreaves',
+	vpdKpa: null,
+	source: 'typed',
+	how: ''
+});
+
 type Raw = Pick<
 	WeatherDay,
 	'on' | 'source' | 'minC' | 'maxC' | 'humidityPercent' | 'windMs' | 'gustMs' | 'sunMj' | 'rainMm'
@@ -36,14 +53,8 @@ type Raw = Pick<
 };
 const rank: Record<WeatherDay['source'], number> = { station: 3, typed: 2, forecast: 1 };
 
-/** Longest gap that is bridged by its neighbours; longer ones take the climate of the place. */
-const BRIDGE_DAYS = 3;
-
-/** Two sources of one day that differ by more than this, °C, are said to disagree. */
-const DISAGREE_C = 4;
-
 /** Days on which two sources measured something different, with by how much. */
-export function disagreements(days: readonly WeatherDay[]): { on: string; byC: number }[] {
+export function disagreements(days: readonly WeatherDay[], values: Values): { on: string; byC: number }[] {
 	const byDay = new Map<string, WeatherDay[]>();
 	for (const day of days)
 		if (day.source !== 'forecast') byDay.set(day.on, [...(byDay.get(day.on) ?? []), day]);
@@ -54,7 +65,7 @@ export function disagreements(days: readonly WeatherDay[]): { on: string; byC: n
 			spread((day) => day.minC),
 			spread((day) => day.maxC)
 		);
-		return list.length > 1 && byC > DISAGREE_C ? [{ on, byC }] : [];
+		return list.length > 1 && byC > values['weather.disagreeC'] ? [{ on, byC }] : [];
 	});
 }
 
@@ -124,7 +135,7 @@ export function weatherSeries(
 		}
 		const after = known[index] ?? null;
 		const gap = before && after ? daysBetween(before, after) - 1 : Infinity;
-		if (before && after && gap <= BRIDGE_DAYS) {
+		if (before && after && gap <= values['weather.bridgeDays']) {
 			const [a, b] = [best.get(before), best.get(after)];
 			if (a && b) {
 				const t = daysBetween(before, on) / daysBetween(before, after);

@@ -15,12 +15,19 @@ export type Writer = Transaction;
 
 export interface Store {
 	db: Db;
-	/** Runs one write in a transaction; writes of the whole process wait for each other. */
-	write<T>(work: (tx: Writer) => Promise<T>): Promise<T>;
-	/** How often this process has written. */
+	/**
+	 * Runs one write in a transaction; writes of the whole process wait for each other.
+	 * @param touches trees that it wrote on, asked once it is done; null where that is not known
+	 */
+	write<T>(work: (tx: Writer) => Promise<T>, touches?: () => Iterable<string> | null): Promise<T>;
+	/** How many writes of this process are done. Taken before a read, it tells later whether that read still holds. */
 	writes(): number;
+	/** Trees written on since so many writes were done; null where more, or others, may be. */
+	touchedSince(writes: number): Set<string> | null;
 	close(): void;
 }
+
+const REMEMBERED_WRITES = 200;
 
 /** Where the migrations lie: beside the source, or given for a built server started elsewhere. */
 function migrationsFolder(): string {
@@ -43,16 +50,30 @@ export async function openStore(url: string): Promise<Store> {
 	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
 	await migrate(db, { migrationsFolder: migrationsFolder() });
 	let queue: Promise<unknown> = Promise.resolve();
+	/** What the last writes touched, the newest last. */
+	const touched: (readonly string[] | null)[] = [];
 	let written = 0;
 	return {
 		db,
-		write: (work) => {
-			written++;
-			const run = queue.then(() => db.transaction(work, { behavior: 'immediate' }));
+		write: (work, touches = () => null) => {
+			const run = queue.then(async () => {
+				const result = await db.transaction(work, { behavior: 'immediate' });
+				const ids = touches();
+				touched.push(ids && [...ids]);
+				if (touched.length > REMEMBERED_WRITES) touched.shift();
+				written++;
+				return result;
+			});
 			queue = run.catch(() => undefined);
 			return run;
 		},
 		writes: () => written,
+		touchedSince: (writes) => {
+			const count = written - writes;
+			if (count > touched.length) return null;
+			const recent = count > 0 ? touched.slice(-count) : [];
+			return recent.some((ids) => ids === null) ? null : new Set(recent.flatMap((ids) => ids ?? []));
+		},
 		close: () => db.$client.close()
 	};
 }

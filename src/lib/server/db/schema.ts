@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Backup } from '../../core/recovery/backup';
+import type { SaidForecast } from '../../core/recovery/said';
 import type { Release } from '../../core/aftercare/release';
 import type { Factor } from '../../core/changes/changes';
 import type { RecentEvent } from '../../core/diagnosis/context';
@@ -11,7 +13,7 @@ import type { GroundPlan } from '../../core/ground/ground-plan';
 import type { MeasuredMix, MixReuse, PottingMix } from '../../core/mixes/bench-test';
 import type { MixPart } from '../../core/mixes/retention';
 import type { ReplantPlan } from '../../core/pots/replant-plan';
-import type { WaterState } from '../../core/water/water-state';
+import type { FunctionLow, WaterState } from '../../core/water/water-state';
 import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
@@ -81,10 +83,15 @@ export const tree = sqliteTable(
 		takenInOn: text().notNull(),
 		/** Soft link: the reference may be a tree of another yard. */
 		referenceTreeId: text(),
+		/** Soft link: the tree it was struck from may be gone. */
+		parentTreeId: text(),
 		note: text().notNull(),
 		state: text().notNull(),
 		closedOn: text(),
 		closingNote: text().notNull(),
+		lossCause: text(),
+		lossConditions: text().notNull().default(''),
+		shownEarlier: text().notNull().default(''),
 		version: rowVersion()
 	},
 	(table) => [
@@ -404,6 +411,7 @@ export const task = sqliteTable(
 		toOn: text().notNull(),
 		minutes: integer().notNull(),
 		release: text({ mode: 'json' }).$type<Release>(),
+		everyDays: integer(),
 		state: text().notNull(),
 		closedOn: text(),
 		skipReason: text().notNull(),
@@ -433,14 +441,16 @@ export const watering = sqliteTable(
 	(table) => [index('watering_tree').on(table.treeId, table.wateredOn)]
 );
 
-/** Water of each potted tree as last reckoned; made anew where its records, the weather or the day changed. */
+/** Water of each tree as last reckoned; made anew where its records, the weather or the day changed. */
 export const treeWater = sqliteTable('tree_water', {
 	treeId: text()
 		.primaryKey()
 		.references(() => tree.id, { onDelete: 'cascade' }),
 	/** What it was reckoned from. */
 	basis: text().notNull(),
-	state: text({ mode: 'json' }).$type<WaterState>().notNull()
+	state: text({ mode: 'json' }).$type<WaterState>().notNull(),
+	/** Long, and read only where work waits for the roots. */
+	functionLow: text({ mode: 'json' }).$type<FunctionLow>().notNull().default([])
 });
 
 export const weatherDay = sqliteTable(
@@ -507,16 +517,89 @@ export const observation = sqliteTable(
 		leafCover: real(),
 		leafState: text(),
 		shootExtensionMm: real(),
+		shootsMm: text({ mode: 'json' }).$type<number[]>().notNull().default([]),
 		diebackLimitMm: real(),
 		weightKg: real(),
 		firmness: text(),
 		whiteTips: integer({ mode: 'boolean' }),
 		rootsAtEdge: integer({ mode: 'boolean' }),
+		smell: text(),
+		pests: text(),
+		suckers: integer(),
+		woundwoodMm: real(),
+		sample: text({ mode: 'json' }).$type<{ looked: number; alive: number }>(),
 		lostCount: real(),
 		note: text().notNull(),
 		version: rowVersion()
 	},
 	(table) => [index('observation_tree').on(table.treeId, table.observedOn)]
+);
+
+/** Pictures of a tree; their files lie beside the database, named by their hash. */
+export const picture = sqliteTable(
+	'picture',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		takenOn: text().notNull(),
+		view: text().notNull(),
+		hash: text().notNull(),
+		widthPx: integer().notNull(),
+		heightPx: integer().notNull(),
+		greenness: real(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('picture_tree').on(table.treeId, table.takenOn)]
+);
+
+export const backup = sqliteTable(
+	'backup',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		takenOn: text().notNull(),
+		kind: text().notNull(),
+		source: text().notNull(),
+		lengthMm: real(),
+		treatment: text().notNull(),
+		count: integer().notNull(),
+		note: text().notNull(),
+		events: text({ mode: 'json' }).$type<Backup['events']>().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('backup_tree').on(table.treeId, table.takenOn)]
+);
+
+export const decision = sqliteTable(
+	'decision',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		decidedOn: text().notNull(),
+		advised: text().notNull(),
+		decided: text().notNull(),
+		because: text().notNull(),
+		probability: real(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('decision_tree').on(table.treeId, table.decidedOn)]
+);
+
+export const saidForecast = sqliteTable(
+	'said_forecast',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		saidOn: text().notNull(),
+		occasion: text().notNull(),
+		probability: real().notNull(),
+		horizonOn: text().notNull(),
+		context: text({ mode: 'json' }).$type<SaidForecast['context']>(),
+		version: rowVersion()
+	},
+	(table) => [index('said_forecast_tree').on(table.treeId, table.saidOn)]
 );
 
 export interface Change {

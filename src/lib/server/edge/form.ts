@@ -29,7 +29,11 @@ function readObject(shape: Shape, form: FormData, prefix: string): Record<string
 		const nested = objectIn(part);
 		if (nested) {
 			const keys = [...form.keys()];
-			if (keys.some((given) => given.startsWith(`${key}.`))) read[name] = readObject(nested, form, `${key}.`);
+			if (!keys.some((given) => given.startsWith(`${key}.`))) continue;
+			const object = readObject(nested, form, `${key}.`);
+			// A part that may be left out is, when nothing of it was filled in.
+			const empty = Object.values(object).every((value) => value === undefined || value === null);
+			read[name] = empty && accepts(part, 'null') ? null : object;
 			continue;
 		}
 		const value = readField(part, form, key);
@@ -43,7 +47,9 @@ function readField(shape: Shape, form: FormData, key: string): unknown {
 		const entries = form
 			.getAll(key)
 			.filter((entry): entry is string => typeof entry === 'string' && entry !== '');
-		return entries;
+		return shape.items && (accepts(shape.items, 'number') || accepts(shape.items, 'integer'))
+			? entries.map((entry) => Number(entry.replace(',', '.')))
+			: entries;
 	}
 	const raw = form.get(key);
 	if (typeof raw !== 'string') return undefined;

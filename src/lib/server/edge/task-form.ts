@@ -10,7 +10,8 @@ const closingForm = z.strictObject({
 	taskId: id(),
 	version: count(1, 1_000_000_000),
 	state: oneOf(['done', 'skipped']),
-	skipReason: note(300)
+	skipReason: note(300),
+	ends: z.stringbool().default(false)
 });
 
 /** Closes a task from the form that Today and Aftercare share. */

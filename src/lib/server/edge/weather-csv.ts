@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { Refusal } from '../errors';
 
 /** Columns of a weather file by its header, RFC 4180; a comma or semicolon parts them. */
-const columns: Record<string, string> = {
+const dayColumns: Record<string, string> = {
 	date: 'on',
 	on: 'on',
 	min_c: 'minC',
@@ -13,42 +13,51 @@ const columns: Record<string, string> = {
 	sun_mj: 'sunMj',
 	rain_mm: 'rainMm'
 };
-export const weatherColumns = [
-	'date',
-	'min_c',
-	'max_c',
-	'humidity_percent',
-	'wind_ms',
-	'gust_ms',
-	'sun_mj',
-	'rain_mm'
-] as const;
+const hourColumns: Record<string, string> = {
+	at: 'at',
+	temperature_c: 'temperatureC',
+	humidity_percent: 'humidityPercent',
+	wind_ms: 'windMs',
+	gust_ms: 'gustMs',
+	sun_wm2: 'sunWm2',
+	rain_mm: 'rainMm'
+};
+export const weatherColumns = {
+	day: Object.keys(dayColumns).filter((name) => name !== 'on'),
+	hour: Object.keys(hourColumns)
+};
 
-/** Rows of a CSV as days of weather, to be checked by their schema; empty cells are not measured. @throws Refusal 422 */
-export function readWeatherCsv(
-	text: string,
-	common: { placeId: string; source: string; from: string }
-): Record<string, unknown>[] {
+/**
+ * Rows of a CSV as days or hours of weather, to be checked by their schema; a column `at` makes them hours. Empty cells are not
+ * measured. @throws Refusal 422
+ */
+export function readWeatherCsv(text: string): { per: 'day' | 'hour'; rows: Record<string, unknown>[] } {
 	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
 		header: true,
 		skipEmptyLines: 'greedy',
-		transformHeader: (name) => columns[name.trim().toLowerCase()] ?? name.trim()
+		transformHeader: (name) => name.trim().toLowerCase()
 	});
 	const fields = parsed.meta.fields ?? [];
-	const missing = ['on', 'minC', 'maxC'].filter((name) => !fields.includes(name));
+	const per = fields.includes('at') ? 'hour' : 'day';
+	const columns = per === 'hour' ? hourColumns : dayColumns;
+	const known = fields.flatMap((name) => columns[name] ?? []);
+	const missing = (per === 'hour' ? ['temperatureC'] : ['on', 'minC', 'maxC']).filter(
+		(name) => !known.includes(name)
+	);
 	if (missing.length > 0)
 		throw new Refusal(
 			422,
-			'The first line must name the columns: date, min_c and max_c at least.',
-			`Known are: ${weatherColumns.join(', ')}. Nothing was saved.`
+			'The first line must name the columns: date, min_c and max_c for days; at and temperature_c for hours.',
+			`Known are: ${weatherColumns.day.join(', ')}; by the hour ${weatherColumns.hour.join(', ')}. Nothing was saved.`
 		);
-	return parsed.data.map((row) => {
-		const day: Record<string, unknown> = { ...common };
-		for (const name of Object.values(columns)) {
-			const cell = (row[name] ?? '').trim();
-			if (cell === '') continue;
-			day[name] = name === 'on' ? cell : Number(cell.replace(',', '.'));
+	const rows = parsed.data.map((row) => {
+		const read: Record<string, unknown> = {};
+		for (const field of fields) {
+			const [name, cell] = [columns[field], (row[field] ?? '').trim()];
+			if (name === undefined || cell === '') continue;
+			read[name] = name === 'on' || name === 'at' ? cell : Number(cell.replace(',', '.'));
 		}
-		return day;
+		return read;
 	});
+	return { per, rows };
 }

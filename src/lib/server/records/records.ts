@@ -8,6 +8,9 @@ import { liftSchema } from '../../core/lifting/lift';
 import { measurementSchema } from '../../core/measuring/measurement';
 import { plantingSchema, replantPlanSchema } from '../../core/pots/replant-plan';
 import { ownMixSchema, stockItemSchema, stockPotSchema } from '../../core/stock/stock';
+import { pictureSchema } from '../../core/pictures/picture';
+import { backupSchema } from '../../core/recovery/backup';
+import { decisionSchema, saidForecastSchema } from '../../core/recovery/said';
 import { observationSchema } from '../../core/recovery/observation';
 import { planSchema } from '../../core/roots/plan';
 import { rootMapSchema } from '../../core/roots/root-map';
@@ -203,6 +206,42 @@ export const observations = aggregate({
 	orderBy: tables.observation.observedOn
 });
 
+export const pictures = aggregate({
+	name: 'picture',
+	noun: 'picture',
+	schema: pictureSchema,
+	table: tables.picture,
+	treeId: tables.picture.treeId,
+	orderBy: tables.picture.takenOn
+});
+
+export const backups = aggregate({
+	name: 'backup',
+	noun: 'batch of cuttings',
+	schema: backupSchema,
+	table: tables.backup,
+	treeId: tables.backup.treeId,
+	orderBy: tables.backup.takenOn
+});
+
+export const decisions = aggregate({
+	name: 'decision',
+	noun: 'decision',
+	schema: decisionSchema,
+	table: tables.decision,
+	treeId: tables.decision.treeId,
+	orderBy: tables.decision.decidedOn
+});
+
+export const saidForecasts = aggregate({
+	name: 'said-forecast',
+	noun: 'forecast',
+	schema: saidForecastSchema,
+	table: tables.saidForecast,
+	treeId: tables.saidForecast.treeId,
+	orderBy: tables.saidForecast.saidOn
+});
+
 const all: readonly Aggregate<never>[] = [
 	places,
 	kinds,
@@ -224,7 +263,11 @@ const all: readonly Aggregate<never>[] = [
 	ownMixes,
 	plantings,
 	tasks,
-	observations
+	observations,
+	pictures,
+	backups,
+	decisions,
+	saidForecasts
 ] as unknown as readonly Aggregate<never>[];
 
 /** The repository of a record by its name, as undo finds it. */

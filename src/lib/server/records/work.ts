@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import type { Stage } from '../../core/tree/tree';
 import { now, today } from '../clock';
 import type { Store, Writer } from '../db/database';
@@ -100,12 +101,51 @@ export async function doWork<T>(
 	told: Told,
 	work: (work: Work) => Promise<T>
 ): Promise<{ result: T; entryId: string }> {
-	return store.write(async (tx) => {
-		const running = new Work(tx, told.treeId);
-		const result = await work(running);
-		const entryId = await tell(tx, told, told.undoable === false ? null : running.changes);
-		return { result, entryId };
-	});
+	const touched: Change[] = [];
+	return store.write(
+		async (tx) => {
+			const running = new Work(tx, told.treeId);
+			const result = await work(running);
+			const entryId = await tell(tx, told, told.undoable === false ? null : running.changes);
+			touched.push(...running.changes);
+			return { result, entryId };
+		},
+		() => treesOf(touched)
+	);
+}
+
+/** Trees that changes are of; null when one of them is of the yard. */
+function treesOf(changes: readonly Change[]): Set<string> | null {
+	const ids = new Set<string>();
+	for (const { treeId } of changes) {
+		if (treeId === null) return null;
+		ids.add(treeId);
+	}
+	return ids;
+}
+
+/** A piece of work that can be done with others. */
+export interface Piece<T = unknown> {
+	told: Told;
+	work: (work: Work) => Promise<T>;
+}
+
+/** Does several pieces of work in one transaction, all or none, each told in the journal of its tree. */
+export function doWorks(store: Store, pieces: readonly Piece[]): Promise<string[]> {
+	const touched: Change[] = [];
+	return store.write(
+		async (tx) => {
+			const entryIds: string[] = [];
+			for (const { told, work } of pieces) {
+				const running = new Work(tx, told.treeId);
+				await work(running);
+				entryIds.push(await tell(tx, told, running.changes));
+				touched.push(...running.changes);
+			}
+			return entryIds;
+		},
+		() => treesOf(touched)
+	);
 }
 
 async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<string> {
@@ -132,31 +172,48 @@ async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<s
 }
 
 /**
- * Takes a journal entry back, record by record, when none of them was written since.
+ * Takes journal entries back, record by record, when none of them was written since; all or none.
  * @throws Refusal 404 unknown entry · 409 something was changed since, or it cannot be undone
  */
-export async function undo(store: Store, entryId: string): Promise<void> {
-	await store.write(async (tx) => {
-		const [entry] = await tx.select().from(journal).where(eq(journal.id, entryId));
-		if (!entry) throw notFound('entry to undo');
-		if (!entry.changes || entry.changes.length === 0)
+export async function undo(store: Store, ...entryIds: readonly string[]): Promise<void> {
+	const touched: Change[] = [];
+	await store.write(
+		async (tx) => {
+			for (const entryId of [...entryIds].reverse()) touched.push(...(await undoEntry(tx, entryId)));
+		},
+		() => treesOf(touched)
+	);
+}
+
+async function undoEntry(tx: Writer, entryId: string): Promise<Change[]> {
+	const [entry] = await tx.select().from(journal).where(eq(journal.id, entryId));
+	if (!entry) throw notFound('entry to undo');
+	if (!entry.changes || entry.changes.length === 0)
+		throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
+	await refuseToLoseRecords(tx, entry.id, entry.changes);
+	for (const change of [...entry.changes].reverse()) {
+		const repository = aggregateNamed(change.record);
+		if (!repository)
 			throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
-		await refuseToLoseRecords(tx, entry.id, entry.changes);
-		for (const change of [...entry.changes].reverse()) {
-			const repository = aggregateNamed(change.record);
-			if (!repository)
-				throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
-			const current = await repository.get(tx, change.id);
-			const after = change.after as Identified | null;
-			if ((current?.version ?? null) !== (after?.version ?? null)) throw stale(repository.noun);
-			const before = change.before as Identified | null;
-			if (before) {
-				const version = (after?.version ?? before.version) + 1;
-				await repository.put(tx, change.treeId, { ...before, version });
-			} else await repository.remove(tx, change.id);
-		}
-		await tx.delete(journal).where(eq(journal.id, entryId));
-	});
+		const current = await repository.get(tx, change.id);
+		const after = change.after as Identified | null;
+		if (!isAsLeft(current, after)) throw stale(repository.noun);
+		const before = change.before as Identified | null;
+		if (before) {
+			const version = (current?.version ?? before.version) + 1;
+			await repository.put(tx, change.treeId, { ...before, version });
+		} else await repository.remove(tx, change.id);
+	}
+	await tx.delete(journal).where(eq(journal.id, entryId));
+	return entry.changes;
+}
+
+/** Whether a record stands as a piece of work left it: not written since, or brought back to it by undo. */
+function isAsLeft(current: Identified | null, after: Identified | null): boolean {
+	if (!current || !after) return current === after;
+	if (current.version === after.version) return true;
+	const content = ({ version: _version, ...rest }: Identified): unknown => JSON.parse(JSON.stringify(rest));
+	return isDeepStrictEqual(content(current), content(after));
 }
 
 /** Taking back a tree that was written on since would take those records with it. */

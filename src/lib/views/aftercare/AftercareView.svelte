@@ -9,7 +9,7 @@
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
 	import { markSentence } from '$core/values/define';
 	import type { Values } from '$core/values/values';
-	import type { TreeWater } from '$core/water/tree-water';
+	import type { WaterOfTree } from '$core/water/water-state';
 	import type { Watering } from '$core/water/watering';
 	import Button from '$ui/Button.svelte';
 	import Consequences from '$ui/Consequences.svelte';
@@ -22,7 +22,8 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Check from '@lucide/svelte/icons/check';
-	import { untrack } from 'svelte';
+	import { untrack, type ComponentProps } from 'svelte';
+	import GroundWaterSection from './GroundWaterSection.svelte';
 	import SkipSheet from './SkipSheet.svelte';
 	import WaterSection from './WaterSection.svelte';
 
@@ -38,8 +39,8 @@
 			{ title: string; reason: string; mark: Task['mark']; fromOn: string; toOn: string }[]
 		>;
 		workOn: string;
-		/** Its water; null in the ground or in a pot that is not known. */
-		water: TreeWater | null;
+		/** Its water; neither where the pot is not known. */
+		water: WaterOfTree;
 		waterings: Watering[];
 		values: Values;
 		/** What was seen, for what waits for the tree. */
@@ -74,7 +75,7 @@
 	const openAll = $derived(
 		tasks
 			.filter((task) => task.state === 'open')
-			.map((task) => timed(task, facts, today))
+			.map((task) => timed(task, facts, today, values))
 			.sort((a, b) => (a.toOn < b.toOn ? -1 : 1))
 	);
 	const open = $derived(openAll.filter((task) => task.released?.state !== 'held'));
@@ -84,11 +85,12 @@
 			.filter((task) => task.state !== 'open')
 			.sort((a, b) => ((a.closedOn ?? '') < (b.closedOn ?? '') ? 1 : -1))
 	);
-	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
+	const isClosed = $derived(tree.state !== 'in-care');
+	let skipping = $state<ComponentProps<typeof SkipSheet>['task']>(null);
 	let adding = $state(false);
 	let making = $state(false);
 	const when = (task: { fromOn: string; toOn: string }): string => format().span(task.fromOn, task.toOn);
-	const late = (task: Task): boolean => task.toOn < today;
+	const late = (task: Task): boolean => !isClosed && task.toOn < today;
 	const kindNames: Record<Task['kind'], string> = {
 		water: 'water',
 		'dry-rest': 'dry rest',
@@ -102,20 +104,33 @@
 		neighbours: 'neighbours',
 		backup: 'backup',
 		collar: 'collar',
+		turning: 'turning',
+		suckers: 'suckers',
 		other: 'other'
 	};
 </script>
 
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-labelledby="open-title" class="pt-5 pb-20">
-		{#if water}
-			<WaterSection treeId={tree.id} {water} {waterings} {values} {today} {refused} />
+		{#if water.pot}
+			<WaterSection
+				treeId={tree.id}
+				water={water.pot}
+				fall={water.fall}
+				trigger={kind.wetnessTrigger}
+				{waterings}
+				{values}
+				{today}
+				{refused}
+			/>
+		{:else if water.ground}
+			<GroundWaterSection treeId={tree.id} water={water.ground} {waterings} {values} {today} {refused} />
 		{/if}
-		<div class={['flex items-baseline justify-between gap-3', water && 'mt-5']}>
+		<div class={['flex items-baseline justify-between gap-3', (water.pot ?? water.ground) && 'mt-5']}>
 			<h2 id="open-title" class="text-lg">
-				To do <span class="text-base font-normal text-slate">{open.length}</span>
+				{isClosed ? 'Left open' : 'To do'} <span class="text-base font-normal text-slate">{open.length}</span>
 			</h2>
-			<Button size="small" onclick={() => (adding = true)}>Add a task</Button>
+			{#if !isClosed}<Button size="small" onclick={() => (adding = true)}>Add a task</Button>{/if}
 		</div>
 		<ol class="mt-2 divide-y border-y">
 			{#each open as task (task.id)}
@@ -138,24 +153,26 @@
 								>{/if}
 						</p>
 					</div>
-					<div class="flex gap-1.5">
-						<form method="POST" action="?/close" use:enhance={act()}>
-							<input type="hidden" name="treeId" value={tree.id} />
-							<input type="hidden" name="taskId" value={task.id} />
-							<input type="hidden" name="version" value={task.version} />
-							<input type="hidden" name="state" value="done" />
-							<Button type="submit" aria-label="Done: {task.title}"><Check size={18} /> Done</Button>
-						</form>
-						<Button
-							tone="quiet"
-							aria-label="Skip: {task.title}"
-							onclick={() => (skipping = { ...task, treeId: tree.id })}>Skip</Button
-						>
-					</div>
+					{#if !isClosed}<div class="flex gap-1.5">
+							<form method="POST" action="?/close" use:enhance={act()}>
+								<input type="hidden" name="treeId" value={tree.id} />
+								<input type="hidden" name="taskId" value={task.id} />
+								<input type="hidden" name="version" value={task.version} />
+								<input type="hidden" name="state" value="done" />
+								<Button type="submit" aria-label="Done: {task.title}"><Check size={18} /> Done</Button>
+							</form>
+							<Button
+								tone="quiet"
+								aria-label="Skip: {task.title}"
+								onclick={() => (skipping = { ...task, treeId: tree.id })}>Skip</Button
+							>
+						</div>{/if}
 				</li>
 			{:else}
 				<li class="py-4 text-slate">
-					Nothing is planned. Make the aftercare of the last work, or add the next look by hand.
+					{isClosed
+						? 'Nothing was left open.'
+						: 'Nothing is planned. Make the aftercare of the last work, or add the next look by hand.'}
 				</li>
 			{/each}
 		</ol>
@@ -174,15 +191,15 @@
 								)} at the latest</span
 							></span
 						>
-						<form method="POST" action="?/close" use:enhance={act()}>
-							<input type="hidden" name="treeId" value={tree.id} />
-							<input type="hidden" name="taskId" value={task.id} />
-							<input type="hidden" name="version" value={task.version} />
-							<input type="hidden" name="state" value="done" />
-							<Button size="small" type="submit" aria-label="Done all the same: {task.title}"
-								>Done all the same</Button
-							>
-						</form>
+						{#if !isClosed}<form method="POST" action="?/close" use:enhance={act()}>
+								<input type="hidden" name="treeId" value={tree.id} />
+								<input type="hidden" name="taskId" value={task.id} />
+								<input type="hidden" name="version" value={task.version} />
+								<input type="hidden" name="state" value="done" />
+								<Button size="small" type="submit" aria-label="Done all the same: {task.title}"
+									>Done all the same</Button
+								>
+							</form>{/if}
 					</li>
 				{/each}
 			</ul>
@@ -208,76 +225,78 @@
 		{/if}
 	</section>
 
-	<Consequences title="Aftercare of the work on {format().date(workOn)}" bind:open={making}>
-		{#snippet summary()}
-			<strong class="font-display text-2xl">{proposed.length}</strong>
-			<span class="truncate">tasks to make for {format().day(workOn, today)}</span>
-		{/snippet}
-		<p class="mt-1 text-sm text-slate">
-			{#if lastWork && lastWork.on === workOn}
-				{lastWork.livingLoss < 0.005
-					? 'Only dead and rotten root was cut'
-					: `${format().percent(lastWork.livingLoss)} of the living root was cut${lastWork.rotWasCut ? ', and rot' : ''}`}{lastWork.nextStageOn
-					? `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
-					: ''}.
-			{:else if lastPlantedOn === workOn}
-				It was planted that day; no root cut is recorded for it.
-			{:else}
-				No root work is recorded yet; this counts from taking in. What is missing lowers confidence.
-			{/if}
-		</p>
-		<form
-			method="POST"
-			action="?/make"
-			use:enhance={act({ keep: true, done: () => (making = false) })}
-			class="mt-3 flex flex-col gap-4"
-		>
-			<Problem {refused} />
-			<input type="hidden" name="workOn" value={workOn} />
-			<div>
-				<Choice
-					label="The crown: practice splits"
-					name="crownSchool"
-					bind:value={crownSchool}
-					options={[
-						{ value: 'keep-leaves', label: 'Keep the leaves' },
-						{ value: 'balance', label: 'Balance the crown' }
-					]}
-				/>
-				<p class="mt-1 text-xs text-slate">
-					{crownSchool === 'balance'
-						? 'For leafy or burnt tops, top-heavy trees, small balls.'
-						: 'For the leafless with reserves, tops already cut, light root work.'}
-				</p>
-			</div>
-			<div>
-				<Choice
-					label="Water after cutting: practice splits"
-					name="waterSchool"
-					bind:value={waterSchool}
-					options={[
-						{ value: 'at-once', label: 'At once' },
-						{ value: 'dry-rest', label: 'Dry first' }
-					]}
-				/>
-				<p class="mt-1 text-xs text-slate">
-					{waterSchool === 'at-once' ? 'For woody, fine roots.' : 'For fleshy plants and after rot surgery.'}
-				</p>
-			</div>
-			<ol class="divide-y border-y text-sm">
-				{#each proposed as task (task.title)}
-					<li class="py-2">
-						<strong>{task.title}</strong>
-						<span class="block text-slate">{when(task)}. {task.reason} ({markSentence[task.mark]})</span>
-					</li>
+	{#if !isClosed}<Consequences title="Aftercare of the work on {format().date(workOn)}" bind:open={making}>
+			{#snippet summary()}
+				<strong class="font-display text-2xl">{proposed.length}</strong>
+				<span class="truncate">tasks to make for {format().day(workOn, today)}</span>
+			{/snippet}
+			<p class="mt-1 text-sm text-slate">
+				{#if lastWork && lastWork.on === workOn}
+					{lastWork.livingLoss < 0.005
+						? 'Only dead and rotten root was cut'
+						: `${format().percent(lastWork.livingLoss)} of the living root was cut${lastWork.rotWasCut ? ', and rot' : ''}`}{lastWork.nextStageOn
+						? `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
+						: ''}.
+				{:else if lastPlantedOn === workOn}
+					It was planted that day; no root cut is recorded for it.
 				{:else}
-					<li class="py-2 text-slate">All of it is planned already.</li>
-				{/each}
-			</ol>
-			{#if proposed.length > 0}<Button type="submit" tone="solid">Make these {proposed.length} tasks</Button
-				>{/if}
-		</form>
-	</Consequences>
+					No root work is recorded yet; this counts from taking in. What is missing lowers confidence.
+				{/if}
+			</p>
+			<form
+				method="POST"
+				action="?/make"
+				use:enhance={act({ keep: true, done: () => (making = false) })}
+				class="mt-3 flex flex-col gap-4"
+			>
+				<Problem {refused} />
+				<input type="hidden" name="workOn" value={workOn} />
+				<div>
+					<Choice
+						label="The crown: practice splits"
+						name="crownSchool"
+						bind:value={crownSchool}
+						options={[
+							{ value: 'keep-leaves', label: 'Keep the leaves' },
+							{ value: 'balance', label: 'Balance the crown' }
+						]}
+					/>
+					<p class="mt-1 text-xs text-slate">
+						{crownSchool === 'balance'
+							? 'For leafy or burnt tops, top-heavy trees, small balls.'
+							: 'For the leafless with reserves, tops already cut, light root work.'}
+					</p>
+				</div>
+				<div>
+					<Choice
+						label="Water after cutting: practice splits"
+						name="waterSchool"
+						bind:value={waterSchool}
+						options={[
+							{ value: 'at-once', label: 'At once' },
+							{ value: 'dry-rest', label: 'Dry first' }
+						]}
+					/>
+					<p class="mt-1 text-xs text-slate">
+						{waterSchool === 'at-once'
+							? 'For woody, fine roots.'
+							: 'For fleshy plants and after rot surgery.'}
+					</p>
+				</div>
+				<ol class="divide-y border-y text-sm">
+					{#each proposed as task (task.title)}
+						<li class="py-2">
+							<strong>{task.title}</strong>
+							<span class="block text-slate">{when(task)}. {task.reason} ({markSentence[task.mark]})</span>
+						</li>
+					{:else}
+						<li class="py-2 text-slate">All of it is planned already.</li>
+					{/each}
+				</ol>
+				{#if proposed.length > 0}<Button type="submit" tone="solid">Make these {proposed.length} tasks</Button
+					>{/if}
+			</form>
+		</Consequences>{/if}
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" />

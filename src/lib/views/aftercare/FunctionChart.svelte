@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { FunctionEstimate } from '$core/water/root-function';
+	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
-	import { area, line, scaleLinear, scaleUtc, utcFormat } from 'd3';
+	import { area, line, scaleLinear, scaleUtc } from 'd3';
 
 	/** Root function by day with its band, what was expected, and what each pair of weighings said. */
 	interface Props {
@@ -34,7 +35,6 @@
 	);
 	const seen = $derived(shown.filter((point) => point.seen !== null));
 	const last = $derived(shown.at(-1));
-	const month = utcFormat('%-d %b');
 </script>
 
 <svg
@@ -47,17 +47,16 @@
 		last?.high ?? 1
 	)}; {seen.length} weighings"
 >
-	{#each [0, 0.5, 1] as tick (tick)}
-		<path
-			d="M{LEFT} {y(tick)}H{W - 6}"
-			class="stroke-line"
-			stroke-dasharray={tick === 1 ? undefined : '2 3'}
-		/>
-		<text x={LEFT - 6} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate">{tick}</text>
-	{/each}
-	{#each x.ticks(4) as tick (tick.getTime())}
-		<text x={x(tick)} y={H - 4} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text>
-	{/each}
+	<ChartAxes
+		left={LEFT}
+		right={W - 6}
+		foot={H - 4}
+		rows={[0, 0.5, 1].map((tick) => ({ at: y(tick), label: format().number(tick, 1), dashed: tick !== 1 }))}
+		columns={x.ticks(4).map((tick) => ({
+			at: x(tick),
+			label: format().day(tick.toISOString().slice(0, 10), today)
+		}))}
+	/>
 	<path d={band} class="fill-lichen" fill-opacity="0.18" />
 	<path d={middle} fill="none" class="stroke-lichen" stroke-width="2.5" />
 	{#each seen as point (point.on)}

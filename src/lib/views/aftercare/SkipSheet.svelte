@@ -8,7 +8,7 @@
 	/** Asks why a task is skipped. */
 	interface Props {
 		/** The task to skip; null while nothing is asked. */
-		task: { id: string; version: number; title: string; treeId: string } | null;
+		task: { id: string; version: number; title: string; treeId: string; everyDays: number | null } | null;
 		action: string;
 	}
 	let { task = $bindable(), action }: Props = $props();
@@ -48,6 +48,13 @@
 				{/each}
 			</div>
 			<TextField name="skipReason" label="Why" value={reason} required maxlength={300} />
+			{#if task.everyDays !== null}
+				<label class="flex items-center gap-2"
+					><input type="checkbox" class="size-5" name="ends" value="true" /> Do not bring it up again
+					(otherwise in
+					{task.everyDays} days)</label
+				>
+			{/if}
 			<Button type="submit" tone="solid">Skip it</Button>
 		</form>
 	{/if}

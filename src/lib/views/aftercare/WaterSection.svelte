@@ -3,13 +3,11 @@
 	import { resolve } from '$app/paths';
 	import type { TreeWater } from '$core/water/tree-water';
 	import { weighingAdvice } from '$core/water/root-function';
-	import { wateringWayNames, wateringWays, type Watering } from '$core/water/watering';
+	import { wateringWayNames, type Watering } from '$core/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
-	import SelectField from '$ui/SelectField.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
@@ -17,7 +15,11 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Droplet from '@lucide/svelte/icons/droplet';
+	import { feelNames, feels, type Feel } from '$core/measuring/moisture';
+	import Choice from '$ui/Choice.svelte';
+	import DrynessChart from './DrynessChart.svelte';
 	import FunctionChart from './FunctionChart.svelte';
+	import WateringSheet from './WateringSheet.svelte';
 
 	/** When and how it is watered next, from weight and weather, and what its roots do. */
 	interface Props {
@@ -25,19 +27,28 @@
 		water: TreeWater;
 		waterings: Watering[];
 		values: Values;
+		/** Dryness at which its kind is watered. */
+		trigger: number;
+		/** A fall of its root function against its neighbours, in words; empty where there is none. */
+		fall: string;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, waterings, values, today, refused }: Props = $props();
+	let { treeId, water, waterings, values, trigger, fall, today, refused }: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
+	let feeling = $state(false);
+	let feel = $state<Feel | ''>('');
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
 	const advice = $derived(weighingAdvice(water.pairs, now, today));
 	const rests: Record<TreeWater['from'], string> = {
 		watering: 'since it was last watered',
-		weighing: 'from the last weighing',
+		weighing: 'corrected by the last weighing',
+		scale: 'corrected by the scale under it',
+		probe: 'corrected by a probe',
+		felt: 'corrected by how it felt',
 		planting: 'since it was planted, taken as full then',
 		assumed: 'nobody wrote down a watering or a weighing; it is taken as full yesterday'
 	};
@@ -47,7 +58,10 @@
 <section aria-labelledby="water-title" class="border-b pb-6">
 	<div class="flex flex-wrap items-baseline justify-between gap-3">
 		<h2 id="water-title" class="text-lg">Water</h2>
-		<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered or weighed</Button>
+		<span class="flex flex-wrap gap-2">
+			<Button onclick={() => (feeling = true)}>Felt or probed</Button>
+			<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered or weighed</Button>
+		</span>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
 		{#if next.on === null}
@@ -92,11 +106,23 @@
 		>, {rests[water.from]}. {next.litres > 0 ? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.` : ''}
 		{next.reason}
 	</p>
+	{#if fall}<div class="mt-2"><Caution title="Its roots">{fall}</Caution></div>{/if}
 	{#each water.alarms as alarm (alarm.text)}
 		<div class="mt-2"><Caution title="Its water">{alarm.text}</Caution></div>
 	{/each}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
 		<div>
+			<h3 class="text-sm">How dry it is</h3>
+			<DrynessChart
+				days={water.state}
+				ahead={next.days.filter((day) => day.on > today)}
+				{trigger}
+				{today}
+				label="Dryness of the pot over the last weeks and ahead: now {format().percent(
+					next.dryness
+				)}, water at {format().percent(trigger)}"
+			/>
+			<h3 class="mt-3 text-sm">How much its roots drink</h3>
 			<FunctionChart course={water.course} {today} />
 		</div>
 		<div class="text-sm">
@@ -129,42 +155,40 @@
 	</div>
 </section>
 
-<Sheet bind:open={writing} title="Watered or weighed">
+<Sheet bind:open={feeling} title="Felt or probed">
 	<form
 		method="POST"
-		action="?/water"
-		use:enhance={act({ done: () => (writing = false) })}
+		action="?/felt"
+		use:enhance={act({
+			done: () => {
+				feeling = false;
+				feel = '';
+			}
+		})}
 		class="flex flex-col gap-3"
 		novalidate
 	>
 		<Problem {refused} />
-		<input type="hidden" name="treeId" value={treeId} />
-		<TextField name="wateredOn" label="On" type="date" value={today} max={today} {refused} />
-		<div class="grid gap-3 sm:grid-cols-2">
-			<MeasureField name="beforeKg" label="Weight before" unit="kg" optional {refused} />
-			<MeasureField name="afterKg" label="after, when nothing drips" unit="kg" optional {refused} />
-			<MeasureField
-				name="litres"
-				label="Poured"
-				unit="L"
-				optional
-				value={Math.round(next.litres * 100) / 100}
-				{refused}
-			/>
-			<MeasureField name="ranOutL" label="Ran out" unit="L" optional {refused} />
-		</div>
-		<SelectField
-			name="way"
-			label="How"
-			value={next.way}
-			options={wateringWays.map((value) => ({ value, label: wateringWayNames[value] }))}
+		<p class="text-sm text-slate">A finger deep into the mix, halfway between trunk and rim.</p>
+		<Choice
+			label="It feels"
+			name="feel"
+			bind:value={feel}
+			options={feels.map((value) => ({
+				value,
+				label: feelNames[value].replace(/^./, (letter) => letter.toUpperCase())
+			}))}
+		/>
+		<TextField
+			name="probeShare"
+			label="A probe reads, as a share of the volume"
+			hint="0.25 is 25 % water."
+			optional
+			inputmode="decimal"
 			{refused}
 		/>
-		<TextField name="note" label="Note" optional {refused} />
-		<p class="text-sm text-slate">
-			The weight before the next water tells how much its roots drink. A weighing without water is kept under
-			<a class="chalk" href={resolve('/trees/[id]/examine/measure', { id: treeId })}>Measure</a>.
-		</p>
+		<TextField name="measuredOn" label="On" type="date" value={today} max={today} {refused} />
 		<Button type="submit" tone="solid">Keep it</Button>
 	</form>
 </Sheet>
+<WateringSheet bind:open={writing} {treeId} litres={next.litres} way={next.way} weighed {today} {refused} />

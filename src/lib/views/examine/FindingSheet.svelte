@@ -1,4 +1,5 @@
 <script lang="ts">
+	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
 	import { addDays } from '$core/climate/calendar';
@@ -17,7 +18,6 @@
 	import { readingWords } from '$core/measuring/words';
 	import { triageDecisionNames } from '$core/triage/triage';
 	import type { Values } from '$core/values/values';
-	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -96,10 +96,14 @@
 					}))}
 			/>
 		{/if}
-		<Button tone="solid" onclick={() => window.print()}>Print this page</Button>
+		<SheetActions title="{tree.tag} findings" print="Print this page" />
 	</div>
 	{#if look}
-		<article class="sheet mx-auto max-w-[50rem] border bg-leaf p-6 sm:p-8" aria-label="Finding sheet">
+		<article
+			data-sheet
+			class="sheet mx-auto max-w-[50rem] border bg-leaf p-6 sm:p-8"
+			aria-label="Finding sheet"
+		>
 			<header class="flex flex-wrap items-baseline justify-between gap-x-6 border-b-2 border-ink pb-2">
 				<h2 class="text-2xl">{tree.tag} {tree.name}</h2>
 				<p>Found on <strong>{format().date(on)}</strong></p>

@@ -35,6 +35,7 @@
 	import CollarTool from './tools/CollarTool.svelte';
 	import CoresTool from './tools/CoresTool.svelte';
 	import DrainTimeTool from './tools/DrainTimeTool.svelte';
+	import MoistureTool from './tools/MoistureTool.svelte';
 	import InfiltrationTool from './tools/InfiltrationTool.svelte';
 	import OutflowTool from './tools/OutflowTool.svelte';
 	import PenetrometerTool from './tools/PenetrometerTool.svelte';
@@ -62,6 +63,7 @@
 
 	const forms: Record<Tool, Component<ToolProps>> = {
 		weighing: WeighingTool,
+		moisture: MoistureTool,
 		outflow: OutflowTool,
 		'drain-time': DrainTimeTool,
 		'squeeze-test': SqueezeTestTool,

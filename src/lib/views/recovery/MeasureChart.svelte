@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { FunctionPoint } from '$core/recovery/expected';
+	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
 	import { area, curveMonotoneX, extent, line, scaleLinear, scaleUtc, utcMonth, utcYear } from 'd3';
 
@@ -13,6 +14,8 @@
 		reference?: { name: string; readings: Reading[] } | null;
 		/** Expected root function, drawn as a band where the measure is a share. */
 		expected?: FunctionPoint[];
+		/** Curves that were fitted to the readings, each with one standard error to its sides. */
+		fits?: readonly (readonly { on: string; mm: number; low: number; high: number }[])[];
 		works: { on: string; label: string }[];
 		from: string;
 		to: string;
@@ -25,6 +28,7 @@
 		readings,
 		reference = null,
 		expected = [],
+		fits = [],
 		works,
 		from,
 		to,
@@ -79,6 +83,19 @@
 					.curve(curveMonotoneX)(expected.filter((point) => point.on >= from && point.on <= to)) ?? '')
 			: ''
 	);
+	type Fitted = (typeof fits)[number][number];
+	const within = (list: readonly Fitted[]): Fitted[] =>
+		list.filter((point) => point.on >= from && point.on <= to);
+	const most = $derived(y.domain()[1] ?? 0);
+	const fitBand = (list: readonly Fitted[]): string =>
+		area<Fitted>()
+			.x((point) => x(at(point.on)))
+			.y0((point) => y(point.low))
+			.y1((point) => y(Math.min(most, point.high)))(within(list)) ?? '';
+	const fitLine = (list: readonly Fitted[]): string =>
+		line<Fitted>()
+			.x((point) => x(at(point.on)))
+			.y((point) => y(Math.min(most, point.mm)))(within(list)) ?? '';
 </script>
 
 <div bind:clientWidth={width}>
@@ -92,19 +109,22 @@
 			? show(readings.at(-1)?.value ?? 0)
 			: 'none'}"
 	>
-		{#each y.ticks(5) as tick (tick)}
-			<line x1={M.left} x2={width - M.right} y1={y(tick)} y2={y(tick)} class="stroke-line" />
-			<text x={M.left - 7} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
-				>{show(tick)}</text
-			>
-		{/each}
-		{#each ticksX as tick (+tick)}
-			<path d="M{x(tick)} {HEIGHT - M.bottom}v5" class="stroke-slate" />
-			<text x={x(tick)} y={HEIGHT - 9} text-anchor="middle" font-size="12.5" class="fill-slate"
-				>{format().monthYear(tick.toISOString().slice(0, 10))}</text
-			>
-		{/each}
+		<ChartAxes
+			left={M.left}
+			right={width - M.right}
+			foot={HEIGHT - 9}
+			marksAt={HEIGHT - M.bottom}
+			rows={y.ticks(5).map((tick) => ({ at: y(tick), label: show(tick) }))}
+			columns={ticksX.map((tick) => ({
+				at: x(tick),
+				label: format().monthYear(tick.toISOString().slice(0, 10))
+			}))}
+		/>
 		{#if band}<path d={band} class="fill-lichen" opacity="0.2" />{/if}
+		{#each fits as fit (fit[0]?.on)}
+			<path d={fitBand(fit)} class="fill-lichen" fill-opacity="0.18" />
+			<path d={fitLine(fit)} fill="none" class="stroke-lichen" stroke-dasharray="2 4" stroke-width="1.6" />
+		{/each}
 		{#each works as work (work.on + work.label)}
 			{#if work.on >= from && work.on <= to}
 				<path

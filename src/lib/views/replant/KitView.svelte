@@ -1,4 +1,5 @@
 <script lang="ts">
+	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
 	import { groundAmounts } from '$core/ground/ground-plan';
@@ -11,10 +12,8 @@
 	import { isRound, potShapeNames } from '$core/pots/volume';
 	import type { StockItem, StockPot } from '$core/stock/stock';
 	import type { Values } from '$core/values/values';
-	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import { useFormat } from '$ui/format';
-	import Printer from '@lucide/svelte/icons/printer';
 	import KitTable from './KitTable.svelte';
 
 	/** Everything to have ready before the start, from the plans that are kept; to print or to carry. */
@@ -91,10 +90,10 @@
 	const money = (value: number): string => format().number(value, 2);
 </script>
 
-<div class="page pt-5 pb-20">
+<div class="page pt-5 pb-20" data-sheet>
 	<div class="no-print flex flex-wrap items-baseline justify-between gap-3">
 		<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
-		<Button onclick={() => print()}><Printer size={18} /> Print</Button>
+		<SheetActions title="{tree.tag} kit list" print="Print" />
 	</div>
 	<h2 class="mt-2 text-2xl">
 		Kit list: {tree.tag}

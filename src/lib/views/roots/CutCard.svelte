@@ -1,10 +1,10 @@
 <script lang="ts">
+	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import { cutHow } from '$core/roots/cutting';
 	import { carryOver } from '$core/roots/done';
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
-	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import FromAbove from './FromAbove.svelte';
@@ -35,9 +35,9 @@
 <div class="page py-5">
 	<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
 		<a class="chalk" href={resolve('/trees/[id]/roots', { id: tree.id })}>Back to Roots</a>
-		<Button tone="solid" onclick={() => window.print()}>Print this card</Button>
+		<SheetActions title="{tree.tag} cut card" print="Print this card" />
 	</div>
-	<article class="sheet mx-auto max-w-[50rem] border bg-leaf p-3 sm:p-8" aria-label="Cut card">
+	<article data-sheet class="sheet mx-auto max-w-[50rem] border bg-leaf p-3 sm:p-8" aria-label="Cut card">
 		<header class="flex flex-wrap items-baseline justify-between gap-x-6 border-b-2 border-ink pb-2">
 			<h2 class="text-2xl">{tree.tag} {tree.name}</h2>
 			<p>

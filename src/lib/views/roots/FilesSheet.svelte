@@ -3,7 +3,7 @@
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Sheet from '$ui/Sheet.svelte';
-	import { download, pngOf, standaloneSvg } from './picture';
+	import { download, pngOf, standaloneSvg } from '$ui/picture';
 	import type { RootsState } from './roots-state.svelte';
 
 	/** The map out and in: roots as CSV, the drawing as SVG and PNG. */

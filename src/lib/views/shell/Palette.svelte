@@ -31,6 +31,8 @@
 		{ label: 'Yard: places', href: resolve('/yard') },
 		{ label: 'Units, dates and look', href: resolve('/yard/settings') },
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
+		{ label: 'Outcomes and losses', href: resolve('/yard/outcomes') },
+		{ label: 'Review of the yard', href: resolve('/yard/review') },
 		{ label: 'Weather', href: resolve('/yard/weather') },
 		{ label: 'Devices', href: resolve('/yard/devices') },
 		{ label: 'Month and season', href: resolve('/calendar') },

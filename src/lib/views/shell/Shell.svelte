@@ -127,10 +127,12 @@
 	toastOptions={{
 		unstyled: true,
 		classes: {
-			toast: 'bg-ink text-paper flex w-full items-center gap-4 rounded-md px-4 py-3 shadow-xl mb-14 sm:mb-0',
+			toast:
+				'bg-ink text-paper flex font-sans w-full items-center gap-4 rounded-md px-4 py-3 shadow-xl mb-14 sm:mb-0',
 			title: 'font-semibold',
 			description: 'text-sm',
-			actionButton: 'ml-auto min-h-9 rounded-sm border border-current px-3 font-semibold'
+			actionButton:
+				'ml-auto min-h-9 shrink-0 whitespace-nowrap rounded-sm border border-current px-3 font-semibold'
 		}
 	}}
 />

@@ -16,7 +16,8 @@
 	const format = useFormat();
 	let all = $state(false);
 	const newest = $derived(
-		[...journal].sort((a, b) => (a.on === b.on ? (a.at < b.at ? 1 : -1) : a.on < b.on ? 1 : -1))
+		// Of one instant the last written comes first.
+		[...journal].reverse().sort((a, b) => b.on.localeCompare(a.on) || b.at.localeCompare(a.at))
 	);
 	const shown = $derived(all ? newest : newest.slice(0, 14));
 </script>

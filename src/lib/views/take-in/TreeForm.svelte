@@ -212,6 +212,7 @@
 				{refused}
 				optional
 			/>
+			<input type="hidden" name="parentTreeId" value={tree?.parentTreeId ?? ''} />
 			<SelectField
 				name="referenceTreeId"
 				label="A healthy tree to compare with"

@@ -1,8 +1,7 @@
 <script lang="ts">
+	import SheetActions from '$ui/SheetActions.svelte';
 	import type { TodayItem } from '$core/today/today';
-	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
-	import Printer from '@lucide/svelte/icons/printer';
 	import { groups } from 'd3';
 
 	/** The round on paper: place by place what is to do, and blank columns for weights. */
@@ -22,10 +21,10 @@
 
 <svelte:head><title>Round sheet · Bruntle</title></svelte:head>
 
-<div class="page pt-6 pb-16">
+<div class="page pt-6 pb-16" data-sheet>
 	<div class="flex flex-wrap items-baseline justify-between gap-3">
 		<h1 class="text-3xl">Round, {format().date(today)}</h1>
-		<Button class="no-print" onclick={() => print()}><Printer size={18} /> Print</Button>
+		<SheetActions title="Round" print="Print" />
 	</div>
 	{#each stops as stop (stop)}
 		<section class="mt-5 break-inside-avoid" aria-label={stop}>

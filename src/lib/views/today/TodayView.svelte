@@ -11,6 +11,7 @@
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 	import Check from '@lucide/svelte/icons/check';
 	import Droplet from '@lucide/svelte/icons/droplet';
+	import type { ComponentProps } from 'svelte';
 	import TonightChart from './TonightChart.svelte';
 
 	interface Props {
@@ -39,7 +40,27 @@
 		total < 60
 			? `${total} min`
 			: `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
-	let skipping = $state<{ id: string; version: number; title: string; treeId: string } | null>(null);
+	let skipping = $state<ComponentProps<typeof SkipSheet>['task']>(null);
+	/** Several at once: what is ticked, by its key; null while each is done alone. */
+	let chosen = $state<string[] | null>(null);
+	const keyOf = (item: TodayItem): string => item.task?.id ?? item.treeId + item.placeName + item.sentence;
+	const together = $derived(items.filter((item) => chosen?.includes(keyOf(item))));
+	const asOne = $derived(
+		JSON.stringify({
+			tasks: together.flatMap(({ treeId, task }) =>
+				task ? [{ treeId, taskId: task.id, version: task.version }] : []
+			),
+			waterings: together.flatMap(({ treeId, pourL }) => (pourL === null ? [] : [{ treeId, litres: pourL }]))
+		})
+	);
+	/** What is alike at one place: one tick takes all of it. */
+	const alike = (item: TodayItem): TodayItem[] =>
+		items.filter(
+			(other) =>
+				other.level !== 'soon' &&
+				other.placeName === item.placeName &&
+				(item.task ? other.task?.title === item.task.title : item.pourL !== null && other.pourL !== null)
+		);
 	let shown = $state(30);
 	/** What fits into the time there is, in the order of urgency. */
 	let available = $state<number | null>(null);
@@ -72,21 +93,46 @@
 			{/if}
 		</p>
 		{#if items.length > 0}
-			<label class="mt-2 flex items-center gap-2 text-sm"
-				>I have <input
-					class="input w-24"
-					type="number"
-					min="0"
-					max="1440"
-					step="15"
-					aria-label="Minutes I have today"
-					oninput={(event) => {
-						const typed = event.currentTarget.valueAsNumber;
-						available = Number.isFinite(typed) ? typed : null;
-					}}
-				/>
-				minutes{fits === null ? '' : `: the first ${fits} of what is now and due`}</label
+			<div
+				class={[
+					'z-10 mt-2 flex flex-wrap items-center gap-x-6 gap-y-2',
+					chosen !== null && 'sticky top-2 rounded-sm border bg-paper p-2'
+				]}
 			>
+				{#if chosen === null}
+					<label class="flex items-center gap-2 text-sm"
+						>I have <input
+							class="input w-24"
+							type="number"
+							min="0"
+							max="1440"
+							step="15"
+							aria-label="Minutes I have today"
+							oninput={(event) => {
+								const typed = event.currentTarget.valueAsNumber;
+								available = Number.isFinite(typed) ? typed : null;
+							}}
+						/>
+						minutes{fits === null ? '' : `: the first ${fits} of what is now and due`}</label
+					>
+					{#if items.some((item) => item.task || item.pourL !== null)}
+						<Button size="small" onclick={() => (chosen = [])}>Several at once</Button>
+					{/if}
+				{:else}
+					<form
+						method="POST"
+						action="?/together"
+						use:enhance={act({ done: () => (chosen = null) })}
+						class="contents"
+					>
+						<input type="hidden" name="work" value={asOne} />
+						<Button type="submit" tone="solid" disabled={together.length === 0}
+							><Check size={18} /> Done: {together.length} chosen</Button
+						>
+					</form>
+					<Button tone="quiet" onclick={() => (chosen = null)}>One by one again</Button>
+				{/if}
+			</div>
 		{/if}
 		{#each levels as { level, title } (level)}
 			{@const group = few.filter((item) => item.level === level)}
@@ -97,7 +143,7 @@
 					>
 				</h2>
 				<ol class="divide-y border-t">
-					{#each group as item (item.task?.id ?? item.treeId + item.placeName + item.sentence)}
+					{#each group as item (keyOf(item))}
 						<li class="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 py-3 sm:grid-cols-[7.5rem_1fr_auto]">
 							<p
 								class={[
@@ -130,7 +176,22 @@
 								</p>
 							</div>
 							<div class="col-start-2 row-start-1 flex items-start gap-1.5 sm:col-start-3">
-								{#if item.task}
+								{#if chosen !== null && (item.task || item.pourL !== null)}
+									{@const same = alike(item)}
+									<div class="flex flex-col items-end gap-1">
+										<label class="flex items-center gap-2"
+											><span class="sr-only">Choose {item.sentence}, {item.tag}</span>
+											<input type="checkbox" class="size-7" value={keyOf(item)} bind:group={chosen} /></label
+										>
+										{#if same.length > 1}
+											<Button
+												size="small"
+												onclick={() => (chosen = [...new Set([...(chosen ?? []), ...same.map(keyOf)])])}
+												>All {same.length} alike here</Button
+											>
+										{/if}
+									</div>
+								{:else if item.task}
 									{@const task = item.task}
 									<form method="POST" action="?/close" use:enhance={act()}>
 										<input type="hidden" name="treeId" value={item.treeId} />

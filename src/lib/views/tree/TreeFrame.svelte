@@ -5,6 +5,9 @@
 	import { situationNames, stageNames, stages, treeStateNames, type Tree } from '$core/tree/tree';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import type { Snippet } from 'svelte';
+	import type { WorkStop } from '$core/weather/work-stop';
+	import CaseClosed from './CaseClosed.svelte';
+	import WorkStops from './WorkStops.svelte';
 	import LineOfCareView from './LineOfCare.svelte';
 
 	interface Props {
@@ -15,14 +18,21 @@
 		standing: { stands: string; next: string };
 		/** Stages that hold no record yet; they only lower confidence. */
 		empty: readonly string[];
+		/** Weather that speaks against root work; shown where work is decided or begun. */
+		workStops: readonly WorkStop[];
+		today: string;
 		children: Snippet;
 	}
-	let { tree, kindName, placeName, care, standing, empty, children }: Props = $props();
+	let { tree, kindName, placeName, care, standing, empty, workStops, today, children }: Props = $props();
 	const current = $derived(page.url.pathname.split('/')[3] ?? '');
 	/** A sheet made for printing carries its own head. */
 	/** At the bench nothing stands but the work. */
 	const isBench = $derived(page.url.pathname.endsWith('/bench'));
-	const isSheet = $derived(/\/(sheet|card)$/.test(page.url.pathname));
+	const beginsWork = $derived(
+		/\/(examine\/before|roots\/bench|replant|replant\/lift)$/.test(page.url.pathname)
+	);
+	const isCare = $derived(['roots', 'replant', 'aftercare'].includes(current));
+	const isSheet = $derived(/\/(sheet|card|report|letter)$/.test(page.url.pathname));
 </script>
 
 <svelte:head><title>{tree.tag} {tree.name} · Bruntle</title></svelte:head>
@@ -68,5 +78,13 @@
 		<LineOfCareView {care} />
 	</div>{/if}
 <div class="border-t">
+	{#if beginsWork && workStops.length > 0 && tree.state === 'in-care'}
+		<div class="page pt-4"><WorkStops stops={workStops} {today} /></div>
+	{/if}
+
+	{#if isCare && tree.state !== 'in-care'}
+		<div class="page pt-4"><CaseClosed {tree} /></div>
+	{/if}
+
 	{@render children()}
 </div>

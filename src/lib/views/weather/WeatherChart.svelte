@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { SeriesDay } from '$core/weather/series';
+	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
-	import { scaleLinear, scaleUtc, utcFormat } from 'd3';
+	import { scaleLinear, scaleUtc } from 'd3';
 
 	/** Low to high of each day, rain at the foot; measured days solid, forecast pale, filled ones hollow. */
 	interface Props {
@@ -31,7 +32,6 @@
 			.range([0, 30])
 	);
 	const wide = $derived(Math.max(2, Math.min(8, (W - LEFT) / Math.max(1, series.length) - 3)));
-	const month = utcFormat('%-d %b');
 </script>
 
 <div class="relative overflow-x-auto">
@@ -44,20 +44,21 @@
 			'°C'
 		)}"
 	>
-		{#each y.ticks(5) as tick (tick)}
-			<path
-				d="M{LEFT} {y(tick)}H{W - 6}"
-				class={tick === 0 ? 'stroke-rain' : 'stroke-line'}
-				stroke-dasharray={tick === 0 ? undefined : '2 3'}
-			/>
-			<text x={LEFT - 5} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
-				>{format().measure(tick, '°C')}</text
-			>
-		{/each}
-		{#each x.ticks(8) as tick (tick.getTime())}
-			<text x={x(tick)} y={H - 5} text-anchor="middle" font-size="12.5" class="fill-slate">{month(tick)}</text
-			>
-		{/each}
+		<ChartAxes
+			left={LEFT}
+			right={W - 6}
+			foot={H - 5}
+			rows={y.ticks(5).map((tick) => ({
+				at: y(tick),
+				label: format().measure(tick, '°C'),
+				dashed: tick !== 0,
+				tone: tick === 0 ? 'stroke-rain' : 'stroke-line'
+			}))}
+			columns={x.ticks(8).map((tick) => ({
+				at: x(tick),
+				label: format().day(tick.toISOString().slice(0, 10), today)
+			}))}
+		/>
 		{#each series as day (day.on)}
 			{@const plain = day.how === '' && day.source !== 'forecast'}
 			<rect

@@ -42,10 +42,10 @@
 			values['degreeDays.shootBaseC']
 		)
 	);
-	const address = $derived(
-		forecast.service !== 'off' && forecast.service !== 'simulated' ? forecast.service : ''
-	);
-	let kind = $derived<string>(address ? 'address' : forecast.service);
+	const service = $derived(forecast.service);
+	const address = $derived(service !== 'off' && service !== 'simulated' ? service : '');
+	/** Of the name of the service, not of the whole record: a choice outlives other data read anew. */
+	let kind = $derived<string>(address ? 'address' : service);
 	const choose = (placeId: string): void => {
 		const page = resolve('/yard/weather');
 		// eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved above

@@ -34,6 +34,8 @@
 	<div class="flex flex-wrap items-end justify-between gap-4">
 		<h1 class="text-3xl">Yard</h1>
 		<div class="flex flex-wrap gap-2">
+			<Button href={resolve('/yard/outcomes')}>Outcomes</Button>
+			<Button href={resolve('/yard/review')}>Review</Button>
 			<Button href={resolve('/yard/weather')}>Weather</Button>
 			<Button href={resolve('/yard/devices')}>Devices</Button>
 			<Button href={resolve('/yard/stock')}>Stock</Button>

@@ -1,3 +1,6 @@
+import { addDays } from '$core/climate/calendar';
+import { workStops } from '$core/weather/work-stop';
+import { placeSeries } from '$lib/server/weather';
 import { lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
@@ -14,7 +17,11 @@ export const load: LayoutServerLoad = ({ params }) =>
 		const values = resolveValues(overrides);
 		const { tree, kind, places } = records;
 		const place = places.find((candidate) => candidate.id === tree.placeId);
+		const ahead = place
+			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
+			: undefined;
 		return {
+			workStops: workStops(tree, kind, records.observations.at(-1)?.buds === 'open', ahead ?? [], values),
 			records,
 			values,
 			overridden: Object.keys(overrides).filter(isValueKey),

@@ -11,6 +11,8 @@
 	care={data.care}
 	standing={data.standing}
 	empty={data.empty}
+	workStops={data.workStops}
+	today={data.today}
 >
 	{@render children()}
 </TreeFrame>

@@ -12,6 +12,8 @@ import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import {
 	fetchForecast,
+	hoursBody,
+	keepHours,
 	keepWeather,
 	loadWeather,
 	placeSeries,
@@ -44,7 +46,10 @@ export const load: PageServerLoad = async ({ url }) => {
 		chosen,
 		station: here?.station ?? null,
 		series: here?.series ?? [],
-		disagree: disagreements(days.filter((day) => day.placeId === (here?.station?.id ?? ''))),
+		disagree: disagreements(
+			days.filter((day) => day.placeId === (here?.station?.id ?? '')),
+			values
+		),
 		forecast,
 		values
 	};
@@ -74,16 +79,30 @@ export const actions: Actions = {
 				throw invalid([{ field: 'file', message: 'must be a file with at least one day' }]);
 			if (file.size > 2_000_000) throw invalid([{ field: 'file', message: 'must be at most 2 MB' }]);
 			const store = await getStore();
-			const days = check(
-				weatherBody,
-				readWeatherCsv(await file.text(), {
-					placeId: check(id(), form.get('placeId')),
-					source: 'station',
-					from: file.name.slice(0, 60)
-				})
-			);
-			const { kept, missed } = await keepWeather(store, days, await readValues(store.db));
-			return { told: `${kept} days kept${missed > 0 ? `; ${missed} cold nights are in the journals` : ''}.` };
+			const values = await readValues(store.db);
+			const common = {
+				placeId: check(id(), form.get('placeId')),
+				source: 'station' as const,
+				from: file.name.slice(0, 60)
+			};
+			const rows = readWeatherCsv(await file.text());
+			const { kept, missed, short } =
+				rows.per === 'hour'
+					? await keepHours(store, check(hoursBody, { ...common, hours: rows.rows }), values)
+					: {
+							...(await keepWeather(
+								store,
+								check(
+									weatherBody,
+									rows.rows.map((row) => ({ ...common, ...row }))
+								),
+								values
+							)),
+							short: 0
+						};
+			return {
+				told: `${kept} days kept${short > 0 ? `; ${short} with too few hours were left out` : ''}${missed > 0 ? `; ${missed} cold nights are in the journals` : ''}.`
+			};
 		});
 	},
 	simulate: async ({ request }) => {

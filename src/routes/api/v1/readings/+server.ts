@@ -1,5 +1,7 @@
 import { readingInput, readingsBody } from '$core/weather/device';
-import { deviceOf, keepReadings } from '$lib/server/devices';
+import { addDays } from '$core/climate/calendar';
+import { today } from '$lib/server/clock';
+import { deviceOf, keepReadings, readingsOfDevice } from '$lib/server/devices';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
 import { Refusal } from '$lib/server/errors';
@@ -7,6 +9,15 @@ import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
+
+/** The last reading of the device whose token is sent, so that it can go on from there. */
+export const GET: RequestHandler = ({ request }) =>
+	answer(async () => {
+		const { db } = await getStore();
+		const device = await deviceOf(db, request.headers.get('authorization'));
+		const recent = await readingsOfDevice(db, device.id, addDays(today(), -7));
+		return json({ device: device.name, last: recent.at(-1) ?? null });
+	});
 
 /** Readings of a device, one or many, as JSON or CSV; the token tells which device. The same reading twice is kept once. */
 export const POST: RequestHandler = ({ request }) =>

@@ -1,8 +1,12 @@
+import { calendarDate } from '$core/fields/fields';
+import { measurementInput } from '$core/measuring/measurement';
+import { moistureData } from '$core/measuring/moisture';
 import { schoolsInput, taskInput } from '$core/aftercare/task';
 import { lastRootWork } from '$core/roots/work';
 import { crownSchools, waterSchools } from '$core/tree/tree';
 import { readForm } from '$lib/server/edge/form';
-import { acting } from '$lib/server/edge/http';
+import { acting, check } from '$lib/server/edge/http';
+import { recordMeasurement } from '$lib/server/examine';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
@@ -10,6 +14,9 @@ import { wateringForm } from '$lib/server/edge/watering-form';
 import { recordWatering, waterOf } from '$lib/server/water';
 import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
+
+/** The feel of the mix as the water section sends it. */
+const feltForm = moistureData.safeExtend({ measuredOn: calendarDate() });
 
 export const load: PageServerLoad = async ({ parent }) => {
 	const { records, values } = await parent();
@@ -41,12 +48,24 @@ export const load: PageServerLoad = async ({ parent }) => {
 		water,
 		facts: {
 			looks: records.observations,
-			functionLow: water?.course.map(({ on, low }) => ({ on, low })) ?? []
+			functionLow: (water.pot ?? water.ground)?.course.map(({ on, low }) => ({ on, low })) ?? []
 		}
 	};
 };
 
 export const actions: Actions = {
+	felt: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => {
+			const { measuredOn, ...data } = readForm(feltForm, form);
+			const { entryId } = await recordMeasurement(
+				await getStore(),
+				params.id,
+				check(measurementInput, { measuredOn, raw: { tool: 'moisture', ...data } })
+			);
+			return { told: 'Kept; its water is corrected by it.', entryId };
+		});
+	},
 	water: async ({ request, params }) => {
 		const form = await request.formData();
 		return acting(form, async () => {

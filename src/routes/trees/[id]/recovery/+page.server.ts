@@ -1,50 +1,50 @@
-import { cutLabel } from '$core/line-of-care/line';
 import { observationInput } from '$core/recovery/observation';
-import { verdict } from '$core/recovery/verdict';
-import { rootLosses } from '$core/roots/work';
-import { isAlarm } from '$core/today/today';
+import { lookQuestions } from '$core/recovery/look';
+import { decisionInput } from '$core/recovery/said';
+import { cutLabel } from '$core/line-of-care/line';
+import { lastRootWork, rootLosses } from '$core/roots/work';
 import { closingInput } from '$core/tree/tree';
-import { today } from '$lib/server/clock';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { observations, trees } from '$lib/server/records/records';
+import { recordDecision, recordLook, recoveryOf } from '$lib/server/recovery';
 import { getStore } from '$lib/server/store';
-import { closeTree, recordLook, referenceShootMm, reopenTree } from '$lib/server/trees';
+import { closeTree, reopenTree } from '$lib/server/trees';
+import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values } = await parent();
-	const { tree, plan, plantings } = records;
+	const { records, values, today } = await parent();
+	const { tree } = records;
 	const { db } = await getStore();
-	const done = rootLosses(records, values).done;
-	const sinceOn =
-		[done.at(-1)?.on, plantings.at(-1)?.plantedOn]
-			.filter((on): on is string => Boolean(on))
-			.sort()
-			.at(-1) ?? tree.takenInOn;
+	const of = await recoveryOf(db, records, values);
+	if (!of)
+		error(404, { message: 'The place of this tree is gone.', advice: 'Choose another under Take in.' });
+	const last = lastRootWork(records, values);
 	const twin = tree.referenceTreeId ? await trees.get(db, tree.referenceTreeId) : null;
-	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
-		.size;
-	const since =
-		sinceOn === done.at(-1)?.on
-			? 'the last root work'
-			: sinceOn === tree.takenInOn
-				? 'it was taken in'
-				: 'it was replanted';
+	const seen = records.observations.at(-1);
 	return {
-		sinceOn,
-		since,
-		works: done.map((loss) => ({ on: loss.on, label: cutLabel(loss.share) })),
-		verdict: verdict(
+		of,
+		works: rootLosses(records, values).done.map((loss) => ({ on: loss.on, label: cutLabel(loss.share) })),
+		questions: lookQuestions(
 			{
-				today: tree.closedOn ?? today(),
-				situation: tree.situation,
-				trunkDiameterMm: tree.trunkDiameterMm,
-				sinceOn,
+				today,
+				sinceOn: of.since.on,
+				kind: records.kind,
+				tree,
+				seasonBeganOn: of.facts.seasonBeganOn,
+				nearSeason: of.nearSeason,
+				progress: of.season.progress,
+				evergreen: of.facts.evergreen,
 				observations: records.observations,
-				referenceShootMm: await referenceShootMm(db, tree),
-				openAlarms: records.tasks.filter((task) => isAlarm(task, today())).length,
-				stagesLeft
+				wounded: last !== null,
+				rotWasCut: last?.rotWasCut ?? false,
+				structuralCut: last?.structuralCut ?? false,
+				waits: records.tasks.flatMap((task) =>
+					task.state === 'open' && task.release ? [task.release.condition] : []
+				),
+				suckersSeen: (seen?.suckers ?? 0) > 0,
+				pestsSeen: seen?.pests === 'some' || seen?.pests === 'many'
 			},
 			values
 		),
@@ -61,6 +61,13 @@ export const actions: Actions = {
 			const { entryId } = await recordLook(await getStore(), params.id, readForm(observationInput, form));
 			return { told: 'The look is kept.', entryId };
 		});
+	},
+	decide: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'The decision is kept.',
+			entryId: await recordDecision(await getStore(), params.id, readForm(decisionInput, form))
+		}));
 	},
 	closeCase: async ({ request, params }) => {
 		const form = await request.formData();

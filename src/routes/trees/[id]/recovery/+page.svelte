@@ -6,14 +6,14 @@
 
 {#key data.records.tree.id}
 	<RecoveryView
-		tree={data.records.tree}
-		observations={data.records.observations}
-		verdict={data.verdict}
-		sinceOn={data.sinceOn}
-		since={data.since}
+		records={data.records}
+		place={data.place}
+		of={data.of}
+		questions={data.questions}
 		works={data.works}
 		expected={data.care.expected}
 		reference={data.reference}
+		values={data.values}
 		today={data.today}
 		refused={form?.refusal}
 	/>

@@ -1,0 +1,209 @@
+import { z } from 'zod';
+import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
+import { placeInput } from '../climate/place';
+import { brierScore, brierSkill, reliability } from '../outcomes/forecast-score';
+import { kaplanMeier, medianDays } from '../outcomes/kaplan-meier';
+import { backupKinds, worthKeeping } from '../recovery/backup';
+import { decisionsDue } from '../recovery/decisions';
+import { recoveryForecast } from '../recovery/forecast';
+import { fitGrowth } from '../recovery/growth-curve';
+import { budStates, firmnesses, leafStates, observationSchema, smells } from '../recovery/observation';
+import { decisionKinds } from '../recovery/said';
+import { seasonPoint, seasonsOf } from '../recovery/season';
+import { calculation, type Calculation } from './calculation';
+
+const number = z.number();
+const point = z.object({ on: z.string(), low: number, middle: number, high: number });
+
+/** Calculations of Recovery: forecast, decisions, growth, outcomes. */
+export const recoveryCalculations: readonly Calculation[] = [
+	calculation(
+		'recovery-forecast',
+		'Probability of re-establishment, its path and what moved it, and the course of the roots',
+		z.strictObject({
+			sinceOn: calendarDate(),
+			today: calendarDate(),
+			odds: measure(-10, 10, 'log-odds'),
+			oddsSpread: measure(0, 5, 'log-odds').default(0.5),
+			begin: share(),
+			losses: z
+				.array(z.strictObject({ on: calendarDate(), share: share() }))
+				.max(50)
+				.default([]),
+			place: placeInput.pick({ kind: true, latitudeDeg: true, elevationM: true, heldMinimumC: true }),
+			tender: z.boolean().default(false),
+			evergreen: z.boolean().default(false),
+			looks: z
+				.array(
+					z.strictObject({
+						observedOn: calendarDate(),
+						progress: share(),
+						buds: oneOf(budStates).nullable().default(null),
+						leafCover: share().nullable().default(null),
+						leafState: oneOf(leafStates).nullable().default(null),
+						shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null),
+						diebackLimitMm: measure(0, 60_000, 'mm').nullable().default(null),
+						firmness: oneOf(firmnesses).nullable().default(null),
+						whiteTips: z.boolean().nullable().default(null),
+						smell: oneOf(smells).nullable().default(null)
+					})
+				)
+				.max(500)
+				.default([]),
+			functionSeen: z
+				.array(z.strictObject({ on: calendarDate(), phi: measure(0, 1.2, ''), sd: measure(0.001, 1, '') }))
+				.max(500)
+				.default([]),
+			healthyShootMm: measure(1, 5000, 'mm').nullable().default(null)
+		}),
+		z.object({
+			prior: number,
+			now: number,
+			low: number,
+			high: number,
+			path: z.array(z.object({ on: z.string(), probability: number })),
+			moved: z.array(z.object({ on: z.string(), what: z.string(), by: number })),
+			expected: z.array(point),
+			course: z.array(point),
+			reaches: z.object({ early: z.string(), middle: z.string(), late: z.string() }).nullable(),
+			effective: number,
+			horizonOn: z.string()
+		}),
+		(input, values) => recoveryForecast(input, values)
+	),
+	calculation(
+		'recovery-decisions',
+		'What is to be decided now, with evidence and what to check first',
+		z.strictObject({
+			today: calendarDate(),
+			sinceOn: calendarDate(),
+			seasonBeganOn: calendarDate().nullable().default(null),
+			inSeason: z.boolean(),
+			evergreen: z.boolean().default(false),
+			tender: z.boolean().default(false),
+			heightMm: measure(1, 60_000, 'mm').nullable().default(null),
+			observations: z.array(observationSchema).max(20_000),
+			probability: share().nullable().default(null),
+			probabilityBefore: share().nullable().default(null),
+			dryness: share().nullable().default(null),
+			stagesLeft: count(0, 6).default(0),
+			referenceShootMm: measure(0, 5000, 'mm').nullable().default(null),
+			reEstablished: z.boolean().default(false)
+		}),
+		z.object({
+			due: z.array(
+				z.object({
+					kind: z.enum(decisionKinds),
+					what: z.string(),
+					evidence: z.array(z.string()),
+					first: z.array(z.string()),
+					stage: z.string().nullable(),
+					urgency: number
+				})
+			)
+		}),
+		(input, values) => ({ due: decisionsDue({ ...input, gate: null }, values) })
+	),
+	calculation(
+		'season-point',
+		'How far the growing season of a place is on a day, by the calendar, and seasons since a day',
+		z.strictObject({
+			place: placeInput,
+			tender: z.boolean().default(false),
+			sinceOn: calendarDate(),
+			on: calendarDate()
+		}),
+		z.object({ on: z.string(), progress: number, seasons: number, by: z.string() }),
+		({ place, tender, sinceOn, on }, values) =>
+			seasonPoint(seasonsOf(place, tender, sinceOn, on, values), on, sinceOn, [], values)
+	),
+	calculation(
+		'growth-curve',
+		'Logistic growth curve by least squares, with standard errors',
+		z.strictObject({
+			points: z
+				.array(z.strictObject({ time: measure(0, 100_000, ''), size: measure(0, 1_000_000, '') }))
+				.min(4)
+				.max(2000)
+		}),
+		z.object({
+			asymptote: number.nullable(),
+			midpoint: number.nullable(),
+			scale: number.nullable(),
+			errors: z.object({ asymptote: number, midpoint: number, scale: number }).nullable(),
+			sigma: number.nullable()
+		}),
+		({ points }) => {
+			const curve = fitGrowth(points);
+			return {
+				asymptote: curve?.asymptote ?? null,
+				midpoint: curve?.midpoint ?? null,
+				scale: curve?.scale ?? null,
+				errors: curve?.errors ?? null,
+				sigma: curve?.sigma ?? null
+			};
+		}
+	),
+	calculation(
+		'kaplan-meier',
+		'Share for which something has not happened by a day, with intervals and numbers at risk',
+		z.strictObject({
+			follows: z
+				.array(z.strictObject({ days: measure(0, 20_000, 'days'), happened: z.boolean() }))
+				.min(1)
+				.max(5000)
+		}),
+		z.object({
+			steps: z.array(
+				z.object({ days: number, atRisk: number, happened: number, share: number, low: number, high: number })
+			),
+			medianDays: number.nullable()
+		}),
+		({ follows }) => {
+			const steps = kaplanMeier(follows);
+			return { steps, medianDays: medianDays(steps) };
+		}
+	),
+	calculation(
+		'forecast-score',
+		'Brier score, skill and reliability of forecasts against what came',
+		z.strictObject({
+			said: z
+				.array(z.strictObject({ probability: share(), happened: z.boolean() }))
+				.min(1)
+				.max(20_000)
+		}),
+		z.object({
+			brier: number.nullable(),
+			skill: number.nullable(),
+			bins: z.array(
+				z.object({
+					from: number,
+					to: number,
+					count: number,
+					said: number,
+					came: number,
+					low: number,
+					high: number
+				})
+			)
+		}),
+		({ said }) => ({ brier: brierScore(said), skill: brierSkill(said), bins: reliability(said) })
+	),
+	calculation(
+		'backups-worth-keeping',
+		'How many cuttings or divisions make it sure that one comes through',
+		z
+			.strictObject({
+				kind: oneOf(backupKinds),
+				struck: count(0, 100_000).default(0),
+				known: count(0, 100_000).default(0)
+			})
+			.refine((input) => input.struck <= input.known, {
+				path: ['struck'],
+				error: 'must not be more than those whose fate is known'
+			}),
+		z.object({ count: number, rate: number, from: z.string() }),
+		({ kind, ...record }, values) => worthKeeping(kind, record, values)
+	)
+];

@@ -1,0 +1,133 @@
+import type { Vigour } from '../tree/tree';
+
+export interface LetterFacts {
+	treeName: string;
+	kindName: string;
+	place: string;
+	today: string;
+	trunkDiameterMm: number;
+	heightM: number | null;
+	/** Sound structural share left in windows of 120° by their middle, 0 … 1, by the map; empty where none was made. */
+	windows: readonly { middleDeg: number; share: number }[];
+	wanted: number;
+	/** Part of the map was only assumed. */
+	assumed: boolean;
+	structuralCuts: number;
+	structuralRot: boolean;
+	/** Last look at how it stands. */
+	firmness: 'firm' | 'moves' | 'loose' | null;
+	firmnessOn: string | null;
+	/** Reasons for a referral that the findings give. */
+	referrals: readonly string[];
+	probability: number | null;
+	probabilityLow: number | null;
+	probabilityHigh: number | null;
+	vigour: Vigour;
+	/** Radius of the ground to keep off, m, and how it was found. */
+	structuralZoneM: number;
+	next: readonly { on: string; what: string }[];
+}
+
+export interface Letter {
+	/** The answer to the question that is asked: will it fall? In one sentence. */
+	answer: string;
+	/** True when a qualified arborist has to judge before anything else. */
+	urgent: boolean;
+	sections: { title: string; paragraphs: string[] }[];
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/**
+ * A letter to the owner of a tree in the ground. It answers the question about falling with what was measured, by which method,
+ * within which limits, and refers on: stability is never certified here.
+ */
+export function ownersLetter(facts: LetterFacts): Letter {
+	const weakest = facts.windows.reduce<{ middleDeg: number; share: number } | null>(
+		(least, window) => (least === null || window.share < least.share ? window : least),
+		null
+	);
+	const short = weakest !== null && weakest.share < facts.wanted;
+	const urgent =
+		short ||
+		facts.structuralRot ||
+		facts.firmness === 'loose' ||
+		facts.firmness === 'moves' ||
+		facts.referrals.length > 0;
+	const side = weakest ? sideOf(weakest.middleDeg) : '';
+	const answer = urgent
+		? 'What was found gives reason to doubt its hold. Keep people from under it until a qualified arborist has judged it on the spot.'
+		: facts.windows.length === 0
+			? 'Nobody has laid its roots open, so nothing can be said about its hold from here; an arborist can judge it.'
+			: 'Nothing that was found speaks against its hold today. That is not a certificate: only a qualified arborist on the spot can judge whether a tree is safe.';
+	return {
+		answer,
+		urgent,
+		sections: [
+			{
+				title: 'Will it fall?',
+				paragraphs: [
+					answer,
+					...(weakest
+						? [
+								`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${side}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
+							]
+						: []),
+					...(facts.structuralCuts > 0
+						? [
+								`${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
+							]
+						: ['No structural root was cut.']),
+					...(facts.firmness
+						? [
+								`At the last look (${facts.firmnessOn ?? ''}) it ${facts.firmness === 'firm' ? 'stood firm' : facts.firmness === 'moves' ? 'moved at the base' : 'was loose'}.`
+							]
+						: ['Whether it moves at the base was not tried.']),
+					...facts.referrals
+				]
+			},
+			{
+				title: 'How this was found, and what it cannot tell',
+				paragraphs: [
+					'Roots round the collar were laid open by hand or with air, measured and mapped; each counts by its cross-section and its class.',
+					`Only what was laid open was seen${facts.assumed ? '; part of the map is assumed from what was seen and holds nothing in this sum' : ''}. Rot inside sound-looking wood, the soil’s hold, wind and the crown’s sail are not in it.`,
+					'No pull test, no sound or resistance measurement and no climb was made.'
+				]
+			},
+			{
+				title: 'How it does',
+				paragraphs: [
+					facts.probability === null
+						? 'Whether it will recover is not known yet.'
+						: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
+					`Its vigour was judged ${facts.vigour}. Its trunk measures ${Math.round(facts.trunkDiameterMm)} mm${facts.heightM ? `, its height about ${facts.heightM} m` : ''}.`
+				]
+			},
+			{
+				title: 'What to do',
+				paragraphs: [
+					...(urgent
+						? ['Have a qualified arborist judge its stability before anything else.']
+						: [
+								'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.'
+							]),
+					`Keep digging, parking and heavy loads off the ground within about ${facts.structuralZoneM.toFixed(1)} m of the trunk (structural root zone by AS 4970-2009).`,
+					'Keep mulch and soil off the flare. Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.',
+					...facts.next.map(({ on, what }) => `${on}: ${what}.`)
+				]
+			}
+		]
+	};
+}
+
+const sides = [
+	'north',
+	'north-east',
+	'east',
+	'south-east',
+	'south',
+	'south-west',
+	'west',
+	'north-west'
+] as const;
+const sideOf = (deg: number): string => sides[Math.round((((deg % 360) + 360) % 360) / 45) % 8] ?? 'north';

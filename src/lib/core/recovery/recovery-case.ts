@@ -1,0 +1,138 @@
+import type { TreeRecords } from '../case/case';
+import { daysBetween } from '../climate/calendar';
+import type { Place } from '../climate/place';
+import { seasonFit } from '../climate/windows';
+import { isTender } from '../kinds/kind';
+import { rootLosses } from '../roots/work';
+import { survival } from '../triage/triage';
+import type { Values } from '../values/values';
+import type { FunctionEstimate } from '../water/root-function';
+import type { SeriesDay } from '../weather/series';
+import { expectedOn, expectedRootFunction } from './expected';
+import type { RecoveryCase } from './forecast';
+import { readingsOf } from './observation';
+import { seasonPoint, seasonsOf, type SeasonPoint } from './season';
+
+const logOdds = (p: number): number => Math.log(p / (1 - p));
+
+/** Day from which recovery is counted, and what happened on it. */
+export function recoverySince(
+	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'plantings'>,
+	values: Values
+): { on: string; what: 'root-work' | 'planting' | 'taking-in' } {
+	const cutOn = rootLosses(records, values).done.at(-1)?.on ?? '';
+	const plantedOn = records.plantings.at(-1)?.plantedOn ?? '';
+	if (cutOn === '' && plantedOn === '') return { on: records.tree.takenInOn, what: 'taking-in' };
+	return cutOn >= plantedOn ? { on: cutOn, what: 'root-work' } : { on: plantedOn, what: 'planting' };
+}
+
+/** The look before the work that the chance is judged by: the last decision near it, else what was written at taking in. */
+function lookBefore(records: TreeRecords, sinceOn: string): Parameters<typeof survival>[0] {
+	return (
+		records.triages.findLast(
+			(one) => one.decidedOn <= sinceOn && daysBetween(one.decidedOn, sinceOn) <= 60
+		) ?? {
+			purpose: 'treat',
+			vitality: records.tree.vigour,
+			scratchAlive: null,
+			pests: 'none',
+			rootsKept: null
+		}
+	);
+}
+
+/**
+ * A tree as the forecast of its recovery takes it.
+ * @param series weather of its place, as far as it is known
+ * @param course root function by its weighings; empty where there are none
+ */
+export function recoveryCase(
+	records: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	course: readonly FunctionEstimate[],
+	referenceShootMm: number | null,
+	today: string,
+	values: Values
+): RecoveryCase {
+	const { tree, kind } = records;
+	const since = recoverySince(records, values);
+	const { found, done, planned } = rootLosses(records, values);
+	const losses = [...found, ...done].filter((loss) => loss.share > 0);
+	const tender = isTender(kind);
+	const first = losses.map((loss) => loss.on).sort()[0];
+	const before = losses.filter((loss) => loss.on <= since.on);
+	const begin =
+		first && first <= since.on
+			? (expectedOn(expectedRootFunction(before, place, tender, first, since.on, values, 1), since.on)
+					?.expected ?? 1)
+			: 1;
+	const chance = survival(
+		lookBefore(records, since.on),
+		{
+			group: kind.group,
+			reserves: tree.reserves,
+			trunkDiameterMm: tree.trunkDiameterMm,
+			seasonFit: seasonFit(kind, place, since.on, values),
+			windowOn: null,
+			rotChance: found.length > 0 ? 0.5 : 0
+		},
+		values
+	);
+	const taken = done.filter((loss) => loss.on === since.on).reduce((sum, loss) => sum + loss.share, 0);
+	const spread = (logOdds(chance.high) - logOdds(chance.low)) / 2 / 1.2816;
+	const seasons = seasonsOf(place, tender, since.on, today, values);
+	const progress = new Map<string, SeasonPoint>();
+	const progressOn = (on: string): number => {
+		const known = progress.get(on);
+		if (known) return known.progress;
+		const point = seasonPoint(seasons, on, since.on, series, values);
+		progress.set(on, point);
+		return point.progress;
+	};
+	let lastSeen = '';
+	const functionSeen = course.flatMap(({ on, phi, low, high, seen }) => {
+		if (seen === null || on <= since.on || (lastSeen !== '' && daysBetween(lastSeen, on) < 25)) return [];
+		lastSeen = on;
+		return [{ on, phi, sd: (high - low) / 2 / 1.645 }];
+	});
+	const own = Math.max(
+		0,
+		...readingsOf(
+			records.observations.filter((look) => look.observedOn <= since.on),
+			'shootExtensionMm'
+		).map((reading) => reading.value)
+	);
+	return {
+		sinceOn: since.on,
+		today,
+		odds: logOdds(chance.chance) + values['forecast.lossOdds'] * Math.min(1, taken),
+		oddsSpread: spread,
+		begin,
+		losses: [...losses.filter((loss) => loss.on > since.on), ...planned.filter((loss) => loss.on > today)],
+		place: {
+			kind: place.kind,
+			latitudeDeg: place.latitudeDeg,
+			elevationM: place.elevationM,
+			heldMinimumC: place.heldMinimumC
+		},
+		tender,
+		evergreen: kind.group !== 'deciduous',
+		looks: records.observations
+			.filter((look) => look.observedOn > since.on && look.observedOn <= today)
+			.map((look) => ({
+				observedOn: look.observedOn,
+				buds: look.buds,
+				leafCover: look.leafCover,
+				leafState: look.leafState,
+				shootExtensionMm: look.shootExtensionMm,
+				diebackLimitMm: look.diebackLimitMm,
+				firmness: look.firmness,
+				whiteTips: look.whiteTips,
+				smell: look.smell,
+				progress: progressOn(look.observedOn)
+			})),
+		functionSeen,
+		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null)
+	};
+}

@@ -1,0 +1,147 @@
+import { addDays, daysBetween } from '../climate/calendar';
+import type { PlaceClimate } from '../climate/normals';
+import { growingDayCounter } from '../recovery/expected';
+import type { LookSeen, RecoveryCase } from '../recovery/forecast';
+import { leavesOut, seasonPoint, seasonsOf, shootsDone } from '../recovery/season';
+import type { Values } from '../values/values';
+import { createRandom } from './random';
+
+export interface SimulatedRecovery {
+	case: RecoveryCase;
+	/** Whether it does recover within the horizon, and where its roots stand on the day of the case. */
+	truth: { recovers: boolean; phi: number; failsOn: string | null };
+}
+
+const place: PlaceClimate = { kind: 'open', latitudeDeg: 51, elevationM: 120, heldMinimumC: null };
+const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
+
+/** How far the truth of a whole yard lies from what the forecast believes. */
+export interface Lean {
+	/** Added to the log-odds of living. */
+	oddsBy: number;
+	/** Logarithm of the factor on the pace of regrowth. */
+	paceBy: number;
+	/** Added to the root function that a tree comes to. */
+	fitnessBy: number;
+	/** Added to leaf cover as this person reads it. */
+	coverBy: number;
+	/** Logarithm of the factor on shoots against the reference. */
+	shootsBy: number;
+}
+export const even: Lean = { oddsBy: 0, paceBy: 0, fitnessBy: 0, coverBy: 0, shootsBy: 0 };
+
+/** The lean of one yard: its people, place and trees differ as a whole from what the model holds for usual. */
+export function leanOf(seed: number): Lean {
+	const random = createRandom(seed);
+	return {
+		oddsBy: 0.5 * random.normal(),
+		paceBy: 0.3 * random.normal(),
+		fitnessBy: 0.04 * random.normal(),
+		coverBy: 0.06 * random.normal(),
+		shootsBy: 0.15 * random.normal()
+	};
+}
+
+/**
+ * A tree with known truth, its numbers jittered away from those that the forecast believes in: odds that were judged a little
+ * wrong, another pace, looks by a careful but fallible person. For checking how well forecasts hold.
+ * @param daysAfter days since the work on which the case is looked at
+ * @param lean how far its whole yard lies from what the forecast believes
+ */
+export function simulateRecovery(
+	seed: number,
+	daysAfter: number,
+	values: Values,
+	lean: Lean = even
+): SimulatedRecovery {
+	const random = createRandom(seed);
+	const sinceOn = addDays('2023-03-01', Math.floor(random.next() * 60));
+	const today = addDays(sinceOn, daysAfter);
+	const odds = 0.9 + 1.1 * random.normal();
+	const oddsSpread = 0.5;
+	const lives = random.next() < logistic(odds + lean.oddsBy + 0.35 * random.normal());
+	const begin = random.between(0.35, 0.85);
+	const tender = false;
+	const horizonOn = addDays(sinceOn, values['forecast.horizonDays']);
+	const growing = growingDayCounter(place, tender, sinceOn, horizonOn, values);
+	const season = Math.max(60, growing(sinceOn, addDays(sinceOn, 365)));
+	const pace =
+		(Math.log(10) / (values['expected.yearsToRegrow'] * season)) *
+		Math.exp(values['forecast.paceSpread'] * random.normal() * 1.15 + lean.paceBy);
+	const fitness = Math.min(1, Math.max(0.5, 0.95 + 0.09 * random.normal() + lean.fitnessBy));
+	const failsAt =
+		random.next() < 0.35
+			? 0
+			: random.next() * values['forecast.failSeasons'] * season * random.between(0.8, 1.3);
+	const half = random.between(0.12, 0.8) * season;
+	const phiOn = (on: string): number => {
+		const grown = growing(sinceOn, on);
+		const value = fitness * (1 - (1 - begin) * Math.exp(-pace * grown));
+		return !lives && grown > failsAt ? value * 0.5 ** ((grown - failsAt) / half) : value;
+	};
+	let failsOn: string | null = null;
+	if (!lives)
+		for (let on = sinceOn; on <= horizonOn; on = addDays(on, 7))
+			if (growing(sinceOn, on) > failsAt) {
+				failsOn = on;
+				break;
+			}
+	const seasons = seasonsOf(place, tender, sinceOn, today, values);
+	const looks: LookSeen[] = [];
+	let limitMm = 1000;
+	for (let on = addDays(sinceOn, 20); on <= today; on = addDays(on, Math.round(random.between(18, 45)))) {
+		const { progress } = seasonPoint(seasons, on, sinceOn, [], values);
+		const phi = phiOn(on);
+		const out = leavesOut(progress);
+		const inSeason = progress > 0.1 && progress < 0.9;
+		if (random.next() < 0.05 + 0.5 * (1 - phi)) limitMm *= random.between(0.85, 0.96);
+		const share = (value: number): number => Math.min(1, Math.max(0, value));
+		looks.push({
+			observedOn: on,
+			progress,
+			buds:
+				progress > 0 && progress < 0.9
+					? random.next() < 0.03 + 0.8 * (1 - phi) ** 2
+						? 'none'
+						: 'open'
+					: null,
+			leafCover: inSeason ? share(out * (0.3 + 0.7 * phi) + 0.12 * random.normal() + lean.coverBy) : null,
+			leafState: inSeason ? (random.next() < 0.04 + 0.6 * (1 - phi) ** 2 ? 'wilted' : 'turgid') : null,
+			shootExtensionMm:
+				progress > 0.15 && random.next() < 0.6
+					? Math.max(
+							0,
+							300 * shootsDone(progress) * phi * (1 + 0.2 * random.normal()) * Math.exp(lean.shootsBy)
+						)
+					: null,
+			diebackLimitMm: random.next() < 0.5 ? limitMm : null,
+			firmness: random.next() < 0.3 ? (random.next() < 0.05 + 0.5 * (1 - phi) ? 'moves' : 'firm') : null,
+			whiteTips: random.next() < 0.15 ? random.next() < 0.1 + 0.8 * phi : null,
+			smell: random.next() < 0.15 ? (random.next() < 0.03 + 0.5 * (1 - phi) ** 2 ? 'sour' : 'none') : null
+		});
+	}
+	let reached = false;
+	for (let on = sinceOn; on <= horizonOn && !reached; on = addDays(on, 7))
+		reached = phiOn(on) >= values['verdict.rootFunction'];
+	return {
+		case: {
+			sinceOn,
+			today,
+			odds,
+			oddsSpread,
+			begin,
+			losses: [],
+			place,
+			tender,
+			evergreen: false,
+			looks,
+			functionSeen: [],
+			healthyShootMm: 300
+		},
+		truth: {
+			recovers: lives && reached,
+			phi: phiOn(today),
+			failsOn: failsOn && daysBetween(failsOn, today) >= 0 ? failsOn : null
+		}
+	};
+}

@@ -1,0 +1,49 @@
+import { isTender, type Kind } from '../kinds/kind';
+import type { Tree } from '../tree/tree';
+import type { Values } from '../values/values';
+import { limitsOf, warningsFor, type GuardKind } from './guards';
+import type { SeriesDay } from './series';
+
+export interface WorkStop {
+	on: string;
+	kind: GuardKind;
+	/** What is forecast or was measured, and the limit, in °C, m/s or kPa. */
+	figure: number;
+	limit: number;
+}
+
+/**
+ * What speaks against root work today: days from today on that would be beyond what the tree stands with freshly cut roots.
+ * Only what is forecast or measured counts; the usual climate is judged by the window of the kind.
+ * @param days today and the days ahead
+ */
+export function workStops(
+	tree: Pick<Tree, 'id' | 'tag' | 'situation'>,
+	kind: Pick<Kind, 'group' | 'coldestC'>,
+	tenderShoots: boolean,
+	days: readonly SeriesDay[],
+	values: Values
+): WorkStop[] {
+	const hardy = !isTender(kind);
+	const cut = hardy && tree.situation !== 'in-ground' ? values['cold.cutRootsMinimumC'] : -Infinity;
+	const limits = limitsOf(
+		{
+			id: tree.id,
+			tag: tree.tag,
+			coldC: Math.max(kind.coldestC, cut),
+			hardy,
+			tenderShoots,
+			// As it will be after the work, whatever it is now.
+			rootFunction: 0,
+			tipsMs: null
+		},
+		values
+	);
+	const known = days.filter((day) => day.how === '').slice(0, values['guard.workDays']);
+	const first = new Map<GuardKind, WorkStop>();
+	for (const { kind: danger, on, figure, trees } of warningsFor(known, [limits])) {
+		const limit = trees[0]?.limit;
+		if (limit !== undefined && !first.has(danger)) first.set(danger, { on, kind: danger, figure, limit });
+	}
+	return [...first.values()];
+}

@@ -1,0 +1,392 @@
+import { and, eq, max } from 'drizzle-orm';
+import { isTender } from '../core/kinds/kind';
+import type { Place } from '../core/climate/place';
+import { addDays } from '../core/climate/calendar';
+import { seasonFit } from '../core/climate/windows';
+import type { TreeRecords } from '../core/case/case';
+import {
+	backupKindNames,
+	backupEventNames,
+	tooMany,
+	worthKeeping,
+	backupStanding,
+	type Backup,
+	type BackupInput,
+	type BackupKind
+} from '../core/recovery/backup';
+import { decisionsDue, type DueDecision } from '../core/recovery/decisions';
+import { recoveryForecast } from '../core/recovery/forecast';
+import { shootsMean, type Observation, type ObservationInput } from '../core/recovery/observation';
+import { recoveryCase, recoverySince } from '../core/recovery/recovery-case';
+import type { RecoveryOf } from '../core/recovery/recovery-of';
+import { decisionNames, type DecisionInput } from '../core/recovery/said';
+import { seasonPoint, seasonsOf } from '../core/recovery/season';
+import { shootGrowth } from '../core/recovery/shoot-growth';
+import { unlikelyIn } from '../core/recovery/unlikely';
+import { verdict } from '../core/recovery/verdict';
+import { stageGate } from '../core/roots/stage-gate';
+import { rootLosses } from '../core/roots/work';
+import { isAlarm } from '../core/today/today';
+import type { Tree, TreeInput } from '../core/tree/tree';
+import type { Values } from '../core/values/values';
+import type { FunctionEstimate } from '../core/water/root-function';
+import type { WaterOfTree } from '../core/water/water-state';
+import type { SeriesDay } from '../core/weather/series';
+import { today } from './clock';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
+import { invalid, notFound, Refusal } from './errors';
+import { backups, decisions, observations, saidForecasts } from './records/records';
+import { doWork, doWorks, type Piece, type Work } from './records/work';
+import { readValues } from './settings';
+import { loadRecords, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
+import { waterOf } from './water';
+import { placeSeries } from './weather';
+
+/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
+export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
+	if (!tree.referenceTreeId) return null;
+	const [row] = await db
+		.select({ most: max(tables.observation.shootExtensionMm) })
+		.from(tables.observation)
+		.where(eq(tables.observation.treeId, tree.referenceTreeId));
+	return row?.most ?? null;
+}
+
+/** Weather reaches back over the seasons since the work, but no further than this. */
+const BACK_DAYS = 800;
+
+/** @returns null where its place is not known */
+export async function recoveryOf(
+	db: Reader,
+	records: TreeRecords,
+	values: Values
+): Promise<RecoveryOf | null> {
+	const { tree } = records;
+	const place = records.places.find((candidate) => candidate.id === tree.placeId);
+	if (!place) return null;
+	const on = tree.closedOn ?? today();
+	const [reference, water, series] = await Promise.all([
+		referenceShootMm(db, tree),
+		tree.state === 'in-care' ? waterOf(db, tree.id, values) : null,
+		weatherBack(db, place, on, values)
+	]);
+	return judged(
+		records,
+		place,
+		series,
+		weighedCourse(water),
+		water?.pot?.next.dryness ?? null,
+		reference,
+		on,
+		values
+	);
+}
+
+/** Root function by its weighings; without a pair of them nothing was weighed. */
+const weighedCourse = (water: WaterOfTree | null): readonly FunctionEstimate[] =>
+	water?.pot?.pairs.length ? water.pot.course : [];
+
+const weatherBack = async (db: Reader, place: Place, on: string, values: Values): Promise<SeriesDay[]> =>
+	(await placeSeries(db, addDays(on, -BACK_DAYS), on, values)).get(place.id)?.series ?? [];
+
+function judged(
+	records: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	course: readonly FunctionEstimate[],
+	dryness: number | null,
+	reference: number | null,
+	on: string,
+	values: Values
+): RecoveryOf {
+	const { tree, kind, plan } = records;
+	const tender = isTender(kind);
+	const since = recoverySince(records, values);
+	const seasons = seasonsOf(place, tender, since.on, on, values);
+	const season = seasonPoint(seasons, on, since.on, series, values);
+	const latest = seasons.filter(({ span }) => span.from <= on).at(-1)?.span ?? null;
+	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
+		.size;
+	const now = course.at(-1) ?? null;
+	const judgement = verdict(
+		{
+			today: on,
+			situation: tree.situation,
+			trunkDiameterMm: tree.trunkDiameterMm,
+			sinceOn: since.on,
+			observations: records.observations,
+			referenceShootMm: reference,
+			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
+			openAlarms: records.tasks.filter((task) => isAlarm(task, on)).length,
+			stagesLeft
+		},
+		values
+	);
+	const said = records.forecasts.filter((one) => one.occasion === 'look');
+	return {
+		case: recoveryCase(records, place, series, course, reference, on, values),
+		facts: {
+			today: on,
+			sinceOn: since.on,
+			seasonBeganOn: latest?.from ?? null,
+			inSeason: season.progress > 0,
+			evergreen: kind.group !== 'deciduous',
+			tender,
+			heightMm: tree.heightM === null ? null : tree.heightM * 1000,
+			observations: records.observations,
+			probabilityBefore: said.at(-2)?.probability ?? said.at(-1)?.probability ?? null,
+			dryness,
+			gate: plan ? stageGate(plan, records.observations, reference, values) : null,
+			stagesLeft,
+			referenceShootMm: reference,
+			reEstablished: judgement.reEstablished
+		},
+		verdict: judgement,
+		season,
+		growth: shootGrowth(
+			records.observations,
+			seasonsOf(place, tender, tree.takenInOn, on, values).map(({ span }) => span),
+			series,
+			values
+		),
+		nearSeason: seasons.some(({ span }) => span.from <= addDays(on, 42) && span.to >= on),
+		since
+	};
+}
+
+/** The decisions that are due on a tree, with the probability they rest on. */
+export function decisionsOf(of: RecoveryOf, values: Values): { probability: number; due: DueDecision[] } {
+	const probability = recoveryForecast(of.case, values, { bands: false }).now;
+	return { probability, due: decisionsDue({ ...of.facts, probability }, values) };
+}
+
+/** Says a forecast after a work or a look, so that it can be judged when its horizon has come. */
+export async function sayForecast(
+	work: Work,
+	treeId: string,
+	occasion: 'work' | 'look',
+	on: string,
+	values: Values
+): Promise<void> {
+	const records = await loadRecords(work.tx, treeId);
+	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
+	if (!place || records.tree.state !== 'in-care') return;
+	// On the day of the work nothing was seen of it yet.
+	const series = occasion === 'look' ? await weatherBack(work.tx, place, on, values) : [];
+	const course = occasion === 'look' ? weighedCourse(await waterOf(work.tx, treeId, values)) : [];
+	const of = recoveryCase(
+		records,
+		place,
+		series,
+		course,
+		await referenceShootMm(work.tx, records.tree),
+		on,
+		values
+	);
+	const { now, horizonOn } = recoveryForecast(of, values, { bands: false });
+	const taken = rootLosses(records, values)
+		.done.filter((loss) => loss.on === of.sinceOn)
+		.reduce((sum, loss) => sum + loss.share, 0);
+	await work.add(saidForecasts, {
+		saidOn: on,
+		occasion,
+		probability: Math.round(now * 1000) / 1000,
+		horizonOn,
+		context:
+			occasion === 'work'
+				? {
+						livingLoss: Math.min(1, Math.round(taken * 1000) / 1000),
+						seasonFit: seasonFit(records.kind, place, on, values)
+					}
+				: null
+	});
+}
+
+/** Keeps a look. Single shoots give the mean. @throws Refusal 404, 422 */
+export async function recordLook(
+	store: Store,
+	treeId: string,
+	input: ObservationInput,
+	say = true
+): Promise<{ observation: Observation; entryId: string }> {
+	const values = await readValues(store.db);
+	const mean = shootsMean(input.shootsMm);
+	const look = mean ? { ...input, shootExtensionMm: Math.round(mean.meanMm * 10) / 10 } : input;
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId, stage: 'recovery', on: input.observedOn, what: 'Looked at it and measured' },
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseCare('observedOn', input.observedOn, tree);
+			if (input.observedOn < tree.takenInOn)
+				throw invalid([
+					{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }
+				]);
+			if (input.lostCount !== null && input.lostCount > tree.plantCount)
+				throw invalid([
+					{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }
+				]);
+			if (input.sample && input.sample.looked > tree.plantCount)
+				throw invalid([
+					{ field: 'sample.looked', message: `must not be more than the ${tree.plantCount} of the lot` }
+				]);
+			const { kind, places, observations: earlier } = await loadRecords(work.tx, treeId);
+			const place = places.find((candidate) => candidate.id === tree.placeId);
+			const spans = place
+				? seasonsOf(place, isTender(kind), look.observedOn, look.observedOn, values).map(({ span }) => span)
+				: [];
+			const unlikely = unlikelyIn(look, earlier, spans, values);
+			if (unlikely.length > 0) throw invalid(unlikely);
+			const kept = await work.add(observations, look);
+			if (say && input.observedOn === today())
+				await sayForecast(work, treeId, 'look', input.observedOn, values);
+			return kept;
+		}
+	);
+	return { observation: result, entryId };
+}
+
+/** Writes a decision down with the evidence as it stands. @throws Refusal 404, 409, 422 */
+export async function recordDecision(store: Store, treeId: string, input: DecisionInput): Promise<string> {
+	const values = await readValues(store.db);
+	const records = await loadRecords(store.db, treeId);
+	const of = await recoveryOf(store.db, records, values);
+	if (!of) throw notFound('place');
+	const { probability, due } = decisionsOf(of, values);
+	const advised = due.find((one) => one.kind === input.advised);
+	if (!advised)
+		throw new Refusal(
+			409,
+			'That is no longer what is due.',
+			'Load the page again: something was written since.'
+		);
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'recovery',
+			on: input.decidedOn,
+			what:
+				input.decided === input.advised
+					? `Decided: ${decisionNames[input.decided].toLowerCase()}`
+					: `Decided otherwise: ${decisionNames[input.decided].toLowerCase()}, against ${decisionNames[input.advised].toLowerCase()}`
+		},
+		async (work) => {
+			refuseCare('decidedOn', input.decidedOn, await requireTree(work, treeId));
+			return work.add(decisions, {
+				...input,
+				because: advised.evidence.join(' ').slice(0, 1000),
+				probability: Math.round(probability * 1000) / 1000
+			});
+		}
+	);
+	return entryId;
+}
+
+/** Writes cuttings or divisions down. @throws Refusal 404, 422 */
+export async function addBackup(store: Store, treeId: string, input: BackupInput): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: 'recovery',
+			on: input.takenOn,
+			what: `Backup taken: ${input.count} ${backupKindNames[input.kind]}`
+		},
+		async (work) => {
+			refuseCare('takenOn', input.takenOn, await requireTree(work, treeId));
+			return work.add(backups, { ...input, events: [] });
+		}
+	);
+	return entryId;
+}
+
+export interface BackupChange {
+	backupId: string;
+	version: number;
+	on: string;
+	what: Backup['events'][number]['what'];
+	count: number;
+}
+
+/** What became of some of a batch. @throws Refusal 404, 409, 422 more than there are */
+export async function changeBackup(store: Store, treeId: string, change: BackupChange): Promise<string> {
+	const [entryId = ''] = await doWorks(store, [backupPiece(treeId, change, null)]);
+	return entryId;
+}
+
+const backupPiece = (treeId: string, change: BackupChange, becameId: string | null): Piece<Backup> => ({
+	told: {
+		treeId,
+		stage: 'recovery',
+		on: change.on,
+		what: `Backup: ${change.count} ${backupEventNames[change.what]}`
+	},
+	work: async (work) => {
+		refuseDate('on', change.on, await requireTree(work, treeId));
+		const own = (await backups.list(work.tx, treeId)).find((one) => one.id === change.backupId);
+		if (!own) throw notFound('batch of cuttings');
+		if (change.on < own.takenOn)
+			throw invalid([{ field: 'on', message: `must not be before ${own.takenOn}, when they were taken` }]);
+		return work.change(backups, change.backupId, change.version, (before) => {
+			const after = {
+				...before,
+				events: [...before.events, { on: change.on, what: change.what, count: change.count, becameId }]
+			};
+			if (tooMany(after))
+				throw invalid([
+					{ field: 'count', message: `must not make more than the ${before.count} that were taken` }
+				]);
+			return after;
+		});
+	}
+});
+
+/** Pots some of a batch on as a tree, or a lot, of the yard, with its parent named; both or neither. @throws Refusal 404, 409, 422 */
+export async function potBackup(
+	store: Store,
+	treeId: string,
+	change: Omit<BackupChange, 'what'>,
+	tree: TreeInput
+): Promise<{ treeId: string; entryIds: string[] }> {
+	const { id, piece } = takeInPiece({
+		...tree,
+		parentTreeId: treeId,
+		plantCount: change.count,
+		takenInOn: change.on
+	});
+	const entryIds = await doWorks(store, [piece, backupPiece(treeId, { ...change, what: 'potted' }, id)]);
+	return { treeId: id, entryIds };
+}
+
+/** How this yard's own backups of a sort did, of those whose fate is known. */
+export async function backupRecord(db: Reader, kind: BackupKind): Promise<{ struck: number; known: number }> {
+	const all = await backups.list(db);
+	let [struck, known] = [0, 0];
+	for (const one of all.filter((candidate) => candidate.kind === kind)) {
+		const standing = backupStanding(one);
+		struck += standing.rooted + standing.potted + standing.given;
+		known += one.count - standing.waiting;
+	}
+	return { struck, known };
+}
+
+/** Per sort, how many are worth keeping. */
+export async function keepAdvice(
+	db: Reader,
+	kinds: readonly BackupKind[],
+	values: Values
+): Promise<Record<string, ReturnType<typeof worthKeeping>>> {
+	const entries = await Promise.all(
+		kinds.map(async (kind) => [kind, worthKeeping(kind, await backupRecord(db, kind), values)] as const)
+	);
+	return Object.fromEntries(entries);
+}
+
+/** Trees that were struck from a tree. */
+export const childrenOf = (db: Reader, treeId: string) =>
+	db
+		.select({ id: tables.tree.id, tag: tables.tree.tag, name: tables.tree.name })
+		.from(tables.tree)
+		.where(and(eq(tables.tree.parentTreeId, treeId)));

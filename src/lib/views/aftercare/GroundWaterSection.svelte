@@ -1,0 +1,147 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import type { TreeGroundWater } from '$core/water/ground-water';
+	import { wateringWayNames, type Watering } from '$core/water/watering';
+	import { markOf, type Values } from '$core/values/values';
+	import Button from '$ui/Button.svelte';
+	import Caution from '$ui/Caution.svelte';
+	import Workings from '$ui/Workings.svelte';
+	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+	import Droplet from '@lucide/svelte/icons/droplet';
+	import DrynessChart from './DrynessChart.svelte';
+	import WateringSheet from './WateringSheet.svelte';
+
+	/** Water of a tree in the ground: how dry its ball or its root zone is, and when it needs a soak. */
+	interface Props {
+		treeId: string;
+		water: TreeGroundWater;
+		waterings: Watering[];
+		values: Values;
+		today: string;
+		refused?: Refused | null;
+	}
+	let { treeId, water, waterings, values, today, refused }: Props = $props();
+	const format = useFormat();
+	let writing = $state(false);
+	const next = $derived(water.next);
+	const now = $derived(water.course.at(-1) ?? null);
+	const mm = (value: number): string => format().measure(value, 'mm', 0);
+	const L = (litres: number): string => format().measure(litres, 'L', 0);
+	const where = $derived(water.how === 'planted' ? 'ball' : 'root zone');
+	const recent = $derived([...waterings].reverse().slice(0, 6));
+</script>
+
+<section aria-labelledby="water-title" class="border-b pb-6">
+	<div class="flex flex-wrap items-baseline justify-between gap-3">
+		<h2 id="water-title" class="text-lg">Water in the ground</h2>
+		<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered</Button>
+	</div>
+	<p class="mt-1 font-display text-2xl font-bold">
+		{#if water.rainKnown < 0.5 && water.how === 'grown'}
+			Not known: nobody measures the rain here
+		{:else if next.on === null}
+			No water needed as far as the weather is known
+		{:else if next.on <= today}
+			{water.how === 'planted'
+				? 'Water it now'
+				: (now?.phi ?? 1) < values['water.groundHurt']
+					? 'Its root zone is dry: soak it'
+					: 'The ground is dry; with its roots whole it can wait for rain'}
+		{:else}
+			Next water about {format().day(next.on, today)}
+		{/if}
+	</p>
+	<p class="mt-1">
+		<Workings
+			label="Dryness of the {where}"
+			formula="1 − water left ÷ water between field capacity and wilting"
+			lines={[
+				{
+					label: `the ${where} holds`,
+					value: mm(water.stores.ballMm),
+					mark: water.how === 'planted' ? markOf('water.ballHeld') : markOf('water.lawnDepthMm')
+				},
+				...(water.how === 'planted'
+					? [{ label: 'its backfill, over the ball', value: mm(water.stores.backfillMm) }]
+					: []),
+				{
+					label: 'the soil holds for roots',
+					value: format().percent(water.held),
+					...(water.heldFelt ? {} : { mark: markOf('water.groundHeld') })
+				},
+				{ label: 'ground counted', value: format().measure(water.stores.areaM2, 'm²', 1) },
+				{ label: 'crown over it', value: `× ${format().number(water.stores.crownRatio, 2)}` },
+				{
+					label: 'drawn freely',
+					value: format().percent(values['water.groundFree']),
+					mark: markOf('water.groundFree')
+				},
+				{ label: 'root function', value: format().percent(now?.phi ?? 1) }
+			]}
+			changes={water.heldFelt
+				? 'Rain, leaves, and what is poured.'
+				: 'Feel the texture under Soil: how much it holds depends on it.'}
+			><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
+		>{water.now && water.now.stress < 0.995
+			? `; it drinks ${format().percent(water.now.stress)} of what it would`
+			: ''}. {#if next.on !== null}{water.how === 'planted'
+				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
+				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
+	</p>
+	{#if water.rainKnown < 0.5}
+		<div class="mt-2">
+			<Caution title="Rain"
+				>Weather was measured on {format().percent(water.rainKnown)} of the last two months here; on the other days
+				no rain is counted, so it looks drier than it is. Type the rain, or have a station nearer.</Caution
+			>
+		</div>
+	{/if}
+	{#if water.tradeL}
+		<p class="mt-1 text-sm text-slate">
+			By its trunk, {L(water.tradeL[0])} to {L(water.tradeL[1])} at each watering are usual, daily at first, then
+			spaced out (memory: university extension); the balance above counts rain and roots.
+		</p>
+	{/if}
+	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
+		<DrynessChart
+			days={water.days
+				.filter((day) => day.on <= today)
+				.map((day) => ({ ...day, sd: 0, poured: waterings.some((one) => one.wateredOn === day.on) }))}
+			ahead={water.days.filter((day) => day.on > today)}
+			corrected={false}
+			trigger={values['water.groundFree']}
+			{today}
+			label="Dryness of the {where} over the last weeks and ahead: now {format().percent(
+				water.now?.dryness ?? 0
+			)}"
+		/>
+		<div class="text-sm">
+			<p>
+				Root function <strong>{now ? format().percent(now.phi) : 'not known'}</strong>{now
+					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
+					: ''}
+				<span class="text-slate">(expected from what was lost; nothing weighs a tree in the ground)</span>
+			</p>
+			{#if recent.length > 0}
+				<ul class="mt-2 divide-y border-y" aria-label="Last waterings">
+					{#each recent as one (one.id)}
+						<li class="py-1">
+							{format().day(one.wateredOn, today)}{one.litres === null ? '' : `: ${L(one.litres)}`}
+						</li>
+					{/each}
+				</ul>
+			{/if}
+			<p class="mt-2"><a class="chalk" href={resolve('/yard/weather')}>Weather behind it</a></p>
+		</div>
+	</div>
+</section>
+<WateringSheet
+	bind:open={writing}
+	{treeId}
+	litres={next.litres}
+	way="all-round"
+	weighed={false}
+	{today}
+	{refused}
+/>

@@ -1,0 +1,72 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { resolve } from '$app/paths';
+	import { wateringWayNames, wateringWays, type WateringWay } from '$core/water/watering';
+	import Button from '$ui/Button.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import Problem from '$ui/Problem.svelte';
+	import SelectField from '$ui/SelectField.svelte';
+	import Sheet from '$ui/Sheet.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
+
+	/** Writes a watering down, with its weights where it stands in a pot. */
+	interface Props {
+		open: boolean;
+		treeId: string;
+		/** As it is advised. */
+		litres: number;
+		way: WateringWay;
+		/** Weights are asked for. */
+		weighed: boolean;
+		today: string;
+		refused?: Refused | null;
+	}
+	let { open = $bindable(), treeId, litres, way, weighed, today, refused }: Props = $props();
+</script>
+
+<Sheet bind:open title={weighed ? 'Watered or weighed' : 'Watered'}>
+	<form
+		method="POST"
+		action="?/water"
+		use:enhance={act({ done: () => (open = false) })}
+		class="flex flex-col gap-3"
+		novalidate
+	>
+		<Problem {refused} />
+		<input type="hidden" name="treeId" value={treeId} />
+		<TextField name="wateredOn" label="On" type="date" value={today} max={today} {refused} />
+		<div class="grid gap-3 sm:grid-cols-2">
+			{#if weighed}
+				<MeasureField name="beforeKg" label="Weight before" unit="kg" optional {refused} />
+				<MeasureField name="afterKg" label="after, when nothing drips" unit="kg" optional {refused} />
+			{/if}
+			<MeasureField
+				name="litres"
+				label="Poured"
+				unit="L"
+				optional
+				value={Math.round(litres * 100) / 100}
+				{refused}
+			/>
+			{#if weighed}<MeasureField name="ranOutL" label="Ran out" unit="L" optional {refused} />{/if}
+		</div>
+		<SelectField
+			name="way"
+			label="How"
+			value={way}
+			options={wateringWays.map((value) => ({ value, label: wateringWayNames[value] }))}
+			{refused}
+		/>
+		<TextField name="note" label="Note" optional {refused} />
+		{#if weighed}
+			<p class="text-sm text-slate">
+				The weight before the next water tells how much its roots drink. A weighing without water is kept
+				under
+				<a class="chalk" href={resolve('/trees/[id]/examine/measure', { id: treeId })}>Measure</a>.
+			</p>
+		{/if}
+		<Button type="submit" tone="solid">Keep it</Button>
+	</form>
+</Sheet>

@@ -1,0 +1,46 @@
+<script lang="ts">
+	import { feelNames, feels, moistureData, type Feel } from '$core/measuring/moisture';
+	import { seenByHand } from '$core/water/pot-state';
+	import Choice from '$ui/Choice.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { useFormat } from '$ui/format';
+	import { capital, type ToolProps } from './tool';
+
+	let { values, on, onread }: ToolProps = $props();
+	const format = useFormat();
+	let feel = $state<Feel | ''>('');
+	let percent = $state('');
+	const data = $derived({
+		feel: feel === '' ? null : feel,
+		probeShare: percent.trim() === '' ? null : Number(percent.replace(',', '.')) / 100
+	});
+	const parsed = $derived(moistureData.safeParse(data));
+	const seen = $derived(parsed.success ? seenByHand([{ on, data: parsed.data }], values) : []);
+	$effect(() =>
+		onread(data.feel === null && data.probeShare === null ? null : { tool: 'moisture', ...data })
+	);
+</script>
+
+<p class="mb-3">A finger deep into the mix, halfway between trunk and rim; or push a probe in there.</p>
+<Choice
+	label="It feels"
+	bind:value={feel}
+	options={feels.map((value) => ({ value, label: capital(feelNames[value]) }))}
+/>
+<div class="mt-4 max-w-48">
+	<TextField
+		name="raw.probeShare"
+		label="A probe reads"
+		hint="% water by volume"
+		optional
+		inputmode="decimal"
+		value={percent}
+		oninput={(event) => (percent = event.currentTarget.value)}
+	/>
+</div>
+{#each seen as one (one.how)}
+	<p class="mt-3">
+		{one.how === 'felt' ? 'Felt' : 'Probed'}: about <strong>{format().percent(one.dryness)} dry</strong>, give
+		or take {format().percent(one.sd)}. It corrects the water of the pot by as much as that is sure.
+	</p>
+{/each}

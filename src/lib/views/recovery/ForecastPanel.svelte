@@ -1,0 +1,148 @@
+<script lang="ts">
+	import type { RecoveryForecast } from '$core/recovery/forecast';
+	import type { SeasonPoint } from '$core/recovery/season';
+	import { markOf, type Values } from '$core/values/values';
+	import Workings from '$ui/Workings.svelte';
+	import { useFormat } from '$ui/format';
+	import { line, scaleLinear, scaleUtc } from 'd3';
+	import CourseChart from './CourseChart.svelte';
+
+	/** Whether it comes back: a probability with its range, its path, what moved it, and the course of the roots. */
+	interface Props {
+		forecast: RecoveryForecast | null;
+		weighed: readonly { on: string; phi: number }[];
+		season: SeasonPoint;
+		sinceOn: string;
+		since: string;
+		values: Values;
+		today: string;
+		closed: boolean;
+	}
+	let { forecast, weighed, season, sinceOn, since, values, today, closed }: Props = $props();
+	const format = useFormat();
+	const days = $derived(Math.round((Date.parse(today) - Date.parse(sinceOn)) / 86_400_000));
+	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
+	const [W, H] = [220, 56];
+	const path = $derived.by(() => {
+		if (!forecast) return '';
+		const x = scaleUtc()
+			.domain([at(sinceOn), at(today)])
+			.range([2, W - 6]);
+		const y = scaleLinear()
+			.domain([0, 1])
+			.range([H - 4, 4]);
+		return (
+			line<{ on: string; probability: number }>()
+				.x((point) => x(at(point.on)))
+				.y((point) => y(point.probability))([...forecast.path, { on: today, probability: forecast.now }]) ??
+			''
+		);
+	});
+	const nearly = (share: number): string =>
+		share > 0.995 ? 'over 99 %' : share < 0.005 ? 'under 1 %' : format().percent(share);
+</script>
+
+<section aria-labelledby="forecast-title" aria-busy={forecast === null}>
+	<h2 id="forecast-title" class="text-lg">{closed ? 'What was thought of it' : 'Is it coming back?'}</h2>
+	<p class="text-sm text-slate">
+		{days} days since {since}: {format().number(season.seasons, 1)} growing season{season.seasons >= 0.95 &&
+		season.seasons < 1.05
+			? ''
+			: 's'}{season.progress > 0
+			? `; this one is ${format().percent(season.progress)} over, by ${season.by === 'warmth' ? 'its warmth so far' : 'the calendar'}`
+			: '; it is not growing now'}.
+	</p>
+	{#if forecast}
+		<div class="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
+			<p>
+				<Workings
+					label="Probability of re-establishment"
+					formula="share of {values[
+						'forecast.courses'
+					]} simulated courses that recover, weighed by what was seen"
+					lines={[
+						{ label: 'as judged at the work', value: nearly(forecast.prior) },
+						{
+							label: 'counted until',
+							value: format().date(forecast.horizonOn),
+							mark: markOf('forecast.horizonDays')
+						},
+						{
+							label: 'for all living root taken',
+							value: `${values['forecast.lossOdds']} log-odds`,
+							mark: markOf('forecast.lossOdds')
+						},
+						{
+							label: 'pace of regrowth differs by',
+							value: format().number(values['forecast.paceSpread'], 2),
+							mark: markOf('forecast.paceSpread')
+						},
+						{ label: 'courses that carry the weight', value: format().number(forecast.effective) }
+					]}
+					changes="Every look: above all leaf cover and shoots in season, and weighings."
+					><strong class="font-display text-4xl">{nearly(forecast.now)}</strong></Workings
+				>
+				<span class="ml-2 text-slate">{nearly(forecast.low)} to {nearly(forecast.high)}</span>
+			</p>
+			<svg
+				viewBox="0 0 {W} {H}"
+				width={W}
+				height={H}
+				role="img"
+				aria-label="Path of the probability from {nearly(forecast.path[0]?.probability ?? 0)} to {nearly(
+					forecast.now
+				)}"
+			>
+				<path d="M2 {H / 2}H{W - 6}" class="stroke-line" stroke-dasharray="2 3" />
+				<path d="M2 {H - 4}H{W - 6}" class="stroke-line" />
+				<path d={path} fill="none" class="stroke-lichen" stroke-width="2.5" />
+			</svg>
+		</div>
+		{#if forecast.effective < 20}
+			<p class="mt-1 text-sm font-semibold text-ochre">
+				Few courses fit what was seen: this tree does something that was not foreseen. Trust the looks more
+				than the number.
+			</p>
+		{/if}
+		{#if forecast.reaches && !closed}
+			<p class="mt-1">
+				{#if forecast.reaches.late <= today}
+					By what was seen, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.
+				{:else}
+					If it recovers, enough roots drink about {format().monthYear(forecast.reaches.middle)}, between
+					{format().monthYear(forecast.reaches.early)} and {format().monthYear(forecast.reaches.late)}.
+				{/if}
+			</p>
+		{/if}
+		<div class="mt-3">
+			<CourseChart
+				expected={forecast.expected}
+				course={forecast.course}
+				{weighed}
+				wanted={values['verdict.rootFunction']}
+				{today}
+				{closed}
+			/>
+		</div>
+		{#if forecast.moved.length > 0}
+			<details class="mt-2">
+				<summary class="font-semibold">What moved it</summary>
+				<ul class="mt-1 divide-y border-y text-sm" aria-label="What moved it">
+					{#each forecast.moved.slice(0, 8) as one (one.on + one.what)}
+						<li class="grid grid-cols-[7rem_1fr_auto] gap-3 py-1.5">
+							<span class="text-slate">{format().day(one.on, today)}</span>
+							<span>{one.what}</span>
+							<span class={one.by > 0 ? 'text-lichen' : 'text-oxide'}
+								>{one.by > 0 ? '▲' : '▼'}
+								{one.by > 0 ? 'for it' : 'against it'}, {format().number(Math.abs(one.by), 1)}</span
+							>
+						</li>
+					{/each}
+				</ul>
+				<p class="mt-1 text-xs text-slate">In log-odds; 0.7 is from even to two to one.</p>
+			</details>
+		{/if}
+	{:else}
+		<p class="mt-2 text-slate" role="status">Working it out …</p>
+	{/if}
+</section>

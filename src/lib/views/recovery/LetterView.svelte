@@ -1,0 +1,106 @@
+<script lang="ts">
+	import SheetActions from '$ui/SheetActions.svelte';
+	import { resolve } from '$app/paths';
+	import type { TreeRecords } from '$core/case/case';
+	import type { Place } from '$core/climate/place';
+	import { contextOf } from '$core/diagnosis/context';
+	import { diagnose } from '$core/diagnosis/diagnose';
+	import { referrals } from '$core/diagnosis/referral';
+	import { structuralRootZoneRadiusM } from '$core/ground/zones';
+	import { recoveryForecast } from '$core/recovery/forecast';
+	import { ownersLetter } from '$core/recovery/owner-letter';
+	import { planStanding } from '$core/roots/standing';
+	import type { Values } from '$core/values/values';
+	import { useFormat } from '$ui/format';
+	import type { RecoveryOf } from '$core/recovery/recovery-of';
+
+	/** A letter to the owner of a tree in the ground, for print. */
+	interface Props {
+		records: TreeRecords;
+		place: Place;
+		of: RecoveryOf;
+		values: Values;
+		today: string;
+	}
+	let { records, place, of, values, today }: Props = $props();
+	const format = useFormat();
+	const { tree, kind } = $derived(records);
+	const letter = $derived.by(() => {
+		const { rootMap, plan } = records;
+		const done = plan && { ...plan, cuts: plan.cuts.filter((cut) => cut.state === 'done') };
+		const windows =
+			rootMap && done
+				? planStanding(tree, kind, place, rootMap, done, values).ledger.windows.flatMap(
+						({ azimuthDeg, left }) => (left === null ? [] : [{ middleDeg: azimuthDeg, share: left }])
+					)
+				: [];
+		const structural = new Set(
+			rootMap?.segments
+				.filter((root) => root.rootClass === 'anchor' || root.rootClass === 'scaffold')
+				.map((root) => root.id)
+		);
+		const look = records.examinations.at(-1);
+		const context = contextOf(tree, kind, place, look?.examinedOn ?? today, look?.events ?? [], values);
+		const warned = look
+			? referrals(tree, look.findings, diagnose(context, look.findings, values), values)
+			: [];
+		const firm = records.observations.findLast((one) => one.firmness !== null);
+		const forecast = recoveryForecast(of.case, values, { bands: false });
+		return ownersLetter({
+			treeName: tree.name,
+			kindName: kind.commonName,
+			place: place.name,
+			today,
+			trunkDiameterMm: tree.trunkDiameterMm,
+			heightM: tree.heightM,
+			windows,
+			wanted: values['anchorage.wantedShare'],
+			assumed: rootMap?.segments.some((root) => root.seenToMm !== null) ?? false,
+			structuralCuts: (done?.cuts ?? []).filter((cut) => structural.has(cut.segmentId)).length,
+			structuralRot:
+				rootMap?.segments.some((root) => structural.has(root.id) && root.condition === 'dead') ?? false,
+			firmness: firm?.firmness ?? null,
+			firmnessOn: firm ? format().date(firm.observedOn) : null,
+			referrals: warned.map((one) => `${one.because} ${one.until}`),
+			probability: forecast.now,
+			probabilityLow: forecast.low,
+			probabilityHigh: forecast.high,
+			vigour: tree.vigour,
+			structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
+			next: records.tasks
+				.filter((task) => task.state === 'open')
+				.sort((a, b) => (a.fromOn < b.fromOn ? -1 : 1))
+				.slice(0, 4)
+				.map((task) => ({ on: format().date(task.fromOn), what: task.title }))
+		});
+	});
+</script>
+
+<div class="page py-5">
+	<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
+		<a class="chalk" href={resolve('/trees/[id]/recovery', { id: tree.id })}>Back to Recovery</a>
+		<SheetActions title="{tree.tag} letter" print="Print the letter" />
+	</div>
+	<article
+		data-sheet
+		class="sheet mx-auto max-w-[46rem] border bg-leaf p-4 sm:p-10"
+		aria-label="Letter to the owner"
+	>
+		<p class="text-sm">{format().date(today)}</p>
+		<h2 class="mt-4 text-2xl">{tree.name}</h2>
+		<p>{kind.commonName}, {place.name}</p>
+		{#each letter.sections as section (section.title)}
+			<h3 class="mt-5 text-lg">{section.title}</h3>
+			{#each section.paragraphs as paragraph, i (i)}
+				<p class={['mt-1.5', section.title === 'Will it fall?' && i === 0 && 'text-lg font-semibold']}>
+					{paragraph}
+				</p>
+			{/each}
+		{/each}
+		<p class="mt-8 text-sm text-slate">
+			This letter says what was seen and measured up to its date. It is no certificate of stability and does
+			not replace the judgement of a qualified arborist on the spot.
+		</p>
+		<p class="mt-10 border-t pt-1 text-sm">Name, date, signature</p>
+	</article>
+</div>

@@ -1,0 +1,167 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { lookParts, type LookPart, type LookQuestion } from '$core/recovery/look';
+	import {
+		budStates,
+		firmnesses,
+		leafStates,
+		pestAmounts,
+		shootsMean,
+		smells
+	} from '$core/recovery/observation';
+	import type { Tree } from '$core/tree/tree';
+	import Button from '$ui/Button.svelte';
+	import Choice from '$ui/Choice.svelte';
+	import MeasuresField from '$ui/MeasuresField.svelte';
+	import MeasureField from '$ui/MeasureField.svelte';
+	import Problem from '$ui/Problem.svelte';
+	import TextField from '$ui/TextField.svelte';
+	import { act } from '$ui/act';
+	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+
+	/** A look in the order of a walk round the tree: what matters on it now, and the rest when it is wanted. */
+	interface Props {
+		tree: Tree;
+		questions: LookQuestion[];
+		today: string;
+		refused?: Refused | null;
+	}
+	let { tree, questions, today, refused }: Props = $props();
+	const format = useFormat();
+
+	let all = $state(false);
+	const why = $derived(new Map(questions.map((question) => [question.part, question.why])));
+	const possible = (part: LookPart): boolean =>
+		part === 'lot'
+			? tree.plantCount > 1
+			: !(tree.situation === 'in-ground' && (part === 'weight' || part === 'rootsAtEdge'));
+	const shown = $derived(lookParts.filter((part) => possible(part) && (all || why.has(part))));
+	const left = $derived(lookParts.filter((part) => possible(part)).length - shown.length);
+
+	let buds = $state<(typeof budStates)[number] | ''>('');
+	let leafState = $state<(typeof leafStates)[number] | ''>('');
+	let firmness = $state<(typeof firmnesses)[number] | ''>('');
+	let smell = $state<(typeof smells)[number] | ''>('');
+	let pests = $state<(typeof pestAmounts)[number] | ''>('');
+	let whiteTips = $state<'true' | 'false' | ''>('');
+	let rootsAtEdge = $state<'true' | 'false' | ''>('');
+	let leafCover = $state<string>('');
+	let shootsMm = $state<number[]>([]);
+	const coverSteps = [0, 0.1, 0.25, 0.5, 0.75, 0.9, 1];
+	const shoots = $derived(shootsMean(shootsMm));
+	function clear(): void {
+		buds = leafState = firmness = whiteTips = rootsAtEdge = smell = pests = '';
+		leafCover = '';
+		shootsMm = [];
+		all = false;
+	}
+	const words = <T extends string>(list: readonly T[]) =>
+		list.map((value) => ({ value, label: value as string }));
+	const yesNo = [
+		{ value: 'true', label: 'yes' },
+		{ value: 'false', label: 'no' }
+	] as const;
+</script>
+
+<form
+	id="look"
+	method="POST"
+	action="?/look"
+	use:enhance={act({ done: clear })}
+	class="mt-6 scroll-mt-2 border-t pt-4"
+	novalidate
+>
+	<h2 class="text-lg">A look</h2>
+	<p class="mb-3 text-sm text-slate">
+		{questions.length === 0
+			? 'Nothing presses; look at what you like.'
+			: 'What matters on it now, in the order of a walk round it. Leave out what you did not see.'}
+	</p>
+	<Problem {refused} />
+	<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+		{#each shown as part (part)}
+			<div>
+				{#if part === 'buds'}
+					<Choice label="Buds" name="buds" bind:value={buds} options={words(budStates)} />
+				{:else if part === 'leafState'}
+					<Choice label="Leaves" name="leafState" bind:value={leafState} options={words(leafStates)} />
+				{:else if part === 'leafCover'}
+					<Choice
+						label="Crown in leaf"
+						name="leafCover"
+						bind:value={leafCover}
+						options={coverSteps.map((share) => ({ value: String(share), label: format().percent(share) }))}
+					/>
+				{:else if part === 'shoots'}
+					<MeasuresField
+						name="shootsMm"
+						label="This season’s shoots, several"
+						unit="mm"
+						hint={shoots
+							? `${format().measure(shoots.meanMm, 'mm', 0)} on average${shoots.sdMm === null ? '' : `, ± ${format().measure(shoots.sdMm, 'mm', 0)}`}`
+							: 'With a space between them'}
+						onread={(read) => (shootsMm = read)}
+						{refused}
+					/>
+				{:else if part === 'dieback'}
+					<MeasureField
+						name="diebackLimitMm"
+						label="Alive up to"
+						unit="mm"
+						optional
+						hint="Scratch and tap from the base upward; height of the last green"
+						{refused}
+					/>
+				{:else if part === 'firmness'}
+					<Choice label="Stands" name="firmness" bind:value={firmness} options={words(firmnesses)} />
+				{:else if part === 'weight'}
+					<MeasureField name="weightKg" label="Weight" unit="kg" optional {refused} />
+				{:else if part === 'smell'}
+					<Choice label="Smell at the holes" name="smell" bind:value={smell} options={words(smells)} />
+				{:else if part === 'whiteTips'}
+					<Choice label="White root tips seen" name="whiteTips" bind:value={whiteTips} options={yesNo} />
+				{:else if part === 'rootsAtEdge'}
+					<Choice
+						label="Roots at the edge of the ball"
+						name="rootsAtEdge"
+						bind:value={rootsAtEdge}
+						options={yesNo}
+					/>
+				{:else if part === 'woundwood'}
+					<MeasureField
+						name="woundwoodMm"
+						label="Woundwood at the largest cut"
+						unit="mm"
+						optional
+						hint="Its width since the cut"
+						{refused}
+					/>
+				{:else if part === 'pests'}
+					<Choice label="Pests" name="pests" bind:value={pests} options={words(pestAmounts)} />
+				{:else if part === 'suckers'}
+					<TextField name="suckers" label="Suckers" inputmode="numeric" optional {refused} />
+				{:else}
+					<div class="grid grid-cols-3 gap-2">
+						<TextField name="sample.looked" label="Looked at" inputmode="numeric" optional {refused} />
+						<TextField name="sample.alive" label="of them alive" inputmode="numeric" optional {refused} />
+						<TextField
+							name="lostCount"
+							label="Dead so far, of {tree.plantCount}"
+							inputmode="numeric"
+							optional
+							{refused}
+						/>
+					</div>
+				{/if}
+				{#if why.has(part)}<p class="mt-1 text-xs text-slate">{why.get(part)}</p>{/if}
+			</div>
+		{/each}
+		<TextField name="observedOn" label="Looked on" type="date" value={today} max={today} {refused} />
+		<TextField name="note" label="What else" optional {refused} />
+	</div>
+	<div class="mt-4 flex flex-wrap items-center gap-3">
+		<Button type="submit" tone="solid" size="large">Keep this look</Button>
+		{#if left > 0}<Button tone="quiet" onclick={() => (all = true)}>Look at more, {left} things</Button>{/if}
+	</div>
+</form>

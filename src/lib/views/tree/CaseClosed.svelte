@@ -1,0 +1,24 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import { treeStateNames, type Tree } from '$core/tree/tree';
+	import { useFormat } from '$ui/format';
+
+	/** Said where care would go on, on a case that is closed. */
+	interface Props {
+		tree: Tree;
+	}
+	let { tree }: Props = $props();
+	const format = useFormat();
+</script>
+
+<p role="note" class="border-l-4 border-oxide bg-duff px-4 py-3">
+	<strong
+		>{treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}{tree.closedOn
+			? ` since ${format().date(tree.closedOn)}`
+			: ''}: this case is closed.</strong
+	>
+	Its records stay; nothing new is asked of it.
+	<a class="chalk whitespace-nowrap" href={resolve('/trees/[id]/recovery', { id: tree.id })}
+		>Open it again in Recovery</a
+	> to go on with care.
+</p>

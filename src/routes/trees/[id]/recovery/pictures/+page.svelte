@@ -1,0 +1,15 @@
+<script lang="ts">
+	import PicturesView from '$views/recovery/PicturesView.svelte';
+
+	let { data, form } = $props();
+</script>
+
+{#key data.records.tree.id}
+	<PicturesView
+		tree={data.records.tree}
+		pictures={data.records.pictures}
+		works={data.care.marks.filter((mark) => mark.kind === 'stage-done' || mark.kind === 'planted')}
+		today={data.today}
+		refused={form?.refusal}
+	/>
+{/key}

@@ -1,0 +1,14 @@
+import { loading } from '$lib/server/edge/http';
+import { recoveryOf, referenceShootMm } from '$lib/server/recovery';
+import { getStore } from '$lib/server/store';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ parent }) =>
+	loading(async () => {
+		const { records, values } = await parent();
+		const { db } = await getStore();
+		return {
+			of: await recoveryOf(db, records, values),
+			shootMm: await referenceShootMm(db, records.tree)
+		};
+	});

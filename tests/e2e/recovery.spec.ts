@@ -1,0 +1,222 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
+import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+
+test('the forecast: a probability with its range, what moved it, and a decision kept or overruled with a reason', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/recovery`);
+	const forecast = page.getByRole('region', { name: 'Is it coming back?' });
+	await expect(forecast.getByRole('img', { name: /Root function over time/ })).toBeVisible();
+	await forecast.getByText('What moved it').click();
+	await expect(
+		forecast.getByRole('list', { name: 'What moved it' }).getByRole('listitem').first()
+	).toContainText(/for it|against it/);
+	const decide = page.getByRole('region', { name: 'Now to decide' });
+	await decide
+		.getByRole('button', { name: /^Decide otherwise than/ })
+		.first()
+		.click();
+	const sheet = page.getByRole('dialog', { name: 'Decide otherwise' });
+	await sheet.getByRole('button', { name: 'Keep the decision' }).click();
+	await expect(sheet.getByText(/must say why, since it was advised otherwise/).first()).toBeVisible();
+	await sheet.getByLabel('Why').fill('The weather is against it.');
+	await sheet.getByRole('button', { name: 'Keep the decision' }).click();
+	await expect(decide.getByText(/Decided today: carry on\. The weather is against it\./)).toBeVisible();
+	await told(page, 'The decision is kept.').getByRole('button', { name: 'Undo' }).click();
+	await expect(decide.getByText(/Decided today/)).toHaveCount(0);
+	await decide
+		.getByRole('button', { name: /^So decided/ })
+		.first()
+		.click();
+	await expect(decide.getByText(/Decided today/)).toBeVisible();
+	await expectAccessible(page);
+});
+
+test('a look asks what matters; several shoots give their mean, and the forecast answers at once', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('G-11')}/recovery`);
+	const form = page.locator('form').filter({ hasText: 'A look' });
+	expect(await form.getByRole('radiogroup').count()).toBeLessThanOrEqual(7);
+	await page.getByRole('button', { name: /^Look at more/ }).click();
+	await page.getByLabel('This season’s shoots').fill('80 90 100');
+	await expect(page.getByText('90 mm on average, ± 10 mm')).toBeVisible();
+	await page.getByRole('radiogroup', { name: 'Leaves' }).getByRole('radio', { name: 'wilted' }).click();
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(told(page, 'The look is kept.')).toBeVisible();
+	await expect(page.getByText('90 mm on average')).toBeHidden();
+	await expect(page.getByRole('region', { name: 'Now to decide' })).toContainText(/It wilts/);
+	await told(page, 'The look is kept.').getByRole('button', { name: 'Undo' }).click();
+	await expect(page.getByRole('region', { name: 'Now to decide' })).not.toContainText(/It wilts/);
+});
+
+test('a reading that nature does not give wants a reason; looking closer names its check', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('G-11')}/recovery`);
+	await page.getByRole('button', { name: /^Look at more/ }).click();
+	await page.getByLabel('Alive up to').fill('1400');
+	await page.getByLabel('This season’s shoots').fill('40 forty');
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(page.getByText(/must be a number/).first()).toBeVisible();
+	await page.getByLabel('This season’s shoots').fill('');
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(page.getByText(/must say why: 850 mm on \d+ Apr 2026, now 1400 mm/).first()).toBeVisible();
+	await page.getByLabel('What else').fill('the new leader is counted in');
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await expect(told(page, 'The look is kept.')).toBeVisible();
+	await told(page, 'The look is kept.').getByRole('button', { name: 'Undo' }).click();
+	await expect(told(page, 'Taken back.')).toBeVisible();
+	await open(page, `${DEMO}/trees/${await treeId('C-07')}/recovery`);
+	await expect(page.getByRole('region', { name: 'Now to decide' })).toContainText(
+		/Now tells most, in \d+ min: .*→ \d+ %/
+	);
+});
+
+test('of a closed case nothing more is asked, and what is done after is refused', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('D-02')}/aftercare`);
+	await expect(page.getByRole('note')).toContainText('Dead since 2 November 2024: this case is closed');
+	await expect(page.getByRole('button', { name: 'Watered or weighed' })).toHaveCount(0);
+	await expect(page.getByRole('button', { name: /^Done/ })).toHaveCount(0);
+	await expectAccessible(page);
+	const answer = await page.request.post(`${DEMO}/trees/${await treeId('D-02')}/recovery?/look`, {
+		form: { observedOn: '2026-04-18', buds: 'open' },
+		headers: { accept: 'application/json', origin: DEMO }
+	});
+	expect(await answer.text()).toMatch(/closed on 2024-11-02: dead.*Open it again in Recovery/);
+});
+
+test('cuttings are taken, tracked, never more than there were, and one becomes a tree with its parent', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('C-07')}/recovery/backups`);
+	await page.getByRole('button', { name: /^Some have roots/ }).click();
+	let sheet = page.getByRole('dialog', { name: /How many have roots/ });
+	await sheet.getByLabel('How many').fill('40');
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(sheet.getByText('It must not make more than the 12 that were taken.')).toBeVisible();
+	await sheet.getByLabel('How many').fill('5');
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(page.getByText('7 to root, 5 rooted')).toBeVisible();
+	await page.getByRole('button', { name: /^Pot on as a tree/ }).click();
+	sheet = page.getByRole('dialog', { name: 'Pot on as a tree of the yard' });
+	await sheet.getByLabel('Tag').fill('C-08');
+	await sheet.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByText('7 to root, 4 rooted, 1 potted')).toBeVisible();
+	await page.getByRole('link', { name: 'Camellia with the sour pot, struck' }).click();
+	await expect(page.getByRole('heading', { name: 'Camellia with the sour pot, struck' })).toBeVisible();
+	await open(page, `${DEMO}/trees/${await treeId('C-08')}/recovery/backups`);
+	await expect(page.getByText(/This one was struck from/)).toContainText('C-07');
+	await expectAccessible(page);
+});
+
+test('pictures: text, nothing and too many pixels are refused; two of a view stand side by side under a slider', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('E-04')}/recovery/pictures`);
+	await expect(page.getByText(/No picture yet/)).toBeVisible();
+	const send = async (name: string, buffer: Buffer, on: string) => {
+		await page.getByLabel('File').setInputFiles({ name, mimeType: 'image/png', buffer });
+		await page.getByLabel('Taken on').fill(on);
+		await page.getByRole('button', { name: 'Keep the picture' }).click();
+	};
+	await send('tree.png', Buffer.from('not a picture at all'), '2026-03-01');
+	await expect(page.getByText(/must be a picture: JPEG, PNG or WebP/).first()).toBeVisible();
+	await send('tree.png', Buffer.alloc(0), '2026-03-01');
+	await expect(page.getByText(/must not be empty/).first()).toBeVisible();
+	const plain = (color: string) =>
+		sharp({ create: { width: 600, height: 400, channels: 3, background: color } })
+			.png()
+			.toBuffer();
+	await send('tree.png', await plain('#777777'), '2026-03-01');
+	await expect(told(page, /The picture is kept/)).toBeVisible();
+	await send('tree.png', await plain('#338844'), '2026-04-10');
+	await expect(page.getByLabel('How much of the earlier picture is seen')).toBeVisible();
+	await expect(page.getByText(/Green in the light of its middle: 33 % then, 53 % now/)).toBeVisible();
+	const strip = page.getByRole('list', { name: 'Along its time' }).getByRole('listitem');
+	await expect(strip).toHaveCount(2);
+	await expect
+		.poll(() =>
+			strip
+				.first()
+				.getByRole('img')
+				.evaluate((img) => (img as HTMLImageElement).naturalWidth)
+		)
+		.toBeGreaterThan(100);
+	await strip
+		.first()
+		.getByRole('button', { name: /^Take out/ })
+		.click();
+	await expect(strip).toHaveCount(1);
+	await told(page, 'Taken out.').getByRole('button', { name: 'Undo' }).click();
+	await expect(strip).toHaveCount(2);
+	// The last picture lies over the camera, so that the next is taken from the same spot.
+	await page.getByRole('button', { name: /^Camera over the last/ }).click();
+	const camera = page.getByRole('dialog', { name: /from the same spot/ });
+	await expect(camera.getByRole('img', { name: 'This view as it was last' })).toBeVisible();
+	await expect
+		.poll(() => camera.locator('video').evaluate((video) => (video as HTMLVideoElement).videoWidth))
+		.toBeGreaterThan(0);
+	await camera.getByRole('button', { name: 'Take it' }).click();
+	await expect(page.getByText('taken with the camera')).toBeVisible();
+	await page.getByRole('button', { name: 'Keep the picture' }).click();
+	await expect(strip).toHaveCount(3);
+	await expectAccessible(page);
+});
+
+test('what the yard learns: outcomes without claims from few, the register of losses, the review; report and letter', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/yard/outcomes`);
+	await expect(page.getByText(/Too few are decided to claim anything/)).toBeVisible();
+	await page.getByRole('radio', { name: 'Mix', exact: true }).click();
+	await expect(page.getByRole('columnheader', { name: 'Mix' })).toBeVisible();
+	await expect(page.getByRole('region', { name: /Register of losses/ })).toContainText(
+		'Worked out of season'
+	);
+	await open(page, `${DEMO}/yard/review`);
+	await expect(page.getByRole('heading', { name: /Root stages that are due/ })).toBeVisible();
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/recovery/report`);
+	const report = page.getByRole('article', { name: 'Case report' });
+	await expect(report.getByRole('heading', { name: 'Roots, before and after' })).toBeVisible();
+	await expect(report.getByRole('heading', { name: 'Verdict' })).toBeVisible();
+	const saved = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Save as PDF' }).click();
+	const file = await saved;
+	expect(file.suggestedFilename()).toBe('H-03-case-report.pdf');
+	const pdf = await readFile(await file.path(), 'latin1');
+	expect(pdf.startsWith('%PDF-')).toBe(true);
+	expect(pdf).toContain('H-03 case report');
+	// The text is text in its fonts, the pictures are pictures, and it takes more than a page.
+	expect(pdf.match(/\/Type \/Page\b/g)?.length).toBeGreaterThan(1);
+	expect(pdf.match(/\/Subtype \/Image\b/g)?.length).toBeGreaterThan(1);
+	expect(pdf).toMatch(/\/FontName \/[A-Z]+\+AtkinsonHyperlegible/);
+	await open(page, `${DEMO}/trees/${await treeId('L-01')}/recovery/letter`);
+	const letter = page.getByRole('article', { name: 'Letter to the owner' });
+	await expect(letter.getByRole('heading', { name: 'Will it fall?' })).toBeVisible();
+	await expect(letter).toContainText('qualified arborist');
+	await expect(letter).toContainText('It is no certificate of stability');
+});
+
+test('all trees: grouped, with the columns one wants, sorted both ways', async ({ page }) => {
+	await open(page, `${DEMO}/trees`);
+	await page.getByLabel('Group the trees').selectOption({ label: 'by place' });
+	await expect(page.getByRole('rowheader', { name: /^Cold frame \d/ })).toBeVisible();
+	await page.getByLabel('Narrow down').press('ArrowDown');
+	const links = page.getByRole('table').getByRole('link');
+	await expect(links.first()).toBeFocused();
+	await page.keyboard.press('End');
+	await expect(links.last()).toBeFocused();
+	await page.keyboard.press('ArrowUp');
+	await expect(links.nth(-2)).toBeFocused();
+	await page.getByRole('checkbox', { name: 'Last look' }).uncheck();
+	await expect(page.getByRole('columnheader', { name: 'Last look' })).toHaveCount(0);
+	const tag = page.getByRole('columnheader', { name: /^Tag/ });
+	await tag.getByRole('button').click();
+	await expect(tag).toHaveAttribute('aria-sort', 'ascending');
+	await tag.getByRole('button').click();
+	await expect(tag).toHaveAttribute('aria-sort', 'descending');
+	await expectAccessible(page);
+});

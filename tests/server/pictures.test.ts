@@ -1,0 +1,129 @@
+import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { greenShare, viewsOf } from '$core/pictures/picture';
+import { exportCase, importCase } from '$lib/server/case-file';
+import { Refusal } from '$lib/server/errors';
+import { keepPicture, pictureFile, readPicture, removePicture, sweepPictures } from '$lib/server/pictures';
+import { undo } from '$lib/server/records/work';
+import { loadRecords } from '$lib/server/trees';
+import { freshStore, storeWithTree } from './helpers';
+
+let folder = '';
+beforeAll(() => {
+	folder = mkdtempSync(path.join(tmpdir(), 'bruntle-pictures-'));
+	process.env.BRUNTLE_PICTURES = folder;
+});
+const on = '2026-04-18';
+const fault = async (work: Promise<unknown>): Promise<string> => {
+	try {
+		await work;
+	} catch (cause) {
+		if (cause instanceof Refusal) return cause.problems[0]?.message ?? cause.message;
+		throw cause;
+	}
+	throw new Error('nothing was refused');
+};
+const image = (width: number, height: number, background = '#338844') =>
+	sharp({ create: { width, height, channels: 3, background } });
+
+describe('a picture', () => {
+	it('is turned upright, made smaller, and stripped of where it was taken; its day is kept', async () => {
+		const sent = await image(3000, 1000)
+			.withExif({
+				IFD0: { Make: 'Camera' },
+				IFD2: { DateTimeOriginal: '2026:04:02 17:05:00' },
+				IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' }
+			})
+			.jpeg()
+			.toBuffer();
+		const lying = await sharp(sent).keepExif().withMetadata({ orientation: 6 }).jpeg().toBuffer();
+		expect((await sharp(sent).metadata()).exif).toBeDefined();
+		const read = await readPicture(sent);
+		const kept = await sharp(read.jpeg).metadata();
+		expect(kept.exif).toBeUndefined();
+		expect(Math.max(read.widthPx, read.heightPx)).toBe(2000);
+		expect(read.widthPx).toBeGreaterThan(read.heightPx);
+		// Sent lying on its side, it stands.
+		const upright = await readPicture(lying);
+		expect(upright.heightPx).toBeGreaterThan(upright.widthPx);
+		expect(read.takenOn).toBe('2026-04-02');
+		expect(Math.max((await sharp(read.small).metadata()).width, 0)).toBeLessThanOrEqual(480);
+		// #338844 holds 0x88 of 0x33 + 0x88 + 0x44 of green.
+		expect(read.greenness).toBeCloseTo(136 / (51 + 136 + 68), 2);
+		expect(greenShare(10, 10, 10)).toBeCloseTo(1 / 3, 12);
+		expect(greenShare(0, 0, 0)).toBeNull();
+	});
+	it('that is text, empty, broken, foreign or a bomb is refused in one sentence', async () => {
+		expect(await fault(readPicture(Buffer.from('<script>alert(1)</script>')))).toMatch(/JPEG, PNG or WebP/);
+		expect(await fault(readPicture(Buffer.alloc(0)))).toMatch(/must not be empty/);
+		expect(await fault(readPicture(Buffer.alloc(21 * 1024 * 1024)))).toMatch(/20 MB/);
+		const whole = await image(800, 800).jpeg().toBuffer();
+		expect(await fault(readPicture(whole.subarray(0, Math.floor(whole.length / 2))))).toMatch(/broken|JPEG/);
+		const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>');
+		expect(await fault(readPicture(svg))).toMatch(/JPEG, PNG or WebP/);
+		const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(40)]);
+		expect(await fault(readPicture(heic))).toMatch(/HEIC/);
+		// 30,000 pixels a side: small as a file, huge once unpacked.
+		const bomb = await sharp({
+			create: { width: 30_000, height: 30_000, channels: 3, background: '#000' },
+			limitInputPixels: false
+		})
+			.png({ compressionLevel: 9 })
+			.toBuffer();
+		expect(await fault(readPicture(bomb))).toMatch(/100 million pixels/);
+	}, 60_000);
+	it('belongs to a tree, goes with its case as a file, and a case whose picture was changed is refused', async () => {
+		const { store, tree } = await storeWithTree();
+		const sent = await image(900, 600).png().toBuffer();
+		const keep = (view: string, takenOn: string | null) =>
+			keepPicture(store, tree.id, { view, takenOn, note: '' }, sent, on);
+		const { picture, entryId } = await keep('front', '2026-03-05');
+		expect(await pictureFile(picture.hash, true)).not.toBeNull();
+		await keep('front', null);
+		expect(await fault(keep('front', '2026-06-01'))).toMatch(/after today/);
+		const { pictures } = await loadRecords(store.db, tree.id);
+		expect(pictures.map((one) => one.takenOn)).toEqual(['2026-03-05', on]);
+		expect(viewsOf(pictures)[0]).toMatchObject({ view: 'front', count: 2 });
+		const written = await exportCase(store.db, tree.id);
+		expect(written.pictures[0]?.jpegBase64).not.toBeNull();
+		const elsewhere = await freshStore();
+		await importCase(elsewhere, JSON.parse(JSON.stringify(written)));
+		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
+		const other = (await image(90, 60, '#ff0000').jpeg().toBuffer()).toString('base64');
+		expect(
+			await fault(
+				importCase(await freshStore(), {
+					...written,
+					pictures: written.pictures.map((one) => ({ ...one, jpegBase64: other }))
+				})
+			)
+		).toMatch(/must be that of its picture/);
+		const entry = await removePicture(store, tree.id, picture.id, 1);
+		expect((await loadRecords(store.db, tree.id)).pictures).toHaveLength(1);
+		await undo(store, entry);
+		expect(await pictureFile(picture.hash, false)).not.toBeNull();
+		await undo(store, entryId).catch(() => undefined);
+		// One picture twice is one file, whole and small; nothing half-written lies about.
+		expect(readdirSync(folder).filter((name) => !/^[0-9a-f]{64}(\.small)?\.jpg$/.test(name))).toEqual([]);
+	});
+});
+
+describe('what is left in the folder of pictures', () => {
+	it('of a write that broke off goes after a day; a picture without a record stays for undo', async () => {
+		const file = (name: string) => path.join(folder, name);
+		const hash = 'a'.repeat(64);
+		const broken = `${hash}.jpg.123e4567-e89b-42d3-a456-426614174000`;
+		const fresh = `${hash}.small.jpg.123e4567-e89b-42d3-a456-426614174001`;
+		for (const name of [broken, fresh, `${hash}.jpg`, 'notes.txt']) writeFileSync(file(name), 'x');
+		const old = new Date(Date.now() - 3 * 86_400_000);
+		for (const name of [broken, `${hash}.jpg`, 'notes.txt']) utimesSync(file(name), old, old);
+		expect(await sweepPictures()).toBe(1);
+		const left = readdirSync(folder);
+		expect(left).not.toContain(broken);
+		expect(left).toEqual(expect.arrayContaining([fresh, `${hash}.jpg`, 'notes.txt']));
+		for (const name of [fresh, `${hash}.jpg`, 'notes.txt']) rmSync(file(name));
+	});
+});

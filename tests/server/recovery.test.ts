@@ -1,0 +1,341 @@
+import { describe, expect, it } from 'vitest';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingInput } from '$core/pots/replant-plan';
+import { backupInput } from '$core/recovery/backup';
+import { observationInput } from '$core/recovery/observation';
+import { decisionInput } from '$core/recovery/said';
+import { closingInput, treeInput } from '$core/tree/tree';
+import { defaultValues as values } from '$core/values/values';
+import { upgradeCase } from '$core/case/case';
+import { exportCase, importCase } from '$lib/server/case-file';
+import { readForm } from '$lib/server/edge/form';
+import { lossRows, outcomeCases, saidAgainstCame, yardReview } from '$lib/server/outcomes';
+import { trees } from '$lib/server/records/records';
+import { undo } from '$lib/server/records/work';
+import {
+	addBackup,
+	backupRecord,
+	changeBackup,
+	childrenOf,
+	potBackup,
+	recordDecision,
+	recordLook,
+	recoveryOf
+} from '$lib/server/recovery';
+import { recordPlanting } from '$lib/server/replant';
+import { closeTree, loadRecords, reopenTree } from '$lib/server/trees';
+import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
+import { recordWatering, waterOf } from '$lib/server/water';
+import { taskInput } from '$core/aftercare/task';
+import { wateringInput } from '$core/water/watering';
+import { freshStore, refusal, storeWithTree } from './helpers';
+
+const on = '2026-04-18';
+const planting = plantingInput.parse({
+	plantedOn: '2026-03-05',
+	pot: {
+		shape: 'round',
+		topLengthMm: 300,
+		topWidthMm: 300,
+		bottomLengthMm: 240,
+		bottomWidthMm: 240,
+		heightMm: 200
+	},
+	sizeRule: 'normal',
+	ballDiameterMm: 240,
+	ballDepthMm: 140,
+	mix: pottingMixOf('pumice-bark'),
+	headspaceMm: 20
+});
+const planted = async () => {
+	const made = await storeWithTree({ heightM: 0.9 });
+	await recordPlanting(
+		made.store,
+		made.tree.id,
+		planting,
+		{ waterSchool: 'at-once', fromStock: null },
+		values
+	);
+	return made;
+};
+
+describe('looks and what they say', () => {
+	it('a work and a look of today each say a forecast, kept with the case; undo takes it back', async () => {
+		const { store, tree } = await planted();
+		const before = (await loadRecords(store.db, tree.id)).forecasts;
+		expect(before).toMatchObject([{ occasion: 'work', saidOn: '2026-03-05', context: { livingLoss: 0 } }]);
+		const { entryId } = await recordLook(
+			store,
+			tree.id,
+			observationInput.parse({ observedOn: on, leafState: 'turgid', shootsMm: [10, 14, 18], smell: 'none' })
+		);
+		const after = await loadRecords(store.db, tree.id);
+		expect(after.forecasts).toHaveLength(2);
+		expect(after.observations[0]).toMatchObject({ shootExtensionMm: 14, shootsMm: [10, 14, 18] });
+		await undo(store, entryId);
+		expect((await loadRecords(store.db, tree.id)).forecasts).toEqual(before);
+		// A look of an earlier day is a record, not a forecast of that day.
+		await recordLook(store, tree.id, observationInput.parse({ observedOn: '2026-04-01', buds: 'none' }));
+		expect((await loadRecords(store.db, tree.id)).forecasts).toHaveLength(1);
+	});
+	it('refuses a look before it was taken in, more than the lot holds, and shoots that are no numbers', async () => {
+		const { store, tree } = await storeWithTree({ plantCount: 12 });
+		const look = (change: object) => observationInput.parse({ observedOn: on, ...change });
+		expect(
+			(await refusal(recordLook(store, tree.id, look({ observedOn: '2026-02-01', buds: 'none' }))))
+				.problems[0]?.field
+		).toBe('observedOn');
+		expect(
+			(await refusal(recordLook(store, tree.id, look({ sample: { looked: 13, alive: 3 } })))).problems[0]
+				?.field
+		).toBe('sample.looked');
+		expect(observationInput.safeParse({ observedOn: on, sample: { looked: 3, alive: 4 } }).success).toBe(
+			false
+		);
+		const form = new FormData();
+		form.set('observedOn', on);
+		form.append('shootsMm', '40');
+		form.append('shootsMm', 'long');
+		form.set('sample.looked', '');
+		form.set('sample.alive', '');
+		expect(
+			(await refusal(Promise.resolve().then(() => readForm(observationInput, form)))).problems[0]?.field
+		).toMatch(/shootsMm/);
+		form.delete('shootsMm');
+		form.append('shootsMm', '40,5');
+		expect(readForm(observationInput, form)).toMatchObject({ shootsMm: [40.5], sample: null });
+	});
+});
+
+describe('decisions', () => {
+	it('are kept with the evidence as it stood; what is no longer due is refused', async () => {
+		const { store, tree } = await planted();
+		const decision = decisionInput.parse({ decidedOn: on, advised: 'carry-on', decided: 'carry-on' });
+		await recordDecision(store, tree.id, decision);
+		const [kept] = (await loadRecords(store.db, tree.id)).decisions;
+		expect(kept).toMatchObject({ advised: 'carry-on', decided: 'carry-on' });
+		expect(kept?.probability).toBeGreaterThan(0);
+		expect(
+			(
+				await refusal(
+					recordDecision(
+						store,
+						tree.id,
+						decisionInput.parse({ ...decision, advised: 're-cut', decided: 're-cut' })
+					)
+				)
+			).status
+		).toBe(409);
+	});
+	it('rest on the season, the water and what was seen', async () => {
+		const { store, tree } = await planted();
+		const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+		expect(of).toMatchObject({ since: { on: '2026-03-05', what: 'planting' } });
+		expect(of?.facts.dryness).not.toBeNull();
+		expect(of?.case.odds).toBeGreaterThan(0);
+	});
+});
+
+describe('backups', () => {
+	const batch = backupInput.parse({ takenOn: '2026-03-05', kind: 'hardwood', source: 'top', count: 10 });
+	it('become trees with their parent named, never more than were taken, and count for the next', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		await addBackup(store, tree.id, batch);
+		const [own] = (await loadRecords(store.db, tree.id)).backups;
+		if (!own) throw new Error('no batch');
+		await changeBackup(store, tree.id, { backupId: own.id, version: 1, on, what: 'struck', count: 6 });
+		const child = treeInput.parse({
+			tag: 'C-1',
+			name: 'Struck',
+			kindId: tree.kindId,
+			placeId,
+			situation: 'potted',
+			trunkDiameterMm: 6,
+			takenInOn: on
+		});
+		const { treeId: madeId, entryIds } = await potBackup(
+			store,
+			tree.id,
+			{ backupId: own.id, version: 2, on, count: 2 },
+			child
+		);
+		expect(await trees.get(store.db, madeId)).toMatchObject({ parentTreeId: tree.id, plantCount: 2 });
+		// A page that is out of date takes nothing in.
+		expect(
+			(
+				await refusal(
+					potBackup(store, tree.id, { backupId: own.id, version: 1, on, count: 1 }, { ...child, tag: 'C-3' })
+				)
+			).status
+		).toBe(409);
+		expect((await trees.list(store.db)).map((one) => one.tag)).not.toContain('C-3');
+		expect(await childrenOf(store.db, tree.id)).toMatchObject([{ tag: 'C-1' }]);
+		expect(
+			(
+				await refusal(
+					changeBackup(store, tree.id, { backupId: own.id, version: 3, on, what: 'lost', count: 9 })
+				)
+			).problems[0]?.field
+		).toBe('count');
+		expect(
+			(
+				await refusal(
+					potBackup(store, tree.id, { backupId: own.id, version: 3, on, count: 9 }, { ...child, tag: 'C-2' })
+				)
+			).problems[0]?.field
+		).toBe('count');
+		expect((await trees.list(store.db)).map((one) => one.tag)).not.toContain('C-2');
+		// Six struck of the six whose fate is known.
+		expect(await backupRecord(store.db, 'hardwood')).toEqual({ struck: 6, known: 6 });
+		await undo(store, ...entryIds);
+		expect(await childrenOf(store.db, tree.id)).toEqual([]);
+	});
+});
+
+describe('what the yard learns', () => {
+	it('outcomes, losses, forecasts against what came, and the review', async () => {
+		const { store, tree } = await planted();
+		expect(await outcomeCases(store.db)).toMatchObject([
+			{ tag: 'T-1', state: 'in-care', fromOn: '2026-03-05', livingLoss: 0, mixName: planting.mix.name }
+		]);
+		expect(await saidAgainstCame(store.db, on)).toEqual([]);
+		expect(await saidAgainstCame(store.db, '2036-01-01')).toMatchObject([{ tag: 'T-1', happened: false }]);
+		const review = await yardReview(store.db, on, values);
+		expect(review.unseen).toEqual([]);
+		expect((await yardReview(store.db, '2026-08-01', values)).unseen).toMatchObject([{ tag: 'T-1' }]);
+		expect((await yardReview(store.db, '2028-08-01', values)).pots).toMatchObject([
+			{ tag: 'T-1', why: 'planted long ago' }
+		]);
+		const { version } = (await loadRecords(store.db, tree.id)).tree;
+		await closeTree(
+			store,
+			tree.id,
+			version,
+			closingInput.parse({
+				state: 'dead',
+				closedOn: on,
+				closingNote: 'Too wet.',
+				lossCause: 'root-rot',
+				shownEarlier: 'its weight'
+			})
+		);
+		expect(await lossRows(store.db)).toMatchObject([
+			{ tag: 'T-1', lossCause: 'root-rot', shownEarlier: 'its weight' }
+		]);
+		expect(await saidAgainstCame(store.db, on)).toMatchObject([{ happened: false }]);
+		expect((await yardReview(store.db, '2028-08-01', values)).pots).toEqual([]);
+		expect(
+			closingInput.safeParse({ state: 'dead', closedOn: on, closingNote: 'x', lossCause: 'ghosts' }).success
+		).toBe(false);
+	});
+	it('is part of a case and reads back identically; a case of version 3 is read', async () => {
+		const { store, tree } = await planted();
+		await recordLook(
+			store,
+			tree.id,
+			observationInput.parse({ observedOn: on, woundwoodMm: 4, pests: 'some' })
+		);
+		await addBackup(
+			store,
+			tree.id,
+			backupInput.parse({ takenOn: on, kind: 'root', source: 'cut roots', count: 5, lengthMm: 60 })
+		);
+		await recordDecision(
+			store,
+			tree.id,
+			decisionInput.parse({
+				decidedOn: on,
+				advised: 'carry-on',
+				decided: 'look-closer',
+				note: 'it looks dull'
+			})
+		);
+		const written = await exportCase(store.db, tree.id);
+		expect([written.backups.length, written.decisions.length, written.forecasts.length]).toEqual([1, 1, 2]);
+		const elsewhere = await freshStore();
+		await importCase(elsewhere, JSON.parse(JSON.stringify(written)));
+		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
+		const { pictures: _p, backups: _b, decisions: _d, forecasts: _f, ...third } = written;
+		const upgraded = upgradeCase({ ...third, version: 3 }) as typeof written;
+		expect(upgraded).toMatchObject({ version: 4, pictures: [], backups: [], decisions: [], forecasts: [] });
+		await importCase(await freshStore(), upgraded);
+	});
+});
+
+describe('a closed case', () => {
+	const closing = closingInput.parse({
+		state: 'dead',
+		closedOn: '2026-04-10',
+		closingNote: 'Water less.',
+		lossCause: 'root-rot'
+	});
+	it('is not watered, looked at, worked on or planted after its day; before it, and once opened again, it is', async () => {
+		const { store, tree } = await planted();
+		const { version } = (await loadRecords(store.db, tree.id)).tree;
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({ kind: 'look', title: 'Look', fromOn: on, toOn: on, mark: 'ours', stage: 'recovery' })
+		);
+		await closeTree(store, tree.id, version, closing);
+		const { tasks } = await loadRecords(store.db, tree.id);
+		const [task] = tasks.filter((one) => one.title === 'Look');
+		const water = (wateredOn: string) =>
+			recordWatering(store, tree.id, wateringInput.parse({ wateredOn, litres: 1 }));
+		for (const refused of [
+			() => water(on),
+			() => recordLook(store, tree.id, observationInput.parse({ observedOn: on, buds: 'open' })),
+			() =>
+				recordPlanting(
+					store,
+					tree.id,
+					{ ...planting, plantedOn: on },
+					{ waterSchool: 'at-once', fromStock: null },
+					values
+				),
+			() =>
+				addBackup(
+					store,
+					tree.id,
+					backupInput.parse({ takenOn: on, kind: 'hardwood', source: 'top', count: 3 })
+				),
+			() =>
+				closeTask(store, tree.id, {
+					taskId: task?.id ?? '',
+					version: task?.version ?? 0,
+					state: 'done',
+					skipReason: '',
+					on
+				}),
+			() =>
+				doTogether(store, togetherInput.parse({ tasks: [], waterings: [{ treeId: tree.id, litres: 2 }] }), on)
+		]) {
+			const answer = await refusal(refused());
+			expect(answer.status, String(refused)).toBe(409);
+			expect(`${answer.message} ${answer.advice}`).toMatch(/closed on 2026-04-10: dead.*Open it again/);
+		}
+		expect((await waterOf(store.db, tree.id, values)).pot).toBeNull();
+		// What was done before and is written down late is taken.
+		await water('2026-04-09');
+		const closed = (await loadRecords(store.db, tree.id)).tree;
+		await reopenTree(store, tree.id, closed.version);
+		await water(on);
+		expect((await loadRecords(store.db, tree.id)).waterings.map((one) => one.wateredOn)).toEqual([
+			'2026-04-09',
+			on
+		]);
+	});
+});
+
+describe('a reading that nature does not give', () => {
+	it('is taken only with a note that says why, and nothing is written before', async () => {
+		const { store, tree } = await planted();
+		const look = (change: object) => observationInput.parse({ diebackLimitMm: 400, ...change });
+		await recordLook(store, tree.id, look({ observedOn: '2026-03-20' }));
+		const higher = look({ observedOn: on, diebackLimitMm: 700 });
+		expect((await refusal(recordLook(store, tree.id, higher))).problems[0]).toMatchObject({ field: 'note' });
+		expect((await loadRecords(store.db, tree.id)).observations).toHaveLength(1);
+		await recordLook(store, tree.id, { ...higher, note: 'misread then' });
+		expect((await loadRecords(store.db, tree.id)).observations).toHaveLength(2);
+	});
+});

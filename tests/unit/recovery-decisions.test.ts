@@ -1,0 +1,462 @@
+import { describe, expect, it } from 'vitest';
+import type { Kind } from '$core/kinds/kind';
+import { shippedKinds } from '$core/kinds/shipped';
+import { examinationInput } from '$core/diagnosis/examination';
+import { checkNow } from '$core/recovery/closer';
+import { unlikelyIn } from '$core/recovery/unlikely';
+import { decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
+import { lookQuestions, type LookFacts } from '$core/recovery/look';
+import { observationInput, shootsMean, type Observation } from '$core/recovery/observation';
+import { ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
+import { shootGrowth } from '$core/recovery/shoot-growth';
+import { seasonPoint, seasonsOf } from '$core/recovery/season';
+import { decisionInput } from '$core/recovery/said';
+import { cramersV, entangledWith, followOf, outcomesBy, type OutcomeCase } from '$core/outcomes/outcomes';
+import { defaultValues as values } from '$core/values/values';
+import { bareDay } from '$core/weather/series';
+import { addDays } from '$core/climate/calendar';
+
+let next = 0;
+const look = (observedOn: string, seen: Record<string, unknown>): Observation => ({
+	...observationInput.parse({ observedOn, ...seen }),
+	id: `o${next++}`,
+	version: 1
+});
+const facts = (change: Partial<DecisionFacts> = {}): DecisionFacts => ({
+	today: '2026-06-20',
+	sinceOn: '2026-02-20',
+	seasonBeganOn: '2026-04-10',
+	inSeason: true,
+	evergreen: false,
+	tender: false,
+	heightMm: 1000,
+	observations: [],
+	probability: 0.8,
+	probabilityBefore: 0.8,
+	dryness: null,
+	gate: null,
+	stagesLeft: 0,
+	referenceShootMm: null,
+	reEstablished: false,
+	...change
+});
+const kinds = (change: Partial<DecisionFacts>): string[] =>
+	decisionsDue(facts(change), values).map((due) => due.kind);
+
+describe('what is to be decided', () => {
+	it('wilting parts the ways by the water of the pot; unknown, it asks for that first', () => {
+		const observations = [look('2026-06-15', { leafState: 'wilted' })];
+		expect(kinds({ observations, dryness: 0.1 })[0]).toBe('rot-path');
+		expect(kinds({ observations, dryness: 0.85 })[0]).toBe('water-path');
+		expect(kinds({ observations, dryness: null })[0]).toBe('look-closer');
+		// An old wilting is not today's.
+		expect(kinds({ observations: [look('2026-05-01', { leafState: 'wilted' })], dryness: 0.1 })).toEqual([
+			'carry-on'
+		]);
+	});
+	it('no buds by the late end of their time; last year’s buds do not count, and evergreens are not asked', () => {
+		const late = [look('2026-06-18', { buds: 'none' })];
+		expect(kinds({ observations: late })).toContain('look-closer');
+		expect(kinds({ observations: [look('2026-05-01', { buds: 'none' })] })).not.toContain('look-closer');
+		expect(kinds({ observations: [look('2026-05-20', { buds: 'open' }), ...late] })).not.toContain(
+			'look-closer'
+		);
+		expect(
+			kinds({ sinceOn: '2025-02-20', observations: [look('2025-05-20', { buds: 'open' }), ...late] })
+		).toContain('look-closer');
+		expect(kinds({ evergreen: true, observations: late })).not.toContain('look-closer');
+	});
+	it('dieback is cut back once two looks far enough apart agree, with the stop rule', () => {
+		const first = look('2026-05-20', { diebackLimitMm: 610 });
+		const steady = [first, look('2026-06-18', { diebackLimitMm: 600 })];
+		const due = decisionsDue(facts({ observations: steady }), values).find((one) => one.kind === 're-cut');
+		expect(due?.what).toContain('600 mm');
+		expect(due?.first.join(' ')).toMatch(/only living shoot/);
+		expect(kinds({ observations: [first, look('2026-06-18', { diebackLimitMm: 450 })] })).not.toContain(
+			're-cut'
+		);
+		expect(kinds({ observations: [first, look('2026-05-25', { diebackLimitMm: 605 })] })).not.toContain(
+			're-cut'
+		);
+		expect(steadyLimit([first], values)).toBeNull();
+		// Alive to its top: nothing to cut.
+		const whole = [
+			look('2026-05-20', { diebackLimitMm: 1000 }),
+			look('2026-06-18', { diebackLimitMm: 1000 })
+		];
+		expect(kinds({ observations: whole })).not.toContain('re-cut');
+	});
+	it('death is asked about, never declared, with the checks to make first', () => {
+		const dead = [
+			look('2026-05-20', { buds: 'none', leafCover: 0, diebackLimitMm: 40 }),
+			look('2026-06-18', { buds: 'none', leafCover: 0, diebackLimitMm: 0 })
+		];
+		const due = decisionsDue(facts({ observations: dead, probability: 0.02 }), values).find(
+			(one) => one.kind === 'call-dead'
+		);
+		expect(due?.what).toMatch(/\?/);
+		expect(due?.first.length).toBeGreaterThanOrEqual(3);
+		expect(kinds({ observations: dead.slice(0, 1), probability: 0.02 })).not.toContain('call-dead');
+	});
+	it('a probability that is low or fell asks for a closer look; a met gate opens the stage; growth is left alone', () => {
+		expect(kinds({ probability: 0.3, probabilityBefore: 0.3 })).toEqual(['look-closer']);
+		expect(kinds({ probability: 0.7, probabilityBefore: 0.9 })).toEqual(['look-closer']);
+		expect(kinds({ gate: { stage: 1, answer: 'met', because: ['Shoots.'] } })).toEqual(['next-stage']);
+		expect(kinds({ gate: { stage: 1, answer: 'unknown', because: [] } })).toEqual(['carry-on']);
+		const grown = [look('2026-06-10', { shootExtensionMm: 260 })];
+		expect(kinds({ sinceOn: '2025-02-20', observations: grown, referenceShootMm: 300 })).toEqual([
+			'let-grow'
+		]);
+		expect(kinds({ sinceOn: '2025-02-20', observations: grown, referenceShootMm: 900 })).toEqual([
+			'carry-on'
+		]);
+	});
+	it('is overruled only with a reason', () => {
+		const decision = { decidedOn: '2026-06-20', advised: 're-cut', decided: 'carry-on' };
+		expect(decisionInput.safeParse(decision).error?.issues[0]?.path).toEqual(['note']);
+		expect(decisionInput.safeParse({ ...decision, note: 'wait for a second look' }).success).toBe(true);
+		expect(decisionInput.safeParse({ ...decision, decided: 're-cut' }).success).toBe(true);
+	});
+});
+
+describe('what a look asks', () => {
+	const asked = (change: Partial<LookFacts> = {}) =>
+		lookQuestions(
+			{
+				today: '2026-06-20',
+				sinceOn: '2026-02-20',
+				seasonBeganOn: '2026-04-10',
+				kind: { group: 'deciduous' },
+				tree: { situation: 'potted', plantCount: 1 },
+				progress: 0.35,
+				nearSeason: true,
+				evergreen: false,
+				observations: [],
+				wounded: false,
+				rotWasCut: false,
+				structuralCut: false,
+				waits: [],
+				suckersSeen: false,
+				pestsSeen: false,
+				...change
+			},
+			values
+		).map((question) => question.part);
+	it('at most seven things, each for a reason', () => {
+		expect(asked().length).toBeLessThanOrEqual(7);
+		expect(asked({ rotWasCut: true, pestsSeen: true, suckersSeen: true, structuralCut: true }).length).toBe(
+			7
+		);
+	});
+	it('what waits for the tree, what was found, and what the place allows', () => {
+		expect(asked({ waits: ['buds-move'], progress: 0, nearSeason: false })).toContain('buds');
+		expect(asked({ progress: 0, nearSeason: false })).not.toContain('buds');
+		expect(asked({ rotWasCut: true })).toContain('smell');
+		expect(asked({ tree: { situation: 'in-ground', plantCount: 1 } })).not.toContain('weight');
+		expect(
+			asked({ tree: { situation: 'potted', plantCount: 40 } })[0] === 'lot' ||
+				asked({ tree: { situation: 'potted', plantCount: 40 } }).includes('lot')
+		).toBe(true);
+		const fell = [look('2026-05-01', { diebackLimitMm: 900 }), look('2026-06-01', { diebackLimitMm: 700 })];
+		expect(asked({ observations: fell })).toContain('dieback');
+		expect(asked({ observations: [look('2026-06-18', { shootExtensionMm: 100 })] })).not.toContain('shoots');
+	});
+	it('woundwood only where a root was cut, once a season', () => {
+		const late = {
+			sinceOn: '2025-11-20',
+			progress: 0.6,
+			observations: [look('2026-06-18', { firmness: 'firm' })]
+		};
+		expect(asked({ ...late, wounded: true })).toContain('woundwood');
+		expect(asked(late)).not.toContain('woundwood');
+		expect(
+			asked({ ...late, wounded: true, observations: [look('2026-06-01', { woundwoodMm: 4 })] })
+		).not.toContain('woundwood');
+	});
+	it('several shoots give a mean and a spread', () => {
+		expect(shootsMean([40, 50, 60])).toEqual({ meanMm: 50, sdMm: 10 });
+		expect(shootsMean([])).toBeNull();
+		expect(shootsMean([40])?.sdMm).toBeNull();
+	});
+});
+
+describe('the season by warmth', () => {
+	const place = { kind: 'open' as const, latitudeDeg: 52, elevationM: 0, heldMinimumC: null };
+	const seasons = seasonsOf(place, false, '2025-06-01', '2026-07-01', values);
+	const series = (minC: number, maxC: number) =>
+		Array.from({ length: 130 }, (_, i) => ({
+			...bareDay(addDays('2026-03-01', i), { et0Mm: 1, rainMm: 0 }),
+			minC,
+			maxC
+		}));
+	it('a cold spring is not far on, a warm one is further than the calendar', () => {
+		const at = (days: ReturnType<typeof series>) =>
+			seasonPoint(seasons, '2026-06-10', '2025-06-01', days, values);
+		const calendar = at([]);
+		expect(calendar.by).toBe('calendar');
+		const [cold, warm] = [at(series(3, 9)), at(series(14, 26))];
+		expect(cold.by).toBe('warmth');
+		expect(cold.progress).toBeLessThan(calendar.progress);
+		expect(warm.progress).toBeGreaterThan(calendar.progress);
+		// Time in seasons goes by the calendar alone.
+		expect(cold.seasons).toBeCloseTo(warm.seasons, 12);
+		expect(cold.seasons).toBeGreaterThan(0.8);
+	});
+});
+
+describe('shoots against warmth', () => {
+	const season = { from: '2026-04-10', to: '2026-10-20' };
+	const warm = (meanC: number) =>
+		Array.from({ length: 120 }, (_, i) => ({
+			...bareDay(addDays('2026-04-10', i), { et0Mm: 1, rainMm: 0 }),
+			minC: meanC - 5,
+			maxC: meanC + 5
+		}));
+	it('the same rate in a cold and a warm spring, though the shoots differ', () => {
+		// 41 days at 10 °C over 5 are 410 less 205 = 205 °C days; at 15 °C twice as many.
+		const at = (meanC: number, mm: number) =>
+			shootGrowth([look('2026-05-20', { shootExtensionMm: mm })], [season], warm(meanC), values)[0];
+		expect(at(10, 41)).toMatchObject({ year: 2026, warmth: 205, mmPer100: 20, growsTo: null });
+		expect(at(15, 82)).toMatchObject({ warmth: 410, mmPer100: 20 });
+		// Weather that nobody measured gives no rate.
+		expect(
+			shootGrowth([look('2026-05-20', { shootExtensionMm: 41 })], [season], [], values)[0]
+		).toMatchObject({
+			warmth: null,
+			mmPer100: null
+		});
+	});
+	it('a curve over warmth gives back what the shoots grow to', () => {
+		const grown = [20, 40, 60, 80, 100].map((day) => {
+			const degree = 10 * (day + 1);
+			return look(addDays('2026-04-10', day), {
+				shootExtensionMm: 300 / (1 + Math.exp((500 - degree) / 120))
+			});
+		});
+		const [found] = shootGrowth(grown, [season], warm(15), values);
+		expect(found?.growsTo?.mm).toBeCloseTo(300, 0);
+		expect(found?.growsTo?.over).toBe('warmth');
+		// It goes as far as warmth is known, rises all the way, and its error holds it.
+		const curve = found?.curve ?? [];
+		expect(curve[0]?.on).toBe(season.from);
+		expect((curve.at(-1)?.on ?? '') <= addDays('2026-04-10', 150)).toBe(true);
+		for (const [i, point] of curve.entries()) {
+			expect(point.mm).toBeGreaterThanOrEqual(curve[i - 1]?.mm ?? 0);
+			expect(point.low).toBeLessThanOrEqual(point.mm);
+			expect(point.high).toBeGreaterThanOrEqual(point.mm);
+		}
+	});
+	it('where nobody measured weather the curve goes over days, through the whole season, and says so', () => {
+		const grown = [14, 35, 56, 77, 98].map((day) =>
+			look(addDays('2026-04-10', day), { shootExtensionMm: 200 / (1 + Math.exp((50 - day) / 12)) })
+		);
+		const [found] = shootGrowth(grown, [season], [], values);
+		expect(found?.growsTo).toMatchObject({ over: 'days', mm: expect.closeTo(200, 0) as number });
+		expect(found?.curve.at(-1)?.mm).toBeCloseTo(200, 0);
+		expect(shootGrowth(grown.slice(0, 3), [season], [], values)[0]).toMatchObject({
+			growsTo: null,
+			curve: []
+		});
+	});
+});
+
+describe('outcomes', () => {
+	const one = (i: number, change: Partial<OutcomeCase> = {}): OutcomeCase => ({
+		treeId: `t${i}`,
+		tag: `T-${i}`,
+		group: 'deciduous',
+		reserves: 'field-grown',
+		state: 're-established',
+		fromOn: '2024-03-01',
+		closedOn: addDays('2024-03-01', 300 + i),
+		livingLoss: 0.2,
+		seasonFit: 'in-window',
+		crownSchool: null,
+		mixName: 'Pumice',
+		...change
+	});
+	const many = (count: number, change: Partial<OutcomeCase> = {}, from = 0) =>
+		Array.from({ length: count }, (_, i) => one(from + i, change));
+	it('claim nothing from five trees, and count them all the same', () => {
+		const [few] = outcomesBy(many(5), 'group', '2026-04-18', values);
+		expect(few).toMatchObject({ count: 5, reEstablished: 5, curve: null, medianDays: null });
+		const [enough] = outcomesBy(many(10), 'group', '2026-04-18', values);
+		expect(enough?.medianDays).toBe(304);
+	});
+	it('a lost tree is never counted as merely no longer watched', () => {
+		expect(followOf(one(1, { state: 'dead', closedOn: '2024-06-01' }), '2026-04-18', 900)).toEqual({
+			days: 900,
+			happened: false
+		});
+		const mixed = outcomesBy(
+			[...many(10), ...many(10, { state: 'dead', closedOn: '2024-04-01' }, 10)],
+			null,
+			'2026-04-18',
+			values
+		)[0];
+		expect(mixed?.curve?.at(-1)?.share).toBeCloseTo(0.5, 9);
+	});
+	it('says what went together: V by hand is 1 for one and the same, 0 for apart', () => {
+		expect(
+			cramersV([
+				['a', 'x'],
+				['a', 'x'],
+				['b', 'y'],
+				['b', 'y']
+			])
+		).toBeCloseTo(1, 12);
+		expect(
+			cramersV([
+				['a', 'x'],
+				['a', 'y'],
+				['b', 'x'],
+				['b', 'y']
+			])
+		).toBeCloseTo(0, 12);
+		expect(
+			cramersV([
+				['a', 'x'],
+				['a', 'y']
+			])
+		).toBeNull();
+		// (3·1 − 1·3 …): chi² of [[3,1],[1,3]] is 2, so V = √(2/8) = 0.5.
+		const square: [string, string][] = [
+			['a', 'x'],
+			['a', 'x'],
+			['a', 'x'],
+			['a', 'y'],
+			['b', 'x'],
+			['b', 'y'],
+			['b', 'y'],
+			['b', 'y']
+		];
+		expect(cramersV(square)).toBeCloseTo(0.5, 12);
+		const cases = [
+			...many(8, { group: 'conifer', mixName: 'Pumice' }),
+			...many(8, { group: 'deciduous', mixName: 'Bark' }, 8)
+		];
+		expect(entangledWith(cases, 'group', values)).toMatchObject([
+			{ factor: 'mix', v: 1, example: expect.stringContaining('8 of 8') as string }
+		]);
+	});
+});
+
+describe('a letter to the owner', () => {
+	const letter = (change: Partial<LetterFacts> = {}) =>
+		ownersLetter({
+			treeName: 'Lime',
+			kindName: 'Lime',
+			place: 'Garden',
+			today: '2026-04-18',
+			trunkDiameterMm: 500,
+			heightM: 14,
+			windows: [
+				{ middleDeg: 0, share: 0.9 },
+				{ middleDeg: 135, share: 0.8 }
+			],
+			wanted: 0.6,
+			assumed: false,
+			structuralCuts: 0,
+			structuralRot: false,
+			firmness: 'firm',
+			firmnessOn: '10 April 2026',
+			referrals: [],
+			probability: 0.8,
+			probabilityLow: 0.6,
+			probabilityHigh: 0.9,
+			vigour: 'fair',
+			structuralZoneM: 2.47,
+			next: [],
+			...change
+		});
+	it('answers, gives method and limits, and never certifies', () => {
+		const calm = letter();
+		expect(calm.urgent).toBe(false);
+		expect(calm.answer).toMatch(/not a certificate/);
+		const text = calm.sections.flatMap((section) => section.paragraphs).join(' ');
+		expect(text).toMatch(/south-east, keeps 80 %/);
+		expect(text).toMatch(/2\.5 m of the trunk/);
+		expect(text).toMatch(/qualified arborist/);
+		expect(text).not.toMatch(/\bis safe\b(?!\.)/);
+	});
+	it.each([
+		['a short window', { windows: [{ middleDeg: 90, share: 0.4 }] }],
+		['rot in a structural root', { structuralRot: true }],
+		['it moves', { firmness: 'moves' as const }],
+		['a referral', { referrals: ['Fungus brackets at the base.'] }]
+	])('keeps people away and refers on: %s', (_, change) => {
+		const urgent = letter(change);
+		expect(urgent.urgent).toBe(true);
+		expect(urgent.answer).toMatch(/Keep people from under it/);
+	});
+	it('says nothing of its hold where nobody looked', () => {
+		expect(letter({ windows: [] }).answer).toMatch(/nothing can be said/);
+	});
+});
+
+describe('what nature does not do', () => {
+	const season = { from: '2026-03-20', to: '2026-10-30' };
+	const before = [
+		look('2026-05-03', { shootExtensionMm: 42, diebackLimitMm: 900, woundwoodMm: 6, lostCount: 3 })
+	];
+	const said = (more: object): string[] =>
+		unlikelyIn(observationInput.parse({ observedOn: '2026-05-20', ...more }), before, [season], values).map(
+			(problem) => problem.message
+		);
+
+	it('asks why shoots shrink, and takes it with a note', () => {
+		expect(said({ shootExtensionMm: 30 })[0]).toMatch(
+			/42 mm on 2026-05-03, now 30 mm, and shoots do not shrink/
+		);
+		expect(said({ shootExtensionMm: 30, note: 'cut back after hail' })).toEqual([]);
+		expect(said({ shootExtensionMm: 40 })).toEqual([]);
+		expect(said({ shootExtensionMm: 80 })).toEqual([]);
+	});
+	it('asks why dead wood lives, woundwood narrows, or the dead come back', () => {
+		expect(said({ diebackLimitMm: 1200 })).toHaveLength(1);
+		expect(said({ diebackLimitMm: 500 })).toEqual([]);
+		expect(said({ woundwoodMm: 4, lostCount: 2 })).toHaveLength(2);
+		expect(said({ woundwoodMm: 8, lostCount: 4 })).toEqual([]);
+	});
+	it('begins anew with each season', () => {
+		const next = { from: '2027-03-20', to: '2027-10-30' };
+		const fresh = observationInput.parse({ observedOn: '2027-04-20', shootExtensionMm: 5 });
+		expect(unlikelyIn(fresh, before, [next], values)).toEqual([]);
+	});
+	it('leaves a shorter reading out of the growth curve, and says so', () => {
+		const shoots = (on: string, shootExtensionMm: number): Observation => look(on, { shootExtensionMm });
+		const [grown] = shootGrowth(
+			[shoots('2026-05-01', 40), shoots('2026-05-20', 20), shoots('2026-06-10', 60)],
+			[season],
+			[],
+			values
+		);
+		expect(grown).toMatchObject({ readings: 2, shrunk: 1, lastMm: 60 });
+	});
+});
+
+describe('the check to look closer with', () => {
+	it('is one that was not made yet, and moves with what was found', () => {
+		const kind = shippedKinds.find((one) => one.group === 'deciduous') as Kind;
+		const records: Parameters<typeof checkNow>[0] = {
+			tree: { situation: 'potted', vigour: 'weak' },
+			kind,
+			examinations: []
+		};
+		const first = checkNow(records, null, '2026-05-20', values);
+		expect(first).not.toBeNull();
+		const examined = {
+			...examinationInput.parse({
+				examinedOn: '2026-05-10',
+				findings: first?.signIds.map((signId) => ({ signId, grade: 0 })) ?? []
+			}),
+			id: 'e',
+			version: 1
+		};
+		const next = checkNow({ ...records, examinations: [examined] }, null, '2026-05-20', values);
+		expect(next?.signIds.some((sign) => first?.signIds.includes(sign))).toBe(false);
+		// An old look says nothing of today.
+		const old = { ...examined, examinedOn: '2025-05-10' };
+		expect(checkNow({ ...records, examinations: [old] }, null, '2026-05-20', values)).toEqual(first);
+	});
+});

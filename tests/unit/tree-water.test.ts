@@ -1,0 +1,297 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { TreeRecords } from '$core/case/case';
+import { addDays } from '$core/climate/calendar';
+import { placeSchema } from '$core/climate/place';
+import { groundPlanSchema } from '$core/ground/ground-plan';
+import { shippedKinds } from '$core/kinds/shipped';
+import { measurementSchema } from '$core/measuring/measurement';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingSchema, type Planting } from '$core/pots/replant-plan';
+import { taskSchema } from '$core/aftercare/task';
+import { defaultValues as values } from '$core/values/values';
+import { treeGroundWater } from '$core/water/ground-water';
+import { leafCalendar, treeDemand } from '$core/water/tree-demand';
+import { rootedIn, storesOf, treeWater } from '$core/water/tree-water';
+import { groundStateOf, waterStateOf } from '$core/water/water-state';
+import { wateringSchema } from '$core/water/watering';
+import { bareDay, type SeriesDay } from '$core/weather/series';
+import { cut, treeRecords } from '../records';
+
+const today = '2026-06-20';
+const place = placeSchema.parse({
+	id: 'p',
+	version: 1,
+	name: 'Bench',
+	kind: 'open',
+	latitudeDeg: 52,
+	note: ''
+});
+const seriesOf = (from: string, days: number, et0Mm = 3, rainMm = 0): SeriesDay[] =>
+	Array.from({ length: days }, (_, i) => bareDay(addDays(from, i), { et0Mm, rainMm }));
+const series = seriesOf('2026-04-01', 100);
+const planting = (change: Partial<Planting> = {}): Planting => ({
+	...plantingSchema.parse({
+		id: 'pl',
+		version: 1,
+		plantedOn: '2026-04-10',
+		pot: {
+			shape: 'round',
+			topLengthMm: 300,
+			topWidthMm: 300,
+			bottomLengthMm: 240,
+			bottomWidthMm: 240,
+			heightMm: 200
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: 220,
+		ballDepthMm: 140,
+		mix: pottingMixOf('pumice-bark'),
+		headspaceMm: 20
+	}),
+	...change
+});
+const watering = (wateredOn: string, change: object = {}) =>
+	wateringSchema.parse({ id: `w-${wateredOn}`, version: 1, wateredOn, litres: null, ...change });
+const potted = (change: Partial<TreeRecords> = {}): TreeRecords =>
+	treeRecords({ plantings: [planting()], rootMap: null, plan: null, ...change });
+const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = series, on = today) => {
+	const found = treeWater(potted(change), place, days, on, values);
+	if (!found) throw new Error('it stands in a pot');
+	return found;
+};
+
+describe('the stores of a pot', () => {
+	const tree = { heightM: 0.9, trunkDiameterMm: 80 };
+	const stores = storesOf(planting(), tree, values);
+	it('hold no more than the pot, and a ball that grows takes from the mix round it', () => {
+		const potL = Math.PI * 1.35 ** 2 * 1.8;
+		expect(stores.rootedMostL + stores.unrootedMostL).toBeLessThan(potL);
+		const larger = storesOf(planting({ ballDiameterMm: 260, ballDepthMm: 170 }), tree, values);
+		expect(larger.rootedMostL).toBeGreaterThan(stores.rootedMostL);
+		expect(larger.unrootedMostL).toBeLessThan(stores.unrootedMostL);
+		// The surface is that of the pot where the mix ends.
+		expect(stores.surfaceM2).toBeGreaterThan(Math.PI * 0.12 ** 2);
+		expect(stores.surfaceM2).toBeLessThan(Math.PI * 0.15 ** 2);
+	});
+	it('a mix that holds more water gives more of it; a crown that was measured counts before a usual one', () => {
+		const peaty = storesOf(planting({ mix: pottingMixOf('pumice-bark'), crownWidthMm: 1200 }), tree, values);
+		expect(peaty.crownM2).toBeGreaterThan(stores.crownM2);
+		expect(peaty.unrootedMostL).toBeCloseTo(stores.unrootedMostL, 9);
+	});
+	it('roots growing in move water between the parts and make none', () => {
+		fc.assert(
+			fc.property(fc.double({ min: 0, max: 5000, noNaN: true }), (warm) => {
+				const after = rootedIn(stores, warm, values);
+				expect(after.rootedMostL + after.unrootedMostL).toBeCloseTo(
+					stores.rootedMostL + stores.unrootedMostL,
+					9
+				);
+				expect(after.unrootedMostL).toBeGreaterThanOrEqual(0);
+				expect(after.rootedMostL).toBeGreaterThanOrEqual(stores.rootedMostL);
+			})
+		);
+		expect(rootedIn(stores, 0, values)).toEqual(stores);
+	});
+});
+
+describe('the water of a potted tree', () => {
+	it('is not known in the ground, without a planting, or without weather', () => {
+		expect(treeWater(treeRecords({ plantings: [] }), place, series, today, values)).toBeNull();
+		expect(treeWater(potted(), place, [], today, values)).toBeNull();
+		const ground = potted();
+		ground.tree = { ...ground.tree, situation: 'in-ground' };
+		expect(treeWater(ground, place, series, today, values)).toBeNull();
+	});
+	it('says what it rests on: nothing, a fresh planting, a watering, a weighing', () => {
+		expect(water().from).toBe('assumed');
+		expect(water({}, series, '2026-04-20').from).toBe('planting');
+		expect(water({ waterings: [watering('2026-06-15')] }).from).toBe('watering');
+		const weighed = measurementSchema.parse({
+			id: 'm',
+			version: 1,
+			measuredOn: '2026-06-19',
+			raw: {
+				tool: 'weighing',
+				fullKg: 12,
+				nowKg: 11,
+				dryKg: null,
+				wateredOn: '2026-06-15'
+			}
+		});
+		expect(water({ waterings: [watering('2026-06-15')], measurements: [weighed] }).from).toBe('weighing');
+	});
+	it('nothing that was only assumed raises an alarm', () => {
+		expect(water().alarms).toEqual([]);
+	});
+	it('is asked for later after water and sooner under more sun; what was forgotten is late', () => {
+		const next = (list: string[], et0Mm = 3) =>
+			water({ waterings: list.map((on) => watering(on)) }, seriesOf('2026-04-01', 120, et0Mm)).next;
+		const late = next(['2026-06-20']);
+		const early = next(['2026-06-10']);
+		expect((late.on ?? '') >= (early.on ?? '')).toBe(true);
+		expect((next(['2026-06-18'], 6).on ?? '9999') <= (next(['2026-06-18'], 1.5).on ?? '9999')).toBe(true);
+		expect((next(['2026-05-01']).on ?? '9999') < today).toBe(true);
+		for (const one of [late, early]) {
+			expect((one.earliest ?? '') <= (one.on ?? '')).toBe(true);
+			expect((one.on ?? '') <= (one.latest ?? '9999')).toBe(true);
+			expect(one.litres).toBeGreaterThan(0);
+		}
+	});
+	it('a dry rest that is open holds water back to its end', () => {
+		const rest = taskSchema.parse({
+			id: 'r',
+			version: 1,
+			kind: 'dry-rest',
+			title: 'First water',
+			fromOn: '2026-07-02',
+			toOn: '2026-07-04',
+			state: 'open',
+			closedOn: null,
+			skipReason: ''
+		});
+		const held = water({ waterings: [watering('2026-06-01')], tasks: [rest] }).next;
+		expect((held.on ?? '') >= '2026-07-02').toBe(true);
+		const free = water({ waterings: [watering('2026-06-01')], tasks: [{ ...rest, state: 'done' }] }).next;
+		expect((free.on ?? '9999') < (held.on ?? '')).toBe(true);
+	});
+	it('what is kept for Today is the same, short, and survives being written as JSON', () => {
+		const found = water({ waterings: [watering('2026-06-15')] });
+		const { state, functionLow } = waterStateOf(found, today, values);
+		expect(state).toMatchObject({
+			nextOn: found.next.on,
+			litres: found.next.litres,
+			from: 'watering',
+			lastWaterOn: '2026-06-15',
+			// Without weighings its roots did not move.
+			move: null
+		});
+		expect(JSON.parse(JSON.stringify(state))).toEqual(state);
+		expect(functionLow.at(-1)?.on).toBe(found.course.at(-1)?.on);
+		expect(functionLow.length).toBeLessThanOrEqual(Math.ceil(found.course.length / 7) + 1);
+	});
+	it('cut roots drink less: it dries more slowly than the same tree before', () => {
+		const whole = water({ waterings: [watering('2026-06-12')] });
+		const records = potted({ waterings: [watering('2026-06-12')] });
+		const { rootMap, plan } = treeRecords({}, [
+			cut('r0', 0, '2026-06-11'),
+			cut('r1', 0, '2026-06-11'),
+			cut('r2', 0, '2026-06-11')
+		]);
+		const cutBack = treeWater({ ...records, rootMap, plan }, place, series, today, values);
+		expect(cutBack?.course.at(-1)?.phi).toBeLessThan(0.7);
+		expect(whole.course.at(-1)?.phi).toBeGreaterThan(0.9);
+		expect(cutBack?.next.dryness).toBeLessThan(whole.next.dryness);
+		expect((cutBack?.next.on ?? '') >= (whole.next.on ?? '')).toBe(true);
+	});
+});
+
+describe('the water of a tree in the ground', () => {
+	const grown = (change: Partial<TreeRecords> = {}): TreeRecords => {
+		const records = treeRecords({ rootMap: null, plan: null, ...change });
+		return {
+			...records,
+			tree: { ...records.tree, situation: 'in-ground', heightM: 2.4, trunkDiameterMm: 40 }
+		};
+	};
+	const ground = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = series) => {
+		const found = treeGroundWater(grown(change), place, days, today, values);
+		if (!found) throw new Error('it stands in the ground');
+		return found;
+	};
+	const hole = groundPlanSchema.parse({
+		id: 'g',
+		version: 1,
+		plannedOn: '2026-04-05',
+		hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 },
+		doneOn: '2026-04-05'
+	});
+	it('is not that of a pot', () => {
+		expect(treeGroundWater(treeRecords(), place, series, today, values)).toBeNull();
+	});
+	it('is conserved: what fell and was poured went into the store, to drink, or through', () => {
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0, max: 12, noNaN: true }),
+				fc.double({ min: 0, max: 25, noNaN: true }),
+				fc.double({ min: 0, max: 60, noNaN: true }),
+				(et0Mm, rainMm, litres) => {
+					const found = ground(
+						{ groundPlans: [hole], waterings: [watering('2026-05-10', { litres })] },
+						seriesOf('2026-04-01', 80, et0Mm, rainMm)
+					);
+					let held = found.stores.ballMm + found.stores.backfillMm;
+					for (const day of found.days) {
+						const came = rainMm + (day.on === '2026-05-10' ? litres / found.stores.areaM2 : 0);
+						const now = day.water.ballMm + day.water.backfillMm;
+						expect(held + came - now).toBeCloseTo(day.drawnMm + day.grassMm + day.drainedMm, 6);
+						expect(day.water.ballMm).toBeGreaterThanOrEqual(0);
+						expect(day.water.ballMm).toBeLessThanOrEqual(found.stores.ballMm + 1e-9);
+						held = now;
+					}
+				}
+			),
+			{ numRuns: 40 }
+		);
+	});
+	it('dries without rain and stays moist under it; a planted ball sooner than a grown root zone', () => {
+		const [dry, wet] = [
+			ground({ groundPlans: [hole] }),
+			ground({ groundPlans: [hole] }, seriesOf('2026-04-01', 100, 3, 60))
+		];
+		expect(dry.now?.dryness).toBeGreaterThan(wet.now?.dryness ?? 1);
+		expect((dry.next.on ?? '9999') <= today).toBe(true);
+		expect(wet.next.on).toBeNull();
+		const days = seriesOf('2026-06-17', 30);
+		expect(ground({ groundPlans: [{ ...hole, doneOn: '2026-06-17' }] }, days).now?.dryness).toBeGreaterThan(
+			ground({}, days).now?.dryness ?? 1
+		);
+	});
+	it('counts only what is done: a hole that is planned is none yet', () => {
+		expect(ground({ groundPlans: [{ ...hole, doneOn: null }] }).how).toBe('grown');
+		expect(ground({ groundPlans: [hole] }).how).toBe('planted');
+	});
+	it('a grown tree is brought up only where its roots were hurt and rain was measured', () => {
+		const whole = ground();
+		expect(whole.next.on).not.toBeNull();
+		expect(groundStateOf(whole, values).state.nextOn).toBeNull();
+		const hurt = {
+			...whole,
+			course: [{ on: today, phi: 0.3, low: 0.2, high: 0.4, seen: null }]
+		} as typeof whole;
+		expect(groundStateOf(hurt, values).state.nextOn).toBe(whole.next.on);
+		expect(groundStateOf({ ...hurt, rainKnown: 0.2 }, values).state.nextOn).toBeNull();
+	});
+});
+
+describe('what drives demand', () => {
+	const kindOf = (group: string) => {
+		const kind = shippedKinds.find((one) => one.group === group);
+		if (!kind) throw new Error(`no ${group}`);
+		return kind;
+	};
+	it('evergreens are always in leaf, deciduous kinds in their season, on either side of the equator', () => {
+		const yew = leafCalendar(kindOf('conifer'), place, values);
+		expect([yew('2026-01-15'), yew('2026-07-15')]).toEqual([true, true]);
+		const north = leafCalendar(kindOf('deciduous'), place, values);
+		expect([north('2026-01-15'), north('2026-07-15')]).toEqual([false, true]);
+		const south = leafCalendar(kindOf('deciduous'), { ...place, latitudeDeg: -45 }, values);
+		expect([south('2026-01-15'), south('2026-07-15')]).toEqual([true, false]);
+		// Where it never turns cold enough the short days bare them; on the equator nothing does.
+		const mild = leafCalendar(kindOf('deciduous'), { ...place, latitudeDeg: 37 }, values);
+		expect([mild('2026-12-25'), mild('2026-05-15')]).toEqual([false, true]);
+		const equator = leafCalendar(kindOf('deciduous'), { ...place, latitudeDeg: 1 }, values);
+		expect([equator('2026-01-15'), equator('2026-07-15')]).toEqual([true, true]);
+	});
+	it('falls with what was cut, and only from that day on', () => {
+		const records = treeRecords({}, [cut('r0', 0, '2026-05-10'), cut('r1', 0, '2026-05-10')]);
+		const [before, after, later] = ['2026-05-09', '2026-05-10', '2026-09-20'].map((on) =>
+			treeDemand(records, place, on, values)
+		);
+		// Its dead root was found at mapping, long before.
+		expect(after?.rootFunction).toBeLessThan((before?.rootFunction ?? 0) - 0.15);
+		expect(later?.rootFunction).toBeGreaterThan(after?.rootFunction ?? 1);
+		expect(before?.inLeaf).toBe(true);
+		expect(before?.et0Mm).toBeGreaterThan(1);
+	});
+});
