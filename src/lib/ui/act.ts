@@ -1,6 +1,7 @@
 import { invalidateAll } from '$app/navigation';
 import type { SubmitFunction } from '@sveltejs/kit';
 import { toast } from 'svelte-sonner';
+import { windowFormat } from './format';
 
 interface Told {
 	/** What was done, in a few words. */
@@ -37,6 +38,8 @@ async function takeBack(entryId: string | string[]): Promise<void> {
 	await invalidateAll();
 }
 
+const inWords = (text: string): string => windowFormat().dated(text);
+
 interface ActOptions {
 	/** Keep the fields as typed after success. */
 	keep?: boolean;
@@ -44,15 +47,22 @@ interface ActOptions {
 	done?: () => void;
 }
 
+/** Counts what was sent from this window: an answer that comes late must not wipe what a later form was refused for. */
+let sent = 0;
+
 /** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
 export const act =
 	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
 	() => {
 		before?.();
-		return async ({ result, update }) => {
+		const mine = ++sent;
+		return async ({ result, update, formElement }) => {
 			if (result.type === 'success') {
+				if (!keep) HTMLFormElement.prototype.reset.call(formElement);
+				await invalidateAll();
+				if (mine === sent) await update({ reset: false, invalidateAll: false });
+				// Said last: who reads that it is done finds the page showing it.
 				tell((result.data ?? {}) as Told);
-				await update({ reset: !keep });
 				done?.();
 			} else if (result.type === 'redirect') {
 				await update({ reset: false });
@@ -61,7 +71,7 @@ export const act =
 				await update({ reset: false });
 				if (result.type === 'failure') {
 					const refusal = (result.data as Told | undefined)?.refusal;
-					if (refusal) toast.error(refusal.message, { description: refusal.advice });
+					if (refusal) toast.error(inWords(refusal.message), { description: inWords(refusal.advice) });
 				}
 			}
 		};

@@ -9,9 +9,17 @@ import { rootLosses } from '../roots/work';
 import type { Stage } from '../tree/tree';
 import type { Values } from '../values/values';
 
-/** look: a dot · stage: a chalk stroke, broken while planned · due: an open ring · verdict: a lozenge. */
+/** look: a dot · stage: a chalk stroke, broken while planned · due: an open ring · verdict: a lozenge · picture: a frame above. */
 export type MarkKind =
-	'taken-in' | 'examined' | 'look' | 'stage-done' | 'stage-planned' | 'planted' | 'due' | 'verdict';
+	| 'taken-in'
+	| 'examined'
+	| 'look'
+	| 'stage-done'
+	| 'stage-planned'
+	| 'planted'
+	| 'due'
+	| 'verdict'
+	| 'picture';
 
 export interface LineMark {
 	on: string;
@@ -36,7 +44,7 @@ export interface LineOfCare {
  * past today (or its close), with growing seasons at its place, what was done, what is due, and root function.
  */
 export function lineOfCare(records: TreeRecords, today: string, values: Values): LineOfCare {
-	const { tree, kind, places, observations, examinations, plantings, tasks, plan } = records;
+	const { tree, kind, places, observations, examinations, plantings, tasks, plan, pictures } = records;
 	const place = places.find((candidate) => candidate.id === tree.placeId);
 	const marks: LineMark[] = [{ on: tree.takenInOn, kind: 'taken-in', label: 'taken in', stage: 'take-in' }];
 	for (const examination of examinations)
@@ -45,6 +53,16 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 		marks.push({ on: look.observedOn, kind: 'look', label: 'look', stage: 'recovery' });
 	for (const planting of plantings)
 		marks.push({ on: planting.plantedOn, kind: 'planted', label: 'potted', stage: 'replant' });
+
+	for (const on of new Set(pictures.map((picture) => picture.takenOn))) {
+		const views = pictures.filter((picture) => picture.takenOn === on).map((picture) => picture.view);
+		marks.push({
+			on,
+			kind: 'picture',
+			label: `picture${views.length === 1 ? '' : 's'}: ${views.join(', ')}`,
+			stage: 'recovery'
+		});
+	}
 
 	const { found, done, planned } = rootLosses(records, values);
 	for (const loss of done)

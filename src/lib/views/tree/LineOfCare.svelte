@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { daysBetween } from '$core/climate/calendar';
+	import { addDays, daysBetween } from '$core/climate/calendar';
 	import type { LineMark, LineOfCare } from '$core/line-of-care/line';
 	import { useFormat } from '$ui/format';
 	import {
@@ -31,17 +31,19 @@
 	let transform = $state.raw(zoomIdentity);
 	let behaviour: ZoomBehavior<SVGSVGElement, unknown> | null = null;
 
+	const closedOn = $derived(care.marks.find((mark) => mark.kind === 'verdict')?.on);
 	const at = (date: string): Date => new Date(`${date}T00:00:00Z`);
 	const base = $derived.by(() => {
 		const narrow = width < 640;
-		const day = 86_400_000;
-		// On a phone the line shrinks to the present year.
-		const from = narrow
-			? new Date(Math.max(+at(care.span.from), +at(care.today) - 150 * day))
-			: at(care.span.from);
-		const to = narrow ? new Date(Math.min(+at(care.span.to), +at(care.today) + 215 * day)) : at(care.span.to);
+		// On a phone the line shrinks to the present year, or to the last one of a closed case.
+		const [back, ahead] = closedOn ? [305, 60] : [150, 215];
+		const middle = closedOn ?? care.today;
+		const later = (a: string, b: string): string => (a > b ? a : b);
+		const from = narrow ? later(care.span.from, addDays(middle, -back)) : care.span.from;
+		const end = addDays(middle, ahead);
+		const to = narrow && end < care.span.to ? end : care.span.to;
 		return scaleUtc()
-			.domain([from, to])
+			.domain([at(from), at(to)])
 			.range([14, width - 14]);
 	});
 	const x = $derived(transform.rescaleX(base));
@@ -85,10 +87,7 @@
 		'examined'
 	];
 	const todayX = $derived(x(at(care.today)));
-	const endX = $derived.by(() => {
-		const closed = care.marks.find((mark) => mark.kind === 'verdict');
-		return closed ? x(at(closed.on)) : todayX;
-	});
+	const endX = $derived(closedOn ? x(at(closedOn)) : todayX);
 	/** Labels under the line, most telling first, none over another. */
 	const labels = $derived.by(() => {
 		const taken: [number, number][] = [[todayX - 24, todayX + 24]];
@@ -196,6 +195,8 @@
 				<title>{format().day(mark.on)}: {mark.label}</title>
 				{#if mark.kind === 'look'}
 					<circle r="3.4" class="fill-paper stroke-ink" stroke-width="1.6" />
+				{:else if mark.kind === 'picture'}
+					<path d="M-4.5-21h9v7h-9z" class="fill-paper stroke-slate" stroke-width="1.4" />
 				{:else if mark.kind === 'taken-in' || mark.kind === 'examined'}
 					<circle r="6" class="fill-ink stroke-paper" stroke-width="1.5" />
 				{:else if mark.kind === 'planted'}
