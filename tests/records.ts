@@ -1,3 +1,4 @@
+import { defaultValues } from '$core/values/values';
 import type { TreeRecords } from '$core/case/case';
 import { placeSchema } from '$core/climate/place';
 import { examinationSchema } from '$core/diagnosis/examination';
@@ -18,7 +19,7 @@ const segments = [
 	'4 30 scaffold',
 	'8 20 dead'
 ].map((line, i) => {
-	const entry = parseQuickRoot(line, 'container', 80);
+	const entry = parseQuickRoot(line, 'container', 80, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return {
 		...segmentFromQuick(entry.root, { trunkDiameterMm: 80, ballRadiusMm: 180 }, `r${i}`),

@@ -7,6 +7,7 @@ import { plantingInput, replantPlanInput } from '$core/pots/replant-plan';
 import { observationInput } from '$core/recovery/observation';
 import type { PlanInput } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
+import { defaultValues } from '$core/values/values';
 import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
 import { stageDates } from '$core/roots/stage-dates';
 import { planFrom, proposalFor } from '$core/roots/proposal';
@@ -231,7 +232,7 @@ async function workRoots(
 		trunkDiameterMm: tree.trunkDiameterMm,
 		ballRadiusMm: roots.ballRadiusMm,
 		segments: roots.lines.map((line, index) => {
-			const entry = parseQuickRoot(line, roots.frame, tree.trunkDiameterMm);
+			const entry = parseQuickRoot(line, roots.frame, tree.trunkDiameterMm, defaultValues);
 			if (!entry.ok) throw new Error(`${tree.tag}: ${line}: ${entry.problem}`);
 			return segmentFromQuick(
 				entry.root,

@@ -68,7 +68,7 @@ function randomMap(count: number, seed: number): Segment[] {
 	const words = ['', '', '', 'circling', 'rising', 'crossing', 'girdling', 'dead', 'turned', 'keep'];
 	return Array.from({ length: count }, (_, i) => {
 		const line = `${Math.floor(random.between(0, 360))}° ${random.between(3, 34).toFixed(1)} ${words[Math.floor(random.next() * words.length)]}`;
-		const entry = parseQuickRoot(line, 'container', 110);
+		const entry = parseQuickRoot(line, 'container', 110, defaultValues);
 		if (!entry.ok) throw new Error(entry.problem);
 		return segmentFromQuick(entry.root, { trunkDiameterMm: 110, ballRadiusMm: 260 }, `r${i}`);
 	});

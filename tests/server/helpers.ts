@@ -1,3 +1,4 @@
+import { defaultValues } from '$core/values/values';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -60,7 +61,7 @@ export const rootsWith = (cut: string[] = []): RootsInput => {
 		'4 10 circling',
 		'8 9 dead'
 	].map((line, i) => {
-		const entry = parseQuickRoot(line, 'container', 60);
+		const entry = parseQuickRoot(line, 'container', 60, defaultValues);
 		if (!entry.ok) throw new Error(entry.problem);
 		return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
 	});

@@ -8,7 +8,7 @@ import { defaultValues } from '$core/values/values';
 import { BenchState } from '$views/roots/bench-state.svelte';
 
 const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {
-	const entry = parseQuickRoot(line, 'container', 100);
+	const entry = parseQuickRoot(line, 'container', 100, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, { trunkDiameterMm: 100, ballRadiusMm: 250 }, id), ...more };
 };

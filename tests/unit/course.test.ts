@@ -8,7 +8,7 @@ import { defaultValues } from '$core/values/values';
 
 const values = defaultValues;
 const root = (id: string, course: [number, number, number][], more: Partial<Segment> = {}): Segment => {
-	const entry = parseQuickRoot('6 10', 'container', 100);
+	const entry = parseQuickRoot('6 10', 'container', 100, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return {
 		...segmentFromQuick(entry.root, { trunkDiameterMm: 100, ballRadiusMm: 250 }, id),

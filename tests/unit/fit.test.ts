@@ -38,7 +38,7 @@ describe('the shape of a ball', () => {
 			trunkDiameterMm: 60,
 			ballRadiusMm: 200,
 			segments: ['6 20 anchor l150', '12 20 anchor l90'].map((line, i) => {
-				const entry = parseQuickRoot(line, 'container', 60);
+				const entry = parseQuickRoot(line, 'container', 60, defaultValues);
 				if (!entry.ok) throw new Error(entry.problem);
 				return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 200 }, `r${i}`);
 			})

@@ -25,7 +25,7 @@ beforeAll(async () => {
 const TRUNK = 100;
 const trunk = { trunkDiameterMm: TRUNK, ballRadiusMm: 250 };
 const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {
-	const entry = parseQuickRoot(line, 'container', TRUNK);
+	const entry = parseQuickRoot(line, 'container', TRUNK, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, trunk, id), ...more };
 };

@@ -248,7 +248,7 @@ describe('setting', () => {
 		'1:30 25 anchor',
 		'4:00 8 feeder'
 	].map((line, i) => {
-		const entry = parseQuickRoot(line, 'container', 90);
+		const entry = parseQuickRoot(line, 'container', 90, values);
 		if (!entry.ok) throw new Error(entry.problem);
 		return segmentFromQuick(entry.root, { trunkDiameterMm: 90, ballRadiusMm: 200 }, `r${i + 1}`);
 	});

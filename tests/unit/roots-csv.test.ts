@@ -1,3 +1,4 @@
+import { defaultValues } from '$core/values/values';
 import { describe, expect, it } from 'vitest';
 import { readRootsCsv, ROOTS_CSV_LENGTH, writeRootsCsv } from '$core/roots/roots-csv';
 import { parseQuickRoot } from '$core/roots/quick-entry';
@@ -5,11 +6,12 @@ import { segmentFromQuick, type Segment } from '$core/roots/root-map';
 
 const map = { frame: 'container' as const, trunkDiameterMm: 100, ballRadiusMm: 250, mappedOn: '2026-04-18' };
 const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {
-	const entry = parseQuickRoot(line, 'container', 100);
+	const entry = parseQuickRoot(line, 'container', 100, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, map, id), ...more };
 };
-const faults = (text: string) => readRootsCsv(text, map).problems.map(({ line, why }) => `${line}: ${why}`);
+const faults = (text: string) =>
+	readRootsCsv(text, map, defaultValues).problems.map(({ line, why }) => `${line}: ${why}`);
 
 describe('roots as CSV', () => {
 	it('come back as they were', () => {
@@ -19,11 +21,15 @@ describe('roots as CSV', () => {
 			root('10 9 dead40', 'c'),
 			root('2:15 8.5 circling trace', 'd', { parentId: 'a', attachMm: 40.5 })
 		];
-		const read = readRootsCsv(writeRootsCsv({ segments, frame: 'container' }), map);
+		const read = readRootsCsv(writeRootsCsv({ segments, frame: 'container' }), map, defaultValues);
 		expect(read).toEqual({ segments, problems: [], refusal: null });
 	});
 	it('are read with semicolons and decimal commas, and completed as quick entry would', () => {
-		const { segments, problems } = readRootsCsv('clock;diameter_mm;flaws\n6,5;31,5;\n9;7;circling\n', map);
+		const { segments, problems } = readRootsCsv(
+			'clock;diameter_mm;flaws\n6,5;31,5;\n9;7;circling\n',
+			map,
+			defaultValues
+		);
 		expect(problems).toEqual([]);
 		expect(segments).toHaveLength(2);
 		expect(segments[0]).toMatchObject({ diameterStartMm: 31.5, rootClass: 'anchor', condition: 'sound' });
@@ -40,7 +46,7 @@ describe('roots as CSV', () => {
 		expect(faults('clock,diameter_mm,class,flaws,keep\n6,8,trunk,ugly,perhaps\n').join(' | ')).toMatch(
 			/flaws “ugly” is not known.*keep must be yes or no|class “trunk” must be one of/
 		);
-		expect(readRootsCsv('clock,diameter_mm\n6,8\n7,x\n', map).segments).toEqual([]);
+		expect(readRootsCsv('clock,diameter_mm\n6,8\n7,x\n', map, defaultValues).segments).toEqual([]);
 	});
 	it('thicker than the trunk, without length, or in a ring of parents are refused', () => {
 		expect(faults('clock,diameter_mm\n6,120\n')[0]).toMatch(
@@ -63,6 +69,6 @@ describe('roots as CSV', () => {
 		[`clock,diameter_mm\n${'6,8\n'.repeat(2000)}`, /2000 roots; a map takes at most 400/],
 		['x'.repeat(ROOTS_CSV_LENGTH + 1), /larger than 1 MB/]
 	])('that are no map are refused as a whole', (text, why) =>
-		expect(readRootsCsv(text, map).refusal).toMatch(why)
+		expect(readRootsCsv(text, map, defaultValues).refusal).toMatch(why)
 	);
 });

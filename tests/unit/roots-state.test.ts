@@ -50,7 +50,7 @@ async function proposed(roots: RootsState, temper: Temper = 'usual'): Promise<vo
 	roots.take(one);
 }
 const quick = (line: string) => {
-	const entry = parseQuickRoot(line, 'container', 80);
+	const entry = parseQuickRoot(line, 'container', 80, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return entry.root;
 };

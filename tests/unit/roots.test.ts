@@ -20,7 +20,7 @@ import { defaultValues } from '$core/values/values';
 
 const TRUNK = 100;
 const root = (line: string, id: string, patch: Partial<Segment> = {}): Segment => {
-	const entry = parseQuickRoot(line, 'container', TRUNK);
+	const entry = parseQuickRoot(line, 'container', TRUNK, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, { trunkDiameterMm: TRUNK, ballRadiusMm: 200 }, id), ...patch };
 };
@@ -59,7 +59,7 @@ const segmentsArb = fc
 
 describe('quick entry', () => {
 	it('reads place, thickness and words in any order', () => {
-		const entry = parseQuickRoot('6:30 15 sec girdling d6 # bites', 'container', 60);
+		const entry = parseQuickRoot('6:30 15 sec girdling d6 # bites', 'container', 60, defaultValues);
 		expect(entry).toMatchObject({
 			ok: true,
 			root: {
@@ -71,15 +71,15 @@ describe('quick entry', () => {
 				note: 'bites'
 			}
 		});
-		expect(parseQuickRoot('90° 9,5 dead40', 'ground', 60)).toMatchObject({
+		expect(parseQuickRoot('90° 9,5 dead40', 'ground', 60, defaultValues)).toMatchObject({
 			ok: true,
 			root: { azimuthDeg: 90, diameterMm: 9.5, condition: 'dead', deadFromMm: 40 }
 		});
-		expect(parseQuickRoot('9 31 keep anchor', 'container', 60)).toMatchObject({
+		expect(parseQuickRoot('9 31 keep anchor', 'container', 60, defaultValues)).toMatchObject({
 			ok: true,
 			root: { azimuthDeg: 90, keep: true }
 		});
-		expect(parseQuickRoot('9 31 cut2', 'ground', 60)).toMatchObject({
+		expect(parseQuickRoot('9 31 cut2', 'ground', 60, defaultValues)).toMatchObject({
 			ok: true,
 			root: { azimuthDeg: 270, stage: 1 }
 		});
@@ -98,7 +98,7 @@ describe('quick entry', () => {
 		['6 10 keep cut', /both kept and cut/],
 		['6 10 trace cut', /trace further cannot be cut/]
 	])('says what is wrong with "%s"', (line, problem) => {
-		const entry = parseQuickRoot(line, 'container', 60);
+		const entry = parseQuickRoot(line, 'container', 60, defaultValues);
 		expect(entry.ok).toBe(false);
 		expect(entry.ok ? '' : entry.problem).toMatch(problem);
 	});

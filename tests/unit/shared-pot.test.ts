@@ -20,7 +20,7 @@ const mapOf = (lines: string[], more: Record<string, unknown> = {}) =>
 		trunkDiameterMm: 60,
 		ballRadiusMm: 150,
 		segments: lines.map((line, i) => {
-			const entry = parseQuickRoot(line, 'container', 60);
+			const entry = parseQuickRoot(line, 'container', 60, defaultValues);
 			if (!entry.ok) throw new Error(entry.problem);
 			return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 150 }, `r${i}`);
 		}),

@@ -101,7 +101,7 @@ const rules: Record<string, Rule> = {
 					minutes: 5
 				},
 	shelter: ({ group, livingLoss, seasonFit, inGround }, values) => {
-		if (inGround || livingLoss < 0.02) return null;
+		if (inGround || livingLoss < values['aftercare.lossCounts']) return null;
 		const least = values[`aftercare.shelter.${group}.least`];
 		const most = values[`aftercare.shelter.${group}.most`];
 		const late = seasonFit === 'out-of-window' ? 7 : 0;
@@ -124,8 +124,8 @@ const rules: Record<string, Rule> = {
 		};
 	},
 	cold: ({ tender, coldestC, workOn, livingLoss, inGround }, values) => {
-		if (inGround || livingLoss < 0.02) return null;
-		const limit = tender ? Math.max(coldestC, 5) : values['cold.cutRootsMinimumC'];
+		if (inGround || livingLoss < values['aftercare.lossCounts']) return null;
+		const limit = tender ? Math.max(coldestC, values['cold.tenderCutC']) : values['cold.cutRootsMinimumC'];
 		const month = Number(workOn.slice(5, 7));
 		return {
 			kind: 'cold',
@@ -139,8 +139,8 @@ const rules: Record<string, Rule> = {
 			minutes: 5
 		};
 	},
-	crown: ({ crownSchool, crownExcess }) =>
-		crownSchool === 'balance' && crownExcess > 0.05
+	crown: ({ crownSchool, crownExcess }, values) =>
+		crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
 			? {
 					kind: 'crown',
 					title: `Take about ${percent(crownExcess)} of the leaf area, dead and crossing wood first`,
@@ -150,7 +150,7 @@ const rules: Record<string, Rule> = {
 					toDay: 3,
 					minutes: 30
 				}
-			: crownExcess > 0.05
+			: crownExcess > values['aftercare.crownExcess']
 				? {
 						kind: 'shelter',
 						title: 'Shade, shelter and humidity instead of cutting leaves',
@@ -162,7 +162,7 @@ const rules: Record<string, Rule> = {
 					}
 				: null,
 	'shelter-half': ({ livingLoss, inGround, group }, values) =>
-		inGround || livingLoss < 0.02
+		inGround || livingLoss < values['aftercare.lossCounts']
 			? null
 			: {
 					kind: 'shelter',
@@ -345,8 +345,8 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	backup: ({ rotWasCut, livingLoss }) =>
-		rotWasCut || livingLoss >= 0.3
+	backup: ({ rotWasCut, livingLoss }, values) =>
+		rotWasCut || livingLoss >= values['aftercare.backupLoss']
 			? {
 					kind: 'backup',
 					title: 'Strike cuttings from what comes off, labelled',

@@ -138,20 +138,12 @@ const normalLog = (x: number, mean: number, sd: number, values: Values): number 
 	return Math.log((1 - wrong) * Math.exp(-0.5 * ((x - mean) / sd) ** 2) + wrong);
 };
 
-/** What roots do to a sign: in proportion to what is missing, or only when much of it is. */
-const bends: Record<RecoverySign, 1 | 2> = {
-	noBuds: 2,
-	wilting: 2,
-	moving: 1,
-	whiteTips: 1,
-	smell: 2,
-	fallingLimit: 1
-};
 const signLog =
 	(sign: RecoverySign, seen: boolean, values: Values) =>
 	(phi: number): number => {
 		const whole = values[`forecast.seen.${sign}.whole`];
-		const p = whole + (values[`forecast.seen.${sign}.none`] - whole) * Math.max(0, 1 - phi) ** bends[sign];
+		const none = values[`forecast.seen.${sign}.none`];
+		const p = whole + (none - whole) * Math.max(0, 1 - phi) ** values[`forecast.seen.${sign}.bend`];
 		return Math.log(Math.min(0.98, Math.max(0.02, seen ? p : 1 - p)));
 	};
 
@@ -168,28 +160,30 @@ export function evidenceOf(
 	const { progress } = look;
 	const leafy = tree.evergreen ? 1 : leavesOut(progress);
 	const inLeaf = leafy >= 0.9;
+	const until = values['forecast.signsUntil'];
 	const seen: Evidence[] = [];
 	const cover = look.leafCover;
+	const bare = values['forecast.coverBare'];
 	if (cover !== null && inLeaf)
 		seen.push({
 			what: `leaf cover ${Math.round(cover * 100)} %`,
-			log: (phi) => normalLog(cover, leafy * (0.3 + 0.7 * phi), values['forecast.coverError'], values)
+			log: (phi) => normalLog(cover, leafy * (bare + (1 - bare) * phi), values['forecast.coverError'], values)
 		});
 	const shoot = look.shootExtensionMm;
 	const healthy = tree.healthyShootMm;
-	if (shoot !== null && healthy !== null && healthy > 0 && progress > 0.2) {
+	if (shoot !== null && healthy !== null && healthy > 0 && progress > values['look.shootsFrom']) {
 		const ratio = shoot / (healthy * shootsDone(progress));
 		seen.push({
 			what: `shoots ${Math.round(ratio * 100)} % of a healthy one’s by this time`,
 			log: (phi) => normalLog(Math.min(1.4, ratio), phi, values['forecast.shootError'], values)
 		});
 	}
-	if (look.buds !== null && progress > 0.15 && progress < 0.85 && !tree.evergreen)
+	if (look.buds !== null && progress > values['forecast.budsFrom'] && progress < until && !tree.evergreen)
 		seen.push({
 			what: look.buds === 'none' ? 'no buds, and the season is under way' : 'buds move',
 			log: signLog('noBuds', look.buds === 'none', values)
 		});
-	if (look.leafState !== null && inLeaf && progress < 0.85) {
+	if (look.leafState !== null && inLeaf && progress < until) {
 		const bad = look.leafState === 'wilted' || look.leafState === 'dropped';
 		seen.push({
 			what: bad ? `leaves ${look.leafState}` : `leaves ${look.leafState}`,
@@ -299,18 +293,18 @@ export function recoveryForecast(
 			take(
 				on,
 				`root function ${Math.round(point.phi * 100)} % by weighings`,
-				(phi) => normalLog(point.phi, phi, Math.max(0.08, point.sd), values),
+				(phi) => normalLog(point.phi, phi, Math.max(values['forecast.weighingError'], point.sd), values),
 				values['forecast.weighingsPower']
 			);
 		if (look) {
 			// Looks soon after each other see the same thing.
-			const apart = lastLookOn === null ? 30 : daysBetween(lastLookOn, on);
+			const apart = lastLookOn === null ? values['forecast.apartDays'] : daysBetween(lastLookOn, on);
 			const power = Math.min(1, apart / values['forecast.apartDays']);
 			const limit = look.diebackLimitMm;
 			const fell =
 				limit === null || limitMm === null
 					? null
-					: limit < limitMm * (1 - values['decision.steadyShare']) - 5;
+					: limit < limitMm * (1 - values['decision.steadyShare']) - values['decision.steadyMm'];
 			if (limit !== null) limitMm = limit;
 			for (const one of evidenceOf(look, tree, fell, values)) take(on, one.what, one.log, power);
 			lastLookOn = on;

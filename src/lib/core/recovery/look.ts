@@ -80,7 +80,7 @@ export function lookQuestions(facts: LookFacts, values: Values): LookQuestion[] 
 		waits.has('buds-move')
 	)
 		ask('buds', waits.has('buds-move') ? 'work waits for them' : 'their time', 1);
-	if (evergreen || progress > 0.05) {
+	if (evergreen || progress > values['look.leavesFrom']) {
 		ask('leafState', 'the first to tell of water and roots', 1);
 		ask('leafCover', 'read against what was expected', waits.has('leaves-out') ? 1 : 2);
 	}
@@ -118,10 +118,14 @@ export function lookQuestions(facts: LookFacts, values: Values): LookQuestion[] 
 			facts.structuralCut ? 'a structural root was cut' : 'a loose tree tears its roots',
 			facts.structuralCut ? 1 : 3
 		);
-	if (tree.situation !== 'in-ground' && days > 240 && !since.some((look) => look.rootsAtEdge === true))
+	if (
+		tree.situation !== 'in-ground' &&
+		days > values['look.edgeAfterDays'] &&
+		!since.some((look) => look.rootsAtEdge === true)
+	)
 		ask('rootsAtEdge', 'a criterion of the verdict', 3);
 	if (
-		progress > 0.1 &&
+		progress > values['look.tipsFrom'] &&
 		lastOf((look) => look.whiteTips !== null) >= values['look.again.whiteTips'] &&
 		tree.situation !== 'in-ground'
 	)

@@ -75,7 +75,7 @@ export function recoveryCase(
 			trunkDiameterMm: tree.trunkDiameterMm,
 			seasonFit: seasonFit(kind, place, since.on, values),
 			windowOn: null,
-			rotChance: found.length > 0 ? 0.5 : 0
+			rotChance: found.length > 0 ? values['forecast.rotChance'] : 0
 		},
 		values
 	);

@@ -1,3 +1,4 @@
+import type { Values } from '../values/values';
 import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../circular/circular';
 import { usualClass, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
 
@@ -50,7 +51,12 @@ const EXAMPLE = 'for example "6:30 15 sec girdling"';
  * Class and depth are taken from thickness and habit when not said.
  * @example parseQuickRoot('6:30 15 sec girdling', 'container', 60) has azimuth 15°
  */
-export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm: number): QuickEntry {
+export function parseQuickRoot(
+	line: string,
+	frame: ClockFrame,
+	trunkDiameterMm: number,
+	values: Values
+): QuickEntry {
 	const [words = '', ...noteParts] = line.split('#');
 	const tokens = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
 	const partial: Partial<QuickRoot> = { note: noteParts.join('#').trim() };
@@ -75,7 +81,7 @@ export function parseQuickRoot(line: string, frame: ClockFrame, trunkDiameterMm:
 	const root: QuickRoot = {
 		azimuthDeg,
 		diameterMm,
-		rootClass: usualClass(diameterMm, trunkDiameterMm),
+		rootClass: usualClass(diameterMm, trunkDiameterMm, values),
 		condition: 'sound',
 		deadFromMm: null,
 		doubtfulFromMm: null,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import type { Values } from '../values/values';
 import { courseLengthMm } from './geometry';
 import {
 	barkRadiusMm,
@@ -450,9 +451,9 @@ export function segmentFromQuick(
 }
 
 /** Anchors and the like by thickness against the trunk, when no class was said [our own]. */
-export function usualClass(diameterMm: number, trunkDiameterMm: number): RootClass {
+export function usualClass(diameterMm: number, trunkDiameterMm: number, values: Values): RootClass {
 	const ratio = diameterMm / trunkDiameterMm;
-	if (ratio >= 0.3) return 'anchor';
-	if (ratio >= 0.18) return 'scaffold';
-	return ratio >= 0.06 ? 'secondary' : 'feeder';
+	if (ratio >= values['class.anchor']) return 'anchor';
+	if (ratio >= values['class.scaffold']) return 'scaffold';
+	return ratio >= values['class.secondary'] ? 'secondary' : 'feeder';
 }

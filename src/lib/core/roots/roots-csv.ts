@@ -1,3 +1,4 @@
+import type { Values } from '../values/values';
 import Papa from 'papaparse';
 import { azimuthOf, clockOf } from '../circular/circular';
 import { fieldProblems } from '../fields/fields';
@@ -103,7 +104,8 @@ function numberIn(cell: string): number | null {
  */
 export function readRootsCsv(
 	text: string,
-	map: Pick<RootMapInput, 'frame' | 'ballRadiusMm' | 'mappedOn'> & Trunk
+	map: Pick<RootMapInput, 'frame' | 'ballRadiusMm' | 'mappedOn'> & Trunk,
+	values: Values
 ): RootsCsv {
 	const refuse = (refusal: string): RootsCsv => ({ segments: [], problems: [], refusal });
 	if (text.length > ROOTS_CSV_LENGTH) return refuse('The file is larger than 1 MB.');
@@ -165,7 +167,7 @@ export function readRootsCsv(
 		const quick = {
 			azimuthDeg: azimuth ?? 0,
 			diameterMm: diameterMm ?? 1,
-			rootClass: word('class', rootClasses, usualClass(diameterMm ?? 1, map.trunkDiameterMm)),
+			rootClass: word('class', rootClasses, usualClass(diameterMm ?? 1, map.trunkDiameterMm, values)),
 			condition,
 			deadFromMm: number('dead_from_mm'),
 			doubtfulFromMm: number('doubtful_from_mm'),

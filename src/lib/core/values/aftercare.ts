@@ -36,6 +36,30 @@ const shelterValues = Object.fromEntries(
 ) as Record<ShelterKey, WorkingValue>;
 
 export const aftercareValues = defineValues({
+	'aftercare.lossCounts': {
+		label: 'Shelter and cold are brought up when so much of the living root is gone',
+		value: 0.02,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
+	'aftercare.crownExcess': {
+		label: 'The crown is brought up when the roots left fall short of it by',
+		value: 0.05,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
+	'aftercare.backupLoss': {
+		label: 'Cuttings are brought up when so much of the living root goes',
+		value: 0.3,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
 	'release.hardenedDays': {
 		label: 'A flush has hardened when shoots did not lengthen between two looks so far apart',
 		value: 14,

@@ -189,6 +189,14 @@ export const climateValues = defineValues({
 		min: 0,
 		max: 10
 	},
+	'cold.tenderCutC': {
+		label: 'Tender trees with fresh cuts are kept from nights under',
+		value: 5,
+		unit: '°C',
+		mark: 'ours',
+		min: 0,
+		max: 15
+	},
 	'cold.cutRootsMinimumC': {
 		label: 'Freshly cut roots of hardy trees are kept above',
 		value: 0,

@@ -25,24 +25,24 @@ const backupRates = Object.fromEntries(
 	])
 ) as Record<`backup.rate.${BackupKind}`, WorkingValue>;
 
-/** What is seen on a tree: how often on one whose roots are whole, and on one that has none. */
+/** What is seen on a tree: how often on one whose roots are whole, on one that has none, and how it bends between. */
 const signs = {
-	noBuds: ['no buds while its season is under way', 0.03, 0.88],
-	wilting: ['wilted or dropped leaves', 0.04, 0.64],
-	moving: ['a tree that moves or is loose', 0.05, 0.55],
-	whiteTips: ['white root tips', 0.9, 0.1],
-	smell: ['a smell of rot', 0.03, 0.53],
-	fallingLimit: ['living wood that went down since the last look', 0.05, 0.6]
+	noBuds: ['no buds while its season is under way', 0.03, 0.88, 2],
+	wilting: ['wilted or dropped leaves', 0.04, 0.64, 2],
+	moving: ['a tree that moves or is loose', 0.05, 0.55, 1],
+	whiteTips: ['white root tips', 0.9, 0.1, 1],
+	smell: ['a smell of rot', 0.03, 0.53, 2],
+	fallingLimit: ['living wood that went down since the last look', 0.05, 0.6, 1]
 } as const;
 export type RecoverySign = keyof typeof signs;
 const signValues = Object.fromEntries(
-	Object.entries(signs).flatMap(([sign, [label, whole, none]]): [string, WorkingValue][] =>
-		(
+	Object.entries(signs).flatMap(([sign, [label, whole, none, bend]]): [string, WorkingValue][] => [
+		...(
 			[
 				['whole', whole, 'whole roots'],
 				['none', none, 'no roots left']
 			] as const
-		).map(([state, value, words]) => [
+		).map(([state, value, words]): [string, WorkingValue] => [
 			`forecast.seen.${sign}.${state}`,
 			{
 				label: `Seen with ${words}: ${label}`,
@@ -52,9 +52,21 @@ const signValues = Object.fromEntries(
 				min: 0.02,
 				max: 0.98
 			}
-		])
-	)
-) as Record<`forecast.seen.${RecoverySign}.${'whole' | 'none'}`, WorkingValue>;
+		]),
+		[
+			`forecast.seen.${sign}.bend`,
+			{
+				label: `How it bends between the two: ${label}`,
+				value: bend,
+				unit: '',
+				mark: 'ours',
+				note: 'Power of the roots that are missing. 1: in proportion; 2: only when much is missing.',
+				min: 0.5,
+				max: 4
+			}
+		]
+	])
+) as Record<`forecast.seen.${RecoverySign}.${'whole' | 'none' | 'bend'}`, WorkingValue>;
 
 const again = {
 	shoots: ['shoots', 10],
@@ -98,6 +110,30 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 0.1,
 		max: 1
+	},
+	'look.leavesFrom': {
+		label: 'Leaves are asked for when so much of the season is over',
+		value: 0.05,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.9
+	},
+	'look.tipsFrom': {
+		label: 'White root tips are asked for when so much of the season is over',
+		value: 0.1,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.9
+	},
+	'look.edgeAfterDays': {
+		label: 'Roots at the edge of the pot are asked for so long after the work',
+		value: 240,
+		unit: 'days',
+		mark: 'ours',
+		min: 30,
+		max: 1000
 	},
 	'look.shootsFrom': {
 		label: 'Shoots are asked for when so much of the season is over',
@@ -220,6 +256,48 @@ export const recoveryValues = defineValues({
 		min: 0.1,
 		max: 4
 	},
+	'forecast.coverBare': {
+		label: 'Leaf cover that a tree whose roots do nothing still carries',
+		value: 0.3,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Leaf cover is read as this and the rest in proportion to root function.',
+		min: 0,
+		max: 0.8
+	},
+	'forecast.weighingError': {
+		label: 'Weighings tell root function no closer than (one deviation)',
+		value: 0.08,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.01,
+		max: 0.3
+	},
+	'forecast.budsFrom': {
+		label: 'Buds tell of the roots when so much of the season is over',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.6
+	},
+	'forecast.signsUntil': {
+		label: 'and buds and leaves tell of them until',
+		value: 0.85,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.5,
+		max: 1
+	},
+	'forecast.rotChance': {
+		label: 'Chance that rot goes on in a tree of which rot was cut',
+		value: 0.5,
+		unit: 'chance',
+		mark: 'ours',
+		note: 'Until the examination or later looks say more.',
+		min: 0,
+		max: 1
+	},
 	'forecast.coverError': {
 		label: 'How far leaf cover may be off for the roots a tree has (one deviation)',
 		value: 0.14,
@@ -292,6 +370,14 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 0.005,
 		max: 0.2
+	},
+	'decision.steadyMm': {
+		label: 'and by no more than',
+		value: 5,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 100
 	},
 	'decision.apartDays': {
 		label: 'and lie at least so far apart',

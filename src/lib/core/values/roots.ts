@@ -256,6 +256,30 @@ export const rootValues = defineValues({
 		min: 50,
 		max: 2000
 	},
+	'class.anchor': {
+		label: 'An anchor, where no class was said, has of the thickness of the trunk at least',
+		value: 0.3,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'class.scaffold': {
+		label: 'a scaffold root at least',
+		value: 0.18,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.03,
+		max: 0.9
+	},
+	'class.secondary': {
+		label: 'a secondary root at least; what is thinner is a feeder',
+		value: 0.06,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.005,
+		max: 0.5
+	},
 	'ground.rpaFactor': {
 		label: 'Root protection radius over stem diameter',
 		value: 12,

@@ -286,6 +286,30 @@ export const waterValues = {
 			min: 150,
 			max: 2000
 		},
+		'water.grassMulched': {
+			label: 'Grass over the roots drinks so much of a whole lawn where mulch lies',
+			value: 0.5,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
+		'water.crownOverRoots': {
+			label: 'The crown counts for at most so much of the ground its roots lie in',
+			value: 1.5,
+			unit: 'ratio',
+			mark: 'ours',
+			min: 0.5,
+			max: 5
+		},
+		'water.rainKnown': {
+			label: 'Dry ground is only said where rain was measured on so many of the days',
+			value: 0.5,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 1
+		},
 		'water.groundHurt': {
 			label: 'A tree grown in the ground is brought up for water under this root function',
 			value: 0.85,
@@ -293,6 +317,23 @@ export const waterValues = {
 			mark: 'ours',
 			min: 0,
 			max: 1.2
+		},
+		'rootFunction.few': {
+			label: 'Few roots, for guards and for watering sparingly, under a root function of',
+			value: 0.6,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.1,
+			max: 0.95
+		},
+		'rootFunction.most': {
+			label: 'Root function is held to at most',
+			value: 1.2,
+			unit: 'share',
+			mark: 'ours',
+			note: '1 is what the crown would drink with whole roots.',
+			min: 1,
+			max: 2
 		},
 		'rootFunction.perDegreeDay': {
 			label: 'Growth of root function, for each degree day over 7 °C',

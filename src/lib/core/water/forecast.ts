@@ -97,7 +97,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 	const unrooted = stores.unrootedMostL / Math.max(1e-9, stores.rootedMostL + stores.unrootedMostL);
 	const way: WateringWay = question.sheds
 		? 'twice'
-		: unrooted > values['water.sparingFrom'] && root.phi < 0.6
+		: unrooted > values['water.sparingFrom'] && root.phi < values['rootFunction.few']
 			? 'sparingly'
 			: 'all-round';
 	const litres =

@@ -7,7 +7,7 @@ import type { SeriesDay } from '../weather/series';
 import { groundDay, type GroundDay, type GroundStores } from './balance';
 import { crownCoverM2, usualCrownWidthMm } from './demand';
 import { fallOf } from './forecast';
-import type { FunctionEstimate } from './root-function';
+import { unknownFunction, type FunctionEstimate } from './root-function';
 import { leafCalendar } from './tree-demand';
 import { functionCourse } from './tree-water';
 
@@ -82,8 +82,8 @@ export function treeGroundWater(
 				ballMm: held * values['water.lawnDepthMm'],
 				backfillMm: 0,
 				areaM2,
-				crownRatio: Math.min(1.5, crownM2 / areaM2),
-				grassShare: mulched ? 0.5 : 1
+				crownRatio: Math.min(values['water.crownOverRoots'], crownM2 / areaM2),
+				grassShare: mulched ? values['water.grassMulched'] : 1
 			};
 	const course = functionCourse(
 		records,
@@ -94,7 +94,7 @@ export function treeGroundWater(
 		today,
 		values
 	);
-	const now = course.at(-1) ?? { phi: 1, low: 0.6, high: 1.2 };
+	const now = course.at(-1) ?? unknownFunction(values);
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
 	const plantedOn = planted?.doneOn ?? null;
 	const inLeaf = leafCalendar(kind, place, values);

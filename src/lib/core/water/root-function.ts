@@ -78,6 +78,7 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 	for (const pair of input.pairs) pairsTo.set(pair.to, [...(pairsTo.get(pair.to) ?? []), pair]);
 	const lossOn = new Map(input.losses.map((loss) => [loss.on, loss.share]));
 	let { phi, p } = input.begin;
+	const most = values['rootFunction.most'];
 	const estimates: FunctionEstimate[] = [];
 	for (const day of input.series) {
 		if (day.on < input.begin.on) continue;
@@ -88,7 +89,7 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 		}
 		const warm = Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']);
 		const slope = 1 + values['rootFunction.perDegreeDay'] * warm * (1 - 2 * phi);
-		phi = Math.min(1.2, grown(phi, warm, values));
+		phi = Math.min(most, grown(phi, warm, values));
 		p = slope ** 2 * p + values['rootFunction.drift'] ** 2;
 		const expected = phi;
 		let seenOn: number | null = null;
@@ -97,20 +98,27 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 			if (!read) continue;
 			seenOn = read.phi;
 			({ phi, p } = kalman({ phi, p }, read.phi, read.variance));
-			phi = Math.min(1.2, Math.max(0, phi));
+			phi = Math.min(most, Math.max(0, phi));
 		}
 		const spread = Z90 * Math.sqrt(p);
 		estimates.push({
 			on: day.on,
 			phi,
 			low: Math.max(0, phi - spread),
-			high: Math.min(1.2, phi + spread),
+			high: Math.min(most, phi + spread),
 			seen: seenOn,
 			expected
 		});
 	}
 	return estimates;
 }
+
+/** Of a tree whose roots nothing is known of: taken as whole, and perhaps few. */
+export const unknownFunction = (values: Values): { phi: number; low: number; high: number } => ({
+	phi: 1,
+	low: values['rootFunction.few'],
+	high: values['rootFunction.most']
+});
 
 /** Water lost from a state over some days, L, and what is left; rain counts against it. */
 function dryRun(

@@ -23,7 +23,13 @@ import {
 	type PotStateDay,
 	type WaterSeen
 } from './pot-state';
-import { rootFunction, Z90, type FunctionEstimate, type WeighingPair } from './root-function';
+import {
+	rootFunction,
+	Z90,
+	type FunctionEstimate,
+	type WeighingPair,
+	unknownFunction
+} from './root-function';
 import { leafCalendar } from './tree-demand';
 import { outflowLearned, weighingPairs } from './watering';
 
@@ -226,7 +232,7 @@ export function treeWater(
 		)
 	].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
 	const course = functionCourse(records, place, series, stores, pairs, today, values);
-	const now = course.at(-1) ?? { phi: 1, low: 0.6, high: 1.2 };
+	const now = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leafCalendar(kind, place, values);
 
 	// Nobody wrote anything down: taken as full yesterday, and said so.

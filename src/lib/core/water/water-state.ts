@@ -60,7 +60,7 @@ export function waterStateOf(
 			lastWaterOn: water.lastWaterOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
-			high: now?.high ?? 1.2,
+			high: now?.high ?? values['rootFunction.most'],
 			alarms: water.alarms.map((alarm) => alarm.text),
 			fall: water.fall,
 			move: water.pairs.length >= 3 ? moveOf(water.course, today, values) : null
@@ -78,7 +78,8 @@ export function groundStateOf(
 	const { next } = water;
 	// Without rain that was measured the ground of a grown tree is not known to be dry.
 	const brought =
-		water.how === 'planted' || (water.rainKnown >= 0.5 && (now?.phi ?? 1) < values['water.groundHurt']);
+		water.how === 'planted' ||
+		(water.rainKnown >= values['water.rainKnown'] && (now?.phi ?? 1) < values['water.groundHurt']);
 	return {
 		state: {
 			dryness: water.now?.dryness ?? 0,
@@ -95,7 +96,7 @@ export function groundStateOf(
 			lastWaterOn: water.lastWaterOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
-			high: now?.high ?? 1.2,
+			high: now?.high ?? values['rootFunction.most'],
 			alarms: [],
 			fall: null,
 			move: null

@@ -33,7 +33,7 @@ export function limitsOf(
 	values: Values
 ): Limits {
 	const shoots = tree.tenderShoots && tree.hardy ? values['guard.shootsC'] : -Infinity;
-	const few = tree.rootFunction < 0.6;
+	const few = tree.rootFunction < values['rootFunction.few'];
 	return {
 		treeId: tree.id,
 		tag: tree.tag,

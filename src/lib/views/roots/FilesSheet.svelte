@@ -22,7 +22,7 @@
 	async function take(input: HTMLInputElement): Promise<void> {
 		const file = input.files?.[0];
 		if (!file) return;
-		read = readRootsCsv(await file.text(), roots.map);
+		read = readRootsCsv(await file.text(), roots.map, roots.options.values);
 		input.value = '';
 	}
 	async function picture(kind: 'svg' | 'png'): Promise<void> {

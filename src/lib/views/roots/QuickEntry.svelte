@@ -29,7 +29,9 @@
 	let keys = $state(false);
 	let field = $state<HTMLInputElement>();
 	const parsed = $derived(
-		line.trim() === '' ? null : parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm)
+		line.trim() === ''
+			? null
+			: parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm, roots.options.values)
 	);
 	const preview = $derived.by(() => {
 		if (!parsed) return 'Place, thickness, words: 220° 9 dead40; 8 31 keep; 3 16 trace';
@@ -92,11 +94,14 @@
 	function addByKeys(): void {
 		const place = `${hour}:${halfHour ? '30' : '00'}`;
 		const chosen =
-			rootClass === 'by-thickness' ? usualClass(thicknessMm, roots.map.trunkDiameterMm) : rootClass;
+			rootClass === 'by-thickness'
+				? usualClass(thicknessMm, roots.map.trunkDiameterMm, roots.options.values)
+				: rootClass;
 		const entry = parseQuickRoot(
 			`${place} ${thicknessMm} ${chosen} ${condition}`,
 			roots.map.frame,
-			roots.map.trunkDiameterMm
+			roots.map.trunkDiameterMm,
+			roots.options.values
 		);
 		if (!entry.ok) return;
 		roots.add({
