@@ -115,6 +115,12 @@ test('the units, dates and look are the person’s own', async ({ page }) => {
 	await open(page, `${DEMO}/trees/${await treeId('H-03')}/replant`);
 	await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
 	await expect(page.getByLabel('Width of the ball')).toHaveValue('14.961');
+	// Sentences too speak in the person's units, wherever they stand.
+	for (const path of ['', 'replant', 'aftercare', 'recovery', 'roots', 'recovery/report']) {
+		await open(page, `${DEMO}/trees/${await treeId('H-03')}/${path}`);
+		// Grain sizes of a mix (3–6 mm) are its name.
+		await expect(page.locator('main')).not.toContainText(/(?<![–\d.])\d+(\.\d+)? (mm|cm|kg|°C|m\/s)(?!\w)/);
+	}
 	await open(page, `${DEMO}/yard/settings`);
 	await page.getByRole('radio', { name: /Metric/ }).click();
 	await page.getByLabel('Dates and numbers').selectOption({ label: '18 April 2026, 1,234.5' });

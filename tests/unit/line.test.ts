@@ -3,6 +3,7 @@ import { taskSchema } from '$core/aftercare/task';
 import type { TreeRecords } from '$core/case/case';
 import { cut, treeRecords as records } from '../records';
 import { cutLabel, lineOfCare, standingSentence } from '$core/line-of-care/line';
+import { pictureSchema } from '$core/pictures/picture';
 import { observationSchema } from '$core/recovery/observation';
 import type { Cut } from '$core/roots/plan';
 import { lastRootWork, rootLosses } from '$core/roots/work';
@@ -85,6 +86,31 @@ describe('the line of care', () => {
 		expect(care.marks.find((mark) => mark.kind === 'stage-done')?.label).toBe('20 % cut');
 		expect(care.marks.find((mark) => mark.kind === 'stage-planned')?.label).toBe('stage II');
 		expect(care.leafCover).toEqual([{ on: '2025-06-01', value: 0.8 }]);
+	});
+	it('frames pictures above it, one frame a day with what was taken', () => {
+		const picture = (id: string, takenOn: string, view: string) =>
+			pictureSchema.parse({
+				id,
+				version: 1,
+				takenOn,
+				view,
+				note: '',
+				hash: 'a'.repeat(64),
+				widthPx: 400,
+				heightPx: 300,
+				greenness: null
+			});
+		const { marks } = line({
+			pictures: [
+				picture('p1', '2025-05-02', 'front'),
+				picture('p2', '2025-05-02', 'collar'),
+				picture('p3', '2025-06-02', 'leaf')
+			]
+		});
+		expect(marks.filter((mark) => mark.kind === 'picture')).toEqual([
+			{ on: '2025-05-02', kind: 'picture', label: 'pictures: front, collar', stage: 'recovery' },
+			{ on: '2025-06-02', kind: 'picture', label: 'picture: leaf', stage: 'recovery' }
+		]);
 	});
 	it('covers all of its marks, past and to come, with growing seasons in it', () => {
 		const care = line({}, [cut('r3', 1)]);

@@ -29,6 +29,6 @@
 	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
 	{#if hint}<p id="{uid}-hint" class="text-xs text-slate">{hint}</p>{/if}
 	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide" role="alert">
-			It {format().dated(problem)}.
+			It {format().inWords(problem)}.
 		</p>{/if}
 </div>

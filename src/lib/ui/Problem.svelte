@@ -11,7 +11,7 @@
 
 {#if refused}
 	<div class="border-l-4 border-oxide py-1 pl-3 text-oxide" role="alert">
-		<p class="font-semibold">{format().dated(refused.message)}</p>
-		{#if refused.advice}<p class="text-sm">{format().dated(refused.advice)}</p>{/if}
+		<p class="font-semibold">{format().inWords(refused.message)}</p>
+		{#if refused.advice}<p class="text-sm">{format().inWords(refused.advice)}</p>{/if}
 	</div>
 {/if}

@@ -14,7 +14,7 @@ interface Told {
 /** Says what was done and offers to take it back. */
 export function tell({ told, entryId }: Told): void {
 	if (!told) return;
-	toast(told, {
+	toast(inWords(told), {
 		duration: 9000,
 		...(entryId && { action: { label: 'Undo', onClick: () => void takeBack(entryId) } })
 	});
@@ -38,7 +38,7 @@ async function takeBack(entryId: string | string[]): Promise<void> {
 	await invalidateAll();
 }
 
-const inWords = (text: string): string => windowFormat().dated(text);
+const inWords = (text: string): string => windowFormat().inWords(text);
 
 interface ActOptions {
 	/** Keep the fields as typed after success. */

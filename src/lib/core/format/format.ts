@@ -12,7 +12,7 @@ export interface FormatSettings {
 export const defaultFormatSettings: FormatSettings = { units: 'metric', locale: 'en-GB' };
 
 /** A stored unit that has a metric and an imperial face. */
-export type StoredUnit = 'mm' | 'm' | 'L' | 'kg' | '°C' | 'm²';
+export type StoredUnit = 'mm' | 'm' | 'L' | 'kg' | '°C' | 'm²' | 'm/s';
 
 interface Face {
 	unit: string;
@@ -46,8 +46,30 @@ const faces: Record<StoredUnit, Record<UnitSystem, Face>> = {
 	'm²': {
 		metric: { unit: 'm²', factor: 1, offset: 0, digits: 0 },
 		imperial: { unit: 'ft²', factor: 1 / 0.09290304, offset: 0, digits: 0 }
+	},
+	'm/s': {
+		metric: { unit: 'm/s', factor: 1, offset: 0, digits: 0 },
+		imperial: { unit: 'mph', factor: 1 / 0.44704, offset: 0, digits: 0 }
 	}
 };
+
+/** Units as sentences of the core name them. */
+const spoken: Record<string, { unit: StoredUnit; times: number }> = {
+	mm: { unit: 'mm', times: 1 },
+	cm: { unit: 'mm', times: 10 },
+	m: { unit: 'm', times: 1 },
+	'm²': { unit: 'm²', times: 1 },
+	'm/s': { unit: 'm/s', times: 1 },
+	ml: { unit: 'L', times: 0.001 },
+	L: { unit: 'L', times: 1 },
+	litres: { unit: 'L', times: 1 },
+	kg: { unit: 'kg', times: 1 },
+	'°C': { unit: '°C', times: 1 }
+};
+/** `12 mm`, or `300 to 250 mm`; not `5 min`, `2 mm/h`, nor grain sizes (`3–6 mm`), which are names. */
+const measures =
+	/(?<![\w.,–-])(-?\d+(?:\.\d+)?)(?:( to | and | or | × )(-?\d+(?:\.\d+)?))? (mm|cm|m\/s|m²|m|ml|L|litres|kg|°C)(?![\w²³/])/g;
+const calendarDates = /\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g;
 
 export interface Format {
 	settings: FormatSettings;
@@ -61,8 +83,8 @@ export interface Format {
 	date(date: string): string;
 	/** Calendar date, short: `18 Apr`, with the year when it is not `today`'s. */
 	day(date: string, today?: string): string;
-	/** A sentence with its calendar dates in words. */
-	dated(text: string, today?: string): string;
+	/** A sentence of the core as the person reads it: its calendar dates in words, its measures in their units. */
+	inWords(text: string, today?: string): string;
 	/** `18 Apr – 2 May 2026` */
 	span(from: string, to: string): string;
 	monthYear(date: string): string;
@@ -113,6 +135,13 @@ export function createFormat(settings: FormatSettings): Format {
 		return made.format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value);
 	};
 	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
+	const inUnits = (said: string, first: string, to = '', last = '', unit = ''): string => {
+		const stored = spoken[unit];
+		if (!stored) return said;
+		const { factor, offset, digits, unit: shown } = face(stored.unit);
+		const one = (figure: string): string => number(Number(figure) * stored.times * factor + offset, digits);
+		return `${one(first)}${last === '' ? '' : to + one(last)} ${shown}`;
+	};
 	return {
 		settings,
 		number,
@@ -124,8 +153,8 @@ export function createFormat(settings: FormatSettings): Format {
 		date: (date) => long.format(at(date)),
 		day: (date, today) =>
 			(today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
-		dated: (text, today) =>
-			text.replace(/\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g, (on) =>
+		inWords: (text, today) =>
+			(settings.units === 'metric' ? text : text.replace(measures, inUnits)).replace(calendarDates, (on) =>
 				(today && today.slice(0, 4) === on.slice(0, 4) ? short : shortYear).format(at(on))
 			),
 		span: (from, to) =>

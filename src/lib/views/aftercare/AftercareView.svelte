@@ -144,9 +144,10 @@
 						{when(task)}{#if late(task)}<span class="block">past its window</span>{/if}
 					</p>
 					<div class="min-w-0 flex-1 basis-64">
-						<p class="text-lg leading-6 font-semibold">{task.title}</p>
+						<p class="text-lg leading-6 font-semibold">{format().inWords(task.title)}</p>
 						<p class="text-sm text-slate">
-							{task.reason} <span class="whitespace-nowrap">({markSentence[task.mark]})</span>
+							{format().inWords(task.reason, today)}
+							<span class="whitespace-nowrap">({markSentence[task.mark]})</span>
 							{#if task.released}<span class="block"
 									>{task.released.state === 'overdue' ? 'Look first: ' : 'Released: '}{task.released
 										.because}.</span
@@ -184,8 +185,8 @@
 				{#each waiting as task (task.id)}
 					<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
 						<span class="min-w-0 flex-1 basis-64"
-							><strong>{task.title}</strong><span class="block text-slate"
-								>{task.released?.because}; brought up on {format().day(
+							><strong>{format().inWords(task.title)}</strong><span class="block text-slate"
+								>{format().inWords(task.released?.because ?? '', today)}; brought up on {format().day(
 									task.release?.byOn ?? task.toOn,
 									today
 								)} at the latest</span
@@ -214,7 +215,7 @@
 						<li class="grid grid-cols-[7rem_1fr] gap-3 py-2">
 							<span class="text-slate">{task.closedOn ? format().day(task.closedOn, today) : ''}</span>
 							<span
-								>{task.title}<span class="block text-slate"
+								>{format().inWords(task.title)}<span class="block text-slate"
 									>{task.state === 'done' ? 'done' : `skipped: ${task.skipReason}`}</span
 								></span
 							>
@@ -286,8 +287,10 @@
 				<ol class="divide-y border-y text-sm">
 					{#each proposed as task (task.title)}
 						<li class="py-2">
-							<strong>{task.title}</strong>
-							<span class="block text-slate">{when(task)}. {task.reason} ({markSentence[task.mark]})</span>
+							<strong>{format().inWords(task.title)}</strong>
+							<span class="block text-slate"
+								>{when(task)}. {format().inWords(task.reason, today)} ({markSentence[task.mark]})</span
+							>
 						</li>
 					{:else}
 						<li class="py-2 text-slate">All of it is planned already.</li>

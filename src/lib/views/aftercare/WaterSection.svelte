@@ -104,11 +104,11 @@
 			changes="Weather, leaves, and the next weighing: it corrects all of this."
 			><strong>{format().percent(next.dryness)} dry</strong></Workings
 		>, {rests[water.from]}. {next.litres > 0 ? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.` : ''}
-		{next.reason}
+		{format().inWords(next.reason, today)}
 	</p>
-	{#if fall}<div class="mt-2"><Caution title="Its roots">{fall}</Caution></div>{/if}
+	{#if fall}<div class="mt-2"><Caution title="Its roots">{format().inWords(fall, today)}</Caution></div>{/if}
 	{#each water.alarms as alarm (alarm.text)}
-		<div class="mt-2"><Caution title="Its water">{alarm.text}</Caution></div>
+		<div class="mt-2"><Caution title="Its water">{format().inWords(alarm.text, today)}</Caution></div>
 	{/each}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
 		<div>
@@ -134,7 +134,7 @@
 					>(1 = before the damage; a filter over {water.pairs.length} pairs of weighings)</span
 				>
 			</p>
-			{#if advice}<p class="mt-1 text-slate">{advice}</p>{/if}
+			{#if advice}<p class="mt-1 text-slate">{format().inWords(advice, today)}</p>{/if}
 			{#if recent.length > 0}
 				<ul class="mt-2 divide-y border-y" aria-label="Last waterings">
 					{#each recent as one (one.id)}

@@ -445,7 +445,7 @@
 									: reason.weight === 'for'
 										? 'For it: '
 										: 'Against it: '}</span
-							>{reason.text}</span
+							>{format().inWords(reason.text)}</span
 						>
 					</li>
 				{/each}

@@ -27,7 +27,7 @@
 	let { treeId, due, check, decisions, today, refused }: Props = $props();
 	const format = useFormat();
 	/** Days in a sentence of the core, as the person writes them. */
-	const dated = (text: string): string => format().dated(text, today);
+	const inWords = (text: string): string => format().inWords(text, today);
 	let otherwise = $state<DecisionKind | null>(null);
 	const stageWords: Record<NonNullable<DueDecision['stage']>, string> = {
 		examine: 'Open Examine',
@@ -46,9 +46,9 @@
 			{@const decided = decidedLately(one.kind)}
 			<li class="py-3">
 				<p class={['text-lg font-semibold', one.urgency >= 50 && 'text-oxide']}>
-					{decisionNames[one.kind]}<span class="text-ink">. {one.what}</span>
+					{decisionNames[one.kind]}<span class="text-ink">. {inWords(one.what)}</span>
 				</p>
-				{#if one.evidence.length > 0}<p class="text-sm text-slate">{dated(one.evidence.join(' '))}</p>{/if}
+				{#if one.evidence.length > 0}<p class="text-sm text-slate">{inWords(one.evidence.join(' '))}</p>{/if}
 				{#if one.first.length > 0}
 					<ul class="mt-1 list-disc pl-5 text-sm">
 						{#if check && one.kind === 'look-closer' && one.stage === 'examine'}
@@ -106,7 +106,7 @@
 								? ''
 								: `, against “${decisionNames[one.advised].toLowerCase()}”: ${one.note}`}<span
 								class="block text-slate"
-								>{dated(one.because)}{one.probability === null
+								>{inWords(one.because)}{one.probability === null
 									? ''
 									: ` Thought to come back with ${format().percent(one.probability)}.`}</span
 							></span

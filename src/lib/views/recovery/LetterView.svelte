@@ -93,7 +93,7 @@
 			<h3 class="mt-5 text-lg">{section.title}</h3>
 			{#each section.paragraphs as paragraph, i (i)}
 				<p class={['mt-1.5', section.title === 'Will it fall?' && i === 0 && 'text-lg font-semibold']}>
-					{paragraph}
+					{format().inWords(paragraph)}
 				</p>
 			{/each}
 		{/each}

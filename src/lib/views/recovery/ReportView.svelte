@@ -197,7 +197,8 @@
 		<ul class="mt-1 columns-1 gap-6 text-sm sm:columns-2 print:columns-2">
 			{#each tasks as task (task.id)}
 				<li class="break-inside-avoid py-0.5">
-					{task.closedOn ? format().day(task.closedOn) : ''}: {task.title}{task.state === 'skipped'
+					{task.closedOn ? format().day(task.closedOn) : ''}: {format().inWords(task.title)}{task.state ===
+					'skipped'
 						? ` (skipped: ${task.skipReason})`
 						: ''}
 				</li>
@@ -283,7 +284,7 @@
 									? 'not met'
 									: 'not known'}</td
 						>
-						<td>{criterion.because}</td>
+						<td>{format().inWords(criterion.because)}</td>
 					</tr>
 				{/each}
 			</tbody>

@@ -105,7 +105,7 @@
 									: 'text-slate'
 						]}>{answerNames[criterion.answer]}</span
 					>
-					<span class="block text-sm text-slate">{criterion.because}</span>
+					<span class="block text-sm text-slate">{format().inWords(criterion.because)}</span>
 				</span>
 			</li>
 		{/each}

@@ -400,7 +400,7 @@
 											? [...ticks, item.id]
 											: ticks.filter((id) => id !== item.id);
 									}}
-								/>{item.text}</label
+								/>{format().inWords(item.text)}</label
 							>
 						</li>
 					{/each}

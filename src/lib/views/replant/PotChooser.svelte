@@ -45,7 +45,7 @@
 					: `shave ${mm(Math.max(judged.fit.shaveEvenlyMm, judged.fit.shaveUnderMm))}`
 				: `${days(judged)}, ${mm(judged.fit.tightest.clearanceMm)} of room`,
 			`${format().measure(judged.wetKg, 'kg', 0)} wet`,
-			judged.tipsMs === null ? '' : `tips at ${format().number(judged.tipsMs)} m/s`
+			judged.tipsMs === null ? '' : `tips at ${format().measure(judged.tipsMs, 'm/s')}`
 		]
 			.filter((text) => text !== '')
 			.join(', ');
@@ -94,7 +94,7 @@
 	/>
 	<p class="text-sm text-slate">
 		Larger for vigorous and packed roots; same or smaller after rot, shock or for slow kinds. Here
-		{planning.advice.reason}. Dry-down at
+		{format().inWords(planning.advice.reason)}. Dry-down at
 		<Workings
 			label="Demand of today"
 			formula="ET₀ × crown × factor × root function + ET₀ × surface × factor"

@@ -109,7 +109,7 @@
 					{ label: 'drag', value: String(values['pot.crownDrag']), mark: markOf('pot.crownDrag') }
 				]}
 				changes="A wider base, more mass low down, or tying it to something. Gusts are stronger than the wind that is forecast."
-				>tips at {format().number(judged.tipsMs)} m/s of wind</Workings
+				>tips at {format().measure(judged.tipsMs, 'm/s')} of wind</Workings
 			> unless it is tied.{/if}
 	</p>
 </section>
@@ -182,7 +182,7 @@
 	>
 </p>
 {#each [...amounts.problems, ...fitProblems] as problem (problem)}
-	<div class="mt-2"><Caution title="Does not fit">{problem}</Caution></div>
+	<div class="mt-2"><Caution title="Does not fit">{format().inWords(problem)}</Caution></div>
 {/each}
 {#if mixCautions(planning.mix.parts)}
 	<div class="mt-3"><Caution title="Dust and compost">{mixCautions(planning.mix.parts)}</Caution></div>

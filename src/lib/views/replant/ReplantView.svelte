@@ -126,7 +126,7 @@
 				>
 					<strong>{mm(planning.advice.widthMm)}</strong>
 				</Workings>
-				wide: {planning.advice.reason}.
+				wide: {format().inWords(planning.advice.reason)}.
 			</p>
 		</fieldset>
 		<PotChooser state={planning} {refused} />

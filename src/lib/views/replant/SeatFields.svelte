@@ -33,7 +33,7 @@
 	const seat = $derived(planning.seat);
 	const clock = (azimuthDeg: number): string =>
 		`${format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '')} o’clock`;
-	const wind = (ms: number): string => `${format().number(ms)} m/s`;
+	const wind = (ms: number): string => format().measure(ms, 'm/s');
 	const map = $derived(planning.of.records.rootMap);
 </script>
 

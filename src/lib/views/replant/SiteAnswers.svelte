@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { SiteAnswer } from '$core/ground/site-check';
+	import { useFormat } from '$ui/format';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-help';
 	import OctagonX from '@lucide/svelte/icons/octagon-x';
@@ -11,6 +12,7 @@
 		label?: string;
 	}
 	let { answers, label = 'The place against its limits' }: Props = $props();
+	const format = useFormat();
 	const faces = {
 		stop: { icon: OctagonX, tone: 'text-oxide', word: 'Stop' },
 		warn: { icon: TriangleAlert, tone: 'text-ochre', word: 'Care' },
@@ -27,7 +29,7 @@
 		{@const Icon = face.icon}
 		<li class="flex items-start gap-2 py-1.5">
 			<Icon size={17} class={['mt-0.5 shrink-0', face.tone]} aria-hidden="true" />
-			<span><strong class={face.tone}>{face.word}.</strong> {because}</span>
+			<span><strong class={face.tone}>{face.word}.</strong> {format().inWords(because)}</span>
 		</li>
 	{/each}
 </ul>

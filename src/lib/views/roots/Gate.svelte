@@ -2,6 +2,7 @@
 	import { resolve } from '$app/paths';
 	import { roman } from '$core/roots/plan';
 	import type { StageGate } from '$core/roots/stage-gate';
+	import { useFormat } from '$ui/format';
 
 	/** Whether the tree has paid back the last stage, with the evidence. */
 	interface Props {
@@ -11,6 +12,7 @@
 		large?: boolean;
 	}
 	let { gate, treeId, large = false }: Props = $props();
+	const format = useFormat();
 	const words = {
 		met: 'may open: growth is regained',
 		'not-met': 'is to wait: growth is not regained',
@@ -27,7 +29,10 @@
 	role="note"
 	aria-label="Stage {roman(gate.stage)}"
 >
-	<p><strong>Stage {roman(gate.stage)} {words[gate.answer]}.</strong> {gate.because.join(' ')}</p>
+	<p>
+		<strong>Stage {roman(gate.stage)} {words[gate.answer]}.</strong>
+		{format().inWords(gate.because.join(' '))}
+	</p>
 	{#if gate.answer !== 'met'}<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}
 			>Measure it</a
 		>{/if}

@@ -233,7 +233,7 @@
 	{#if roots.gate}<Gate gate={roots.gate} treeId={roots.options.tree.id} />{/if}
 
 	{#each ledger.violations as violation (violation)}
-		<Caution title="Not possible">{violation}</Caution>
+		<Caution title="Not possible">{format().inWords(violation)}</Caution>
 	{/each}
 
 	<section aria-label="Anchorage">

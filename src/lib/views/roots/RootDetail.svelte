@@ -391,8 +391,8 @@
 				<legend class="text-sm font-semibold">Its course shows</legend>
 				{#each shows as entry (entry.flaw)}
 					<label class="flex min-h-9 flex-wrap items-center gap-x-3"
-						><span class="min-w-0 flex-1">{rootFlawNames[entry.flaw]}: {entry.why}</span><span
-							class="flex items-center gap-2"
+						><span class="min-w-0 flex-1">{rootFlawNames[entry.flaw]}: {format().inWords(entry.why)}</span
+						><span class="flex items-center gap-2"
 							><input type="checkbox" value={entry.flaw} bind:group={seenOtherwise} class="size-4.5" />I see
 							it otherwise</span
 						></label

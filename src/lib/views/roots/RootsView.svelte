@@ -183,7 +183,9 @@
 				onclick={() => roots.redo()}><Redo2 size={16} /></Button
 			>
 		</div>
-		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">{roots.problem}</p>{/if}
+		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">
+				{format().inWords(roots.problem)}
+			</p>{/if}
 		<QuickEntry bind:this={quick} {roots} />
 		{#if roots.selected}<div class="pt-1"><RootDetail {roots} segment={roots.selected} /></div>{/if}
 		{#if roots.map.segments.length === 0}

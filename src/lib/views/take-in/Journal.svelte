@@ -37,7 +37,11 @@
 		{#each shown as entry (entry.id)}
 			<li class="grid grid-cols-[5.5rem_1fr] gap-3 py-2 text-sm">
 				<time datetime={entry.on} class="text-slate">{format().day(entry.on, today)}</time>
-				<p>{entry.what}<span class="block text-xs text-slate">{stageNames[entry.stage]}</span></p>
+				<p>
+					{format().inWords(entry.what, today)}<span class="block text-xs text-slate"
+						>{stageNames[entry.stage]}</span
+					>
+				</p>
 			</li>
 		{/each}
 	</ol>

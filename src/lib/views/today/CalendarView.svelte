@@ -78,8 +78,11 @@
 								<span class={['font-semibold', day === today && 'text-oxide']}>{Number(day.slice(8))}</span>
 								<ul>
 									{#each on(day).slice(0, 4) as event (event.uid)}
-										<li class={['truncate', event.tentative && 'text-slate italic']} title={event.text}>
-											{event.title}
+										<li
+											class={['truncate', event.tentative && 'text-slate italic']}
+											title={format().inWords(event.text)}
+										>
+											{format().inWords(event.title)}
 										</li>
 									{/each}
 									{#if on(day).length > 4}<li class="text-slate">and {on(day).length - 4} more</li>{/if}
@@ -103,7 +106,9 @@
 					<strong>{format().monthYear(`${key}-01`)}</strong>: {begin.length}
 					{begin.length === 1 ? 'piece' : 'pieces'} of work{held > 0 ? `, ${held} waiting for the tree` : ''}
 					<ul class="text-sm text-slate">
-						{#each begin.slice(0, 3) as event (event.uid)}<li class="truncate">{event.title}</li>{/each}
+						{#each begin.slice(0, 3) as event (event.uid)}<li class="truncate">
+								{format().inWords(event.title)}
+							</li>{/each}
 						{#if begin.length > 3}<li>and {begin.length - 3} more</li>{/if}
 					</ul>
 				</li>

@@ -38,7 +38,8 @@
 							><strong
 								>{item.group.length > 0 ? item.group.map((tree) => tree.tag).join(', ') : item.tag}</strong
 							>
-							{item.sentence} <span class="text-slate">({item.figure})</span></span
+							{format().inWords(item.sentence)}
+							<span class="text-slate">({format().inWords(item.figure)})</span></span
 						>
 					</li>
 				{:else}<li class="py-1.5 text-slate">Nothing is due here.</li>{/each}

@@ -151,15 +151,15 @@
 									level === 'now' ? 'text-oxide' : level === 'due' ? 'text-ink' : 'text-slate'
 								]}
 							>
-								{item.figure}
+								{format().inWords(item.figure)}
 							</p>
 							<div class="col-span-2 sm:col-span-1">
 								<p class="text-lg leading-6 font-semibold">
 									<a class="hover:underline" href={resolve(`/trees/[id]/${item.stage}`, { id: item.treeId })}
-										>{item.sentence}</a
+										>{format().inWords(item.sentence)}</a
 									>
 								</p>
-								<p class="mt-0.5 text-sm text-slate">{item.reason}</p>
+								<p class="mt-0.5 text-sm text-slate">{format().inWords(item.reason, today)}</p>
 								<p class="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
 									{#if item.group.length > 0}
 										{#each item.group.slice(0, 8) as tree (tree.id)}

@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import type { LineOfCare } from '$core/line-of-care/line';
 	import { situationNames, stageNames, stages, treeStateNames, type Tree } from '$core/tree/tree';
+	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import type { Snippet } from 'svelte';
 	import type { WorkStop } from '$core/weather/work-stop';
@@ -24,14 +25,15 @@
 		children: Snippet;
 	}
 	let { tree, kindName, placeName, care, standing, empty, workStops, today, children }: Props = $props();
+	const format = useFormat();
 	const current = $derived(page.url.pathname.split('/')[3] ?? '');
-	/** A sheet made for printing carries its own head. */
 	/** At the bench nothing stands but the work. */
 	const isBench = $derived(page.url.pathname.endsWith('/bench'));
 	const beginsWork = $derived(
 		/\/(examine\/before|roots\/bench|replant|replant\/lift)$/.test(page.url.pathname)
 	);
 	const isCare = $derived(['roots', 'replant', 'aftercare'].includes(current));
+	/** A sheet made for printing carries its own head. */
 	const isSheet = $derived(/\/(sheet|card|report|letter)$/.test(page.url.pathname));
 </script>
 
@@ -48,7 +50,7 @@
 					: ''}
 			</p>
 			<p class="sm:ml-auto sm:max-w-md sm:text-right">
-				{standing.stands} <strong>{standing.next}</strong>
+				{standing.stands} <strong>{format().inWords(standing.next)}</strong>
 			</p>
 		</div>
 		<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">

@@ -10,7 +10,7 @@
 	}
 	let { stops, today }: Props = $props();
 	const format = useFormat();
-	const units: Record<WorkStop['kind'], string> = { cold: '°C', heat: '°C', wind: 'm/s', 'dry-air': 'kPa' };
+	const units = { cold: '°C', heat: '°C', wind: 'm/s' } as const;
 	const names: Record<WorkStop['kind'], string> = {
 		cold: 'Cold',
 		heat: 'Heat',
@@ -18,9 +18,7 @@
 		'dry-air': 'Dry air'
 	};
 	const amount = (stop: WorkStop, value: number): string =>
-		stop.kind === 'cold' || stop.kind === 'heat'
-			? format().measure(value, '°C')
-			: `${format().number(value, 1)} ${units[stop.kind]}`;
+		stop.kind === 'dry-air' ? `${format().number(value, 1)} kPa` : format().measure(value, units[stop.kind]);
 </script>
 
 <div class="border-l-4 border-oxide py-1 pl-3" role="note" aria-label="Weather against the work">

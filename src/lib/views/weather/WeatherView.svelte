@@ -32,6 +32,8 @@
 	}
 	let { places, chosen, station, series, disagree, forecast, values, today, refused }: Props = $props();
 	const format = useFormat();
+	const rain = (mm: number): string =>
+		format().measure(mm, 'mm', format().settings.units === 'metric' ? 1 : 2);
 	const gaps = $derived(gapsOf(series.filter((day) => day.on < today)));
 	const measured = $derived(series.filter((day) => day.on <= today && day.how === ''));
 	const week = $derived(series.filter((day) => day.on >= today).slice(0, 7));
@@ -109,7 +111,7 @@
 					}
 				]}
 				changes="An air sensor at the place itself knows better than any factor."
-				>Degree days over {values['degreeDays.shootBaseC']} °C in these weeks: {format().number(
+				>Degree days over {format().measure(values['degreeDays.shootBaseC'], '°C')} in these weeks: {format().number(
 					warm
 				)}</Workings
 			>.
@@ -131,12 +133,12 @@
 								<th class="py-1 pr-4 text-left font-semibold">{format().day(day.on, today)}</th>
 								<td class="py-1 pr-4">{format().measure(day.minC, '°C')}</td>
 								<td class="py-1 pr-4">{format().measure(day.maxC, '°C')}</td>
-								<td class="py-1 pr-4">{format().number(day.rainMm, 1)} mm</td>
-								<td class="py-1 pr-4">{day.gustMs === null ? '–' : `${format().number(day.gustMs)} m/s`}</td>
+								<td class="py-1 pr-4">{rain(day.rainMm)}</td>
+								<td class="py-1 pr-4">{day.gustMs === null ? '–' : format().measure(day.gustMs, 'm/s')}</td>
 								<td class="py-1 pr-4"
 									>{day.vpdKpa === null ? '–' : `${format().number(day.vpdKpa, 2)} kPa`}</td
 								>
-								<td class="py-1 pr-4">{format().number(day.et0Mm, 1)} mm</td>
+								<td class="py-1 pr-4">{rain(day.et0Mm)}</td>
 								<td class="py-1"
 									>{day.source === 'forecast'
 										? 'forecast'
@@ -229,9 +231,9 @@
 					<TextField name="on" label="Day" type="date" value={today} max={today} {refused} />
 					<MeasureField name="minC" label="Low" unit="°C" {refused} />
 					<MeasureField name="maxC" label="High" unit="°C" {refused} />
-					<MeasureField name="rainMm" label="Rain, mm" unit="" optional {refused} />
+					<MeasureField name="rainMm" label="Rain" unit="mm" optional {refused} />
 					<MeasureField name="humidityPercent" label="Humidity, %" unit="" optional {refused} />
-					<MeasureField name="windMs" label="Wind, m/s" unit="" optional {refused} />
+					<MeasureField name="windMs" label="Wind" unit="m/s" optional {refused} />
 					<div class="sm:col-span-3"><Button type="submit">Keep the day</Button></div>
 				</form>
 				<h2 class="mt-6 text-lg">From a station</h2>
