@@ -138,7 +138,8 @@
 					<ul class="divide-y border-y text-sm">
 						{#each kit.tools as tool (tool)}
 							<li class="flex items-center gap-3 py-1.5">
-								<span class="size-4 shrink-0 rounded-sm border border-edge" aria-hidden="true"></span>{tool}
+								<span class="size-4 shrink-0 rounded-sm border border-edge" aria-hidden="true"
+								></span>{format().inWords(tool)}
 							</li>
 						{/each}
 					</ul>
@@ -148,7 +149,8 @@
 					<ul class="divide-y border-y text-sm">
 						{#each kit.protection as item (item)}
 							<li class="flex items-center gap-3 py-1.5">
-								<span class="size-4 shrink-0 rounded-sm border border-edge" aria-hidden="true"></span>{item}
+								<span class="size-4 shrink-0 rounded-sm border border-edge" aria-hidden="true"
+								></span>{format().inWords(item)}
 							</li>
 						{/each}
 					</ul>

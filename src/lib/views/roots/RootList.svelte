@@ -73,7 +73,7 @@
 		return { text: '·', tone: 'text-slate', name: 'open' };
 	}
 	const why = (segment: Segment): string =>
-		roots.reason(segment) ||
+		format().inWords(roots.reason(segment)) ||
 		segment.flaws.map((flaw) => rootFlawNames[flaw]).join(', ') ||
 		segment.note ||
 		(segment.condition === 'doubtful' ? 'doubtful' : '');
