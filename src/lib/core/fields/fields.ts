@@ -69,11 +69,19 @@ export const calendarDate = () =>
 export const instant = () =>
 	z.iso.datetime({ error: 'must be an instant in UTC, like 2026-04-18T09:30:00.000Z' });
 
+const INSTANT_MESSAGE = 'must be an instant, like 2026-04-18T09:30:00Z or …T10:30:00+01:00';
 /** An instant with any offset, as a device or station sends it; kept in UTC. */
 export const anyInstant = () =>
 	z.iso
-		.datetime({ offset: true, error: 'must be an instant, like 2026-04-18T09:30:00Z or …T10:30:00+01:00' })
-		.overwrite((text) => new Date(text).toISOString());
+		.datetime({ offset: true, error: INSTANT_MESSAGE })
+		// What is no instant stays as it came: it was refused before, and is to be named as it was sent.
+		.overwrite((text) => {
+			const at = new Date(text);
+			return Number.isNaN(at.getTime()) ? text : at.toISOString();
+		})
+		.refine((text) => text.slice(0, 10) >= EARLIEST_DATE && text.slice(0, 10) <= LATEST_DATE, {
+			error: INSTANT_MESSAGE
+		});
 
 /** Identity of a record: letters, digits and hyphens. */
 export const id = () =>

@@ -1,0 +1,60 @@
+import { expect, test } from '@playwright/test';
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
+import { DEMO, treeId } from './helpers';
+
+// As a browser asks for a page.
+test.use({ extraHTTPHeaders: { accept: 'text/html' } });
+
+/** Every page of the app, by its folder. */
+function pages(folder: string, at = ''): string[] {
+	return readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+		entry.isDirectory()
+			? pages(path.join(folder, entry.name), `${at}/${entry.name}`)
+			: entry.name === '+page.svelte'
+				? [at || '/']
+				: []
+	);
+}
+const all = pages('src/routes');
+const words = ['', 'x', '-1', '2026-13-99', '9999-12', '%00', '[]', '1e999', "'--", 'ÿ'.repeat(300)];
+/** What the address line can ask, and of which pages. */
+const asks = ['place', 'month', 'tool'];
+const asked = (page: string): boolean => /calendar|weather|measure$/.test(page);
+
+test('no address breaks a page: what is not there says so in the app’s own voice', async ({ request }) => {
+	expect(all.length).toBeGreaterThan(30);
+	const of = await treeId('C-07');
+	for (const page of all) {
+		const good = await request.get(DEMO + page.replace('[id]', of));
+		expect(good.status(), page).toBe(200);
+		if (page.includes('[id]'))
+			for (const id of ['nobody', '__proto__', '%2e%2e', '%00', 'x'.repeat(2000), 'null']) {
+				const answer = await request.get(DEMO + page.replace('[id]', id));
+				expect(answer.status(), `${page} of ${id.slice(0, 20)}`).toBe(404);
+				const said = await answer.text();
+				expect(said, page).toMatch(/There is no such/);
+				expect(said, page).not.toMatch(/node_modules|\bat \S+ \(/);
+			}
+	}
+});
+
+test('no question in the address breaks a page', async ({ request }) => {
+	const of = await treeId('C-07');
+	for (const page of all)
+		for (const word of asked(page) ? words : ['%00']) {
+			const query = asks.map((name) => `${name}=${encodeURIComponent(word)}`).join('&');
+			const answer = await request.get(`${DEMO}${page.replace('[id]', of)}?${query}`);
+			expect(answer.status(), `${page} ${word.slice(0, 20)}`).toBeLessThan(500);
+		}
+});
+
+test('no file of pictures or calendar is given to who guesses its name', async ({ request }) => {
+	for (const at of ['..%2f..%2fpackage.json', 'nobody.jpg', '%00', `${'0'.repeat(64)}.jpg`]) {
+		const answer = await request.get(`${DEMO}/pictures/${at}`);
+		expect(answer.status(), at).toBe(404);
+		expect(await answer.text()).not.toContain('dependencies');
+	}
+	for (const token of ['x', '', 'null.ics', '%00', 'undefined'])
+		expect((await request.get(`${DEMO}/calendar/${token || 'none'}`)).status(), token).toBe(404);
+});
