@@ -58,7 +58,8 @@ export class GroundState {
 		const { values, records } = this.of;
 		const trunkM = records.tree.trunkDiameterMm / 1000;
 		const round = (m: number): number => Math.round(m * 10) / 10;
-		const inner = Math.max(0.3, round(values['ground.noCutTrunkDiameters'] * trunkM));
+		// To what one measures out, but never toward the trunk.
+		const inner = Math.max(0.3, Math.ceil(values['ground.noCutTrunkDiameters'] * trunkM * 10 - 1e-6) / 10);
 		const outer = Math.max(inner + 0.5, round(Math.min(this.zones.rpaM, 6)));
 		switch (part) {
 			case 'hole': {

@@ -1,0 +1,319 @@
+import { describe, expect, it } from 'vitest';
+import { placeSchema } from '$core/climate/place';
+import { groundPlanInput, groundPlanSchema } from '$core/ground/ground-plan';
+import { shippedKinds } from '$core/kinds/shipped';
+import { measurementSchema } from '$core/measuring/measurement';
+import { mixIds, mixOf } from '$core/mixes/mixes';
+import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/pots/replant-plan';
+import { ownMixSchema, stockItemSchema, stockPotSchema } from '$core/stock/stock';
+import { treeSchema } from '$core/tree/tree';
+import { defaultValues as values } from '$core/values/values';
+import { GroundState } from '$views/replant/ground-state.svelte';
+import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
+import { treeRecords } from '../records';
+
+const today = '2026-04-18';
+const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
+if (!hornbeam) throw new Error('no hornbeam');
+const kind = { ...hornbeam, origin: 'shipped' as const, version: 1 };
+const bench = placeSchema.parse({
+	id: 'p',
+	version: 1,
+	name: 'Bench',
+	kind: 'open',
+	latitudeDeg: 52,
+	note: ''
+});
+const box = stockPotSchema.parse({
+	id: 'box',
+	version: 1,
+	name: 'Ash box',
+	pot: {
+		shape: 'box',
+		topLengthMm: 460,
+		topWidthMm: 420,
+		bottomLengthMm: 460,
+		bottomWidthMm: 420,
+		heightMm: 260
+	},
+	holes: 4,
+	holeMm: 25,
+	massKg: 9,
+	material: 'wood',
+	count: 2,
+	note: ''
+});
+const gone = stockPotSchema.parse({ ...box, id: 'gone', name: 'Used up', count: 0 });
+const own = ownMixSchema.parse({
+	id: 'm1',
+	version: 1,
+	name: 'Yard mix',
+	parts: [
+		{ componentId: 'pumice-medium', parts: 2 },
+		{ componentId: 'bark-fine', parts: 1 }
+	],
+	afterRot: true,
+	note: ''
+});
+const pumice = stockItemSchema.parse({
+	id: 'i1',
+	version: 1,
+	item: 'pumice-medium',
+	packSize: 20,
+	packs: 1,
+	opened: 5,
+	note: ''
+});
+const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
+	records: treeRecords(),
+	kind,
+	places: [bench],
+	values,
+	today,
+	lastWork: null,
+	goneRoots: [],
+	stock: { pots: [box, gone], items: [pumice], mixes: [own] },
+	...change
+});
+const rot = {
+	on: '2026-04-10',
+	livingLoss: 0.3,
+	rotWasCut: true,
+	structuralCut: false,
+	nextStageOn: null
+};
+const planned = (state: ReplantState) => replantPlanInput.parse(state.plan);
+
+describe('a planting while it is planned', () => {
+	it('begins whole: what it proposes of itself is a valid plan, and its pot takes the ball', () => {
+		const state = new ReplantState(of());
+		expect(planned(state)).toEqual(state.plan);
+		expect(state.plantedOn).toBe(today);
+		expect(state.placeId).toBe('p');
+		// Nine tenths of the ball that was mapped.
+		expect(state.ballDiameterMm).toBe(324);
+		expect(state.pot.topWidthMm).toBeGreaterThanOrEqual(state.ballDiameterMm);
+		expect(state.amounts.problems).toEqual([]);
+		expect(state.judged.verdict).not.toBe('no-fit');
+		expect(state.pot.heightMm).toBe(
+			state.ballDepthMm + values['pot.headspaceMm'] + values['seat.flareBelowMm']
+		);
+	});
+
+	it('after rot it takes the other school of size, a mix that stays airy, and a smaller pot', () => {
+		const well = new ReplantState(of());
+		const sick = new ReplantState(of({ lastWork: rot }));
+		expect([well.school, sick.school]).toEqual(['larger', 'same']);
+		expect(sick.mixAfterRot).toBe(true);
+		expect(sick.pot.topWidthMm).toBeLessThan(well.pot.topWidthMm);
+		expect(sick.rule).toBe('after-rot');
+	});
+
+	it('goes on from the plan that was kept, and before that from the last planting', () => {
+		const first = new ReplantState(of());
+		first.setSize('topLengthMm', 388);
+		first.setHeight('mound');
+		first.setHolding('wires');
+		first.note = 'the shallow one';
+		const input = planned(first);
+		const kept = replantPlanSchema.parse({ ...input, id: 'r', version: 3 });
+		expect(new ReplantState(of({ records: treeRecords({ replantPlan: kept }) })).plan).toEqual(input);
+
+		const planting = plantingSchema.parse({
+			...input.planting,
+			id: 'g',
+			version: 1,
+			plantedOn: '2025-03-01'
+		});
+		const again = new ReplantState(of({ records: treeRecords({ plantings: [planting] }) }));
+		expect(again.pot.topWidthMm).toBe(388);
+		expect(again.plantedOn).toBe(today);
+		expect(again.note).toBe('');
+	});
+
+	it('a pot of the stock is no longer that pot once a size is changed', () => {
+		const state = new ReplantState(of());
+		state.takePot(box.pot, box.id);
+		expect(state.stockPot?.name).toBe('Ash box');
+		expect(state.plan.stockPotId).toBe('box');
+		expect(state.pot).toEqual(box.pot);
+		state.setSize('heightMm', 240);
+		expect(state.stockPot).toBeNull();
+		expect(state.plan.stockPotId).toBeNull();
+	});
+
+	it('ranks only pots that are there', () => {
+		const state = new ReplantState(of());
+		expect(state.ranked.map((entry) => entry.id)).toEqual(['box']);
+	});
+
+	it('a round pot stays round, whatever width was left over from another shape', () => {
+		const state = new ReplantState(of());
+		state.takePot(box.pot);
+		state.shape = 'round';
+		expect(state.pot.topWidthMm).toBe(state.pot.topLengthMm);
+		expect(state.pot.bottomWidthMm).toBe(state.pot.bottomLengthMm);
+	});
+
+	it('takes every mix by the name it has in the list, and knows it again', () => {
+		const state = new ReplantState(of());
+		for (const id of mixIds) {
+			state.takeMix(id);
+			expect(state.mixChoice).toBe(id);
+			expect(state.mixAfterRot).toBe(mixOf(id).afterRot);
+		}
+		state.takeMix('own-m1');
+		expect(state.mixChoice).toBe('own-m1');
+		expect(state.mix.parts).toEqual(own.parts);
+		expect(state.mixAfterRot).toBe(true);
+		const before = state.mix;
+		state.takeMix('own-that-is-gone');
+		expect(state.mix).toBe(before);
+	});
+
+	it('a mound stands over the rim, the other way below it; held things are let go on a day', () => {
+		const state = new ReplantState(of());
+		state.setHeight('mound');
+		expect(state.seat.moundMm).toBe(values['seat.moundMm']);
+		expect(state.buriedMm).toBe(0);
+		state.setHeight('below-rim');
+		expect([state.seat.moundMm, state.seat.flareOverRimMm]).toEqual([0, -state.headspaceMm]);
+
+		state.setHolding('stones');
+		expect([state.seat.stones, state.seat.stoneKg]).toEqual([3, 6]);
+		expect(state.fullSeat.offOn).not.toBeNull();
+		state.setHolding('own-stance');
+		expect(state.fullSeat).toMatchObject({ stones: 0, stoneKg: 0, offOn: null, wires: [], pads: 0 });
+	});
+
+	it('says how deep a flare would be under the mix', () => {
+		const state = new ReplantState(of());
+		state.seat.flareOverRimMm = -state.headspaceMm - 35;
+		expect(state.buriedMm).toBe(35);
+	});
+
+	it('wires go over roots that are mapped and stay; each has its two holes and a pad', () => {
+		const state = new ReplantState(of());
+		state.setHolding('wires');
+		expect(state.wires.length).toBeGreaterThanOrEqual(2);
+		expect(state.holes).toHaveLength(state.wires.length * 2);
+		expect(state.fullSeat.pads).toBe(state.wires.length);
+		const anchorless = new ReplantState(of({ goneRoots: ['r0', 'r1', 'r2', 'r3', 'r4'] }));
+		anchorless.setHolding('wires');
+		expect(anchorless.wires).toEqual([]);
+	});
+
+	it('needs a height to say at what wind it tips; held, it never stands worse', () => {
+		const bare = new ReplantState(of());
+		expect(bare.held).toBeNull();
+		const records = treeRecords();
+		const tall = new ReplantState(
+			of({ records: { ...records, tree: treeSchema.parse({ ...records.tree, heightM: 1.4 }) } })
+		);
+		tall.setHolding('stones');
+		const held = tall.held;
+		if (!held) throw new Error('a height is known');
+		expect(held.tiedMs).toBeGreaterThanOrEqual(held.looseMs);
+		expect(held.stonesMs).toBeGreaterThanOrEqual(held.looseMs);
+	});
+
+	it('a coarse layer costs rooting depth and air is read above it; a lot needs so many times as much', () => {
+		const state = new ReplantState(of());
+		const plain = state.amounts.mainL;
+		state.coarseLayerMm = 40;
+		expect(state.amounts.mainL).toBeLessThan(plain);
+		expect(state.amounts.coarseL).toBeGreaterThan(0);
+		const records = treeRecords();
+		const lot = new ReplantState(
+			of({ records: { ...records, tree: treeSchema.parse({ ...records.tree, plantCount: 40 }) } })
+		);
+		const need = (one: ReplantState) =>
+			one.kit.materials.find((line) => line.name.startsWith('pumice'))?.need ?? 0;
+		const alone = new ReplantState(of());
+		expect(need(lot)).toBeCloseTo(40 * need(alone), 6);
+	});
+
+	it('old mix after rot keeps its reason; new mix needs none', () => {
+		const state = new ReplantState(of());
+		state.history = 'rot';
+		state.because = 'steamed';
+		expect(state.plan.planting.reuse).toEqual({ history: 'rot', because: 'steamed' });
+		state.history = 'new';
+		expect(state.plan.planting.reuse.because).toBe('');
+	});
+});
+
+describe('works in the ground while they are planned', () => {
+	const lawn = (trunkDiameterMm = 400) => {
+		const records = treeRecords({ rootMap: null, plan: null });
+		return {
+			...records,
+			tree: treeSchema.parse({ ...records.tree, situation: 'in-ground', trunkDiameterMm, heightM: 9 })
+		};
+	};
+	const ground = (records = lawn()) => new GroundState({ records, kind, places: [bench], values, today });
+
+	it('each piece comes with sizes that are valid, and goes again', () => {
+		for (const part of ['hole', 'collar', 'loosening', 'mulch', 'sulphur'] as const) {
+			const state = ground();
+			state.toggle(part);
+			expect(state.plan[part], part).not.toBeNull();
+			const read = groundPlanInput.safeParse(state.plan);
+			expect(read.error?.issues, part).toBeUndefined();
+			state.toggle(part);
+			expect(state.plan[part], part).toBeNull();
+		}
+	});
+
+	it.each([400, 410, 433, 95])(
+		'keeps clear of a trunk of %i mm: nothing begins nearer than roots may be cut without an arborist',
+		(trunkMm) => {
+			const state = ground(lawn(trunkMm));
+			state.toggle('loosening');
+			const { innerM = 0, outerM = 0 } = state.plan.loosening ?? {};
+			// Rounded to what one measures out, but never toward the trunk.
+			expect(innerM).toBeGreaterThanOrEqual((3 * trunkMm) / 1000 - 1e-9);
+			expect(innerM * 10).toBeCloseTo(Math.round(innerM * 10), 9);
+			expect(outerM).toBeGreaterThan(innerM);
+			// BS 5837:2012: twelve times the stem diameter.
+			expect(state.zones.rpaM).toBeCloseTo((12 * trunkMm) / 1000, 9);
+		}
+	);
+
+	it('mulch keeps off the trunk', () => {
+		const state = ground();
+		state.toggle('mulch');
+		expect(state.plan.mulch?.innerM).toBeGreaterThan(0.2);
+	});
+
+	it('opens a buried collar as deep as was measured, and under the flare', () => {
+		const records = lawn();
+		const measured = measurementSchema.parse({
+			id: 'c',
+			version: 1,
+			measuredOn: '2026-04-01',
+			raw: { tool: 'collar', flare: 'none', buriedMm: 180 },
+			note: ''
+		});
+		const state = ground({ ...records, measurements: [measured] });
+		state.toggle('collar');
+		expect(state.plan.collar?.depthMm).toBe(180 + values['collar.underFlareMm']);
+	});
+
+	it('goes on from a plan that is open, not from one that was done', () => {
+		const plan = groundPlanSchema.parse({
+			id: 'g',
+			version: 2,
+			plannedOn: '2026-03-01',
+			mulch: { innerM: 0.3, outerM: 2, depthMm: 60 },
+			note: 'chips'
+		});
+		expect(ground({ ...lawn(), groundPlans: [plan] }).plan.note).toBe('chips');
+		const done = { ...plan, doneOn: '2026-03-05' };
+		expect(ground({ ...lawn(), groundPlans: [done] }).plan.mulch).toBeNull();
+	});
+
+	it('draws no roots of a pot into the ground', () => {
+		expect(ground(treeRecords()).segments).toEqual([]);
+	});
+});
