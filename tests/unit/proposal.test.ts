@@ -1,0 +1,143 @@
+import { describe, expect, it } from 'vitest';
+import { planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan';
+import { planFrom, proposalFor, type Proposal } from '$core/roots/proposal';
+import { reductionPlan, type ReductionPlan } from '$core/roots/reduction-plan';
+import { rootMapInput } from '$core/roots/root-map';
+import { loadSolver } from '$core/roots/solver';
+import { defaultValues as values } from '$core/values/values';
+import { cut, treeRecords } from '../records';
+
+const records = treeRecords();
+const [place] = records.places;
+if (!place || !records.rootMap) throw new Error('a place and a map');
+const subject = { tree: records.tree, kind: records.kind, place, today: '2025-02-20' };
+const { id: _id, version: _version, ...drawn } = records.rootMap;
+const map = rootMapInput.parse(drawn);
+const planOf = (cuts: Cut[] = [], change: Partial<PlanInput> = {}): PlanInput =>
+	planInput.parse({
+		temper: 'usual',
+		vigour: 'fair',
+		reserves: 'field-grown',
+		stageDates: ['2025-02-10', '2026-11-10'],
+		cuts,
+		...change
+	});
+const answered = async (proposal: Proposal): Promise<ReductionPlan> =>
+	reductionPlan(proposal.question, await loadSolver(), values);
+let made = 0;
+const newId = (): string => `new-${made++}`;
+
+describe('the question to the planner', () => {
+	it('has an allowance for each of its stages, on days in order, the first of which stands', () => {
+		for (const temper of tempers) {
+			const { stageDates, question } = proposalFor(
+				subject,
+				map,
+				planOf([cut('r4', 0, '2025-02-10')]),
+				temper,
+				values
+			);
+			expect(question.allowances).toHaveLength(stageDates.length);
+			expect(stageDates[0]).toBe('2025-02-10');
+			expect([...stageDates].sort()).toEqual(stageDates);
+			// What lies ahead is not put before today.
+			for (const on of stageDates.slice(1)) expect(on >= subject.today).toBe(true);
+		}
+	});
+
+	it('a bolder temper never allows less', () => {
+		const [gentle, usual, bold] = (['gentle', 'usual', 'bold'] as const).map(
+			(temper) => proposalFor(subject, map, planOf(), temper, values).question.allowances
+		);
+		for (const [i, share] of (usual ?? []).entries()) {
+			expect(share).toBeGreaterThanOrEqual(gentle?.[i] ?? 1);
+			expect(share).toBeLessThanOrEqual(bold?.[i] ?? 0);
+		}
+	});
+
+	it('tells done from wanted from proposed', () => {
+		const mine = { ...cut('r3', 1), byOwner: true };
+		const { question } = proposalFor(
+			subject,
+			map,
+			planOf([cut('r4', 0, '2025-02-10'), mine, cut('r2', 1)]),
+			'usual',
+			values
+		);
+		expect(question.done.map((one) => one.segmentId)).toEqual(['r4']);
+		expect(question.wanted.map((one) => one.segmentId)).toEqual(['r3']);
+	});
+
+	it('drops what was said of roots that are no longer on the map', () => {
+		const { question } = proposalFor(
+			subject,
+			map,
+			planOf([], {
+				notBefore: [
+					{ segmentId: 'r1', stage: 1 },
+					{ segmentId: 'gone', stage: 1 }
+				]
+			}),
+			'usual',
+			values
+		);
+		expect(question.notBefore.map((entry) => entry.segmentId)).toEqual(['r1']);
+	});
+});
+
+describe('a plan with what the planner proposes', () => {
+	it('is valid, keeps what was cut as it was, and never cuts a root twice', async () => {
+		const done = { ...cut('r4', 0, '2025-02-10'), note: 'rot at the tip' };
+		const before = planOf([done]);
+		const proposal = proposalFor(subject, map, before, 'bold', values);
+		const plan = planFrom(before, proposal, await answered(proposal), newId);
+		expect(planInput.safeParse(plan).error).toBeUndefined();
+		expect(plan.cuts[0]).toEqual(done);
+		const cutRoots = plan.cuts.map((one) => one.segmentId);
+		expect(new Set(cutRoots).size).toBe(cutRoots.length);
+		expect(plan.temper).toBe('bold');
+		expect(new Set(plan.cuts.map((one) => one.id)).size).toBe(plan.cuts.length);
+	});
+
+	it('takes dead root first of all, which costs no living root', async () => {
+		const proposal = proposalFor(subject, map, planOf(), 'gentle', values);
+		const plan = planFrom(planOf(), proposal, await answered(proposal), newId);
+		expect(plan.cuts.some((one) => one.segmentId === 'r5' && one.stage === 0)).toBe(true);
+	});
+
+	it('a cut set by hand keeps its identity, its note and its owner', async () => {
+		const mine = { ...cut('r4', 0), byOwner: true, note: 'in the way of the front' };
+		const before = planOf([mine]);
+		const proposal = proposalFor(subject, map, before, 'bold', values);
+		const plan = planFrom(before, proposal, await answered(proposal), newId);
+		const kept = plan.cuts.find((one) => one.segmentId === 'r4');
+		expect(kept).toMatchObject({
+			id: 'c-r4',
+			note: 'in the way of the front',
+			byOwner: true,
+			state: 'planned'
+		});
+		expect(plan.cuts.filter((one) => one.segmentId !== 'r4').every((one) => !one.byOwner)).toBe(true);
+	});
+
+	it('names no more stages than it uses', async () => {
+		const proposal = proposalFor(subject, map, planOf(), 'usual', values);
+		const plan = planFrom(planOf(), proposal, await answered(proposal), newId);
+		const last = Math.max(0, ...plan.cuts.map((one) => one.stage));
+		expect(plan.stageDates).toEqual(proposal.stageDates.slice(0, last + 1));
+	});
+
+	it('keeps no reason longer than a plan may hold', () => {
+		const proposal = proposalFor(subject, map, planOf(), 'usual', values);
+		const long = 'y'.repeat(900);
+		const plan = planFrom(
+			planOf(),
+			proposal,
+			{
+				cuts: [{ segmentId: 'r1', atMm: 10, stage: 0, reason: long, whyThen: long }]
+			} as unknown as ReductionPlan,
+			newId
+		);
+		expect(planInput.safeParse(plan).error).toBeUndefined();
+	});
+});
