@@ -105,19 +105,30 @@ describe('a plan with what the planner proposes', () => {
 		expect(plan.cuts.some((one) => one.segmentId === 'r5' && one.stage === 0)).toBe(true);
 	});
 
+	it('a wish that would take the tree’s hold is not followed, and said to be unmet', async () => {
+		const wish = { ...cut('r3', 0), byOwner: true };
+		const proposal = proposalFor(subject, map, planOf([wish]), 'bold', values);
+		const answer = await answered(proposal);
+		expect(answer.unmet).toEqual(['root 4: what you want cut']);
+		expect(answer.give.join(' ')).toMatch(/anchorage window at \d+° would fall to \d+ %/);
+		expect(planFrom(planOf([wish]), proposal, answer, newId).cuts.map((one) => one.segmentId)).toEqual([
+			'r5'
+		]);
+	});
+
 	it('a cut set by hand keeps its identity, its note and its owner', async () => {
-		const mine = { ...cut('r4', 0), byOwner: true, note: 'in the way of the front' };
+		const mine = { ...cut('r5', 0), byOwner: true, note: 'in the way of the front' };
 		const before = planOf([mine]);
 		const proposal = proposalFor(subject, map, before, 'bold', values);
 		const plan = planFrom(before, proposal, await answered(proposal), newId);
-		const kept = plan.cuts.find((one) => one.segmentId === 'r4');
+		const kept = plan.cuts.find((one) => one.segmentId === 'r5');
 		expect(kept).toMatchObject({
-			id: 'c-r4',
+			id: 'c-r5',
 			note: 'in the way of the front',
 			byOwner: true,
 			state: 'planned'
 		});
-		expect(plan.cuts.filter((one) => one.segmentId !== 'r4').every((one) => !one.byOwner)).toBe(true);
+		expect(plan.cuts.filter((one) => one.segmentId !== 'r5').every((one) => !one.byOwner)).toBe(true);
 	});
 
 	it('names no more stages than it uses', async () => {
