@@ -8,19 +8,6 @@ import { launchOptions } from './scripts/chromium.js';
 process.env.BRUNTLE_E2E_DATA ??= mkdtempSync(path.join(tmpdir(), 'bruntle-e2e-'));
 const folder = process.env.BRUNTLE_E2E_DATA;
 
-const server = (name: string, port: number, more: Record<string, string> = {}) => ({
-	command: 'node scripts/serve.js',
-	url: `http://127.0.0.1:${port}/`,
-	timeout: 60_000,
-	reuseExistingServer: false,
-	env: {
-		PORT: String(port),
-		DATABASE_URL: `file:${path.join(folder, `${name}.db`)}`,
-		BRUNTLE_NOW: '2026-04-18T09:00:00Z',
-		...more
-	}
-});
-
 export default defineConfig({
 	testDir: 'tests/e2e',
 	outputDir: 'test-results',
@@ -43,5 +30,16 @@ export default defineConfig({
 			args: [...launchOptions.args, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
 		}
 	},
-	webServer: [server('own', 4801), server('demo', 4802, { BRUNTLE_DEMO: '1' })]
+	globalSetup: './tests/e2e/make-demo.ts',
+	webServer: {
+		command: 'node scripts/serve.js',
+		url: 'http://127.0.0.1:4801/',
+		timeout: 60_000,
+		reuseExistingServer: false,
+		env: {
+			PORT: '4801',
+			DATABASE_URL: `file:${path.join(folder, 'own.db')}`,
+			BRUNTLE_NOW: '2026-04-18T09:00:00Z'
+		}
+	}
 });

@@ -1,10 +1,9 @@
-import { expect, request, test } from '@playwright/test';
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { DEMO, open, treeId } from './helpers';
+import { DEMO, ended, expect, open, request, startServer, test, treeId } from './helpers';
 
 test.describe('the API', () => {
 	test('lists every calculation with schemas, runs one, and refuses in problem+json', async () => {
@@ -124,35 +123,11 @@ test('a case file is read on the formats page, and a wrong version is refused', 
 	);
 });
 
-/** Starts a server of its own and waits until it says where it is. */
-async function start(
-	database: string,
-	port: number,
-	env: Record<string, string> = {}
-): Promise<ChildProcess> {
-	const child = spawn('node', ['scripts/serve.js'], {
-		env: {
-			...process.env,
-			DATABASE_URL: `file:${database}`,
-			PORT: String(port),
-			BRUNTLE_NOW: '2026-04-18T09:00:00Z',
-			...env
-		}
-	});
-	await new Promise<void>((resolve, reject) => {
-		child.stdout?.on('data', (text: Buffer) => text.toString().includes('Bruntle is at') && resolve());
-		child.on('exit', (code) => reject(new Error(`ended with ${code}`)));
-	});
-	return child;
-}
-const ended = (child: ChildProcess) =>
-	new Promise<number | null>((resolve) => child.on('exit', (code) => resolve(code)));
-
 test('loses no accepted write when it is killed, and stops cleanly when asked', async () => {
 	const database = path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-kill-')), 'yard.db');
 	const port = 4811;
 	const base = `http://127.0.0.1:${port}`;
-	let server = await start(database, port);
+	let server = await startServer(database, port);
 	const exported = await (await fetch(`${DEMO}/api/v1/trees/${await treeId('H-00')}`)).json();
 	const strip = (i: number) => ({
 		...exported,
@@ -173,7 +148,7 @@ test('loses no accepted write when it is killed, and stops cleanly when asked', 
 	await Promise.all(writes);
 	expect(accepted.length).toBeGreaterThanOrEqual(20);
 
-	server = await start(database, port);
+	server = await startServer(database, port);
 	const { trees } = (await (await fetch(`${base}/api/v1/trees`)).json()) as { trees: { id: string }[] };
 	const kept = new Set(trees.map((tree) => tree.id));
 	for (const i of accepted) expect(kept.has(`tree-${i}`)).toBe(true);
@@ -227,7 +202,7 @@ test.describe('the script', () => {
 		expect(busy.stderr.trim()).toBe('Port 4812 is in use. Choose another with --port.');
 
 		const database = path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-own-')), 'yard.db');
-		const server = await start(database, 4813);
+		const server = await startServer(database, 4813);
 		const exported = await (await fetch(`${DEMO}/api/v1/trees/${await treeId('E-04')}`)).json();
 		await fetch('http://127.0.0.1:4813/api/v1/trees', {
 			method: 'POST',

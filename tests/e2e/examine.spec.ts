@@ -1,5 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
 
 const causes = (page: Page) => page.getByRole('complementary', { name: 'What it may be' });
 const examine = async (page: Page, tag: string, part = ''): Promise<void> =>

@@ -1,8 +1,71 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, test as base, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { cp } from 'node:fs/promises';
+import path from 'node:path';
+
+export { expect, request, type Page } from '@playwright/test';
 
 export const OWN = 'http://127.0.0.1:4801';
-export const DEMO = 'http://127.0.0.1:4802';
+const demoPort = 4820 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+export const DEMO = `http://127.0.0.1:${demoPort}`;
+
+/** Starts a server on a database of its own and waits until it says where it is. */
+export async function startServer(
+	database: string,
+	port: number,
+	env: Record<string, string> = {}
+): Promise<ChildProcess> {
+	const child = spawn('node', ['scripts/serve.js'], {
+		env: {
+			...process.env,
+			DATABASE_URL: `file:${database}`,
+			PORT: String(port),
+			BRUNTLE_NOW: '2026-04-18T09:00:00Z',
+			...env
+		}
+	});
+	await new Promise<void>((resolve, reject) => {
+		let said = '';
+		child.stderr?.on('data', (text: Buffer) => (said += text.toString()));
+		child.stdout?.on('data', (text: Buffer) => text.toString().includes('Bruntle is at') && resolve());
+		child.on('exit', (code) => reject(new Error(`the server ended with ${code}: ${said}`)));
+	});
+	return child;
+}
+export const ended = (child: ChildProcess): Promise<number | null> =>
+	new Promise((resolve) => child.on('exit', (code) => resolve(code)));
+
+/** The demo yard of this worker, and the file of tests that has it. */
+let demo: { server: ChildProcess; file: string } | null = null;
+let copies = 0;
+process.on('exit', () => demo?.server.kill());
+
+/** Every file of tests finds the demo yard as it was made: what another does in it, it never meets. */
+export const test = base.extend<{ demoYard: void }>({
+	demoYard: [
+		// eslint-disable-next-line no-empty-pattern -- Playwright wants the pattern
+		async ({}, use, info) => {
+			if (demo?.file !== info.file) {
+				if (demo) {
+					const gone = ended(demo.server);
+					demo.server.kill();
+					await gone;
+					demo = null;
+				}
+				const folder = process.env.BRUNTLE_E2E_DATA ?? '';
+				const own = path.join(folder, `demo-${process.pid}-${++copies}`);
+				await cp(path.join(folder, 'demo'), own, { recursive: true });
+				demo = {
+					server: await startServer(path.join(own, 'demo.db'), demoPort, { BRUNTLE_DEMO: '1' }),
+					file: info.file
+				};
+			}
+			await use();
+		},
+		{ auto: true }
+	]
+});
 
 /** Fails on anything that axe calls serious or critical. */
 export async function expectAccessible(page: Page): Promise<void> {

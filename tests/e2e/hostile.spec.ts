@@ -1,7 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import { DEMO, treeId } from './helpers';
+import { DEMO, expect, test, treeId } from './helpers';
 
 // As a browser asks for a page.
 test.use({ extraHTTPHeaders: { accept: 'text/html' } });

@@ -1,5 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
-import { OWN, expectAccessible, open, told, treeId } from './helpers';
+import { expect, expectAccessible, open, OWN, test, told, treeId, type Page } from './helpers';
 
 /** One new tree from taking in to re-established, in the real interface, on an empty database. */
 test.describe.configure({ mode: 'serial' });

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
 test('the forecast: a probability with its range, what moved it, and a decision kept or overruled with a reason', async ({
 	page

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
 test('what the yard has at hand is written down, changed, and taken out with an undo', async ({ page }) => {
 	await open(page, `${DEMO}/yard`);

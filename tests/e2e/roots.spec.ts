@@ -1,6 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
 
 test('at the bench: one cut at a time, through a reload, differently with rot found, not now with a reason; the record holds it', async ({
 	page

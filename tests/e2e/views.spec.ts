@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
 const pages = [
 	'/',

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { DEMO, expectAccessible, open, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
 /** What the yard's people do beside the main path, in the real interface on the demo yard. */
 

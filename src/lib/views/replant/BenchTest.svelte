@@ -9,7 +9,7 @@
 	import { fieldProblems } from '$core/fields/fields';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import { useFormat } from '$ui/format';
 
 	/** A test at the bench that knows better than grain sizes: by a measuring jug, or by weighing. */
@@ -21,15 +21,19 @@
 	}
 	let { today, modelPorosity, onmeasured }: Props = $props();
 	const format = useFormat();
+	type Measured = 'fillL' | 'depthMm' | 'takenUpL' | 'drainedL' | 'dryKg' | 'drainedKg' | 'fullKg';
 	let how = $state<MeasuredMix['how']>('volumes');
-	let depthMm = $state<number | null>(150);
-	let fillL = $state<number | null>(null);
-	let takenUpL = $state<number | null>(null);
-	let drainedL = $state<number | null>(null);
-	let dryKg = $state<number | null>(null);
-	let drainedKg = $state<number | null>(null);
-	let fullKg = $state<number | null>(null);
+	let test = $state<Record<Measured, number | null>>({
+		fillL: null,
+		depthMm: 150,
+		takenUpL: null,
+		drainedL: null,
+		dryKg: null,
+		drainedKg: null,
+		fullKg: null
+	});
 	const outcome = $derived.by(() => {
+		const { fillL, takenUpL, drainedL, dryKg, drainedKg, fullKg } = test;
 		if (how === 'volumes') {
 			if (fillL === null || takenUpL === null || drainedL === null) return null;
 			const read = benchTestInput.safeParse({ fillL, takenUpL, drainedL });
@@ -43,6 +47,23 @@
 			? { result: weighTest(read.data, modelPorosity), problem: null }
 			: { result: null, problem: fieldProblems(read.error)[0] ?? null };
 	});
+	const both: { key: Measured; label: string; unit: 'L' | 'mm' | 'kg'; optional?: boolean }[] = [
+		{ key: 'fillL', label: 'Volume of the mix', unit: 'L' },
+		{ key: 'depthMm', label: 'Its depth in the test pot', unit: 'mm' }
+	];
+	const measures: Record<MeasuredMix['how'], typeof both> = {
+		volumes: [
+			...both,
+			{ key: 'takenUpL', label: 'Poured in', unit: 'L' },
+			{ key: 'drainedL', label: 'Ran out', unit: 'L' }
+		],
+		weighings: [
+			...both,
+			{ key: 'drainedKg', label: 'Drained', unit: 'kg' },
+			{ key: 'dryKg', label: 'Dried through', unit: 'kg' },
+			{ key: 'fullKg', label: 'Full of water', unit: 'kg', optional: true }
+		]
+	};
 	const words: Record<string, string> = {
 		fillL: 'The volume of the mix',
 		takenUpL: 'What was poured in',
@@ -68,59 +89,7 @@
 			: 'Weigh the mix alone: drained after watering through, and dried through in a warm room. A third weighing with the holes closed and water level with the mix tells the pores too.'}
 	</p>
 	<div class="grid gap-3 sm:grid-cols-3">
-		<MeasureField
-			name="test.fillL"
-			label="Volume of the mix"
-			unit="L"
-			value={fillL}
-			oninput={(value) => (fillL = value)}
-		/>
-		<MeasureField
-			name="test.depthMm"
-			label="Its depth in the test pot"
-			unit="mm"
-			value={depthMm}
-			oninput={(value) => (depthMm = value)}
-		/>
-		{#if how === 'volumes'}
-			<MeasureField
-				name="test.takenUpL"
-				label="Poured in"
-				unit="L"
-				value={takenUpL}
-				oninput={(value) => (takenUpL = value)}
-			/>
-			<MeasureField
-				name="test.drainedL"
-				label="Ran out"
-				unit="L"
-				value={drainedL}
-				oninput={(value) => (drainedL = value)}
-			/>
-		{:else}
-			<MeasureField
-				name="test.drainedKg"
-				label="Drained"
-				unit="kg"
-				value={drainedKg}
-				oninput={(value) => (drainedKg = value)}
-			/>
-			<MeasureField
-				name="test.dryKg"
-				label="Dried through"
-				unit="kg"
-				value={dryKg}
-				oninput={(value) => (dryKg = value)}
-			/>
-			<MeasureField
-				name="test.fullKg"
-				label="Full of water"
-				unit="kg"
-				optional
-				value={fullKg}
-				oninput={(value) => (fullKg = value)}
-			/>
-		{/if}
+		<MeasureRow bind:of={test} prefix="test." measures={measures[how]} />
 	</div>
 	{#if outcome?.problem}
 		<p class="text-oxide" role="alert">
@@ -132,18 +101,18 @@
 			Air <strong>{format().percent(outcome.result.airSpace)}</strong>, water
 			<strong>{format().percent(outcome.result.containerCapacity)}</strong>, pores {format().percent(
 				outcome.result.porosity
-			)} at {format().measure(depthMm ?? 0, 'mm')}.
+			)} at {format().measure(test.depthMm ?? 0, 'mm')}.
 		</p>
 	{/if}
 	<div>
 		<Button
-			disabled={!outcome?.result || depthMm === null || depthMm < 20}
+			disabled={!outcome?.result || test.depthMm === null || test.depthMm < 20}
 			onclick={() => {
-				if (outcome?.result && depthMm !== null)
+				if (outcome?.result && test.depthMm !== null)
 					onmeasured({
 						measuredOn: today,
 						how,
-						depthMm,
+						depthMm: test.depthMm,
 						porosity: outcome.result.porosity,
 						containerCapacity: outcome.result.containerCapacity,
 						dryKgL: outcome.result.dryKgL

@@ -4,6 +4,7 @@
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import type { Refused } from '$ui/field';
@@ -36,49 +37,20 @@
 		oninput={(event) => (log.liftedOn = event.currentTarget.value)}
 		{refused}
 	/>
-	<MeasureField
-		name="log.massKg"
-		label="Weighed"
-		unit="kg"
-		optional
-		value={log.massKg}
-		oninput={(value) => (log.massKg = value)}
+	<MeasureRow
+		bind:of={log}
+		prefix="log."
+		measures={[
+			{ key: 'massKg', label: 'Weighed', unit: 'kg', optional: true },
+			{ key: 'ballDiameterMm', label: 'Ball as lifted, width', unit: 'mm', empty: 0 },
+			{ key: 'ballDepthMm', label: 'Ball as lifted, depth', unit: 'mm', empty: 0 },
+			{ key: 'outMinutes', label: 'Minutes out of the ground', unit: '', empty: 0 },
+			...(log.soak === 'stood-in-water'
+				? [{ key: 'soakMinutes' as const, label: 'Minutes in water', unit: '' as const, empty: 0 }]
+				: [])
+		]}
 		{refused}
 	/>
-	<MeasureField
-		name="log.ballDiameterMm"
-		label="Ball as lifted, width"
-		unit="mm"
-		value={log.ballDiameterMm}
-		oninput={(value) => (log.ballDiameterMm = value ?? 0)}
-		{refused}
-	/>
-	<MeasureField
-		name="log.ballDepthMm"
-		label="Ball as lifted, depth"
-		unit="mm"
-		value={log.ballDepthMm}
-		oninput={(value) => (log.ballDepthMm = value ?? 0)}
-		{refused}
-	/>
-	<MeasureField
-		name="log.outMinutes"
-		label="Minutes out of the ground"
-		unit=""
-		value={log.outMinutes}
-		oninput={(value) => (log.outMinutes = value ?? 0)}
-		{refused}
-	/>
-	{#if log.soak === 'stood-in-water'}
-		<MeasureField
-			name="log.soakMinutes"
-			label="Minutes in water"
-			unit=""
-			value={log.soakMinutes}
-			oninput={(value) => (log.soakMinutes = value ?? 0)}
-			{refused}
-		/>
-	{/if}
 </div>
 <Choice
 	label="Roots meanwhile"

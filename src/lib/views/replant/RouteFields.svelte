@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { slopes, type Route, type RouteAnswer } from '$core/lifting/route';
 	import Choice from '$ui/Choice.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import type { Refused } from '$ui/field';
 	import SiteAnswers from './SiteAnswers.svelte';
@@ -18,48 +18,16 @@
 <section aria-labelledby="route-title" class="flex flex-col gap-3">
 	<h3 id="route-title" class="text-lg">The way to the vehicle</h3>
 	<div class="grid gap-3 sm:grid-cols-2">
-		<MeasureField
-			name="route.narrowestMm"
-			label="Narrowest gate"
-			unit="mm"
-			optional
-			value={route.narrowestMm}
-			oninput={(value) => (route.narrowestMm = value)}
-			{refused}
-		/>
-		<MeasureField
-			name="route.carryM"
-			label="Carried how far"
-			unit="m"
-			optional
-			value={route.carryM}
-			oninput={(value) => (route.carryM = value)}
-			{refused}
-		/>
-		<MeasureField
-			name="route.steps"
-			label="Steps on it"
-			unit=""
-			value={route.steps}
-			oninput={(value) => (route.steps = Math.round(value ?? 0))}
-			{refused}
-		/>
-		<MeasureField
-			name="route.payloadKg"
-			label="The vehicle may carry"
-			unit="kg"
-			optional
-			value={route.payloadKg}
-			oninput={(value) => (route.payloadKg = value)}
-			{refused}
-		/>
-		<MeasureField
-			name="route.loadLengthMm"
-			label="Length of its load space"
-			unit="mm"
-			optional
-			value={route.loadLengthMm}
-			oninput={(value) => (route.loadLengthMm = value)}
+		<MeasureRow
+			bind:of={route}
+			prefix="route."
+			measures={[
+				{ key: 'narrowestMm', label: 'Narrowest gate', unit: 'mm', optional: true },
+				{ key: 'carryM', label: 'Carried how far', unit: 'm', optional: true },
+				{ key: 'steps', label: 'Steps on it', unit: '', empty: 0, whole: true },
+				{ key: 'payloadKg', label: 'The vehicle may carry', unit: 'kg', optional: true },
+				{ key: 'loadLengthMm', label: 'Length of its load space', unit: 'mm', optional: true }
+			]}
 			{refused}
 		/>
 		<TextField

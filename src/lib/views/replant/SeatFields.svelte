@@ -14,7 +14,7 @@
 	import { markOf } from '$core/values/values';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import type { Refused } from '$ui/field';
@@ -50,52 +50,32 @@
 		stay moist. Stem and flare are never buried.
 	</p>
 	<div class="grid gap-3 sm:grid-cols-3">
-		<MeasureField
-			name="planting.seat.flareOverRimMm"
-			label="Flare over the rim"
-			unit="mm"
-			value={seat.flareOverRimMm}
-			oninput={(value) => {
-				if (value !== null) planning.seat.flareOverRimMm = value;
-			}}
-			hint="Below it: a minus"
-			{refused}
-		/>
-		<MeasureField
-			name="planting.seat.moundMm"
-			label="Mound over the fill"
-			unit="mm"
-			value={seat.moundMm}
-			oninput={(value) => (planning.seat.moundMm = value ?? 0)}
-			{refused}
-		/>
-		<MeasureField
-			name="planting.seat.screens"
-			label="Screens over holes"
-			unit=""
-			value={seat.screens}
-			oninput={(value) => (planning.seat.screens = Math.round(value ?? 0))}
-			{refused}
-		/>
-		<MeasureField
-			name="planting.seat.extraHoles"
-			label="Drain holes to add"
-			unit=""
-			value={seat.extraHoles}
-			oninput={(value) => (planning.seat.extraHoles = Math.round(value ?? 0))}
-			hint={planning.holesWanted > 0
-				? `The floor wants ${planning.holesWanted} of ${format().measure(seat.holeMm, 'mm')}`
-				: 'The floor is open enough'}
-			{refused}
-		/>
-		<MeasureField
-			name="planting.seat.holeMm"
-			label="each as wide as"
-			unit="mm"
-			value={seat.holeMm}
-			oninput={(value) => {
-				if (value !== null) planning.seat.holeMm = value;
-			}}
+		<MeasureRow
+			bind:of={planning.seat}
+			prefix="planting.seat."
+			measures={[
+				{
+					key: 'flareOverRimMm',
+					label: 'Flare over the rim',
+					unit: 'mm',
+					hint: 'Below it: a minus',
+					empty: 'as-before'
+				},
+				{ key: 'moundMm', label: 'Mound over the fill', unit: 'mm', empty: 0 },
+				{ key: 'screens', label: 'Screens over holes', unit: '', empty: 0, whole: true },
+				{
+					key: 'extraHoles',
+					label: 'Drain holes to add',
+					unit: '',
+					hint:
+						planning.holesWanted > 0
+							? `The floor wants ${planning.holesWanted} of ${format().measure(seat.holeMm, 'mm')}`
+							: 'The floor is open enough',
+					empty: 0,
+					whole: true
+				},
+				{ key: 'holeMm', label: 'each as wide as', unit: 'mm', empty: 'as-before' }
+			]}
 			{refused}
 		/>
 	</div>
@@ -176,20 +156,13 @@
 		</div>
 	{:else if seat.holding === 'stones'}
 		<div class="grid gap-3 sm:grid-cols-3">
-			<MeasureField
-				name="planting.seat.stones"
-				label="Stones"
-				unit=""
-				value={seat.stones}
-				oninput={(value) => (planning.seat.stones = Math.round(value ?? 0))}
-				{refused}
-			/>
-			<MeasureField
-				name="planting.seat.stoneKg"
-				label="Together"
-				unit="kg"
-				value={seat.stoneKg}
-				oninput={(value) => (planning.seat.stoneKg = value ?? 0)}
+			<MeasureRow
+				bind:of={planning.seat}
+				prefix="planting.seat."
+				measures={[
+					{ key: 'stones', label: 'Stones', unit: '', empty: 0, whole: true },
+					{ key: 'stoneKg', label: 'Together', unit: 'kg', empty: 0 }
+				]}
 				{refused}
 			/>
 		</div>

@@ -3,7 +3,7 @@
 	import { textureByFeel, textureClasses, textures, type Texture } from '$core/soil/texture';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import SelectField from '$ui/SelectField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
@@ -65,40 +65,16 @@
 		{@const result = read?.core ? judgeCore(read.core, kind, values) : null}
 		<li class="py-3">
 			<div class="grid grid-cols-2 items-end gap-2 sm:grid-cols-[1fr_1fr_1fr_1fr_1fr_auto]">
-				<MeasureField
-					name="c{index}.from"
-					label="From"
-					unit="mm"
-					value={one.fromMm}
-					oninput={(v) => (one.fromMm = v)}
-				/>
-				<MeasureField
-					name="c{index}.to"
-					label="to"
-					unit="mm"
-					value={one.toMm}
-					oninput={(v) => (one.toMm = v)}
-				/>
-				<MeasureField
-					name="c{index}.ring"
-					label="Ring, ml"
-					unit=""
-					value={one.ringMl}
-					oninput={(v) => (one.ringMl = v)}
-				/>
-				<MeasureField
-					name="c{index}.fresh"
-					label="Fresh, g"
-					unit=""
-					value={one.freshG}
-					oninput={(v) => (one.freshG = v)}
-				/>
-				<MeasureField
-					name="c{index}.dry"
-					label="Dry, g"
-					unit=""
-					value={one.dryG}
-					oninput={(v) => (one.dryG = v)}
+				<MeasureRow
+					bind:of={rows[index] as Row}
+					prefix="c{index}."
+					measures={[
+						{ key: 'fromMm', label: 'From', unit: 'mm' },
+						{ key: 'toMm', label: 'to', unit: 'mm' },
+						{ key: 'ringMl', label: 'Ring, ml', unit: '' },
+						{ key: 'freshG', label: 'Fresh, g', unit: '' },
+						{ key: 'dryG', label: 'Dry, g', unit: '' }
+					]}
 				/>
 				<Button
 					tone="quiet"

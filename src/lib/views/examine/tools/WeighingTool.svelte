@@ -4,6 +4,7 @@
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
+	import MeasureRow from '$ui/MeasureRow.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
@@ -120,19 +121,13 @@
 					maxlength={60}
 					oninput={(event) => (pot.name = event.currentTarget.value)}
 				/>
-				<MeasureField
-					name="neighbour.{index}.fullKg"
-					label="Full"
-					unit="kg"
-					value={pot.fullKg}
-					oninput={(kg) => (pot.fullKg = kg)}
-				/>
-				<MeasureField
-					name="neighbour.{index}.nowKg"
-					label="Now"
-					unit="kg"
-					value={pot.nowKg}
-					oninput={(kg) => (pot.nowKg = kg)}
+				<MeasureRow
+					bind:of={neighbours[index] as Neighbour}
+					prefix="neighbour.{index}."
+					measures={[
+						{ key: 'fullKg', label: 'Full', unit: 'kg' },
+						{ key: 'nowKg', label: 'Now', unit: 'kg' }
+					]}
 				/>
 				<Button
 					tone="quiet"
