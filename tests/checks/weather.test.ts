@@ -54,6 +54,56 @@ describe('FAO-56 weather', () => {
 		expect(netRadiationMj(day)).toBeCloseTo(13.28, 1);
 		expect(penmanMonteithMm(day)).toBeCloseTo(3.88, 1);
 	});
+	it('Table 2.1: pressure of the air by height [recalled from memory]', () => {
+		for (const [heightM, kpa] of [
+			[0, 101.3],
+			[500, 95.5],
+			[1000, 90],
+			[2000, 79.8],
+			[3000, 70.5]
+		] as const)
+			expect(airPressureKpa(heightM), `${heightM} m`).toBeCloseTo(kpa, 0);
+	});
+	it('Table 2.3: saturation of the air by temperature [recalled from memory]', () => {
+		for (const [temperatureC, kpa] of [
+			[1, 0.657],
+			[10, 1.228],
+			[20, 2.338],
+			[30, 4.243],
+			[40, 7.376]
+		] as const)
+			expect(saturationKpa(temperatureC), `${temperatureC} °C`).toBeCloseTo(kpa, 2);
+	});
+	it('Examples 5 and 6: 18 to 25 °C, 54 to 82 % humidity → e_a 1.70, deficit 0.91 kPa [recalled from memory]', () => {
+		const vapourKpa = (saturationKpa(18) * 0.82 + saturationKpa(25) * 0.54) / 2;
+		expect(vapourKpa).toBeCloseTo(1.7, 1);
+		expect(meanSaturationKpa(18, 25) - vapourKpa).toBeCloseTo(0.91, 1);
+	});
+	it('Examples 10 to 12: Rio de Janeiro in May → Rs 14.5, Rn 7.6 MJ/m² [recalled from memory]', () => {
+		const [latitudeDeg, on] = [-22.9, '2026-05-15'];
+		const onTop = extraterrestrialRadiation(latitudeDeg, on);
+		expect(onTop).toBeCloseTo(25.1, 0);
+		expect(daylightHours(latitudeDeg, on)).toBeCloseTo(10.9, 1);
+		const sunMj = radiationFromSun(220 / 31, daylightHours(latitudeDeg, on), onTop);
+		expect(sunMj).toBeCloseTo(14.5, 1);
+		const day = { latitudeDeg, elevationM: 0, on, minC: 19.1, maxC: 25.1, vapourKpa: 2.1, windMs: 2, sunMj };
+		expect(netRadiationMj(day)).toBeCloseTo(7.6, 1);
+	});
+	it('Example 14: 3.2 m/s at 10 m are 2.4 m/s at 2 m [recalled from memory]', () => {
+		expect(windAt2m(3.2, 10)).toBeCloseTo(2.4, 1);
+	});
+	it('Example 17: Bangkok in April → ET₀ 5.72; without its soil heat flux a little more [recalled from memory]', () => {
+		const [latitudeDeg, on] = [13 + 44 / 60, '2026-04-15'];
+		const sunMj = radiationFromSun(
+			8.5,
+			daylightHours(latitudeDeg, on),
+			extraterrestrialRadiation(latitudeDeg, on)
+		);
+		const day = { latitudeDeg, elevationM: 2, on, minC: 25.6, maxC: 34.8, vapourKpa: 2.85, windMs: 2, sunMj };
+		expect(netRadiationMj(day)).toBeCloseTo(14.33, 1);
+		// G of 0.14 MJ/m² is worth 0.408 Δ G / (Δ + γ (1 + 0.34 u)) = 0.04 mm.
+		expect(penmanMonteithMm(day)).toBeCloseTo(5.72 + 0.04, 1);
+	});
 	it('dew point is where the air would be full', () => {
 		expect(dewPointC(saturationKpa(11))).toBeCloseTo(11, 6);
 		expect(vapourDeficitKpa(15, 24.5, 1)).toBe(0);

@@ -1,5 +1,8 @@
 import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
+// Each of them stands alone; together they take the longest.
+test.describe.configure({ mode: 'parallel' });
+
 const pages = [
 	'/',
 	'/trees',

@@ -59,7 +59,7 @@ export function metOn(
 				for (const later of measured.slice(i + 1))
 					if (
 						daysBetween(look.observedOn, later.observedOn) >= values['release.hardenedDays'] &&
-						(later.shootExtensionMm ?? 0) <= (look.shootExtensionMm ?? 0) * 1.05
+						(later.shootExtensionMm ?? 0) <= (look.shootExtensionMm ?? 0) * (1 + values['release.hardenedBy'])
 					)
 						return { on: later.observedOn, because: 'shoots stopped lengthening between two looks' };
 			return null;
@@ -77,13 +77,22 @@ export function metOn(
 	}
 }
 
-const waitingFor: Record<ReleaseCondition, string> = {
-	'buds-move': 'until buds move',
-	'leaves-out': 'until the crown is in leaf',
-	'flush-hardened': 'until the first flush has hardened',
-	'root-function': 'until enough roots drink',
-	'growth-regained': 'until it has regained its growth'
-};
+/** What a piece of work waits for, with the number that will do. */
+function waitingFor({ condition, value }: Release, values: Values): string {
+	const percent = (share: number): string => `${Math.round(share * 100)} %`;
+	switch (condition) {
+		case 'buds-move':
+			return 'until buds move';
+		case 'leaves-out':
+			return `until ${percent(values['release.leavesOut'])} of the crown is in leaf`;
+		case 'flush-hardened':
+			return 'until the first flush has hardened';
+		case 'root-function':
+			return `until its roots drink for ${percent(value)} of the crown`;
+		case 'growth-regained':
+			return `until ${percent(values['release.regained'])} of the crown is in leaf again`;
+	}
+}
 
 /** How a piece of work stands on a day. */
 export function releaseOf(release: Release, facts: ReleaseFacts, today: string, values: Values): Released {
@@ -93,9 +102,9 @@ export function releaseOf(release: Release, facts: ReleaseFacts, today: string, 
 		return {
 			state: 'overdue',
 			on: null,
-			because: `waited ${waitingFor[release.condition]}; by ${release.byOn} nobody saw it`
+			because: `waited ${waitingFor(release, values)}; by ${release.byOn} nobody saw it`
 		};
-	return { state: 'held', on: null, because: `waits ${waitingFor[release.condition]}` };
+	return { state: 'held', on: null, because: `waits ${waitingFor(release, values)}` };
 }
 
 /**

@@ -68,6 +68,14 @@ export const aftercareValues = defineValues({
 		min: 5,
 		max: 60
 	},
+	'release.hardenedBy': {
+		label: 'Shoots have stopped when they lengthened since by no more than',
+		value: 0.05,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.5
+	},
 	'release.leavesOut': {
 		label: 'Leaves are out from a crown in leaf of',
 		value: 0.5,
