@@ -1,3 +1,6 @@
+import { observationSchema } from '$core/recovery/observation';
+import { createFormat } from '$core/format/format';
+import { measuredOf, twinReadings } from '$views/recovery/measured';
 import { describe, expect, it } from 'vitest';
 import { observationInput, readingsOf, type Observation } from '$core/recovery/observation';
 import { verdict, type VerdictInput } from '$core/recovery/verdict';
@@ -134,5 +137,37 @@ describe('the simulator', () => {
 		const random = createRandom(1);
 		const mean = Array.from({ length: 20_000 }, () => random.next()).reduce((a, b) => a + b, 0) / 20_000;
 		expect(mean).toBeCloseTo(0.5, 2);
+	});
+});
+
+describe('a twin on the charts', () => {
+	const seen = (observedOn: string, measures: Record<string, unknown>) =>
+		observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, note: 'seen', ...measures });
+	const twin = {
+		name: 'H-00 Hornbeam',
+		observations: [
+			seen('2024-06-01', { leafCover: 0.9, diebackLimitMm: 2000 }),
+			seen('2025-06-01', { leafCover: 1, weightKg: 12, woundwoodMm: 4 })
+		]
+	};
+	it('is drawn wherever it was measured in the time that is shown, and nowhere else', () => {
+		expect(twinReadings(twin, 'leafCover', '2025-01-01')).toEqual({
+			name: 'H-00 Hornbeam',
+			readings: [{ on: '2025-06-01', value: 1 }]
+		});
+		expect(twinReadings(twin, 'woundwoodMm', '2025-01-01')?.readings).toHaveLength(1);
+		expect(twinReadings(twin, 'diebackLimitMm', '2025-01-01')).toBeNull();
+		expect(twinReadings(twin, 'diebackLimitMm', '2024-01-01')?.readings).toHaveLength(1);
+		expect(twinReadings(twin, 'suckers', '2024-01-01')).toBeNull();
+		expect(twinReadings(null, 'leafCover', '2024-01-01')).toBeNull();
+	});
+	it('has a weight that says nothing of another pot', () => {
+		expect(twinReadings(twin, 'weightKg', '2024-01-01')).toBeNull();
+	});
+	it('everything that is charted is shown in the person’s units', () => {
+		const shown = measuredOf(createFormat({ units: 'imperial', locale: 'en-GB' })).map((one) =>
+			one.show(1000)
+		);
+		expect(shown).toEqual(['100,000 %', '39.37 in', '3.3 ft', '2,204.6 lb', '39.37 in', '1,000']);
 	});
 });

@@ -36,7 +36,7 @@ import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
-import { backups, decisions, observations, saidForecasts } from './records/records';
+import { backups, decisions, observations, saidForecasts, trees } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { loadRecords, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
@@ -51,6 +51,15 @@ export async function referenceShootMm(db: Reader, tree: Tree): Promise<number |
 		.from(tables.observation)
 		.where(eq(tables.observation.treeId, tree.referenceTreeId));
 	return row?.most ?? null;
+}
+
+/** The tree that this one is compared with, and what was seen of it; null when none is named. */
+export async function twinOf(
+	db: Reader,
+	tree: Tree
+): Promise<{ name: string; observations: Observation[] } | null> {
+	const twin = tree.referenceTreeId ? await trees.get(db, tree.referenceTreeId) : null;
+	return twin && { name: `${twin.tag} ${twin.name}`, observations: await observations.list(db, twin.id) };
 }
 
 /** Weather reaches back over the seasons since the work, but no further than this. */

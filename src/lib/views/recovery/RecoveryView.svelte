@@ -10,7 +10,7 @@
 	import { decisionsDue } from '$core/recovery/decisions';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import type { LookQuestion } from '$core/recovery/look';
-	import { readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
+	import { readingsOf, type MeasureKey } from '$core/recovery/observation';
 	import { wilsonInterval } from '$core/sampling/wilson';
 	import type { Values } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
@@ -24,6 +24,7 @@
 	import LookForm from './LookForm.svelte';
 	import LooksTable from './LooksTable.svelte';
 	import MeasureChart from './MeasureChart.svelte';
+	import { measuredOf, twinReadings, type Twin } from './measured';
 	import type { RecoveryOf } from '$core/recovery/recovery-of';
 	import ShootGrowth from './ShootGrowth.svelte';
 	import VerdictPanel from './VerdictPanel.svelte';
@@ -35,34 +36,27 @@
 		questions: LookQuestion[];
 		works: { on: string; label: string }[];
 		expected: FunctionPoint[];
-		reference: { name: string; observations: Observation[] } | null;
+		twin: Twin | null;
 		values: Values;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { records, place, of, questions, works, expected, reference, values, today, refused }: Props = $props();
+	let { records, place, of, questions, works, expected, twin, values, today, refused }: Props = $props();
 	const format = useFormat();
 	const tree = $derived(records.tree);
 	const observations = $derived(records.observations);
 	const decisions = $derived(records.decisions);
 
-	const measures: { key: MeasureKey; label: string; share?: boolean; show: (value: number) => string }[] = [
-		{ key: 'leafCover', label: 'Leaf cover', share: true, show: (value) => format().percent(value) },
-		{ key: 'shootExtensionMm', label: 'Shoots', show: (value) => format().measure(value, 'mm') },
-		{ key: 'diebackLimitMm', label: 'Dieback limit', show: (value) => format().measure(value / 1000, 'm') },
-		{ key: 'weightKg', label: 'Weight', show: (value) => format().measure(value, 'kg', 1) },
-		{ key: 'woundwoodMm', label: 'Woundwood', show: (value) => format().measure(value, 'mm') },
-		{ key: 'suckers', label: 'Suckers', show: (value) => format().number(value) }
-	];
-	const measured = $derived(measures.filter((measure) => readingsOf(observations, measure.key).length > 0));
-	let chosen = $state<MeasureKey>(
-		untrack(() => measures.find((m) => readingsOf(observations, m.key).length > 0)?.key ?? 'leafCover')
+	const measured = $derived(
+		measuredOf(format()).filter((one) => readingsOf(observations, one.key).length > 0)
 	);
+	let chosen = $state<MeasureKey>(untrack(() => measured[0]?.key ?? 'leafCover'));
 	const measure = $derived(measured.find((candidate) => candidate.key === chosen) ?? measured[0]);
 	const first = $derived(
 		[tree.takenInOn, observations[0]?.observedOn ?? tree.takenInOn].sort()[0] ?? tree.takenInOn
 	);
 	const until = $derived(addDays(tree.closedOn ?? today, 14));
+	const reference = $derived(measure ? twinReadings(twin, measure.key, first) : null);
 	const losses = $derived(observations.filter((look) => look.lostCount !== null));
 	const sample = $derived(observations.findLast((look) => look.sample !== null)?.sample ?? null);
 	const sinceWords = $derived(
@@ -165,14 +159,7 @@
 					<MeasureChart
 						label={measure.label}
 						readings={readingsOf(observations, measure.key)}
-						reference={reference && (measure.key === 'leafCover' || measure.key === 'shootExtensionMm')
-							? {
-									name: reference.name,
-									readings: readingsOf(reference.observations, measure.key).filter(
-										(reading) => reading.on >= first
-									)
-								}
-							: null}
+						{reference}
 						{expected}
 						fits={measure.key === 'shootExtensionMm' ? fitted : []}
 						{works}

@@ -10,7 +10,7 @@
 	import { viewsOf } from '$core/pictures/picture';
 	import { backupKindNames, backupStanding } from '$core/recovery/backup';
 	import { recoveryForecast } from '$core/recovery/forecast';
-	import { readingsOf, type MeasureKey } from '$core/recovery/observation';
+	import { readingsOf } from '$core/recovery/observation';
 	import { decisionNames } from '$core/recovery/said';
 	import { roman } from '$core/roots/plan';
 	import { sessionsOf } from '$core/roots/done';
@@ -22,6 +22,7 @@
 	import { untrack } from 'svelte';
 	import CourseChart from './CourseChart.svelte';
 	import MeasureChart from './MeasureChart.svelte';
+	import { measuredOf, twinReadings, type Twin } from './measured';
 	import type { RecoveryOf } from '$core/recovery/recovery-of';
 
 	/** The whole case on paper: findings, roots before and after, plan and actual, aftercare, curves, verdict. */
@@ -30,10 +31,11 @@
 		place: Place;
 		of: RecoveryOf;
 		shootMm: number | null;
+		twin: Twin | null;
 		values: Values;
 		today: string;
 	}
-	let { records, place, of, shootMm, values, today }: Props = $props();
+	let { records, place, of, shootMm, twin, values, today }: Props = $props();
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
 	const look = $derived(records.examinations.at(-1));
@@ -80,12 +82,12 @@
 			.sort((a, b) => ((a.closedOn ?? '') < (b.closedOn ?? '') ? -1 : 1))
 	);
 	const open = $derived(records.tasks.filter((task) => task.state === 'open'));
-	const curves: { key: MeasureKey; label: string; share?: boolean; show: (value: number) => string }[] = [
-		{ key: 'leafCover', label: 'Leaf cover', share: true, show: (value) => format().percent(value) },
-		{ key: 'shootExtensionMm', label: 'Shoots', show: (value) => format().measure(value, 'mm') },
-		{ key: 'diebackLimitMm', label: 'Dieback limit', show: (value) => format().measure(value / 1000, 'm') }
-	];
-	const drawn = $derived(curves.filter((curve) => readingsOf(records.observations, curve.key).length > 1));
+	/** On paper stand those that say most of how it went. */
+	const drawn = $derived(
+		measuredOf(format())
+			.slice(0, 3)
+			.filter((one) => readingsOf(records.observations, one.key).length > 1)
+	);
 	const works = $derived(
 		sessions.map((session) => ({ on: session.on, label: format().percent(session.livingShare) }))
 	);
@@ -215,10 +217,16 @@
 			closed={tree.state !== 'in-care'}
 		/>
 		{#each drawn as curve (curve.key)}
-			<h4 class="mt-3 text-base">{curve.label}</h4>
+			{@const reference = twinReadings(twin, curve.key, tree.takenInOn)}
+			<h4 class="mt-3 text-base">
+				{curve.label}{#if reference}<span class="ml-3 font-sans text-sm font-normal text-rain"
+						>◇ {reference.name}</span
+					>{/if}
+			</h4>
 			<MeasureChart
 				label={curve.label}
 				readings={readingsOf(records.observations, curve.key)}
+				{reference}
 				fits={curve.key === 'shootExtensionMm'
 					? of.growth.map((season) => season.curve).filter((fit) => fit.length > 0)
 					: []}

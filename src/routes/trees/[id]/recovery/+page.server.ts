@@ -6,8 +6,7 @@ import { lastRootWork, rootLosses } from '$core/roots/work';
 import { closingInput } from '$core/tree/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
-import { observations, trees } from '$lib/server/records/records';
-import { recordDecision, recordLook, recoveryOf } from '$lib/server/recovery';
+import { recordDecision, recordLook, recoveryOf, twinOf } from '$lib/server/recovery';
 import { getStore } from '$lib/server/store';
 import { closeTree, reopenTree } from '$lib/server/trees';
 import { error } from '@sveltejs/kit';
@@ -21,7 +20,6 @@ export const load: PageServerLoad = async ({ parent }) => {
 	if (!of)
 		error(404, { message: 'The place of this tree is gone.', advice: 'Choose another under Take in.' });
 	const last = lastRootWork(records, values);
-	const twin = tree.referenceTreeId ? await trees.get(db, tree.referenceTreeId) : null;
 	const seen = records.observations.at(-1);
 	return {
 		of,
@@ -48,9 +46,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 			},
 			values
 		),
-		reference: twin
-			? { name: `${twin.tag} ${twin.name}`, observations: await observations.list(db, twin.id) }
-			: null
+		twin: await twinOf(db, tree)
 	};
 };
 

@@ -12,7 +12,7 @@
 		questions={data.questions}
 		works={data.works}
 		expected={data.care.expected}
-		reference={data.reference}
+		twin={data.twin}
 		values={data.values}
 		today={data.today}
 		refused={form?.refusal}

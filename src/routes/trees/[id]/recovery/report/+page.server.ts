@@ -1,5 +1,5 @@
 import { loading } from '$lib/server/edge/http';
-import { recoveryOf, referenceShootMm } from '$lib/server/recovery';
+import { recoveryOf, referenceShootMm, twinOf } from '$lib/server/recovery';
 import { getStore } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
@@ -9,6 +9,7 @@ export const load: PageServerLoad = ({ parent }) =>
 		const { db } = await getStore();
 		return {
 			of: await recoveryOf(db, records, values),
-			shootMm: await referenceShootMm(db, records.tree)
+			shootMm: await referenceShootMm(db, records.tree),
+			twin: await twinOf(db, records.tree)
 		};
 	});

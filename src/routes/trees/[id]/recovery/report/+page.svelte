@@ -10,6 +10,7 @@
 		place={data.place}
 		of={data.of}
 		shootMm={data.shootMm}
+		twin={data.twin}
 		values={data.values}
 		today={data.today}
 	/>

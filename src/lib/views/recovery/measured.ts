@@ -1,0 +1,41 @@
+import type { Format } from '$core/format/format';
+import { readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
+
+/** Something that is measured again and again, as it is drawn. */
+export interface Measured {
+	key: MeasureKey;
+	label: string;
+	/** A share between nothing and all. */
+	share?: boolean;
+	show: (value: number) => string;
+}
+
+/** What is charted of a tree, most telling first. */
+export const measuredOf = (format: Format): Measured[] => [
+	{ key: 'leafCover', label: 'Leaf cover', share: true, show: (value) => format.percent(value) },
+	{ key: 'shootExtensionMm', label: 'Shoots', show: (value) => format.measure(value, 'mm') },
+	{ key: 'diebackLimitMm', label: 'Dieback limit', show: (value) => format.measure(value / 1000, 'm') },
+	{ key: 'weightKg', label: 'Weight', show: (value) => format.measure(value, 'kg', 1) },
+	{ key: 'woundwoodMm', label: 'Woundwood', show: (value) => format.measure(value, 'mm') },
+	{ key: 'suckers', label: 'Suckers', show: (value) => format.number(value) }
+];
+
+/** A healthy tree to compare with. */
+export interface Twin {
+	name: string;
+	observations: readonly Observation[];
+}
+
+/**
+ * What was measured of a twin in the time that is drawn; null where there is nothing. Its weight is left out: that of another
+ * pot says nothing of this one.
+ */
+export function twinReadings(
+	twin: Twin | null,
+	key: MeasureKey,
+	from: string
+): { name: string; readings: { on: string; value: number }[] } | null {
+	if (!twin || key === 'weightKg') return null;
+	const readings = readingsOf(twin.observations, key).filter((reading) => reading.on >= from);
+	return readings.length > 0 ? { name: twin.name, readings } : null;
+}
