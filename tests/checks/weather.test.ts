@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/climate/calendar';
 import { daylightHours, extraterrestrialRadiation } from '$core/climate/evapotranspiration';
 import { placeSchema, type Place } from '$core/climate/place';
+import { shippedKinds } from '$core/kinds/shipped';
 import { simulateWeather } from '$core/simulate/weather';
+import { treeSchema } from '$core/tree/tree';
 import { defaultValues as values } from '$core/values/values';
 import {
 	airPressureKpa,
@@ -23,6 +25,7 @@ import { workStops } from '$core/weather/work-stop';
 import { degreeDays, disagreements, gapsOf, stationFor, weatherSeries } from '$core/weather/series';
 import { weatherDaySchema, type WeatherDay } from '$core/weather/weather-day';
 import { limitsOf, warningsFor } from '$core/weather/guards';
+import { limitsBroken } from '$core/weather/missed';
 
 /** Allen et al. 1998, FAO Irrigation and drainage paper 56. */
 describe('FAO-56 weather', () => {
@@ -316,5 +319,47 @@ describe('guards', () => {
 		expect(few.heatC).toBeLessThan(limitsOf(tree, values).heatC);
 		expect(few.vpdKpa).toBe(values['guard.vpdKpa']);
 		expect(limitsOf({ ...tree, tipsMs: 9 }, values).gustMs).toBe(9);
+	});
+});
+
+describe('a cold night that was missed', () => {
+	const beech = shippedKinds.find((kind) => kind.id === 'fagus');
+	if (!beech) throw new Error('no beech');
+	const bench = place();
+	const entry = (change: { takenInOn?: string; lastCutOn?: string | null; coldestC?: number } = {}) => ({
+		tree: treeSchema.parse({
+			id: 't',
+			version: 1,
+			tag: 'T-1',
+			name: 'Beech',
+			kindId: 'fagus',
+			placeId: bench.id,
+			situation: 'potted',
+			trunkDiameterMm: 40,
+			takenInOn: change.takenInOn ?? '2025-01-01',
+			state: 'in-care',
+			closedOn: null
+		}),
+		kind: { ...beech, origin: 'shipped' as const, version: 1, coldestC: change.coldestC ?? -10 },
+		place: bench,
+		lastCutOn: change.lastCutOn ?? null
+	});
+	const nights = [day('2026-02-01', -14, 1), day('2026-02-02', -9, 2), day('2026-02-03', -4, 3)];
+	const broken = (change: Parameters<typeof entry>[0] = {}) =>
+		limitsBroken(nights, [entry(change)], [bench], values).map((one) => one.on);
+
+	it('is found by what was measured, against the limit the tree had then', () => {
+		expect(broken()).toEqual(['2026-02-01']);
+		expect(broken({ coldestC: -20 })).toEqual([]);
+		expect(limitsBroken(nights, [entry()], [bench], values)[0]).toMatchObject({
+			treeId: 't',
+			what: `Cold night: about -14 °C at ${bench.name}, its limit is -10 °C`
+		});
+	});
+	it('fresh cuts bring the limit up', () => {
+		expect(broken({ lastCutOn: '2026-01-25' })).toEqual(['2026-02-01', '2026-02-02', '2026-02-03']);
+	});
+	it('does not touch a tree that was not here yet', () => {
+		expect(broken({ takenInOn: '2026-02-02' })).toEqual([]);
 	});
 });

@@ -15,6 +15,7 @@ import {
 	toolFor,
 	type RawReading
 } from '$core/measuring/measurement';
+import { matGrade, slideTestData, squeezeGrade, squeezeResults } from '$core/measuring/hand-tests';
 import { nextSamplePlace, rootSample } from '$core/measuring/root-sample';
 import { weighPot } from '$core/measuring/weighing';
 import { readingWords } from '$core/measuring/words';
@@ -336,5 +337,27 @@ describe('measurements in a look', () => {
 		expect(measuredFindings(mat, '2026-04-14', { ...tree, situation: 'in-ground' }, defaultValues)).toEqual(
 			[]
 		);
+	});
+});
+
+describe('tests by hand', () => {
+	it('a mat of circling roots is graded by how much of the wall it covers; unseen, it is not graded', () => {
+		const grade = (wallShare: number | null) =>
+			matGrade(slideTestData.parse({ result: 'slides', wallShare }), defaultValues);
+		expect(grade(null)).toBeNull();
+		const at = [defaultValues['measuring.mat-some'], defaultValues['measuring.mat-solid']] as const;
+		expect([
+			grade(0),
+			grade(at[0] - 0.01),
+			grade(at[0]),
+			grade(at[1] - 0.01),
+			grade(at[1]),
+			grade(1)
+		]).toEqual([0, 0, 1, 1, 2, 2]);
+		// A share of the wall, never more than all of it.
+		expect(slideTestData.safeParse({ result: 'slides', wallShare: 1.2 }).success).toBe(false);
+	});
+	it('a mix that crumbles is well, one that stays a lump is not, dripping or not', () => {
+		expect(squeezeResults.map((result) => squeezeGrade({ result }))).toEqual([0, 1, 2, 2]);
 	});
 });

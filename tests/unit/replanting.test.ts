@@ -403,6 +403,63 @@ describe('stock and kit', () => {
 			expect(forty.materials.find((other) => other.item === line.item)?.need).toBeCloseTo(line.need * 40, 6);
 		expect(forty.pots).toMatchObject({ need: 40, have: 31, short: 9, buyCost: 4.5 });
 	});
+	it('what holds it is on the list: wire, pads and pliers for ties, stones for stones', () => {
+		const begun = work(2);
+		const held = (seat: object) =>
+			kitList(
+				{ ...begun, planting: begun.planting && { ...begun.planting, seat: seatSchema.parse(seat) } },
+				[],
+				values
+			);
+		const common = {
+			height: 'below-rim',
+			flareOverRimMm: -15,
+			moundMm: 0,
+			screens: 2,
+			extraHoles: 3,
+			holeMm: 22,
+			pockets: 'stick',
+			firming: 'loose',
+			wires: [],
+			pads: 0,
+			stones: 0,
+			stoneKg: 0,
+			offOn: '2027-04-01'
+		};
+		const tied = held({
+			...common,
+			holding: 'wires',
+			pads: 2,
+			wires: [
+				{ rootId: 'a', azimuthDeg: 0, radiusMm: 50 },
+				{ rootId: 'b', azimuthDeg: 120, radiusMm: 50 }
+			]
+		});
+		const need = (kit: typeof tied, item: string) => kit.materials.find((line) => line.item === item)?.need;
+		expect(need(tied, 'pad')).toBe(4);
+		expect(need(tied, 'wire')).toBeGreaterThan(0);
+		// Screens over old holes and new ones, of both plants.
+		expect(need(tied, 'mesh')).toBeCloseTo((2 + 3) * (values['kit.screenMm'] / 1000) ** 2 * 2, 9);
+		expect(tied.tools).toContain('pliers, drill for wire holes');
+		expect(tied.tools).toContain('drill bit 22 mm');
+		const stood = held({ ...common, holding: 'stones', stones: 3, stoneKg: 6 });
+		expect(need(stood, 'stone')).toBe(6);
+		expect(need(stood, 'wire')).toBeUndefined();
+	});
+	it('a lift takes wrap and twine round the ball; what can harm brings its protection', () => {
+		const lift = { ballDiameterMm: 600, ballDepthMm: 350, people: 2, way: 'a sling' };
+		const kit = kitList({ plantCount: 1, thickestMm: 0, planting: null, lift, ground: null }, [], values);
+		// Side, top and floor of a cylinder of 0.6 by 0.35 m.
+		const surface = Math.PI * 0.6 * 0.35 + 2 * Math.PI * 0.3 ** 2;
+		expect(kit.materials.find((line) => line.item === 'wrap')?.need).toBeCloseTo(
+			surface * (1 + values['kit.wrapOverlap']),
+			9
+		);
+		expect(kit.tools).toContain('2 people: a sling');
+		expect(kit.tools[0]).toMatch(/no root was measured/);
+		expect(kit.pots).toBeNull();
+		expect(kit.protection.join(' ')).toMatch(/services located/);
+	});
 	it('old mix draws on no bag; the tools match the thickest root', () => {
 		const begun = work(1);
 		const old = kitList(
