@@ -110,3 +110,29 @@ export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = [])
 		...change
 	};
 }
+
+/** A hornbeam of 80 mm, just lifted, whose roots are not mapped yet, as a map that is worked on takes it. */
+export const freshRoots = {
+	tree: treeSchema.parse({
+		id: 't',
+		version: 1,
+		tag: 'T-1',
+		name: 'Hornbeam',
+		kindId: 'carpinus',
+		placeId: 'p',
+		situation: 'just-lifted',
+		trunkDiameterMm: 80,
+		takenInOn: '2026-02-01',
+		state: 'in-care',
+		closedOn: null
+	}),
+	kind,
+	place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
+	values: defaultValues,
+	today: '2026-02-10',
+	observations: [],
+	referenceShootMm: null,
+	mates: [],
+	rootMap: null,
+	plan: null
+};

@@ -259,7 +259,7 @@ function withAt(of: unknown, [key, ...rest]: (string | number)[], value: unknown
 	return { ...object, [key]: withAt(object[key], rest, value) };
 }
 /** Too slow to be asked everything: they are asked each thing in a few places. */
-const slow = new Set(['recovery-forecast', 'reduction-plan', 'simulated-yard']);
+const slow = new Set(['recovery-forecast', 'reduction-plan']);
 
 describe('every calculation', () => {
 	it.each(calculations.map((entry) => [entry.name, entry] as const))(

@@ -1,44 +1,16 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { placeSchema } from '$core/climate/place';
-import { shippedKinds } from '$core/kinds/shipped';
 import { planInput } from '$core/roots/plan';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { ledger } from '$core/roots/ledger';
 import { rootMapInput } from '$core/roots/root-map';
-import { treeSchema } from '$core/tree/tree';
 import { defaultValues as values } from '$core/values/values';
 import { RootsState } from '$views/roots/roots-state.svelte';
+import { freshRoots } from '../records';
 
 /** Whatever a person does to a map, in whatever order, it stays a map that the server takes, and every step goes back. */
 
-const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
-if (!kind) throw new Error('no hornbeam');
-const made = (): RootsState =>
-	new RootsState({
-		tree: treeSchema.parse({
-			id: 't',
-			version: 1,
-			tag: 'T-1',
-			name: 'Hornbeam',
-			kindId: 'carpinus',
-			placeId: 'p',
-			situation: 'just-lifted',
-			trunkDiameterMm: 80,
-			takenInOn: '2026-02-01',
-			state: 'in-care',
-			closedOn: null
-		}),
-		kind,
-		place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
-		values,
-		today: '2026-02-10',
-		observations: [],
-		referenceShootMm: null,
-		mates: [],
-		rootMap: null,
-		plan: null
-	});
+const made = (): RootsState => new RootsState(freshRoots);
 
 beforeEach(() => {
 	vi.useFakeTimers();

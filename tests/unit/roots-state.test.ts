@@ -1,41 +1,16 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { placeSchema } from '$core/climate/place';
-import { shippedKinds } from '$core/kinds/shipped';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { planInput, type Temper } from '$core/roots/plan';
 import { rootMapInput } from '$core/roots/root-map';
-import { treeSchema } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import type { Planner } from '$lib/workers/planner';
 import { reductionPlan } from '$core/roots/reduction-plan';
 import { loadSolver } from '$core/roots/solver';
 import { RootsState } from '$views/roots/roots-state.svelte';
+import { freshRoots } from '../records';
 
-const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
-if (!kind) throw new Error('no hornbeam');
 const options = {
-	tree: treeSchema.parse({
-		id: 't',
-		version: 1,
-		tag: 'T-1',
-		name: 'Hornbeam',
-		kindId: 'carpinus',
-		placeId: 'p',
-		situation: 'just-lifted',
-		trunkDiameterMm: 80,
-		takenInOn: '2026-02-01',
-		state: 'in-care',
-		closedOn: null
-	}),
-	kind,
-	place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
-	values: defaultValues,
-	today: '2026-02-10',
-	observations: [],
-	referenceShootMm: null,
-	mates: [],
-	rootMap: null,
-	plan: null,
+	...freshRoots,
 	makePlanner: () => ({
 		plan: async (...question: Parameters<Planner['plan']>) =>
 			reductionPlan(question[0], await loadSolver(), question[1]),

@@ -290,11 +290,11 @@ export const recoveryValues = defineValues({
 		max: 1
 	},
 	'forecast.rotChance': {
-		label: 'Chance that rot goes on in a tree of which rot was cut',
+		label: 'Chance of rot in a tree of which dead roots were found',
 		value: 0.5,
 		unit: 'chance',
 		mark: 'ours',
-		note: 'Until the examination or later looks say more.',
+		note: 'Counts where the chance to live is judged on the day of the work.',
 		min: 0,
 		max: 1
 	},
@@ -371,14 +371,6 @@ export const recoveryValues = defineValues({
 		min: 0.005,
 		max: 0.2
 	},
-	'decision.steadyMm': {
-		label: 'and by no more than',
-		value: 5,
-		unit: 'mm',
-		mark: 'ours',
-		min: 0,
-		max: 100
-	},
 	'decision.apartDays': {
 		label: 'and lie at least so far apart',
 		value: 14,
@@ -386,6 +378,14 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 3,
 		max: 90
+	},
+	'decision.steadyMm': {
+		label: 'For the forecast living wood went down when it lost more than counts as steady, and besides',
+		value: 5,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 100
 	},
 	'decision.closerUnder': {
 		label: 'Look closer when the probability is under',
