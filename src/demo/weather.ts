@@ -52,7 +52,7 @@ export async function waterDemoTree(
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
 	const first = losses.map((loss) => loss.on).sort()[0];
-	const course = first ? expectedRootFunction(losses, place, isTender(kind), first, until, values, 7) : [];
+	const course = first ? expectedRootFunction(losses, place, first, until, values, 7) : [];
 	const { pot } = await waterOf(store.db, treeId, values);
 	const waterings = simulateWaterings(
 		// With the roots where they have grown to by now.

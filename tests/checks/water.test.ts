@@ -8,7 +8,8 @@ import { defaultValues as values } from '$core/values/values';
 import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/water/balance';
 import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/water/forecast';
 import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/water/pot-state';
-import { grown, kalman, weighingAdvice } from '$core/water/root-function';
+import { grown } from '$core/water/regrowth';
+import { kalman, weighingAdvice } from '$core/water/root-function';
 import {
 	outflowLearned,
 	weighingPairs,
@@ -21,6 +22,7 @@ import { weatherSeries } from '$core/weather/series';
 const place = placeSchema.parse({ id: 'p', version: 1, name: 'P', kind: 'open', latitudeDeg: 52, note: '' });
 const stores: PotStores = { rootedMostL: 2.4, unrootedMostL: 3.1, surfaceM2: 0.09, crownM2: 0.35 };
 const litres = fc.double({ min: 0, max: 5, noNaN: true });
+const share = fc.double({ min: 0, max: 1, noNaN: true });
 
 describe('water in a pot', () => {
 	it('is conserved, never negative and never more than the pot holds', () => {
@@ -112,6 +114,54 @@ describe('the next watering', () => {
 			},
 			values
 		);
+	it('overdue, the litres are today’s deficit, not that of the day it was due; they never fall while nobody waters', () => {
+		const at = (today: string) => ask(4, { today });
+		const due = at('2026-06-02').on ?? '';
+		expect(due < '2026-06-12').toBe(true);
+		const litresBy = ['2026-06-12', '2026-06-16', '2026-06-20'].map((today) => at(today));
+		for (const [i, one] of litresBy.entries()) {
+			const last = one.days.findLast((day) => day.on <= ['2026-06-12', '2026-06-16', '2026-06-20'][i]!);
+			const most = stores.rootedMostL + stores.unrootedMostL;
+			const missing = most - (last?.water.rootedL ?? 0) - (last?.water.unrootedL ?? 0);
+			expect(one.litres).toBeCloseTo(missing / 0.85, 6);
+			if (i > 0) expect(one.litres).toBeGreaterThan(litresBy[i - 1]?.litres ?? 0);
+		}
+	});
+	it('a frozen ball gets no water, and it says until when', () => {
+		const frost = (days: number) =>
+			series(1).map((day, i) => ({ ...day, minC: i < days ? -9 : 2, maxC: i < days ? -2 : 9 }));
+		const thaws = ask(1, { series: frost(6), root: { phi: 0.9, low: 0.8, high: 1 }, trigger: 0.01 });
+		expect(thaws.frozen).toBe(true);
+		expect(thaws.reason).toMatch(/^Its ball is frozen: no water before it thaws, about 2026-06-/);
+		const thawsOn = /about (\S+)\./.exec(thaws.reason)?.[1] ?? '';
+		for (const day of [thaws.on, thaws.earliest, thaws.latest])
+			if (day !== null) expect(day >= thawsOn).toBe(true);
+		const never = ask(1, { series: frost(99), trigger: 0.01 });
+		expect(never).toMatchObject({ frozen: true, on: null });
+		expect(never.reason).toMatch(/for as long as the weather is known/);
+		expect(ask(1, { series: frost(2) }).frozen).toBe(false);
+	});
+	it('its band is a band: earliest, date, latest in order, whatever the roots, the water and the trigger', () => {
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0.5, max: 8, noNaN: true }),
+				fc.double({ min: 0, max: 1, noNaN: true }),
+				fc.tuple(share, share, share),
+				fc.double({ min: 0, max: 0.4, noNaN: true }),
+				(et0, trigger, phis, sd) => {
+					const [low = 0, phi = 0, high = 0] = [...phis].sort((a, b) => a - b);
+					const next = ask(et0, {
+						trigger,
+						root: { phi, low, high },
+						since: { on: '2026-05-31', water: fullPot(stores), sd }
+					});
+					const dates = [next.earliest, next.on, next.latest].filter((day) => day !== null);
+					expect(dates).toEqual([...dates].sort());
+				}
+			),
+			{ numRuns: 60 }
+		);
+	});
 	it('is never later with more sun, and its band holds it', () => {
 		fc.assert(
 			fc.property(

@@ -131,7 +131,11 @@ describe('decisions', () => {
 		const { store, tree } = await planted();
 		const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
 		expect(of).toMatchObject({ since: { on: '2026-03-05', what: 'planting' } });
-		expect(of?.facts.dryness).not.toBeNull();
+		// Nobody has watered, weighed or felt it since: how wet it stands is only reckoned, and no advice rests on it.
+		expect(of?.facts.dryness).toBeNull();
+		await recordWatering(store, tree.id, wateringInput.parse({ wateredOn: on, litres: 2 }));
+		const then = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+		expect(then?.facts.dryness).not.toBeNull();
 		expect(of?.case.odds).toBeGreaterThan(0);
 	});
 });

@@ -101,8 +101,17 @@ describe('what is to be decided', () => {
 	it('a probability that is low or fell asks for a closer look; a met gate opens the stage; growth is left alone', () => {
 		expect(kinds({ probability: 0.3, probabilityBefore: 0.3 })).toEqual(['look-closer']);
 		expect(kinds({ probability: 0.7, probabilityBefore: 0.9 })).toEqual(['look-closer']);
-		expect(kinds({ gate: { stage: 1, answer: 'met', because: ['Shoots.'] } })).toEqual(['next-stage']);
-		expect(kinds({ gate: { stage: 1, answer: 'unknown', because: [] } })).toEqual(['carry-on']);
+		const seen = [look('2026-06-12', { leafState: 'turgid' })];
+		const met = { stage: 1, answer: 'met', because: ['Shoots.'] } as const;
+		expect(kinds({ observations: seen, gate: { ...met, because: [...met.because] } })).toEqual([
+			'next-stage'
+		]);
+		expect(kinds({ observations: seen, gate: { stage: 1, answer: 'unknown', because: [] } })).toEqual([
+			'carry-on'
+		]);
+		// Unseen for four months nothing is carried on: what it did meanwhile is not known.
+		expect(kinds({ observations: [] })).toEqual(['look-closer']);
+		expect(kinds({ observations: [look('2026-02-25', { leafState: 'turgid' })] })).toEqual(['look-closer']);
 		const grown = [look('2026-06-10', { shootExtensionMm: 260 })];
 		expect(kinds({ sinceOn: '2025-02-20', observations: grown, referenceShootMm: 300 })).toEqual([
 			'let-grow'

@@ -4,7 +4,8 @@ import { addDays } from '$core/climate/calendar';
 import { outcomesBy, outcomeFactors, type OutcomeCase } from '$core/outcomes/outcomes';
 import { backupSchema, backupStanding, tooMany } from '$core/recovery/backup';
 import { decisionsDue, type DecisionFacts } from '$core/recovery/decisions';
-import { evidenceOf, recoveryForecast, type LookSeen, type RecoveryCase } from '$core/recovery/forecast';
+import { evidenceOf, limitEvidence, type Reference } from '$core/recovery/evidence';
+import { recoveryForecast, type LookSeen, type RecoveryCase } from '$core/recovery/forecast';
 import { lookQuestions } from '$core/recovery/look';
 import {
 	budStates,
@@ -175,7 +176,7 @@ describe('the verdict, whatever was seen', () => {
 					},
 					values
 				);
-				expect(found.criteria).toHaveLength(6);
+				expect(found.criteria).toHaveLength(7);
 				expect(found.reEstablished).toBe(found.criteria.every((one) => one.answer === 'met'));
 				const since = given.observations.filter((look) => look.observedOn >= given.sinceOn);
 				const answer = (name: string) => found.criteria.find((one) => one.name === name)?.answer;
@@ -205,21 +206,19 @@ describe('the forecast, whatever was seen', () => {
 		functionSeen: [],
 		healthyShootMm: 300
 	});
-	// A fifth of the courses is enough for what must always hold.
-	const few = resolveValues({ 'forecast.courses': 160 });
 	const odds = fc.double({ min: -3, max: 3, noNaN: true });
 	const begin = fc.double({ min: 0.1, max: 1, noNaN: true });
 	it('is a probability within its range, its path ends in it, and better odds are never worse', () => {
 		fc.assert(
 			fc.property(looks, odds, begin, (observations, chance, phi) => {
-				const forecast = recoveryForecast(caseOf(observations, chance, phi), few, { bands: false });
+				const forecast = recoveryForecast(caseOf(observations, chance, phi), values, { bands: false });
 				expect(forecast.now).toBeGreaterThanOrEqual(0);
 				expect(forecast.now).toBeLessThanOrEqual(1);
 				expect(forecast.low).toBeLessThanOrEqual(forecast.now + 1e-9);
 				expect(forecast.high).toBeGreaterThanOrEqual(forecast.now - 1e-9);
 				expect(forecast.path.at(-1)?.probability).toBeCloseTo(forecast.now, 9);
 				expect(forecast.effective).toBeGreaterThanOrEqual(1 - 1e-9);
-				const better = recoveryForecast(caseOf(observations, chance + 1, phi), few, { bands: false });
+				const better = recoveryForecast(caseOf(observations, chance + 1, phi), values, { bands: false });
 				expect(better.now).toBeGreaterThanOrEqual(forecast.now - 1e-9);
 			}),
 			{ numRuns: 30 }
@@ -236,8 +235,8 @@ describe('the forecast, whatever was seen', () => {
 					observedOn
 				})) as LookSeen[];
 				const with_ = { ...before, looks: [...before.looks, ...outside] };
-				expect(recoveryForecast(with_, few, { bands: false }).now).toBeCloseTo(
-					recoveryForecast(before, few, { bands: false }).now,
+				expect(recoveryForecast(with_, values, { bands: false }).now).toBeCloseTo(
+					recoveryForecast(before, values, { bands: false }).now,
 					12
 				);
 			}),
@@ -258,12 +257,16 @@ describe('the forecast, whatever was seen', () => {
 			progress: 0.4,
 			...change
 		});
+		const whole: Reference = { cover: 0.9, shoots: 0.9, rootFunction: 0.7, heightMm: 1000 };
 		const phis = Array.from({ length: 21 }, (_, i) => i / 20);
-		const rises = (change: Partial<LookSeen>, fell: boolean | null = null): number[] => {
-			const [one] = evidenceOf(look(change), { evergreen: false, healthyShootMm: 300 }, fell, values);
+		const steps = (log: (shows: number) => number): number[] => {
+			const logs = phis.map(log);
+			return logs.slice(1).map((one, i) => one - (logs[i] ?? 0));
+		};
+		const rises = (change: Partial<LookSeen>): number[] => {
+			const [one] = evidenceOf(look(change), { evergreen: false, healthyShootMm: 300 }, whole, values);
 			if (!one) throw new Error('it says nothing');
-			const logs = phis.map(one.log);
-			return logs.slice(1).map((log, i) => log - (logs[i] ?? 0));
+			return steps(one.log);
 		};
 		for (const good of [
 			{ buds: 'open' },
@@ -287,8 +290,11 @@ describe('the forecast, whatever was seen', () => {
 				rises(bad).every((step) => step <= 1e-12),
 				JSON.stringify(bad)
 			).toBe(true);
-		expect(rises({}, true).every((step) => step <= 1e-12)).toBe(true);
-		expect(rises({}, false).every((step) => step >= -1e-12)).toBe(true);
+		// The limit of living wood speaks against a tree, or not at all.
+		for (const limitMm of [0, 200, 700, 1000])
+			expect(
+				steps(limitEvidence(limitMm, whole, values)?.log ?? (() => 0)).every((step) => step <= 1e-12)
+			).toBe(true);
 	});
 });
 

@@ -32,7 +32,13 @@ const answers = (given: VerdictInput) =>
 const good = [
 	look('2025-06-01', { diebackLimitMm: 900, shootExtensionMm: 120 }),
 	look('2026-05-01', { diebackLimitMm: 900, firmness: 'moves', rootsAtEdge: false }),
-	look('2026-09-01', { diebackLimitMm: 898, shootExtensionMm: 250, firmness: 'firm', rootsAtEdge: true })
+	look('2026-09-01', {
+		diebackLimitMm: 898,
+		shootExtensionMm: 250,
+		firmness: 'firm',
+		rootsAtEdge: true,
+		leafState: 'turgid'
+	})
 ];
 
 describe('the verdict', () => {
@@ -48,6 +54,7 @@ describe('the verdict', () => {
 	});
 	it('knows nothing from nothing', () => {
 		expect(answers(input([]))).toEqual({
+			'last-look': 'unknown',
 			'no-dieback': 'unknown',
 			function: 'unknown',
 			'roots-at-edge': 'unknown',
@@ -64,6 +71,45 @@ describe('the verdict', () => {
 				input([look('2026-08-01', { diebackLimitMm: 900 }), look('2026-09-01', { diebackLimitMm: 900 })])
 			)['no-dieback']
 		).toBe('not-met');
+	});
+	it('what was seen last can veto, whatever held before', () => {
+		for (const seen of [
+			{ leafState: 'dropped', leafCover: 0 },
+			{ leafState: 'wilted' },
+			{ leafState: 'scorched' },
+			{ leafCover: 0.2 },
+			{ smell: 'sulphur' },
+			{ smell: 'sour' },
+			{ pests: 'many' }
+		]) {
+			const found = verdict(input([...good, look('2026-09-29', seen)]), defaultValues);
+			expect(found.criteria.find((one) => one.name === 'last-look')?.answer, JSON.stringify(seen)).toBe(
+				'not-met'
+			);
+			expect(found.reEstablished).toBe(false);
+		}
+		// Leaves that fall in their autumn say nothing.
+		const autumn = look('2026-09-29', { leafState: 'dropped', leafCover: 0 });
+		expect(answers(input([...good, autumn], { leaflessOn: ['2026-09-29'] }))['last-look']).toBe('met');
+	});
+	it('what was seen long ago is not known now, and the look that is owed is named', () => {
+		const years = verdict(input(good, { today: '2033-09-01' }), defaultValues);
+		expect(years.reEstablished).toBe(false);
+		for (const name of ['last-look', 'no-dieback', 'function', 'roots-at-edge', 'firm'])
+			expect(years.criteria.find((one) => one.name === name)?.answer, name).toBe('unknown');
+		expect(years.owed).toHaveLength(5);
+		expect(years.criteria[0]?.because).toContain('7 years ago');
+		expect(verdict(input(good), defaultValues).owed).toEqual([]);
+		// Each ages by its own time; that it moved does not grow old.
+		expect(answers(input(good, { today: '2027-03-01' }))).toMatchObject({
+			'last-look': 'unknown',
+			firm: 'met'
+		});
+		const loose = [...good, look('2026-09-02', { firmness: 'loose' })];
+		expect(answers(input(loose, { today: '2033-09-01' })).firm).toBe('not-met');
+		const weighed = { rootFunction: { phi: 0.9, low: 0.8, high: 1 }, referenceShootMm: null };
+		expect(answers(input(good, { ...weighed, weighedOn: '2026-09-20' })).function).toBe('met');
+		expect(answers(input(good, { ...weighed, weighedOn: '2025-11-01' })).function).toBe('unknown');
 	});
 	it('ignores looks from before the work', () => {
 		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');

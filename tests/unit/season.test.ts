@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, daysBetween } from '$core/climate/calendar';
-import { growingSeason, nightTemperature, outdoorMeanC } from '$core/climate/normals';
+import { growingSeason, nightTemperature, outdoorMeanC, type PlaceClimate } from '$core/climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
 import { stageDates } from '$core/roots/stage-dates';
 import { expectedRootFunction } from '$core/recovery/expected';
 import { defaultValues, resolveValues } from '$core/values/values';
+import { grown, rootWarmth } from '$core/water/regrowth';
 
 const north = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
 const south = { ...north, latitudeDeg: -38 } as const;
@@ -97,15 +98,7 @@ describe('windows for root work', () => {
 
 describe('expected root function', () => {
 	const run = (losses: { on: string; share: number }[], values = defaultValues) =>
-		expectedRootFunction(
-			losses,
-			expectedFrom.place,
-			expectedFrom.tender,
-			'2025-01-01',
-			'2028-01-01',
-			values,
-			7
-		);
+		expectedRootFunction(losses, expectedFrom.place, '2025-01-01', '2028-01-01', values, 7);
 	it('falls by what is cut, stays flat in winter and grows back in seasons', () => {
 		const points = run([{ on: '2025-01-01', share: 0.4 }]);
 		expect(points[0]?.expected).toBeCloseTo(0.6, 9);
@@ -118,10 +111,36 @@ describe('expected root function', () => {
 			expect(point.high).toBeLessThanOrEqual(1);
 		}
 	});
-	it('grows back nine tenths of the loss in the seasons set', () => {
-		const points = run([{ on: '2025-01-01', share: 0.5 }], resolveValues({ 'expected.yearsToRegrow': 1 }));
-		const afterOne = points.find((p) => p.on >= '2025-12-25');
-		expect(1 - (afterOne?.expected ?? 0)).toBeCloseTo(0.05, 2);
+	it('is the one model of regrowth: the step of the filter, over the warmth of the place', () => {
+		const points = run([{ on: '2025-01-01', share: 0.5 }]);
+		const warmth = rootWarmth(expectedFrom.place, '2025-01-01', '2028-01-01', defaultValues);
+		for (const point of points)
+			expect(point.expected).toBeCloseTo(grown(0.5, warmth('2025-01-01', point.on), defaultValues), 9);
+	});
+	it('grows from what lives: none from none, and the less is left the slower', () => {
+		expect(
+			run([{ on: '2025-01-01', share: 1 }]).every((point) => point.expected === 0 && point.high === 0)
+		).toBe(true);
+		const left = [0.9, 0.6, 0.3].map((share) => run([{ on: '2025-01-01', share }]).at(-1)?.expected ?? 0);
+		expect(left).toEqual([...left].sort((a, b) => a - b));
+	});
+	it('never regrows slower where heating holds it warmer', () => {
+		const at = (place: PlaceClimate): number =>
+			expectedRootFunction(
+				[{ on: '2025-01-01', share: 0.6 }],
+				place,
+				'2025-01-01',
+				'2025-06-01',
+				defaultValues
+			).at(-1)?.expected ?? 0;
+		const open = { ...expectedFrom.place, kind: 'open', heldMinimumC: null } as const;
+		for (const latitudeDeg of [-45, 5, 30, 52, 64]) {
+			const here = at({ ...open, latitudeDeg });
+			for (const heldMinimumC of [5, 12, 20])
+				expect(at({ ...open, latitudeDeg, kind: 'heated', heldMinimumC })).toBeGreaterThanOrEqual(
+					here - 1e-12
+				);
+		}
 	});
 	it('is 1 throughout when nothing was lost', () => {
 		expect(run([]).every((point) => point.expected === 1)).toBe(true);

@@ -1,7 +1,7 @@
 import { and, eq, max } from 'drizzle-orm';
-import { isTender } from '../core/kinds/kind';
+import { bearsAlways, isTender } from '../core/kinds/kind';
 import type { Place } from '../core/climate/place';
-import { addDays } from '../core/climate/calendar';
+import { addDays, daysBetween } from '../core/climate/calendar';
 import { seasonFit } from '../core/climate/windows';
 import type { TreeRecords } from '../core/case/case';
 import {
@@ -29,6 +29,7 @@ import { rootLosses } from '../core/roots/work';
 import { isAlarm } from '../core/today/today';
 import type { Tree, TreeInput } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
+import { leafCalendar } from '../core/water/tree-demand';
 import type { FunctionEstimate } from '../core/water/root-function';
 import type { WaterOfTree } from '../core/water/water-state';
 import type { SeriesDay } from '../core/weather/series';
@@ -85,7 +86,7 @@ export async function recoveryOf(
 		place,
 		series,
 		weighedCourse(water),
-		water?.pot?.next.dryness ?? null,
+		knownDryness(water, on, values),
 		reference,
 		on,
 		values
@@ -95,6 +96,12 @@ export async function recoveryOf(
 /** Root function by its weighings; without a pair of them nothing was weighed. */
 const weighedCourse = (water: WaterOfTree | null): readonly FunctionEstimate[] =>
 	water?.pot?.pairs.length ? water.pot.course : [];
+
+/** How dry its pot is, when somebody poured, weighed or felt it lately; what is only reckoned gives no advice. */
+const knownDryness = (water: WaterOfTree | null, on: string, values: Values): number | null =>
+	water?.pot?.knownOn && daysBetween(water.pot.knownOn, on) <= values['decision.waterKnownDays']
+		? water.pot.next.dryness
+		: null;
 
 const weatherBack = async (db: Reader, place: Place, on: string, values: Values): Promise<SeriesDay[]> =>
 	(await placeSeries(db, addDays(on, -BACK_DAYS), on, values)).get(place.id)?.series ?? [];
@@ -118,6 +125,7 @@ function judged(
 	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
 		.size;
 	const now = course.at(-1) ?? null;
+	const inLeaf = leafCalendar(kind, place, values);
 	const judgement = verdict(
 		{
 			today: on,
@@ -127,6 +135,8 @@ function judged(
 			observations: records.observations,
 			referenceShootMm: reference,
 			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
+			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
+			leaflessOn: records.observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on)).length,
 			stagesLeft
 		},
@@ -140,7 +150,7 @@ function judged(
 			sinceOn: since.on,
 			seasonBeganOn: latest?.from ?? null,
 			inSeason: season.progress > 0,
-			evergreen: kind.group !== 'deciduous',
+			evergreen: bearsAlways(kind),
 			tender,
 			heightMm: tree.heightM === null ? null : tree.heightM * 1000,
 			observations: records.observations,
@@ -166,8 +176,8 @@ function judged(
 
 /** The decisions that are due on a tree, with the probability they rest on. */
 export function decisionsOf(of: RecoveryOf, values: Values): { probability: number; due: DueDecision[] } {
-	const probability = recoveryForecast(of.case, values, { bands: false }).now;
-	return { probability, due: decisionsDue({ ...of.facts, probability }, values) };
+	const { now: probability, dead } = recoveryForecast(of.case, values, { bands: false });
+	return { probability, due: decisionsDue({ ...of.facts, probability, deadBy: dead }, values) };
 }
 
 /** Says a forecast after a work or a look, so that it can be judged when its horizon has come. */

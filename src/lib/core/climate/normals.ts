@@ -23,6 +23,37 @@ export function outdoorMeanC(place: PlaceClimate, date: string, values: Values):
 	return annualMeanC - swingC * Math.cos((2 * Math.PI * (dayOfYear(date) - coldest)) / 365.25);
 }
 
+/** What heating holds a place at, °C; −∞ where nothing is heated. */
+const floorC = (place: PlaceClimate, values: Values): number =>
+	place.heldMinimumC ??
+	(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
+
+/** Daily mean at a place with its heating, °C, from the stand-in climate. */
+export const meanC = (place: PlaceClimate, date: string, values: Values): number =>
+	Math.max(floorC(place, values), outdoorMeanC(place, date, values));
+
+/** What depends on a place and the values alone is worked out once for both. */
+function keptBy<T>(
+	make: (place: PlaceClimate, values: Values) => T
+): (place: PlaceClimate, values: Values) => T {
+	const kept = new WeakMap<Values, Map<string, T>>();
+	return (place, values) => {
+		const own = kept.get(values) ?? new Map<string, T>();
+		kept.set(values, own);
+		const key = `${place.kind}|${place.latitudeDeg}|${place.elevationM}|${place.heldMinimumC}`;
+		const found = own.get(key) ?? make(place, values);
+		// A yard has few places; asked from outside they may be many.
+		if (own.size > 500) own.clear();
+		own.set(key, found);
+		return found;
+	};
+}
+
+/** Daily means at a place by day of the year, from 1; index 366 is the last day of a leap year. */
+export const meansByDay = keptBy((place, values) =>
+	Float64Array.from({ length: 367 }, (_, day) => (day === 0 ? 0 : meanC(place, dateOfDay(2024, day), values)))
+);
+
 export interface NightTemperature {
 	/** A usual night at this place, °C. */
 	usualC: number;
@@ -42,12 +73,10 @@ export function nightTemperature(place: PlaceClimate, date: string, values: Valu
 			: place.kind === 'greenhouse'
 				? values['shelter.greenhouseC']
 				: 0;
-	const floorC =
-		place.heldMinimumC ??
-		(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
+	const floor = floorC(place, values);
 	const usualC = meanC - values['climate.nightBelowMeanC'] + shelterC;
 	const coldC = meanC - values['climate.coldNightBelowMeanC'] + shelterC;
-	return { usualC: Math.max(floorC, usualC), coldC: Math.max(floorC, coldC) };
+	return { usualC: Math.max(floor, usualC), coldC: Math.max(floor, coldC) };
 }
 
 /**
@@ -61,16 +90,24 @@ export function growingSeason(
 	year: number,
 	values: Values
 ): Span | null {
+	const own = seasonsKept(place, values);
+	const key = year * 2 + (tender ? 1 : 0);
+	const known = own.get(key);
+	if (known !== undefined) return known;
+	const season = seasonOf(place, tender, year, values);
+	own.set(key, season);
+	return season;
+}
+
+const seasonsKept = keptBy(() => new Map<number, Span | null>());
+
+function seasonOf(place: PlaceClimate, tender: boolean, year: number, values: Values): Span | null {
 	const thresholdC = tender ? values['season.tenderGrowthFromC'] : values['season.hardyGrowthFromC'];
-	const floorC =
-		place.kind === 'indoors' || place.kind === 'heated'
-			? (place.heldMinimumC ?? values['shelter.indoorsC'])
-			: -Infinity;
 	const firstDay = place.latitudeDeg >= 0 ? 1 : 182;
 	const grows: string[] = [];
 	for (let day = firstDay; day < firstDay + 365; day++) {
 		const date = dateOfDay(year, day);
-		if (Math.max(floorC, outdoorMeanC(place, date, values)) >= thresholdC) grows.push(date);
+		if (meanC(place, date, values) >= thresholdC) grows.push(date);
 	}
 	const from = grows[0];
 	const to = grows[grows.length - 1];

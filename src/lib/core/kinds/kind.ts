@@ -65,3 +65,10 @@ export type Kind = z.infer<typeof kindSchema>;
 /** Kinds that must not meet frost at all are worked and grown like tropicals. */
 export const isTender = (kind: Pick<Kind, 'group' | 'coldestC'>): boolean =>
 	kind.coldestC >= 0 || kind.group === 'tropical';
+
+/** Conifers that stand bare in winter. */
+const bareConifers: readonly string[] = ['Larix', 'Pseudolarix', 'Metasequoia', 'Taxodium', 'Glyptostrobus'];
+
+/** Whether a kind bears leaves all year, so that a bare crown says something in any season. */
+export const bearsAlways = (kind: Pick<Kind, 'group' | 'genus'>): boolean =>
+	kind.group !== 'deciduous' && !bareConifers.includes(kind.genus);

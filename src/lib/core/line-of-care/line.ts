@@ -101,14 +101,7 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	);
 	const expected =
 		place && losses.length > 0
-			? expectedRootFunction(
-					losses,
-					place,
-					isTender(kind),
-					losses.map((l) => l.on).sort()[0] ?? from,
-					span.to,
-					values
-				)
+			? expectedRootFunction(losses, place, losses.map((l) => l.on).sort()[0] ?? from, span.to, values)
 			: [];
 	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
 }

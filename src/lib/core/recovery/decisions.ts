@@ -21,13 +21,15 @@ export interface DecisionFacts {
 	probability: number | null;
 	/** As it was said after the look before the last. */
 	probabilityBefore: number | null;
-	/** Dryness of its pot now; null in the ground or where it is not known. */
+	/** Dryness of its pot now; null in the ground, or where nobody poured, weighed or felt it lately. */
 	dryness: number | null;
 	gate: StageGate | null;
 	stagesLeft: number;
 	referenceShootMm: number | null;
 	/** Verdict by every criterion. */
 	reEstablished: boolean;
+	/** What says that it is dead, when the forecast does. */
+	deadBy?: readonly string[] | null;
 }
 
 export interface DueDecision {
@@ -184,6 +186,9 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 				...(facts.probability === null
 					? []
 					: [`It is thought to come back with ${percent(facts.probability)}.`]),
+				...(facts.deadBy && facts.deadBy.length > 0
+					? [`What says so: ${facts.deadBy.slice(0, 3).join('; ')}.`]
+					: []),
 				...(limit ? [`Alive up to ${mm(limit.value)} on ${limit.on}.`] : []),
 				...(cover ? [`Leaf cover ${percent(cover.value)} on ${cover.on}.`] : [])
 			],
@@ -218,6 +223,20 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 			urgency: 50
 		});
 
+	// Unseen.
+	const unseen = daysBetween(last?.observedOn ?? sinceOn, today);
+	if (due.length === 0 && unseen > values['look.overdueDays'])
+		due.push({
+			kind: 'look-closer',
+			what: `Nobody has looked for ${unseen} days: look before anything is decided.`,
+			evidence: [
+				last ? `The last look was on ${last.observedOn}.` : `Nothing was seen of it since ${sinceOn}.`
+			],
+			first: ['What it did in that time is not known; the chance is only what was thought then.'],
+			stage: 'recovery',
+			urgency: 45
+		});
+
 	// Growth.
 	const shoots = readingsOf(since, 'shootExtensionMm').at(-1);
 	const share =
@@ -225,8 +244,11 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 			? shoots.value / facts.referenceShootMm
 			: null;
 	const wilts = last?.leafState === 'wilted' || last?.leafState === 'dropped';
+	const fresh = (on: string | undefined): boolean =>
+		on !== undefined && daysBetween(on, today) <= values['decision.growsDays'];
 	const grows =
 		!wilts &&
+		fresh(share !== null ? shoots?.on : cover?.on) &&
 		((share !== null && share >= values['decision.growsShare']) ||
 			(share === null && (cover?.value ?? 0) >= values['decision.growsShare']));
 	const grownBy =

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
+import { grown, rootWarmth } from '../water/regrowth';
 
 export interface FunctionPoint {
 	on: string;
@@ -17,8 +18,8 @@ export interface RootLoss {
 }
 
 /**
- * Expected root function over time, from what was cut alone: each loss is multiplied off, and regrows exponentially with
- * days of the growing season at this place (so winter is flat). The band widens with what is still missing.
+ * Expected root function over time, from what was lost alone: each loss is multiplied off, and what lives grows on with the
+ * warmth of the place (`grown`, so winter is flat in the open). The band widens with what is still missing.
  * This is an expectation to compare measurements with, not a measurement [our own].
  * @param losses done and planned root losses, any order
  * @param stepDays spacing of the points, ≥ 1
@@ -26,37 +27,31 @@ export interface RootLoss {
 export function expectedRootFunction(
 	losses: readonly RootLoss[],
 	place: PlaceClimate,
-	tender: boolean,
 	from: string,
 	to: string,
 	values: Values,
 	stepDays = 14
 ): FunctionPoint[] {
 	const sorted = [...losses].sort((a, b) => (a.on < b.on ? -1 : 1));
-	const growingDays = growingDayCounter(place, tender, from, to, values);
-	const seasonDays = Math.max(60, growingDays(from, addDays(from, 365)));
-	// Nine tenths regrown after `yearsToRegrow` seasons.
-	const rate = Math.log(10) / (values['expected.yearsToRegrow'] * seasonDays);
+	const warmth = rootWarmth(place, from, to, values);
 	const points: FunctionPoint[] = [];
-	let missing = 0;
+	let phi = 1;
 	let reached = from;
 	let next = 0;
 	for (let on = from; on <= to; on = addDays(on, stepDays)) {
 		for (let loss = sorted[next]; loss && loss.on <= on; loss = sorted[++next]) {
-			if (loss.on > reached) {
-				missing *= Math.exp(-rate * growingDays(reached, loss.on));
-				reached = loss.on;
-			}
-			missing = 1 - (1 - missing) * (1 - loss.share);
+			phi = grown(phi, warmth(reached, loss.on), values) * (1 - loss.share);
+			if (loss.on > reached) reached = loss.on;
 		}
-		missing *= Math.exp(-rate * growingDays(reached, on));
+		phi = grown(phi, warmth(reached, on), values);
 		reached = on;
-		const spread = missing * values['expected.bandSpread'];
+		const spread = (1 - phi) * values['expected.bandSpread'];
 		points.push({
 			on,
-			expected: 1 - missing,
-			low: Math.max(0, 1 - missing - spread),
-			high: Math.min(1, 1 - missing + spread)
+			expected: phi,
+			low: Math.max(0, phi - spread),
+			// Where no root lives none can be hoped for.
+			high: phi === 0 ? 0 : Math.min(1, phi + spread)
 		});
 	}
 	return points;

@@ -1,28 +1,21 @@
 import { addDays, daysBetween } from '../climate/calendar';
 import type { PlaceClimate } from '../climate/normals';
-import { createRandom } from '../simulate/random';
-import type { RecoverySign } from '../values/recovery';
 import type { Values } from '../values/values';
+import { grown, grownSlope, rootWarmth } from '../water/regrowth';
+import { evidenceOf, functionEvidence, limitEvidence, type LookSeen, type Reference } from './evidence';
 import { growingDayCounter, type RootLoss } from './expected';
-import type { Observation } from './observation';
-import { leavesOut, shootsDone } from './season';
+import {
+	backward,
+	kernelOf,
+	logistic,
+	normalised,
+	onward,
+	standings,
+	startingShares,
+	type Kernel
+} from './standing-chain';
 
-/** What a look said, with where it stood in the season. */
-export interface LookSeen extends Pick<
-	Observation,
-	| 'observedOn'
-	| 'buds'
-	| 'leafCover'
-	| 'leafState'
-	| 'shootExtensionMm'
-	| 'diebackLimitMm'
-	| 'firmness'
-	| 'whiteTips'
-	| 'smell'
-> {
-	/** Share of the season that is over, 0 outside it. */
-	progress: number;
-}
+export type { LookSeen } from './evidence';
 
 export interface RecoveryCase {
 	/** Day of the last root work, or of taking in. */
@@ -43,6 +36,10 @@ export interface RecoveryCase {
 	functionSeen: readonly { on: string; phi: number; sd: number }[];
 	/** Shoots of a healthy reference over a season, mm; null where there is none. */
 	healthyShootMm: number | null;
+	/** Share of a whole crown that was in leaf, or would have been in its season, when it began: what was cut, burnt or dropped before is allowed for. Default 1. */
+	crownAtStart?: number;
+	/** Height of the living wood at the start, mm; null or left out where it is not known. */
+	heightMm?: number | null;
 }
 
 export interface CoursePoint {
@@ -56,7 +53,7 @@ export interface RecoveryForecast {
 	/** Probability of re-establishment as judged at the work, and now. */
 	prior: number;
 	now: number;
-	/** 80 % range of now: what is not known of the odds at the work stays not known. */
+	/** 80 % range of now: what is not known of the odds at the work, and what nobody has looked at since, stays not known. */
 	low: number;
 	high: number;
 	/** By day of what was seen. */
@@ -68,179 +65,105 @@ export interface RecoveryForecast {
 	course: CoursePoint[];
 	/** Day on which enough root function is reached, if it recovers: 10, 50 and 90 % of the courses. */
 	reaches: { early: string; middle: string; late: string } | null;
-	/** Courses that carry the weight: few means that what was seen was not foreseen. */
+	/** Standings that carry the weight: few means that what was seen leaves little doubt. */
 	effective: number;
 	horizonOn: string;
+	/** Day on which anything was seen of it last; null when nothing was since the work. */
+	lastSeenOn: string | null;
+	/** False when nobody has seen anything for so long that the chance is not known any more. */
+	known: boolean;
+	/** What says that it is dead, the strongest first, when it does; null otherwise. */
+	dead: string[] | null;
 }
 
-interface Course {
-	recovers: boolean;
-	/** Root function each step. */
-	phi: Float64Array;
-	logWeight: number;
-	reachedStep: number;
-}
-
-const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 const STEP_DAYS = 7;
+const logOdds = (p: number): number => Math.log(Math.max(1e-9, p) / Math.max(1e-9, 1 - p));
 
-/** Courses a tree may take from its work on: half recover, each at its own pace, half fail, each at its own time [our own]. */
-function courses(tree: RecoveryCase, steps: readonly string[], seed: number, values: Values): Course[] {
-	const random = createRandom(seed);
-	const last = steps.at(-1) ?? tree.sinceOn;
-	const growing = growingDayCounter(tree.place, tree.tender, tree.sinceOn, last, values);
-	const season = Math.max(60, growing(tree.sinceOn, addDays(tree.sinceOn, 365)));
-	const grown = steps.map((on) => growing(tree.sinceOn, on));
-	const rate = Math.log(10) / (values['expected.yearsToRegrow'] * season);
-	const each = Math.round(values['forecast.courses'] / 2);
-	const wanted = values['verdict.rootFunction'];
-	const list: Course[] = [];
-	for (let i = 0; i < 2 * each; i++) {
-		const recovers = i < each;
-		const own = rate * Math.exp(values['forecast.paceSpread'] * random.normal());
-		const fitness = Math.min(
-			1,
-			Math.max(0.5, values['forecast.fitness'] + values['forecast.fitnessSpread'] * random.normal())
-		);
-		const start = Math.min(
-			1,
-			Math.max(0, tree.begin * (1 + values['forecast.beginSpread'] * random.normal()))
-		);
-		// A tree that fails goes on for a while, then loses half of its roots in so many growing days.
-		const failsAt =
-			random.next() < values['forecast.failsAtOnce']
-				? 0
-				: random.next() * values['forecast.failSeasons'] * season;
-		const half = random.between(values['forecast.failHalfFrom'], values['forecast.failHalfTo']) * season;
-		let missing = 1 - start;
-		let reached = 0;
-		let reachedStep = Infinity;
-		const phi = new Float64Array(steps.length);
-		for (const [step, on] of steps.entries()) {
-			const now = grown[step] ?? 0;
-			missing *= Math.exp(-own * (now - reached));
-			reached = now;
-			for (const loss of tree.losses)
-				if (loss.on > tree.sinceOn && loss.on <= on && loss.on > addDays(on, -STEP_DAYS))
-					missing = 1 - (1 - missing) * (1 - loss.share);
-			let value = fitness * (1 - missing);
-			if (!recovers && now > failsAt) value *= 0.5 ** ((now - failsAt) / half);
-			phi[step] = value;
-			if (value >= wanted && reachedStep === Infinity) reachedStep = step;
-		}
-		list.push({ recovers, phi, logWeight: 0, reachedStep });
-	}
-	return list;
+/** Normal quantiles at the middles of nine equal parts. */
+const NINE = [-1.593, -0.967, -0.589, -0.282, 0, 0.282, 0.589, 0.967, 1.593] as const;
+
+interface RootCourse {
+	/** Pace of regrowth against the usual one. */
+	pace: number;
+	/** Root function by step of a tree that does as well as it can. */
+	phi: Float64Array;
 }
 
-const normalLog = (x: number, mean: number, sd: number, values: Values): number => {
-	const wrong = values['forecast.wrongShare'];
-	return Math.log((1 - wrong) * Math.exp(-0.5 * ((x - mean) / sd) ** 2) + wrong);
-};
-
-const signLog =
-	(sign: RecoverySign, seen: boolean, values: Values) =>
-	(phi: number): number => {
-		const whole = values[`forecast.seen.${sign}.whole`];
-		const none = values[`forecast.seen.${sign}.none`];
-		const p = whole + (none - whole) * Math.max(0, 1 - phi) ** values[`forecast.seen.${sign}.bend`];
-		return Math.log(Math.min(0.98, Math.max(0.02, seen ? p : 1 - p)));
-	};
-
-/** The log-likelihood of one thing seen, for a tree of some root function [our own]. */
-type Evidence = { what: string; log: (phi: number) => number };
-
-/** What a look says, one thing at a time. @param fell whether the limit of living wood fell since it was measured last */
-export function evidenceOf(
-	look: LookSeen,
-	tree: Pick<RecoveryCase, 'evergreen' | 'healthyShootMm'>,
-	fell: boolean | null,
+/** Root function of a tree that recovers, by its pace: from what was left, over every loss, drawn to what was weighed. */
+function rootCourses(
+	tree: RecoveryCase,
+	steps: readonly string[],
 	values: Values
-): Evidence[] {
-	const { progress } = look;
-	const leafy = tree.evergreen ? 1 : leavesOut(progress);
-	const inLeaf = leafy >= 0.9;
-	const until = values['forecast.signsUntil'];
-	const seen: Evidence[] = [];
-	const cover = look.leafCover;
-	const bare = values['forecast.coverBare'];
-	if (cover !== null && inLeaf)
-		seen.push({
-			what: `leaf cover ${Math.round(cover * 100)} %`,
-			log: (phi) => normalLog(cover, leafy * (bare + (1 - bare) * phi), values['forecast.coverError'], values)
-		});
-	const shoot = look.shootExtensionMm;
-	const healthy = tree.healthyShootMm;
-	if (shoot !== null && healthy !== null && healthy > 0 && progress > values['look.shootsFrom']) {
-		const ratio = shoot / (healthy * shootsDone(progress));
-		seen.push({
-			what: `shoots ${Math.round(ratio * 100)} % of a healthy one’s by this time`,
-			log: (phi) => normalLog(Math.min(1.4, ratio), phi, values['forecast.shootError'], values)
-		});
-	}
-	if (look.buds !== null && progress > values['forecast.budsFrom'] && progress < until && !tree.evergreen)
-		seen.push({
-			what: look.buds === 'none' ? 'no buds, and the season is under way' : 'buds move',
-			log: signLog('noBuds', look.buds === 'none', values)
-		});
-	if (look.leafState !== null && inLeaf && progress < until) {
-		const bad = look.leafState === 'wilted' || look.leafState === 'dropped';
-		seen.push({
-			what: bad ? `leaves ${look.leafState}` : `leaves ${look.leafState}`,
-			log: signLog('wilting', bad, values)
-		});
-	}
-	if (look.firmness !== null)
-		seen.push({
-			what: look.firmness === 'firm' ? 'stands firm' : look.firmness === 'loose' ? 'loose' : 'moves',
-			log: signLog('moving', look.firmness !== 'firm', values)
-		});
-	if (look.whiteTips !== null)
-		seen.push({
-			what: look.whiteTips ? 'white root tips' : 'no white root tips',
-			log: signLog('whiteTips', look.whiteTips, values)
-		});
-	if (look.smell !== null)
-		seen.push({
-			what: look.smell === 'none' ? 'smells of nothing' : `smells ${look.smell}`,
-			log: signLog('smell', look.smell !== 'none', values)
-		});
-	if (fell !== null)
-		seen.push({
-			what: fell ? 'living wood went down' : 'limit of living wood steady',
-			log: signLog('fallingLimit', fell, values)
-		});
-	return seen;
+): { courses: RootCourse[]; sd: Float64Array } {
+	const last = steps.at(-1) ?? tree.sinceOn;
+	const warmth = rootWarmth(tree.place, tree.sinceOn, last, values);
+	const grownIn = steps.map((on, step) => (step === 0 ? 0 : warmth(steps[step - 1] ?? on, on)));
+	const between = <T extends { on: string }>(list: readonly T[], step: number): T[] => {
+		const on = steps[step] ?? '';
+		const after = steps[step - 1] ?? tree.sinceOn;
+		return list.filter((one) => one.on > after && one.on <= on);
+	};
+	const seen = tree.functionSeen.filter((one) => one.on <= tree.today);
+	const begin = Math.max(values['forecast.leastRoots'], tree.begin);
+	const sd = new Float64Array(steps.length);
+	const courses = NINE.map((z): RootCourse => {
+		const pace = Math.exp(values['forecast.paceSpread'] * z);
+		const phi = new Float64Array(steps.length);
+		let now = begin;
+		let variance = (values['forecast.beginSpread'] * (0.3 + 0.7 * begin)) ** 2;
+		for (let step = 0; step < steps.length; step++) {
+			const dd = (grownIn[step] ?? 0) * pace;
+			variance *= grownSlope(now, dd, values) ** 2;
+			now = grown(now, dd, values);
+			for (const loss of between(tree.losses, step)) {
+				now *= 1 - loss.share;
+				variance = variance * (1 - loss.share) ** 2 + (loss.share * values['rootFunction.lossSpread']) ** 2;
+			}
+			for (const one of between(seen, step)) {
+				const gain = variance / (variance + Math.max(values['forecast.weighingError'], one.sd) ** 2);
+				now = Math.min(1, Math.max(values['forecast.leastRoots'], now + gain * (one.phi - now)));
+				variance *= 1 - gain;
+			}
+			phi[step] = now;
+			if (z === 0) sd[step] = Math.sqrt(variance);
+		}
+		return { pace, phi };
+	});
+	return { courses, sd };
 }
 
-function quantiles(
-	list: readonly Course[],
-	weights: readonly number[],
-	step: number
-): [number, number, number] {
-	const sorted = list
-		.map((course, i): [number, number] => [course.phi[step] ?? 0, weights[i] ?? 0])
-		.sort((a, b) => a[0] - b[0]);
-	const found: number[] = [];
-	let sum = 0;
-	const wanted = [0.05, 0.5, 0.95];
-	for (const [phi, weight] of sorted) {
-		sum += weight;
-		while (found.length < 3 && sum >= (wanted[found.length] ?? 2) - 1e-12) found.push(phi);
-	}
-	const top = sorted.at(-1)?.[0] ?? 0;
-	return [found[0] ?? top, found[1] ?? top, found[2] ?? top];
+/** What a recovering tree shows by step: the measure for looks. It does not ask how many roots this tree had, so that fewer never count for it. */
+function references(
+	tree: RecoveryCase,
+	steps: readonly string[],
+	seasonsSince: readonly number[],
+	values: Values
+): Reference[] {
+	const warmth = rootWarmth(tree.place, tree.sinceOn, steps.at(-1) ?? tree.sinceOn, values);
+	const towards = (start: number, pace: number, seasons: number): number =>
+		1 - (1 - start) * Math.exp(-pace * seasons);
+	const crown = Math.min(1, Math.max(0.05, tree.crownAtStart ?? 1));
+	return steps.map((on, step) => {
+		const seasons = seasonsSince[step] ?? 0;
+		return {
+			cover: towards(values['forecast.coverAtFirst'] * crown, values['forecast.crownPace'], seasons),
+			shoots: towards(values['forecast.shootsAtFirst'], values['forecast.crownPace'], seasons),
+			rootFunction: grown(values['forecast.functionAtFirst'], warmth(tree.sinceOn, on), values),
+			heightMm: tree.heightMm ?? null
+		};
+	});
 }
 
 /**
- * Whether it comes back: many courses from the work on, weighed by everything that was seen since. The probability is that of
- * re-establishment within the horizon; each look moves it by what it says of the roots, the less the sooner it follows the one
- * before. Without its bands it is several times faster. The same case and seed always give the same answer [our own; an importance-weighted simulation].
+ * Whether it comes back: a hidden standing from the work on, moved by the season, weighed by everything that was seen since
+ * (a hidden Markov model, solved exactly; Rabiner 1989). The probability is that of re-establishment within the horizon: of
+ * standing above the tipping point then, with roots enough. In every single thing seen, and in roots, losses and odds at the
+ * start, worse never makes it better. Looks soon after each other count less [our own numbers].
  */
 export function recoveryForecast(
 	tree: RecoveryCase,
 	values: Values,
-	{ seed = 1, bands = true }: { seed?: number; bands?: boolean } = {}
+	{ bands = true }: { bands?: boolean } = {}
 ): RecoveryForecast {
 	const horizonOn = addDays(tree.sinceOn, values['forecast.horizonDays']);
 	const to = horizonOn > tree.today ? horizonOn : tree.today;
@@ -248,103 +171,250 @@ export function recoveryForecast(
 	for (let on = tree.sinceOn; on <= to; on = addDays(on, STEP_DAYS)) steps.push(on);
 	const stepOf = (on: string): number =>
 		Math.min(steps.length - 1, Math.max(0, Math.round(daysBetween(tree.sinceOn, on) / STEP_DAYS)));
-	const list = courses(tree, steps, seed, values);
-	const prior = logistic(tree.odds);
-	const each = list.length / 2;
-	const horizon = stepOf(horizonOn);
-	for (const course of list) course.logWeight = Math.log((course.recovers ? prior : 1 - prior) / each);
-	// A course that recovers too slowly for the horizon is not one that did; the odds were said of living, not of its pace.
-	const good = (course: Course): boolean => course.recovers && course.reachedStep <= horizon;
-	const weighed = (): number[] => {
-		const most = Math.max(...list.map((course) => course.logWeight));
-		const raw = list.map((course) => Math.exp(course.logWeight - most));
-		const sum = raw.reduce((total, weight) => total + weight, 0);
-		return raw.map((weight) => weight / sum);
-	};
-	const probabilityBy = (weights: readonly number[]): number =>
-		list.reduce((sum, course, i) => sum + (good(course) ? (weights[i] ?? 0) : 0), 0);
-	const logOdds = (p: number): number => Math.log(Math.max(1e-6, p) / Math.max(1e-6, 1 - p));
 
-	const priorWeights = weighed();
-	const begin = probabilityBy(priorWeights);
-	const path = [{ on: tree.sinceOn, probability: begin }];
-	const moved: RecoveryForecast['moved'] = [];
-	let current = begin;
-	const take = (on: string, what: string, log: (phi: number) => number, power: number): void => {
-		const step = stepOf(on);
-		for (const course of list) course.logWeight += power * log(course.phi[step] ?? 0);
-		const next = probabilityBy(weighed());
-		moved.push({ on, what, by: logOdds(next) - logOdds(current) });
-		current = next;
-	};
-	const looks = [...tree.looks]
-		.filter((look) => look.observedOn > tree.sinceOn && look.observedOn <= tree.today)
-		.sort((a, b) => (a.observedOn < b.observedOn ? -1 : 1));
-	const seen = [...tree.functionSeen]
-		.filter((point) => point.on > tree.sinceOn && point.on <= tree.today)
-		.map((point) => ({ on: point.on, point, look: null as LookSeen | null }));
-	const events = [...seen, ...looks.map((look) => ({ on: look.observedOn, point: null, look }))].sort(
-		(a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0)
+	// Time as the tree has it: the growing season whole, the rest of the year a little.
+	const growing = growingDayCounter(tree.place, tree.tender, tree.sinceOn, steps.at(-1) ?? to, values);
+	const season = Math.max(60, growing(tree.sinceOn, addDays(tree.sinceOn, 365)));
+	const grew = steps.map((on, step) => (step === 0 ? 0 : growing(steps[step - 1] ?? on, on)));
+	const rest = values['forecast.restPace'];
+	const growingKernel = kernelOf(STEP_DAYS / season, values);
+	const restingKernel = kernelOf((rest * STEP_DAYS) / season, values);
+	const kernelAt = (step: number): Kernel =>
+		(grew[step] ?? 0) > STEP_DAYS / 2 ? growingKernel : restingKernel;
+	let sum = 0;
+	const seasonsSince = grew.map((days) => (sum += days) / season);
+	// Stores carry a tree at first, so that it shows more than it has; with time it shows how it stands.
+	const bendAt = seasonsSince.map(
+		(seasons) =>
+			1 - (1 - values['forecast.storesShow']) * Math.exp(-seasons / values['forecast.storesSeasons'])
 	);
+	const shownAt = (step: number): Float64Array =>
+		Float64Array.from(standings, (y, i) => (i === 0 ? 0 : logistic(y) ** (bendAt[step] ?? 1)));
+
+	// Chance to come through from each standing at each step.
+	const worth: Float64Array[] = [];
+	let later: Float64Array = Float64Array.from(standings, (y) => (y > 0 ? 1 : y === 0 ? 0.5 : 0));
+	for (let step = steps.length - 1; step >= 0; step--) {
+		worth[step] = later;
+		if (step > 0) later = backward(later, kernelAt(step));
+	}
+	const through = (shares: Float64Array, step: number): number => {
+		let chance = 0;
+		const at = worth[step];
+		for (let i = 0; i < shares.length; i++) chance += (shares[i] ?? 0) * (at?.[i] ?? 0);
+		return chance;
+	};
+
+	// Whether roots enough can be there by the horizon, by pace and by how fit it comes to be.
+	const wanted = values['verdict.rootFunction'];
+	const { courses, sd } = rootCourses(tree, steps, values);
+	const horizon = stepOf(horizonOn);
+	const fitness = NINE.map((z) =>
+		Math.min(1, values['forecast.fitness'] + values['forecast.fitnessSpread'] * z)
+	);
+	const reached: number[] = [];
+	for (const course of courses)
+		for (const fit of fitness) {
+			const at = course.phi.findIndex((phi) => phi * fit >= wanted);
+			if (at >= 0 && at <= horizon) reached.push(at);
+		}
+	const inTime = reached.length / (courses.length * fitness.length);
+
+	// Losses since the work cost their share of the odds, like those at the work.
+	const lostSince = tree.losses
+		.filter((loss) => loss.on > tree.sinceOn && loss.on <= tree.today)
+		.reduce((total, loss) => total + loss.share, 0);
+	const odds = tree.odds + values['forecast.lossOdds'] * lostSince;
+	const start = startingShares(odds, worth[0] ?? later, values);
+	const prior = through(start, 0) * inTime;
+
+	const path = [{ on: tree.sinceOn, probability: prior }];
+	const moved: RecoveryForecast['moved'] = [];
+	const measures = references(tree, steps, seasonsSince, values);
+	const looks = tree.looks
+		.filter((look) => look.observedOn > tree.sinceOn && look.observedOn <= tree.today)
+		.map((look) => ({ on: look.observedOn, point: null, look }));
+	const weighed = tree.functionSeen
+		.filter((point) => point.on > tree.sinceOn && point.on <= tree.today)
+		.map((point) => ({ on: point.on, point, look: null }));
+	const events = [...weighed, ...looks].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+	const tilt = (
+		shares: Float64Array,
+		step: number,
+		log: (shows: number) => number,
+		power: number
+	): Float64Array => {
+		const shown = shownAt(step);
+		const logs = shown.map((shows) => power * log(shows));
+		const most = Math.max(...logs);
+		return normalised(shares.map((share, i) => share * Math.exp((logs[i] ?? 0) - most)));
+	};
+
+	let shares: Float64Array = start;
+	let at = 0;
 	let lastLookOn: string | null = null;
-	let limitMm: number | null = null;
+	// Living wood does not rise: a later higher reading was a slip or a new shoot.
+	let lowestMm: number | null = null;
+	let limitBy = 0;
+	const filtered: Float64Array[] = [start];
+	/** Shares with the last reading of the limit, which counts once, where it was read last. */
+	const withLimit = (of: Float64Array, step: number): { shares: Float64Array; what: string } | null => {
+		const measure = measures[step];
+		const limit = lowestMm === null || !measure ? null : limitEvidence(lowestMm, measure, values);
+		return limit && { shares: tilt(of, step, limit.log, 1), what: limit.what };
+	};
 	for (const { on, point, look } of events) {
-		if (point)
-			take(
-				on,
-				`root function ${Math.round(point.phi * 100)} % by weighings`,
-				(phi) => normalLog(point.phi, phi, Math.max(values['forecast.weighingError'], point.sd), values),
-				values['forecast.weighingsPower']
-			);
+		const step = stepOf(on);
+		for (; at < step; at++) {
+			shares = onward(shares, kernelAt(at + 1));
+			filtered[at + 1] = shares;
+		}
+		const measure = measures[step];
+		if (!measure) continue;
+		const take = (what: string, log: (shows: number) => number, power: number): void => {
+			const before = through(shares, step);
+			shares = tilt(shares, step, log, power);
+			moved.push({ on, what, by: logOdds(through(shares, step)) - logOdds(before) });
+		};
+		if (point) {
+			const one = functionEvidence(point.phi, point.sd, measure, values);
+			take(one.what, one.log, 1);
+		}
 		if (look) {
 			// Looks soon after each other see the same thing.
 			const apart = lastLookOn === null ? values['forecast.apartDays'] : daysBetween(lastLookOn, on);
 			const power = Math.min(1, apart / values['forecast.apartDays']);
-			const limit = look.diebackLimitMm;
-			const fell =
-				limit === null || limitMm === null
-					? null
-					: limit < limitMm * (1 - values['decision.steadyShare']) - values['decision.steadyMm'];
-			if (limit !== null) limitMm = limit;
-			for (const one of evidenceOf(look, tree, fell, values)) take(on, one.what, one.log, power);
+			const of = {
+				evergreen: tree.evergreen,
+				healthyShootMm: tree.healthyShootMm,
+				beganBare: (tree.crownAtStart ?? 1) < 0.2
+			};
+			for (const one of evidenceOf(look, of, measure, values)) take(one.what, one.log, power);
+			if (look.diebackLimitMm !== null) {
+				lowestMm = lowestMm === null ? look.diebackLimitMm : Math.min(lowestMm, look.diebackLimitMm);
+				const limit = withLimit(shares, step);
+				if (limit) {
+					const by = logOdds(through(limit.shares, step)) - logOdds(through(shares, step));
+					moved.push({ on, what: limit.what, by: by - limitBy });
+					limitBy = by;
+				}
+			}
 			lastLookOn = on;
 		}
-		path.push({ on, probability: current });
+		filtered[step] = shares;
+		const told = withLimit(shares, step)?.shares ?? shares;
+		path.push({ on, probability: through(told, step) * inTime });
 	}
+	const nowStep = stepOf(tree.today);
+	for (; at < nowStep; at++) {
+		shares = onward(shares, kernelAt(at + 1));
+		filtered[at + 1] = shares;
+	}
+	shares = withLimit(shares, nowStep)?.shares ?? shares;
+	filtered[nowStep] = shares;
+	const now = through(shares, nowStep) * inTime;
 
-	const weights = weighed();
-	const band = (of: readonly number[]): CoursePoint[] =>
-		steps.flatMap((on, step) => {
-			if (!bands || step % 2 === 1) return [];
-			const [low, middle, high] = quantiles(list, of, step);
-			return [{ on, low, middle, high }];
-		});
-	const recovering = list
-		.flatMap((course, i) => (good(course) ? [{ step: course.reachedStep, weight: weights[i] ?? 0 }] : []))
-		.sort((a, b) => a.step - b.step);
-	const total = recovering.reduce((sum, one) => sum + one.weight, 0);
-	const dayAt = (share: number): string => {
-		let sum = 0;
-		for (const { step, weight } of recovering) {
-			sum += weight;
-			if (sum >= share * total) return steps[step] ?? horizonOn;
+	if (path.at(-1)?.on === tree.today) path.pop();
+	path.push({ on: tree.today, probability: now });
+
+	// Beyond today nothing is seen; before it, what came later tells of what was.
+	const band = (of: readonly Float64Array[], till: number): CoursePoint[] => {
+		if (!bands) return [];
+		const points: CoursePoint[] = [];
+		let ahead: Float64Array = of[till] ?? start;
+		for (let step = 0; step < steps.length; step++) {
+			if (step > till) ahead = onward(ahead, kernelAt(step));
+			if (step % 2 === 1) continue;
+			const [low, middle, high] = functionBand(
+				step <= till ? (of[step] ?? start) : ahead,
+				shownAt(step),
+				courses.map((course) => course.phi[step] ?? 0),
+				sd[step] ?? 0,
+				values
+			);
+			points.push({ on: steps[step] ?? '', low, middle, high });
 		}
-		return horizonOn;
+		return points;
 	};
+	reached.sort((a, b) => a - b);
+	const dayAt = (share: number): string =>
+		steps[reached[Math.min(reached.length - 1, Math.floor(share * reached.length))] ?? horizon] ?? horizonOn;
+
+	const lastSeenOn = events.at(-1)?.on ?? null;
+	const unseen = daysBetween(lastSeenOn ?? tree.sinceOn, tree.today);
+	const beyond = Math.max(0, unseen - values['look.overdueDays']);
+	const spread = Math.hypot(tree.oddsSpread, (values['forecast.unseenSpread'] * beyond) / 365);
 	const z80 = 1.2816;
-	const odds = logOdds(current);
+	const told = logOdds(now);
+	const against = moved.filter((one) => one.by < -0.05).sort((a, b) => a.by - b.by);
+	const merged = (list: readonly Float64Array[]): Float64Array[] => smoothed(list, kernelAt, nowStep, shares);
 	return {
-		prior: begin,
-		now: current,
-		// Odds are not told apart beyond one in a million; the range holds what is said all the same.
-		low: Math.min(current, logistic(odds - z80 * tree.oddsSpread)),
-		high: Math.max(current, logistic(odds + z80 * tree.oddsSpread)),
+		prior,
+		now,
+		low: Math.min(now, logistic(told - z80 * spread)),
+		high: Math.max(now, logistic(told + z80 * spread)),
 		path,
 		moved: moved.filter((one) => Math.abs(one.by) >= 0.05).sort((a, b) => Math.abs(b.by) - Math.abs(a.by)),
-		expected: band(priorWeights),
-		course: band(weights),
-		reaches: total > 1e-6 ? { early: dayAt(0.1), middle: dayAt(0.5), late: dayAt(0.9) } : null,
-		effective: 1 / weights.reduce((sum, weight) => sum + weight ** 2, 0),
-		horizonOn
+		expected: band([start], 0),
+		course: bands ? band(merged(filtered), nowStep) : [],
+		reaches:
+			reached.length > 0 && now > 1e-6 ? { early: dayAt(0.1), middle: dayAt(0.5), late: dayAt(0.9) } : null,
+		effective: 1 / shares.reduce((total, share) => total + share ** 2, 0),
+		horizonOn,
+		lastSeenOn,
+		known: unseen <= values['forecast.unknownDays'],
+		dead: now < values['forecast.deadUnder'] && against.length > 0 ? against.map((one) => one.what) : null
 	};
+}
+
+/** Standings of the past in the light of all that was seen since (forward filtering, backward smoothing). */
+function smoothed(
+	filtered: readonly Float64Array[],
+	kernelAt: (step: number) => Kernel,
+	till: number,
+	last: Float64Array
+): Float64Array[] {
+	const list: Float64Array[] = [];
+	list[till] = last;
+	let after = last;
+	for (let step = till - 1; step >= 0; step--) {
+		const here = filtered[step];
+		if (!here) continue;
+		const kernel = kernelAt(step + 1);
+		const predicted = onward(here, kernel);
+		const ratio = after.map((share, i) => ((predicted[i] ?? 0) > 1e-200 ? share / (predicted[i] ?? 1) : 0));
+		const back = backward(ratio, kernel);
+		after = normalised(here.map((share, i) => share * (back[i] ?? 0)));
+		list[step] = after;
+	}
+	return list;
+}
+
+/** 5, 50 and 95 % of root function, over standings: of each a spread of what its pace, its roots and its fitness are not known to. */
+function functionBand(
+	shares: Float64Array,
+	shown: Float64Array,
+	phis: readonly number[],
+	sd: number,
+	values: Values
+): [number, number, number] {
+	const mean = phis.reduce((total, phi) => total + phi, 0) / Math.max(1, phis.length);
+	const variance = phis.reduce((total, phi) => total + (phi - mean) ** 2, 0) / Math.max(1, phis.length);
+	const spread = 0.5513 * Math.hypot(sd, Math.sqrt(variance), values['forecast.fitnessSpread'] * mean);
+	const middle = values['forecast.fitness'] * mean;
+	const quantile = (share: number): number => {
+		let [low, high] = [0, 1.2];
+		for (let i = 0; i < 11; i++) {
+			const x = (low + high) / 2;
+			let below = 0;
+			for (let j = 0; j < shares.length; j++) {
+				const shows = shown[j] ?? 0;
+				below += (shares[j] ?? 0) * logistic((x - middle * shows) / Math.max(0.007, spread * shows));
+			}
+			if (below < share) low = x;
+			else high = x;
+		}
+		return Math.min(1, (low + high) / 2);
+	};
+	return [quantile(values['forecast.bandTail']), quantile(0.5), quantile(1 - values['forecast.bandTail'])];
 }

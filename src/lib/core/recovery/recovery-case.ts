@@ -2,11 +2,12 @@ import type { TreeRecords } from '../case/case';
 import { daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { seasonFit } from '../climate/windows';
-import { isTender } from '../kinds/kind';
+import { bearsAlways, isTender } from '../kinds/kind';
 import { rootLosses } from '../roots/work';
 import { survival } from '../triage/triage';
 import type { Values } from '../values/values';
 import type { FunctionEstimate } from '../water/root-function';
+import { leafCalendar } from '../water/tree-demand';
 import type { SeriesDay } from '../weather/series';
 import { expectedOn, expectedRootFunction } from './expected';
 import type { RecoveryCase } from './forecast';
@@ -42,6 +43,28 @@ function lookBefore(records: TreeRecords, sinceOn: string): Parameters<typeof su
 }
 
 /**
+ * Share of a whole crown that it began with, as it was last seen in leaf on or before the day: what was cut, burnt or dropped until
+ * then is allowed for, and what follows is read as its progress. 1 where nobody looked.
+ */
+function crownAtStart(
+	records: Pick<TreeRecords, 'observations' | 'kind'>,
+	place: Place,
+	on: string,
+	values: Values
+): number {
+	const evergreen = bearsAlways(records.kind);
+	const inLeaf = leafCalendar(records.kind, place, values);
+	const seen = records.observations.findLast(
+		(look) =>
+			look.leafCover !== null &&
+			look.observedOn <= on &&
+			daysBetween(look.observedOn, on) <= 400 &&
+			(evergreen || inLeaf(look.observedOn))
+	);
+	return seen?.leafCover ?? 1;
+}
+
+/**
  * A tree as the forecast of its recovery takes it.
  * @param series weather of its place, as far as it is known
  * @param course root function by its weighings; empty where there are none
@@ -64,8 +87,7 @@ export function recoveryCase(
 	const before = losses.filter((loss) => loss.on <= since.on);
 	const begin =
 		first && first <= since.on
-			? (expectedOn(expectedRootFunction(before, place, tender, first, since.on, values, 1), since.on)
-					?.expected ?? 1)
+			? (expectedOn(expectedRootFunction(before, place, first, since.on, values, 1), since.on)?.expected ?? 1)
 			: 1;
 	const chance = survival(
 		lookBefore(records, since.on),
@@ -117,7 +139,7 @@ export function recoveryCase(
 			heldMinimumC: place.heldMinimumC
 		},
 		tender,
-		evergreen: kind.group !== 'deciduous',
+		evergreen: bearsAlways(kind),
 		looks: records.observations
 			.filter((look) => look.observedOn > since.on && look.observedOn <= today)
 			.map((look) => ({
@@ -133,6 +155,8 @@ export function recoveryCase(
 				progress: progressOn(look.observedOn)
 			})),
 		functionSeen,
-		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null)
+		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null),
+		crownAtStart: crownAtStart(records, place, since.on, values),
+		heightMm: tree.heightM === null ? null : tree.heightM * 1000
 	};
 }

@@ -6,7 +6,7 @@ import { readingsOf, type Observation } from './observation';
 export type Answer = 'met' | 'not-met' | 'unknown';
 
 export interface Criterion {
-	name: 'no-dieback' | 'function' | 'roots-at-edge' | 'firm' | 'no-alarm' | 'no-stage-left';
+	name: 'last-look' | 'no-dieback' | 'function' | 'roots-at-edge' | 'firm' | 'no-alarm' | 'no-stage-left';
 	label: string;
 	answer: Answer;
 	/** The evidence, in one sentence. */
@@ -25,13 +25,35 @@ export interface VerdictInput {
 	rootFunction: { phi: number; low: number; high: number } | null;
 	openAlarms: number;
 	stagesLeft: number;
+	/** Days of looks at which a tree of its kind bears no leaves anyway. */
+	leaflessOn?: readonly string[];
+	/** Day of the last weighing behind the root function; null or left out: today. */
+	weighedOn?: string | null;
 }
 
 export interface Verdict {
 	criteria: Criterion[];
 	/** True when every criterion is met. */
 	reEstablished: boolean;
+	/** What has to be looked at before it can be said; empty when nothing is unknown. */
+	owed: string[];
 }
+
+/** What settles a criterion that is not known. */
+const owedLook: Partial<Record<Criterion['name'], string>> = {
+	'last-look': 'Look at leaves, smell and pests',
+	'no-dieback': 'Scratch and tap for the limit of living wood, twice',
+	function: 'Weigh it before and after water, or measure shoots against a reference',
+	'roots-at-edge': 'Look under the pot or at the wall for roots',
+	firm: 'Push it gently: does it stand firm?'
+};
+
+/** Whether something seen is too old to speak of today. */
+const stale = (on: string, input: VerdictInput, days: number): boolean => daysBetween(on, input.today) > days;
+const tooOld = (on: string, input: VerdictInput): string => {
+	const months = Math.round(daysBetween(on, input.today) / 30.44);
+	return months >= 24 ? `${Math.round(months / 12)} years ago` : `${months} months ago`;
+};
 
 const criterion = (name: Criterion['name'], label: string, answer: Answer, because: string): Criterion => ({
 	name,
@@ -48,10 +70,11 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 	const { observations, today, sinceOn } = input;
 	const since = observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
 	const criteria = [
+		lastLook(since, input, values),
 		dieback(since, input, values),
 		growth(since, input, values),
 		spread(since, input, values),
-		firm(since),
+		firm(since, input, values),
 		criterion(
 			'no-alarm',
 			'No open alarm',
@@ -67,7 +90,51 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 				: `${input.stagesLeft === 1 ? 'One stage is' : `${input.stagesLeft} stages are`} still planned; close with the remainder noted, or do it first.`
 		)
 	];
-	return { criteria, reEstablished: criteria.every((c) => c.answer === 'met') };
+	return {
+		criteria,
+		reEstablished: criteria.every((c) => c.answer === 'met'),
+		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedLook[c.name] ?? []) : []))
+	};
+}
+
+/** What was seen last can veto: a tree that hangs, smells or stands bare is not re-established, whatever held before. */
+function lastLook(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+	const label = 'Well when it was last looked at';
+	const told = (answer: Answer, because: string): Criterion => criterion('last-look', label, answer, because);
+	const days = values['verdict.lookDays'];
+	const fresh = since.filter((look) => !stale(look.observedOn, input, days));
+	const last = since.at(-1);
+	if (!last) return told('unknown', 'Nobody has looked since the work.');
+	if (fresh.length === 0)
+		return told(
+			'unknown',
+			`The last look was ${tooOld(last.observedOn, input)}: nobody knows how it stands now.`
+		);
+	const bare = new Set(input.leaflessOn ?? []);
+	const inLeaf = fresh.filter((look) => !bare.has(look.observedOn));
+	const leaf = inLeaf.findLast((look) => look.leafState !== null);
+	const cover = inLeaf.findLast((look) => look.leafCover !== null);
+	const smell = since.findLast((look) => look.smell !== null);
+	const pests = since.findLast((look) => look.pests !== null);
+	const bad = [
+		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
+		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
+			? [`Leaf cover ${Math.round((cover.leafCover ?? 0) * 100)} % on ${cover.observedOn}.`]
+			: []),
+		...(smell && smell.smell !== 'none'
+			? [`It smelt ${smell.smell === 'sulphur' ? 'of sulphur' : (smell.smell ?? '')} on ${smell.observedOn}.`]
+			: []),
+		...(pests?.pests === 'many' ? [`Many pests on ${pests.observedOn}.`] : [])
+	];
+	if (bad.length > 0) return told('not-met', bad.join(' '));
+	if (!leaf && !cover && inLeaf.length > 0)
+		return told('unknown', 'Its leaves were not looked at in their season.');
+	return told(
+		'met',
+		leaf || cover
+			? `Nothing was wrong with it on ${(leaf ?? cover)?.observedOn ?? ''}.`
+			: `Nothing was wrong with it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
+	);
 }
 
 function dieback(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
@@ -81,6 +148,13 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 			label,
 			'unknown',
 			'The limit of living wood was not measured twice since the work.'
+		);
+	if (stale(last.on, input, values['verdict.limitDays']))
+		return criterion(
+			'no-dieback',
+			label,
+			'unknown',
+			`The limit of living wood was last measured ${tooOld(last.on, input)}.`
 		);
 	let lastFallOn: string | null = null;
 	for (const [index, reading] of limits.entries()) {
@@ -103,31 +177,44 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 	const phi = input.rootFunction;
 	const enough = values['verdict.rootFunction'];
 	const percent = (share: number): string => `${Math.round(share * 100)} %`;
-	if (phi && phi.phi >= enough)
+	const weighedOn = input.weighedOn ?? input.today;
+	const weighedLately = phi !== null && !stale(weighedOn, input, values['verdict.weighedDays']);
+	if (phi && weighedLately && phi.phi >= enough)
 		return criterion(
 			'function',
 			label,
 			'met',
 			`Root function ${percent(phi.phi)} by weighings (${percent(phi.low)} to ${percent(phi.high)}); ${percent(enough)} is wanted.`
 		);
-	const weighed = phi
-		? ` Root function is ${percent(phi.phi)} by weighings, ${percent(enough)} is wanted.`
-		: '';
-	const shoots = readingsOf(since, 'shootExtensionMm');
+	const weighed = !phi
+		? ''
+		: weighedLately
+			? ` Root function is ${percent(phi.phi)} by weighings, ${percent(enough)} is wanted.`
+			: ` It was last weighed ${tooOld(weighedOn, input)}.`;
+	const all = readingsOf(since, 'shootExtensionMm');
+	const shoots = all.filter((reading) => !stale(reading.on, input, values['verdict.shootDays']));
+	const newest = all.at(-1);
+	if (newest && shoots.length === 0 && !weighedLately)
+		return criterion(
+			'function',
+			label,
+			'unknown',
+			`Shoots were last measured ${tooOld(newest.on, input)}.${weighed}`
+		);
 	const best = shoots.reduce((most, reading) => Math.max(most, reading.value), 0);
 	const wanted = values['verdict.shootShareOfReference'];
 	if (shoots.length === 0)
 		return criterion(
 			'function',
 			label,
-			phi ? 'not-met' : 'unknown',
+			weighedLately ? 'not-met' : 'unknown',
 			`No shoots were measured since the work.${weighed}`
 		);
 	if (input.referenceShootMm === null || input.referenceShootMm <= 0)
 		return criterion(
 			'function',
 			label,
-			phi ? 'not-met' : 'unknown',
+			weighedLately ? 'not-met' : 'unknown',
 			`No healthy reference is named whose shoots were measured.${weighed}`
 		);
 	const ratio = best / input.referenceShootMm;
@@ -160,15 +247,30 @@ function spread(since: readonly Observation[], input: VerdictInput, values: Valu
 			'unknown',
 			'Nobody looked at the edge of the ball since the work.'
 		);
+	if (stale(last.observedOn, input, values['verdict.edgeDays']))
+		return criterion(
+			'roots-at-edge',
+			label,
+			'unknown',
+			`The edge of the ball was last looked at ${tooOld(last.observedOn, input)}.`
+		);
 	return last.rootsAtEdge
 		? criterion('roots-at-edge', label, 'met', 'Seen at the last look under the pot or at the wall.')
 		: criterion('roots-at-edge', label, 'not-met', 'Not there yet at the last look.');
 }
 
-function firm(since: readonly Observation[]): Criterion {
+function firm(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	const felt = since.filter((look) => look.firmness !== null);
 	const last = felt[felt.length - 1];
 	if (!last) return criterion('firm', 'Tree firm', 'unknown', 'Firmness was not tried since the work.');
+	// That it moved stays true until somebody finds it firm.
+	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))
+		return criterion(
+			'firm',
+			'Tree firm',
+			'unknown',
+			`It was last tried ${tooOld(last.observedOn, input)}; it stood firm then.`
+		);
 	return last.firmness === 'firm'
 		? criterion('firm', 'Tree firm', 'met', 'Stood firm at the last look.')
 		: criterion(

@@ -1,6 +1,7 @@
 import { addDays, daysBetween } from '../climate/calendar';
 import type { PlaceClimate } from '../climate/normals';
 import { growingDayCounter } from '../recovery/expected';
+import { grown as regrown, rootWarmth } from '../water/regrowth';
 import type { LookSeen, RecoveryCase } from '../recovery/forecast';
 import { leavesOut, seasonPoint, seasonsOf, shootsDone } from '../recovery/season';
 import type { Values } from '../values/values';
@@ -64,19 +65,17 @@ export function simulateRecovery(
 	const tender = false;
 	const horizonOn = addDays(sinceOn, values['forecast.horizonDays']);
 	const growing = growingDayCounter(place, tender, sinceOn, horizonOn, values);
+	const warmth = rootWarmth(place, sinceOn, horizonOn, values);
 	const season = Math.max(60, growing(sinceOn, addDays(sinceOn, 365)));
-	const pace =
-		(Math.log(10) / (values['expected.yearsToRegrow'] * season)) *
-		Math.exp(values['forecast.paceSpread'] * random.normal() * 1.15 + lean.paceBy);
+	const pace = Math.exp(values['forecast.paceSpread'] * random.normal() * 1.15 + lean.paceBy);
 	const fitness = Math.min(1, Math.max(0.5, 0.95 + 0.09 * random.normal() + lean.fitnessBy));
-	const failsAt =
-		random.next() < 0.35
-			? 0
-			: random.next() * values['forecast.failSeasons'] * season * random.between(0.8, 1.3);
-	const half = random.between(0.12, 0.8) * season;
+	// Of those that fail some die within weeks, some go down from the work on, the others later.
+	const [atOnce, soon] = [random.next() < 0.25, random.next() < 0.35];
+	const failsAt = atOnce || soon ? 0 : random.next() * 1.2 * season * random.between(0.8, 1.3);
+	const half = (atOnce ? random.between(0.03, 0.1) : random.between(0.12, 0.8)) * season;
 	const phiOn = (on: string): number => {
 		const grown = growing(sinceOn, on);
-		const value = fitness * (1 - (1 - begin) * Math.exp(-pace * grown));
+		const value = fitness * regrown(begin, pace * warmth(sinceOn, on), values);
 		return !lives && grown > failsAt ? value * 0.5 ** ((grown - failsAt) / half) : value;
 	};
 	let failsOn: string | null = null;
@@ -94,7 +93,10 @@ export function simulateRecovery(
 		const phi = phiOn(on);
 		const out = leavesOut(progress);
 		const inSeason = progress > 0.1 && progress < 0.9;
-		if (random.next() < 0.05 + 0.5 * (1 - phi)) limitMm *= random.between(0.85, 0.96);
+		// Without roots it is dead: no leaf, and soon no living wood.
+		const gone = phi < 0.05;
+		if (gone) limitMm *= 0.3;
+		else if (random.next() < 0.05 + 0.5 * (1 - phi)) limitMm *= random.between(0.85, 0.96);
 		const share = (value: number): number => Math.min(1, Math.max(0, value));
 		looks.push({
 			observedOn: on,
@@ -105,7 +107,11 @@ export function simulateRecovery(
 						? 'none'
 						: 'open'
 					: null,
-			leafCover: inSeason ? share(out * (0.3 + 0.7 * phi) + 0.12 * random.normal() + lean.coverBy) : null,
+			leafCover: !inSeason
+				? null
+				: gone
+					? 0
+					: share(out * (0.3 + 0.7 * phi) + 0.12 * random.normal() + lean.coverBy),
 			leafState: inSeason ? (random.next() < 0.04 + 0.6 * (1 - phi) ** 2 ? 'wilted' : 'turgid') : null,
 			shootExtensionMm:
 				progress > 0.15 && random.next() < 0.6
@@ -136,7 +142,8 @@ export function simulateRecovery(
 			evergreen: false,
 			looks,
 			functionSeen: [],
-			healthyShootMm: 300
+			healthyShootMm: 300,
+			heightMm: 1000
 		},
 		truth: {
 			recovers: lives && reached,

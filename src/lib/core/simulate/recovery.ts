@@ -1,6 +1,6 @@
 import { addDays, daysBetween, yearOf } from '../climate/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
-import { isTender, type Kind } from '../kinds/kind';
+import { bearsAlways, isTender, type Kind } from '../kinds/kind';
 import { expectedRootFunction, type RootLoss } from '../recovery/expected';
 import type { ObservationInput } from '../recovery/observation';
 import type { Values } from '../values/values';
@@ -32,8 +32,8 @@ export interface SimulatedTree {
 export function simulateLooks(tree: SimulatedTree, values: Values): ObservationInput[] {
 	const random = createRandom(tree.seed);
 	const tender = isTender(tree.kind);
-	const evergreen = !(tree.kind.group === 'deciduous' || tree.kind.genus === 'Larix');
-	const course = expectedRootFunction(tree.losses, tree.place, tender, tree.from, tree.to, values, 7);
+	const evergreen = bearsAlways(tree.kind);
+	const course = expectedRootFunction(tree.losses, tree.place, tree.from, tree.to, values, 7);
 	const looks: ObservationInput[] = [];
 	let limitMm = tree.heightMm;
 	let edge = false;

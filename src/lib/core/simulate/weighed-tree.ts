@@ -1,7 +1,8 @@
 import { placeSchema } from '../climate/place';
 import type { Values } from '../values/values';
 import type { PotStores } from '../water/balance';
-import { grown, rootFunction, type FunctionEstimate } from '../water/root-function';
+import { grown } from '../water/regrowth';
+import { rootFunction, type FunctionEstimate } from '../water/root-function';
 import { wateringSchema, weighingPairs } from '../water/watering';
 import { weatherSeries } from '../weather/series';
 import { weatherDaySchema } from '../weather/weather-day';

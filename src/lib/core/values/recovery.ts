@@ -25,34 +25,99 @@ const backupRates = Object.fromEntries(
 	])
 ) as Record<`backup.rate.${BackupKind}`, WorkingValue>;
 
-/** What is seen on a tree: how often on one whose roots are whole, on one that has none, and how it bends between. */
+/**
+ * What is seen on a tree, its steps from worst to best: how often on one that shows nothing of what a recovering tree shows, how
+ * often on one that shows all of it, and how it bends between. The better the step, the more it must speak for the tree.
+ */
 const signs = {
-	noBuds: ['no buds while its season is under way', 0.03, 0.88, 2],
-	wilting: ['wilted or dropped leaves', 0.04, 0.64, 2],
-	moving: ['a tree that moves or is loose', 0.05, 0.55, 1],
-	whiteTips: ['white root tips', 0.9, 0.1, 1],
-	smell: ['a smell of rot', 0.03, 0.53, 2],
-	fallingLimit: ['living wood that went down since the last look', 0.05, 0.6, 1]
-} as const;
+	buds: {
+		label: 'buds while the season is under way',
+		bend: 2,
+		steps: {
+			none: ['no buds, and the season is under way', 0.88, 0.03],
+			swelling: ['buds swell', 0.06, 0.15],
+			open: ['buds open', 0.06, 0.82]
+		}
+	},
+	leaves: {
+		label: 'leaves',
+		bend: 2,
+		steps: {
+			dropped: ['leaves dropped', 0.42, 0.012],
+			wilted: ['leaves wilted', 0.3, 0.04],
+			scorched: ['leaves scorched', 0.12, 0.04],
+			yellow: ['leaves yellow', 0.1, 0.05],
+			turgid: ['leaves turgid', 0.06, 0.858]
+		}
+	},
+	firmness: {
+		label: 'firmness',
+		bend: 1,
+		steps: {
+			loose: ['loose', 0.2, 0.01],
+			moves: ['moves', 0.35, 0.05],
+			firm: ['stands firm', 0.45, 0.94]
+		}
+	},
+	whiteTips: {
+		label: 'white root tips',
+		bend: 1,
+		steps: { no: ['no white root tips', 0.9, 0.1], yes: ['white root tips', 0.1, 0.9] }
+	},
+	smell: {
+		label: 'smell',
+		bend: 2,
+		steps: {
+			sulphur: ['smells of sulphur', 0.2, 0.004],
+			sour: ['smells sour', 0.23, 0.016],
+			mouldy: ['smells mouldy', 0.1, 0.01],
+			none: ['smells of nothing', 0.47, 0.97]
+		}
+	}
+} as const satisfies Record<
+	string,
+	{
+		label: string;
+		bend: number;
+		steps: Record<string, readonly [words: string, none: number, whole: number]>;
+	}
+>;
 export type RecoverySign = keyof typeof signs;
+type StepOf<S extends RecoverySign> = keyof (typeof signs)[S]['steps'] & string;
+type StepKey = { [S in RecoverySign]: `forecast.seen.${S}.${StepOf<S>}` }[RecoverySign];
+type StepValueKey = `${StepKey}.${'whole' | 'none'}`;
+/** The working value of a step: how often it is seen on a tree that shows none, or all, of a recovery. */
+export const stepKey = (sign: RecoverySign, step: string, state: 'whole' | 'none'): StepValueKey =>
+	`forecast.seen.${sign}.${step}.${state}` as StepValueKey;
+
+const signEntries = Object.entries(signs) as [
+	RecoverySign,
+	{ label: string; bend: number; steps: Record<string, readonly [string, number, number]> }
+][];
+/** Steps of each sign, worst first. */
+export const signSteps = Object.fromEntries(
+	signEntries.map(([sign, { steps }]) => [sign, Object.keys(steps)])
+) as unknown as { [S in RecoverySign]: readonly StepOf<S>[] };
+/** How each step is said. */
+export const signNames = Object.fromEntries(
+	signEntries.map(([sign, { steps }]) => [
+		sign,
+		Object.fromEntries(Object.entries(steps).map(([step, [words]]) => [step, words]))
+	])
+) as Record<RecoverySign, Record<string, string>>;
 const signValues = Object.fromEntries(
-	Object.entries(signs).flatMap(([sign, [label, whole, none, bend]]): [string, WorkingValue][] => [
-		...(
-			[
-				['whole', whole, 'whole roots'],
-				['none', none, 'no roots left']
-			] as const
-		).map(([state, value, words]): [string, WorkingValue] => [
-			`forecast.seen.${sign}.${state}`,
-			{
-				label: `Seen with ${words}: ${label}`,
-				value,
-				unit: 'chance',
-				mark: 'ours',
-				min: 0.02,
-				max: 0.98
-			}
-		]),
+	signEntries.flatMap(([sign, { label, bend, steps }]): [string, WorkingValue][] => [
+		...Object.entries(steps).flatMap(([step, [words, none, whole]]) =>
+			(
+				[
+					['none', none, 'a tree that shows no recovery'],
+					['whole', whole, 'a tree that shows a full one']
+				] as const
+			).map(([state, value, on]): [string, WorkingValue] => [
+				`forecast.seen.${sign}.${step}.${state}`,
+				{ label: `Seen on ${on}: ${words}`, value, unit: 'chance', mark: 'ours', min: 0.001, max: 0.999 }
+			])
+		),
 		[
 			`forecast.seen.${sign}.bend`,
 			{
@@ -60,13 +125,13 @@ const signValues = Object.fromEntries(
 				value: bend,
 				unit: '',
 				mark: 'ours',
-				note: 'Power of the roots that are missing. 1: in proportion; 2: only when much is missing.',
+				note: 'Power of what is missing. 1: in proportion; 2: only when much is missing.',
 				min: 0.5,
 				max: 4
 			}
 		]
 	])
-) as Record<`forecast.seen.${RecoverySign}.${'whole' | 'none' | 'bend'}`, WorkingValue>;
+) as Record<StepValueKey | `forecast.seen.${RecoverySign}.bend`, WorkingValue>;
 
 const again = {
 	shoots: ['shoots', 10],
@@ -143,29 +208,204 @@ export const recoveryValues = defineValues({
 		min: 0,
 		max: 0.9
 	},
-	'forecast.failsAtOnce': {
-		label: 'Of the trees that fail, so many do so from the work on',
-		value: 0.4,
-		unit: 'share',
+	'forecast.leavesTipping': {
+		label: 'How fast a tree leaves the tipping point between going and recovering',
+		value: 1.5,
+		unit: '1/season',
 		mark: 'ours',
-		min: 0,
-		max: 1
+		note: 'Log-odds of its standing multiply by e to this in a season: well under the point a tree dies within weeks.',
+		min: 0.2,
+		max: 20
 	},
-	'forecast.failHalfFrom': {
-		label: 'A tree that fails loses half of its roots in at least so many growing seasons',
-		value: 0.15,
-		unit: 'seasons',
-		mark: 'ours',
-		min: 0.02,
-		max: 2
-	},
-	'forecast.failHalfTo': {
-		label: 'and in at most so many',
-		value: 0.7,
-		unit: 'seasons',
+	'forecast.wavers': {
+		label: 'How far its standing wavers in a season (one deviation of its log-odds)',
+		value: 0.6,
+		unit: '',
 		mark: 'ours',
 		min: 0.05,
 		max: 4
+	},
+	'forecast.standingSpread': {
+		label:
+			'How far trees of the same odds stand apart on the day of the work (one deviation of the log-odds)',
+		value: 1.4,
+		unit: '',
+		mark: 'ours',
+		min: 0.2,
+		max: 4
+	},
+	'forecast.restPace': {
+		label: 'Outside the growing season things go at so much of the pace within it',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.02,
+		max: 1
+	},
+	'forecast.storesShow': {
+		label: 'Right after the work a tree shows by its stores: power of its standing that is seen',
+		value: 0.2,
+		unit: '',
+		mark: 'ours',
+		note: '1 would be: it shows at once how it stands.',
+		min: 0.05,
+		max: 1
+	},
+	'forecast.storesSeasons': {
+		label: 'and the stores are used up within some',
+		value: 2,
+		unit: 'seasons',
+		mark: 'ours',
+		min: 0.05,
+		max: 3
+	},
+	'forecast.leastRoots': {
+		label: 'A living tree keeps root function of at least',
+		value: 0.02,
+		unit: 'share',
+		mark: 'ours',
+		note: 'So that a bare-rooted tree or a cutting may still grow roots.',
+		min: 0.001,
+		max: 0.2
+	},
+	'forecast.coverAtFirst': {
+		label: 'Leaf cover of a recovering tree soon after the work, of the crown it was left',
+		value: 0.86,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.2,
+		max: 1
+	},
+	'forecast.shootsAtFirst': {
+		label: 'Shoots of a recovering tree soon after the work, of a healthy one’s',
+		value: 0.6,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'forecast.functionAtFirst': {
+		label: 'Root function of a recovering tree soon after the work',
+		value: 0.45,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
+	'forecast.crownPace': {
+		label: 'Pace at which cover and shoots of a recovering tree come to be whole',
+		value: 1.2,
+		unit: '1/season',
+		mark: 'ours',
+		min: 0.1,
+		max: 6
+	},
+	'forecast.coverBend': {
+		label: 'Leaf cover follows what a tree shows by a power of',
+		value: 0.5,
+		unit: '',
+		mark: 'ours',
+		note: 'Under 1: leaves hold on longer than roots.',
+		min: 0.1,
+		max: 2
+	},
+	'forecast.bare.none': {
+		label: 'No leaf at all in leaf time, on a tree that shows no recovery',
+		value: 0.6,
+		unit: 'chance',
+		mark: 'ours',
+		min: 0.05,
+		max: 0.99
+	},
+	'forecast.bare.whole': {
+		label: 'No leaf at all in leaf time, on a tree that shows a full one',
+		value: 0.0005,
+		unit: 'chance',
+		mark: 'ours',
+		min: 0.00001,
+		max: 0.5
+	},
+	'forecast.coverReading': {
+		label: 'Leaf cover is read no closer than (one deviation)',
+		value: 0.05,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.01,
+		max: 0.3
+	},
+	'forecast.functionSpread': {
+		label: 'How far recovering trees differ in root function at one time (one deviation)',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.02,
+		max: 0.6
+	},
+	'forecast.shootAnyMm': {
+		label: 'Without a reference, shoots of a season count as growth from',
+		value: 100,
+		unit: 'mm',
+		mark: 'ours',
+		min: 5,
+		max: 1000
+	},
+	'forecast.limitKept': {
+		label: 'A recovering tree usually keeps living wood to so much of its height or more',
+		value: 0.7,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 0.95
+	},
+	'forecast.limitError': {
+		label: 'and trees differ in it by (one deviation)',
+		value: 0.2,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.02,
+		max: 0.6
+	},
+	'forecast.unseenSpread': {
+		label: 'What a year unseen adds to the doubt about the odds (one deviation)',
+		value: 1.5,
+		unit: 'log-odds',
+		mark: 'ours',
+		min: 0.1,
+		max: 6
+	},
+	'forecast.unknownDays': {
+		label: 'Without anything seen for so long, the chance counts as not known',
+		value: 365,
+		unit: 'days',
+		mark: 'ours',
+		min: 60,
+		max: 1500
+	},
+	'forecast.deadUnder': {
+		label: 'It is said to be dead when the chance is under',
+		value: 0.03,
+		unit: 'chance',
+		mark: 'ours',
+		min: 0.001,
+		max: 0.2
+	},
+	'forecast.looksPower': {
+		label: 'A look counts so much of one that stands alone',
+		value: 0.4,
+		unit: 'share',
+		mark: 'ours',
+		note: 'What is seen at one look, and at one tree, goes together.',
+		min: 0.1,
+		max: 1
+	},
+	'forecast.bandTail': {
+		label: 'The band of the roots leaves out at each end',
+		value: 0.08,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Looks count for less than if each stood alone, which widens it: with this it holds nine simulated trees of ten.',
+		min: 0.01,
+		max: 0.3
 	},
 	'forecast.fitness': {
 		label: 'Root function that a tree which recovers comes to, in the mean',
@@ -184,20 +424,12 @@ export const recoveryValues = defineValues({
 		max: 0.3
 	},
 	'forecast.beginSpread': {
-		label: 'How far root function after the work is off what the cuts say (one deviation)',
+		label: 'How far root function after the work is off what the cuts say (one deviation, of itself)',
 		value: 0.12,
 		unit: 'share',
 		mark: 'ours',
 		min: 0.01,
 		max: 0.5
-	},
-	'forecast.wrongShare': {
-		label: 'Readings that are simply wrong',
-		value: 0.04,
-		unit: 'share',
-		mark: 'ours',
-		min: 0.001,
-		max: 0.3
 	},
 	'forecast.weighingsPower': {
 		label: 'Weighings a month apart count so much of one that stands alone',
@@ -232,14 +464,6 @@ export const recoveryValues = defineValues({
 		min: 180,
 		max: 3650
 	},
-	'forecast.courses': {
-		label: 'Courses that are simulated',
-		value: 800,
-		unit: 'courses',
-		mark: 'ours',
-		min: 100,
-		max: 10_000
-	},
 	'forecast.paceSpread': {
 		label: 'How far the pace of regrowth differs between trees (one deviation of its logarithm)',
 		value: 0.4,
@@ -247,23 +471,6 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 0.05,
 		max: 1.5
-	},
-	'forecast.failSeasons': {
-		label: 'A tree that fails begins to within so many growing seasons',
-		value: 1.2,
-		unit: 'seasons',
-		mark: 'ours',
-		min: 0.1,
-		max: 4
-	},
-	'forecast.coverBare': {
-		label: 'Leaf cover that a tree whose roots do nothing still carries',
-		value: 0.3,
-		unit: 'share',
-		mark: 'ours',
-		note: 'Leaf cover is read as this and the rest in proportion to root function.',
-		min: 0,
-		max: 0.8
 	},
 	'forecast.weighingError': {
 		label: 'Weighings tell root function no closer than (one deviation)',
@@ -300,7 +507,7 @@ export const recoveryValues = defineValues({
 	},
 	'forecast.coverError': {
 		label: 'How far leaf cover may be off for the roots a tree has (one deviation)',
-		value: 0.14,
+		value: 0.25,
 		unit: 'share',
 		mark: 'ours',
 		min: 0.02,
@@ -308,7 +515,7 @@ export const recoveryValues = defineValues({
 	},
 	'forecast.shootError': {
 		label: 'How far shoots against a reference may be off for the roots a tree has (one deviation)',
-		value: 0.22,
+		value: 0.35,
 		unit: 'share',
 		mark: 'ours',
 		min: 0.02,
@@ -435,6 +642,81 @@ export const recoveryValues = defineValues({
 		min: 0.2,
 		max: 1
 	},
+	'verdict.lookDays': {
+		label: 'Verdict: the last look speaks of today for',
+		value: 150,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Longer ago, how the tree stands is not known.',
+		min: 14,
+		max: 1000
+	},
+	'verdict.limitDays': {
+		label: 'Verdict: a limit of living wood counts for',
+		value: 400,
+		unit: 'days',
+		mark: 'ours',
+		min: 60,
+		max: 1500
+	},
+	'verdict.shootDays': {
+		label: 'Verdict: shoots count for',
+		value: 400,
+		unit: 'days',
+		mark: 'ours',
+		note: 'A growing season and the winter after it.',
+		min: 60,
+		max: 1500
+	},
+	'verdict.weighedDays': {
+		label: 'Verdict: weighings count for',
+		value: 200,
+		unit: 'days',
+		mark: 'ours',
+		min: 30,
+		max: 1000
+	},
+	'verdict.edgeDays': {
+		label: 'Verdict: roots at the edge count for',
+		value: 900,
+		unit: 'days',
+		mark: 'ours',
+		min: 60,
+		max: 3000
+	},
+	'verdict.firmDays': {
+		label: 'Verdict: that it stood firm counts for',
+		value: 400,
+		unit: 'days',
+		mark: 'ours',
+		min: 30,
+		max: 1500
+	},
+	'verdict.coverLeast': {
+		label: 'Verdict: leaf cover in leaf time at the last look, at least',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.05,
+		max: 1
+	},
+	'decision.waterKnownDays': {
+		label: 'How wet a pot stands is known for so long after it was watered, weighed or felt',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		note: 'Beyond that it is reckoned only, and no advice on water rests on it.',
+		min: 2,
+		max: 90
+	},
+	'decision.growsDays': {
+		label: '"It grows" rests on what was seen within',
+		value: 90,
+		unit: 'days',
+		mark: 'ours',
+		min: 14,
+		max: 400
+	},
 	'verdict.rootFunction': {
 		label: 'Root function that counts as re-established',
 		value: 0.8,
@@ -469,14 +751,6 @@ export const recoveryValues = defineValues({
 		note: 'Stands for two flushes or one full season.',
 		min: 60,
 		max: 400
-	},
-	'expected.yearsToRegrow': {
-		label: 'Growing seasons until nine tenths of the lost root function is back',
-		value: 1.6,
-		unit: 'seasons',
-		mark: 'ours',
-		min: 0.3,
-		max: 6
 	},
 	'expected.bandSpread': {
 		label: 'Half width of the band of expected root function, as a share of what was lost',

@@ -318,6 +318,22 @@ export const waterValues = {
 			min: 0,
 			max: 1.2
 		},
+		'water.frozenUnderC': {
+			label: 'A ball freezes through when days in a row stay, in the mean, under',
+			value: -1.5,
+			unit: '°C',
+			mark: 'ours',
+			min: -15,
+			max: 0
+		},
+		'water.frozenDays': {
+			label: 'so many of them; as many over freezing thaw it',
+			value: 3,
+			unit: 'days',
+			mark: 'ours',
+			min: 1,
+			max: 20
+		},
 		'rootFunction.few': {
 			label: 'Few roots, for guards and for watering sparingly, under a root function of',
 			value: 0.6,

@@ -27,6 +27,8 @@ export interface NextWatering {
 	/** Why then. */
 	reason: string;
 	days: PotDay[];
+	/** The ball is frozen today. */
+	frozen: boolean;
 }
 
 export interface WaterQuestion {
@@ -79,6 +81,34 @@ const firstDry = (days: readonly PotDay[], trigger: number, from: string): strin
 	days.find((day) => day.on >= from && day.dryness >= trigger)?.on ?? null;
 
 /**
+ * Whether the ball is frozen today, and when it thaws: frozen by some days whose mean stays under freezing, thawed by as many over it.
+ * @returns null while it is not; `thawsOn` null where it does not within the days that are known
+ */
+export function frozenUntil(
+	series: readonly SeriesDay[],
+	today: string,
+	values: Values
+): { thawsOn: string | null } | null {
+	const days = Math.max(1, Math.round(values['water.frozenDays']));
+	let cold = 0;
+	let mild = 0;
+	let frozen = false;
+	for (const day of series) {
+		const mean = (day.minC + day.maxC) / 2;
+		cold = mean <= values['water.frozenUnderC'] ? cold + 1 : 0;
+		mild = mean > 0 ? mild + 1 : 0;
+		if (cold >= days) frozen = true;
+		if (frozen && mild >= days) {
+			frozen = false;
+			if (day.on > today) return { thawsOn: day.on };
+		}
+		// What freezes only later is a matter of that day.
+		if (day.on === today && !frozen) return null;
+	}
+	return frozen ? { thawsOn: null } : null;
+}
+
+/**
  * The next watering, from the water that was there, the weather and the roots as they are: never from a rhythm. The band is
  * that of the root function: good roots drink it earlier, poor ones later. A dry rest is respected.
  */
@@ -91,7 +121,8 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 	const from = restUntil !== null && restUntil > question.since.on ? restUntil : question.since.on;
 	const unsure = Z90 * (question.since.sd ?? 0);
 	const on = firstDry(usual, trigger, from);
-	const then = usual.find((day) => day.on === on)?.water ?? water;
+	// Overdue, it is today’s deficit that is poured, not that of the day it was due.
+	const then = (on !== null && on > today ? usual.find((day) => day.on === on)?.water : undefined) ?? water;
 	const most = fullPot(stores);
 	const missing = most.rootedL + most.unrootedL - then.rootedL - then.unrootedL;
 	const unrooted = stores.unrootedMostL / Math.max(1e-9, stores.rootedMostL + stores.unrootedMostL);
@@ -105,24 +136,42 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 			? Math.max(0, stores.rootedMostL - then.rootedL)
 			: missing / Math.max(0.5, 1 - question.outflow);
 	const resting = restUntil !== null && restUntil > today;
+	const frozen = frozenUntil(question.series, today, values);
+	const early = firstDry(run(question, root.high, values, unsure), trigger, from);
+	const late = firstDry(run(question, root.low, values, -unsure), trigger, from);
+	/** A frozen ball takes no water: nothing before it has thawed. */
+	const thawed = (day: string | null): string | null =>
+		!frozen || day === null
+			? day
+			: frozen.thawsOn === null
+				? null
+				: day < frozen.thawsOn
+					? frozen.thawsOn
+					: day;
 	return {
-		on,
-		earliest: firstDry(run(question, root.high, values, unsure), trigger, from),
-		latest: firstDry(run(question, root.low, values, -unsure), trigger, from),
+		on: thawed(on),
+		// A band is a band: the earliest is never after the date, nor the latest before it.
+		earliest: thawed([early, on].filter((day) => day !== null).sort()[0] ?? null),
+		latest: late === null || on === null ? null : thawed([late, on].sort()[1] ?? null),
+		frozen: frozen !== null,
 		dryness,
 		litres,
 		way,
-		reason: resting
-			? `A dry rest until ${restUntil}; no water before.`
-			: dryness >= trigger
-				? 'It is as dry as its kind should get.'
-				: on === null
-					? 'It stays wet for as long as the weather is known.'
-					: way === 'sparingly'
-						? 'Few roots in much mix: round the roots only, or the rest stays sour.'
-						: question.sheds
-							? 'Its mix sheds water: wet it, wait, pour the rest.'
-							: 'Until a tenth to a fifth runs through.',
+		reason: frozen
+			? frozen.thawsOn === null
+				? 'Its ball is frozen: no water, for as long as the weather is known.'
+				: `Its ball is frozen: no water before it thaws, about ${frozen.thawsOn}.`
+			: resting
+				? `A dry rest until ${restUntil}; no water before.`
+				: dryness >= trigger
+					? 'Dry enough to water.'
+					: on === null
+						? 'It stays wet for as long as the weather is known.'
+						: way === 'sparingly'
+							? 'Few roots in much mix: round the roots only, or the rest stays sour.'
+							: question.sheds
+								? 'Its mix sheds water: wet it, wait, pour the rest.'
+								: 'Until a tenth to a fifth runs through.',
 		days: usual.slice(1)
 	};
 }

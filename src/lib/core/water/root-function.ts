@@ -1,4 +1,5 @@
 import { addDays, daysBetween } from '../climate/calendar';
+import { grown, grownSlope } from './regrowth';
 import type { SeriesDay } from '../weather/series';
 import { fullPot, potDay, type PotStores, type PotWater } from './balance';
 import type { Values } from '../values/values';
@@ -32,15 +33,6 @@ export interface FunctionEstimate {
 
 /** 90 % of a normal distribution lies within this many deviations. */
 export const Z90 = 1.6449;
-
-/**
- * Growth of root function in a day: logistic, paced by soil warmth over 7 °C.
- * dφ = r · φ (1 − φ) · degree days
- */
-export function grown(phi: number, degreeDays7: number, values: Values): number {
-	const rate = values['rootFunction.perDegreeDay'];
-	return phi + rate * degreeDays7 * phi * Math.max(0, 1 - phi);
-}
 
 /** A linear filter of one state: what is known becomes less certain, and surer by what is seen. @see Kalman 1960 */
 export function kalman(
@@ -88,7 +80,7 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 			p = p * (1 - lost) ** 2 + (lost * values['rootFunction.lossSpread']) ** 2;
 		}
 		const warm = Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']);
-		const slope = 1 + values['rootFunction.perDegreeDay'] * warm * (1 - 2 * phi);
+		const slope = grownSlope(phi, warm, values);
 		phi = Math.min(most, grown(phi, warm, values));
 		p = slope ** 2 * p + values['rootFunction.drift'] ** 2;
 		const expected = phi;

@@ -3,7 +3,7 @@ import { addDays, daysBetween, within, yearOf, type Span } from '../climate/cale
 import { daylightHours, usualEt0Mm } from '../climate/evapotranspiration';
 import { growingSeason } from '../climate/normals';
 import type { Place } from '../climate/place';
-import { isTender, type Kind } from '../kinds/kind';
+import { bearsAlways, isTender, type Kind } from '../kinds/kind';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
 import { rootLosses } from '../roots/work';
 import type { Values } from '../values/values';
@@ -21,7 +21,7 @@ export interface TreeDemand {
  * out once a year, since a balance asks for every day. Where it never turns cold, the shortest days bare them.
  */
 export function leafCalendar(kind: Kind, place: Place, values: Values): (on: string) => boolean {
-	if (kind.group !== 'deciduous') return () => true;
+	if (bearsAlways(kind)) return () => true;
 	const seasons = new Map<number, Span | null>();
 	const seasonOf = (year: number): Span | null => {
 		const known = seasons.get(year);
@@ -50,9 +50,7 @@ export function treeDemand(
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0 && loss.on <= on);
 	const first = losses.map((loss) => loss.on).sort()[0];
-	const points = first
-		? expectedRootFunction(losses, place, isTender(records.kind), first, addDays(on, 1), values, 1)
-		: [];
+	const points = first ? expectedRootFunction(losses, place, first, addDays(on, 1), values, 1) : [];
 	return {
 		et0Mm: usualEt0Mm(place, on, values),
 		inLeaf: leafCalendar(records.kind, place, values)(on),

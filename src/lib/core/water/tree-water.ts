@@ -94,6 +94,8 @@ export interface TreeWater {
 	/** Fall of its root function, to be set against its neighbours; null where there is none. */
 	fall: { days: number; by: number } | null;
 	lastWaterOn: string | null;
+	/** Day on which its water was last poured, weighed, felt or probed; null where nobody ever wrote it down. */
+	knownOn: string | null;
 	/** What the state of the pot rests on last. */
 	from: 'watering' | WaterSeen['how'] | 'planting' | 'assumed';
 }
@@ -311,6 +313,7 @@ export function treeWater(
 		alarms: waterAlarms(from === 'assumed' ? null : next, halfOn, lastWater ?? null, today, values),
 		fall: fallOf(course, today, values),
 		lastWaterOn: lastWater ?? null,
+		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};
 }

@@ -57,9 +57,7 @@
 			<p>
 				<Workings
 					label="Probability of re-establishment"
-					formula="share of {values[
-						'forecast.courses'
-					]} simulated courses that recover, weighed by what was seen"
+					formula="chance of standing above the tipping point at the horizon, by how it stood at the work, the seasons since and all that was seen"
 					lines={[
 						{ label: 'as judged at the work', value: nearly(forecast.prior) },
 						{
@@ -77,12 +75,21 @@
 							value: format().number(values['forecast.paceSpread'], 2),
 							mark: markOf('forecast.paceSpread')
 						},
-						{ label: 'courses that carry the weight', value: format().number(forecast.effective) }
+						{
+							label: 'a look counts, of one alone',
+							value: format().percent(values['forecast.looksPower']),
+							mark: markOf('forecast.looksPower')
+						}
 					]}
 					changes="Every look: above all leaf cover and shoots in season, and weighings."
-					><strong class="font-display text-4xl">{nearly(forecast.now)}</strong></Workings
+					><strong class="font-display text-4xl">{forecast.known ? nearly(forecast.now) : 'Not known'}</strong
+					></Workings
 				>
-				<span class="ml-2 text-slate">{nearly(forecast.low)} to {nearly(forecast.high)}</span>
+				<span class="ml-2 text-slate"
+					>{forecast.known ? '' : 'it may be anything from '}{nearly(forecast.low)} to {nearly(
+						forecast.high
+					)}</span
+				>
 			</p>
 			<svg
 				viewBox="0 0 {W} {H}"
@@ -98,13 +105,21 @@
 				<path d={path} fill="none" class="stroke-lichen" stroke-width="2.5" />
 			</svg>
 		</div>
-		{#if forecast.effective < 20}
-			<p class="mt-1 text-sm font-semibold text-ochre">
-				Few courses fit what was seen: this tree does something that was not foreseen. Trust the looks more
-				than the number.
+		{#if !forecast.known && !closed}
+			<p class="mt-1 font-semibold text-ochre">
+				Nobody has seen anything of it {forecast.lastSeenOn
+					? `since ${format().date(forecast.lastSeenOn)}`
+					: 'since the work'}. What was thought then, {nearly(forecast.now)}, says nothing of today: look at
+				it.
 			</p>
 		{/if}
-		{#if forecast.reaches && !closed}
+		{#if forecast.dead && !closed}
+			<p class="mt-1 font-semibold text-oxide">
+				Dead, by what was seen: {forecast.dead.slice(0, 4).join('; ')}. Look once more at the flare before you
+				close the case.
+			</p>
+		{/if}
+		{#if forecast.reaches && forecast.known && !forecast.dead && !closed}
 			<p class="mt-1">
 				{#if forecast.reaches.late <= today}
 					By what was seen, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.

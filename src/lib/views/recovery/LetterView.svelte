@@ -62,7 +62,7 @@
 			firmness: firm?.firmness ?? null,
 			firmnessOn: firm ? format().date(firm.observedOn) : null,
 			referrals: warned.map((one) => `${one.because} ${one.until}`),
-			probability: forecast.now,
+			probability: forecast.known && forecast.lastSeenOn !== null ? forecast.now : null,
 			probabilityLow: forecast.low,
 			probabilityHigh: forecast.high,
 			vigour: tree.vigour,

@@ -83,7 +83,9 @@
 		};
 	});
 	const fitted = $derived(of.growth.map((season) => season.curve).filter((curve) => curve.length > 0));
-	const due = $derived(forecast ? decisionsDue({ ...of.facts, probability: forecast.now }, values) : null);
+	const due = $derived(
+		forecast ? decisionsDue({ ...of.facts, probability: forecast.now, deadBy: forecast.dead }, values) : null
+	);
 	const closed = $derived(tree.state !== 'in-care');
 
 	// Looking closer names its check; it follows when the browser has a moment.

@@ -127,7 +127,11 @@
 			<p class="font-semibold">
 				{treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}{tree.closedOn
 					? `, ${format().date(tree.closedOn)}`
-					: `. Thought to be re-established with ${format().percent(forecast.now)} (${format().percent(forecast.low)} to ${format().percent(forecast.high)}).`}
+					: !forecast.known
+						? '. Nobody has seen anything of it for so long that its chance is not known.'
+						: forecast.dead
+							? `. Dead, by what was seen: ${forecast.dead.slice(0, 3).join('; ')}.`
+							: `. Thought to be re-established with ${format().percent(forecast.now)} (${format().percent(forecast.low)} to ${format().percent(forecast.high)}).`}
 			</p>
 		</header>
 

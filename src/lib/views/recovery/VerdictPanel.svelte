@@ -110,6 +110,12 @@
 			</li>
 		{/each}
 	</ul>
+	{#if tree.state === 'in-care' && verdict.owed.length > 0}
+		<h3 class="mt-3 text-base">Looks that are owed</h3>
+		<ul class="list-disc pl-5 text-sm">
+			{#each verdict.owed as look (look)}<li>{look}.</li>{/each}
+		</ul>
+	{/if}
 	<p class="mt-2 text-sm text-slate">
 		All must hold. What was never looked at stays not known and does not count. The limits are our own working
 		defaults; change them under Reference, Values.
