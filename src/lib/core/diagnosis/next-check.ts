@@ -3,21 +3,21 @@ import type { Values } from '../values/values';
 import { actNow, disturbanceFactor, standingToday, type StandingToday } from './act-now';
 import { conditionIds, conditionOf, type ConditionId } from './conditions';
 import { diagnosisContext, type DiagnosisContext } from './context';
-import { diagnosisPosterior, effectOf } from './diagnose';
+import { diagnosisPosterior, effectOf, oddsOf, priorOf } from './diagnose';
 import {
 	absenceOf,
 	bothAbsent,
 	chancesOf,
 	difference,
 	sumsOf,
-	widestFirst,
-	type Absence,
 	type Posterior,
+	type Product,
 	type Sums
 } from './enumerate';
 import { findingsSchema, type Finding } from './finding';
 import { procedures, type ProcedureId } from './procedures';
-import { gradeWord, signApplies, signIds, signOf, topGrade, type SignId } from './signs';
+import { gradeWord, signIds, signOf, signShows, topGrade, type SignId } from './signs';
+import { worldParts } from './worlds';
 
 export const nextCheckInput = diagnosisContext.extend({
 	findings: findingsSchema,
@@ -37,7 +37,7 @@ export const nextCheckOutput = z.object({
 			harm: z.number().describe('Chance to live lost by looking, for this tree today'),
 			cost: z.number().describe('Minutes, harm turned into minutes'),
 			gainBits: z.number().describe('Expected drop in entropy of the relevant conditions'),
-			worth: z.number().describe('Gain by cost, bits an hour'),
+			worth: z.number().describe('Gain by cost, bits an hour, each weighed by what acting on it saves'),
 			subject: conditionId.describe('The condition it tells most about'),
 			answers: z.array(
 				z.object({
@@ -58,13 +58,16 @@ export type Check = NextChecks['checks'][number];
 const BUNDLE = 3;
 /** Answers rarer than this do not make a condition relevant. */
 const RARE = 0.02;
+/** A cause that the findings speak for is open from this chance, and settled over that. */
+const OPEN_FROM = 0.1;
+const SETTLED = 0.97;
 /** A check below this many bits tells nothing. */
 const LEAST_BITS = 1e-4;
 
-const entropyBits = (p: number): number =>
+export const entropyBits = (p: number): number =>
 	p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
 
-interface Answered {
+export interface Answered {
 	probability: number;
 	chances: number[];
 }
@@ -85,22 +88,31 @@ export function nextChecks(
 ): NextChecks {
 	const result = diagnosisPosterior(context, findings, values);
 	const asked = new Set(findings.map((finding) => finding.signId));
-	const open = signIds.filter((id) => signApplies(id, context.situation) && !asked.has(id));
+	const open = signIds.filter((id) => !asked.has(id) && signShows(id, context, findings));
 	const whole = sumsOf(result);
-	const answersOf = new Map<SignId, Answered[]>();
-	for (const at of widestFirst(open.map((id) => absenceOf(effectOf(id, 1, values))))) {
-		const id = open[at] as SignId;
-		answersOf.set(id, answers(result, whole, id, values));
-	}
+	const answersBy = new Map<SignId, Answered[]>();
+	for (const id of open) answersBy.set(id, answersOf(result, whole, id, values));
 
-	const thresholds = conditionIds.map((id) => actNow(id, 0, standing, values).threshold);
+	const thresholds = conditionIds.map((id) =>
+		id === 'dead' ? values['diagnosis.dead-from'] : actNow(id, 0, standing, values).threshold
+	);
 	const acts = (index: number, chance: number): boolean => chance >= (thresholds[index] ?? Infinity);
-	const relevant = conditionIds.flatMap((_, index) => {
-		const now = acts(index, result.chances[index] ?? 0);
-		const turns = [...answersOf.values()].some((list) =>
+	const anyFound = findings.some((finding) => finding.grade > 0);
+	/** By how much what was found multiplies the odds of each cause. */
+	const lift = conditionIds.map(
+		(id, index) => oddsOf(result.chances[index] ?? 0) / Math.max(1e-9, oddsOf(priorOf(id, context, values)))
+	);
+	const raised = lift.map((factor) => anyFound && factor >= values['diagnosis.raised']);
+	const relevant = conditionIds.flatMap((id, index) => {
+		const chance = result.chances[index] ?? 0;
+		if (id === 'something-else' || (id === 'dead' && chance < values['diagnosis.dead-asked'])) return [];
+		const now = acts(index, chance);
+		const turns = [...answersBy.values()].some((list) =>
 			list.some((answer) => answer.probability >= RARE && acts(index, answer.chances[index] ?? 0) !== now)
 		);
-		return turns ? [index] : [];
+		// What the findings speak for and what is not settled yet is worth knowing better, whichever way one would act.
+		const open = raised[index] && chance >= OPEN_FROM && chance <= SETTLED;
+		return turns || open ? [index] : [];
 	});
 
 	const drops = (list: readonly Answered[]): number[] =>
@@ -113,26 +125,23 @@ export function nextChecks(
 	const sum = (list: readonly number[]): number => list.reduce((total, value) => total + value, 0);
 
 	const done = new Set(findings.map((finding) => signOf(finding.signId).procedure));
-	const harmOf = (procedure: ProcedureId): number => {
-		if (done.has(procedure)) return 0;
-		const roots = procedure === 'open-edge' || procedure === 'sample' || procedure === 'unpot';
-		return (
-			values[`diagnosis.harm.${procedure}`] *
-			disturbanceFactor(standing.seasonFit, standing.vigour, values) *
-			(roots && context.situation === 'just-lifted' ? values['diagnosis.harm-open-roots'] : 1)
-		);
-	};
+	// A bit counts by what acting on it saves: knowing of a dim place is not worth as much as knowing of rot.
+	const stakes = relevant.map((index) => {
+		const id = conditionIds[index] as ConditionId;
+		return stakeOf(id, values) * (raised[index] || !anyFound ? 1 : values['diagnosis.unraised-counts']);
+	});
 
 	const checkOf = (ids: SignId[], list: readonly Answered[]): Check => {
 		const procedure = signOf(ids[0] as SignId).procedure;
 		const each = ids.map((id) => values[`diagnosis.minutes.${id}`]);
 		// Further signs of the same procedure cost a minute each.
 		const minutes = Math.max(...each) + (ids.length - 1);
-		const harm = harmOf(procedure);
+		const harm = harmToday(procedure, done, context.situation, standing, values);
 		const cost = minutes + harm * values['diagnosis.minutes-for-a-life'];
 		const perCondition = drops(list);
 		const gainBits = sum(perCondition);
-		const top = relevant[perCondition.indexOf(Math.max(...perCondition))] ?? 0;
+		const staked = perCondition.map((bits, at) => bits * (stakes[at] ?? 0));
+		const top = relevant[staked.indexOf(Math.max(...staked))] ?? 0;
 		return {
 			signIds: ids,
 			procedure,
@@ -140,10 +149,10 @@ export function nextChecks(
 			harm,
 			cost,
 			gainBits,
-			worth: (gainBits / cost) * 60,
+			worth: (sum(staked) / cost) * 60,
 			subject: conditionIds[top] as ConditionId,
 			answers: ids.flatMap((id) =>
-				(answersOf.get(id) ?? []).map((answer, grade) => ({
+				(answersBy.get(id) ?? []).map((answer, grade) => ({
 					signId: id,
 					grade,
 					probability: answer.probability,
@@ -158,7 +167,7 @@ export function nextChecks(
 	for (const procedure of Object.keys(procedures) as ProcedureId[]) {
 		const singles = open
 			.filter((id) => signOf(id).procedure === procedure)
-			.map((id) => checkOf([id], answersOf.get(id) ?? []))
+			.map((id) => checkOf([id], answersBy.get(id) ?? []))
 			.filter((check) => check.gainBits >= LEAST_BITS)
 			.sort((a, b) => b.gainBits - a.gainBits);
 		if (procedure === 'look' || singles.length < 2) checks.push(...singles);
@@ -171,16 +180,41 @@ export function nextChecks(
 	return { relevant: relevant.map((index) => conditionIds[index] as ConditionId), checks };
 }
 
+/** What acting on a condition saves of the chance to live, in a month, from a least: how much a bit of knowing it counts. */
+const stakeOf = (id: ConditionId, values: Values): number =>
+	id === 'dead'
+		? values['diagnosis.dead-stake']
+		: values['diagnosis.least-stake'] + values[`diagnosis.loss.${id}`] * values[`diagnosis.averts.${id}`];
+
+/** Chance to live that a procedure costs a tree today; one that was used in this look harms no more. */
+export function harmToday(
+	procedure: ProcedureId,
+	done: ReadonlySet<ProcedureId>,
+	situation: DiagnosisContext['situation'],
+	standing: StandingToday,
+	values: Values
+): number {
+	if (done.has(procedure)) return 0;
+	const roots = procedure === 'open-edge' || procedure === 'sample' || procedure === 'unpot';
+	return (
+		values[`diagnosis.harm.${procedure}`] *
+		disturbanceFactor(standing.seasonFit, standing.vigour, values) *
+		(roots && situation === 'just-lifted' ? values['diagnosis.harm-open-roots'] : 1)
+	);
+}
+
 /** Chance that a sign stays below each grade: one absence for each grade from 1 up, and none for what is certain. */
-const ceilings = (sign: SignId, values: Values): (Absence | null)[] => [
-	...Array.from({ length: topGrade(sign) }, (_, i) => absenceOf(effectOf(sign, i + 1, values))),
+const ceilings = (sign: SignId, values: Values): (Product | null)[] => [
+	...Array.from({ length: topGrade(sign) }, (_, i) =>
+		absenceOf(effectOf(sign, i + 1, values), worldParts.length)
+	),
 	null
 ];
 
 const answered = (sums: Sums): Answered => ({ probability: sums.total, chances: chancesOf(sums) });
 
 /** For every grade of a sign: how probable it is, and the chances if it is found. */
-function answers(result: Posterior, whole: Sums, sign: SignId, values: Values): Answered[] {
+export function answersOf(result: Posterior, whole: Sums, sign: SignId, values: Values): Answered[] {
 	const below = ceilings(sign, values).map((absence) => (absence ? sumsOf(result, absence) : whole));
 	return below.map((sums, grade) =>
 		answered(grade === 0 ? sums : difference(sums, below[grade - 1] as Sums))
@@ -192,7 +226,7 @@ function together(result: Posterior, whole: Sums, signs: readonly SignId[], valu
 	const [first, ...rest] = signs.map((sign) => ceilings(sign, values));
 	if (!first) return [];
 	/** Sums of the part below each ceiling of the first sign, given what is held below by the others. */
-	const parts = (held: Absence | null, lists: readonly (Absence | null)[][]): Sums[] => {
+	const parts = (held: Product | null, lists: readonly (Product | null)[][]): Sums[] => {
 		const [list, ...others] = lists;
 		if (!list) return [held ? sumsOf(result, held) : whole];
 		const below = list.map((absence) =>

@@ -1,3 +1,4 @@
+import type { Group } from '../kinds/kind';
 import type { Situation } from '../tree/tree';
 import type { ProcedureId } from './procedures';
 
@@ -21,6 +22,8 @@ export interface Sign {
 	grades?: readonly string[];
 	/** Signs that can hardly be true of one tree on one day together with this one. */
 	opposes?: readonly string[];
+	/** Only a tree in leaf can show it. */
+	needsLeaf?: boolean;
 }
 
 const anywhere = ['potted', 'in-ground', 'just-lifted'] as const;
@@ -29,6 +32,7 @@ const ground = ['in-ground'] as const;
 
 export const signs = {
 	'wilts-wet': {
+		needsLeaf: true,
 		label: 'Wilts while the soil is wet',
 		how: 'Look at the leaves, then feel two knuckles deep.',
 		tool: 'eyes and a finger',
@@ -39,6 +43,7 @@ export const signs = {
 		opposes: ['wilts-dry']
 	},
 	'wilts-dry': {
+		needsLeaf: true,
 		label: 'Wilts while the soil is dry',
 		how: 'Look at the leaves, then lift the pot or feel the soil.',
 		tool: 'eyes and a finger',
@@ -48,6 +53,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'wilts-noon': {
+		needsLeaf: true,
 		label: 'Wilts at midday and stands again by morning',
 		how: 'Look at the hottest hour and again early next day.',
 		tool: 'eyes',
@@ -57,6 +63,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'leaf-drop': {
+		needsLeaf: true,
 		label: 'Drops leaves out of season',
 		how: 'Count what lies under it against what hangs.',
 		tool: 'eyes',
@@ -86,6 +93,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'small-early-colour': {
+		needsLeaf: true,
 		label: 'Small leaves, early autumn colour',
 		how: 'Compare with the same kind nearby.',
 		tool: 'eyes',
@@ -123,6 +131,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'curled-new-leaf': {
+		needsLeaf: true,
 		label: 'Leaf on the new shoot curls',
 		how: 'Look at the youngest leaves only.',
 		tool: 'eyes',
@@ -132,6 +141,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'shrivelled-leaves': {
+		needsLeaf: true,
 		label: 'Leaves shrivelled or rolled, still green',
 		how: 'Roll a leaf between two fingers.',
 		tool: 'fingers',
@@ -141,6 +151,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'yellow-between-veins': {
+		needsLeaf: true,
 		label: 'Yellow between green veins',
 		how: 'Look at new and old leaves against the light.',
 		tool: 'eyes',
@@ -150,6 +161,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'yellow-all-over': {
+		needsLeaf: true,
 		label: 'Pale or yellow all over, oldest leaves first',
 		how: 'Compare old and new leaves.',
 		tool: 'eyes',
@@ -159,6 +171,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'tip-burn': {
+		needsLeaf: true,
 		label: 'Brown tips and edges on many leaves',
 		how: 'Look at the edges of old leaves, all round.',
 		tool: 'eyes',
@@ -168,6 +181,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'windward-burn': {
+		needsLeaf: true,
 		label: 'Brown on the windward or the sunny side only',
 		how: 'Note the side; stand where the wind comes from.',
 		tool: 'eyes',
@@ -194,6 +208,54 @@ export const signs = {
 		minutes: 3,
 		situations: anywhere
 	},
+	'branch-by-branch': {
+		needsLeaf: true,
+		label: 'Wilts one branch after another',
+		how: 'Look which branches hang, and which hung last week.',
+		tool: 'eyes',
+		part: 'crown',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
+	'low-leaves-first': {
+		needsLeaf: true,
+		label: 'Lowest leaves go first',
+		how: 'Compare the lowest with the highest leaves.',
+		tool: 'eyes',
+		part: 'crown',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
+	'twisted-growth': {
+		needsLeaf: true,
+		label: 'New growth twisted, cupped or like straps',
+		how: 'Look at the youngest leaves; lay one beside a sound one.',
+		tool: 'eyes',
+		part: 'crown',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
+	'beside-alike': {
+		label: 'Other kinds beside it fail the same way, along a line or an edge',
+		how: 'Walk on along the hedge, kerb or bench.',
+		tool: 'eyes',
+		part: 'crown',
+		procedure: 'look',
+		minutes: 2,
+		situations: anywhere
+	},
+	'sprayed-near': {
+		label: 'Weedkiller or another chemical used near it lately',
+		how: 'Ask, next door too.',
+		tool: 'asking',
+		part: 'crown',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
 	'long-bare-shoots': {
 		label: 'Long bare shoots reaching for light',
 		how: 'Look at the distance between leaves.',
@@ -204,6 +266,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'inner-leaves-gone': {
+		needsLeaf: true,
 		label: 'Inner leaves fallen, all growth to one side of the light',
 		how: 'Look into the crown from below.',
 		tool: 'eyes',
@@ -213,6 +276,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'sticky-leaves': {
+		needsLeaf: true,
 		label: 'Sticky or sooty leaves',
 		how: 'Rub a leaf; look under it and along the veins.',
 		tool: 'fingers',
@@ -249,6 +313,43 @@ export const signs = {
 		minutes: 3,
 		situations: anywhere,
 		grades: ['none', 'tips only', 'a third or more', 'down to the base']
+	},
+	'no-green-bark': {
+		label: 'No green under the bark',
+		how: 'Scratch from the top down to the flare, on four sides.',
+		tool: 'thumbnail or knife',
+		part: 'stem',
+		procedure: 'scratch',
+		minutes: 3,
+		situations: anywhere,
+		grades: ['green somewhere', 'none above the soil', 'none at the flare either']
+	},
+	'twigs-snap': {
+		label: 'Twigs snap dry all over, no bud is plump',
+		how: 'Bend twigs on all sides; press buds.',
+		tool: 'fingers',
+		part: 'stem',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
+	'ring-in-twig': {
+		label: 'Brown ring or streaks in a sliced twig',
+		how: 'Slice a wilting twig across and along.',
+		tool: 'a knife',
+		part: 'stem',
+		procedure: 'scratch',
+		minutes: 2,
+		situations: anywhere
+	},
+	'union-crack': {
+		label: 'Swelling, step or crack at the graft union',
+		how: 'Look and tap all round the union, where there is one.',
+		tool: 'eyes, knuckle',
+		part: 'stem',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
 	},
 	'spongy-stem': {
 		label: 'Stem or base spongy',
@@ -407,6 +508,24 @@ export const signs = {
 		minutes: 5,
 		situations: anywhere
 	},
+	'white-fans': {
+		label: 'White fans under the bark at the base',
+		how: 'Lift a flap of dead bark at the collar; smell for mushroom.',
+		tool: 'a knife',
+		part: 'collar',
+		procedure: 'open-collar',
+		minutes: 4,
+		situations: anywhere
+	},
+	bootlaces: {
+		label: 'Dark bootlaces in the soil or under bark',
+		how: 'Look under loose bark and a hand deep along a root.',
+		tool: 'a hand fork',
+		part: 'collar',
+		procedure: 'open-collar',
+		minutes: 5,
+		situations: anywhere
+	},
 	'roots-rise': {
 		label: 'Roots lie on the surface, rise or turn back',
 		how: 'Look and feel in a circle round the foot.',
@@ -426,6 +545,15 @@ export const signs = {
 		situations: potted,
 		grades: ['as the others', 'slower', 'hardly dries'],
 		opposes: ['dries-fast', 'pot-light']
+	},
+	'watered-as-before': {
+		label: 'Watered as often as before it was repotted',
+		how: 'Compare the dates in the log.',
+		tool: 'the log',
+		part: 'pot and soil',
+		procedure: 'look',
+		minutes: 1,
+		situations: potted
 	},
 	'dries-fast': {
 		label: 'Dry again within a day',
@@ -481,6 +609,15 @@ export const signs = {
 		part: 'pot and soil',
 		procedure: 'probe',
 		minutes: 3,
+		situations: anywhere
+	},
+	'one-side-dry': {
+		label: 'One side of the ball dry, the other moist',
+		how: 'Push a stick in at four sides.',
+		tool: 'a thin wooden stick',
+		part: 'pot and soil',
+		procedure: 'probe',
+		minutes: 2,
 		situations: anywhere
 	},
 	'core-dry': {
@@ -584,6 +721,24 @@ export const signs = {
 		minutes: 2,
 		situations: ground
 	},
+	'gas-smell': {
+		label: 'Smell of gas or bad eggs, bare ground with dark soil',
+		how: 'Notice it in passing; do not bend down to it and do not dig.',
+		tool: 'a nose',
+		part: 'pot and soil',
+		procedure: 'look',
+		minutes: 1,
+		situations: ground
+	},
+	'hole-fills': {
+		label: 'A test hole fills with water by itself',
+		how: 'Dig a spade deep beside the roots; look again after a day.',
+		tool: 'a spade',
+		part: 'pot and soil',
+		procedure: 'probe',
+		minutes: 10,
+		situations: ground
+	},
 	'roots-out-of-holes': {
 		label: 'Roots out of the holes',
 		how: 'Tip the pot and look under it.',
@@ -612,6 +767,16 @@ export const signs = {
 		minutes: 1,
 		situations: potted
 	},
+	'pot-shallow': {
+		label: 'Pot small or shallow for its kind and crown',
+		how: 'Measure the pot against the crown and the ball.',
+		tool: 'a rule',
+		part: 'pot and soil',
+		procedure: 'look',
+		minutes: 1,
+		situations: potted,
+		opposes: ['pot-too-wide']
+	},
 	'lump-squeezed': {
 		label: 'Mix stays a lump when squeezed',
 		how: 'Squeeze a damp handful and open the hand.',
@@ -623,13 +788,23 @@ export const signs = {
 		grades: ['crumbles', 'holds, then breaks', 'stays a lump']
 	},
 	'mix-sunken': {
-		label: 'Mix sunken, shrunk from the wall or slimy',
+		label: 'Mix sunken or slimy',
 		how: 'Look at the rim and press the surface.',
 		tool: 'eyes',
 		part: 'pot and soil',
 		procedure: 'look',
 		minutes: 1,
 		situations: potted
+	},
+	'mix-shrunk': {
+		label: 'Mix hard and shrunk from the wall',
+		how: 'Look for a gap along the wall; press the surface.',
+		tool: 'eyes',
+		part: 'pot and soil',
+		procedure: 'look',
+		minutes: 1,
+		situations: potted,
+		opposes: ['mix-sunken']
 	},
 	'soil-sinks': {
 		label: 'Soil sinks in places after water',
@@ -644,6 +819,15 @@ export const signs = {
 		label: 'The place is dim for its kind',
 		how: 'Read a paper at noon without a lamp; count hours of sun.',
 		tool: 'eyes, a light meter',
+		part: 'pot and soil',
+		procedure: 'look',
+		minutes: 1,
+		situations: anywhere
+	},
+	'light-changed': {
+		label: 'The light was other where it came from',
+		how: 'Ask where it stood and for how long; compare.',
+		tool: 'asking',
 		part: 'pot and soil',
 		procedure: 'look',
 		minutes: 1,
@@ -715,6 +899,15 @@ export const signs = {
 		minutes: 8,
 		situations: potted
 	},
+	'roots-one-side': {
+		label: 'Roots on one side of the ball only',
+		how: 'Look at the edge of the ball all round.',
+		tool: 'eyes',
+		part: 'roots',
+		procedure: 'open-edge',
+		minutes: 4,
+		situations: anywhere
+	},
 	'roots-dark-soft': {
 		label: 'Roots dark and soft, bark slips',
 		how: 'Pull gently at three roots; cut one.',
@@ -769,6 +962,24 @@ export const isSignId = (word: string): word is SignId => Object.hasOwn(signs, w
 export const signOf = (id: SignId): Sign => signs[id];
 export const signApplies = (id: SignId, situation: Situation): boolean =>
 	(signs[id].situations as readonly Situation[]).includes(situation);
+
+/** Whether a tree can show a sign now: one without leaves shows nothing of leaves. */
+export const signShows = (
+	id: SignId,
+	{ situation, group, season }: { situation: Situation; group?: Group | null; season?: string | null },
+	findings: readonly { signId: SignId; grade: number }[] = []
+): boolean => {
+	if (!signApplies(id, situation)) return false;
+	if (!signOf(id).needsLeaf) return true;
+	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
+	const bare =
+		(group === 'deciduous' && season === 'rest') ||
+		grade('no-green-bark') > 0 ||
+		grade('twigs-snap') > 0 ||
+		grade('buds-late') > 0 ||
+		grade('dieback-hollow') === 3;
+	return !bare;
+};
 
 const plainGrades = ['not there', 'seen'] as const;
 /** Words for the grades of a sign, from 0 upward; at least two. */

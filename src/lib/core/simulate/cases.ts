@@ -2,6 +2,7 @@ import { conditionIds, type ConditionId } from '../diagnosis/conditions';
 import { recentEvents, seasonPhases, type DiagnosisContext } from '../diagnosis/context';
 import { diagnose, effectOf, priorOf } from '../diagnosis/diagnose';
 import { noisyOr } from '../diagnosis/enumerate';
+import { worldsOf } from '../diagnosis/worlds';
 import type { Finding } from '../diagnosis/finding';
 import { firstLook, signApplies, signIds, topGrade, type SignId } from '../diagnosis/signs';
 import { groups } from '../kinds/kind';
@@ -25,11 +26,12 @@ export function perturbed(values: Values, spread: number, random: Random): Value
 	const shaken = { ...values } as Record<ValueKey, number>;
 	for (const key of Object.keys(values) as ValueKey[]) {
 		const value = values[key];
-		if (/^diagnosis\.(prior|leak|strength)\./.test(key)) {
+		if (/^diagnosis\.(prior|leak|strength|shows)\./.test(key)) {
 			if (value <= 0) continue;
 			const odds = (value / (1 - value)) * Math.exp(random.normal() * spread);
 			shaken[key] = odds / (1 + odds);
-		} else if (key.startsWith('diagnosis.shift.')) shaken[key] = value * Math.exp(random.normal() * spread);
+		} else if (/^diagnosis\.(shift|odds)\./.test(key))
+			shaken[key] = value * Math.exp(random.normal() * spread);
 	}
 	return shaken;
 }
@@ -47,11 +49,19 @@ export function simulateCase(truth: Values, random: Random, moreSigns = 6): Simu
 		season: pick(seasonPhases, random),
 		events: recentEvents.filter(() => random.next() < 0.1)
 	};
+	const worlds = worldsOf(
+		conditionIds.map((id) => priorOf(id, context, truth)),
+		truth
+	);
 	let mask = 0;
+	let world = 0;
 	// A tree that is brought in has something.
-	while (mask === 0)
-		for (const [index, id] of conditionIds.entries())
-			if (random.next() < priorOf(id, context, truth)) mask |= 1 << index;
+	while (mask === 0) {
+		let dice = random.next();
+		world = worlds.findIndex(({ weight }) => (dice -= weight) < 0);
+		for (const [index, chance] of worlds[world]?.priors.entries() ?? [])
+			if (random.next() < chance) mask |= 1 << index;
+	}
 	const others = signIds.filter(
 		(id) => signApplies(id, context.situation) && !firstLook[context.situation].includes(id)
 	);
@@ -63,7 +73,8 @@ export function simulateCase(truth: Values, random: Random, moreSigns = 6): Simu
 		findings: [...looked].map((signId) => {
 			const dice = random.next();
 			let grade = 0;
-			while (grade < topGrade(signId) && dice < noisyOr(effectOf(signId, grade + 1, truth), mask)) grade++;
+			while (grade < topGrade(signId) && dice < noisyOr(effectOf(signId, grade + 1, truth), mask, world))
+				grade++;
 			return { signId, grade };
 		})
 	};

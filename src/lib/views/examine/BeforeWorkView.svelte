@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { handsFor } from '$core/lifting/ball-mass';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
@@ -146,6 +147,7 @@
 	const backups = $derived(advice?.backups ?? 0);
 	const words: Record<TriageDecision, string> = {
 		go: 'Go',
+		ask: 'Find out first',
 		nurse: 'Nurse it first',
 		leave: 'Leave it where it is'
 	};
@@ -411,7 +413,11 @@
 			<p
 				class={[
 					'font-display text-3xl font-semibold',
-					advice.decision === 'go' ? 'text-lichen' : advice.decision === 'nurse' ? 'text-ochre' : 'text-oxide'
+					advice.decision === 'go'
+						? 'text-lichen'
+						: advice.decision === 'nurse' || advice.decision === 'ask'
+							? 'text-ochre'
+							: 'text-oxide'
 				]}
 				role="status"
 			>
@@ -473,8 +479,10 @@
 							}
 						]}
 						changes="Wet clay weighs most. Shaking soil off makes it lighter."
-						>About <strong>{format().measure(advice.mass.usualKg, 'kg', 0)}</strong>: {advice.mass.people}
-						{advice.mass.people === 1 ? 'person' : 'people'}.</Workings
+						>About <strong>{format().measure(advice.mass.usualKg, 'kg', 0)}</strong>: {handsFor(
+							advice.mass.people,
+							values
+						)}.</Workings
 					>
 				</p>
 			{/if}

@@ -1,7 +1,10 @@
 <script lang="ts">
-	import { actNow, type StandingToday } from '$core/diagnosis/act-now';
-	import { conditionOf, type ConditionId } from '$core/diagnosis/conditions';
-	import type { Diagnosis, RankedCause } from '$core/diagnosis/diagnose';
+	import { advise, type CauseAdvice } from '$core/diagnosis/advice';
+	import type { StandingToday } from '$core/diagnosis/act-now';
+	import { conditionIds, conditionOf, type ConditionId } from '$core/diagnosis/conditions';
+	import type { DiagnosisContext } from '$core/diagnosis/context';
+	import type { Diagnosis } from '$core/diagnosis/diagnose';
+	import type { Finding } from '$core/diagnosis/finding';
 	import { referralWords, type Referral } from '$core/diagnosis/referral';
 	import { gradeWord, signOf, topGrade, type SignId } from '$core/diagnosis/signs';
 	import { markOf, type Values } from '$core/values/values';
@@ -18,7 +21,8 @@
 		shipped: Diagnosis | null;
 		/** The same before the look that is compared with, for the change of each chance. */
 		earlier?: Diagnosis | null;
-		findingCount: number;
+		context: DiagnosisContext;
+		findings: readonly Pick<Finding, 'signId' | 'grade'>[];
 		standing: StandingToday;
 		referrals: readonly Referral[];
 		values: Values;
@@ -31,7 +35,8 @@
 		diagnosis,
 		shipped,
 		earlier = null,
-		findingCount,
+		context,
+		findings,
 		standing,
 		referrals,
 		values,
@@ -41,6 +46,7 @@
 	}: Props = $props();
 	const format = useFormat();
 
+	const findingCount = $derived(findings.length);
 	let openCause = $state<string | null>(null);
 	let everyCause = $state(false);
 	let numbersOf = $state<SignId | null>(null);
@@ -67,7 +73,23 @@
 		const strength = Math.abs(value) >= 1.5 ? 'strongly ' : Math.abs(value) < 0.4 ? 'slightly ' : '';
 		return `speaks ${strength}${value > 0 ? 'for it' : 'against it'}`;
 	};
-	const decide = (cause: RankedCause) => actNow(cause.conditionId, cause.chance, standing, values);
+	const advice = $derived(advise(diagnosis, context, findings, standing, values));
+	const adviceOn = (id: ConditionId): CauseAdvice | undefined =>
+		advice.causes.find((cause) => cause.conditionId === id);
+	const name = (id: ConditionId): string => conditionOf(id).label.toLowerCase();
+	/** What to do about a cause, in one clause. */
+	const todo = (one: CauseAdvice): string =>
+		one.verdict === 'now'
+			? 'Act now'
+			: one.verdict === 'check' && one.check
+				? `Check first: ${signOf(one.check).label.toLowerCase()}`
+				: one.verdict === 'held' && one.heldBy
+					? `Held back: it contradicts what ${name(one.heldBy)} asks ${one.about ?? ''}, and that is likelier`
+					: one.verdict === 'window'
+						? 'Let it wait'
+						: !one.raised
+							? 'Nothing found on this tree speaks for it'
+							: 'Look further first';
 	const before = (id: ConditionId): number | null =>
 		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;
 	const found = (sign: SignId, grade: number): string =>
@@ -76,6 +98,12 @@
 		ids.map((id) => conditionOf(id).label.toLowerCase()).join(' with ');
 </script>
 
+{#each advice.danger as danger (danger)}
+	<div class="mt-2 border-l-4 border-oxide py-1 pl-3" role="alert">
+		<p class="font-semibold text-oxide">Danger to people</p>
+		<p class="text-sm">{danger}</p>
+	</div>
+{/each}
 {#each referrals as referral (referral.because)}
 	<div class="mt-2 border-l-4 border-oxide py-1 pl-3" role="alert">
 		<p class="font-semibold text-oxide">
@@ -87,13 +115,22 @@
 
 <p class="mt-2 text-sm text-slate" role="status">
 	{findingCount === 0
-		? 'Only what is usual among trees like this one; set a sign.'
-		: `From ${findingCount} sign${findingCount === 1 ? '' : 's'}; several may hold at once.`}
+		? 'Only what is usual among trees like this one: record a sign to start.'
+		: diagnosis.nothingFound
+			? `Nothing found in ${findingCount} signs looked for: leave it alone, nothing is wrong as far as you looked.`
+			: `From ${findingCount} sign${findingCount === 1 ? '' : 's'}; several may hold at once.`}
 </p>
+{#if findingCount > 0 && diagnosis.notLookedAt.length > 0 && diagnosis.nothingFound}
+	<p class="mt-1 text-sm">
+		Not looked at yet: {diagnosis.notLookedAt.map((id) => signOf(id).label.toLowerCase()).join('; ')}.
+	</p>
+{/if}
 <ol class="mt-2 divide-y border-y">
 	{#each leading as cause (cause.conditionId)}
 		{@const condition = conditionOf(cause.conditionId)}
-		{@const now = decide(cause)}
+		{@const one = adviceOn(cause.conditionId)}
+		{@const now = one?.act}
+		{@const verdict = one?.verdict ?? 'look'}
 		{@const was = before(cause.conditionId)}
 		<li class="py-2">
 			<button
@@ -102,9 +139,13 @@
 				onclick={() => (openCause = openCause === cause.conditionId ? null : cause.conditionId)}
 			>
 				<span class="font-semibold"
-					>{condition.label}{#if findingCount > 0 && now.verdict === 'now'}<span class="sr-only">,</span>
+					>{condition.label}{#if findingCount > 0 && verdict === 'now'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-bold text-oxide">act now</span
-						>{:else if findingCount > 0 && now.verdict === 'window'}<span class="sr-only">,</span>
+						>{:else if findingCount > 0 && verdict === 'check'}<span class="sr-only">,</span>
+						<span class="ml-1 text-sm font-semibold text-ochre">check first</span
+						>{:else if findingCount > 0 && verdict === 'held'}<span class="sr-only">,</span>
+						<span class="ml-1 text-sm font-semibold text-ochre">held back</span
+						>{:else if findingCount > 0 && verdict === 'window' && now}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold text-ochre"
 							>{now.waitUntil ? `waits for ${format().day(now.waitUntil, today)}` : 'waits'}</span
 						>{/if}</span
@@ -118,7 +159,7 @@
 					<span
 						class={[
 							'absolute inset-y-0 left-0 rounded-sm',
-							now.verdict === 'now' && findingCount > 0 ? 'bg-oxide' : 'bg-bark'
+							verdict === 'now' && findingCount > 0 ? 'bg-oxide' : 'bg-bark'
 						]}
 						style="width: {cause.chance * 100}%"
 					></span>
@@ -131,48 +172,54 @@
 			</button>
 			{#if openCause === cause.conditionId || (openCause === null && cause === leading[0] && findingCount > 0)}
 				<div class="mt-2 text-sm">
-					<p>{condition.meaning}</p>
-					<p class="mt-1">
-						<Workings
-							label="Acting now or waiting: {condition.label}"
-							formula="acting: disturbance now + chance × what treatment cannot avert · waiting: chance × (loss until then + disturbance then)"
-							lines={[
-								{ label: 'Chance of the cause', value: chance(cause.chance) },
-								{
-									label: 'Disturbance now, in this season, at this vigour',
-									value: share(now.disturbanceNow),
-									mark: markOf(`diagnosis.disturbance.${cause.conditionId}`)
-								},
-								{ label: 'Disturbance then', value: share(now.disturbanceThen) },
-								{
-									label: `Lost in ${format().number(now.waitMonths, 1)} months, if it holds`,
-									value: share(now.lossWaiting),
-									mark: markOf(`diagnosis.loss.${cause.conditionId}`)
-								},
-								{
-									label: 'of which treatment averts',
-									value: format().percent(values[`diagnosis.averts.${cause.conditionId}`]),
-									mark: markOf(`diagnosis.averts.${cause.conditionId}`)
-								},
-								{
-									label: 'Acting loses less from a chance of',
-									value: now.threshold > 1 ? 'never, in this season' : chance(now.threshold)
-								}
-							]}
-							changes="Another season, another vigour, or a tree that fails within weeks."
-							><span
-								>{now.verdict === 'now'
-									? 'Act now'
-									: now.verdict === 'window'
-										? 'Let it wait'
-										: 'Look further first'}: acting costs about {share(now.actingCost)} of its chance to live, waiting
-								{now.waitUntil
-									? `until ${format().day(now.waitUntil, today)}`
-									: `${format().number(now.waitMonths, 0)} month${now.waitMonths < 1.5 ? '' : 's'}`}
-								{share(now.waitingCost)}.</span
-							></Workings
-						>
-					</p>
+					{#if one?.heldBy}
+						<p>
+							<strong>Held back:</strong>
+							{name(one.heldBy)} is likelier and asks the opposite {one.about}.
+						</p>
+						<p class="text-slate">If it is this after all: {condition.meaning}</p>
+					{:else}
+						<p>{condition.meaning}</p>
+					{/if}
+					{#if now && !condition.untreatable}
+						<p class="mt-1">
+							<Workings
+								label="Acting now or waiting: {condition.label}"
+								formula="acting: disturbance now + chance × what treatment cannot avert · waiting: chance × (loss until then + disturbance then)"
+								lines={[
+									{ label: 'Chance of the cause', value: chance(cause.chance) },
+									{
+										label: 'Disturbance now, in this season, at this vigour',
+										value: share(now.disturbanceNow),
+										mark: markOf(`diagnosis.disturbance.${cause.conditionId}`)
+									},
+									{ label: 'Disturbance then', value: share(now.disturbanceThen) },
+									{
+										label: `Lost in ${format().number(now.waitMonths, 1)} months, if it holds`,
+										value: share(now.lossWaiting),
+										mark: markOf(`diagnosis.loss.${cause.conditionId}`)
+									},
+									{
+										label: 'of which treatment averts',
+										value: format().percent(values[`diagnosis.averts.${cause.conditionId}`]),
+										mark: markOf(`diagnosis.averts.${cause.conditionId}`)
+									},
+									{
+										label: 'Acting loses less from a chance of',
+										value: now.threshold > 1 ? 'never, in this season' : chance(now.threshold)
+									}
+								]}
+								changes="Another season, another vigour, or a tree that fails within weeks."
+								><span
+									>{one ? todo(one) : ''}. Acting costs about {share(now.actingCost)} of its chance to live, waiting
+									{now.waitUntil
+										? `until ${format().day(now.waitUntil, today)}`
+										: `${format().number(now.waitMonths, 0)} month${now.waitMonths < 1.5 ? '' : 's'}`}
+									{share(now.waitingCost)}.</span
+								></Workings
+							>
+						</p>
+					{/if}
 					<ul class="mt-1.5">
 						{#each cause.reasons as reason (reason.signId)}
 							<li class="flex items-baseline gap-2 py-0.5">
@@ -202,7 +249,7 @@
 	{/each}
 </ol>
 <Button tone="quiet" size="small" class="mt-1" onclick={() => (everyCause = !everyCause)}
-	>{everyCause ? 'Only the leading ones' : 'All sixteen'}</Button
+	>{everyCause ? 'Only the leading ones' : `All ${conditionIds.length}`}</Button
 >
 
 {#if findingCount > 0 && sets.length > 0}
@@ -227,7 +274,7 @@
 {#if unusual}
 	<p class="mt-3 text-sm text-ochre">
 		These findings are {format().number(diagnosis.conflict)} times rarer together than each would be by itself:
-		one may be misread, or it is something that is not in the list.
+		one may be misread, or it is something else.
 	</p>
 {/if}
 {#if shipped}
@@ -248,7 +295,9 @@
 	</details>
 {/if}
 <p class="mt-3 text-sm text-slate">
-	Exact over all combinations of 16 causes, each sign a noisy-OR. Every number in it is our own working
-	default and can be changed: touch a sign, or see Reference, Values.
+	{diagnosis.exact
+		? `Exact over all combinations of ${conditionIds.length} causes.`
+		: 'So much was found that it was taken in parts; the chances are close, not exact.'} Every number in it is our
+	own working default and can be changed: touch a sign, or see Reference, Values.
 </p>
 <NumbersSheet bind:sign={numbersOf} {values} {overridden} {diagnosis} {again} />

@@ -386,7 +386,8 @@
 			{diagnosis}
 			{shipped}
 			{earlier}
-			findingCount={findings.length}
+			{context}
+			{findings}
 			{standing}
 			referrals={warned}
 			{values}

@@ -5,7 +5,8 @@
 	import { addDays } from '$core/climate/calendar';
 	import type { Place } from '$core/climate/place';
 	import { seasonFitNames } from '$core/climate/windows';
-	import { actNow, standingOn } from '$core/diagnosis/act-now';
+	import { advise } from '$core/diagnosis/advice';
+	import { standingOn } from '$core/diagnosis/act-now';
 	import { conditionOf } from '$core/diagnosis/conditions';
 	import { contextOf, recentEventNames } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
@@ -57,6 +58,7 @@
 		diagnosis.ranking.filter((cause, index) => index < 3 || cause.chance >= 0.3).slice(0, 5)
 	);
 	const warned = $derived(referrals(tree, findings, diagnosis, values));
+	const advice = $derived(advise(diagnosis, context, findings, standing, values));
 	const next = $derived(look ? nextChecks(context, findings, standing, values).checks.slice(0, 2) : []);
 	const readings = $derived(
 		records.measurements.filter(
@@ -76,7 +78,13 @@
 		chance < 0.01 ? 'under 1 %' : chance > 0.99 ? 'over 99 %' : format().percent(chance);
 	const seen = $derived(findings.filter((finding) => finding.grade > 0));
 	const absent = $derived(findings.filter((finding) => finding.grade === 0));
-	const verdicts = { now: 'act now', window: 'let it wait for the window', look: 'look further first' };
+	const verdicts = {
+		now: 'act now',
+		check: 'check first',
+		held: 'held back',
+		window: 'let it wait for the window',
+		look: 'look further first'
+	};
 </script>
 
 <div class="page py-5">
@@ -170,16 +178,21 @@
 						<thead class="sr-only"><tr><th>Cause</th><th>Chance</th></tr></thead>
 						<tbody>
 							{#each leading as cause (cause.conditionId)}
-								{@const now = actNow(cause.conditionId, cause.chance, standing, values)}
+								{@const one = advice.causes.find((other) => other.conditionId === cause.conditionId)}
+								{@const now = one?.act}
 								<tr class="border-b align-top">
 									<td class="py-1"
 										><strong>{conditionOf(cause.conditionId).label}</strong>
 										<span class="block"
-											>{verdicts[now.verdict]}{now.verdict === 'window' && now.waitUntil
+											>{one ? verdicts[one.verdict] : ''}{one?.verdict === 'window' && now?.waitUntil
 												? `, ${format().day(now.waitUntil, today)}`
-												: ''}: acting costs about {percent(now.actingCost)} of its chance to live, waiting {percent(
-												now.waitingCost
-											)}</span
+												: one?.check
+													? `: ${signOf(one.check).label.toLowerCase()}`
+													: one?.heldBy
+														? `: contradicts ${conditionOf(one.heldBy).label.toLowerCase()} ${one.about}`
+														: ''}{#if now && !conditionOf(cause.conditionId).untreatable}: acting costs about {percent(
+													now.actingCost
+												)} of its chance to live, waiting {percent(now.waitingCost)}{/if}</span
 										>
 										{#if cause.reasons.length > 0}<span class="block text-slate"
 												>{cause.reasons
