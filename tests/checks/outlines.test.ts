@@ -19,6 +19,7 @@ import {
 } from '$core/roots/outline';
 import { segmentSchema } from '$core/roots/root-map';
 import { createRandom } from '$core/simulate/random';
+import { defaultValues as values, resolveValues } from '$core/values/values';
 
 const stem = (outline: Outline, radiusMm = 0, azimuthDeg = 0): Stem => ({
 	id: `s${radiusMm}-${azimuthDeg}`,
@@ -67,7 +68,7 @@ describe('outlines of the trunk against closed forms', () => {
 		const oval = stem({ shape: 'ellipse', longMm: 120, shortMm: 60, longAzimuthDeg: 0 });
 		const round = outlineRing(oval).filter((_, i) => i % 13 === 0);
 		const course = [...round, round[0] ?? { x: 0, y: 0 }].map((p) => ({ ...polarOf(p), depthMm: 0 }));
-		expect(contactArc({ course, diameterStartMm: 6, parentId: 'x' }, [oval], 5).share).toBeCloseTo(1, 6);
+		expect(contactArc({ course, diameterStartMm: 6, parentId: 'x' }, [oval], values).share).toBeCloseTo(1, 6);
 		const line = (p: PlanPoint, q: PlanPoint) => [
 			{ ...polarOf(p), depthMm: 0 },
 			{ ...polarOf(q), depthMm: 0 }
@@ -75,7 +76,11 @@ describe('outlines of the trunk against closed forms', () => {
 		const flat = line({ x: 33, y: -200 }, { x: 33, y: 200 });
 		const tip = line({ x: -200, y: -63 }, { x: 200, y: -63 });
 		const share = (of: typeof flat) =>
-			contactArc({ course: of, diameterStartMm: 6, parentId: 'x' }, [oval], 3).share;
+			contactArc(
+				{ course: of, diameterStartMm: 6, parentId: 'x' },
+				[oval],
+				resolveValues({ 'contact.toleranceMm': 3 })
+			).share;
 		expect(share(flat)).toBeGreaterThan(1.5 * share(tip));
 		expect(share(tip)).toBeGreaterThan(0);
 	});
@@ -167,11 +172,15 @@ describe('polygons against a general geometry library (polygon-clipping)', () =>
 	});
 	it('a root that lies within a stem lies against it, however far the bark is', () => {
 		const trunk = { trunkDiameterMm: 100, stems: [stem({ shape: 'circle', diameterMm: 100 }, 40, 90)] };
-		const at = (azimuthDeg: number, radiusMm: number) => ({ azimuthDeg, radiusMm, depthMm: 0 });
-		expect(liesAgainst(trunk, at(90, 40), 4, 2)).toBe(true);
-		expect(liesAgainst(trunk, at(90, 93), 4, 2)).toBe(true);
-		expect(liesAgainst(trunk, at(90, 96), 4, 2)).toBe(false);
-		expect(liesAgainst(trunk, at(270, 20), 4, 2)).toBe(false);
+		const at = (azimuthDeg: number, radiusMm: number, depthMm = 0) => ({ azimuthDeg, radiusMm, depthMm });
+		const near = resolveValues({ 'contact.toleranceMm': 2 });
+		// Deeper than the trunk reaches it passes under it.
+		expect(liesAgainst(trunk, at(90, 40, 49), 4, near)).toBe(true);
+		expect(liesAgainst(trunk, at(90, 40, 60), 4, near)).toBe(false);
+		expect(liesAgainst(trunk, at(90, 40), 4, near)).toBe(true);
+		expect(liesAgainst(trunk, at(90, 93), 4, near)).toBe(true);
+		expect(liesAgainst(trunk, at(90, 96), 4, near)).toBe(false);
+		expect(liesAgainst(trunk, at(270, 20), 4, near)).toBe(false);
 	});
 	it('the nearest place on the bark lies on the outline and no corner is nearer', () => {
 		const points = traced();
@@ -218,6 +227,9 @@ describe('directions', () => {
 		);
 		expect(Math.abs((meanDeg ?? 0) - 64)).toBeLessThan(0.5);
 		expect(resultantLength).toBeCloseTo(0.497, 2);
-		expect(rayleigh(TURTLES).z).toBeCloseTo(76 * 0.497 ** 2, 0);
+		expect(rayleigh(TURTLES.map((azimuthDeg) => ({ azimuthDeg, weight: 1 }))).z).toBeCloseTo(
+			76 * 0.497 ** 2,
+			0
+		);
 	});
 });

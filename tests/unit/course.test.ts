@@ -137,6 +137,15 @@ describe('what a course shows', () => {
 		expect(shown(rising)).toEqual({ u: ['rising'] });
 		expect(shown(radial('r', 0))).toEqual({});
 		expect(runsRoundDeg(circling.course)).toBeCloseTo(80, 9);
+		// Straight under the trunk its bearing swings round, and it turns nothing.
+		const under = [250, 100, 30, -30, -100, -250].map((at) => ({
+			azimuthDeg: at > 0 ? 90 : 270,
+			radiusMm: Math.abs(at),
+			depthMm: 200
+		}));
+		expect(runsRoundDeg(under)).toBeCloseTo(0, 9);
+		const aside = under.map((point) => ({ ...point, azimuthDeg: point.azimuthDeg === 90 ? 88 : 272 }));
+		expect(Math.abs(runsRoundDeg(aside))).toBeLessThan(1);
 	});
 	it('makes a claim, until the eye sees it otherwise; what the eye notes is not said twice', () => {
 		const course: [number, number, number][] = [

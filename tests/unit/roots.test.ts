@@ -16,7 +16,7 @@ import {
 	type Segment
 } from '$core/roots/root-map';
 import { removedBy, rootShares } from '$core/roots/shares';
-import { defaultValues } from '$core/values/values';
+import { defaultValues, resolveValues } from '$core/values/values';
 
 const TRUNK = 100;
 const root = (line: string, id: string, patch: Partial<Segment> = {}): Segment => {
@@ -161,11 +161,19 @@ describe('contact with the trunk', () => {
 	const at = (azimuthDeg: number, radiusMm: number) => ({ azimuthDeg, radiusMm, depthMm: 0 });
 	it('is whole for a ring that lies on the bark, and its share for a part of it (closed form)', () => {
 		const arc = (deg: number) => Array.from({ length: 60 }, (_, i) => at((i * deg) / 59, R + 4));
-		const whole = contactArc({ course: arc(360), diameterStartMm: 8, parentId: 'x' }, trunk, 0.5);
+		const whole = contactArc(
+			{ course: arc(360), diameterStartMm: 8, parentId: 'x' },
+			trunk,
+			resolveValues({ 'contact.toleranceMm': 0.5 })
+		);
 		expect(whole.share).toBeCloseTo(1, 2);
 		// Beyond each end the reach of 4.5 mm covers acos((R² + (R+4)² − 4.5²) / 2R(R+4)) more.
 		const beyond = (Math.acos((R * R + (R + 4) ** 2 - 4.5 ** 2) / (2 * R * (R + 4))) * 180) / Math.PI;
-		const part = contactArc({ course: arc(120), diameterStartMm: 8, parentId: 'x' }, trunk, 0.5);
+		const part = contactArc(
+			{ course: arc(120), diameterStartMm: 8, parentId: 'x' },
+			trunk,
+			resolveValues({ 'contact.toleranceMm': 0.5 })
+		);
 		expect(part.share * 360).toBeCloseTo(120 + 2 * beyond, -0.5);
 	});
 	it('of a straight tangent follows 2 acos(1 − reach/R)', () => {
@@ -174,14 +182,81 @@ describe('contact with the trunk', () => {
 			{ azimuthDeg: (Math.atan2(300, R) * 180) / Math.PI, radiusMm: Math.hypot(300, R), depthMm: 0 }
 		];
 		const reach = 12 / 2 + 5;
-		const { share } = contactArc({ course: tangent, diameterStartMm: 12, parentId: 'x' }, trunk, 5);
+		const { share } = contactArc(
+			{ course: tangent, diameterStartMm: 12, parentId: 'x' },
+			trunk,
+			defaultValues
+		);
 		expect(share).toBeCloseTo(Math.acos(1 - reach / R) / Math.PI, 2);
+	});
+	it('needs the trunk at that depth: a ring far below the flare girdles nothing, one above it does', () => {
+		const ring = (depthMm: number) =>
+			contactArc(
+				{
+					course: Array.from({ length: 60 }, (_, i) => ({
+						azimuthDeg: (i * 360) / 59,
+						radiusMm: R + 4,
+						depthMm
+					})),
+					diameterStartMm: 8,
+					parentId: 'x'
+				},
+				trunk,
+				defaultValues
+			).share;
+		expect(ring(-200)).toBeCloseTo(1, 2);
+		expect(ring(0)).toBeCloseTo(1, 2);
+		// Trunk reaches half its thickness down, and half the root and the tolerance more.
+		expect(ring(TRUNK / 2 + 8)).toBeCloseTo(1, 2);
+		expect(ring(TRUNK / 2 + 10)).toBe(0);
+		expect(ring(400)).toBe(0);
+		expect(ring(2000)).toBe(0);
+	});
+	it('falls with depth and never comes back: monotone for any course let down', () => {
+		fc.assert(
+			fc.property(
+				fc.array(
+					fc.record({
+						azimuthDeg: fc.integer({ min: 0, max: 359 }),
+						radiusMm: fc.integer({ min: 10, max: 90 })
+					}),
+					{
+						minLength: 3,
+						maxLength: 8
+					}
+				),
+				fc.integer({ min: 0, max: 60 }),
+				(points, slope) => {
+					const shares = [0, 10, 20, 30, 40, 60, 90, 200].map(
+						(down) =>
+							contactArc(
+								{
+									course: points.map((point, i) => ({
+										...point,
+										depthMm: down + (slope * i) / points.length
+									})),
+									diameterStartMm: 8,
+									parentId: 'x'
+								},
+								trunk,
+								defaultValues
+							).share
+					);
+					for (const [i, share] of shares.entries())
+						expect(share).toBeLessThanOrEqual((shares[i - 1] ?? 1) + 1e-9);
+				}
+			),
+			{ numRuns: 60 }
+		);
 	});
 	it('is none for a root that leaves the trunk straight', () => {
 		for (const mm of [2, 6, 15, 40])
 			expect(
-				contactArc({ course: [at(0, R), at(0, R + 200)], diameterStartMm: mm, parentId: null }, trunk, 5)
-					.share
+				contactArc(
+					{ course: [at(0, R), at(0, R + 200)], diameterStartMm: mm, parentId: null },
+					trunk,
+					defaultValues
+				).share
 			).toBe(0);
 	});
 	it.each([

@@ -77,7 +77,7 @@ function contactFromMm(segment: Segment, map: LedgerMap, values: Values): number
 	const leaves = segment.parentId === null ? segment.diameterStartMm : 0;
 	let walked = 0;
 	for (const [index, point] of segment.course.entries()) {
-		if (walked >= leaves && liesAgainst(map, point, segment.diameterStartMm, values['contact.toleranceMm']))
+		if (walked >= leaves && liesAgainst(map, point, segment.diameterStartMm, values))
 			return index === 0 ? 0 : walked;
 		const next = segment.course[index + 1];
 		if (next) walked += courseLengthMm([point, next]);

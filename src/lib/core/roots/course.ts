@@ -121,12 +121,33 @@ export function obstaclesMet(segment: Segment, obstacles: readonly Obstacle[]): 
 const heading = (a: PlanPoint, b: PlanPoint): number =>
 	normaliseDeg((Math.atan2(b.x - a.x, a.y - b.y) * 180) / Math.PI);
 
-/** How far a course turns round the trunk in all, degrees; positive clockwise. */
-export function runsRoundDeg(course: Segment['course']): number {
+/** How near a stretch comes to the middle of the trunk, mm. */
+function nearestToMiddleMm(from: Segment['course'][number], to: Segment['course'][number]): number {
+	const [a, b] = [planPoint(from), planPoint(to)];
+	const [dx, dy] = [b.x - a.x, b.y - a.y];
+	const length2 = dx * dx + dy * dy;
+	const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, -(a.x * dx + a.y * dy) / length2));
+	return Math.hypot(a.x + t * dx, a.y + t * dy);
+}
+
+/** Stretches that come nearer to the middle than this share of their nearer end pass under the trunk, not round it. */
+const PASSES_UNDER = 0.35;
+
+/**
+ * How far a course turns round the trunk in all, degrees; positive clockwise. A stretch that passes under the trunk goes straight on
+ * and turns nothing, though its bearing from the middle swings round.
+ * @param counts which points lie where turning counts; both ends of a stretch must
+ */
+export function runsRoundDeg(
+	course: Segment['course'],
+	counts: (point: Segment['course'][number]) => boolean = () => true
+): number {
 	let turned = 0;
 	for (const [index, point] of course.entries()) {
 		const next = course[index + 1];
-		if (next) turned += turnDeg(point.azimuthDeg, next.azimuthDeg);
+		if (!next || !counts(point) || !counts(next)) continue;
+		if (nearestToMiddleMm(point, next) < PASSES_UNDER * Math.min(point.radiusMm, next.radiusMm)) continue;
+		turned += turnDeg(point.azimuthDeg, next.azimuthDeg);
 	}
 	return turned;
 }
@@ -163,8 +184,7 @@ export function computedFlaws(
 		const [start, end] = [course[0], course.at(-1)];
 		if (!start || !end) continue;
 		const widest = Math.max(...course.map((point) => point.radiusMm));
-		const outer = course.filter((point) => point.radiusMm >= 0.8 * widest);
-		const run = Math.abs(runsRoundDeg(outer));
+		const run = Math.abs(runsRoundDeg(course, (point) => point.radiusMm >= 0.8 * widest));
 		const out = widest - start.radiusMm;
 		if (run >= values['course.circlingDeg'] && out > segment.diameterStartMm)
 			note(id, 'circling', `runs round for ${Math.round(run)}°`);

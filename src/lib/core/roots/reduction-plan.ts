@@ -6,6 +6,7 @@ import { checkPlan } from './check-plan';
 import { claimOf, type Claim } from './claims';
 import { ledger, type LedgerCut, type LedgerMap } from './ledger';
 import { roman, STAGE_LIMIT } from './plan';
+import { courseLengthMm } from './geometry';
 import { rootMapInput, startAzimuth, type Segment } from './root-map';
 import { removedBy, rootShares, usualCutPlace, type RootShares } from './shares';
 import type { Solve } from './solver';
@@ -34,6 +35,50 @@ export const reductionPlanInput = z.strictObject({
 });
 export type ReductionPlanInput = z.infer<typeof reductionPlanInput>;
 
+/** The same as asked from outside: unknown roots, side roots beyond their parent, and wishes that contradict are refused by their field. */
+export const reductionPlanQuestion = reductionPlanInput.superRefine((input, context) => {
+	const { segments } = input.map;
+	const byId = new Map(segments.map((segment) => [segment.id, segment]));
+	const refuse = (path: (string | number)[], message: string): void =>
+		context.addIssue({ code: 'custom', path, message });
+	for (const [at, segment] of segments.entries()) {
+		const parent = segment.parentId === null ? undefined : byId.get(segment.parentId);
+		const lengthMm = parent ? courseLengthMm(parent.course) : Infinity;
+		if (segment.attachMm > lengthMm + 1)
+			refuse(
+				['map', 'segments', at, 'attachMm'],
+				`must be at most ${Math.floor(lengthMm)} mm, as long as the root it leaves`
+			);
+	}
+	for (const list of ['done', 'wanted', 'notBefore'] as const)
+		for (const [at, { segmentId }] of input[list].entries())
+			if (!byId.has(segmentId)) refuse([list, at, 'segmentId'], 'must be a root of the map');
+	const made = new Set(input.done.map((cut) => cut.segmentId));
+	const earliest = new Map(input.notBefore.map((entry) => [entry.segmentId, entry.stage]));
+	const stageOf = new Map<string, number>();
+	for (const [at, { segmentId, atMm, stage }] of input.wanted.entries()) {
+		const segment = byId.get(segmentId);
+		if (!segment) continue;
+		const field = (name: string): (string | number)[] => ['wanted', at, name];
+		if (segment.keep) refuse(field('segmentId'), 'must not be a root that is locked to be kept');
+		else if (!segment.sourceKnown)
+			refuse(field('segmentId'), 'must not be a root whose source is unknown: trace it first');
+		else if (segment.seenToMm === 0 || atMm > (segment.seenToMm ?? Infinity))
+			refuse(field('atMm'), 'must not lie where the root is in soil still');
+		if (made.has(segmentId)) refuse(field('segmentId'), 'must not be a root that was cut already');
+		if (stage >= input.allowances.length)
+			refuse(field('stage'), `must be under ${input.allowances.length}, the number of stages`);
+		if (stage < (earliest.get(segmentId) ?? 0))
+			refuse(
+				field('stage'),
+				`must not be before stage ${earliest.get(segmentId) ?? 0}, which notBefore says`
+			);
+		const other = stageOf.get(segmentId);
+		if (other !== undefined && other !== stage) refuse(field('stage'), 'must be one stage for one root');
+		stageOf.set(segmentId, stage);
+	}
+});
+
 const plannedCut = z.object({
 	segmentId: z.string(),
 	atMm: z.number(),
@@ -50,7 +95,15 @@ export const reductionPlanOutput = z.object({
 	unmet: z.array(z.string()).describe('What must be cut by a stage and cannot be'),
 	give: z.array(z.string()).describe('What would have to give for it'),
 	worth: z.number().describe('Points of the plan'),
-	gap: z.number().describe('Proven: no plan is worth more by a larger share; 0 is optimal')
+	gap: z
+		.number()
+		.nullable()
+		.describe('Proven: no plan is worth more by a larger share; 0 is optimal, null: nothing was proven'),
+	how: z
+		.enum(['best', 'near', 'greedy'])
+		.describe(
+			'best: proven optimal · near: proven within the gap · greedy: the time did not do for the solver; claim by claim in their order, checked but not optimised'
+		)
 });
 export type ReductionPlan = z.infer<typeof reductionPlanOutput>;
 
@@ -61,6 +114,13 @@ export interface Candidate {
 	removes: readonly string[];
 	/** Share of the benefit of its claim. */
 	worth: number;
+}
+
+/** A must that no cut may answer, and what bars it. */
+interface Barred {
+	segmentId: string;
+	name: string;
+	because: string;
 }
 
 interface Must {
@@ -84,6 +144,8 @@ interface Problem {
 	gone: ReadonlySet<string>;
 	earliest: ReadonlyMap<string, number>;
 	musts: Must[];
+	/** What must go and may not be cut at all. */
+	barred: Barred[];
 	values: Values;
 }
 
@@ -98,6 +160,14 @@ const barred = (segment: Segment, claim: Claim): string | null =>
 				: segment.rootClass === 'anchor' && claim.kind !== 'rot'
 					? 'anchors are kept unless rotten'
 					: null;
+
+/** Why a cut that the owner wants is not planned. */
+const barredWish = (segment: Segment): string =>
+	segment.keep
+		? 'you locked it to be kept: lift one of the two'
+		: !segment.sourceKnown
+			? 'its source is not known: trace it further'
+			: 'the place to cut lies in soil still: lay it open first';
 
 /** Places to cut a claimed root: at its base or the edge of rot, and back to each living side root before the trouble. */
 export function candidatesOf(
@@ -122,6 +192,12 @@ export function candidatesOf(
 	return [at(0, 1), ...[...new Set(backTo)].map((mm) => at(mm, values['plan.stubShare']))];
 }
 
+/** Why a claimed root has no place where it may be cut. */
+const noPlace = (segment: Segment): string =>
+	usualCutPlace(segment) > (segment.seenToMm ?? Infinity)
+		? 'the place to cut lies in soil still: lay it open first'
+		: 'a root that you keep would go with it';
+
 const keptByOwner = (removes: readonly string[], byId: ReadonlyMap<string, Segment>): boolean =>
 	removes.some((removed) => byId.get(removed)?.keep);
 
@@ -144,6 +220,7 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 	const claims = new Map<string, Claim>();
 	const candidates: Candidate[] = [];
 	const musts: Must[] = [];
+	const cannot: Barred[] = [];
 	const earliest = new Map(notBefore.map((entry) => [entry.segmentId, entry.stage]));
 	const wantedOf = new Map(wanted.map((cut) => [cut.segmentId, cut]));
 	for (const segment of map.segments) {
@@ -163,17 +240,31 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 			musts.push({ segmentId: segment.id, byStage: own.stage, only: own.stage, name: 'what you want cut' });
 			continue;
 		}
-		if (!claim || barred(segment, claim)) continue;
+		if (own) cannot.push({ segmentId: segment.id, name: 'what you want cut', because: barredWish(segment) });
+		if (!claim) continue;
+		const bar = barred(segment, claim);
+		const deny = (because: string): void => {
+			if (claim.byStage !== null) cannot.push({ segmentId: segment.id, name: claim.reason, because });
+		};
+		if (bar) {
+			deny(bar);
+			continue;
+		}
 		const places = candidatesOf(segment, claim, byId, shares, values)
 			.map((candidate) => ({
 				...candidate,
 				removes: candidate.removes.filter((removed) => !gone.has(removed))
 			}))
 			.filter((candidate) => !keptByOwner(candidate.removes, byId));
+		if (places.length === 0) deny(noPlace(segment));
 		candidates.push(...places);
 		const by = claim.byStage === null ? null : Math.max(claim.byStage, firstStage);
-		if (by !== null && (earliest.get(segment.id) ?? 0) <= by)
-			musts.push({ segmentId: segment.id, byStage: by, only: null, name: claim.reason });
+		if (by === null || places.length === 0) continue;
+		if ((earliest.get(segment.id) ?? 0) > by)
+			deny(
+				`it has to go by stage ${roman(by)}, and you do not want it before stage ${roman(earliest.get(segment.id) ?? 0)}`
+			);
+		else musts.push({ segmentId: segment.id, byStage: by, only: null, name: claim.reason });
 	}
 	return {
 		map,
@@ -187,6 +278,7 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 		gone,
 		earliest,
 		musts,
+		barred: cannot,
 		values
 	};
 }
@@ -212,16 +304,25 @@ interface Model {
 	cutName: (candidate: number, stage: number) => string;
 }
 
-type Relax = 'none' | 'musts' | 'limits';
+/**
+ * none: as it is · musts: musts may be given up, at a price, to find how few · some: at most so many are given up, for the best
+ * plan · limits: allowances and anchorage may be broken, at a price, to find what would have to give.
+ */
+type Relax = 'none' | 'musts' | 'limits' | { giveUp: number };
+
+/** One limit that is lifted, to prove that it is what holds a root. */
+type Lift = { stage: number } | { window: number };
 
 /**
  * The mixed-integer model. `x[k,t]`: cut k in stage t. `y`: a root is gone by a stage, exactly the largest of the cuts
  * that take it. Living loss of every stage stays within its allowance, which shrinks by what was lost before and not
  * grown back; every anchorage window keeps what is wanted, or what it has left.
- * @param skip musts that are given up
- * @param relax which limits may be broken, at a price: to find what cannot be met, or what would have to give
+ * @param relax what may be broken, to find what cannot be met, or what would have to give
+ * @param lift limits that are left out altogether
  */
-function modelOf(problem: Problem, skip: ReadonlySet<Must>, relax: Relax): Model {
+function modelOf(problem: Problem, relax: Relax, lift: readonly Lift[] = []): Model {
+	const liftedStage = (t: number): boolean => lift.some((one) => 'stage' in one && one.stage === t);
+	const liftedWindow = (w: number): boolean => lift.some((one) => 'window' in one && one.window === w);
 	const { map, shares, candidates, allowances, firstStage, lostDone, gone, earliest, musts, claims, values } =
 		problem;
 	const stages = allowances.length;
@@ -312,7 +413,7 @@ function modelOf(problem: Problem, skip: ReadonlySet<Must>, relax: Relax): Model
 				add(loss, `e${t}`, -1);
 				add(objective, `e${t}`, -1);
 			}
-			if (loss.size > 0) row(loss, '<=', Math.max(0, room));
+			if (loss.size > 0 && !liftedStage(t)) row(loss, '<=', Math.max(0, room));
 		}
 		doneBefore += already;
 	}
@@ -351,7 +452,7 @@ function modelOf(problem: Problem, skip: ReadonlySet<Must>, relax: Relax): Model
 			add(objective, `w${window}`, -1);
 		}
 		const room = standing / held - values['anchorage.wantedShare'];
-		if (taken.size > 0) row(taken, '<=', Math.max(0, room));
+		if (taken.size > 0 && !liftedWindow(window)) row(taken, '<=', Math.max(0, room));
 	}
 
 	const answers = (segmentId: string, t: number): [number, string][] =>
@@ -360,21 +461,23 @@ function modelOf(problem: Problem, skip: ReadonlySet<Must>, relax: Relax): Model
 				? [[k, cutName(k, t)] as [number, string]]
 				: []
 		);
+	const givenUp: Linear = new Map();
 	for (const [m, must] of musts.entries()) {
-		if (skip.has(must)) continue;
 		const met: Linear = new Map();
 		for (let t = firstStage; t <= Math.min(must.byStage, stages - 1); t++)
 			if (must.only === null || must.only === t)
 				for (const [, name] of answers(must.segmentId, t)) add(met, name, 1);
-		if (relax === 'musts') {
+		if (relax === 'musts' || typeof relax === 'object') {
 			add(met, `u${m}`, 1);
-			add(objective, `u${m}`, -1);
+			if (relax === 'musts') add(objective, `u${m}`, -1);
+			add(givenUp, `u${m}`, 1);
 			binaries.push(`u${m}`);
 		}
 		row(met, '>=', 1);
 	}
+	if (typeof relax === 'object' && givenUp.size > 0) row(givenUp, '<=', relax.giveUp);
 
-	if (relax === 'none') {
+	if (relax === 'none' || typeof relax === 'object') {
 		for (const [segmentId, claim] of claims) {
 			const own = new Set(bySegment.get(segmentId) ?? []);
 			const byOthers = candidates.some(
@@ -432,25 +535,30 @@ function relaxed(text: string): string {
  */
 export function reductionPlan(input: ReductionPlanInput, solve: Solve, values: Values): ReductionPlan {
 	const problem = problemOf(input, values);
-	const { candidates, allowances } = problem;
-	let unmet = new Set<Must>();
+	const { candidates, allowances, musts } = problem;
+	const timeLimitS = input.seconds;
 	let give: string[] = [];
-	let model = modelOf(problem, unmet, 'none');
-	let answer = solve(model.text, { gap: 0, timeLimitS: input.seconds });
+	let model = modelOf(problem, 'none');
+	let answer = solve(model.text, { gap: 0, timeLimitS });
 	if (answer.status === 'infeasible') {
-		const least = solve(modelOf(problem, new Set(), 'musts').text, { gap: 0, timeLimitS: input.seconds });
-		unmet = new Set(problem.musts.filter((_, m) => (least.values[`u${m}`] ?? 0) > 0.5));
-		give = whatGives(problem, solve, input.seconds);
-		model = modelOf(problem, unmet, 'none');
-		answer = solve(model.text, { gap: 0, timeLimitS: input.seconds });
+		// As few as may be are given up; among the plans that do, the best.
+		const least = solve(modelOf(problem, 'musts').text, { gap: 0, timeLimitS });
+		const fewest = musts.filter((_, m) => (least.values[`u${m}`] ?? 0) > 0.5).length;
+		give = whatGives(problem, solve, timeLimitS);
+		model = modelOf(problem, { giveUp: Math.max(1, fewest) });
+		answer = solve(model.text, { gap: 0, timeLimitS });
 	}
-	let gap = 0;
+	let gap: number | null = answer.status === 'optimal' ? 0 : null;
 	if (answer.status === 'limit') {
-		answer = solve(model.text, { gap: 0.01, timeLimitS: input.seconds });
-		gap = 0.01;
-		if (answer.status === 'limit') {
-			const bound = solve(relaxed(model.text), { gap: 0, timeLimitS: input.seconds }).objective;
-			gap = Math.max(0, (bound - answer.objective) / Math.max(1e-9, Math.abs(answer.objective)));
+		const nearly = solve(model.text, { gap: 0.01, timeLimitS });
+		if (nearly.status === 'optimal') [answer, gap] = [nearly, 0.01];
+		else if (nearly.status === 'limit') {
+			answer = nearly;
+			const bound = solve(relaxed(model.text), { gap: 0, timeLimitS });
+			gap =
+				bound.status === 'optimal'
+					? Math.max(0, (bound.objective - answer.objective) / Math.max(1e-9, Math.abs(answer.objective)))
+					: null;
 		}
 	}
 	const chosen = candidates.flatMap((candidate, k) =>
@@ -460,16 +568,92 @@ export function reductionPlan(input: ReductionPlanInput, solve: Solve, values: V
 				: []
 		)
 	);
-	const cuts = withoutNeedless(chosen, problem);
-	const faults = checkPlan(input.map, [...input.done, ...cuts], allowances, values, input.done.length);
+	const faultsOf = (cuts: readonly LedgerCut[]): string[] =>
+		checkPlan(input.map, [...input.done, ...cuts], allowances, values, input.done.length);
+	let cuts = withoutNeedless(chosen, problem);
+	const found =
+		answer.status === 'optimal' || (answer.status === 'limit' && Number.isFinite(answer.objective));
+	// What a solver that ran out of time holds may be no plan at all.
+	const whole = found && (answer.status === 'optimal' || faultsOf(cuts).length === 0);
+	const greedy = !whole;
+	if (greedy) {
+		cuts = withoutNeedless(greedyPlan(problem, input, faultsOf), problem);
+		gap = null;
+	}
+	const faults = faultsOf(cuts);
 	if (faults.length > 0) throw new Error(`The plan does not hold: ${faults.join('; ')}`);
+	const gone = ledger(problem.map, [...input.done, ...cuts], allowances, values).gone;
+	const unmet = musts.filter((must, m) =>
+		greedy
+			? !gone.has(must.segmentId) && !cuts.some((cut) => cut.segmentId === must.segmentId)
+			: (answer.values[`u${m}`] ?? 0) > 0.5
+	);
 	return {
-		...explained(problem, input, cuts),
-		unmet: [...unmet].map((must) => `${nameOf(problem, must.segmentId)}: ${must.name}`),
+		...explained(problem, input, cuts, greedy ? null : solve),
+		unmet: [
+			...unmet.map((must) => `${nameOf(problem, must.segmentId)}: ${must.name}`),
+			...problem.barred.map(
+				({ segmentId, name, because }) => `${nameOf(problem, segmentId)}: ${name}; ${because}`
+			)
+		],
 		give,
-		worth: answer.objective,
-		gap
+		worth: greedy ? worthOf(problem, cuts) : answer.objective,
+		gap,
+		how: greedy ? 'greedy' : gap === 0 ? 'best' : 'near'
 	};
+}
+
+/** What must go first, then what is worth most, each in the first stage that takes it: what a careful hand would do without a solver. */
+function greedyPlan(
+	{ candidates, claims, allowances, firstStage, earliest, musts }: Problem,
+	input: ReductionPlanInput,
+	faultsOf: (cuts: readonly LedgerCut[]) => string[]
+): LedgerCut[] {
+	const must = new Map(musts.map((one) => [one.segmentId, one]));
+	const order = [...candidates].sort((a, b) => {
+		const [first, second] = [must.has(a.segmentId) ? 1 : 0, must.has(b.segmentId) ? 1 : 0];
+		const points = (one: Candidate): number => (claims.get(one.segmentId)?.benefit ?? 0) * one.worth;
+		return second - first || points(b) - points(a);
+	});
+	const cuts: LedgerCut[] = [];
+	for (const { segmentId, atMm } of order) {
+		if (cuts.some((cut) => cut.segmentId === segmentId)) continue;
+		const only = must.get(segmentId)?.only ?? null;
+		for (let stage = Math.max(firstStage, earliest.get(segmentId) ?? 0); stage < allowances.length; stage++) {
+			if (only !== null && only !== stage) continue;
+			const trial = [...cuts, { segmentId, atMm, stage }];
+			if (faultsOf(trial).length > 0) continue;
+			cuts.push({ segmentId, atMm, stage });
+			break;
+		}
+	}
+	return cuts.filter((cut) => input.map.segments.some((segment) => segment.id === cut.segmentId));
+}
+
+/** Points of a plan by the same rule as the model’s: trouble gone, discounted by its stage, less what it costs. */
+function worthOf(
+	{ map, claims, candidates, shares, values, gone }: Problem,
+	cuts: readonly LedgerCut[]
+): number {
+	const total = [...shares.structuralMm2.values()].reduce((sum, area) => sum + area, 0);
+	const off = new Set<string>();
+	let points = 0;
+	for (const cut of cuts) {
+		const candidate = candidates.find((one) => one.segmentId === cut.segmentId && one.atMm === cut.atMm);
+		points +=
+			(claims.get(cut.segmentId)?.benefit ?? 0) *
+			(candidate?.worth ?? 1) *
+			values['plan.laterStage'] ** cut.stage;
+		for (const removed of candidate?.removes ?? []) if (!gone.has(removed)) off.add(removed);
+	}
+	for (const segment of map.segments)
+		if (off.has(segment.id))
+			points -=
+				values['plan.livingCost'] * (shares.absorbing.get(segment.id) ?? 0) +
+				(total > 0
+					? (values['plan.structuralCost'] * (shares.structuralMm2.get(segment.id) ?? 0)) / total
+					: 0);
+	return points;
 }
 
 /** A root that an earlier or the same stage takes whole with its parent needs no cut of its own. */
@@ -490,9 +674,20 @@ const nameOf = ({ map }: Problem, segmentId: string): string =>
 
 function whatGives(problem: Problem, solve: Solve, seconds: number): string[] {
 	const { values, allowances } = problem;
-	const answer = solve(modelOf(problem, new Set(), 'limits').text, { gap: 0.001, timeLimitS: seconds });
-	if (answer.status === 'infeasible')
-		return ['Nothing would do: a lock or an untraced root stands in the way.'];
+	const answer = solve(modelOf(problem, 'limits').text, { gap: 0.001, timeLimitS: seconds });
+	if (answer.status === 'infeasible') {
+		// With every limit lifted the musts still cannot be met together: the wishes stand against each other.
+		const wishes = problem.musts.filter((must) => must.only !== null);
+		const late = wishes.filter((must) => (must.only ?? 0) < problem.firstStage);
+		if (late.length > 0)
+			return late.map(
+				(must) =>
+					`${nameOf(problem, must.segmentId)} is wanted in stage ${roman(must.only ?? 0)}, which is over: choose a later one.`
+			);
+		return [
+			`The wishes contradict each other: ${wishes.map((must) => `${nameOf(problem, must.segmentId)} in stage ${roman(must.only ?? 0)}`).join(', ')}. One cut takes the other away.`
+		];
+	}
 	const percent = (value: number): number => Math.round(value * 100);
 	return [
 		...allowances.flatMap((base, t) => {
@@ -514,26 +709,87 @@ function whatGives(problem: Problem, solve: Solve, seconds: number): string[] {
 	];
 }
 
+/** What a cut of its own brings over what it costs, in the first stage. */
+function netOf({ map, shares, values, gone }: Problem, { removes, worth }: Candidate, claim: Claim): number {
+	const total = map.segments.reduce((sum, segment) => sum + (shares.structuralMm2.get(segment.id) ?? 0), 0);
+	return removes
+		.filter((removed) => !gone.has(removed))
+		.reduce(
+			(net, removed) =>
+				net -
+				values['plan.livingCost'] * (shares.absorbing.get(removed) ?? 0) -
+				(total > 0 ? (values['plan.structuralCost'] * (shares.structuralMm2.get(removed) ?? 0)) / total : 0),
+			claim.benefit * worth
+		);
+}
+
+/** Roots of a map up to which every reason is proven by solving it again with just that limit lifted. */
+const PROVEN_UP_TO = 40;
+
+/** Whether a root goes once just these limits are lifted: only then are they the reason that it stays. */
+function proves(
+	problem: Problem,
+	solve: Solve | null,
+	segmentId: string,
+	lift: readonly Lift[],
+	seconds: number
+): boolean {
+	// Of large maps, and of a plan that the solver had no time for, the limits that are broken are named without this proof.
+	if (!solve || problem.map.segments.length > PROVEN_UP_TO) return true;
+	const model = modelOf(problem, 'none', lift);
+	const answer = solve(model.text, { gap: 0, timeLimitS: Math.min(1, seconds) });
+	if (answer.status !== 'optimal') return true;
+	return problem.candidates.some((candidate, k) =>
+		candidate.removes.includes(segmentId) || candidate.segmentId === segmentId
+			? problem.allowances.some((_, t) => (answer.values[model.cutName(k, t)] ?? 0) > 0.5)
+			: false
+	);
+}
+
 /** Why each cut, why then, and why not the others. */
 function explained(
-	{ map, claims, candidates, allowances, firstStage, earliest, byId, values }: Problem,
+	problem: Problem,
 	input: ReductionPlanInput,
-	cuts: readonly LedgerCut[]
+	cuts: readonly LedgerCut[],
+	solve: Solve | null
 ): Pick<ReductionPlan, 'cuts' | 'left'> {
+	const { map, claims, candidates, allowances, firstStage, earliest, byId, values } = problem;
 	const all = [...input.done, ...cuts];
 	const held = ledger(map, all, allowances, values);
 	const percent = (value: number): string => `${Math.round(value * 100)} %`;
-	/** What a set of cuts breaks that the plan does not; null when nothing. */
-	const breaks = (trial: readonly LedgerCut[]): string | null => {
+	/** Every limit that a set of cuts breaks, or breaks further, with its words. */
+	const broken = (trial: readonly LedgerCut[]): { lift: Lift; words: string }[] => {
 		const then = ledger(map, trial, allowances, values);
-		const over = then.stages.find((stage, t) => !stage.fits && (held.stages[t]?.fits ?? true));
-		if (over)
-			return `stage ${roman(over.stage)} would take ${percent(over.loss)} of its ${percent(over.allowed)}`;
-		const short = then.windows.find((window, w) => window.short && !held.windows[w]?.short);
-		return short
-			? `anchorage at ${Math.round(short.azimuthDeg)}° would fall to ${percent(short.left ?? 0)}`
-			: null;
+		const madeOnly = ledger(map, input.done, allowances, values);
+		return [
+			...then.stages.flatMap((stage, t) => {
+				const was = held.stages[t];
+				if (stage.fits || (was && !was.fits && stage.loss <= was.loss + 1e-9)) return [];
+				return [
+					{
+						lift: { stage: t },
+						words: madeOnly.stages[t]?.fits
+							? `stage ${roman(stage.stage)} would remove ${percent(stage.loss)}; the limit is ${percent(stage.allowed)}`
+							: `the cuts that were made have used up stage ${roman(stage.stage)}`
+					}
+				];
+			}),
+			...then.windows.flatMap((window, w) => {
+				const was = held.windows[w];
+				if (!window.short || (was?.short && (window.left ?? 0) >= (was.left ?? 0) - 1e-9)) return [];
+				const at = Math.round(window.azimuthDeg);
+				return [
+					{
+						lift: { window: Math.round(window.azimuthDeg / 30) % 12 },
+						words: madeOnly.windows[w]?.short
+							? `the cuts that were made have left too little anchorage at ${at}° already`
+							: `anchorage at ${at}° would fall to ${percent(window.left ?? 0)}`
+					}
+				];
+			})
+		];
 	};
+	const breaks = (trial: readonly LedgerCut[]): string | null => broken(trial)[0]?.words ?? null;
 	const wanted = new Set(input.wanted.map((cut) => cut.segmentId));
 	const explainedCuts = cuts
 		.map((cut) => {
@@ -569,11 +825,7 @@ function explained(
 		}
 		const own = candidates.filter((candidate) => candidate.segmentId === segmentId);
 		if (own.length === 0) {
-			leave(
-				usualCutPlace(segment) > (segment.seenToMm ?? Infinity)
-					? 'the place to cut lies in soil still: lay it open first'
-					: 'a root that you keep would go with it'
-			);
+			leave(noPlace(segment));
 			continue;
 		}
 		const from = Math.max(firstStage, earliest.get(segmentId) ?? 0);
@@ -582,17 +834,36 @@ function explained(
 			leave('you do not want it within these stages');
 			continue;
 		}
-		const blocks = stages.flatMap((stage) =>
-			own.map(({ atMm }) => breaks([...all, { segmentId, atMm, stage }]))
-		);
 		const cost = Math.min(
 			...own.map((candidate) => ledger(map, [{ ...candidate, stage: 0 }], allowances, values).totalLoss)
 		);
-		leave(
-			blocks.every((block) => block !== null)
-				? (blocks.at(-1) ?? '')
-				: `it carries ${percent(cost)} of the living root, more than taking it off is worth`
+		const tooDear = `it carries ${percent(cost)} of the living root, more than taking it off is worth`;
+		// What is worth nothing stays whatever the limits are; what is worth something is held by a limit.
+		const paying = own.filter((candidate) => netOf(problem, candidate, claim) > 0);
+		if (paying.length === 0) {
+			leave(tooDear);
+			continue;
+		}
+		const trials = stages
+			.flatMap((stage) => paying.map(({ atMm }) => broken([...all, { segmentId, atMm, stage }])))
+			.sort((a, b) => a.length - b.length);
+		const holding = trials.find(
+			(limits) =>
+				limits.length > 0 &&
+				proves(
+					problem,
+					solve,
+					segmentId,
+					limits.map((one) => one.lift),
+					input.seconds
+				)
 		);
+		if (holding) leave(holding.map((one) => one.words).join(', and '));
+		else if (trials.some((limits) => limits.length === 0)) leave(tooDear);
+		else
+			leave(
+				`no single limit holds it: ${[...new Set(trials.flat().map((one) => one.words))].slice(0, 3).join('; ')}`
+			);
 	}
 	return { cuts: explainedCuts, left };
 }

@@ -89,6 +89,15 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 50
 	},
+	'contact.trunkDepthShare': {
+		label: 'Under the flare there is trunk to lie against as deep as, of its thickness',
+		value: 0.5,
+		unit: '×',
+		mark: 'ours',
+		note: 'Deeper a root passes under it. Above the flare the stem counts, buried or not.',
+		min: 0,
+		max: 3
+	},
 	'girdling.watchBelow': {
 		label: 'Girdling: contact below this share is only watched',
 		value: 0.15,

@@ -55,8 +55,12 @@
 		const done = cuts.filter((cut) => cut.state === 'done').length;
 		return done > 0 ? `${done} done` : `${cuts.length} cut${cuts.length === 1 ? '' : 's'}`;
 	}
-	const proof = (gap: number): string =>
-		gap <= 1e-6 ? 'proven best' : `within ${format().percent(gap, gap < 0.1 ? 1 : 0)} of the best`;
+	const proof = (gap: number | null): string =>
+		gap === null
+			? 'a careful plan, not proven the best: the time did not do'
+			: gap <= 1e-6
+				? 'proven best'
+				: `within ${format().percent(gap, gap < 0.1 ? 1 : 0)} of the best`;
 	const values = $derived(roots.options.values);
 </script>
 
