@@ -51,6 +51,11 @@ export const calculationExamples: Record<string, unknown> = {
 		findings: [{ signId: 'sour-smell', grade: 1 }],
 		standing: { seasonFit: 'in-window', vigour: 'fair' }
 	},
+	advice: {
+		situation: 'potted',
+		findings: [{ signId: 'sour-smell', grade: 1 }],
+		standing: { seasonFit: 'in-window', vigour: 'fair' }
+	},
 	'act-now': { seasonFit: 'in-window', vigour: 'fair', conditionId: 'root-rot', chance: 0.4 },
 	'compare-looks': { before: [{ signId: 'sour-smell', grade: 1 }], after: [] },
 	referral: {

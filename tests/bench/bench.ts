@@ -166,7 +166,7 @@ async function rootRows(): Promise<Row[]> {
 			segments: randomMap(60, ++seed)
 		};
 		const question = reductionPlanInput.parse({ map, allowances: [0.1, 0.1, 0.1, 0.1], seconds: 1 });
-		widest = Math.max(widest, reductionPlan(question, solve, defaultValues).gap);
+		widest = Math.max(widest, reductionPlan(question, solve, defaultValues).gap ?? 1);
 	});
 	return [
 		{

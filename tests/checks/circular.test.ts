@@ -10,8 +10,14 @@ describe('directions round the trunk', () => {
 		const { meanDeg, resultantLength } = circularSummary(unweighted(ZAR));
 		expect(Math.round(meanDeg ?? 0)).toBe(99);
 		expect(resultantLength).toBeCloseTo(0.825, 3);
-		expect(rayleigh(ZAR).r).toBeCloseTo(6.6, 2);
-		expect(rayleigh(ZAR).z).toBeCloseTo(5.45, 2);
+		expect(rayleigh(unweighted(ZAR)).r).toBeCloseTo(6.6, 2);
+		expect(rayleigh(unweighted(ZAR)).z).toBeCloseTo(5.45, 2);
+		// A weight counts as so many directions: twice each is the same test, twice one is that one twice.
+		const twice = ZAR.map((azimuthDeg) => ({ azimuthDeg, weight: 7 }));
+		expect(rayleigh(twice).z).toBeCloseTo(rayleigh(unweighted(ZAR)).z, 9);
+		const heavy = rayleigh(ZAR.map((azimuthDeg, i) => ({ azimuthDeg, weight: i === 0 ? 100 : 1 })));
+		expect(heavy.z).toBeLessThan(1.5);
+		expect(rayleigh([]).z).toBe(0);
 	});
 
 	it('gives R̄ 0 and no direction for an even spread, 1 for a single one (Fisher 1993, 2.3)', () => {

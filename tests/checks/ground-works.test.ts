@@ -64,8 +64,18 @@ describe('sulphur', () => {
 		);
 	});
 	it('says when the soil is beyond the table, and reads the three soils from the texture', () => {
-		const dose = sulphurDose({ phNow: 8, phAim: 5, soil: 'loam', areaM2: 4, startOn: '2026-04-01' }, values);
-		expect(dose.inTable).toBe(false);
+		const limy = { phNow: 8, phAim: 5, soil: 'loam', areaM2: 4, startOn: '2026-04-01' } as const;
+		const untried = sulphurDose(limy, values);
+		expect(untried).toMatchObject({ inTable: false, totalKg: 0, doses: [] });
+		expect(untried.note).toMatch(/vinegar/);
+		const fizzes = sulphurDose({ ...limy, carbonate: 'fizzes' }, values);
+		expect(fizzes).toMatchObject({ totalKg: 0, doses: [] });
+		expect(fizzes.note).toMatch(/neutralised first/);
+		// Without lime it takes at least what it takes from pH 7.
+		const quiet = sulphurDose({ ...limy, carbonate: 'quiet' }, values);
+		expect(quiet.totalKg).toBeCloseTo(sulphurDose({ ...limy, phNow: 7 }, values).totalKg, 9);
+		expect(quiet.note).toMatch(/the least it takes/);
+		expect(sulphurDose({ ...limy, phNow: 7 }, values).note).toBe('');
 		expect(sulphurSoilOf('loamy-sand')).toBe('sand');
 		expect(sulphurSoilOf('silty-clay')).toBe('clay');
 		expect(sulphurSoilOf('silt-loam')).toBe('loam');

@@ -2,13 +2,15 @@ import { ESLint } from 'eslint';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { calculations } from '$core/compute/calculations';
+import { wordsFor } from '$core/compute/field-words';
+import { formulaSources, provenance, traced } from '$core/compute/sources';
 import { observationInput } from '$core/recovery/observation';
 import { plantingInput } from '$core/pots/replant-plan';
 import { treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import { readForm } from '$lib/server/edge/form';
 import { check, problem, readJson } from '$lib/server/edge/http';
-import { jsonSchema } from '$lib/server/edge/json-schema';
+import { answerSchema, jsonSchema } from '$lib/server/edge/json-schema';
 import { Refusal } from '$lib/server/errors';
 import { calculationExamples } from '../examples';
 
@@ -135,6 +137,52 @@ describe('every calculation', () => {
 			expect(jsonSchema(input, 'input'), name).toMatchObject({ type: 'object' });
 			expect(jsonSchema(output, 'output'), name).toMatchObject({ type: 'object' });
 		}
+	});
+	it('says of every number what it means and in which unit, in what goes in and what comes out', () => {
+		const bare: string[] = [];
+		let numbers = 0;
+		const walk = (node: unknown, at: string): void => {
+			if (typeof node !== 'object' || node === null) return;
+			if (Array.isArray(node)) return node.forEach((part) => walk(part, at));
+			const { type, description, properties, ...rest } = node as Record<string, unknown>;
+			if (type === 'number' || type === 'integer') {
+				numbers++;
+				if (typeof description !== 'string' || description.length < 4) bare.push(at);
+			}
+			for (const [name, part] of Object.entries(properties ?? {})) walk(part, `${at}.${name}`);
+			for (const [key, part] of Object.entries(rest))
+				if (key !== 'required' && key !== 'enum') walk(part, at);
+		};
+		for (const { name, input, output } of calculations) {
+			walk(jsonSchema(input, 'input'), `${name} in`);
+			walk(answerSchema(output), `${name} out`);
+		}
+		expect(bare).toEqual([]);
+		expect(numbers).toBeGreaterThan(1000);
+		expect(wordsFor('ballDiameterMm')).toBe('ball diameter, mm');
+		expect(wordsFor('odds')).toMatch(/log-odds/);
+		expect(wordsFor('whatever')).toBeNull();
+	});
+	it('says where the numbers of its answer come from: the formula, and every working value it read', async () => {
+		expect(Object.keys(formulaSources).sort()).toEqual(calculations.map((entry) => entry.name).sort());
+		for (const { name, run } of calculations) {
+			const { values, used } = traced(defaultValues);
+			await run(calculationExamples[name], values);
+			const from = provenance(name, used, defaultValues);
+			expect(from.formula.length, name).toBeGreaterThan(5);
+			expect(
+				Object.values(from.marks).reduce((sum, count) => sum + count, 0),
+				name
+			).toBe(from.values.length + from.more);
+			for (const one of from.values) expect(one.value, one.key).toBe(defaultValues[one.key]);
+		}
+		// What was not read is not named, and what was read is.
+		const zone = traced(defaultValues);
+		await calculations
+			.find((one) => one.name === 'sulphur-dose')
+			?.run(calculationExamples['sulphur-dose'], zone.values);
+		expect([...zone.used].every((key) => key.startsWith('sulphur.'))).toBe(true);
+		expect(zone.used.size).toBeGreaterThan(0);
 	});
 	it('answers in the shape it promises', async () => {
 		expect(Object.keys(calculationExamples).sort()).toEqual(calculations.map((entry) => entry.name).sort());

@@ -1,12 +1,13 @@
 import { pottingMixOf } from '$core/mixes/mixes';
 import { describe, expect, it } from 'vitest';
 import { changedTogether, daysOfChange, staggeredPlan, type FactorChange } from '$core/changes/changes';
-import { conditionOf } from '$core/diagnosis/conditions';
+import { conditionIds, conditionOf } from '$core/diagnosis/conditions';
 import { diagnose } from '$core/diagnosis/diagnose';
 import { compareLooks } from '$core/diagnosis/examination';
 import { neighbourChecks, spreading, type YardNeighbour } from '$core/diagnosis/neighbours';
 import { isLarge, referrals } from '$core/diagnosis/referral';
 import { signApplies, signOf, type SignId } from '$core/diagnosis/signs';
+import { handsFor } from '$core/lifting/ball-mass';
 import { calibrate } from '$core/simulate/cases';
 import {
 	needsNewLook,
@@ -58,7 +59,7 @@ describe('triage', () => {
 		[{ protectedSpecies: true }, /protected/],
 		[{ servicesLocated: false }, /services/],
 		[{ pests: 'root' }, /Root pests/],
-		[{ ballDiameterMm: 900, ballDepthMm: 600, helpers: 1 }, /needs \d+ people or a machine; 2 are there/]
+		[{ ballDiameterMm: 900, ballDepthMm: 600, helpers: 1 }, /needs a machine; 2 are there/]
 	])('leaves it, however strong, when %j', (change, why) => {
 		const { decision, reasons } = advise({ ...change, dyingInPlace: true });
 		expect(decision).toBe('leave');
@@ -67,6 +68,41 @@ describe('triage', () => {
 	it('lets a machine take the weight, and takes what is lost anyway', () => {
 		expect(advise({ ballDiameterMm: 900, ballDepthMm: 600, machine: true }).decision).toBe('go');
 		expect(advise({ vitality: 'dying', scratchAlive: true, dyingInPlace: true }).decision).toBe('go');
+	});
+	it('what is not known never reads better than a middling known, and holds the go until it is answered', () => {
+		const chance = (change: object): number => advise(change).survival.chance;
+		expect(chance({ rootsKept: null })).toBeLessThanOrEqual(chance({ rootsKept: 0.5 }));
+		expect(chance({ scratchAlive: null })).toBeLessThan(chance({ scratchAlive: true }));
+		expect(chance({ scratchAlive: null })).toBeGreaterThan(chance({ scratchAlive: false }));
+		for (const unknown of [{ protectedSpecies: null }, { servicesLocated: null }]) {
+			const { decision, reasons } = advise(unknown);
+			expect(decision).toBe('ask');
+			expect(reasons.some((reason) => /^Find out first: whether/.test(reason.text))).toBe(true);
+		}
+		expect(advise({ purpose: 'treat', servicesLocated: null }).decision).toBe('go');
+		expect(advise({ purpose: 'treat', protectedSpecies: null }).decision).toBe('ask');
+		const all = { scratchAlive: null, rootsKept: null, protectedSpecies: null, servicesLocated: null };
+		expect(advise(all).decision).not.toBe('go');
+		expect(advise({ ...all, permission: 'not-yet' }).decision).toBe('leave');
+		// A thing unknown never makes the chance better, whatever else holds.
+		for (const vitality of ['strong', 'fair', 'weak', 'dying'])
+			for (const key of ['rootsKept', 'scratchAlive'] as const)
+				expect(chance({ vitality, [key]: null })).toBeLessThanOrEqual(
+					chance({ vitality, [key]: key === 'rootsKept' ? 0.5 : true }) + 1e-12
+				);
+	});
+	it('a ball too large for hands needs a machine, never a hundred people', () => {
+		const huge = advise({ ballDiameterMm: 2000, ballDepthMm: 1000, helpers: 3 });
+		expect(huge.decision).toBe('leave');
+		expect(huge.reasons.map((reason) => reason.text).join(' ')).toMatch(/needs a machine; 4 are there/);
+		expect(
+			advise({ ballDiameterMm: 2000, ballDepthMm: 1000, helpers: 50 })
+				.reasons.map((one) => one.text)
+				.join(' ')
+		).toMatch(/machine/);
+		expect(handsFor(1, values)).toBe('one person');
+		expect(handsFor(3, values)).toBe('3 people or a machine');
+		expect(handsFor(181, values)).toBe('a machine');
 	});
 	it('gives a range that holds the chance, falls with vitality, and widens with what is not known', () => {
 		const chances = vitalities.map((vitality) => survival(look({ vitality }), subject, values));
@@ -286,7 +322,7 @@ it('simulated cases from a jittered model: chances said are held, and the cause 
 	expect(firstHolds).toBeGreaterThan(0.65);
 	expect(amongThree).toBeGreaterThan(0.85);
 	expect(gap).toBeLessThan(0.02);
-	expect(reliability.reduce((sum, bin) => sum + bin.count, 0)).toBe(300 * 16);
+	expect(reliability.reduce((sum, bin) => sum + bin.count, 0)).toBe(300 * conditionIds.length);
 });
 
 describe('the draft of a look', () => {

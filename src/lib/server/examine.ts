@@ -15,6 +15,7 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { today } from './clock';
 import { invalid, notFound } from './errors';
+import { impossibleIn } from '../core/measuring/impossible';
 import { examinations, factorChanges, measurements, tasks, trees, triages } from './records/records';
 import { doWork, type Work } from './records/work';
 import { refuseDate, requireTree } from './trees';
@@ -68,6 +69,8 @@ export async function recordMeasurement(
 			refuseDate('measuredOn', input.measuredOn, await requireTree(work, treeId));
 			if (input.raw.tool === 'weighing' && input.raw.wateredOn > input.measuredOn)
 				throw invalid([{ field: 'raw.wateredOn', message: 'must not be after the day of the weighing' }]);
+			const impossible = impossibleIn(input.raw);
+			if (impossible) throw invalid([{ field: `raw.${impossible.path}`, message: impossible.message }]);
 			return work.add(measurements, input);
 		}
 	);

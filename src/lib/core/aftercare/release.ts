@@ -37,6 +37,17 @@ export interface Released {
 	because: string;
 }
 
+/** The first look at which so much of the crown was in leaf, with what was seen then. */
+function inLeafFrom(looks: ReleaseFacts['looks'], wanted: number): { on: string; because: string } | null {
+	const look = looks.find(({ leafCover }) => (leafCover ?? 0) >= wanted);
+	return look
+		? {
+				on: look.observedOn,
+				because: `${Math.round((look.leafCover ?? 0) * 100)} % of the crown was seen in leaf`
+			}
+		: null;
+}
+
 /** When a condition was met by what was seen; null where it was not. */
 export function metOn(
 	release: Release,
@@ -48,10 +59,7 @@ export function metOn(
 		case 'buds-move':
 			return budsOn ? { on: budsOn, because: 'buds were seen to move' } : null;
 		case 'leaves-out': {
-			const on = looks.find((look) => (look.leafCover ?? 0) >= values['release.leavesOut'])?.observedOn;
-			return on
-				? { on, because: `${Math.round(values['release.leavesOut'] * 100)} % of the crown was seen in leaf` }
-				: null;
+			return inLeafFrom(looks, values['release.leavesOut']);
 		}
 		case 'flush-hardened': {
 			const measured = looks.filter((look) => look.shootExtensionMm !== null && look.shootExtensionMm > 0);
@@ -65,14 +73,13 @@ export function metOn(
 			return null;
 		}
 		case 'root-function': {
-			const on = functionLow.find((point) => point.low >= release.value)?.on;
-			return on ? { on, because: `root function is at least ${Math.round(release.value * 100)} %` } : null;
+			const point = functionLow.find(({ low }) => low >= release.value);
+			return point
+				? { on: point.on, because: `root function is at least ${Math.round(point.low * 100)} %` }
+				: null;
 		}
 		case 'growth-regained': {
-			const on = looks.find((look) => (look.leafCover ?? 0) >= values['release.regained'])?.observedOn;
-			return on
-				? { on, because: `${Math.round(values['release.regained'] * 100)} % of the crown was seen in leaf` }
-				: null;
+			return inLeafFrom(looks, values['release.regained']);
 		}
 	}
 }

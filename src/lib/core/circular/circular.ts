@@ -48,14 +48,16 @@ export function circularSummary(directions: readonly Direction[]): CircularSumma
 }
 
 /**
- * Rayleigh's test of even spread for n unweighted angles: R = n·R̄ and z = R²/n.
- * @see Zar, Biostatistical Analysis, section 27.1
+ * Rayleigh's test of even spread: R = n·R̄ and z = R²/n. Of weighted directions n is how many of equal weight they are worth,
+ * (Σw)²/Σw²; of equal weights that is their number.
+ * @see Zar, Biostatistical Analysis, section 27.1; Kish 1965 on the effective number
  */
-export function rayleigh(azimuthsDeg: readonly number[]): { r: number; z: number } {
-	const n = azimuthsDeg.length;
-	if (n === 0) return { r: 0, z: 0 };
-	const { resultantLength } = circularSummary(azimuthsDeg.map((azimuthDeg) => ({ azimuthDeg, weight: 1 })));
-	const r = n * resultantLength;
+export function rayleigh(directions: readonly Direction[]): { r: number; z: number } {
+	const sum = directions.reduce((total, { weight }) => total + weight, 0);
+	const squares = directions.reduce((total, { weight }) => total + weight ** 2, 0);
+	if (squares <= 0) return { r: 0, z: 0 };
+	const n = sum ** 2 / squares;
+	const r = n * circularSummary(directions).resultantLength;
 	return { r, z: (r * r) / n };
 }
 

@@ -90,7 +90,7 @@ export const calculations: readonly Calculation[] = [
 		}),
 		({ directions }) => {
 			const azimuths = directions.map((direction) => direction.azimuthDeg);
-			const test = rayleigh(azimuths);
+			const test = rayleigh(directions);
 			const gap = widestGap(azimuths);
 			return {
 				...circularSummary(directions),
@@ -380,8 +380,8 @@ export const calculations: readonly Calculation[] = [
 				error: 'must lie within 20 years of the first day'
 			}),
 		z.object({ points: z.array(z.object({ on: z.string(), expected: number, low: number, high: number })) }),
-		({ losses, place, tender, from, to, stepDays }, values) => ({
-			points: expectedRootFunction(losses, place, tender, from, to, values, stepDays)
+		({ losses, place, from, to, stepDays }, values) => ({
+			points: expectedRootFunction(losses, place, from, to, values, stepDays)
 		})
 	),
 	calculation(
@@ -399,7 +399,16 @@ export const calculations: readonly Calculation[] = [
 				.nullable()
 				.default(null),
 			openAlarms: count(0, 5000),
-			stagesLeft: count(0, 6)
+			stagesLeft: count(0, 6),
+			leaflessOn: z
+				.array(calendarDate())
+				.max(20_000)
+				.default([])
+				.describe('Looks at which its kind bears no leaves anyway'),
+			weighedOn: calendarDate()
+				.nullable()
+				.default(null)
+				.describe('Last weighing behind the root function; null: today')
 		}),
 		z.object({
 			criteria: z.array(
@@ -410,7 +419,8 @@ export const calculations: readonly Calculation[] = [
 					because: z.string()
 				})
 			),
-			reEstablished: z.boolean()
+			reEstablished: z.boolean(),
+			owed: z.array(z.string()).describe('Looks that are owed before it can be said')
 		}),
 		(input, values) => verdict(input, values)
 	)

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { changedTogether, factors, staggeredPlan } from '../changes/changes';
 import { actNow, actNowInput, actNowOutput } from '../diagnosis/act-now';
+import { adviceInput, adviceOutput, advise } from '../diagnosis/advice';
 import { conditionIds } from '../diagnosis/conditions';
 import { diagnose, diagnosisInput, diagnosisOutput } from '../diagnosis/diagnose';
 import { compareLooks } from '../diagnosis/examination';
@@ -15,6 +16,7 @@ import { ballReadings, ballSchools, ballSize } from '../lifting/ball-size';
 import { couplings, handling, liftLimit } from '../lifting/niosh';
 import { collarData, judgeCollar } from '../measuring/collar';
 import { diebackLimit, scratchTapData } from '../measuring/dieback';
+import { impossibleCore, impossibleWeighing } from '../measuring/impossible';
 import { findingsOf, measurementInput } from '../measuring/measurement';
 import { drainGrade, drainTimeData, outflow, outflowData } from '../measuring/pouring';
 import { nextSamplePlace, rootSample, rootSampleData } from '../measuring/root-sample';
@@ -76,6 +78,14 @@ export const examineCalculations: readonly Calculation[] = [
 		nextCheckInput,
 		nextCheckOutput,
 		({ findings, standing, ...context }, values) => nextChecks(context, findings, standing, values)
+	),
+	calculation(
+		'advice',
+		'What to do about each cause: act now, a quick check first, held back because it contradicts a likelier one, wait, or look further; and danger to people',
+		adviceInput,
+		adviceOutput,
+		({ findings, standing, ...context }, values) =>
+			advise(diagnose(context, findings, values), context, findings, standing, values)
 	),
 	calculation(
 		'act-now',
@@ -174,7 +184,16 @@ export const examineCalculations: readonly Calculation[] = [
 	calculation(
 		'pot-weighing',
 		'Dryness of a pot by weight, and how it drinks against its neighbours',
-		weighingData.safeExtend({ on: calendarDate() }),
+		weighingData
+			.safeExtend({ on: calendarDate() })
+			.refine((input) => input.wateredOn <= input.on, {
+				path: ['wateredOn'],
+				error: 'must not be after the day of the weighing'
+			})
+			.superRefine((input, context) => {
+				const found = impossibleWeighing(input);
+				if (found) context.addIssue({ code: 'custom', path: found.path.split('.'), message: found.message });
+			}),
 		z.object({
 			dryness: number.nullable(),
 			days: number,
@@ -253,7 +272,13 @@ export const examineCalculations: readonly Calculation[] = [
 	calculation(
 		'soil-cores',
 		'Bulk density, porosity and air of soil cores, judged by texture',
-		soilCoresData,
+		soilCoresData.superRefine(({ cores }, context) => {
+			for (const [at, core] of cores.entries()) {
+				const found = impossibleCore(core);
+				if (found)
+					context.addIssue({ code: 'custom', path: ['cores', at, found.path], message: found.message });
+			}
+		}),
 		z.object({
 			cores: z.array(
 				z.object({

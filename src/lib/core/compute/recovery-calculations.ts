@@ -23,8 +23,12 @@ export const recoveryCalculations: readonly Calculation[] = [
 		z.strictObject({
 			sinceOn: calendarDate(),
 			today: calendarDate(),
-			odds: measure(-10, 10, 'log-odds'),
-			oddsSpread: measure(0, 5, 'log-odds').default(0.5),
+			odds: measure(-10, 10, 'log-odds').describe(
+				'Log-odds of living through it, as judged at the work: ln(p / (1 − p))'
+			),
+			oddsSpread: measure(0, 5, 'log-odds')
+				.default(0.5)
+				.describe('How unsure these log-odds are, one deviation'),
 			begin: share(),
 			losses: z
 				.array(z.strictObject({ on: calendarDate(), share: share() }))
@@ -54,7 +58,16 @@ export const recoveryCalculations: readonly Calculation[] = [
 				.array(z.strictObject({ on: calendarDate(), phi: measure(0, 1.2, ''), sd: measure(0.001, 1, '') }))
 				.max(500)
 				.default([]),
-			healthyShootMm: measure(1, 5000, 'mm').nullable().default(null)
+			healthyShootMm: measure(1, 5000, 'mm').nullable().default(null),
+			crownAtStart: share()
+				.default(1)
+				.describe(
+					'Share of a whole crown that it began with; what was cut, burnt or dropped before is allowed for'
+				),
+			heightMm: measure(1, 60_000, 'mm')
+				.nullable()
+				.default(null)
+				.describe('Height of its living wood at the start, mm')
 		}),
 		z.object({
 			prior: number,
@@ -67,7 +80,15 @@ export const recoveryCalculations: readonly Calculation[] = [
 			course: z.array(point),
 			reaches: z.object({ early: z.string(), middle: z.string(), late: z.string() }).nullable(),
 			effective: number,
-			horizonOn: z.string()
+			horizonOn: z.string(),
+			lastSeenOn: z.string().nullable(),
+			known: z
+				.boolean()
+				.describe('False when nobody has seen anything for so long that the chance is not known'),
+			dead: z
+				.array(z.string())
+				.nullable()
+				.describe('What says that it is dead, strongest first; null while it is not said')
 		}),
 		(input, values) => recoveryForecast(input, values)
 	),

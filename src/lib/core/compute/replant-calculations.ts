@@ -9,7 +9,7 @@ import { placeKinds, placeSchema } from '../climate/place';
 import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
 import { groundAmounts, groundPlanInput } from '../ground/ground-plan';
 import { siteCheck, siteVerdict } from '../ground/site-check';
-import { sulphurDose, sulphurSoils } from '../ground/sulphur';
+import { carbonateTests, sulphurDose, sulphurSoils } from '../ground/sulphur';
 import { kitList } from '../kit/kit';
 import { kindSchema } from '../kinds/kind';
 import { judgeRoute, routeSchema } from '../lifting/route';
@@ -304,12 +304,19 @@ export const replantCalculations: readonly Calculation[] = [
 			phAim: measure(4.5, 7, 'pH'),
 			soil: oneOf(sulphurSoils),
 			areaM2: measure(0.1, 10_000, 'm²'),
-			startOn: calendarDate()
+			startOn: calendarDate(),
+			carbonate: oneOf(carbonateTests)
+				.nullable()
+				.default(null)
+				.describe('Vinegar on dry soil; null while nobody tried')
 		}),
 		z.object({
 			gPerM2: number,
 			totalKg: number,
 			inTable: z.boolean(),
+			note: z
+				.string()
+				.describe('What has to be found out first; empty where a dose is named without a doubt'),
 			doses: z.array(z.object({ on: z.string(), kg: number, retestOn: z.string().nullable() }))
 		}),
 		(input, values) => sulphurDose(input, values)

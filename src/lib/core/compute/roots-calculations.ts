@@ -12,7 +12,7 @@ import { differentFronts, rankFronts } from '../roots/fronts';
 import { ledger } from '../roots/ledger';
 import { combinedDiameterMm, STEM_LIMIT, stemSchema, stemsOf, tapeDiameterMm } from '../roots/outline';
 import { cutSchema, planInput, tempers } from '../roots/plan';
-import { reductionPlan, reductionPlanInput, reductionPlanOutput } from '../roots/reduction-plan';
+import { reductionPlan, reductionPlanOutput, reductionPlanQuestion } from '../roots/reduction-plan';
 import { coursePointSchema, rootFlaws, rootMapInput } from '../roots/root-map';
 import { ballDepthOf, ballWedges, costOfAngle, settingSchema, splitTilt, stance } from '../roots/setting';
 import { matesOn, touchingMates } from '../roots/shared-pot';
@@ -52,7 +52,7 @@ export const rootsCalculations: readonly Calculation[] = [
 			const { share: contactShare, stem } = contactArc(
 				{ course, diameterStartMm: diameterMm, parentId: fromTrunk ? null : 'other' },
 				stemsOf({ trunkDiameterMm, stems }),
-				values['contact.toleranceMm']
+				values
 			);
 			const against = stem ? tapeDiameterMm(stem) : trunkDiameterMm;
 			return { contactShare, severity: girdlingSeverity(contactShare, diameterMm, against, values) };
@@ -158,7 +158,7 @@ export const rootsCalculations: readonly Calculation[] = [
 	calculation(
 		'reduction-plan',
 		'The best staged reduction of a root system within allowance and anchorage, with reasons and its proven gap',
-		reductionPlanInput,
+		reductionPlanQuestion,
 		reductionPlanOutput,
 		async (input, values) => reductionPlan(input, await loadSolver(), values)
 	),

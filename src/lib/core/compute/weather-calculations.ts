@@ -111,24 +111,33 @@ export const weatherCalculations: readonly Calculation[] = [
 	calculation(
 		'next-watering',
 		'The next watering of a pot as a date with a band, its litres and how, from the weather of its place',
-		z.strictObject({
-			place: placeSchema,
-			days: weatherDays.default([]),
-			stores,
-			since: z.strictObject({ on: calendarDate(), water }),
-			today: calendarDate(),
-			aheadDays: count(1, 60).default(21),
-			trigger: share(),
-			root: z.strictObject({
-				phi: measure(0, 1.2, ''),
-				low: measure(0, 1.2, ''),
-				high: measure(0, 1.2, '')
+		z
+			.strictObject({
+				place: placeSchema,
+				days: weatherDays.default([]),
+				stores,
+				since: z.strictObject({ on: calendarDate(), water }),
+				today: calendarDate(),
+				aheadDays: count(1, 60).default(21),
+				trigger: share(),
+				root: z.strictObject({
+					phi: measure(0, 1.2, ''),
+					low: measure(0, 1.2, ''),
+					high: measure(0, 1.2, '')
+				}),
+				inLeaf: z.boolean().default(true),
+				restUntil: calendarDate().nullable().default(null),
+				sheds: z.boolean().default(false),
+				outflow: measure(0, 0.5, '(a share)').default(0.15)
+			})
+			.refine((input) => input.since.on <= input.today, {
+				path: ['since', 'on'],
+				error: 'must not be after today: nobody has seen that yet'
+			})
+			.refine((input) => input.root.low <= input.root.phi && input.root.phi <= input.root.high, {
+				path: ['root'],
+				error: 'must have low at most phi, and phi at most high'
 			}),
-			inLeaf: z.boolean().default(true),
-			restUntil: calendarDate().nullable().default(null),
-			sheds: z.boolean().default(false),
-			outflow: measure(0, 0.5, '(a share)').default(0.15)
-		}),
 		z.object({
 			on: z.string().nullable(),
 			earliest: z.string().nullable(),
@@ -136,7 +145,8 @@ export const weatherCalculations: readonly Calculation[] = [
 			dryness: number,
 			litres: number,
 			way: z.string(),
-			reason: z.string()
+			reason: z.string(),
+			frozen: z.boolean()
 		}),
 		({ place, days, aheadDays, inLeaf, ...question }, values) => {
 			const series = weatherSeries(

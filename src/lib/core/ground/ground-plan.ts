@@ -5,7 +5,7 @@ import type { DatedTask } from '../aftercare/task';
 import type { Segment } from '../roots/root-map';
 import type { Values } from '../values/values';
 import { holeLayout, trenchLayout, type Hole, type Trench } from './loosening';
-import { sulphurDose, sulphurSoils, type SulphurDose } from './sulphur';
+import { carbonateTests, sulphurDose, sulphurSoils, type SulphurDose } from './sulphur';
 
 export const collarTools = ['hand', 'air'] as const;
 export const collarToolNames: Record<(typeof collarTools)[number], string> = {
@@ -76,7 +76,8 @@ export const groundPlanInput = z
 				phNow: measure(3, 9.5, 'pH'),
 				phAim: measure(4.5, 7, 'pH'),
 				soil: oneOf(sulphurSoils),
-				areaM2: measure(0.1, 10_000, 'm²')
+				areaM2: measure(0.1, 10_000, 'm²'),
+				carbonate: oneOf(carbonateTests).nullable().default(null)
 			})
 			.refine((plan) => plan.phAim < plan.phNow, {
 				path: ['phAim'],

@@ -38,11 +38,17 @@ function toLowest(ph: number, soil: SulphurSoil): number {
 	return (rows.at(-1)?.[1][soil] ?? 0) * G_M2;
 }
 
+/** What vinegar on a dry pinch of soil does: lime fizzes. */
+export const carbonateTests = ['fizzes', 'quiet'] as const;
+export type CarbonateTest = (typeof carbonateTests)[number];
+
 export interface SulphurDose {
 	gPerM2: number;
 	totalKg: number;
 	/** False where the soil is above pH 7, where the table ends: lime goes on eating sulphur. */
 	inTable: boolean;
+	/** What has to be found out first, and why no dose is named; empty where there is one. */
+	note: string;
 	/** Equal doses, each no more than may go on at once. */
 	doses: { on: string; kg: number; retestOn: string | null }[];
 }
@@ -50,7 +56,10 @@ export interface SulphurDose {
 /**
  * Elemental sulphur to bring soil from one pH to another, split over time with a retest before each further dose. What is
  * still needed after a retest is worked out anew from that pH.
+ * Above pH 7 the table ends: while lime is there it eats the sulphur first, so no dose is named until a test for it is quiet, and then
+ * only the part from pH 7 on, which is the least.
  * @param phAim 4.5 … 7, below `phNow`; nothing is needed otherwise
+ * @param carbonate what vinegar on dry soil did; null while nobody tried
  * @example loam from 6.0 to 4.5: 3.5 lb per 100 ft² = 171 g/m²
  */
 export function sulphurDose(
@@ -59,14 +68,30 @@ export function sulphurDose(
 		phAim,
 		soil,
 		areaM2,
-		startOn
-	}: { phNow: number; phAim: number; soil: SulphurSoil; areaM2: number; startOn: string },
+		startOn,
+		carbonate = null
+	}: {
+		phNow: number;
+		phAim: number;
+		soil: SulphurSoil;
+		areaM2: number;
+		startOn: string;
+		carbonate?: CarbonateTest | null;
+	},
 	values: Values
 ): SulphurDose {
-	const gPerM2 = Math.max(
-		0,
-		toLowest(Math.min(7, phNow), soil) - toLowest(Math.max(4.5, Math.min(7, phAim)), soil)
-	);
+	const note =
+		phNow <= 7
+			? ''
+			: carbonate === null
+				? 'Above pH 7 there may be lime, which eats sulphur first: drop vinegar on a dry pinch of soil. No dose is named before that.'
+				: carbonate === 'fizzes'
+					? 'It fizzes: lime must be neutralised first, and in the ground that rarely ends. A raised bed or a pot is the surer way; no dose is named.'
+					: 'Quiet under vinegar: this is the dose from pH 7 on, the least it takes. Test before each further dose.';
+	const unsure = phNow > 7 && carbonate !== 'quiet';
+	const gPerM2 = unsure
+		? 0
+		: Math.max(0, toLowest(Math.min(7, phNow), soil) - toLowest(Math.max(4.5, Math.min(7, phAim)), soil));
 	const totalKg = (gPerM2 * areaM2) / 1000;
 	const count = gPerM2 > 0 ? Math.ceil(gPerM2 / values['sulphur.mostAtOnce'] - 1e-9) : 0;
 	const apart = Math.round(values['sulphur.betweenDays']);
@@ -74,6 +99,7 @@ export function sulphurDose(
 		gPerM2,
 		totalKg,
 		inTable: phNow <= 7 && phAim >= 4.5,
+		note,
 		doses: Array.from({ length: count }, (_, i) => ({
 			on: addDays(startOn, i * apart),
 			kg: totalKg / count,

@@ -11,6 +11,14 @@ export interface BallMass {
 	people: number;
 }
 
+/** How many hands a mass needs, in words; beyond what can stand round a ball, a machine. */
+export const handsFor = (people: number, values: Values): string =>
+	people > values['lifting.people-most']
+		? 'a machine'
+		: people === 1
+			? 'one person'
+			: `${people} people or a machine`;
+
 /**
  * Volume and mass of a root ball, from the half-ellipsoid in light soil to the cylinder in wet clay; the usual one lies
  * half way between the shapes at the usual density.

@@ -3,7 +3,7 @@ import { daysBetween } from '../climate/calendar';
 import { seasonFits, seasonFitNames, type SeasonFit } from '../climate/windows';
 import { calendarDate, count, id, measure, note, oneOf, share, version } from '../fields/fields';
 import { groups, type Group } from '../kinds/kind';
-import { ballMass, type BallMass } from '../lifting/ball-mass';
+import { ballMass, handsFor, type BallMass } from '../lifting/ball-mass';
 import { permissions, reserves, type Reserves } from '../tree/tree';
 import type { Values } from '../values/values';
 
@@ -20,10 +20,11 @@ export const pestStateNames: Record<(typeof pestStates)[number], string> = {
 	leaf: 'on leaf or twig',
 	root: 'at the root'
 };
-export const triageDecisions = ['go', 'nurse', 'leave'] as const;
+export const triageDecisions = ['go', 'ask', 'nurse', 'leave'] as const;
 export type TriageDecision = (typeof triageDecisions)[number];
 export const triageDecisionNames: Record<TriageDecision, string> = {
 	go: 'Go',
+	ask: 'Find out first',
 	nurse: 'Nurse it first',
 	leave: 'Leave it'
 };
@@ -130,16 +131,22 @@ export function survival(
 					{
 						label: 'share of roots kept',
 						odds:
-							look.rootsKept === null
-								? 0
-								: values['triage.roots-slope'] * 10 * (look.rootsKept - values['triage.roots-usual']),
+							values['triage.roots-slope'] *
+							10 *
+							((look.rootsKept ?? Math.min(values['triage.roots-unknown'], values['triage.roots-usual'])) -
+								values['triage.roots-usual']),
 						known: look.rootsKept !== null
 					}
 				]
 			: []),
 		{
 			label: 'alive under the bark',
-			odds: look.scratchAlive === false ? values['triage.vitality.dying'] : 0,
+			odds:
+				look.scratchAlive === false
+					? values['triage.vitality.dying']
+					: look.scratchAlive === null
+						? Math.min(0, values['triage.scratch-unknown'])
+						: 0,
 			known: look.scratchAlive !== null
 		}
 	];
@@ -202,11 +209,11 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 		must('Dead under the bark: scratch lower and on another side before anything else.');
 	if (lifting && mass && !look.machine && mass.people > look.helpers + 1)
 		must(
-			`About ${Math.round(mass.usualKg)} kg needs ${mass.people} people or a machine; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
+			`About ${Math.round(mass.usualKg)} kg needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
 		);
+	else if (lifting && mass && !look.machine && mass.people > values['lifting.people-most'])
+		must(`About ${Math.round(mass.usualKg)} kg is for a machine: no number of people can take hold of it.`);
 
-	if (lifting && look.protectedSpecies === null) against('Not known whether species or site is protected.');
-	if (lifting && look.servicesLocated === null) against('Not known whether services lie there.');
 	if (subject.seasonFit !== 'in-window') against(`It is ${seasonFitNames[subject.seasonFit]}.`);
 	if (look.vitality === 'weak' || look.vitality === 'dying')
 		against(`It is ${look.vitality}; a weak tree is a poor candidate.`);
@@ -216,8 +223,14 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 	if (look.dyingInPlace) speaksFor('It is lost where it stands: there is nothing to lose.');
 
 	const stopped = reasons.some((reason) => reason.weight === 'must');
+	// What may forbid the work, or kill somebody, holds it until it is answered.
+	const open = [
+		...(look.protectedSpecies === null ? ['whether the species or the site is protected'] : []),
+		...(lifting && look.servicesLocated === null ? ['whether services lie there'] : [])
+	];
+	if (open.length > 0) against(`Find out first: ${open.join(', and ')}. Nothing is begun before.`);
 	const gain = nursed.chance - now.chance;
-	const decision: TriageDecision = stopped
+	const weighed: TriageDecision = stopped
 		? 'leave'
 		: look.dyingInPlace || (now.chance >= values['triage.go-from'] && gain < values['triage.nurse-gain'])
 			? 'go'
@@ -226,6 +239,7 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 				: now.chance < values['triage.leave-under']
 					? 'leave'
 					: 'go';
+	const decision: TriageDecision = weighed === 'go' && open.length > 0 ? 'ask' : weighed;
 	// Enough that one takes with the wanted chance: 1 − (1 − p)ⁿ.
 	const backups =
 		now.low < values['triage.backups-under']

@@ -62,6 +62,21 @@ export const triageValues = {
 		'triage.reserves.long-potted': effect('Survival: long in a pot, or old and collected', -0.35),
 		'triage.rot': effect('Survival: rot, for certain', -1.1),
 		'triage.roots-usual': value('Share of roots kept that is usual', 0.6, 'share', 0.05, 1),
+		'triage.roots-unknown': value(
+			'Where it is not known how many roots come along, it is judged as if',
+			0.4,
+			'share',
+			0.02,
+			0.6
+		),
+		'triage.scratch-unknown': effect('Survival: nobody has scratched a twig', -0.3),
+		'lifting.people-most': value(
+			'More people than this do not fit round a ball: a machine',
+			6,
+			'people',
+			2,
+			20
+		),
 		'triage.roots-slope': effect('Survival: for each tenth of roots kept more', 0.25),
 		'triage.size-mm': value('A trunk counts as large from', 150, 'mm', 20, 2000),
 		'triage.size': effect('Survival: for each doubling of a large trunk', -0.4),

@@ -8,7 +8,7 @@
 		looseningNames,
 		type GroundPlan
 	} from '$core/ground/ground-plan';
-	import { sulphurSoils } from '$core/ground/sulphur';
+	import { carbonateTests, sulphurSoils } from '$core/ground/sulphur';
 	import { markOf, type ValueKey } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
@@ -334,6 +334,19 @@
 					onchange={(soil) => (sulphur.soil = soil)}
 					options={sulphurSoils.map((value) => ({ value, label: value }))}
 				/>
+				{#if sulphur.phNow > 7}
+					<Choice
+						label="Vinegar on a dry pinch of soil"
+						size="small"
+						value={sulphur.carbonate ?? 'untried'}
+						onchange={(found) => (sulphur.carbonate = carbonateTests.find((one) => one === found) ?? null)}
+						options={[
+							{ value: 'untried', label: 'not tried' },
+							{ value: 'fizzes', label: 'fizzes' },
+							{ value: 'quiet', label: 'stays quiet' }
+						]}
+					/>
+				{/if}
 				<p class="text-sm text-slate">
 					Elemental sulphur works over months, by living soil. Coffee grounds and needles act briefly, if at
 					all. What a test finds before each dose rules, and the label.
@@ -504,12 +517,9 @@
 					</li>
 				{/each}
 			</ol>
-			{#if !amounts.sulphur.inTable}
-				<Caution title="Above pH 7"
-					>The table ends there. Such soil mostly holds lime and goes on eating sulphur: a raised bed or a pot
-					is the surer way.</Caution
-				>
-			{/if}
+		{/if}
+		{#if amounts.sulphur && amounts.sulphur.note !== ''}
+			<div class="mt-3"><Caution title="Above pH 7">{amounts.sulphur.note}</Caution></div>
 		{/if}
 		{#if amounts.hole && amounts.hole.tooDeepMm > 0}
 			<div class="mt-3">

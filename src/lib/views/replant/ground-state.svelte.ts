@@ -113,7 +113,8 @@ export class GroundState {
 					phNow: 6.5,
 					phAim: values['acid.phAim'],
 					soil: this.texture ? sulphurSoilOf(this.texture) : 'loam',
-					areaM2: Math.round(Math.PI * 1.5 ** 2 * 10) / 10
+					areaM2: Math.round(Math.PI * 1.5 ** 2 * 10) / 10,
+					carbonate: null
 				};
 		}
 	}

@@ -1,5 +1,6 @@
 import { calculations } from '$core/compute/calculations';
-import { jsonSchema } from '$lib/server/edge/json-schema';
+import { formulaSources } from '$core/compute/sources';
+import { answerSchema, jsonSchema } from '$lib/server/edge/json-schema';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -10,6 +11,7 @@ export const GET: RequestHandler = () =>
 			name,
 			summary,
 			input: jsonSchema(input, 'input'),
-			output: jsonSchema(output, 'output')
+			output: answerSchema(output),
+			source: formulaSources[name] ?? ''
 		}))
 	});

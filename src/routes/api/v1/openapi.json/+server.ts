@@ -1,6 +1,8 @@
 import { treeCaseSchema } from '$core/case/case';
 import { calculations } from '$core/compute/calculations';
-import { jsonSchema } from '$lib/server/edge/json-schema';
+import { answerSchema, jsonSchema } from '$lib/server/edge/json-schema';
+import { readingInput, readingsBody } from '$core/weather/device';
+import { hoursBody, weatherBody } from '$lib/server/weather';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
@@ -43,7 +45,7 @@ export const GET: RequestHandler = () => {
 					tags: ['compute'],
 					requestBody: { required: true, ...body(jsonSchema(input, 'input')) },
 					responses: {
-						'200': { description: 'The result', ...body(jsonSchema(output, 'output')) },
+						'200': { description: 'The result', ...body(answerSchema(output)) },
 						default: refused
 					}
 				}
@@ -102,6 +104,84 @@ export const GET: RequestHandler = () => {
 					responses: { '201': { description: 'Imported', ...body(short) }, default: refused }
 				}
 			},
+			'/api/v1/readings': {
+				get: {
+					operationId: 'lastReading',
+					summary: 'The last reading of the device whose token is sent',
+					tags: ['devices'],
+					security: [{ device: [] }],
+					responses: {
+						'200': {
+							description: 'The device and its last reading',
+							...body({
+								type: 'object',
+								properties: {
+									device: { type: 'string' },
+									last: { anyOf: [jsonSchema(readingInput, 'output'), { type: 'null' }] }
+								}
+							})
+						},
+						default: refused
+					}
+				},
+				post: {
+					operationId: 'keepReadings',
+					summary: 'Readings of a device, one or many, as JSON or CSV; the same reading twice is kept once',
+					tags: ['devices'],
+					security: [{ device: [] }],
+					requestBody: {
+						required: true,
+						content: {
+							'application/json': {
+								schema: { anyOf: [jsonSchema(readingInput, 'input'), jsonSchema(readingsBody, 'input')] }
+							},
+							'text/csv': {
+								schema: { type: 'string', description: 'RFC 4180, a heading with the names of the fields' }
+							}
+						}
+					},
+					responses: {
+						'201': {
+							description: 'How many were kept, and how many were known',
+							...body({
+								type: 'object',
+								properties: {
+									device: { type: 'string' },
+									kept: { type: 'integer', description: 'readings kept, count' },
+									known: { type: 'integer', description: 'readings known already, count' }
+								}
+							})
+						},
+						default: refused
+					}
+				}
+			},
+			'/api/v1/weather': {
+				post: {
+					operationId: 'keepWeather',
+					summary:
+						'Days of weather of a station or a forecast, or the readings of a station by the hour; a day of the same place and source is replaced',
+					tags: ['weather'],
+					requestBody: {
+						required: true,
+						...body({ anyOf: [jsonSchema(weatherBody, 'input'), jsonSchema(hoursBody, 'input')] })
+					},
+					responses: {
+						'201': {
+							description: 'How many days were kept',
+							...body({
+								type: 'object',
+								properties: {
+									kept: { type: 'integer', description: 'days kept, count' },
+									missed: { type: 'integer', description: 'nights below a limit that were noted, count' },
+									short: { type: 'integer', description: 'days with too few hours, left out, count' }
+								}
+							})
+						},
+						default: refused
+					}
+				}
+			},
 			'/api/v1/trees/{id}': {
 				get: {
 					operationId: 'exportTree',
@@ -112,6 +192,9 @@ export const GET: RequestHandler = () => {
 				}
 			}
 		},
-		components: { schemas: { TreeCase: jsonSchema(treeCaseSchema, 'input') } }
+		components: {
+			schemas: { TreeCase: jsonSchema(treeCaseSchema, 'input') },
+			securitySchemes: { device: { type: 'http', scheme: 'bearer', description: 'Token of a device' } }
+		}
 	});
 };

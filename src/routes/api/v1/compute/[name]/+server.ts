@@ -1,4 +1,5 @@
 import { calculationByName } from '$core/compute/calculations';
+import { provenance, traced } from '$core/compute/sources';
 import { answer, readJson } from '$lib/server/edge/http';
 import { Refusal } from '$lib/server/errors';
 import { readValues } from '$lib/server/settings';
@@ -16,5 +17,9 @@ export const POST: RequestHandler = ({ params, request }) =>
 				`The names are listed at /api/v1/compute.`
 			);
 		const { db } = await getStore();
-		return json(await calculation.run(await readJson(request), await readValues(db)));
+		const [body, values] = await Promise.all([readJson(request), readValues(db)]);
+		const tracing = traced(values);
+		const found = await calculation.run(body, tracing.values);
+		// Every answer says where its numbers come from.
+		return json({ ...(found as object), from: provenance(calculation.name, tracing.used, values) });
 	});
