@@ -1,6 +1,5 @@
 import { addDays } from '$core/climate/calendar';
 import type { Place } from '$core/climate/place';
-import { isTender } from '$core/kinds/kind';
 import { expectedOn, expectedRootFunction } from '$core/recovery/expected';
 import { rootLosses } from '$core/roots/work';
 import { createRandom } from '$core/simulate/random';

@@ -153,6 +153,9 @@ describe('what to do', () => {
 		const gas = adviceOf({ situation: 'in-ground' }, { 'gas-smell': 1 });
 		expect(gas.danger[0]).toMatch(/People first: leave/);
 		expect(gas.causes.find((one) => one.conditionId === 'soil-gas')?.check).toBeNull();
+		// Not of a pot, and not because something smells sour.
+		for (const situation of situations)
+			expect(adviceOf({ situation }, { 'sour-smell': 2, 'wilts-wet': 1 }).danger, situation).toEqual([]);
 		expect(adviceOf({ situation: 'in-ground' }, { 'crown-thin': 0 }).danger).toEqual([]);
 	});
 	it('drought and a sour root zone ask the opposite about water; a rule for every pair is its own mirror', () => {

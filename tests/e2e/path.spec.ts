@@ -251,7 +251,7 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 test('recovery: looks, the criteria one by one, and the case closed as re-established', async ({ page }) => {
 	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/recovery`);
 	const verdict = page.getByRole('complementary', { name: 'Is it re-established?' });
-	await expect(verdict.getByText('Not yet: 2 of 6 met.')).toBeVisible();
+	await expect(verdict.getByText('Not yet: 2 of 7 met.')).toBeVisible();
 	await look(page, '2025-06-01', async () => {
 		await page.getByLabel('Alive up to').fill('1800');
 		await page.getByRole('radiogroup', { name: 'Buds' }).getByRole('radio', { name: 'open' }).click();

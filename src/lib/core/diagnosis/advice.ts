@@ -153,9 +153,9 @@ export function advise(
 	}
 	return {
 		causes,
-		danger: causes.flatMap(({ conditionId, raised }) => {
+		danger: causes.flatMap(({ conditionId, raised, chance }) => {
 			const { danger } = conditionOf(conditionId);
-			return danger && raised ? [danger] : [];
+			return danger && raised && chance >= values['diagnosis.danger-from'] ? [danger] : [];
 		})
 	};
 }

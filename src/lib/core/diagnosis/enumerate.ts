@@ -59,7 +59,7 @@ const AT_ONCE = 10;
 /** and where there are more, so many at a time. */
 const PART = 6;
 /** Worlds less probable than this are left out of what builds on the posterior, where there are many products. */
-const RARE_WORLD = 2e-3;
+const RARE_WORLD = 2e-2;
 const MANY_ROWS = 600;
 
 /**
@@ -298,37 +298,52 @@ export const difference = (a: Sums, b: Sums): Sums => ({
 	holds: a.holds.map((part, i) => Math.max(0, part - (b.holds[i] as number)))
 });
 
-/** The posterior as it stands, or times a product over the causes. */
-export function sumsOf({ rows, causeCount }: Posterior, by?: Product): Sums {
-	const holds = new Float64Array(causeCount);
+/**
+ * The posterior as it stands, or times a product over the causes.
+ * @param near causes to follow beside those the product depends on; the others are taken to stay as they were. Left out: all
+ */
+export function sumsOf(
+	{ rows, causeCount, chances }: Posterior,
+	by?: Product,
+	near?: readonly number[]
+): Sums {
 	const { world, share, chance } = rows;
 	const parents = by ? Int32Array.from(by.parents) : new Int32Array(0);
-	const scale = new Float64Array(parents.length);
+	const isParent = new Set(parents);
+	const others = Int32Array.from(
+		(near ?? Array.from({ length: causeCount }, (_, i) => i)).filter((cause) => !isParent.has(cause))
+	);
+	const holds = new Float64Array(causeCount);
+	const all = new Float64Array(parents.length);
 	let total = 0;
 	for (let row = 0; row < share.length; row++) {
-		const from = row * causeCount;
 		let value = share[row] as number;
 		if (value === 0) continue;
+		const from = row * causeCount;
 		const own = by?.factors[world[row] as number];
 		if (by && own) {
 			value *= by.starts[world[row] as number] as number;
 			for (let at = 0; at < parents.length; at++) {
 				const cause = parents[at] as number;
-				const factor = own[cause] as number;
-				const all = 1 - (chance[from + cause] as number) * (1 - factor);
-				value *= all;
-				// What a cause’s share becomes, against its share before.
-				scale[at] = factor / all;
+				const left = 1 - (chance[from + cause] as number) * (1 - (own[cause] as number));
+				all[at] = left;
+				value *= left;
 			}
 			for (let at = 0; at < parents.length; at++) {
 				const cause = parents[at] as number;
-				holds[cause] =
-					(holds[cause] as number) + value * (chance[from + cause] as number) * ((scale[at] as number) - 1);
+				const part = ((chance[from + cause] as number) * (own[cause] as number)) / (all[at] as number);
+				holds[cause] = (holds[cause] as number) + value * part;
 			}
 		}
 		total += value;
-		for (let i = 0; i < causeCount; i++)
-			holds[i] = (holds[i] as number) + value * (chance[from + i] as number);
+		for (let at = 0; at < others.length; at++) {
+			const cause = others[at] as number;
+			holds[cause] = (holds[cause] as number) + value * (chance[from + cause] as number);
+		}
+	}
+	if (near) {
+		const followed = new Set([...near, ...parents]);
+		for (let i = 0; i < causeCount; i++) if (!followed.has(i)) holds[i] = total * (chances[i] ?? 0);
 	}
 	return { total, holds };
 }

@@ -61,6 +61,8 @@ const RARE = 0.02;
 /** A cause that the findings speak for is open from this chance, and settled over that. */
 const OPEN_FROM = 0.1;
 const SETTLED = 0.97;
+/** Causes less likely than this are followed only where a sign speaks of them. */
+const FOLLOWED = 0.03;
 /** A check below this many bits tells nothing. */
 const LEAST_BITS = 1e-4;
 
@@ -90,8 +92,10 @@ export function nextChecks(
 	const asked = new Set(findings.map((finding) => finding.signId));
 	const open = signIds.filter((id) => !asked.has(id) && signShows(id, context, findings));
 	const whole = sumsOf(result);
+	// What is hardly there, and no sign asked after speaks of it, moves too little to follow.
+	const near = result.chances.flatMap((chance, i) => (chance >= FOLLOWED ? [i] : []));
 	const answersBy = new Map<SignId, Answered[]>();
-	for (const id of open) answersBy.set(id, answersOf(result, whole, id, values));
+	for (const id of open) answersBy.set(id, answersOf(result, whole, id, values, near));
 
 	const thresholds = conditionIds.map((id) =>
 		id === 'dead' ? values['diagnosis.dead-from'] : actNow(id, 0, standing, values).threshold
@@ -103,16 +107,19 @@ export function nextChecks(
 		(id, index) => oddsOf(result.chances[index] ?? 0) / Math.max(1e-9, oddsOf(priorOf(id, context, values)))
 	);
 	const raised = lift.map((factor) => anyFound && factor >= values['diagnosis.raised']);
+	/** Whether some answer would turn what is done about each cause. */
+	const turns = conditionIds.map((_, index) => {
+		const now = acts(index, result.chances[index] ?? 0);
+		return [...answersBy.values()].some((list) =>
+			list.some((answer) => answer.probability >= RARE && acts(index, answer.chances[index] ?? 0) !== now)
+		);
+	});
 	const relevant = conditionIds.flatMap((id, index) => {
 		const chance = result.chances[index] ?? 0;
 		if (id === 'something-else' || (id === 'dead' && chance < values['diagnosis.dead-asked'])) return [];
-		const now = acts(index, chance);
-		const turns = [...answersBy.values()].some((list) =>
-			list.some((answer) => answer.probability >= RARE && acts(index, answer.chances[index] ?? 0) !== now)
-		);
 		// What the findings speak for and what is not settled yet is worth knowing better, whichever way one would act.
 		const open = raised[index] && chance >= OPEN_FROM && chance <= SETTLED;
-		return turns || open ? [index] : [];
+		return turns[index] || open ? [index] : [];
 	});
 
 	const drops = (list: readonly Answered[]): number[] =>
@@ -128,7 +135,11 @@ export function nextChecks(
 	// A bit counts by what acting on it saves: knowing of a dim place is not worth as much as knowing of rot.
 	const stakes = relevant.map((index) => {
 		const id = conditionIds[index] as ConditionId;
-		return stakeOf(id, values) * (raised[index] || !anyFound ? 1 : values['diagnosis.unraised-counts']);
+		return (
+			stakeOf(id, values) *
+			(raised[index] || !anyFound ? 1 : values['diagnosis.unraised-counts']) *
+			(turns[index] ? 1 : values['diagnosis.settled-counts'])
+		);
 	});
 
 	const checkOf = (ids: SignId[], list: readonly Answered[]): Check => {
@@ -173,7 +184,7 @@ export function nextChecks(
 		if (procedure === 'look' || singles.length < 2) checks.push(...singles);
 		else {
 			const ids = singles.slice(0, BUNDLE).flatMap((check) => check.signIds);
-			checks.push(checkOf(ids, together(result, whole, ids, values)), ...singles.slice(BUNDLE));
+			checks.push(checkOf(ids, together(result, whole, ids, values, near)), ...singles.slice(BUNDLE));
 		}
 	}
 	checks.sort((a, b) => b.worth - a.worth);
@@ -214,21 +225,33 @@ const ceilings = (sign: SignId, values: Values): (Product | null)[] => [
 const answered = (sums: Sums): Answered => ({ probability: sums.total, chances: chancesOf(sums) });
 
 /** For every grade of a sign: how probable it is, and the chances if it is found. */
-export function answersOf(result: Posterior, whole: Sums, sign: SignId, values: Values): Answered[] {
-	const below = ceilings(sign, values).map((absence) => (absence ? sumsOf(result, absence) : whole));
+export function answersOf(
+	result: Posterior,
+	whole: Sums,
+	sign: SignId,
+	values: Values,
+	near?: readonly number[]
+): Answered[] {
+	const below = ceilings(sign, values).map((absence) => (absence ? sumsOf(result, absence, near) : whole));
 	return below.map((sums, grade) =>
 		answered(grade === 0 ? sums : difference(sums, below[grade - 1] as Sums))
 	);
 }
 
 /** For every way several signs can come out at once: how probable it is, and the chances if so. */
-function together(result: Posterior, whole: Sums, signs: readonly SignId[], values: Values): Answered[] {
+function together(
+	result: Posterior,
+	whole: Sums,
+	signs: readonly SignId[],
+	values: Values,
+	near: readonly number[]
+): Answered[] {
 	const [first, ...rest] = signs.map((sign) => ceilings(sign, values));
 	if (!first) return [];
 	/** Sums of the part below each ceiling of the first sign, given what is held below by the others. */
 	const parts = (held: Product | null, lists: readonly (Product | null)[][]): Sums[] => {
 		const [list, ...others] = lists;
-		if (!list) return [held ? sumsOf(result, held) : whole];
+		if (!list) return [held ? sumsOf(result, held, near) : whole];
 		const below = list.map((absence) =>
 			parts(held && absence ? bothAbsent(held, absence) : (held ?? absence), others)
 		);

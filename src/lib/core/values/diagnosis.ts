@@ -40,7 +40,7 @@ const priors: Record<ConditionId, readonly [number, number, number]> = {
 	'vascular-wilt': [0.01, 0.02, 0.01],
 	'root-killing-fungus': [0.005, 0.025, 0.01],
 	'rising-water': [0.002, 0.03, 0.01],
-	'soil-gas': [0.001, 0.004, 0.002],
+	'soil-gas': [0, 0.004, 0],
 	dead: [0.03, 0.03, 0.04],
 	'something-else': [0.05, 0.05, 0.05]
 };
@@ -912,6 +912,14 @@ const rules = defineValues({
 	),
 	'diagnosis.dead-asked': ours('Whether it is dead is asked from a chance of', 0.1, 'chance', 0.01, 0.9),
 	'diagnosis.dead-stake': ours('Knowing whether it is dead counts as if it saved', 0.2, 'share', 0.01, 1),
+	'diagnosis.danger-from': ours('Danger to people is said from a chance of', 0.08, 'chance', 0.001, 0.9),
+	'diagnosis.settled-counts': ours(
+		'Knowing better of a cause that one would act on either way counts',
+		0.75,
+		'share',
+		0,
+		1
+	),
 	'diagnosis.least-stake': ours(
 		'Knowing of any cause counts as if acting on it saved at least, in a month',
 		0.02,

@@ -88,7 +88,7 @@
 					: one.verdict === 'window'
 						? 'Let it wait'
 						: !one.raised
-							? 'Nothing found on this tree speaks for it'
+							? 'Usual in a tree like this one; what was found hardly raises it'
 							: 'Look further first';
 	const before = (id: ConditionId): number | null =>
 		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;

@@ -141,8 +141,10 @@
 		<SelectField
 			name="decided"
 			label="Decided"
-			value="carry-on"
-			options={decisionKinds.map((value) => ({ value, label: decisionNames[value] }))}
+			value={otherwise === 'carry-on' ? 'look-closer' : 'carry-on'}
+			options={decisionKinds
+				.filter((value) => value !== otherwise)
+				.map((value) => ({ value, label: decisionNames[value] }))}
 			{refused}
 		/>
 		<TextField name="note" label="Why" rows={3} required {refused} />
