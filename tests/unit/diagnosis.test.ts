@@ -424,6 +424,29 @@ describe('the next check', () => {
 			}
 	});
 
+	it('after many findings too, where all but the leading checks are only sifted roughly', () => {
+		const many = present(
+			'wilts-wet',
+			'stays-wet',
+			'sour-smell',
+			'leaf-drop',
+			'crown-thin',
+			'short-shoots',
+			'leans-rocks'
+		);
+		const { checks } = nextChecks(bare('potted'), many, standing, defaultValues);
+		expect(checks.length).toBeGreaterThan(30);
+		for (const check of checks.slice(0, 3))
+			for (const answer of check.answers.filter((one) => one.probability > 0.05)) {
+				const then = diagnose(
+					bare('potted'),
+					[...many, { signId: answer.signId, grade: answer.grade }],
+					defaultValues
+				);
+				expect(Math.abs(answer.chance - chanceOf(then, check.subject))).toBeLessThan(0.02);
+			}
+	});
+
 	it('costs a weak tree out of season more to unpot than to weigh, and a strong one in its window less', () => {
 		const asked = [...wet.slice(0, 1)];
 		const weak = nextChecks(bare('potted'), asked, standing, defaultValues);

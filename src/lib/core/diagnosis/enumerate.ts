@@ -50,6 +50,8 @@ export interface Posterior {
 	exact: boolean;
 	/** The products: their world, their signed share of the evidence, and the chance of each cause within each. */
 	rows: { world: Uint8Array; share: Float64Array; chance: Float64Array };
+	/** The worlds as they stand after all that was observed, each with its chance and the chances within it. */
+	worlds: readonly World[];
 	/** The chances had one observation not been made, for each observation in turn. */
 	without(): number[][];
 }
@@ -262,6 +264,7 @@ export function posterior(worlds: readonly World[], observed: readonly Observed[
 		evidence: total,
 		exact,
 		rows,
+		worlds: byWorld,
 		without: () =>
 			observed.map((one, at) => {
 				if (one.reached)
@@ -274,6 +277,25 @@ export function posterior(worlds: readonly World[], observed: readonly Observed[
 			})
 	};
 	return posteriorOf;
+}
+
+/**
+ * The posterior as if causes were independent within each world: hundreds of times fewer products, and the chances as they are. For
+ * sifting what is then looked at exactly. Small ones are given back as they stand.
+ */
+export function roughly(result: Posterior): Posterior {
+	const { worlds, causeCount, rows } = result;
+	if (rows.share.length < MANY_ROWS) return result;
+	const chance = new Float64Array(worlds.length * causeCount);
+	for (const [world, { priors }] of worlds.entries()) chance.set(priors, world * causeCount);
+	return {
+		...result,
+		rows: {
+			world: Uint8Array.from(worlds.keys()),
+			share: Float64Array.from(worlds, ({ weight }) => weight),
+			chance
+		}
+	};
 }
 
 const inverse = ({ starts, factors, parents }: Product): Product => ({

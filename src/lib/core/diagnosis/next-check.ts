@@ -9,6 +9,7 @@ import {
 	bothAbsent,
 	chancesOf,
 	difference,
+	roughly,
 	sumsOf,
 	type Posterior,
 	type Product,
@@ -63,6 +64,8 @@ const OPEN_FROM = 0.1;
 const SETTLED = 0.97;
 /** Causes less likely than this are followed only where a sign speaks of them. */
 const FOLLOWED = 0.03;
+/** So many checks that look best at first are worked out exactly; the others are told roughly. */
+const EXACTLY = 24;
 /** A check below this many bits tells nothing. */
 const LEAST_BITS = 1e-4;
 
@@ -91,11 +94,11 @@ export function nextChecks(
 	const result = diagnosisPosterior(context, findings, values);
 	const asked = new Set(findings.map((finding) => finding.signId));
 	const open = signIds.filter((id) => !asked.has(id) && signShows(id, context, findings));
-	const whole = sumsOf(result);
-	// What is hardly there, and no sign asked after speaks of it, moves too little to follow.
-	const near = result.chances.flatMap((chance, i) => (chance >= FOLLOWED ? [i] : []));
+	// Roughly for all signs at first; exactly for those that may lead.
+	const rough = roughly(result);
+	const roughWhole = sumsOf(rough);
 	const answersBy = new Map<SignId, Answered[]>();
-	for (const id of open) answersBy.set(id, answersOf(result, whole, id, values, near));
+	for (const id of open) answersBy.set(id, answersOf(rough, roughWhole, id, values));
 
 	const thresholds = conditionIds.map((id) =>
 		id === 'dead' ? values['diagnosis.dead-from'] : actNow(id, 0, standing, values).threshold
@@ -174,6 +177,16 @@ export function nextChecks(
 		};
 	};
 
+	const whole = sumsOf(result);
+	// What is hardly there, and no sign asked after speaks of it, moves too little to follow.
+	const near = result.chances.flatMap((chance, i) => (chance >= FOLLOWED ? [i] : []));
+	const leading = open
+		.map((id) => ({ id, worth: checkOf([id], answersBy.get(id) ?? []).worth }))
+		.sort((a, b) => b.worth - a.worth)
+		.slice(0, rough === result ? 0 : EXACTLY)
+		.map(({ id }) => id);
+	for (const id of leading) answersBy.set(id, answersOf(result, whole, id, values, near));
+
 	const checks: Check[] = [];
 	for (const procedure of Object.keys(procedures) as ProcedureId[]) {
 		const singles = open
@@ -184,7 +197,14 @@ export function nextChecks(
 		if (procedure === 'look' || singles.length < 2) checks.push(...singles);
 		else {
 			const ids = singles.slice(0, BUNDLE).flatMap((check) => check.signIds);
-			checks.push(checkOf(ids, together(result, whole, ids, values, near)), ...singles.slice(BUNDLE));
+			const exactly = rough === result || ids.some((id) => leading.includes(id));
+			checks.push(
+				checkOf(
+					ids,
+					exactly ? together(result, whole, ids, values, near) : together(rough, roughWhole, ids, values)
+				),
+				...singles.slice(BUNDLE)
+			);
 		}
 	}
 	checks.sort((a, b) => b.worth - a.worth);
@@ -244,7 +264,7 @@ function together(
 	whole: Sums,
 	signs: readonly SignId[],
 	values: Values,
-	near: readonly number[]
+	near?: readonly number[]
 ): Answered[] {
 	const [first, ...rest] = signs.map((sign) => ceilings(sign, values));
 	if (!first) return [];

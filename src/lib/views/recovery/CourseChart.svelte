@@ -44,6 +44,8 @@
 		const every = days > 1500 ? utcYear.every(1) : utcMonth.every(width < 520 ? 12 : days > 700 ? 6 : 3);
 		return every ? x.ticks(every) : [];
 	});
+	/** At the right edge its word stands before the line. */
+	const atEnd = $derived(x(at(today)) > (x.range()[1] ?? 0) - 50);
 	const now = $derived(course.findLast((point) => point.on <= today) ?? course[0]);
 </script>
 
@@ -82,8 +84,12 @@
 		>
 		<path d={middle(course)} fill="none" class="stroke-lichen" stroke-width="2.5" />
 		<path d="M{x(at(today))} {M.top}V{HEIGHT - M.bottom}" class="stroke-oxide" stroke-width="1.5" />
-		<text x={x(at(today)) + 5} y={HEIGHT - M.bottom - 5} font-size="12.5" class="fill-oxide"
-			>{closed ? 'closed' : 'today'}</text
+		<text
+			x={x(at(today)) + (atEnd ? -5 : 5)}
+			y={HEIGHT - M.bottom - 5}
+			text-anchor={atEnd ? 'end' : 'start'}
+			font-size="12.5"
+			class="fill-oxide">{closed ? 'closed' : 'today'}</text
 		>
 		{#each weighed as point (point.on)}
 			<circle
