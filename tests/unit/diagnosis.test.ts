@@ -233,6 +233,34 @@ describe('diagnosis', () => {
 		expect(apart.conflict).toBeGreaterThan(0.8);
 	});
 
+	it('of more than ten findings is taken in parts, says so, and names the same cause whatever the order', () => {
+		const rot = present(
+			'wilts-wet',
+			'stays-wet',
+			'sour-smell',
+			'roots-dark-soft',
+			'roots-dead-share',
+			'no-white-tips',
+			'growth-stopped',
+			'leaf-drop',
+			'crown-thin',
+			'short-shoots',
+			'dieback-hollow'
+		);
+		const [forward, back] = [rot, [...rot].reverse()].map((found) =>
+			diagnose(bare('potted'), found, defaultValues)
+		);
+		expect([forward?.exact, back?.exact]).toEqual([false, false]);
+		expect(diagnose(bare('potted'), rot.slice(0, 10), defaultValues).exact).toBe(true);
+		for (const one of [forward, back]) {
+			expect(one?.ranking[0]?.conditionId).toBe('root-rot');
+			for (const cause of one?.ranking ?? []) {
+				expect(cause.chance).toBeGreaterThanOrEqual(0);
+				expect(cause.chance).toBeLessThanOrEqual(1);
+			}
+		}
+	});
+
 	it('lists the leading combinations with their chances', () => {
 		const { combinations } = diagnose(
 			bare('potted'),
