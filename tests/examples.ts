@@ -91,6 +91,7 @@ export const calculationExamples: Record<string, unknown> = {
 	'texture-by-feel': { ball: true, ribbonMm: 30, feel: 'smooth' },
 	'soil-water': { sandPercent: 40, clayPercent: 20 },
 	'ball-size': { trunkDiameterMm: 60, school: 'nursery' },
+	'lift-kept': { trunkDiameterMm: 50, crownWidthMm: 1600, ballDiameterMm: 610, ballDepthMm: 400 },
 	'lift-limit': { massKg: 40, reachCm: 40, startCm: 20, travelCm: 60 },
 	'ball-mass': { diameterMm: 600, depthMm: 400 },
 	triage: {

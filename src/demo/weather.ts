@@ -1,7 +1,7 @@
 import { addDays } from '$core/climate/calendar';
 import type { Place } from '$core/climate/place';
 import { expectedOn, expectedRootFunction } from '$core/recovery/expected';
-import { rootLosses } from '$core/roots/work';
+import { rootLosses } from '$core/standing/losses';
 import { createRandom } from '$core/simulate/random';
 import { simulateWaterings } from '$core/simulate/waterings';
 import { simulateWeather } from '$core/simulate/weather';

@@ -214,6 +214,8 @@ export const demoLifts: Record<string, LiftInput[]> = {
 				outMinutes: 75,
 				soak: 'wetted',
 				soakMinutes: 0,
+				rooting: 'pocket',
+				after: 'heeled-in',
 				backfilled: true,
 				note: 'A brick path lay under the north side; the ball came out shallower there.'
 			}

@@ -13,7 +13,7 @@ import { stageDates } from '$core/roots/stage-dates';
 import { planFrom, proposalFor } from '$core/roots/proposal';
 import { reductionPlan } from '$core/roots/reduction-plan';
 import { loadSolver } from '$core/roots/solver';
-import { rootLosses } from '$core/roots/work';
+import { rootLosses } from '$core/standing/losses';
 import { simulateLooks } from '$core/simulate/recovery';
 import { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
 import { closingInput, treeInput } from '$core/tree/tree';

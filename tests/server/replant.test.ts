@@ -186,6 +186,8 @@ describe('lift and ground works', () => {
 			outMinutes: 40,
 			soak: 'wetted' as const,
 			soakMinutes: 0,
+			rooting: null,
+			after: 'wrapped' as const,
 			backfilled: true,
 			note: ''
 		};

@@ -41,7 +41,7 @@ describe('triage', () => {
 			protectedSpecies: false,
 			servicesLocated: true,
 			pests: 'none',
-			rootsKept: 0.6,
+			rootsKept: 0.08,
 			...change
 		});
 	const advise = (change: object = {}, about: Partial<TriageSubject> = {}) =>
@@ -71,7 +71,7 @@ describe('triage', () => {
 	});
 	it('what is not known never reads better than a middling known, and holds the go until it is answered', () => {
 		const chance = (change: object): number => advise(change).survival.chance;
-		expect(chance({ rootsKept: null })).toBeLessThanOrEqual(chance({ rootsKept: 0.5 }));
+		expect(chance({ rootsKept: null })).toBeLessThanOrEqual(chance({ rootsKept: 0.08 }));
 		expect(chance({ scratchAlive: null })).toBeLessThan(chance({ scratchAlive: true }));
 		expect(chance({ scratchAlive: null })).toBeGreaterThan(chance({ scratchAlive: false }));
 		for (const unknown of [{ protectedSpecies: null }, { servicesLocated: null }]) {
@@ -88,7 +88,7 @@ describe('triage', () => {
 		for (const vitality of ['strong', 'fair', 'weak', 'dying'])
 			for (const key of ['rootsKept', 'scratchAlive'] as const)
 				expect(chance({ vitality, [key]: null })).toBeLessThanOrEqual(
-					chance({ vitality, [key]: key === 'rootsKept' ? 0.5 : true }) + 1e-12
+					chance({ vitality, [key]: key === 'rootsKept' ? 0.08 : true }) + 1e-12
 				);
 	});
 	it('a ball too large for hands needs a machine, never a hundred people', () => {
@@ -115,14 +115,29 @@ describe('triage', () => {
 		const unknown = survival(look({ rootsKept: null, scratchAlive: null }), subject, values);
 		expect(unknown.high - unknown.low).toBeGreaterThan(known.high - known.low);
 		expect(unknown.factors.filter((factor) => !factor.known).map((factor) => factor.label)).toEqual([
-			'share of roots kept',
-			'alive under the bark'
+			'alive under the bark',
+			'share of roots kept'
 		]);
 	});
 	it('has backups taken only from what may be lost, enough that one takes', () => {
 		expect(advise().backups).toBe(0);
 		// 1 − 0.6ⁿ reaches 0.95 at six.
 		expect(advise({ vitality: 'dying', dyingInPlace: true }).backups).toBe(6);
+	});
+	it('counts roots that come along by doublings of the usual share, up to a few, so that more never reads worse', () => {
+		const chance = (rootsKept: number): number =>
+			Math.log(1 / survival(look({ rootsKept }), subject, values).chance - 1);
+		expect(chance(0.04) - chance(0.08)).toBeCloseTo(values['triage.roots-slope'], 9);
+		expect(chance(0.08) - chance(0.32)).toBeCloseTo(2 * values['triage.roots-slope'], 9);
+		expect(chance(0.64)).toBeCloseTo(chance(1), 9);
+		expect(chance(0)).toBeCloseTo(chance(0.01), 9);
+	});
+	it('pests nobody looked for read no better than none seen', () => {
+		const of = (pests: string, own = values) => survival(look({ pests }), subject, own);
+		expect(of('unknown').chance).toBeLessThanOrEqual(of('none').chance);
+		const kinder = { ...values, 'triage.pests.unknown': 2 };
+		expect(of('unknown', kinder).chance).toBeLessThanOrEqual(of('none', kinder).chance + 1e-12);
+		expect(of('unknown').factors.some((factor) => !factor.known && /pests/.test(factor.label))).toBe(true);
 	});
 	it('asks for a new look after a fortnight, not before', () => {
 		expect(needsNewLook({ decidedOn: '2026-04-04' }, '2026-04-18', values)).toBe(false);

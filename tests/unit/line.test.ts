@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { taskSchema } from '$core/aftercare/task';
 import type { TreeRecords } from '$core/case/case';
 import { cut, treeRecords as records } from '../records';
-import { cutLabel, lineOfCare, standingSentence } from '$core/line-of-care/line';
+import { lineOfCare, standingSentence, workLabel } from '$core/line-of-care/line';
 import { pictureSchema } from '$core/pictures/picture';
 import { observationSchema } from '$core/recovery/observation';
 import type { Cut } from '$core/roots/plan';
-import { lastRootWork, rootLosses } from '$core/roots/work';
+import { lastRootWork, rootLosses } from '$core/standing/losses';
 import { defaultValues } from '$core/values/values';
 
 const today = '2026-04-18';
@@ -34,7 +34,7 @@ describe('losses of roots, from the records', () => {
 		expect(found).toHaveLength(1);
 		// Five living roots of 30 mm and one dead of 20 mm, alike in fine roots: 400 of 4900.
 		expect(found[0]).toEqual({ on: '2025-02-03', share: expect.closeTo(400 / 4900, 9) });
-		expect(done).toEqual([{ on: '2025-02-10', share: expect.closeTo(0.2, 9) }]);
+		expect(done).toMatchObject([{ on: '2025-02-10', by: 'cut', share: expect.closeTo(0.2, 9) }]);
 		expect(planned).toEqual([{ on: '2026-11-10', share: expect.closeTo(0.2, 9) }]);
 	});
 	it('adds up cuts of one day, and leaves out what was left', () => {
@@ -42,7 +42,9 @@ describe('losses of roots, from the records', () => {
 			records({}, [cut('r4', 0, '2025-02-10'), cut('r3', 0, '2025-02-10'), cut('r2', 0, null, 'left')]),
 			defaultValues
 		);
-		expect(done).toEqual([{ on: '2025-02-10', share: expect.closeTo(0.4, 9) }]);
+		expect(done).toMatchObject([{ on: '2025-02-10', by: 'cut', share: expect.closeTo(0.4, 9) }]);
+		// Counted on the map: no band.
+		expect(done[0]?.low).toBe(done[0]?.high);
 	});
 	it('tells aftercare what the last day of cutting was: rot, structure, the next stage', () => {
 		const last = lastRootWork(
@@ -51,7 +53,9 @@ describe('losses of roots, from the records', () => {
 		);
 		expect(last).toEqual({
 			on: '2025-02-10',
+			by: 'cut',
 			livingLoss: expect.closeTo(0.2, 9),
+			ofBall: expect.closeTo(0.2, 9),
 			rotWasCut: true,
 			structuralCut: true,
 			nextStageOn: '2026-11-10'
@@ -145,8 +149,10 @@ describe('the line of care', () => {
 		expect(Number(care.span.to.slice(0, 4)) - Number(care.span.from.slice(0, 4))).toBeLessThanOrEqual(8);
 	});
 	it('names a day on which only dead root was cut as that', () => {
-		expect(cutLabel(0)).toBe('dead root cut');
-		expect(cutLabel(0.314)).toBe('31 % cut');
+		expect(workLabel({ by: 'cut', share: 0 })).toBe('dead root cut');
+		expect(workLabel({ by: 'cut', share: 0.314 })).toBe('31 % cut');
+		expect(workLabel({ by: 'lift', share: 0.93 })).toBe('lifted, 7 % of its roots came along');
+		expect(workLabel({ by: 'lift', share: 0.997 })).toContain('under 1 %');
 	});
 });
 

@@ -77,7 +77,9 @@ const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
 });
 const rot = {
 	on: '2026-04-10',
+	by: 'cut' as const,
 	livingLoss: 0.3,
+	ofBall: 0.3,
 	rotWasCut: true,
 	structuralCut: false,
 	nextStageOn: null
@@ -90,8 +92,9 @@ describe('a planting while it is planned', () => {
 		expect(planned(state)).toEqual(state.plan);
 		expect(state.plantedOn).toBe(today);
 		expect(state.placeId).toBe('p');
-		// Nine tenths of the ball that was mapped.
-		expect(state.ballDiameterMm).toBe(324);
+		// The ball that was mapped, said so.
+		expect(state.ballDiameterMm).toBe(360);
+		expect(state.ballKnown).toMatchObject({ known: 'measured', by: 'as mapped', on: '2025-02-03' });
 		expect(state.pot.topWidthMm).toBeGreaterThanOrEqual(state.ballDiameterMm);
 		expect(state.amounts.problems).toEqual([]);
 		expect(state.judged.verdict).not.toBe('no-fit');

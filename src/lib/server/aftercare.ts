@@ -8,7 +8,7 @@ import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/crown/crown';
 import { count, id, measure } from '../core/fields/fields';
 import { isTender } from '../core/kinds/kind';
-import { lastRootWork } from '../core/roots/work';
+import { lastRootWork } from '../core/standing/losses';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/water/watering';
 import type { Store } from './db/database';

@@ -25,7 +25,8 @@ import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
 import { stageGate } from '../core/roots/stage-gate';
-import { rootLosses } from '../core/roots/work';
+import { rootLosses } from '../core/standing/losses';
+import { looksSeen } from '../core/standing/looks';
 import { isAlarm } from '../core/today/today';
 import type { Tree, TreeInput } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
@@ -117,6 +118,7 @@ function judged(
 	values: Values
 ): RecoveryOf {
 	const { tree, kind, plan } = records;
+	const observations = looksSeen(records, values);
 	const tender = isTender(kind);
 	const since = recoverySince(records, values);
 	const seasons = seasonsOf(place, tender, since.on, on, values);
@@ -132,11 +134,11 @@ function judged(
 			situation: tree.situation,
 			trunkDiameterMm: tree.trunkDiameterMm,
 			sinceOn: since.on,
-			observations: records.observations,
+			observations,
 			referenceShootMm: reference,
 			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
 			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
-			leaflessOn: records.observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
+			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on)).length,
 			stagesLeft
 		},
@@ -153,10 +155,10 @@ function judged(
 			evergreen: bearsAlways(kind),
 			tender,
 			heightMm: tree.heightM === null ? null : tree.heightM * 1000,
-			observations: records.observations,
+			observations,
 			probabilityBefore: said.at(-2)?.probability ?? said.at(-1)?.probability ?? null,
 			dryness,
-			gate: plan ? stageGate(plan, records.observations, reference, values) : null,
+			gate: plan ? stageGate(plan, observations, reference, values) : null,
 			stagesLeft,
 			referenceShootMm: reference,
 			reEstablished: judgement.reEstablished
@@ -164,7 +166,7 @@ function judged(
 		verdict: judgement,
 		season,
 		growth: shootGrowth(
-			records.observations,
+			observations,
 			seasonsOf(place, tender, tree.takenInOn, on, values).map(({ span }) => span),
 			series,
 			values
@@ -205,7 +207,7 @@ export async function sayForecast(
 	);
 	const { now, horizonOn } = recoveryForecast(of, values, { bands: false });
 	const taken = rootLosses(records, values)
-		.done.filter((loss) => loss.on === of.sinceOn)
+		.done.filter((loss) => loss.by === 'cut' && loss.on === of.sinceOn)
 		.reduce((sum, loss) => sum + loss.share, 0);
 	await work.add(saidForecasts, {
 		saidOn: on,

@@ -143,8 +143,8 @@ const rules: Record<string, Rule> = {
 		crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
 			? {
 					kind: 'crown',
-					title: `Take about ${percent(crownExcess)} of the leaf area, dead and crossing wood first`,
-					reason: `The roots left feed ${percent(1 - crownExcess)} of the crown (school: balance the crown). A height cut is not a crown share.`,
+					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the leaf area, dead and crossing wood first`,
+					reason: `The roots left feed about ${percent(1 - crownExcess)} of the crown (school: balance the crown)${crownExcess > values['crown.takeMost'] ? '; shade and shelter hold the rest' : ''}. A height cut is not a crown share.`,
 					mark: 'trade',
 					fromDay: 0,
 					toDay: 3,

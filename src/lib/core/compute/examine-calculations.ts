@@ -13,6 +13,8 @@ import { signIds } from '../diagnosis/signs';
 import { calendarDate, count, measure, oneOf } from '../fields/fields';
 import { ballMass } from '../lifting/ball-mass';
 import { ballReadings, ballSchools, ballSize } from '../lifting/ball-size';
+import { liftCutRoots, soaks } from '../lifting/lift';
+import { liftKept, rootings } from '../lifting/lift-cost';
 import { couplings, handling, liftLimit } from '../lifting/niosh';
 import { collarData, judgeCollar } from '../measuring/collar';
 import { diebackLimit, scratchTapData } from '../measuring/dieback';
@@ -365,6 +367,23 @@ export const examineCalculations: readonly Calculation[] = [
 			inTable: z.boolean()
 		}),
 		({ trunkDiameterMm, school, reading }, values) => ballSize(trunkDiameterMm, school, reading, values)
+	),
+	calculation(
+		'lift-kept',
+		'Share of the absorbing roots that came along of a lift, of what it had before, with its band',
+		z.strictObject({
+			trunkDiameterMm: measure(1, 3000, 'mm'),
+			crownWidthMm: measure(20, 40_000, 'mm'),
+			ballDiameterMm: measure(20, 10_000, 'mm'),
+			ballDepthMm: measure(20, 5000, 'mm'),
+			cutRoots: liftCutRoots,
+			outMinutes: measure(0, 20_000, 'min').default(0),
+			soak: oneOf(soaks).default('wetted'),
+			rooting: oneOf(rootings).nullable().default(null)
+		}),
+		z.object({ share: number, low: number, high: number, from: z.enum(['map', 'ball']) }),
+		({ trunkDiameterMm, crownWidthMm, ...log }, values) =>
+			liftKept(log, { trunkDiameterMm, crownWidthMm }, null, values)
 	),
 	calculation(
 		'lift-limit',

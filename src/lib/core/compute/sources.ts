@@ -27,6 +27,8 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'soil-water': 'Saxton & Rawls 2006',
 	'ball-mass': 'Half-ellipsoid to cylinder, geometry; densities from memory',
 	'ball-size': 'ANSI Z60.1 from memory; field practice, no source',
+	'lift-kept':
+		'Roots thin out from trunk and surface, our own; 2 to 20 % found in balls: Watson & Himelick 1982, Gilman 1988, from memory',
 	'lift-limit': 'Revised NIOSH lifting equation: Waters et al. 1993',
 	triage: 'Additive in log-odds, our own',
 	'changed-together': 'Our own rule',

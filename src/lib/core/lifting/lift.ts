@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
 import { ballReadings, ballSchools } from './ball-size';
 import { stepIds } from './checklist';
+import { rootings } from './lift-cost';
 import { routeSchema } from './route';
 
 export const cutWays = ['saw', 'loppers', 'secateurs', 'torn'] as const;
@@ -18,6 +19,26 @@ export const soakNames: Record<(typeof soaks)[number], string> = {
 	'stood-in-water': 'stood in water'
 };
 
+/** How a lifted tree is left until it is set. */
+export const liftAfters = ['out', 'wrapped', 'heeled-in'] as const;
+export const liftAfterNames: Record<(typeof liftAfters)[number], string> = {
+	out: 'out of the ground still',
+	wrapped: 'wrapped',
+	'heeled-in': 'heeled in'
+};
+
+/** Roots that were cut or torn at the hole. */
+export const liftCutRoots = z
+	.array(
+		z.strictObject({
+			azimuthDeg: measure(0, 360, '°'),
+			diameterMm: measure(1, 1000, 'mm'),
+			how: oneOf(cutWays)
+		})
+	)
+	.max(100, { error: 'must be at most 100 roots' })
+	.default([]);
+
 /** What really happened at the hole. */
 export const liftLog = z
 	.strictObject({
@@ -25,19 +46,12 @@ export const liftLog = z
 		ballDiameterMm: measure(20, 10_000, 'mm'),
 		ballDepthMm: measure(20, 5000, 'mm'),
 		massKg: measure(0.1, 20_000, 'kg').nullable().default(null).describe('Weighed; null when not'),
-		cutRoots: z
-			.array(
-				z.strictObject({
-					azimuthDeg: measure(0, 360, '°'),
-					diameterMm: measure(1, 1000, 'mm'),
-					how: oneOf(cutWays)
-				})
-			)
-			.max(100, { error: 'must be at most 100 roots' })
-			.default([]),
+		cutRoots: liftCutRoots,
 		outMinutes: measure(0, 20_000, 'min').describe('From out of the ground to planted, wrapped or heeled in'),
 		soak: oneOf(soaks),
 		soakMinutes: measure(0, 10_000, 'min').default(0),
+		rooting: oneOf(rootings).nullable().default(null).describe('How its roots lay; null when not looked at'),
+		after: oneOf(liftAfters).default('out').describe('How it was left until it is set'),
 		backfilled: z.boolean().default(false),
 		note: note()
 	})

@@ -5,7 +5,7 @@ import { isTender } from '../kinds/kind';
 import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
 import { readingsOf } from '../recovery/observation';
 import { roman } from '../roots/plan';
-import { rootLosses } from '../roots/work';
+import { rootLosses, type WorkLoss } from '../standing/losses';
 import type { Stage } from '../tree/tree';
 import type { Values } from '../values/values';
 
@@ -66,7 +66,12 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 
 	const { found, done, planned } = rootLosses(records, values);
 	for (const loss of done)
-		marks.push({ on: loss.on, kind: 'stage-done', label: cutLabel(loss.share), stage: 'roots' });
+		marks.push({
+			on: loss.on,
+			kind: 'stage-done',
+			label: workLabel(loss),
+			stage: loss.by === 'lift' ? 'replant' : 'roots'
+		});
 	if (plan)
 		for (const [stage, on] of plan.stageDates.entries())
 			if (planned.some((loss) => loss.on === on))
@@ -106,9 +111,13 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
 }
 
-/** A day of cutting in two or three words: what of the living root went, or that only dead root did. */
-export const cutLabel = (share: number): string =>
-	share < 0.005 ? 'dead root cut' : `${Math.round(share * 100)} % cut`;
+/** A day of work at the roots in two or three words: what of the living root went or came along, or that only dead root went. */
+export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string =>
+	by === 'lift'
+		? `lifted, ${share > 0.995 ? 'under 1' : Math.round((1 - share) * 100)} % of its roots came along`
+		: share < 0.005
+			? 'dead root cut'
+			: `${Math.round(share * 100)} % cut`;
 
 /** How a tree stands and what comes next: two short sentences. */
 export function standingSentence(records: TreeRecords, today: string): { stands: string; next: string } {

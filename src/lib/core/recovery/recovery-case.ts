@@ -3,7 +3,8 @@ import { daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { seasonFit } from '../climate/windows';
 import { bearsAlways, isTender } from '../kinds/kind';
-import { rootLosses } from '../roots/work';
+import { liftsDone, rootLosses } from '../standing/losses';
+import { looksSeen } from '../standing/looks';
 import { survival } from '../triage/triage';
 import type { Values } from '../values/values';
 import type { FunctionEstimate } from '../water/root-function';
@@ -11,35 +12,41 @@ import { leafCalendar } from '../water/tree-demand';
 import type { SeriesDay } from '../weather/series';
 import { expectedOn, expectedRootFunction } from './expected';
 import type { RecoveryCase } from './forecast';
-import { readingsOf } from './observation';
+import { readingsOf, type Observation } from './observation';
 import { seasonPoint, seasonsOf, type SeasonPoint } from './season';
 
 const logOdds = (p: number): number => Math.log(p / (1 - p));
 
 /** Day from which recovery is counted, and what happened on it. */
 export function recoverySince(
-	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'plantings'>,
+	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'plantings' | 'lifts'>,
 	values: Values
-): { on: string; what: 'root-work' | 'planting' | 'taking-in' } {
-	const cutOn = rootLosses(records, values).done.at(-1)?.on ?? '';
+): { on: string; what: 'root-work' | 'lift' | 'planting' | 'taking-in' } {
+	const last = rootLosses(records, values).done.at(-1);
+	const cutOn = last?.on ?? '';
 	const plantedOn = records.plantings.at(-1)?.plantedOn ?? '';
 	if (cutOn === '' && plantedOn === '') return { on: records.tree.takenInOn, what: 'taking-in' };
-	return cutOn >= plantedOn ? { on: cutOn, what: 'root-work' } : { on: plantedOn, what: 'planting' };
+	return cutOn >= plantedOn
+		? { on: cutOn, what: last?.by === 'lift' ? 'lift' : 'root-work' }
+		: { on: plantedOn, what: 'planting' };
 }
 
 /** The look before the work that the chance is judged by: the last decision near it, else what was written at taking in. */
-function lookBefore(records: TreeRecords, sinceOn: string): Parameters<typeof survival>[0] {
-	return (
-		records.triages.findLast(
-			(one) => one.decidedOn <= sinceOn && daysBetween(one.decidedOn, sinceOn) <= 60
-		) ?? {
-			purpose: 'treat',
-			vitality: records.tree.vigour,
-			scratchAlive: null,
-			pests: 'none',
-			rootsKept: null
-		}
+function lookBefore(records: TreeRecords, sinceOn: string, values: Values): Parameters<typeof survival>[0] {
+	const before = records.triages.findLast(
+		(one) => one.decidedOn <= sinceOn && daysBetween(one.decidedOn, sinceOn) <= 60
+	) ?? {
+		purpose: 'treat' as const,
+		vitality: records.tree.vigour,
+		scratchAlive: null,
+		pests: 'unknown' as const,
+		rootsKept: null
+	};
+	// What its log says of a lift outranks what was thought before it.
+	const lift = liftsDone(records, values).findLast(
+		(one) => one.on <= sinceOn && daysBetween(one.on, sinceOn) <= values['work.liftCountsDays']
 	);
+	return lift ? { ...before, purpose: 'lift', rootsKept: lift.kept.share } : before;
 }
 
 /**
@@ -47,14 +54,15 @@ function lookBefore(records: TreeRecords, sinceOn: string): Parameters<typeof su
  * then is allowed for, and what follows is read as its progress. 1 where nobody looked.
  */
 function crownAtStart(
-	records: Pick<TreeRecords, 'observations' | 'kind'>,
+	kind: TreeRecords['kind'],
+	looks: readonly Observation[],
 	place: Place,
 	on: string,
 	values: Values
 ): number {
-	const evergreen = bearsAlways(records.kind);
-	const inLeaf = leafCalendar(records.kind, place, values);
-	const seen = records.observations.findLast(
+	const evergreen = bearsAlways(kind);
+	const inLeaf = leafCalendar(kind, place, values);
+	const seen = looks.findLast(
 		(look) =>
 			look.leafCover !== null &&
 			look.observedOn <= on &&
@@ -79,6 +87,7 @@ export function recoveryCase(
 	values: Values
 ): RecoveryCase {
 	const { tree, kind } = records;
+	const seen = looksSeen(records, values);
 	const since = recoverySince(records, values);
 	const { found, done, planned } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
@@ -90,7 +99,7 @@ export function recoveryCase(
 			? (expectedOn(expectedRootFunction(before, place, first, since.on, values, 1), since.on)?.expected ?? 1)
 			: 1;
 	const chance = survival(
-		lookBefore(records, since.on),
+		lookBefore(records, since.on, values),
 		{
 			group: kind.group,
 			reserves: tree.reserves,
@@ -101,7 +110,9 @@ export function recoveryCase(
 		},
 		values
 	);
-	const taken = done.filter((loss) => loss.on === since.on).reduce((sum, loss) => sum + loss.share, 0);
+	const taken = done
+		.filter((loss) => loss.by === 'cut' && loss.on === since.on)
+		.reduce((sum, loss) => sum + loss.share, 0);
 	const spread = (logOdds(chance.high) - logOdds(chance.low)) / 2 / 1.2816;
 	const seasons = seasonsOf(place, tender, since.on, today, values);
 	const progress = new Map<string, SeasonPoint>();
@@ -121,7 +132,7 @@ export function recoveryCase(
 	const own = Math.max(
 		0,
 		...readingsOf(
-			records.observations.filter((look) => look.observedOn <= since.on),
+			seen.filter((look) => look.observedOn <= since.on),
 			'shootExtensionMm'
 		).map((reading) => reading.value)
 	);
@@ -140,7 +151,7 @@ export function recoveryCase(
 		},
 		tender,
 		evergreen: bearsAlways(kind),
-		looks: records.observations
+		looks: seen
 			.filter((look) => look.observedOn > since.on && look.observedOn <= today)
 			.map((look) => ({
 				observedOn: look.observedOn,
@@ -156,7 +167,7 @@ export function recoveryCase(
 			})),
 		functionSeen,
 		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null),
-		crownAtStart: crownAtStart(records, place, since.on, values),
+		crownAtStart: crownAtStart(kind, seen, place, since.on, values),
 		heightMm: tree.heightM === null ? null : tree.heightM * 1000
 	};
 }

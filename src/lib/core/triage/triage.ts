@@ -14,8 +14,9 @@ export const purposeNames: Record<(typeof purposes)[number], string> = {
 };
 export const vitalities = ['strong', 'fair', 'weak', 'dying'] as const;
 export type Vitality = (typeof vitalities)[number];
-export const pestStates = ['none', 'leaf', 'root'] as const;
+export const pestStates = ['unknown', 'none', 'leaf', 'root'] as const;
 export const pestStateNames: Record<(typeof pestStates)[number], string> = {
+	unknown: 'not looked for',
 	none: 'none seen',
 	leaf: 'on leaf or twig',
 	root: 'at the root'
@@ -105,6 +106,15 @@ export interface TriageAdvice {
 const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 const logOdds = (p: number): number => Math.log(p / (1 - p));
 
+/** What the share of roots that comes along does to the chance: by doublings of the usual share of a lift. */
+function keptOdds(rootsKept: number | null, values: Values): number {
+	const usual = values['triage.roots-usual'];
+	const kept = rootsKept ?? Math.min(values['triage.roots-unknown'], usual);
+	const doublings = Math.log2(Math.max(0.001, kept) / usual);
+	const most = values['triage.roots-most'];
+	return values['triage.roots-slope'] * Math.min(most, Math.max(-most, doublings));
+}
+
 /** Chance to live through the work, with its range and what moves it: additive in log-odds [our own]. */
 export function survival(
 	look: Pick<TriageLook, 'purpose' | 'vitality' | 'pests' | 'rootsKept' | 'scratchAlive'>,
@@ -122,7 +132,15 @@ export function survival(
 			odds: values[`triage.season.${subject.seasonFit}`],
 			known: true
 		},
-		{ label: `pests ${pestStateNames[look.pests]}`, odds: values[`triage.pests.${look.pests}`], known: true },
+		{
+			label: `pests ${pestStateNames[look.pests]}`,
+			// Not looked for is not better than none seen, whatever the owner sets.
+			odds:
+				look.pests === 'unknown'
+					? Math.min(values['triage.pests.unknown'], values['triage.pests.none'])
+					: values[`triage.pests.${look.pests}`],
+			known: look.pests !== 'unknown'
+		},
 		{ label: 'reserves', odds: values[`triage.reserves.${subject.reserves as Reserves}`], known: true },
 		{ label: 'chance of rot', odds: values['triage.rot'] * subject.rotChance, known: true },
 		...(look.purpose === 'lift'
@@ -130,11 +148,7 @@ export function survival(
 					{ label: 'size', odds: values['triage.size'] * doublings, known: true },
 					{
 						label: 'share of roots kept',
-						odds:
-							values['triage.roots-slope'] *
-							10 *
-							((look.rootsKept ?? Math.min(values['triage.roots-unknown'], values['triage.roots-usual'])) -
-								values['triage.roots-usual']),
+						odds: keptOdds(look.rootsKept, values),
 						known: look.rootsKept !== null
 					}
 				]

@@ -133,6 +133,14 @@ export const replantValues = defineValues({
 		min: 0,
 		max: 100
 	},
+	'pot.ballDepthShare': {
+		label: 'Depth of a ball nobody measured, of its width',
+		value: 0.55,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.2,
+		max: 1.2
+	},
 	'pot.ballShape': {
 		label: 'Volume of a root ball over that of its enclosing cylinder',
 		value: 0.8,

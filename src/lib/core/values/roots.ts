@@ -257,6 +257,31 @@ export const rootValues = defineValues({
 		min: 1,
 		max: 2
 	},
+	'crown.takeMost': {
+		label: 'Never more of the leaf area is taken at once than',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		note: 'What the roots cannot feed beyond it is held by shade and shelter.',
+		min: 0,
+		max: 0.9
+	},
+	'work.togetherDays': {
+		label: 'A lift and the cuts that follow it count as one piece of work within',
+		value: 30,
+		unit: 'days',
+		mark: 'ours',
+		min: 0,
+		max: 180
+	},
+	'work.liftCountsDays': {
+		label: 'A lift decides the chance of a tree that is planted after it within',
+		value: 120,
+		unit: 'days',
+		mark: 'ours',
+		min: 0,
+		max: 730
+	},
 	'landscape.trunkFromMm': {
 		label: 'In the ground, a trunk this thick is judged as an established landscape tree',
 		value: 200,

@@ -55,19 +55,28 @@ export const triageValues = {
 		'triage.season.shoulder': effect('Survival: on the shoulder of its window', -0.4),
 		'triage.season.out-of-window': effect('Survival: out of its window', -1),
 		'triage.pests.none': effect('Survival: no pests', 0),
+		'triage.pests.unknown': effect('Survival: nobody looked for pests', -0.1),
 		'triage.pests.leaf': effect('Survival: pests on leaf or twig', -0.3),
 		'triage.pests.root': effect('Survival: pests at the root', -1.3),
 		'triage.reserves.field-grown': effect('Survival: field-grown, with stores', 0.2),
 		'triage.reserves.few-years-potted': effect('Survival: a few years in a pot', 0),
 		'triage.reserves.long-potted': effect('Survival: long in a pot, or old and collected', -0.35),
 		'triage.rot': effect('Survival: rot, for certain', -1.1),
-		'triage.roots-usual': value('Share of roots kept that is usual', 0.6, 'share', 0.05, 1),
+		'triage.roots-usual': value(
+			'Share of its absorbing roots that comes along in a usual lift',
+			0.08,
+			'share',
+			0.005,
+			1,
+			'memory',
+			'2 to 20 % by several studies: Watson & Himelick 1982, Gilman 1988'
+		),
 		'triage.roots-unknown': value(
 			'Where it is not known how many roots come along, it is judged as if',
-			0.4,
+			0.05,
 			'share',
-			0.02,
-			0.6
+			0.002,
+			1
 		),
 		'triage.scratch-unknown': effect('Survival: nobody has scratched a twig', -0.3),
 		'lifting.people-most': value(
@@ -77,7 +86,53 @@ export const triageValues = {
 			2,
 			20
 		),
-		'triage.roots-slope': effect('Survival: for each tenth of roots kept more', 0.25),
+		'triage.roots-slope': effect('Survival: for each doubling of the roots kept', 0.35),
+		'triage.roots-most': value(
+			'Survival: roots kept count up to so many doublings either way',
+			3,
+			'doublings',
+			0.5,
+			8
+		),
+		'lifting.reachLeast': value(
+			'Roots of an open-grown tree reach at least, from the trunk',
+			2,
+			'crown radii',
+			0.3,
+			8,
+			'memory'
+		),
+		'lifting.reachUsual': value(
+			'Roots of an open-grown tree usually reach',
+			2.5,
+			'crown radii',
+			0.3,
+			8,
+			'memory'
+		),
+		'lifting.reachMost': value('Roots of an open-grown tree reach up to', 3, 'crown radii', 0.3, 8, 'memory'),
+		'lifting.reachHedge': value('In a hedge or against a wall they reach', 0.5, 'crown radii', 0.1, 3),
+		'lifting.rootDepthMm': value('Absorbing roots lie down to', 600, 'mm', 100, 2000),
+		'lifting.preparedLeast': value(
+			'Root-pruned or confined: the ball holds at least',
+			1.5,
+			'× as many',
+			1,
+			10
+		),
+		'lifting.prepared': value('Root-pruned or confined: the ball usually holds', 2.2, '× as many', 1, 10),
+		'lifting.preparedMost': value('Root-pruned or confined: the ball holds up to', 3, '× as many', 1, 10),
+		'lifting.keptLeast': value('A lift leaves at least', 0.005, 'share', 0, 0.2),
+		'lifting.mapSpread': value('How unsure what a map says of a lift is', 0.4, 'of kept × lost', 0, 2),
+		'lifting.out-freeMinutes': value('Roots out of the ground lose nothing for', 30, 'min', 0, 600),
+		'lifting.dryHalfMinutes': value(
+			'Then, not wetted, half of the fine roots dry in',
+			360,
+			'min',
+			10,
+			20_000
+		),
+		'lifting.wetHalfMinutes': value('Then, kept wet and shaded, half of them in', 7200, 'min', 30, 200_000),
 		'triage.size-mm': value('A trunk counts as large from', 150, 'mm', 20, 2000),
 		'triage.size': effect('Survival: for each doubling of a large trunk', -0.4),
 		'triage.spread-base': value('How unsure the chance is at best', 0.45, 'log-odds', 0.05, 3),

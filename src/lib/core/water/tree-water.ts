@@ -6,7 +6,7 @@ import { componentOf } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
 import { layerAmounts, type Planting } from '../pots/replant-plan';
 import { crossSectionMm2 } from '../pots/volume';
-import { rootLosses } from '../roots/work';
+import { rootLosses } from '../standing/losses';
 import type { Values } from '../values/values';
 import type { SeriesDay } from '../weather/series';
 import { fullPot, type PotStores } from './balance';

@@ -5,7 +5,7 @@
 	import { addDays } from '$core/climate/calendar';
 	import { usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
 	import type { Kind } from '$core/kinds/kind';
-	import type { LastWork } from '$core/roots/work';
+	import type { LastWork } from '$core/standing/losses';
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
 	import { markSentence } from '$core/values/define';
 	import type { Values } from '$core/values/values';

@@ -7,6 +7,7 @@
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { referrals } from '$core/diagnosis/referral';
 	import { structuralRootZoneRadiusM } from '$core/ground/zones';
+	import type { Standing } from '$core/standing/standing';
 	import { recoveryForecast } from '$core/recovery/forecast';
 	import { ownersLetter } from '$core/recovery/owner-letter';
 	import { planStanding } from '$core/roots/standing';
@@ -18,11 +19,12 @@
 	interface Props {
 		records: TreeRecords;
 		place: Place;
+		stands: Standing;
 		of: RecoveryOf;
 		values: Values;
 		today: string;
 	}
-	let { records, place, of, values, today }: Props = $props();
+	let { records, stands, place, of, values, today }: Props = $props();
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
 	const letter = $derived.by(() => {
@@ -44,7 +46,6 @@
 		const warned = look
 			? referrals(tree, look.findings, diagnose(context, look.findings, values), values)
 			: [];
-		const firm = records.observations.findLast((one) => one.firmness !== null);
 		const forecast = recoveryForecast(of.case, values, { bands: false });
 		return ownersLetter({
 			treeName: tree.name,
@@ -59,8 +60,8 @@
 			structuralCuts: (done?.cuts ?? []).filter((cut) => structural.has(cut.segmentId)).length,
 			structuralRot:
 				rootMap?.segments.some((root) => structural.has(root.id) && root.condition === 'dead') ?? false,
-			firmness: firm?.firmness ?? null,
-			firmnessOn: firm ? format().date(firm.observedOn) : null,
+			firmness: stands.firmness.value,
+			firmnessOn: stands.firmness.on ? format().date(stands.firmness.on) : null,
 			referrals: warned.map((one) => `${one.because} ${one.until}`),
 			probability: forecast.known && forecast.lastSeenOn !== null ? forecast.now : null,
 			probabilityLow: forecast.low,

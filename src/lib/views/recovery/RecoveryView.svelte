@@ -60,9 +60,12 @@
 	const losses = $derived(observations.filter((look) => look.lostCount !== null));
 	const sample = $derived(observations.findLast((look) => look.sample !== null)?.sample ?? null);
 	const sinceWords = $derived(
-		{ 'root-work': 'the last root work', planting: 'it was replanted', 'taking-in': 'it was taken in' }[
-			of.since.what
-		]
+		{
+			'root-work': 'the last root work',
+			lift: 'it was lifted',
+			planting: 'it was replanted',
+			'taking-in': 'it was taken in'
+		}[of.since.what]
 	);
 
 	// The simulation runs beside the page and is made anew when something was written.

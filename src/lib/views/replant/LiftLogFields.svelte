@@ -1,6 +1,15 @@
 <script lang="ts">
 	import { azimuthOf, clockOf } from '$core/circular/circular';
-	import { cutWayNames, cutWays, soakNames, soaks, type LiftLog } from '$core/lifting/lift';
+	import {
+		cutWayNames,
+		cutWays,
+		liftAfterNames,
+		liftAfters,
+		soakNames,
+		soaks,
+		type LiftLog
+	} from '$core/lifting/lift';
+	import { rootingNames, rootings, type LiftKept } from '$core/lifting/lift-cost';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -14,9 +23,11 @@
 	/** The log of a lift: the ball as it came out, roots that were cut, time out of the ground, soak. */
 	interface Props {
 		log: LiftLog;
+		/** What of its roots came along, by what the log says so far. */
+		kept: LiftKept | null;
 		refused?: Refused | null;
 	}
-	let { log = $bindable(), refused }: Props = $props();
+	let { log = $bindable(), kept, refused }: Props = $props();
 	const format = useFormat();
 	let clock = $state<number | null>(null);
 	let thickMm = $state<number | null>(null);
@@ -61,6 +72,25 @@
 		if (value !== 'stood-in-water') log.soakMinutes = 0;
 	}}
 	options={soaks.map((value) => ({ value, label: soakNames[value] }))}
+/>
+<SelectField
+	name="log.rooting"
+	label="How its roots lay"
+	value={log.rooting ?? ''}
+	onchange={(event) => {
+		log.rooting = rootings.find((word) => word === event.currentTarget.value) ?? null;
+	}}
+	options={[
+		{ value: '', label: 'not looked at' },
+		...rootings.map((value) => ({ value, label: rootingNames[value] }))
+	]}
+/>
+<Choice
+	label="Now it is"
+	size="small"
+	value={log.after}
+	onchange={(value) => (log.after = value)}
+	options={liftAfters.map((value) => ({ value, label: liftAfterNames[value] }))}
 />
 <div>
 	<h4 class="text-base">Roots cut</h4>
@@ -107,6 +137,15 @@
 		<Button onclick={add}>Add</Button>
 	</div>
 </div>
+{#if kept}
+	<p class="border-l-4 border-lichen py-1 pl-3" aria-live="polite">
+		About <strong>{format().percent(kept.share)}</strong> of its absorbing roots came along,
+		{format().percent(kept.low)} to {format().percent(kept.high)}:
+		{kept.from === 'map'
+			? 'by the map of its roots'
+			: 'by its ball against how far roots of such a tree reach'}.
+	</p>
+{/if}
 <label class="flex items-center gap-2"
 	><input type="checkbox" class="size-5" bind:checked={log.backfilled} />The hole is filled and safe</label
 >

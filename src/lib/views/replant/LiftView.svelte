@@ -17,6 +17,9 @@
 	} from '$core/lifting/ball-size';
 	import { liftingSteps, type StepId } from '$core/lifting/checklist';
 	import { liftStops, type Lift, type LiftInput, type LiftLog } from '$core/lifting/lift';
+	import { liftKept } from '$core/lifting/lift-cost';
+	import type { RootMap } from '$core/roots/root-map';
+	import { usualCrownWidthMm } from '$core/water/demand';
 	import { emptyRoute, judgeRoute, type Route } from '$core/lifting/route';
 	import type { Triage } from '$core/triage/triage';
 	import { couplings, handling, liftLimit, reachWithBallCm, type Coupling } from '$core/lifting/niosh';
@@ -48,11 +51,13 @@
 		today: string;
 		/** Thickest root mapped; 0 where none was. */
 		thickestMm: number;
+		/** Its roots as mapped in the ground, before any lift; null where they were not. */
+		mapBefore: RootMap | null;
 		lifts: Lift[];
 		triage: Triage | null;
 		refused?: Refused | null;
 	}
-	let { tree, kind, place, values, today, thickestMm, lifts, triage, refused }: Props = $props();
+	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, triage, refused }: Props = $props();
 	const format = useFormat();
 
 	/** The lift that is planned and not yet done. */
@@ -145,6 +150,16 @@
 		ticks,
 		log
 	} satisfies LiftInput);
+	/** What the log so far says came along of its roots. */
+	const kept = $derived(
+		log &&
+			liftKept(
+				log,
+				{ trunkDiameterMm: tree.trunkDiameterMm, crownWidthMm: usualCrownWidthMm(tree, values) },
+				mapBefore,
+				values
+			)
+	);
 	function beginLog(): void {
 		log = {
 			liftedOn: today,
@@ -155,6 +170,8 @@
 			outMinutes: 60,
 			soak: 'wetted',
 			soakMinutes: 0,
+			rooting: null,
+			after: 'wrapped',
 			backfilled: ticks.includes('hole'),
 			note: ''
 		};
@@ -451,7 +468,7 @@
 						>
 					{/if}
 					{#if log}
-						<LiftLogFields bind:log {refused} />
+						<LiftLogFields bind:log {kept} {refused} />
 					{:else}
 						<div><Button onclick={beginLog}>It is out of the ground: write the log</Button></div>
 					{/if}

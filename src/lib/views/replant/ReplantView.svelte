@@ -97,6 +97,13 @@
 					{refused}
 				/>
 			</div>
+			<p class="text-sm text-slate">
+				{planning.ballKnown?.on
+					? `Ball ${planning.ballKnown.by}, ${format().day(planning.ballKnown.on, planning.of.today)}.`
+					: planning.of.records.replantPlan
+						? 'Ball as planned.'
+						: 'Nobody has measured its ball: this is a guess from its trunk.'}
+			</p>
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="size-5" bind:checked={planning.packed} />Roots are packed</label
 			>

@@ -7,6 +7,7 @@ import { sulphurSoilOf } from '$core/ground/sulphur';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
 import type { Kind } from '$core/kinds/kind';
 import { resistanceProfile } from '$core/soil/penetrometer';
+import { standingOf } from '$core/standing/standing';
 import type { Values } from '$core/values/values';
 
 export interface GroundOf {
@@ -63,12 +64,16 @@ export class GroundState {
 		const outer = Math.max(inner + 0.5, round(Math.min(this.zones.rpaM, 6)));
 		switch (part) {
 			case 'hole': {
-				const last = records.lifts.at(-1);
-				const ballDiameterMm =
-					last?.log?.ballDiameterMm ??
-					last?.ballDiameterMm ??
-					Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
-				const ballDepthMm = last?.log?.ballDepthMm ?? last?.ballDepthMm ?? Math.round(ballDiameterMm * 0.6);
+				const stands = standingOf(records, this.of.today, values);
+				const planned = records.lifts.at(-1);
+				const ballDiameterMm = Math.round(
+					stands.ballWidthMm.value ??
+						planned?.ballDiameterMm ??
+						records.tree.trunkDiameterMm * values['lifting.trunks-least']
+				);
+				const ballDepthMm = Math.round(
+					stands.ballDepthMm.value ?? planned?.ballDepthMm ?? ballDiameterMm * values['pot.ballDepthShare']
+				);
 				this.plan.hole = {
 					widthMm: Math.round(ballDiameterMm * values['hole.widthTimes']),
 					depthMm: ballDepthMm,

@@ -20,7 +20,9 @@ import {
 import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/pots/seat';
 import { asPot, type Pot, type PotShape } from '$core/pots/volume';
 import { crownOf } from '$core/pots/wind';
-import type { LastWork } from '$core/roots/work';
+import type { Fact } from '$core/standing/fact';
+import type { LastWork } from '$core/standing/losses';
+import { standingOf } from '$core/standing/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
 import { usualWaterSchool } from '$core/crown/crown';
 import type { WaterSchool } from '$core/tree/tree';
@@ -51,6 +53,8 @@ export class ReplantState {
 	ballDiameterMm = $state(0);
 	ballDepthMm = $state(0);
 	crownWidthMm = $state(0);
+	/** Where its ball is known from; null where its size is a guess from the trunk, or was planned. */
+	ballKnown = $state.raw<Fact<number> | null>(null);
 	packed = $state(false);
 	ballFrom = $state<'sizes' | 'map'>('sizes');
 
@@ -96,13 +100,20 @@ export class ReplantState {
 		const kept = records.replantPlan;
 		const last: Planting | ReplantPlanInput['planting'] | undefined =
 			kept?.planting ?? records.plantings.at(-1);
-		const { tree, rootMap } = records;
-		this.ballDiameterMm =
-			last?.ballDiameterMm ??
-			(rootMap?.frame === 'container'
-				? Math.round(rootMap.ballRadiusMm * 2 * 0.9)
-				: Math.round(tree.trunkDiameterMm * values['lifting.trunks-least']));
-		this.ballDepthMm = last?.ballDepthMm ?? rootMap?.ballDepthMm ?? Math.round(this.ballDiameterMm * 0.55);
+		const { tree } = records;
+		// One ball: as it was last lifted, mapped or set; a plan that was kept since goes before it.
+		const stands = standingOf(records, today, values);
+		const sinceKept = (fact: Fact<number>): boolean =>
+			kept === null || (fact.on !== null && fact.on > kept.planting.plantedOn);
+		const width = sinceKept(stands.ballWidthMm) ? stands.ballWidthMm.value : null;
+		const depth = sinceKept(stands.ballDepthMm) ? stands.ballDepthMm.value : null;
+		this.ballKnown = width === null ? null : stands.ballWidthMm;
+		this.ballDiameterMm = Math.round(
+			width ?? kept?.planting.ballDiameterMm ?? tree.trunkDiameterMm * values['lifting.trunks-least']
+		);
+		this.ballDepthMm = Math.round(
+			depth ?? kept?.planting.ballDepthMm ?? this.ballDiameterMm * values['pot.ballDepthShare']
+		);
 		this.crownWidthMm = last?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
 		const rot = lastWork?.rotWasCut ?? false;
 		this.school = rot ? 'same' : 'larger';
@@ -199,7 +210,7 @@ export class ReplantState {
 	readonly advice = $derived.by(() =>
 		sizeAdvice(
 			this.ballDiameterMm,
-			this.of.lastWork?.livingLoss ?? 0,
+			this.of.lastWork?.ofBall ?? 0,
 			{ rot: this.rot, packed: this.packed },
 			this.of.values
 		)

@@ -16,6 +16,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { BenchState } from './bench-state.svelte';
 	import type { RootsOfTree } from './roots-of-tree';
+	import { keepBeforeLeaving } from './leaving';
 	import { RootsState } from './roots-state.svelte';
 	import Gate from './Gate.svelte';
 	import Wounds from './Wounds.svelte';
@@ -25,6 +26,7 @@
 	const { tree, values, today } = $derived(of);
 	const format = useFormat();
 	const roots = untrack(() => new RootsState(of));
+	keepBeforeLeaving(roots);
 	$effect(() => {
 		const [map, reduction] = [of.rootMap, of.plan];
 		untrack(() => roots.adopt(map, reduction));

@@ -23,6 +23,7 @@
 	import RootDetail from './RootDetail.svelte';
 	import RootList from './RootList.svelte';
 	import type { RootsOfTree } from './roots-of-tree';
+	import { keepBeforeLeaving } from './leaving';
 	import { RootsState } from './roots-state.svelte';
 	import SectionView from './SectionView.svelte';
 	import UnrolledCollar from './UnrolledCollar.svelte';
@@ -31,6 +32,7 @@
 	const { today } = $derived(of);
 	const format = useFormat();
 	const roots = untrack(() => new RootsState(of));
+	keepBeforeLeaving(roots);
 	$effect(() => {
 		const [map, reduction] = [of.rootMap, of.plan];
 		untrack(() => roots.adopt(map, reduction));

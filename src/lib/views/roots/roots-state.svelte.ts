@@ -503,11 +503,27 @@ export class RootsState {
 	/** Takes what another action wrote to the plan, such as the cuts that were made. */
 	adopt(rootMap: RootMap | null, plan: Plan | null): void {
 		if (this.#dirty || this.#saving || !rootMap || !plan) return;
-		if (rootMap.version === this.#versions.map && plan.version === this.#versions.plan) return;
+		const [map0, plan0] = [this.#versions.map ?? 0, this.#versions.plan ?? 0];
+		// A page that was read before the last step was kept knows less than this one.
+		if (rootMap.version < map0 || plan.version < plan0) return;
+		if (rootMap.version === map0 && plan.version === plan0) return;
 		const { id: _mapId, version: mapVersion, ...map } = rootMap;
 		const { id: _planId, version: planVersion, ...planDoc } = plan;
 		this.#versions = { map: mapVersion, plan: planVersion };
 		this.now = { map, plan: planDoc };
+	}
+
+	/** Nothing waits to be kept. */
+	get isKept(): boolean {
+		return !this.#dirty && !this.#saving;
+	}
+
+	/** Sends at once what waits, and waits for the answer; gives up when there is none. */
+	async flush(): Promise<void> {
+		clearTimeout(this.#timer);
+		for (let tries = 0; tries < 40 && this.#saving; tries++)
+			await new Promise((resolve) => setTimeout(resolve, 50));
+		await this.save();
 	}
 
 	get planVersion(): number | null {

@@ -1,11 +1,12 @@
 <script lang="ts">
+	import { invalidateAll } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import type { LineOfCare } from '$core/line-of-care/line';
 	import { situationNames, stageNames, stages, treeStateNames, type Tree } from '$core/tree/tree';
 	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
 	import type { WorkStop } from '$core/weather/work-stop';
 	import CaseClosed from './CaseClosed.svelte';
 	import WorkStops from './WorkStops.svelte';
@@ -26,6 +27,14 @@
 	}
 	let { tree, kindName, placeName, care, standing, empty, workStops, today, children }: Props = $props();
 	const format = useFormat();
+	// Written on in another window meanwhile: shown when one comes back to this one.
+	onMount(() => {
+		const look = (): void => {
+			if (document.visibilityState === 'visible') void invalidateAll();
+		};
+		document.addEventListener('visibilitychange', look);
+		return () => document.removeEventListener('visibilitychange', look);
+	});
 	const current = $derived(page.url.pathname.split('/')[3] ?? '');
 	/** At the bench nothing stands but the work. */
 	const isBench = $derived(page.url.pathname.endsWith('/bench'));
@@ -50,7 +59,11 @@
 					: ''}
 			</p>
 			<p class="sm:ml-auto sm:max-w-md sm:text-right">
-				{standing.stands} <strong>{format().inWords(standing.next)}</strong>
+				<a
+					class="chalk no-print"
+					href={resolve('/trees/[id]/stands', { id: tree.id })}
+					aria-current={current === 'stands' ? 'page' : undefined}>How it stands</a
+				>. {standing.stands} <strong>{format().inWords(standing.next)}</strong>
 			</p>
 		</div>
 		<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">

@@ -1,6 +1,7 @@
 import { addDays } from '$core/climate/calendar';
 import { workStops } from '$core/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
+import { standingOf } from '$core/standing/standing';
 import { lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
@@ -10,8 +11,10 @@ import { getStore } from '$lib/server/store';
 import { loadRecords } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ params }) =>
+/** Read anew on every change of page, so that each stage sees what was kept on another, by whatever way one comes back. */
+export const load: LayoutServerLoad = ({ params, url }) =>
 	loading(async () => {
+		void url.pathname;
 		const { db } = await getStore();
 		const [records, overrides] = await Promise.all([loadRecords(db, params.id), readOverrides(db)]);
 		const values = resolveValues(overrides);
@@ -20,8 +23,10 @@ export const load: LayoutServerLoad = ({ params }) =>
 		const ahead = place
 			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
 			: undefined;
+		const stands = standingOf(records, tree.closedOn ?? today(), values);
 		return {
-			workStops: workStops(tree, kind, records.observations.at(-1)?.buds === 'open', ahead ?? [], values),
+			stands,
+			workStops: workStops(tree, kind, stands.buds.value === 'open', ahead ?? [], values),
 			records,
 			values,
 			overridden: Object.keys(overrides).filter(isValueKey),

@@ -2,7 +2,8 @@ import { calendarDate } from '$core/fields/fields';
 import { measurementInput } from '$core/measuring/measurement';
 import { moistureData } from '$core/measuring/moisture';
 import { schoolsInput, taskInput } from '$core/aftercare/task';
-import { lastRootWork } from '$core/roots/work';
+import { lastRootWork } from '$core/standing/losses';
+import { looksSeen } from '$core/standing/looks';
 import { crownSchools, waterSchools } from '$core/tree/tree';
 import { readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
@@ -47,7 +48,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 		proposals,
 		water,
 		facts: {
-			looks: records.observations,
+			looks: looksSeen(records, values),
 			functionLow: (water.pot ?? water.ground)?.course.map(({ on, low }) => ({ on, low })) ?? []
 		}
 	};

@@ -1,8 +1,9 @@
 import { observationInput } from '$core/recovery/observation';
 import { lookQuestions } from '$core/recovery/look';
 import { decisionInput } from '$core/recovery/said';
-import { cutLabel } from '$core/line-of-care/line';
-import { lastRootWork, rootLosses } from '$core/roots/work';
+import { workLabel } from '$core/line-of-care/line';
+import { lastRootWork, rootLosses } from '$core/standing/losses';
+import { looksSeen } from '$core/standing/looks';
 import { closingInput } from '$core/tree/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
@@ -13,17 +14,17 @@ import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values, today } = await parent();
+	const { records, values, today, stands } = await parent();
 	const { tree } = records;
 	const { db } = await getStore();
 	const of = await recoveryOf(db, records, values);
 	if (!of)
 		error(404, { message: 'The place of this tree is gone.', advice: 'Choose another under Take in.' });
 	const last = lastRootWork(records, values);
-	const seen = records.observations.at(-1);
+	const observations = looksSeen(records, values);
 	return {
 		of,
-		works: rootLosses(records, values).done.map((loss) => ({ on: loss.on, label: cutLabel(loss.share) })),
+		works: rootLosses(records, values).done.map((loss) => ({ on: loss.on, label: workLabel(loss) })),
 		questions: lookQuestions(
 			{
 				today,
@@ -34,15 +35,15 @@ export const load: PageServerLoad = async ({ parent }) => {
 				nearSeason: of.nearSeason,
 				progress: of.season.progress,
 				evergreen: of.facts.evergreen,
-				observations: records.observations,
+				observations,
 				wounded: last !== null,
 				rotWasCut: last?.rotWasCut ?? false,
 				structuralCut: last?.structuralCut ?? false,
 				waits: records.tasks.flatMap((task) =>
 					task.state === 'open' && task.release ? [task.release.condition] : []
 				),
-				suckersSeen: (seen?.suckers ?? 0) > 0,
-				pestsSeen: seen?.pests === 'some' || seen?.pests === 'many'
+				suckersSeen: (observations.findLast((look) => look.suckers !== null)?.suckers ?? 0) > 0,
+				pestsSeen: stands.pests.value === 'leaf' || stands.pests.value === 'root'
 			},
 			values
 		),

@@ -1,4 +1,4 @@
-import { lastRootWork, rootsGone } from '$core/roots/work';
+import { lastRootWork, rootsGone } from '$core/standing/losses';
 import { loading } from '$lib/server/edge/http';
 import { places } from '$lib/server/records/records';
 import { loadStock } from '$lib/server/stock';

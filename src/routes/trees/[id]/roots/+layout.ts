@@ -1,4 +1,5 @@
 import type { RootsOfTree } from '$views/roots/roots-of-tree';
+import { looksSeen } from '$core/standing/looks';
 import type { LayoutLoad } from './$types';
 
 export const load: LayoutLoad = async ({ parent, data }) => {
@@ -11,7 +12,7 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 		today,
 		rootMap: records.rootMap,
 		plan: records.plan,
-		observations: records.observations,
+		observations: looksSeen(records, values),
 		referenceShootMm: data.referenceShootMm,
 		mates: data.mates
 	};

@@ -7,6 +7,7 @@
 {#if data.place && data.of}
 	<LetterView
 		records={data.records}
+		stands={data.stands}
 		place={data.place}
 		of={data.of}
 		values={data.values}

@@ -13,6 +13,7 @@
 			values={data.values}
 			today={data.today}
 			thickestMm={Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm))}
+			mapBefore={data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null}
 			lifts={data.records.lifts}
 			triage={data.records.triages.at(-1) ?? null}
 			refused={form?.refusal}

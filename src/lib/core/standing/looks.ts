@@ -1,0 +1,85 @@
+import type { TreeRecords } from '../case/case';
+import type { Examination } from '../diagnosis/examination';
+import type { SignId } from '../diagnosis/signs';
+import { diebackLimit } from '../measuring/dieback';
+import type { Measurement } from '../measuring/measurement';
+import type { Observation } from '../recovery/observation';
+import type { Values } from '../values/values';
+
+type Parts = Omit<Partial<Observation>, 'id' | 'version'>;
+
+/** What an examination saw of the things that a look asks for; what it did not look for stays out. */
+function partsOfExamination({ findings }: Examination): Parts {
+	const grade = (sign: SignId): number | null =>
+		findings.find((finding) => finding.signId === sign)?.grade ?? null;
+	const parts: Parts = {};
+	const rocks = grade('leans-rocks');
+	if (rocks !== null) parts.firmness = (['firm', 'moves', 'loose'] as const)[rocks] ?? 'loose';
+	const smell = grade('sour-smell');
+	if (smell !== null) parts.smell = smell === 0 ? 'none' : 'sour';
+	const tips = grade('no-white-tips');
+	if (tips !== null) parts.whiteTips = tips === 0;
+	if ((grade('buds-late') ?? 0) > 0) parts.buds = 'none';
+	if ((grade('wilts-wet') ?? 0) > 0 || (grade('wilts-dry') ?? 0) > 0) parts.leafState = 'wilted';
+	const pests = (['insects-seen', 'sticky-leaves', 'galls-wool', 'root-grubs'] as const)
+		.map(grade)
+		.filter((found) => found !== null);
+	if (pests.length > 0) parts.pests = pests.some((found) => found > 0) ? 'some' : 'none';
+	if ((grade('no-green-bark') ?? 0) > 0) parts.diebackLimitMm = 0;
+	if ((grade('roots-out-of-holes') ?? 0) > 0) parts.rootsAtEdge = true;
+	return parts;
+}
+
+function partsOfMeasurement({ raw }: Measurement, values: Values): Parts {
+	if (raw.tool !== 'scratch-tap') return {};
+	const { limitMm, next } = diebackLimit(raw, values);
+	// As for the diagnosis: a scratch or two is not a limit yet.
+	return next === null || raw.points.length >= 4 ? { diebackLimitMm: Math.round(limitMm) } : {};
+}
+
+const blank: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
+	buds: null,
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null,
+	shootsMm: [],
+	diebackLimitMm: null,
+	weightKg: null,
+	firmness: null,
+	whiteTips: null,
+	rootsAtEdge: null,
+	smell: null,
+	pests: null,
+	suckers: null,
+	woundwoodMm: null,
+	sample: null,
+	lostCount: null,
+	note: ''
+};
+
+/**
+ * Everything that was seen of a tree, one look a day, oldest first: looks as they were written, and what examinations and
+ * measurements saw of the same things. Of one day the record kept later has the last word on a thing, and a look before an
+ * examination; nothing is taken from a record that does not speak of it.
+ */
+export function looksSeen(
+	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
+	values: Values
+): Observation[] {
+	const byDay = new Map<string, Observation>();
+	const add = (on: string, id: string, version: number, parts: Parts): void => {
+		const said = Object.fromEntries(
+			Object.entries(parts).filter(
+				([, value]) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
+			)
+		);
+		if (Object.keys(said).length === 0) return;
+		const before = byDay.get(on);
+		byDay.set(on, { ...blank, id, version, ...before, ...said, observedOn: on });
+	};
+	for (const one of records.examinations) add(one.examinedOn, one.id, one.version, partsOfExamination(one));
+	for (const one of records.measurements)
+		add(one.measuredOn, one.id, one.version, partsOfMeasurement(one, values));
+	for (const { id, version, ...look } of records.observations) add(look.observedOn, id, version, look);
+	return [...byDay.values()].sort((a, b) => a.observedOn.localeCompare(b.observedOn));
+}
