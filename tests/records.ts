@@ -132,6 +132,8 @@ export const freshRoots = {
 	today: '2026-02-10',
 	observations: [],
 	referenceShootMm: null,
+	flags: [],
+	liftLeft: 1,
 	mates: [],
 	rootMap: null,
 	plan: null

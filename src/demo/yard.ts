@@ -21,6 +21,7 @@ import type { Values } from '$core/values/values';
 import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { readValues } from '$lib/server/settings';
+import { resultAsked } from '$core/aftercare/result';
 import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
 import { changeInput } from '$core/changes/changes';
 import { examinationInput } from '$core/diagnosis/examination';
@@ -283,6 +284,9 @@ async function doWhatCameDue(store: Store, treeId: string, forgotten: readonly s
 			version: task.version,
 			state: 'done',
 			skipReason: '',
+			...(resultAsked(task) === 'referral' && {
+				result: `Rae Dunmore, arborist, on the spot that day: sound at the base by mallet and probe, no need to act; to be seen again when anything changes. Her letter is with the owner.`
+			}),
 			on
 		});
 	};

@@ -2,7 +2,7 @@
 	import Beginning from '$views/today/Beginning.svelte';
 	import TodayView from '$views/today/TodayView.svelte';
 
-	let { data } = $props();
+	let { data, form } = $props();
 </script>
 
 <svelte:head><title>Today · Bruntle</title></svelte:head>
@@ -16,5 +16,6 @@
 		round={data.round}
 		nights={data.nights}
 		treeCount={data.treeCount}
+		refused={form?.refusal}
 	/>
 {/if}

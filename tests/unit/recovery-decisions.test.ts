@@ -370,6 +370,7 @@ describe('a letter to the owner', () => {
 			firmness: 'firm',
 			firmnessOn: '10 April 2026',
 			referrals: [],
+			results: [],
 			probability: 0.8,
 			probabilityLow: 0.6,
 			probabilityHigh: 0.9,

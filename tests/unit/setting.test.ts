@@ -202,10 +202,13 @@ describe('the crown over the stages', () => {
 		fc.assert(
 			fc.property(
 				fc.array(fc.double({ min: 0, max: 0.5, noNaN: true }), { minLength: 1, maxLength: 4 }),
-				(losses) => {
-					for (const stage of crownCourse(losses, 'balance', defaultValues)) {
-						expect(stage.demandAfter).toBeLessThanOrEqual(stage.supplyAfter + 1e-9);
-						expect(stage.holdTo).toBe(1);
+				fc.double({ min: 0.02, max: 1, noNaN: true }),
+				(losses, begun) => {
+					for (const stage of crownCourse(losses, 'balance', defaultValues, begun)) {
+						expect(stage.demandAfter * stage.holdTo).toBeLessThanOrEqual(stage.supplyAfter + 1e-9);
+						expect(stage.removeShare).toBeLessThanOrEqual(defaultValues['crown.takeMost']);
+						// Nothing is left to shade while the saw may still take it.
+						if (stage.removeShare < defaultValues['crown.takeMost']) expect(stage.holdTo).toBe(1);
 					}
 					for (const stage of crownCourse(losses, 'keep-leaves', defaultValues)) {
 						expect(stage.removeShare).toBe(0);
@@ -215,6 +218,10 @@ describe('the crown over the stages', () => {
 				}
 			)
 		);
+	});
+	it('after a lift the roots that came along feed so much less of it', () => {
+		const [first] = crownCourse([0.4], 'keep-leaves', defaultValues, 0.1);
+		expect(first?.supplyAfter).toBeCloseTo(0.1 * 0.6 * 1.15, 9);
 	});
 	it('agrees with the handbook: 1 − supply/demand with a reserve of 1.15', () => {
 		const [first] = crownCourse([0.4], 'balance', defaultValues);

@@ -26,6 +26,7 @@ const task = (change: Partial<Task>): Task => ({
 	state: 'open',
 	closedOn: null,
 	skipReason: '',
+	result: '',
 	source: '',
 	...change
 });
@@ -59,6 +60,7 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	lastCutOn: null,
 	lastDecision: null,
 	water: null,
+	standing: null,
 	facts: { looks: [], functionLow: [] },
 	...change
 });

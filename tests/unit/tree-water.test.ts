@@ -96,16 +96,51 @@ describe('the stores of a pot', () => {
 });
 
 describe('the water of a potted tree', () => {
-	it('is not known in the ground, without a planting, or without weather', () => {
-		expect(treeWater(treeRecords({ plantings: [] }), place, series, today, values)).toBeNull();
+	it('is reckoned from the first day on: a pot nobody wrote down is assumed, and said so', () => {
+		const none = treeWater(treeRecords({ plantings: [] }), place, series, today, values);
+		expect(none).toMatchObject({ potKnown: false, from: 'assumed' });
+		// Round the ball that was mapped.
+		const poured = treeWater(
+			treeRecords({ plantings: [], waterings: [watering('2026-06-15')] }),
+			place,
+			series,
+			today,
+			values
+		);
+		expect(poured).toMatchObject({ potKnown: false, from: 'watering', knownOn: '2026-06-15' });
+		const thick = treeRecords({ rootMap: null, plan: null });
+		for (const trunkDiameterMm of [1, 40, 3000])
+			expect(
+				treeWater({ ...thick, tree: { ...thick.tree, trunkDiameterMm } }, place, series, today, values)
+					?.stores.rootedMostL
+			).toBeGreaterThan(0);
+	});
+	it('is not known in the ground, just lifted, or without weather', () => {
+		const lifted = treeRecords({ plantings: [] });
+		expect(
+			treeWater(
+				{ ...lifted, tree: { ...lifted.tree, situation: 'just-lifted' } },
+				place,
+				series,
+				today,
+				values
+			)
+		).toBeNull();
 		expect(treeWater(potted(), place, [], today, values)).toBeNull();
 		const ground = potted();
 		ground.tree = { ...ground.tree, situation: 'in-ground' };
 		expect(treeWater(ground, place, series, today, values)).toBeNull();
 	});
-	it('says what it rests on: nothing, a fresh planting, a watering, a weighing', () => {
-		expect(water().from).toBe('assumed');
-		expect(water({}, series, '2026-04-20').from).toBe('planting');
+	it('says what it rests on: nothing, a watering, a weighing; what nobody touched is not known, however fresh the planting', () => {
+		for (const [one, on] of [
+			[water(), today],
+			[water({}, series, '2026-04-20'), '2026-04-20']
+		] as const) {
+			expect(one).toMatchObject({ from: 'assumed', knownOn: null, potKnown: true });
+			// Never read as full.
+			expect(one.next.dryness).toBeGreaterThan(0.4);
+			expect((one.next.earliest ?? '') <= on).toBe(true);
+		}
 		expect(water({ waterings: [watering('2026-06-15')] }).from).toBe('watering');
 		const weighed = measurementSchema.parse({
 			id: 'm',

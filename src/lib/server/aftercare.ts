@@ -1,12 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { answeredByLook, resultAsked } from '../core/aftercare/result';
 import { aftercareTasks } from '../core/aftercare/rules';
 import type { Schools, Task, TaskInput } from '../core/aftercare/task';
 import type { TreeRecords } from '../core/case/case';
-import { addDays, daysBetween } from '../core/climate/calendar';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/crown/crown';
-import { count, id, measure } from '../core/fields/fields';
+import { count, id, measure, oneOf } from '../core/fields/fields';
+import { budStates, observationInput, smells } from '../core/recovery/observation';
 import { isTender } from '../core/kinds/kind';
 import { lastRootWork } from '../core/standing/losses';
 import type { Values } from '../core/values/values';
@@ -14,8 +15,9 @@ import { wateringInput } from '../core/water/watering';
 import type { Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
-import { tasks } from './records/records';
-import { doWork, doWorks, type Piece } from './records/work';
+import { observations, tasks, waterings } from './records/records';
+import { doWork, doWorks, type Piece, type Work } from './records/work';
+import { closeAnswered, closeInWork, openTask } from './task-work';
 import { loadRecords, refuseCare, requireTree } from './trees';
 import { wateringPiece } from './water';
 
@@ -81,8 +83,6 @@ export function nextLooks(records: TreeRecords, workOn: string, values: Values) 
 	);
 }
 
-export const openTask = { state: 'open' as const, closedOn: null, skipReason: '' };
-
 /** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
 export async function makeAftercare(
 	store: Store,
@@ -135,6 +135,45 @@ export interface TaskClosing {
 	/** Of work that comes up again: not any more. */
 	ends?: boolean;
 	on: string;
+	/** What came of it: of a referral, who said what; otherwise filed as the record it is. */
+	result?: string;
+	/** 'watering': of work that asks for one, that it was watered; of other work nothing. */
+	found?: TaskResult | 'watering' | null;
+}
+
+/** What a task asked for, as it is filed. */
+export const taskResult = z.discriminatedUnion('kind', [
+	z.strictObject({ kind: z.literal('buds'), buds: oneOf(budStates) }),
+	z.strictObject({ kind: z.literal('weight'), weightKg: measure(0.01, 5000, 'kg') }),
+	z.strictObject({ kind: z.literal('smell'), smell: oneOf(smells) }),
+	z.strictObject({ kind: z.literal('watering'), litres: measure(0, 500, 'L').nullable() })
+]);
+export type TaskResult = z.infer<typeof taskResult>;
+
+/** Files the answer to a task as the look or the watering that it is. */
+async function fileResult(
+	work: Work,
+	treeId: string,
+	task: Task,
+	{ state, found, on }: TaskClosing
+): Promise<void> {
+	const asked = resultAsked(task);
+	const answer =
+		found === 'watering'
+			? asked === 'watering'
+				? ({ kind: 'watering', litres: null } as const)
+				: null
+			: found;
+	if (state !== 'done' || !answer) return;
+	if (answer.kind !== asked) throw invalid([{ field: 'found', message: 'must be what this task asks for' }]);
+	if (answer.kind === 'watering') {
+		await work.add(waterings, wateringInput.parse({ wateredOn: on, litres: answer.litres }));
+		return;
+	}
+	const { kind: _kind, ...seen } = answer;
+	const look = observationInput.parse({ observedOn: on, ...seen });
+	await work.add(observations, look);
+	await closeAnswered(work, treeId, answeredByLook(look), on);
 }
 
 /** Closes a task as done or skipped; one that comes up again is planned anew. @throws Refusal 404, 409, 422 (skipped without a reason) */
@@ -152,6 +191,13 @@ async function closingOf(store: Store, treeId: string, closing: TaskClosing): Pr
 		.where(eq(tables.task.id, closing.taskId));
 	const before = owned?.treeId === treeId ? await tasks.get(store.db, closing.taskId) : null;
 	if (!before) throw notFound('task');
+	if (closing.state === 'done' && resultAsked(before) === 'referral' && (closing.result ?? '').trim() === '')
+		throw invalid([
+			{
+				field: 'result',
+				message: 'must say who looked at it, when, and what they said; it stays open until then'
+			}
+		]);
 	return {
 		told: {
 			treeId,
@@ -161,22 +207,8 @@ async function closingOf(store: Store, treeId: string, closing: TaskClosing): Pr
 		},
 		work: async (work) => {
 			refuseCare('on', closing.on, await requireTree(work, treeId));
-			const closed = await work.change(tasks, closing.taskId, closing.version, (task): Task => {
-				if (task.state !== 'open')
-					throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
-				return { ...task, state: closing.state, closedOn: closing.on, skipReason: closing.skipReason.trim() };
-			});
-			if (closed.everyDays === null || closing.ends) return;
-			const { id: _id, version: _version, ...again } = closed;
-			const fromOn = addDays(closing.on, closed.everyDays);
-			await work.add(tasks, {
-				...again,
-				...openTask,
-				fromOn,
-				toOn: addDays(fromOn, Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn))),
-				release: null,
-				source: `again@${closing.on}`
-			});
+			await closeInWork(work, closing.taskId, closing.version, closing);
+			await fileResult(work, treeId, before, closing);
 		}
 	};
 }
@@ -187,7 +219,7 @@ export const togetherInput = z.strictObject({
 		.array(z.strictObject({ treeId: id(), taskId: id(), version: count(1, 1_000_000_000) }))
 		.max(200, { error: 'must be at most 200 tasks at once' }),
 	waterings: z
-		.array(z.strictObject({ treeId: id(), litres: measure(0, 500, 'L') }))
+		.array(z.strictObject({ treeId: id(), litres: measure(0, 500, 'L').nullable() }))
 		.max(200, { error: 'must be at most 200 waterings at once' })
 });
 export type TogetherInput = z.infer<typeof togetherInput>;
@@ -198,7 +230,15 @@ export async function doTogether(store: Store, input: TogetherInput, on: string)
 		throw invalid([{ field: 'tasks', message: 'must name at least one piece of work' }]);
 	const closings = await Promise.all(
 		input.tasks.map(({ treeId, taskId, version }) =>
-			closingOf(store, treeId, { taskId, version, state: 'done', skipReason: '', on })
+			closingOf(store, treeId, {
+				taskId,
+				version,
+				state: 'done',
+				skipReason: '',
+				on,
+				// Watered by one touch is watered, how much nobody measured.
+				found: 'watering'
+			})
 		)
 	);
 	return doWorks(store, [

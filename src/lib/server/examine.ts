@@ -1,4 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
+import { answeredByExamination, answeredByMeasurement } from '../core/aftercare/result';
 import { once, type DatedTask } from '../core/aftercare/task';
 import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/changes/changes';
 import { addDays, daysBetween } from '../core/climate/calendar';
@@ -9,14 +10,26 @@ import { signOf } from '../core/diagnosis/signs';
 import { toolNames, type Measurement, type MeasurementInput } from '../core/measuring/measurement';
 import { triageDecisionNames, type TriageInput } from '../core/triage/triage';
 import type { Values } from '../core/values/values';
-import { openTask } from './aftercare';
+import { closeAnswered, openTask } from './task-work';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { today } from './clock';
 import { invalid, notFound } from './errors';
+import { redFlags } from '../core/diagnosis/red-flags';
+import type { Tree } from '../core/tree/tree';
+import { readValues } from './settings';
 import { impossibleIn } from '../core/measuring/impossible';
-import { examinations, factorChanges, measurements, tasks, trees, triages } from './records/records';
+import {
+	examinations,
+	factorChanges,
+	kinds,
+	measurements,
+	places,
+	tasks,
+	trees,
+	triages
+} from './records/records';
 import { doWork, type Work } from './records/work';
 import { refuseDate, requireTree } from './trees';
 
@@ -36,7 +49,8 @@ export async function recordExamination(
 			what: `Examined: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
 		},
 		async (work) => {
-			refuseDate('examinedOn', input.examinedOn, await requireTree(work, treeId));
+			const tree = await requireTree(work, treeId);
+			refuseDate('examinedOn', input.examinedOn, tree);
 			const known = new Set((await measurements.list(work.tx, treeId)).map((measurement) => measurement.id));
 			const stray = input.findings.findIndex(
 				(finding) => finding.measuredBy && !known.has(finding.measuredBy)
@@ -45,10 +59,41 @@ export async function recordExamination(
 				throw invalid([
 					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement of this tree' }
 				]);
-			return work.add(examinations, input);
+			const kept = await work.add(examinations, input);
+			await closeAnswered(work, treeId, answeredByExamination(input), input.examinedOn);
+			await raiseReferrals(work, tree, kept);
+			return kept;
 		}
 	);
 	return { examination: result, entryId };
+}
+
+/** What a look found that someone qualified has to see stays open, on every page and first on Today, until they said what they found. */
+async function raiseReferrals(work: Work, tree: Tree, look: Examination): Promise<void> {
+	const [kind, place, values, standing] = await Promise.all([
+		kinds.get(work.tx, tree.kindId),
+		places.get(work.tx, tree.placeId),
+		readValues(work.tx),
+		tasks.list(work.tx, tree.id)
+	]);
+	if (!kind) throw notFound('kind');
+	const open = new Set(standing.filter((task) => task.state === 'open').map((task) => task.reason));
+	for (const { title, reason, inDays } of redFlags(tree, kind, place, look, values))
+		if (!open.has(reason))
+			await addOpen(
+				work,
+				{
+					kind: 'referral',
+					title,
+					reason,
+					mark: 'trade',
+					stage: 'examine',
+					fromOn: look.examinedOn,
+					toOn: addDays(look.examinedOn, inDays),
+					minutes: 15
+				},
+				`referral@${look.id}`
+			);
 }
 
 /** Keeps what a tool read, raw. @throws Refusal 404, 422 */
@@ -71,6 +116,7 @@ export async function recordMeasurement(
 				throw invalid([{ field: 'raw.wateredOn', message: 'must not be after the day of the weighing' }]);
 			const impossible = impossibleIn(input.raw);
 			if (impossible) throw invalid([{ field: `raw.${impossible.path}`, message: impossible.message }]);
+			await closeAnswered(work, treeId, answeredByMeasurement(input.raw), input.measuredOn);
 			return work.add(measurements, input);
 		}
 	);
@@ -101,6 +147,10 @@ export async function removeFromExamine(
 			const repository = removable[what];
 			const owned = await repository.list(work.tx, treeId);
 			if (!owned.some((record) => record.id === id)) throw notFound(what);
+			// What a look asked for goes with it.
+			for (const task of await tasks.list(work.tx, treeId))
+				if (task.source === `referral@${id}` && task.state === 'open')
+					await work.remove(tasks, task.id, task.version);
 			return work.remove<{ id: string; version: number }>(repository, id, version);
 		}
 	);

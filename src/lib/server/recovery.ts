@@ -24,8 +24,10 @@ import { seasonPoint, seasonsOf } from '../core/recovery/season';
 import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
+import { answeredByLook } from '../core/aftercare/result';
 import { stageGate } from '../core/roots/stage-gate';
 import { rootLosses } from '../core/standing/losses';
+import { openFlags } from '../core/standing/flags';
 import { looksSeen } from '../core/standing/looks';
 import { isAlarm } from '../core/today/today';
 import type { Tree, TreeInput } from '../core/tree/tree';
@@ -41,6 +43,7 @@ import { invalid, notFound, Refusal } from './errors';
 import { backups, decisions, observations, saidForecasts, trees } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
+import { closeAnswered } from './task-work';
 import { loadRecords, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
 import { waterOf } from './water';
 import { placeSeries } from './weather';
@@ -161,6 +164,10 @@ function judged(
 			gate: plan ? stageGate(plan, observations, reference, values) : null,
 			stagesLeft,
 			referenceShootMm: reference,
+			flags: openFlags(records.tasks),
+			overdue: records.tasks.filter(
+				(task) => task.state === 'open' && task.release === null && task.toOn < on
+			).length,
 			reEstablished: judgement.reEstablished
 		},
 		verdict: judgement,
@@ -260,6 +267,7 @@ export async function recordLook(
 			const unlikely = unlikelyIn(look, earlier, spans, values);
 			if (unlikely.length > 0) throw invalid(unlikely);
 			const kept = await work.add(observations, look);
+			await closeAnswered(work, treeId, answeredByLook(look), input.observedOn);
 			if (say && input.observedOn === today())
 				await sayForecast(work, treeId, 'look', input.observedOn, values);
 			return kept;
@@ -317,6 +325,7 @@ export async function addBackup(store: Store, treeId: string, input: BackupInput
 		},
 		async (work) => {
 			refuseCare('takenOn', input.takenOn, await requireTree(work, treeId));
+			await closeAnswered(work, treeId, ['backup'], input.takenOn);
 			return work.add(backups, { ...input, events: [] });
 		}
 	);

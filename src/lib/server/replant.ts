@@ -13,7 +13,8 @@ import type { Planting, PlantingInput, ReplantPlanInput } from '../core/pots/rep
 import type { WaterSchool } from '../core/tree/tree';
 import { once, type DatedTask } from '../core/aftercare/task';
 import type { Values } from '../core/values/values';
-import { openTask, proposeAftercare } from './aftercare';
+import { proposeAftercare } from './aftercare';
+import { openTask } from './task-work';
 import { today } from './clock';
 import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';

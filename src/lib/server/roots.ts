@@ -1,12 +1,15 @@
 import { and, eq, ne, sql } from 'drizzle-orm';
 import { roman, type Plan, type PlanInput } from '../core/roots/plan';
 import type { RootMap, RootMapInput } from '../core/roots/root-map';
+import { isStructural } from '../core/roots/shares';
+import { openFlags } from '../core/standing/flags';
 import type { PotMate } from '../core/roots/shared-pot';
 import { planStanding } from '../core/roots/standing';
 import type { WoundTreatment } from '../core/roots/wound';
 import type { Tree } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
-import { nextLooks, openTask } from './aftercare';
+import { nextLooks } from './aftercare';
+import { openTask } from './task-work';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
@@ -122,6 +125,17 @@ export async function recordCuts(
 	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
 	const stray = [...done.keys(), ...left.keys()].find((id) => !known.has(id));
 	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
+	const [flag] = openFlags(records.tasks);
+	const holds = plan.cuts.some((cut) => {
+		const root = rootMap.segments.find((segment) => segment.id === cut.segmentId);
+		return done.has(cut.id) && root !== undefined && isStructural(root);
+	});
+	if (flag && holds)
+		throw new Refusal(
+			409,
+			`${flag.title}: no structural root of it is cut before that.`,
+			'Write down under Aftercare who looked at it and what they said.'
+		);
 	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
 	const cost = place
 		? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost

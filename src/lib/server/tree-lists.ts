@@ -2,6 +2,7 @@ import { inArray, sql } from 'drizzle-orm';
 import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { addDays } from '../core/climate/calendar';
 import type { Release, ReleaseFacts } from '../core/aftercare/release';
+import type { StandingKept } from '../core/standing/kept';
 import type { FunctionLow, WaterState } from '../core/water/water-state';
 import type { Group } from '../core/kinds/kind';
 import type { TodayTask, TodayTree } from '../core/today/today';
@@ -126,65 +127,71 @@ export async function todayTrees(
 	only: readonly string[] | null = null
 ): Promise<TodayTree[]> {
 	const among = (column: AnySQLiteColumn) => (only ? sql`and ${inArray(column, [...only])}` : sql``);
-	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, courses] = await Promise.all([
-		jsonRows<TodayRow>(
-			db,
-			{
-				...summary,
-				kindId: tree.kindId,
-				placeId: tree.placeId
-			},
-			sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
-		),
-		kinds.list(db),
-		places.list(db),
-		jsonRows<TodayTask & { treeId: string }>(
-			db,
-			taskColumns,
-			sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
-		),
-		jsonRows<{ treeId: string; on: string }>(
-			db,
-			{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
-			sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
-		),
-		jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
-			db,
-			{
-				treeId: triage.treeId,
-				on: sql`max(${triage.decidedOn})`,
-				decision: triage.decision,
-				workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
-			},
-			sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
-		),
-		// What was seen of the last season, of trees with work that waits for it.
-		jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
-			db,
-			{
-				treeId: observation.treeId,
-				observedOn: observation.observedOn,
-				buds: observation.buds,
-				leafCover: observation.leafCover,
-				shootExtensionMm: observation.shootExtensionMm
-			},
-			sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} ${among(observation.treeId)} and ${observation.treeId} in
+	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, standings, courses] =
+		await Promise.all([
+			jsonRows<TodayRow>(
+				db,
+				{
+					...summary,
+					kindId: tree.kindId,
+					placeId: tree.placeId
+				},
+				sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
+			),
+			kinds.list(db),
+			places.list(db),
+			jsonRows<TodayTask & { treeId: string }>(
+				db,
+				taskColumns,
+				sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
+			),
+			jsonRows<{ treeId: string; on: string }>(
+				db,
+				{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
+				sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
+			),
+			jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
+				db,
+				{
+					treeId: triage.treeId,
+					on: sql`max(${triage.decidedOn})`,
+					decision: triage.decision,
+					workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
+				},
+				sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
+			),
+			// What was seen of the last season, of trees with work that waits for it.
+			jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
+				db,
+				{
+					treeId: observation.treeId,
+					observedOn: observation.observedOn,
+					buds: observation.buds,
+					leafCover: observation.leafCover,
+					shootExtensionMm: observation.shootExtensionMm
+				},
+				sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} ${among(observation.treeId)} and ${observation.treeId} in
 				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
 				order by ${observation.treeId}, ${observation.observedOn}`
-		),
-		jsonRows<{ treeId: string; state: WaterState | string }>(
-			db,
-			{ treeId: treeWater.treeId, state: treeWater.state },
-			sql`from ${treeWater} where true ${among(treeWater.treeId)}`
-		),
-		// The course of the roots is read only where work waits for it: it is long.
-		jsonRows<{ treeId: string; functionLow: FunctionLow | string }>(
-			db,
-			{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
-			sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
+			),
+			jsonRows<{ treeId: string; state: WaterState | string }>(
+				db,
+				{ treeId: treeWater.treeId, state: treeWater.state },
+				sql`from ${treeWater} where ${treeWater.state} is not null ${among(treeWater.treeId)}`
+			),
+			jsonRows<{ treeId: string; standing: StandingKept | string }>(
+				db,
+				{ treeId: treeWater.treeId, standing: treeWater.standing },
+				sql`from ${treeWater} where ${treeWater.standing} is not null ${among(treeWater.treeId)}`
+			),
+			// The course of the roots is read only where work waits for it: it is long.
+			jsonRows<{ treeId: string; functionLow: FunctionLow | string }>(
+				db,
+				{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
+				sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
 				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%root-function%')`
-		)
-	]);
+			)
+		]);
 	const parsed = open.map((entry) => ({
 		...entry,
 		release: parsedJson<Release | null>(entry.release)
@@ -196,6 +203,7 @@ export async function todayTrees(
 		else looksOf.set(treeId, [look]);
 	}
 	const waterOf = new Map(states.map((row) => [row.treeId, parsedJson(row.state)]));
+	const standingOf = new Map(standings.map((row) => [row.treeId, parsedJson(row.standing)]));
 	const lowOf = new Map(courses.map((row) => [row.treeId, parsedJson(row.functionLow)]));
 	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
@@ -222,6 +230,7 @@ export async function todayTrees(
 				lastCutOn: cutOf.get(row.id) ?? null,
 				lastDecision: decisionOf.get(row.id) ?? null,
 				water: waterOf.get(row.id) ?? null,
+				standing: standingOf.get(row.id) ?? null,
 				facts: {
 					looks: looksOf.get(row.id) ?? [],
 					functionLow: lowOf.get(row.id) ?? []

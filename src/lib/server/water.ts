@@ -1,5 +1,8 @@
-import { eq, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
+import { answeredByWatering } from '../core/aftercare/result';
 import { addDays } from '../core/climate/calendar';
+import { standingKept, type StandingKept } from '../core/standing/kept';
+import { standingOf } from '../core/standing/standing';
 import { fallWords } from '../core/water/forecast';
 import { treeGroundWater } from '../core/water/ground-water';
 import type { DeviceDay } from '../core/water/pot-state';
@@ -19,7 +22,9 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { waterings } from './records/records';
 import { doWork, type Piece } from './records/work';
+import { notFound } from './errors';
 import { readOverrides } from './settings';
+import { closeAnswered } from './task-work';
 import { loadRecords, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
@@ -87,6 +92,24 @@ export async function recordWatering(
 	return { watering: result, entryId };
 }
 
+/** Takes a watering out that was written by mistake; undo brings it back. @throws Refusal 404, 409 */
+export async function removeWatering(
+	store: Store,
+	treeId: string,
+	id: string,
+	version: number
+): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'aftercare', what: 'Took a watering out' },
+		async (work) => {
+			if (!(await waterings.list(work.tx, treeId)).some((one) => one.id === id)) throw notFound('watering');
+			return work.remove(waterings, id, version);
+		}
+	);
+	return entryId;
+}
+
 /** A watering as a piece of work, alone or with others. */
 export const wateringPiece = (treeId: string, input: WateringInput): Piece<Watering> => ({
 	told: {
@@ -97,11 +120,12 @@ export const wateringPiece = (treeId: string, input: WateringInput): Piece<Water
 	},
 	work: async (work) => {
 		refuseCare('wateredOn', input.wateredOn, await requireTree(work, treeId));
+		await closeAnswered(work, treeId, answeredByWatering(input), input.wateredOn);
 		return work.add(waterings, input);
 	}
 });
 
-const { tree, journal, planting, treeWater: cache, weatherDay, device, reading } = tables;
+const { tree, journal, treeWater: cache, weatherDay, device, reading } = tables;
 
 /** Trees in care whose water was reckoned from something else than what stands now. */
 async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: string }[]> {
@@ -115,10 +139,10 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		db,
 		{
 			id: tree.id,
-			basis: sql`'2|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
+			basis: sql`'3|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
-		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care' and (${tree.situation} = 'in-ground' or exists (select 1 from ${planting} where ${planting.treeId} = ${tree.id}))`
+		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`
 	);
 	return rows.filter((row) => row.basis !== row.known).map(({ id, basis }) => ({ id, basis }));
 }
@@ -149,6 +173,7 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 		const states: {
 			treeId: string;
 			basis: string;
+			standing: StandingKept;
 			found: { state: WaterState; functionLow: FunctionLow } | null;
 		}[] = [];
 		for (const { id, basis } of list) {
@@ -168,18 +193,19 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 			states.push({
 				treeId: id,
 				basis,
+				standing: standingKept(standingOf(records, on, values)),
 				found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null
 			});
 		}
 		await store.write(
 			async (tx) => {
-				for (const { treeId, basis, found } of states)
-					if (found)
-						await tx
-							.insert(cache)
-							.values({ treeId, basis, ...found })
-							.onConflictDoUpdate({ target: cache.treeId, set: { basis, ...found } });
-					else await tx.delete(cache).where(eq(cache.treeId, treeId));
+				for (const { treeId, basis, standing, found } of states) {
+					const set = { basis, standing, ...(found ?? { state: null, functionLow: [] }) };
+					await tx
+						.insert(cache)
+						.values({ treeId, ...set })
+						.onConflictDoUpdate({ target: cache.treeId, set });
+				}
 			},
 			() => states.map(({ treeId }) => treeId)
 		);
@@ -201,7 +227,7 @@ export async function waterStates(db: Reader): Promise<Map<string, WaterState>> 
 	const rows = await jsonRows<{ treeId: string; state: string }>(
 		db,
 		{ treeId: cache.treeId, state: cache.state },
-		sql`from ${cache}`
+		sql`from ${cache} where ${cache.state} is not null`
 	);
 	return new Map(
 		rows.map((row) => [

@@ -16,6 +16,7 @@ export const taskKinds = [
 	'neighbours',
 	'backup',
 	'collar',
+	'referral',
 	'turning',
 	'suckers',
 	'other'
@@ -52,6 +53,7 @@ export const taskSchema = taskInput.safeExtend({
 	state: oneOf(['open', 'done', 'skipped']),
 	closedOn: calendarDate().nullable(),
 	skipReason: note(300),
+	result: note(1200).describe('What came of it; of a referral who said what, and when'),
 	/** The rule it was made from and the date of the work; the same pair is never made twice. */
 	source: z.string().max(120).default(''),
 	version: version()

@@ -29,17 +29,24 @@ export interface CrownStage {
  * of the lost roots grows back; a crown that was taken down is not counted back, which is cautious.
  * Balance: crown to remove = max(0, 1 − supply ÷ demand). Keep the leaves: demand is held down to the supply instead.
  * @param losses living share that each stage takes, of the whole map
+ * @param begun living roots before the first stage, of what the crown had grown with: less than 1 after a lift
  */
-export function crownCourse(losses: readonly number[], school: CrownSchool, values: Values): CrownStage[] {
+export function crownCourse(
+	losses: readonly number[],
+	school: CrownSchool,
+	values: Values,
+	begun = 1
+): CrownStage[] {
 	let lost = 0;
 	let standing = 1;
 	return losses.map((loss, stage) => {
 		const before = 1 - (1 - values['stages.regrownShare']) * lost;
-		const supplyBefore = crownSupply(before, values).supply;
-		const supplyAfter = crownSupply(before - loss, values).supply;
+		const supplyBefore = crownSupply(begun * before, values).supply;
+		const supplyAfter = crownSupply(begun * (before - loss), values).supply;
 		const demandBefore = standing;
 		const short = demandBefore > 0 ? Math.max(0, 1 - supplyAfter / demandBefore) : 0;
-		const removeShare = school === 'balance' ? short : 0;
+		// Never more at once than a crown stands; shade and shelter hold the rest.
+		const removeShare = school === 'balance' ? Math.min(short, values['crown.takeMost']) : 0;
 		standing = demandBefore * (1 - removeShare);
 		lost += loss;
 		return {
@@ -49,7 +56,7 @@ export function crownCourse(losses: readonly number[], school: CrownSchool, valu
 			demandBefore,
 			demandAfter: standing,
 			removeShare,
-			holdTo: school === 'balance' ? 1 : 1 - short
+			holdTo: school === 'balance' ? (short > removeShare ? (1 - short) / (1 - removeShare) : 1) : 1 - short
 		};
 	});
 }

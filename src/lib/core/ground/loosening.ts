@@ -1,3 +1,4 @@
+import { isStructural } from '../roots/shares';
 import { planPoint, type PlanPoint } from '../roots/geometry';
 import type { Segment } from '../roots/root-map';
 import { judgeCore, densityNames, type SoilCoresData } from '../soil/bulk-density';
@@ -43,9 +44,7 @@ function structuralPoints(
 	reachMm: number
 ): { x: number; y: number; halfMm: number }[] {
 	return segments
-		.filter(
-			(root) => (root.rootClass === 'anchor' || root.rootClass === 'scaffold') && root.condition !== 'dead'
-		)
+		.filter((root) => isStructural(root) && root.condition !== 'dead')
 		.flatMap((root) => {
 			const { seen, on } = courseDrawnOn(root, reachMm);
 			const course = [...seen, ...on.slice(1)];

@@ -129,8 +129,9 @@ export function standingSentence(records: TreeRecords, today: string): { stands:
 	if (tree.state === 're-established')
 		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
-	const open = tasks.filter((task) => task.state === 'open').sort((a, b) => (a.toOn < b.toOn ? -1 : 1));
-	const first = open[0];
+	const open = tasks.filter((task) => task.state === 'open').sort((a, b) => a.toOn.localeCompare(b.toOn));
+	// What others have to see comes before all else.
+	const first = open.find((task) => task.kind === 'referral') ?? open[0];
 	return {
 		stands: `${time} in care.`,
 		next: first ? first.title : 'Nothing is planned: set the next look.'

@@ -1,3 +1,4 @@
+import { isStructural } from '../roots/shares';
 import { z } from 'zod';
 import { calendarDate, count, id, measure, oneOf } from '../fields/fields';
 import { planPoint } from '../roots/geometry';
@@ -76,11 +77,7 @@ export function wiresOver(
 	most = 4
 ): Wire[] {
 	const fit = segments.filter(
-		(root) =>
-			root.parentId === null &&
-			!gone.has(root.id) &&
-			(root.rootClass === 'anchor' || root.rootClass === 'scaffold') &&
-			root.condition === 'sound'
+		(root) => root.parentId === null && !gone.has(root.id) && isStructural(root) && root.condition === 'sound'
 	);
 	const chosen: Segment[] = [];
 	for (const first of [...fit].sort((a, b) => b.diameterStartMm - a.diameterStartMm).slice(0, 1))

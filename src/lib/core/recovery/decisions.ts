@@ -3,6 +3,7 @@ import type { StageGate } from '../roots/stage-gate';
 import { roman } from '../roots/plan';
 import type { Values } from '../values/values';
 import { readingsOf, type Observation } from './observation';
+import type { OpenFlag } from '../standing/flags';
 import type { DecisionKind } from './said';
 
 export interface DecisionFacts {
@@ -28,6 +29,10 @@ export interface DecisionFacts {
 	referenceShootMm: number | null;
 	/** Verdict by every criterion. */
 	reEstablished: boolean;
+	/** What a qualified person has still to see; then nothing is simply carried on with. */
+	flags?: readonly Pick<OpenFlag, 'title' | 'reason' | 'byOn'>[];
+	/** Work that is overdue, urgent or not. */
+	overdue?: number;
 	/** What says that it is dead, when the forecast does. */
 	deadBy?: readonly string[] | null;
 }
@@ -75,6 +80,18 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 	const since = observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
 	const last = since.at(-1);
 	const due: DueDecision[] = [];
+	const ago = last ? daysBetween(last.observedOn, today) : 0;
+	const lookedAgo = ago === 0 ? 'today' : ago === 1 ? 'yesterday' : `${ago} days ago`;
+
+	for (const flag of facts.flags ?? [])
+		due.push({
+			kind: 'look-closer',
+			what: `${flag.title}.`,
+			evidence: [flag.reason],
+			first: [`By ${flag.byOn}; nothing is decided before they said what they found.`],
+			stage: 'aftercare',
+			urgency: 99
+		});
 
 	// Buds.
 	const begun = [facts.seasonBeganOn ?? sinceOn, sinceOn].sort()[1] ?? sinceOn;
@@ -282,13 +299,22 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 			stage: null,
 			urgency: 10
 		});
+	else if (due.length === 0 && (facts.overdue ?? 0) > 0)
+		due.push({
+			kind: 'look-closer',
+			what: `${facts.overdue === 1 ? 'One piece of work is' : `${facts.overdue} pieces of work are`} past their window: do or skip them first.`,
+			evidence: last ? [`The last look was ${lookedAgo}.`] : [],
+			first: [],
+			stage: 'aftercare',
+			urgency: 15
+		});
 	else if (due.length === 0)
 		due.push({
 			kind: 'carry-on',
 			what: last
 				? 'Nothing asks for a change: carry on as planned.'
 				: 'Nothing was seen yet: take the first look.',
-			evidence: last ? [`The last look was ${daysBetween(last.observedOn, today)} days ago.`] : [],
+			evidence: last ? [`The last look was ${lookedAgo}.`] : [],
 			first: [],
 			stage: last ? null : 'recovery',
 			urgency: 5

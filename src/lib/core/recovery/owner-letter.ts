@@ -17,8 +17,10 @@ export interface LetterFacts {
 	/** Last look at how it stands. */
 	firmness: 'firm' | 'moves' | 'loose' | null;
 	firmnessOn: string | null;
-	/** Reasons for a referral that the findings give. */
+	/** Referrals that are open, with what to do until they are settled. */
 	referrals: readonly string[];
+	/** What those who were called in said. */
+	results: readonly { on: string; about: string; said: string }[];
 	probability: number | null;
 	probabilityLow: number | null;
 	probabilityHigh: number | null;
@@ -83,7 +85,8 @@ export function ownersLetter(facts: LetterFacts): Letter {
 								`At the last look (${facts.firmnessOn ?? ''}) it ${facts.firmness === 'firm' ? 'stood firm' : facts.firmness === 'moves' ? 'moved at the base' : 'was loose'}.`
 							]
 						: ['Whether it moves at the base was not tried.']),
-					...facts.referrals
+					...facts.referrals,
+					...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)
 				]
 			},
 			{

@@ -1,3 +1,4 @@
+import { isStructural } from './shares';
 import { turnDeg } from '../circular/circular';
 import { structuralRootZoneRadiusM } from '../ground/zones';
 import type { Values } from '../values/values';
@@ -29,7 +30,7 @@ export function cutHow(
 	windows: readonly AnchorageWindow[] = []
 ): CutHow {
 	const thickMm = diameterAtMm(segment, atMm, lengthMm);
-	const structural = segment.rootClass === 'anchor' || segment.rootClass === 'scaffold';
+	const structural = isStructural(segment);
 	const nearMm = values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm;
 	const zoneMm = structuralRootZoneRadiusM(map.trunkDiameterMm / 1000, values) * 1000;
 	const fromMm = (segment.course[0]?.radiusMm ?? 0) + atMm;

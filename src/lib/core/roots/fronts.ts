@@ -1,3 +1,4 @@
+import { isStructural } from './shares';
 import { turnDeg } from '../circular/circular';
 import type { Values } from '../values/values';
 import type { RootMapInput, Segment } from './root-map';
@@ -29,10 +30,7 @@ const VIEW_DEG = 60;
  */
 export function rankFronts(map: Pick<RootMapInput, 'segments' | 'lean'>, values: Values): Front[] {
 	const base = map.segments.filter(
-		(segment) =>
-			segment.parentId === null &&
-			(segment.rootClass === 'anchor' || segment.rootClass === 'scaffold') &&
-			segment.condition !== 'dead'
+		(segment) => segment.parentId === null && isStructural(segment) && segment.condition !== 'dead'
 	);
 	const shows = (segment: Segment): boolean =>
 		(segment.course[0]?.depthMm ?? 0) - segment.diameterStartMm / 2 <= values['front.flareDepthMm'];

@@ -96,6 +96,10 @@ export function removedBy(
 	return removed;
 }
 
+/** A root that holds the tree: an anchor or a scaffold. */
+export const isStructural = ({ rootClass }: Pick<Segment, 'rootClass'>): boolean =>
+	rootClass === 'anchor' || rootClass === 'scaffold';
+
 /** Where a root is cut when nothing else is said: at the edge of rot, otherwise at its base. */
 export const usualCutPlace = (segment: Segment): number =>
 	segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : 0;

@@ -2,7 +2,7 @@ import type { TreeRecords } from '../case/case';
 import { daysBetween } from '../climate/calendar';
 import { liftKept, type LiftKept } from '../lifting/lift-cost';
 import type { RootLoss } from '../recovery/expected';
-import { removedBy, rootShares } from '../roots/shares';
+import { isStructural, removedBy, rootShares } from '../roots/shares';
 import { planStanding } from '../roots/standing';
 import type { Values } from '../values/values';
 import { usualCrownWidthMm } from '../water/demand';
@@ -146,7 +146,7 @@ export function lastRootWork(records: LossRecords, values: Values): LastWork | n
 		livingLoss: lost(together),
 		ofBall: lost(cuts),
 		rotWasCut: cutThen.some((s) => s.condition === 'dead'),
-		structuralCut: cutThen.some((s) => s.rootClass === 'anchor' || s.rootClass === 'scaffold'),
+		structuralCut: cutThen.some(isStructural),
 		nextStageOn: later[0] ?? null
 	};
 }

@@ -9,6 +9,7 @@ import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triag
 import type { Values } from '../values/values';
 import type { WaterState } from '../water/water-state';
 import { fallWords } from '../water/forecast';
+import type { StandingKept } from '../standing/kept';
 import { wateringWayNames } from '../water/watering';
 import { limitsOf, warningsFor, type GuardKind } from '../weather/guards';
 import type { SeriesDay } from '../weather/series';
@@ -43,6 +44,8 @@ export interface TodayTree {
 	lastDecision: { on: string; decision: TriageDecision; workedSince: boolean | 0 | 1 } | null;
 	/** Its water as last reckoned; null where it is not known. */
 	water: WaterState | null;
+	/** How it stands, as last folded; null where that was not done yet. */
+	standing: StandingKept | null;
 	/** What was seen since its work, for what waits for the tree. */
 	facts: ReleaseFacts;
 }
@@ -65,11 +68,12 @@ export interface TodayItem {
 	/** Litres to pour, for a watering that one touch writes down. */
 	pourL: number | null;
 	/** Task that one touch closes; null for what only leads somewhere. */
-	task: Pick<Task, 'id' | 'version' | 'title' | 'minutes' | 'everyDays'> | null;
+	task: Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source' | 'minutes' | 'everyDays'> | null;
 }
 
 /** How much a day of delay matters, by kind of work [our own]. */
 const weights: Record<Task['kind'], number> = {
+	referral: 12,
 	water: 10,
 	cold: 9,
 	'dry-rest': 7,
@@ -110,6 +114,7 @@ export function todayItems(
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care') continue;
 		items.push(...taskItems(entry, today, values));
+		items.push(...standingItems(entry, today, values));
 		const night = nights.get(entry.place.id) ?? nightTemperature(entry.place, today, values);
 		nights.set(entry.place.id, night);
 		// A forecast or a reading of tonight speaks for itself.
@@ -122,6 +127,7 @@ export function todayItems(
 		const decision = decisionItem(entry, today, values);
 		if (decision) items.push(decision);
 	}
+	items.push(...unknownWaterItems(trees, today, values));
 	return items.sort((a, b) => b.urgency - a.urgency || (a.placeName < b.placeName ? -1 : 1));
 }
 
@@ -148,9 +154,11 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 		const weight = weights[task.kind];
 		// Small work that is late does not press before what harms a tree.
 		const small = weight <= 1;
-		const level = untilEnd < 0 && !small ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
-		const urgency =
-			level === 'now'
+		const flag = task.kind === 'referral';
+		const level = flag || (untilEnd < 0 && !small) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
+		const urgency = flag
+			? 220 + Math.min(30, -untilEnd)
+			: level === 'now'
 				? 100 + weight * 3 + Math.min(30, -untilEnd)
 				: level === 'due'
 					? 50 + weight * 2 - Math.max(0, Math.min(20, untilEnd)) - (small ? 15 : 0)
@@ -176,12 +184,116 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 					id: task.id,
 					version: task.version,
 					title: task.title,
+					kind: task.kind,
+					source: task.source,
 					minutes: task.minutes,
 					everyDays: task.everyDays
 				}
 			}
 		];
 	});
+}
+
+/** What its standing itself asks for: to be set when it is out of the ground, to be held firm. */
+function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
+	const { standing, tree } = entry;
+	if (!standing) return [];
+	const items: TodayItem[] = [];
+	if (standing.out) {
+		const since = daysBetween(standing.out.on, today);
+		const safe = standing.out.how === 'heeled-in';
+		const many = tree.plantCount > 1 ? `all ${tree.plantCount} of them ` : '';
+		items.push({
+			...common(entry),
+			urgency: safe ? 55 + Math.min(20, since / 7) : 200 + Math.min(15, since),
+			level: safe ? 'due' : 'now',
+			sentence: safe
+				? `Heeled in: pot or plant ${many || 'it '}in its window`
+				: `Out of the ground: set ${many || 'it '}or heel ${many ? 'them' : 'it'} in`,
+			reason: safe
+				? `Heeled in since ${standing.out.on}; its place there is for days or weeks, not for seasons.`
+				: `${standing.out.how === 'wrapped' ? 'Wrapped' : 'Out'} since ${standing.out.on}; roots in the air die by the hour.`,
+			figure: since === 0 ? 'today' : days(since),
+			stage: 'replant',
+			task: null
+		});
+	}
+	if (standing.firmness && daysBetween(standing.firmness.on, today) <= values['look.overdueDays'])
+		items.push({
+			...common(entry),
+			urgency: 150,
+			level: 'now',
+			sentence:
+				standing.firmness.value === 'loose'
+					? 'It is loose: tie it again'
+					: 'It moves at the base: hold it firm',
+			reason: `Seen on ${standing.firmness.on}. Roots that are moved tear as they grow: wires, where, and over which roots, before all else.`,
+			figure: standing.firmness.value,
+			stage: 'replant',
+			task: null
+		});
+	return items;
+}
+
+/** Day on which its water was last poured, weighed, felt or read, by hand or by a device. */
+const waterOn = ({ standing, water }: TodayTree): string | null =>
+	[standing?.waterOn, water?.knownOn]
+		.filter((on) => on !== null && on !== undefined)
+		.sort()
+		.at(-1) ?? null;
+
+/** Potted trees whose water nobody knows any more; those of one place together, since one round answers them. */
+function unknownWaterItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
+	const byPlace = new Map<string, TodayTree[]>();
+	for (const entry of trees) {
+		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn) continue;
+		const last = waterOn(entry);
+		const since = daysBetween(last ?? entry.standing.pottedOn, today);
+		if (last === null || since > values['decision.waterKnownDays']) {
+			const group = byPlace.get(entry.place.id);
+			if (group) group.push(entry);
+			else byPlace.set(entry.place.id, [entry]);
+		}
+	}
+	return [...byPlace.values()].flatMap((group) =>
+		group.length < 3
+			? group.map((entry) => unknownWaterItem(entry, [entry], today))
+			: group.slice(0, 1).map((first) => unknownWaterItem(first, group, today))
+	);
+}
+
+function unknownWaterItem(first: TodayTree, group: readonly TodayTree[], today: string): TodayItem {
+	const dryFrom = group
+		.map(({ water }) => water?.earliest ?? null)
+		.filter((on) => on !== null)
+		.sort()[0];
+	const longest = Math.max(
+		...group.map((entry) => daysBetween(waterOn(entry) ?? entry.standing?.pottedOn ?? today, today))
+	);
+	const last = waterOn(first);
+	const one = group.length === 1;
+	return {
+		...common(first),
+		...(!one && {
+			treeName: group.map(({ tree }) => tree.tag).join(', '),
+			group: group.map(({ tree }) => ({ id: tree.id, tag: tree.tag }))
+		}),
+		urgency: 58 + Math.min(20, longest / 10) + Math.min(5, group.length / 10),
+		level: 'due',
+		sentence: one
+			? 'Its water is not known: lift it or feel it now'
+			: `Water of ${group.length} trees is not known: lift or feel them now`,
+		reason: `${
+			!one
+				? 'Nobody wrote down for weeks, or ever, that they were watered, weighed or felt.'
+				: last === null
+					? `Nobody wrote down a watering, a weight or a feel since ${first.standing?.pottedOn ?? ''}.`
+					: `Last poured, weighed or felt on ${last}.`
+		}${dryFrom === undefined ? '' : dryFrom <= today ? ' It may be dry already.' : ` It may be dry from ${dryFrom} on.`}`,
+		figure: one && last !== null ? days(longest) : 'not known',
+		stage: 'aftercare',
+		task: null
+	};
 }
 
 const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase());
@@ -194,7 +306,13 @@ function waterItems(
 	values: Values
 ): TodayItem[] {
 	const { water } = entry;
+	// What nobody touched for long is asked for, not reckoned on.
 	if (!water || water.from === 'assumed') return [];
+	if (
+		water.from !== 'ground' &&
+		(water.knownOn === null || daysBetween(water.knownOn, today) > values['decision.waterKnownDays'])
+	)
+		return [];
 	const neighbours = (moves.get(entry.place.id) ?? []).filter((one) => one.id !== entry.tree.id);
 	const alarms = [
 		...water.alarms,

@@ -4,7 +4,9 @@ import type { Place } from '../climate/place';
 import { bodyOf } from '../mixes/bench-test';
 import { componentOf } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
-import { layerAmounts, type Planting } from '../pots/replant-plan';
+import { pottingMixOf, usualMix } from '../mixes/mixes';
+import { layerAmounts, plantingSchema, type Planting } from '../pots/replant-plan';
+import { standingOf } from '../standing/standing';
 import { crossSectionMm2 } from '../pots/volume';
 import { rootLosses } from '../standing/losses';
 import type { Values } from '../values/values';
@@ -69,6 +71,39 @@ export function storesOf(
 	};
 }
 
+/** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
+function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
+	const { tree, kind } = records;
+	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
+	const between = (least: number, value: number, most: number): number =>
+		Math.round(Math.min(most, Math.max(least, value)));
+	const width = between(40, ballWidthMm.value ?? tree.trunkDiameterMm * values['lifting.trunks-least'], 3900);
+	const depth = between(
+		20,
+		ballDepthMm.value ?? width * values['pot.ballDepthShare'],
+		Math.min(2900, width * 2)
+	);
+	const bottom = between(30, width * values['pot.taperRound'], width);
+	return plantingSchema.parse({
+		id: 'assumed',
+		version: 1,
+		plantedOn: tree.takenInOn,
+		pot: {
+			shape: 'round',
+			topLengthMm: width,
+			topWidthMm: width,
+			bottomLengthMm: bottom,
+			bottomWidthMm: bottom,
+			heightMm: depth + 20
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: width,
+		ballDepthMm: depth,
+		mix: pottingMixOf(usualMix(kind.group, false)),
+		headspaceMm: 20
+	});
+}
+
 /**
  * Roots grow into the mix: the part of it that counts as rooted rises with seasons since planting.
  * @param degreeDays7 soil warmth since planting
@@ -84,6 +119,8 @@ export function rootedIn(stores: PotStores, degreeDays7: number, values: Values)
 }
 
 export interface TreeWater {
+	/** Its pot and mix were written down; else they are assumed. */
+	potKnown: boolean;
 	stores: PotStores;
 	pairs: WeighingPair[];
 	course: FunctionEstimate[];
@@ -97,7 +134,7 @@ export interface TreeWater {
 	/** Day on which its water was last poured, weighed, felt or probed; null where nobody ever wrote it down. */
 	knownOn: string | null;
 	/** What the state of the pot rests on last. */
-	from: 'watering' | WaterSeen['how'] | 'planting' | 'assumed';
+	from: 'watering' | WaterSeen['how'] | 'assumed';
 }
 
 /** Root function of a tree by day: from what was found dead and cut, regrowth by warmth, and its weighings. */
@@ -205,8 +242,9 @@ export function treeWater(
 	values: Values,
 	devices: readonly DeviceDay[] = []
 ): TreeWater | null {
-	const planting = records.plantings.at(-1);
 	const { tree, kind } = records;
+	const written = records.plantings.at(-1);
+	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
 	const first = series[0];
 	if (!planting || tree.situation === 'in-ground' || !first) return null;
 	const base = storesOf(planting, tree, values);
@@ -237,29 +275,27 @@ export function treeWater(
 	const now = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leafCalendar(kind, place, values);
 
-	// Nobody wrote anything down: taken as full yesterday, and said so.
+	// Nobody wrote anything down: it may be anything between full and dry, and that is what is said of it.
 	const spoken = [...poured.map((one) => one.on), ...seen.map((one) => one.on)].sort();
 	const firstSpoken = spoken[0];
-	const fresh = planting.plantedOn >= addDays(today, -30);
 	const beginOn =
 		firstSpoken === undefined
-			? fresh
-				? planting.plantedOn
-				: addDays(today, -1)
+			? ([planting.plantedOn, addDays(today, -1)].sort()[1] ?? today)
 			: planting.plantedOn >= addDays(firstSpoken, -30)
 				? planting.plantedOn
 				: addDays(firstSpoken, -1);
+	// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
 	const state = potState(
 		{
 			begin: {
 				on: beginOn < first.on ? first.on : beginOn,
-				water: beginOn === planting.plantedOn ? fullPot(stores) : driedTo(0.5, stores),
-				sd: beginOn === planting.plantedOn ? values['water.unmeasuredError'] : values['water.beginError']
+				water: driedTo(0.5, stores),
+				sd: values['water.beginError']
 			},
 			stores,
 			series: series.filter((day) => day.on <= today),
-			poured: firstSpoken === undefined && !fresh ? [{ on: today, litres: null, ranOut: false }] : poured,
+			poured,
 			seen,
 			phiOn: (on) => phiByDay.get(on) ?? now.phi,
 			phiSpread: now.phi > 0 ? (now.high - now.low) / 2 / Z90 / now.phi : 1,
@@ -274,8 +310,7 @@ export function treeWater(
 		.sort()
 		.at(-1);
 	const lastSeen = known?.seen.at(-1);
-	const from: TreeWater['from'] =
-		firstSpoken === undefined ? (fresh ? 'planting' : 'assumed') : (lastSeen?.how ?? 'watering');
+	const from: TreeWater['from'] = firstSpoken === undefined ? 'assumed' : (lastSeen?.how ?? 'watering');
 	const rest = records.tasks
 		.filter((task) => task.state === 'open' && task.kind === 'dry-rest')
 		.map((task) => task.fromOn)
@@ -305,6 +340,7 @@ export function treeWater(
 		[...state.filter((day) => day.on > (lastWater ?? '')), ...next.days].find((day) => day.dryness >= half)
 			?.on ?? null;
 	return {
+		potKnown: written !== undefined,
 		stores,
 		pairs,
 		course,

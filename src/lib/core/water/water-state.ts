@@ -24,6 +24,8 @@ export interface WaterState {
 	reason: string;
 	from: TreeWater['from'] | 'ground';
 	lastWaterOn: string | null;
+	/** Day its water was last poured, weighed, felt or probed, by hand or by a device; null where it never was. */
+	knownOn: string | null;
 	phi: number;
 	low: number;
 	high: number;
@@ -58,6 +60,7 @@ export function waterStateOf(
 			reason: next.reason,
 			from: water.from,
 			lastWaterOn: water.lastWaterOn,
+			knownOn: water.knownOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
 			high: now?.high ?? values['rootFunction.most'],
@@ -94,6 +97,7 @@ export function groundStateOf(
 					: 'With fewer roots it feels a drought before its neighbours do.',
 			from: 'ground',
 			lastWaterOn: water.lastWaterOn,
+			knownOn: water.lastWaterOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
 			high: now?.high ?? values['rootFunction.most'],

@@ -18,6 +18,7 @@ import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
 import type { CoursePoint, Obstacle, RootFlaw } from '../../core/roots/root-map';
+import type { StandingKept } from '../../core/standing/kept';
 import type { Setting } from '../../core/roots/setting';
 
 /**
@@ -415,6 +416,7 @@ export const task = sqliteTable(
 		state: text().notNull(),
 		closedOn: text(),
 		skipReason: text().notNull(),
+		result: text().notNull().default(''),
 		source: text().notNull(),
 		version: rowVersion()
 	},
@@ -448,7 +450,10 @@ export const treeWater = sqliteTable('tree_water', {
 		.references(() => tree.id, { onDelete: 'cascade' }),
 	/** What it was reckoned from. */
 	basis: text().notNull(),
-	state: text({ mode: 'json' }).$type<WaterState>().notNull(),
+	/** Water of a tree whose pot or ground is known; null for others. */
+	state: text({ mode: 'json' }).$type<WaterState>(),
+	/** How it stands, as Today needs it. */
+	standing: text({ mode: 'json' }).$type<StandingKept>(),
 	/** Long, and read only where work waits for the roots. */
 	functionLow: text({ mode: 'json' }).$type<FunctionLow>().notNull().default([])
 });

@@ -21,9 +21,10 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import Check from '@lucide/svelte/icons/check';
 	import { untrack, type ComponentProps } from 'svelte';
 	import GroundWaterSection from './GroundWaterSection.svelte';
+	import DoneButton from './DoneButton.svelte';
+	import DoneSheet from './DoneSheet.svelte';
 	import SkipSheet from './SkipSheet.svelte';
 	import WaterSection from './WaterSection.svelte';
 
@@ -86,6 +87,7 @@
 			.sort((a, b) => ((a.closedOn ?? '') < (b.closedOn ?? '') ? 1 : -1))
 	);
 	const isClosed = $derived(tree.state !== 'in-care');
+	let doing = $state<ComponentProps<typeof DoneSheet>['task']>(null);
 	let skipping = $state<ComponentProps<typeof SkipSheet>['task']>(null);
 	let adding = $state(false);
 	let making = $state(false);
@@ -104,6 +106,7 @@
 		neighbours: 'neighbours',
 		backup: 'backup',
 		collar: 'collar',
+		referral: 'referral',
 		turning: 'turning',
 		suckers: 'suckers',
 		other: 'other'
@@ -155,13 +158,13 @@
 						</p>
 					</div>
 					{#if !isClosed}<div class="flex gap-1.5">
-							<form method="POST" action="?/close" use:enhance={act()}>
-								<input type="hidden" name="treeId" value={tree.id} />
-								<input type="hidden" name="taskId" value={task.id} />
-								<input type="hidden" name="version" value={task.version} />
-								<input type="hidden" name="state" value="done" />
-								<Button type="submit" aria-label="Done: {task.title}"><Check size={18} /> Done</Button>
-							</form>
+							<DoneButton
+								{task}
+								treeId={tree.id}
+								of={task.title}
+								action="?/close"
+								ask={(asked) => (doing = asked)}
+							/>
 							<Button
 								tone="quiet"
 								aria-label="Skip: {task.title}"
@@ -216,7 +219,11 @@
 							<span class="text-slate">{task.closedOn ? format().day(task.closedOn, today) : ''}</span>
 							<span
 								>{format().inWords(task.title)}<span class="block text-slate"
-									>{task.state === 'done' ? 'done' : `skipped: ${task.skipReason}`}</span
+									>{task.state === 'done'
+										? task.result === ''
+											? 'done'
+											: task.result
+										: `skipped: ${task.skipReason}`}</span
 								></span
 							>
 						</li>
@@ -303,6 +310,7 @@
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" />
+<DoneSheet bind:task={doing} action="?/close" {refused} />
 <Sheet bind:open={adding} title="Add a task">
 	<form
 		method="POST"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { daysBetween } from '$core/climate/calendar';
 	import type { TreeWater } from '$core/water/tree-water';
 	import { weighingAdvice } from '$core/water/root-function';
 	import { wateringWayNames, type Watering } from '$core/water/watering';
@@ -43,14 +44,17 @@
 	const now = $derived(water.course.at(-1) ?? null);
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
 	const advice = $derived(weighingAdvice(water.pairs, now, today));
+	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
+	const known = $derived(
+		water.knownOn !== null && daysBetween(water.knownOn, today) <= values['decision.waterKnownDays']
+	);
 	const rests: Record<TreeWater['from'], string> = {
 		watering: 'since it was last watered',
 		weighing: 'corrected by the last weighing',
 		scale: 'corrected by the scale under it',
 		probe: 'corrected by a probe',
 		felt: 'corrected by how it felt',
-		planting: 'since it was planted, taken as full then',
-		assumed: 'nobody wrote down a watering or a weighing; it is taken as full yesterday'
+		assumed: 'nobody wrote down a watering, a weight or a feel'
 	};
 	const recent = $derived([...waterings].reverse().slice(0, 6));
 </script>
@@ -64,16 +68,26 @@
 		</span>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
-		{#if next.on === null}
+		{#if !known}
+			Not known: lift it or feel it now
+		{:else if next.on === null}
 			No water needed as far as the weather is known
 		{:else if next.on <= today}
-			{water.from === 'assumed' ? 'Look at it and weigh it' : 'Water it now'}
+			Water it now
 		{:else}
 			Next water about {format().day(next.on, today)}
 		{/if}
 	</p>
 	<p class="mt-1">
-		{#if next.earliest && next.latest && next.earliest !== next.latest}
+		{#if !known}
+			{water.knownOn === null
+				? 'Nobody wrote down a watering, a weight or a feel of it.'
+				: `It was last poured, weighed or felt ${format().day(water.knownOn, today)}.`}
+			{next.earliest && next.earliest > today
+				? `It may be dry from ${format().day(next.earliest, today)} on.`
+				: 'It may be dry already.'}
+			What is reckoned since:
+		{:else if next.earliest && next.latest && next.earliest !== next.latest}
 			Between {format().day(next.earliest, today)} and {format().day(next.latest, today)}, as its roots are
 			known.
 		{:else if next.earliest && !next.latest}
@@ -102,11 +116,21 @@
 				{ label: 'root function', value: format().percent(now?.phi ?? 1) }
 			]}
 			changes="Weather, leaves, and the next weighing: it corrects all of this."
-			><strong>{format().percent(next.dryness)} dry</strong></Workings
-		>, {rests[water.from]}. {next.litres > 0 ? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.` : ''}
-		{format().inWords(next.reason, today)}
+			><strong>{known ? `${format().percent(next.dryness)} dry` : 'how that comes about'}</strong></Workings
+		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres > 0
+			? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.`
+			: ''}
+		{known ? format().inWords(next.reason, today) : ''}
 	</p>
 	{#if fall}<div class="mt-2"><Caution title="Its roots">{format().inWords(fall, today)}</Caution></div>{/if}
+	{#if !water.potKnown}
+		<p class="mt-2 border-l-4 border-ochre py-1 pl-3 text-sm">
+			Its pot and mix are assumed from its trunk: <a
+				class="chalk"
+				href={resolve('/trees/[id]/replant', { id: treeId })}>write down what it stands in</a
+			>.
+		</p>
+	{/if}
 	{#each water.alarms as alarm (alarm.text)}
 		<div class="mt-2"><Caution title="Its water">{format().inWords(alarm.text, today)}</Caution></div>
 	{/each}
@@ -118,9 +142,9 @@
 				ahead={next.days.filter((day) => day.on > today)}
 				{trigger}
 				{today}
-				label="Dryness of the pot over the last weeks and ahead: now {format().percent(
-					next.dryness
-				)}, water at {format().percent(trigger)}"
+				label="Dryness of the pot over the last weeks and ahead: now {known
+					? format().percent(next.dryness)
+					: 'not known'}, water at {format().percent(trigger)}"
 			/>
 			<h3 class="mt-3 text-sm">How much its roots drink</h3>
 			<FunctionChart course={water.course} {today} />
@@ -146,6 +170,14 @@
 								: `, ${format().measure(one.beforeKg, 'kg')}`}{one.afterKg === null
 								? ''
 								: ` → ${format().measure(one.afterKg, 'kg')}`}
+							<form method="POST" action="?/unwater" class="inline" use:enhance={act()}>
+								<input type="hidden" name="wateringId" value={one.id} />
+								<input type="hidden" name="version" value={one.version} />
+								<button
+									class="chalk text-slate"
+									aria-label="Take out the watering of {format().day(one.wateredOn, today)}">Take out</button
+								>
+							</form>
 						</li>
 					{/each}
 				</ul>

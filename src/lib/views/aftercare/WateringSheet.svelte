@@ -10,6 +10,7 @@
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
 
 	/** Writes a watering down, with its weights where it stands in a pot. */
 	interface Props {
@@ -23,6 +24,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
+	const format = useFormat();
 	let { open = $bindable(), treeId, litres, way, weighed, today, refused }: Props = $props();
 </script>
 
@@ -47,7 +49,9 @@
 				label="Poured"
 				unit="L"
 				optional
-				value={Math.round(litres * 100) / 100}
+				hint={litres > 0
+					? `Advised: ${format().measure(litres, 'L', 1)}. Leave it empty if you did not measure.`
+					: 'Leave it empty if you did not measure.'}
 				{refused}
 			/>
 			{#if weighed}<MeasureField name="ranOutL" label="Ran out" unit="L" optional {refused} />{/if}

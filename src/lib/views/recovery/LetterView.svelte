@@ -1,11 +1,12 @@
 <script lang="ts">
+	import { isStructural } from '$core/roots/shares';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
 	import type { Place } from '$core/climate/place';
-	import { contextOf } from '$core/diagnosis/context';
-	import { diagnose } from '$core/diagnosis/diagnose';
-	import { referrals } from '$core/diagnosis/referral';
+	import { addDays } from '$core/climate/calendar';
+	import { redFlags } from '$core/diagnosis/red-flags';
+	import { openFlags, referralResults } from '$core/standing/flags';
 	import { structuralRootZoneRadiusM } from '$core/ground/zones';
 	import type { Standing } from '$core/standing/standing';
 	import { recoveryForecast } from '$core/recovery/forecast';
@@ -29,6 +30,17 @@
 	const { tree, kind } = $derived(records);
 	const letter = $derived.by(() => {
 		const { rootMap, plan } = records;
+		// Of a look that was kept before such things were put on the list.
+		const look = records.examinations.at(-1);
+		const raised = records.tasks.some((task) => task.source === `referral@${look?.id ?? ''}`);
+		const open = openFlags(records.tasks);
+		const flags =
+			look && !raised && open.length === 0
+				? redFlags(tree, kind, place, look, values).map((one) => ({
+						...one,
+						byOn: addDays(look.examinedOn, one.inDays)
+					}))
+				: open;
 		const done = plan && { ...plan, cuts: plan.cuts.filter((cut) => cut.state === 'done') };
 		const windows =
 			rootMap && done
@@ -36,16 +48,7 @@
 						({ azimuthDeg, left }) => (left === null ? [] : [{ middleDeg: azimuthDeg, share: left }])
 					)
 				: [];
-		const structural = new Set(
-			rootMap?.segments
-				.filter((root) => root.rootClass === 'anchor' || root.rootClass === 'scaffold')
-				.map((root) => root.id)
-		);
-		const look = records.examinations.at(-1);
-		const context = contextOf(tree, kind, place, look?.examinedOn ?? today, look?.events ?? [], values);
-		const warned = look
-			? referrals(tree, look.findings, diagnose(context, look.findings, values), values)
-			: [];
+		const structural = new Set(rootMap?.segments.filter(isStructural).map((root) => root.id));
 		const forecast = recoveryForecast(of.case, values, { bands: false });
 		return ownersLetter({
 			treeName: tree.name,
@@ -62,7 +65,8 @@
 				rootMap?.segments.some((root) => structural.has(root.id) && root.condition === 'dead') ?? false,
 			firmness: stands.firmness.value,
 			firmnessOn: stands.firmness.on ? format().date(stands.firmness.on) : null,
-			referrals: warned.map((one) => `${one.because} ${one.until}`),
+			referrals: flags.map(({ title, reason, byOn }) => `${title}, by ${format().date(byOn)}. ${reason}`),
+			results: referralResults(records.tasks).map((one) => ({ ...one, on: format().date(one.on) })),
 			probability: forecast.known && forecast.lastSeenOn !== null ? forecast.now : null,
 			probabilityLow: forecast.low,
 			probabilityHigh: forecast.high,

@@ -56,6 +56,8 @@
 					place,
 					values,
 					today,
+					flags: [],
+					liftLeft: 1,
 					rootMap: records.rootMap,
 					plan:
 						records.plan && !withCuts

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isStructural } from '$core/roots/shares';
 	import type { GroundAmounts, GroundPlanInput } from '$core/ground/ground-plan';
 	import { courseDrawnOn } from '$core/ground/loosening';
 	import type { PlanPoint } from '$core/roots/geometry';
@@ -28,9 +29,7 @@
 		) * 1.08
 	);
 	const px = $derived(SIZE / 2 / (reachM * 1000));
-	const structural = $derived(
-		segments.filter((root) => root.rootClass === 'anchor' || root.rootClass === 'scaffold')
-	);
+	const structural = $derived(segments.filter(isStructural));
 	const line = (points: readonly PlanPoint[]): string =>
 		points
 			.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${(x * px).toFixed(1)} ${(y * px).toFixed(1)}`)

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isStructural } from '$core/roots/shares';
 	import { planPoint } from '$core/roots/geometry';
 	import { holeAt, type Wire, type WireHole } from '$core/pots/seat';
 	import { floorOf, isRound, type Pot } from '$core/pots/volume';
@@ -26,9 +27,7 @@
 			.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`)
 			.join('');
 	const held = $derived(new Set(wires.map((wire) => wire.rootId)));
-	const structural = $derived(
-		segments.filter((root) => root.rootClass === 'anchor' || root.rootClass === 'scaffold')
-	);
+	const structural = $derived(segments.filter(isStructural));
 </script>
 
 <svg

@@ -31,11 +31,14 @@
 		)
 	);
 	const values = $derived(roots.options.values);
+	/** What a lift left it of its roots, where it was lifted before this map was drawn. */
+	const liftedTo = $derived(roots.options.liftLeft);
 	const course = $derived(
 		crownCourse(
 			roots.standing.ledger.stages.map((stage) => stage.loss),
 			school,
-			values
+			values,
+			liftedTo
 		).filter((stage) => stage.stage === 0 || (roots.standing.ledger.stages[stage.stage]?.loss ?? 0) > 0.0005)
 	);
 	const most = $derived(
@@ -45,7 +48,7 @@
 	const asked = (stage: CrownStage): string =>
 		school === 'balance'
 			? stage.removeShare > 0.005
-				? `take ${percent(stage.removeShare)} of its leaves`
+				? `take ${percent(stage.removeShare)} of its leaves${stage.holdTo < 0.995 ? `, and hold the rest to ${percent(stage.holdTo)} by shade and shelter` : ''}`
 				: 'nothing to take'
 			: stage.holdTo < 0.995
 				? `hold demand to ${percent(stage.holdTo)} by shade and shelter`
@@ -83,6 +86,7 @@
 							label="Supply of the roots in stage {roman(stage.stage)}"
 							formula="living root left × {values['crown.reserve']}, at most all"
 							lines={[
+								...(liftedTo < 1 ? [{ label: 'came along of the lift', value: percent(liftedTo) }] : []),
 								{ label: 'before', value: percent(stage.supplyBefore) },
 								{ label: 'after', value: percent(stage.supplyAfter) },
 								{ label: 'reserve', value: `× ${values['crown.reserve']}`, mark: markOf('crown.reserve') },
@@ -97,9 +101,7 @@
 						>
 					</td>
 					<td class="pt-1 pl-3 text-right whitespace-nowrap"
-						>{percent(stage.demandBefore)} → {percent(
-							school === 'balance' ? stage.demandAfter : stage.demandBefore * stage.holdTo
-						)}</td
+						>{percent(stage.demandBefore)} → {percent(stage.demandAfter * stage.holdTo)}</td
 					>
 				</tr>
 				<tr class="!border-t-0"

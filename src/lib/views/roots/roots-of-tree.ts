@@ -4,6 +4,7 @@ import type { Observation } from '$core/recovery/observation';
 import type { Plan } from '$core/roots/plan';
 import type { RootMap } from '$core/roots/root-map';
 import type { PotMate } from '$core/roots/shared-pot';
+import type { OpenFlag } from '$core/standing/flags';
 import type { Tree } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 
@@ -19,6 +20,10 @@ export interface RootsOfTree {
 	/** Looks at the tree, and the best shoots of its reference: what a later stage waits for. */
 	observations: readonly Observation[];
 	referenceShootMm: number | null;
+	/** What a qualified person has still to see: until then no structural root is planned to be cut. */
+	flags: readonly OpenFlag[];
+	/** Share of its roots that a lift left it, of what its crown had grown with; 1 where it was not lifted. */
+	liftLeft: number;
 	/** Other trees in the same pot. */
 	mates: readonly PotMate[];
 }

@@ -34,7 +34,7 @@ import {
 } from '$core/roots/root-map';
 import { settingToBegin, type Setting } from '$core/roots/setting';
 import { matesOn } from '$core/roots/shared-pot';
-import { usualCutPlace } from '$core/roots/shares';
+import { isStructural, usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
 import { stageGate } from '$core/roots/stage-gate';
 import { planStanding, type PlanStanding } from '$core/roots/standing';
@@ -363,6 +363,11 @@ export class RootsState {
 		const before = this.plan.cuts.find((cut) => cut.segmentId === id);
 		if (before?.state === 'done') {
 			this.problem = 'This root was cut already; what was done stays in the record.';
+			return;
+		}
+		const [flag] = this.options.flags;
+		if (kind === 'cut' && flag && isStructural(segment)) {
+			this.problem = `${flag.title}: until they said what they found, no structural root of it is planned to be cut.`;
 			return;
 		}
 		this.problem = '';

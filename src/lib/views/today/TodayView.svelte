@@ -7,6 +7,10 @@
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
+	import { resultAsked } from '$core/aftercare/result';
+	import type { Refused } from '$ui/field';
+	import DoneButton from '$views/aftercare/DoneButton.svelte';
+	import DoneSheet from '$views/aftercare/DoneSheet.svelte';
 	import SkipSheet from '$views/aftercare/SkipSheet.svelte';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 	import Check from '@lucide/svelte/icons/check';
@@ -25,8 +29,9 @@
 			limits: { tag: string; limitC: number }[];
 		}[];
 		treeCount: number;
+		refused?: Refused | null;
 	}
-	let { today, items, round, nights, treeCount }: Props = $props();
+	let { today, items, round, nights, treeCount, refused }: Props = $props();
 	const format = useFormat();
 
 	const levels = [
@@ -40,6 +45,7 @@
 		total < 60
 			? `${total} min`
 			: `${Math.floor(total / 60)} h ${total % 60 ? `${total % 60} min` : ''}`.trim();
+	let doing = $state<ComponentProps<typeof DoneSheet>['task']>(null);
 	let skipping = $state<ComponentProps<typeof SkipSheet>['task']>(null);
 	/** Several at once: what is ticked, by its key; null while each is done alone. */
 	let chosen = $state<string[] | null>(null);
@@ -50,15 +56,19 @@
 			tasks: together.flatMap(({ treeId, task }) =>
 				task ? [{ treeId, taskId: task.id, version: task.version }] : []
 			),
-			waterings: together.flatMap(({ treeId, pourL }) => (pourL === null ? [] : [{ treeId, litres: pourL }]))
+			waterings: together.flatMap(({ treeId, pourL }) => (pourL === null ? [] : [{ treeId, litres: null }]))
 		})
 	);
+	/** What one tick settles: work that asks for no result, and water. */
+	const isQuick = (item: TodayItem): boolean =>
+		item.task ? [null, 'watering'].includes(resultAsked(item.task)) : item.pourL !== null;
 	/** What is alike at one place: one tick takes all of it. */
 	const alike = (item: TodayItem): TodayItem[] =>
 		items.filter(
 			(other) =>
 				other.level !== 'soon' &&
 				other.placeName === item.placeName &&
+				isQuick(other) &&
 				(item.task ? other.task?.title === item.task.title : item.pourL !== null && other.pourL !== null)
 		);
 	let shown = $state(30);
@@ -115,7 +125,7 @@
 						/>
 						minutes{fits === null ? '' : `: the first ${fits} of what is now and due`}</label
 					>
-					{#if items.some((item) => item.task || item.pourL !== null)}
+					{#if items.some(isQuick)}
 						<Button size="small" onclick={() => (chosen = [])}>Several at once</Button>
 					{/if}
 				{:else}
@@ -176,7 +186,7 @@
 								</p>
 							</div>
 							<div class="col-start-2 row-start-1 flex items-start gap-1.5 sm:col-start-3">
-								{#if chosen !== null && (item.task || item.pourL !== null)}
+								{#if chosen !== null && isQuick(item)}
 									{@const same = alike(item)}
 									<div class="flex flex-col items-end gap-1">
 										<label class="flex items-center gap-2"
@@ -193,15 +203,13 @@
 									</div>
 								{:else if item.task}
 									{@const task = item.task}
-									<form method="POST" action="?/close" use:enhance={act()}>
-										<input type="hidden" name="treeId" value={item.treeId} />
-										<input type="hidden" name="taskId" value={task.id} />
-										<input type="hidden" name="version" value={task.version} />
-										<input type="hidden" name="state" value="done" />
-										<Button type="submit" aria-label="Done: {item.sentence}, {item.tag}"
-											><Check size={18} /> Done</Button
-										>
-									</form>
+									<DoneButton
+										{task}
+										treeId={item.treeId}
+										of="{item.sentence}, {item.tag}"
+										action="?/close"
+										ask={(asked) => (doing = asked)}
+									/>
 									<Button
 										tone="quiet"
 										aria-label="Skip: {item.sentence}, {item.tag}"
@@ -211,7 +219,6 @@
 									<form method="POST" action="?/water" use:enhance={act()}>
 										<input type="hidden" name="treeId" value={item.treeId} />
 										<input type="hidden" name="wateredOn" value={today} />
-										<input type="hidden" name="litres" value={item.pourL} />
 										<Button type="submit" aria-label="Watered: {item.tag}"
 											><Droplet size={18} /> Watered</Button
 										>
@@ -265,3 +272,4 @@
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" />
+<DoneSheet bind:task={doing} action="?/close" {refused} />

@@ -7,7 +7,9 @@
 	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { onMount, type Snippet } from 'svelte';
+	import type { OpenFlag } from '$core/standing/flags';
 	import type { WorkStop } from '$core/weather/work-stop';
+	import Caution from '$ui/Caution.svelte';
 	import CaseClosed from './CaseClosed.svelte';
 	import WorkStops from './WorkStops.svelte';
 	import LineOfCareView from './LineOfCare.svelte';
@@ -22,10 +24,13 @@
 		empty: readonly string[];
 		/** Weather that speaks against root work; shown where work is decided or begun. */
 		workStops: readonly WorkStop[];
+		/** Referrals that are open. */
+		flags: readonly OpenFlag[];
 		today: string;
 		children: Snippet;
 	}
-	let { tree, kindName, placeName, care, standing, empty, workStops, today, children }: Props = $props();
+	let { tree, kindName, placeName, care, standing, empty, workStops, flags, today, children }: Props =
+		$props();
 	const format = useFormat();
 	// Written on in another window meanwhile: shown when one comes back to this one.
 	onMount(() => {
@@ -95,6 +100,21 @@
 <div class="border-t">
 	{#if beginsWork && workStops.length > 0 && tree.state === 'in-care'}
 		<div class="page pt-4"><WorkStops stops={workStops} {today} /></div>
+	{/if}
+
+	{#if flags.length > 0 && !isBench}
+		<div class="page no-print flex flex-col gap-2 pt-4" role="region" aria-label="To be seen by others">
+			{#each flags as flag (flag.taskId)}
+				<Caution title={format().inWords(flag.title)}>
+					{format().inWords(flag.reason)} By {format().day(flag.byOn, today)}{flag.byOn < today
+						? ': that is past'
+						: ''}.
+					<a class="chalk" href={resolve('/trees/[id]/aftercare', { id: tree.id })}
+						>Write down what they said</a
+					>
+				</Caution>
+			{/each}
+		</div>
 	{/if}
 
 	{#if isCare && tree.state !== 'in-care'}

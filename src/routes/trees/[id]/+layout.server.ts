@@ -1,6 +1,7 @@
 import { addDays } from '$core/climate/calendar';
 import { workStops } from '$core/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
+import { openFlags } from '$core/standing/flags';
 import { standingOf } from '$core/standing/standing';
 import { lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { today } from '$lib/server/clock';
@@ -26,6 +27,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		const stands = standingOf(records, tree.closedOn ?? today(), values);
 		return {
 			stands,
+			flags: tree.state === 'in-care' ? openFlags(records.tasks) : [],
 			workStops: workStops(tree, kind, stands.buds.value === 'open', ahead ?? [], values),
 			records,
 			values,

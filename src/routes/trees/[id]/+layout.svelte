@@ -11,6 +11,7 @@
 	care={data.care}
 	standing={data.standing}
 	empty={data.empty}
+	flags={data.flags}
 	workStops={data.workStops}
 	today={data.today}
 >

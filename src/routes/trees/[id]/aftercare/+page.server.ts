@@ -1,18 +1,18 @@
-import { calendarDate } from '$core/fields/fields';
+import { calendarDate, id } from '$core/fields/fields';
 import { measurementInput } from '$core/measuring/measurement';
 import { moistureData } from '$core/measuring/moisture';
 import { schoolsInput, taskInput } from '$core/aftercare/task';
 import { lastRootWork } from '$core/standing/losses';
 import { looksSeen } from '$core/standing/looks';
 import { crownSchools, waterSchools } from '$core/tree/tree';
-import { readForm } from '$lib/server/edge/form';
+import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { recordMeasurement } from '$lib/server/examine';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { wateringForm } from '$lib/server/edge/watering-form';
-import { recordWatering, waterOf } from '$lib/server/water';
+import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
 import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -74,6 +74,18 @@ export const actions: Actions = {
 			const { entryId } = await recordWatering(await getStore(), params.id, watering);
 			return { told: 'Kept.', entryId };
 		});
+	},
+	unwater: async ({ request, params }) => {
+		const form = await request.formData();
+		return acting(form, async () => ({
+			told: 'Taken out.',
+			entryId: await removeWatering(
+				await getStore(),
+				params.id,
+				check(id(), form.get('wateringId')),
+				formVersion(form)
+			)
+		}));
 	},
 	make: async ({ request, params }) => {
 		const form = await request.formData();

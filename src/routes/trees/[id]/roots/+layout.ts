@@ -1,9 +1,10 @@
 import type { RootsOfTree } from '$views/roots/roots-of-tree';
+import { liftsDone } from '$core/standing/losses';
 import { looksSeen } from '$core/standing/looks';
 import type { LayoutLoad } from './$types';
 
 export const load: LayoutLoad = async ({ parent, data }) => {
-	const { records, kind, place, values, today } = await parent();
+	const { records, kind, place, values, today, flags } = await parent();
 	const of: RootsOfTree | null = place && {
 		tree: records.tree,
 		kind,
@@ -13,6 +14,10 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 		rootMap: records.rootMap,
 		plan: records.plan,
 		observations: looksSeen(records, values),
+		flags,
+		liftLeft: liftsDone(records, values)
+			.filter((lift) => lift.on <= (records.rootMap?.mappedOn ?? today))
+			.reduce((left, { kept }) => left * kept.share, 1),
 		referenceShootMm: data.referenceShootMm,
 		mates: data.mates
 	};

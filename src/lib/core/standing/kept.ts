@@ -1,0 +1,28 @@
+import type { Standing, PestsSeen, Stands } from './standing';
+import { outSince } from './standing';
+
+/** How a tree stands, as Today and the lists need it: small, kept beside the tree until something changes. */
+export interface StandingKept {
+	/** Out of the ground and in no pot: since when and how it was left. */
+	out: { on: string; how: Stands } | null;
+	/** Day its water was last poured, weighed or felt; null where nobody ever wrote it down. */
+	waterOn: string | null;
+	/** Day since which it stands in a pot; null for one that stands in none. */
+	pottedOn: string | null;
+	firmness: { value: 'moves' | 'loose'; on: string } | null;
+	pests: { value: PestsSeen; on: string } | null;
+}
+
+export function standingKept(standing: Standing): StandingKept {
+	const { firmness, pests } = standing;
+	return {
+		out: outSince(standing),
+		waterOn: standing.waterSeen.on,
+		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
+		firmness:
+			firmness.on && (firmness.value === 'moves' || firmness.value === 'loose')
+				? { value: firmness.value, on: firmness.on }
+				: null,
+		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null
+	};
+}

@@ -1,0 +1,55 @@
+import { tasksAnswered, type ResultKind } from '../core/aftercare/result';
+import type { Task } from '../core/aftercare/task';
+import { addDays, daysBetween } from '../core/climate/calendar';
+import { Refusal } from './errors';
+import { tasks } from './records/records';
+import type { Work } from './records/work';
+
+export const openTask = { state: 'open' as const, closedOn: null, skipReason: '', result: '' };
+
+/** How a task is closed. */
+export interface Closing {
+	state: 'done' | 'skipped';
+	skipReason: string;
+	/** What came of it, in words. */
+	result?: string;
+	/** Of work that comes up again: not any more. */
+	ends?: boolean;
+	on: string;
+}
+
+/** Closes an open task inside a piece of work; one that comes up again is planned anew. @throws Refusal 409 closed already */
+export async function closeInWork(
+	work: Work,
+	taskId: string,
+	version: number,
+	{ state, skipReason, result = '', ends, on }: Closing
+): Promise<void> {
+	const closed = await work.change(tasks, taskId, version, (task): Task => {
+		if (task.state !== 'open') throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
+		return { ...task, state, closedOn: on, skipReason: skipReason.trim(), result };
+	});
+	if (closed.everyDays === null || ends) return;
+	const { id: _id, version: _version, ...again } = closed;
+	const fromOn = addDays(on, closed.everyDays);
+	await work.add(tasks, {
+		...again,
+		...openTask,
+		fromOn,
+		toOn: addDays(fromOn, Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn))),
+		release: null,
+		source: `again@${on}`
+	});
+}
+
+/** What was written down elsewhere closes the work that asked for it. */
+export async function closeAnswered(
+	work: Work,
+	treeId: string,
+	answers: readonly ResultKind[],
+	on: string
+): Promise<void> {
+	if (answers.length === 0) return;
+	for (const task of tasksAnswered(await tasks.list(work.tx, treeId), answers, on))
+		await closeInWork(work, task.id, task.version, { state: 'done', skipReason: '', on });
+}
