@@ -143,6 +143,7 @@ function judged(
 			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on)).length,
+			flags: openFlags(records.tasks),
 			stagesLeft
 		},
 		values

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { StoredUnit } from '$core/format/format';
+	import { readMeasure, readNumber } from '$core/format/typed';
 	import Field from './Field.svelte';
 	import type { Refused } from './field';
 	import { useFormat } from './format';
@@ -33,6 +34,12 @@
 	);
 	const tidy = (number: number): string => String(Math.round(number * 1000) / 1000);
 
+	/** As typed: a fraction, or with a unit of either system behind it. */
+	const read = (text: string): number | null => {
+		const number = readNumber(text);
+		if (number !== null) return face.toStored(number);
+		return unit === '' ? null : readMeasure(text, unit, format().settings.units);
+	};
 	let typed = $state<string | null>(null);
 	const initial = $derived.by(() => {
 		const before = refused?.typed[`${name}~shown`];
@@ -42,15 +49,14 @@
 	const stored = $derived.by(() => {
 		const text = shown.trim();
 		if (text === '') return '';
-		const number = Number(text.replace(',', '.'));
+		const number = read(text);
 		// What is no number goes as typed, so that the answer can name it.
-		return Number.isFinite(number) ? String(Math.round(face.toStored(number) * 1e4) / 1e4) : text;
+		return number === null ? text : String(Math.round(number * 1e4) / 1e4);
 	});
 	let sent: number | null = null;
 	function type(text: string): void {
 		typed = text;
-		const number = Number(text.trim().replace(',', '.'));
-		sent = text.trim() === '' || !Number.isFinite(number) ? null : face.toStored(number);
+		sent = text.trim() === '' ? null : read(text);
 		oninput?.(sent);
 	}
 	/** A form that was sent empties its fields; what was typed here goes with it. */

@@ -68,7 +68,7 @@ export function daysOfChange(
 		days.set(on, day);
 	};
 	for (const change of changes) add(change.changedOn, change.factors, change.note);
-	const planted = [...plantings].sort((a, b) => (a.plantedOn < b.plantedOn ? -1 : 1));
+	const planted = [...plantings].sort((a, b) => a.plantedOn.localeCompare(b.plantedOn));
 	for (const [i, planting] of planted.entries()) {
 		const before = planted[i - 1];
 		add(planting.plantedOn, [

@@ -65,7 +65,7 @@ export function rootWorkWindows(kind: KindSeason, place: PlaceClimate, year: num
 				break;
 		}
 	}
-	return windows.filter((span) => span.from <= span.to).sort((a, b) => (a.from < b.from ? -1 : 1));
+	return windows.filter((span) => span.from <= span.to).sort((a, b) => a.from.localeCompare(b.from));
 }
 
 /** How well a date suits root work on a kind at a place. */

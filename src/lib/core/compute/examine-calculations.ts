@@ -437,7 +437,7 @@ export const examineCalculations: readonly Calculation[] = [
 		}),
 		({ days }) => ({
 			together: changedTogether(
-				[...days].sort((a, b) => (a.on < b.on ? -1 : 1)).map((day) => ({ ...day, notes: [] }))
+				[...days].sort((a, b) => a.on.localeCompare(b.on)).map((day) => ({ ...day, notes: [] }))
 			)
 		})
 	),

@@ -86,7 +86,7 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 			label: tree.state.replace('-', ' '),
 			stage: 'recovery'
 		});
-	marks.sort((a, b) => (a.on < b.on ? -1 : 1));
+	marks.sort((a, b) => a.on.localeCompare(b.on));
 
 	const latest = marks.at(-1)?.on ?? today;
 	const ahead = tree.closedOn ? addDays(tree.closedOn, 120) : addDays(today, 400);

@@ -191,7 +191,7 @@ export function measuredFindings(
 ): Finding[] {
 	const oldest = addDays(on, -Math.round(values['diagnosis.measured-days']));
 	const latest = new Map<SignId, Finding>();
-	for (const measurement of [...measurements].sort((a, b) => (a.measuredOn < b.measuredOn ? -1 : 1))) {
+	for (const measurement of [...measurements].sort((a, b) => a.measuredOn.localeCompare(b.measuredOn))) {
 		if (measurement.measuredOn > on || measurement.measuredOn < oldest) continue;
 		for (const { signId, grade } of findingsOf(measurement.raw, measurement.measuredOn, tree, values))
 			if (signApplies(signId, tree.situation))

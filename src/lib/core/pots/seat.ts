@@ -65,10 +65,10 @@ export const seatSchema = z
 export type Seat = z.infer<typeof seatSchema>;
 
 /**
- * Where wires go over: living structural roots that stay, the thickest of those that stand most evenly round the trunk, at
+ * Where wires go over: living structural roots of known source that stay, the thickest of those that stand most evenly round the trunk, at
  * most `most`. Each wire crosses its root where it is still strong, at a share of its reach, and goes down through the floor on
  * both sides of it.
- * @param gone ids of roots that are cut
+ * @param gone ids of roots that are cut, or planned to be
  */
 export function wiresOver(
 	segments: readonly Segment[],
@@ -77,7 +77,12 @@ export function wiresOver(
 	most = 4
 ): Wire[] {
 	const fit = segments.filter(
-		(root) => root.parentId === null && !gone.has(root.id) && isStructural(root) && root.condition === 'sound'
+		(root) =>
+			root.parentId === null &&
+			!gone.has(root.id) &&
+			isStructural(root) &&
+			root.condition === 'sound' &&
+			root.sourceKnown
 	);
 	const chosen: Segment[] = [];
 	for (const first of [...fit].sort((a, b) => b.diameterStartMm - a.diameterStartMm).slice(0, 1))

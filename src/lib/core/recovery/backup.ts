@@ -69,7 +69,7 @@ export interface BackupStanding {
 /** How many of a batch stand where. What is potted was rooted first; losses come from those that wait, then from the rooted. */
 export function backupStanding(backup: Pick<Backup, 'count' | 'events'>): BackupStanding {
 	const standing = { waiting: backup.count, rooted: 0, potted: 0, lost: 0, given: 0 };
-	for (const { what, count: some } of [...backup.events].sort((a, b) => (a.on < b.on ? -1 : 1))) {
+	for (const { what, count: some } of [...backup.events].sort((a, b) => a.on.localeCompare(b.on))) {
 		if (what === 'struck') {
 			const moved = Math.min(some, standing.waiting);
 			standing.waiting -= moved;

@@ -226,6 +226,8 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 			: 0;
 	if (
 		facts.probability !== null &&
+		// On the day of the work nothing was seen yet: the chance is that of the work, not of how it does.
+		since.length > 0 &&
 		due.every((one) => one.kind !== 'look-closer' && one.kind !== 'call-dead') &&
 		(facts.probability < values['decision.closerUnder'] || drop >= values['decision.closerDrop'])
 	)

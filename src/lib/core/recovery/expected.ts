@@ -32,7 +32,7 @@ export function expectedRootFunction(
 	values: Values,
 	stepDays = 14
 ): FunctionPoint[] {
-	const sorted = [...losses].sort((a, b) => (a.on < b.on ? -1 : 1));
+	const sorted = [...losses].sort((a, b) => a.on.localeCompare(b.on));
 	const warmth = rootWarmth(place, from, to, values);
 	const points: FunctionPoint[] = [];
 	let phi = 1;

@@ -87,4 +87,4 @@ export const readingsOf = (
 			const value = look[key];
 			return value === null ? [] : [{ on: look.observedOn, value }];
 		})
-		.sort((a, b) => (a.on < b.on ? -1 : 1));
+		.sort((a, b) => a.on.localeCompare(b.on));

@@ -77,7 +77,7 @@ export function unlikelyIn(
 			key === 'lostCount'
 				? earlier
 						.flatMap((one) => (one.lostCount === null ? [] : [{ on: one.observedOn, value: one.lostCount }]))
-						.sort((a, b) => (a.on < b.on ? -1 : 1))
+						.sort((a, b) => a.on.localeCompare(b.on))
 						.at(-1)
 				: readingsOf(earlier, key).at(-1);
 		if (!before || !goesWrong(never, before.value, now, values)) return [];

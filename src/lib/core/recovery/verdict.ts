@@ -27,6 +27,8 @@ export interface VerdictInput {
 	stagesLeft: number;
 	/** Days of looks at which a tree of its kind bears no leaves anyway. */
 	leaflessOn?: readonly string[];
+	/** What a qualified person has still to see. */
+	flags?: readonly { title: string }[];
 	/** Day of the last weighing behind the root function; null or left out: today. */
 	weighedOn?: string | null;
 }
@@ -117,6 +119,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const smell = since.findLast((look) => look.smell !== null);
 	const pests = since.findLast((look) => look.pests !== null);
 	const bad = [
+		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
 		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
 			? [`Leaf cover ${Math.round((cover.leafCover ?? 0) * 100)} % on ${cover.observedOn}.`]
@@ -132,8 +135,8 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	return told(
 		'met',
 		leaf || cover
-			? `Nothing was wrong with it on ${(leaf ?? cover)?.observedOn ?? ''}.`
-			: `Nothing was wrong with it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
+			? `Leaves, smell and pests were well on ${(leaf ?? cover)?.observedOn ?? ''}.`
+			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
 	);
 }
 

@@ -1,5 +1,7 @@
 import type { Values } from '../values/values';
 import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../circular/circular';
+import type { UnitSystem } from '../format/format';
+import { readMeasure } from '../format/typed';
 import { usualClass, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
 
 /** Words that quick entry understands, with their short forms. */
@@ -18,6 +20,14 @@ const classWords: Record<string, RootClass> = {
 const flawWords: Record<string, RootFlaw> = {
 	girdling: 'girdling',
 	girdles: 'girdling',
+	circles: 'circling',
+	crosses: 'crossing',
+	rises: 'rising',
+	upward: 'rising',
+	surface: 'above-plane',
+	descends: 'descending',
+	downward: 'descending',
+	tears: 'torn',
 	gird: 'girdling',
 	crossing: 'crossing',
 	cross: 'crossing',
@@ -39,13 +49,18 @@ const flawWords: Record<string, RootFlaw> = {
 	above: 'above-plane'
 };
 
+/** Words of the names of flaws that say nothing by themselves. */
+const fillers = new Set(
+	'the a its it to of out for trunk ball root another soil plane neighbours'.split(' ')
+);
+
 export type QuickEntry =
 	{ ok: true; root: QuickRoot } | { ok: false; problem: string; partial: Partial<QuickRoot> };
 
 const EXAMPLE = 'for example "6:30 15 sec girdling"';
 
 /**
- * Reads one line of quick entry: place, thickness in mm, then any words in any order.
+ * Reads one line of quick entry: place, thickness in the person's units or with its own (`12mm`, `1/2in`), then any words in any order.
  * Place is a clock position (`6:30`, `9`) or degrees (`220°`, `220deg`); `d20` is depth and `l180` length in mm;
  * `dead`, `dead40` (dead from 40 mm), `doubtful`, `doubtful40`, `seen60` (laid open for 60 mm), `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
  * Class and depth are taken from thickness and habit when not said.
@@ -55,10 +70,17 @@ export function parseQuickRoot(
 	line: string,
 	frame: ClockFrame,
 	trunkDiameterMm: number,
-	values: Values
+	values: Values,
+	units: UnitSystem = 'metric'
 ): QuickEntry {
 	const [words = '', ...noteParts] = line.split('#');
-	const tokens = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
+	const tokens = words
+		.replace(/[;]/g, ' ')
+		.trim()
+		.toLowerCase()
+		.split(/\s+/)
+		.map((token) => token.replace(/,$/, ''))
+		.filter((token) => token !== '' && !fillers.has(token));
 	const partial: Partial<QuickRoot> = { note: noteParts.join('#').trim() };
 	const fail = (problem: string): QuickEntry => ({ ok: false, problem, partial });
 
@@ -70,12 +92,19 @@ export function parseQuickRoot(
 	partial.azimuthDeg = azimuthDeg;
 
 	const thicknessToken = tokens.shift();
-	if (thicknessToken === undefined) return fail('Now its thickness in mm.');
-	const diameterMm = Number(thicknessToken.replace(',', '.').replace(/mm$/, ''));
-	if (!Number.isFinite(diameterMm) || diameterMm < 0.2 || diameterMm > 1500)
-		return fail(`"${thicknessToken}" is no thickness: give 0.2 to 1500 mm.`);
+	if (thicknessToken === undefined)
+		return fail(`Now its thickness in ${units === 'imperial' ? 'inches' : 'mm'}.`);
+	// "1 1/2" is one thickness, and so is "15 mm".
+	const more = tokens[0] ?? '';
+	const joined = /^\d+\/\d+(?:in|")?$/.test(more) || /^(?:mm|cm|in|")$/.test(more);
+	const thicknessText = joined ? `${thicknessToken} ${tokens.shift() ?? ''}` : thicknessToken;
+	const diameterMm = readMeasure(thicknessText, 'mm', units);
+	if (diameterMm === null || diameterMm < 0.2 || diameterMm > 1500)
+		return fail(
+			`"${thicknessText}" is no thickness: give ${units === 'imperial' ? 'inches, as 1/2 or 0.5, up to 59' : '0.2 to 1500 mm'}.`
+		);
 	if (diameterMm > trunkDiameterMm)
-		return fail(`${diameterMm} mm is thicker than the trunk (${trunkDiameterMm} mm).`);
+		return fail(`${tidy(diameterMm)} mm is thicker than the trunk (${tidy(trunkDiameterMm)} mm).`);
 	partial.diameterMm = diameterMm;
 
 	const root: QuickRoot = {
@@ -95,7 +124,7 @@ export function parseQuickRoot(
 		note: partial.note ?? ''
 	};
 	for (const token of tokens)
-		if (!applyWord(root, token)) return fail(`"${token}" is not a word known here.`);
+		if (!applyWord(root, token, units)) return fail(`"${token}" is not a word known here.`);
 	if (root.keep && root.stage !== null) return fail('A root cannot be both kept and cut.');
 	if (!root.sourceKnown && root.stage !== null) return fail('A root to trace further cannot be cut yet.');
 	return { ok: true, root };
@@ -116,18 +145,19 @@ function readPlace(token: string, frame: ClockFrame): number | null {
 /** Places round the middle of a map, as typed: "12 45; 1:30 52" is clock position (or degrees) and distance in mm. */
 export function parsePlaces(
 	text: string,
-	frame: ClockFrame
+	frame: ClockFrame,
+	units: UnitSystem = 'metric'
 ): { ok: true; points: { azimuthDeg: number; radiusMm: number }[] } | { ok: false; problem: string } {
 	const points: { azimuthDeg: number; radiusMm: number }[] = [];
 	for (const part of text.split(/[;\n]/)) {
 		const [place, distance, ...rest] = part.trim().split(/\s+/);
 		if (!place) continue;
 		const azimuthDeg = readPlace(place.toLowerCase(), frame);
-		const radiusMm = Number(distance?.replace(',', '.'));
-		if (azimuthDeg === null || rest.length > 0 || !(radiusMm >= 0 && radiusMm <= 20_000))
+		const radiusMm = distance === undefined ? null : readMeasure(distance, 'mm', units);
+		if (azimuthDeg === null || radiusMm === null || rest.length > 0 || !(radiusMm >= 0 && radiusMm <= 20_000))
 			return {
 				ok: false,
-				problem: `"${part.trim().slice(0, 30)}" is no place: give a clock position and a distance in mm, for example "1:30 52".`
+				problem: `"${part.trim().slice(0, 30)}" is no place: give a clock position and a distance in ${units === 'imperial' ? 'inches, for example "1:30 2"' : 'mm, for example "1:30 52"'}.`
 			};
 		points.push({ azimuthDeg, radiusMm });
 	}
@@ -137,7 +167,8 @@ export function parsePlaces(
 /** Places as they are typed. */
 export const writePlaces = (
 	points: readonly { azimuthDeg: number; radiusMm: number }[],
-	frame: ClockFrame
+	frame: ClockFrame,
+	units: UnitSystem = 'metric'
 ): string =>
 	points
 		.map(({ azimuthDeg, radiusMm }) => {
@@ -147,14 +178,16 @@ export const writePlaces = (
 			const place = exact
 				? `${hour}:${String(minutes % 60).padStart(2, '0')}`
 				: `${Math.round(normaliseDeg(azimuthDeg) * 10) / 10}°`;
-			return `${place} ${Math.round(radiusMm * 10) / 10}`;
+			return `${place} ${units === 'imperial' ? Math.round((radiusMm / 25.4) * 100) / 100 : tidy(radiusMm)}`;
 		})
 		.join('; ');
 
-function applyWord(root: QuickRoot, token: string): boolean {
+const tidy = (mm: number): number => Math.round(mm * 10) / 10;
+
+function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 	const rootClass = classWords[token];
 	const flaw = flawWords[token];
-	const number = /^(d|l|dead|cut|doubtful|doubt|seen)(\d+(?:\.\d+)?)$/.exec(token);
+	const number = /^(d|l|dead|cut|doubtful|doubt|seen)([\d.½¼¾].*)$/.exec(token);
 	if (rootClass) root.rootClass = rootClass;
 	else if (flaw) root.flaws = [...root.flaws, flaw];
 	else if (token === 'dead' || token === 'rotten') {
@@ -166,7 +199,10 @@ function applyWord(root: QuickRoot, token: string): boolean {
 	else if (token === 'trace' || token === '?') root.sourceKnown = false;
 	else if (token === 'cut') root.stage = 0;
 	else if (number) {
-		const amount = Number(number[2]);
+		const text = number[2] ?? '';
+		const measured = number[1] === 'cut' ? Number(text) : readMeasure(text, 'mm', units);
+		if (measured === null || !Number.isFinite(measured)) return false;
+		const amount = tidy(measured);
 		if (number[1] === 'd' && amount <= 5000) root.depthMm = amount;
 		else if (number[1] === 'l' && amount > 0 && amount <= 20_000) root.lengthMm = amount;
 		else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6)

@@ -128,7 +128,7 @@ export function todayItems(
 		if (decision) items.push(decision);
 	}
 	items.push(...unknownWaterItems(trees, today, values));
-	return items.sort((a, b) => b.urgency - a.urgency || (a.placeName < b.placeName ? -1 : 1));
+	return items.sort((a, b) => b.urgency - a.urgency || a.placeName.localeCompare(b.placeName));
 }
 
 const common = ({ tree, place }: TodayTree) => ({

@@ -48,7 +48,7 @@ export function weighingPairs(
 	waterings: readonly Watering[],
 	weighings: readonly { on: string; kg: number; wateredOn?: string; fullKg?: number }[]
 ): WeighingPair[] {
-	const sorted = [...waterings].sort((a, b) => (a.wateredOn < b.wateredOn ? -1 : 1));
+	const sorted = [...waterings].sort((a, b) => a.wateredOn.localeCompare(b.wateredOn));
 	const pairs: WeighingPair[] = [];
 	const add = (
 		from: string,
@@ -66,7 +66,7 @@ export function weighingPairs(
 		const next = sorted[i + 1];
 		const between = weighings
 			.filter((one) => one.on > watering.wateredOn && (next === undefined || one.on < next.wateredOn))
-			.sort((a, b) => (a.on < b.on ? -1 : 1));
+			.sort((a, b) => a.on.localeCompare(b.on));
 		let [on, kg] = [watering.wateredOn, watering.afterKg];
 		for (const one of between) {
 			add(on, one.on, kg, one.kg, watering.wateredOn, watering.afterKg);

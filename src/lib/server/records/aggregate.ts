@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { z } from 'zod';
 import type { Reader, Writer } from '../db/database';
@@ -31,7 +31,7 @@ interface AggregateOptions<T extends Identified> {
 	table: KeyedTable;
 	/** Column that names the tree, for records of a tree. */
 	treeId?: AnySQLiteColumn;
-	/** Column that orders a list; identity breaks ties. */
+	/** Column that orders a list; of equals the one kept first comes first. */
 	orderBy: AnySQLiteColumn;
 	/** A field of the record that is a list kept in a table of its own. */
 	part?: { field: keyof T & string; table: PartTable };
@@ -75,7 +75,8 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 				.select()
 				.from(table)
 				.where(treeColumn && ofTree !== undefined ? and(eq(treeColumn, ofTree)) : undefined)
-				.orderBy(asc(options.orderBy), asc(table.id));
+				// Of one day as they were kept: the later kept is the later.
+				.orderBy(asc(options.orderBy), sql`${table}.rowid`);
 			return Promise.all(rows.map((row) => read(db, row as Row)));
 		},
 		async put(tx, ofTree, doc) {

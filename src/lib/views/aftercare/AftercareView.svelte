@@ -77,7 +77,7 @@
 		tasks
 			.filter((task) => task.state === 'open')
 			.map((task) => timed(task, facts, today, values))
-			.sort((a, b) => (a.toOn < b.toOn ? -1 : 1))
+			.sort((a, b) => a.toOn.localeCompare(b.toOn))
 	);
 	const open = $derived(openAll.filter((task) => task.released?.state !== 'held'));
 	const waiting = $derived(openAll.filter((task) => task.released?.state === 'held'));

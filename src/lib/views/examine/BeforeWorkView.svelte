@@ -25,6 +25,9 @@
 		type TriageDecision,
 		type TriageSubject
 	} from '$core/triage/triage';
+	import { isLarge } from '$core/diagnosis/referral';
+	import { isEvidence, type Fact } from '$core/standing/fact';
+	import { standingOf } from '$core/standing/standing';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
@@ -59,14 +62,25 @@
 	const begin = untrack(() => {
 		const last = records.triages.at(-1);
 		const vigour = records.tree.vigour;
+		const stands = standingOf(records, today, values);
+		/** What was seen the same weeks is taken over, with its day; anything older is asked for anew. */
+		const lately = <T,>(fact: Fact<T>): T | null =>
+			fact.on !== null && isEvidence(fact.known) && !needsNewLook({ decidedOn: fact.on }, today, values)
+				? fact.value
+				: null;
 		return {
+			// A tree that may hurt someone is treated where it stands, unless someone says otherwise.
 			purpose:
-				last?.purpose ?? (records.tree.situation === 'in-ground' ? ('lift' as const) : ('treat' as const)),
+				last?.purpose ??
+				(records.tree.situation === 'in-ground' && !isLarge(records.tree, values)
+					? ('lift' as const)
+					: ('treat' as const)),
+			scratchAlive: lately(stands.twigAlive),
 			vitality: last?.vitality ?? vigour,
-			permission: records.tree.permission,
-			protectedSpecies: last?.protectedSpecies ?? null,
-			servicesLocated: last?.servicesLocated ?? null,
-			pests: last?.pests ?? ('none' as const),
+			permission: stands.permission.value ?? records.tree.permission,
+			protectedSpecies: stands.protectedSpecies.value,
+			servicesLocated: lately(stands.servicesLocated),
+			pests: lately(stands.pests) ?? ('unknown' as const),
 			ball: last?.ballDiameterMm ?? null,
 			depth: last?.ballDepthMm ?? null,
 			kept: last?.rootsKept ?? null,
@@ -86,7 +100,7 @@
 
 	let purpose = $state(begin.purpose);
 	let vitality = $state<(typeof vitalities)[number]>(begin.vitality);
-	let scratchAlive = $state<Known>('unknown');
+	let scratchAlive = $state<Known>(known(begin.scratchAlive));
 	let permission = $state(begin.permission);
 	let protectedSpecies = $state<Known>(known(begin.protectedSpecies));
 	let servicesLocated = $state<Known>(known(begin.servicesLocated));

@@ -74,7 +74,7 @@
 			structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
 			next: records.tasks
 				.filter((task) => task.state === 'open')
-				.sort((a, b) => (a.fromOn < b.fromOn ? -1 : 1))
+				.sort((a, b) => a.fromOn.localeCompare(b.fromOn))
 				.slice(0, 4)
 				.map((task) => ({ on: format().date(task.fromOn), what: task.title }))
 		});

@@ -2,8 +2,8 @@
 	import { isStructural } from '$core/roots/shares';
 	import type { GroundAmounts, GroundPlanInput } from '$core/ground/ground-plan';
 	import { courseDrawnOn } from '$core/ground/loosening';
-	import type { PlanPoint } from '$core/roots/geometry';
-	import type { Segment } from '$core/roots/root-map';
+	import { planPoint, type PlanPoint } from '$core/roots/geometry';
+	import type { Obstacle, Segment } from '$core/roots/root-map';
 	import { useFormat } from '$ui/format';
 
 	/** The works from above, to scale, north at the top: trenches or holes between the structural roots, collar, mulch. */
@@ -11,10 +11,12 @@
 		plan: GroundPlanInput;
 		amounts: GroundAmounts;
 		segments: readonly Segment[];
+		/** Kerbs, walls and stones of the map. */
+		obstacles?: readonly Obstacle[];
 		trunkDiameterMm: number;
 		zones: { srzM: number };
 	}
-	let { plan, amounts, segments, trunkDiameterMm, zones }: Props = $props();
+	let { plan, amounts, segments, obstacles = [], trunkDiameterMm, zones }: Props = $props();
 	const format = useFormat();
 	const uid = $props.id();
 	const SIZE = 420;
@@ -99,6 +101,16 @@
 			>structural root zone {m(zones.srzM)}</text
 		>
 	{/if}
+	{#each obstacles as obstacle (obstacle.id)}
+		<path
+			d="{line(obstacle.points.map((point) => planPoint({ ...point, depthMm: 0 })))}{obstacle.kind === 'stone'
+				? 'Z'
+				: ''}"
+			class={obstacle.kind === 'stone' ? 'fill-line stroke-slate' : 'fill-none stroke-slate'}
+			stroke-width={obstacle.kind === 'stone' ? 1.5 : 4}
+			><title>{obstacle.kind}{obstacle.note ? `: ${obstacle.note}` : ''}</title></path
+		>
+	{/each}
 	{#each structural as root (root.id)}
 		{@const course = courseDrawnOn(root, (plan.loosening?.outerM ?? 0) * 1000)}
 		<path

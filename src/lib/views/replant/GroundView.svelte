@@ -68,7 +68,9 @@
 			.filter(({ key }) => entry[key] !== null)
 			.map(({ label }) => label.toLowerCase())
 			.join(', ');
-	const nearStructure = $derived(plan.loosening !== null && plan.loosening.innerM < works.zones.noCutM);
+	const nearStructure = $derived(
+		plan.loosening !== null && plan.loosening.innerM < Math.max(works.zones.noCutM, works.zones.srzM) - 1e-9
+	);
 </script>
 
 {#snippet number(
@@ -432,6 +434,7 @@
 			{plan}
 			{amounts}
 			segments={works.segments}
+			obstacles={of.records.rootMap?.frame === 'ground' ? of.records.rootMap.obstacles : []}
 			trunkDiameterMm={of.records.tree.trunkDiameterMm}
 			zones={works.zones}
 		/>

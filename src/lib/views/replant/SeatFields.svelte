@@ -35,6 +35,11 @@
 		`${format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '')} o’clock`;
 	const wind = (ms: number): string => format().measure(ms, 'm/s');
 	const map = $derived(planning.of.records.rootMap);
+	/** A root as a person knows it: by its thickness. */
+	const rootWords = (id: string): string => {
+		const root = map?.segments.find((segment) => segment.id === id);
+		return root ? format().measure(root.diameterStartMm, 'mm') : '';
+	};
 </script>
 
 <fieldset class="flex flex-col gap-3">
@@ -126,7 +131,7 @@
 					<ul class="divide-y border-y text-sm" aria-label="Wires">
 						{#each planning.wires as wire, i (wire.rootId)}
 							<li class="py-1.5">
-								Wire {i + 1} over {wire.rootId} at {clock(wire.azimuthDeg)}, {format().measure(
+								Wire {i + 1} over the {rootWords(wire.rootId)} root at {clock(wire.azimuthDeg)}, {format().measure(
 									wire.radiusMm,
 									'mm'
 								)} out; holes {planning.holes

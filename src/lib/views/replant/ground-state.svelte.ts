@@ -60,7 +60,8 @@ export class GroundState {
 		const trunkM = records.tree.trunkDiameterMm / 1000;
 		const round = (m: number): number => Math.round(m * 10) / 10;
 		// To what one measures out, but never toward the trunk.
-		const inner = Math.max(0.3, Math.ceil(values['ground.noCutTrunkDiameters'] * trunkM * 10 - 1e-6) / 10);
+		const keepOffM = Math.max(this.zones.noCutM, this.zones.srzM);
+		const inner = Math.max(0.3, Math.ceil(keepOffM * 10 - 1e-6) / 10);
 		const outer = Math.max(inner + 0.5, round(Math.min(this.zones.rpaM, 6)));
 		switch (part) {
 			case 'hole': {
@@ -115,7 +116,8 @@ export class GroundState {
 				break;
 			case 'sulphur':
 				this.plan.sulphur = {
-					phNow: 6.5,
+					// Measured here or not at all: without a pH that was found there is nothing to work out.
+					phNow: standingOf(records, this.of.today, values).ph.value ?? values['acid.phAim'],
 					phAim: values['acid.phAim'],
 					soil: this.texture ? sulphurSoilOf(this.texture) : 'loam',
 					areaM2: Math.round(Math.PI * 1.5 ** 2 * 10) / 10,

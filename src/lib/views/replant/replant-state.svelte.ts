@@ -227,6 +227,16 @@ export class ReplantState {
 		this.place ? treeDemand(this.of.records, this.place, this.of.today, this.of.values) : null
 	);
 	readonly gone = $derived.by((): ReadonlySet<string> => new Set(this.of.goneRoots));
+	/** With what is planned to be cut: nothing is tied over it. */
+	readonly goneSoon = $derived.by(
+		(): ReadonlySet<string> =>
+			new Set([
+				...this.gone,
+				...(this.of.records.plan?.cuts ?? []).flatMap((cut) =>
+					cut.state === 'planned' ? [cut.segmentId] : []
+				)
+			])
+	);
 	readonly mapped = $derived.by((): boolean => {
 		const map = this.of.records.rootMap;
 		return map !== null && map.frame === 'container' && map.segments.length > 0;
@@ -317,7 +327,7 @@ export class ReplantState {
 	readonly wires = $derived.by(() => {
 		const map = this.of.records.rootMap;
 		return this.seat.holding === 'wires' && map?.frame === 'container'
-			? wiresOver(map.segments, this.gone, this.of.values, this.wireCount)
+			? wiresOver(map.segments, this.goneSoon, this.of.values, this.wireCount)
 			: [];
 	});
 	readonly holes = $derived.by(() => wireHoles(this.wires, this.pot, this.of.values));

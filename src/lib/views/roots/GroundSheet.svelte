@@ -84,7 +84,7 @@
 		return hour !== undefined && at > 0 && at < 13 ? azimuthOf(at, map.frame) : null;
 	}
 	function trace(stem: Stem, text: string): void {
-		const places = parsePlaces(text, map.frame);
+		const places = parsePlaces(text, map.frame, format().settings.units);
 		if (!places.ok) return void (problem = places.problem);
 		change(stem.id, { outline: { shape: 'polygon', points: places.points } });
 	}
@@ -93,7 +93,7 @@
 	let places = $state('');
 	let obstacleProblem = $state('');
 	function addObstacle(): void {
-		const points = parsePlaces(places, map.frame);
+		const points = parsePlaces(places, map.frame, format().settings.units);
 		if (!points.ok) return void (obstacleProblem = points.problem);
 		const obstacle: Obstacle = {
 			id: `o${Date.now().toString(36)}`,
@@ -212,7 +212,7 @@
 										name="points-{index}"
 										fieldClass="sm:col-span-3"
 										label="Points round it, from its middle: o’clock and mm"
-										value={writePlaces(stem.outline.points, map.frame)}
+										value={writePlaces(stem.outline.points, map.frame, format().settings.units)}
 										onchange={(event) => trace(stem, event.currentTarget.value)}
 										hint="12 45; 2 52; 4 48; … once round, at least three"
 									/>
@@ -343,7 +343,9 @@
 					{#each map.obstacles as obstacle, index (obstacle.id)}
 						<li class="flex items-center gap-3 py-1">
 							<span class="w-14 font-semibold">{obstacle.kind}</span>
-							<span class="min-w-0 flex-1 truncate text-sm">{writePlaces(obstacle.points, map.frame)}</span>
+							<span class="min-w-0 flex-1 truncate text-sm"
+								>{writePlaces(obstacle.points, map.frame, format().settings.units)}</span
+							>
 							<Button
 								tone="quiet"
 								size="small"

@@ -31,10 +31,19 @@
 	const parsed = $derived(
 		line.trim() === ''
 			? null
-			: parseQuickRoot(line, roots.map.frame, roots.map.trunkDiameterMm, roots.options.values)
+			: parseQuickRoot(
+					line,
+					roots.map.frame,
+					roots.map.trunkDiameterMm,
+					roots.options.values,
+					format().settings.units
+				)
 	);
 	const preview = $derived.by(() => {
-		if (!parsed) return 'Place, thickness, words: 220° 9 dead40; 8 31 keep; 3 16 trace';
+		if (!parsed)
+			return format().settings.units === 'imperial'
+				? 'Place, thickness, words: 220° 3/8 dead1.5; 8 1.25 keep; 3 5/8 trace. A unit may follow: 9mm'
+				: 'Place, thickness, words: 220° 9 dead40; 8 31 keep; 3 16 trace. A unit may follow: 3/8in';
 		if (!parsed.ok) return parsed.problem;
 		return say(parsed.root);
 	});
@@ -191,7 +200,8 @@
 						type="button"
 						class={keyClass(thicknessMm === value)}
 						aria-pressed={thicknessMm === value}
-						onclick={() => (thicknessMm = value)}>{value}</button
+						onclick={() => (thicknessMm = value)}
+						>{format().settings.units === 'imperial' ? format().measure(value, 'mm') : value}</button
 					>
 				{/each}
 			</div>

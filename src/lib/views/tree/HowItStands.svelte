@@ -13,7 +13,11 @@
 	let { treeId, groups, today }: Props = $props();
 	const format = useFormat();
 	const one = (kind: 'mm' | 'kg' | 'share', value: number): string =>
-		kind === 'share' ? format().percent(value) : format().measure(value, kind);
+		kind === 'share'
+			? format().percent(value)
+			: kind === 'mm' && value >= 2000
+				? format().measure(value / 1000, 'm')
+				: format().measure(value, kind);
 	const text = (shown: Shown): string =>
 		shown.kind === 'words'
 			? shown.value

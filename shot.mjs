@@ -1,0 +1,12 @@
+import { chromium } from '@playwright/test';
+const [,, out, path, w='1280', h='800', dark] = process.argv;
+const base='http://127.0.0.1:4899';
+const b = await chromium.launch({executablePath:'/usr/bin/chromium',args:['--headless','--no-sandbox','--disable-gpu']});
+const c = await b.newContext({viewport:{width:+w,height:+h}, colorScheme: dark?'dark':'light'});
+const p = await c.newPage();
+const trees=(await (await fetch(base+'/api/v1/trees')).json()).trees;
+const u = path.replace(/@([A-Z]-\d+)/, (_,t)=>trees.find(x=>x.tag===t).id);
+p.on('pageerror',e=>console.log('ERR',e.message));
+await p.goto(base+u); await p.waitForLoadState('networkidle');
+await p.screenshot({path:out, fullPage: process.env.FULL==='1'});
+await b.close();

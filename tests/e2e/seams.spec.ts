@@ -1,0 +1,221 @@
+import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
+
+/** What is done or seen on one page counts on every other: each of these seams once came apart. */
+
+
+const stage = (page: Page, name: string) =>
+	page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+const fact = (page: Page, label: string) =>
+	page.getByRole('term').filter({ hasText: label }).locator('xpath=following-sibling::dd[1]');
+async function stands(page: Page): Promise<void> {
+	await page.getByRole('link', { name: 'How it stands', exact: true }).click();
+	await expect(page.getByRole('heading', { name: 'How it stands' })).toBeVisible();
+}
+
+async function takeIn(page: Page, tag: string, name: string, situation: string): Promise<string> {
+	await open(page, `${DEMO}/trees/new`);
+	await page.getByLabel('Tag', { exact: true }).fill(tag);
+	await page.getByLabel('Name', { exact: true }).fill(name);
+	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Hornbeam (Carpinus)' });
+	await page.getByLabel('Trunk above the flare').fill('60');
+	await page.getByRole('radio', { name: situation }).click();
+	await page.getByRole('radio', { name: 'given in writing' }).click();
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByRole('heading', { name })).toBeVisible();
+	return treeId(tag);
+}
+
+test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, and its ball is the one ball', async ({
+	page
+}) => {
+	const id = await takeIn(page, 'S-1', 'Hornbeam from the bank', 'in the ground');
+	await stands(page);
+	await expect(fact(page, 'Living roots, of what it had')).toHaveText('not known');
+	await expect(fact(page, 'Ball, width')).toHaveText('not known');
+	await expectAccessible(page);
+
+	await open(page, `${DEMO}/trees/${id}/replant/lift`);
+	await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
+	await page.getByLabel('Ball as lifted, width').fill('430');
+	await page.getByLabel('Ball as lifted, depth').fill('28 cm');
+	for (const at of ['2', '6', '10']) {
+		await page.getByLabel('Clock, north 12').fill(at);
+		await page.getByLabel('Thick', { exact: true }).fill('20');
+		await page.getByLabel('How', { exact: true }).selectOption({ label: 'torn, to be cut clean' });
+		await page.getByRole('button', { name: 'Add', exact: true }).click();
+	}
+	await expect(page.getByText(/of its absorbing roots came along[\s\S]*by its ball/)).toBeVisible();
+	await page.getByRole('button', { name: 'Keep the log' }).click();
+	await expect(told(page, 'The log of the lift is kept.')).toBeVisible();
+
+	// Without a reload: every page knows.
+	await stands(page);
+	await expect(fact(page, 'Living roots, of what it had')).toContainText('worked out, the lift, by its ball');
+	await expect(fact(page, 'Ball, width')).toContainText('430 mm');
+	await expect(fact(page, 'Ball, depth')).toContainText('280 mm');
+	await expect(fact(page, 'It is')).toContainText('wrapped');
+	await stage(page, 'Recovery');
+	await expect(page.getByText(/since it was lifted/)).toBeVisible();
+	await stage(page, 'Replant');
+	await expect(page.getByLabel('Width of the ball')).toHaveValue('430');
+	await expect(page.getByText('Ball as lifted, 18 Apr.')).toBeVisible();
+	await stage(page, 'Aftercare');
+	await expect(page.getByText(/9\d % of the living root/).first()).toBeVisible();
+	await page.getByRole('link', { name: 'Today', exact: true }).click();
+	await expect(page.getByRole('listitem').filter({ hasText: 'S-1' }).first()).toContainText(
+		'Out of the ground: set it or heel it in'
+	);
+});
+
+test('a change of stage is never a loss: Roots come back as they were left, and take further steps', async ({
+	page
+}) => {
+	const id = await takeIn(page, 'S-2', 'Hornbeam from the yard', 'potted');
+	await open(page, `${DEMO}/trees/${id}/roots`);
+	const quick = page.getByLabel('Quick entry of a root');
+	const enter = async (line: string): Promise<void> => {
+		await quick.fill(line);
+		await quick.press('Enter');
+		await expect(quick).toHaveValue('');
+	};
+	await enter('6 20 anchor');
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	// Left while the last step is still on its way.
+	await enter('9 18 anchor');
+	await stage(page, 'Replant');
+	await expect(
+		page
+			.getByRole('heading', { name: 'The ball, as it goes in' })
+			.or(page.getByText('The ball, as it goes in'))
+	).toBeVisible();
+	await stage(page, 'Roots');
+	await expect(page.getByText('2 mapped, 0 to trace')).toBeVisible();
+	await enter('12 17 anchor');
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await stage(page, 'Aftercare');
+	await expect(page.getByRole('heading', { name: /^To do/ })).toBeVisible();
+	await page.goBack();
+	await expect(page.getByText('3 mapped, 0 to trace')).toBeVisible();
+	await enter('3 16 anchor');
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await expect(page.getByText('changed elsewhere')).toHaveCount(0);
+	// Another window shows it too.
+	const other = await page.context().newPage();
+	await open(other, `${DEMO}/trees/${id}/roots`);
+	await expect(other.getByText('4 mapped, 0 to trace')).toBeVisible();
+	await other.close();
+});
+
+test('quick entry reads inches and fractions where the person does, and a unit in either system', async ({
+	page
+}) => {
+	const id = await treeId('S-2');
+	await open(page, `${DEMO}/yard/settings`);
+	await page.getByRole('radio', { name: /inches|imperial/i }).click();
+	await page.getByRole('button', { name: /^Keep/ }).first().click();
+	await expect(page.locator('[data-sonner-toast]').first()).toBeVisible();
+	await open(page, `${DEMO}/trees/${id}/roots`);
+	const quick = page.getByLabel('Quick entry of a root');
+	await quick.fill('7 1/2 sec; rises');
+	await expect(page.getByText(/7:00 o’clock, 0.5 in, secondary, rises out of the soil/)).toBeVisible();
+	await quick.fill('7 12mm sec');
+	await expect(page.getByText(/7:00 o’clock, 0.47 in, secondary/)).toBeVisible();
+	await quick.fill('7 9 sec');
+	await expect(page.getByText(/is thicker than the trunk/)).toBeVisible();
+	await quick.fill('');
+	await open(page, `${DEMO}/yard/settings`);
+	await page.getByRole('radio', { name: /metric|millimet/i }).click();
+	await page.getByRole('button', { name: /^Keep/ }).first().click();
+	await expect(page.locator('[data-sonner-toast]').first()).toBeVisible();
+});
+
+test('what an arborist has to see stands on every page and first on Today, until someone writes what they said', async ({
+	page
+}) => {
+	const id = await treeId('Q-02');
+	await open(page, `${DEMO}/`);
+	await expect(
+		page.getByRole('listitem').filter({ hasText: 'A qualified arborist has to see it' }).first()
+	).toContainText('Q-02');
+	for (const name of ['roots', 'replant', 'recovery', 'aftercare']) {
+		await open(page, `${DEMO}/trees/${id}/${name}`);
+		await expect(
+			page.getByRole('region', { name: 'To be seen by others' }).getByText(/Fungus brackets/)
+		).toBeVisible();
+	}
+	const row = page.getByRole('listitem').filter({ hasText: 'A qualified arborist has to see it' }).first();
+	await row.getByRole('button', { name: /^Done/ }).click();
+	const sheet = page.getByRole('dialog', { name: /^Done: A qualified arborist/ });
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(sheet.getByText(/must say who looked at it/).first()).toBeVisible();
+	await sheet
+		.getByLabel('Who looked at it, when, and what they said')
+		.fill('Rae Dunmore, today: decay in one buttress, weight to come off the north limb');
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(told(page, 'Done.')).toBeVisible();
+	await expect(page.getByRole('region', { name: 'To be seen by others' })).toHaveCount(0);
+	await open(page, `${DEMO}/trees/${id}/recovery/letter`);
+	await expect(page.getByText(/weight to come off the north limb/)).toBeVisible();
+	await expect(page.getByText(/was not tried/)).toHaveCount(0);
+});
+
+test('a mature tree in the ground is not offered to be lifted, and what nobody looked for is not "none"', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('L-01')}/examine/before`);
+	await expect(page.getByRole('radio', { name: 'treat it where it stands' })).toBeChecked();
+	await open(page, `${DEMO}/trees/${await treeId('S-2')}/examine/before`);
+	await expect(page.getByRole('radio', { name: 'not looked for' })).toBeChecked();
+});
+
+test('water nobody wrote down is not known; poured stays empty; a watering closes the task that asked for it', async ({
+	page
+}) => {
+	const id = await treeId('S-2');
+	await open(page, `${DEMO}/trees/${id}/aftercare`);
+	await expect(page.getByText('Not known: lift it or feel it now')).toBeVisible();
+	await expect(page.getByText('Its pot and mix are assumed from its trunk')).toBeVisible();
+	await page.getByRole('button', { name: 'Add a task' }).click();
+	const adding = page.getByRole('dialog', { name: 'Add a task' });
+	await adding.getByLabel('What', { exact: true }).fill('Water it by hand');
+	await adding.getByLabel('Kind of work').selectOption({ label: 'water' });
+	await adding.getByRole('button', { name: 'Add it' }).click();
+	await expect(page.getByText('Water it by hand').first()).toBeVisible();
+
+	await page.getByRole('button', { name: 'Watered or weighed' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
+	await expect(sheet.getByLabel('Poured')).toHaveValue('');
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(told(page, 'Kept.')).toBeVisible();
+	await expect(page.getByText('Not known: lift it or feel it now')).toHaveCount(0);
+	await expect(page.getByText('Water it now')).toHaveCount(0);
+	await expect(page.getByRole('button', { name: 'Done: Water it by hand' })).toHaveCount(0);
+	await page.getByRole('button', { name: /^Take out the watering/ }).click();
+	await expect(page.getByText('Not known: lift it or feel it now')).toBeVisible();
+});
+
+test('two looks of one day: the later kept is the later; firmness found in Examine is known to the sheet', async ({
+	page
+}) => {
+	const id = await treeId('S-2');
+	await open(page, `${DEMO}/trees/${id}/examine`);
+	await page.getByRole('radiogroup', { name: 'Examination' }).waitFor();
+	for (const [answer, shown] of [
+		['Moves at the base', 'loose'],
+		['Rocks a little', 'moves at the base']
+	] as const) {
+		await open(page, `${DEMO}/trees/${id}/examine`);
+		await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
+		await page
+			.getByRole('group', { name: 'Leans, or rocks in its soil' })
+			.getByRole('radio', { name: answer })
+			.click();
+		await page.getByRole('button', { name: /^Keep this look/ }).click();
+		await expect(told(page, 'The look is kept.')).toBeVisible();
+		await stands(page);
+		await expect(fact(page, 'At its base')).toContainText(shown);
+	}
+	await expect(fact(page, 'At its base')).toContainText('But loose by the examination');
+	await page.getByRole('link', { name: 'Today', exact: true }).click();
+	await expect(page.getByText('It moves at the base: hold it firm').first()).toBeVisible();
+});
