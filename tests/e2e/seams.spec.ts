@@ -2,7 +2,6 @@ import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } f
 
 /** What is done or seen on one page counts on every other: each of these seams once came apart. */
 
-
 const stage = (page: Page, name: string) =>
 	page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
 const fact = (page: Page, label: string) =>
@@ -198,13 +197,15 @@ test('two looks of one day: the later kept is the later; firmness found in Exami
 	page
 }) => {
 	const id = await treeId('S-2');
-	await open(page, `${DEMO}/trees/${id}/examine`);
-	await page.getByRole('radiogroup', { name: 'Examination' }).waitFor();
 	for (const [answer, shown] of [
 		['Moves at the base', 'loose'],
 		['Rocks a little', 'moves at the base']
 	] as const) {
 		await open(page, `${DEMO}/trees/${id}/examine`);
+		await page
+			.getByRole('radiogroup', { name: 'Examination' })
+			.getByRole('radio', { name: /new look/i })
+			.click();
 		await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
 		await page
 			.getByRole('group', { name: 'Leans, or rocks in its soil' })

@@ -377,7 +377,7 @@ describe('water', () => {
 			})
 		);
 		await keepWeather(store, dry, values);
-		await recordWatering(store, tree.id, wateringInput.parse({ wateredOn: '2026-03-24' }));
+		await recordWatering(store, tree.id, wateringInput.parse({ wateredOn: '2026-03-30' }));
 		await keepWeather(store, [day(placeId, { on, source: 'forecast', minC: -22, maxC: 4 })], values);
 		await refreshWater(store, values);
 		const [trees, weather] = await Promise.all([

@@ -256,13 +256,29 @@ describe('works in the ground while they are planned', () => {
 	};
 	const ground = (records = lawn()) => new GroundState({ records, kind, places: [bench], values, today });
 
+	it('nothing is dug inside the structural root zone by itself', () => {
+		for (const trunkDiameterMm of [120, 250, 400, 620, 900]) {
+			const state = ground(lawn(trunkDiameterMm));
+			state.toggle('loosening');
+			expect(state.plan.loosening?.innerM ?? 0).toBeGreaterThanOrEqual(state.zones.srzM - 1e-9);
+			expect(state.plan.loosening?.innerM ?? 0).toBeGreaterThanOrEqual(state.zones.noCutM - 1e-9);
+		}
+	});
 	it('each piece comes with sizes that are valid, and goes again', () => {
 		for (const part of ['hole', 'collar', 'loosening', 'mulch', 'sulphur'] as const) {
 			const state = ground();
 			state.toggle(part);
 			expect(state.plan[part], part).not.toBeNull();
 			const read = groundPlanInput.safeParse(state.plan);
-			expect(read.error?.issues, part).toBeUndefined();
+			// A pH nobody measured gives no sulphur: it is asked for.
+			expect(
+				read.error?.issues.map((issue) => issue.path.join('.')),
+				part
+			).toEqual(part === 'sulphur' ? ['sulphur.phAim'] : undefined);
+			if (state.plan.sulphur) {
+				state.plan.sulphur.phNow = 7.2;
+				expect(groundPlanInput.safeParse(state.plan).success).toBe(true);
+			}
 			state.toggle(part);
 			expect(state.plan[part], part).toBeNull();
 		}

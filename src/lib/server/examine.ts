@@ -16,22 +16,14 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { today } from './clock';
 import { invalid, notFound } from './errors';
+import { contextFor } from '../core/standing/carried';
 import { redFlags } from '../core/diagnosis/red-flags';
 import type { Tree } from '../core/tree/tree';
 import { readValues } from './settings';
 import { impossibleIn } from '../core/measuring/impossible';
-import {
-	examinations,
-	factorChanges,
-	kinds,
-	measurements,
-	places,
-	tasks,
-	trees,
-	triages
-} from './records/records';
+import { examinations, factorChanges, measurements, tasks, trees, triages } from './records/records';
 import { doWork, type Work } from './records/work';
-import { refuseDate, requireTree } from './trees';
+import { loadRecords, refuseDate, requireTree } from './trees';
 
 /** Keeps a look. @throws Refusal 404, 422 */
 export async function recordExamination(
@@ -70,15 +62,12 @@ export async function recordExamination(
 
 /** What a look found that someone qualified has to see stays open, on every page and first on Today, until they said what they found. */
 async function raiseReferrals(work: Work, tree: Tree, look: Examination): Promise<void> {
-	const [kind, place, values, standing] = await Promise.all([
-		kinds.get(work.tx, tree.kindId),
-		places.get(work.tx, tree.placeId),
-		readValues(work.tx),
-		tasks.list(work.tx, tree.id)
-	]);
-	if (!kind) throw notFound('kind');
-	const open = new Set(standing.filter((task) => task.state === 'open').map((task) => task.reason));
-	for (const { title, reason, inDays } of redFlags(tree, kind, place, look, values))
+	const [records, values] = await Promise.all([loadRecords(work.tx, tree.id), readValues(work.tx)]);
+	const { kind } = records;
+	const place = records.places.find((candidate) => candidate.id === tree.placeId) ?? null;
+	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
+	const open = new Set(records.tasks.filter((task) => task.state === 'open').map((task) => task.reason));
+	for (const { title, reason, inDays } of redFlags(tree, kind, place, look, context, values))
 		if (!open.has(reason))
 			await addOpen(
 				work,

@@ -149,6 +149,8 @@ const meanings: Readonly<Record<string, string>> = {
 	resultantLength: 'resultant length, 0 even to 1 all on one side',
 	rootFunction: 'root function, 1 before the damage',
 	rootsKept: 'living roots that come along, share, 0 to 1',
+	outMinutes: 'time out of the ground, minutes',
+	times: 'factor on the usual odds, ×',
 	rows: 'rows read, count',
 	said: 'chance that was said, 0 to 1',
 	saturation: 'water held when saturated, share of the volume',

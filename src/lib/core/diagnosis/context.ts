@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { addDays, within, yearOf } from '../climate/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
-import { oneOf } from '../fields/fields';
+import { measure, oneOf } from '../fields/fields';
+import { conditionIds, type ConditionId } from './conditions';
 import { groups, isTender, type Kind } from '../kinds/kind';
 import { situations, type Situation } from '../tree/tree';
 import type { Values } from '../values/values';
@@ -50,7 +51,17 @@ export const diagnosisContext = z.strictObject({
 		.default([])
 		.refine((events) => new Set(events).size === events.length, {
 			error: 'must name each event at most once'
-		})
+		}),
+	before: z
+		.array(
+			z.strictObject({
+				conditionId: oneOf(conditionIds as unknown as readonly [ConditionId, ...ConditionId[]]),
+				times: measure(0.0001, 10_000, '×')
+			})
+		)
+		.max(60)
+		.optional()
+		.describe('What an earlier look leaves: factors on the usual odds of causes')
 });
 export type DiagnosisContext = z.infer<typeof diagnosisContext>;
 
@@ -85,10 +96,12 @@ export const contextOf = (
 	place: PlaceClimate | null,
 	date: string,
 	events: readonly RecentEvent[],
-	values: Values
+	values: Values,
+	before: NonNullable<DiagnosisContext['before']> = []
 ): DiagnosisContext => ({
 	situation: tree.situation,
 	group: kind.group,
 	season: place ? seasonPhase(kind, place, date, values) : null,
-	events: [...events]
+	events: [...events],
+	...(before.length > 0 && { before: [...before] })
 });

@@ -99,7 +99,11 @@ export function priorOf(condition: ConditionId, context: DiagnosisContext, value
 		...(context.season ? [context.season] : []),
 		...context.events
 	];
-	const odds = shifts.reduce((sum, shift) => sum * shiftOf(values, shift, condition), usual / (1 - usual));
+	const before = context.before?.find((one) => one.conditionId === condition)?.times ?? 1;
+	const odds = shifts.reduce(
+		(sum, shift) => sum * shiftOf(values, shift, condition),
+		(before * usual) / (1 - usual)
+	);
 	return odds / (1 + odds);
 }
 

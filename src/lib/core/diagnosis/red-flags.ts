@@ -4,7 +4,7 @@ import type { Tree } from '../tree/tree';
 import type { Values } from '../values/values';
 import { standingOn } from './act-now';
 import { advise } from './advice';
-import { contextOf } from './context';
+import type { DiagnosisContext } from './context';
 import { diagnose } from './diagnose';
 import type { Examination } from './examination';
 import { referrals, referralWords, type Referral } from './referral';
@@ -24,9 +24,9 @@ export function redFlags(
 	kind: Kind,
 	place: Place | null,
 	look: Examination,
+	context: DiagnosisContext,
 	values: Values
 ): RedFlag[] {
-	const context = contextOf(tree, kind, place, look.examinedOn, look.events, values);
 	const diagnosis = diagnose(context, look.findings, values);
 	const standing = standingOn(
 		tree,

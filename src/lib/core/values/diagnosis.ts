@@ -934,6 +934,35 @@ const rules = defineValues({
 		1,
 		100
 	),
+	'diagnosis.recentDays': ours(
+		'What its records tell of the last weeks counts as recent for',
+		60,
+		'days',
+		7,
+		365
+	),
+	'diagnosis.carryDays': ours(
+		'A look begins from the one before when that is no older than',
+		730,
+		'days',
+		0,
+		3650
+	),
+	'diagnosis.carryPower': ours(
+		'What the look before found counts on with this part of its weight, since the same thing seen twice is not two',
+		0.5,
+		'share',
+		0,
+		1
+	),
+	'diagnosis.carryHalfDays': ours('and half of that is left after', 180, 'days', 7, 3650),
+	'diagnosis.treatedLeft': ours(
+		'Of a cause treated at the roots, work there since leaves of it',
+		0.4,
+		'share',
+		0,
+		1
+	),
 	'diagnosis.quick-minutes': ours(
 		'A check comes before acting when it takes no longer than',
 		5,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { contextFor } from '$core/standing/carried';
 	import { handsFor } from '$core/lifting/ball-mass';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
@@ -6,7 +7,6 @@
 	import { daysBetween } from '$core/climate/calendar';
 	import type { Place } from '$core/climate/place';
 	import { nextWindowDay, seasonFit } from '$core/climate/windows';
-	import { contextOf } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import type { Kind } from '$core/kinds/kind';
 	import { permissionNames, permissions } from '$core/tree/tree';
@@ -136,7 +136,7 @@
 	const rotChance = $derived.by(() => {
 		if (!lastLook) return 0;
 		const { ranking } = diagnose(
-			contextOf(tree, kind, place, lastLook.examinedOn, lastLook.events, values),
+			contextFor(records, lastLook.examinedOn, lastLook.events, lastLook.id, values).context,
 			lastLook.findings,
 			values
 		);

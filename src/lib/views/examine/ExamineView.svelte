@@ -1,11 +1,11 @@
 <script lang="ts">
+	import { contextFor } from '$core/standing/carried';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
 	import { seasonFitNames } from '$core/climate/windows';
 	import { standingOn } from '$core/diagnosis/act-now';
 	import {
-		contextOf,
 		recentEventNames,
 		recentEvents,
 		seasonPhaseNames,
@@ -101,7 +101,8 @@
 	const findings = $derived(past ? past.findings : draft.findings(measured));
 	const events = $derived(past ? past.events : draft.events);
 	const failingFast = $derived(past ? past.failingFast : draft.failingFast);
-	const context = $derived(contextOf(tree, kind, place, on, events, values));
+	const begun = $derived(contextFor(records, on, events, past?.id ?? null, values));
+	const context = $derived(begun.context);
 	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
 	const standing = $derived(
 		standingOn(tree, kind, place, on, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
@@ -114,7 +115,7 @@
 	const earlier = $derived(
 		earlierLook && findings.length > 0
 			? diagnose(
-					contextOf(tree, kind, place, earlierLook.examinedOn, earlierLook.events, values),
+					contextFor(records, earlierLook.examinedOn, earlierLook.events, earlierLook.id, values).context,
 					earlierLook.findings,
 					values
 				)
@@ -232,6 +233,23 @@
 					onset={(sign, value) => draft.set(sign, value)}
 				/>
 			</div>
+			{#if begun.carried.length > 0 || begun.told.length > 0}
+				<p class="mt-4 border-l-4 border-lichen py-1 pl-3 text-sm">
+					{#if begun.carried[0]}
+						It begins from the look of {format().day(begun.carried[0].on, today)}:
+						{begun.carried
+							.slice(0, 3)
+							.map(
+								(one) =>
+									`${conditionOf(one.conditionId).label.toLowerCase()} ${chance(one.chance)}${one.treatedOn ? `, treated ${format().day(one.treatedOn, today)}` : ''}`
+							)
+							.join('; ')}. It counts the less the longer ago.
+					{/if}
+					{#if begun.told.length > 0}
+						By its records it was lately {begun.told.map((event) => recentEventNames[event]).join(' and ')}.
+					{/if}
+				</p>
+			{/if}
 			<section aria-label="First look" class="mt-5">
 				<h2 class="text-lg">First look</h2>
 				<p class="text-sm text-slate">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { contextFor } from '$core/standing/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
@@ -8,7 +9,7 @@
 	import { advise } from '$core/diagnosis/advice';
 	import { standingOn } from '$core/diagnosis/act-now';
 	import { conditionOf } from '$core/diagnosis/conditions';
-	import { contextOf, recentEventNames } from '$core/diagnosis/context';
+	import { recentEventNames } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { compareLooks } from '$core/diagnosis/examination';
 	import { nextChecks, checkSentence } from '$core/diagnosis/next-check';
@@ -38,7 +39,7 @@
 	const look = $derived(records.examinations.find((examination) => examination.id === chosen));
 	const before = $derived(look ? records.examinations[records.examinations.indexOf(look) - 1] : undefined);
 	const on = $derived(look?.examinedOn ?? today);
-	const context = $derived(contextOf(tree, kind, place, on, look?.events ?? [], values));
+	const context = $derived(contextFor(records, on, look?.events ?? [], look?.id ?? null, values).context);
 	const findings = $derived(look?.findings ?? []);
 	const diagnosis = $derived(diagnose(context, findings, values));
 	const standing = $derived(

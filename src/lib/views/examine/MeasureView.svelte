@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { contextFor } from '$core/standing/carried';
 	import { enhance } from '$app/forms';
 	import { replaceState } from '$app/navigation';
 	import { resolve } from '$app/paths';
@@ -6,7 +7,6 @@
 	import type { TreeRecords } from '$core/case/case';
 	import type { Place } from '$core/climate/place';
 	import { conditionOf } from '$core/diagnosis/conditions';
-	import { contextOf } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { gradeWord, signApplies, signOf } from '$core/diagnosis/signs';
 	import type { Kind } from '$core/kinds/kind';
@@ -121,7 +121,7 @@
 	const moved = $derived.by(() => {
 		if (found.length === 0) return [];
 		const look = records.examinations.at(-1);
-		const context = contextOf(tree, kind, place, on, look?.events ?? [], values);
+		const context = contextFor(records, on, look?.events ?? [], null, values).context;
 		const before = new Map(
 			[...(look?.findings ?? []), ...measuredFindings(records.measurements, on, tree, values)].map((f) => [
 				f.signId,

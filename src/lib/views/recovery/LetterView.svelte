@@ -5,6 +5,7 @@
 	import type { TreeRecords } from '$core/case/case';
 	import type { Place } from '$core/climate/place';
 	import { addDays } from '$core/climate/calendar';
+	import { contextFor } from '$core/standing/carried';
 	import { redFlags } from '$core/diagnosis/red-flags';
 	import { openFlags, referralResults } from '$core/standing/flags';
 	import { structuralRootZoneRadiusM } from '$core/ground/zones';
@@ -36,7 +37,14 @@
 		const open = openFlags(records.tasks);
 		const flags =
 			look && !raised && open.length === 0
-				? redFlags(tree, kind, place, look, values).map((one) => ({
+				? redFlags(
+						tree,
+						kind,
+						place,
+						look,
+						contextFor(records, look.examinedOn, look.events, look.id, values).context,
+						values
+					).map((one) => ({
 						...one,
 						byOn: addDays(look.examinedOn, one.inDays)
 					}))

@@ -1,10 +1,10 @@
 <script lang="ts">
+	import { contextFor } from '$core/standing/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/case/case';
 	import type { Place } from '$core/climate/place';
 	import { conditionOf } from '$core/diagnosis/conditions';
-	import { contextOf } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { addDays } from '$core/climate/calendar';
 	import { viewsOf } from '$core/pictures/picture';
@@ -42,7 +42,7 @@
 	const causes = $derived(
 		look
 			? diagnose(
-					contextOf(tree, kind, place, look.examinedOn, look.events, values),
+					contextFor(records, look.examinedOn, look.events, look.id, values).context,
 					look.findings,
 					values
 				).ranking.slice(0, 3)

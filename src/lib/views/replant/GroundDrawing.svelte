@@ -103,9 +103,7 @@
 	{/if}
 	{#each obstacles as obstacle (obstacle.id)}
 		<path
-			d="{line(obstacle.points.map((point) => planPoint({ ...point, depthMm: 0 })))}{obstacle.kind === 'stone'
-				? 'Z'
-				: ''}"
+			d="{line(obstacle.points.map((point) => planPoint(point)))}{obstacle.kind === 'stone' ? 'Z' : ''}"
 			class={obstacle.kind === 'stone' ? 'fill-line stroke-slate' : 'fill-none stroke-slate'}
 			stroke-width={obstacle.kind === 'stone' ? 1.5 : 4}
 			><title>{obstacle.kind}{obstacle.note ? `: ${obstacle.note}` : ''}</title></path

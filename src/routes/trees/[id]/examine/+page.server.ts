@@ -1,6 +1,6 @@
 import { examinationInput } from '$core/diagnosis/examination';
 import { diagnose } from '$core/diagnosis/diagnose';
-import { contextOf } from '$core/diagnosis/context';
+import { contextFor } from '$core/standing/carried';
 import { neighbourChecks, spreading } from '$core/diagnosis/neighbours';
 import { removing } from '$lib/server/edge/examine-form';
 import { jsonIn } from '$lib/server/edge/form';
@@ -57,13 +57,12 @@ export const actions: Actions = {
 				readValues(store.db),
 				treesAround(store.db, params.id)
 			]);
-			const { tree, kind, places, examinations } = records;
+			const { tree, examinations } = records;
 			const look = examinations.find((examination) => examination.id === form.get('examinationId'));
 			const sick = around.find((entry) => entry.id === params.id);
 			if (!look || !sick) throw notFound('look');
-			const place = places.find((candidate) => candidate.id === tree.placeId) ?? null;
 			const diagnosis = diagnose(
-				contextOf(tree, kind, place, look.examinedOn, look.events, values),
+				contextFor(records, look.examinedOn, look.events, look.id, values).context,
 				look.findings,
 				values
 			);

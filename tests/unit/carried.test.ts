@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/climate/calendar';
+import { diagnose } from '$core/diagnosis/diagnose';
+import { examinationSchema } from '$core/diagnosis/examination';
+import { carriedOver, contextFor, eventsTold } from '$core/standing/carried';
+import { defaultValues as values } from '$core/values/values';
+import { cut, treeRecords } from '../records';
+
+const look = (id: string, examinedOn: string, findings: [string, number][]) =>
+	examinationSchema.parse({
+		id,
+		version: 1,
+		examinedOn,
+		findings: findings.map(([signId, grade]) => ({ signId, grade }))
+	});
+const rot = look('r', '2025-06-01', [
+	['sour-smell', 2],
+	['roots-dark-soft', 1],
+	['stays-wet', 2]
+]);
+const place = treeRecords().places[0] ?? null;
+const times = (on: string, before = rot, cuts: Parameters<typeof treeRecords>[1] = []) =>
+	carriedOver(treeRecords({}, cuts), place, before, on, values).find((one) => one.conditionId === 'root-rot')
+		?.times ?? 1;
+
+describe('a look begins from the one before', () => {
+	it('what spoke for a cause still does, by the root of its weight at first and less with time', () => {
+		const then = diagnose(
+			contextFor(treeRecords(), rot.examinedOn, [], null, values).context,
+			rot.findings,
+			values
+		);
+		const cause = then.ranking.find((one) => one.conditionId === 'root-rot');
+		const odds = (p: number): number => p / (1 - p);
+		const said = odds(cause?.chance ?? 0) / odds(cause?.prior ?? 1);
+		expect(said).toBeGreaterThan(2);
+		const power = values['diagnosis.carryPower'] * 0.5 ** (7 / values['diagnosis.carryHalfDays']);
+		expect(times('2025-06-08')).toBeCloseTo(said ** power, 6);
+		const later = [1, 30, 90, 300, 700].map((days) => times(addDays(rot.examinedOn, days)));
+		for (const [i, one] of later.entries()) {
+			expect(one).toBeGreaterThanOrEqual(1);
+			if (i > 0) expect(one).toBeLessThanOrEqual(later[i - 1] ?? 0);
+		}
+		expect(times(addDays(rot.examinedOn, values['diagnosis.carryDays'] + 1))).toBe(1);
+	});
+	it('a second look of the day corrects the first: it begins from nothing of it', () => {
+		expect(times(rot.examinedOn)).toBe(1);
+		const again = look('s', rot.examinedOn, []);
+		const { carried } = contextFor(
+			treeRecords({ examinations: [rot, again] }),
+			rot.examinedOn,
+			[],
+			's',
+			values
+		);
+		expect(carried).toEqual([]);
+	});
+	it('work at the roots since treats what is treated there', () => {
+		const treated = times('2025-07-15', rot, [cut('r5', 0, '2025-06-10')]);
+		expect(treated).toBeGreaterThan(1);
+		expect(treated).toBeLessThan(times('2025-07-15'));
+		// Work before the look treated nothing that it found.
+		expect(times('2025-07-15', rot, [cut('r5', 0, '2025-05-10')])).toBe(times('2025-07-15'));
+	});
+	it('what spoke against a cause still does', () => {
+		const well = look('w', '2025-06-01', [
+			['sour-smell', 0],
+			['roots-dark-soft', 0],
+			['no-white-tips', 0]
+		]);
+		expect(times('2025-06-20', well)).toBeLessThan(1);
+	});
+	it('the chance a new look begins with is shifted by it, and a kept look by the one before it only', () => {
+		const records = treeRecords({ examinations: [rot, look('t', '2025-07-01', [])] });
+		const fresh = contextFor(records, '2025-07-20', [], null, values);
+		const begins = (context: typeof fresh.context) =>
+			diagnose(context, [], values).ranking.find((one) => one.conditionId === 'root-rot')?.chance ?? 0;
+		const kept = contextFor(records, '2025-07-01', [], 't', values);
+		expect(kept.carried[0]?.on).toBe('2025-06-01');
+		expect(begins(kept.context)).toBeGreaterThan(
+			1.5 * begins(contextFor(treeRecords(), '2025-07-01', [], null, values).context)
+		);
+		expect(contextFor(records, '2025-06-01', [], 'r', values).carried).toEqual([]);
+	});
+	it('what its records tell of the last weeks counts as having befallen it', () => {
+		const records = treeRecords({}, [cut('r5', 0, '2025-06-10')]);
+		expect(eventsTold(records, '2025-06-20', values)).toEqual(['dug']);
+		expect(eventsTold(records, addDays('2025-06-10', values['diagnosis.recentDays']), values)).toEqual([
+			'dug'
+		]);
+		expect(eventsTold(records, addDays('2025-06-11', values['diagnosis.recentDays']), values)).toEqual([]);
+		expect(eventsTold(records, '2025-06-09', values)).toEqual([]);
+		const { context, told } = contextFor(records, '2025-06-20', ['dug'], null, values);
+		expect(told).toEqual([]);
+		expect(context.events).toEqual(['dug']);
+	});
+});
