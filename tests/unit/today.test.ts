@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Task } from '$core/aftercare/task';
 import { shippedKinds } from '$core/kinds/shipped';
 import { coldLimitC, isAlarm, todayItems, walkingRound, type TodayTree } from '$core/today/today';
+import type { StandingKept } from '$core/standing/kept';
 import { defaultValues } from '$core/values/values';
 
 const today = '2026-04-18';
@@ -116,5 +117,106 @@ describe('today', () => {
 		expect(isAlarm(task({ kind: 'water', toOn: '2026-04-17' }), today)).toBe(true);
 		expect(isAlarm(task({ kind: 'feeding', toOn: '2026-04-01' }), today)).toBe(false);
 		expect(isAlarm(task({ kind: 'water', toOn: today }), today)).toBe(false);
+	});
+	it('says of a heated place that it is too cold, and of a tree in the ground what can be done there', () => {
+		const out = entry({ kind: kind('citrus') });
+		const cool = items({ ...out, place: { ...out.place, name: 'Bay', kind: 'heated', heldMinimumC: 1 } })[0];
+		expect(cool?.sentence).toBe('Its place is too cold for it: find a warmer one');
+		expect(cool?.reason).toMatch(/at Bay is about \d °C \(what is held there\)/);
+		const rooted = items({ ...out, tree: { ...out.tree, situation: 'in-ground' } })[0];
+		expect(rooted?.sentence).toBe('Lay fleece and mulch before tonight');
+	});
+
+	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
+		out: null,
+		waterOn: today,
+		pottedOn: null,
+		firmness: null,
+		pests: null,
+		...change
+	});
+	it('what is out of the ground comes first until it is set or heeled in', () => {
+		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });
+		const found = items(
+			entry({ standing: kept({ out: { on: '2026-04-16', how: 'wrapped' } }), tasks: [late] })
+		);
+		expect(found[0]).toMatchObject({ level: 'now', figure: '2 days', stage: 'replant' });
+		expect(found[0]?.sentence).toMatch(/^Out of the ground: set it or heel it in/);
+		const heeled = items(
+			entry({ standing: kept({ out: { on: '2026-04-16', how: 'heeled-in' } }), tasks: [late] })
+		);
+		expect(heeled[0]?.task?.id).toBe('t1');
+		expect(heeled[1]?.sentence).toMatch(/^Heeled in/);
+		const many = items(
+			entry({
+				tree: { ...entry().tree, plantCount: 30 },
+				standing: kept({ out: { on: today, how: 'out' } })
+			})
+		);
+		expect(many[0]?.sentence).toContain('all 30 of them');
+	});
+	it('a tree that moves asks to be held, and only for as long as that was seen lately', () => {
+		const of = (on: string) => items(entry({ standing: kept({ firmness: { value: 'moves', on } }) }));
+		expect(of('2026-04-10')[0]).toMatchObject({ level: 'now', stage: 'replant' });
+		expect(of('2026-02-01')).toHaveLength(0);
+	});
+	it('a referral is the first thing there is, from its first day on', () => {
+		const found = items(
+			entry({
+				standing: kept({ out: { on: '2026-04-01', how: 'out' } }),
+				tasks: [
+					task({ id: 'flag', kind: 'referral', toOn: '2026-05-10' }),
+					task({ id: 'water', kind: 'water', fromOn: '2026-01-01', toOn: '2026-01-02' })
+				]
+			})
+		);
+		expect(found[0]?.task?.id).toBe('flag');
+		expect(found[0]?.level).toBe('now');
+	});
+	it('water nobody touched for three weeks is asked for, with the day from which it may be dry, and no litres beside it', () => {
+		const water = (knownOn: string | null, earliest: string | null): NonNullable<TodayTree['water']> => ({
+			dryness: 0.9,
+			nextOn: today,
+			earliest,
+			latest: null,
+			litres: 2,
+			way: 'all-round',
+			reason: '',
+			from: knownOn ? 'watering' : 'assumed',
+			lastWaterOn: knownOn,
+			knownOn,
+			phi: 1,
+			low: 0.8,
+			high: 1.1,
+			alarms: [],
+			fall: null,
+			move: null
+		});
+		const of = (knownOn: string | null, earliest: string | null) =>
+			items(
+				entry({
+					water: water(knownOn, earliest),
+					standing: kept({ waterOn: knownOn, pottedOn: '2026-02-01' })
+				})
+			);
+		const never = of(null, '2026-04-21');
+		expect(never).toHaveLength(1);
+		expect(never[0]).toMatchObject({ figure: 'not known', pourL: null, stage: 'aftercare' });
+		expect(never[0]?.sentence).toBe('Its water is not known: lift it or feel it now');
+		expect(never[0]?.reason).toBe(
+			'Nobody wrote down a watering, a weight or a feel since 2026-02-01. It may be dry from 2026-04-21 on.'
+		);
+		expect(of('2026-03-27', '2026-04-02')[0]).toMatchObject({ figure: '22 days', pourL: null });
+		expect(of('2026-03-27', '2026-04-02')[0]?.reason).toContain('It may be dry already.');
+		// A day less, and it is reckoned on.
+		expect(of('2026-03-28', '2026-04-02').map((item) => item.pourL)).toEqual([2]);
+		const three = ['A', 'B', 'C'].map((id) =>
+			entry({
+				tree: { ...entry().tree, id, tag: id },
+				standing: kept({ waterOn: null, pottedOn: '2026-02-01' })
+			})
+		);
+		expect(items(...three).map((item) => item.group.map((one) => one.tag))).toEqual([['A', 'B', 'C']]);
+		expect(items(...three.slice(0, 2))).toHaveLength(2);
 	});
 });

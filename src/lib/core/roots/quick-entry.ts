@@ -42,6 +42,7 @@ const flawWords: Record<string, RootFlaw> = {
 	down: 'descending',
 	'non-radial': 'non-radial',
 	skew: 'non-radial',
+	not: 'non-radial',
 	crowded: 'crowded',
 	torn: 'torn',
 	thick: 'too-thick',
@@ -51,7 +52,9 @@ const flawWords: Record<string, RootFlaw> = {
 
 /** Words of the names of flaws that say nothing by themselves. */
 const fillers = new Set(
-	'the a its it to of out for trunk ball root another soil plane neighbours'.split(' ')
+	'the a its it to of out for trunk ball root another soil plane neighbours goes straight does run outward too'.split(
+		' '
+	)
 );
 
 export type QuickEntry =
@@ -189,7 +192,7 @@ function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 	const flaw = flawWords[token];
 	const number = /^(d|l|dead|cut|doubtful|doubt|seen)([\d.½¼¾].*)$/.exec(token);
 	if (rootClass) root.rootClass = rootClass;
-	else if (flaw) root.flaws = [...root.flaws, flaw];
+	else if (flaw) root.flaws = [...new Set([...root.flaws, flaw])];
 	else if (token === 'dead' || token === 'rotten') {
 		root.condition = 'dead';
 		if (token === 'rotten') root.flaws = [...root.flaws, 'rotten'];

@@ -157,7 +157,7 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 		const flag = task.kind === 'referral';
 		const level = flag || (untilEnd < 0 && !small) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency = flag
-			? 220 + Math.min(30, -untilEnd)
+			? 220 + Math.max(0, Math.min(30, -untilEnd))
 			: level === 'now'
 				? 100 + weight * 3 + Math.min(30, -untilEnd)
 				: level === 'due'
@@ -453,14 +453,24 @@ function coldItem(
 	values: Values
 ): TodayItem | null {
 	const limitC = coldLimitC(entry, today, values);
-	if (night.coldC >= limitC + values['cold.marginC']) return null;
-	const usual = night.usualC < limitC + values['cold.marginC'];
+	const { place, tree } = entry;
+	// What heating holds is held: no margin for a clear night, and no cover above the one it has.
+	const held = place.kind === 'heated' || place.kind === 'indoors';
+	const margin = held ? 0 : values['cold.marginC'];
+	if (night.coldC >= limitC + margin) return null;
+	const usual = night.usualC < limitC + margin;
+	const rooted = tree.situation === 'in-ground';
+	const what = held
+		? { now: 'Its place is too cold for it: find a warmer one', soon: 'Its place may turn too cold for it' }
+		: rooted
+			? { now: 'Lay fleece and mulch before tonight', soon: 'Watch tonight’s low; have fleece ready' }
+			: { now: 'Bring it under cover before tonight', soon: 'Watch tonight’s low; have cover ready' };
 	return {
 		...common(entry),
 		urgency: usual ? 160 : 90,
 		level: usual ? 'now' : 'due',
-		sentence: usual ? 'Bring it under cover before tonight' : 'Watch tonight’s low; have cover ready',
-		reason: `Its limit is ${Math.round(limitC)} °C; a ${usual ? 'usual' : 'cold'} night of the season here is about ${Math.round(usual ? night.usualC : night.coldC)} °C (climate of the place, not a forecast).`,
+		sentence: usual ? what.now : what.soon,
+		reason: `Its limit is ${Math.round(limitC)} °C${limitC > entry.kind.coldestC ? ', its roots freshly cut' : ''}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${Math.round(usual ? night.usualC : night.coldC)} °C (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
 		figure: `${Math.round(usual ? night.usualC : night.coldC)} °C`,
 		stage: 'aftercare',
 		task: null

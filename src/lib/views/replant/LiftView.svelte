@@ -21,7 +21,7 @@
 	import type { RootMap } from '$core/roots/root-map';
 	import { usualCrownWidthMm } from '$core/water/demand';
 	import { emptyRoute, judgeRoute, type Route } from '$core/lifting/route';
-	import type { Triage } from '$core/triage/triage';
+	import type { Standing } from '$core/standing/standing';
 	import { couplings, handling, liftLimit, reachWithBallCm, type Coupling } from '$core/lifting/niosh';
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
@@ -54,10 +54,11 @@
 		/** Its roots as mapped in the ground, before any lift; null where they were not. */
 		mapBefore: RootMap | null;
 		lifts: Lift[];
-		triage: Triage | null;
+		/** What is known of permission, protection, services and pests. */
+		known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests'>;
 		refused?: Refused | null;
 	}
-	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, triage, refused }: Props = $props();
+	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, known, refused }: Props = $props();
 	const format = useFormat();
 
 	/** The lift that is planned and not yet done. */
@@ -119,7 +120,13 @@
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
 
-	const stops = $derived(liftStops(tree.permission, triage));
+	const stops = $derived(
+		liftStops(known.permission.value ?? tree.permission, {
+			protectedSpecies: known.protectedSpecies.value,
+			servicesLocated: known.servicesLocated.value,
+			pests: known.pests.value ?? 'unknown'
+		})
+	);
 	let plannedOn = $state(begun?.plannedOn ?? untrack(() => next ?? today));
 	let people = $state(begun?.people ?? 2);
 	let route = $state<Route>(begun?.route ?? { ...emptyRoute });

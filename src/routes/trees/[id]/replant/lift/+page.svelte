@@ -15,7 +15,7 @@
 			thickestMm={Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm))}
 			mapBefore={data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null}
 			lifts={data.records.lifts}
-			triage={data.records.triages.at(-1) ?? null}
+			known={data.stands}
 			refused={form?.refusal}
 		/>
 	{/key}

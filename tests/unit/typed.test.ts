@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { readMeasure, readNumber } from '$core/format/typed';
+import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/quick-entry';
+import { rootFlawNames, rootFlaws } from '$core/roots/root-map';
+import { defaultValues } from '$core/values/values';
+
+describe('measures as they are typed', () => {
+	it.each([
+		['12', 12],
+		['0,5', 0.5],
+		['.5', 0.5],
+		['1/2', 0.5],
+		['1 1/2', 1.5],
+		['1-3/4', 1.75],
+		['½', 0.5],
+		['2½', 2.5],
+		['-3', -3]
+	])('the number %s is %d', (text, number) => expect(readNumber(text)).toBeCloseTo(number, 9));
+	it.each(['', 'x', '1/0', '1//2', '1.2.3', '1 2', '--1', '1e3'])('"%s" is none', (text) =>
+		expect(readNumber(text)).toBeNull()
+	);
+	/** 1 in = 25.4 mm and 1 lb = 0.45359237 kg exactly: International yard and pound agreement, 1959. */
+	it.each([
+		['1/2', 'mm', 'imperial', 12.7],
+		['12mm', 'mm', 'imperial', 12],
+		['12', 'mm', 'metric', 12],
+		['0.5in', 'mm', 'metric', 12.7],
+		['1 1/2"', 'mm', 'metric', 38.1],
+		["2'", 'mm', 'metric', 609.6],
+		['3 cm', 'mm', 'metric', 30],
+		['6', 'm', 'imperial', 1.8288],
+		['250 ml', 'L', 'imperial', 0.25],
+		['1', 'L', 'imperial', 3.785411784],
+		['2 lb', 'kg', 'metric', 0.90718474],
+		['500g', 'kg', 'metric', 0.5]
+	] as const)('%s in %s, %s, is %d', (text, unit, system, stored) =>
+		expect(readMeasure(text, unit, system)).toBeCloseTo(stored, 9)
+	);
+	it.each([
+		['12 kg', 'mm'],
+		['mm', 'mm'],
+		['', 'mm'],
+		['3 parsecs', 'm']
+	] as const)('"%s" is no %s', (text, unit) => expect(readMeasure(text, unit, 'metric')).toBeNull());
+});
+
+describe('quick entry in the person’s units', () => {
+	const entry = (line: string, units: 'metric' | 'imperial' = 'metric') =>
+		parseQuickRoot(line, 'container', 80, defaultValues, units);
+	it('reads inches and fractions where they are the person’s, millimetres where not', () => {
+		expect(entry('7 0.5 sec', 'imperial')).toMatchObject({
+			ok: true,
+			root: { diameterMm: expect.closeTo(12.7, 9) }
+		});
+		expect(entry('7 1 1/2 sec d1/2 l7in', 'imperial')).toMatchObject({
+			ok: true,
+			root: { diameterMm: expect.closeTo(38.1, 6), depthMm: 12.7, lengthMm: 177.8 }
+		});
+		expect(entry('7 12mm sec dead40mm', 'imperial')).toMatchObject({
+			ok: true,
+			root: { diameterMm: 12, deadFromMm: 40 }
+		});
+		expect(entry('7 0.5 sec')).toMatchObject({ ok: true, root: { diameterMm: 0.5 } });
+		expect(entry('7 9 sec', 'imperial').ok).toBe(false);
+		expect(entry('7 9in sec').ok).toBe(false);
+	});
+	it('takes every name it prints for a flaw back in', () => {
+		for (const flaw of rootFlaws) {
+			if (flaw === 'rotten') continue;
+			const read = entry(`7 12; ${rootFlawNames[flaw]}`);
+			expect(read, rootFlawNames[flaw]).toMatchObject({ ok: true });
+			if (read.ok) expect(read.root.flaws, rootFlawNames[flaw]).toContain(flaw);
+		}
+		for (const word of ['rises', 'upward', 'circles', 'surface'])
+			expect(entry(`7 12 sec ${word};`).ok).toBe(true);
+	});
+	it('places round a stem go there and back in inches', () => {
+		const text = '12:00 2; 3:00 2.5; 7:30 1.75';
+		const read = parsePlaces(text, 'container', 'imperial');
+		expect(read.ok && read.points[0]?.radiusMm).toBeCloseTo(50.8, 6);
+		expect(read.ok && writePlaces(read.points, 'container', 'imperial')).toBe(text);
+	});
+});
