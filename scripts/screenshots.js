@@ -7,7 +7,7 @@ const base = process.argv[2] ?? 'http://127.0.0.1:4747';
 const shots = [
 	['today', '/'],
 	['outcomes', '/yard/outcomes'],
-	['values', '/reference/values'],
+	['stands', '/stands', { tag: 'C-07' }],
 	['weather', '/yard/weather'],
 	['examine', '/examine', { tag: 'C-07' }],
 	['measure', '/examine/measure?tool=scratch-tap', { tag: 'G-11' }],

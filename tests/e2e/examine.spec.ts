@@ -94,6 +94,8 @@ test('what is measured joins the look that was begun, and nothing that was set i
 test('a number of one’s own is tried, kept, seen at work, and given back', async ({ page }) => {
 	await examine(page, 'A-01');
 	const panel = causes(page);
+	const rot = panel.getByRole('button', { name: /^Stem or crown rot/ });
+	if ((await rot.getAttribute('aria-expanded')) !== 'true') await rot.click();
 	await panel
 		.getByRole('button', { name: /^Stem or base spongy/ })
 		.first()

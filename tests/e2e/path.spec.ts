@@ -216,8 +216,12 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 	await page
 		.getByRole('button', { name: 'Done: Water the whole surface slowly until a tenth runs through, H-9' })
 		.click();
-	await expect(told(page, 'Done.')).toBeVisible();
-	await told(page, 'Done.').getByRole('button', { name: 'Undo' }).click();
+	// Done, it asks what was poured, and files it as that watering.
+	const result = page.getByRole('dialog', { name: /^Done: Water the whole surface/ });
+	await result.getByLabel('Poured').fill('1,5');
+	await result.getByRole('button', { name: 'Keep it' }).click();
+	await expect(told(page, 'Done, and kept.')).toBeVisible();
+	await told(page, 'Done, and kept.').getByRole('button', { name: 'Undo' }).click();
 	await expect(told(page, 'Taken back.')).toBeVisible();
 	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toBeVisible();
 	await page.getByRole('button', { name: /Skip: Water the whole surface slowly/ }).click();
@@ -226,22 +230,17 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toHaveCount(0);
 
 	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/aftercare`);
-	const open_ = page.getByRole('button', { name: /^Done: / });
-	for (let left = await open_.count(); left > 0; left--) {
-		await expect(open_).toHaveCount(left);
-		const name = (await open_.first().getAttribute('aria-label')) ?? '';
+	// What asks for a look or a weight is answered there; here all of it is left, with the reason.
+	const leave = page.getByRole('button', { name: /^Skip: / });
+	for (let left = await leave.count(); left > 0; left--) {
+		await expect(leave).toHaveCount(left);
+		await leave.first().click();
+		const sheet = page.getByRole('dialog');
+		await sheet.getByRole('button', { name: 'Done in another way' }).click();
+		const ends = sheet.getByLabel(/Do not bring it up again/);
 		// What comes up again would stand there once more: it is ended.
-		if (!/Turn it|Is its pot filled/.test(name)) {
-			await open_.first().click();
-			continue;
-		}
-		await page.getByRole('button', { name: name.replace('Done', 'Skip') }).click();
-		await page.getByRole('dialog').getByRole('button', { name: 'Done in another way' }).click();
-		await page
-			.getByRole('dialog')
-			.getByLabel(/Do not bring it up again/)
-			.check();
-		await page.getByRole('dialog').getByRole('button', { name: 'Skip it' }).click();
+		if (await ends.isVisible()) await ends.check();
+		await sheet.getByRole('button', { name: 'Skip it' }).click();
 	}
 	await expect(page.getByText('Nothing is planned.')).toBeVisible();
 	await page.getByText('Closed').click();

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/climate/calendar';
 import { diagnose } from '$core/diagnosis/diagnose';
 import { examinationSchema } from '$core/diagnosis/examination';
-import { carriedOver, contextFor, eventsTold } from '$core/standing/carried';
+import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/standing/carried';
 import { defaultValues as values } from '$core/values/values';
 import { cut, treeRecords } from '../records';
 
@@ -73,7 +73,8 @@ describe('a look begins from the one before', () => {
 	it('the chance a new look begins with is shifted by it, and a kept look by the one before it only', () => {
 		const records = treeRecords({ examinations: [rot, look('t', '2025-07-01', [])] });
 		const fresh = contextFor(records, '2025-07-20', [], null, values);
-		const begins = (context: typeof fresh.context) =>
+		expect(fresh.carried.every((one) => one.on === '2025-07-01')).toBe(true);
+		const begins = (context: LookContext['context']) =>
 			diagnose(context, [], values).ranking.find((one) => one.conditionId === 'root-rot')?.chance ?? 0;
 		const kept = contextFor(records, '2025-07-01', [], 't', values);
 		expect(kept.carried[0]?.on).toBe('2025-06-01');
@@ -83,7 +84,9 @@ describe('a look begins from the one before', () => {
 		expect(contextFor(records, '2025-06-01', [], 'r', values).carried).toEqual([]);
 	});
 	it('what its records tell of the last weeks counts as having befallen it', () => {
-		const records = treeRecords({}, [cut('r5', 0, '2025-06-10')]);
+		// Dead root alone is no loss that counts.
+		expect(eventsTold(treeRecords({}, [cut('r5', 0, '2025-06-10')]), '2025-06-20', values)).toEqual([]);
+		const records = treeRecords({}, [cut('r4', 0, '2025-06-10')]);
 		expect(eventsTold(records, '2025-06-20', values)).toEqual(['dug']);
 		expect(eventsTold(records, addDays('2025-06-10', values['diagnosis.recentDays']), values)).toEqual([
 			'dug'

@@ -156,6 +156,18 @@ describe('the water of a potted tree', () => {
 		});
 		expect(water({ waterings: [watering('2026-06-15')], measurements: [weighed] }).from).toBe('weighing');
 	});
+	it('a fall is told only where what it drank was weighed twice', () => {
+		const weighed = (measuredOn: string, wateredOn: string, nowKg: number) =>
+			measurementSchema.parse({
+				id: measuredOn,
+				version: 1,
+				measuredOn,
+				raw: { tool: 'weighing', fullKg: 12, nowKg, dryKg: null, wateredOn }
+			});
+		const once = water({ measurements: [weighed('2026-06-19', '2026-06-15', 11.98)] });
+		expect(once.pairs).toHaveLength(1);
+		expect(once.fall).toBeNull();
+	});
 	it('nothing that was only assumed raises an alarm', () => {
 		expect(water().alarms).toEqual([]);
 	});

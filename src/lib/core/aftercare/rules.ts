@@ -94,7 +94,10 @@ const rules: Record<string, Rule> = {
 			: {
 					kind: 'water',
 					title: 'Weigh it: is the old watering rhythm still right?',
-					reason: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
+					reason:
+						livingLoss < values['aftercare.lossCounts']
+							? 'After a change of pot, mix or place the old interval may no longer fit.'
+							: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
 					mark: 'trade',
 					fromDay: values['aftercare.weighFrom'],
 					toDay: values['aftercare.weighTo'],

@@ -40,7 +40,11 @@ export function eventsTold(records: ContextRecords, on: string, values: Values):
 	const lately = (day: string): boolean => day >= from && day <= on;
 	return [
 		...(records.plantings.some((one) => lately(one.plantedOn)) ? (['repotted'] as const) : []),
-		...(rootLosses(records, values).done.some((loss) => lately(loss.on)) ? (['dug'] as const) : [])
+		...(rootLosses(records, values).done.some(
+			(loss) => lately(loss.on) && loss.share >= values['aftercare.lossCounts']
+		)
+			? (['dug'] as const)
+			: [])
 	];
 }
 

@@ -347,7 +347,8 @@ export function treeWater(
 		state,
 		next,
 		alarms: waterAlarms(from === 'assumed' ? null : next, halfOn, lastWater ?? null, today, values),
-		fall: fallOf(course, today, values),
+		// What it drank then and now must both have been weighed: one pair compares with nothing.
+		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
 		lastWaterOn: lastWater ?? null,
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from

@@ -5,11 +5,9 @@
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import type { TreeRecords } from '$core/case/case';
-	import type { Place } from '$core/climate/place';
 	import { conditionOf } from '$core/diagnosis/conditions';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { gradeWord, signApplies, signOf } from '$core/diagnosis/signs';
-	import type { Kind } from '$core/kinds/kind';
 	import {
 		findingsOf,
 		isTool,
@@ -51,14 +49,12 @@
 	interface Props {
 		title: 'Measure' | 'Soil';
 		records: TreeRecords;
-		kind: Kind;
-		place: Place | null;
 		values: Values;
 		today: string;
 		choice: readonly Tool[];
 		refused?: Refused | null;
 	}
-	let { title, records, kind, place, values, today, choice, refused }: Props = $props();
+	let { title, records, values, today, choice, refused }: Props = $props();
 	const format = useFormat();
 
 	const forms: Record<Tool, Component<ToolProps>> = {

@@ -10,8 +10,6 @@
 	<MeasureView
 		title="Measure"
 		records={data.records}
-		kind={data.kind}
-		place={data.place}
 		values={data.values}
 		today={data.today}
 		choice={tools.filter((tool) => !inGround.includes(tool))}

@@ -9,8 +9,6 @@
 	<MeasureView
 		title="Soil"
 		records={data.records}
-		kind={data.kind}
-		place={data.place}
 		values={data.values}
 		today={data.today}
 		choice={soilTools}
