@@ -6,6 +6,11 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { StandingToday } from '$core/diagnosis/act-now';
 import type { DiagnosisContext } from '$core/diagnosis/context';
+import { addDays } from '$core/climate/calendar';
+import { examinationSchema } from '$core/diagnosis/examination';
+import { standingOf } from '$core/standing/standing';
+import { wateringSchema } from '$core/water/watering';
+import { cut, treeRecords } from '../records';
 import { conditionIds } from '$core/diagnosis/conditions';
 import { diagnose, diagnosisPosterior } from '$core/diagnosis/diagnose';
 import type { Finding } from '$core/diagnosis/finding';
@@ -24,7 +29,7 @@ import { weatherSeries } from '$core/weather/series';
 import { recordWatering, refreshWater } from '$lib/server/water';
 import { wateringInput } from '$core/water/watering';
 import { keepWeather, placeSeries } from '$lib/server/weather';
-import { observationInput } from '$core/recovery/observation';
+import { observationInput, observationSchema } from '$core/recovery/observation';
 import { ledger } from '$core/roots/ledger';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { rootMapInput, segmentFromQuick, type Segment } from '$core/roots/root-map';
@@ -147,6 +152,40 @@ function calibrationTable(): string {
 		),
 		`Mean distance of said and held: ${percent(gap)}.`
 	].join('\n');
+}
+
+/** A tree that was looked at every week, watered every third day and examined every second month for ten years. */
+export async function standingRows(): Promise<Row[]> {
+	const days = (count: number, step: number): string[] =>
+		Array.from({ length: count }, (_, i) => addDays('2016-01-01', i * step));
+	const records = treeRecords(
+		{
+			observations: days(520, 7).map((observedOn, i) =>
+				observationSchema.parse({ id: `o${i}`, version: 1, observedOn, firmness: 'firm', leafCover: 0.5 })
+			),
+			waterings: days(1200, 3).map((wateredOn, i) =>
+				wateringSchema.parse({ id: `w${i}`, version: 1, wateredOn })
+			),
+			examinations: days(60, 60).map((examinedOn, i) =>
+				examinationSchema.parse({
+					id: `e${i}`,
+					version: 1,
+					examinedOn,
+					findings: [{ signId: 'leans-rocks', grade: 0 }]
+				})
+			)
+		},
+		[cut('r4', 0, '2016-02-10')]
+	);
+	const fold = await time(60, () => standingOf(records, '2026-01-01', defaultValues));
+	return [
+		{
+			what: 'how a tree with ten years of records stands (1,780 records), median',
+			measured: ms(fold.median),
+			budget: '5 ms',
+			holds: fold.median <= 5
+		}
+	];
 }
 
 async function rootRows(): Promise<Row[]> {
@@ -607,6 +646,7 @@ async function startRows(): Promise<Row[]> {
 export async function bench(): Promise<void> {
 	const rows: Row[] = [
 		...(await diagnosisRows()),
+		...(await standingRows()),
 		...(await rootRows()),
 		await waterRow(),
 		...(await recoveryRows()),

@@ -98,6 +98,26 @@ describe('what is to be decided', () => {
 		expect(due?.first.length).toBeGreaterThanOrEqual(3);
 		expect(kinds({ observations: dead.slice(0, 1), probability: 0.02 })).not.toContain('call-dead');
 	});
+	it('on the day of the work nothing was seen yet, and the chance of the work is not how it does', () => {
+		const [due] = decisionsDue(
+			facts({ today: '2026-02-20', probability: 0.3, probabilityBefore: 0.9 }),
+			values
+		);
+		expect(due).toMatchObject({ kind: 'carry-on', what: 'Nothing was seen yet: take the first look.' });
+	});
+	it('nothing is carried on with beside what others have to see, or beside work past its window', () => {
+		const observations = [look('2026-06-19', { leafState: 'turgid' })];
+		expect(kinds({ observations })).toEqual(['carry-on']);
+		const flag = { title: 'A qualified arborist has to see it', reason: 'Brackets.', byOn: '2026-06-25' };
+		const [first, ...rest] = decisionsDue(facts({ observations, flags: [flag] }), values);
+		expect(first).toMatchObject({ kind: 'look-closer', evidence: ['Brackets.'] });
+		expect(first?.first.join(' ')).toContain('2026-06-25');
+		expect(rest.map((one) => one.kind)).not.toContain('carry-on');
+		expect(kinds({ observations, flags: [flag], reEstablished: true })).not.toContain('carry-on');
+		const [late] = decisionsDue(facts({ observations, overdue: 2 }), values);
+		expect(late?.what).toMatch(/^2 pieces of work are past their window/);
+		expect(late?.evidence).toEqual(['The last look was yesterday.']);
+	});
 	it('a probability that is low or fell asks for a closer look; a met gate opens the stage; growth is left alone', () => {
 		expect(kinds({ probability: 0.3, probabilityBefore: 0.3 })).toEqual(['look-closer']);
 		expect(kinds({ probability: 0.7, probabilityBefore: 0.9 })).toEqual(['look-closer']);

@@ -42,6 +42,14 @@ const good = [
 ];
 
 describe('the verdict', () => {
+	it('what others have still to see vetoes it, whatever else holds', () => {
+		const flagged = verdict(
+			input(good, { flags: [{ title: 'A qualified arborist has to see it' }] }),
+			defaultValues
+		);
+		expect(flagged.reEstablished).toBe(false);
+		expect(flagged.criteria.find((one) => one.name === 'last-look')).toMatchObject({ answer: 'not-met' });
+	});
 	it('is re-established only when every criterion is met', () => {
 		expect(verdict(input(good), defaultValues).reEstablished).toBe(true);
 		for (const spoil of [

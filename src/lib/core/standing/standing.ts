@@ -1,5 +1,5 @@
 import type { TreeRecords } from '../case/case';
-import { addDays } from '../climate/calendar';
+import { addDays, daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import type { SignId } from '../diagnosis/signs';
 import { liftAfters } from '../lifting/lift';
@@ -427,8 +427,10 @@ function livingRoots(records: TreeRecords, place: Place | null, on: string, valu
 	const losses = [...found, ...done].filter((loss) => loss.on <= on);
 	const first = losses.map((loss) => loss.on).sort()[0];
 	if (!first || !place) return unknownFact();
+	// Growth between two days is exact: only the day itself is asked for.
+	const span = Math.max(1, daysBetween(first, on));
 	const now = (of: readonly { on: string; share: number }[]): number =>
-		expectedOn(expectedRootFunction(of, place, first, on, values, 1), on)?.expected ?? 1;
+		expectedOn(expectedRootFunction(of, place, first, on, values, span), on)?.expected ?? 1;
 	const worst = [...found, ...done.map((loss) => ({ ...loss, share: loss.high }))].filter(
 		(loss) => loss.on <= on
 	);
