@@ -21,6 +21,7 @@ import { outSince, standingOf, waterKnown } from '$core/standing/standing';
 import { triageSchema } from '$core/triage/triage';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
+import { usualCrownWidthMm } from '$core/water/demand';
 import { treeDemand } from '$core/water/tree-demand';
 import { cut, treeRecords } from '../records';
 
@@ -344,6 +345,29 @@ describe('how a tree stands', () => {
 		expect(standingOf(map, on, values).ballWidthMm).toMatchObject({ value: 360, by: 'as mapped' });
 		// What lies ahead of the day counts for nothing.
 		expect(standingOf(map, '2026-03-12', values).ballWidthMm.value).toBe(600);
+	});
+	it('what the planting form suggested and nobody changed is assumed, and gives way to anything measured', () => {
+		const tree = fresh().tree;
+		const left = planting('2026-03-20', {
+			ballDiameterMm: tree.trunkDiameterMm * values['lifting.trunks-least'],
+			crownWidthMm: Math.round(usualCrownWidthMm(tree, values))
+		});
+		const stands = standingOf(fresh({ plantings: [left] }), on, values);
+		expect([stands.ballWidthMm.known, stands.ballDepthMm.known, stands.crownWidthMm.known]).toEqual([
+			'assumed',
+			'assumed',
+			'assumed'
+		]);
+		expect(standingOf(fresh({ plantings: [left], lifts: [lift()] }), on, values).ballWidthMm).toMatchObject({
+			value: 600,
+			known: 'measured'
+		});
+		const touched = standingOf(
+			fresh({ plantings: [planting('2026-03-20', { crownWidthMm: 900 })] }),
+			on,
+			values
+		);
+		expect([touched.ballWidthMm.known, touched.crownWidthMm.known]).toEqual(['measured', 'seen']);
 	});
 	it('a fact said anywhere serves everywhere: firm, alive, the limit, pests, buds', () => {
 		const stands = standingOf(

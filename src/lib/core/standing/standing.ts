@@ -116,7 +116,8 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 					{
 						value: one.crownWidthMm,
 						on: one.plantedOn,
-						known: 'seen',
+						// As the form suggested it, nobody measured it.
+						known: one.crownWidthMm === Math.round(usualCrownWidthMm(tree, values)) ? 'assumed' : 'seen',
 						from: ref('planting', one),
 						by: 'planting'
 					}
@@ -246,7 +247,7 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 						by: 'root map'
 					}
 				: unknownFact(),
-		...ballOf(records, lifts, planted, fact),
+		...ballOf(records, lifts, planted, fact, values),
 		ballKg: fact(
 			lifts.flatMap(({ id, log }): Said<number>[] =>
 				log.massKg === null
@@ -468,9 +469,12 @@ function ballOf(
 	records: TreeRecords,
 	lifts: readonly Logged[],
 	planted: readonly Dug[],
-	fact: <T>(said: readonly Said<T>[], same?: (a: T, b: T) => boolean) => Fact<T>
+	fact: <T>(said: readonly Said<T>[], same?: (a: T, b: T) => boolean) => Fact<T>,
+	values: Values
 ): Pick<Standing, 'ballWidthMm' | 'ballDepthMm'> {
 	const { rootMap } = records;
+	// The size that the form suggests from the trunk; left so, nobody measured it.
+	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
 	const said = (width: number | null, on: string, from: RecordRef, by: string): Said<number>[] =>
 		width === null ? [] : [{ value: width, on, known: 'measured', from, by }];
 	const each = (pick: (ball: { width: number; depth: number | null }) => number | null): Said<number>[] => [
@@ -496,7 +500,7 @@ function ballOf(
 				one.plantedOn,
 				ref('planting', one),
 				'as planted'
-			)
+			).map((ball): Said<number> => (one.ballDiameterMm === guess ? { ...ball, known: 'assumed' } : ball))
 		),
 		...planted.flatMap((one) =>
 			said(

@@ -20,7 +20,7 @@ import {
 import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/pots/seat';
 import { asPot, type Pot, type PotShape } from '$core/pots/volume';
 import { crownOf } from '$core/pots/wind';
-import type { Fact } from '$core/standing/fact';
+import { isEvidence, type Fact } from '$core/standing/fact';
 import type { LastWork } from '$core/standing/losses';
 import { standingOf } from '$core/standing/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
@@ -107,7 +107,7 @@ export class ReplantState {
 			kept === null || (fact.on !== null && fact.on > kept.planting.plantedOn);
 		const width = sinceKept(stands.ballWidthMm) ? stands.ballWidthMm.value : null;
 		const depth = sinceKept(stands.ballDepthMm) ? stands.ballDepthMm.value : null;
-		this.ballKnown = width === null ? null : stands.ballWidthMm;
+		this.ballKnown = width === null || !isEvidence(stands.ballWidthMm.known) ? null : stands.ballWidthMm;
 		this.ballDiameterMm = Math.round(
 			width ?? kept?.planting.ballDiameterMm ?? tree.trunkDiameterMm * values['lifting.trunks-least']
 		);
