@@ -6,7 +6,7 @@ import { createRandom } from '$core/simulate/random';
 import { simulateWaterings } from '$core/simulate/waterings';
 import { simulateWeather } from '$core/simulate/weather';
 import type { Values } from '$core/values/values';
-import { storesOf } from '$core/water/tree-water';
+import { storesOf } from '$core/water/stores';
 import { leafCalendar } from '$core/water/tree-demand';
 import { wateringInput } from '$core/water/watering';
 import type { DeviceInput, DeviceKind, Reading } from '$core/weather/device';

@@ -274,7 +274,6 @@ type PlanSpec = Omit<z.input<typeof replantPlanInput>, 'stockPotId'> & { potName
 export const demoReplantPlans: Record<string, PlanSpec> = {
 	'T-05': {
 		potName: 'Ash box, large',
-		coarseId: 'grit-coarse',
 		waterSchool: 'at-once',
 		takeFromStock: true,
 		planting: {

@@ -1,5 +1,5 @@
 import { nightTemperature } from '$core/climate/normals';
-import { coldLimitC, todayItems, walkingRound } from '$core/today/today';
+import { coldOf, todayItems, walkingRound } from '$core/today/today';
 import { addDays } from '$core/climate/calendar';
 import type { SeriesDay } from '$core/weather/series';
 import { today } from '$lib/server/clock';
@@ -52,7 +52,7 @@ export const load: PageServerLoad = () =>
 					night: nightTemperature(place, on, values),
 					forecastC: tonightOf(weather.get(place.id)?.series[0]),
 					limits: group
-						.map((entry) => ({ tag: entry.tree.tag, limitC: coldLimitC(entry, on, values) }))
+						.map((entry) => ({ tag: entry.tree.tag, limitC: coldOf(entry, on, values).limitC }))
 						.sort((a, b) => b.limitC - a.limitC)
 						.slice(0, 6)
 				}

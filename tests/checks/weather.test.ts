@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import * as suncalc from 'suncalc';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/climate/calendar';
+import { coldLimit } from '$core/climate/cold-limit';
 import { daylightHours, extraterrestrialRadiation } from '$core/climate/evapotranspiration';
 import { placeSchema, type Place } from '$core/climate/place';
 import { shippedKinds } from '$core/kinds/shipped';
@@ -289,9 +290,7 @@ describe('guards', () => {
 	const tree = {
 		id: 't',
 		tag: 'T-1',
-		coldC: -8,
-		hardy: true,
-		tenderShoots: false,
+		cold: { limitC: -8, why: '' },
 		rootFunction: 0.9,
 		tipsMs: null
 	};
@@ -303,8 +302,8 @@ describe('guards', () => {
 			day('2026-04-19', 4, 14, { source: 'forecast' })
 		]);
 		const warnings = warningsFor(days, [
-			limitsOf({ ...tree, id: 'a', tag: 'A', coldC: 5, hardy: false }, values),
-			limitsOf({ ...tree, id: 'b', tag: 'B', coldC: -1 }, values),
+			limitsOf({ ...tree, id: 'a', tag: 'A', cold: { limitC: 5, why: '' } }, values),
+			limitsOf({ ...tree, id: 'b', tag: 'B', cold: { limitC: -1, why: '' } }, values),
 			limitsOf(tree, values)
 		]);
 		expect(warnings.map((one) => [one.kind, one.on, one.trees.map((t) => t.tag)])).toEqual([
@@ -314,7 +313,27 @@ describe('guards', () => {
 		expect(warnings[0]).toMatchObject({ byWhen: 'before dusk', sure: true });
 	});
 	it('tighten with tender shoots and few roots', () => {
-		expect(limitsOf({ ...tree, tenderShoots: true }, values).coldC).toBe(values['guard.shootsC']);
+		const kind = { group: 'deciduous' as const, coldestC: -15 };
+		const cold = coldLimit({ kind, lastCutOn: null, inGround: false, newShoots: true }, '2026-04-18', values);
+		expect(limitsOf({ ...tree, cold }, values)).toMatchObject({
+			coldC: values['guard.shootsC'],
+			why: 'tender new shoots'
+		});
+		expect(
+			coldLimit({ kind, lastCutOn: '2026-04-18', inGround: true, newShoots: false }, '2026-04-18', values)
+		).toEqual({ limitC: -15, why: '' });
+		expect(
+			coldLimit(
+				{
+					kind: { group: 'tropical', coldestC: 8 },
+					lastCutOn: '2026-04-18',
+					inGround: false,
+					newShoots: true
+				},
+				'2026-04-18',
+				values
+			).limitC
+		).toBe(Math.max(8, values['cold.tenderCutC']));
 		const few = limitsOf({ ...tree, rootFunction: 0.4 }, values);
 		expect(few.heatC).toBeLessThan(limitsOf(tree, values).heatC);
 		expect(few.vpdKpa).toBe(values['guard.vpdKpa']);

@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { calendarEvents } from '$core/aftercare/calendar-events';
-import { metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/release';
+import { headed, metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/release';
 import { aftercareTasks } from '$core/aftercare/rules';
 import { groundPlanInput } from '$core/ground/ground-plan';
 import { measurementInput } from '$core/measuring/measurement';
@@ -54,15 +54,23 @@ const day = (placeId: string, change: object = {}) =>
 	});
 
 describe('what the tree releases', () => {
-	const release = { condition: 'buds-move' as const, value: 0, byOn: '2026-06-01' };
+	const release = { condition: 'buds-move' as const, value: 0, byOn: '2026-06-01', after: '' };
 	const look = (observedOn: string, change: object = {}) => ({
 		observedOn,
 		buds: null,
 		leafCover: null,
+		leafState: null,
 		shootExtensionMm: null,
 		...change
 	});
-	const facts = (looks: ReleaseFacts['looks']): ReleaseFacts => ({ looks, functionLow: [] });
+	const facts = (looks: ReleaseFacts['looks'], change: Partial<ReleaseFacts> = {}): ReleaseFacts => ({
+		looks,
+		functionLow: [],
+		evergreen: false,
+		gate: null,
+		closed: [],
+		...change
+	});
 	it('is held until it was seen, released on the day it was seen, and brought up at the latest day', () => {
 		expect(releaseOf(release, facts([]), '2026-05-01', values).state).toBe('held');
 		expect(
@@ -86,19 +94,102 @@ describe('what the tree releases', () => {
 			metOn({ ...release, condition: 'leaves-out' }, facts([look('2026-05-01', { leafCover: 0.62 })]), values)
 				?.on
 		).toBe('2026-05-01');
-		expect(
+		const drinks = (weighed: boolean) =>
 			metOn(
 				{ ...release, condition: 'root-function', value: 0.6 },
-				{
-					looks: [],
+				facts([], {
 					functionLow: [
-						{ on: '2026-05-01', low: 0.5 },
-						{ on: '2026-05-08', low: 0.62 }
+						{ on: '2026-05-01', low: 0.5, weighed: true },
+						{ on: '2026-05-08', low: 0.62, weighed }
 					]
-				},
+				}),
 				values
-			)?.on
-		).toBe('2026-05-08');
+			)?.on;
+		expect(drinks(true)).toBe('2026-05-08');
+		// What only a model says releases nothing.
+		expect(drinks(false)).toBeUndefined();
+	});
+	it('leaves that stay firm with half the shelter off do for a scale; firm before that they do not', () => {
+		const rest = { ...release, condition: 'root-function' as const, value: 0.6, after: 'shelter-half' };
+		const firm = (on: string, cover: number | null, evergreen = false) =>
+			metOn(
+				rest,
+				facts([look(on, { leafState: 'turgid', leafCover: cover })], {
+					evergreen,
+					closed: [{ source: 'shelter-half@2026-04-01', on: '2026-05-01' }]
+				}),
+				values
+			)?.on;
+		expect(firm('2026-05-08', 0.6)).toBe('2026-05-08');
+		expect(firm('2026-05-07', 0.6)).toBeUndefined();
+		expect(firm('2026-05-08', 0.4)).toBeUndefined();
+		expect(firm('2026-05-08', null, true)).toBe('2026-05-08');
+	});
+	it('half comes off before the rest, whatever else was seen, and nothing before it went on', () => {
+		const step = (after: string, closed: ReleaseFacts['closed']) =>
+			timed(
+				{
+					fromOn: '2026-05-01',
+					toOn: '2026-05-10',
+					source: 'shelter@2026-04-01',
+					release: { ...release, condition: 'root-function', value: 0.6, after }
+				},
+				facts([], { functionLow: [{ on: '2026-05-05', low: 0.9, weighed: true }], closed }),
+				'2026-09-01',
+				values
+			);
+		expect(step('shelter-half', []).released).toMatchObject({
+			state: 'held',
+			because: 'waits until half of the shelter is off'
+		});
+		// The half of another work is not its half.
+		expect(
+			step('shelter-half', [{ source: 'shelter-half@2025-04-01', on: '2025-05-01' }]).released?.state
+		).toBe('held');
+		const off = step('shelter-half', [{ source: 'shelter-half@2026-04-01', on: '2026-05-20' }]);
+		expect(off.released?.state).toBe('released');
+		expect(off.fromOn).toBe('2026-05-20');
+		expect(step('shelter-on', []).released?.because).toBe('waits until the shelter is on');
+	});
+	it('asks no evergreen for a crown in leaf', () => {
+		const out = { ...release, condition: 'leaves-out' as const };
+		const covered = [look('2026-05-01', { leafCover: 0.9 })];
+		expect(metOn(out, facts(covered), values)?.on).toBe('2026-05-01');
+		expect(metOn(out, facts(covered, { evergreen: true }), values)).toBeNull();
+		expect(metOn(out, facts([look('2026-05-02', { buds: 'open' })], { evergreen: true }), values)?.on).toBe(
+			'2026-05-02'
+		);
+		expect(releaseOf(out, facts([], { evergreen: true }), '2026-05-01', values).because).toBe(
+			'waits until new leaves are seen'
+		);
+	});
+	it('opens a later root stage by its gate alone, never by a date or a full crown', () => {
+		const stage = { ...release, condition: 'growth-regained' as const };
+		const crown = [look('2026-05-01', { leafCover: 1 })];
+		const gate = (answer: 'met' | 'not-met' | 'unknown') =>
+			facts(crown, { gate: { answer, because: ['So.'] } });
+		expect(releaseOf(stage, gate('met'), '2026-05-20', values)).toMatchObject({
+			state: 'released',
+			because: 'the last stage is paid back: So'
+		});
+		for (const answer of ['not-met', 'unknown'] as const)
+			expect(releaseOf(stage, gate(answer), '2030-01-01', values)).toMatchObject({
+				state: 'held',
+				because: 'waits until the last stage is paid back. So'
+			});
+		expect(releaseOf(stage, facts(crown), '2030-01-01', values).state).toBe('held');
+	});
+	it('past its last day it asks and orders nothing', () => {
+		const task = { title: 'Take half the shade off', fromOn: '2026-05-10', toOn: '2026-05-20', release };
+		const late = timed({ ...task, source: 'x@2026-04-01' }, facts([]), '2026-06-02', values);
+		expect(headed(late)).toBe('Look first: do its buds move?');
+		const seen = timed(
+			{ ...task, source: 'x@2026-04-01' },
+			facts([look('2026-05-02', { buds: 'open' })]),
+			'2026-06-02',
+			values
+		);
+		expect(headed(seen)).toBe('Take half the shade off');
 	});
 	it('times the task anew with the same length, and doing it twice changes nothing', () => {
 		const task = { fromOn: '2026-05-10', toOn: '2026-05-20', release, source: 'x@2026-04-01' };
@@ -207,7 +298,11 @@ describe('work that comes up again, and several at once', () => {
 			crownExcess: 0,
 			nextStageOn: null,
 			plantCount: 1,
-			suckers: true
+			suckers: true,
+			inLeaf: true,
+			leafOutOn: null,
+			coldLimitC: 0,
+			coldFromOn: null
 		};
 		const every = (change: object = {}) =>
 			Object.fromEntries(
@@ -605,8 +700,19 @@ describe('the calendar', () => {
 					name: '',
 					placeName: '',
 					facts: {
-						looks: [{ observedOn: '2026-04-30', buds: 'open', leafCover: null, shootExtensionMm: null }],
-						functionLow: []
+						looks: [
+							{
+								leafState: null,
+								observedOn: '2026-04-30',
+								buds: 'open',
+								leafCover: null,
+								shootExtensionMm: null
+							}
+						],
+						functionLow: [],
+						evergreen: false,
+						gate: null,
+						closed: []
 					},
 					tasks: (await loadRecords(store.db, tree.id)).tasks
 				}

@@ -258,6 +258,8 @@ describe('replanting', () => {
 				reuse: newMix,
 				seat: null,
 				crownWidthMm: null,
+				coarseId: 'grit-coarse',
+				topId: null,
 				coarseLayerMm: 0,
 				topLayerMm: 0,
 				headspaceMm: 20,

@@ -75,7 +75,7 @@ describe('a planting', () => {
 			store,
 			tree.id,
 			planting(),
-			{ waterSchool: 'dry-rest', fromStock: { potId, materials: true, coarseId: 'grit-coarse' } },
+			{ waterSchool: 'dry-rest', fromStock: { potId, materials: true } },
 			values
 		);
 		const after = await loadStock(store.db);
@@ -117,7 +117,7 @@ describe('a planting', () => {
 		const { store, tree } = await storeWithTree();
 		const choices = {
 			waterSchool: 'at-once' as const,
-			fromStock: { potId: 'none', materials: false, coarseId: 'grit-coarse' as const }
+			fromStock: { potId: 'none', materials: false }
 		};
 		expect(
 			(await refusal(recordPlanting(store, tree.id, planting(), choices, values))).problems[0]

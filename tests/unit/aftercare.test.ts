@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { aftercareTasks, type WorkDone } from '$core/aftercare/rules';
 import { taskInput } from '$core/aftercare/task';
 import { daysBetween } from '$core/climate/calendar';
+import { firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/kinds/kind';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
 import { defaultValues, resolveValues } from '$core/values/values';
@@ -22,7 +23,11 @@ const work: WorkDone = {
 	crownExcess: 0.25,
 	nextStageOn: '2027-02-01',
 	suckers: false,
-	plantCount: 1
+	plantCount: 1,
+	inLeaf: true,
+	leafOutOn: null,
+	coldLimitC: 0,
+	coldFromOn: '2026-02-10'
 };
 const rulesOf = (change: Partial<WorkDone> = {}) => aftercareTasks({ ...work, ...change }, defaultValues);
 const byRule = (change: Partial<WorkDone>, rule: string) =>
@@ -60,7 +65,11 @@ describe('aftercare', () => {
 	});
 	it('follows the school on the crown with its number', () => {
 		expect(byRule({ crownSchool: 'balance' }, 'crown')?.title).toMatch(/25 % of the leaf area/);
-		expect(byRule({}, 'crown')?.kind).toBe('shelter');
+		expect(byRule({}, 'crown')).toBeUndefined();
+		expect(byRule({}, 'shelter-on')?.reason).toMatch(/feed about 75 % of the crown/);
+		expect(byRule({ inGround: true }, 'crown')?.kind).toBe('shelter');
+		// Bare twigs ask for no shade.
+		expect(byRule({ inGround: true, inLeaf: false }, 'crown')).toBeUndefined();
 		expect(byRule({ crownExcess: 0 }, 'crown')).toBeUndefined();
 	});
 	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
@@ -82,6 +91,48 @@ describe('aftercare', () => {
 		expect(daysBetween(work.workOn, task('clear-growth')?.fromOn ?? '')).toBe(40);
 		expect(daysBetween(work.workOn, task('shelter')?.toOn ?? '')).toBe(63);
 		expect(daysBetween(work.workOn, byRule({}, 'shelter')?.toOn ?? '')).toBe(28);
+	});
+	it('puts shelter on before half of it comes off, and half before the rest, for every group in leaf or bare', () => {
+		for (const group of groups)
+			for (const inLeaf of [true, false])
+				for (const waterSchool of ['at-once', 'dry-rest'] as const) {
+					const change = { group, inLeaf, waterSchool, leafOutOn: inLeaf ? null : '2026-04-20' };
+					const on = byRule(change, 'shelter-on');
+					const half = byRule(change, 'shelter-half');
+					const rest = byRule(change, 'shelter');
+					expect(on?.fromOn).toBe(work.workOn);
+					if (group === 'succulent' && waterSchool === 'dry-rest') {
+						expect(on?.title).toMatch(/dry and airy/);
+						expect([half, rest]).toEqual([undefined, undefined]);
+						continue;
+					}
+					expect([half?.release?.after, rest?.release?.after]).toEqual(['shelter-on', 'shelter-half']);
+					expect((half?.fromOn ?? '') < (rest?.fromOn ?? '')).toBe(true);
+					expect(half?.release?.condition).toBe(inLeaf ? 'buds-move' : 'leaves-out');
+					if (!inLeaf) {
+						expect(on?.title).toBe('Shelter it from wind, and its stem from sun');
+						// Demand begins with the leaves, and so do its weeks of shelter.
+						expect((half?.fromOn ?? '') > '2026-04-20').toBe(true);
+						expect([half?.title, rest?.title].join()).not.toMatch(/shade/i);
+					}
+				}
+		expect(byRule({ livingLoss: 0.01 }, 'shelter-on')).toBeUndefined();
+	});
+	it('settles its winter place ahead of the first night below its limit, in either hemisphere', () => {
+		const first = (latitudeDeg: number, workOn: string) =>
+			firstColdNight(
+				{ kind: 'open', latitudeDeg, elevationM: 0, heldMinimumC: null },
+				workOn,
+				0,
+				defaultValues
+			);
+		const north = first(52, '2026-06-20');
+		const south = first(-52, '2026-12-19');
+		expect(daysBetween('2026-06-20', north ?? '')).toBeCloseTo(daysBetween('2026-12-19', south ?? ''), -1);
+		const due = byRule({ workOn: '2026-06-20', coldFromOn: north }, 'cold');
+		expect(daysBetween(due?.toOn ?? '', north ?? '')).toBe(7);
+		expect(byRule({ coldFromOn: null }, 'cold')).toBeUndefined();
+		expect(byRule({ coldFromOn: work.workOn }, 'cold')?.toOn).toBe('2026-02-12');
 	});
 	it('places the next root stage on its day', () => {
 		expect(byRule({}, 'next-stage')?.fromOn).toBe('2027-02-01');

@@ -73,6 +73,8 @@ const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
 	lastWork: null,
 	goneRoots: [],
 	stock: { pots: [box, gone], items: [pumice], mixes: [own] },
+	near: {},
+	weighedFunction: null,
 	...change
 });
 const rot = {

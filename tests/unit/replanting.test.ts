@@ -28,7 +28,8 @@ import { parseQuickRoot } from '$core/roots/quick-entry';
 import { segmentFromQuick, startAzimuth } from '$core/roots/root-map';
 import { draw, stockItemSchema } from '$core/stock/stock';
 import { defaultValues as values } from '$core/values/values';
-import { dailyDemandL, dryDownDays } from '$core/water/demand';
+import { dailyDemandL } from '$core/water/demand';
+import { dryDown, steadyDays } from '$core/water/dry-down';
 
 const round = (top: number, bottom: number, heightMm: number): Pot => ({
 	shape: 'round',
@@ -45,14 +46,14 @@ const question = (change: Partial<PotQuestion> = {}): PotQuestion => ({
 	standing: { tiltDeg: 0, tiltTowardDeg: 0 },
 	mix: pottingMixOf('pumice-bark'),
 	coarseLayerMm: 0,
-	coarsePoreMm: 1.6,
+	coarseId: 'grit-coarse',
+	moundMm: 0,
 	topLayerMm: 0,
 	headspaceMm: 20,
 	flareOverRimMm: -20,
 	wetnessTrigger: 0.5,
-	et0Mm: 3,
+	days: steadyDays({ et0Mm: 3, inLeaf: true }),
 	crownWidthMm: 500,
-	inLeaf: true,
 	rootFunction: 1,
 	heightM: 1,
 	largerWidthMm: 270,
@@ -124,7 +125,12 @@ describe('pots', () => {
 			{ name: 'right', pot: round(280, 230, 170), massKg: null },
 			{ name: 'huge', pot: round(700, 600, 400), massKg: null }
 		];
-		const ranked = rankPots(pots, question({ crownWidthMm: 450, et0Mm: 2 }), 'larger', values);
+		const ranked = rankPots(
+			pots,
+			question({ crownWidthMm: 450, days: steadyDays({ et0Mm: 2, inLeaf: true }) }),
+			'larger',
+			values
+		);
 		expect(ranked.map((entry) => entry.name)).toEqual(['right', 'huge', 'too small', 'far too small']);
 		expect(ranked[1]?.judged.verdict).toBe('over');
 		expect(ranked[0]?.judged.offLargerMm).toBe(10);
@@ -139,7 +145,15 @@ describe('pots', () => {
 		expect(deep?.pot.bottomLengthMm).toBe(deep?.pot.topLengthMm);
 	});
 	it('nothing drawn means no end to the wet; half the roots drink half', () => {
-		expect(dryDownDays(5, 0.5, { transpirationL: 0, evaporationL: 0 })).toBe(Infinity);
+		const stores = { rootedMostL: 2, unrootedMostL: 3, surfaceM2: 0.1, crownM2: 0.5 };
+		const days = (et0Mm: number, inLeaf = true, phi = 1, trigger = 0.5) =>
+			dryDown(stores, steadyDays({ et0Mm, inLeaf }), trigger, phi, values);
+		expect(days(0)).toBe(Infinity);
+		expect(days(4)).toBeLessThan(days(4, false));
+		expect(days(4)).toBeLessThan(days(4, true, 0.5));
+		expect(days(4, true, 1, 0.3)).toBeLessThan(days(4, true, 1, 0.6));
+		// What is not dry within the days that are known is reckoned on from them, never cut off at their end.
+		expect(days(0.01)).toBeGreaterThan(120);
 		const full = dailyDemandL({ et0Mm: 4, crownM2: 0.5, rootFunction: 1, surfaceM2: 0.1 }, values);
 		const half = dailyDemandL({ et0Mm: 4, crownM2: 0.5, rootFunction: 0.5, surfaceM2: 0.1 }, values);
 		expect(half.transpirationL).toBeCloseTo(full.transpirationL / 2, 12);
@@ -391,6 +405,7 @@ describe('stock and kit', () => {
 				values
 			),
 			coarseId: 'grit-coarse',
+			topId: null,
 			seat: null,
 			stockPot: { name: 'Nursery pot', count: 31, price: 0.5 }
 		},

@@ -252,8 +252,8 @@ describe('the gate before a later stage', () => {
 	const plan = { cuts: [cut(0, '2025-03-01'), cut(1, null)] };
 	const look = (observedOn: string, rest: Record<string, unknown>) =>
 		observationSchema.parse({ id: observedOn, version: 1, observedOn, note: 'x', ...rest });
-	const answer = (looks: ReturnType<typeof look>[], reference: number | null = null) =>
-		stageGate(plan, looks, reference, defaultValues)?.answer;
+	const answer = (looks: ReturnType<typeof look>[], reference: number | null = null, evergreen = false) =>
+		stageGate(plan, looks, reference, evergreen, defaultValues)?.answer;
 	it('is unknown without readings, met by shoots regained, not met by weak ones', () => {
 		expect(answer([])).toBe('unknown');
 		const before = look('2024-09-01', { shootExtensionMm: 200 });
@@ -273,10 +273,35 @@ describe('the gate before a later stage', () => {
 			])
 		).toBe('not-met');
 	});
-	it('does not stand before the first stage, nor in a stage that is in hand', () => {
-		expect(stageGate({ cuts: [cut(0, null)] }, [], null, defaultValues)).toBeNull();
+	it('of an evergreen asks for new leaves and white tips, never for a full crown', () => {
+		const of = (...looks: ReturnType<typeof look>[]) => answer(looks, null, true);
+		expect(of(look('2025-07-01', { leafCover: 0.95, whiteTips: true }))).toBe('unknown');
+		expect(of(look('2025-07-01', { buds: 'open' }))).toBe('unknown');
+		expect(of(look('2025-07-01', { buds: 'open', whiteTips: true }))).toBe('met');
 		expect(
-			stageGate({ cuts: [cut(0, '2025-03-01'), { ...cut(0, null), id: 'other' }] }, [], null, defaultValues)
+			of(
+				look('2025-02-01', { leafCover: 0.9 }),
+				look('2025-07-01', { leafCover: 0.7, buds: 'open', whiteTips: true })
+			)
+		).toBe('not-met');
+		// Thin from before, it is not asked for more than it had.
+		expect(
+			of(
+				look('2025-02-01', { leafCover: 0.6 }),
+				look('2025-07-01', { leafCover: 0.6, buds: 'open', whiteTips: true })
+			)
+		).toBe('met');
+	});
+	it('does not stand before the first stage, nor in a stage that is in hand', () => {
+		expect(stageGate({ cuts: [cut(0, null)] }, [], null, false, defaultValues)).toBeNull();
+		expect(
+			stageGate(
+				{ cuts: [cut(0, '2025-03-01'), { ...cut(0, null), id: 'other' }] },
+				[],
+				null,
+				false,
+				defaultValues
+			)
 		).toBeNull();
 	});
 });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Task } from '$core/aftercare/task';
 import { shippedKinds } from '$core/kinds/shipped';
-import { coldLimitC, isAlarm, todayItems, walkingRound, type TodayTree } from '$core/today/today';
+import { coldOf, isAlarm, todayItems, walkingRound, type TodayTree } from '$core/today/today';
 import type { StandingKept } from '$core/standing/kept';
 import { defaultValues } from '$core/values/values';
 
@@ -62,7 +62,7 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	lastDecision: null,
 	water: null,
 	standing: null,
-	facts: { looks: [], functionLow: [] },
+	facts: { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] },
 	...change
 });
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);
@@ -96,8 +96,11 @@ describe('today', () => {
 		expect(items({ ...out, tree: { ...out.tree, state: 'dead' } })).toHaveLength(0);
 	});
 	it('holds freshly cut roots of hardy trees above frost, for a while', () => {
-		expect(coldLimitC(entry({ lastCutOn: '2026-04-01' }), today, defaultValues)).toBe(0);
-		expect(coldLimitC(entry({ lastCutOn: '2025-12-01' }), today, defaultValues)).toBe(-15);
+		expect(coldOf(entry({ lastCutOn: '2026-04-01' }), today, defaultValues)).toEqual({
+			limitC: 0,
+			why: 'its roots freshly cut'
+		});
+		expect(coldOf(entry({ lastCutOn: '2025-12-01' }), today, defaultValues).limitC).toBe(-15);
 	});
 	it('brings up a tree that nobody looked at for sixty days', () => {
 		expect(items(entry({ lastLookOn: '2026-02-16' }))[0]?.figure).toBe('61 days unseen');
@@ -130,6 +133,8 @@ describe('today', () => {
 	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 		out: null,
 		waterOn: today,
+		rootsCutOn: null,
+		gate: null,
 		pottedOn: null,
 		firmness: null,
 		pests: null,

@@ -2,14 +2,21 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { answeredByLook, resultAsked } from '../core/aftercare/result';
 import { aftercareTasks } from '../core/aftercare/rules';
+import { ruleOf, workedOn } from '../core/aftercare/source';
 import type { Schools, Task, TaskInput } from '../core/aftercare/task';
 import type { TreeRecords } from '../core/case/case';
+import { addDays, daysBetween } from '../core/climate/calendar';
+import { coldLimit, firstColdNight } from '../core/climate/cold-limit';
+import type { Place } from '../core/climate/place';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/crown/crown';
 import { count, id, measure, oneOf } from '../core/fields/fields';
 import { budStates, observationInput, smells } from '../core/recovery/observation';
-import { isTender } from '../core/kinds/kind';
+import { bearsAlways, isTender } from '../core/kinds/kind';
+import { isEvidence } from '../core/standing/fact';
 import { lastRootWork } from '../core/standing/losses';
+import { standingOf } from '../core/standing/standing';
+import { leafCalendar } from '../core/water/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/water/watering';
 import type { Store } from './db/database';
@@ -28,6 +35,16 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	const place = records.places.find((candidate) => candidate.id === tree.placeId);
 	const onTheDay = last && last.on === schools.workOn ? last : null;
 	const livingLoss = onTheDay?.livingLoss ?? 0;
+	const cold = coldLimit(
+		{
+			kind,
+			lastCutOn: schools.workOn,
+			inGround: tree.situation === 'in-ground',
+			newShoots: false
+		},
+		schools.workOn,
+		values
+	);
 	const proposed = aftercareTasks(
 		{
 			workOn: schools.workOn,
@@ -40,6 +57,9 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			structuralCut: onTheDay?.structuralCut ?? false,
 			collarWork: tree.situation === 'in-ground',
 			seasonFit: place ? seasonFit(kind, place, schools.workOn, values) : 'out-of-window',
+			...leavesOn(records, place ?? null, schools.workOn, values),
+			coldLimitC: cold.limitC,
+			coldFromOn: place ? firstColdNight(place, schools.workOn, cold.limitC, values) : null,
 			crownSchool: schools.crownSchool,
 			waterSchool: schools.waterSchool,
 			crownExcess: crownSupply(1 - livingLoss, values).excess,
@@ -57,6 +77,32 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	return proposed
 		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
 		.filter((task) => !made.has(task.source));
+}
+
+/** Whether it bore leaves on a day, as it was seen about then, else as its kind does; and when bare twigs usually come into leaf. */
+function leavesOn(
+	records: TreeRecords,
+	place: Place | null,
+	on: string,
+	values: Values
+): { inLeaf: boolean; leafOutOn: string | null } {
+	const { kind } = records;
+	if (!place || bearsAlways(kind)) return { inLeaf: true, leafOutOn: null };
+	const calendar = leafCalendar(kind, place, values);
+	const { leafCover } = standingOf(records, on, values);
+	const seen =
+		leafCover.value !== null &&
+		leafCover.on !== null &&
+		isEvidence(leafCover.known) &&
+		daysBetween(leafCover.on, on) <= values['decision.waterKnownDays']
+			? leafCover.value > 0
+			: null;
+	if (seen ?? calendar(on)) return { inLeaf: true, leafOutOn: null };
+	for (let day = 0; day < 365; day++) {
+		const then = addDays(on, day);
+		if (calendar(then)) return { inLeaf: false, leafOutOn: then };
+	}
+	return { inLeaf: false, leafOutOn: null };
 }
 
 /** Looks and checks that follow from the work itself, whatever school is chosen for the aftercare. */
@@ -209,8 +255,27 @@ async function closingOf(store: Store, treeId: string, closing: TaskClosing): Pr
 			refuseCare('on', closing.on, await requireTree(work, treeId));
 			await closeInWork(work, closing.taskId, closing.version, closing);
 			await fileResult(work, treeId, before, closing);
+			if (closing.state === 'skipped') await skipWhatFollows(work, treeId, before, closing);
 		}
 	};
+}
+
+/** What never went on does not come off. */
+async function skipWhatFollows(
+	work: Work,
+	treeId: string,
+	task: Task,
+	{ skipReason, on }: TaskClosing
+): Promise<void> {
+	if (ruleOf(task.source) !== 'shelter-on') return;
+	const day = workedOn(task.source);
+	for (const one of await tasks.list(work.tx, treeId))
+		if (
+			one.state === 'open' &&
+			workedOn(one.source) === day &&
+			['shelter', 'shelter-half'].includes(ruleOf(one.source))
+		)
+			await closeInWork(work, one.id, one.version, { state: 'skipped', skipReason, on });
 }
 
 /** What one touch closes or waters, for several trees at once. */

@@ -1,4 +1,4 @@
-import { and, eq, max } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { bearsAlways, isTender } from '../core/kinds/kind';
 import type { Place } from '../core/climate/place';
 import { addDays, daysBetween } from '../core/climate/calendar';
@@ -25,7 +25,7 @@ import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
 import { answeredByLook } from '../core/aftercare/result';
-import { stageGate } from '../core/roots/stage-gate';
+import { gateOf } from '../core/standing/gate';
 import { rootLosses } from '../core/standing/losses';
 import { openFlags } from '../core/standing/flags';
 import { looksSeen } from '../core/standing/looks';
@@ -44,19 +44,9 @@ import { backups, decisions, observations, saidForecasts, trees } from './record
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
+import { loadRecords, referenceShootMm, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
 import { waterOf } from './water';
 import { placeSeries } from './weather';
-
-/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
-export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
-	if (!tree.referenceTreeId) return null;
-	const [row] = await db
-		.select({ most: max(tables.observation.shootExtensionMm) })
-		.from(tables.observation)
-		.where(eq(tables.observation.treeId, tree.referenceTreeId));
-	return row?.most ?? null;
-}
 
 /** The tree that this one is compared with, and what was seen of it; null when none is named. */
 export async function twinOf(
@@ -162,7 +152,7 @@ function judged(
 			observations,
 			probabilityBefore: said.at(-2)?.probability ?? said.at(-1)?.probability ?? null,
 			dryness,
-			gate: plan ? stageGate(plan, observations, reference, values) : null,
+			gate: gateOf(records, reference, values),
 			stagesLeft,
 			referenceShootMm: reference,
 			flags: openFlags(records.tasks),

@@ -101,7 +101,6 @@ export interface FromStock {
 	potId: string | null;
 	/** Components and supplies too. */
 	materials: boolean;
-	coarseId: ComponentId;
 }
 
 /**
@@ -134,7 +133,6 @@ export async function drawFromStock(
 			planting: {
 				...planting,
 				amounts: layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values),
-				coarseId: from.coarseId,
 				stockPot: null
 			},
 			lift: null,

@@ -4,7 +4,7 @@ import { addDays } from '../core/climate/calendar';
 import type { Release, ReleaseFacts } from '../core/aftercare/release';
 import type { StandingKept } from '../core/standing/kept';
 import type { FunctionLow, WaterState } from '../core/water/water-state';
-import type { Group } from '../core/kinds/kind';
+import { bearsAlways, type Group } from '../core/kinds/kind';
 import type { TodayTask, TodayTree } from '../core/today/today';
 import type { Tree } from '../core/tree/tree';
 import type { Reader, Store } from './db/database';
@@ -116,6 +116,10 @@ export async function todayTreesKept(store: Store, on: string): Promise<TodayTre
 	return trees;
 }
 
+/** What was kept before steps waited for one another waits for none. */
+const wholeRelease = (release: Release | null): Release | null =>
+	release && { ...release, after: release.after ?? '' };
+
 /**
  * What Today needs of every tree in care: its open tasks up to some days ahead, its last look and last cut.
  * @param only of these trees alone
@@ -127,7 +131,7 @@ export async function todayTrees(
 	only: readonly string[] | null = null
 ): Promise<TodayTree[]> {
 	const among = (column: AnySQLiteColumn) => (only ? sql`and ${inArray(column, [...only])}` : sql``);
-	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, standings, courses] =
+	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, standings, courses, steps] =
 		await Promise.all([
 			jsonRows<TodayRow>(
 				db,
@@ -168,6 +172,7 @@ export async function todayTrees(
 					observedOn: observation.observedOn,
 					buds: observation.buds,
 					leafCover: observation.leafCover,
+					leafState: observation.leafState,
 					shootExtensionMm: observation.shootExtensionMm
 				},
 				sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} ${among(observation.treeId)} and ${observation.treeId} in
@@ -190,11 +195,18 @@ export async function todayTrees(
 				{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
 				sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
 				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%root-function%')`
+			),
+			// Steps of shelter that are closed: the next one waits for them.
+			jsonRows<{ treeId: string; source: string; on: string }>(
+				db,
+				{ treeId: task.treeId, source: task.source, on: task.closedOn },
+				sql`from ${task} where ${task.state} <> 'open' and ${task.source} like 'shelter-%' ${among(task.treeId)} and ${task.treeId} in
+				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%"after":"shelter-%')`
 			)
 		]);
 	const parsed = open.map((entry) => ({
 		...entry,
-		release: parsedJson<Release | null>(entry.release)
+		release: wholeRelease(parsedJson<Release | null>(entry.release))
 	}));
 	const looksOf = new Map<string, ReleaseFacts['looks'][number][]>();
 	for (const { treeId, ...look } of looks) {
@@ -220,6 +232,7 @@ export async function todayTrees(
 		const placeFound = placeOf.get(placeId);
 		if (!kindFound || !placeFound) return [];
 		const found = tasksOf.get(row.id) ?? [];
+		const standing = standingOf.get(row.id) ?? null;
 		return [
 			{
 				tree: row,
@@ -227,13 +240,21 @@ export async function todayTrees(
 				place: placeFound,
 				tasks: found,
 				lastLookOn,
-				lastCutOn: cutOf.get(row.id) ?? null,
+				// A lift takes roots as a cut does.
+				lastCutOn:
+					[cutOf.get(row.id), standing?.rootsCutOn]
+						.filter((cutOn) => typeof cutOn === 'string')
+						.sort()
+						.at(-1) ?? null,
 				lastDecision: decisionOf.get(row.id) ?? null,
 				water: waterOf.get(row.id) ?? null,
-				standing: standingOf.get(row.id) ?? null,
+				standing,
 				facts: {
 					looks: looksOf.get(row.id) ?? [],
-					functionLow: lowOf.get(row.id) ?? []
+					functionLow: lowOf.get(row.id) ?? [],
+					evergreen: bearsAlways(kindFound),
+					gate: standing?.gate ?? null,
+					closed: steps.filter((step) => step.treeId === row.id)
 				}
 			}
 		];

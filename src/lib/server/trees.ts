@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm';
+import { asc, eq, max, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
@@ -259,4 +259,14 @@ export function refuseDate(field: string, on: string, tree: Tree): void {
 		throw invalid([
 			{ field, message: `must not be more than ten years before ${tree.takenInOn}, when it was taken in` }
 		]);
+}
+
+/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
+export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
+	if (!tree.referenceTreeId) return null;
+	const [row] = await db
+		.select({ most: max(tables.observation.shootExtensionMm) })
+		.from(tables.observation)
+		.where(eq(tables.observation.treeId, tree.referenceTreeId));
+	return row?.most ?? null;
 }

@@ -2,6 +2,8 @@ import { sql } from 'drizzle-orm';
 import { answeredByWatering } from '../core/aftercare/result';
 import { addDays } from '../core/climate/calendar';
 import { standingKept, type StandingKept } from '../core/standing/kept';
+import { gateOf } from '../core/standing/gate';
+import { lastRootWork } from '../core/standing/losses';
 import { standingOf } from '../core/standing/standing';
 import { fallWords } from '../core/water/forecast';
 import { treeGroundWater } from '../core/water/ground-water';
@@ -25,7 +27,7 @@ import { doWork, type Piece } from './records/work';
 import { notFound } from './errors';
 import { readOverrides } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, refuseCare, requireTree } from './trees';
+import { loadRecords, referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 /** Weather reaches back so far for the filter, and so far ahead. */
@@ -139,7 +141,7 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		db,
 		{
 			id: tree.id,
-			basis: sql`'3|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
+			basis: sql`'4|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
 		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`
@@ -193,7 +195,10 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 			states.push({
 				treeId: id,
 				basis,
-				standing: standingKept(standingOf(records, on, values)),
+				standing: standingKept(standingOf(records, on, values), {
+					rootsCutOn: lastRootWork(records, values)?.on ?? null,
+					gate: gateOf(records, await referenceShootMm(store.db, records.tree), values)
+				}),
 				found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null
 			});
 		}

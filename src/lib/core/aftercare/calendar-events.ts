@@ -1,6 +1,6 @@
 import type { Task } from './task';
 import type { Values } from '../values/values';
-import { timed, type ReleaseFacts } from './release';
+import { headed, timed, type ReleaseFacts } from './release';
 
 /** A day of work as a calendar shows it. Its identity is that of the task, so that it moves and is not doubled. */
 export interface CalendarEvent {
@@ -41,7 +41,7 @@ export function calendarEvents(
 						uid: `task-${task.id}@bruntle`,
 						fromOn: task.fromOn,
 						toOn: task.toOn,
-						title: `${tree.tag}: ${task.title}`,
+						title: `${tree.tag}: ${headed(task)}`,
 						text: [tree.name, tree.placeName, task.reason, task.released ? task.released.because : '']
 							.filter((line) => line !== '')
 							.join('\n'),

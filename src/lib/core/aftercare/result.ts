@@ -2,6 +2,7 @@ import type { ExaminationInput } from '../diagnosis/examination';
 import type { RawReading } from '../measuring/measurement';
 import type { ObservationInput } from '../recovery/observation';
 import type { WateringInput } from '../water/watering';
+import { ruleOf, workedOn } from './source';
 import type { Task } from './task';
 
 /** What a piece of work asks for, beyond being done: it is filed as that record, and that record closes the work. */
@@ -18,9 +19,6 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 	backup: 'backup',
 	referral: 'referral'
 };
-
-/** The rule a task was made from; empty for one that was written by hand. */
-export const ruleOf = (source: string): string => source.split('@')[0] ?? '';
 
 /** What a task asks for when it is done; null where the tick is all. */
 export function resultAsked(task: Pick<Task, 'kind' | 'source'>): ResultKind | null {
@@ -67,7 +65,7 @@ export function tasksAnswered<T extends Pick<Task, 'kind' | 'source' | 'state' |
 		if (asked === null || asked === 'referral' || !answers.includes(asked)) return false;
 		// Water given or buds seen before their day make the later question idle; the others wait for their time.
 		const early = asked === 'watering' || asked === 'buds' || asked === 'backup';
-		const worked = /@(\d{4}-\d{2}-\d{2})/.exec(task.source)?.[1] ?? task.fromOn;
+		const worked = workedOn(task.source) ?? task.fromOn;
 		return task.fromOn <= on || (early && worked <= on);
 	});
 }

@@ -1,4 +1,4 @@
-import { addDays } from '../climate/calendar';
+import { addDays, daysBetween } from '../climate/calendar';
 import type { SeasonFit } from '../climate/windows';
 import type { Group } from '../kinds/kind';
 import type { CrownSchool, WaterSchool } from '../tree/tree';
@@ -29,6 +29,14 @@ export interface WorkDone {
 	plantCount: number;
 	/** Suckers were seen on it. */
 	suckers: boolean;
+	/** It bore leaves on the day of the work. */
+	inLeaf: boolean;
+	/** For one without leaves: the day its place usually brings them. */
+	leafOutOn: string | null;
+	/** Coldest night it stands with its roots cut, °C. */
+	coldLimitC: number;
+	/** First night of its place that may be colder, within a year; null where none is. */
+	coldFromOn: string | null;
 }
 
 export interface ProposedTask extends TaskInput {
@@ -48,7 +56,7 @@ interface Draft {
 	/** It comes up again after so many days. */
 	everyDays?: number;
 	/** What must be seen first, and by which day it is brought up all the same. */
-	release?: { condition: ReleaseCondition; value?: number; byDay: number };
+	release?: { condition: ReleaseCondition; value?: number; byDay: number; after?: string };
 }
 
 /** What the tree shows before it is fed. */
@@ -65,6 +73,37 @@ const feedAfter: Record<Group, ReleaseCondition> = {
 type Rule = (work: WorkDone, values: Values) => Draft | null;
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** Whether shelter after the work is brought up at all. */
+const sheltered = ({ inGround, livingLoss }: WorkDone, values: Values): boolean =>
+	!inGround && livingLoss >= values['aftercare.lossCounts'];
+
+/** Fleshy plants in a dry rest get air; nothing is put over them, so nothing comes off. */
+const dryAir = ({ group, waterSchool }: WorkDone): boolean =>
+	group === 'succulent' && waterSchool === 'dry-rest';
+
+/** Days of shelter, from the work, or from the leaves where it has none yet: demand begins with them. */
+function shelterDays(
+	{ group, seasonFit, inLeaf, leafOutOn, workOn }: WorkDone,
+	values: Values
+): Record<'least' | 'most', { from: number; days: number }> {
+	const late = seasonFit === 'out-of-window' ? values['aftercare.shelterLate'] : 0;
+	const from = inLeaf || leafOutOn === null ? 0 : Math.max(0, daysBetween(workOn, leafOutOn));
+	return {
+		least: { from, days: values[`aftercare.shelter.${group}.least`] * 7 + late },
+		most: { from, days: values[`aftercare.shelter.${group}.most`] * 7 + late }
+	};
+}
+
+const shelterTitle: Record<Group, string> = {
+	deciduous: 'Put it out of wind and sun',
+	'broadleaf-evergreen': 'Shade it; mist it or bag it while it drops leaves',
+	conifer: 'Shade it out of the wind, and mist its foliage',
+	tropical: 'Stand it warm and humid, in bright shade',
+	succulent: 'Stand it bright and airy',
+	ericaceous: 'Part shade, out of the wind',
+	palm: 'Stand it warm and humid, in bright shade'
+};
 
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
@@ -103,47 +142,97 @@ const rules: Record<string, Rule> = {
 					toDay: values['aftercare.weighTo'],
 					minutes: 5
 				},
-	shelter: ({ group, livingLoss, seasonFit, inGround }, values) => {
-		if (inGround || livingLoss < values['aftercare.lossCounts']) return null;
-		const least = values[`aftercare.shelter.${group}.least`];
-		const most = values[`aftercare.shelter.${group}.most`];
-		const late = seasonFit === 'out-of-window' ? 7 : 0;
+	'shelter-on': (work, values) => {
+		if (!sheltered(work, values)) return null;
+		const { group, livingLoss, inLeaf, rotWasCut, waterSchool, crownExcess } = work;
+		const dry = group === 'succulent' && waterSchool === 'dry-rest';
+		const few =
+			crownExcess > values['aftercare.crownExcess']
+				? ` The roots left feed about ${percent(1 - crownExcess)} of the crown.`
+				: '';
+		return {
+			kind: 'shelter',
+			title: dry
+				? 'Stand it bright, dry and airy: no mist, no bag, no cover'
+				: !inLeaf
+					? 'Shelter it from wind, and its stem from sun'
+					: rotWasCut
+						? 'Stand it bright and airy, out of wind and noon sun'
+						: shelterTitle[group],
+			reason: dry
+				? 'Cut fleshy roots callus in dry air; what is kept moist and close rots.'
+				: !inLeaf
+					? 'Without leaves it drinks almost nothing: wind dries twigs and sun burns bark, and shade has nothing to shade yet.'
+					: `${percent(livingLoss)} of the living root is missing; what the leaves ask for is held down until the roots drink again.${few}`,
+			mark: 'trade',
+			fromDay: 0,
+			toDay: 1,
+			minutes: 15
+		};
+	},
+	'shelter-half': (work, values) => {
+		if (!sheltered(work, values) || dryAir(work)) return null;
+		const { least, most } = shelterDays(work, values);
+		return {
+			kind: 'shelter',
+			title: work.inLeaf ? 'Take half the shade off' : 'Take half the wind and sun shelter off',
+			reason: work.inLeaf
+				? 'Shelter steps down in stages: half of it once buds move, the rest when the roots drink.'
+				: 'Shelter steps down in stages: half of it once leaves are out, the rest when the roots drink.',
+			mark: 'trade',
+			fromDay: Math.round(least.from + least.days / 2),
+			toDay: least.from + least.days,
+			minutes: 5,
+			release: {
+				condition: work.inLeaf ? 'buds-move' : 'leaves-out',
+				byDay: work.inLeaf ? least.from + least.days : most.from + most.days,
+				after: 'shelter-on'
+			}
+		};
+	},
+	shelter: (work, values) => {
+		if (!sheltered(work, values) || dryAir(work)) return null;
+		const { least, most } = shelterDays(work, values);
+		const weeks = (days: number): number => Math.round(days / 7);
 		return {
 			kind: 'shelter',
 			title:
-				group === 'conifer'
+				work.group === 'conifer' && work.inLeaf
 					? 'Take the rest of shade and misting off'
-					: 'Take the rest of shade and wind shelter off',
-			reason: `Shelter for ${least} to ${most} weeks holds demand down while ${percent(livingLoss)} of the living root is missing.`,
+					: 'Take the rest of the shelter off',
+			reason: `Shelter for ${weeks(least.days)} to ${weeks(most.days)} weeks${work.inLeaf ? '' : ' of its leaves'} holds demand down while ${percent(work.livingLoss)} of the living root is missing.`,
 			mark: 'trade',
-			fromDay: least * 7 + late,
-			toDay: most * 7 + late,
+			fromDay: least.from + least.days,
+			toDay: most.from + most.days,
 			minutes: 10,
 			release: {
 				condition: 'root-function',
 				value: values['aftercare.shelterOffFunction'],
-				byDay: most * 7 + late
+				byDay: most.from + most.days,
+				after: 'shelter-half'
 			}
 		};
 	},
-	cold: ({ tender, coldestC, workOn, livingLoss, inGround }, values) => {
-		if (inGround || livingLoss < values['aftercare.lossCounts']) return null;
-		const limit = tender ? Math.max(coldestC, values['cold.tenderCutC']) : values['cold.cutRootsMinimumC'];
-		const month = Number(workOn.slice(5, 7));
+	cold: ({ tender, coldestC, coldLimitC, coldFromOn, workOn, livingLoss, inGround }, values) => {
+		if (inGround || livingLoss < values['aftercare.lossCounts'] || coldFromOn === null) return null;
+		const until = daysBetween(workOn, coldFromOn);
 		return {
 			kind: 'cold',
-			title: `Where will it stand so that its roots stay above ${limit} °C?`,
-			reason: tender
-				? `It is tender (coldest ${coldestC} °C) and works with fewer roots.`
-				: 'Freshly cut roots of hardy trees are kept from frost until spring.',
+			title: `Where will it stand so that its roots stay above ${coldLimitC} °C?`,
+			reason: `${
+				tender
+					? `It is tender (coldest ${coldestC} °C) and works with fewer roots.`
+					: 'Freshly cut roots of hardy trees are kept from frost until spring.'
+			} A cold night of its place falls below that ${until === 0 ? 'at this time of the year already' : `from ${coldFromOn} on`}.`,
 			mark: tender ? 'memory' : 'trade',
 			fromDay: 0,
-			toDay: month >= 9 || month <= 4 ? 2 : 120,
+			toDay: Math.max(2, until - values['aftercare.coldAheadDays']),
 			minutes: 5
 		};
 	},
-	crown: ({ crownSchool, crownExcess }, values) =>
-		crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
+	crown: (work, values) => {
+		const { crownSchool, crownExcess } = work;
+		return crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
 			? {
 					kind: 'crown',
 					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the leaf area, dead and crossing wood first`,
@@ -153,7 +242,8 @@ const rules: Record<string, Rule> = {
 					toDay: 3,
 					minutes: 30
 				}
-			: crownExcess > values['aftercare.crownExcess']
+			: // What is cut and sheltered at once is one piece of work: the shelter says it.
+				crownExcess > values['aftercare.crownExcess'] && work.inGround && work.inLeaf
 				? {
 						kind: 'shelter',
 						title: 'Shade, shelter and humidity instead of cutting leaves',
@@ -163,23 +253,8 @@ const rules: Record<string, Rule> = {
 						toDay: 2,
 						minutes: 15
 					}
-				: null,
-	'shelter-half': ({ livingLoss, inGround, group }, values) =>
-		inGround || livingLoss < values['aftercare.lossCounts']
-			? null
-			: {
-					kind: 'shelter',
-					title: 'Take half the shade off',
-					reason: 'Shelter steps down in stages: half of it once buds move, the rest when the roots drink.',
-					mark: 'trade',
-					fromDay: Math.round((values[`aftercare.shelter.${group}.least`] * 7) / 2),
-					toDay: values[`aftercare.shelter.${group}.least`] * 7,
-					minutes: 5,
-					release: {
-						condition: 'buds-move',
-						byDay: values[`aftercare.shelter.${group}.least`] * 7
-					}
-				},
+				: null;
+	},
 	'rot-recheck': ({ rotWasCut }, values) =>
 		rotWasCut
 			? {
@@ -384,7 +459,8 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 				? {
 						condition: release.condition,
 						value: release.value ?? 0,
-						byOn: addDays(work.workOn, release.byDay)
+						byOn: addDays(work.workOn, release.byDay),
+						after: release.after ?? ''
 					}
 				: null
 		});
@@ -404,7 +480,8 @@ export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
 			release: {
 				condition: 'growth-regained',
 				value: 0,
-				byOn: addDays(work.nextStageOn, values['aftercare.stageSpan'])
+				byOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
+				after: ''
 			}
 		});
 	return proposed.sort((a, b) => (a.fromOn === b.fromOn ? 0 : a.fromOn < b.fromOn ? -1 : 1));

@@ -80,7 +80,17 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
  * - Version 2 kept the name of a shipped recipe with a planting, and neither lifts nor plans of planting and ground works.
  */
 export function upgradeCase(raw: unknown): unknown {
-	return fromThird(fromSecond(fromFirst(raw)));
+	return coarseWithPlanting(fromThird(fromSecond(fromFirst(raw))));
+}
+
+/** What the coarse layer is of once stood beside the planting of a plan. */
+function coarseWithPlanting(raw: unknown): unknown {
+	if (!isRecord(raw) || !isRecord(raw.replantPlan) || !('coarseId' in raw.replantPlan)) return raw;
+	const { coarseId, planting, ...plan } = raw.replantPlan;
+	return {
+		...raw,
+		replantPlan: { ...plan, planting: isRecord(planting) ? { ...planting, coarseId } : planting }
+	};
 }
 
 function fromThird(raw: unknown): unknown {

@@ -341,7 +341,11 @@ export const calculations: readonly Calculation[] = [
 			crownExcess: share(),
 			nextStageOn: calendarDate().nullable(),
 			plantCount: count(1, 5000),
-			suckers: z.boolean().default(false)
+			suckers: z.boolean().default(false),
+			inLeaf: z.boolean().default(true),
+			leafOutOn: calendarDate().nullable().default(null),
+			coldLimitC: measure(-60, 30, '°C').default(0),
+			coldFromOn: calendarDate().nullable().default(null)
 		}),
 		z.object({
 			tasks: z.array(

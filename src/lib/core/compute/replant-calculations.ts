@@ -33,7 +33,8 @@ import { potSchema, potShapes } from '../pots/volume';
 import { rootMapInput, segmentSchema } from '../roots/root-map';
 import { stockItemSchema } from '../stock/stock';
 import type { Values } from '../values/values';
-import { dailyDemandL, dryDownDays } from '../water/demand';
+import { dailyDemandL } from '../water/demand';
+import { dryDown, steadyDays } from '../water/dry-down';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
@@ -48,7 +49,8 @@ const potTrial = {
 	ballDepthMm: measure(5, 3000, 'mm'),
 	mix: pottingMix,
 	coarseLayerMm: measure(0, 1000, 'mm').default(0),
-	coarseGrainMm: measure(0.5, 100, 'mm').default(4),
+	coarseId: oneOf(componentIds).default('grit-coarse'),
+	moundMm: measure(0, 500, 'mm').default(0),
 	topLayerMm: measure(0, 300, 'mm').default(0),
 	headspaceMm: measure(0, 300, 'mm').default(20),
 	flareOverRimMm: measure(-300, 500, 'mm').default(-20),
@@ -68,7 +70,7 @@ const questionOf = (input: z.infer<typeof trialInput>, values: Values): PotQuest
 	...input,
 	ball: ballOfSizes(input.ballDiameterMm, input.ballDepthMm, values['pot.ballShape']),
 	standing: { tiltDeg: input.tiltDeg, tiltTowardDeg: input.tiltTowardDeg },
-	coarsePoreMm: input.coarseGrainMm * values['mix.poreOfGrain']
+	days: steadyDays({ et0Mm: input.et0Mm, inLeaf: input.inLeaf })
 });
 const judgement = z.object({
 	fits: z.boolean(),
@@ -142,7 +144,13 @@ export const replantCalculations: readonly Calculation[] = [
 		({ place, on, waterL, wetnessTrigger, ...crown }, values) => {
 			const et0Mm = usualEt0Mm(place, on, values);
 			const demand = dailyDemandL({ et0Mm, ...crown }, values);
-			const days = dryDownDays(waterL, wetnessTrigger, demand);
+			const days = dryDown(
+				{ rootedMostL: waterL, unrootedMostL: 0, surfaceM2: crown.surfaceM2, crownM2: crown.crownM2 },
+				steadyDays({ et0Mm, inLeaf: true }),
+				wetnessTrigger,
+				crown.rootFunction,
+				values
+			);
 			return { et0Mm, ...demand, days: Number.isFinite(days) ? days : null };
 		}
 	),
@@ -331,11 +339,12 @@ export const replantCalculations: readonly Calculation[] = [
 			ballDiameterMm: measure(10, 4000, 'mm'),
 			ballDepthMm: measure(5, 3000, 'mm'),
 			coarseLayerMm: measure(0, 1000, 'mm').default(0),
+			coarseId: oneOf(componentIds).default('grit-coarse'),
 			topLayerMm: measure(0, 300, 'mm').default(0),
+			topId: oneOf(componentIds).nullable().default(null),
 			headspaceMm: measure(0, 300, 'mm').default(20),
 			mix: pottingMix,
 			reuse: mixReuse.default(newMix),
-			coarseId: oneOf(componentIds).default('grit-coarse'),
 			seat: seatSchema.nullable().default(null),
 			stock: z.array(stockItemSchema).max(500).default([])
 		}),

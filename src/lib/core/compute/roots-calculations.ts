@@ -252,7 +252,8 @@ export const rootsCalculations: readonly Calculation[] = [
 		z.strictObject({
 			cuts: z.array(cutSchema).max(400),
 			observations: z.array(observationSchema).max(20_000),
-			referenceShootMm: measure(0, 5000, 'mm').nullable().default(null)
+			referenceShootMm: measure(0, 5000, 'mm').nullable().default(null),
+			evergreen: z.boolean().default(false)
 		}),
 		z.object({
 			gate: z
@@ -263,8 +264,8 @@ export const rootsCalculations: readonly Calculation[] = [
 				})
 				.nullable()
 		}),
-		({ cuts, observations, referenceShootMm }, values) => ({
-			gate: stageGate({ cuts }, observations, referenceShootMm, values)
+		({ cuts, observations, referenceShootMm, evergreen }, values) => ({
+			gate: stageGate({ cuts }, observations, referenceShootMm, evergreen, values)
 		})
 	),
 	calculation(

@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { releaseConditions, releaseOf } from '../aftercare/release';
 import { addDays, daysBetween } from '../climate/calendar';
 import { placeSchema } from '../climate/place';
-import { calendarDate, count, id, measure, share } from '../fields/fields';
+import { calendarDate, count, id, measure, note, oneOf, share } from '../fields/fields';
 import { groups } from '../kinds/kind';
+import { leafStates } from '../recovery/observation';
 import { groundDay, potDay } from '../water/balance';
 import { potState } from '../water/pot-state';
 import { nextWatering } from '../water/forecast';
@@ -245,7 +246,13 @@ export const weatherCalculations: readonly Calculation[] = [
 		({ place, days, span, trees }, values) => ({
 			warnings: warningsFor(
 				weatherSeries(place, span.from, span.to, days, values),
-				trees.map((tree) => limitsOf(tree, values))
+				trees.map(({ coldC, hardy, tenderShoots, ...tree }) => {
+					const shoots = hardy && tenderShoots && values['guard.shootsC'] > coldC;
+					const cold = shoots
+						? { limitC: values['guard.shootsC'], why: 'tender new shoots' }
+						: { limitC: coldC, why: '' };
+					return limitsOf({ ...tree, cold }, values);
+				})
 			)
 		})
 	),
@@ -263,22 +270,43 @@ export const weatherCalculations: readonly Calculation[] = [
 						observedOn: calendarDate(),
 						buds: z.enum(['none', 'swelling', 'open']).nullable().default(null),
 						leafCover: share().nullable().default(null),
+						leafState: oneOf(leafStates).nullable().default(null),
 						shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null)
 					})
 				)
 				.max(2000),
+			evergreen: z.boolean().default(false),
+			closed: z
+				.array(z.strictObject({ source: z.string().max(120), on: calendarDate() }))
+				.max(2000)
+				.default([]),
+			gate: z
+				.strictObject({
+					answer: z.enum(['met', 'not-met', 'unknown']),
+					because: z.array(z.string().max(400)).max(20)
+				})
+				.nullable()
+				.default(null),
+			after: note(40),
 			functionLow: z
-				.array(z.strictObject({ on: calendarDate(), low: measure(0, 1.2, '') }))
+				.array(
+					z.strictObject({
+						on: calendarDate(),
+						low: measure(0, 1.2, ''),
+						weighed: z.boolean().default(false)
+					})
+				)
 				.max(2000)
 				.default([])
 		}),
 		z.object({
 			state: z.enum(['released', 'held', 'overdue']),
 			on: z.string().nullable(),
-			because: z.string()
+			because: z.string(),
+			ask: z.string()
 		}),
-		({ condition, value, byOn, today, ...facts }, values) =>
-			releaseOf({ condition, value, byOn }, facts, today, values)
+		({ condition, value, byOn, after, today, ...facts }, values) =>
+			releaseOf({ condition, value, byOn, after }, facts, today, values)
 	),
 	calculation(
 		'days-of-hours',

@@ -26,8 +26,9 @@ export interface KitWork {
 		mix: PottingMix;
 		reuse: MixReuse;
 		amounts: LayerAmounts;
-		/** Component of the coarse layer. */
 		coarseId: ComponentId;
+		/** Component of the top layer; null where it is of the mix itself. */
+		topId: ComponentId | null;
 		seat: Seat | null;
 		/** Price of the pot, and how many are at hand; null for one that is not in stock. */
 		stockPot: { count: number; price: number | null; name: string } | null;
@@ -84,6 +85,7 @@ export function kitList(work: KitWork, stock: readonly StockItem[], values: Valu
 			))
 				add(componentId, litres, 'mix');
 		add(planting.coarseId, amounts.coarseL * count, 'coarse layer');
+		if (planting.topId) add(planting.topId, amounts.topL * count, 'top layer');
 		add('label', count, 'one a plant');
 		if (seat) {
 			const screenM2 = (values['kit.screenMm'] / 1000) ** 2;

@@ -1,11 +1,13 @@
 import type { Kind } from '../kinds/kind';
 import { bodyOf, type PottingMix } from '../mixes/bench-test';
+import { componentOf, type ComponentId } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
 import type { Values } from '../values/values';
-import { crownCoverM2, dailyDemandL, dryDownDays } from '../water/demand';
+import { dryDown, type DryDay } from '../water/dry-down';
+import { storesOf } from '../water/stores';
 import { fitInPot, type Ball, type Fit, type Standing } from './fit';
 import { layerAmounts, unrootedShare } from './replant-plan';
-import { crossSectionMm2, floorOf, isRound, type Pot, type PotShape } from './volume';
+import { floorOf, isRound, type Pot, type PotShape } from './volume';
 import { crownOf, tippingWindMs } from './wind';
 
 /** What is the same for every pot that is tried. */
@@ -16,16 +18,17 @@ export interface PotQuestion {
 	standing: Omit<Standing, 'flareOverRimMm' | 'floorMm'>;
 	mix: PottingMix;
 	coarseLayerMm: number;
-	coarsePoreMm: number;
+	coarseId: ComponentId;
+	/** Mound over the level fill, mm. */
+	moundMm: number;
 	topLayerMm: number;
 	headspaceMm: number;
 	/** Flare over the rim; negative below it. */
 	flareOverRimMm: number;
 	wetnessTrigger: Kind['wetnessTrigger'];
-	/** Demand of today: ET₀ at the place, crown cover while in leaf, what is left of the roots. */
-	et0Mm: number;
+	/** What the days from planting on ask for, and what is left of the roots. */
+	days: readonly DryDay[];
 	crownWidthMm: number;
-	inLeaf: boolean;
 	rootFunction: number;
 	heightM: number | null;
 	/** Width it should have by the two schools of pot size, mm. */
@@ -52,7 +55,7 @@ export interface JudgedPot {
 	/** Water that roots can draw, drained to dry; litres. */
 	waterL: number;
 	airSpace: number;
-	/** Days from drained to the dryness at which it is watered, at today's demand. */
+	/** Days from drained to the dryness at which it is watered, without rain. */
 	dryDownDays: number;
 	wetKg: number;
 	/** Wind that tips it, m/s; null where the height of the tree is not known. */
@@ -67,30 +70,25 @@ export interface JudgedPot {
 
 /** Air, water, weight and dry-down of a ball in one pot. */
 export function judgePot(pot: Pot, massKg: number | null, question: PotQuestion, values: Values): JudgedPot {
-	const { headspaceMm, coarseLayerMm, coarsePoreMm, topLayerMm } = question;
+	const { headspaceMm, coarseLayerMm, coarseId } = question;
 	const fit = fitInPot(question.ball, pot, {
 		...question.standing,
 		flareOverRimMm: question.flareOverRimMm,
 		floorMm: coarseLayerMm
 	});
-	const amounts = layerAmounts({ ...question, pot, topLayerMm }, values);
+	const amounts = layerAmounts({ ...question, pot }, values);
 	const fillMm = Math.max(10, pot.heightMm - headspaceMm);
 	const body = bodyOf(question.mix, values);
+	const coarsePoreMm = componentOf(coarseId).fineMm * values['mix.poreOfGrain'];
 	const water = waterAndAir(body, pot, { coarseLayerMm, coarsePoreMm }, fillMm);
-	// Of the water between the grains all, of that inside a share, is drawn before the tree wilts.
-	const drawn = Math.max(0, water.containerCapacity - body.inside * (1 - values['water.insideDrawn']));
-	const mixL = amounts.mainL + amounts.topL;
-	const waterL = mixL * drawn + amounts.ballL * values['water.ballHeld'];
-	const demand = dailyDemandL(
-		{
-			et0Mm: question.et0Mm,
-			crownM2: question.inLeaf ? crownCoverM2(question.crownWidthMm) : 0,
-			rootFunction: question.rootFunction,
-			surfaceM2: crossSectionMm2(pot, fillMm) / 1e6
-		},
+	const mixL = amounts.mainL + amounts.topL + amounts.moundL;
+	const stores = storesOf(
+		{ ...question, pot, seat: { moundMm: question.moundMm } },
+		{ heightM: question.heightM, trunkDiameterMm: 0 },
 		values
 	);
-	const days = dryDownDays(waterL, question.wetnessTrigger, demand);
+	const waterL = stores.rootedMostL + stores.unrootedMostL;
+	const days = dryDown(stores, question.days, question.wetnessTrigger, question.rootFunction, values);
 	const wetKg =
 		mixL * (body.dryKgL + water.containerCapacity) +
 		amounts.coarseL * values['pot.coarseKgL'] +

@@ -65,7 +65,12 @@ export const plantingInput = z.strictObject({
 		.describe('How it was set and held; null where it was not written'),
 	crownWidthMm: measure(20, 40_000, 'mm').nullable().default(null),
 	coarseLayerMm: measure(0, 1000, 'mm').default(0),
+	coarseId: oneOf(componentIds).default('grit-coarse').describe('What the coarse layer is of'),
 	topLayerMm: measure(0, 300, 'mm').default(0),
+	topId: oneOf(componentIds)
+		.nullable()
+		.default(null)
+		.describe('What the top layer is of; null for the mix itself'),
 	headspaceMm: measure(0, 300, 'mm'),
 	plantCount: count(1, 5000).default(1),
 	placeId: id().nullable().default(null).describe('Where it stands afterwards; null leaves it where it is'),
@@ -79,7 +84,6 @@ export type Planting = z.infer<typeof plantingSchema>;
 export const replantPlanInput = z.strictObject({
 	planting: plantingInput.describe('With the day it is planned for'),
 	stockPotId: id().nullable().default(null).describe('The pot of the stock, null for one that is bought'),
-	coarseId: oneOf(componentIds).default('grit-coarse').describe('What the coarse layer is of'),
 	waterSchool: oneOf(waterSchools),
 	takeFromStock: z.boolean().default(false)
 });

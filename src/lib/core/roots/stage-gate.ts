@@ -15,12 +15,14 @@ export interface StageGate {
  * Before a later root stage is opened, growth must be regained: shoots since the last stage against the best before it
  * or those of a reference; where none were measured, leaf cover together with white root tips; and no wood may have
  * died back meanwhile. What was not measured is unknown and never counts as met.
+ * @param evergreen it keeps its leaves, so that their share tells nothing of growth: opening buds do, with white tips
  * @returns null while no stage was worked, or none is left
  */
 export function stageGate(
 	plan: Pick<PlanInput, 'cuts'>,
 	observations: readonly Observation[],
 	referenceShootMm: number | null,
+	evergreen: boolean,
 	values: Values
 ): StageGate | null {
 	const done = plan.cuts.flatMap((cut) => (cut.doneOn ? [cut.doneOn] : [])).sort();
@@ -66,6 +68,18 @@ export function stageGate(
 		regained = shoot >= wanted * against;
 		because.push(
 			`Shoots of ${Math.round(shoot)} mm since, against ${Math.round(against)} mm: ${percent(shoot / against)}, wanted ${percent(wanted)}.`
+		);
+	} else if (evergreen) {
+		const moved = since.some((look) => look.buds === 'open');
+		const fell =
+			cover !== undefined &&
+			before.length > 0 &&
+			cover.value < (readingsOf(before, 'leafCover').at(-1)?.value ?? 0) - values['stages.evergreenFell'];
+		regained = fell ? false : moved && tips ? true : null;
+		because.push(
+			fell
+				? `It dropped leaves since: ${percent(cover.value)} of the crown is in leaf.`
+				: `${moved ? 'Its buds opened since' : 'New leaves were not seen since'}; ${tips ? 'white root tips were seen' : 'whether roots grow was not seen'}.`
 		);
 	} else if (cover) {
 		const wanted = values['stages.regainedCover'];

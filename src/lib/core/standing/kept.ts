@@ -1,3 +1,4 @@
+import type { StageGate } from '../roots/stage-gate';
 import type { Standing, PestsSeen, Stands } from './standing';
 import { outSince } from './standing';
 
@@ -11,11 +12,20 @@ export interface StandingKept {
 	pottedOn: string | null;
 	firmness: { value: 'moves' | 'loose'; on: string } | null;
 	pests: { value: PestsSeen; on: string } | null;
+	/** Day of the last work that took living root, by cut or by lift. */
+	rootsCutOn: string | null;
+	/** Whether the last root stage is paid back; null where none waits. */
+	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
 
-export function standingKept(standing: Standing): StandingKept {
+export function standingKept(
+	standing: Standing,
+	{ rootsCutOn, gate }: Pick<StandingKept, 'rootsCutOn' | 'gate'>
+): StandingKept {
 	const { firmness, pests } = standing;
 	return {
+		rootsCutOn,
+		gate: gate && { answer: gate.answer, because: gate.because },
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,
 		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,

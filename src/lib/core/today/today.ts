@@ -1,9 +1,10 @@
-import { timed, type ReleaseFacts } from '../aftercare/release';
+import { headed, timed, type ReleaseFacts } from '../aftercare/release';
 import type { Task } from '../aftercare/task';
 import { daysBetween } from '../climate/calendar';
+import { coldLimit, type ColdLimit } from '../climate/cold-limit';
 import { nightTemperature, type NightTemperature } from '../climate/normals';
 import type { Place } from '../climate/place';
-import { isTender, type Kind } from '../kinds/kind';
+import type { Kind } from '../kinds/kind';
 import type { Stage, Tree } from '../tree/tree';
 import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triage/triage';
 import type { Values } from '../values/values';
@@ -148,6 +149,7 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 		const task = timed(given, entry.facts, today, values);
 		// What the tree has not released yet stays quiet.
 		if (task.released?.state === 'held') return [];
+		const asks = task.released !== null && task.released.ask !== '';
 		const untilOpen = daysBetween(today, task.fromOn);
 		const untilEnd = daysBetween(today, task.toOn);
 		if (untilOpen > 7) return [];
@@ -176,19 +178,24 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 				...common(entry),
 				urgency,
 				level: level as TodayItem['level'],
-				sentence: task.title,
-				reason: task.released ? `${task.reason} ${capital(task.released.because)}.` : task.reason,
+				sentence: headed(task),
+				reason: task.released
+					? `${task.released.ask === '' ? '' : `“${task.title}” waits for it. `}${task.reason} ${capital(task.released.because)}.`
+					: task.reason,
 				figure,
-				stage: task.stage,
-				task: {
-					id: task.id,
-					version: task.version,
-					title: task.title,
-					kind: task.kind,
-					source: task.source,
-					minutes: task.minutes,
-					everyDays: task.everyDays
-				}
+				stage: asks ? 'recovery' : task.stage,
+				// What nobody saw yet is not closed by one touch.
+				task: asks
+					? null
+					: {
+							id: task.id,
+							version: task.version,
+							title: task.title,
+							kind: task.kind,
+							source: task.source,
+							minutes: task.minutes,
+							everyDays: task.everyDays
+						}
 			}
 		];
 	});
@@ -384,9 +391,7 @@ function guardItems(
 				{
 					id: entry.tree.id,
 					tag: entry.tree.tag,
-					coldC: coldLimitC(entry, today, values),
-					hardy: !isTender(entry.kind),
-					tenderShoots: entry.facts.looks.at(-1)?.buds === 'open',
+					cold: coldOf(entry, today, values),
 					rootFunction: entry.water?.phi ?? 1,
 					tipsMs: null
 				},
@@ -432,19 +437,22 @@ const guardNames: Record<GuardKind, string> = {
 	'dry-air': 'Dry air'
 };
 
-/** The coldest night a tree stands just now, its roots freshly cut or not. */
-export function coldLimitC(
-	entry: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree'>,
+/** The coldest night a tree stands just now. */
+export const coldOf = (
+	{ kind, lastCutOn, tree, facts }: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree' | 'facts'>,
 	today: string,
 	values: Values
-): number {
-	const fresh =
-		entry.lastCutOn !== null &&
-		entry.tree.situation !== 'in-ground' &&
-		daysBetween(entry.lastCutOn, today) <= values['cold.cutRootsDays'];
-	const limit = entry.kind.coldestC;
-	return fresh && !isTender(entry.kind) ? Math.max(limit, values['cold.cutRootsMinimumC']) : limit;
-}
+): ColdLimit =>
+	coldLimit(
+		{
+			kind,
+			lastCutOn,
+			inGround: tree.situation === 'in-ground',
+			newShoots: facts.looks.at(-1)?.buds === 'open'
+		},
+		today,
+		values
+	);
 
 function coldItem(
 	entry: TodayTree,
@@ -452,7 +460,7 @@ function coldItem(
 	today: string,
 	values: Values
 ): TodayItem | null {
-	const limitC = coldLimitC(entry, today, values);
+	const { limitC, why } = coldOf(entry, today, values);
 	const { place, tree } = entry;
 	// What heating holds is held: no margin for a clear night, and no cover above the one it has.
 	const held = place.kind === 'heated' || place.kind === 'indoors';
@@ -470,7 +478,7 @@ function coldItem(
 		urgency: usual ? 160 : 90,
 		level: usual ? 'now' : 'due',
 		sentence: usual ? what.now : what.soon,
-		reason: `Its limit is ${Math.round(limitC)} °C${limitC > entry.kind.coldestC ? ', its roots freshly cut' : ''}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${Math.round(usual ? night.usualC : night.coldC)} °C (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
+		reason: `Its limit is ${Math.round(limitC)} °C${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${Math.round(usual ? night.usualC : night.coldC)} °C (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
 		figure: `${Math.round(usual ? night.usualC : night.coldC)} °C`,
 		stage: 'aftercare',
 		task: null

@@ -84,14 +84,6 @@ export const aftercareValues = defineValues({
 		min: 0.1,
 		max: 1
 	},
-	'release.regained': {
-		label: 'Growth is regained from a crown in leaf of',
-		value: 0.8,
-		unit: 'share',
-		mark: 'ours',
-		min: 0.2,
-		max: 1
-	},
 	'aftercare.shelterOffFunction': {
 		label: 'Shelter ends when root function is at least',
 		value: 0.6,
@@ -100,6 +92,13 @@ export const aftercareValues = defineValues({
 		min: 0.1,
 		max: 1.1
 	},
+	'release.firmDays': days('Half the shelter is off and leaves stay firm for', 7, 'ours'),
+	'aftercare.shelterLate': days('Shelter longer after work out of its window', 7, 'ours'),
+	'aftercare.coldAheadDays': days(
+		'A place for the winter is settled ahead of the first cold night',
+		7,
+		'ours'
+	),
 	...shelterValues,
 	'aftercare.dryRestFleshyFrom': days('Fleshy plants: first water after cutting, earliest', 14),
 	'aftercare.dryRestFleshyTo': days('Fleshy plants: first water after cutting, latest', 24),

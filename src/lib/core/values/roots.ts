@@ -241,6 +241,14 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'stages.evergreenFell': {
+		label: 'An evergreen has dropped leaves since a stage from a leaf cover lower by',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.02,
+		max: 0.5
+	},
 	'stages.most': {
 		label: 'Most stages a proposal spreads the work over',
 		value: 4,

@@ -36,18 +36,3 @@ export const usualCrownWidthMm = (
 	heightM !== null
 		? heightM * 1000 * values['pot.crownShare']
 		: trunkDiameterMm * values['water.crownPerTrunk'];
-
-/**
- * Days from drained to the dryness at which this kind is watered, at a steady demand.
- * @param waterL water that roots can draw, drained to dry
- * @param trigger dryness at which it is watered, 0 … 1
- * @returns Infinity when nothing is drawn
- */
-export function dryDownDays(
-	waterL: number,
-	trigger: number,
-	{ transpirationL, evaporationL }: { transpirationL: number; evaporationL: number }
-): number {
-	const aDay = transpirationL + evaporationL;
-	return aDay > 0 ? (waterL * trigger) / aDay : Infinity;
-}

@@ -1,18 +1,13 @@
 import type { TreeRecords } from '../case/case';
 import { addDays } from '../climate/calendar';
 import type { Place } from '../climate/place';
-import { bodyOf } from '../mixes/bench-test';
-import { componentOf } from '../mixes/components';
-import { waterAndAir } from '../mixes/retention';
 import { pottingMixOf, usualMix } from '../mixes/mixes';
-import { layerAmounts, plantingSchema, type Planting } from '../pots/replant-plan';
+import { plantingSchema, type Planting } from '../pots/replant-plan';
 import { standingOf } from '../standing/standing';
-import { crossSectionMm2 } from '../pots/volume';
 import { rootLosses } from '../standing/losses';
 import type { Values } from '../values/values';
 import type { SeriesDay } from '../weather/series';
 import { fullPot, type PotStores } from './balance';
-import { crownCoverM2, usualCrownWidthMm } from './demand';
 import { fallOf, nextWatering, waterAlarms, type NextWatering, type WaterAlarm } from './forecast';
 import {
 	driedTo,
@@ -32,44 +27,9 @@ import {
 	type WeighingPair,
 	unknownFunction
 } from './root-function';
+import { rootedIn, storesOf } from './stores';
 import { leafCalendar } from './tree-demand';
 import { outflowLearned, weighingPairs } from './watering';
-
-/** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
-export function storesOf(
-	planting: Pick<
-		Planting,
-		| 'pot'
-		| 'mix'
-		| 'seat'
-		| 'ballDiameterMm'
-		| 'ballDepthMm'
-		| 'coarseLayerMm'
-		| 'topLayerMm'
-		| 'headspaceMm'
-		| 'crownWidthMm'
-	>,
-	tree: Pick<TreeRecords['tree'], 'heightM' | 'trunkDiameterMm'>,
-	values: Values
-): PotStores {
-	const amounts = layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
-	const body = bodyOf(planting.mix, values);
-	const fillMm = Math.max(10, planting.pot.heightMm - planting.headspaceMm);
-	const coarsePoreMm = componentOf('grit-coarse').fineMm * values['mix.poreOfGrain'];
-	const water = waterAndAir(
-		body,
-		planting.pot,
-		{ coarseLayerMm: planting.coarseLayerMm, coarsePoreMm },
-		fillMm
-	);
-	const drawn = Math.max(0.02, water.containerCapacity - body.inside * (1 - values['water.insideDrawn']));
-	return {
-		rootedMostL: Math.max(0.01, amounts.ballL * values['water.ballHeld']),
-		unrootedMostL: (amounts.mainL + amounts.topL + amounts.moundL) * drawn,
-		surfaceM2: crossSectionMm2(planting.pot, fillMm) / 1e6,
-		crownM2: crownCoverM2(planting.crownWidthMm ?? usualCrownWidthMm(tree, values))
-	};
-}
 
 /** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
 function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
@@ -102,20 +62,6 @@ function assumedPlanting(records: TreeRecords, today: string, values: Values): P
 		mix: pottingMixOf(usualMix(kind.group, false)),
 		headspaceMm: 20
 	});
-}
-
-/**
- * Roots grow into the mix: the part of it that counts as rooted rises with seasons since planting.
- * @param degreeDays7 soil warmth since planting
- */
-export function rootedIn(stores: PotStores, degreeDays7: number, values: Values): PotStores {
-	const share = 1 - Math.exp(-degreeDays7 / values['water.rootInDegreeDays']);
-	const moved = stores.unrootedMostL * share;
-	return {
-		...stores,
-		rootedMostL: stores.rootedMostL + moved,
-		unrootedMostL: stores.unrootedMostL - moved
-	};
 }
 
 export interface TreeWater {

@@ -1,7 +1,8 @@
+import { daysBetween } from '../climate/calendar';
 import type { Values } from '../values/values';
 import { moveOf } from './forecast';
 import type { TreeGroundWater } from './ground-water';
-import type { FunctionEstimate } from './root-function';
+import type { FunctionEstimate, WeighingPair } from './root-function';
 import type { TreeWater } from './tree-water';
 import type { WateringWay } from './watering';
 
@@ -35,12 +36,27 @@ export interface WaterState {
 	move: number | null;
 }
 /** Lower edge of root function, weekly, for what waits for it: long, so it is read only where something waits. */
-export type FunctionLow = { on: string; low: number }[];
+export type FunctionLow = { on: string; low: number; weighed: boolean }[];
 
-const weekly = (course: readonly FunctionEstimate[]): FunctionLow =>
-	course
+/**
+ * Root function week by week, for what waits for it: weighed where a pair of weighings of those weeks tells it; what is only reckoned
+ * releases nothing.
+ */
+export function functionLowOf(
+	course: readonly FunctionEstimate[],
+	pairs: readonly Pick<WeighingPair, 'to'>[],
+	values: Values
+): FunctionLow {
+	return course
 		.filter((_, i) => i % 7 === 0 || i === course.length - 1)
-		.map(({ on, low }) => ({ on, low: Math.round(low * 1000) / 1000 }));
+		.map(({ on, low }) => ({
+			on,
+			low: Math.round(low * 1000) / 1000,
+			weighed: pairs.some(
+				(pair) => pair.to <= on && daysBetween(pair.to, on) <= values['decision.waterKnownDays']
+			)
+		}));
+}
 
 export function waterStateOf(
 	water: TreeWater,
@@ -68,7 +84,7 @@ export function waterStateOf(
 			fall: water.fall,
 			move: water.pairs.length >= 3 ? moveOf(water.course, today, values) : null
 		},
-		functionLow: weekly(water.course)
+		functionLow: functionLowOf(water.course, water.pairs, values)
 	};
 }
 
@@ -105,6 +121,6 @@ export function groundStateOf(
 			fall: null,
 			move: null
 		},
-		functionLow: weekly(water.course)
+		functionLow: functionLowOf(water.course, [], values)
 	};
 }

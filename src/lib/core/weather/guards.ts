@@ -1,3 +1,4 @@
+import type { ColdLimit } from '../climate/cold-limit';
 import type { SeriesDay } from './series';
 import type { Values } from '../values/values';
 
@@ -23,27 +24,21 @@ export function limitsOf(
 	tree: {
 		id: string;
 		tag: string;
-		/** As `coldLimitC` gives it: kind, and fresh cuts. */
-		coldC: number;
-		hardy: boolean;
-		tenderShoots: boolean;
+		cold: ColdLimit;
 		rootFunction: number;
 		tipsMs: number | null;
 	},
 	values: Values
 ): Limits {
-	const shoots = tree.tenderShoots && tree.hardy ? values['guard.shootsC'] : -Infinity;
 	const few = tree.rootFunction < values['rootFunction.few'];
 	return {
 		treeId: tree.id,
 		tag: tree.tag,
-		coldC: Math.max(tree.coldC, shoots),
+		coldC: tree.cold.limitC,
 		heatC: values[few ? 'guard.freshHeatC' : 'guard.heatC'],
 		gustMs: Math.min(values['guard.gustMs'], tree.tipsMs ?? Infinity),
 		vpdKpa: few ? values['guard.vpdKpa'] : null,
-		why: [tree.tenderShoots && tree.hardy ? 'tender new shoots' : '', few ? 'few roots' : '']
-			.filter((word) => word !== '')
-			.join(', ')
+		why: [tree.cold.why, few ? 'few roots' : ''].filter((word) => word !== '').join(', ')
 	};
 }
 

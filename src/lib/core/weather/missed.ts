@@ -1,5 +1,6 @@
 import type { Place } from '../climate/place';
-import { coldLimitC, type TodayTree } from '../today/today';
+import { coldLimit } from '../climate/cold-limit';
+import type { TodayTree } from '../today/today';
 import type { Values } from '../values/values';
 import { daysFor, sheltered } from './series';
 import type { WeatherDay } from './weather-day';
@@ -17,7 +18,16 @@ export function limitsBroken(
 		return daysFor(entry.place, places, byPlace).days.flatMap((day) => {
 			if (day.on < entry.tree.takenInOn) return [];
 			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
-			const limit = coldLimitC(entry, day.on, values);
+			const { limitC: limit } = coldLimit(
+				{
+					kind: entry.kind,
+					lastCutOn: entry.lastCutOn,
+					inGround: entry.tree.situation === 'in-ground',
+					newShoots: false
+				},
+				day.on,
+				values
+			);
 			if (minC >= limit) return [];
 			return [
 				{

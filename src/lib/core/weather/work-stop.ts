@@ -1,4 +1,5 @@
-import { isTender, type Kind } from '../kinds/kind';
+import type { Kind } from '../kinds/kind';
+import { coldLimit } from '../climate/cold-limit';
 import type { Tree } from '../tree/tree';
 import type { Values } from '../values/values';
 import { limitsOf, warningsFor, type GuardKind } from './guards';
@@ -24,15 +25,16 @@ export function workStops(
 	days: readonly SeriesDay[],
 	values: Values
 ): WorkStop[] {
-	const hardy = !isTender(kind);
-	const cut = hardy && tree.situation !== 'in-ground' ? values['cold.cutRootsMinimumC'] : -Infinity;
+	const on = days[0]?.on ?? '';
 	const limits = limitsOf(
 		{
 			id: tree.id,
 			tag: tree.tag,
-			coldC: Math.max(kind.coldestC, cut),
-			hardy,
-			tenderShoots,
+			cold: coldLimit(
+				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots: tenderShoots },
+				on,
+				values
+			),
 			// As it will be after the work, whatever it is now.
 			rootFunction: 0,
 			tipsMs: null

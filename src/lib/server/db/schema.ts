@@ -295,7 +295,9 @@ export const planting = sqliteTable(
 		seat: text({ mode: 'json' }).$type<Seat>(),
 		crownWidthMm: real(),
 		coarseLayerMm: real().notNull(),
+		coarseId: text().notNull().default('grit-coarse'),
 		topLayerMm: real().notNull(),
+		topId: text(),
 		headspaceMm: real().notNull(),
 		plantCount: integer().notNull(),
 		placeId: text().references(() => place.id),
@@ -332,7 +334,6 @@ export const replantPlan = sqliteTable(
 		planting: text({ mode: 'json' }).$type<ReplantPlan['planting']>().notNull(),
 		/** Soft link: the pot may have gone out of the stock. */
 		stockPotId: text(),
-		coarseId: text().notNull(),
 		waterSchool: text().notNull(),
 		takeFromStock: integer({ mode: 'boolean' }).notNull(),
 		version: rowVersion()

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { timed, type ReleaseFacts } from '$core/aftercare/release';
+	import { headed, timed, type ReleaseFacts } from '$core/aftercare/release';
 	import { taskKinds, type Task } from '$core/aftercare/task';
 	import { addDays } from '$core/climate/calendar';
 	import { usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
@@ -42,6 +42,8 @@
 		workOn: string;
 		/** Its water; neither where the pot is not known. */
 		water: WaterOfTree;
+		/** Days from full to its next water, without rain; null for one that stands in no pot. */
+		dryDownDays: number | null;
 		waterings: Watering[];
 		values: Values;
 		/** What was seen, for what waits for the tree. */
@@ -58,6 +60,7 @@
 		proposals,
 		workOn,
 		water,
+		dryDownDays,
 		waterings,
 		values,
 		facts,
@@ -119,6 +122,7 @@
 			<WaterSection
 				treeId={tree.id}
 				water={water.pot}
+				{dryDownDays}
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}
 				{waterings}
@@ -147,13 +151,14 @@
 						{when(task)}{#if late(task)}<span class="block">past its window</span>{/if}
 					</p>
 					<div class="min-w-0 flex-1 basis-64">
-						<p class="text-lg leading-6 font-semibold">{format().inWords(task.title)}</p>
+						<p class="text-lg leading-6 font-semibold">{format().inWords(headed(task))}</p>
 						<p class="text-sm text-slate">
 							{format().inWords(task.reason, today)}
 							<span class="whitespace-nowrap">({markSentence[task.mark]})</span>
 							{#if task.released}<span class="block"
-									>{task.released.state === 'overdue' ? 'Look first: ' : 'Released: '}{task.released
-										.because}.</span
+									>{task.released.ask === ''
+										? `Released: ${format().inWords(task.released.because, today)}`
+										: `“${format().inWords(task.title)}” ${format().inWords(task.released.because, today)}`}.</span
 								>{/if}
 						</p>
 					</div>
@@ -189,10 +194,11 @@
 					<li class="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
 						<span class="min-w-0 flex-1 basis-64"
 							><strong>{format().inWords(task.title)}</strong><span class="block text-slate"
-								>{format().inWords(task.released?.because ?? '', today)}; brought up on {format().day(
-									task.release?.byOn ?? task.toOn,
-									today
-								)} at the latest</span
+								>{format().inWords(task.released?.because ?? '', today)}{task.release &&
+								task.release.after === '' &&
+								task.release.condition !== 'growth-regained'
+									? `; brought up on ${format().day(task.release.byOn, today)} at the latest`
+									: ''}</span
 							></span
 						>
 						{#if !isClosed}<form method="POST" action="?/close" use:enhance={act()}>

@@ -26,6 +26,8 @@
 	interface Props {
 		treeId: string;
 		water: TreeWater;
+		/** Days from full to the dryness at which it is watered, without rain. */
+		dryDownDays: number | null;
 		waterings: Watering[];
 		values: Values;
 		/** Dryness at which its kind is watered. */
@@ -35,7 +37,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, waterings, values, trigger, fall, today, refused }: Props = $props();
+	let { treeId, water, dryDownDays, waterings, values, trigger, fall, today, refused }: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
 	let feeling = $state(false);
@@ -121,6 +123,11 @@
 			? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.`
 			: ''}
 		{known ? format().inWords(next.reason, today) : ''}
+		{dryDownDays === null
+			? ''
+			: Number.isFinite(dryDownDays)
+				? `From full to its next water takes about ${format().number(dryDownDays, dryDownDays < 10 ? 1 : 0)} days without rain.`
+				: 'Nothing draws on it now.'}
 	</p>
 	{#if fall}<div class="mt-2"><Caution title="Its roots">{format().inWords(fall, today)}</Caution></div>{/if}
 	{#if !water.potKnown}

@@ -59,7 +59,6 @@
 					? {
 							...plan.planting,
 							amounts: layerAmounts({ ...plan.planting, moundMm: plan.planting.seat?.moundMm ?? 0 }, values),
-							coarseId: plan.coarseId,
 							stockPot
 						}
 					: null,

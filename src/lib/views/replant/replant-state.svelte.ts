@@ -28,7 +28,9 @@ import { usualWaterSchool } from '$core/crown/crown';
 import type { WaterSchool } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 import { usualCrownWidthMm } from '$core/water/demand';
-import { treeDemand } from '$core/water/tree-demand';
+import { daysAhead, type DryDay } from '$core/water/dry-down';
+import { leafCalendar, treeDemand } from '$core/water/tree-demand';
+import type { SeriesDay } from '$core/weather/series';
 
 export interface ReplantOf {
 	records: TreeRecords;
@@ -40,6 +42,10 @@ export interface ReplantOf {
 	lastWork: LastWork | null;
 	goneRoots: string[];
 	stock: { pots: StockPot[]; items: StockItem[]; mixes: OwnMix[] };
+	/** Days ahead that are known, by place. */
+	near: Record<string, SeriesDay[]>;
+	/** Root function by its weighings; null where it was not weighed. */
+	weighedFunction: number | null;
 }
 
 type Sizes = Omit<Pot, 'shape'>;
@@ -70,6 +76,7 @@ export class ReplantState {
 	coarseLayerMm = $state(0);
 	coarseId = $state<ComponentId>('grit-coarse');
 	topLayerMm = $state(0);
+	topId = $state<ComponentId | null>(null);
 	headspaceMm = $state(0);
 
 	seat = $state<Omit<Seat, 'wires' | 'pads'>>({
@@ -121,6 +128,8 @@ export class ReplantState {
 		this.mix = last?.mix ?? pottingMixOf(usualMix(kind.group, rot));
 		this.coarseLayerMm = last?.coarseLayerMm ?? 0;
 		this.topLayerMm = last?.topLayerMm ?? 0;
+		this.coarseId = last?.coarseId ?? 'grit-coarse';
+		this.topId = last?.topId ?? null;
 		if (last) this.takePot(last.pot);
 		else {
 			const width = Math.round(this.advice.widthMm);
@@ -147,7 +156,6 @@ export class ReplantState {
 		}
 		if (kept) {
 			this.stockPotId = kept.stockPotId;
-			this.coarseId = kept.coarseId;
 			this.takeFromStock = kept.takeFromStock;
 			this.sizeRule = kept.planting.sizeRule;
 			this.placeId = kept.planting.placeId ?? tree.placeId;
@@ -226,6 +234,14 @@ export class ReplantState {
 	readonly demand = $derived.by(() =>
 		this.place ? treeDemand(this.of.records, this.place, this.of.today, this.of.values) : null
 	);
+	/** What the days from planting on ask for, at the place it goes to. */
+	readonly ahead = $derived.by((): DryDay[] => {
+		const { place } = this;
+		const { kind, near, values, today } = this.of;
+		if (!place) return [];
+		const from = this.plantedOn > today ? this.plantedOn : today;
+		return daysAhead(place, near[place.id] ?? [], from, leafCalendar(kind, place, values), values);
+	});
 	readonly gone = $derived.by((): ReadonlySet<string> => new Set(this.of.goneRoots));
 	/** With what is planned to be cut: nothing is tied over it. */
 	readonly goneSoon = $derived.by(
@@ -264,14 +280,15 @@ export class ReplantState {
 			ballDepthMm: this.ballDepthMm,
 			standing: this.standing,
 			mix: this.mix,
-			...this.layer,
+			coarseLayerMm: this.coarseLayerMm,
+			coarseId: this.coarseId,
+			moundMm: this.seat.moundMm,
 			topLayerMm: this.topLayerMm,
 			headspaceMm: this.headspaceMm,
 			flareOverRimMm: this.seat.flareOverRimMm,
 			wetnessTrigger: kind.wetnessTrigger,
-			et0Mm: this.demand?.et0Mm ?? 0,
-			inLeaf: this.demand?.inLeaf ?? true,
-			rootFunction: this.demand?.rootFunction ?? 1,
+			days: this.ahead,
+			rootFunction: this.of.weighedFunction ?? this.demand?.rootFunction ?? 1,
 			crownWidthMm: this.crownWidthMm,
 			heightM: records.tree.heightM,
 			largerWidthMm: this.ballDiameterMm + values[this.packed ? 'pot.packedSizeMm' : 'pot.upSizeMm'],
@@ -391,14 +408,15 @@ export class ReplantState {
 			seat: this.fullSeat,
 			crownWidthMm: this.crownWidthMm,
 			coarseLayerMm: this.coarseLayerMm,
+			coarseId: this.coarseId,
 			topLayerMm: this.topLayerMm,
+			topId: this.topLayerMm > 0 ? this.topId : null,
 			headspaceMm: this.headspaceMm,
 			plantCount: this.count,
 			placeId: this.placeId === '' ? null : this.placeId,
 			note: this.note
 		},
 		stockPotId: this.stockPotId,
-		coarseId: this.coarseId,
 		waterSchool: this.waterSchool,
 		takeFromStock: this.takeFromStock
 	}));
@@ -410,7 +428,6 @@ export class ReplantState {
 				planting: {
 					...this.plan.planting,
 					amounts: this.amounts,
-					coarseId: this.coarseId,
 					stockPot: this.stockPot
 				},
 				lift: null,

@@ -37,6 +37,7 @@ import { matesOn } from '$core/roots/shared-pot';
 import { isStructural, usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
 import { stageGate } from '$core/roots/stage-gate';
+import { bearsAlways } from '$core/kinds/kind';
 import { planStanding, type PlanStanding } from '$core/roots/standing';
 import { createPlanner, type Planner } from '$lib/workers/planner';
 import type { RootsOfTree } from './roots-of-tree';
@@ -168,8 +169,8 @@ export class RootsState {
 	});
 	/** Whether the next stage may open; null where it waits for nothing. */
 	gate = $derived.by(() => {
-		const { observations, referenceShootMm, values } = this.options;
-		return stageGate(this.now.plan, observations, referenceShootMm, values);
+		const { observations, referenceShootMm, kind, values } = this.options;
+		return stageGate(this.now.plan, observations, referenceShootMm, bearsAlways(kind), values);
 	});
 	/** Trees of the same pot as they lie on this map. */
 	mates = $derived.by(() => matesOn({ inPot: this.now.map.inPot }, this.options.mates));

@@ -3,7 +3,13 @@ import { measurementInput } from '$core/measuring/measurement';
 import { moistureData } from '$core/measuring/moisture';
 import { schoolsInput, taskInput } from '$core/aftercare/task';
 import { lastRootWork } from '$core/standing/losses';
-import { looksSeen } from '$core/standing/looks';
+import { addDays } from '$core/climate/calendar';
+import { daysAhead, dryDown } from '$core/water/dry-down';
+import { leafCalendar } from '$core/water/tree-demand';
+import { today } from '$lib/server/clock';
+import { placeSeries } from '$lib/server/weather';
+import { releaseFacts } from '$core/standing/gate';
+import { functionLowOf } from '$core/water/water-state';
 import { crownSchools, waterSchools } from '$core/tree/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
@@ -11,6 +17,7 @@ import { recordMeasurement } from '$lib/server/examine';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
+import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
 import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
 import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
@@ -41,16 +48,39 @@ export const load: PageServerLoad = async ({ parent }) => {
 	);
 	const { db } = await getStore();
 	const water = await waterOf(db, records.tree.id, values);
+	const on = today();
+	const place = records.places.find((one) => one.id === records.tree.placeId);
+	const near = place
+		? ((await placeSeries(db, on, addDays(on, 21), values)).get(place.id)?.series ?? [])
+		: [];
 	return {
 		lastWork,
 		lastPlantedOn,
 		workOn: counted,
 		proposals,
 		water,
-		facts: {
-			looks: looksSeen(records, values),
-			functionLow: (water.pot ?? water.ground)?.course.map(({ on, low }) => ({ on, low })) ?? []
-		}
+		dryDownDays:
+			water.pot && place
+				? dryDown(
+						water.pot.stores,
+						daysAhead(
+							place,
+							near.filter((day) => day.how === ''),
+							on,
+							leafCalendar(records.kind, place, values),
+							values
+						),
+						records.kind.wetnessTrigger,
+						water.pot.course.at(-1)?.phi ?? 1,
+						values
+					)
+				: null,
+		facts: releaseFacts(
+			records,
+			functionLowOf((water.pot ?? water.ground)?.course ?? [], water.pot?.pairs ?? [], values),
+			await referenceShootMm(db, records.tree),
+			values
+		)
 	};
 };
 

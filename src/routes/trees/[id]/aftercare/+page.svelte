@@ -14,6 +14,7 @@
 		proposals={data.proposals}
 		workOn={data.workOn}
 		water={data.water}
+		dryDownDays={data.dryDownDays}
 		waterings={data.records.waterings}
 		values={data.values}
 		facts={data.facts}

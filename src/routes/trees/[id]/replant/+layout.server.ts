@@ -1,18 +1,32 @@
+import { addDays } from '$core/climate/calendar';
 import { lastRootWork, rootsGone } from '$core/standing/losses';
+import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { places } from '$lib/server/records/records';
 import { loadStock } from '$lib/server/stock';
 import { getStore } from '$lib/server/store';
+import { waterOf } from '$lib/server/water';
+import { placeSeries } from '$lib/server/weather';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ parent }) =>
 	loading(async () => {
 		const { db } = await getStore();
 		const { records, values } = await parent();
-		const [yardPlaces, stock] = await Promise.all([places.list(db), loadStock(db)]);
+		const on = today();
+		const [yardPlaces, stock, series, water] = await Promise.all([
+			places.list(db),
+			loadStock(db),
+			placeSeries(db, on, addDays(on, 21), values),
+			waterOf(db, records.tree.id, values)
+		]);
 		return {
 			yardPlaces,
 			stock,
+			near: Object.fromEntries(
+				[...series].map(([id, one]) => [id, one.series.filter((day) => day.how === '')])
+			),
+			weighedFunction: water.pot?.pairs.length ? (water.pot.course.at(-1)?.phi ?? null) : null,
 			lastWork: lastRootWork(records, values),
 			goneRoots: rootsGone(records, values)
 		};

@@ -27,9 +27,7 @@ export const actions: Actions = {
 				plan.planting,
 				{
 					waterSchool: plan.waterSchool,
-					fromStock: plan.takeFromStock
-						? { potId: plan.stockPotId, materials: true, coarseId: plan.coarseId }
-						: null
+					fromStock: plan.takeFromStock ? { potId: plan.stockPotId, materials: true } : null
 				},
 				await readValues(store.db)
 			);

@@ -10,7 +10,9 @@
 		today: data.today,
 		lastWork: data.lastWork,
 		goneRoots: data.goneRoots,
-		stock: data.stock
+		stock: data.stock,
+		near: data.near,
+		weighedFunction: data.weighedFunction
 	});
 </script>
 

@@ -1,7 +1,7 @@
 import { loading } from '$lib/server/edge/http';
 import { potMates } from '$lib/server/roots';
 import { getStore } from '$lib/server/store';
-import { referenceShootMm } from '$lib/server/recovery';
+import { referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = ({ parent }) =>

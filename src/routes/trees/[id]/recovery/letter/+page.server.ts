@@ -1,5 +1,6 @@
 import { loading } from '$lib/server/edge/http';
-import { recoveryOf, referenceShootMm } from '$lib/server/recovery';
+import { recoveryOf } from '$lib/server/recovery';
+import { referenceShootMm } from '$lib/server/trees';
 import { getStore } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 

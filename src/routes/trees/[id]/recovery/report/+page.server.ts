@@ -1,5 +1,6 @@
 import { loading } from '$lib/server/edge/http';
-import { recoveryOf, referenceShootMm, twinOf } from '$lib/server/recovery';
+import { recoveryOf, twinOf } from '$lib/server/recovery';
+import { referenceShootMm } from '$lib/server/trees';
 import { getStore } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 

@@ -1,0 +1,56 @@
+import { isTender, type Kind } from '../kinds/kind';
+import type { Values } from '../values/values';
+import { addDays, daysBetween } from './calendar';
+import { nightTemperature, type PlaceClimate } from './normals';
+
+/** The coldest night a tree stands on a day, and why it is not the one of its kind. */
+export interface ColdLimit {
+	limitC: number;
+	/** Empty where the limit is that of its kind, hardened. */
+	why: string;
+}
+
+/**
+ * One rule for every page: the limit of the kind; higher while its roots are freshly cut and not in the ground, and while tender new shoots
+ * are out.
+ * @param lastCutOn day of the last cut or lift of its roots
+ */
+export function coldLimit(
+	tree: {
+		kind: Pick<Kind, 'coldestC' | 'group'>;
+		lastCutOn: string | null;
+		inGround: boolean;
+		newShoots: boolean;
+	},
+	on: string,
+	values: Values
+): ColdLimit {
+	const tender = isTender(tree.kind);
+	const fresh =
+		tree.lastCutOn !== null &&
+		tree.lastCutOn <= on &&
+		!tree.inGround &&
+		daysBetween(tree.lastCutOn, on) <= values['cold.cutRootsDays'];
+	const limits: ColdLimit[] = [{ limitC: tree.kind.coldestC, why: '' }];
+	if (fresh)
+		limits.push({
+			limitC: values[tender ? 'cold.tenderCutC' : 'cold.cutRootsMinimumC'],
+			why: 'its roots freshly cut'
+		});
+	if (tree.newShoots && !tender) limits.push({ limitC: values['guard.shootsC'], why: 'tender new shoots' });
+	return limits.reduce((most, one) => (one.limitC > most.limitC ? one : most));
+}
+
+/** First day within a year from which a cold night of the place is below a limit; null where none is. By weeks. */
+export function firstColdNight(
+	place: PlaceClimate,
+	from: string,
+	limitC: number,
+	values: Values
+): string | null {
+	for (let day = 0; day < 365; day += 7) {
+		const on = addDays(from, day);
+		if (nightTemperature(place, on, values).coldC < limitC) return on;
+	}
+	return null;
+}

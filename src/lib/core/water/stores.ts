@@ -1,0 +1,60 @@
+import { bodyOf } from '../mixes/bench-test';
+import { componentOf } from '../mixes/components';
+import { waterAndAir } from '../mixes/retention';
+import { layerAmounts, type PlantingInput } from '../pots/replant-plan';
+import type { Seat } from '../pots/seat';
+import { crossSectionMm2 } from '../pots/volume';
+import type { Tree } from '../tree/tree';
+import type { Values } from '../values/values';
+import type { PotStores } from './balance';
+import { crownCoverM2, usualCrownWidthMm } from './demand';
+
+/** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
+export function storesOf(
+	planting: Pick<
+		PlantingInput,
+		| 'pot'
+		| 'mix'
+		| 'ballDiameterMm'
+		| 'ballDepthMm'
+		| 'coarseLayerMm'
+		| 'coarseId'
+		| 'topLayerMm'
+		| 'headspaceMm'
+		| 'crownWidthMm'
+	> & { seat: Pick<Seat, 'moundMm'> | null },
+	tree: Pick<Tree, 'heightM' | 'trunkDiameterMm'>,
+	values: Values
+): PotStores {
+	const amounts = layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
+	const body = bodyOf(planting.mix, values);
+	const fillMm = Math.max(10, planting.pot.heightMm - planting.headspaceMm);
+	const coarsePoreMm = componentOf(planting.coarseId).fineMm * values['mix.poreOfGrain'];
+	const water = waterAndAir(
+		body,
+		planting.pot,
+		{ coarseLayerMm: planting.coarseLayerMm, coarsePoreMm },
+		fillMm
+	);
+	const drawn = Math.max(0.02, water.containerCapacity - body.inside * (1 - values['water.insideDrawn']));
+	return {
+		rootedMostL: Math.max(0.01, amounts.ballL * values['water.ballHeld']),
+		unrootedMostL: (amounts.mainL + amounts.topL + amounts.moundL) * drawn,
+		surfaceM2: crossSectionMm2(planting.pot, fillMm) / 1e6,
+		crownM2: crownCoverM2(planting.crownWidthMm ?? usualCrownWidthMm(tree, values))
+	};
+}
+
+/**
+ * Roots grow into the mix: the part of it that counts as rooted rises with seasons since planting.
+ * @param degreeDays7 soil warmth since planting
+ */
+export function rootedIn(stores: PotStores, degreeDays7: number, values: Values): PotStores {
+	const share = 1 - Math.exp(-degreeDays7 / values['water.rootInDegreeDays']);
+	const moved = stores.unrootedMostL * share;
+	return {
+		...stores,
+		rootedMostL: stores.rootedMostL + moved,
+		unrootedMostL: stores.unrootedMostL - moved
+	};
+}
