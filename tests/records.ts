@@ -44,7 +44,9 @@ export const cut = (
 	byOwner: false,
 	whyThen: '',
 	plannedAtMm: null,
-	treatments: []
+	treatments: [],
+	ofPlanned: null,
+	because: ''
 });
 
 /** A potted hornbeam of 80 mm with five sound roots and a dead one, examined and mapped, and nothing else. */
@@ -134,6 +136,7 @@ export const freshRoots = {
 	referenceShootMm: null,
 	flags: [],
 	liftLeft: 1,
+	nightC: 8,
 	mates: [],
 	rootMap: null,
 	plan: null

@@ -266,7 +266,19 @@ async function workRoots(
 		const done = saved.plan.cuts
 			.filter((cut) => cut.stage === stage)
 			.map(({ id }) => ({ id, atMm: null, note: '' }));
-		await recordCuts(store, treeId, { on, planVersion: version, done, left: [], treatments: [] }, values);
+		await recordCuts(
+			store,
+			treeId,
+			{
+				on,
+				planVersion: version,
+				done,
+				left: [],
+				treatments: [],
+				because: 'Rot left no time to wait.'
+			},
+			values
+		);
 		version++;
 	}
 }

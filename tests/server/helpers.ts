@@ -92,7 +92,9 @@ export const rootsWith = (cut: string[] = []): RootsInput => {
 				byOwner: false,
 				whyThen: '',
 				plannedAtMm: null,
-				treatments: []
+				treatments: [],
+				ofPlanned: null,
+				because: ''
 			})),
 			notBefore: [],
 			setting: null

@@ -139,7 +139,8 @@ describe('roots', () => {
 				planVersion: plan.version,
 				done: [{ id: 'c1', atMm: null, note: '' }],
 				left: [{ id: 'c0', why: 'bark damaged under it' }],
-				treatments: []
+				treatments: [],
+				because: 'Rot left no time.'
 			},
 			defaultValues
 		);
@@ -163,7 +164,8 @@ describe('roots', () => {
 							planVersion: plan.version + 1,
 							done: [{ id: 'c1', atMm: null, note: '' }],
 							left: [],
-							treatments: []
+							treatments: [],
+							because: 'Rot left no time.'
 						},
 						defaultValues
 					)
@@ -182,7 +184,14 @@ describe('roots', () => {
 			{ id: 'c0', atMm: 45, note: 'sound only from there' },
 			{ id: 'c1', atMm: 0, note: '' }
 		];
-		const cuts = { on: '2026-03-03', planVersion: plan.version, done, left: [], treatments: [] };
+		const cuts = {
+			on: '2026-03-03',
+			planVersion: plan.version,
+			done,
+			left: [],
+			treatments: [],
+			because: 'Rot left no time.'
+		};
 		await recordCuts(store, tree.id, cuts, defaultValues);
 		const after = (await loadRecords(store.db, tree.id)).plan;
 		expect(after?.cuts.map((cut) => [cut.atMm, cut.plannedAtMm])).toEqual([
@@ -234,6 +243,30 @@ describe('roots', () => {
 	});
 });
 
+describe('a cut against what stands against it', () => {
+	it('asks for a reason, and keeps it with the cut and in the journal', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r3', 'r4']));
+		const input = {
+			on: '2026-03-03',
+			planVersion: plan.version,
+			done: plan.cuts.slice(0, 1).map(({ id }) => ({ id, atMm: null, note: '' })),
+			left: [],
+			treatments: []
+		};
+		const refused = await refusal(recordCuts(store, tree.id, { ...input, because: ' ' }, defaultValues));
+		expect([refused.status, refused.problems[0]?.field]).toEqual([422, 'because']);
+		expect(refused.problems[0]?.message).toMatch(/Not without a qualified arborist/);
+		await recordCuts(store, tree.id, { ...input, because: 'It was dying where it stood.' }, defaultValues);
+		const records = await loadRecords(store.db, tree.id);
+		expect(records.plan?.cuts.find((cut) => cut.state === 'done')).toMatchObject({
+			because: 'It was dying where it stood.',
+			ofPlanned: { count: plan.cuts.length }
+		});
+		expect(records.journal.at(-1)?.what).toMatch(/because: It was dying where it stood/);
+	});
+});
+
 describe('replanting', () => {
 	it('moves the tree and makes it potted, in one step that is undone whole', async () => {
 		const { store, tree, placeId } = await storeWithTree();
@@ -260,6 +293,7 @@ describe('replanting', () => {
 				crownWidthMm: null,
 				coarseId: 'grit-coarse',
 				topId: null,
+				assumed: [],
 				coarseLayerMm: 0,
 				topLayerMm: 0,
 				headspaceMm: 20,
@@ -293,7 +327,8 @@ describe('aftercare', () => {
 					{ id: 'c1', atMm: null, note: '' }
 				],
 				left: [],
-				treatments: []
+				treatments: [],
+				because: 'Rot left no time.'
 			},
 			defaultValues
 		);

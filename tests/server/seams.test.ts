@@ -102,7 +102,8 @@ describe('what others have to see', () => {
 						{ id: plan.cuts.find((one) => one.segmentId === segmentId)?.id ?? '', atMm: null, note: '' }
 					],
 					left: [],
-					treatments: []
+					treatments: [],
+					because: 'Rot left no time.'
 				},
 				values
 			);

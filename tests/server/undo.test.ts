@@ -150,7 +150,8 @@ const works: { name: string; do: (store: Store, treeId: string) => Promise<strin
 					planVersion: plan.version,
 					done: [{ id: 'c1', atMm: 5, note: 'soft' }],
 					left: [{ id: 'c0', why: 'bark under it' }],
-					treatments: ['powder']
+					treatments: ['powder'],
+					because: 'Rot left no time.'
 				},
 				values
 			);

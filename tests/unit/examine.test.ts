@@ -279,7 +279,9 @@ describe('what was changed', () => {
 						byOwner: false,
 						whyThen: '',
 						plannedAtMm: null,
-						treatments: []
+						treatments: [],
+						ofPlanned: null,
+						because: ''
 					}
 				]
 			}

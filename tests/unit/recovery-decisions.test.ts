@@ -23,6 +23,7 @@ const look = (observedOn: string, seen: Record<string, unknown>): Observation =>
 	version: 1
 });
 const facts = (change: Partial<DecisionFacts> = {}): DecisionFacts => ({
+	potted: true,
 	today: '2026-06-20',
 	sinceOn: '2026-02-20',
 	seasonBeganOn: '2026-04-10',
@@ -286,6 +287,28 @@ describe('shoots against warmth', () => {
 			growsTo: null,
 			curve: []
 		});
+	});
+});
+
+describe('what moves', () => {
+	const moving = (firmness: 'firm' | 'moves' | 'loose') => [
+		look('2026-04-01', { firmness: 'loose' }),
+		look('2026-04-10', { firmness, leafState: 'wilted' })
+	];
+	it('is held before all else, but before what others have to see', () => {
+		for (const firmness of ['moves', 'loose'] as const) {
+			const due = decisionsDue(facts({ observations: moving(firmness), dryness: 0.95 }), values);
+			expect(due[0]).toMatchObject({ kind: 'retie', stage: 'replant' });
+		}
+		const flags = [{ title: 'Stability', reason: 'It leans.', byOn: '2026-04-20' }];
+		expect(decisionsDue(facts({ observations: moving('loose'), flags }), values)[0]?.kind).toBe(
+			'look-closer'
+		);
+	});
+	it('held again it is not asked for; in the ground no tie is', () => {
+		const kinds = (change: object) => decisionsDue(facts(change), values).map((one) => one.kind);
+		expect(kinds({ observations: moving('firm') })).not.toContain('retie');
+		expect(kinds({ observations: moving('loose'), potted: false })).not.toContain('retie');
 	});
 });
 

@@ -51,6 +51,7 @@ const looks: fc.Arbitrary<Observation[]> = fc
 	.chain((days) => fc.tuple(...days.sort((a, b) => b - a).map(lookAt)));
 
 const facts: fc.Arbitrary<DecisionFacts> = fc.record({
+	potted: fc.boolean(),
 	today: fc.constant(today),
 	sinceOn: fc.integer({ min: 0, max: 700 }).map((days) => addDays(today, -days)),
 	seasonBeganOn: maybe(fc.integer({ min: 0, max: 300 }).map((days) => addDays(today, -days))),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/climate/calendar';
 import { placeSchema } from '$core/climate/place';
 import { groundPlanInput, groundPlanSchema } from '$core/ground/ground-plan';
 import { shippedKinds } from '$core/kinds/shipped';
@@ -7,7 +8,10 @@ import { mixIds, mixOf } from '$core/mixes/mixes';
 import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/pots/replant-plan';
 import { ownMixSchema, stockItemSchema, stockPotSchema } from '$core/stock/stock';
 import { treeSchema } from '$core/tree/tree';
+import { standingOf } from '$core/standing/standing';
 import { defaultValues as values } from '$core/values/values';
+import { dryDown } from '$core/water/dry-down';
+import { storesOf } from '$core/water/stores';
 import { GroundState } from '$views/replant/ground-state.svelte';
 import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
 import { treeRecords } from '../records';
@@ -134,6 +138,81 @@ describe('a planting while it is planned', () => {
 		expect(again.pot.topWidthMm).toBe(388);
 		expect(again.plantedOn).toBe(today);
 		expect(again.note).toBe('');
+	});
+
+	it('what nobody measured is kept as a guess until it is typed, taken or confirmed', () => {
+		const unmapped = () => new ReplantState(of({ records: treeRecords({ rootMap: null, plan: null }) }));
+		const state = unmapped();
+		expect(new Set(state.plan.planting.assumed)).toEqual(
+			new Set(['ballDiameterMm', 'ballDepthMm', 'crownWidthMm', 'pot'])
+		);
+		// Typed as it was suggested it is measured all the same.
+		state.measured('ballDiameterMm', state.ballDiameterMm);
+		state.confirm('crownWidthMm');
+		state.setSize('heightMm', 222);
+		expect(state.plan.planting.assumed).toEqual(['ballDepthMm']);
+		state.measured('ballDepthMm', null);
+		expect(state.plan.planting.assumed).toEqual(['ballDepthMm']);
+		// A plan that is kept remembers it.
+		const kept = replantPlanSchema.parse({ ...planned(state), id: 'r', version: 1 });
+		const again = new ReplantState(
+			of({ records: treeRecords({ rootMap: null, plan: null, replantPlan: kept }) })
+		);
+		expect(again.plan.planting.assumed).toEqual(['ballDepthMm']);
+		// The ball that was mapped is no guess.
+		expect(new ReplantState(of()).plan.planting.assumed).not.toContain('ballDiameterMm');
+	});
+
+	it('a planting with guesses left makes facts of none of them', () => {
+		const guessed = new ReplantState(of({ records: treeRecords({ rootMap: null, plan: null }) }));
+		const fact = (change: object) => {
+			const planting = plantingSchema.parse({
+				...planned(guessed).planting,
+				...change,
+				id: 'g',
+				version: 1
+			});
+			const stands = standingOf(
+				treeRecords({ rootMap: null, plan: null, plantings: [planting] }),
+				addDays(today, 1),
+				values
+			);
+			return [
+				stands.ballWidthMm.known,
+				stands.ballDepthMm.known,
+				stands.crownWidthMm.known,
+				stands.pot.known
+			];
+		};
+		expect(fact({})).toEqual(['assumed', 'assumed', 'assumed', 'assumed']);
+		expect(fact({ assumed: ['ballDepthMm'] })).toEqual(['measured', 'assumed', 'seen', 'measured']);
+	});
+
+	it('a school of size fills the sizes, and lets go of the pot of the stock', () => {
+		const state = new ReplantState(of());
+		state.takePot(box.pot, box.id);
+		for (const school of ['same', 'larger'] as const) {
+			state.setSchool(school);
+			const wanted = school === 'same' ? state.question.sameWidthMm : state.question.largerWidthMm;
+			expect(Math.abs(state.pot.topWidthMm - wanted)).toBeLessThanOrEqual(2.5);
+			expect(state.fit.fits).toBe(true);
+			expect(state.stockPotId).toBeNull();
+		}
+	});
+
+	it('dries before it is planted as it dries after, at the place it goes to', () => {
+		const state = new ReplantState(of());
+		state.setHeight('mound');
+		const stores = storesOf(state.plan.planting, state.of.records.tree, values);
+		expect(state.judged.waterL).toBeCloseTo(stores.rootedMostL + stores.unrootedMostL, 9);
+		expect(state.judged.dryDownDays).toBeCloseTo(
+			dryDown(stores, state.ahead, kind.wetnessTrigger, state.question.rootFunction, values),
+			9
+		);
+		// What was weighed goes before what is reckoned.
+		const weak = new ReplantState(of({ weighedFunction: 0.2 }));
+		weak.setHeight('mound');
+		expect(weak.judged.dryDownDays).toBeGreaterThan(state.judged.dryDownDays);
 	});
 
 	it('a pot of the stock is no longer that pot once a size is changed', () => {

@@ -70,6 +70,47 @@ describe('roots while they are worked on', () => {
 		expect(ground.map.frame).toBe('ground');
 	});
 
+	it('cuts where the hand says, never in soil; its cost is what lies beyond', () => {
+		const roots = begun();
+		const id = idAt(roots, 4);
+		roots.treat(id, 'cut', 0);
+		const whole = roots.standing.ledger.cutCost.get(id) ?? NaN;
+		roots.cutAt(id, 60);
+		const cut = roots.plan.cuts.find((one) => one.segmentId === id);
+		expect(cut).toMatchObject({ atMm: 60, byOwner: true });
+		const beyond = roots.standing.ledger.cutCost.get(id) ?? NaN;
+		expect(beyond).toBeGreaterThan(0);
+		expect(beyond).toBeLessThan(whole);
+		expect(roots.takenBy(cut ? [cut] : [])).toBeCloseTo(beyond, 9);
+		// Never past its end, and not where it was not laid open.
+		roots.cutAt(id, 9000);
+		expect(roots.plan.cuts.find((one) => one.segmentId === id)?.atMm).toBeLessThan(500);
+		roots.change(id, { seenToMm: 40 });
+		roots.cutAt(id, 50);
+		expect(roots.problem).toMatch(/in soil still/);
+	});
+
+	it('stops before what is over the allowance, too cold, out of the window or not for one’s own hands', () => {
+		const roots = begun();
+		const kinds = (of: RootsState) =>
+			of.stopsFor(of.plan.cuts.filter((cut) => cut.stage === 0)).map((stop) => stop.kind);
+		roots.treat(idAt(roots, 5), 'cut', 0);
+		expect(kinds(roots)).not.toContain('over-allowance');
+		expect(kinds(roots)).not.toContain('cold');
+		for (const index of [0, 1, 2]) roots.treat(idAt(roots, index), 'cut', 0);
+		expect(kinds(roots)).toEqual(expect.arrayContaining(['over-allowance', 'arborist']));
+		const cold = new RootsState({ ...options, nightC: -3 });
+		cold.add(quick('6 10'));
+		cold.treat(idAt(cold, 0), 'cut', 0);
+		expect(kinds(cold)).toContain('cold');
+		const summer = new RootsState({ ...options, today: '2026-07-20' });
+		summer.add(quick('6 10'));
+		summer.treat(idAt(summer, 0), 'cut', 0);
+		expect(kinds(summer)).toContain('out-of-window');
+		// Nothing to be cut, nothing to stop.
+		expect(roots.stopsFor([])).toEqual([]);
+	});
+
 	it('takes every step back and forth', () => {
 		const roots = begun();
 		const six = roots.now;

@@ -15,7 +15,7 @@ import {
 	segmentProblem,
 	type Segment
 } from '$core/roots/root-map';
-import { removedBy, rootShares } from '$core/roots/shares';
+import { beyondShare, removedBy, rootShares, usualCutPlace } from '$core/roots/shares';
 import { defaultValues, resolveValues } from '$core/values/values';
 
 const TRUNK = 100;
@@ -23,6 +23,13 @@ const root = (line: string, id: string, patch: Partial<Segment> = {}): Segment =
 	const entry = parseQuickRoot(line, 'container', TRUNK, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, { trunkDiameterMm: TRUNK, ballRadiusMm: 200 }, id), ...patch };
+};
+/** As long as four tenths of a metre, straight out. */
+const rootLong = (line: string, id: string, patch: Partial<Segment> = {}): Segment => {
+	const short = root(line, id, patch);
+	const [first] = short.course;
+	if (!first) throw new Error('no course');
+	return { ...short, course: [first, { ...first, radiusMm: first.radiusMm + 400 }] };
 };
 const mapOf = (segments: Segment[]) => ({ segments, trunkDiameterMm: TRUNK });
 
@@ -271,6 +278,25 @@ describe('contact with the trunk', () => {
 	});
 });
 
+describe('what was not said of a root', () => {
+	it('is a guess until it is: class, depth and length each by themselves', () => {
+		expect(root('6 20', 'a').guessed).toEqual(['class', 'depth', 'length']);
+		expect(root('6 20 anchor', 'a').guessed).toEqual(['depth', 'length']);
+		expect(root('6 20 anchor d30', 'a').guessed).toEqual(['length']);
+		expect(root('6 20 anchor d30 l200', 'a').guessed).toEqual([]);
+	});
+});
+
+describe('a torn end', () => {
+	it('is cut behind the tear, and costs little more than what was torn', () => {
+		const torn = rootLong('6 20 torn', 't', { diameterEndMm: 8 });
+		const lengthMm = courseLengthMm(torn.course);
+		expect(usualCutPlace(torn, defaultValues)).toBe(Math.round(lengthMm - 2 * 8));
+		expect(usualCutPlace({ ...torn, flaws: ['torn', 'girdling'] }, defaultValues)).toBe(0);
+		expect(beyondShare(torn, usualCutPlace(torn, defaultValues), defaultValues)).toBeLessThan(0.1);
+	});
+});
+
 describe('shares of the living root', () => {
 	it('sum to one, carry on to side roots, and cost nothing where dead', () => {
 		const parent = root('6 20', 'p');
@@ -288,9 +314,54 @@ describe('shares of the living root', () => {
 		const segments = [root('6 20', 'p'), root('6:10 12', 's', { parentId: 'p', attachMm: 60 })];
 		const byId = new Map(segments.map((segment) => [segment.id, segment]));
 		const shares = rootShares(segments, defaultValues);
-		expect(removedBy({ segmentId: 'p', atMm: 80 }, byId, shares)).toEqual(['p']);
-		expect(removedBy({ segmentId: 'p', atMm: 10 }, byId, shares).sort()).toEqual(['p', 's']);
+		expect(removedBy({ segmentId: 'p', atMm: 80 }, byId, shares, defaultValues)).toEqual([]);
+		expect(removedBy({ segmentId: 'p', atMm: 10 }, byId, shares, defaultValues).sort()).toEqual(['p', 's']);
 		expect([...rootsFrom(segments, 'p')].sort()).toEqual(['p', 's']);
+	});
+	it('cut anywhere along it, a root gives what lies beyond: all at its base, less the farther out, nothing at its end', () => {
+		const long = rootLong('6 20', 'p');
+		const lengthMm = courseLengthMm(long.course);
+		const at = (mm: number) => beyondShare(long, mm, defaultValues);
+		expect(at(0)).toBe(1);
+		// A stub of less than two thicknesses is no root any more.
+		expect(at(39)).toBe(1);
+		expect(at(41)).toBeLessThan(1);
+		// Fine roots stand toward the tip: half way takes more than a half, by the power of 1.5 what is 1 − 0.5^1.5.
+		expect(at(lengthMm / 2)).toBeCloseTo(1 - 0.5 ** 1.5, 9);
+		expect(at(lengthMm)).toBe(0);
+		expect(at(lengthMm + 50)).toBe(0);
+		fc.assert(
+			fc.property(
+				fc.double({ min: 0, max: 600, noNaN: true }),
+				fc.double({ min: 0, max: 600, noNaN: true }),
+				(a, b) => {
+					expect(at(Math.max(a, b))).toBeLessThanOrEqual(at(Math.min(a, b)));
+				}
+			)
+		);
+		const map = mapOf([long, rootLong('12 20', 'q')]);
+		const cost = (mm: number) => ledger(map, [{ segmentId: 'p', atMm: mm, stage: 0 }], [1], defaultValues);
+		expect(cost(0).totalLoss).toBeCloseTo(0.5, 9);
+		expect(cost(200).totalLoss).toBeCloseTo(0.5 * at(200), 9);
+		expect(cost(200).cutCost.get('p')).toBeCloseTo(0.5 * at(200), 9);
+		// What is only shortened holds on.
+		expect([cost(0).gone.has('p'), cost(200).gone.has('p')]).toEqual([true, false]);
+		expect(cost(200).least?.left).toBe(1);
+	});
+	it('shortened first and taken whole later, a root is lost once', () => {
+		const segments = [rootLong('6 30', 'p'), rootLong('6:10 12', 's', { parentId: 'p', attachMm: 100 })];
+		const map = mapOf(segments);
+		const both = ledger(
+			map,
+			[
+				{ segmentId: 's', atMm: 150, stage: 0 },
+				{ segmentId: 'p', atMm: 0, stage: 1 }
+			],
+			[1, 1],
+			defaultValues
+		);
+		expect(both.totalLoss).toBeCloseTo(1, 9);
+		expect(both.stages[0]?.loss).toBeGreaterThan(0);
 	});
 });
 

@@ -190,7 +190,21 @@ describe('what was cut against what was planned', () => {
 	it('counts what went, and the whole of what was planned for that stage', () => {
 		const [session] = sessionsOf(map, plan, defaultValues);
 		expect(session).toMatchObject({ on: '2026-03-03', stages: [0], plannedCount: 2 });
-		expect(session?.plannedShare).toBeCloseTo(2 * (session?.livingShare ?? NaN), 9);
+		// Four like roots: two of them at their base were planned; one was cut beyond where it lay open.
+		expect(session?.plannedShare).toBeCloseTo(4 / 9, 9);
+		expect(session?.livingShare).toBeGreaterThan(0);
+		expect(session?.livingShare).toBeLessThan(2 / 9);
+	});
+	it('what is planned afterwards rewrites nothing of it', () => {
+		const then = { count: 2, share: 0.2 };
+		const later = {
+			...plan,
+			cuts: [
+				...plan.cuts.map((one) => (one.state === 'done' ? { ...one, ofPlanned: then } : one)),
+				cut('r3', {})
+			]
+		};
+		expect(sessionsOf(map, later, defaultValues)[0]).toMatchObject({ plannedCount: 2, plannedShare: 0.2 });
 	});
 	it('carries over what was left, what waits and what is not traced, each with what must come first', () => {
 		expect(carryOver(map, plan, { stage: 1, answer: 'unknown', because: [] })).toEqual([

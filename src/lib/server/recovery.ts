@@ -147,6 +147,7 @@ function judged(
 			seasonBeganOn: latest?.from ?? null,
 			inSeason: season.progress > 0,
 			evergreen: bearsAlways(kind),
+			potted: tree.situation === 'potted',
 			tender,
 			heightMm: tree.heightM === null ? null : tree.heightM * 1000,
 			observations,

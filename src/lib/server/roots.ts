@@ -1,4 +1,12 @@
 import { and, eq, ne, sql } from 'drizzle-orm';
+import type { TreeRecords } from '../core/case/case';
+import { addDays } from '../core/climate/calendar';
+import { coldLimit } from '../core/climate/cold-limit';
+import { nightTemperature } from '../core/climate/normals';
+import type { Place } from '../core/climate/place';
+import { seasonFit } from '../core/climate/windows';
+import { plannedOf } from '../core/roots/done';
+import { cutStops, type CutStop } from '../core/roots/work-stops';
 import { roman, type Plan, type PlanInput } from '../core/roots/plan';
 import type { RootMap, RootMapInput } from '../core/roots/root-map';
 import { isStructural } from '../core/roots/shares';
@@ -17,6 +25,7 @@ import { plans, rootMaps, tasks } from './records/records';
 import { doWork } from './records/work';
 import { sayForecast } from './recovery';
 import { loadRecords, refuseCare, refuseDate, requireTree } from './trees';
+import { placeSeries } from './weather';
 
 export interface RootsInput {
 	map: RootMapInput;
@@ -98,6 +107,65 @@ export async function potMates(db: Reader, tree: Tree): Promise<PotMate[]> {
 	return found.flat();
 }
 
+/** Coldest night ahead of freshly cut roots, °C: as it is known, else as usual for the season; null for roots that stay in the ground. */
+export async function nightAhead(
+	db: Reader,
+	tree: Tree,
+	place: Place,
+	on: string,
+	values: Values
+): Promise<number | null> {
+	if (tree.situation === 'in-ground') return null;
+	const series =
+		(await placeSeries(db, on, addDays(on, values['guard.workDays']), values)).get(place.id)?.series ?? [];
+	const known = series.filter((day) => day.how === '').map((day) => day.minC);
+	return known.length > 0 ? Math.min(...known) : nightTemperature(place, on, values).usualC;
+}
+
+/** What stands against cuts that were made on a day. */
+async function stopsOf(
+	db: Reader,
+	records: TreeRecords,
+	place: Place,
+	plan: Plan,
+	made: ReadonlySet<string>,
+	on: string,
+	values: Values
+): Promise<CutStop[]> {
+	const { tree, kind, rootMap } = records;
+	const cuts = plan.cuts.filter((cut) => made.has(cut.id));
+	const [first] = cuts;
+	if (!rootMap || !first) return [];
+	const { ledger } = planStanding(
+		tree,
+		kind,
+		place,
+		rootMap,
+		{ ...plan, cuts: plan.cuts.filter((cut) => cut.state === 'done') },
+		values
+	);
+	const stage = ledger.stages[first.stage];
+	return cutStops(
+		{
+			stage: stage ?? { loss: 0, allowed: 1 },
+			seasonFit: seasonFit(kind, place, on, values),
+			nightC: await nightAhead(db, tree, place, on, values),
+			coldLimitC: coldLimit(
+				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots: false },
+				on,
+				values
+			).limitC,
+			cuts: cuts.flatMap((cut) => {
+				const segment = rootMap.segments.find((one) => one.id === cut.segmentId);
+				return segment ? [{ cut, segment }] : [];
+			}),
+			map: rootMap,
+			windows: ledger.windows
+		},
+		values
+	);
+}
+
 /** Which planned cuts were made on a day, and which were left, with the reason. */
 export interface CutsDone {
 	on: string;
@@ -107,6 +175,8 @@ export interface CutsDone {
 	left: { id: string; why: string }[];
 	/** What was put on the wounds of this session. */
 	treatments: WoundTreatment[];
+	/** Why it was cut against what stood against it that day; empty where nothing did. */
+	because: string;
 }
 
 /** Writes what was really cut, and plans the next looks that it asks for. @throws Refusal 404, 409, 422 */
@@ -144,7 +214,10 @@ export async function recordCuts(
 		(sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0),
 		0
 	);
-	const stages = [...new Set(plan.cuts.filter((cut) => done.has(cut.id)).map((cut) => roman(cut.stage)))];
+	const making = plan.cuts.filter((cut) => done.has(cut.id));
+	const inHand = [...new Set(making.map((cut) => cut.stage))];
+	const stages = inHand.map(roman);
+	const ofPlanned = making.length > 0 ? plannedOf(rootMap, plan.cuts, inHand, values) : null;
 	const after = (before: Plan): Plan => ({
 		...before,
 		cuts: before.cuts.map((cut) => {
@@ -158,12 +231,32 @@ export async function recordCuts(
 					atMm: made.atMm ?? cut.atMm,
 					plannedAtMm: elsewhere ? cut.atMm : null,
 					note: made.note || cut.note,
-					treatments: input.treatments
+					treatments: input.treatments,
+					ofPlanned,
+					because: input.because.trim()
 				};
 			}
 			return left.has(cut.id) ? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' } : cut;
 		})
 	});
+	const stops = place
+		? await stopsOf(
+				store.db,
+				records,
+				place,
+				after(plan),
+				new Set(making.map((cut) => cut.id)),
+				input.on,
+				values
+			)
+		: [];
+	if (stops.length > 0 && input.because.trim() === '')
+		throw invalid([
+			{
+				field: 'because',
+				message: `must say why it is cut all the same: ${stops.map(({ why }) => why).join(' ')}`
+			}
+		]);
 	const looks = nextLooks({ ...records, plan: after(plan) }, input.on, values);
 	const { entryId } = await doWork(
 		store,
@@ -171,7 +264,10 @@ export async function recordCuts(
 			treeId,
 			stage: 'roots',
 			on: input.on,
-			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root`
+			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root${stops.length > 0 ? `; all the same, because: ${input.because.trim()}` : ''}`.slice(
+				0,
+				400
+			)
 		},
 		async (work) => {
 			refuseCare('on', input.on, records.tree);

@@ -16,6 +16,9 @@
 		refused?: Refused | null;
 		fieldClass?: string;
 		oninput?: (stored: number | null) => void;
+		/** A suggestion that nobody measured: it looks so, and is recorded so until it is touched or confirmed. */
+		guess?: boolean;
+		onconfirm?: () => void;
 	}
 	let {
 		name,
@@ -26,7 +29,9 @@
 		optional = false,
 		refused,
 		fieldClass = '',
-		oninput
+		oninput,
+		guess = false,
+		onconfirm
 	}: Props = $props();
 	const format = useFormat();
 	const face = $derived(
@@ -75,7 +80,14 @@
 	});
 </script>
 
-<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+<Field
+	{name}
+	{label}
+	hint={guess ? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}` : hint}
+	{optional}
+	{refused}
+	class={fieldClass}
+>
 	{#snippet control({ id, describedBy, invalid })}
 		<div class="relative">
 			<input
@@ -83,7 +95,7 @@
 				name="{name}~shown"
 				inputmode="decimal"
 				autocomplete="off"
-				class="input pr-14"
+				class={['input pr-14', guess && 'guess']}
 				value={shown}
 				defaultValue={initial}
 				{@attach forgetOnReset}
@@ -98,5 +110,13 @@
 			{/if}
 			<input type="hidden" {name} value={stored} />
 		</div>
+		{#if guess && onconfirm}
+			<button
+				type="button"
+				class="chalk min-h-6 self-start text-sm"
+				aria-label="{label}: it is so"
+				onclick={onconfirm}>It is so</button
+			>
+		{/if}
 	{/snippet}
 </Field>

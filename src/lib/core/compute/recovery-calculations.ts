@@ -101,6 +101,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 			seasonBeganOn: calendarDate().nullable().default(null),
 			inSeason: z.boolean(),
 			evergreen: z.boolean().default(false),
+			potted: z.boolean().default(true),
 			tender: z.boolean().default(false),
 			heightMm: measure(1, 60_000, 'mm').nullable().default(null),
 			observations: z.array(observationSchema).max(20_000),

@@ -51,6 +51,10 @@ export function sizeAdvice(
 	};
 }
 
+/** Sizes that the form suggests where nobody measured them. */
+export const guessable = ['ballDiameterMm', 'ballDepthMm', 'crownWidthMm', 'pot'] as const;
+export type Guessable = (typeof guessable)[number];
+
 export const plantingInput = z.strictObject({
 	plantedOn: calendarDate(),
 	pot: potSchema,
@@ -74,6 +78,12 @@ export const plantingInput = z.strictObject({
 	headspaceMm: measure(0, 300, 'mm'),
 	plantCount: count(1, 5000).default(1),
 	placeId: id().nullable().default(null).describe('Where it stands afterwards; null leaves it where it is'),
+	assumed: z
+		.array(oneOf(guessable))
+		.max(4)
+		.nullable()
+		.default(null)
+		.describe('Sizes left as they were suggested, measured by nobody; null where that was not written'),
 	note: note()
 });
 export type PlantingInput = z.infer<typeof plantingInput>;

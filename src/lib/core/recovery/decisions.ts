@@ -27,6 +27,8 @@ export interface DecisionFacts {
 	gate: StageGate | null;
 	stagesLeft: number;
 	referenceShootMm: number | null;
+	/** It stands in a pot, where ties and stones hold it. */
+	potted: boolean;
 	/** Verdict by every criterion. */
 	reEstablished: boolean;
 	/** What a qualified person has still to see; then nothing is simply carried on with. */
@@ -46,7 +48,7 @@ export interface DueDecision {
 	/** Checks to make first, or the rule at which to stop. */
 	first: string[];
 	/** Where it is done. */
-	stage: 'examine' | 'roots' | 'aftercare' | 'recovery' | null;
+	stage: 'examine' | 'roots' | 'replant' | 'aftercare' | 'recovery' | null;
 	/** Higher presses more. */
 	urgency: number;
 }
@@ -91,6 +93,21 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 			first: [`By ${flag.byOn}; nothing is decided before they said what they found.`],
 			stage: 'aftercare',
 			urgency: 99
+		});
+
+	// What moves tears its new roots: it is held before anything else is asked.
+	const tried = since.findLast((look) => look.firmness !== null);
+	if (facts.potted && tried?.firmness && tried.firmness !== 'firm')
+		due.push({
+			kind: 'retie',
+			what: `It ${tried.firmness === 'loose' ? 'is loose' : 'moves at the base'}: hold it firm before all else.`,
+			evidence: [`Seen on ${tried.observedOn}; new roots tear each time it moves.`],
+			first: [
+				'Wires over which roots, through which holes: Replant lays them over what holds.',
+				'Without roots to tie over: stones on the ball, or a bar across it.'
+			],
+			stage: 'replant',
+			urgency: 98.5
 		});
 
 	// Buds.

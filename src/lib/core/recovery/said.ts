@@ -23,6 +23,7 @@ export type SaidForecast = z.infer<typeof saidForecastSchema>;
 export const decisionKinds = [
 	'carry-on',
 	'look-closer',
+	'retie',
 	'water-path',
 	'rot-path',
 	're-cut',
@@ -34,6 +35,7 @@ export type DecisionKind = (typeof decisionKinds)[number];
 export const decisionNames: Record<DecisionKind, string> = {
 	'carry-on': 'Carry on',
 	'look-closer': 'Look closer',
+	retie: 'Hold it firm',
 	'water-path': 'It wilts dry: the way of water',
 	'rot-path': 'It wilts wet: the way of rot',
 	're-cut': 'Cut the dieback back',

@@ -46,15 +46,35 @@ export function checkPlan(
 			: 0
 	);
 
-	/** First stage in which a root's own tip is off; Infinity when it stays. */
+	const lengthOf = ({ course }: Segment): number => {
+		const at = ({ azimuthDeg, radiusMm, depthMm }: Segment['course'][number]): number[] => [
+			radiusMm * Math.cos((azimuthDeg * Math.PI) / 180),
+			radiusMm * Math.sin((azimuthDeg * Math.PI) / 180),
+			depthMm
+		];
+		let sum = 0;
+		for (let i = 1; i < course.length; i++) {
+			const [a, b] = [course[i - 1], course[i]];
+			if (a && b) sum += Math.hypot(...at(b).map((x, axis) => x - (at(a)[axis] ?? 0)));
+		}
+		return sum;
+	};
+	/** Cut far enough out a root stays, and loses what it bears beyond. */
+	const shortened = (segment: Segment, atMm: number): number | null => {
+		if (atMm <= 0) return null;
+		if (segment.condition === 'dead' && atMm >= (segment.deadFromMm ?? 0)) return 0;
+		if (atMm < values['cut.stubThicknesses'] * segment.diameterStartMm) return null;
+		return Math.max(0, 1 - (atMm / lengthOf(segment)) ** values['roots.fineTowardTip']);
+	};
+
+	/** First stage in which a root is gone whole; Infinity when it stays. */
 	const goneIn = (segment: Segment, among: readonly Cut[]): number => {
 		let stage = Infinity;
 		for (const cut of among) {
 			const root = find(cut.segmentId);
 			if (!root) continue;
 			if (root.id === segment.id) {
-				const deadEnd = root.condition === 'dead' && cut.atMm > 0 && cut.atMm >= (root.deadFromMm ?? 0);
-				if (!deadEnd) stage = Math.min(stage, cut.stage);
+				if (shortened(root, cut.atMm) === null) stage = Math.min(stage, cut.stage);
 				continue;
 			}
 			// Does the way from this root to the trunk pass the cut?
@@ -68,11 +88,26 @@ export function checkPlan(
 
 	let lost = 0;
 	for (const [stage, base] of allowances.entries()) {
-		const off = (among: readonly number[]): number =>
-			allTips > 0 ? tips.reduce((sum, tip, i) => sum + (among[i] === stage ? tip : 0), 0) / allTips : 0;
-		const loss = off(gone);
+		const off = (among: readonly number[], made: readonly Cut[]): number => {
+			/** Part of a tip that is off by the end of a stage. */
+			const offBy = (i: number, by: number): number => {
+				if ((among[i] ?? Infinity) <= by) return 1;
+				const own = made.filter((cut) => cut.segmentId === map.segments[i]?.id && cut.stage <= by);
+				return Math.max(
+					0,
+					...own.map((cut) => {
+						const segment = find(cut.segmentId);
+						return (segment && shortened(segment, cut.atMm)) ?? 0;
+					})
+				);
+			};
+			return allTips > 0
+				? tips.reduce((sum, tip, i) => sum + tip * (offBy(i, stage) - offBy(i, stage - 1)), 0) / allTips
+				: 0;
+		};
+		const loss = off(gone, cuts);
 		const may = base * (1 - (1 - values['stages.regrownShare']) * lost);
-		if (loss > Math.max(may, off(goneDone)) + NEARLY)
+		if (loss > Math.max(may, off(goneDone, cuts.slice(0, doneCount))) + NEARLY)
 			faults.push(`stage ${stage + 1} takes ${loss.toFixed(4)} of ${may.toFixed(4)}`);
 		lost += loss;
 	}

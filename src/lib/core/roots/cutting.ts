@@ -1,4 +1,4 @@
-import { isStructural } from './shares';
+import { isStructural, tornOnly } from './shares';
 import { turnDeg } from '../circular/circular';
 import { structuralRootZoneRadiusM } from '../ground/zones';
 import type { Values } from '../values/values';
@@ -51,13 +51,15 @@ export function cutHow(
 		backTo:
 			segment.condition === 'dead'
 				? 'back to sound, pale wood'
-				: atMm === 0
-					? segment.parentId === null
-						? 'at the trunk, outside its collar'
-						: 'where it leaves its parent'
-					: kept
-						? 'just beyond its last side root that stays'
-						: 'at the mark',
+				: tornOnly(segment) && atMm > 0
+					? 'behind the tear'
+					: atMm === 0
+						? segment.parentId === null
+							? 'at the trunk, outside its collar'
+							: 'where it leaves its parent'
+						: kept
+							? 'just beyond its last side root that stays'
+							: 'at the mark',
 		face: 'Face down or outward, clean, never torn.',
 		arborist:
 			inGround && fromMm < nearMm

@@ -13,6 +13,27 @@ export interface Session {
 	livingShare: number;
 	plannedShare: number;
 	plannedCount: number;
+	/** Why it was cut against what stood against it; empty where nothing did. */
+	because: string;
+}
+
+/** What some stages are planned to take: roots in number, and living share. */
+export function plannedOf(
+	map: LedgerMap,
+	cuts: readonly Cut[],
+	stages: readonly number[],
+	values: Values
+): { count: number; share: number } {
+	const planned = cuts.filter((cut) => stages.includes(cut.stage));
+	return {
+		count: planned.length,
+		share: ledger(
+			map,
+			planned.map((cut) => ({ segmentId: cut.segmentId, atMm: cut.plannedAtMm ?? cut.atMm, stage: 0 })),
+			[1],
+			values
+		).totalLoss
+	};
 }
 
 /** What was really cut, by day, oldest first. */
@@ -20,14 +41,10 @@ export function sessionsOf(map: LedgerMap, plan: Pick<PlanInput, 'cuts'>, values
 	const byId = new Map(map.segments.map((segment) => [segment.id, segment]));
 	const alone = (cut: Cut, atMm: number): number =>
 		ledger(map, [{ segmentId: cut.segmentId, atMm, stage: 0 }], [1], values).totalLoss;
-	const together = (cuts: readonly Cut[], planned: boolean): number =>
+	const together = (cuts: readonly Cut[]): number =>
 		ledger(
 			map,
-			cuts.map((cut) => ({
-				segmentId: cut.segmentId,
-				atMm: planned ? (cut.plannedAtMm ?? cut.atMm) : cut.atMm,
-				stage: 0
-			})),
+			cuts.map(({ segmentId, atMm }) => ({ segmentId, atMm, stage: 0 })),
 			[1],
 			values
 		).totalLoss;
@@ -35,7 +52,9 @@ export function sessionsOf(map: LedgerMap, plan: Pick<PlanInput, 'cuts'>, values
 	return days.map((on) => {
 		const done = plan.cuts.filter((cut) => cut.doneOn === on);
 		const stages = [...new Set(done.map((cut) => cut.stage))].sort((a, b) => a - b);
-		const planned = plan.cuts.filter((cut) => stages.includes(cut.stage));
+		// As it was planned on the day: what is planned since rewrites nothing.
+		const then =
+			done.find((cut) => cut.ofPlanned !== null)?.ofPlanned ?? plannedOf(map, plan.cuts, stages, values);
 		return {
 			on,
 			stages,
@@ -43,9 +62,10 @@ export function sessionsOf(map: LedgerMap, plan: Pick<PlanInput, 'cuts'>, values
 				const segment = byId.get(cut.segmentId);
 				return segment ? [{ cut, segment, livingShare: alone(cut, cut.atMm) }] : [];
 			}),
-			livingShare: together(done, false),
-			plannedShare: together(planned, true),
-			plannedCount: planned.length
+			livingShare: together(done),
+			plannedShare: then.share,
+			plannedCount: then.count,
+			because: done.find((cut) => cut.because !== '')?.because ?? ''
 		};
 	});
 }

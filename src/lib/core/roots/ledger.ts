@@ -3,7 +3,7 @@ import type { Values } from '../values/values';
 import type { Trunk } from './outline';
 import type { Cut } from './plan';
 import { startAzimuth, type RootMap, type Segment } from './root-map';
-import { removedBy, rootShares, type RootShares } from './shares';
+import { beyondShare, removedBy, rootShares, type RootShares } from './shares';
 
 export interface StageLoss {
 	stage: number;
@@ -43,8 +43,10 @@ export interface Ledger {
 	least: AnchorageWindow | null;
 	before: Balance;
 	after: Balance;
-	/** Ids of the roots gone after the last stage. */
+	/** Ids of the roots gone whole after the last stage; one that is only shortened still holds. */
 	gone: ReadonlySet<string>;
+	/** Part of what a root absorbs by itself that is off after the last stage, of those that were cut. */
+	lost: ReadonlyMap<string, number>;
 	/** What the plan may not do, in sentences; empty for a plan that holds. */
 	violations: string[];
 }
@@ -140,6 +142,8 @@ export function ledger(
 	const stageCount = Math.max(allowances.length, 1, ...cuts.map((cut) => cut.stage + 1));
 
 	const gone = new Set<string>();
+	/** Part of what each root absorbs by itself that is off. */
+	const lost = new Map<string, number>();
 	const cutCost = new Map<string, number>();
 	const stages: StageLoss[] = [];
 	let lostBefore = 0;
@@ -147,16 +151,21 @@ export function ledger(
 		let loss = 0;
 		for (const cut of cuts) {
 			if (cut.stage !== stage) continue;
-			const removed = removedBy(cut, byId, shares);
-			cutCost.set(
-				cut.segmentId,
-				removed.reduce((sum, id) => sum + (shares.absorbing.get(id) ?? 0), 0)
-			);
-			for (const id of removed) {
-				if (gone.has(id)) continue;
-				gone.add(id);
-				loss += shares.absorbing.get(id) ?? 0;
+			const root = byId.get(cut.segmentId);
+			if (!root) continue;
+			const whole = removedBy(cut, byId, shares, values);
+			const takes = new Map(whole.map((id) => [id, 1]));
+			for (const id of whole) gone.add(id);
+			// A root that is only shortened gives what lies beyond the cut, and holds on.
+			if (!takes.has(root.id)) takes.set(root.id, beyondShare(root, cut.atMm, values));
+			let cost = 0;
+			for (const [id, share] of takes) {
+				const own = shares.absorbing.get(id) ?? 0;
+				cost += share * own;
+				loss += Math.max(0, share - (lost.get(id) ?? 0)) * own;
+				lost.set(id, Math.max(share, lost.get(id) ?? 0));
 			}
+			cutCost.set(cut.segmentId, cost);
 		}
 		const base = allowances[stage] ?? allowances[allowances.length - 1] ?? 0;
 		const allowed = base * (1 - (1 - values['stages.regrownShare']) * lostBefore);
@@ -182,6 +191,7 @@ export function ledger(
 		before: balanceOf(segments, shares, new Set()),
 		after: balanceOf(segments, shares, gone),
 		gone,
+		lost,
 		violations: violationsOf(segments, cuts, gone, byId)
 	};
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
+import { calendarDate, count, id, measure, note, oneOf, share, version } from '../fields/fields';
 import { reserves, vigours } from '../tree/tree';
 import { settingSchema } from './setting';
 import { woundTreatments } from './wound';
@@ -29,7 +29,13 @@ export const cutSchema = z.strictObject({
 		.array(oneOf(woundTreatments))
 		.max(woundTreatments.length)
 		.default([])
-		.describe('What was put on the wound')
+		.describe('What was put on the wound'),
+	ofPlanned: z
+		.strictObject({ count: count(1, 400), share: share() })
+		.nullable()
+		.default(null)
+		.describe('What its stages were planned to take when it was cut: how many roots, what living share'),
+	because: note(300).default('').describe('Why it was cut against what stood against it that day')
 });
 export type Cut = z.infer<typeof cutSchema>;
 

@@ -91,7 +91,9 @@ export function planFrom(
 			note: own?.note ?? '',
 			byOwner: own !== undefined,
 			whyThen: cut.whyThen.slice(0, 300),
-			treatments: []
+			treatments: [],
+			ofPlanned: null,
+			because: ''
 		};
 	});
 	const cuts = [...done, ...planned];

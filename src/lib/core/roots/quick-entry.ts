@@ -2,7 +2,7 @@ import type { Values } from '../values/values';
 import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../circular/circular';
 import type { UnitSystem } from '../format/format';
 import { readMeasure } from '../format/typed';
-import { usualClass, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
+import { usualClass, type GuessedOfRoot, type QuickRoot, type RootClass, type RootFlaw } from './root-map';
 
 /** Words that quick entry understands, with their short forms. */
 const classWords: Record<string, RootClass> = {
@@ -121,6 +121,7 @@ export function parseQuickRoot(
 		depthMm: Math.min(40, Math.max(8, Math.round(diameterMm))),
 		lengthMm: null,
 		flaws: [],
+		guessed: ['class', 'depth', 'length'],
 		sourceKnown: true,
 		keep: false,
 		stage: null,
@@ -191,8 +192,13 @@ function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 	const rootClass = classWords[token];
 	const flaw = flawWords[token];
 	const number = /^(d|l|dead|cut|doubtful|doubt|seen)([\d.½¼¾].*)$/.exec(token);
-	if (rootClass) root.rootClass = rootClass;
-	else if (flaw) root.flaws = [...new Set([...root.flaws, flaw])];
+	const said = (what: GuessedOfRoot): void => {
+		root.guessed = root.guessed.filter((one) => one !== what);
+	};
+	if (rootClass) {
+		root.rootClass = rootClass;
+		said('class');
+	} else if (flaw) root.flaws = [...new Set([...root.flaws, flaw])];
 	else if (token === 'dead' || token === 'rotten') {
 		root.condition = 'dead';
 		if (token === 'rotten') root.flaws = [...root.flaws, 'rotten'];
@@ -206,9 +212,13 @@ function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 		const measured = number[1] === 'cut' ? Number(text) : readMeasure(text, 'mm', units);
 		if (measured === null || !Number.isFinite(measured)) return false;
 		const amount = tidy(measured);
-		if (number[1] === 'd' && amount <= 5000) root.depthMm = amount;
-		else if (number[1] === 'l' && amount > 0 && amount <= 20_000) root.lengthMm = amount;
-		else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6)
+		if (number[1] === 'd' && amount <= 5000) {
+			root.depthMm = amount;
+			said('depth');
+		} else if (number[1] === 'l' && amount > 0 && amount <= 20_000) {
+			root.lengthMm = amount;
+			said('length');
+		} else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6)
 			root.stage = amount - 1;
 		else if (number[1] === 'dead' && amount <= 20_000) {
 			root.condition = 'dead';

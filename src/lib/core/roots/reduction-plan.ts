@@ -8,7 +8,7 @@ import { ledger, type LedgerCut, type LedgerMap } from './ledger';
 import { roman, STAGE_LIMIT } from './plan';
 import { courseLengthMm } from './geometry';
 import { rootMapInput, startAzimuth, type Segment } from './root-map';
-import { removedBy, rootShares, usualCutPlace, type RootShares } from './shares';
+import { beyondShare, removedBy, rootShares, tornOnly, usualCutPlace, type RootShares } from './shares';
 import type { Solve } from './solver';
 
 const place = z.strictObject({
@@ -111,7 +111,10 @@ export type ReductionPlan = z.infer<typeof reductionPlanOutput>;
 export interface Candidate {
 	segmentId: string;
 	atMm: number;
+	/** Roots that go whole by it. */
 	removes: readonly string[];
+	/** Part of what its own root absorbs that goes, where the root itself stays; else 0. */
+	shortens: number;
 	/** Share of the benefit of its claim. */
 	worth: number;
 }
@@ -157,8 +160,8 @@ const barred = (segment: Segment, claim: Claim): string | null =>
 			? 'its source is not known: trace it further'
 			: segment.seenToMm === 0
 				? 'it lies in soil still: lay it open first'
-				: segment.rootClass === 'anchor' && claim.kind !== 'rot'
-					? 'anchors are kept unless rotten'
+				: segment.rootClass === 'anchor' && claim.kind !== 'rot' && claim.kind !== 'girdling'
+					? 'anchors are kept unless rotten or girdling'
 					: null;
 
 /** Why a cut that the owner wants is not planned. */
@@ -169,6 +172,23 @@ const barredWish = (segment: Segment): string =>
 			? 'its source is not known: trace it further'
 			: 'the place to cut lies in soil still: lay it open first';
 
+/** What a cut at a place takes. */
+function takenAt(
+	segment: Segment,
+	atMm: number,
+	byId: ReadonlyMap<string, Segment>,
+	shares: RootShares,
+	values: Values
+): Omit<Candidate, 'worth'> {
+	const removes = removedBy({ segmentId: segment.id, atMm }, byId, shares, values);
+	return {
+		segmentId: segment.id,
+		atMm,
+		removes,
+		shortens: removes.includes(segment.id) ? 0 : beyondShare(segment, atMm, values)
+	};
+}
+
 /** Places to cut a claimed root: at its base or the edge of rot, and back to each living side root before the trouble. */
 export function candidatesOf(
 	segment: Segment,
@@ -178,13 +198,14 @@ export function candidatesOf(
 	values: Values
 ): Candidate[] {
 	const at = (atMm: number, worth: number): Candidate => ({
-		segmentId: segment.id,
-		atMm,
-		removes: removedBy({ segmentId: segment.id, atMm }, byId, shares),
+		...takenAt(segment, atMm, byId, shares, values),
 		worth
 	});
 	const seenToMm = segment.seenToMm ?? Infinity;
-	if (claim.kind === 'rot') return usualCutPlace(segment) <= seenToMm ? [at(usualCutPlace(segment), 1)] : [];
+	if (claim.kind === 'rot' || tornOnly(segment)) {
+		const place = usualCutPlace(segment, values);
+		return place <= seenToMm ? [at(place, 1)] : [];
+	}
 	const backTo = (shares.children.get(segment.id) ?? [])
 		.filter((side) => (shares.absorbing.get(side.id) ?? 0) > 0)
 		.map((side) => Math.round(side.attachMm + side.diameterStartMm / 2 + 2))
@@ -193,8 +214,8 @@ export function candidatesOf(
 }
 
 /** Why a claimed root has no place where it may be cut. */
-const noPlace = (segment: Segment): string =>
-	usualCutPlace(segment) > (segment.seenToMm ?? Infinity)
+const noPlace = (segment: Segment, values: Values): string =>
+	usualCutPlace(segment, values) > (segment.seenToMm ?? Infinity)
 		? 'the place to cut lies in soil still: lay it open first'
 		: 'a root that you keep would go with it';
 
@@ -204,16 +225,28 @@ const keptByOwner = (removes: readonly string[], byId: ReadonlyMap<string, Segme
 function problemOf(input: ReductionPlanInput, values: Values): Problem {
 	const { map, allowances, done, wanted, notBefore } = input;
 	const byId = new Map(map.segments.map((segment) => [segment.id, segment]));
-	const shares = rootShares(map.segments, values);
+	const whole = rootShares(map.segments, values);
 	const gone = new Set<string>();
 	const lostDone = allowances.map(() => 0);
-	for (const cut of [...done].sort((a, b) => a.stage - b.stage))
-		for (const removed of removedBy(cut, byId, shares)) {
-			if (gone.has(removed)) continue;
-			gone.add(removed);
+	// What a cut that was made took of a root can be lost only once.
+	const absorbing = new Map(whole.absorbing);
+	for (const cut of [...done].sort((a, b) => a.stage - b.stage)) {
+		const segment = byId.get(cut.segmentId);
+		if (!segment) continue;
+		const { removes, shortens } = takenAt(segment, cut.atMm, byId, whole, values);
+		const take = (id: string, part: number): void => {
+			const left = Math.min(absorbing.get(id) ?? 0, (1 - part) * (whole.absorbing.get(id) ?? 0));
 			if (cut.stage < lostDone.length)
-				lostDone[cut.stage] = (lostDone[cut.stage] ?? 0) + (shares.absorbing.get(removed) ?? 0);
+				lostDone[cut.stage] = (lostDone[cut.stage] ?? 0) + (absorbing.get(id) ?? 0) - left;
+			absorbing.set(id, left);
+		};
+		for (const removed of removes) {
+			gone.add(removed);
+			take(removed, 1);
 		}
+		if (shortens > 0) take(segment.id, shortens);
+	}
+	const shares: RootShares = { ...whole, absorbing };
 	const firstStage =
 		done.length > 0 ? Math.min(allowances.length - 1, Math.max(...done.map((cut) => cut.stage)) + 1) : 0;
 	const treated = new Set(done.map((cut) => cut.segmentId));
@@ -235,8 +268,12 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 			own.atMm <= (segment.seenToMm ?? Infinity) &&
 			segment.seenToMm !== 0
 		) {
-			const removes = removedBy(own, byId, shares).filter((removed) => !gone.has(removed));
-			candidates.push({ segmentId: segment.id, atMm: own.atMm, removes, worth: 1 });
+			const taken = takenAt(segment, own.atMm, byId, shares, values);
+			candidates.push({
+				...taken,
+				removes: taken.removes.filter((removed) => !gone.has(removed)),
+				worth: 1
+			});
 			musts.push({ segmentId: segment.id, byStage: own.stage, only: own.stage, name: 'what you want cut' });
 			continue;
 		}
@@ -256,7 +293,7 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 				removes: candidate.removes.filter((removed) => !gone.has(removed))
 			}))
 			.filter((candidate) => !keptByOwner(candidate.removes, byId));
-		if (places.length === 0) deny(noPlace(segment));
+		if (places.length === 0) deny(noPlace(segment, values));
 		candidates.push(...places);
 		const by = claim.byStage === null ? null : Math.max(claim.byStage, firstStage);
 		if (by === null || places.length === 0) continue;
@@ -390,10 +427,42 @@ function modelOf(problem: Problem, relax: Relax, lift: readonly Lift[] = []): Mo
 		});
 		return { segments, by };
 	});
+	/** A root is shortened by cut k by a stage, and no other cut took it whole: that is counted there. */
+	const shortenedBy = (k: number): Linear[] => {
+		const root = candidates[k]?.segmentId ?? '';
+		const others = candidates.flatMap((other, j) =>
+			other.segmentId !== root && other.removes.includes(root) ? [j] : []
+		);
+		if (others.length === 0) return allowances.map((_, t) => madeBy(k, t));
+		return allowances.map((_, t) => {
+			const name = `z${k}_${t}`;
+			bounds.push(` 0 <= ${name} <= 1`);
+			const most: Linear = new Map([[name, 1]]);
+			addAll(most, madeBy(k, t), -1);
+			row(most, '<=', 0);
+			const least: Linear = new Map([[name, 1]]);
+			addAll(least, madeBy(k, t), -1);
+			for (const j of others) {
+				addAll(least, madeBy(j, t), 1);
+				const either: Linear = new Map([[name, 1]]);
+				addAll(either, madeBy(j, t), 1);
+				row(either, '<=', 1);
+			}
+			row(least, '>=', 0);
+			return new Map([[name, 1]]);
+		});
+	};
 	const sumOf = (list: readonly string[], of: ReadonlyMap<string, number>): number =>
 		list.reduce((sum, segment) => sum + (of.get(segment) ?? 0), 0);
 
-	const living = goneBy.map(({ segments }) => sumOf(segments, shares.absorbing));
+	// What each takes of the living root: roots that go whole, and what lies beyond a cut of those that stay.
+	const parts: { living: number; by: Linear[] }[] = [
+		...goneBy.map(({ segments, by }) => ({ living: sumOf(segments, shares.absorbing), by })),
+		...candidates.flatMap((candidate, k) => {
+			const living = candidate.shortens * (shares.absorbing.get(candidate.segmentId) ?? 0);
+			return living > 0 && !gone.has(candidate.segmentId) ? [{ living, by: shortenedBy(k) }] : [];
+		})
+	];
 	const regrown = values['stages.regrownShare'];
 	let doneBefore = 0;
 	for (let t = 0; t < stages; t++) {
@@ -401,14 +470,14 @@ function modelOf(problem: Problem, relax: Relax, lift: readonly Lift[] = []): Mo
 		const already = lostDone[t] ?? 0;
 		if (t >= firstStage) {
 			const loss: Linear = new Map();
-			for (const [g, { by }] of goneBy.entries()) {
-				addAll(loss, by[t] ?? new Map(), living[g] ?? 0);
-				if (t > 0) addAll(loss, by[t - 1] ?? new Map(), -(living[g] ?? 0));
+			for (const { living, by } of parts) {
+				addAll(loss, by[t] ?? new Map(), living);
+				if (t > 0) addAll(loss, by[t - 1] ?? new Map(), -living);
 			}
 			const room = base * (1 - (1 - regrown) * doneBefore) - already;
 			if (room > 0 && t > 0)
-				for (const [g, { by }] of goneBy.entries())
-					addAll(loss, by[t - 1] ?? new Map(), (living[g] ?? 0) * base * (1 - regrown));
+				for (const { living, by } of parts)
+					addAll(loss, by[t - 1] ?? new Map(), living * base * (1 - regrown));
 			if (relax === 'limits') {
 				add(loss, `e${t}`, -1);
 				add(objective, `e${t}`, -1);
@@ -503,13 +572,11 @@ function modelOf(problem: Problem, relax: Relax, lift: readonly Lift[] = []): Mo
 			}
 			if (once.size > 0) row(once, '<=', 1);
 		}
-		for (const [g, { segments, by }] of goneBy.entries()) {
+		for (const { living, by } of parts)
+			addAll(objective, by[stages - 1] ?? new Map(), -values['plan.livingCost'] * living);
+		for (const { segments, by } of goneBy) {
 			const structural = totalStructural > 0 ? sumOf(segments, shares.structuralMm2) / totalStructural : 0;
-			addAll(
-				objective,
-				by[stages - 1] ?? new Map(),
-				-(values['plan.livingCost'] * (living[g] ?? 0) + values['plan.structuralCost'] * structural)
-			);
+			addAll(objective, by[stages - 1] ?? new Map(), -values['plan.structuralCost'] * structural);
 		}
 	}
 	bounds.push(' 0 <= zero <= 0');
@@ -527,7 +594,7 @@ function relaxed(text: string): string {
 /**
  * The best staged reduction within the limits [our own model, after the trade's order of claims]: as much trouble gone as
  * early as possible, for as little living and structural root as possible. Rot goes first, serious girdlers by the second
- * stage. No stage takes more than its allowance; kept and untraced roots and sound anchors stay; no anchorage window
+ * stage, whatever their class. No stage takes more than its allowance; kept and untraced roots and sound anchors stay; no anchorage window
  * falls below what is wanted. What must be cut and cannot be is said, with what would have to give.
  * Every plan is verified by an independent check before it is returned.
  * @param solve a loaded solver
@@ -637,6 +704,7 @@ function worthOf(
 ): number {
 	const total = [...shares.structuralMm2.values()].reduce((sum, area) => sum + area, 0);
 	const off = new Set<string>();
+	const shortened = new Map<string, number>();
 	let points = 0;
 	for (const cut of cuts) {
 		const candidate = candidates.find((one) => one.segmentId === cut.segmentId && one.atMm === cut.atMm);
@@ -645,7 +713,10 @@ function worthOf(
 			(candidate?.worth ?? 1) *
 			values['plan.laterStage'] ** cut.stage;
 		for (const removed of candidate?.removes ?? []) if (!gone.has(removed)) off.add(removed);
+		if (candidate && candidate.shortens > 0) shortened.set(candidate.segmentId, candidate.shortens);
 	}
+	for (const [id, share] of shortened)
+		if (!off.has(id)) points -= values['plan.livingCost'] * share * (shares.absorbing.get(id) ?? 0);
 	for (const segment of map.segments)
 		if (off.has(segment.id))
 			points -=
@@ -657,14 +728,14 @@ function worthOf(
 }
 
 /** A root that an earlier or the same stage takes whole with its parent needs no cut of its own. */
-function withoutNeedless(cuts: readonly LedgerCut[], { byId, shares }: Problem): LedgerCut[] {
+function withoutNeedless(cuts: readonly LedgerCut[], { byId, shares, values }: Problem): LedgerCut[] {
 	return cuts.filter(
 		(cut) =>
 			!cuts.some(
 				(other) =>
 					other.segmentId !== cut.segmentId &&
 					other.stage <= cut.stage &&
-					removedBy(other, byId, shares).includes(cut.segmentId)
+					removedBy(other, byId, shares, values).includes(cut.segmentId)
 			)
 	);
 }
@@ -710,7 +781,11 @@ function whatGives(problem: Problem, solve: Solve, seconds: number): string[] {
 }
 
 /** What a cut of its own brings over what it costs, in the first stage. */
-function netOf({ map, shares, values, gone }: Problem, { removes, worth }: Candidate, claim: Claim): number {
+function netOf(
+	{ map, shares, values, gone }: Problem,
+	{ segmentId, removes, shortens, worth }: Candidate,
+	claim: Claim
+): number {
 	const total = map.segments.reduce((sum, segment) => sum + (shares.structuralMm2.get(segment.id) ?? 0), 0);
 	return removes
 		.filter((removed) => !gone.has(removed))
@@ -719,7 +794,7 @@ function netOf({ map, shares, values, gone }: Problem, { removes, worth }: Candi
 				net -
 				values['plan.livingCost'] * (shares.absorbing.get(removed) ?? 0) -
 				(total > 0 ? (values['plan.structuralCost'] * (shares.structuralMm2.get(removed) ?? 0)) / total : 0),
-			claim.benefit * worth
+			claim.benefit * worth - values['plan.livingCost'] * shortens * (shares.absorbing.get(segmentId) ?? 0)
 		);
 }
 
@@ -825,7 +900,7 @@ function explained(
 		}
 		const own = candidates.filter((candidate) => candidate.segmentId === segmentId);
 		if (own.length === 0) {
-			leave(noPlace(segment));
+			leave(noPlace(segment, values));
 			continue;
 		}
 		const from = Math.max(firstStage, earliest.get(segmentId) ?? 0);

@@ -54,6 +54,10 @@ export const rootFlawNames: Record<RootFlaw, string> = {
 /** Most roots one map may hold. */
 export const MAP_LIMIT = 400;
 
+/** What of a root nobody said, so that it was taken from its thickness and habit. */
+export const guessedOfRoot = ['class', 'depth', 'length'] as const;
+export type GuessedOfRoot = (typeof guessedOfRoot)[number];
+
 export const coursePointSchema = z.strictObject({
 	azimuthDeg: measure(-360, 720, '°'),
 	radiusMm: measure(0, 20_000, 'mm'),
@@ -89,6 +93,11 @@ export const segmentSchema = z
 			.max(rootFlaws.length)
 			.default([])
 			.describe('Flaws that its course shows and the eye does not'),
+		guessed: z
+			.array(oneOf(guessedOfRoot))
+			.max(guessedOfRoot.length)
+			.default([])
+			.describe('What nobody said of it: taken from its thickness and habit'),
 		sourceKnown: z.boolean({ error: 'must be true or false' }).default(true),
 		keep: z
 			.boolean({ error: 'must be true or false' })
@@ -413,6 +422,8 @@ export interface QuickRoot {
 	depthMm: number;
 	lengthMm: number | null;
 	flaws: RootFlaw[];
+	/** What was not said of it. */
+	guessed: GuessedOfRoot[];
 	sourceKnown: boolean;
 	keep: boolean;
 	/** Stage to cut it in, 0 being now; null when undecided. */
@@ -442,6 +453,7 @@ export function segmentFromQuick(
 		diameterEndMm: Math.max(0.2, Math.round(quick.diameterMm * 4) / 10),
 		fineScore: usualFineScore[quick.rootClass],
 		flaws: quick.flaws,
+		guessed: quick.guessed,
 		seenOtherwise: [],
 		sourceKnown: quick.sourceKnown,
 		keep: quick.keep,

@@ -5,6 +5,7 @@ import { fieldProblems } from '../fields/fields';
 import type { Trunk } from './outline';
 import {
 	MAP_LIMIT,
+	guessedOfRoot,
 	rootClasses,
 	rootConditions,
 	rootFlaws,
@@ -34,6 +35,7 @@ const columns = [
 	'fine_roots',
 	'flaws',
 	'seen_otherwise',
+	'guessed',
 	'source_known',
 	'keep',
 	'course',
@@ -64,6 +66,7 @@ export function writeRootsCsv(map: Pick<RootMapInput, 'segments' | 'frame'>): st
 			fine_roots: segment.fineScore,
 			flaws: segment.flaws.join(' '),
 			seen_otherwise: segment.seenOtherwise.join(' '),
+			guessed: segment.guessed.join(' '),
 			source_known: segment.sourceKnown ? 'yes' : 'no',
 			keep: segment.keep ? 'yes' : 'no',
 			course: segment.course.map((p) => `${p.azimuthDeg} ${p.radiusMm} ${p.depthMm}`).join(' / '),
@@ -175,6 +178,11 @@ export function readRootsCsv(
 			depthMm: course?.[0]?.depthMm ?? (diameterMm ?? 1) / 2,
 			lengthMm: null,
 			flaws: flawList('flaws'),
+			guessed: guessedOfRoot.filter(
+				(one) =>
+					cell('guessed').toLowerCase().split(/\s+/).includes(one) ||
+					(one === 'class' ? cell('class') === '' : !course)
+			),
 			sourceKnown: truth('source_known', true),
 			keep: truth('keep', false),
 			stage: null,

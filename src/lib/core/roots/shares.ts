@@ -1,4 +1,5 @@
 import type { Values } from '../values/values';
+import { courseLengthMm } from './geometry';
 import type { Segment } from './root-map';
 
 /** What each root carries, as shares of the whole map. */
@@ -75,19 +76,34 @@ export interface CutPlace {
 	atMm: number;
 }
 
+/** Whether a cut leaves so short a stub that the root is gone with it. */
+const nearBase = (segment: Segment, atMm: number, values: Values): boolean =>
+	atMm < values['cut.stubThicknesses'] * segment.diameterStartMm;
+
 /**
- * Which roots lose their tip by a cut: the root itself unless only its dead end comes off, and every side root that
- * leaves beyond the cut, with all that hangs on it.
+ * Part of what a root absorbs by itself that lies beyond a place along it: fine roots stand the denser the farther out
+ * [our own], so that a cut takes more than its share of the length. 1 at its base, 0 at its end and on a dead end.
+ */
+export function beyondShare(segment: Segment, atMm: number, values: Values): number {
+	if (atMm <= 0 || nearBase(segment, atMm, values)) return deadAt(segment, atMm) && atMm > 0 ? 0 : 1;
+	if (deadAt(segment, atMm)) return 0;
+	const lengthMm = courseLengthMm(segment.course);
+	return lengthMm > 0 ? Math.max(0, 1 - (atMm / lengthMm) ** values['roots.fineTowardTip']) : 1;
+}
+
+/**
+ * Which roots go whole by a cut: the root itself where it is cut at its base, not where a part of it stays or only its dead end
+ * comes off; and every side root that leaves beyond the cut, with all that hangs on it.
  */
 export function removedBy(
 	cut: CutPlace,
 	segments: ReadonlyMap<string, Segment>,
-	shares: RootShares
+	shares: RootShares,
+	values: Values
 ): string[] {
 	const root = segments.get(cut.segmentId);
 	if (!root) return [];
-	const onlyDeadEnd = deadAt(root, cut.atMm) && cut.atMm > 0;
-	const removed: string[] = onlyDeadEnd ? [] : [root.id];
+	const removed: string[] = beyondShare(root, cut.atMm, values) < 1 ? [] : [root.id];
 	const queue = (shares.children.get(root.id) ?? []).filter((side) => side.attachMm >= cut.atMm);
 	for (let side = queue.pop(); side; side = queue.pop()) {
 		removed.push(side.id);
@@ -100,6 +116,16 @@ export function removedBy(
 export const isStructural = ({ rootClass }: Pick<Segment, 'rootClass'>): boolean =>
 	rootClass === 'anchor' || rootClass === 'scaffold';
 
-/** Where a root is cut when nothing else is said: at the edge of rot, otherwise at its base. */
-export const usualCutPlace = (segment: Segment): number =>
-	segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : 0;
+/** Nothing but a torn end speaks against it: the tear comes off, not the root. */
+export const tornOnly = ({ condition, flaws }: Pick<Segment, 'condition' | 'flaws'>): boolean =>
+	condition !== 'dead' &&
+	flaws.includes('torn') &&
+	flaws.every((flaw) => flaw === 'torn' || flaw === 'crowded' || flaw === 'too-thick');
+
+/** Where a root is cut when nothing else is said: at the edge of rot, behind a tear, otherwise at its base. */
+export function usualCutPlace(segment: Segment, values: Values): number {
+	if (segment.condition === 'dead') return segment.deadFromMm ?? 0;
+	if (!tornOnly(segment)) return 0;
+	const end = Math.min(courseLengthMm(segment.course), segment.seenToMm ?? Infinity);
+	return Math.max(0, Math.round(end - values['cut.behindTearThicknesses'] * segment.diameterEndMm));
+}

@@ -92,7 +92,7 @@ export function rootLosses(records: LossRecords, values: Values): RootLosses {
 	};
 }
 
-/** Ids of the roots whose tips are off, by the cuts that were made. */
+/** Ids of the roots that are gone whole, by the cuts that were made. */
 export function rootsGone(
 	{ rootMap, plan }: Pick<TreeRecords, 'rootMap' | 'plan'>,
 	values: Values
@@ -101,7 +101,7 @@ export function rootsGone(
 	const byId = new Map(rootMap.segments.map((segment) => [segment.id, segment]));
 	const shares = rootShares(rootMap.segments, values);
 	const done = plan.cuts.filter((cut) => cut.state === 'done');
-	return [...new Set(done.flatMap((cut) => removedBy(cut, byId, shares)))];
+	return [...new Set(done.flatMap((cut) => removedBy(cut, byId, shares, values)))];
 }
 
 /** What the last work took: the input of aftercare. Two shares are kept apart (handbook 16). */

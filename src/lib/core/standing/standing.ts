@@ -5,6 +5,7 @@ import type { SignId } from '../diagnosis/signs';
 import { liftAfters } from '../lifting/lift';
 import { diebackLimit } from '../measuring/dieback';
 import type { PottingMix } from '../mixes/bench-test';
+import type { Guessable } from '../pots/replant-plan';
 import type { Pot } from '../pots/volume';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
 import type { Observation } from '../recovery/observation';
@@ -117,7 +118,13 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 						value: one.crownWidthMm,
 						on: one.plantedOn,
 						// As the form suggested it, nobody measured it.
-						known: one.crownWidthMm === Math.round(usualCrownWidthMm(tree, values)) ? 'assumed' : 'seen',
+						known: (
+							one.assumed
+								? one.assumed.includes('crownWidthMm')
+								: one.crownWidthMm === Math.round(usualCrownWidthMm(tree, values))
+						)
+							? 'assumed'
+							: 'seen',
 						from: ref('planting', one),
 						by: 'planting'
 					}
@@ -477,7 +484,10 @@ function ballOf(
 	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
 	const said = (width: number | null, on: string, from: RecordRef, by: string): Said<number>[] =>
 		width === null ? [] : [{ value: width, on, known: 'measured', from, by }];
-	const each = (pick: (ball: { width: number; depth: number | null }) => number | null): Said<number>[] => [
+	const each = (
+		pick: (ball: { width: number; depth: number | null }) => number | null,
+		size: Guessable
+	): Said<number>[] => [
 		...lifts.flatMap(({ id, log }) =>
 			said(
 				pick({ width: log.ballDiameterMm, depth: log.ballDepthMm }),
@@ -500,7 +510,11 @@ function ballOf(
 				one.plantedOn,
 				ref('planting', one),
 				'as planted'
-			).map((ball): Said<number> => (one.ballDiameterMm === guess ? { ...ball, known: 'assumed' } : ball))
+			).map((ball): Said<number> =>
+				(one.assumed ? one.assumed.includes(size) : one.ballDiameterMm === guess)
+					? { ...ball, known: 'assumed' }
+					: ball
+			)
 		),
 		...planted.flatMap((one) =>
 			said(
@@ -513,11 +527,11 @@ function ballOf(
 	];
 	return {
 		ballWidthMm: fact(
-			each((ball) => ball.width),
+			each((ball) => ball.width, 'ballDiameterMm'),
 			within(0.15)
 		),
 		ballDepthMm: fact(
-			each((ball) => ball.depth),
+			each((ball) => ball.depth, 'ballDepthMm'),
 			within(0.2)
 		)
 	};
@@ -585,7 +599,12 @@ function potOf(records: TreeRecords, on: string): Pick<Standing, 'pot' | 'mix'> 
 		against: []
 	};
 	return {
-		pot: { ...common, value: planting.pot, known: 'measured', by: 'planting' },
+		pot: {
+			...common,
+			value: planting.pot,
+			known: planting.assumed?.includes('pot') ? 'assumed' : 'measured',
+			by: 'planting'
+		},
 		mix: {
 			...common,
 			value: planting.mix,

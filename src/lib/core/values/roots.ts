@@ -241,6 +241,32 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'cut.stubThicknesses': {
+		label: 'A cut nearer the base than so many times its thickness takes a root whole',
+		value: 2,
+		unit: 'times',
+		mark: 'ours',
+		min: 0,
+		max: 10
+	},
+	'cut.behindTearThicknesses': {
+		label: 'A torn end is cut behind the tear by so many times its thickness there',
+		value: 2,
+		unit: 'times',
+		mark: 'ours',
+		min: 0.5,
+		max: 10
+	},
+	'roots.fineTowardTip': {
+		label:
+			'How much denser fine roots stand toward the tip: what lies within a part of the length is that part to the power of',
+		value: 1.5,
+		unit: '',
+		mark: 'ours',
+		note: '1: evenly along the root. 2: a cut in the middle takes three quarters.',
+		min: 1,
+		max: 4
+	},
 	'stages.evergreenFell': {
 		label: 'An evergreen has dropped leaves since a stage from a leaf cover lower by',
 		value: 0.15,

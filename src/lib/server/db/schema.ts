@@ -12,12 +12,13 @@ import type { Route } from '../../core/lifting/route';
 import type { GroundPlan } from '../../core/ground/ground-plan';
 import type { MeasuredMix, MixReuse, PottingMix } from '../../core/mixes/bench-test';
 import type { MixPart } from '../../core/mixes/retention';
-import type { ReplantPlan } from '../../core/pots/replant-plan';
+import type { Guessable, ReplantPlan } from '../../core/pots/replant-plan';
 import type { FunctionLow, WaterState } from '../../core/water/water-state';
 import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
-import type { CoursePoint, Obstacle, RootFlaw } from '../../core/roots/root-map';
+import type { Cut } from '../../core/roots/plan';
+import type { CoursePoint, GuessedOfRoot, Obstacle, RootFlaw } from '../../core/roots/root-map';
 import type { StandingKept } from '../../core/standing/kept';
 import type { Setting } from '../../core/roots/setting';
 
@@ -230,6 +231,7 @@ export const rootSegment = sqliteTable(
 		fineScore: integer().notNull(),
 		flaws: text({ mode: 'json' }).$type<RootFlaw[]>().notNull(),
 		seenOtherwise: text({ mode: 'json' }).$type<string[]>().notNull().default([]),
+		guessed: text({ mode: 'json' }).$type<GuessedOfRoot[]>().notNull().default([]),
 		sourceKnown: integer({ mode: 'boolean' }).notNull(),
 		keep: integer('keep_root', { mode: 'boolean' }).notNull(),
 		course: text({ mode: 'json' }).$type<CoursePoint[]>().notNull(),
@@ -272,7 +274,9 @@ export const cut = sqliteTable(
 		note: text().notNull(),
 		byOwner: integer({ mode: 'boolean' }).notNull().default(false),
 		whyThen: text().notNull().default(''),
-		treatments: text({ mode: 'json' }).$type<string[]>().notNull().default([])
+		treatments: text({ mode: 'json' }).$type<string[]>().notNull().default([]),
+		ofPlanned: text({ mode: 'json' }).$type<Cut['ofPlanned']>(),
+		because: text().notNull().default('')
 	},
 	(table) => [primaryKey({ columns: [table.ownerId, table.id] })]
 );
@@ -301,6 +305,7 @@ export const planting = sqliteTable(
 		headspaceMm: real().notNull(),
 		plantCount: integer().notNull(),
 		placeId: text().references(() => place.id),
+		assumed: text({ mode: 'json' }).$type<Guessable[]>(),
 		note: text().notNull(),
 		version: rowVersion()
 	},

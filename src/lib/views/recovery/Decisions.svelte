@@ -31,6 +31,7 @@
 	let otherwise = $state<DecisionKind | null>(null);
 	const stageWords: Record<NonNullable<DueDecision['stage']>, string> = {
 		examine: 'Open Examine',
+		replant: 'Open Replant',
 		roots: 'Open Roots',
 		aftercare: 'Open Aftercare',
 		recovery: ''

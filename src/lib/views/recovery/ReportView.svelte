@@ -67,6 +67,7 @@
 									cuts: records.plan.cuts.filter((cut) => cut.state === 'done')
 								},
 					observations: records.observations,
+					nightC: null,
 					referenceShootMm: shootMm,
 					mates: []
 				})

@@ -101,6 +101,20 @@
 			{refused}
 		/>
 	</div>
+	{#if planning.topLayerMm > 0}
+		<SelectField
+			name="topId"
+			label="Top layer of"
+			value={planning.topId ?? ''}
+			onchange={(event) => {
+				planning.topId = componentIds.find((id) => id === event.currentTarget.value) ?? null;
+			}}
+			options={[
+				{ value: '', label: 'the mix itself' },
+				...componentIds.map((id) => ({ value: id, label: componentOf(id).name }))
+			]}
+		/>
+	{/if}
 	{#if planning.coarseLayerMm > 0}
 		<SelectField
 			name="coarseId"

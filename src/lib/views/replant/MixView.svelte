@@ -1,16 +1,15 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
-	import type { Kind } from '$core/kinds/kind';
 	import { componentIds, componentOf, type ComponentId } from '$core/mixes/components';
 	import { bodyOf, type PottingMix } from '$core/mixes/bench-test';
 	import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/mixes/mixes';
 	import { mixInWords, reachMix, type MixFound } from '$core/mixes/reach';
 	import { mixBody, waterAndAir, type MixPart } from '$core/mixes/retention';
-	import type { Planting } from '$core/pots/replant-plan';
-	import { atHand, type OwnMix, type StockItem } from '$core/stock/stock';
-	import type { Tree } from '$core/tree/tree';
-	import { markOf, type Values } from '$core/values/values';
+	import { judgePot } from '$core/pots/rank';
+	import { atHand } from '$core/stock/stock';
+	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Chips from '$ui/Chips.svelte';
@@ -26,21 +25,28 @@
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import { untrack } from 'svelte';
 	import BenchTest from './BenchTest.svelte';
+	import { planningOf } from './drafts';
+	import type { ReplantOf } from './replant-state.svelte';
 	import WaterAndAir from './WaterAndAir.svelte';
 
 	/** Two mixes side by side in the same pot: water and air by depth, what is wanted, and a mix that reaches it. */
 	interface Props {
-		tree: Tree;
-		kind: Kind;
-		values: Values;
-		/** What is planned, else what it stands in. */
-		planting: Omit<Planting, 'id' | 'version'> | null;
-		stock: { items: StockItem[]; mixes: OwnMix[] };
-		today: string;
+		of: ReplantOf;
 		refused?: Refused | null;
 	}
-	let { tree, kind, values, planting, stock: yard, today, refused }: Props = $props();
+	let { of, refused }: Props = $props();
 	const format = useFormat();
+	/** The planting that is being planned: its pot, its mix and its layers, as they were left. */
+	const planning = untrack(() => planningOf(of));
+	$effect.pre(() => {
+		planning.of = of;
+	});
+	const tree = $derived(of.records.tree);
+	const today = $derived(of.today);
+	const yard = $derived(of.stock);
+	const { kind, values } = untrack(() => of);
+	/** Its pot is written down or was chosen; else only a depth is compared. */
+	const planting = untrack(() => (planning.assumed.has('pot') ? null : planning.plan.planting));
 
 	interface Side {
 		/** Where it was begun: a shipped name, own-…, or used. */
@@ -48,15 +54,15 @@
 		mix: PottingMix;
 	}
 	const usual = untrack(() => usualMix(kind.group, false));
-	const first = untrack<PottingMix>(() => planting?.mix ?? pottingMixOf(usual));
+	const first = untrack<PottingMix>(() => planning.mix);
 	const second = usual === 'compost-grit' ? 'pumice' : 'compost-grit';
 	let sides = $state.raw<Side[]>([
 		{ from: untrack(() => (planting ? 'used' : usual)), mix: first },
 		{ from: second, mix: pottingMixOf(second) }
 	]);
-	let depthMm = $state(untrack(() => (planting ? planting.pot.heightMm - planting.headspaceMm : 150)));
-	let coarseLayerMm = $state(untrack(() => planting?.coarseLayerMm ?? 0));
-	let coarseGrainMm = $state(8);
+	let depthMm = $state(untrack(() => Math.max(30, planning.pot.heightMm - planning.headspaceMm)));
+	let coarseLayerMm = $state(untrack(() => planning.coarseLayerMm));
+	let coarseGrainMm = $state(untrack(() => componentOf(planning.coarseId).fineMm));
 	const pot = $derived(
 		planting && Math.abs(depthMm - (planting.pot.heightMm - planting.headspaceMm)) < 0.5
 			? planting.pot
@@ -70,7 +76,15 @@
 		sides.map(({ mix }) => {
 			if (!mix.parts.some((part) => part.parts > 0)) return null;
 			const body = bodyOf(mix, values);
-			return { body, result: waterAndAir(body, pot, layer, depthMm) };
+			return {
+				body,
+				result: waterAndAir(body, pot, layer, depthMm),
+				dryDays:
+					'depthMm' in pot
+						? null
+						: judgePot(pot, null, { ...planning.question, mix, coarseLayerMm: layer.coarseLayerMm }, values)
+								.dryDownDays
+			};
 		})
 	);
 	const ranges = $derived({
@@ -210,7 +224,7 @@
 	<div class="mt-5 grid gap-8 lg:grid-cols-2">
 		{#each sides as side, index (index)}
 			{@const letter = letters[index] ?? ''}
-			{@const of = made[index]}
+			{@const found = made[index]}
 			<section aria-label="Mix {letter}">
 				<SelectField
 					name="mix-{letter}"
@@ -274,6 +288,15 @@
 							.map((id) => ({ value: id, label: componentOf(id).name }))
 					]}
 				/>
+				<Button
+					disabled={!side.mix.parts.some((part) => part.parts > 0)}
+					aria-label="Plant in mix {letter}"
+					onclick={() => {
+						planning.mix = side.mix;
+						planning.coarseLayerMm = layer.coarseLayerMm;
+						void goto(resolve('/trees/[id]/replant', { id: tree.id }));
+					}}>Plant in it</Button
+				>
 				{#if side.mix.measured}
 					<p class="mt-2 text-sm">
 						Measured {format().date(side.mix.measured.measuredOn)} at {mm(side.mix.measured.depthMm)}: its
@@ -283,8 +306,8 @@
 						>
 					</p>
 				{/if}
-				{#if of}
-					{@const { result, body } = of}
+				{#if found}
+					{@const { result, body, dryDays } = found}
 					{@const air = judged(result.airSpace, wish.airFrom, wish.airTo)}
 					<div class="mt-3">
 						<WaterAndAir name="Mix {letter}" {result} fillMm={depthMm} coarseLayerMm={layer.coarseLayerMm} />
@@ -332,6 +355,14 @@
 						<dd class="text-right">
 							{body.lifeYears === null ? 'it does not break down' : `about ${body.lifeYears} years`}
 						</dd>
+						{#if dryDays !== null}
+							<dt>From full to its next water, without rain</dt>
+							<dd class="text-right">
+								{Number.isFinite(dryDays)
+									? `about ${format().number(dryDays, dryDays < 10 ? 1 : 0)} days`
+									: 'nothing draws on it'}
+							</dd>
+						{/if}
 						{#if !('depthMm' in pot)}
 							<dt>Wet, in this pot</dt>
 							<dd class="text-right">{format().measure(result.wetKg, 'kg', 1)}</dd>

@@ -56,6 +56,8 @@
 		over: 'border-oxide',
 		'no-fit': 'border-edge'
 	};
+	const mean = (list: readonly number[]): number =>
+		list.length === 0 ? 0 : list.reduce((sum, one) => sum + one, 0) / list.length;
 	const set = (key: keyof Omit<Pot, 'shape'>) => (value: number | null) => {
 		if (value !== null) planning.setSize(key, value);
 	};
@@ -86,7 +88,8 @@
 	<Choice
 		label="Pot size, two schools"
 		size="small"
-		bind:value={planning.school}
+		value={planning.school}
+		onchange={(school: 'larger' | 'same') => planning.setSchool(school)}
 		options={[
 			{ value: 'larger', label: `clearly larger, ${mm(planning.question.largerWidthMm)}` },
 			{ value: 'same', label: `same or smaller, ${mm(planning.question.sameWidthMm)}` }
@@ -96,16 +99,16 @@
 		Larger for vigorous and packed roots; same or smaller after rot, shock or for slow kinds. Here
 		{format().inWords(planning.advice.reason)}. Dry-down at
 		<Workings
-			label="Demand of today"
+			label="Demand of the days ahead"
 			formula="ET₀ × crown × factor × root function + ET₀ × surface × factor"
 			lines={[
 				{
-					label: 'ET₀ at its place, stand-in climate',
-					value: `${format().number(planning.question.et0Mm, 1)} mm`
+					label: 'ET₀ at its place, over the days ahead',
+					value: `${format().number(mean(planning.ahead.slice(0, 14).map((day) => day.et0Mm)), 1)} mm`
 				},
 				{
 					label: 'crown, as wide as',
-					value: planning.question.inLeaf ? mm(planning.crownWidthMm) : 'leafless'
+					value: planning.ahead[0]?.inLeaf === false ? 'leafless' : mm(planning.crownWidthMm)
 				},
 				{
 					label: 'a full crown over ET₀',
@@ -129,7 +132,7 @@
 				}
 			]}
 			changes="Weather, leaves, and what the roots really draw: weighing knows better."
-			>today’s demand</Workings
+			>the demand of the days ahead, without rain</Workings
 		>.
 	</p>
 	{#if planning.ranked.length > 0}

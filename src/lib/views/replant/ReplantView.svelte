@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { standingOf } from '$core/standing/standing';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
@@ -19,7 +20,8 @@
 	import ReplantResults from './ReplantResults.svelte';
 	import SeatFields from './SeatFields.svelte';
 	import SiteAnswers from './SiteAnswers.svelte';
-	import { ReplantState, type ReplantOf } from './replant-state.svelte';
+	import { planningOf } from './drafts';
+	import type { ReplantOf } from './replant-state.svelte';
 
 	interface Props {
 		of: ReplantOf;
@@ -27,14 +29,20 @@
 	}
 	let { of, refused }: Props = $props();
 	const format = useFormat();
-	const planning = new ReplantState(untrack(() => of));
+	let planning = $state.raw(untrack(() => planningOf(of)));
 	$effect.pre(() => {
-		planning.of = of;
+		planning = planningOf(of);
 	});
-	const { values } = planning.of;
+	const { values } = untrack(() => of);
 	const treeId = $derived(of.records.tree.id);
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
 	const inGround = $derived(of.records.tree.situation === 'in-ground');
+	const loose = $derived.by(() => {
+		const { firmness } = standingOf(of.records, of.today, of.values);
+		return of.records.plantings.length > 0 && firmness.value !== null && firmness.value !== 'firm'
+			? firmness
+			: null;
+	});
 	const readyL = $derived(planning.amounts.readyMainL * planning.count);
 </script>
 
@@ -55,6 +63,13 @@
 			<a class="chalk" href={resolve('/trees/[id]/replant/kit', { id: treeId })}>Kit list</a>
 		</nav>
 		<Problem {refused} />
+		{#if loose}
+			<Caution title={loose.value === 'loose' ? 'It is loose' : 'It moves at the base'}
+				>Seen {format().day(loose.on ?? of.today, of.today)}. Hold it first:
+				<a class="chalk" href="#setting">wires, where, and over which roots</a>. What moves tears its new
+				roots.</Caution
+			>
+		{/if}
 		{#if inGround}
 			<p class="border-l-4 border-ochre py-1 pl-3">
 				It stands in the ground. Lift it first, or work on it <a
@@ -71,9 +86,9 @@
 					label="Width of the ball"
 					unit="mm"
 					value={planning.ballDiameterMm}
-					oninput={(value) => {
-						if (value !== null) planning.ballDiameterMm = value;
-					}}
+					oninput={(value) => planning.measured('ballDiameterMm', value)}
+					guess={planning.assumed.has('ballDiameterMm')}
+					onconfirm={() => planning.confirm('ballDiameterMm')}
 					{refused}
 				/>
 				<MeasureField
@@ -81,9 +96,9 @@
 					label="Depth of the ball"
 					unit="mm"
 					value={planning.ballDepthMm}
-					oninput={(value) => {
-						if (value !== null) planning.ballDepthMm = value;
-					}}
+					oninput={(value) => planning.measured('ballDepthMm', value)}
+					guess={planning.assumed.has('ballDepthMm')}
+					onconfirm={() => planning.confirm('ballDepthMm')}
 					{refused}
 				/>
 				<MeasureField
@@ -91,18 +106,18 @@
 					label="Width of the crown"
 					unit="mm"
 					value={planning.crownWidthMm}
-					oninput={(value) => {
-						if (value !== null) planning.crownWidthMm = value;
-					}}
+					oninput={(value) => planning.measured('crownWidthMm', value)}
+					guess={planning.assumed.has('crownWidthMm')}
+					onconfirm={() => planning.confirm('crownWidthMm')}
 					{refused}
 				/>
 			</div>
 			<p class="text-sm text-slate">
 				{planning.ballKnown?.on
 					? `Ball ${planning.ballKnown.by}, ${format().day(planning.ballKnown.on, planning.of.today)}.`
-					: planning.of.records.replantPlan
-						? 'Ball as planned.'
-						: 'Nobody has measured its ball: this is a guess from its trunk.'}
+					: planning.assumed.has('ballDiameterMm')
+						? 'Nobody has measured its ball: this is a guess from its trunk.'
+						: 'Ball as planned.'}
 			</p>
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="size-5" bind:checked={planning.packed} />Roots are packed</label

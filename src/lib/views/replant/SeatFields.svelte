@@ -42,7 +42,7 @@
 	};
 </script>
 
-<fieldset class="flex flex-col gap-3">
+<fieldset id="setting" class="flex scroll-mt-40 flex-col gap-3">
 	<legend class="mb-1 font-display text-lg font-semibold">Setting and tie-down</legend>
 	<Choice
 		label="Height"

@@ -13,6 +13,7 @@ import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/pots/ra
 import {
 	layerAmounts,
 	sizeAdvice,
+	type Guessable,
 	type Planting,
 	type ReplantPlanInput,
 	type SizeRule
@@ -59,6 +60,8 @@ export class ReplantState {
 	ballDiameterMm = $state(0);
 	ballDepthMm = $state(0);
 	crownWidthMm = $state(0);
+	/** Sizes that nobody measured: suggested, and not touched since. */
+	assumed = $state.raw<ReadonlySet<Guessable>>(new Set());
 	/** Where its ball is known from; null where its size is a guess from the trunk, or was planned. */
 	ballKnown = $state.raw<Fact<number> | null>(null);
 	packed = $state(false);
@@ -115,6 +118,16 @@ export class ReplantState {
 		const width = sinceKept(stands.ballWidthMm) ? stands.ballWidthMm.value : null;
 		const depth = sinceKept(stands.ballDepthMm) ? stands.ballDepthMm.value : null;
 		this.ballKnown = width === null || !isEvidence(stands.ballWidthMm.known) ? null : stands.ballWidthMm;
+		const guessed = new Set<Guessable>(
+			kept?.planting.assumed ?? [
+				...(isEvidence(stands.ballWidthMm.known) ? [] : (['ballDiameterMm'] as const)),
+				...(isEvidence(stands.ballDepthMm.known) ? [] : (['ballDepthMm'] as const)),
+				...(isEvidence(stands.crownWidthMm.known) ? [] : (['crownWidthMm'] as const)),
+				...(last && !last.assumed?.includes('pot') ? [] : (['pot'] as const))
+			]
+		);
+		if (width !== null && isEvidence(stands.ballWidthMm.known)) guessed.delete('ballDiameterMm');
+		if (depth !== null && isEvidence(stands.ballDepthMm.known)) guessed.delete('ballDepthMm');
 		this.ballDiameterMm = Math.round(
 			width ?? kept?.planting.ballDiameterMm ?? tree.trunkDiameterMm * values['lifting.trunks-least']
 		);
@@ -143,6 +156,7 @@ export class ReplantState {
 				heightMm: Math.round(this.ballDepthMm + this.headspaceMm + values['seat.flareBelowMm'])
 			});
 		}
+		this.assumed = guessed;
 		this.seat.flareOverRimMm = -this.headspaceMm;
 		this.seat.offOn = addDays(today, values['seat.tiesOffDays']);
 		this.seat.holeMm = values['seat.holeMm'];
@@ -165,15 +179,47 @@ export class ReplantState {
 		}
 	}
 
+	/** What was typed, or confirmed as it stands, is no suggestion any more. */
+	confirm(...sizes: Guessable[]): void {
+		if (sizes.some((size) => this.assumed.has(size)))
+			this.assumed = new Set([...this.assumed].filter((size) => !sizes.includes(size)));
+	}
+	measured(size: Exclude<Guessable, 'pot'>, mm: number | null): void {
+		if (mm === null) return;
+		this[size] = mm;
+		this.confirm(size);
+	}
 	/** Takes over a pot, of the stock or of a proposal. */
 	takePot(pot: Pot, stockPotId: string | null = null): void {
 		this.shape = pot.shape;
 		this.sizes = sizesOf(pot);
 		this.stockPotId = stockPotId;
+		this.confirm('pot');
 	}
 	setSize(key: keyof Sizes, mm: number): void {
 		this.sizes = { ...this.sizes, [key]: mm };
 		this.stockPotId = null;
+		this.confirm('pot');
+	}
+	/** A school of pot size: its width, and deep enough for the ball. No pot of the stock is that any more. */
+	setSchool(school: 'larger' | 'same'): void {
+		this.school = school;
+		const pot = proposePots(this.question, this.shape, this.of.values)[school === 'same' ? 0 : 2]?.pot;
+		if (pot) this.takePot({ ...pot, heightMm: Math.max(pot.heightMm, this.sizes.heightMm) });
+	}
+	/** What was found of its ball since the plan was begun: the records go before what was typed. */
+	takeBall(): void {
+		const { records, today, values } = this.of;
+		const stands = standingOf(records, today, values);
+		if (stands.ballWidthMm.value !== null && isEvidence(stands.ballWidthMm.known)) {
+			this.ballDiameterMm = Math.round(stands.ballWidthMm.value);
+			this.ballKnown = stands.ballWidthMm;
+			this.confirm('ballDiameterMm');
+		}
+		if (stands.ballDepthMm.value !== null && isEvidence(stands.ballDepthMm.known)) {
+			this.ballDepthMm = Math.round(stands.ballDepthMm.value);
+			this.confirm('ballDepthMm');
+		}
 	}
 	setHeight(height: Seat['height']): void {
 		const values = this.of.values;
@@ -414,6 +460,7 @@ export class ReplantState {
 			headspaceMm: this.headspaceMm,
 			plantCount: this.count,
 			placeId: this.placeId === '' ? null : this.placeId,
+			assumed: [...this.assumed],
 			note: this.note
 		},
 		stockPotId: this.stockPotId,

@@ -18,6 +18,7 @@
 	import type { RootsOfTree } from './roots-of-tree';
 	import { keepBeforeLeaving } from './leaving';
 	import { RootsState } from './roots-state.svelte';
+	import CutStops from './CutStops.svelte';
 	import Gate from './Gate.svelte';
 	import Wounds from './Wounds.svelte';
 
@@ -62,22 +63,28 @@
 		segment && cut ? cutHow(segment, cut, roots.map, lengthMm, values, roots.standing.ledger.windows) : null
 	);
 	const ledger = $derived(roots.standing.ledger);
-	const spent = $derived(
-		bench.cuts.reduce(
-			(sum, one) =>
-				sum + (bench.answers[one.id]?.kind === 'done' ? (ledger.cutCost.get(one.segmentId) ?? 0) : 0),
-			0
-		)
+	/** As the cuts in hand are answered, and the one that is looked at as it is planned. */
+	const making = $derived(
+		bench.cuts.flatMap((one) => {
+			const answer = bench.answers[one.id];
+			return answer?.kind === 'done' ? [{ id: one.id, atMm: answer.atMm ?? one.atMm }] : [];
+		})
 	);
+	const spent = $derived(roots.takenBy(making));
 	const allowed = $derived(ledger.stages[stage]?.allowed ?? 0);
 	const over = $derived(spent > allowed + 1e-9);
+	const stops = $derived(roots.stopsFor(making));
+	/** What stands against the whole stage, before it is begun. */
+	const stopsAhead = $derived(
+		roots.stopsFor([...making, ...bench.cuts.filter((one) => !bench.answers[one.id])])
+	);
+	let because = $state('');
 	let foundMore = $state(false);
 	let anew = $state(true);
 	/** Begun although growth is not regained. */
 	let allTheSame = $state(false);
-	const held = $derived(
-		roots.gate !== null && roots.gate.answer !== 'met' && !allTheSame && bench.answered === 0
-	);
+	const waits = $derived(roots.gate !== null && roots.gate.answer !== 'met');
+	const held = $derived((waits || stopsAhead.length > 0) && !allTheSame && bench.answered === 0);
 	/** Roots that lie under the one in hand, seen when it is lifted; then all others. */
 	const under = $derived.by(() => {
 		if (!segment) return [];
@@ -94,7 +101,7 @@
 		}));
 	});
 	let damagedId = $state('');
-	let damage = $state<'doubtful' | 'dead'>('doubtful');
+	let damage = $state<'dented' | 'doubtful' | 'dead'>('dented');
 
 	function next(): void {
 		way = 'ask';
@@ -123,18 +130,22 @@
 			const from = Math.max(0, Math.round(hurt.atMm - hurt.segment.diameterStartMm));
 			roots.change(
 				hurt.segment.id,
-				damage === 'dead'
-					? { condition: 'dead', deadFromMm: from }
-					: { condition: 'doubtful', doubtfulFromMm: from, deadFromMm: null }
+				damage === 'dented'
+					? { note: `${hurt.segment.note} Dented where another lay on it, sound.`.trim().slice(0, 400) }
+					: damage === 'dead'
+						? { condition: 'dead', deadFromMm: from }
+						: { condition: 'doubtful', doubtfulFromMm: from, deadFromMm: null }
 			);
-			foundMore = true;
+			if (damage !== 'dented') foundMore = true;
 		}
 		bench.answer({
 			kind: 'done',
 			atMm,
 			note: [
 				deeper ? 'Rot went deeper than thought.' : '',
-				hurt ? `Under it the root at ${format().clock(roots.clock(hurt.segment))} is damaged.` : '',
+				hurt
+					? `Under it the root at ${format().clock(roots.clock(hurt.segment))} is ${damage === 'dented' ? 'dented, but sound' : damage}.`
+					: '',
 				note.trim()
 			]
 				.filter(Boolean)
@@ -165,11 +176,16 @@
 	</p>
 	<Progress label="Cuts answered" value={bench.answered} max={bench.cuts.length} class="mt-1 shrink-0" />
 
-	{#if held && roots.gate}
+	{#if held}
 		<section aria-label="Before this stage" class="mt-6 max-w-2xl">
-			<Gate gate={roots.gate} treeId={tree.id} large />
+			{#if waits && roots.gate}<Gate gate={roots.gate} treeId={tree.id} large />{/if}
+			<div class="mt-3 flex flex-col gap-3 text-lg"><CutStops stops={stopsAhead} bind:because /></div>
 			<div class="mt-4">
-				<Button size="large" onclick={() => (allTheSame = true)}>Begin all the same</Button>
+				<Button
+					size="large"
+					disabled={stopsAhead.length > 0 && because.trim() === ''}
+					onclick={() => (allTheSame = true)}>Begin all the same</Button
+				>
 			</div>
 		</section>
 	{:else if cut && segment && how}
@@ -183,10 +199,8 @@
 					{format().clock(roots.clock(segment))}
 				</p>
 				<p class="text-3xl leading-snug">
-					{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep<br />{format().measure(
-						segment.diameterStartMm,
-						'mm'
-					)} thick, {segment.rootClass}
+					{#if !segment.guessed.includes('depth')}{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep<br
+						/>{/if}{format().measure(segment.diameterStartMm, 'mm')} thick, {segment.rootClass}
 				</p>
 			</div>
 			<p class="mt-5 text-3xl leading-snug">
@@ -247,6 +261,7 @@
 								bind:value={damage}
 								disabled={damagedId === ''}
 								options={[
+									{ value: 'dented', label: 'dented, but sound' },
 									{ value: 'doubtful', label: 'doubtful' },
 									{ value: 'dead', label: 'dead' }
 								]}
@@ -310,12 +325,15 @@
 			<input type="hidden" name="done" value={JSON.stringify(bench.record.done)} />
 			<input type="hidden" name="left" value={JSON.stringify(bench.record.left)} />
 			{#if bench.answered === bench.cuts.length}<div class="w-full"><Wounds /></div>{/if}
+			{#if stops.length > 0}<div class="flex w-full flex-col gap-3">
+					<CutStops {stops} bind:because />
+				</div>{/if}
 			<TextField name="on" label="Done on" type="date" value={today} max={today} />
 			<Button
 				type="submit"
 				size="large"
 				tone={bench.answered === bench.cuts.length ? 'solid' : 'outline'}
-				disabled={roots.saveState !== 'saved'}
+				disabled={roots.saveState !== 'saved' || (stops.length > 0 && because.trim() === '')}
 				>Keep the record{bench.answered < bench.cuts.length ? ` of ${bench.answered}` : ''}</Button
 			>
 		</form>

@@ -5,6 +5,7 @@
 	import { carryOver } from '$core/roots/done';
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
+	import type { Segment } from '$core/roots/root-map';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import FromAbove from './FromAbove.svelte';
@@ -24,7 +25,15 @@
 		roots.map.segments.flatMap((segment) =>
 			planned.filter((cut) => cut.stage === stage && cut.segmentId === segment.id)
 		);
+	/** What was cut of a stage, and what its cuts on this card take beside that: head and lines count the same cuts. */
+	const made = (stage: number): number =>
+		roots.takenBy(roots.plan.cuts.filter((cut) => cut.state === 'done' && cut.stage === stage));
+	const stillToCome = (stage: number): number =>
+		roots.takenBy(roots.plan.cuts.filter((cut) => cut.state !== 'left' && cut.stage === stage)) - made(stage);
 	const rootOf = (segmentId: string) => roots.map.segments.find((segment) => segment.id === segmentId);
+	/** Only a depth that somebody said. */
+	const depthOf = (segment: Segment): string =>
+		segment.guessed.includes('depth') ? '' : format().measure(segment.course[0]?.depthMm ?? 0, 'mm');
 	const carried = $derived(
 		carryOver(roots.map, roots.plan, roots.gate).filter(
 			({ segmentId }) => !planned.some((cut) => cut.segmentId === segmentId)
@@ -49,8 +58,10 @@
 		{#each stages as stage (stage)}
 			<h3 class="mt-4 text-lg">
 				Stage {roman(stage)}, {format().date(roots.plan.stageDates[stage] ?? today)}: {format().percent(
-					ledger.stages[stage]?.loss ?? 0
-				)} of living root, {format().percent(ledger.stages[stage]?.allowed ?? 0)} allowed
+					stillToCome(stage)
+				)} of living root, {format().percent(ledger.stages[stage]?.allowed ?? 0)} allowed{made(stage) > 0.0005
+					? `, ${format().percent(made(stage))} of it cut already`
+					: ''}
 			</h3>
 			<table class="mt-1 w-full text-sm">
 				<thead class="border-b text-left">
@@ -81,16 +92,14 @@
 								<td class="py-1.5 pr-3 font-semibold whitespace-nowrap"
 									>{format().clock(roots.clock(segment))}</td
 								>
-								<td class="py-1.5 pr-3 whitespace-nowrap max-sm:hidden"
-									>{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')}</td
-								>
+								<td class="py-1.5 pr-3 whitespace-nowrap max-sm:hidden">{depthOf(segment)}</td>
 								<td class="py-1.5 pr-3 whitespace-nowrap max-sm:hidden"
 									>{format().measure(segment.diameterStartMm, 'mm')}</td
 								>
 								<td class="py-1.5 pr-3"
 									>{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}
 									<span class="block text-slate sm:hidden"
-										>{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep, {format().measure(
+										>{depthOf(segment) ? `${depthOf(segment)} deep, ` : ''}{format().measure(
 											segment.diameterStartMm,
 											'mm'
 										)} thick; {cut.reason || 'chosen by hand'}</span

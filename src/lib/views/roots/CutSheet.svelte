@@ -9,6 +9,7 @@
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
 	import type { RootsState } from './roots-state.svelte';
+	import CutStops from './CutStops.svelte';
 	import Wounds from './Wounds.svelte';
 
 	/** Writes down what was really cut: each planned cut of the stage done, left with a reason, or still to come. */
@@ -26,14 +27,13 @@
 	let answers = $state<Record<string, 'done' | 'left' | 'later'>>({});
 	let whys = $state<Record<string, string>>({});
 	const answerOf = (cut: Cut): 'done' | 'left' | 'later' => answers[cut.id] ?? 'done';
-	const spent = $derived(
-		inStage.reduce(
-			(sum, cut) =>
-				sum + (answerOf(cut) === 'done' ? (roots.standing.ledger.cutCost.get(cut.segmentId) ?? 0) : 0),
-			0
-		)
+	const spent = $derived(roots.takenBy(inStage.filter((cut) => answerOf(cut) === 'done')));
+	const stops = $derived(roots.stopsFor(inStage.filter((cut) => answerOf(cut) === 'done')));
+	let because = $state('');
+	const missing = $derived(
+		(stops.length > 0 && because.trim() === '') ||
+			inStage.some((cut) => answerOf(cut) === 'left' && !(whys[cut.id] ?? '').trim())
 	);
-	const missing = $derived(inStage.some((cut) => answerOf(cut) === 'left' && !(whys[cut.id] ?? '').trim()));
 	const answerNames = { done: 'Cut', later: 'Not now', left: 'Leave it' } as const;
 </script>
 
@@ -56,6 +56,7 @@
 				open = false;
 				answers = {};
 				whys = {};
+				because = '';
 			}
 		})}
 	>
@@ -135,6 +136,7 @@
 			{/each}
 		</ul>
 		<Wounds />
+		<CutStops {stops} bind:because />
 		<div class="flex flex-wrap items-end justify-between gap-3">
 			<TextField name="on" label="Done on" type="date" value={today} max={today} />
 			<p class="text-lg">

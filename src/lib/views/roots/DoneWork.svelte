@@ -40,6 +40,7 @@
 						1
 					)}
 				</p>
+				{#if session.because}<p>Against what stood against it: {session.because}</p>{/if}
 				<ul class="mt-0.5">
 					{#each session.cuts as { cut, segment, livingShare } (cut.id)}
 						<li class="flex flex-wrap gap-x-2 py-0.5">

@@ -60,15 +60,22 @@
 	}
 
 	/** A root that did not change is not drawn anew: two hundred stay smooth while one is dragged. */
-	const drawnBefore = new WeakMap<Segment, { scale: MapScale; drawn: DrawnRoot }>();
+	const drawnBefore = new WeakMap<Segment, { scale: MapScale; cut: string; drawn: DrawnRoot }>();
+	/** Where it is cut, or is to be. */
+	const cutOn = (segment: Segment): { atMm: number; done: boolean } | null => {
+		const treated = roots.treatment(segment);
+		return treated.kind === 'cut' ? { atMm: treated.cut.atMm, done: treated.cut.state === 'done' } : null;
+	};
 	/** Deepest first, so that an upper root breaks the one it crosses. */
 	const drawn = $derived.by((): DrawnRoot[] => {
 		const deepest = [...map.segments].sort((a, b) => meanDepth(b) - meanDepth(a));
 		return deepest.map((segment) => {
 			const known = drawnBefore.get(segment);
-			if (known?.scale === scale) return known.drawn;
-			const made = drawRoot(segment, scale);
-			drawnBefore.set(segment, { scale, drawn: made });
+			const place = cutOn(segment);
+			const cut = place ? `${place.atMm} ${place.done}` : '';
+			if (known?.scale === scale && known.cut === cut) return known.drawn;
+			const made = drawRoot(segment, scale, place);
+			drawnBefore.set(segment, { scale, cut, drawn: made });
 			return made;
 		});
 	});
@@ -76,7 +83,7 @@
 	const moving = $derived.by(() => {
 		const segment =
 			roots.draft && roots.drawnMap.segments.find((candidate) => candidate.id === roots.draft?.id);
-		return segment ? drawRoot(segment, scale) : null;
+		return segment ? drawRoot(segment, scale, cutOn(segment)) : null;
 	});
 	const meanDepth = (segment: Segment): number =>
 		segment.course.reduce((sum, point) => sum + point.depthMm, 0) / segment.course.length;
@@ -237,7 +244,7 @@
 					onpointermove={drawSide}
 					onpointerup={endSide}
 					onpointercancel={() => (side = null)}
-					opacity={moving && chosen ? 0.15 : chosen ? 1 : cutDone(root.segment) ? 0.38 : gone ? 0.7 : 1}
+					opacity={moving && chosen ? 0.15 : chosen ? 1 : gone ? (cutDone(root.segment) ? 0.38 : 0.7) : 1}
 				>
 					<title>{roots.describe(root.segment, format())}</title>
 					<path

@@ -102,10 +102,8 @@
 	}
 	function addByKeys(): void {
 		const place = `${hour}:${halfHour ? '30' : '00'}`;
-		const chosen =
-			rootClass === 'by-thickness'
-				? usualClass(thicknessMm, roots.map.trunkDiameterMm, roots.options.values)
-				: rootClass;
+		// A class by thickness is left to the reading of it, so that it stays a guess.
+		const chosen = rootClass === 'by-thickness' ? '' : rootClass;
 		const entry = parseQuickRoot(
 			`${place} ${thicknessMm} ${chosen} ${condition}`,
 			roots.map.frame,

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { azimuthOf } from '$core/circular/circular';
 	import { computedFlaws } from '$core/roots/course';
+	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
 	import {
 		rootClasses,
@@ -133,6 +134,10 @@
 			diameterStartMm: thickness,
 			diameterEndMm: Math.max(0.1, segment.diameterEndMm * scale),
 			rootClass: rootClass as Segment['rootClass'],
+			guessed: segment.guessed.filter(
+				(one) =>
+					!(one === 'class' && rootClass !== segment.rootClass) && !(one === 'depth' && Math.abs(sink) > 0.5)
+			),
 			condition: condition as Segment['condition'],
 			deadFromMm: deadFrom,
 			doubtfulFromMm: doubtfulFrom,
@@ -233,6 +238,25 @@
 			aria-pressed={treated.kind === 'open'}
 			onclick={() => roots.treat(segment.id, 'open')}>Open</button
 		>
+	{/if}
+	{#if treated.kind === 'cut' && treated.cut.state === 'planned'}
+		{@const cost = roots.standing.ledger.cutCost.get(segment.id) ?? 0}
+		<span class="flex items-center gap-1.5">
+			<label class="flex items-center gap-1.5 text-sm"
+				>at<input
+					class="input w-20"
+					inputmode="decimal"
+					aria-label="Cut it how far out, {mm.unit}; 0 is at its base"
+					value={tidy(treated.cut.atMm)}
+					onchange={(event) => {
+						const at = length(event.currentTarget.value, 0, 20_000);
+						if (at === null) event.currentTarget.value = tidy(treated.cut.atMm);
+						else roots.cutAt(segment.id, at);
+					}}
+				/>{mm.unit} of {format().measure(Math.round(courseLengthMm(segment.course)), 'mm')}</label
+			>
+			<span class="text-sm whitespace-nowrap">costs {format().percent(cost, 1)}</span>
+		</span>
 	{/if}
 	<span class="ml-auto flex">
 		<Button

@@ -61,19 +61,33 @@ export function stretchesOf(
 	return { sound: [0, doubtful], doubtful: [doubtful, dead], dead: [dead, seen], assumed: [seen, lengthMm] };
 }
 
-/** The drawing of a root: its stretches, its fine roots, and where a cut is struck across it. */
-export function drawRoot(segment: Segment, scale: MapScale): DrawnRoot {
+/**
+ * The drawing of a root: its stretches, its fine roots, and where a cut is struck across it.
+ * @param cut where it is cut, or is to be; what was cut off is drawn as a broken line
+ */
+export function drawRoot(
+	segment: Segment,
+	scale: MapScale,
+	cut: { atMm: number; done: boolean } | null = null
+): DrawnRoot {
 	const { px } = scale;
 	const points = ribbon(segment);
 	const total = points.at(-1)?.alongMm ?? 0;
-	const { sound, doubtful, dead, assumed } = stretchesOf(segment, total);
+	const stretches = stretchesOf(segment, total);
+	const off = cut?.done && cut.atMm > 0 ? Math.min(total, cut.atMm) : total;
+	const within = ([from, to]: [number, number]): [number, number] => [Math.min(from, off), Math.min(to, off)];
+	const [sound, doubtful] = [within(stretches.sound), within(stretches.doubtful)];
+	const dead: [number, number] = off < total ? [off, total] : stretches.dead;
+	const assumed = within(stretches.assumed);
 	const outline = ([from, to]: [number, number]): string =>
 		to - from > 0.5 ? pathOf(ribbonOutline(points, from, to), scale) : '';
 	const deadFrom = segment.condition === 'dead' ? (segment.deadFromMm ?? 0) : Infinity;
 	const cutAt =
-		deadFrom < Infinity && deadFrom > 0
-			? deadFrom
-			: Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
+		cut !== null && cut.atMm > 0
+			? Math.min(total, cut.atMm)
+			: cut === null && deadFrom < Infinity && deadFrom > 0
+				? deadFrom
+				: Math.min(total * 0.5, segment.diameterStartMm * 1.1 + 10 / px);
 	const place = ribbonAt(points, cutAt) ?? points[0];
 	const reach = (place?.halfWidthMm ?? 4) + 7 / px;
 	const tilt = 0.35;

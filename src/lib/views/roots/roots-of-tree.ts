@@ -24,6 +24,8 @@ export interface RootsOfTree {
 	flags: readonly OpenFlag[];
 	/** Share of its roots that a lift left it, of what its crown had grown with; 1 where it was not lifted. */
 	liftLeft: number;
+	/** Coldest night ahead of freshly cut roots, °C; null for roots that stay in the ground. */
+	nightC: number | null;
 	/** Other trees in the same pot. */
 	mates: readonly PotMate[];
 }

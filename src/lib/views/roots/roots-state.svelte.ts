@@ -32,12 +32,17 @@ import {
 	type RootMapInput,
 	type Segment
 } from '$core/roots/root-map';
+import { courseLengthMm } from '$core/roots/geometry';
+import { ledger } from '$core/roots/ledger';
 import { settingToBegin, type Setting } from '$core/roots/setting';
 import { matesOn } from '$core/roots/shared-pot';
 import { isStructural, usualCutPlace } from '$core/roots/shares';
 import { stageDates } from '$core/roots/stage-dates';
 import { stageGate } from '$core/roots/stage-gate';
 import { bearsAlways } from '$core/kinds/kind';
+import { coldLimit } from '$core/climate/cold-limit';
+import { seasonFit } from '$core/climate/windows';
+import { cutStops, type CutStop } from '$core/roots/work-stops';
 import { planStanding, type PlanStanding } from '$core/roots/standing';
 import { createPlanner, type Planner } from '$lib/workers/planner';
 import type { RootsOfTree } from './roots-of-tree';
@@ -172,6 +177,49 @@ export class RootsState {
 		const { observations, referenceShootMm, kind, values } = this.options;
 		return stageGate(this.now.plan, observations, referenceShootMm, bearsAlways(kind), values);
 	});
+	/** Living share that some cuts take together. */
+	takenBy(cuts: readonly Pick<Cut, 'id' | 'atMm'>[]): number {
+		const places = cuts.flatMap(({ id, atMm }) => {
+			const cut = this.plan.cuts.find((one) => one.id === id);
+			return cut ? [{ segmentId: cut.segmentId, atMm, stage: 0 }] : [];
+		});
+		return ledger(this.map, places, [1], this.options.values).totalLoss;
+	}
+	/** What stands against making some cuts today, on top of what was cut before. */
+	stopsFor(cuts: readonly Pick<Cut, 'id' | 'atMm'>[]): CutStop[] {
+		const { tree, kind, place, values, today, nightC } = this.options;
+		const made = new Map(cuts.map((cut) => [cut.id, cut.atMm]));
+		const making = this.plan.cuts.flatMap((cut) => {
+			const atMm = made.get(cut.id);
+			return atMm === undefined ? [] : [{ ...cut, atMm }];
+		});
+		const [first] = making;
+		if (!first) return [];
+		const { ledger } = planStanding(
+			tree,
+			kind,
+			place,
+			this.map,
+			{ ...this.plan, cuts: [...this.plan.cuts.filter((cut) => cut.state === 'done'), ...making] },
+			values
+		);
+		const inGround = tree.situation === 'in-ground';
+		return cutStops(
+			{
+				stage: ledger.stages[first.stage] ?? { loss: 0, allowed: 1 },
+				seasonFit: seasonFit(kind, place, today, values),
+				nightC,
+				coldLimitC: coldLimit({ kind, lastCutOn: today, inGround, newShoots: false }, today, values).limitC,
+				cuts: making.flatMap((cut) => {
+					const segment = this.map.segments.find((one) => one.id === cut.segmentId);
+					return segment ? [{ cut, segment }] : [];
+				}),
+				map: this.map,
+				windows: ledger.windows
+			},
+			values
+		);
+	}
 	/** Trees of the same pot as they lie on this map. */
 	mates = $derived.by(() => matesOn({ inPot: this.now.map.inPot }, this.options.mates));
 	girdling = $derived.by(
@@ -298,6 +346,7 @@ export class RootsState {
 			fineScore: 2,
 			flaws: [],
 			seenOtherwise: [],
+			guessed: ['class', 'depth', ...(drawn ? [] : (['length'] as const))],
 			sourceKnown: true,
 			keep: false,
 			course: [point(0), point(reachMm / 2), point(reachMm)],
@@ -410,6 +459,24 @@ export class RootsState {
 		this.commit({
 			map: turnMap(this.map, -azimuthDeg),
 			plan: { ...this.plan, setting: { ...setting, frontDeg: 0, tiltTowardDeg: turned } }
+		});
+	}
+	/** Plans a cut elsewhere along its root; what was cut stays. */
+	cutAt(id: string, atMm: number): void {
+		const segment = this.map.segments.find((candidate) => candidate.id === id);
+		if (!segment) return;
+		const at = Math.min(Math.max(0, Math.round(atMm)), Math.floor(courseLengthMm(segment.course)));
+		if (at > (segment.seenToMm ?? Infinity)) {
+			this.problem = 'There it lies in soil still: lay it open first.';
+			return;
+		}
+		this.commit({
+			plan: {
+				...this.plan,
+				cuts: this.plan.cuts.map((cut) =>
+					cut.segmentId === id && cut.state === 'planned' ? { ...cut, atMm: at, byOwner: true } : cut
+				)
+			}
 		});
 	}
 	/** Plans cuts for now, where a way of setting the tree asks for them; what was cut stays. */
@@ -540,7 +607,7 @@ export class RootsState {
 		return {
 			id: newId('c'),
 			segmentId: segment.id,
-			atMm: usualCutPlace(segment),
+			atMm: usualCutPlace(segment, this.options.values),
 			plannedAtMm: null,
 			stage,
 			reason: this.reason(segment),
@@ -549,7 +616,9 @@ export class RootsState {
 			note: '',
 			byOwner: true,
 			whyThen: '',
-			treatments: []
+			treatments: [],
+			ofPlanned: null,
+			because: ''
 		};
 	}
 

@@ -1,19 +1,9 @@
 <script lang="ts">
+	import { replantOf } from '$views/replant/drafts';
 	import ReplantView from '$views/replant/ReplantView.svelte';
 
 	let { data, form } = $props();
-	const of = $derived({
-		records: data.records,
-		kind: data.kind,
-		places: data.yardPlaces,
-		values: data.values,
-		today: data.today,
-		lastWork: data.lastWork,
-		goneRoots: data.goneRoots,
-		stock: data.stock,
-		near: data.near,
-		weighedFunction: data.weighedFunction
-	});
+	const of = $derived(replantOf(data));
 </script>
 
 {#key data.records.tree.id}

@@ -1,5 +1,6 @@
+import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
-import { potMates } from '$lib/server/roots';
+import { nightAhead, potMates } from '$lib/server/roots';
 import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
@@ -7,10 +8,11 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ parent }) =>
 	loading(async () => {
 		const { db } = await getStore();
-		const { records } = await parent();
-		const [shootMm, mates] = await Promise.all([
+		const { records, place, values } = await parent();
+		const [shootMm, mates, nightC] = await Promise.all([
 			referenceShootMm(db, records.tree),
-			potMates(db, records.tree)
+			potMates(db, records.tree),
+			place ? nightAhead(db, records.tree, place, today(), values) : null
 		]);
-		return { referenceShootMm: shootMm, mates };
+		return { referenceShootMm: shootMm, mates, nightC };
 	});

@@ -19,6 +19,7 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 			.filter((lift) => lift.on <= (records.rootMap?.mappedOn ?? today))
 			.reduce((left, { kept }) => left * kept.share, 1),
 		referenceShootMm: data.referenceShootMm,
+		nightC: data.nightC,
 		mates: data.mates
 	};
 	return { ...data, of };

@@ -20,6 +20,7 @@ const cutsInput = z.strictObject({
 			})
 		)
 		.max(400),
+	because: note(300),
 	treatments: z.array(oneOf(woundTreatments)).max(woundTreatments.length),
 	left: z.array(z.strictObject({ id: id(), why: note(300) })).max(400)
 });
@@ -34,6 +35,7 @@ export const actions: Actions = {
 				planVersion: Number(form.get('planVersion')),
 				done: jsonIn(form, 'done'),
 				left: jsonIn(form, 'left'),
+				because: form.get('because') ?? '',
 				treatments: form.getAll('treatments')
 			});
 			return {

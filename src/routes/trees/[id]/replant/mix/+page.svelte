@@ -1,17 +1,11 @@
 <script lang="ts">
 	import MixView from '$views/replant/MixView.svelte';
+	import { replantOf } from '$views/replant/drafts';
 
 	let { data, form } = $props();
+	const of = $derived(replantOf(data));
 </script>
 
 {#key data.records.tree.id}
-	<MixView
-		tree={data.records.tree}
-		kind={data.kind}
-		values={data.values}
-		planting={data.records.replantPlan?.planting ?? data.records.plantings.at(-1) ?? null}
-		stock={data.stock}
-		today={data.today}
-		refused={form?.refusal}
-	/>
+	<MixView {of} refused={form?.refusal} />
 {/key}

@@ -1,0 +1,56 @@
+import { browser } from '$app/environment';
+import { standingOf } from '$core/standing/standing';
+import { ReplantState, type ReplantOf } from './replant-state.svelte';
+
+/** What a planting is planned from, as the pages of Replant load it. */
+export const replantOf = ({
+	records,
+	kind,
+	yardPlaces,
+	values,
+	today,
+	lastWork,
+	goneRoots,
+	stock,
+	near,
+	weighedFunction
+}: Omit<ReplantOf, 'places'> & { yardPlaces: ReplantOf['places'] }): ReplantOf => ({
+	records,
+	kind,
+	places: yardPlaces,
+	values,
+	today,
+	lastWork,
+	goneRoots,
+	stock,
+	near,
+	weighedFunction
+});
+
+/**
+ * Plantings in the making, by tree: kept while other pages are visited, so that nothing typed is lost on the way to the mix, the stock or the
+ * roots. In the browser only; a planting or plan that was recorded since begins a new one.
+ */
+const drafts = new Map<string, { recorded: string; ball: string; state: ReplantState }>();
+
+/** The planting that is being planned for a tree: as it was left, with what was recorded since. */
+export function planningOf(of: ReplantOf): ReplantState {
+	const { records, today, values } = of;
+	const recorded = JSON.stringify([
+		records.replantPlan?.version ?? 0,
+		records.plantings.at(-1)?.id ?? '',
+		of.lastWork?.on ?? ''
+	]);
+	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
+	const ball = JSON.stringify([ballWidthMm.value, ballWidthMm.on, ballDepthMm.value, ballDepthMm.on]);
+	const draft = browser ? drafts.get(records.tree.id) : undefined;
+	if (draft?.recorded === recorded) {
+		draft.state.of = of;
+		if (draft.ball !== ball) draft.state.takeBall();
+		draft.ball = ball;
+		return draft.state;
+	}
+	const state = new ReplantState(of);
+	if (browser) drafts.set(records.tree.id, { recorded, ball, state });
+	return state;
+}
