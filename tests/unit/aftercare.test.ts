@@ -4,7 +4,7 @@ import { taskInput } from '$core/aftercare/task';
 import { daysBetween } from '$core/climate/calendar';
 import { firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/kinds/kind';
-import { crownSupply, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
+import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
 import { defaultValues, resolveValues } from '$core/values/values';
 
 const work: WorkDone = {
@@ -146,10 +146,24 @@ describe('the crown', () => {
 		expect(crownSupply(0.6, defaultValues).excess).toBeCloseTo(0.31, 12);
 		expect(crownSupply(0.95, defaultValues)).toEqual({ supply: 1, excess: 0 });
 	});
+	it('rests dry as long as the wounds ask: not at all uncut, longest after rot surgery and much cut', () => {
+		const school = (group: 'succulent' | 'deciduous', rot: boolean, loss: number) =>
+			usualWaterSchool(group, rot, loss, defaultValues);
+		expect(school('succulent', false, 0)).toBe('at-once');
+		expect(school('succulent', false, 0.1)).toBe('dry-rest');
+		const days = (group: 'succulent' | 'deciduous', rotWasCut: boolean, livingLoss: number) =>
+			dryRestDays({ group, rotWasCut, livingLoss }, defaultValues);
+		// Cut fleshy roots dry 1 to 3 weeks, a rotted fleshy stump 2 to 4 (common practice, no source).
+		expect(days('succulent', false, 0.02).from).toBe(7);
+		expect(days('succulent', false, 0.5)).toEqual({ from: 14, to: 21 });
+		expect(days('succulent', true, 0.02).from).toBe(14);
+		expect(days('succulent', true, 0.9)).toEqual({ from: 21, to: 28 });
+		expect(days('deciduous', true, 0.3).to).toBeLessThan(days('succulent', false, 0.3).to);
+	});
 	it('takes its school from the group and the rot', () => {
 		expect(usualCrownSchool('conifer')).toBe('keep-leaves');
 		expect(usualCrownSchool('tropical')).toBe('balance');
-		expect(usualWaterSchool('deciduous', true)).toBe('dry-rest');
-		expect(usualWaterSchool('deciduous', false)).toBe('at-once');
+		expect(usualWaterSchool('deciduous', true, 0.2, defaultValues)).toBe('dry-rest');
+		expect(usualWaterSchool('deciduous', false, 0.2, defaultValues)).toBe('at-once');
 	});
 });

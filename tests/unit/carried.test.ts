@@ -2,8 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/climate/calendar';
 import { diagnose } from '$core/diagnosis/diagnose';
 import { examinationSchema } from '$core/diagnosis/examination';
+import { signIds } from '$core/diagnosis/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/standing/carried';
+import { urgentOf } from '$core/standing/urgent';
 import { defaultValues as values } from '$core/values/values';
+import { wateringSchema } from '$core/water/watering';
 import { cut, treeRecords } from '../records';
 
 const look = (id: string, examinedOn: string, findings: [string, number][]) =>
@@ -96,5 +99,50 @@ describe('a look begins from the one before', () => {
 		const { context, told } = contextFor(records, '2025-06-20', ['dug'], null, values);
 		expect(told).toEqual([]);
 		expect(context.events).toEqual(['dug']);
+	});
+});
+
+describe('what a look says to act on now', () => {
+	const dire = examinationSchema.parse({
+		...rot,
+		findings: [
+			['sour-smell', 2],
+			['roots-dark-soft', 1],
+			['stays-wet', 2],
+			['no-white-tips', 1],
+			['fungus-gnats', 1]
+		]
+			.map(([signId, grade]) => ({ signId, grade }))
+			.filter(({ signId }) => (signIds as readonly unknown[]).includes(signId)),
+		failingFast: true
+	});
+	const urgent = (change: object, on = addDays(rot.examinedOn, 5)) =>
+		urgentOf(treeRecords({ examinations: [dire], plan: null, ...change }), on, values);
+	it('presses until it is done, and says what it asks of water and pot', () => {
+		expect(urgent({})).toMatchObject({
+			conditionId: 'root-rot',
+			water: 'less',
+			pot: 'smaller',
+			atRoots: true
+		});
+		expect(urgent({})?.chance).toBeGreaterThan(0.5);
+		expect(urgent({}, addDays(rot.examinedOn, values['urgent.days'] + 1))).toBeNull();
+		expect(urgent({}, addDays(rot.examinedOn, -1))).toBeNull();
+		const { tree } = treeRecords();
+		expect(urgent({ tree: { ...tree, state: 'gone' } })).toBeNull();
+	});
+	it('roots that were worked on since are no more pressed for; watered they still are', () => {
+		const worked = urgentOf(
+			treeRecords({ examinations: [dire] }, [cut('r5', 0, addDays(rot.examinedOn, 2))]),
+			addDays(rot.examinedOn, 5),
+			values
+		);
+		expect(worked).toBeNull();
+		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: addDays(rot.examinedOn, 2) });
+		expect(urgent({ waterings: [watered] })).not.toBeNull();
+	});
+	it('a sound tree presses for nothing', () => {
+		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();
+		expect(urgent({ examinations: [] })).toBeNull();
 	});
 });

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { releaseFacts } from '$core/standing/gate';
+import type { Urgent } from '$core/standing/urgent';
 import { taskSchema } from '$core/aftercare/task';
 import type { TreeRecords } from '$core/case/case';
 import { cut, treeRecords as records } from '../records';
@@ -157,24 +159,44 @@ describe('the line of care', () => {
 });
 
 describe('how a tree stands', () => {
+	const sentence = (of: ReturnType<typeof records>, urgent: Urgent | null = null) =>
+		standingSentence(of, today, releaseFacts(of, [], null, defaultValues), urgent, defaultValues);
+	it('says what presses before what is planned, and never what waits for the tree', () => {
+		const waits = {
+			...task('half-off', '2026-05-01', '2026-05-02'),
+			release: { condition: 'buds-move' as const, value: 0, byOn: '2099-01-01', after: '' }
+		};
+		const of = records({ tasks: [waits, task('soon', '2026-05-10', '2026-05-12')] });
+		expect(sentence(of).next).toBe('Look soon');
+		const urgent: Urgent = {
+			conditionId: 'root-rot',
+			label: 'Root rot',
+			chance: 0.64,
+			on: today,
+			atRoots: true,
+			water: 'less',
+			pot: 'smaller',
+			meaning: ''
+		};
+		expect(sentence(of, urgent).next).toBe('Root rot is likely (64 %): act now');
+	});
 	it('says the time in care and what closes first', () => {
-		const standing = standingSentence(
+		const standing = sentence(
 			records({
 				tasks: [task('late', '2026-05-01', '2026-06-01'), task('soon', '2026-05-10', '2026-05-12')]
-			}),
-			today
+			})
 		);
 		expect(standing).toEqual({ stands: '14 months in care.', next: 'Look soon' });
-		expect(standingSentence(records(), today).next).toMatch(/set the next look/);
+		expect(sentence(records()).next).toMatch(/set the next look/);
 	});
 	it.each([
 		['dead', /^Lost after 13 months/],
 		['re-established', /^Re-established after/],
 		['gone', /^Gone to another home/]
-	] as const)('says how a case ended: %s', (state, sentence) => {
+	] as const)('says how a case ended: %s', (state, words) => {
 		const base = records();
-		expect(
-			standingSentence({ ...base, tree: { ...base.tree, state, closedOn: '2026-03-01' } }, today).stands
-		).toMatch(sentence);
+		expect(sentence({ ...base, tree: { ...base.tree, state, closedOn: '2026-03-01' } }).stands).toMatch(
+			words
+		);
 	});
 });

@@ -79,6 +79,7 @@ const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
 	stock: { pots: [box, gone], items: [pumice], mixes: [own] },
 	near: {},
 	weighedFunction: null,
+	urgent: null,
 	...change
 });
 const rot = {

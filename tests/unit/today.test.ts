@@ -65,6 +65,25 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	facts: { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] },
 	...change
 });
+/** Dry today, as it was last known on a day; null where it never was. */
+const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
+	dryness: 0.9,
+	nextOn: today,
+	earliest: null,
+	latest: null,
+	litres: 2,
+	way: 'all-round',
+	reason: '',
+	from: knownOn ? 'watering' : 'assumed',
+	lastWaterOn: knownOn,
+	knownOn,
+	phi: 1,
+	low: 0.8,
+	high: 1.1,
+	alarms: [],
+	fall: null,
+	move: null
+});
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);
 
 describe('today', () => {
@@ -130,10 +149,38 @@ describe('today', () => {
 		expect(rooted?.sentence).toBe('Lay fleece and mulch before tonight');
 	});
 
+	it('what a look says to act on now comes before water, and water does not go against it', () => {
+		const urgent = {
+			label: 'Root rot',
+			chance: 0.7,
+			on: '2026-04-10',
+			atRoots: true,
+			water: 'less',
+			meaning: 'Cut back to clean wood.'
+		};
+		const dry = waterDry('2026-04-15');
+		const of = (change: object) =>
+			items(
+				entry({
+					water: dry,
+					standing: kept({ urgent, waterOn: '2026-04-15', pottedOn: '2026-02-01', ...change })
+				})
+			);
+		expect(of({})[0]).toMatchObject({
+			sentence: 'Root rot is likely: act now',
+			figure: '70 %',
+			stage: 'roots'
+		});
+		expect(of({}).map((one) => one.sentence)).toContain('Feel it a finger deep before any water');
+		expect(of({}).some((one) => one.pourL !== null)).toBe(false);
+		expect(of({ urgent: null }).some((one) => one.pourL !== null)).toBe(true);
+	});
+
 	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 		out: null,
 		waterOn: today,
 		rootsCutOn: null,
+		urgent: null,
 		gate: null,
 		pottedOn: null,
 		firmness: null,
@@ -179,28 +226,10 @@ describe('today', () => {
 		expect(found[0]?.level).toBe('now');
 	});
 	it('water nobody touched for three weeks is asked for, with the day from which it may be dry, and no litres beside it', () => {
-		const water = (knownOn: string | null, earliest: string | null): NonNullable<TodayTree['water']> => ({
-			dryness: 0.9,
-			nextOn: today,
-			earliest,
-			latest: null,
-			litres: 2,
-			way: 'all-round',
-			reason: '',
-			from: knownOn ? 'watering' : 'assumed',
-			lastWaterOn: knownOn,
-			knownOn,
-			phi: 1,
-			low: 0.8,
-			high: 1.1,
-			alarms: [],
-			fall: null,
-			move: null
-		});
 		const of = (knownOn: string | null, earliest: string | null) =>
 			items(
 				entry({
-					water: water(knownOn, earliest),
+					water: { ...waterDry(knownOn), earliest },
 					standing: kept({ waterOn: knownOn, pottedOn: '2026-02-01' })
 				})
 			);

@@ -16,6 +16,7 @@ import { bearsAlways, isTender } from '../core/kinds/kind';
 import { isEvidence } from '../core/standing/fact';
 import { lastRootWork } from '../core/standing/losses';
 import { standingOf } from '../core/standing/standing';
+import { urgentOf } from '../core/standing/urgent';
 import { leafCalendar } from '../core/water/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/water/watering';
@@ -105,6 +106,13 @@ function leavesOn(
 	return { inLeaf: false, leafOutOn: null };
 }
 
+/** School on the first water that its work asks for, or what a look that presses says of water. */
+export function waterSchoolOf(records: TreeRecords, on: string, values: Values) {
+	const work = lastRootWork(records, values);
+	if (urgentOf(records, on, values)?.water === 'less') return 'dry-rest' as const;
+	return usualWaterSchool(records.kind.group, work?.rotWasCut ?? false, work?.livingLoss ?? 0, values);
+}
+
 /** Looks and checks that follow from the work itself, whatever school is chosen for the aftercare. */
 const lookRules = new Set([
 	'rot-recheck',
@@ -122,7 +130,7 @@ export function nextLooks(records: TreeRecords, workOn: string, values: Values) 
 	const schools = {
 		workOn,
 		crownSchool: usualCrownSchool(group),
-		waterSchool: usualWaterSchool(group, lastRootWork(records, values)?.rotWasCut ?? false)
+		waterSchool: waterSchoolOf(records, workOn, values)
 	};
 	return proposeAftercare(records, schools, values).filter((task) =>
 		lookRules.has(task.source.split('@')[0] ?? '')

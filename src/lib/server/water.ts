@@ -5,6 +5,7 @@ import { standingKept, type StandingKept } from '../core/standing/kept';
 import { gateOf } from '../core/standing/gate';
 import { lastRootWork } from '../core/standing/losses';
 import { standingOf } from '../core/standing/standing';
+import { urgentOf } from '../core/standing/urgent';
 import { fallWords } from '../core/water/forecast';
 import { treeGroundWater } from '../core/water/ground-water';
 import type { DeviceDay } from '../core/water/pot-state';
@@ -141,7 +142,7 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		db,
 		{
 			id: tree.id,
-			basis: sql`'4|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
+			basis: sql`'5|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
 		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`
@@ -197,6 +198,7 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 				basis,
 				standing: standingKept(standingOf(records, on, values), {
 					rootsCutOn: lastRootWork(records, values)?.on ?? null,
+					urgent: urgentOf(records, on, values),
 					gate: gateOf(records, await referenceShootMm(store.db, records.tree), values)
 				}),
 				found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null

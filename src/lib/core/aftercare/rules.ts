@@ -1,5 +1,6 @@
 import { addDays, daysBetween } from '../climate/calendar';
 import type { SeasonFit } from '../climate/windows';
+import { dryRestDays } from '../crown/crown';
 import type { Group } from '../kinds/kind';
 import type { CrownSchool, WaterSchool } from '../tree/tree';
 import type { Mark } from '../values/define';
@@ -107,12 +108,15 @@ const shelterTitle: Record<Group, string> = {
 
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
-	'first-water': ({ waterSchool, group, livingLoss }, values) =>
+	'first-water': ({ waterSchool, group, livingLoss, rotWasCut }, values) =>
 		waterSchool === 'at-once'
 			? {
 					kind: 'water',
 					title: 'Water the whole surface slowly until a tenth runs through',
-					reason: `Woody roots are watered in at once, so that mix and roots meet (${group === 'succulent' ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
+					reason:
+						livingLoss < values['aftercare.lossCounts']
+							? 'No living root was cut: there is no wound to keep dry, and mix and roots are to meet.'
+							: `Roots are watered in at once, so that mix and roots meet (${group === 'succulent' || rotWasCut ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
 					mark: 'trade',
 					fromDay: 0,
 					toDay: 1,
@@ -121,10 +125,10 @@ const rules: Record<string, Rule> = {
 			: {
 					kind: 'dry-rest',
 					title: 'First water after the dry rest',
-					reason: `Cut surfaces dry and callus first; ${percent(livingLoss)} of the living root was taken (school: dry first).`,
+					reason: `Cut surfaces dry and callus first; ${rotWasCut ? 'rot was cut, and ' : ''}${percent(livingLoss)} of the living root was taken (school: dry first).`,
 					mark: 'trade',
-					fromDay: values[group === 'succulent' ? 'aftercare.dryRestFleshyFrom' : 'aftercare.dryRestFrom'],
-					toDay: values[group === 'succulent' ? 'aftercare.dryRestFleshyTo' : 'aftercare.dryRestTo'],
+					fromDay: dryRestDays({ group, rotWasCut, livingLoss }, values).from,
+					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,
 					minutes: 10
 				},
 	'water-by-weight': ({ livingLoss, inGround }, values) =>

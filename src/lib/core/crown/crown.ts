@@ -17,6 +17,35 @@ export function crownSupply(remainingShare: number, values: Values): { supply: n
 export const usualCrownSchool = (group: Group): CrownSchool =>
 	group === 'broadleaf-evergreen' || group === 'tropical' || group === 'palm' ? 'balance' : 'keep-leaves';
 
-/** Default school on water after cutting: at once for woody roots, dry first for fleshy ones and after rot surgery. */
-export const usualWaterSchool = (group: Group, rotWasCut: boolean): WaterSchool =>
-	group === 'succulent' || rotWasCut ? 'dry-rest' : 'at-once';
+/**
+ * Default school on water: at once for woody roots; dry first after rot surgery and for fleshy roots that were cut. Where nothing was cut, no
+ * wound has to callus.
+ * @param livingLoss living root taken, 0 … 1
+ */
+export const usualWaterSchool = (
+	group: Group,
+	rotWasCut: boolean,
+	livingLoss: number,
+	values: Values
+): WaterSchool =>
+	rotWasCut || (group === 'succulent' && livingLoss >= values['aftercare.lossCounts'])
+		? 'dry-rest'
+		: 'at-once';
+
+/**
+ * How long cut roots stay dry before the first water, in days from the work: by kind of root, longer after rot surgery, and within its
+ * range the longer the more was cut.
+ */
+export function dryRestDays(
+	{ group, rotWasCut, livingLoss }: { group: Group; rotWasCut: boolean; livingLoss: number },
+	values: Values
+): { from: number; to: number } {
+	const [from, to] =
+		group === 'succulent'
+			? rotWasCut
+				? [values['aftercare.dryRestRotFrom'], values['aftercare.dryRestRotTo']]
+				: [values['aftercare.dryRestFleshyFrom'], values['aftercare.dryRestFleshyTo']]
+			: [values['aftercare.dryRestFrom'], values['aftercare.dryRestTo']];
+	const much = Math.min(1, livingLoss / values['aftercare.muchCut']);
+	return { from: Math.round(from + ((to - from) * much) / 2), to: Math.max(from, to) };
+}

@@ -1,3 +1,4 @@
+import { headed, timed, type ReleaseFacts } from '../aftercare/release';
 import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
 import { growingSeason } from '../climate/normals';
@@ -6,6 +7,7 @@ import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
 import { readingsOf } from '../recovery/observation';
 import { roman } from '../roots/plan';
 import { rootLosses, type WorkLoss } from '../standing/losses';
+import type { Urgent } from '../standing/urgent';
 import type { Stage } from '../tree/tree';
 import type { Values } from '../values/values';
 
@@ -120,20 +122,38 @@ export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string
 			: `${Math.round(share * 100)} % cut`;
 
 /** How a tree stands and what comes next: two short sentences. */
-export function standingSentence(records: TreeRecords, today: string): { stands: string; next: string } {
+export function standingSentence(
+	records: TreeRecords,
+	today: string,
+	facts: ReleaseFacts,
+	urgent: Urgent | null,
+	values: Values
+): { stands: string; next: string } {
 	const { tree, tasks } = records;
 	const days = daysBetween(tree.takenInOn, tree.closedOn ?? today);
 	const months = Math.round(days / 30.44);
-	const time = days < 45 ? `${Math.max(0, days)} days` : `${months} months`;
+	const count = (number: number, unit: string): string => `${number} ${unit}${number === 1 ? '' : 's'}`;
+	const time = days < 45 ? count(Math.max(0, days), 'day') : count(months, 'month');
 	if (tree.state === 'dead') return { stands: `Lost after ${time}.`, next: 'Its lesson is kept.' };
 	if (tree.state === 're-established')
 		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
-	const open = tasks.filter((task) => task.state === 'open').sort((a, b) => a.toOn.localeCompare(b.toOn));
+	// What waits for the tree is not next.
+	const open = tasks
+		.filter((task) => task.state === 'open')
+		.map((task) => timed(task, facts, today, values))
+		.filter((task) => task.released?.state !== 'held')
+		.sort((a, b) => a.toOn.localeCompare(b.toOn));
 	// What others have to see comes before all else.
-	const first = open.find((task) => task.kind === 'referral') ?? open[0];
+	const flag = open.find((task) => task.kind === 'referral');
+	if (!flag && urgent)
+		return {
+			stands: `${time} in care.`,
+			next: `${urgent.label} is likely (${Math.round(urgent.chance * 100)} %): act now`
+		};
+	const first = flag ?? open[0];
 	return {
 		stands: `${time} in care.`,
-		next: first ? first.title : 'Nothing is planned: set the next look.'
+		next: first ? headed(first) : 'Nothing is planned: set the next look.'
 	};
 }

@@ -1,4 +1,5 @@
 import type { StageGate } from '../roots/stage-gate';
+import type { Urgent } from './urgent';
 import type { Standing, PestsSeen, Stands } from './standing';
 import { outSince } from './standing';
 
@@ -14,17 +15,27 @@ export interface StandingKept {
 	pests: { value: PestsSeen; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
+	/** What its last look says to act on now. */
+	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'atRoots' | 'water' | 'meaning'> | null;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
 
 export function standingKept(
 	standing: Standing,
-	{ rootsCutOn, gate }: Pick<StandingKept, 'rootsCutOn' | 'gate'>
+	{ rootsCutOn, gate, urgent }: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent'>
 ): StandingKept {
 	const { firmness, pests } = standing;
 	return {
 		rootsCutOn,
+		urgent: urgent && {
+			label: urgent.label,
+			chance: urgent.chance,
+			on: urgent.on,
+			atRoots: urgent.atRoots,
+			water: urgent.water,
+			meaning: urgent.meaning
+		},
 		gate: gate && { answer: gate.answer, because: gate.because },
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,

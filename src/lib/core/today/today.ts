@@ -206,6 +206,19 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 	const { standing, tree } = entry;
 	if (!standing) return [];
 	const items: TodayItem[] = [];
+	if (standing.urgent && daysBetween(standing.urgent.on, today) <= values['urgent.days']) {
+		const { label, chance, on, atRoots, meaning } = standing.urgent;
+		items.push({
+			...common(entry),
+			urgency: 190 + Math.min(5, daysBetween(on, today)),
+			level: 'now',
+			sentence: `${label} is likely: act now`,
+			reason: `Looked at on ${on}. ${meaning}`,
+			figure: `${Math.round(chance * 100)} %`,
+			stage: atRoots ? 'roots' : 'examine',
+			task: null
+		});
+	}
 	if (standing.out) {
 		const since = daysBetween(standing.out.on, today);
 		const safe = standing.out.how === 'heeled-in';
@@ -345,7 +358,19 @@ function waterItems(
 	}));
 	if (water.nextOn !== null) {
 		const until = daysBetween(today, water.nextOn);
-		if (until <= 3) {
+		const less = entry.standing?.urgent?.water === 'less' ? entry.standing.urgent : null;
+		if (until <= 0 && less)
+			items.push({
+				...common(entry),
+				urgency: 104,
+				level: 'due',
+				sentence: 'Feel it a finger deep before any water',
+				reason: `It is reckoned ${Math.round(water.dryness * 100)} % dry, but ${less.label.toLowerCase()} is likely: it is watered less, and only where it is dry.`,
+				figure: `${Math.round(water.dryness * 100)} % dry`,
+				stage: 'aftercare',
+				task: null
+			});
+		else if (until <= 3) {
 			const late = water.latest !== null && water.latest < today;
 			items.push({
 				...common(entry),

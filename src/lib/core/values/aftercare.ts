@@ -44,6 +44,14 @@ export const aftercareValues = defineValues({
 		min: 0,
 		max: 0.5
 	},
+	'aftercare.muchCut': {
+		label: 'A dry rest is at its longest when so much of the living root was cut',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
 	'aftercare.crownExcess': {
 		label: 'The crown is brought up when the roots left fall short of it by',
 		value: 0.05,
@@ -92,6 +100,7 @@ export const aftercareValues = defineValues({
 		min: 0.1,
 		max: 1.1
 	},
+	'urgent.days': days('A look that says “act now” presses for', 60, 'ours'),
 	'release.firmDays': days('Half the shelter is off and leaves stay firm for', 7, 'ours'),
 	'aftercare.shelterLate': days('Shelter longer after work out of its window', 7, 'ours'),
 	'aftercare.coldAheadDays': days(
@@ -100,8 +109,10 @@ export const aftercareValues = defineValues({
 		'ours'
 	),
 	...shelterValues,
-	'aftercare.dryRestFleshyFrom': days('Fleshy plants: first water after cutting, earliest', 14),
-	'aftercare.dryRestFleshyTo': days('Fleshy plants: first water after cutting, latest', 24),
+	'aftercare.dryRestFleshyFrom': days('Fleshy plants: first water after cutting, earliest', 7),
+	'aftercare.dryRestFleshyTo': days('Fleshy plants: first water after cutting, latest', 21),
+	'aftercare.dryRestRotFrom': days('Fleshy plants after rot surgery: first water, earliest', 14),
+	'aftercare.dryRestRotTo': days('Fleshy plants after rot surgery: first water, latest', 28),
 	'aftercare.dryRestFrom': days('Woody roots kept dry first: first water, earliest', 4, 'ours'),
 	'aftercare.dryRestTo': days('Woody roots kept dry first: first water, latest', 9, 'ours'),
 	'aftercare.weighFrom': days('Weigh it after potting, earliest', 5, 'ours'),

@@ -3,7 +3,8 @@
 	import { headed, timed, type ReleaseFacts } from '$core/aftercare/release';
 	import { taskKinds, type Task } from '$core/aftercare/task';
 	import { addDays } from '$core/climate/calendar';
-	import { usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
+	import { usualCrownSchool } from '$core/crown/crown';
+	import type { Urgent } from '$core/standing/urgent';
 	import type { Kind } from '$core/kinds/kind';
 	import type { LastWork } from '$core/standing/losses';
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
@@ -11,7 +12,9 @@
 	import type { Values } from '$core/values/values';
 	import type { WaterOfTree } from '$core/water/water-state';
 	import type { Watering } from '$core/water/watering';
+	import { resolve } from '$app/paths';
 	import Button from '$ui/Button.svelte';
+	import Caution from '$ui/Caution.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -44,6 +47,10 @@
 		water: WaterOfTree;
 		/** Days from full to its next water, without rain; null for one that stands in no pot. */
 		dryDownDays: number | null;
+		/** School on the first water that its work, or a look that presses, asks for. */
+		usualSchool: WaterSchool;
+		/** What the last look says to act on now. */
+		urgent: Urgent | null;
 		waterings: Watering[];
 		values: Values;
 		/** What was seen, for what waits for the tree. */
@@ -61,6 +68,8 @@
 		workOn,
 		water,
 		dryDownDays,
+		usualSchool,
+		urgent,
 		waterings,
 		values,
 		facts,
@@ -72,9 +81,7 @@
 	let crownSchool = $state<CrownSchool>(
 		untrack(() => (tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(kind.group)))
 	);
-	let waterSchool = $state<WaterSchool>(
-		untrack(() => usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false))
-	);
+	let waterSchool = $state<WaterSchool>(untrack(() => usualSchool));
 	const proposed = $derived(proposals[`${crownSchool} ${waterSchool}`] ?? []);
 	const openAll = $derived(
 		tasks
@@ -118,6 +125,15 @@
 
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-labelledby="open-title" class="pt-5 pb-20">
+		{#if urgent}
+			<div class="mb-4">
+				<Caution title="{urgent.label} is likely: act now"
+					>Looked at {format().day(urgent.on, today)}. {urgent.meaning}
+					{urgent.water === 'less' ? 'Feel it before any water; what follows here waits for that work.' : ''}
+					<a class="chalk" href={resolve('/trees/[id]/examine', { id: tree.id })}>The look</a></Caution
+				>
+			</div>
+		{/if}
 		{#if water.pot}
 			<WaterSection
 				treeId={tree.id}

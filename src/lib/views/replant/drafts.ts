@@ -13,7 +13,8 @@ export const replantOf = ({
 	goneRoots,
 	stock,
 	near,
-	weighedFunction
+	weighedFunction,
+	urgent
 }: Omit<ReplantOf, 'places'> & { yardPlaces: ReplantOf['places'] }): ReplantOf => ({
 	records,
 	kind,
@@ -24,7 +25,8 @@ export const replantOf = ({
 	goneRoots,
 	stock,
 	near,
-	weighedFunction
+	weighedFunction,
+	urgent
 });
 
 /**
@@ -39,7 +41,8 @@ export function planningOf(of: ReplantOf): ReplantState {
 	const recorded = JSON.stringify([
 		records.replantPlan?.version ?? 0,
 		records.plantings.at(-1)?.id ?? '',
-		of.lastWork?.on ?? ''
+		of.lastWork?.on ?? '',
+		of.urgent?.on ?? ''
 	]);
 	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
 	const ball = JSON.stringify([ballWidthMm.value, ballWidthMm.on, ballDepthMm.value, ballDepthMm.on]);

@@ -23,6 +23,7 @@ import { asPot, type Pot, type PotShape } from '$core/pots/volume';
 import { crownOf } from '$core/pots/wind';
 import { isEvidence, type Fact } from '$core/standing/fact';
 import type { LastWork } from '$core/standing/losses';
+import type { Urgent } from '$core/standing/urgent';
 import { standingOf } from '$core/standing/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
 import { usualWaterSchool } from '$core/crown/crown';
@@ -47,6 +48,8 @@ export interface ReplantOf {
 	near: Record<string, SeriesDay[]>;
 	/** Root function by its weighings; null where it was not weighed. */
 	weighedFunction: number | null;
+	/** What the last look says to act on now. */
+	urgent: Urgent | null;
 }
 
 type Sizes = Omit<Pot, 'shape'>;
@@ -135,7 +138,7 @@ export class ReplantState {
 			depth ?? kept?.planting.ballDepthMm ?? this.ballDiameterMm * values['pot.ballDepthShare']
 		);
 		this.crownWidthMm = last?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
-		const rot = lastWork?.rotWasCut ?? false;
+		const rot = (lastWork?.rotWasCut ?? false) || of.urgent?.pot === 'smaller';
 		this.school = rot ? 'same' : 'larger';
 		this.headspaceMm = last?.headspaceMm ?? values['pot.headspaceMm'];
 		this.mix = last?.mix ?? pottingMixOf(usualMix(kind.group, rot));
@@ -160,7 +163,11 @@ export class ReplantState {
 		this.seat.flareOverRimMm = -this.headspaceMm;
 		this.seat.offOn = addDays(today, values['seat.tiesOffDays']);
 		this.seat.holeMm = values['seat.holeMm'];
-		this.waterSchool = kept?.waterSchool ?? usualWaterSchool(kind.group, rot);
+		this.waterSchool =
+			kept?.waterSchool ??
+			(of.urgent?.water === 'less'
+				? 'dry-rest'
+				: usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false, lastWork?.livingLoss ?? 0, values));
 		this.plantedOn = kept?.planting.plantedOn ?? today;
 		this.placeId = tree.placeId;
 		if (last?.seat) {
@@ -259,7 +266,10 @@ export class ReplantState {
 		return shipped ? mixOf(shipped).afterRot : null;
 	});
 
-	readonly rot = $derived.by((): boolean => this.of.lastWork?.rotWasCut ?? false);
+	/** Rot was cut, or a look that presses asks for a smaller pot. */
+	readonly rot = $derived.by(
+		(): boolean => (this.of.lastWork?.rotWasCut ?? false) || this.of.urgent?.pot === 'smaller'
+	);
 	readonly count = $derived.by((): number => this.of.records.tree.plantCount);
 	readonly advice = $derived.by(() =>
 		sizeAdvice(

@@ -2,14 +2,16 @@ import { addDays } from '$core/climate/calendar';
 import { workStops } from '$core/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
 import { openFlags } from '$core/standing/flags';
+import { releaseFacts } from '$core/standing/gate';
 import { standingOf } from '$core/standing/standing';
+import { urgentOf } from '$core/standing/urgent';
 import { lineOfCare, standingSentence } from '$core/line-of-care/line';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { isValueKey, resolveValues } from '$core/values/values';
 import { readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords, referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
 /** Read anew on every change of page, so that each stage sees what was kept on another, by whatever way one comes back. */
@@ -24,9 +26,11 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		const ahead = place
 			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
 			: undefined;
+		const urgent = urgentOf(records, today(), values);
 		const stands = standingOf(records, tree.closedOn ?? today(), values);
 		return {
 			stands,
+			urgent,
 			flags: tree.state === 'in-care' ? openFlags(records.tasks) : [],
 			workStops: workStops(tree, kind, stands.buds.value === 'open', ahead ?? [], values),
 			records,
@@ -35,7 +39,13 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 			kind,
 			place: place ?? null,
 			care: lineOfCare(records, today(), values),
-			standing: standingSentence(records, today()),
+			standing: standingSentence(
+				records,
+				today(),
+				releaseFacts(records, [], await referenceShootMm(db, tree), values),
+				urgent,
+				values
+			),
 			empty: [
 				...(records.examinations.length === 0 ? ['examine'] : []),
 				...(records.rootMap ? [] : ['roots']),

@@ -20,7 +20,7 @@ import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
 import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
-import { addTask, makeAftercare, proposeAftercare } from '$lib/server/aftercare';
+import { addTask, makeAftercare, proposeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The feel of the mix as the water section sends it. */
@@ -58,6 +58,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 		lastPlantedOn,
 		workOn: counted,
 		proposals,
+		usualSchool: waterSchoolOf(records, on, values),
 		water,
 		dryDownDays:
 			water.pot && place

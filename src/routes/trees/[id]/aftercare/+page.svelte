@@ -15,6 +15,8 @@
 		workOn={data.workOn}
 		water={data.water}
 		dryDownDays={data.dryDownDays}
+		usualSchool={data.usualSchool}
+		urgent={data.urgent}
 		waterings={data.records.waterings}
 		values={data.values}
 		facts={data.facts}

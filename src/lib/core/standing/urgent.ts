@@ -1,0 +1,71 @@
+import type { TreeRecords } from '../case/case';
+import { daysBetween } from '../climate/calendar';
+import { standingOn } from '../diagnosis/act-now';
+import { advise } from '../diagnosis/advice';
+import { conditionOf, type ConditionId } from '../diagnosis/conditions';
+import { diagnose } from '../diagnosis/diagnose';
+import type { Values } from '../values/values';
+import { contextFor } from './carried';
+import { lastRootWork } from './losses';
+
+/** A cause that the last look says to act on now, and that nothing was done about since. */
+export interface Urgent {
+	conditionId: ConditionId;
+	label: string;
+	chance: number;
+	/** Day of the look. */
+	on: string;
+	atRoots: boolean;
+	/** What its treatment asks of water and pot; what is done meanwhile must not go against it. */
+	water: string | null;
+	pot: string | null;
+	meaning: string;
+}
+
+/**
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on, it was
+ * planted anew or, of what is not at the roots, looked at again or watered; too old to press after some weeks.
+ * @returns null where nothing presses
+ */
+export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {
+	const { tree, kind } = records;
+	const look = records.examinations.findLast((one) => one.examinedOn <= on);
+	if (!look || look.findings.length === 0 || tree.state !== 'in-care') return null;
+	if (daysBetween(look.examinedOn, on) > values['urgent.days']) return null;
+	const place = records.places.find((one) => one.id === tree.placeId) ?? null;
+	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
+	const diagnosis = diagnose(context, look.findings, values);
+	const girdler = look.findings.find((finding) => finding.signId === 'girdler-seen');
+	const standing = standingOn(
+		tree,
+		kind,
+		place,
+		look.examinedOn,
+		{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
+		values
+	);
+	const cause = advise(diagnosis, context, look.findings, standing, values).causes.find(
+		(one) => one.verdict === 'now'
+	);
+	if (!cause) return null;
+	const condition = conditionOf(cause.conditionId);
+	const worked = [
+		lastRootWork(records, values)?.on,
+		records.plantings.at(-1)?.plantedOn,
+		...(condition.atRoots
+			? []
+			: [records.waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn])
+	].some((day) => day !== undefined && day >= look.examinedOn);
+	if (worked) return null;
+	const { asks } = condition;
+	return {
+		conditionId: cause.conditionId,
+		label: condition.label,
+		chance: cause.chance,
+		on: look.examinedOn,
+		atRoots: condition.atRoots,
+		water: asks?.water ?? null,
+		pot: asks?.pot ?? null,
+		meaning: condition.meaning
+	};
+}
