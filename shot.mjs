@@ -8,7 +8,7 @@ await p.goto(base+'/trees');
 const links = await p.$$eval('a[href^="/trees/"]', as => as.map(a => [a.getAttribute('href'), a.textContent.trim().slice(0,60)]));
 if (process.argv[2]==='list') { for (const l of links) console.log(l.join(' ')); }
 else for (const [i,arg] of process.argv.slice(2).entries()) {
-  let path = arg.replace(/T-(\d+)/, (m)=> (links.find(l=>l[1].startsWith(m))??['/nope'])[0]);
+  let path = arg.replace(/[A-Z]-\d\d/, (m)=> (links.find(l=>l[1].includes(m))??['/nope'])[0]);
   await p.goto(base+path, { waitUntil:'networkidle' });
   await p.screenshot({ path:`/tmp/s/shot${i}.png`, fullPage: !!process.env.FULL });
   if (process.env.TEXT) console.log(await p.evaluate(()=>document.querySelector('main')?.innerText ?? document.body.innerText));

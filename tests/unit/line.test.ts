@@ -174,6 +174,7 @@ describe('how a tree stands', () => {
 			chance: 0.64,
 			on: today,
 			atRoots: true,
+			stage: 'roots',
 			water: 'less',
 			pot: 'smaller',
 			meaning: ''

@@ -154,7 +154,7 @@ describe('today', () => {
 			label: 'Root rot',
 			chance: 0.7,
 			on: '2026-04-10',
-			atRoots: true,
+			stage: 'roots' as const,
 			water: 'less',
 			meaning: 'Cut back to clean wood.'
 		};

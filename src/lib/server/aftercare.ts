@@ -29,6 +29,9 @@ import { closeAnswered, closeInWork, openTask } from './task-work';
 import { loadRecords, refuseCare, requireTree } from './trees';
 import { wateringPiece } from './water';
 
+/** What is looked after on a tree that nobody worked on. */
+const untouchedRules = new Set(['turning', 'suckers', 'repot-need', 'clear-growth', 'collar-again']);
+
 /** The tasks that a choice of schools would make for the last root work, without those already made. */
 export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values) {
 	const { tree, kind } = records;
@@ -75,7 +78,13 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		values
 	);
 	const made = new Set(records.tasks.map((task) => task.source));
+	// Taken in and left as it is, it has no work to follow.
+	const worked =
+		onTheDay !== null ||
+		records.plantings.some((planting) => planting.plantedOn === schools.workOn) ||
+		records.groundPlans.some((plan) => plan.doneOn === schools.workOn);
 	return proposed
+		.filter(({ rule }) => worked || untouchedRules.has(rule))
 		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
 		.filter((task) => !made.has(task.source));
 }

@@ -25,11 +25,16 @@ import { examinations, factorChanges, measurements, tasks, trees, triages } from
 import { doWork, type Work } from './records/work';
 import { loadRecords, refuseDate, requireTree } from './trees';
 
-/** Keeps a look. @throws Refusal 404, 422 */
+/**
+ * Keeps a look.
+ * @param corrects a look that is corrected in its place
+ * @throws Refusal 404, 409, 422
+ */
 export async function recordExamination(
 	store: Store,
 	treeId: string,
-	input: ExaminationInput
+	input: ExaminationInput,
+	corrects: { id: string; version: number } | null = null
 ): Promise<{ examination: Examination; entryId: string }> {
 	const found = input.findings.filter((finding) => finding.grade > 0).length;
 	const { result, entryId } = await doWork(
@@ -38,7 +43,7 @@ export async function recordExamination(
 			treeId,
 			stage: 'examine',
 			on: input.examinedOn,
-			what: `Examined: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
+			what: `${corrects ? 'Corrected the look' : 'Examined'}: ${found} sign${found === 1 ? '' : 's'} found, ${input.findings.length - found} looked for and not there`
 		},
 		async (work) => {
 			const tree = await requireTree(work, treeId);
@@ -51,7 +56,19 @@ export async function recordExamination(
 				throw invalid([
 					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement of this tree' }
 				]);
-			const kept = await work.add(examinations, input);
+			if (corrects && !(await examinations.list(work.tx, treeId)).some((one) => one.id === corrects.id))
+				throw notFound('look');
+			const kept = corrects
+				? await work.change(examinations, corrects.id, corrects.version, (before) => ({
+						...before,
+						...input
+					}))
+				: await work.add(examinations, input);
+			// What only the look before its correction asked for is asked for no more.
+			if (corrects)
+				for (const task of await tasks.list(work.tx, treeId))
+					if (task.source === `referral@${kept.id}` && task.state === 'open')
+						await work.remove(tasks, task.id, task.version);
 			await closeAnswered(work, treeId, answeredByExamination(input), input.examinedOn);
 			await raiseReferrals(work, tree, kept);
 			return kept;

@@ -45,7 +45,7 @@ import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
 import { loadRecords, referenceShootMm, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
-import { waterOf } from './water';
+import { refuseUnlikelyKg, waterOf } from './water';
 import { placeSeries } from './weather';
 
 /** The tree that this one is compared with, and what was seen of it; null when none is named. */
@@ -228,14 +228,20 @@ export async function recordLook(
 	store: Store,
 	treeId: string,
 	input: ObservationInput,
-	say = true
+	say = true,
+	corrects: { id: string; version: number } | null = null
 ): Promise<{ observation: Observation; entryId: string }> {
 	const values = await readValues(store.db);
 	const mean = shootsMean(input.shootsMm);
 	const look = mean ? { ...input, shootExtensionMm: Math.round(mean.meanMm * 10) / 10 } : input;
 	const { result, entryId } = await doWork(
 		store,
-		{ treeId, stage: 'recovery', on: input.observedOn, what: 'Looked at it and measured' },
+		{
+			treeId,
+			stage: 'recovery',
+			on: input.observedOn,
+			what: corrects ? `Corrected the look of ${input.observedOn}` : 'Looked at it and measured'
+		},
 		async (work) => {
 			const tree = await requireTree(work, treeId);
 			refuseCare('observedOn', input.observedOn, tree);
@@ -251,14 +257,34 @@ export async function recordLook(
 				throw invalid([
 					{ field: 'sample.looked', message: `must not be more than the ${tree.plantCount} of the lot` }
 				]);
-			const { kind, places, observations: earlier } = await loadRecords(work.tx, treeId);
+			const { kind, places, observations: all } = await loadRecords(work.tx, treeId);
+			const earlier = all.filter((one) => one.id !== corrects?.id);
+			if (corrects && earlier.length === all.length) throw notFound('look');
+			if (input.note === '')
+				await refuseUnlikelyKg(work, treeId, {
+					field: 'weightKg',
+					kg: input.weightKg,
+					on: input.observedOn,
+					exceptId: corrects?.id ?? null
+				});
 			const place = places.find((candidate) => candidate.id === tree.placeId);
 			const spans = place
 				? seasonsOf(place, isTender(kind), look.observedOn, look.observedOn, values).map(({ span }) => span)
 				: [];
 			const unlikely = unlikelyIn(look, earlier, spans, values);
 			if (unlikely.length > 0) throw invalid(unlikely);
-			const kept = await work.add(observations, look);
+			const kept = corrects
+				? await work.change(observations, corrects.id, corrects.version, (before) => ({
+						...before,
+						...look,
+						// What the form does not carry over stays as it was.
+						...(look.shootsMm.length === 0 && look.shootExtensionMm === null
+							? { shootsMm: before.shootsMm, shootExtensionMm: before.shootExtensionMm }
+							: {}),
+						sample: look.sample ?? before.sample,
+						lostCount: look.lostCount ?? before.lostCount
+					}))
+				: await work.add(observations, look);
 			await closeAnswered(work, treeId, answeredByLook(look), input.observedOn);
 			if (say && input.observedOn === today())
 				await sayForecast(work, treeId, 'look', input.observedOn, values);

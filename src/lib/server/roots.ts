@@ -218,6 +218,7 @@ export async function recordCuts(
 	const inHand = [...new Set(making.map((cut) => cut.stage))];
 	const stages = inHand.map(roman);
 	const ofPlanned = making.length > 0 ? plannedOf(rootMap, plan.cuts, inHand, values) : null;
+	let because = '';
 	const after = (before: Plan): Plan => ({
 		...before,
 		cuts: before.cuts.map((cut) => {
@@ -233,7 +234,7 @@ export async function recordCuts(
 					note: made.note || cut.note,
 					treatments: input.treatments,
 					ofPlanned,
-					because: input.because.trim()
+					because
 				};
 			}
 			return left.has(cut.id) ? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' } : cut;
@@ -257,6 +258,7 @@ export async function recordCuts(
 				message: `must say why it is cut all the same: ${stops.map(({ why }) => why).join(' ')}`
 			}
 		]);
+	if (stops.length > 0) because = input.because.trim();
 	const looks = nextLooks({ ...records, plan: after(plan) }, input.on, values);
 	const { entryId } = await doWork(
 		store,

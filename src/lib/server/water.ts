@@ -6,6 +6,7 @@ import { gateOf } from '../core/standing/gate';
 import { lastRootWork } from '../core/standing/losses';
 import { standingOf } from '../core/standing/standing';
 import { urgentOf } from '../core/standing/urgent';
+import { aboutKg, unlikelyKg } from '../core/standing/weights';
 import { fallWords } from '../core/water/forecast';
 import { treeGroundWater } from '../core/water/ground-water';
 import type { DeviceDay } from '../core/water/pot-state';
@@ -24,9 +25,9 @@ import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { waterings } from './records/records';
-import { doWork, type Piece } from './records/work';
-import { notFound } from './errors';
-import { readOverrides } from './settings';
+import { doWork, type Piece, type Work } from './records/work';
+import { invalid, notFound } from './errors';
+import { readOverrides, readValues } from './settings';
 import { closeAnswered } from './task-work';
 import { loadRecords, referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
@@ -85,12 +86,14 @@ async function movesOfNeighbours(db: Reader, treeId: string, placeId: string): P
 	return rows.map((row) => row.move);
 }
 
+/** @param corrects a watering that is written anew in its place */
 export async function recordWatering(
 	store: Store,
 	treeId: string,
-	input: WateringInput
+	input: WateringInput,
+	corrects: { id: string; version: number } | null = null
 ): Promise<{ watering: Watering; entryId: string }> {
-	const { told, work } = wateringPiece(treeId, input);
+	const { told, work } = wateringPiece(treeId, input, corrects);
 	const { result, entryId } = await doWork(store, told, work);
 	return { watering: result, entryId };
 }
@@ -113,18 +116,48 @@ export async function removeWatering(
 	return entryId;
 }
 
+/** A weight far from what its pot is known to weigh is asked for again. @throws Refusal 422 */
+export async function refuseUnlikelyKg(
+	work: Work,
+	treeId: string,
+	{ field, kg, on, exceptId }: { field: string; kg: number | null; on: string; exceptId: string | null }
+): Promise<void> {
+	if (kg === null) return;
+	const values = await readValues(work.tx);
+	const message = unlikelyKg(kg, aboutKg(await loadRecords(work.tx, treeId), on, exceptId, values), values);
+	if (message !== null) throw invalid([{ field, message }]);
+}
+
 /** A watering as a piece of work, alone or with others. */
-export const wateringPiece = (treeId: string, input: WateringInput): Piece<Watering> => ({
+export const wateringPiece = (
+	treeId: string,
+	input: WateringInput,
+	corrects: { id: string; version: number } | null = null
+): Piece<Watering> => ({
 	told: {
 		treeId,
 		stage: 'aftercare',
 		on: input.wateredOn,
-		what: `Watered${input.litres === null ? '' : `, ${Math.round(input.litres * 10) / 10} L`}`
+		what: `${corrects ? 'Corrected: watered' : 'Watered'}${input.litres === null ? '' : `, ${Math.round(input.litres * 10) / 10} L`}`
 	},
 	work: async (work) => {
 		refuseCare('wateredOn', input.wateredOn, await requireTree(work, treeId));
+		if (input.note === '')
+			for (const [field, kg] of [
+				['beforeKg', input.beforeKg],
+				['afterKg', input.afterKg]
+			] as const)
+				await refuseUnlikelyKg(work, treeId, {
+					field,
+					kg,
+					on: input.wateredOn,
+					exceptId: corrects?.id ?? null
+				});
 		await closeAnswered(work, treeId, answeredByWatering(input), input.wateredOn);
-		return work.add(waterings, input);
+		if (!corrects) return work.add(waterings, input);
+		if (!(await waterings.list(work.tx, treeId)).some((one) => one.id === corrects.id))
+			throw notFound('watering');
+		return work.change(waterings, corrects.id, corrects.version, (before) => ({ ...before, ...input }));
 	}
 });
 

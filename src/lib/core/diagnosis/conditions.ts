@@ -64,13 +64,13 @@ export const conditions = {
 		asks: { roots: 'open', pot: 'larger' },
 		label: 'Pot-bound, circling roots',
 		atRoots: true,
-		meaning: 'Open the ball in the window; reduce what circles.'
+		meaning: 'Open the ball and reduce what circles.'
 	},
 	'collapsed-mix': {
 		asks: { water: 'less', roots: 'open' },
 		label: 'Collapsed or too fine mix',
 		atRoots: true,
-		meaning: 'Change the mix in the window; until then water less and from above.',
+		meaning: 'Change the mix; while that waits, water less and from above.',
 		spreadsBy: ['batch', 'mix']
 	},
 	'dry-core': {
@@ -90,7 +90,7 @@ export const conditions = {
 		asks: { water: 'less', pot: 'smaller' },
 		label: 'Over-potting',
 		atRoots: true,
-		meaning: 'Water by weight; a smaller pot in the window.'
+		meaning: 'Water by weight, and a smaller pot.'
 	},
 	'weather-injury': {
 		label: 'Cold, wind or heat injury',
@@ -141,7 +141,7 @@ export const conditions = {
 		label: 'Pot too small or too shallow for its kind',
 		atRoots: true,
 		asks: { water: 'more', pot: 'larger' },
-		meaning: 'A deeper pot one size up in the window; until then water as often as it dries.'
+		meaning: 'A deeper pot one size up; while that waits, water as often as it dries.'
 	},
 	'uneven-water': {
 		label: 'Watered unevenly, roots on one side',

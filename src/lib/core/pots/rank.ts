@@ -8,6 +8,7 @@ import { storesOf } from '../water/stores';
 import { fitInPot, type Ball, type Fit, type Standing } from './fit';
 import { layerAmounts, unrootedShare } from './replant-plan';
 import { floorOf, isRound, type Pot, type PotShape } from './volume';
+import { wetMassKg } from './wet-mass';
 import { crownOf, tippingWindMs } from './wind';
 
 /** What is the same for every pot that is tried. */
@@ -89,11 +90,7 @@ export function judgePot(pot: Pot, massKg: number | null, question: PotQuestion,
 	);
 	const waterL = stores.rootedMostL + stores.unrootedMostL;
 	const days = dryDown(stores, question.days, question.wetnessTrigger, question.rootFunction, values);
-	const wetKg =
-		mixL * (body.dryKgL + water.containerCapacity) +
-		amounts.coarseL * values['pot.coarseKgL'] +
-		amounts.ballL * values['lifting.density'] +
-		(massKg ?? 0);
+	const wetKg = wetMassKg({ ...question, pot }, values) + (massKg ?? 0);
 	const width = Math.min(pot.topLengthMm, pot.topWidthMm);
 	return {
 		pot,

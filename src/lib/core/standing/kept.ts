@@ -16,7 +16,7 @@ export interface StandingKept {
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
 	/** What its last look says to act on now. */
-	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'atRoots' | 'water' | 'meaning'> | null;
+	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
@@ -32,7 +32,7 @@ export function standingKept(
 			label: urgent.label,
 			chance: urgent.chance,
 			on: urgent.on,
-			atRoots: urgent.atRoots,
+			stage: urgent.stage,
 			water: urgent.water,
 			meaning: urgent.meaning
 		},

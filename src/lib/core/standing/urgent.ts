@@ -16,11 +16,16 @@ export interface Urgent {
 	/** Day of the look. */
 	on: string;
 	atRoots: boolean;
+	/** Where it is done: at the roots, at pot and mix, or by a further look. */
+	stage: 'roots' | 'replant' | 'examine';
 	/** What its treatment asks of water and pot; what is done meanwhile must not go against it. */
 	water: string | null;
 	pot: string | null;
 	meaning: string;
 }
+
+/** Work with a saw; what else is at the roots is a matter of pot and mix. */
+const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'girdling-roots']);
 
 /**
  * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on, it was
@@ -52,6 +57,10 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 	const worked = [
 		lastRootWork(records, values)?.on,
 		records.plantings.at(-1)?.plantedOn,
+		records.groundPlans
+			.map((plan) => plan.doneOn ?? '')
+			.sort()
+			.at(-1),
 		...(condition.atRoots
 			? []
 			: [records.waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn])
@@ -64,6 +73,7 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		chance: cause.chance,
 		on: look.examinedOn,
 		atRoots: condition.atRoots,
+		stage: !condition.atRoots ? 'examine' : atTheRootsThemselves.has(cause.conditionId) ? 'roots' : 'replant',
 		water: asks?.water ?? null,
 		pot: asks?.pot ?? null,
 		meaning: condition.meaning

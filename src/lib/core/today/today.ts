@@ -207,7 +207,7 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 	if (!standing) return [];
 	const items: TodayItem[] = [];
 	if (standing.urgent && daysBetween(standing.urgent.on, today) <= values['urgent.days']) {
-		const { label, chance, on, atRoots, meaning } = standing.urgent;
+		const { label, chance, on, stage, meaning } = standing.urgent;
 		items.push({
 			...common(entry),
 			urgency: 190 + Math.min(5, daysBetween(on, today)),
@@ -215,7 +215,7 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 			sentence: `${label} is likely: act now`,
 			reason: `Looked at on ${on}. ${meaning}`,
 			figure: `${Math.round(chance * 100)} %`,
-			stage: atRoots ? 'roots' : 'examine',
+			stage,
 			task: null
 		});
 	}

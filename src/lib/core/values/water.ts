@@ -209,6 +209,15 @@ export const waterValues = {
 			min: 2,
 			max: 60
 		},
+		'water.weightTimes': {
+			label:
+				'A weight is asked for again from so many times, or such a part of, what the pot is known to weigh',
+			value: 4,
+			unit: 'times',
+			mark: 'ours',
+			min: 1.5,
+			max: 50
+		},
 		'water.scaleError': {
 			label: 'Error of dryness by weight (one deviation)',
 			value: 0.05,

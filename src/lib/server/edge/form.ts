@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id } from '../../core/fields/fields';
+import { id, version } from '../../core/fields/fields';
 import { Refusal } from '../errors';
 import { check } from './http';
 
@@ -79,4 +79,12 @@ export const formVersion = (form: FormData): number =>
 export function versionedIn(form: FormData): { id: string; version: number } | null {
 	const at = form.get('id');
 	return typeof at === 'string' && at !== '' ? { id: check(id(), at), version: formVersion(form) } : null;
+}
+
+/** The record that is written anew in its place, from a form that corrects one; null for a new one. */
+export function correctsIn(form: FormData): { id: string; version: number } | null {
+	const at = form.get('correctsId');
+	return typeof at === 'string' && at !== ''
+		? { id: check(id(), at), version: check(version(), Number(form.get('correctsVersion'))) }
+		: null;
 }

@@ -139,6 +139,7 @@
 				treeId={tree.id}
 				water={water.pot}
 				{dryDownDays}
+				{urgent}
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}
 				{waterings}

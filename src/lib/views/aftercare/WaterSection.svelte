@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { daysBetween } from '$core/climate/calendar';
+	import type { Urgent } from '$core/standing/urgent';
 	import type { TreeWater } from '$core/water/tree-water';
 	import { weighingAdvice } from '$core/water/root-function';
 	import { wateringWayNames, type Watering } from '$core/water/watering';
@@ -26,6 +27,8 @@
 	interface Props {
 		treeId: string;
 		water: TreeWater;
+		/** What the last look says to act on now. */
+		urgent: Urgent | null;
 		/** Days from full to the dryness at which it is watered, without rain. */
 		dryDownDays: number | null;
 		waterings: Watering[];
@@ -37,13 +40,17 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, dryDownDays, waterings, values, trigger, fall, today, refused }: Props = $props();
+	let { treeId, water, urgent, dryDownDays, waterings, values, trigger, fall, today, refused }: Props =
+		$props();
 	const format = useFormat();
 	let writing = $state(false);
+	let changing = $state<Watering | null>(null);
 	let feeling = $state(false);
 	let feel = $state<Feel | ''>('');
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
+	/** A look that presses asks for less water. */
+	const lessWater = $derived(urgent?.water === 'less');
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
 	const advice = $derived(weighingAdvice(water.pairs, now, today));
 	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
@@ -66,7 +73,13 @@
 		<h2 id="water-title" class="text-lg">Water</h2>
 		<span class="flex flex-wrap gap-2">
 			<Button onclick={() => (feeling = true)}>Felt or probed</Button>
-			<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered or weighed</Button>
+			<Button
+				tone="solid"
+				onclick={() => {
+					changing = null;
+					writing = true;
+				}}><Droplet size={18} /> Watered or weighed</Button
+			>
 		</span>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
@@ -74,6 +87,8 @@
 			Not known: lift it or feel it now
 		{:else if next.on === null}
 			No water needed as far as the weather is known
+		{:else if next.on <= today && lessWater}
+			Feel it a finger deep before any water
 		{:else if next.on <= today}
 			Water it now
 		{:else}
@@ -119,7 +134,7 @@
 			]}
 			changes="Weather, leaves, and the next weighing: it corrects all of this."
 			><strong>{known ? `${format().percent(next.dryness)} dry` : 'how that comes about'}</strong></Workings
-		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres > 0
+		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres > 0 && !lessWater
 			? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.`
 			: ''}
 		{known ? format().inWords(next.reason, today) : ''}
@@ -162,7 +177,9 @@
 					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
 					: ''}
 				<span class="text-slate"
-					>(1 = before the damage; a filter over {water.pairs.length} pairs of weighings)</span
+					>(1 = before the damage; {water.pairs.length === 0
+						? 'no pair of weighings yet'
+						: `a filter over ${water.pairs.length} pair${water.pairs.length === 1 ? '' : 's'} of weighings`})</span
 				>
 			</p>
 			{#if advice}<p class="mt-1 text-slate">{format().inWords(advice, today)}</p>{/if}
@@ -177,6 +194,15 @@
 								: `, ${format().measure(one.beforeKg, 'kg')}`}{one.afterKg === null
 								? ''
 								: ` → ${format().measure(one.afterKg, 'kg')}`}
+							<button
+								type="button"
+								class="chalk text-slate"
+								aria-label="Change the watering of {format().day(one.wateredOn, today)}"
+								onclick={() => {
+									changing = one;
+									writing = true;
+								}}>Change</button
+							>
 							<form method="POST" action="?/unwater" class="inline" use:enhance={act()}>
 								<input type="hidden" name="wateringId" value={one.id} />
 								<input type="hidden" name="version" value={one.version} />
@@ -230,4 +256,15 @@
 		<Button type="submit" tone="solid">Keep it</Button>
 	</form>
 </Sheet>
-<WateringSheet bind:open={writing} {treeId} litres={next.litres} way={next.way} weighed {today} {refused} />
+{#key changing?.id}
+	<WateringSheet
+		bind:open={writing}
+		{treeId}
+		litres={next.litres}
+		way={next.way}
+		weighed
+		{today}
+		corrects={changing}
+		{refused}
+	/>
+{/key}

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { wateringWayNames, wateringWays, type WateringWay } from '$core/water/watering';
+	import { wateringWayNames, wateringWays, type Watering, type WateringWay } from '$core/water/watering';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -22,13 +22,15 @@
 		/** Weights are asked for. */
 		weighed: boolean;
 		today: string;
+		/** A watering that is written anew in its place; null for one more. */
+		corrects?: Watering | null;
 		refused?: Refused | null;
 	}
 	const format = useFormat();
-	let { open = $bindable(), treeId, litres, way, weighed, today, refused }: Props = $props();
+	let { open = $bindable(), treeId, litres, way, weighed, today, corrects = null, refused }: Props = $props();
 </script>
 
-<Sheet bind:open title={weighed ? 'Watered or weighed' : 'Watered'}>
+<Sheet bind:open title={corrects ? 'Change this watering' : weighed ? 'Watered or weighed' : 'Watered'}>
 	<form
 		method="POST"
 		action="?/water"
@@ -38,32 +40,63 @@
 	>
 		<Problem {refused} />
 		<input type="hidden" name="treeId" value={treeId} />
-		<TextField name="wateredOn" label="On" type="date" value={today} max={today} {refused} />
+		<input type="hidden" name="correctsId" value={corrects?.id ?? ''} />
+		<input type="hidden" name="correctsVersion" value={corrects?.version ?? ''} />
+		<TextField
+			name="wateredOn"
+			label="On"
+			type="date"
+			value={corrects?.wateredOn ?? today}
+			max={today}
+			{refused}
+		/>
 		<div class="grid gap-3 sm:grid-cols-2">
 			{#if weighed}
-				<MeasureField name="beforeKg" label="Weight before" unit="kg" optional {refused} />
-				<MeasureField name="afterKg" label="after, when nothing drips" unit="kg" optional {refused} />
+				<MeasureField
+					name="beforeKg"
+					label="Weight before"
+					unit="kg"
+					value={corrects?.beforeKg ?? null}
+					optional
+					{refused}
+				/>
+				<MeasureField
+					name="afterKg"
+					label="after, when nothing drips"
+					unit="kg"
+					value={corrects?.afterKg ?? null}
+					optional
+					{refused}
+				/>
 			{/if}
 			<MeasureField
 				name="litres"
 				label="Poured"
 				unit="L"
+				value={corrects?.litres ?? null}
 				optional
 				hint={litres > 0
 					? `Advised: ${format().measure(litres, 'L', 1)}. Leave it empty if you did not measure.`
 					: 'Leave it empty if you did not measure.'}
 				{refused}
 			/>
-			{#if weighed}<MeasureField name="ranOutL" label="Ran out" unit="L" optional {refused} />{/if}
+			{#if weighed}<MeasureField
+					name="ranOutL"
+					label="Ran out"
+					unit="L"
+					value={corrects?.ranOutL ?? null}
+					optional
+					{refused}
+				/>{/if}
 		</div>
 		<SelectField
 			name="way"
 			label="How"
-			value={way}
+			value={corrects?.way ?? way}
 			options={wateringWays.map((value) => ({ value, label: wateringWayNames[value] }))}
 			{refused}
 		/>
-		<TextField name="note" label="Note" optional {refused} />
+		<TextField name="note" label="Note" value={corrects?.note ?? ''} optional {refused} />
 		{#if weighed}
 			<p class="text-sm text-slate">
 				The weight before the next water tells how much its roots drink. A weighing without water is kept

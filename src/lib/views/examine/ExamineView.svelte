@@ -101,7 +101,7 @@
 	const findings = $derived(past ? past.findings : draft.findings(measured));
 	const events = $derived(past ? past.events : draft.events);
 	const failingFast = $derived(past ? past.failingFast : draft.failingFast);
-	const begun = $derived(contextFor(records, on, events, past?.id ?? null, values));
+	const begun = $derived(contextFor(records, on, events, past?.id ?? draft.corrects?.id ?? null, values));
 	const context = $derived(begun.context);
 	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
 	const standing = $derived(
@@ -194,7 +194,14 @@
 				bind:value={viewing}
 				size="small"
 				options={[
-					{ value: 'new', label: draft.count > 0 ? `New look, ${draft.count} set` : 'New look' },
+					{
+						value: 'new',
+						label: draft.corrects
+							? `Correcting ${format().day(draft.corrects.examinedOn, today)}`
+							: draft.count > 0
+								? `New look, ${draft.count} set`
+								: 'New look'
+					},
 					...examinations
 						.slice(-4)
 						.reverse()
@@ -224,7 +231,18 @@
 		</div>
 
 		{#if past}
-			<KeptLook look={past} before={earlierLook ?? null} {tree} measurements={records.measurements} {today} />
+			<KeptLook
+				look={past}
+				before={earlierLook ?? null}
+				{tree}
+				measurements={records.measurements}
+				{today}
+				correct={() => {
+					draft.correct(past);
+					lookedOn = past.examinedOn;
+					viewing = 'new';
+				}}
+			/>
 		{:else}
 			<div class="mt-4">
 				<NextCheck
@@ -325,17 +343,19 @@
 				<input type="hidden" name="findings" value={JSON.stringify(findings)} />
 				{#each draft.events as event (event)}<input type="hidden" name="events" value={event} />{/each}
 				<input type="hidden" name="failingFast" value={draft.failingFast} />
+				<input type="hidden" name="correctsId" value={draft.corrects?.id ?? ''} />
+				<input type="hidden" name="correctsVersion" value={draft.corrects?.version ?? ''} />
 				<div class="grid gap-4 sm:grid-cols-[11rem_1fr]">
 					<TextField
 						name="examinedOn"
 						label="Looked on"
 						type="date"
-						value={today}
+						value={draft.corrects?.examinedOn ?? today}
 						max={today}
 						oninput={(event) => (lookedOn = event.currentTarget.value)}
 						{refused}
 					/>
-					<TextField name="note" label="What else" optional {refused} />
+					<TextField name="note" label="What else" value={draft.corrects?.note ?? ''} optional {refused} />
 				</div>
 				{#if overruled.length > 0}
 					<p class="mt-3 text-sm text-ochre">
@@ -345,8 +365,13 @@
 					</p>
 				{/if}
 				<Button type="submit" tone="solid" size="large" class="mt-4" disabled={counted === 0}>
-					Keep this look, {counted} sign{counted === 1 ? '' : 's'}
+					{draft.corrects ? 'Keep the correction' : 'Keep this look'}, {counted} sign{counted === 1
+						? ''
+						: 's'}
 				</Button>
+				{#if draft.corrects}<Button size="large" class="mt-4" onclick={() => draft.clear()}
+						>Leave it as it is</Button
+					>{/if}
 				{#if counted > draft.count}<p class="mt-1 text-sm text-slate">
 						{counted - draft.count} of them measured in the last {format().number(
 							values['diagnosis.measured-days']

@@ -17,8 +17,10 @@
 		tree: Tree;
 		measurements: readonly Measurement[];
 		today: string;
+		/** Asks to correct it in its place. */
+		correct: () => void;
 	}
-	let { look, before, tree, measurements, today }: Props = $props();
+	let { look, before, tree, measurements, today, correct }: Props = $props();
 	const format = useFormat();
 	const compared = $derived(compareLooks(before?.findings ?? [], look.findings));
 	const changeWords: Record<ComparedSign['change'], string> = {
@@ -45,6 +47,7 @@
 </script>
 
 <h2 class="mt-5 text-lg">Found on {format().date(look.examinedOn)}</h2>
+{#if look.version > 1}<p class="mt-1 text-sm text-slate">Corrected since it was kept.</p>{/if}
 {#if look.note}<p class="mt-1">{look.note}</p>{/if}
 {#if look.events.length > 0 || look.failingFast}
 	<p class="mt-1 text-sm text-slate">
@@ -89,5 +92,6 @@
 >
 	<input type="hidden" name="id" value={look.id} />
 	<input type="hidden" name="version" value={look.version} />
+	<Button size="small" onclick={correct}>Correct this look</Button>
 	<Button type="submit" tone="quiet" size="small">Take this look out</Button>
 </form>

@@ -1,4 +1,5 @@
 import { isRecentEvent, type RecentEvent } from '$core/diagnosis/context';
+import type { Examination } from '$core/diagnosis/examination';
 import type { Finding } from '$core/diagnosis/finding';
 import { isSignId, topGrade, type SignId } from '$core/diagnosis/signs';
 
@@ -12,6 +13,8 @@ export class LookDraft {
 	answers = $state<Partial<Record<SignId, number>>>({});
 	events = $state<RecentEvent[]>([]);
 	failingFast = $state(false);
+	/** The kept look that is corrected by this one; null for a new one. */
+	corrects = $state<Pick<Examination, 'id' | 'version' | 'examinedOn' | 'note'> | null>(null);
 	/** Signs in the order in which they were set, for taking the last one back. */
 	private order: SignId[] = [];
 	private keep: Keep | null = null;
@@ -78,7 +81,18 @@ export class LookDraft {
 		this.store();
 	}
 
+	/** Takes a kept look up to correct it in its place. */
+	correct(look: Examination): void {
+		this.answers = Object.fromEntries(look.findings.map(({ signId, grade }) => [signId, grade]));
+		this.order = Object.keys(this.answers) as SignId[];
+		this.events = [...look.events];
+		this.failingFast = look.failingFast;
+		const { id, version, examinedOn, note } = look;
+		this.corrects = { id, version, examinedOn, note };
+	}
+
 	clear(): void {
+		this.corrects = null;
 		this.answers = {};
 		this.events = [];
 		this.failingFast = false;

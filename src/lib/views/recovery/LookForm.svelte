@@ -7,7 +7,8 @@
 		leafStates,
 		pestAmounts,
 		shootsMean,
-		smells
+		smells,
+		type Observation
 	} from '$core/recovery/observation';
 	import type { Tree } from '$core/tree/tree';
 	import Button from '$ui/Button.svelte';
@@ -19,18 +20,24 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
 
 	/** A look in the order of a walk round the tree: what matters on it now, and the rest when it is wanted. */
 	interface Props {
 		tree: Tree;
 		questions: LookQuestion[];
 		today: string;
+		/** A look that is corrected in its place; null for a new one. */
+		corrects?: Observation | null;
+		/** It is done with. */
+		done?: () => void;
 		refused?: Refused | null;
 	}
-	let { tree, questions, today, refused }: Props = $props();
+	let { tree, questions, today, corrects = null, done, refused }: Props = $props();
 	const format = useFormat();
 
-	let all = $state(false);
+	const was = untrack(() => corrects);
+	let all = $state(was !== null);
 	const why = $derived(new Map(questions.map((question) => [question.part, question.why])));
 	const possible = (part: LookPart): boolean =>
 		part === 'lot'
@@ -39,16 +46,20 @@
 	const shown = $derived(lookParts.filter((part) => possible(part) && (all || why.has(part))));
 	const left = $derived(lookParts.filter((part) => possible(part)).length - shown.length);
 
-	let buds = $state<(typeof budStates)[number] | ''>('');
-	let leafState = $state<(typeof leafStates)[number] | ''>('');
-	let firmness = $state<(typeof firmnesses)[number] | ''>('');
-	let smell = $state<(typeof smells)[number] | ''>('');
-	let pests = $state<(typeof pestAmounts)[number] | ''>('');
-	let whiteTips = $state<'true' | 'false' | ''>('');
-	let rootsAtEdge = $state<'true' | 'false' | ''>('');
-	let leafCover = $state<string>('');
+	let buds = $state<(typeof budStates)[number] | ''>(was?.buds ?? '');
+	let leafState = $state<(typeof leafStates)[number] | ''>(was?.leafState ?? '');
+	let firmness = $state<(typeof firmnesses)[number] | ''>(was?.firmness ?? '');
+	let smell = $state<(typeof smells)[number] | ''>(was?.smell ?? '');
+	let pests = $state<(typeof pestAmounts)[number] | ''>(was?.pests ?? '');
+	const truth = (value: boolean | null | undefined): 'true' | 'false' | '' =>
+		value === true ? 'true' : value === false ? 'false' : '';
+	let whiteTips = $state<'true' | 'false' | ''>(truth(was?.whiteTips));
+	let rootsAtEdge = $state<'true' | 'false' | ''>(truth(was?.rootsAtEdge));
+	let leafCover = $state<string>(was?.leafCover === null || was === null ? '' : String(was.leafCover));
 	let shootsMm = $state<number[]>([]);
-	const coverSteps = [0, 0.1, 0.25, 0.5, 0.75, 0.9, 1];
+	const coverSteps = [
+		...new Set([0, 0.1, 0.25, 0.5, 0.75, 0.9, 1, ...(was?.leafCover != null ? [was.leafCover] : [])])
+	].sort((a, b) => a - b);
 	const shoots = $derived(shootsMean(shootsMm));
 	function clear(): void {
 		buds = leafState = firmness = whiteTips = rootsAtEdge = smell = pests = '';
@@ -68,11 +79,18 @@
 	id="look"
 	method="POST"
 	action="?/look"
-	use:enhance={act({ done: clear })}
+	use:enhance={act({
+		done: () => {
+			clear();
+			done?.();
+		}
+	})}
 	class="mt-6 scroll-mt-2 border-t pt-4"
 	novalidate
 >
-	<h2 class="text-lg">A look</h2>
+	<h2 class="text-lg">{was ? `The look of ${format().day(was.observedOn, today)}, corrected` : 'A look'}</h2>
+	<input type="hidden" name="correctsId" value={was?.id ?? ''} />
+	<input type="hidden" name="correctsVersion" value={was?.version ?? ''} />
 	<p class="mb-3 text-sm text-slate">
 		{questions.length === 0
 			? 'Nothing presses; look at what you like.'
@@ -107,6 +125,7 @@
 				{:else if part === 'dieback'}
 					<MeasureField
 						name="diebackLimitMm"
+						value={was?.diebackLimitMm ?? null}
 						label="Alive up to"
 						unit="mm"
 						optional
@@ -116,7 +135,14 @@
 				{:else if part === 'firmness'}
 					<Choice label="Stands" name="firmness" bind:value={firmness} options={words(firmnesses)} />
 				{:else if part === 'weight'}
-					<MeasureField name="weightKg" label="Weight" unit="kg" optional {refused} />
+					<MeasureField
+						name="weightKg"
+						label="Weight"
+						unit="kg"
+						value={was?.weightKg ?? null}
+						optional
+						{refused}
+					/>
 				{:else if part === 'smell'}
 					<Choice label="Smell at the holes" name="smell" bind:value={smell} options={words(smells)} />
 				{:else if part === 'whiteTips'}
@@ -131,6 +157,7 @@
 				{:else if part === 'woundwood'}
 					<MeasureField
 						name="woundwoodMm"
+						value={was?.woundwoodMm ?? null}
 						label="Woundwood at the largest cut"
 						unit="mm"
 						optional
@@ -140,7 +167,14 @@
 				{:else if part === 'pests'}
 					<Choice label="Pests" name="pests" bind:value={pests} options={words(pestAmounts)} />
 				{:else if part === 'suckers'}
-					<TextField name="suckers" label="Suckers" inputmode="numeric" optional {refused} />
+					<TextField
+						name="suckers"
+						label="Suckers"
+						value={was?.suckers == null ? '' : String(was.suckers)}
+						inputmode="numeric"
+						optional
+						{refused}
+					/>
 				{:else}
 					<div class="grid grid-cols-3 gap-2">
 						<TextField name="sample.looked" label="Looked at" inputmode="numeric" optional {refused} />
@@ -157,11 +191,19 @@
 				{#if why.has(part)}<p class="mt-1 text-xs text-slate">{why.get(part)}</p>{/if}
 			</div>
 		{/each}
-		<TextField name="observedOn" label="Looked on" type="date" value={today} max={today} {refused} />
-		<TextField name="note" label="What else" optional {refused} />
+		<TextField
+			name="observedOn"
+			label="Looked on"
+			type="date"
+			value={was?.observedOn ?? today}
+			max={today}
+			{refused}
+		/>
+		<TextField name="note" label="What else" value={was?.note ?? ''} optional {refused} />
 	</div>
 	<div class="mt-4 flex flex-wrap items-center gap-3">
-		<Button type="submit" tone="solid" size="large">Keep this look</Button>
+		<Button type="submit" tone="solid" size="large">{was ? 'Keep the correction' : 'Keep this look'}</Button>
+		{#if was}<Button size="large" onclick={() => done?.()}>Leave it as it is</Button>{/if}
 		{#if left > 0}<Button tone="quiet" onclick={() => (all = true)}>Look at more, {left} things</Button>{/if}
 	</div>
 </form>

@@ -5,9 +5,13 @@
 	/** All looks, newest first, with only the columns in which something was ever seen. */
 	interface Props {
 		observations: readonly Observation[];
+		/** Those that were written down as looks, by identity; others were found by a tool or under Examine. */
+		own: readonly Observation[];
 		today: string;
+		/** Asks to correct one of them; null where the case is closed. */
+		correct: ((look: Observation) => void) | null;
 	}
-	let { observations, today }: Props = $props();
+	let { observations, own, today, correct }: Props = $props();
 	const format = useFormat();
 	const spread = (look: Observation): string => {
 		const sd = shootsMean(look.shootsMm)?.sdMm;
@@ -75,7 +79,17 @@
 					<tr>
 						<td class="py-1 pr-3">{format().day(look.observedOn, today)}</td>
 						{#each used as { heading, cell } (heading)}<td class="py-1 pr-3">{cell(look)}</td>{/each}
-						<td class="py-1 whitespace-normal">{look.note}</td>
+						<td class="py-1 whitespace-normal"
+							>{look.note}{#each own.filter((one) => one.observedOn === look.observedOn) as one (one.id)}
+								{#if one.version > 1}<span class="text-slate"> corrected since</span>{/if}
+								{#if correct}<button
+										type="button"
+										class="chalk ml-2"
+										aria-label="Correct the look of {format().day(one.observedOn, today)}"
+										onclick={() => correct(one)}>Correct</button
+									>{/if}
+							{/each}</td
+						>
 					</tr>
 				{/each}
 			</tbody>

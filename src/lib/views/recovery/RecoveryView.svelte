@@ -10,7 +10,7 @@
 	import { decisionsDue } from '$core/recovery/decisions';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import type { LookQuestion } from '$core/recovery/look';
-	import { readingsOf, type MeasureKey } from '$core/recovery/observation';
+	import { readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
 	import { wilsonInterval } from '$core/sampling/wilson';
 	import type { Values } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
@@ -57,6 +57,8 @@
 	);
 	const until = $derived(addDays(tree.closedOn ?? today, 14));
 	const reference = $derived(measure ? twinReadings(twin, measure.key, first) : null);
+	/** A look that is being corrected. */
+	let correcting = $state.raw<Observation | null>(null);
 	const losses = $derived(observations.filter((look) => look.lostCount !== null));
 	const sample = $derived(observations.findLast((look) => look.sample !== null)?.sample ?? null);
 	const sinceWords = $derived(
@@ -138,7 +140,16 @@
 				<Decisions treeId={tree.id} {due} check={closer} {decisions} {today} {refused} />
 			</div>
 		{/if}
-		{#if !closed}<LookForm {tree} {questions} {today} {refused} />{/if}
+		{#if !closed}{#key correcting?.id}
+				<LookForm
+					{tree}
+					{questions}
+					{today}
+					corrects={correcting}
+					done={() => (correcting = null)}
+					{refused}
+				/>
+			{/key}{/if}
 
 		<section aria-label="What was measured" class="mt-6">
 			{#if measure}
@@ -199,7 +210,17 @@
 					)} of the lot.
 				</p>
 			{/if}
-			{#if observations.length > 0}<LooksTable {observations} {today} />{/if}
+			{#if observations.length > 0}<LooksTable
+					{observations}
+					own={records.observations}
+					{today}
+					correct={closed
+						? null
+						: (look) => {
+								correcting = look;
+								document.getElementById('look')?.scrollIntoView();
+							}}
+				/>{/if}
 		</section>
 	</div>
 	<VerdictPanel {tree} verdict={of.verdict} {today} {refused} />

@@ -195,6 +195,8 @@
 					name="planting.pot.topLengthMm"
 					label={isRound(planning.shape) ? 'Diameter at the rim' : 'Length at the rim'}
 					unit="mm"
+					guess={planning.assumed.has('pot')}
+					onconfirm={() => planning.confirm('pot')}
 					value={planning.pot.topLengthMm}
 					oninput={set('topLengthMm')}
 					{refused}
@@ -229,6 +231,8 @@
 					name="planting.pot.heightMm"
 					label="Depth"
 					unit="mm"
+					guess={planning.assumed.has('pot')}
+					onconfirm={() => planning.confirm('pot')}
 					value={planning.pot.heightMm}
 					oninput={set('heightMm')}
 					{refused}

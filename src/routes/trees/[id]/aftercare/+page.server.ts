@@ -11,7 +11,7 @@ import { placeSeries } from '$lib/server/weather';
 import { releaseFacts } from '$core/standing/gate';
 import { functionLowOf } from '$core/water/water-state';
 import { crownSchools, waterSchools } from '$core/tree/tree';
-import { formVersion, readForm } from '$lib/server/edge/form';
+import { formVersion, readForm, correctsIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { recordMeasurement } from '$lib/server/examine';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
@@ -102,8 +102,9 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => {
 			const { watering } = wateringForm(form);
-			const { entryId } = await recordWatering(await getStore(), params.id, watering);
-			return { told: 'Kept.', entryId };
+			const corrects = correctsIn(form);
+			const { entryId } = await recordWatering(await getStore(), params.id, watering, corrects);
+			return { told: corrects ? 'Changed.' : 'Kept.', entryId };
 		});
 	},
 	unwater: async ({ request, params }) => {

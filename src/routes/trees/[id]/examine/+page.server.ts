@@ -3,7 +3,7 @@ import { diagnose } from '$core/diagnosis/diagnose';
 import { contextFor } from '$core/standing/carried';
 import { neighbourChecks, spreading } from '$core/diagnosis/neighbours';
 import { removing } from '$lib/server/edge/examine-form';
-import { jsonIn } from '$lib/server/edge/form';
+import { correctsIn, jsonIn } from '$lib/server/edge/form';
 import { acting, check, loading } from '$lib/server/edge/http';
 import { notFound } from '$lib/server/errors';
 import { planNeighbourChecks, recordExamination, treesAround } from '$lib/server/examine';
@@ -29,8 +29,9 @@ export const actions: Actions = {
 				failingFast: form.get('failingFast') === 'true',
 				findings: jsonIn(form, 'findings')
 			});
-			const { entryId } = await recordExamination(await getStore(), params.id, input);
-			return { told: 'The look is kept.', entryId };
+			const corrects = correctsIn(form);
+			const { entryId } = await recordExamination(await getStore(), params.id, input, corrects);
+			return { told: corrects ? 'The look is corrected.' : 'The look is kept.', entryId };
 		});
 	},
 	remove: removing('look'),

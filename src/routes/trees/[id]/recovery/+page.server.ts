@@ -5,7 +5,7 @@ import { workLabel } from '$core/line-of-care/line';
 import { lastRootWork, rootLosses } from '$core/standing/losses';
 import { looksSeen } from '$core/standing/looks';
 import { closingInput } from '$core/tree/tree';
-import { formVersion, readForm } from '$lib/server/edge/form';
+import { correctsIn, formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { recordDecision, recordLook, recoveryOf, twinOf } from '$lib/server/recovery';
 import { getStore } from '$lib/server/store';
@@ -55,8 +55,15 @@ export const actions: Actions = {
 	look: async ({ request, params }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			const { entryId } = await recordLook(await getStore(), params.id, readForm(observationInput, form));
-			return { told: 'The look is kept.', entryId };
+			const corrects = correctsIn(form);
+			const { entryId } = await recordLook(
+				await getStore(),
+				params.id,
+				readForm(observationInput, form),
+				true,
+				corrects
+			);
+			return { told: corrects ? 'The look is corrected.' : 'The look is kept.', entryId };
 		});
 	},
 	decide: async ({ request, params }) => {
