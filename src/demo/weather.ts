@@ -53,15 +53,20 @@ export async function waterDemoTree(
 	const first = losses.map((loss) => loss.on).sort()[0];
 	const course = first ? expectedRootFunction(losses, place, first, until, values, 7) : [];
 	const { pot } = await waterOf(store.db, treeId, values);
+	// With the roots where they have grown to by now; as heavy as it was weighed at its looks.
+	const stores = pot?.stores ?? storesOf(planting, tree, values);
+	const weighed = records.observations.findLast((look) => look.weightKg !== null)?.weightKg ?? null;
 	const waterings = simulateWaterings(
-		// With the roots where they have grown to by now.
-		pot?.stores ?? storesOf(planting, tree, values),
+		stores,
 		series,
 		{
 			phiOn: (on) => (expectedOn(course, on)?.expected ?? 1) * 0.92,
 			inLeaf: leafCalendar(kind, place, values),
 			trigger: kind.wetnessTrigger,
-			emptyKg: emptyKgOf(tree.trunkDiameterMm),
+			emptyKg:
+				weighed === null
+					? emptyKgOf(tree.trunkDiameterMm)
+					: Math.max(0.4 * weighed, weighed - (stores.rootedMostL + stores.unrootedMostL) / 2),
 			scaleKg: 0.03,
 			seed
 		},

@@ -55,15 +55,31 @@ describe('triage', () => {
 		).toBe('nurse');
 	});
 	it.each([
-		[{ permission: 'not-yet' }, /Permission/],
 		[{ protectedSpecies: true }, /protected/],
-		[{ servicesLocated: false }, /services/],
-		[{ pests: 'root' }, /Root pests/],
-		[{ ballDiameterMm: 900, ballDepthMm: 600, helpers: 1 }, /needs a machine; 2 are there/]
+		[{ pests: 'root' }, /Root pests/]
 	])('leaves it, however strong, when %j', (change, why) => {
 		const { decision, reasons } = advise({ ...change, dyingInPlace: true });
 		expect(decision).toBe('leave');
 		expect(reasons.find((reason) => reason.weight === 'must')?.text).toMatch(why);
+	});
+	it('what a person can settle comes first, and makes the tree worth no less', () => {
+		const firsts = (change: object) => {
+			const { decision, reasons } = advise(change);
+			return [decision, reasons.filter((one) => one.weight === 'first').map((one) => one.text)] as const;
+		};
+		const hands = { ballDiameterMm: 900, ballDepthMm: 600, helpers: 1 };
+		const all = firsts({ permission: 'not-yet', servicesLocated: false, ...hands });
+		expect(all[0]).toBe('first');
+		expect(all[1]).toHaveLength(3);
+		expect(all[1].join(' ')).toMatch(
+			/Permission, in writing.*services located.*needs a machine; 2 are there/
+		);
+		expect(firsts({ ...hands, helpers: 3, machine: true })[0]).toBe('go');
+		// One that is not worth it is not made so by hands that are missing, nor is a stop lifted by them.
+		expect(firsts({ ...hands, vitality: 'dying', rootsKept: 0.01, scratchAlive: false })[0]).toBe('leave');
+		expect(firsts({ ...hands, pests: 'root' })[0]).toBe('leave');
+		// Survival is that of the tree, whoever is there.
+		expect(advise(hands).survival.chance).toBe(advise().survival.chance);
 	});
 	it('lets a machine take the weight, and takes what is lost anyway', () => {
 		expect(advise({ ballDiameterMm: 900, ballDepthMm: 600, machine: true }).decision).toBe('go');
@@ -83,7 +99,7 @@ describe('triage', () => {
 		expect(advise({ purpose: 'treat', protectedSpecies: null }).decision).toBe('ask');
 		const all = { scratchAlive: null, rootsKept: null, protectedSpecies: null, servicesLocated: null };
 		expect(advise(all).decision).not.toBe('go');
-		expect(advise({ ...all, permission: 'not-yet' }).decision).toBe('leave');
+		expect(['first', 'leave']).toContain(advise({ ...all, permission: 'not-yet' }).decision);
 		// A thing unknown never makes the chance better, whatever else holds.
 		for (const vitality of ['strong', 'fair', 'weak', 'dying'])
 			for (const key of ['rootsKept', 'scratchAlive'] as const)
@@ -93,7 +109,7 @@ describe('triage', () => {
 	});
 	it('a ball too large for hands needs a machine, never a hundred people', () => {
 		const huge = advise({ ballDiameterMm: 2000, ballDepthMm: 1000, helpers: 3 });
-		expect(huge.decision).toBe('leave');
+		expect(huge.decision).toBe('first');
 		expect(huge.reasons.map((reason) => reason.text).join(' ')).toMatch(/needs a machine; 4 are there/);
 		expect(
 			advise({ ballDiameterMm: 2000, ballDepthMm: 1000, helpers: 50 })

@@ -414,7 +414,7 @@ export const examineCalculations: readonly Calculation[] = [
 		z.strictObject({ look: triageLook, subject: triageSubject }),
 		z.object({
 			decision: z.enum(triageDecisions),
-			reasons: z.array(z.object({ weight: z.enum(['must', 'against', 'for']), text: z.string() })),
+			reasons: z.array(z.object({ weight: z.enum(['must', 'first', 'against', 'for']), text: z.string() })),
 			survival: survivalOutput,
 			nursed: survivalOutput,
 			mass: massOutput.nullable(),

@@ -21,11 +21,12 @@ export const pestStateNames: Record<(typeof pestStates)[number], string> = {
 	leaf: 'on leaf or twig',
 	root: 'at the root'
 };
-export const triageDecisions = ['go', 'ask', 'nurse', 'leave'] as const;
+export const triageDecisions = ['go', 'ask', 'first', 'nurse', 'leave'] as const;
 export type TriageDecision = (typeof triageDecisions)[number];
 export const triageDecisionNames: Record<TriageDecision, string> = {
 	go: 'Go',
 	ask: 'Find out first',
+	first: 'Worth it, with these first',
 	nurse: 'Nurse it first',
 	leave: 'Leave it'
 };
@@ -87,8 +88,8 @@ export interface Survival {
 }
 
 export interface TriageReason {
-	/** musts stop the work; others speak for or against it. */
-	weight: 'must' | 'against' | 'for';
+	/** musts stop the work; first: it stands until it is settled, which a person can; others speak for or against it. */
+	weight: 'must' | 'first' | 'against' | 'for';
 	text: string;
 }
 
@@ -190,8 +191,9 @@ const stronger: Record<Vitality, Vitality> = {
 };
 
 /**
- * Go, nurse first or leave, with reasons. What must not be (no permission, a protected tree, services not located, root
- * pests, a weight nobody can lift) leaves it where it is; a low chance does so too unless it is lost where it stands.
+ * Go, nurse first or leave, with reasons. What must not be (a protected tree, root pests, dead under the bark) leaves it where it is; a low
+ * chance does so too unless it is lost where it stands. What can be settled (permission, services, hands) comes first, and the tree is
+ * worth no less for it.
  * Both schools on weak trees stand: leave it, or rescue it because there is nothing to lose.
  */
 export function triageAdvice(look: TriageLook, subject: TriageSubject, values: Values): TriageAdvice {
@@ -210,23 +212,24 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 			: null;
 	const reasons: TriageReason[] = [];
 	const must = (text: string): void => void reasons.push({ weight: 'must', text });
+	const settle = (text: string): void => void reasons.push({ weight: 'first', text });
 	const against = (text: string): void => void reasons.push({ weight: 'against', text });
 	const speaksFor = (text: string): void => void reasons.push({ weight: 'for', text });
 	const lifting = look.purpose === 'lift';
 
-	if (look.permission === 'not-yet') must('Permission is not given in writing yet.');
+	if (look.permission === 'not-yet') settle('Permission, in writing.');
 	if (look.protectedSpecies === true) must('The species or the site is protected: ask the authority first.');
 	if (lifting && look.servicesLocated === false)
-		must('Buried services are not located; nobody digs before they are.');
+		settle('Have buried services located; nobody digs before they are.');
 	if (lifting && look.pests === 'root') must('Root pests: do not lift, they ruin roots and travel along.');
 	if (look.scratchAlive === false && look.vitality === 'dying')
 		must('Dead under the bark: scratch lower and on another side before anything else.');
 	if (lifting && mass && !look.machine && mass.people > look.helpers + 1)
-		must(
+		settle(
 			`About ${Math.round(mass.usualKg)} kg needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
 		);
 	else if (lifting && mass && !look.machine && mass.people > values['lifting.people-most'])
-		must(`About ${Math.round(mass.usualKg)} kg is for a machine: no number of people can take hold of it.`);
+		settle(`About ${Math.round(mass.usualKg)} kg is for a machine: no number of people can take hold of it.`);
 
 	if (subject.seasonFit !== 'in-window') against(`It is ${seasonFitNames[subject.seasonFit]}.`);
 	if (look.vitality === 'weak' || look.vitality === 'dying')
@@ -253,7 +256,14 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 				: now.chance < values['triage.leave-under']
 					? 'leave'
 					: 'go';
-	const decision: TriageDecision = weighed === 'go' && open.length > 0 ? 'ask' : weighed;
+	const unsettled = reasons.some((reason) => reason.weight === 'first');
+	// What a person can settle does not make a tree worth less: it stands before the work.
+	const decision: TriageDecision =
+		(weighed === 'go' || weighed === 'nurse') && unsettled
+			? 'first'
+			: weighed === 'go' && open.length > 0
+				? 'ask'
+				: weighed;
 	// Enough that one takes with the wanted chance: 1 − (1 − p)ⁿ.
 	const backups =
 		now.low < values['triage.backups-under']

@@ -156,16 +156,20 @@
 	});
 	const checked = $derived(triageLook.safeParse(look));
 	const advice = $derived(checked.success ? triageAdvice(checked.data, subject, values) : null);
-	const chosen = $derived(decision || advice?.decision || 'leave');
+	/** What was advised when the person decided: a decision on another advice is not theirs. */
+	let decidedOnAdvice = $state<TriageDecision | null>(null);
+	const turned = $derived(decision !== '' && decidedOnAdvice !== (advice?.decision ?? null));
+	const chosen = $derived(turned ? '' : decision);
 	const stale = $derived(last && needsNewLook(last, today, values));
 	const backups = $derived(advice?.backups ?? 0);
 	const words: Record<TriageDecision, string> = {
 		go: 'Go',
 		ask: 'Find out first',
+		first: 'Worth it, with these first',
 		nurse: 'Nurse it first',
 		leave: 'Leave it where it is'
 	};
-	const order = { must: 0, against: 1, for: 2 };
+	const order = { must: 0, first: 1, against: 2, for: 3 };
 	const points = (effect: number): string =>
 		`${effect > 0 ? '+' : effect < 0 ? '−' : ''}${format().number(Math.abs(effect) * 100)} points`;
 </script>
@@ -340,10 +344,17 @@
 					label="You decide"
 					name="decision"
 					value={chosen}
-					onchange={(value) => (decision = value)}
+					onchange={(value) => {
+						decision = value;
+						decidedOnAdvice = advice?.decision ?? null;
+					}}
 					options={triageDecisions.map((value) => ({ value, label: triageDecisionNames[value] }))}
 				/>
-				{#if advice && chosen !== advice.decision}
+				{#if advice && turned}
+					<p class="text-sm text-ochre" role="status">
+						The advice is another now ({triageDecisionNames[advice.decision].toLowerCase()}): decide anew.
+					</p>
+				{:else if advice && chosen !== '' && chosen !== advice.decision}
 					<p class="text-sm text-ochre">
 						Otherwise than advised ({triageDecisionNames[advice.decision].toLowerCase()}). Say why in the
 						note.
@@ -381,7 +392,12 @@
 					/>
 					<TextField name="note" label="Why, and what else" optional {refused} />
 				</div>
-				<Button type="submit" tone="solid" size="large" class="self-start">Keep the decision</Button>
+				<Button type="submit" tone="solid" size="large" class="self-start" disabled={chosen === ''}
+					>Keep the decision</Button
+				>
+				{#if chosen === ''}<p class="text-sm text-slate">
+						It is for you to decide; the advice stands beside it.
+					</p>{/if}
 			</fieldset>
 		</form>
 		{#if records.triages.length > 0}
@@ -429,7 +445,7 @@
 					'font-display text-3xl font-semibold',
 					advice.decision === 'go'
 						? 'text-lichen'
-						: advice.decision === 'nurse' || advice.decision === 'ask'
+						: advice.decision === 'nurse' || advice.decision === 'ask' || advice.decision === 'first'
 							? 'text-ochre'
 							: 'text-oxide'
 				]}
@@ -451,20 +467,27 @@
 							aria-hidden="true"
 							class={[
 								'w-4 shrink-0 font-bold',
-								reason.weight === 'must'
+								reason.weight === 'must' || reason.weight === 'first'
 									? 'text-oxide'
 									: reason.weight === 'for'
 										? 'text-lichen'
 										: 'text-ochre'
-							]}>{reason.weight === 'must' ? '!' : reason.weight === 'for' ? '+' : '−'}</span
+							]}
+							>{reason.weight === 'must' || reason.weight === 'first'
+								? '!'
+								: reason.weight === 'for'
+									? '+'
+									: '−'}</span
 						>
-						<span class={reason.weight === 'must' ? 'font-semibold' : ''}
+						<span class={reason.weight === 'must' || reason.weight === 'first' ? 'font-semibold' : ''}
 							><span class="sr-only"
 								>{reason.weight === 'must'
 									? 'Stops it: '
-									: reason.weight === 'for'
-										? 'For it: '
-										: 'Against it: '}</span
+									: reason.weight === 'first'
+										? 'First: '
+										: reason.weight === 'for'
+											? 'For it: '
+											: 'Against it: '}</span
 							>{format().inWords(reason.text)}</span
 						>
 					</li>
