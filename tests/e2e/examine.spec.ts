@@ -240,8 +240,10 @@ test('before the work: stopped without permission, a range that moves, kept, ask
 	await expect(page.getByText(/“Nurse it first” was decided 21 days ago/)).toBeVisible();
 	const follows = page.getByRole('complementary', { name: 'What follows' });
 	await page.getByRole('radio', { name: 'not yet given' }).click();
-	await expect(follows).toContainText('Leave it where it is');
-	await expect(follows).toContainText('Stops it: Permission is not given in writing yet.');
+	await expect(follows).toContainText('Worth it, with these first');
+	await expect(follows).toContainText('First: Permission, in writing.');
+	// Nobody has decided yet.
+	await expect(page.getByRole('button', { name: 'Keep the decision' })).toBeDisabled();
 	await page.getByRole('radio', { name: 'my own tree' }).click();
 	await page.getByRole('radio', { name: 'lift it', exact: true }).click();
 	await page.getByLabel('Ball across').fill('900');

@@ -9,6 +9,11 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await page.getByRole('link', { name: 'To the bench' }).click();
 	await expect(page.getByRole('heading', { name: 'T-05 at the bench, stage I' })).toBeVisible();
 	await expect(page.getByRole('status').first()).toContainText('0 of 3');
+	// A cold night is forecast: it stops here, and goes on for a reason, kept through the reload.
+	await expect(page.getByText(/freshly cut roots stand 0 °C/)).toBeVisible();
+	await expectAccessible(page);
+	await page.getByLabel('Why it is cut all the same').fill('Rot; it goes into the frame tonight.');
+	await page.getByRole('button', { name: 'Begin all the same' }).click();
 	await expect(page.getByText('5:10')).toBeVisible();
 	await expectAccessible(page);
 	await page.getByRole('button', { name: 'Done', exact: true }).click();
@@ -42,6 +47,7 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await page.keyboard.press('Escape');
 	await expect(page.getByRole('heading', { name: 'What was cut' })).toBeVisible();
 	await expect(page.getByText(/2 of 3 planned/)).toBeVisible();
+	await expect(page.getByText(/it goes into the frame tonight/)).toBeVisible();
 	await expect(page.getByText(/20 mm out, planned at its base/)).toBeVisible();
 	await expect(page.getByRole('region', { name: 'Carried over' }).getByText(/holds the moss/)).toBeVisible();
 	const row = (at: string) => page.getByRole('table').getByRole('row').filter({ hasText: at });

@@ -32,8 +32,11 @@ import { wateringPiece } from './water';
 /** What is looked after on a tree that nobody worked on. */
 const untouchedRules = new Set(['turning', 'suckers', 'repot-need', 'clear-growth', 'collar-again']);
 
-/** The tasks that a choice of schools would make for the last root work, without those already made. */
-export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values) {
+/**
+ * The tasks that a choice of schools would make for the last root work, without those already made.
+ * @param beginning the work of that day is being written down just now
+ */
+export function proposeAftercare(records: TreeRecords, schools: Schools, values: Values, beginning = false) {
 	const { tree, kind } = records;
 	const last = lastRootWork(records, values);
 	const place = records.places.find((candidate) => candidate.id === tree.placeId);
@@ -80,6 +83,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	const made = new Set(records.tasks.map((task) => task.source));
 	// Taken in and left as it is, it has no work to follow.
 	const worked =
+		beginning ||
 		onTheDay !== null ||
 		records.plantings.some((planting) => planting.plantedOn === schools.workOn) ||
 		records.groundPlans.some((plan) => plan.doneOn === schools.workOn);

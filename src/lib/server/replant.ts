@@ -82,7 +82,8 @@ export async function recordPlanting(
 			crownSchool: usualCrownSchool(records.kind.group),
 			waterSchool: choices.waterSchool
 		},
-		values
+		values,
+		true
 	).filter((task) => task.source.startsWith('first-water@'));
 	const { result, entryId } = await doWork(
 		store,

@@ -17,6 +17,7 @@ import type { WoundTreatment } from '../core/roots/wound';
 import type { Tree } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
 import { nextLooks } from './aftercare';
+import { today } from './clock';
 import { openTask } from './task-work';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -119,7 +120,9 @@ export async function nightAhead(
 	const series =
 		(await placeSeries(db, on, addDays(on, values['guard.workDays']), values)).get(place.id)?.series ?? [];
 	const known = series.filter((day) => day.how === '').map((day) => day.minC);
-	return known.length > 0 ? Math.min(...known) : nightTemperature(place, on, values).usualC;
+	if (known.length > 0) return Math.min(...known);
+	// Of a day that is past nobody guesses what its nights were.
+	return on === today() ? nightTemperature(place, on, values).usualC : null;
 }
 
 /** What stands against cuts that were made on a day. */

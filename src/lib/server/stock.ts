@@ -2,7 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import { kitList } from '../core/kit/kit';
 import { layerAmounts, type PlantingInput } from '../core/pots/replant-plan';
 import { itemName, type OwnMixInput, type StockItemInput, type StockPotInput } from '../core/stock/stock';
-import type { ComponentId } from '../core/mixes/components';
+
 import type { Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';

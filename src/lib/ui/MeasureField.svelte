@@ -111,11 +111,8 @@
 			<input type="hidden" {name} value={stored} />
 		</div>
 		{#if guess && onconfirm}
-			<button
-				type="button"
-				class="chalk min-h-6 self-start text-sm"
-				aria-label="{label}: it is so"
-				onclick={onconfirm}>It is so</button
+			<button type="button" class="chalk min-h-6 self-start text-sm" title={label} onclick={onconfirm}
+				>It is so</button
 			>
 		{/if}
 	{/snippet}

@@ -73,12 +73,13 @@
 	const spent = $derived(roots.takenBy(making));
 	const allowed = $derived(ledger.stages[stage]?.allowed ?? 0);
 	const over = $derived(spent > allowed + 1e-9);
-	const stops = $derived(roots.stopsFor(making));
+	let doneOn = $state(untrack(() => today));
+	const stops = $derived(roots.stopsFor(making, doneOn || today));
 	/** What stands against the whole stage, before it is begun. */
 	const stopsAhead = $derived(
 		roots.stopsFor([...making, ...bench.cuts.filter((one) => !bench.answers[one.id])])
 	);
-	let because = $state('');
+	const because = $derived(bench.because);
 	let foundMore = $state(false);
 	let anew = $state(true);
 	/** Begun although growth is not regained. */
@@ -179,7 +180,9 @@
 	{#if held}
 		<section aria-label="Before this stage" class="mt-6 max-w-2xl">
 			{#if waits && roots.gate}<Gate gate={roots.gate} treeId={tree.id} large />{/if}
-			<div class="mt-3 flex flex-col gap-3 text-lg"><CutStops stops={stopsAhead} bind:because /></div>
+			<div class="mt-3 flex flex-col gap-3 text-lg">
+				<CutStops stops={stopsAhead} bind:because={() => bench.because, (text) => bench.say(text)} />
+			</div>
 			<div class="mt-4">
 				<Button
 					size="large"
@@ -326,9 +329,16 @@
 			<input type="hidden" name="left" value={JSON.stringify(bench.record.left)} />
 			{#if bench.answered === bench.cuts.length}<div class="w-full"><Wounds /></div>{/if}
 			{#if stops.length > 0}<div class="flex w-full flex-col gap-3">
-					<CutStops {stops} bind:because />
+					<CutStops {stops} bind:because={() => bench.because, (text) => bench.say(text)} />
 				</div>{/if}
-			<TextField name="on" label="Done on" type="date" value={today} max={today} />
+			<TextField
+				name="on"
+				label="Done on"
+				type="date"
+				value={doneOn}
+				max={today}
+				oninput={(event) => (doneOn = event.currentTarget.value)}
+			/>
 			<Button
 				type="submit"
 				size="large"

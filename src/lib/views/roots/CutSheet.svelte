@@ -8,6 +8,7 @@
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
 	import type { RootsState } from './roots-state.svelte';
 	import CutStops from './CutStops.svelte';
 	import Wounds from './Wounds.svelte';
@@ -28,7 +29,13 @@
 	let whys = $state<Record<string, string>>({});
 	const answerOf = (cut: Cut): 'done' | 'left' | 'later' => answers[cut.id] ?? 'done';
 	const spent = $derived(roots.takenBy(inStage.filter((cut) => answerOf(cut) === 'done')));
-	const stops = $derived(roots.stopsFor(inStage.filter((cut) => answerOf(cut) === 'done')));
+	let doneOn = $state(untrack(() => today));
+	const stops = $derived(
+		roots.stopsFor(
+			inStage.filter((cut) => answerOf(cut) === 'done'),
+			doneOn || today
+		)
+	);
 	let because = $state('');
 	const missing = $derived(
 		(stops.length > 0 && because.trim() === '') ||
@@ -138,7 +145,14 @@
 		<Wounds />
 		<CutStops {stops} bind:because />
 		<div class="flex flex-wrap items-end justify-between gap-3">
-			<TextField name="on" label="Done on" type="date" value={today} max={today} />
+			<TextField
+				name="on"
+				label="Done on"
+				type="date"
+				value={doneOn}
+				max={today}
+				oninput={(event) => (doneOn = event.currentTarget.value)}
+			/>
 			<p class="text-lg">
 				<strong>{format().percent(spent)}</strong> of living root, {format().percent(
 					roots.standing.ledger.stages[stage]?.allowed ?? 0

@@ -5,7 +5,6 @@
 		rootClasses,
 		rootFlaws,
 		rootFlawNames,
-		usualClass,
 		type QuickRoot,
 		type RootClass,
 		type RootFlaw

@@ -12,6 +12,8 @@ export type BenchAnswer = { kind: 'done'; atMm: number | null; note: string } | 
 export class BenchState {
 	answers = $state<Record<string, BenchAnswer>>({});
 	at = $state(0);
+	/** Why it is cut against what stands against it today. */
+	because = $state('');
 	private keep: Keep | null = null;
 
 	constructor(
@@ -27,6 +29,7 @@ export class BenchState {
 	/** Reads what was answered here before; answers to cuts that are no longer planned are dropped. */
 	open(keep: Keep): void {
 		this.keep = keep;
+		this.because = keep.getItem(`${this.key}.because`) ?? '';
 		try {
 			const left: unknown = JSON.parse(keep.getItem(this.key) ?? 'null');
 			if (typeof left !== 'object' || left === null) return;
@@ -59,7 +62,14 @@ export class BenchState {
 		this.at = Math.max(0, this.at - 1);
 	}
 
+	say(because: string): void {
+		this.because = because;
+		this.keep?.setItem(`${this.key}.because`, because);
+	}
+
 	clear(): void {
+		this.because = '';
+		this.keep?.removeItem(`${this.key}.because`);
 		this.answers = {};
 		this.at = 0;
 		this.keep?.removeItem(this.key);

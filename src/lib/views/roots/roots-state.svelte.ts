@@ -185,8 +185,8 @@ export class RootsState {
 		});
 		return ledger(this.map, places, [1], this.options.values).totalLoss;
 	}
-	/** What stands against making some cuts today, on top of what was cut before. */
-	stopsFor(cuts: readonly Pick<Cut, 'id' | 'atMm'>[]): CutStop[] {
+	/** What stands against making some cuts on a day, on top of what was cut before. */
+	stopsFor(cuts: readonly Pick<Cut, 'id' | 'atMm'>[], on = this.options.today): CutStop[] {
 		const { tree, kind, place, values, today, nightC } = this.options;
 		const made = new Map(cuts.map((cut) => [cut.id, cut.atMm]));
 		const making = this.plan.cuts.flatMap((cut) => {
@@ -207,9 +207,9 @@ export class RootsState {
 		return cutStops(
 			{
 				stage: ledger.stages[first.stage] ?? { loss: 0, allowed: 1 },
-				seasonFit: seasonFit(kind, place, today, values),
-				nightC,
-				coldLimitC: coldLimit({ kind, lastCutOn: today, inGround, newShoots: false }, today, values).limitC,
+				seasonFit: seasonFit(kind, place, on, values),
+				nightC: on === today ? nightC : null,
+				coldLimitC: coldLimit({ kind, lastCutOn: on, inGround, newShoots: false }, on, values).limitC,
 				cuts: making.flatMap((cut) => {
 					const segment = this.map.segments.find((one) => one.id === cut.segmentId);
 					return segment ? [{ cut, segment }] : [];
