@@ -15,7 +15,15 @@ const shots = [
 	['roots', '/roots', { tag: 'H-03' }],
 	['plan', '/roots', { tag: 'L-01', press: 'Propose stages', until: 'Take bold' }],
 	['angle', '/roots', { tag: 'T-05', choose: 'Section and angle' }],
-	['bench', '/roots/bench', { tag: 'T-05' }],
+	[
+		'bench',
+		'/roots/bench',
+		{
+			tag: 'T-05',
+			fill: ['Why it is cut all the same', 'Rot; it stands under cover tonight.'],
+			press: 'Begin all the same'
+		}
+	],
 	['roots-dark', '/roots', { tag: 'L-01', dark: true }],
 	['replant', '/replant', { tag: 'T-05' }],
 	['lift', '/replant/lift', { tag: 'Q-02' }],
@@ -28,7 +36,7 @@ const shots = [
 
 const { trees } = await (await fetch(`${base}/api/v1/trees`)).json();
 const browser = await chromium.launch(launchOptions);
-for (const [name, path, { tag, phone, dark, press, choose, until } = {}] of shots) {
+for (const [name, path, { tag, phone, dark, press, choose, fill, until } = {}] of shots) {
 	const page = await browser.newPage({
 		viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
 		colorScheme: dark ? 'dark' : 'light',
@@ -37,6 +45,7 @@ for (const [name, path, { tag, phone, dark, press, choose, until } = {}] of shot
 	const tree = trees.find((/** @type {{ tag: string }} */ candidate) => candidate.tag === tag);
 	await page.goto(base + (tree ? `/trees/${tree.id}${path}` : path), { waitUntil: 'networkidle' });
 	if (choose) await page.getByRole('radio', { name: choose }).click();
+	if (fill) await page.getByLabel(fill[0]).fill(fill[1]);
 	if (press) await page.getByRole('button', { name: press }).first().click();
 	if (until) await page.getByRole('button', { name: until }).first().waitFor();
 	await page.screenshot({ path: `docs/screenshots/${name}.png` });

@@ -24,13 +24,26 @@
 		empty: readonly string[];
 		/** Weather that speaks against root work; shown where work is decided or begun. */
 		workStops: readonly WorkStop[];
+		/** A look says to act at its roots now. */
+		pressing: boolean;
 		/** Referrals that are open. */
 		flags: readonly OpenFlag[];
 		today: string;
 		children: Snippet;
 	}
-	let { tree, kindName, placeName, care, standing, empty, workStops, flags, today, children }: Props =
-		$props();
+	let {
+		tree,
+		kindName,
+		placeName,
+		care,
+		standing,
+		empty,
+		workStops,
+		pressing,
+		flags,
+		today,
+		children
+	}: Props = $props();
 	const format = useFormat();
 	// Written on in another window meanwhile: shown when one comes back to this one.
 	onMount(() => {
@@ -99,7 +112,7 @@
 	</div>{/if}
 <div class="border-t">
 	{#if beginsWork && workStops.length > 0 && tree.state === 'in-care'}
-		<div class="page pt-4"><WorkStops stops={workStops} {today} /></div>
+		<div class="page pt-4"><WorkStops stops={workStops} {today} {pressing} /></div>
 	{/if}
 
 	{#if flags.length > 0 && !isBench}

@@ -7,8 +7,10 @@
 	interface Props {
 		stops: readonly WorkStop[];
 		today: string;
+		/** A look says to act at its roots now: then the weather says how, not that it is not to be done. */
+		pressing: boolean;
 	}
-	let { stops, today }: Props = $props();
+	let { stops, today, pressing }: Props = $props();
 	const format = useFormat();
 	const units = { cold: '°C', heat: '°C', wind: 'm/s' } as const;
 	const names: Record<WorkStop['kind'], string> = {
@@ -22,7 +24,11 @@
 </script>
 
 <div class="border-l-4 border-oxide py-1 pl-3" role="note" aria-label="Weather against the work">
-	<p><strong class="text-oxide">Do not begin root work today.</strong></p>
+	<p>
+		<strong class="text-oxide"
+			>{pressing ? 'Act at its roots only with cover ready.' : 'Do not begin root work today.'}</strong
+		>
+	</p>
 	<ul class="text-sm">
 		{#each stops as stop (stop.kind)}
 			<li>
@@ -35,7 +41,9 @@
 		{/each}
 	</ul>
 	<p class="text-sm">
-		Wait, or have cover ready first. An emergency (rot, dying where it stands) may be worth it.
+		{pressing
+			? 'It is not to wait for better weather; what is cut today stands under cover tonight.'
+			: 'Wait, or have cover ready first. An emergency (rot, dying where it stands) may be worth it.'}
 		<a class="chalk" href={resolve('/yard/weather')}>Weather</a>
 	</p>
 </div>

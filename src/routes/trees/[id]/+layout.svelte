@@ -13,6 +13,7 @@
 	empty={data.empty}
 	flags={data.flags}
 	workStops={data.workStops}
+	pressing={data.urgent?.atRoots === true}
 	today={data.today}
 >
 	{@render children()}
