@@ -227,6 +227,28 @@ describe('a planting while it is planned', () => {
 		expect(state.plan.stockPotId).toBeNull();
 	});
 
+	it('tries the ball by its roots only where somebody said how long they are', () => {
+		const { rootMap } = treeRecords();
+		if (!rootMap) throw new Error('it is mapped');
+		const said = {
+			...rootMap,
+			segments: rootMap.segments.map((segment) => ({ ...segment, guessed: [] }))
+		};
+		const sketched = {
+			...said,
+			segments: said.segments.map((one, i) => ({
+				...one,
+				guessed: i === 0 ? (['length'] as 'length'[]) : []
+			}))
+		};
+		expect(new ReplantState(of({ records: treeRecords({ rootMap: said }) })).lengthsMeasured).toBe(true);
+		const state = new ReplantState(of({ records: treeRecords({ rootMap: sketched }) }));
+		expect(state.lengthsMeasured).toBe(false);
+		const bySizes = state.ball;
+		state.ballFrom = 'map';
+		expect(state.ball).toEqual(bySizes);
+	});
+
 	it('ranks only pots that are there', () => {
 		const state = new ReplantState(of());
 		expect(state.ranked.map((entry) => entry.id)).toEqual(['box']);

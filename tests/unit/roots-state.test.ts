@@ -111,6 +111,18 @@ describe('roots while they are worked on', () => {
 		expect(roots.stopsFor([])).toEqual([]);
 	});
 
+	it('a root drawn by hand is as long as it was drawn; its class and depth are guesses still', () => {
+		const roots = begun(['6 30', '9 28']);
+		const id = idAt(roots, 0);
+		const before = roots.map.segments[0];
+		if (!before) throw new Error('it was added');
+		expect(before.guessed).toContain('length');
+		roots.change(id, { course: before.course.map((point) => ({ ...point, radiusMm: point.radiusMm + 5 })) });
+		expect(roots.map.segments[0]?.guessed).toEqual(['class', 'depth']);
+		roots.change(id, { fineScore: 3 });
+		expect(roots.map.segments[1]?.guessed).toContain('length');
+	});
+
 	it('takes every step back and forth', () => {
 		const roots = begun();
 		const six = roots.now;

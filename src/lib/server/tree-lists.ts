@@ -214,6 +214,8 @@ export async function todayTrees(
 		if (list) list.push(look);
 		else looksOf.set(treeId, [look]);
 	}
+	const stepsOf = new Map<string, { source: string; on: string }[]>();
+	for (const { treeId, ...step } of steps) stepsOf.set(treeId, [...(stepsOf.get(treeId) ?? []), step]);
 	const waterOf = new Map(states.map((row) => [row.treeId, parsedJson(row.state)]));
 	const standingOf = new Map(standings.map((row) => [row.treeId, parsedJson(row.standing)]));
 	const lowOf = new Map(courses.map((row) => [row.treeId, parsedJson(row.functionLow)]));
@@ -254,7 +256,7 @@ export async function todayTrees(
 					functionLow: lowOf.get(row.id) ?? [],
 					evergreen: bearsAlways(kindFound),
 					gate: standing?.gate ?? null,
-					closed: steps.filter((step) => step.treeId === row.id)
+					closed: stepsOf.get(row.id) ?? []
 				}
 			}
 		];

@@ -57,7 +57,7 @@
 	tight={!fit.fits}
 />
 <section aria-label="Fit" class="text-sm">
-	{#if planning.mapped}
+	{#if planning.lengthsMeasured}
 		<div class="mb-1">
 			<Choice
 				label="Ball as"

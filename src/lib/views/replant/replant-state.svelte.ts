@@ -313,10 +313,16 @@ export class ReplantState {
 		const map = this.of.records.rootMap;
 		return map !== null && map.frame === 'container' && map.segments.length > 0;
 	});
+	/** How far every root reaches was said: only then can the ball be tried by its roots. */
+	readonly lengthsMeasured = $derived.by(
+		(): boolean =>
+			this.mapped &&
+			this.of.records.rootMap?.segments.every((segment) => !segment.guessed.includes('length')) === true
+	);
 	readonly ball = $derived.by(() => {
 		const map = this.of.records.rootMap;
 		const fullness = this.of.values['pot.ballShape'];
-		return this.ballFrom === 'map' && map
+		return this.ballFrom === 'map' && map && this.lengthsMeasured
 			? ballOfMap(map, this.gone, this.ballDepthMm, fullness)
 			: ballOfSizes(this.ballDiameterMm, this.ballDepthMm, fullness);
 	});

@@ -382,8 +382,16 @@ export class RootsState {
 	}
 
 	change(id: string, patch: Partial<Segment>): void {
+		// Drawn by hand it is as long as it was drawn.
+		const drawn = patch.course !== undefined && patch.guessed === undefined;
 		const segments = this.map.segments.map((segment) =>
-			segment.id === id ? { ...segment, ...patch } : segment
+			segment.id === id
+				? {
+						...segment,
+						...patch,
+						...(drawn && { guessed: segment.guessed.filter((one) => one !== 'length') })
+					}
+				: segment
 		);
 		this.commit({ map: { ...this.map, segments } });
 	}
