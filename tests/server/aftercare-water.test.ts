@@ -179,6 +179,24 @@ describe('what the tree releases', () => {
 			});
 		expect(releaseOf(stage, facts(crown), '2030-01-01', values).state).toBe('held');
 	});
+	it('a root stage paid back early still waits for its window', () => {
+		const stage = timed(
+			{
+				fromOn: '2027-02-01',
+				toOn: '2027-04-01',
+				source: 'next-stage@2026-04-01',
+				release: { ...release, condition: 'growth-regained' }
+			},
+			facts([look('2026-07-01', { leafCover: 1 })], { gate: { answer: 'met', because: [] } }),
+			'2026-08-01',
+			values
+		);
+		expect([stage.released?.state, stage.fromOn, stage.toOn]).toEqual([
+			'released',
+			'2027-02-01',
+			'2027-04-01'
+		]);
+	});
 	it('past its last day it asks and orders nothing', () => {
 		const task = { title: 'Take half the shade off', fromOn: '2026-05-10', toOn: '2026-05-20', release };
 		const late = timed({ ...task, source: 'x@2026-04-01' }, facts([]), '2026-06-02', values);

@@ -207,7 +207,9 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 	if (released.state === 'released' && released.on) {
 		// What comes after another step does not begin before it.
 		const before = facts.closed.find((one) => ruleOf(one.source) === task.release?.after)?.on ?? '';
-		const fromOn = released.on > before ? released.on : before;
+		// Paid back early, a root stage still waits for its window; what only waits for the tree begins with it.
+		const window = task.release.condition === 'growth-regained' ? task.fromOn : '';
+		const fromOn = [released.on, before, window].sort().at(-1) ?? released.on;
 		return { ...task, fromOn, toOn: addDays(fromOn, length), released };
 	}
 	if (released.state === 'held') {

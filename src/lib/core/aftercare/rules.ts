@@ -148,8 +148,8 @@ const rules: Record<string, Rule> = {
 				},
 	'shelter-on': (work, values) => {
 		if (!sheltered(work, values)) return null;
-		const { group, livingLoss, inLeaf, rotWasCut, waterSchool, crownExcess } = work;
-		const dry = group === 'succulent' && waterSchool === 'dry-rest';
+		const { group, livingLoss, inLeaf, rotWasCut, crownExcess } = work;
+		const dry = dryAir(work);
 		const few =
 			crownExcess > values['aftercare.crownExcess']
 				? ` The roots left feed about ${percent(1 - crownExcess)} of the crown.`
