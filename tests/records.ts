@@ -107,6 +107,7 @@ export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = [])
 		pictures: [],
 		backups: [],
 		decisions: [],
+		book: [],
 		forecasts: [],
 		journal: [],
 		...change

@@ -84,7 +84,7 @@ test('what is measured joins the look that was begun, and nothing that was set i
 	);
 	await page.getByRole('link', { name: 'Look', exact: true }).click();
 	await expect(page.getByRole('radio', { name: 'New look, 1 set' })).toBeChecked();
-	await expect(page.getByText('Measured: over a third, 18 Apr')).toBeVisible();
+	await expect(page.getByText('Found: over a third, 18 Apr')).toBeVisible();
 	await page.getByRole('button', { name: 'Keep this look, 2 signs' }).click();
 	await expect(page.getByText('measured: root sample')).toBeVisible();
 	await page.getByRole('button', { name: 'Put' }).click();

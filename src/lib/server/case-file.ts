@@ -7,6 +7,7 @@ import { invalid, Refusal } from './errors';
 import type { Aggregate, Identified } from './records/aggregate';
 import {
 	backups,
+	bookEntries,
 	decisions,
 	examinations,
 	factorChanges,
@@ -109,6 +110,7 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		);
 		await putAll(backups, doc.backups);
 		await putAll(decisions, doc.decisions);
+		await putAll(bookEntries, doc.book);
 		await putAll(saidForecasts, doc.forecasts);
 		for (const entry of doc.journal)
 			await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
@@ -146,6 +148,7 @@ function checkLinks(doc: TreeCase): void {
 		pictures: doc.pictures,
 		backups: doc.backups,
 		decisions: doc.decisions,
+		book: doc.book,
 		forecasts: doc.forecasts,
 		journal: doc.journal
 	};

@@ -21,7 +21,15 @@ import { redFlags } from '../core/diagnosis/red-flags';
 import type { Tree } from '../core/tree/tree';
 import { readValues } from './settings';
 import { impossibleIn } from '../core/measuring/impossible';
-import { examinations, factorChanges, measurements, tasks, trees, triages } from './records/records';
+import {
+	bookEntries,
+	examinations,
+	factorChanges,
+	measurements,
+	tasks,
+	trees,
+	triages
+} from './records/records';
 import { doWork, type Work } from './records/work';
 import { loadRecords, refuseDate, requireTree } from './trees';
 
@@ -48,13 +56,14 @@ export async function recordExamination(
 		async (work) => {
 			const tree = await requireTree(work, treeId);
 			refuseDate('examinedOn', input.examinedOn, tree);
-			const known = new Set((await measurements.list(work.tx, treeId)).map((measurement) => measurement.id));
+			const told = await Promise.all([measurements.list(work.tx, treeId), bookEntries.list(work.tx, treeId)]);
+			const known = new Set(told.flat().map((record) => record.id));
 			const stray = input.findings.findIndex(
 				(finding) => finding.measuredBy && !known.has(finding.measuredBy)
 			);
 			if (stray >= 0)
 				throw invalid([
-					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement of this tree' }
+					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement or an entry of this tree' }
 				]);
 			if (corrects && !(await examinations.list(work.tx, treeId)).some((one) => one.id === corrects.id))
 				throw notFound('look');

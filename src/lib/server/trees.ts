@@ -16,6 +16,7 @@ import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import {
 	backups,
+	bookEntries,
 	decisions,
 	examinations,
 	factorChanges,
@@ -60,6 +61,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		taken,
 		struck,
 		decidedOn,
+		book,
 		said,
 		journal
 	] = await Promise.all([
@@ -80,6 +82,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		pictures.list(db, treeId),
 		backups.list(db, treeId),
 		decisions.list(db, treeId),
+		bookEntries.list(db, treeId),
 		saidForecasts.list(db, treeId),
 		db
 			.select({
@@ -119,6 +122,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		pictures: taken,
 		backups: struck,
 		decisions: decidedOn,
+		book,
 		forecasts: said,
 		journal: journal as TreeRecords['journal']
 	};

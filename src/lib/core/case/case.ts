@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { taskSchema } from '../aftercare/task';
+import { bookEntrySchema } from '../book/book';
 import { changeSchema } from '../changes/changes';
 import { calendarDate, id, instant } from '../fields/fields';
 import { placeSchema } from '../climate/place';
@@ -31,7 +32,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 4;
+export const CASE_VERSION = 5;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
@@ -59,6 +60,7 @@ export const treeCaseSchema = z.strictObject({
 	pictures: records(casePictureSchema, 5000),
 	backups: records(backupSchema, 2000),
 	decisions: records(decisionSchema, 5000),
+	book: records(bookEntrySchema, 5000),
 	forecasts: records(saidForecastSchema, 20_000),
 	journal: records(journalEntrySchema, 20_000)
 });
@@ -76,11 +78,12 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
  * Brings a case of an earlier version to the present one, so that whatever was written can be read back. What it does not
  * know it leaves for the schema to refuse.
  * - Version 1 had plain signs and neither measurements, decisions nor changes.
+ * - Version 4 had no field book.
  * - Version 3 had neither pictures, backups, decisions nor what was forecast.
  * - Version 2 kept the name of a shipped recipe with a planting, and neither lifts nor plans of planting and ground works.
  */
 export function upgradeCase(raw: unknown): unknown {
-	return coarseWithPlanting(fromThird(fromSecond(fromFirst(raw))));
+	return fromFourth(coarseWithPlanting(fromThird(fromSecond(fromFirst(raw)))));
 }
 
 /** What the coarse layer is of once stood beside the planting of a plan. */
@@ -91,6 +94,10 @@ function coarseWithPlanting(raw: unknown): unknown {
 		...raw,
 		replantPlan: { ...plan, planting: isRecord(planting) ? { ...planting, coarseId } : planting }
 	};
+}
+
+function fromFourth(raw: unknown): unknown {
+	return isRecord(raw) && raw.version === 4 ? { ...raw, version: 5, book: [] } : raw;
 }
 
 function fromThird(raw: unknown): unknown {

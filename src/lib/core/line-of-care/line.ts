@@ -1,4 +1,5 @@
 import { headed, timed, type ReleaseFacts } from '../aftercare/release';
+import { bookKind } from '../book/book';
 import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
 import { growingSeason } from '../climate/normals';
@@ -66,6 +67,14 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 		});
 	}
 
+	for (const entry of records.book)
+		if (bookKind(entry.kind).deals !== 'before')
+			marks.push({
+				on: entry.on,
+				kind: 'look',
+				label: bookKind(entry.kind).label.toLowerCase(),
+				stage: bookKind(entry.kind).stage
+			});
 	const { found, done, planned } = rootLosses(records, values);
 	for (const loss of done)
 		marks.push({

@@ -41,20 +41,26 @@ export interface DiebackResult {
 	next: { heightMm: number; sideDeg: number } | null;
 	/** Dead or hollow places that lie below living ones on the same side: a wound or a misreading, not dieback from the top. */
 	below: number[];
+	/** How high each side that was looked at lives, by its own readings: highest living, and lowest that is not above it. */
+	levels: { sideDeg: number; aliveToMm: number | null; deadFromMm: number | null }[];
 }
 
 const STEPS = 400;
 
 /**
- * The dieback limit from scratches and taps: below it the stem lives, above it is dead, each reading wrong now and then.
+ * The dieback limit from scratches and taps: below it the stem lives, above it is dead, each reading wrong now and then. It is a level
+ * of the whole stem: a dead place with two or more living ones above it, on whatever side, is a wound there and says nothing of it.
  * Bayes over a grid of heights, every limit from the ground to the top equally likely beforehand [our own].
  * The next scratch goes where the limit is as likely above as below, on the side least looked at.
  */
 export function diebackLimit({ heightMm, points }: ScratchTapData, values: Values): DiebackResult {
 	const wrong = values['measuring.misread'];
 	const limits = Array.from({ length: STEPS + 1 }, (_, i) => (i / STEPS) * heightMm);
+	const livesAbove = ({ heightMm: at }: { heightMm: number }): number =>
+		points.filter((other) => other.reading === 'alive' && other.heightMm > at).length;
+	const telling = points.filter((point) => point.reading === 'alive' || livesAbove(point) < 2);
 	const weights = limits.map((limit) =>
-		points.reduce((weight, point) => {
+		telling.reduce((weight, point) => {
 			const alive = point.heightMm <= limit;
 			return weight * ((point.reading === 'alive') === alive ? 1 - wrong : wrong);
 		}, 1)
@@ -103,6 +109,16 @@ export function diebackLimit({ heightMm, points }: ScratchTapData, values: Value
 			)
 				? [i]
 				: []
-		)
+		),
+		levels: quarters.flatMap((side) => {
+			const here = points.filter((point) => Math.abs(((point.sideDeg - side + 540) % 360) - 180) < 45);
+			if (here.length === 0) return [];
+			const alive = here.filter((point) => point.reading === 'alive').map((point) => point.heightMm);
+			const aliveToMm = alive.length > 0 ? Math.max(...alive) : null;
+			const dead = here
+				.filter((point) => point.reading !== 'alive' && point.heightMm > (aliveToMm ?? -1))
+				.map((point) => point.heightMm);
+			return [{ sideDeg: side, aliveToMm, deadFromMm: dead.length > 0 ? Math.min(...dead) : null }];
+		})
 	};
 }

@@ -1,9 +1,10 @@
 import type { TreeRecords } from '../case/case';
 import { daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
+import { crownLeft } from '../book/effects';
 import { seasonFit } from '../climate/windows';
 import { bearsAlways, isTender } from '../kinds/kind';
-import { liftsDone, rootLosses } from '../standing/losses';
+import { liftsDone, rootLosses, type LossRecords } from '../standing/losses';
 import { looksSeen } from '../standing/looks';
 import { survival } from '../triage/triage';
 import type { Values } from '../values/values';
@@ -19,7 +20,7 @@ const logOdds = (p: number): number => Math.log(p / (1 - p));
 
 /** Day from which recovery is counted, and what happened on it. */
 export function recoverySince(
-	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'plantings' | 'lifts'>,
+	records: LossRecords,
 	values: Values
 ): { on: string; what: 'root-work' | 'lift' | 'planting' | 'taking-in' } {
 	const last = rootLosses(records, values).done.at(-1);
@@ -56,6 +57,7 @@ function lookBefore(records: TreeRecords, sinceOn: string, values: Values): Para
 function crownAtStart(
 	kind: TreeRecords['kind'],
 	looks: readonly Observation[],
+	book: TreeRecords['book'],
 	place: Place,
 	on: string,
 	values: Values
@@ -69,7 +71,8 @@ function crownAtStart(
 			daysBetween(look.observedOn, on) <= 400 &&
 			(evergreen || inLeaf(look.observedOn))
 	);
-	return seen?.leafCover ?? 1;
+	// What was cut or burnt between that look and the start is missing from it then.
+	return (seen?.leafCover ?? 1) * crownLeft(book, seen?.observedOn ?? '', on);
 }
 
 /**
@@ -111,7 +114,7 @@ export function recoveryCase(
 		values
 	);
 	const taken = done
-		.filter((loss) => loss.by === 'cut' && loss.on === since.on)
+		.filter((loss) => loss.by !== 'lift' && loss.on === since.on)
 		.reduce((sum, loss) => sum + loss.share, 0);
 	const spread = (logOdds(chance.high) - logOdds(chance.low)) / 2 / 1.2816;
 	const seasons = seasonsOf(place, tender, since.on, today, values);
@@ -124,6 +127,8 @@ export function recoveryCase(
 		return point.progress;
 	};
 	let lastSeen = '';
+	// What was cut off it is allowed for in its leaves; what burnt or broke since is read as seen.
+	const cutSince = records.book.filter((entry) => entry.kind === 'crown-cut');
 	const functionSeen = course.flatMap(({ on, phi, low, high, seen }) => {
 		if (seen === null || on <= since.on || (lastSeen !== '' && daysBetween(lastSeen, on) < 25)) return [];
 		lastSeen = on;
@@ -156,7 +161,10 @@ export function recoveryCase(
 			.map((look) => ({
 				observedOn: look.observedOn,
 				buds: look.buds,
-				leafCover: look.leafCover,
+				leafCover:
+					look.leafCover === null
+						? null
+						: Math.min(1, look.leafCover / Math.max(0.05, crownLeft(cutSince, since.on, look.observedOn))),
 				leafState: look.leafState,
 				shootExtensionMm: look.shootExtensionMm,
 				diebackLimitMm: look.diebackLimitMm,
@@ -167,7 +175,7 @@ export function recoveryCase(
 			})),
 		functionSeen,
 		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null),
-		crownAtStart: crownAtStart(kind, seen, place, since.on, values),
+		crownAtStart: crownAtStart(kind, seen, records.book, place, since.on, values),
 		heightMm: tree.heightM === null ? null : tree.heightM * 1000
 	};
 }

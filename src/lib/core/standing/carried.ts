@@ -1,12 +1,16 @@
+import { eventTold, signSeen } from '../book/effects';
 import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { conditionOf, type ConditionId } from '../diagnosis/conditions';
 import { contextOf, type DiagnosisContext, type RecentEvent } from '../diagnosis/context';
+import type { Finding } from '../diagnosis/finding';
+import { signApplies, type SignId } from '../diagnosis/signs';
 import { diagnose, oddsOf } from '../diagnosis/diagnose';
 import type { Examination } from '../diagnosis/examination';
+import { measuredFindings } from '../measuring/measurement';
 import type { Values } from '../values/values';
-import { rootLosses } from './losses';
+import { rootLosses, type LossRecords } from './losses';
 
 /** What an earlier look leaves of a cause to begin with. */
 export interface Carried {
@@ -27,10 +31,7 @@ export interface LookContext {
 	told: RecentEvent[];
 }
 
-type ContextRecords = Pick<
-	TreeRecords,
-	'tree' | 'kind' | 'places' | 'examinations' | 'plantings' | 'rootMap' | 'plan' | 'lifts'
->;
+type ContextRecords = LossRecords & Pick<TreeRecords, 'examinations'>;
 
 const unplaced: ReadonlySet<ConditionId> = new Set<ConditionId>(['dead', 'something-else']);
 
@@ -38,14 +39,49 @@ const unplaced: ReadonlySet<ConditionId> = new Set<ConditionId>(['dead', 'someth
 export function eventsTold(records: ContextRecords, on: string, values: Values): RecentEvent[] {
 	const from = addDays(on, -values['diagnosis.recentDays']);
 	const lately = (day: string): boolean => day >= from && day <= on;
-	return [
+	return unique([
+		...records.book.flatMap(({ kind, on: day }): RecentEvent[] => {
+			const event = lately(day) ? eventTold(kind) : null;
+			return event === null ? [] : [event];
+		}),
 		...(records.plantings.some((one) => lately(one.plantedOn)) ? (['repotted'] as const) : []),
 		...(rootLosses(records, values).done.some(
 			(loss) => lately(loss.on) && loss.share >= values['aftercare.lossCounts']
 		)
 			? (['dug'] as const)
 			: [])
-	];
+	]);
+}
+
+const unique = <T>(list: readonly T[]): T[] => [...new Set(list)];
+
+/** What was measured or written into the field book of late, for each sign once; what was measured outranks what was written down. */
+export function foundLately(
+	records: Pick<TreeRecords, 'measurements' | 'book' | 'tree'>,
+	on: string,
+	values: Values
+): Finding[] {
+	const { measurements, tree } = records;
+	const measured = measuredFindings(measurements, on, tree, values);
+	const booked = signsBooked(records, on, values['diagnosis.measured-days'])
+		.filter(({ signId }) => signApplies(signId, tree.situation))
+		.filter(({ signId }) => !measured.some((one) => one.signId === signId));
+	const last = new Map(booked.map((one) => [one.signId, one]));
+	return [...measured, ...[...last.values()].map(({ signId, id }) => ({ signId, grade: 1, measuredBy: id }))];
+}
+
+/** Signs that the field book saw within so many days. */
+function signsBooked(
+	{ book }: Pick<TreeRecords, 'book'>,
+	on: string,
+	days: number
+): { signId: SignId; id: string }[] {
+	return book.flatMap((entry) => {
+		const signId = signSeen(entry);
+		return signId !== null && entry.on <= on && entry.on >= addDays(on, -days)
+			? [{ signId, id: entry.id }]
+			: [];
+	});
 }
 
 /**

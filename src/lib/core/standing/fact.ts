@@ -26,7 +26,8 @@ export interface RecordRef {
 		| 'planting'
 		| 'ground-works'
 		| 'watering'
-		| 'decision';
+		| 'decision'
+		| 'book';
 	id: string;
 }
 
@@ -56,6 +57,10 @@ export interface Fact<T> {
 	/** What other records said within a few days that does not agree with it, latest first. */
 	against: Said<T>[];
 }
+
+/** In the order of their days; of one day as they were kept, so that the later kept is the later. */
+export const inOrder = <T>(said: readonly Said<T>[]): Said<T>[] =>
+	[...said].sort((a, b) => a.on.localeCompare(b.on));
 
 export const unknownFact = <T>(): Fact<T> => ({
 	value: null,

@@ -1,3 +1,4 @@
+import { sideName } from '../book/book';
 import { budStates, firmnesses, leafStates } from '../recovery/observation';
 import { liftAfterNames } from '../lifting/lift';
 import { permissionNames, situationNames } from '../tree/tree';
@@ -23,7 +24,8 @@ export type Page =
 	| 'replant/lift'
 	| 'replant/ground'
 	| 'aftercare'
-	| 'recovery';
+	| 'recovery'
+	| 'book';
 
 export interface StandingLine {
 	label: string;
@@ -51,7 +53,8 @@ const pageOf: Record<RecordRef['record'], Page> = {
 	planting: 'replant',
 	'ground-works': 'replant/ground',
 	watering: 'aftercare',
-	decision: 'examine/before'
+	decision: 'examine/before',
+	book: 'book'
 };
 
 const budNames: Record<(typeof budStates)[number], string> = {
@@ -152,6 +155,22 @@ export function standingLines(standing: Standing): StandingGroup[] {
 				line('Trunk', standing.trunkMm, mm, 'take-in'),
 				line('Height', standing.heightMm, mm, 'take-in'),
 				line('Crown, width', standing.crownWidthMm, mm, 'replant'),
+				...(standing.crownTaken.value === null
+					? []
+					: [line('Last cut or burnt off the crown', standing.crownTaken, share, 'book')]),
+				...(standing.lean.value === null
+					? []
+					: [
+							line(
+								'Leans',
+								standing.lean,
+								({ deg, towardDeg }) => words(`${Math.round(deg)}° towards ${sideName(towardDeg, inGround)}`),
+								'book'
+							)
+						]),
+				...(standing.lightDeg.value === null
+					? []
+					: [line('Light comes from', standing.lightDeg, (deg) => words(sideName(deg, inGround)), 'book')]),
 				line('In leaf', standing.leafCover, share, 'recovery'),
 				line('Leaves', standing.leafState, (value) => words(leafNames[value]), 'recovery'),
 				line('Buds', standing.buds, (value) => words(budNames[value]), 'recovery'),

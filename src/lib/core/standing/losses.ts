@@ -1,15 +1,18 @@
 import type { TreeRecords } from '../case/case';
 import { daysBetween } from '../climate/calendar';
+import { rootsSevered } from '../book/effects';
 import { liftKept, type LiftKept } from '../lifting/lift-cost';
 import type { RootLoss } from '../recovery/expected';
 import { isStructural, removedBy, rootShares } from '../roots/shares';
 import { planStanding } from '../roots/standing';
+import { ballToWork } from './ball';
 import type { Values } from '../values/values';
 import { usualCrownWidthMm } from '../water/demand';
 
 /** A loss that work brought about: a day of cutting, or a lift. */
 export interface WorkLoss extends RootLoss {
-	by: 'cut' | 'lift';
+	/** ball: work on the ball as a whole, or a share that was said. */
+	by: 'cut' | 'lift' | 'ball';
 	/** Band of the share; the share itself at both ends where it was counted on the map. */
 	low: number;
 	high: number;
@@ -24,7 +27,10 @@ export interface RootLosses {
 	planned: RootLoss[];
 }
 
-type LossRecords = Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'lifts'>;
+export type LossRecords = Pick<
+	TreeRecords,
+	'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'lifts' | 'plantings' | 'groundPlans' | 'book'
+>;
 
 /** Lifts that were done, with what came along of the roots it had before. */
 export function liftsDone(
@@ -83,11 +89,16 @@ export function rootLosses(records: LossRecords, values: Values): RootLosses {
 		high: loss.share,
 		by: 'cut'
 	}));
+	const worked = records.book.flatMap((entry): WorkLoss[] => {
+		const before = { ...records, book: records.book.filter((one) => one !== entry && one.on <= entry.on) };
+		const lost = rootsSevered(entry, ballToWork(before, entry.on, values), values);
+		return lost && lost.share > 0 ? [{ on: entry.on, ...lost, by: 'ball' }] : [];
+	});
 	const deadShare = rootMap && plan && place ? rootShares(rootMap.segments, values).deadShare : 0;
 	return {
 		found: rootMap && deadShare > 0 ? [{ on: rootMap.mappedOn, share: deadShare }] : [],
 		// Of one day the lift came before the cuts on the bench.
-		done: [...lifted, ...cuts].sort((a, b) => a.on.localeCompare(b.on)),
+		done: [...lifted, ...cuts, ...worked].sort((a, b) => a.on.localeCompare(b.on)),
 		planned: listed(plannedOn)
 	};
 }
@@ -129,7 +140,7 @@ export function lastRootWork(records: LossRecords, values: Values): LastWork | n
 			(loss.by === 'lift' && daysBetween(loss.on, last.on) <= values['work.togetherDays'])
 	);
 	const lost = (of: readonly WorkLoss[]): number => 1 - of.reduce((left, loss) => left * (1 - loss.share), 1);
-	const cuts = together.filter((loss) => loss.by === 'cut');
+	const cuts = together.filter((loss) => loss.by !== 'lift');
 	const byId = new Map(rootMap?.segments.map((segment) => [segment.id, segment]));
 	const cutThen = (plan?.cuts ?? []).flatMap((cut) => {
 		const segment = byId.get(cut.segmentId);
@@ -145,7 +156,9 @@ export function lastRootWork(records: LossRecords, values: Values): LastWork | n
 		by: cuts.length === 0 ? 'lift' : cuts.length < together.length ? 'lift-and-cut' : 'cut',
 		livingLoss: lost(together),
 		ofBall: lost(cuts),
-		rotWasCut: cutThen.some((s) => s.condition === 'dead'),
+		rotWasCut:
+			cutThen.some((s) => s.condition === 'dead') ||
+			records.book.some((one) => one.kind === 'rot-cut-out' && one.on === last.on),
 		structuralCut: cutThen.some(isStructural),
 		nextStageOn: later[0] ?? null
 	};

@@ -1,3 +1,4 @@
+import type { BookDetails, BookKind } from '../book/book';
 import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween } from '../climate/calendar';
 import type { Place } from '../climate/place';
@@ -5,14 +6,14 @@ import type { SignId } from '../diagnosis/signs';
 import { liftAfters } from '../lifting/lift';
 import { diebackLimit } from '../measuring/dieback';
 import type { PottingMix } from '../mixes/bench-test';
-import type { Guessable } from '../pots/replant-plan';
 import type { Pot } from '../pots/volume';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
 import type { Observation } from '../recovery/observation';
 import type { Permission } from '../tree/tree';
 import type { Values } from '../values/values';
 import { usualCrownWidthMm } from '../water/demand';
-import { latest, unknownFact, within, type Fact, type RecordRef, type Said } from './fact';
+import { ballOf } from './ball';
+import { inOrder, latest, unknownFact, within, type Fact, type RecordRef, type Said } from './fact';
 import { liftsDone, rootLosses } from './losses';
 
 type LiftAfter = (typeof liftAfters)[number];
@@ -31,6 +32,11 @@ export interface Standing {
 	crownWidthMm: Fact<number>;
 	/** Share of the crown in leaf. */
 	leafCover: Fact<number>;
+	/** Share of the leaf area that was last cut or burnt off. */
+	crownTaken: Fact<number>;
+	lean: Fact<{ towardDeg: number; deg: number }>;
+	/** Side that the light comes from. */
+	lightDeg: Fact<number>;
 	leafState: Fact<NonNullable<Observation['leafState']>>;
 	buds: Fact<NonNullable<Observation['buds']>>;
 	/** A scratched twig is green or moist white. */
@@ -59,10 +65,6 @@ export interface Standing {
 }
 
 const ref = (record: RecordRef['record'], { id }: { id: string }): RecordRef => ({ record, id });
-
-/** In the order of their days; of one day as they were kept, so that the later kept is the later. */
-const inOrder = <T>(said: readonly Said<T>[]): Said<T>[] =>
-	[...said].sort((a, b) => a.on.localeCompare(b.on));
 
 const LEAF_PESTS: readonly SignId[] = ['insects-seen', 'sticky-leaves', 'holes-sawdust'];
 const ROOT_PESTS: readonly SignId[] = ['galls-wool', 'root-grubs'];
@@ -107,6 +109,13 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 
 	const lifts = records.lifts.flatMap((lift) => (lift.log ? [{ id: lift.id, log: lift.log }] : []));
 	const decided = records.triages.filter((one) => one.decidedOn <= on);
+	const booked = <T>(kind: BookKind, read: (details: BookDetails) => T | null): Said<T>[] =>
+		records.book.flatMap((one) => {
+			const value = one.kind === kind ? read(one.details) : null;
+			return value === null
+				? []
+				: [{ value, on: one.on, known: 'seen' as const, from: ref('book', one), by: 'field book' }];
+		});
 	const taps = records.measurements.flatMap((one) =>
 		one.raw.tool === 'scratch-tap' ? [{ id: one.id, on: one.measuredOn, raw: one.raw }] : []
 	);
@@ -166,6 +175,8 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 								by: 'taking in'
 							}
 						]),
+				...booked('crown-cut', ({ heightMm }) => heightMm),
+				...booked('stem-sawn', ({ heightMm }) => heightMm),
 				...taps.map((one) => ({
 					value: one.raw.heightMm,
 					on: one.on,
@@ -189,6 +200,39 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 		leafCover: fact(
 			looked((look) => look.leafCover),
 			(a, b) => Math.abs(a - b) <= 0.15
+		),
+		crownTaken: fact<number>(
+			[
+				...booked('crown-cut', ({ share, choice }) => (choice === 'dead' ? null : share)),
+				...booked('crown-burnt', ({ share }) => share)
+			],
+			() => true
+		),
+		lean: fact<{ towardDeg: number; deg: number }>(
+			[
+				...(rootMap?.lean
+					? [
+							{
+								value: rootMap.lean,
+								on: rootMap.mappedOn,
+								known: 'measured' as const,
+								from: ref('root-map', rootMap),
+								by: 'root map'
+							}
+						]
+					: []),
+				...booked('leans', ({ bearingDeg, leanDeg }) =>
+					bearingDeg === null || leanDeg === null ? null : { towardDeg: bearingDeg, deg: leanDeg }
+				)
+			],
+			(a, b) => Math.abs(a.deg - b.deg) <= 3
+		),
+		lightDeg: fact<number>(
+			[
+				...booked('light-from', ({ bearingDeg }) => bearingDeg),
+				...booked('turned', ({ bearingDeg }) => bearingDeg)
+			],
+			() => true
 		),
 		leafState: fact(looked((look) => look.leafState)),
 		buds: fact<NonNullable<Observation['buds']>>([
@@ -254,7 +298,7 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 						by: 'root map'
 					}
 				: unknownFact(),
-		...ballOf(records, lifts, planted, fact, values),
+		...ballOf(records, on, values),
 		ballKg: fact(
 			lifts.flatMap(({ id, log }): Said<number>[] =>
 				log.massKg === null
@@ -469,79 +513,12 @@ function livingRoots(records: TreeRecords, place: Place | null, on: string, valu
 }
 
 type Logged = { id: string; log: NonNullable<TreeRecords['lifts'][number]['log']> };
-type Dug = { id: string; on: string; hole: { ballDiameterMm: number; ballDepthMm: number } };
-
-/** One ball: as it was last measured, lifted, mapped or set. */
-function ballOf(
-	records: TreeRecords,
-	lifts: readonly Logged[],
-	planted: readonly Dug[],
-	fact: <T>(said: readonly Said<T>[], same?: (a: T, b: T) => boolean) => Fact<T>,
-	values: Values
-): Pick<Standing, 'ballWidthMm' | 'ballDepthMm'> {
-	const { rootMap } = records;
-	// The size that the form suggests from the trunk; left so, nobody measured it.
-	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
-	const said = (width: number | null, on: string, from: RecordRef, by: string): Said<number>[] =>
-		width === null ? [] : [{ value: width, on, known: 'measured', from, by }];
-	const each = (
-		pick: (ball: { width: number; depth: number | null }) => number | null,
-		size: Guessable
-	): Said<number>[] => [
-		...lifts.flatMap(({ id, log }) =>
-			said(
-				pick({ width: log.ballDiameterMm, depth: log.ballDepthMm }),
-				log.liftedOn,
-				{ record: 'lift', id },
-				'as lifted'
-			)
-		),
-		...(rootMap?.frame === 'container' && rootMap.segments.length > 0
-			? said(
-					pick({ width: rootMap.ballRadiusMm * 2, depth: rootMap.ballDepthMm }),
-					rootMap.mappedOn,
-					ref('root-map', rootMap),
-					'as mapped'
-				)
-			: []),
-		...records.plantings.flatMap((one) =>
-			said(
-				pick({ width: one.ballDiameterMm, depth: one.ballDepthMm }),
-				one.plantedOn,
-				ref('planting', one),
-				'as planted'
-			).map((ball): Said<number> =>
-				(one.assumed ? one.assumed.includes(size) : one.ballDiameterMm === guess)
-					? { ...ball, known: 'assumed' }
-					: ball
-			)
-		),
-		...planted.flatMap((one) =>
-			said(
-				pick({ width: one.hole.ballDiameterMm, depth: one.hole.ballDepthMm }),
-				one.on,
-				{ record: 'ground-works', id: one.id },
-				'as planted'
-			)
-		)
-	];
-	return {
-		ballWidthMm: fact(
-			each((ball) => ball.width, 'ballDiameterMm'),
-			within(0.15)
-		),
-		ballDepthMm: fact(
-			each((ball) => ball.depth, 'ballDepthMm'),
-			within(0.2)
-		)
-	};
-}
 
 /** Where its roots are since the last work that moved them. */
 function standsOf(
 	records: TreeRecords,
 	lifts: readonly Logged[],
-	planted: readonly Dug[],
+	planted: readonly { id: string; on: string }[],
 	on: string
 ): Fact<Stands> {
 	const { tree } = records;

@@ -1,4 +1,5 @@
 import { aftercareValues } from './aftercare';
+import { bookValues } from './book';
 import { climateValues } from './climate';
 import { markSentence, type WorkingValue } from './define';
 import { diagnosisValues } from './diagnosis';
@@ -22,6 +23,7 @@ export const valueFamilies = {
 	'Season and cold': climateValues,
 	Aftercare: aftercareValues,
 	Recovery: recoveryValues,
+	'Field book': bookValues,
 	Measuring: measuringValues,
 	Soil: soilValues,
 	'Before the work': triageValues,
@@ -37,6 +39,7 @@ export const workingValues = {
 	...climateValues,
 	...aftercareValues,
 	...recoveryValues,
+	...bookValues,
 	...measuringValues,
 	...soilValues,
 	...triageValues,

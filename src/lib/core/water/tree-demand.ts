@@ -5,7 +5,7 @@ import { growingSeason } from '../climate/normals';
 import type { Place } from '../climate/place';
 import { bearsAlways, isTender, type Kind } from '../kinds/kind';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
-import { rootLosses } from '../standing/losses';
+import { rootLosses, type LossRecords } from '../standing/losses';
 import type { Values } from '../values/values';
 
 /** What drives the demand of a tree on a day. */
@@ -41,12 +41,7 @@ export function leafCalendar(kind: Kind, place: Place, values: Values): (on: str
 }
 
 /** Demand of a tree at a place on a day: usual ET₀ there, whether it is in leaf, and the roots it drinks with. */
-export function treeDemand(
-	records: Pick<TreeRecords, 'tree' | 'kind' | 'places' | 'rootMap' | 'plan' | 'lifts'>,
-	place: Place,
-	on: string,
-	values: Values
-): TreeDemand {
+export function treeDemand(records: LossRecords, place: Place, on: string, values: Values): TreeDemand {
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0 && loss.on <= on);
 	const first = losses.map((loss) => loss.on).sort()[0];

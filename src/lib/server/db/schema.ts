@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { BookDetails, BookKind } from '../../core/book/book';
 import type { Backup } from '../../core/recovery/backup';
 import type { SaidForecast } from '../../core/recovery/said';
 import type { Release } from '../../core/aftercare/release';
@@ -580,6 +581,20 @@ export const backup = sqliteTable(
 		version: rowVersion()
 	},
 	(table) => [index('backup_tree').on(table.treeId, table.takenOn)]
+);
+
+export const bookEntry = sqliteTable(
+	'book_entry',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		kind: text().$type<BookKind>().notNull(),
+		on: text('on_day').notNull(),
+		details: text({ mode: 'json' }).$type<BookDetails>().notNull(),
+		note: text().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('book_entry_tree').on(table.treeId, table.on)]
 );
 
 export const decision = sqliteTable(

@@ -1,4 +1,5 @@
 import { taskSchema } from '../../core/aftercare/task';
+import { bookEntrySchema } from '../../core/book/book';
 import { changeSchema } from '../../core/changes/changes';
 import { placeSchema } from '../../core/climate/place';
 import { examinationSchema } from '../../core/diagnosis/examination';
@@ -233,6 +234,15 @@ export const decisions = aggregate({
 	orderBy: tables.decision.decidedOn
 });
 
+export const bookEntries = aggregate({
+	name: 'book-entry',
+	noun: 'entry of the field book',
+	schema: bookEntrySchema,
+	table: tables.bookEntry,
+	treeId: tables.bookEntry.treeId,
+	orderBy: tables.bookEntry.on
+});
+
 export const saidForecasts = aggregate({
 	name: 'said-forecast',
 	noun: 'forecast',
@@ -267,6 +277,7 @@ const all: readonly Aggregate<never>[] = [
 	pictures,
 	backups,
 	decisions,
+	bookEntries,
 	saidForecasts
 ] as unknown as readonly Aggregate<never>[];
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { contextFor } from '$core/standing/carried';
+	import { contextFor, foundLately } from '$core/standing/carried';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
@@ -27,7 +27,7 @@
 		type SignPart
 	} from '$core/diagnosis/signs';
 	import type { Kind } from '$core/kinds/kind';
-	import { measuredFindings, soilTools, toolFor } from '$core/measuring/measurement';
+	import { soilTools, toolFor } from '$core/measuring/measurement';
 	import { needsNewLook } from '$core/triage/triage';
 	import type { TreeRecords } from '$core/case/case';
 	import { defaultValues, type Values } from '$core/values/values';
@@ -93,10 +93,15 @@
 			? examinations[examinations.indexOf(past) - 1]
 			: examinations.filter((look) => look.examinedOn <= on).at(-1)
 	);
-	const measured = $derived(measuredFindings(records.measurements, on, tree, values));
+	const measured = $derived(foundLately(records, on, values));
 	const measuredOn = (finding: Finding | undefined): string => {
 		const from = records.measurements.find((measurement) => measurement.id === finding?.measuredBy);
-		return from ? format().day(from.measuredOn, today) : '';
+		const booked = records.book.find((entry) => entry.id === finding?.measuredBy);
+		return from
+			? format().day(from.measuredOn, today)
+			: booked
+				? `field book, ${format().day(booked.on, today)}`
+				: '';
 	};
 	const findings = $derived(past ? past.findings : draft.findings(measured));
 	const events = $derived(past ? past.events : draft.events);

@@ -40,7 +40,7 @@
 	const measuredWith = (sign: SignId): string | null => {
 		const by = look.findings.find((finding) => finding.signId === sign)?.measuredBy;
 		const measurement = measurements.find((candidate) => candidate.id === by);
-		return measurement ? toolNames[measurement.raw.tool].toLowerCase() : by ? 'a tool' : null;
+		return measurement ? toolNames[measurement.raw.tool].toLowerCase() : by ? 'the field book' : null;
 	};
 	const word = (sign: SignId, grade: number): string =>
 		gradeWord(sign, grade) === 'seen' ? 'seen' : grade === 0 ? 'looked, not there' : gradeWord(sign, grade);

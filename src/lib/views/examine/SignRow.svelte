@@ -53,7 +53,7 @@
 		>
 		{#if measured}
 			<span class="mt-0.5 flex items-center gap-1.5 text-sm text-rain">
-				<Ruler size={15} aria-hidden="true" />Measured: {gradeWord(id, measured.grade)}{measuredOn
+				<Ruler size={15} aria-hidden="true" />Found: {gradeWord(id, measured.grade)}{measuredOn
 					? `, ${measuredOn}`
 					: ''}{#if grade !== null && grade !== measured.grade}<strong class="text-ochre">
 						– you set it otherwise; your answer counts</strong

@@ -81,6 +81,11 @@
 					class="chalk no-print"
 					href={resolve('/trees/[id]/stands', { id: tree.id })}
 					aria-current={current === 'stands' ? 'page' : undefined}>How it stands</a
+				>,
+				<a
+					class="chalk no-print"
+					href={resolve('/trees/[id]/book', { id: tree.id })}
+					aria-current={current === 'book' ? 'page' : undefined}>field book</a
 				>. {standing.stands} <strong>{format().inWords(standing.next)}</strong>
 			</p>
 		</div>

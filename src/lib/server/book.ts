@@ -1,0 +1,84 @@
+import { ruleOf } from '../core/aftercare/source';
+import { bookKind, bookSentence, type BookEntry, type BookInput } from '../core/book/book';
+import { broughtUp, ruleDone, spokenAgainst, type BookFacts } from '../core/book/effects';
+import { bookFacts } from '../core/standing/booked';
+import type { Store } from './db/database';
+import { invalid } from './errors';
+import { bookEntries, tasks } from './records/records';
+import { doWork, type Work } from './records/work';
+import { readValues } from './settings';
+import { closeInWork, openTask } from './task-work';
+import { loadRecords, refuseDate, requireTree } from './trees';
+
+const sourceOf = ({ id }: { id: string }): string => `book-${id}`;
+
+/**
+ * Writes an entry into the field book, or one anew in its place: what it brings up becomes work, what it does closes the work that asked
+ * for it, and what speaks against it wants a word of why.
+ * @throws Refusal 404 · 409 written in between · 422
+ */
+export async function writeBook(
+	store: Store,
+	treeId: string,
+	input: BookInput,
+	corrects: { id: string; version: number } | null = null
+): Promise<string> {
+	const [values, records] = await Promise.all([readValues(store.db), loadRecords(store.db, treeId)]);
+	const book = records.book.filter((one) => one.id !== corrects?.id);
+	const facts: BookFacts = bookFacts({ ...records, book }, input.on, values);
+	const stops = spokenAgainst(input, book, facts, values).filter((one) => one.stop);
+	if (stops.length > 0 && input.note === '')
+		throw invalid([
+			{ field: 'note', message: `must say why all the same: ${stops.map((one) => one.text).join(' ')}` }
+		]);
+	const inGround = records.tree.situation === 'in-ground';
+	const sentence = bookSentence(input, inGround);
+	const { entryId } = await doWork(
+		store,
+		{
+			treeId,
+			stage: bookKind(input.kind).stage,
+			on: input.on,
+			what: `${corrects ? 'Field book, corrected' : 'Field book'}: ${sentence}`.slice(0, 400)
+		},
+		async (work) => {
+			const tree = await requireTree(work, treeId);
+			refuseDate('on', input.on, tree);
+			const entry: BookEntry = corrects
+				? await work.change(bookEntries, corrects.id, corrects.version, (before) => ({ ...before, ...input }))
+				: await work.add(bookEntries, input);
+			if (corrects) await dropOpen(work, treeId, entry);
+			for (const task of broughtUp(input, sentence, values))
+				await work.add(tasks, { ...task, release: null, ...openTask, source: sourceOf(entry) });
+			const rule = ruleDone(input);
+			if (rule !== null)
+				for (const task of await tasks.list(work.tx, treeId))
+					if (task.state === 'open' && task.fromOn <= input.on && ruleOf(task.source) === rule)
+						await closeInWork(work, task.id, task.version, { state: 'done', skipReason: '', on: input.on });
+		}
+	);
+	return entryId;
+}
+
+/** Takes an entry out, with the work that it brought up and that is open still. @throws Refusal 404, 409 */
+export async function removeBook(
+	store: Store,
+	treeId: string,
+	{ id, version }: { id: string; version: number }
+): Promise<string> {
+	const { entryId } = await doWork(
+		store,
+		{ treeId, stage: 'aftercare', what: 'Took an entry of the field book out' },
+		async (work) => {
+			const entry = await work.remove(bookEntries, id, version);
+			await dropOpen(work, treeId, entry);
+		}
+	);
+	return entryId;
+}
+
+async function dropOpen(work: Work, treeId: string, entry: { id: string }): Promise<void> {
+	for (const task of await tasks.list(work.tx, treeId))
+		if (task.state === 'open' && task.source === sourceOf(entry))
+			await work.remove(tasks, task.id, task.version);
+}
