@@ -250,6 +250,7 @@ async function workRoots(
 		stageDates: stageDates(kind, place, [roots.on], roots.stages, roots.on, values),
 		cuts: [],
 		notBefore: [],
+		consents: [],
 		setting: roots.setting ?? null
 	};
 	const proposal = proposalFor({ tree, kind, place, today: roots.on }, map, bare, roots.temper, values);

@@ -97,6 +97,7 @@ export const rootsWith = (cut: string[] = []): RootsInput => {
 				because: ''
 			})),
 			notBefore: [],
+			consents: [],
 			setting: null
 		}
 	};

@@ -12,7 +12,14 @@ import {
 	type BookKind,
 	type Detail
 } from '$core/book/book';
-import { ballAfter, broughtUp, crownLeft, rootsSevered, spokenAgainst } from '$core/book/effects';
+import {
+	ballAfter,
+	broughtUp,
+	crownLeft,
+	rootsSevered,
+	spokenAgainst,
+	type BookFacts
+} from '$core/book/effects';
 import { defaultValues as values } from '$core/values/values';
 import { standingOf } from '$core/standing/standing';
 import { foundLately, eventsTold } from '$core/standing/carried';
@@ -32,7 +39,7 @@ const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, n
 	});
 const blankLook = observationSchema.parse({ id: 'o', version: 1, observedOn: '2025-07-10', leafCover: 0.7 });
 const ball = { widthMm: 300, depthMm: 200 };
-const no = { rootsCutOn: null, feedingWaits: false, livingLimitMm: null, limitSteady: false };
+const no: BookFacts = { rootsCutOn: null, feedingWaits: false, livingLimitMm: null, limitSteady: false };
 
 /** Something for every detail a kind asks for. */
 function filled(kind: BookKind): BookDetails {

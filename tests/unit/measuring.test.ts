@@ -116,6 +116,37 @@ describe('scratch and tap', () => {
 			]).below
 		).toEqual([0]);
 	});
+	it('a cavity below living bark is a wound at its side, not the limit of the stem', () => {
+		const living = map([
+			[100, 0, 'alive'],
+			[700, 0, 'alive'],
+			[750, 90, 'alive'],
+			[900, 0, 'dead']
+		]);
+		const cavity = map([
+			[100, 0, 'alive'],
+			[700, 0, 'alive'],
+			[750, 90, 'alive'],
+			[900, 0, 'dead'],
+			...[300, 350, 400, 450].map((height): [number, number, 'hollow'] => [height, 180, 'hollow'])
+		]);
+		expect(cavity.limitMm).toBeGreaterThan(690);
+		expect(Math.abs(cavity.limitMm - living.limitMm)).toBeLessThan(40);
+		expect(cavity.levels).toEqual([
+			{ sideDeg: 0, aliveToMm: 700, deadFromMm: 900 },
+			{ sideDeg: 90, aliveToMm: 750, deadFromMm: null },
+			{ sideDeg: 180, aliveToMm: null, deadFromMm: 300 }
+		]);
+		// One living place above it may be a misreading: then the dead ones still count.
+		expect(
+			map([
+				[700, 0, 'alive'],
+				[300, 180, 'dead'],
+				[350, 180, 'dead'],
+				[400, 180, 'dead']
+			]).limitMm
+		).toBeLessThan(400);
+	});
 	it('refuses a point above the top', () => {
 		const parsed = scratchTapData.safeParse({
 			heightMm: 500,

@@ -409,6 +409,9 @@ describe('a letter to the owner', () => {
 			wanted: 0.6,
 			assumed: false,
 			structuralCuts: 0,
+			cuts: [],
+			asked: [],
+			carried: [],
 			structuralRot: false,
 			firmness: 'firm',
 			firmnessOn: '10 April 2026',
@@ -441,6 +444,36 @@ describe('a letter to the owner', () => {
 		const urgent = letter(change);
 		expect(urgent.urgent).toBe(true);
 		expect(urgent.answer).toMatch(/Keep people from under it/);
+	});
+	it('asks root by root, keeps the answer with day and way, and says each cut with its reason and what is held over', () => {
+		const root = 'towards north, 60 mm thick';
+		const told = letter({
+			asked: [
+				{ root, why: 'girdles the trunk', answer: null, on: null, how: '' },
+				{ root, why: '', answer: 'no', on: '3 April 2026', how: 'by telephone' }
+			],
+			cuts: [
+				{ on: '4 April 2026', root, why: 'rotten' },
+				{ on: '5 April 2026', root, why: '' }
+			],
+			carried: [
+				{ what: `The root ${root}: planned for later`, first: 'growth regained', fromOn: '1 March 2027' }
+			]
+		});
+		const of = (title: string): string[] =>
+			told.sections.find((section) => section.title === title)?.paragraphs ?? [];
+		expect(of('Roots we ask you about').slice(1)).toEqual([
+			`1. The root ${root}: girdles the trunk. Yes ☐  No ☐`,
+			`2. The root ${root}. You said no on 3 April 2026, by telephone.`
+		]);
+		expect(of('What was cut, and why')).toEqual([
+			`4 April 2026: the root ${root}, because: rotten.`,
+			`5 April 2026: the root ${root}; no reason was written down.`
+		]);
+		expect(of('What is held over')).toEqual([
+			`The root ${root}: planned for later, from 1 March 2027; first: growth regained.`
+		]);
+		expect(letter().sections.map((section) => section.title)).not.toContain('Roots we ask you about');
 	});
 	it('says nothing of its hold where nobody looked', () => {
 		expect(letter({ windows: [] }).answer).toMatch(/nothing can be said/);

@@ -5,6 +5,7 @@ import { addDays } from '$core/climate/calendar';
 import { examinationSchema } from '$core/diagnosis/examination';
 import { liftSchema, type LiftLog } from '$core/lifting/lift';
 import { emptyRoute } from '$core/lifting/route';
+import { liftEnds } from '$core/lifting/ends';
 import { liftKept, livedThroughAir, shareInBall } from '$core/lifting/lift-cost';
 import { measurementSchema, type RawReading } from '$core/measuring/measurement';
 import { pottingMixOf } from '$core/mixes/mixes';
@@ -222,6 +223,32 @@ describe('what comes along of a lift', () => {
 		expect(kept.share).toBeCloseTo(0.2, 9);
 		expect(kept.low).toBeLessThan(0.2);
 		expect(kept.high).toBeGreaterThan(0.2);
+		// The log names r0 too: its tip was followed no further than the ball, and is cut at its edge.
+		const r0 = map.segments.find((segment) => segment.id === 'r0');
+		const azimuthDeg = r0?.course.at(-1)?.azimuthDeg ?? 0;
+		const named = (diameterMm: number, turned = 0) =>
+			log({
+				ballDiameterMm: 2 * radius,
+				outMinutes: 0,
+				cutRoots: [{ azimuthDeg: azimuthDeg + turned, diameterMm, how: 'torn' }]
+			});
+		const thick = r0?.diameterEndMm ?? 0;
+		expect(liftEnds(named(thick), map, values)).toEqual([
+			{ azimuthDeg, radiusMm: radius, diameterMm: thick, how: 'torn', segmentId: 'r0' }
+		]);
+		expect(liftKept(named(thick), of, map, values).share).toBe(0);
+		expect(
+			liftEnds(named(thick, values['lifting.endMatchDeg'] + 1), { segments: r0 ? [r0] : [] }, values)[0]
+				?.segmentId
+		).toBeNull();
+		expect(liftEnds(named(thick * 2.1), { segments: r0 ? [r0] : [] }, values)[0]?.segmentId).toBeNull();
+		expect(liftEnds(named(thick), null, values)[0]?.segmentId).toBeNull();
+		// Two ends never share a root.
+		const twice = { ...named(thick), cutRoots: [...named(thick).cutRoots, ...named(thick, 5).cutRoots] };
+		expect(liftEnds(twice, { segments: r0 ? [r0] : [] }, values).map((end) => end.segmentId)).toEqual([
+			'r0',
+			null
+		]);
 		const before = fresh({ rootMap: { ...map, mappedOn: '2026-03-01' }, lifts: [lift()] });
 		expect(liftsDone(before, values)[0]?.kept.from).toBe('map');
 		const after = fresh({ rootMap: { ...map, mappedOn: '2026-03-12' }, lifts: [lift()] });

@@ -13,6 +13,7 @@ import { isStructural } from '../core/roots/shares';
 import { openFlags } from '../core/standing/flags';
 import type { PotMate } from '../core/roots/shared-pot';
 import { planStanding } from '../core/roots/standing';
+import { standingOf } from '../core/standing/standing';
 import type { WoundTreatment } from '../core/roots/wound';
 import type { Tree } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
@@ -52,9 +53,18 @@ export async function saveRoots(
 			const tree = await requireTree(work, treeId);
 			refuseDate('mappedOn', input.map.mappedOn, tree);
 			const known = new Set(input.map.segments.map((segment) => segment.id));
-			const stray = input.plan.cuts.findIndex((cut) => !known.has(cut.segmentId));
+			const told = [...input.plan.cuts, ...input.plan.consents];
+			const stray = told.findIndex((cut) => !known.has(cut.segmentId));
 			if (stray >= 0)
-				throw invalid([{ field: `plan.cuts.${stray}.segmentId`, message: 'must be a root of this map' }]);
+				throw invalid([
+					{
+						field:
+							stray < input.plan.cuts.length
+								? `plan.cuts.${stray}.segmentId`
+								: `plan.consents.${stray - input.plan.cuts.length}.segmentId`,
+						message: 'must be a root of this map'
+					}
+				]);
 			const [mapBefore] = await rootMaps.list(work.tx, treeId);
 			const [planBefore] = await plans.list(work.tx, treeId);
 			if (
@@ -163,7 +173,9 @@ async function stopsOf(
 				return segment ? [{ cut, segment }] : [];
 			}),
 			map: rootMap,
-			windows: ledger.windows
+			windows: ledger.windows,
+			consents: plan.consents,
+			permission: standingOf(records, on, values).permission.value ?? tree.permission
 		},
 		values
 	);

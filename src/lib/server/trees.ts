@@ -1,4 +1,4 @@
-import { asc, eq, max, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
@@ -7,6 +7,7 @@ import {
 	situationNames,
 	treeStateNames,
 	type ClosingInput,
+	type KindBefore,
 	type Tree,
 	type TreeInput
 } from '../core/tree/tree';
@@ -273,4 +274,31 @@ export async function referenceShootMm(db: Reader, tree: Tree): Promise<number |
 		.from(tables.observation)
 		.where(eq(tables.observation.treeId, tree.referenceTreeId));
 	return row?.most ?? null;
+}
+
+/** Latest loss first, a few of them. */
+export async function kindBefore(db: Reader, tree: Tree): Promise<KindBefore> {
+	const own = tables.tree;
+	const rows = await db
+		.select({
+			id: own.id,
+			tag: own.tag,
+			name: own.name,
+			state: own.state,
+			closedOn: own.closedOn,
+			lossCause: own.lossCause,
+			closingNote: own.closingNote,
+			shownEarlier: own.shownEarlier
+		})
+		.from(own)
+		.where(and(eq(own.kindId, tree.kindId), ne(own.id, tree.id), lte(own.takenInOn, tree.takenInOn)))
+		.orderBy(desc(own.closedOn));
+	return {
+		attempt: rows.length + 1,
+		reEstablished: rows.filter((row) => row.state === 're-established').length,
+		lost: rows
+			.filter((row) => row.state === 'dead')
+			.slice(0, 5)
+			.map(({ state: _state, ...row }) => ({ ...row, lossCause: row.lossCause as Tree['lossCause'] }))
+	};
 }

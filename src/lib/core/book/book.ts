@@ -656,3 +656,22 @@ export function bookSentence(
 	const said = [...(choice ? [choice] : []), ...parts].join(', ');
 	return `${of.label}${said ? `: ${said}` : ''}.${text ? ` ${text.replace(/\.?$/, '.')}` : ''}`;
 }
+
+/** What was put off and has not come up yet: the carry-over that is not a root. */
+export const putOff = (
+	book: readonly BookEntry[],
+	on: string
+): { what: string; first: string; fromOn: string | null }[] =>
+	book.flatMap(({ kind, details }) =>
+		kind === 'put-off' && (details.untilOn ?? on) >= on
+			? [
+					{
+						what:
+							(bookKinds['put-off'].choices.options as Record<string, string>)[details.choice ?? 'other'] ??
+							'',
+						first: details.first,
+						fromOn: details.untilOn
+					}
+				]
+			: []
+	);

@@ -351,7 +351,8 @@ export const weatherCalculations: readonly Calculation[] = [
 					z.strictObject({
 						day: count(0, 399),
 						litres: measure(0, 500, 'L').nullable(),
-						ranOut: z.boolean().default(false)
+						ranOut: z.boolean().default(false),
+						caughtL: measure(0, 5000, 'L').nullable().default(null)
 					})
 				)
 				.max(400)

@@ -2,6 +2,7 @@ import type { RootMap } from '../roots/root-map';
 import { courseLengthMm } from '../roots/geometry';
 import { rootShares } from '../roots/shares';
 import type { Values } from '../values/values';
+import { liftEnds } from './ends';
 import type { LiftLog } from './lift';
 
 /** How the roots lay where the tree stood. */
@@ -66,7 +67,11 @@ export function liftKept(
 	const named = log.cutRoots.reduce((sum, root) => sum + root.diameterMm ** 2, 0) / tree.trunkDiameterMm ** 2;
 	const most = Math.max(values['lifting.keptLeast'], 1 - named);
 	if (map && map.segments.length > 0) {
-		const mapped = keptOfMap(map, log.ballDiameterMm / 2, values);
+		// A root that the log names was cut at the edge, however far out it had been followed.
+		const named = liftEnds(log, map, values).flatMap(({ segmentId }) =>
+			segmentId === null ? [] : [segmentId]
+		);
+		const mapped = keptOfMap(map, log.ballDiameterMm / 2, new Set(named), values);
 		if (mapped !== null) {
 			const share = Math.min(most, mapped) * air;
 			const spread = values['lifting.mapSpread'] * share * (1 - share);
@@ -98,12 +103,14 @@ export function liftKept(
 function keptOfMap(
 	map: Pick<RootMap, 'segments' | 'ballRadiusMm'>,
 	radiusMm: number,
+	cutAtEdge: ReadonlySet<string>,
 	values: Values
 ): number | null {
 	const { absorbing, children } = rootShares(map.segments, values);
 	const out = new Set<string>();
 	const cutAt = (segment: RootMap['segments'][number]): number | null => {
 		const beyond = segment.course.findIndex((point) => point.radiusMm > radiusMm);
+		if (beyond < 0 && cutAtEdge.has(segment.id)) return courseLengthMm(segment.course);
 		return beyond < 0 ? null : courseLengthMm(segment.course.slice(0, Math.max(1, beyond)));
 	};
 	const loseBeyond = (id: string): void => {

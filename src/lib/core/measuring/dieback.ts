@@ -49,7 +49,8 @@ const STEPS = 400;
 
 /**
  * The dieback limit from scratches and taps: below it the stem lives, above it is dead, each reading wrong now and then. It is a level
- * of the whole stem: a dead place with two or more living ones above it, on whatever side, is a wound there and says nothing of it.
+ * of the whole stem: dead places near each other at one side, with two
+ * or more living ones well above them on whatever side, are one patch and count once.
  * Bayes over a grid of heights, every limit from the ground to the top equally likely beforehand [our own].
  * The next scratch goes where the limit is as likely above as below, on the side least looked at.
  */
@@ -57,8 +58,25 @@ export function diebackLimit({ heightMm, points }: ScratchTapData, values: Value
 	const wrong = values['measuring.misread'];
 	const limits = Array.from({ length: STEPS + 1 }, (_, i) => (i / STEPS) * heightMm);
 	const livesAbove = ({ heightMm: at }: { heightMm: number }): number =>
-		points.filter((other) => other.reading === 'alive' && other.heightMm > at).length;
-	const telling = points.filter((point) => point.reading === 'alive' || livesAbove(point) < 2);
+		points.filter(
+			(other) =>
+				other.reading === 'alive' && other.heightMm >= at + values['measuring.wound-below'] * heightMm
+		).length;
+	const apartDeg = (a: number, b: number): number => Math.abs(((a - b + 540) % 360) - 180);
+	// Read again and again, a patch is one thing that was seen.
+	const telling = points.filter(
+		(point, i) =>
+			point.reading === 'alive' ||
+			livesAbove(point) < 2 ||
+			!points
+				.slice(0, i)
+				.some(
+					(before) =>
+						before.reading !== 'alive' &&
+						apartDeg(before.sideDeg, point.sideDeg) <= 45 &&
+						Math.abs(before.heightMm - point.heightMm) <= values['measuring.wound-below'] * heightMm
+				)
+	);
 	const weights = limits.map((limit) =>
 		telling.reduce((weight, point) => {
 			const alive = point.heightMm <= limit;
@@ -82,8 +100,7 @@ export function diebackLimit({ heightMm, points }: ScratchTapData, values: Value
 	const deadShare = settled ? 0 : Math.max(0, 1 - limitMm / heightMm);
 	const close = highMm - lowMm <= values['measuring.dieback-close'] * heightMm;
 	const quarters = [0, 90, 180, 270];
-	const near = (side: number): number =>
-		points.filter((point) => Math.abs(((point.sideDeg - side + 540) % 360) - 180) <= 45).length;
+	const near = (side: number): number => points.filter((point) => apartDeg(point.sideDeg, side) <= 45).length;
 	const sideDeg = quarters.reduce((best, side) => (near(side) < near(best) ? side : best), 0);
 	return {
 		limitMm: settled ? heightMm : limitMm,
@@ -105,13 +122,13 @@ export function diebackLimit({ heightMm, points }: ScratchTapData, values: Value
 				(other) =>
 					other.reading === 'alive' &&
 					other.heightMm > point.heightMm &&
-					Math.abs(((other.sideDeg - point.sideDeg + 540) % 360) - 180) <= 45
+					apartDeg(other.sideDeg, point.sideDeg) <= 45
 			)
 				? [i]
 				: []
 		),
 		levels: quarters.flatMap((side) => {
-			const here = points.filter((point) => Math.abs(((point.sideDeg - side + 540) % 360) - 180) < 45);
+			const here = points.filter((point) => apartDeg(point.sideDeg, side) < 45);
 			if (here.length === 0) return [];
 			const alive = here.filter((point) => point.reading === 'alive').map((point) => point.heightMm);
 			const aliveToMm = alive.length > 0 ? Math.max(...alive) : null;

@@ -56,6 +56,11 @@ export const seatSchema = z
 		pads: count(0, 48).describe('Pads between wire and bark'),
 		stones: count(0, 40),
 		stoneKg: measure(0, 500, 'kg').describe('Mass of all stones'),
+		tiltDeg: measure(0, 60, '°')
+			.nullable()
+			.default(null)
+			.describe('How far it was tilted as it was set; null when nobody looked'),
+		tiltTowardDeg: measure(0, 360, '°').nullable().default(null).describe('Where its top was tilted to'),
 		offOn: calendarDate().nullable().describe('Day on which ties or stones come off')
 	})
 	.refine((seat) => seat.holding === 'own-stance' || seat.offOn !== null, {

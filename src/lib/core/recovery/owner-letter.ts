@@ -13,6 +13,18 @@ export interface LetterFacts {
 	/** Part of the map was only assumed. */
 	assumed: boolean;
 	structuralCuts: number;
+	/** Every root that was cut, with its reason. */
+	cuts: readonly { on: string; root: string; why: string }[];
+	/** Roots that the owner has a say in, and the answer. */
+	asked: readonly {
+		root: string;
+		why: string;
+		answer: 'yes' | 'no' | null;
+		on: string | null;
+		how: string;
+	}[];
+	/** What is held over, and what must happen first. */
+	carried: readonly { what: string; first: string; fromOn: string | null }[];
 	structuralRot: boolean;
 	/** Last look at how it stands. */
 	firmness: 'firm' | 'moves' | 'loose' | null;
@@ -89,6 +101,43 @@ export function ownersLetter(facts: LetterFacts): Letter {
 					...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)
 				]
 			},
+			...(facts.asked.length > 0
+				? [
+						{
+							title: 'Roots we ask you about',
+							paragraphs: [
+								'These roots hold your tree up. Each is cut only with your yes; a root you keep stays.',
+								...facts.asked.map(({ root, why, answer, on, how }, i) =>
+									answer === null
+										? `${i + 1}. The root ${root}${why ? `: ${why}` : ''}. Yes ☐  No ☐`
+										: `${i + 1}. The root ${root}${why ? `: ${why}` : ''}. You said ${answer} on ${on ?? ''}${how ? `, ${how}` : ''}.`
+								)
+							]
+						}
+					]
+				: []),
+			...(facts.cuts.length > 0
+				? [
+						{
+							title: 'What was cut, and why',
+							paragraphs: facts.cuts.map(
+								({ on, root, why }) =>
+									`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}.`
+							)
+						}
+					]
+				: []),
+			...(facts.carried.length > 0
+				? [
+						{
+							title: 'What is held over',
+							paragraphs: facts.carried.map(
+								({ what, first, fromOn }) =>
+									`${what}${fromOn ? `, from ${fromOn}` : ''}${first ? `; first: ${first}` : ''}.`
+							)
+						}
+					]
+				: []),
 			{
 				title: 'How this was found, and what it cannot tell',
 				paragraphs: [

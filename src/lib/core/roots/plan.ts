@@ -39,6 +39,15 @@ export const cutSchema = z.strictObject({
 });
 export type Cut = z.infer<typeof cutSchema>;
 
+/** Yes or no of the owner to a root, with its day and the way it came. */
+export const consentSchema = z.strictObject({
+	segmentId: id(),
+	answer: oneOf(['yes', 'no']),
+	on: calendarDate(),
+	how: note(80).describe('By letter, by telephone, on the spot')
+});
+export type Consent = z.infer<typeof consentSchema>;
+
 export const planInput = z
 	.strictObject({
 		temper: oneOf(tempers),
@@ -51,6 +60,11 @@ export const planInput = z
 			.max(400)
 			.default([])
 			.describe('Roots that a proposal does not cut before a stage'),
+		consents: z
+			.array(consentSchema)
+			.max(400)
+			.default([])
+			.describe('What the owner said of single roots, latest word each'),
 		setting: settingSchema.nullable().default(null).describe('How it is to stand; null when not tried yet')
 	})
 	.superRefine((plan, context) => {

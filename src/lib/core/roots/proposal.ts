@@ -4,7 +4,8 @@ import type { Tree } from '../tree/tree';
 import type { Values } from '../values/values';
 import { STAGE_LIMIT, type Cut, type PlanInput, type Temper } from './plan';
 import { reductionPlanInput, type ReductionPlan, type ReductionPlanInput } from './reduction-plan';
-import type { RootMapInput } from './root-map';
+import type { RootMapInput, Segment } from './root-map';
+import { isStructural } from './shares';
 import { stageDates } from './stage-dates';
 import { planStanding } from './standing';
 
@@ -14,6 +15,8 @@ export interface ProposalSubject {
 	kind: Kind;
 	place: Place;
 	today: string;
+	/** A referral is open: no structural root is proposed until it is settled. */
+	held?: boolean;
 }
 
 /** What is asked of the planner for one temper: the dates of its stages, and its question. */
@@ -29,7 +32,7 @@ export interface Proposal {
  * @param plan the plan as it stands
  */
 export function proposalFor(
-	{ tree, kind, place, today }: ProposalSubject,
+	{ tree, kind, place, today, held = false }: ProposalSubject,
 	map: RootMapInput,
 	plan: PlanInput,
 	temper: Temper,
@@ -48,16 +51,24 @@ export function proposalFor(
 		{ ...plan, temper, stageDates: dates, cuts: done },
 		values
 	);
+	const cutAlready = new Set(done.map((cut) => cut.segmentId));
+	const holds = (segment: Segment): boolean => held && isStructural(segment) && !cutAlready.has(segment.id);
+	const heldIds = new Set(map.segments.filter(holds).map((segment) => segment.id));
 	const places = (cuts: readonly Cut[]) =>
 		cuts.map(({ segmentId, atMm, stage }) => ({ segmentId, atMm, stage }));
 	return {
 		temper,
 		stageDates: dates,
 		question: reductionPlanInput.parse({
-			map,
+			map: {
+				...map,
+				segments: map.segments.map((segment) => (holds(segment) ? { ...segment, keep: true } : segment))
+			},
 			allowances: allowances.map((allowance) => allowance.share),
 			done: places(done),
-			wanted: places(plan.cuts.filter((cut) => cut.state === 'planned' && cut.byOwner)),
+			wanted: places(
+				plan.cuts.filter((cut) => cut.state === 'planned' && cut.byOwner && !heldIds.has(cut.segmentId))
+			),
 			notBefore: plan.notBefore.filter((entry) =>
 				map.segments.some((segment) => segment.id === entry.segmentId)
 			),

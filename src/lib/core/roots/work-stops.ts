@@ -1,7 +1,9 @@
 import type { SeasonFit } from '../climate/windows';
 import type { Values } from '../values/values';
 import type { StageLoss } from './ledger';
-import type { Cut } from './plan';
+import type { Permission } from '../tree/tree';
+import { consentOf, isOwnersToSay } from './consent';
+import type { Consent, Cut } from './plan';
 import type { Segment } from './root-map';
 import { cutHow } from './cutting';
 import { courseLengthMm } from './geometry';
@@ -10,9 +12,24 @@ import type { AnchorageWindow } from './ledger';
 
 /** Why a hand stops before it cuts: it may go on for a reason that is written down. */
 export interface CutStop {
-	kind: 'over-allowance' | 'cold' | 'out-of-window' | 'arborist';
+	kind: 'over-allowance' | 'cold' | 'out-of-window' | 'arborist' | 'one-way' | 'owner';
 	why: string;
 }
+
+/**
+ * A root that is the old stem or tap itself: it leaves the trunk straight down and is nearly as thick; cut at its base, nothing of it is left to
+ * go back to (handbook 14: a one-time gate).
+ */
+export const isThroughStem = (
+	segment: Pick<Segment, 'parentId' | 'flaws' | 'diameterStartMm' | 'condition'>,
+	atMm: number,
+	trunkDiameterMm: number,
+	values: Values
+): boolean =>
+	segment.parentId === null &&
+	segment.flaws.includes('descending') &&
+	segment.diameterStartMm >= values['stops.stemShare'] * trunkDiameterMm &&
+	atMm <= segment.diameterStartMm;
 
 /**
  * What stands against cutting these roots on a day. None of it forbids the work; each asks for a reason in the record.
@@ -27,7 +44,9 @@ export function cutStops(
 		coldLimitC,
 		cuts,
 		map,
-		windows
+		windows,
+		consents,
+		permission
 	}: {
 		stage: Pick<StageLoss, 'loss' | 'allowed'>;
 		seasonFit: SeasonFit;
@@ -36,6 +55,8 @@ export function cutStops(
 		cuts: readonly { cut: Pick<Cut, 'atMm'>; segment: Segment }[];
 		map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'segments'>;
 		windows: readonly AnchorageWindow[];
+		consents: readonly Consent[];
+		permission: Permission;
 	},
 	values: Values
 ): CutStop[] {
@@ -44,7 +65,29 @@ export function cutStops(
 		const { arborist } = cutHow(segment, cut, map, courseLengthMm(segment.course), values, windows);
 		return arborist === null ? [] : [arborist];
 	});
+	const oneWay = cuts.filter(({ cut, segment }) =>
+		isThroughStem(segment, cut.atMm, map.trunkDiameterMm, values)
+	);
+	const theirs = cuts.filter(({ segment }) => isOwnersToSay(segment, { permission }, map));
+	const said = (answer: Consent['answer'] | null): number =>
+		theirs.filter(
+			({ segment }) => (consentOf({ consents: [...consents] }, segment.id)?.answer ?? null) === answer
+		).length;
+	const roots = (count: number): string => `${count} structural root${count === 1 ? '' : 's'}`;
 	return [
+		...(said('no') > 0
+			? [{ kind: 'owner' as const, why: `The owner said no to ${roots(said('no'))} of these.` }]
+			: said(null) > 0
+				? [{ kind: 'owner' as const, why: `The owner was not asked about ${roots(said(null))} of these.` }]
+				: []),
+		...(oneWay.length > 0
+			? [
+					{
+						kind: 'one-way' as const,
+						why: `This cuts through the old stem or tap itself (${oneWay.map(({ segment }) => `${Math.round(segment.diameterStartMm)} mm`).join(', ')}): once, and for good. First see that the roots at the surface hold and feed it alone; try its stance without support.`
+					}
+				]
+			: []),
 		...(stage.loss > stage.allowed + 1e-9
 			? [
 					{

@@ -168,6 +168,16 @@ export function standingLines(standing: Standing): StandingGroup[] {
 								'book'
 							)
 						]),
+				...(standing.tiltDeg.value === null
+					? []
+					: [
+							line(
+								'Tilted when it was set',
+								standing.tiltDeg,
+								(deg) => words(`${Math.round(deg)}°`),
+								'replant'
+							)
+						]),
 				...(standing.lightDeg.value === null
 					? []
 					: [line('Light comes from', standing.lightDeg, (deg) => words(sideName(deg, inGround)), 'book')]),

@@ -35,6 +35,8 @@ export interface Standing {
 	/** Share of the leaf area that was last cut or burnt off. */
 	crownTaken: Fact<number>;
 	lean: Fact<{ towardDeg: number; deg: number }>;
+	/** How far it was tilted when it was last set, as somebody saw it. */
+	tiltDeg: Fact<number>;
 	/** Side that the light comes from. */
 	lightDeg: Fact<number>;
 	leafState: Fact<NonNullable<Observation['leafState']>>;
@@ -226,6 +228,22 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 				)
 			],
 			(a, b) => Math.abs(a.deg - b.deg) <= 3
+		),
+		tiltDeg: fact<number>(
+			records.plantings.flatMap((one): Said<number>[] =>
+				one.seat?.tiltDeg === null || one.seat?.tiltDeg === undefined
+					? []
+					: [
+							{
+								value: one.seat.tiltDeg,
+								on: one.plantedOn,
+								known: 'measured',
+								from: ref('planting', one),
+								by: 'planting'
+							}
+						]
+			),
+			() => true
 		),
 		lightDeg: fact<number>(
 			[

@@ -128,3 +128,11 @@ export const closingInput = z
 		error: 'must say what was learned, so that the next tree profits'
 	});
 export type ClosingInput = z.infer<typeof closingInput>;
+
+/** Trees of the same kind that were taken in here before, and what those that died taught, latest first. */
+export interface KindBefore {
+	/** Which tree or lot of its kind this one is here. */
+	attempt: number;
+	reEstablished: number;
+	lost: Pick<Tree, 'id' | 'tag' | 'name' | 'closedOn' | 'lossCause' | 'closingNote' | 'shownEarlier'>[];
+}

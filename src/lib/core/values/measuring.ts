@@ -32,6 +32,13 @@ export const measuringValues = defineValues({
 		0,
 		0.5
 	),
+	'measuring.wound-below': value(
+		'Dieback: dead places within this of each other are one patch, when two living ones lie above by as much',
+		0.1,
+		'share of height',
+		0.01,
+		0.5
+	),
 	'measuring.dieback-close': value(
 		'Dieback: the limit is close enough within',
 		0.06,

@@ -56,6 +56,14 @@ export const settingValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'stops.stemShare': {
+		label: 'A root straight down this thick against the trunk is the old stem or tap itself',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
+	},
 	'setting.formFactor': {
 		label: 'Wood of a whole tree, as a share of a column of its trunk and height',
 		value: 0.5,

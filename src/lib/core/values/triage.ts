@@ -124,6 +124,14 @@ export const triageValues = {
 		'lifting.preparedMost': value('Root-pruned or confined: the ball holds up to', 3, '× as many', 1, 10),
 		'lifting.keptLeast': value('A lift leaves at least', 0.005, 'share', 0, 0.2),
 		'lifting.mapSpread': value('How unsure what a map says of a lift is', 0.4, 'of kept × lost', 0, 2),
+		'lifting.endMatchDeg': value('A root of the log is one of the map within', 25, '°', 1, 90),
+		'lifting.endMatchThick': value(
+			'and where neither is thicker than so many times the other',
+			2,
+			'×',
+			1,
+			10
+		),
 		'lifting.out-freeMinutes': value('Roots out of the ground lose nothing for', 30, 'min', 0, 600),
 		'lifting.dryHalfMinutes': value(
 			'Then, not wetted, half of the fine roots dry in',

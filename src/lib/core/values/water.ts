@@ -242,6 +242,15 @@ export const waterValues = {
 			min: 0.005,
 			max: 0.5
 		},
+		'water.ranOutFull': {
+			label: 'Water that ran out means a full pot where the balance has it this wet too, dryness',
+			value: 0.2,
+			unit: 'share',
+			mark: 'ours',
+			note: 'Water may run through a dry ball beside the roots.',
+			min: 0,
+			max: 1
+		},
 		'water.unmeasuredError': {
 			label: 'Error of dryness after water that nobody measured (one deviation)',
 			value: 0.12,

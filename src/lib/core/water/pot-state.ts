@@ -26,8 +26,10 @@ export interface Poured {
 	on: string;
 	/** null when it was not measured; it is then taken as enough. */
 	litres: number | null;
-	/** Water ran out below, so that it was full then. */
+	/** Water ran out below: where the balance has it full too, that is sure. */
 	ranOut: boolean;
+	/** What ran out of it and was caught, L; null where nobody caught it. */
+	caughtL: number | null;
 }
 
 export interface PotStateDay {
@@ -104,7 +106,8 @@ export function potState(
 	for (const day of series) {
 		if (day.on <= begin.on) continue;
 		const given = pouredOn.get(day.on) ?? [];
-		const litres = given.reduce((sum, one) => sum + (one.litres ?? 0), 0);
+		// What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
+		const litres = given.reduce((sum, one) => sum + Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0)), 0);
 		const after = potDay(water, stores, day, phiOn(day.on), inLeaf(day.on), litres, values);
 		const lost = (after.transpirationL + after.evaporationL) / most;
 		sd = Math.min(0.5, sd + lost * (values['rootFunction.demandError'] + phiSpread));
@@ -112,7 +115,8 @@ export function potState(
 		if (given.some((one) => one.litres === null)) {
 			water = fullPot(stores);
 			sd = values['water.unmeasuredError'];
-		} else if (given.some((one) => one.ranOut)) sd = Math.min(sd, values['water.ranOutError']);
+		} else if (given.some((one) => one.ranOut) && drynessOf(water, stores) <= values['water.ranOutFull'])
+			sd = Math.min(sd, values['water.ranOutError']);
 		const expected = drynessOf(water, stores);
 		// Who waters feels and weighs before; only the evening of a device speaks of the water already.
 		const list = (seenOn.get(day.on) ?? []).filter(

@@ -132,16 +132,17 @@ function seenSince(
 		...waterings.map(({ wateredOn, litres, ranOutL }) => ({
 			on: wateredOn,
 			litres,
-			ranOut: (ranOutL ?? 0) > 0
+			ranOut: (ranOutL ?? 0) > 0,
+			caughtL: ranOutL
 		})),
 		// A weighing tells when it was last watered through; an outflow test is a watering.
 		...weighings
 			.filter(({ raw }) => raw.wateredOn >= sinceOn)
 			.filter(({ raw }) => !waterings.some((one) => one.wateredOn === raw.wateredOn))
-			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true })),
+			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true, caughtL: null })),
 		...measured.flatMap(({ raw, measuredOn }) =>
 			raw.tool === 'outflow' && !waterings.some((one) => one.wateredOn === measuredOn)
-				? [{ on: measuredOn, litres: raw.pouredL, ranOut: raw.ranOutL > 0 }]
+				? [{ on: measuredOn, litres: raw.pouredL, ranOut: raw.ranOutL > 0, caughtL: raw.ranOutL }]
 				: []
 		)
 	];

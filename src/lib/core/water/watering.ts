@@ -2,13 +2,14 @@ import { z } from 'zod';
 import { calendarDate, id, measure, note, oneOf, version } from '../fields/fields';
 import type { WeighingPair } from './root-function';
 
-export const wateringWays = ['all-round', 'from-below', 'twice', 'sparingly'] as const;
+export const wateringWays = ['all-round', 'from-below', 'twice', 'sparingly', 'reservoir'] as const;
 export type WateringWay = (typeof wateringWays)[number];
 export const wateringWayNames: Record<WateringWay, string> = {
 	'all-round': 'slowly, over the whole surface',
 	'from-below': 'soaked from below',
 	twice: 'twice, ten minutes apart',
-	sparingly: 'sparingly, round the roots only'
+	sparingly: 'sparingly, round the roots only',
+	reservoir: 'into its reservoir, what it drew'
 };
 
 /** One watering; weights before and after are what tells how much the roots drink. */

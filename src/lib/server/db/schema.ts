@@ -18,7 +18,7 @@ import type { FunctionLow, WaterState } from '../../core/water/water-state';
 import type { Seat } from '../../core/pots/seat';
 import type { Pot } from '../../core/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/outline';
-import type { Cut } from '../../core/roots/plan';
+import type { Consent, Cut } from '../../core/roots/plan';
 import type { CoursePoint, GuessedOfRoot, Obstacle, RootFlaw } from '../../core/roots/root-map';
 import type { StandingKept } from '../../core/standing/kept';
 import type { Setting } from '../../core/roots/setting';
@@ -251,6 +251,7 @@ export const reductionPlan = sqliteTable(
 		reserves: text().notNull(),
 		stageDates: text({ mode: 'json' }).$type<string[]>().notNull(),
 		notBefore: text({ mode: 'json' }).$type<{ segmentId: string; stage: number }[]>().notNull().default([]),
+		consents: text({ mode: 'json' }).$type<Consent[]>().notNull().default([]),
 		setting: text({ mode: 'json' }).$type<Setting>(),
 		version: rowVersion()
 	},

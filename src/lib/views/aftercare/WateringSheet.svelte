@@ -82,7 +82,8 @@
 			/>
 			{#if weighed}<MeasureField
 					name="ranOutL"
-					label="Ran out"
+					label="Ran out and caught"
+					hint="Leave it empty if you did not catch it."
 					unit="L"
 					value={corrects?.ranOutL ?? null}
 					optional

@@ -11,6 +11,10 @@
 	import { structuralRootZoneRadiusM } from '$core/ground/zones';
 	import type { Standing } from '$core/standing/standing';
 	import { recoveryForecast } from '$core/recovery/forecast';
+	import { putOff, sideName } from '$core/book/book';
+	import { ownersRoots } from '$core/roots/consent';
+	import { carryOver } from '$core/roots/done';
+	import { startAzimuth, type Segment } from '$core/roots/root-map';
 	import { ownersLetter } from '$core/recovery/owner-letter';
 	import { planStanding } from '$core/roots/standing';
 	import type { Values } from '$core/values/values';
@@ -29,6 +33,9 @@
 	let { records, stands, place, of, values, today }: Props = $props();
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
+	const rootOf = (id: string) => records.rootMap?.segments.find((segment) => segment.id === id);
+	const rootWords = (segment: Segment): string =>
+		`towards ${sideName(startAzimuth(segment), true)}, ${format().measure(segment.diameterStartMm, 'mm')} thick`;
 	const letter = $derived.by(() => {
 		const { rootMap, plan } = records;
 		// Of a look that was kept before such things were put on the list.
@@ -69,6 +76,51 @@
 			wanted: values['anchorage.wantedShare'],
 			assumed: rootMap?.segments.some((root) => root.seenToMm !== null) ?? false,
 			structuralCuts: (done?.cuts ?? []).filter((cut) => structural.has(cut.segmentId)).length,
+			cuts: (done?.cuts ?? []).flatMap((cut) => {
+				const segment = rootOf(cut.segmentId);
+				return segment
+					? [
+							{
+								on: format().date(cut.doneOn ?? today),
+								root: rootWords(segment),
+								why: [cut.reason, cut.because].filter(Boolean).join('; ')
+							}
+						]
+					: [];
+			}),
+			asked:
+				rootMap && plan
+					? ownersRoots(rootMap, plan, { permission: stands.permission.value ?? tree.permission }).map(
+							({ segment, cut, consent }) => ({
+								root: rootWords(segment),
+								why: cut?.reason ?? '',
+								answer: consent?.answer ?? null,
+								on: consent ? format().date(consent.on) : null,
+								how: consent?.how ?? ''
+							})
+						)
+					: [],
+			carried: [
+				...(rootMap && plan ? carryOver(rootMap, plan, null) : []).flatMap(
+					({ segmentId, why, first, fromOn }) => {
+						const segment = rootOf(segmentId);
+						return segment
+							? [
+									{
+										what: `The root ${rootWords(segment)}: ${why}`,
+										first,
+										fromOn: fromOn && format().date(fromOn)
+									}
+								]
+							: [];
+					}
+				),
+				...putOff(records.book, today).map(({ what, first, fromOn }) => ({
+					what,
+					first,
+					fromOn: fromOn && format().date(fromOn)
+				}))
+			],
 			structuralRot:
 				rootMap?.segments.some((root) => structural.has(root.id) && root.condition === 'dead') ?? false,
 			firmness: stands.firmness.value,

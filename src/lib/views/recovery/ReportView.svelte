@@ -5,6 +5,7 @@
 	import type { TreeRecords } from '$core/case/case';
 	import type { Place } from '$core/climate/place';
 	import { conditionOf } from '$core/diagnosis/conditions';
+	import { bookSentence } from '$core/book/book';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { addDays } from '$core/climate/calendar';
 	import { viewsOf } from '$core/pictures/picture';
@@ -58,6 +59,9 @@
 					today,
 					flags: [],
 					liftLeft: 1,
+					permission: tree.permission,
+					ends: [],
+					tiltDone: null,
 					rootMap: records.rootMap,
 					plan:
 						records.plan && !withCuts
@@ -195,6 +199,19 @@
 					'mm'
 				)}.
 			</p>
+		{/if}
+
+		{#if records.book.length > 0}
+			<h3 class="mt-4 text-lg">Field book</h3>
+			<ul class="text-sm">
+				{#each records.book as entry (entry.id)}
+					<li class="break-inside-avoid py-0.5">
+						{format().date(entry.on)}: {format().inWords(
+							bookSentence(entry, tree.situation === 'in-ground')
+						)}{entry.details.first ? ` First: ${entry.details.first}` : ''}
+					</li>
+				{/each}
+			</ul>
 		{/if}
 
 		<h3 class="mt-4 text-lg">Aftercare</h3>

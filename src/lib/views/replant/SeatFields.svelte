@@ -35,6 +35,7 @@
 		`${format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '')} o’clock`;
 	const wind = (ms: number): string => format().measure(ms, 'm/s');
 	const map = $derived(planning.of.records.rootMap);
+	const wanted = $derived(planning.of.records.plan?.setting);
 	/** A root as a person knows it: by its thickness. */
 	const rootWords = (id: string): string => {
 		const root = map?.segments.find((segment) => segment.id === id);
@@ -79,7 +80,17 @@
 					empty: 0,
 					whole: true
 				},
-				{ key: 'holeMm', label: 'each as wide as', unit: 'mm', empty: 'as-before' }
+				{ key: 'holeMm', label: 'each as wide as', unit: 'mm', empty: 'as-before' },
+				{
+					key: 'tiltDeg',
+					label: 'Tilted by, as it stands (°)',
+					unit: '',
+					hint:
+						wanted && wanted.thisTimeDeg >= 1
+							? `This time ${Math.round(wanted.thisTimeDeg)}° were meant; empty if nobody looked`
+							: 'Empty if nobody looked',
+					empty: null
+				}
 			]}
 			{refused}
 		/>

@@ -97,6 +97,8 @@ export class ReplantState {
 		holding: 'own-stance',
 		stones: 0,
 		stoneKg: 0,
+		tiltDeg: null,
+		tiltTowardDeg: null,
 		offOn: null
 	});
 	wireCount = $state(3);
@@ -172,7 +174,8 @@ export class ReplantState {
 		this.placeId = tree.placeId;
 		if (last?.seat) {
 			const { wires, pads: _pads, ...seat } = last.seat;
-			this.seat = seat;
+			// How far it was tilted that time is a fact of that day.
+			this.seat = { ...seat, tiltDeg: null, tiltTowardDeg: null };
 			if (wires.length > 0) this.wireCount = wires.length;
 		}
 		if (kept) {
@@ -451,6 +454,11 @@ export class ReplantState {
 			stones: this.seat.holding === 'stones' ? this.seat.stones : 0,
 			stoneKg: this.seat.holding === 'stones' ? this.seat.stoneKg : 0,
 			offOn: held ? this.seat.offOn : null,
+			// Which way is told by the angle that was tried.
+			tiltTowardDeg:
+				this.seat.tiltDeg === null
+					? null
+					: (this.seat.tiltTowardDeg ?? this.of.records.plan?.setting?.tiltTowardDeg ?? 0),
 			wires: this.wires,
 			pads: this.wires.length
 		};

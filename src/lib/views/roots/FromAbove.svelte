@@ -163,7 +163,14 @@
 			</pattern>
 		</defs>
 		<g bind:this={ground} transform={zoom.transform}>
-			<MapGround {map} {scale} values={roots.options.values} zoom={zoom.k} labelDeg={gapMiddle} />
+			<MapGround
+				{map}
+				{scale}
+				values={roots.options.values}
+				zoom={zoom.k}
+				labelDeg={gapMiddle}
+				ends={roots.options.ends}
+			/>
 
 			{#each roots.mates as mate (mate.id)}
 				<a

@@ -1,6 +1,9 @@
 <script lang="ts">
 	import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
 	import { planPoint, type PlanPoint } from '$core/roots/geometry';
+	import { cutWayNames } from '$core/lifting/lift';
+	import type { LiftEnd } from '$core/lifting/ends';
+	import { useFormat } from '$ui/format';
 	import type { RootMapInput } from '$core/roots/root-map';
 	import type { Values } from '$core/values/values';
 	import { onPage, pathOf, type MapScale } from './draw-root';
@@ -13,9 +16,28 @@
 		zoom: number;
 		/** A direction with room for labels, degrees. */
 		labelDeg: number;
+		/** Ends that a lift left. */
+		ends?: readonly LiftEnd[];
 	}
-	let { map, scale, values, zoom, labelDeg }: Props = $props();
+	let { map, scale, values, zoom, labelDeg, ends = [] }: Props = $props();
 	const uid = $props.id();
+	const format = useFormat();
+	/** A bar across the end; a torn one is frayed. */
+	function endPath({ azimuthDeg, radiusMm, diameterMm, how }: LiftEnd): string {
+		const half = Math.max(diameterMm / 2, 5 / scale.px);
+		const turn = (half / Math.max(1, radiusMm)) * (180 / Math.PI);
+		const steps = how === 'torn' ? 6 : 1;
+		return Array.from({ length: steps + 1 }, (_, i) => {
+			const { x, y } = onPage(
+				planPoint({
+					azimuthDeg: azimuthDeg - turn + (2 * turn * i) / steps,
+					radiusMm: radiusMm + (steps > 1 && i % 2 === 1 ? half * 0.6 : 0)
+				}),
+				scale
+			);
+			return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
+		}).join('');
+	}
 	const zones = $derived.by(() => {
 		if (map.frame !== 'ground') return [];
 		const trunkM = map.trunkDiameterMm / 1000;
@@ -95,4 +117,16 @@
 			/>
 		{/if}
 	</g>
+{/each}
+{#each ends as end, i (i)}
+	<path
+		d={endPath(end)}
+		fill="none"
+		class={end.how === 'torn' ? 'stroke-oxide' : 'stroke-ink'}
+		stroke-width={3 / zoom}
+		stroke-linecap="round"
+		stroke-linejoin="round"
+	>
+		<title>{format().measure(end.diameterMm, 'mm')}, {cutWayNames[end.how]}, at the lift</title>
+	</path>
 {/each}

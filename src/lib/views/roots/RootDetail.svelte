@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { azimuthOf } from '$core/circular/circular';
+	import { consentOf, isOwnersToSay } from '$core/roots/consent';
 	import { computedFlaws } from '$core/roots/course';
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
@@ -30,6 +31,7 @@
 	const format = useFormat();
 	const treated = $derived(roots.treatment(segment));
 	const done = $derived(treated.kind === 'cut' && treated.cut.state === 'done');
+	const consent = $derived(consentOf(roots.plan, segment.id));
 	let editing = $state(false);
 	let picking = $state(false);
 	const notBefore = $derived(
@@ -256,6 +258,38 @@
 				/>{mm.unit} of {format().measure(Math.round(courseLengthMm(segment.course)), 'mm')}</label
 			>
 			<span class="text-sm whitespace-nowrap">costs {format().percent(cost, 1)}</span>
+		</span>
+	{/if}
+	{#if consent || (treated.kind === 'cut' && isOwnersToSay(segment, roots.options, roots.map))}
+		<span class="flex flex-wrap items-center gap-1.5" role="group" aria-label="What the owner says">
+			<span class="text-sm">Owner</span>
+			{#each ['yes', 'no'] as const as answer (answer)}
+				<button
+					class={key(consent?.answer === answer)}
+					aria-pressed={consent?.answer === answer}
+					onclick={() =>
+						roots.answer(
+							segment.id,
+							consent?.answer === answer ? null : { answer, on: roots.options.today, how: consent?.how ?? '' }
+						)}>{answer === 'yes' ? 'Yes' : 'No'}</button
+				>
+			{/each}
+			{#if consent}
+				<input
+					class="input w-40"
+					aria-label="How the owner said it"
+					placeholder="by letter, by phone"
+					maxlength="80"
+					value={consent.how}
+					onchange={(event) =>
+						roots.answer(segment.id, {
+							answer: consent.answer,
+							on: consent.on,
+							how: event.currentTarget.value.trim()
+						})}
+				/>
+				<span class="text-sm whitespace-nowrap">{format().day(consent.on, roots.options.today)}</span>
+			{:else}<span class="text-sm">not asked yet</span>{/if}
 		</span>
 	{/if}
 	<span class="ml-auto flex">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { clockOf } from '$core/circular/circular';
 	import { roman } from '$core/roots/plan';
 	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
@@ -86,6 +87,19 @@
 		event.preventDefault();
 	}
 	const loss = $derived(roots.focus);
+	/** Torn ends whose root was not cut since. */
+	const tornEnds = $derived(
+		roots.options.ends
+			.filter(
+				(end) =>
+					end.how === 'torn' &&
+					!roots.plan.cuts.some((cut) => cut.segmentId === end.segmentId && cut.state === 'done')
+			)
+			.map(
+				(end) =>
+					`${format().measure(end.diameterMm, 'mm')} at ${format().clock(clockOf(end.azimuthDeg, roots.map.frame))}`
+			)
+	);
 </script>
 
 <svelte:window
@@ -185,6 +199,9 @@
 				onclick={() => roots.redo()}><Redo2 size={16} /></Button
 			>
 		</div>
+		{#if tornEnds.length > 0}<p class="mb-2 text-sm">
+				Torn at the lift, to be cut clean behind the tear: {tornEnds.join(', ')}.
+			</p>{/if}
 		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">
 				{format().inWords(roots.problem)}
 			</p>{/if}

@@ -352,6 +352,13 @@
 			</g>
 		</svg>
 		<p>
+			{#if roots.options.tiltDone}
+				{@const { deg, on } = roots.options.tiltDone}
+				When it was set {format().day(on, roots.options.today)} it was tilted by
+				<strong>{Math.round(deg)}°</strong>{setting.tiltDeg - deg >= 1
+					? `; ${Math.round(setting.tiltDeg - deg)}° of what is tried here are left`
+					: ''}.
+			{/if}
 			{#if split.nextTimeDeg < 0.5}
 				All of it fits <strong>this time</strong>.
 			{:else}

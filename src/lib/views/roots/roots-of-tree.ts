@@ -1,3 +1,4 @@
+import type { LiftEnd } from '$core/lifting/ends';
 import type { Place } from '$core/climate/place';
 import type { Kind } from '$core/kinds/kind';
 import type { Observation } from '$core/recovery/observation';
@@ -5,7 +6,7 @@ import type { Plan } from '$core/roots/plan';
 import type { RootMap } from '$core/roots/root-map';
 import type { PotMate } from '$core/roots/shared-pot';
 import type { OpenFlag } from '$core/standing/flags';
-import type { Tree } from '$core/tree/tree';
+import type { Permission, Tree } from '$core/tree/tree';
 import type { Values } from '$core/values/values';
 
 /** What the views of the roots of a tree are made from. */
@@ -24,6 +25,12 @@ export interface RootsOfTree {
 	flags: readonly OpenFlag[];
 	/** Share of its roots that a lift left it, of what its crown had grown with; 1 where it was not lifted. */
 	liftLeft: number;
+	/** Ends that lifts left, where the log says. */
+	ends: readonly LiftEnd[];
+	/** How far it was really tilted when it was last set; null where nobody looked. */
+	tiltDone: { deg: number; on: string } | null;
+	/** Permission as it was last said: whose word is asked before a structural root is cut. */
+	permission: Permission;
 	/** Coldest night ahead of freshly cut roots, °C; null for roots that stay in the ground. */
 	nightC: number | null;
 	/** Other trees in the same pot. */

@@ -8,6 +8,7 @@ import {
 	planInput,
 	roman,
 	tempers,
+	type Consent,
 	type Cut,
 	type Plan,
 	type PlanInput,
@@ -42,6 +43,7 @@ import { stageGate } from '$core/roots/stage-gate';
 import { bearsAlways } from '$core/kinds/kind';
 import { coldLimit } from '$core/climate/cold-limit';
 import { seasonFit } from '$core/climate/windows';
+import { consentOf } from '$core/roots/consent';
 import { cutStops, type CutStop } from '$core/roots/work-stops';
 import { planStanding, type PlanStanding } from '$core/roots/standing';
 import { createPlanner, type Planner } from '$lib/workers/planner';
@@ -143,6 +145,7 @@ export class RootsState {
 						stageDates: stageDates(kind, place, [today], 3, today, values),
 						cuts: [],
 						notBefore: [],
+						consents: [],
 						setting: null
 					}
 		};
@@ -215,7 +218,9 @@ export class RootsState {
 					return segment ? [{ cut, segment }] : [];
 				}),
 				map: this.map,
-				windows: ledger.windows
+				windows: ledger.windows,
+				consents: this.plan.consents,
+				permission: this.options.permission
 			},
 			values
 		);
@@ -375,7 +380,7 @@ export class RootsState {
 		}));
 		this.commit({
 			map: { ...this.map, segments: [...standing, ...brought] },
-			plan: way === 'add' ? this.plan : { ...this.plan, cuts: [], notBefore: [] }
+			plan: way === 'add' ? this.plan : { ...this.plan, cuts: [], notBefore: [], consents: [] }
 		});
 		this.selectedId = brought[0]?.id ?? null;
 		return '';
@@ -408,7 +413,8 @@ export class RootsState {
 			plan: {
 				...this.plan,
 				cuts: this.plan.cuts.filter((cut) => !gone.has(cut.segmentId)),
-				notBefore: this.plan.notBefore.filter((entry) => !gone.has(entry.segmentId))
+				notBefore: this.plan.notBefore.filter((entry) => !gone.has(entry.segmentId)),
+				consents: this.plan.consents.filter((entry) => !gone.has(entry.segmentId))
 			}
 		});
 		this.selectedId = this.map.segments[Math.min(index, this.map.segments.length - 1)]?.id ?? null;
@@ -437,6 +443,32 @@ export class RootsState {
 				...this.plan,
 				stageDates: kind === 'cut' ? this.#datesFor(stage) : this.plan.stageDates,
 				cuts: kind === 'cut' ? [...others, this.#cut(changed, stage)] : others
+			}
+		});
+	}
+
+	/** What the owner said of a root. A no locks it; null takes the answer back. */
+	answer(id: string, said: Omit<Consent, 'segmentId'> | null): void {
+		const segment = this.map.segments.find((candidate) => candidate.id === id);
+		if (!segment) return;
+		const no = said?.answer === 'no';
+		const wasNo = consentOf(this.plan, id)?.answer === 'no';
+		this.commit({
+			map: {
+				...this.map,
+				segments: this.map.segments.map((one) =>
+					one.id === id && (no || wasNo) ? { ...one, keep: no } : one
+				)
+			},
+			plan: {
+				...this.plan,
+				cuts: no
+					? this.plan.cuts.filter((cut) => cut.segmentId !== id || cut.state === 'done')
+					: this.plan.cuts,
+				consents: [
+					...this.plan.consents.filter((one) => one.segmentId !== id),
+					...(said ? [{ segmentId: id, ...said }] : [])
+				]
 			}
 		});
 	}
@@ -521,7 +553,7 @@ export class RootsState {
 	/** Has the three tempers worked out beside each other; what was cut or set by hand stays. */
 	async propose(): Promise<void> {
 		this.stopPlanning();
-		const { tree, kind, place, values, today, makePlanner = createPlanner } = this.options;
+		const { tree, kind, place, values, today, flags, makePlanner = createPlanner } = this.options;
 		this.proposals = [];
 		this.planProblem = '';
 		this.planning = true;
@@ -530,7 +562,13 @@ export class RootsState {
 		const { map, plan } = this;
 		try {
 			for (const temper of tempers) {
-				const proposal = proposalFor({ tree, kind, place, today }, map, plan, temper, values);
+				const proposal = proposalFor(
+					{ tree, kind, place, today, held: flags.length > 0 },
+					map,
+					plan,
+					temper,
+					values
+				);
 				const result = await planner.plan(proposal.question, values);
 				if (this.#planner !== planner) return;
 				const proposed = planFrom(plan, proposal, result, () => newId('c'));

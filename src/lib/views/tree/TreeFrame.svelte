@@ -3,7 +3,14 @@
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import type { LineOfCare } from '$core/line-of-care/line';
-	import { situationNames, stageNames, stages, treeStateNames, type Tree } from '$core/tree/tree';
+	import {
+		situationNames,
+		stageNames,
+		stages,
+		treeStateNames,
+		type KindBefore,
+		type Tree
+	} from '$core/tree/tree';
 	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { onMount, type Snippet } from 'svelte';
@@ -11,6 +18,7 @@
 	import type { WorkStop } from '$core/weather/work-stop';
 	import Caution from '$ui/Caution.svelte';
 	import CaseClosed from './CaseClosed.svelte';
+	import EarlierLosses from './EarlierLosses.svelte';
 	import WorkStops from './WorkStops.svelte';
 	import LineOfCareView from './LineOfCare.svelte';
 
@@ -26,6 +34,8 @@
 		workStops: readonly WorkStop[];
 		/** A look says to act at its roots now. */
 		pressing: boolean;
+		/** Trees of its kind that were here before. */
+		kindBefore: KindBefore | null;
 		/** Referrals that are open. */
 		flags: readonly OpenFlag[];
 		today: string;
@@ -40,6 +50,7 @@
 		empty,
 		workStops,
 		pressing,
+		kindBefore,
 		flags,
 		today,
 		children
@@ -59,6 +70,8 @@
 	const beginsWork = $derived(
 		/\/(examine\/before|roots\/bench|replant|replant\/lift)$/.test(page.url.pathname)
 	);
+	/** Where a tree begins, what was lost of its kind is told first. */
+	const isBeginning = $derived(/\/(take-in|examine|examine\/before)$/.test(page.url.pathname));
 	const isCare = $derived(['roots', 'replant', 'aftercare'].includes(current));
 	/** A sheet made for printing carries its own head. */
 	const isSheet = $derived(/\/(sheet|card|report|letter)$/.test(page.url.pathname));
@@ -133,6 +146,10 @@
 				</Caution>
 			{/each}
 		</div>
+	{/if}
+
+	{#if isBeginning && kindBefore && kindBefore.lost.length > 0}
+		<div class="page no-print pt-4"><EarlierLosses {kindName} before={kindBefore} /></div>
 	{/if}
 
 	{#if isCare && tree.state !== 'in-care'}

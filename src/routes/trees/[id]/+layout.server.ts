@@ -11,7 +11,7 @@ import { loading } from '$lib/server/edge/http';
 import { isValueKey, resolveValues } from '$core/values/values';
 import { readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { loadRecords, referenceShootMm } from '$lib/server/trees';
+import { kindBefore, loadRecords, referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
 /** Read anew on every change of page, so that each stage sees what was kept on another, by whatever way one comes back. */
@@ -38,6 +38,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 			overridden: Object.keys(overrides).filter(isValueKey),
 			kind,
 			place: place ?? null,
+			kindBefore: tree.state === 'in-care' ? await kindBefore(db, tree) : null,
 			care: lineOfCare(records, today(), values),
 			standing: standingSentence(
 				records,

@@ -11,6 +11,7 @@
 	care={data.care}
 	standing={data.standing}
 	empty={data.empty}
+	kindBefore={data.kindBefore}
 	flags={data.flags}
 	workStops={data.workStops}
 	pressing={data.urgent?.atRoots === true}

@@ -253,6 +253,19 @@
 					<span class="block text-base text-slate">Close enough.</span>
 				{/if}
 			</p>
+			{#if result.levels.length > 1}
+				<ul class="text-sm" aria-label="How high each side lives">
+					{#each result.levels as level (level.sideDeg)}
+						<li>
+							{capital(sideName(level.sideDeg))}: {level.aliveToMm === null
+								? 'no living place found'
+								: `alive at ${format().measure(level.aliveToMm, 'mm')}`}{level.deadFromMm === null
+								? ''
+								: `, dead from ${format().measure(level.deadFromMm, 'mm')}`}
+						</li>
+					{/each}
+				</ul>
+			{/if}
 			{#if result.below.length > 0}
 				<p class="text-sm text-ochre">
 					{result.below.length === 1 ? 'One place is' : `${result.below.length} places are`} dead below living bark:

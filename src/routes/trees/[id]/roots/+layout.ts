@@ -1,10 +1,11 @@
 import type { RootsOfTree } from '$views/roots/roots-of-tree';
+import { liftEnds } from '$core/lifting/ends';
 import { liftsDone } from '$core/standing/losses';
 import { looksSeen } from '$core/standing/looks';
 import type { LayoutLoad } from './$types';
 
 export const load: LayoutLoad = async ({ parent, data }) => {
-	const { records, kind, place, values, today, flags } = await parent();
+	const { records, kind, place, values, today, flags, stands } = await parent();
 	const of: RootsOfTree | null = place && {
 		tree: records.tree,
 		kind,
@@ -19,6 +20,12 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 			.filter((lift) => lift.on <= (records.rootMap?.mappedOn ?? today))
 			.reduce((left, { kept }) => left * kept.share, 1),
 		referenceShootMm: data.referenceShootMm,
+		ends: records.lifts.flatMap(({ log }) => (log ? liftEnds(log, records.rootMap, values) : [])),
+		tiltDone:
+			stands.tiltDeg.value === null || stands.tiltDeg.on === null
+				? null
+				: { deg: stands.tiltDeg.value, on: stands.tiltDeg.on },
+		permission: stands.permission.value ?? records.tree.permission,
 		nightC: data.nightC,
 		mates: data.mates
 	};

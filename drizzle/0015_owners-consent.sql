@@ -1,0 +1,1 @@
+ALTER TABLE `reduction_plan` ADD `consents` text DEFAULT '[]' NOT NULL;

@@ -1,0 +1,167 @@
+import { describe, expect, it } from 'vitest';
+import { bookDetails, bookInput, type BookDetails, type BookKind } from '$core/book/book';
+import { defaultValues } from '$core/values/values';
+import { removeBook, writeBook } from '$lib/server/book';
+import { exportCase, importCase } from '$lib/server/case-file';
+import { undo } from '$lib/server/records/work';
+import { kindBefore, loadRecords, takeIn, closeTree } from '$lib/server/trees';
+import { closingInput } from '$core/tree/tree';
+import { standingOf } from '$core/standing/standing';
+import { rootLosses } from '$core/standing/losses';
+import { today } from '$lib/server/clock';
+import { freshStore, refusal, storeWithTree } from './helpers';
+
+const input = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, note = '') =>
+	bookInput.parse({ kind, on, details: { ...bookDetails.parse({}), ...details }, note });
+
+describe('the field book', () => {
+	it('keeps an entry, what it brings up, and its correction; taken out, its open work goes with it', async () => {
+		const { store, tree } = await storeWithTree();
+		const on = today();
+		await writeBook(store, tree.id, input('covered', on, { untilOn: '2026-05-20' }));
+		const before = await loadRecords(store.db, tree.id);
+		expect(before.book).toHaveLength(1);
+		expect(
+			before.tasks.filter((task) => task.state === 'open').map((task) => [task.title, task.fromOn])
+		).toEqual([['Begin to take the cover off, a little longer each day', '2026-05-20']]);
+		expect(before.journal.at(-1)?.what).toBe(
+			'Field book: Plastic cover or tent put on: begin to take it off on 2026-05-20.'
+		);
+		const [entry] = before.book;
+		if (!entry) throw new Error('no entry');
+		await writeBook(store, tree.id, input('covered', on, { untilOn: '2026-06-01' }), entry);
+		const after = await loadRecords(store.db, tree.id);
+		expect(after.book.map((one) => [one.id, one.version, one.details.untilOn])).toEqual([
+			[entry.id, 2, '2026-06-01']
+		]);
+		expect(after.tasks.map((task) => task.fromOn)).toEqual(['2026-06-01']);
+		expect((await refusal(removeBook(store, tree.id, entry))).status).toBe(409);
+		const out = await removeBook(store, tree.id, { id: entry.id, version: 2 });
+		expect((await loadRecords(store.db, tree.id)).tasks).toEqual([]);
+		await undo(store, out);
+		const back = await loadRecords(store.db, tree.id);
+		expect([back.book.length, back.tasks.length]).toEqual([1, 1]);
+	});
+	it('is part of a case and reads back identically', async () => {
+		const { store, tree } = await storeWithTree();
+		await writeBook(
+			store,
+			tree.id,
+			input('ball-scored', today(), { count: 6, depthMm: 20, choice: 'sides' })
+		);
+		const written = await exportCase(store.db, tree.id);
+		const elsewhere = await freshStore();
+		await importCase(elsewhere, JSON.parse(JSON.stringify(written)));
+		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
+		const records = await loadRecords(elsewhere.db, tree.id);
+		expect(rootLosses(records, defaultValues).done).toEqual([
+			expect.objectContaining({ by: 'ball', on: today() })
+		]);
+		expect(standingOf(records, today(), defaultValues).rootsLiving.known).toBe('worked-out');
+	});
+	it('a stop is answered with a word of why, and nothing is written without it', async () => {
+		const { store, tree } = await storeWithTree();
+		const sawn = { heightMm: 500, choice: 'open', count: 4 };
+		const no = await refusal(writeBook(store, tree.id, input('stem-sawn', today(), sawn)));
+		expect(no.problems[0]).toMatchObject({
+			field: 'note',
+			message: expect.stringContaining('was not found yet') as string
+		});
+		expect((await loadRecords(store.db, tree.id)).book).toEqual([]);
+		await writeBook(store, tree.id, input('stem-sawn', today(), sawn, 'Split by the storm'));
+		const kept = await loadRecords(store.db, tree.id);
+		expect(kept.journal.at(-1)?.what).toContain('Split by the storm');
+		expect(standingOf(kept, today(), defaultValues).heightMm.value).toBe(500);
+	});
+	it('refuses a day that cannot be', async () => {
+		const { store, tree } = await storeWithTree();
+		expect(
+			(await refusal(writeBook(store, tree.id, input('bought', '2099-01-01', { choice: 'sun' })))).problems[0]
+				?.field
+		).toBe('on');
+		expect(
+			(await refusal(writeBook(store, 'nobody', input('bought', today(), { choice: 'sun' })))).status
+		).toBe(404);
+	});
+	it('work that an entry does is closed by it, of its own rule alone', async () => {
+		const { store, tree } = await storeWithTree();
+		const task = (title: string, source: string) =>
+			store.write(async (tx) => {
+				const { tasks } = await import('$lib/server/records/records');
+				const { openTask } = await import('$lib/server/task-work');
+				const { taskInput } = await import('$core/aftercare/task');
+				await tasks.put(tx, tree.id, {
+					...taskInput.parse({ kind: 'other', title, fromOn: today(), toOn: today() }),
+					...openTask,
+					source,
+					id: `t-${title}`,
+					version: 1
+				});
+			});
+		await task('turn', `turning@${today()}`);
+		await task('feed', `feeding@${today()}`);
+		await writeBook(store, tree.id, input('turned', today(), { bearingDeg: 90 }));
+		const state = async () =>
+			(await loadRecords(store.db, tree.id)).tasks.map((one) => [one.title, one.state]).sort();
+		expect(await state()).toEqual([
+			['feed', 'open'],
+			['turn', 'done']
+		]);
+		// Feeding waits: fed against that, the word of why is kept.
+		const fed = input('fed', today(), { product: 'Fish' });
+		expect((await refusal(writeBook(store, tree.id, fed))).problems[0]?.message).toContain(
+			'Feeding still waits'
+		);
+		await writeBook(store, tree.id, { ...fed, note: 'Leaves were yellow' });
+		expect(await state()).toEqual([
+			['feed', 'done'],
+			['turn', 'done']
+		]);
+	});
+});
+
+describe('what was lost of a kind before', () => {
+	it('is told with its lesson, and the next tree is counted', async () => {
+		const { store, tree: first } = await storeWithTree({ takenInOn: '2025-01-01' });
+		const {
+			id: _id,
+			version: _v,
+			state: _s,
+			closedOn: _c,
+			closingNote: _n,
+			lossCause: _l,
+			lossConditions: _o,
+			shownEarlier: _e,
+			...again
+		} = first;
+		const { tree: second } = await takeIn(store, { ...again, tag: 'T-2', takenInOn: '2025-06-01' });
+		await closeTree(
+			store,
+			first.id,
+			first.version,
+			closingInput.parse({
+				state: 'dead',
+				closedOn: '2025-05-01',
+				lossCause: 'cut-too-much',
+				closingNote: 'Half would have been enough',
+				shownEarlier: 'Buds in April'
+			})
+		);
+		expect(await kindBefore(store.db, second)).toEqual({
+			attempt: 2,
+			reEstablished: 0,
+			lost: [
+				{
+					id: first.id,
+					tag: 'T-1',
+					name: first.name,
+					closedOn: '2025-05-01',
+					lossCause: 'cut-too-much',
+					closingNote: 'Half would have been enough',
+					shownEarlier: 'Buds in April'
+				}
+			]
+		});
+		expect(await kindBefore(store.db, first)).toMatchObject({ attempt: 1, lost: [] });
+	});
+});
