@@ -108,6 +108,7 @@ export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = [])
 		backups: [],
 		decisions: [],
 		book: [],
+		mates: [],
 		forecasts: [],
 		journal: [],
 		...change

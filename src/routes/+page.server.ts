@@ -72,7 +72,7 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => {
 			const { treeId, watering } = wateringForm(form);
-			const { entryId } = await recordWatering(await getStore(), treeId, watering);
+			const { entryIds: entryId } = await recordWatering(await getStore(), treeId, watering);
 			return { told: 'Watered.', entryId };
 		});
 	},

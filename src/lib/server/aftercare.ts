@@ -23,11 +23,11 @@ import { wateringInput } from '../core/water/watering';
 import type { Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
-import { observations, tasks, waterings } from './records/records';
+import { observations, tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { closeAnswered, closeInWork, openTask } from './task-work';
-import { loadRecords, refuseCare, requireTree } from './trees';
-import { wateringPiece } from './water';
+import { loadRecords, matesInPot, refuseCare, requireTree } from './trees';
+import { matePieces, wateringPiece } from './water';
 
 /** What is looked after on a tree that nobody worked on. */
 const untouchedRules = new Set(['turning', 'suckers', 'repot-need', 'clear-growth', 'collar-again']);
@@ -327,10 +327,29 @@ export async function doTogether(store: Store, input: TogetherInput, on: string)
 			})
 		)
 	);
+	// Trees of one shared pot are watered once.
+	const poured: TogetherInput['waterings'] = [];
+	const covered = new Set<string>();
+	for (const one of input.waterings) {
+		if (covered.has(one.treeId)) continue;
+		poured.push(one);
+		covered.add(one.treeId);
+		const own = await trees.get(store.db, one.treeId);
+		for (const mate of own ? await matesInPot(store.db, own) : []) covered.add(mate.id);
+	}
+	const mates = await matePieces(
+		store.db,
+		poured.map((one) => one.treeId),
+		on,
+		['watering']
+	);
+	// A task of a mate that is closed here by itself is not closed twice.
+	const closing = new Set(input.tasks.map((one) => one.treeId));
 	return doWorks(store, [
 		...closings,
-		...input.waterings.map(({ treeId, litres }) =>
+		...poured.map(({ treeId, litres }) =>
 			wateringPiece(treeId, wateringInput.parse({ wateredOn: on, litres }))
-		)
+		),
+		...mates.filter(({ told }) => told.treeId === null || !closing.has(told.treeId))
 	]);
 }

@@ -34,7 +34,7 @@ import { loadRecords } from './trees';
 
 /** A whole tree as a document. @throws Refusal 404 */
 export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => {
-	const { pictures: taken, ...records } = await loadRecords(db, treeId);
+	const { pictures: taken, mates: _mates, ...records } = await loadRecords(db, treeId);
 	const withFiles: CasePicture[] = [];
 	let bytes = 0;
 	// Newest first, as many files as a case may carry; the record of each goes along in any case.

@@ -1,4 +1,3 @@
-import { and, eq, ne, sql } from 'drizzle-orm';
 import type { TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
 import { coldLimit } from '../core/climate/cold-limit';
@@ -21,12 +20,11 @@ import { nextLooks } from './aftercare';
 import { today } from './clock';
 import { openTask } from './task-work';
 import type { Reader, Store } from './db/database';
-import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { plans, rootMaps, tasks } from './records/records';
 import { doWork } from './records/work';
 import { sayForecast } from './recovery';
-import { loadRecords, refuseCare, refuseDate, requireTree } from './trees';
+import { loadRecords, matesInPot, refuseCare, refuseDate, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 export interface RootsInput {
@@ -96,23 +94,10 @@ export async function saveRoots(
 
 /** Maps of the other trees in care that stand in the same pot. */
 export async function potMates(db: Reader, tree: Tree): Promise<PotMate[]> {
-	if (tree.sharedPot.trim() === '') return [];
-	const rows = await db
-		.select({ id: tables.tree.id, tag: tables.tree.tag, name: tables.tree.name })
-		.from(tables.tree)
-		.where(
-			and(
-				ne(tables.tree.id, tree.id),
-				eq(tables.tree.state, 'in-care'),
-				sql`lower(${tables.tree.sharedPot}) = lower(${tree.sharedPot})`
-			)
-		)
-		.orderBy(tables.tree.tag)
-		.limit(20);
 	const found = await Promise.all(
-		rows.map(async (row): Promise<PotMate[]> => {
-			const [map] = await rootMaps.list(db, row.id);
-			return map ? [{ ...row, map }] : [];
+		(await matesInPot(db, tree)).map(async ({ id, tag, name }): Promise<PotMate[]> => {
+			const [map] = await rootMaps.list(db, id);
+			return map ? [{ id, tag, name, map }] : [];
 		})
 	);
 	return found.flat();

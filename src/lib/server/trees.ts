@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { TreeRecords } from '../core/case/case';
+import type { PotMateRecords, TreeRecords } from '../core/case/case';
 import { addDays } from '../core/climate/calendar';
 import type { Place } from '../core/climate/place';
 import {
@@ -104,6 +104,7 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 	].sort();
 	const stood = await Promise.all(placeIds.map((id) => places.get(db, id)));
 	return {
+		mates: await potMateRecords(db, tree),
 		tree,
 		kind,
 		places: stood.filter((place): place is Place => place !== null),
@@ -128,6 +129,43 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		journal: journal as TreeRecords['journal']
 	};
 }
+
+/** Other trees in care that stand in the same pot, by its name. */
+export async function matesInPot(db: Reader, tree: Tree): Promise<PotMateRecords['tree'][]> {
+	if (tree.sharedPot.trim() === '' || tree.situation !== 'potted') return [];
+	const own = tables.tree;
+	return db
+		.select({
+			id: own.id,
+			tag: own.tag,
+			name: own.name,
+			heightM: own.heightM,
+			trunkDiameterMm: own.trunkDiameterMm
+		})
+		.from(own)
+		.where(
+			and(
+				ne(own.id, tree.id),
+				eq(own.state, 'in-care'),
+				eq(own.situation, 'potted'),
+				sql`lower(trim(${own.sharedPot})) = lower(trim(${tree.sharedPot}))`
+			)
+		)
+		.orderBy(own.tag)
+		.limit(20);
+}
+
+const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]> =>
+	Promise.all(
+		(await matesInPot(db, tree)).map(async (mate) => {
+			const [planted, watered, measured] = await Promise.all([
+				plantings.list(db, mate.id),
+				waterings.list(db, mate.id),
+				measurements.list(db, mate.id)
+			]);
+			return { tree: mate, plantings: planted, waterings: watered, measurements: measured };
+		})
+	);
 
 async function checkTree(work: Work, input: TreeInput, ownId: string | null): Promise<void> {
 	const problems = [];

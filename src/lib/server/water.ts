@@ -24,12 +24,12 @@ import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
-import { waterings } from './records/records';
-import { doWork, type Piece, type Work } from './records/work';
+import { trees, waterings } from './records/records';
+import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { invalid, notFound } from './errors';
 import { readOverrides, readValues } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, referenceShootMm, refuseCare, requireTree } from './trees';
+import { loadRecords, matesInPot, referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 /** Weather reaches back so far for the filter, and so far ahead. */
@@ -92,10 +92,47 @@ export async function recordWatering(
 	treeId: string,
 	input: WateringInput,
 	corrects: { id: string; version: number } | null = null
-): Promise<{ watering: Watering; entryId: string }> {
+): Promise<{ watering: Watering; entryId: string; entryIds: string[] }> {
 	const { told, work } = wateringPiece(treeId, input, corrects);
-	const { result, entryId } = await doWork(store, told, work);
-	return { watering: result, entryId };
+	const mates = corrects
+		? []
+		: await matePieces(store.db, [treeId], input.wateredOn, answeredByWatering(input));
+	let watering: Watering | undefined;
+	const entryIds = await doWorks(store, [
+		{ told, work: async (running) => void (watering = await work(running)) },
+		...mates
+	]);
+	const [entryId] = entryIds;
+	if (!watering || entryId === undefined) throw new Error('a watering was not kept');
+	return { watering, entryId, entryIds };
+}
+
+/** Watered with its pot: for each mate in a shared pot the work that asked for it is closed. */
+export async function matePieces(
+	db: Reader,
+	treeIds: readonly string[],
+	on: string,
+	answers: Parameters<typeof closeAnswered>[2]
+): Promise<Piece[]> {
+	const pieces: Piece[] = [];
+	const met = new Set(treeIds);
+	for (const id of treeIds) {
+		const own = await trees.get(db, id);
+		for (const mate of own ? await matesInPot(db, own) : []) {
+			if (met.has(mate.id)) continue;
+			met.add(mate.id);
+			pieces.push({
+				told: {
+					treeId: mate.id,
+					stage: 'aftercare',
+					on,
+					what: `Watered with its pot, by ${own?.tag ?? ''}`
+				},
+				work: (running) => closeAnswered(running, mate.id, answers, on)
+			});
+		}
+	}
+	return pieces;
 }
 
 /** Takes a watering out that was written by mistake; undo brings it back. @throws Refusal 404, 409 */
@@ -171,11 +208,13 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		})
 		.from(weatherDay);
 	const own = JSON.stringify(await readOverrides(db));
+	// What is done to a mate in a shared pot is done to its pot.
+	const ofMates = sql`coalesce((select max(j."at_instant") || count(*) from ${journal} j join ${tree} m on m."id" = j."treeId" where lower(m."sharedPot") = lower(${tree}."sharedPot")), '')`;
 	const rows = await jsonRows<{ id: string; basis: string; known: string | null }>(
 		db,
 		{
 			id: tree.id,
-			basis: sql`'5|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
+			basis: sql`'6|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || case when ${tree.sharedPot} = '' then '' else ${ofMates} end || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
 			known: cache.basis
 		},
 		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`

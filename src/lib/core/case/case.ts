@@ -66,7 +66,16 @@ export const treeCaseSchema = z.strictObject({
 });
 export type TreeCase = z.infer<typeof treeCaseSchema>;
 /** As it stands in the yard: pictures without their files. */
-export type TreeRecords = Omit<TreeCase, 'schema' | 'version' | 'pictures'> & { pictures: Picture[] };
+export type TreeRecords = Omit<TreeCase, 'schema' | 'version' | 'pictures'> & {
+	pictures: Picture[];
+	/** Other trees in care that stand in the same pot; they stay with their own case. */
+	mates: readonly PotMateRecords[];
+};
+
+/** What of a mate in a shared pot speaks of the pot. */
+export interface PotMateRecords extends Pick<TreeCase, 'plantings' | 'waterings' | 'measurements'> {
+	tree: Pick<TreeCase['tree'], 'id' | 'tag' | 'name' | 'heightM' | 'trunkDiameterMm'>;
+}
 
 /** Signs whose plain "present" of version 1 meant the top of what are now three grades. */
 const topOfThree = new Set(['solid-mat', 'probe-stops', 'lump-squeezed', 'water-stands', 'no-flare']);

@@ -15,6 +15,7 @@ import { usualCrownWidthMm } from '../water/demand';
 import { ballOf } from './ball';
 import { inOrder, latest, unknownFact, within, type Fact, type RecordRef, type Said } from './fact';
 import { liftsDone, rootLosses } from './losses';
+import { ofThePot } from './shared-pot';
 
 type LiftAfter = (typeof liftAfters)[number];
 /** Where its roots are: in a pot, in the ground, or out of it since a lift. */
@@ -77,6 +78,7 @@ const ROOT_PESTS: readonly SignId[] = ['galls-wool', 'root-grubs'];
  */
 export function standingOf(records: TreeRecords, on: string, values: Values): Standing {
 	const { tree, rootMap } = records;
+	const pot = ofThePot(records);
 	const ofTree = ref('tree', tree);
 	const place = records.places.find((candidate) => candidate.id === tree.placeId) ?? null;
 	const grade = (signId: SignId): Said<number>[] =>
@@ -333,7 +335,7 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 			)
 		),
 		stands: standsOf(records, lifts, planted, on),
-		...potOf(records, on),
+		...potOf(pot, on),
 		place: place
 			? {
 					...unknownFact<string>(),
@@ -367,14 +369,14 @@ export function standingOf(records: TreeRecords, on: string, values: Values): St
 		),
 		waterSeen: fact<string>(
 			[
-				...records.waterings.map((one) => ({
+				...pot.waterings.map((one) => ({
 					value: one.wateredOn,
 					on: one.wateredOn,
 					known: 'seen' as const,
 					from: ref('watering', one),
 					by: 'watered'
 				})),
-				...records.measurements.flatMap((one): Said<string>[] => {
+				...pot.measurements.flatMap((one): Said<string>[] => {
 					const by = { weighing: 'weighed', moisture: 'felt or probed', outflow: 'watered' }[
 						one.raw.tool as 'weighing'
 					];

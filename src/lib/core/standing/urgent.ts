@@ -4,6 +4,7 @@ import { standingOn } from '../diagnosis/act-now';
 import { advise } from '../diagnosis/advice';
 import { conditionOf, type ConditionId } from '../diagnosis/conditions';
 import { diagnose } from '../diagnosis/diagnose';
+import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
 import { contextFor } from './carried';
 import { lastRootWork } from './losses';
@@ -63,7 +64,7 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 			.at(-1),
 		...(condition.atRoots
 			? []
-			: [records.waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn])
+			: [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn])
 	].some((day) => day !== undefined && day >= look.examinedOn);
 	if (worked) return null;
 	const { asks } = condition;

@@ -1,14 +1,16 @@
 import type { TreeRecords } from '../case/case';
 import { wetMassKg } from '../pots/wet-mass';
+import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
 
 /** What a pot is known to weigh about: as it was last weighed since it was planted, else as it is reckoned from its sizes. */
 export function aboutKg(
-	records: Pick<TreeRecords, 'plantings' | 'waterings' | 'observations' | 'measurements'>,
+	own: Pick<TreeRecords, 'mates' | 'plantings' | 'waterings' | 'observations' | 'measurements'>,
 	on: string,
 	exceptId: string | null,
 	values: Values
 ): { kg: number; how: string } | null {
+	const records = ofThePot(own);
 	const planting = records.plantings.filter((one) => one.plantedOn <= on).at(-1);
 	const since = planting?.plantedOn ?? '';
 	const weighed = [

@@ -3,6 +3,7 @@ import { addDays } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { pottingMixOf, usualMix } from '../mixes/mixes';
 import { plantingSchema, type Planting } from '../pots/replant-plan';
+import { ofThePot, withMates } from '../standing/shared-pot';
 import { standingOf } from '../standing/standing';
 import { rootLosses } from '../standing/losses';
 import type { Values } from '../values/values';
@@ -177,24 +178,26 @@ function seenSince(
 
 /**
  * Everything about the water of a potted tree on a day: how dry it is, when and how it is watered next, and what its roots do.
+ * What was done to a shared pot counts for all that stand in it.
  * @param series weather of its place from the planting or a year back to as far ahead as is known
  * @param devices daily readings of scales and probes that belong to it
  * @returns null for a tree that stands in no pot that is known
  */
 export function treeWater(
-	records: TreeRecords,
+	own: TreeRecords,
 	place: Place,
 	series: readonly SeriesDay[],
 	today: string,
 	values: Values,
 	devices: readonly DeviceDay[] = []
 ): TreeWater | null {
+	const records = ofThePot(own);
 	const { tree, kind } = records;
 	const written = records.plantings.at(-1);
 	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
 	const first = series[0];
 	if (!planting || tree.situation === 'in-ground' || !first) return null;
-	const base = storesOf(planting, tree, values);
+	const base = withMates(storesOf(planting, tree, values), own, planting, values);
 	const warm = series
 		.filter((day) => day.on > planting.plantedOn && day.on <= today)
 		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);

@@ -9,6 +9,7 @@
 	import type { LastWork } from '$core/standing/losses';
 	import type { CrownSchool, Tree, WaterSchool } from '$core/tree/tree';
 	import { markSentence } from '$core/values/define';
+	import type { PotMateRecords } from '$core/case/case';
 	import type { Values } from '$core/values/values';
 	import type { WaterOfTree } from '$core/water/water-state';
 	import type { Watering } from '$core/water/watering';
@@ -52,6 +53,8 @@
 		/** What the last look says to act on now. */
 		urgent: Urgent | null;
 		waterings: Watering[];
+		/** Trees in the same pot. */
+		mates: readonly PotMateRecords[];
 		values: Values;
 		/** What was seen, for what waits for the tree. */
 		facts: ReleaseFacts;
@@ -71,6 +74,7 @@
 		usualSchool,
 		urgent,
 		waterings,
+		mates,
 		values,
 		facts,
 		today,
@@ -143,6 +147,7 @@
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}
 				{waterings}
+				{mates}
 				{values}
 				{today}
 				{refused}

@@ -3,6 +3,7 @@
 	import { resolve } from '$app/paths';
 	import { daysBetween } from '$core/climate/calendar';
 	import type { Urgent } from '$core/standing/urgent';
+	import type { PotMateRecords } from '$core/case/case';
 	import type { TreeWater } from '$core/water/tree-water';
 	import { weighingAdvice } from '$core/water/root-function';
 	import { wateringWayNames, type Watering } from '$core/water/watering';
@@ -32,6 +33,8 @@
 		/** Days from full to the dryness at which it is watered, without rain. */
 		dryDownDays: number | null;
 		waterings: Watering[];
+		/** Trees in the same pot: what is done to one pot is done to all of them. */
+		mates: readonly PotMateRecords[];
 		values: Values;
 		/** Dryness at which its kind is watered. */
 		trigger: number;
@@ -40,7 +43,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, urgent, dryDownDays, waterings, values, trigger, fall, today, refused }: Props =
+	let { treeId, water, urgent, dryDownDays, waterings, mates, values, trigger, fall, today, refused }: Props =
 		$props();
 	const format = useFormat();
 	let writing = $state(false);
@@ -65,7 +68,14 @@
 		felt: 'corrected by how it felt',
 		assumed: 'nobody wrote down a watering, a weight or a feel'
 	};
-	const recent = $derived([...waterings].reverse().slice(0, 6));
+	const recent = $derived(
+		[
+			...waterings.map((one) => ({ ...one, by: '' })),
+			...mates.flatMap((mate) => mate.waterings.map((one) => ({ ...one, by: mate.tree.tag })))
+		]
+			.sort((a, b) => b.wateredOn.localeCompare(a.wateredOn))
+			.slice(0, 6)
+	);
 </script>
 
 <section aria-labelledby="water-title" class="border-b pb-6">
@@ -82,6 +92,14 @@
 			>
 		</span>
 	</div>
+	{#if mates.length > 0}
+		<p class="mt-1">
+			One pot with {#each mates as mate, i (mate.tree.id)}{i > 0 ? ', ' : ''}<a
+					class="chalk"
+					href={resolve('/trees/[id]/aftercare', { id: mate.tree.id })}>{mate.tree.tag} {mate.tree.name}</a
+				>{/each}: what is poured, weighed or felt here counts for all of them.
+		</p>
+	{/if}
 	<p class="mt-1 font-display text-2xl font-bold">
 		{#if !known}
 			Not known: lift it or feel it now
@@ -193,24 +211,29 @@
 								? ''
 								: `, ${format().measure(one.beforeKg, 'kg')}`}{one.afterKg === null
 								? ''
-								: ` → ${format().measure(one.afterKg, 'kg')}`}
-							<button
-								type="button"
-								class="chalk text-slate"
-								aria-label="Change the watering of {format().day(one.wateredOn, today)}"
-								onclick={() => {
-									changing = one;
-									writing = true;
-								}}>Change</button
-							>
-							<form method="POST" action="?/unwater" class="inline" use:enhance={act()}>
-								<input type="hidden" name="wateringId" value={one.id} />
-								<input type="hidden" name="version" value={one.version} />
+								: ` → ${format().measure(one.afterKg, 'kg')}`}{one.by === ''
+								? ''
+								: `, written down for ${one.by}`}
+							{#if one.by === ''}
 								<button
+									type="button"
 									class="chalk text-slate"
-									aria-label="Take out the watering of {format().day(one.wateredOn, today)}">Take out</button
+									aria-label="Change the watering of {format().day(one.wateredOn, today)}"
+									onclick={() => {
+										changing = one;
+										writing = true;
+									}}>Change</button
 								>
-							</form>
+								<form method="POST" action="?/unwater" class="inline" use:enhance={act()}>
+									<input type="hidden" name="wateringId" value={one.id} />
+									<input type="hidden" name="version" value={one.version} />
+									<button
+										class="chalk text-slate"
+										aria-label="Take out the watering of {format().day(one.wateredOn, today)}"
+										>Take out</button
+									>
+								</form>
+							{/if}
 						</li>
 					{/each}
 				</ul>

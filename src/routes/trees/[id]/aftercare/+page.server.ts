@@ -103,7 +103,7 @@ export const actions: Actions = {
 		return acting(form, async () => {
 			const { watering } = wateringForm(form);
 			const corrects = correctsIn(form);
-			const { entryId } = await recordWatering(await getStore(), params.id, watering, corrects);
+			const { entryIds: entryId } = await recordWatering(await getStore(), params.id, watering, corrects);
 			return { told: corrects ? 'Changed.' : 'Kept.', entryId };
 		});
 	},

@@ -18,6 +18,7 @@
 		usualSchool={data.usualSchool}
 		urgent={data.urgent}
 		waterings={data.records.waterings}
+		mates={data.records.mates}
 		values={data.values}
 		facts={data.facts}
 		today={data.today}

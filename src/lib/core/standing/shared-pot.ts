@@ -1,0 +1,72 @@
+import type { PotMateRecords, TreeRecords } from '../case/case';
+import { layerAmounts, type Planting } from '../pots/replant-plan';
+import type { Values } from '../values/values';
+import type { PotStores } from '../water/balance';
+import { crownCoverM2, usualCrownWidthMm } from '../water/demand';
+
+/** Readings that speak of the pot, not of one tree in it. */
+const potTools: ReadonlySet<string> = new Set(['weighing', 'moisture', 'outflow', 'drain-time']);
+
+/**
+ * The records of a tree with what was planted, poured, weighed or felt for its mates in a shared pot: of the pot it was so for all. What a
+ * pot weighs, holds and is made of is read from these.
+ */
+export function ofThePot<T extends Pick<TreeRecords, 'mates' | 'plantings' | 'waterings' | 'measurements'>>(
+	records: T
+): T {
+	const { mates } = records;
+	if (mates.length === 0) return records;
+	// Of one day as they stand; a list of the pot is read as one that a person kept.
+	const merged = <R>(
+		own: readonly R[],
+		theirs: (mate: PotMateRecords) => readonly R[],
+		on: (record: R) => string
+	): R[] => [...own, ...mates.flatMap(theirs)].sort((a, b) => on(a).localeCompare(on(b)));
+	return {
+		...records,
+		plantings: merged(
+			records.plantings,
+			(mate) => mate.plantings,
+			(one) => one.plantedOn
+		),
+		waterings: merged(
+			records.waterings,
+			(mate) => mate.waterings,
+			(one) => one.wateredOn
+		),
+		measurements: merged(
+			records.measurements,
+			(mate) => mate.measurements.filter((one) => potTools.has(one.raw.tool)),
+			(one) => one.measuredOn
+		)
+	};
+}
+
+const ballL = (planting: Planting, values: Values): number => layerAmounts(planting, values).ballL;
+
+/** Stores of a pot with the balls and crowns of all that stand in it; the last planting of the pot is counted already. */
+export function withMates(
+	stores: PotStores,
+	records: Pick<TreeRecords, 'tree' | 'mates' | 'plantings'>,
+	last: Planting,
+	values: Values
+): PotStores {
+	const all = [records, ...records.mates];
+	if (records.mates.length === 0) return stores;
+	const others = all.filter((one) => one.plantings.at(-1)?.id !== last.id);
+	const moreBallL = others.reduce((sum, one) => {
+		const own = one.plantings.at(-1);
+		return sum + (own ? ballL(own, values) * values['water.ballHeld'] : 0);
+	}, 0);
+	const moved = Math.min(stores.unrootedMostL, moreBallL);
+	return {
+		...stores,
+		rootedMostL: stores.rootedMostL + moved,
+		unrootedMostL: stores.unrootedMostL - moved,
+		crownM2: all.reduce(
+			(sum, one) =>
+				sum + crownCoverM2(one.plantings.at(-1)?.crownWidthMm ?? usualCrownWidthMm(one.tree, values)),
+			0
+		)
+	};
+}

@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest';
+import { waterOf, recordWatering, refreshWater, waterStates } from '$lib/server/water';
+import { doTogether } from '$lib/server/aftercare';
+import { exportCase } from '$lib/server/case-file';
+import { undo } from '$lib/server/records/work';
+import { loadRecords, takeIn } from '$lib/server/trees';
+import { tasks } from '$lib/server/records/records';
+import { openTask } from '$lib/server/task-work';
+import { taskInput } from '$core/aftercare/task';
+import { defaultValues as values } from '$core/values/values';
+import { standingOf } from '$core/standing/standing';
+import { ofThePot } from '$core/standing/shared-pot';
+import { wateringInput } from '$core/water/watering';
+import { today } from '$lib/server/clock';
+import { storeWithTree } from './helpers';
+
+/** Two trees in one trough, and a third that stands alone. */
+async function trough() {
+	const { store, tree: one } = await storeWithTree({
+		situation: 'potted',
+		sharedPot: 'Long trough',
+		heightM: 1
+	});
+	const {
+		id: _i,
+		version: _v,
+		state: _s,
+		closedOn: _c,
+		closingNote: _n,
+		lossCause: _l,
+		lossConditions: _o,
+		shownEarlier: _e,
+		...again
+	} = one;
+	const { tree: two } = await takeIn(store, { ...again, tag: 'T-2', sharedPot: 'long trough ' });
+	const { tree: alone } = await takeIn(store, { ...again, tag: 'T-3', sharedPot: '' });
+	return { store, one, two, alone };
+}
+const poured = (wateredOn: string, change: object = {}) => wateringInput.parse({ wateredOn, ...change });
+
+describe('a shared pot', () => {
+	it('is one: what is poured or weighed for one tree is so for all of them, and for nobody else', async () => {
+		const { store, one, two, alone } = await trough();
+		expect((await loadRecords(store.db, two.id)).mates.map((mate) => mate.tree.tag)).toEqual(['T-1']);
+		expect((await loadRecords(store.db, alone.id)).mates).toEqual([]);
+		const before = await waterOf(store.db, two.id, values);
+		expect(before.pot?.knownOn).toBeNull();
+		await recordWatering(store, one.id, poured('2026-04-16', { litres: 40 }));
+		const [a, b] = [await waterOf(store.db, one.id, values), await waterOf(store.db, two.id, values)];
+		expect(b.pot?.knownOn).toBe('2026-04-16');
+		expect(b.pot?.stores).toEqual(a.pot?.stores);
+		expect(b.pot?.next.dryness).toBeCloseTo(a.pot?.next.dryness ?? NaN, 9);
+		expect(standingOf(await loadRecords(store.db, two.id), today(), values).waterSeen.value).toBe(
+			'2026-04-16'
+		);
+		expect((await waterOf(store.db, alone.id, values)).pot?.knownOn).toBeNull();
+		// Both crowns drink from it.
+		expect(b.pot?.stores.crownM2).toBeCloseTo((2 * (before.pot?.stores.crownM2 ?? 0)) / 2, 9);
+		const single = (await waterOf(store.db, alone.id, values)).pot?.stores.crownM2 ?? 0;
+		expect(b.pot?.stores.crownM2).toBeCloseTo(2 * single, 9);
+		// Each case keeps its own: nothing is written twice, and nothing of a mate leaves with it.
+		expect((await loadRecords(store.db, two.id)).waterings).toEqual([]);
+		const written = await exportCase(store.db, two.id);
+		expect(written.waterings).toEqual([]);
+		expect(written).not.toHaveProperty('mates');
+	});
+	it('a watering closes the work that asked for it on every tree of the pot, and is taken back with it', async () => {
+		const { store, one, two, alone } = await trough();
+		for (const tree of [one, two, alone])
+			await store.write((tx) =>
+				tasks.put(tx, tree.id, {
+					...taskInput.parse({ kind: 'water', title: 'Water it', fromOn: '2026-04-10', toOn: '2026-04-20' }),
+					...openTask,
+					source: 'first-water@2026-04-10',
+					id: `w-${tree.tag}`,
+					version: 1
+				})
+			);
+		const states = async () =>
+			Promise.all(
+				[one, two, alone].map(async (tree) => (await loadRecords(store.db, tree.id)).tasks[0]?.state)
+			);
+		const { entryIds } = await recordWatering(store, one.id, poured(today()));
+		expect(await states()).toEqual(['done', 'done', 'open']);
+		await undo(store, ...entryIds);
+		expect(await states()).toEqual(['open', 'open', 'open']);
+		// Together: one pot, one pouring.
+		await doTogether(
+			store,
+			{ tasks: [], waterings: [one, two, alone].map((tree) => ({ treeId: tree.id, litres: null })) },
+			today()
+		);
+		expect(await states()).toEqual(['done', 'done', 'done']);
+		const counts = await Promise.all(
+			[one, two, alone].map(async (tree) => (await loadRecords(store.db, tree.id)).waterings.length)
+		);
+		expect(counts).toEqual([1, 0, 1]);
+	});
+	it('on Today a mate is reckoned anew when its pot was watered', async () => {
+		const { store, one, two } = await trough();
+		await refreshWater(store, values);
+		expect((await waterStates(store.db)).get(two.id)?.lastWaterOn).toBeNull();
+		await recordWatering(store, one.id, poured('2026-04-17'));
+		await refreshWater(store, values);
+		expect((await waterStates(store.db)).get(two.id)?.lastWaterOn).toBe('2026-04-17');
+	});
+	it('leaves a tree without mates as it is', async () => {
+		const { store, alone } = await trough();
+		const records = await loadRecords(store.db, alone.id);
+		expect(ofThePot(records)).toBe(records);
+	});
+});
