@@ -38,6 +38,8 @@ import { places } from '$lib/server/records/records';
 import { addPlace } from '$lib/server/yard';
 import { makeDemoPictures } from './pictures';
 import { makeDemoDevice, makeDemoWeather, waterDemoTree } from './weather';
+import { writeBook } from '$lib/server/book';
+import { demoBook } from './book';
 import { demoExamine, type DemoExamine } from './examine';
 import { demoGround, demoItems, demoLifts, demoMixes, demoPots, demoReplantPlans } from './works';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
@@ -67,6 +69,7 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		const { tree } = await takeIn(store, input);
 		treeIds.set(tree.tag, tree.id);
 		await fillTree(store, tree.id, spec, values);
+		for (const entry of demoBook[tree.tag] ?? []) await writeBook(store, tree.id, entry);
 		await planWorks(store, tree.id, spec.input.tag, potIds, values);
 	}
 	const idOf = (tag: string): string => treeIds.get(tag) ?? '';

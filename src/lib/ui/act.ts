@@ -57,6 +57,8 @@ export const act =
 		before?.();
 		const mine = ++sent;
 		return async ({ result, update, formElement }) => {
+			if (result.type === 'success' || result.type === 'redirect')
+				formElement.dispatchEvent(new Event('kept'));
 			if (result.type === 'success') {
 				if (!keep) HTMLFormElement.prototype.reset.call(formElement);
 				await invalidateAll();

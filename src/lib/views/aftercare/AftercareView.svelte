@@ -23,6 +23,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack, type ComponentProps } from 'svelte';
@@ -344,6 +345,7 @@
 		method="POST"
 		action="?/add"
 		use:enhance={act({ done: () => (adding = false) })}
+		{@attach keepTyped(`task.${tree.id}`)}
 		class="flex flex-col gap-3"
 		novalidate
 	>

@@ -9,6 +9,7 @@
 	import Sheet from '$ui/Sheet.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 
@@ -35,6 +36,7 @@
 		method="POST"
 		action="?/water"
 		use:enhance={act({ done: () => (open = false) })}
+		{@attach keepTyped(`watering.${treeId}.${corrects?.id ?? 'new'}`)}
 		class="flex flex-col gap-3"
 		novalidate
 	>

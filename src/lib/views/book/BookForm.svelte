@@ -23,6 +23,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -89,6 +90,7 @@
 	method="POST"
 	action="{page.url.pathname}?/write"
 	use:enhance={act({ done: ondone })}
+	{@attach keepTyped(`book.${records.tree.id}.${corrects?.id ?? 'new'}`)}
 	class="mt-2 flex flex-col gap-3"
 	novalidate
 >

@@ -39,6 +39,7 @@
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -227,6 +228,7 @@
 			method="POST"
 			action="?/decide"
 			use:enhance={act({ keep: true, done: () => (decision = '') })}
+			{@attach keepTyped(`before.${tree.id}`)}
 			class="mt-3 flex flex-col gap-5"
 			novalidate
 		>

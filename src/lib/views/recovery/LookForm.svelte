@@ -18,6 +18,7 @@
 	import Problem from '$ui/Problem.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -85,6 +86,7 @@
 			done?.();
 		}
 	})}
+	{@attach keepTyped(`look.${tree.id}.${was?.id ?? 'new'}`)}
 	class="mt-6 scroll-mt-2 border-t pt-4"
 	novalidate
 >

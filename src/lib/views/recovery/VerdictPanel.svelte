@@ -10,6 +10,7 @@
 	import Sheet from '$ui/Sheet.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Check from '@lucide/svelte/icons/check';
@@ -138,6 +139,7 @@
 		method="POST"
 		action="?/closeCase"
 		use:enhance={act({ done: () => (closing = false) })}
+		{@attach keepTyped(`closing.${tree.id}`)}
 		class="flex flex-col gap-4"
 		novalidate
 	>

@@ -20,6 +20,7 @@
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -99,6 +100,7 @@
 		method="POST"
 		action="?/keep"
 		use:enhance={act({ keep: true, done: () => (finishing = false) })}
+		{@attach keepTyped(`ground.${of.records.tree.id}`)}
 		class="flex flex-col gap-6 pt-5 pb-20"
 		novalidate
 	>

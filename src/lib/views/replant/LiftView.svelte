@@ -33,6 +33,7 @@
 	import Slider from '$ui/Slider.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
@@ -443,6 +444,7 @@
 			method="POST"
 			action="?/keep"
 			use:enhance={act({ keep: true, done: () => (log = null) })}
+			{@attach keepTyped(`lift.${tree.id}`)}
 			novalidate
 		>
 			<Problem {refused} />

@@ -12,6 +12,7 @@
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -51,6 +52,7 @@
 		method="POST"
 		action="?/plant"
 		use:enhance={act({ keep: true })}
+		{@attach keepTyped(`replant.${treeId}`)}
 		class="flex flex-col gap-6 pt-5 pb-20"
 		novalidate
 	>

@@ -20,6 +20,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 
@@ -72,7 +73,14 @@
 	]);
 </script>
 
-<form method="POST" {action} use:enhance={act({ keep: true })} class="flex flex-col gap-5" novalidate>
+<form
+	method="POST"
+	{action}
+	use:enhance={act({ keep: true })}
+	{@attach keepTyped(`tree.${tree?.id ?? 'new'}`)}
+	class="flex flex-col gap-5"
+	novalidate
+>
 	<Problem {refused} />
 	{#if tree}<input type="hidden" name="version" value={tree.version} />{/if}
 	<div class="grid gap-4 sm:grid-cols-[8rem_1fr]">

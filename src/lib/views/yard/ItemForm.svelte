@@ -8,6 +8,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { untrack } from 'svelte';
 
@@ -32,6 +33,7 @@
 	method="POST"
 	action="?/item"
 	use:enhance={act({ done, keep: true })}
+	{@attach keepTyped(`item.${entry?.id ?? 'new'}`)}
 	class="flex flex-col gap-4"
 	novalidate
 >

@@ -15,6 +15,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { untrack } from 'svelte';
 
@@ -34,6 +35,7 @@
 	method="POST"
 	action={place ? '?/change' : '?/add'}
 	use:enhance={act({ done })}
+	{@attach keepTyped(`place.${place?.id ?? 'new'}`)}
 	class="flex flex-col gap-4"
 	novalidate
 >

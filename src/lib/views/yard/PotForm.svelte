@@ -16,6 +16,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -69,6 +70,7 @@
 	method="POST"
 	action="?/pot"
 	use:enhance={act({ done, keep: true })}
+	{@attach keepTyped(`pot.${pot?.id ?? 'new'}`)}
 	class="flex flex-col gap-4"
 	novalidate
 >
