@@ -171,7 +171,7 @@ test('every tool can be read by keyboard and is judged as it is read', async ({ 
 	await page.getByLabel('Last watered through').fill('2026-04-14');
 	await page.getByLabel('Full').first().fill('8,4');
 	await page.getByLabel('Now').first().fill('7.4');
-	await page.getByLabel('Dry, if known').fill('6.4');
+	await page.getByLabel('Dry (optional)').fill('6.4');
 	await expect(said).toContainText('50 % of the way to dry, 4 days after water');
 	await tool('Outflow');
 	await page.getByLabel('Poured').fill('1');

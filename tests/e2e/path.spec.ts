@@ -31,7 +31,7 @@ async function look(page: Page, on: string, fill: () => Promise<void>): Promise<
 	await page.getByLabel('Looked on').fill(on);
 	await page.getByRole('button', { name: 'Keep this look' }).click();
 	await expect(page.getByText('The look is kept.').last()).toBeVisible();
-	await expect(page.getByLabel('Looked on')).toHaveValue('2026-04-18');
+	await expect(page.getByLabel('Looked on')).toHaveValue('18 Apr 2026');
 }
 
 test('an empty yard helps to begin: the first place', async ({ page }) => {

@@ -645,6 +645,8 @@ export function bookSentence(
 		const value = details[detail];
 		const asked = of.asks[detail];
 		if (!asked || !isGiven(value)) return [];
+		if (detail === 'first') return [];
+		if (detail === 'product' || detail === 'strength') return [String(value)];
 		const name = asked.label.replace(/ \(.*\)$/, '').toLowerCase();
 		if (detail === 'bearingDeg') return [`${name} ${sideName(Number(value), inGround)}`];
 		if (detail === 'share') return [`${Math.round(Number(value) * 100)} % ${name}`];

@@ -15,6 +15,7 @@
 	import type { Watering } from '$core/water/watering';
 	import { resolve } from '$app/paths';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -359,8 +360,8 @@
 			options={taskKinds.map((value) => ({ value, label: kindNames[value] }))}
 		/>
 		<div class="grid grid-cols-2 gap-3">
-			<TextField name="fromOn" label="From" type="date" value={today} {refused} />
-			<TextField name="toOn" label="To" type="date" value={addDays(today, 7)} {refused} />
+			<DateField name="fromOn" label="From" value={today} {refused} />
+			<DateField name="toOn" label="To" value={addDays(today, 7)} {refused} />
 		</div>
 		<input type="hidden" name="mark" value="ours" /><input type="hidden" name="stage" value="aftercare" />
 		<TextField name="minutes" label="Minutes" value="10" inputmode="numeric" {refused} />

@@ -9,6 +9,7 @@
 	import { wateringWayNames, type Watering } from '$core/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -275,7 +276,7 @@
 			inputmode="decimal"
 			{refused}
 		/>
-		<TextField name="measuredOn" label="On" type="date" value={today} max={today} {refused} />
+		<DateField name="measuredOn" label="On" value={today} max={today} {refused} />
 		<Button type="submit" tone="solid">Keep it</Button>
 	</form>
 </Sheet>

@@ -3,6 +3,7 @@
 	import { resolve } from '$app/paths';
 	import { wateringWayNames, wateringWays, type Watering, type WateringWay } from '$core/water/watering';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import SelectField from '$ui/SelectField.svelte';
@@ -44,14 +45,7 @@
 		<input type="hidden" name="treeId" value={treeId} />
 		<input type="hidden" name="correctsId" value={corrects?.id ?? ''} />
 		<input type="hidden" name="correctsVersion" value={corrects?.version ?? ''} />
-		<TextField
-			name="wateredOn"
-			label="On"
-			type="date"
-			value={corrects?.wateredOn ?? today}
-			max={today}
-			{refused}
-		/>
+		<DateField name="wateredOn" label="On" value={corrects?.wateredOn ?? today} max={today} {refused} />
 		<div class="grid gap-3 sm:grid-cols-2">
 			{#if weighed}
 				<MeasureField

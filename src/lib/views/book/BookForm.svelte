@@ -17,6 +17,7 @@
 	import type { StoredUnit } from '$core/format/format';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -41,20 +42,23 @@
 	}
 	let { records, facts, values, today, begin, corrects, refused, ondone }: Props = $props();
 	const format = useFormat();
-	let kind = $state<BookKind>(untrack(() => corrects?.kind ?? begin ?? 'fed'));
-	const of = $derived(bookKind(kind));
+	/** Nothing is suggested: what it was is said first. */
+	let kind = $state<BookKind | ''>(untrack(() => corrects?.kind ?? begin ?? ''));
+	const of = $derived(kind === '' ? null : bookKind(kind));
 	const inGround = $derived(records.tree.situation === 'in-ground');
 	let on = $state(untrack(() => corrects?.on ?? today));
 	/** What was typed so far of what may speak against it. */
 	let typed = $state<Partial<BookDetails>>(untrack(() => ({ ...corrects?.details })));
 	const given = <D extends Detail>(detail: D): BookDetails[D] | null => corrects?.details[detail] ?? null;
 	const against = $derived(
-		spokenAgainst(
-			{ kind, on, details: { ...bookDetails.parse({}), ...typed } },
-			records.book.filter((entry) => entry.id !== corrects?.id),
-			facts,
-			values
-		)
+		kind === ''
+			? []
+			: spokenAgainst(
+					{ kind, on, details: { ...bookDetails.parse({}), ...typed } },
+					records.book.filter((entry) => entry.id !== corrects?.id),
+					facts,
+					values
+				)
 	);
 	const stops = $derived(against.some((one) => one.stop));
 	const units: Partial<Record<Detail, StoredUnit>> = {
@@ -68,11 +72,14 @@
 	};
 	const suffix: Partial<Record<Detail, string>> = { grams: ' (g)', minutes: ' (min)', leanDeg: ' (°)' };
 	const sides = [0, 45, 90, 135, 180, 225, 270, 315];
-	const options = bookKindIds.map((value) => ({
-		value,
-		label: bookKind(value).label,
-		group: dealsNames[bookKind(value).deals]
-	}));
+	const options: { value: string; label: string; group?: string }[] = [
+		{ value: '', label: 'Choose what it was' },
+		...bookKindIds.map((value) => ({
+			value,
+			label: bookKind(value).label,
+			group: dealsNames[bookKind(value).deals]
+		}))
+	];
 	/** Shares are typed as percent. */
 	let percent = $state(
 		untrack(() => {
@@ -100,21 +107,13 @@
 	<SelectField
 		name="kind"
 		label="What"
-		bind:value={() => kind, (next) => (kind = next as BookKind)}
+		bind:value={() => kind, (next) => (kind = next as BookKind | '')}
 		{options}
 		{refused}
 	/>
-	<TextField
-		name="on"
-		label="On"
-		type="date"
-		value={on}
-		max={today}
-		oninput={(event: Event & { currentTarget: HTMLInputElement }) => (on = event.currentTarget.value)}
-		{refused}
-	/>
+	<DateField name="on" label="On" value={on} max={today} oninput={(day) => (on = day)} {refused} />
 	{#key kind}
-		{#if of.choices}
+		{#if of?.choices}
 			<SelectField
 				name="choice"
 				label={of.choices.label}
@@ -126,7 +125,7 @@
 				{refused}
 			/>
 		{/if}
-		{#each Object.entries(of.asks) as [name, asked] (name)}
+		{#each Object.entries(of?.asks ?? {}) as [name, asked] (name)}
 			{@const detail = name as Detail}
 			{@const label = `${asked.label}${suffix[detail] ?? ''}`}
 			{@const unit = units[detail]}
@@ -157,10 +156,9 @@
 				/>
 				<input type="hidden" name="share" value={share ?? ''} />
 			{:else if detail === 'untilOn'}
-				<TextField
+				<DateField
 					name="untilOn"
 					{label}
-					type="date"
 					min={on}
 					optional={!asked.needed}
 					value={given('untilOn') ?? ''}
@@ -197,7 +195,7 @@
 			{/if}
 		{/each}
 	{/key}
-	{#if of.minds}<p class="text-sm text-slate">{of.minds}</p>{/if}
+	{#if of?.minds}<p class="text-sm text-slate">{of.minds}</p>{/if}
 	{#each against as one (one.text)}
 		<Caution>{format().inWords(one.text)}</Caution>
 	{/each}
@@ -208,5 +206,7 @@
 		optional={!stops}
 		{refused}
 	/>
-	<Button type="submit" tone="solid">{corrects ? 'Keep the correction' : 'Write it down'}</Button>
+	<Button type="submit" tone="solid" disabled={kind === ''}
+		>{corrects ? 'Keep the correction' : 'Write it down'}</Button
+	>
 </form>

@@ -30,6 +30,7 @@
 	import { standingOf } from '$core/standing/standing';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Consequences from '$ui/Consequences.svelte';
@@ -383,13 +384,12 @@
 							: undefined}
 						{refused}
 					/>
-					<TextField
+					<DateField
 						name="decidedOn"
 						label="Decided on"
-						type="date"
 						value={today}
 						max={today}
-						oninput={(event) => (decidedOn = event.currentTarget.value)}
+						oninput={(day) => (decidedOn = day)}
 						{refused}
 					/>
 					<TextField name="note" label="Why, and what else" optional {refused} />

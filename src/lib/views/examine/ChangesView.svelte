@@ -13,6 +13,7 @@
 	import { isCalendarDate } from '$core/fields/fields';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Chips from '$ui/Chips.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -85,13 +86,12 @@
 			<Problem refused={refused?.typed.changedOn === undefined ? null : refused} />
 			<Chips label="Changed that day" name="factors" {options} bind:value={changed} />
 			<div class="grid gap-3 sm:grid-cols-[11rem_1fr]">
-				<TextField
+				<DateField
 					name="changedOn"
 					label="On"
-					type="date"
 					value={today}
 					max={today}
-					oninput={(event) => (changedOn = event.currentTarget.value)}
+					oninput={(day) => (changedOn = day)}
 					{refused}
 				/>
 				<TextField name="note" label="From what to what" optional maxlength={400} {refused} />
@@ -188,13 +188,7 @@
 			class="mt-1 flex flex-col gap-3"
 		>
 			<Chips label="You want to change" name="factors" {options} bind:value={planned} />
-			<TextField
-				name="startOn"
-				label="From"
-				type="date"
-				value={today}
-				oninput={(event) => (startOn = event.currentTarget.value)}
-			/>
+			<DateField name="startOn" label="From" value={today} oninput={(day) => (startOn = day)} />
 			{#if steps.length > 0}
 				<ol class="divide-y border-y text-sm">
 					{#each steps as step (step.factor)}

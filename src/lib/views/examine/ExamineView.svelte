@@ -32,6 +32,7 @@
 	import type { TreeRecords } from '$core/case/case';
 	import { defaultValues, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Chips from '$ui/Chips.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Consequences from '$ui/Consequences.svelte';
@@ -351,13 +352,12 @@
 				<input type="hidden" name="correctsId" value={draft.corrects?.id ?? ''} />
 				<input type="hidden" name="correctsVersion" value={draft.corrects?.version ?? ''} />
 				<div class="grid gap-4 sm:grid-cols-[11rem_1fr]">
-					<TextField
+					<DateField
 						name="examinedOn"
 						label="Looked on"
-						type="date"
 						value={draft.corrects?.examinedOn ?? today}
 						max={today}
-						oninput={(event) => (lookedOn = event.currentTarget.value)}
+						oninput={(day) => (lookedOn = day)}
 						{refused}
 					/>
 					<TextField name="note" label="What else" value={draft.corrects?.note ?? ''} optional {refused} />

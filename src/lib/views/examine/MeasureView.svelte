@@ -20,6 +20,7 @@
 	import { readingWords } from '$core/measuring/words';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -218,13 +219,12 @@
 			<Problem {refused} />
 			<input type="hidden" name="raw" value={JSON.stringify(reading)} />
 			<div class="grid gap-4 sm:grid-cols-[11rem_1fr]">
-				<TextField
+				<DateField
 					name="measuredOn"
 					label="Measured on"
-					type="date"
 					value={today}
 					max={today}
-					oninput={(event) => (measuredOn = event.currentTarget.value)}
+					oninput={(day) => (measuredOn = day)}
 					{refused}
 				/>
 				<TextField name="note" label="What else" optional {refused} />

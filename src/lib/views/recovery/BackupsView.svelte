@@ -13,6 +13,7 @@
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -219,7 +220,7 @@
 				optional
 				{refused}
 			/>
-			<TextField name="takenOn" label="On" type="date" value={today} max={today} {refused} />
+			<DateField name="takenOn" label="On" value={today} max={today} {refused} />
 			<TextField name="note" label="Note" optional {refused} />
 			<Caution
 				>Clean blade, label at once. From a sick tree take only what is sound, and keep it apart.</Caution
@@ -252,7 +253,7 @@
 			<input type="hidden" name="version" value={backup.version} />
 			<input type="hidden" name="what" value={what} />
 			<TextField name="count" label="How many" inputmode="numeric" value="1" {refused} />
-			<TextField name="on" label="On" type="date" value={today} max={today} {refused} />
+			<DateField name="on" label="On" value={today} max={today} {refused} />
 			<Button type="submit" tone="solid">Keep it</Button>
 		</form>
 	{/if}
@@ -289,7 +290,7 @@
 				options={places.map((place) => ({ value: place.id, label: place.name }))}
 				{refused}
 			/>
-			<TextField name="on" label="On" type="date" value={today} max={today} {refused} />
+			<DateField name="on" label="On" value={today} max={today} {refused} />
 			<Button type="submit" tone="solid">Take it in</Button>
 		</form>
 	{/if}

@@ -12,6 +12,7 @@
 	} from '$core/recovery/observation';
 	import type { Tree } from '$core/tree/tree';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasuresField from '$ui/MeasuresField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -193,14 +194,7 @@
 				{#if why.has(part)}<p class="mt-1 text-xs text-slate">{why.get(part)}</p>{/if}
 			</div>
 		{/each}
-		<TextField
-			name="observedOn"
-			label="Looked on"
-			type="date"
-			value={was?.observedOn ?? today}
-			max={today}
-			{refused}
-		/>
+		<DateField name="observedOn" label="Looked on" value={was?.observedOn ?? today} max={today} {refused} />
 		<TextField name="note" label="What else" value={was?.note ?? ''} optional {refused} />
 	</div>
 	<div class="mt-4 flex flex-wrap items-center gap-3">

@@ -4,6 +4,7 @@
 	import { viewsOf, type Picture } from '$core/pictures/picture';
 	import type { Tree } from '$core/tree/tree';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import TextField from '$ui/TextField.svelte';
@@ -206,10 +207,9 @@
 				{#if chosen}<span class="text-sm text-lichen">{chosen}</span>{/if}
 			</label>
 			<Button onclick={() => (camera = true)}><Camera size={18} /> Camera over the last {shownView}</Button>
-			<TextField
+			<DateField
 				name="takenOn"
 				label="Taken on"
-				type="date"
 				value={takenOn}
 				hint="Left empty, the day in the picture"
 				max={today}

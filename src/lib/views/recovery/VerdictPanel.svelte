@@ -3,6 +3,7 @@
 	import { lossCauseNames, lossCauses, treeStateNames, type Tree } from '$core/tree/tree';
 	import type { Answer, Verdict } from '$core/recovery/verdict';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -161,7 +162,7 @@
 				may close it all the same: note why.
 			</p>
 		{/if}
-		<TextField name="closedOn" label="On" type="date" value={today} max={today} {refused} />
+		<DateField name="closedOn" label="On" value={today} max={today} {refused} />
 		<TextField
 			name="closingNote"
 			label={ending === 'dead' ? 'What was learned, for the next tree' : 'What was learned, what remains'}

@@ -11,6 +11,7 @@
 	import { carbonateTests, sulphurSoils } from '$core/ground/sulphur';
 	import { markOf, type ValueKey } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Consequences from '$ui/Consequences.svelte';
@@ -359,22 +360,20 @@
 		{/if}
 		<fieldset class="grid gap-3 sm:grid-cols-2">
 			<legend class="mb-1 font-display text-lg font-semibold">When</legend>
-			<TextField
+			<DateField
 				name="plannedOn"
 				label="Planned for"
-				type="date"
 				value={plan.plannedOn}
-				oninput={(event) => (plan.plannedOn = event.currentTarget.value)}
+				oninput={(day) => (plan.plannedOn = day)}
 				{refused}
 			/>
 			{#if finishing}
-				<TextField
+				<DateField
 					name="doneOn"
 					label="Done on"
-					type="date"
 					max={of.today}
 					value={plan.doneOn ?? of.today}
-					oninput={(event) => (plan.doneOn = event.currentTarget.value)}
+					oninput={(day) => (plan.doneOn = day)}
 					{refused}
 				/>
 			{/if}

@@ -11,6 +11,7 @@
 	} from '$core/lifting/lift';
 	import { rootingNames, rootings, type LiftKept } from '$core/lifting/lift-cost';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';
@@ -40,12 +41,11 @@
 </script>
 
 <div class="grid gap-3 sm:grid-cols-2">
-	<TextField
+	<DateField
 		name="log.liftedOn"
 		label="Lifted on"
-		type="date"
 		value={log.liftedOn}
-		oninput={(event) => (log.liftedOn = event.currentTarget.value)}
+		oninput={(day) => (log.liftedOn = day)}
 		{refused}
 	/>
 	<MeasureRow

@@ -26,12 +26,12 @@
 	import type { Tree } from '$core/tree/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Slider from '$ui/Slider.svelte';
-	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
@@ -453,12 +453,11 @@
 				<section aria-labelledby="log-title" class="flex flex-col gap-3">
 					<h3 id="log-title" class="text-lg">{log ? 'What really happened' : 'The plan of the lift'}</h3>
 					<div class="grid gap-3 sm:grid-cols-2">
-						<TextField
+						<DateField
 							name="plannedOn"
 							label="Planned for"
-							type="date"
 							value={plannedOn}
-							oninput={(event) => (plannedOn = event.currentTarget.value)}
+							oninput={(day) => (plannedOn = day)}
 							{refused}
 						/>
 						<MeasureField

@@ -4,6 +4,7 @@
 	import { standingOf } from '$core/standing/standing';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -158,12 +159,11 @@
 		<SeatFields state={planning} {refused} />
 		<fieldset class="grid gap-3 sm:grid-cols-2">
 			<legend class="mb-1 font-display text-lg font-semibold">When and where</legend>
-			<TextField
+			<DateField
 				name="planting.plantedOn"
 				label="On"
-				type="date"
 				value={planning.plantedOn}
-				oninput={(event) => (planning.plantedOn = event.currentTarget.value)}
+				oninput={(day) => (planning.plantedOn = day)}
 				hint="A plan may lie ahead; written down as planted it may not"
 				{refused}
 			/>

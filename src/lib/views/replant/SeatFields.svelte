@@ -13,9 +13,9 @@
 	} from '$core/pots/seat';
 	import { markOf } from '$core/values/values';
 	import Caution from '$ui/Caution.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';
-	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
@@ -184,12 +184,11 @@
 		</div>
 	{/if}
 	{#if seat.holding !== 'own-stance'}
-		<TextField
+		<DateField
 			name="planting.seat.offOn"
 			label={seat.holding === 'wires' ? 'Ties come off on' : 'Stones come off on'}
-			type="date"
 			value={seat.offOn ?? ''}
-			oninput={(event) => (planning.seat.offOn = event.currentTarget.value || null)}
+			oninput={(day) => (planning.seat.offOn = day || null)}
 			hint="It goes on the list; a forgotten tie bites."
 			{refused}
 		/>

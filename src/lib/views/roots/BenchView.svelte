@@ -7,6 +7,7 @@
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Progress from '$ui/Progress.svelte';
 	import SelectField from '$ui/SelectField.svelte';
@@ -331,14 +332,7 @@
 			{#if stops.length > 0}<div class="flex w-full flex-col gap-3">
 					<CutStops {stops} bind:because={() => bench.because, (text) => bench.say(text)} />
 				</div>{/if}
-			<TextField
-				name="on"
-				label="Done on"
-				type="date"
-				value={doneOn}
-				max={today}
-				oninput={(event) => (doneOn = event.currentTarget.value)}
-			/>
+			<DateField name="on" label="Done on" value={doneOn} max={today} oninput={(day) => (doneOn = day)} />
 			<Button
 				type="submit"
 				size="large"

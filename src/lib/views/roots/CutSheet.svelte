@@ -3,9 +3,9 @@
 	import { roman, type Cut } from '$core/roots/plan';
 	import { rootFlawNames } from '$core/roots/root-map';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Sheet from '$ui/Sheet.svelte';
-	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
@@ -145,14 +145,7 @@
 		<Wounds />
 		<CutStops {stops} bind:because />
 		<div class="flex flex-wrap items-end justify-between gap-3">
-			<TextField
-				name="on"
-				label="Done on"
-				type="date"
-				value={doneOn}
-				max={today}
-				oninput={(event) => (doneOn = event.currentTarget.value)}
-			/>
+			<DateField name="on" label="Done on" value={doneOn} max={today} oninput={(day) => (doneOn = day)} />
 			<p class="text-lg">
 				<strong>{format().percent(spent)}</strong> of living root, {format().percent(
 					roots.standing.ledger.stages[stage]?.allowed ?? 0

@@ -13,6 +13,7 @@
 		type Tree
 	} from '$core/tree/tree';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -189,10 +190,9 @@
 	>
 		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
 		<div class="mt-4 grid gap-4 sm:grid-cols-2">
-			<TextField
+			<DateField
 				name="takenInOn"
 				label="Taken in on"
-				type="date"
 				value={tree?.takenInOn ?? today}
 				max={today}
 				{refused}

@@ -7,6 +7,7 @@
 	import { degreeDays, gapsOf, type SeriesDay } from '$core/weather/series';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -228,7 +229,7 @@
 					novalidate
 				>
 					<input type="hidden" name="placeId" value={chosen.id} />
-					<TextField name="on" label="Day" type="date" value={today} max={today} {refused} />
+					<DateField name="on" label="Day" value={today} max={today} {refused} />
 					<MeasureField name="minC" label="Low" unit="°C" {refused} />
 					<MeasureField name="maxC" label="High" unit="°C" {refused} />
 					<MeasureField name="rainMm" label="Rain" unit="mm" optional {refused} />

@@ -3,6 +3,7 @@
 	import { weighingData, weighPot } from '$core/measuring/weighing';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';
 	import TextField from '$ui/TextField.svelte';
@@ -44,13 +45,12 @@
 </script>
 
 <div class="grid gap-3 sm:grid-cols-4">
-	<TextField
+	<DateField
 		name="raw.wateredOn"
 		label="Last watered through"
-		type="date"
 		value={wateredOn}
 		max={on}
-		oninput={(event) => (wateredOn = event.currentTarget.value)}
+		oninput={(day) => (wateredOn = day)}
 	/>
 	<MeasureField
 		name="raw.fullKg"
