@@ -576,7 +576,14 @@ export const demoTrees: DemoTree[] = [
 		},
 		planting: {
 			on: '2025-06-29',
-			pot: round(300, 240, 250),
+			pot: {
+				shape: 'rectangle',
+				topLengthMm: 620,
+				topWidthMm: 360,
+				bottomLengthMm: 580,
+				bottomWidthMm: 330,
+				heightMm: 280
+			},
 			sizeRule: 'normal',
 			ballDiameterMm: 240,
 			ballDepthMm: 170,
@@ -590,7 +597,7 @@ export const demoTrees: DemoTree[] = [
 			seed: 23,
 			fitness: 0.9,
 			heightMm: 1100,
-			fullWeightKg: 15.4,
+			fullWeightKg: 52,
 			healthyShootMm: 420,
 			everyDays: 21
 		}
@@ -927,7 +934,7 @@ export const demoTrees: DemoTree[] = [
 			seed: 15,
 			fitness: 0.7,
 			heightMm: 1000,
-			fullWeightKg: 12,
+			fullWeightKg: null,
 			healthyShootMm: 180,
 			everyDays: 33
 		},

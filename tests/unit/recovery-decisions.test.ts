@@ -453,11 +453,16 @@ describe('a letter to the owner', () => {
 				{ root, why: '', answer: 'no', on: '3 April 2026', how: 'by telephone' }
 			],
 			cuts: [
-				{ on: '4 April 2026', root, why: 'rotten' },
+				{ on: '4 April 2026', root, why: 'rotten.' },
 				{ on: '5 April 2026', root, why: '' }
 			],
 			carried: [
-				{ what: `The root ${root}: planned for later`, first: 'growth regained', fromOn: '1 March 2027' }
+				{
+					what: `The root ${root}`,
+					why: 'planned for later',
+					first: 'growth regained',
+					fromOn: '1 March 2027'
+				}
 			]
 		});
 		const of = (title: string): string[] =>
@@ -471,7 +476,7 @@ describe('a letter to the owner', () => {
 			`5 April 2026: the root ${root}; no reason was written down.`
 		]);
 		expect(of('What is held over')).toEqual([
-			`The root ${root}: planned for later, from 1 March 2027; first: growth regained.`
+			`The root ${root}, from 1 March 2027: planned for later; first: growth regained.`
 		]);
 		expect(letter().sections.map((section) => section.title)).not.toContain('Roots we ask you about');
 	});

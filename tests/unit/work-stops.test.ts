@@ -48,19 +48,21 @@ describe('the word of the owner', () => {
 	it('is asked for each structural root of a tree that is not one’s own', () => {
 		expect(stops(anchor)).toEqual([]);
 		expect(stops(anchor, { permission: 'written' })).toEqual([
-			{ kind: 'owner', why: 'The owner was not asked about 1 structural root of these.' }
+			{ kind: 'owner', why: 'The owner was not asked about 1 root of these.' }
 		]);
 		expect(stops(anchor, { permission: 'written', consents: [consent('yes')] })).toEqual([]);
 		expect(stops(anchor, { permission: 'written', consents: [consent('no')] })[0]?.why).toBe(
-			'The owner said no to 1 structural root of these.'
+			'The owner said no to 1 root of these.'
 		);
 		expect(stops(anchor, { permission: 'written', frame: 'container' })).toEqual([]);
-		expect(stops({ ...anchor, rootClass: 'feeder' }, { permission: 'written' })).toEqual([]);
+		const thin = { ...anchor, rootClass: 'feeder' as const, diameterStartMm: 24.9 };
+		expect(stops(thin, { permission: 'written' })).toEqual([]);
+		expect(stops({ ...thin, diameterStartMm: 25 }, { permission: 'written' })).toHaveLength(1);
 	});
 	it('stands in the letter while the cut is planned, and a no stays after it', () => {
 		const map = { ...rootMap, frame: 'ground' as const };
 		const asked = (cuts: ReturnType<typeof cut>[], consents: Consent[], permission: Permission = 'written') =>
-			ownersRoots(map, { cuts, consents }, { permission }).map(({ segment, consent: said }) => [
+			ownersRoots(map, { cuts, consents }, { permission }, values).map(({ segment, consent: said }) => [
 				segment.id,
 				said?.answer ?? null
 			]);

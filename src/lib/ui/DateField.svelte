@@ -91,7 +91,7 @@
 			<button
 				type="button"
 				class="absolute inset-y-0 right-0 flex w-11 items-center justify-center rounded-md text-slate hover:text-ink"
-				aria-label="Choose from a calendar: {label}"
+				aria-label="Open the calendar"
 				onclick={() => picker?.showPicker()}><CalendarDays size={18} aria-hidden="true" /></button
 			>
 			<input

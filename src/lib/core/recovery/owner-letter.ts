@@ -24,7 +24,7 @@ export interface LetterFacts {
 		how: string;
 	}[];
 	/** What is held over, and what must happen first. */
-	carried: readonly { what: string; first: string; fromOn: string | null }[];
+	carried: readonly { what: string; why: string; first: string; fromOn: string | null }[];
 	structuralRot: boolean;
 	/** Last look at how it stands. */
 	firmness: 'firm' | 'moves' | 'loose' | null;
@@ -50,6 +50,8 @@ export interface Letter {
 	sections: { title: string; paragraphs: string[] }[];
 }
 
+/** Ends with one mark, whatever it ended with. */
+const ended = (text: string): string => (/[.?!]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /**
@@ -106,7 +108,7 @@ export function ownersLetter(facts: LetterFacts): Letter {
 						{
 							title: 'Roots we ask you about',
 							paragraphs: [
-								'These roots hold your tree up. Each is cut only with your yes; a root you keep stays.',
+								'These roots are thick enough to matter to your tree. Each is cut only with your yes; a root you keep stays.',
 								...facts.asked.map(({ root, why, answer, on, how }, i) =>
 									answer === null
 										? `${i + 1}. The root ${root}${why ? `: ${why}` : ''}. Yes ☐  No ☐`
@@ -120,9 +122,8 @@ export function ownersLetter(facts: LetterFacts): Letter {
 				? [
 						{
 							title: 'What was cut, and why',
-							paragraphs: facts.cuts.map(
-								({ on, root, why }) =>
-									`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}.`
+							paragraphs: facts.cuts.map(({ on, root, why }) =>
+								ended(`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}`)
 							)
 						}
 					]
@@ -131,9 +132,10 @@ export function ownersLetter(facts: LetterFacts): Letter {
 				? [
 						{
 							title: 'What is held over',
-							paragraphs: facts.carried.map(
-								({ what, first, fromOn }) =>
-									`${what}${fromOn ? `, from ${fromOn}` : ''}${first ? `; first: ${first}` : ''}.`
+							paragraphs: facts.carried.map(({ what, why, first, fromOn }) =>
+								ended(
+									`${what}${fromOn ? `, from ${fromOn}` : ''}${why ? `: ${why}` : ''}${first ? `; first: ${first}` : ''}`
+								)
 							)
 						}
 					]
@@ -165,7 +167,7 @@ export function ownersLetter(facts: LetterFacts): Letter {
 							]),
 					`Keep digging, parking and heavy loads off the ground within about ${facts.structuralZoneM.toFixed(1)} m of the trunk (structural root zone by AS 4970-2009).`,
 					'Keep mulch and soil off the flare. Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.',
-					...facts.next.map(({ on, what }) => `${on}: ${what}.`)
+					...facts.next.map(({ on, what }) => ended(`${on}: ${what}`))
 				]
 			}
 		]

@@ -68,12 +68,12 @@ export function cutStops(
 	const oneWay = cuts.filter(({ cut, segment }) =>
 		isThroughStem(segment, cut.atMm, map.trunkDiameterMm, values)
 	);
-	const theirs = cuts.filter(({ segment }) => isOwnersToSay(segment, { permission }, map));
+	const theirs = cuts.filter(({ segment }) => isOwnersToSay(segment, { permission }, map, values));
 	const said = (answer: Consent['answer'] | null): number =>
 		theirs.filter(
 			({ segment }) => (consentOf({ consents: [...consents] }, segment.id)?.answer ?? null) === answer
 		).length;
-	const roots = (count: number): string => `${count} structural root${count === 1 ? '' : 's'}`;
+	const roots = (count: number): string => `${count} root${count === 1 ? '' : 's'}`;
 	return [
 		...(said('no') > 0
 			? [{ kind: 'owner' as const, why: `The owner said no to ${roots(said('no'))} of these.` }]

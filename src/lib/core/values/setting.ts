@@ -64,6 +64,15 @@ export const settingValues = defineValues({
 		min: 0.1,
 		max: 1
 	},
+	'stops.askFromMm': {
+		label: 'The owner is asked about a sound root from this thickness',
+		value: 25,
+		unit: 'mm',
+		mark: 'memory',
+		note: 'BS 5837:2012 asks for an arborist’s word before roots of 25 mm and more are severed; recalled, not checked.',
+		min: 1,
+		max: 500
+	},
 	'setting.formFactor': {
 		label: 'Wood of a whole tree, as a share of a column of its trunk and height',
 		value: 0.5,

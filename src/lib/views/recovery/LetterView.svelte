@@ -90,15 +90,18 @@
 			}),
 			asked:
 				rootMap && plan
-					? ownersRoots(rootMap, plan, { permission: stands.permission.value ?? tree.permission }).map(
-							({ segment, cut, consent }) => ({
-								root: rootWords(segment),
-								why: cut?.reason ?? '',
-								answer: consent?.answer ?? null,
-								on: consent ? format().date(consent.on) : null,
-								how: consent?.how ?? ''
-							})
-						)
+					? ownersRoots(
+							rootMap,
+							plan,
+							{ permission: stands.permission.value ?? tree.permission },
+							values
+						).map(({ segment, cut, consent }) => ({
+							root: rootWords(segment),
+							why: cut?.reason ?? '',
+							answer: consent?.answer ?? null,
+							on: consent ? format().date(consent.on) : null,
+							how: consent?.how ?? ''
+						}))
 					: [],
 			carried: [
 				...(rootMap && plan ? carryOver(rootMap, plan, null) : []).flatMap(
@@ -107,7 +110,8 @@
 						return segment
 							? [
 									{
-										what: `The root ${rootWords(segment)}: ${why}`,
+										what: `The root ${rootWords(segment)}`,
+										why,
 										first,
 										fromOn: fromOn && format().date(fromOn)
 									}
@@ -116,7 +120,8 @@
 					}
 				),
 				...putOff(records.book, today).map(({ what, first, fromOn }) => ({
-					what,
+					what: what.replace(/^./, (letter) => letter.toUpperCase()),
+					why: '',
 					first,
 					fromOn: fromOn && format().date(fromOn)
 				}))

@@ -260,7 +260,7 @@
 			<span class="text-sm whitespace-nowrap">costs {format().percent(cost, 1)}</span>
 		</span>
 	{/if}
-	{#if consent || (treated.kind === 'cut' && isOwnersToSay(segment, roots.options, roots.map))}
+	{#if consent || (treated.kind === 'cut' && isOwnersToSay(segment, roots.options, roots.map, roots.options.values))}
 		<span class="flex flex-wrap items-center gap-1.5" role="group" aria-label="What the owner says">
 			<span class="text-sm">Owner</span>
 			{#each ['yes', 'no'] as const as answer (answer)}
