@@ -81,7 +81,7 @@ export const actions: Actions = {
 		return acting(form, async () => {
 			const input = check(togetherInput, jsonIn(form, 'work'));
 			const entryId = await doTogether(await getStore(), input, today());
-			return { told: `Done: ${entryId.length}.`, entryId };
+			return { told: `Done: ${input.tasks.length + input.waterings.length}.`, entryId };
 		});
 	},
 	close: async ({ request }) => {

@@ -285,6 +285,9 @@ test('a later stage waits until growth is regained: said in the ledger, on the c
 	await open(page, `${DEMO}/trees/${id}/roots/bench`);
 	await expect(page.getByRole('region', { name: 'Before this stage' })).toContainText('Leaf cover');
 	await expectAccessible(page);
+	// It is not one's own tree, and nobody asked about its roots.
+	await expect(page.getByText(/The owner was not asked about \d+ roots? of these\./)).toBeVisible();
+	await page.getByLabel('Why it is cut all the same').fill('She said yes at the gate, to be written down');
 	await page.getByRole('button', { name: 'Begin all the same' }).click();
 	await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
 });

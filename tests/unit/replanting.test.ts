@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { placeSchema } from '$core/climate/place';
+import { coldLimit } from '$core/climate/cold-limit';
+import { nightTemperature } from '$core/climate/normals';
 import { siteCheck, siteVerdict } from '$core/ground/site-check';
 import { kitList, type KitWork } from '$core/kit/kit';
 import { shippedKinds } from '$core/kinds/shipped';
@@ -565,10 +567,42 @@ describe('a place against a kind', () => {
 		return { ...kind, origin: 'shipped' as const, version: 1 };
 	};
 	const ask = (id: string, change: object, inGround: boolean, drainMin: number | null = null) =>
-		siteCheck(kindOf(id), place(change), { inGround, today: '2026-04-18', drainMin }, values);
+		siteCheck(
+			kindOf(id),
+			place(change),
+			{ inGround, today: '2026-04-18', drainMin, rootsCutOn: null, newShoots: false },
+			values
+		);
 	it('a tropical tree in an open garden is stopped; a hornbeam is not', () => {
 		expect(siteVerdict(ask('bougainvillea', {}, true))).toBe('stop');
 		expect(ask('carpinus', {}, true).find((one) => one.what === 'cold')?.answer).toBe('ok');
+	});
+	it('judges by the one rule of cold what it stands now, and says what it stands hardened', () => {
+		const [kind, there] = [kindOf('carpinus'), place({ kind: 'open' })];
+		const cold = (rootsCutOn: string | null, inGround = false, newShoots = false) =>
+			siteCheck(
+				kind,
+				there,
+				{ inGround, today: '2026-04-18', drainMin: null, rootsCutOn, newShoots },
+				values
+			).find((one) => one.what === 'cold');
+		const rule = coldLimit(
+			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: false },
+			'2026-04-18',
+			values
+		);
+		expect(cold(null)?.because).toContain(`it stands ${kind.coldestC} °C now;`);
+		expect(cold('2026-04-10')?.because).toContain(
+			`it stands ${Math.round(rule.limitC)} °C now, its roots freshly cut;`
+		);
+		expect(cold('2026-04-10')?.because).toContain(`stands ${kind.coldestC} °C hardened in a pot`);
+		expect(cold('2025-04-10')?.because).toContain(`it stands ${kind.coldestC} °C now;`);
+		expect(cold('2026-04-10', true)?.because).not.toContain('freshly cut');
+		expect(cold(null, false, true)?.because).toContain('tender new shoots');
+		// A night that only a grown root system stands stops it.
+		expect(cold('2026-04-10')?.answer === 'stop').toBe(
+			nightTemperature(there, '2026-04-18', values).coldC < rule.limitC
+		);
 	});
 	it('water that stands in the test hole stops planting in the ground, and is not asked of a pot', () => {
 		expect(ask('carpinus', {}, true, 2000).find((one) => one.what === 'drainage')?.answer).toBe('stop');

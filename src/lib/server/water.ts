@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { answeredByWatering } from '../core/aftercare/result';
+import { answeredByWatering, tasksAnswered } from '../core/aftercare/result';
 import { addDays } from '../core/climate/calendar';
 import { standingKept, type StandingKept } from '../core/standing/kept';
 import { gateOf } from '../core/standing/gate';
@@ -24,7 +24,7 @@ import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
-import { trees, waterings } from './records/records';
+import { tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { invalid, notFound } from './errors';
 import { readOverrides, readValues } from './settings';
@@ -121,6 +121,8 @@ export async function matePieces(
 		for (const mate of own ? await matesInPot(db, own) : []) {
 			if (met.has(mate.id)) continue;
 			met.add(mate.id);
+			// Where nothing asked for it there is nothing to close, and nothing to tell.
+			if (tasksAnswered(await tasks.list(db, mate.id), answers, on).length === 0) continue;
 			pieces.push({
 				told: {
 					treeId: mate.id,

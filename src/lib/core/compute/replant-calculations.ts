@@ -280,14 +280,21 @@ export const replantCalculations: readonly Calculation[] = [
 			place: placeSchema,
 			inGround: z.boolean(),
 			on: calendarDate(),
-			drainMin: measure(0, 10_000, 'min').nullable().default(null)
+			drainMin: measure(0, 10_000, 'min').nullable().default(null),
+			rootsCutOn: calendarDate().nullable().default(null),
+			newShoots: z.boolean().default(false)
 		}),
 		z.object({
 			answers: z.array(z.object({ what: z.string(), answer: z.string(), because: z.string() })),
 			verdict: z.string()
 		}),
-		({ kind, place, inGround, on, drainMin }, values) => {
-			const answers = siteCheck(kind, place, { inGround, today: on, drainMin }, values);
+		({ kind, place, inGround, on, drainMin, rootsCutOn, newShoots }, values) => {
+			const answers = siteCheck(
+				kind,
+				place,
+				{ inGround, today: on, drainMin, rootsCutOn, newShoots },
+				values
+			);
 			return { answers, verdict: siteVerdict(answers) };
 		}
 	),

@@ -1,3 +1,4 @@
+import { coldLimit } from '../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../climate/place';
 import { growingSeason, nightTemperature } from '../climate/normals';
 import { addDays, yearOf } from '../climate/calendar';
@@ -38,18 +39,34 @@ export function coldestNightC(place: Place, from: string, values: Values): numbe
 }
 
 /**
- * A place against the limits of a kind, before a tree is set there.
- * @param setting in the ground, roots stand colder than in a pot
+ * A place against the limits of a kind, before a tree is set there: what it stands now by the one rule of cold, and what it stands through
+ * the winter once its roots are grown. In the ground roots stand colder than in a pot.
+ * @param rootsCutOn last day on which its roots were cut or lifted; null where they never were
  * @param drainMin minutes until a test hole has emptied; null when not tried
  */
 export function siteCheck(
 	kind: Kind,
 	place: Place,
-	{ inGround, today, drainMin }: { inGround: boolean; today: string; drainMin: number | null },
+	{
+		inGround,
+		today,
+		drainMin,
+		rootsCutOn,
+		newShoots
+	}: {
+		inGround: boolean;
+		today: string;
+		drainMin: number | null;
+		rootsCutOn: string | null;
+		newShoots: boolean;
+	},
 	values: Values
 ): SiteAnswer[] {
 	const degrees = (c: number): string => `${Math.round(c)} °C`;
-	const limitC = kind.coldestC - (inGround ? values['site.groundHardierC'] : 0);
+	const hardier = inGround ? values['site.groundHardierC'] : 0;
+	const limitC = kind.coldestC - hardier;
+	const rule = coldLimit({ kind, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
+	const nowC = rule.why === '' ? limitC : rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;
 	const season = growingSeason(place, isTender(kind), yearOf(today), values);
@@ -58,12 +75,12 @@ export function siteCheck(
 		{
 			what: 'cold',
 			answer:
-				tonightC < limitC || (inGround && winterC < limitC)
+				tonightC < nowC || (inGround && winterC < limitC)
 					? 'stop'
 					: winterC < limitC + values['site.coldMarginC']
 						? 'warn'
 						: 'ok',
-			because: `A cold night of the year there is about ${degrees(winterC)}, of this season ${degrees(tonightC)}; ${kind.commonName} stands ${degrees(limitC)} ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
+			because: `A cold night of this season there is about ${degrees(tonightC)}, and it stands ${degrees(nowC)} now${rule.why ? `, ${rule.why}` : ''}; one of the year is about ${degrees(winterC)}, and ${kind.commonName} stands ${degrees(limitC)} hardened ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
 		},
 		{
 			what: 'season',

@@ -4,6 +4,7 @@
 	import type { Place } from '$core/climate/place';
 	import { nightTemperature, outdoorMeanC } from '$core/climate/normals';
 	import { leafCalendar } from '$core/water/tree-demand';
+	import { coldLimit } from '$core/climate/cold-limit';
 	import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
 	import type { Kind } from '$core/kinds/kind';
 	import { ballMass } from '$core/lifting/ball-mass';
@@ -56,7 +57,7 @@
 		mapBefore: RootMap | null;
 		lifts: Lift[];
 		/** What is known of permission, protection, services and pests. */
-		known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests'>;
+		known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests' | 'buds'>;
 		refused?: Refused | null;
 	}
 	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, known, refused }: Props = $props();
@@ -92,10 +93,12 @@
 			.slice(0, 2)
 	);
 	const night = $derived(nightTemperature(place, today, values));
-	const coldest = $derived(
-		Math.max(
-			kind.coldestC,
-			untrack(() => values['cold.cutRootsMinimumC'])
+	/** Out of the ground it stands what freshly cut roots stand. */
+	const cold = $derived(
+		coldLimit(
+			{ kind, lastCutOn: today, inGround: false, newShoots: known.buds.value === 'open' },
+			today,
+			values
 		)
 	);
 	const dayC = $derived(outdoorMeanC(place, today, values) + values['climate.nightBelowMeanC']);
@@ -114,8 +117,8 @@
 			: fit === 'shoulder'
 				? `${format().date(today)} lies at the edge of the window of ${kind.commonName} here`
 				: `${format().date(today)} lies outside the window of ${kind.commonName} here`,
-		night.coldC < coldest
-			? `a cold night of the season is about ${format().measure(night.coldC, '°C')}: keep what was dug from it`
+		night.coldC < cold.limitC
+			? `a cold night of the season is about ${format().measure(night.coldC, '°C')}, and it stands ${format().measure(cold.limitC, '°C')} ${cold.why ? `with ${cold.why}` : 'once it is dug'}: keep it from that`
 			: `nights are about ${format().measure(night.usualC, '°C')}`
 	]);
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');

@@ -3,6 +3,7 @@ import type { Place } from '$core/climate/place';
 import { groundAmounts, type GroundPlanInput } from '$core/ground/ground-plan';
 import { looseningAims } from '$core/ground/loosening';
 import { siteCheck } from '$core/ground/site-check';
+import { lastRootWork } from '$core/standing/losses';
 import { sulphurSoilOf } from '$core/ground/sulphur';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
 import type { Kind } from '$core/kinds/kind';
@@ -161,7 +162,13 @@ export class GroundState {
 			? siteCheck(
 					this.of.kind,
 					this.place,
-					{ inGround: true, today: this.of.today, drainMin: this.drainMin },
+					{
+						inGround: true,
+						today: this.of.today,
+						drainMin: this.drainMin,
+						rootsCutOn: lastRootWork(this.of.records, this.of.values)?.on ?? null,
+						newShoots: standingOf(this.of.records, this.of.today, this.of.values).buds.value === 'open'
+					},
 					this.of.values
 				)
 			: []

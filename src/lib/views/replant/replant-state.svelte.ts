@@ -439,7 +439,13 @@ export class ReplantState {
 			? siteCheck(
 					this.of.kind,
 					this.place,
-					{ inGround: false, today: this.of.today, drainMin: null },
+					{
+						inGround: false,
+						today: this.of.today,
+						drainMin: null,
+						rootsCutOn: this.of.lastWork?.on ?? null,
+						newShoots: standingOf(this.of.records, this.of.today, this.of.values).buds.value === 'open'
+					},
 					this.of.values
 				)
 			: []
