@@ -24,7 +24,7 @@ const shots = [
 			press: 'Begin all the same'
 		}
 	],
-	['roots-dark', '/roots', { tag: 'L-01', dark: true }],
+	['book', '/book', { tag: 'C-07', dark: true }],
 	['replant', '/replant', { tag: 'T-05' }],
 	['lift', '/replant/lift', { tag: 'Q-02' }],
 	['ground', '/replant/ground', { tag: 'L-01' }],

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { azimuthOf, clockOf } from '$core/circular/circular';
 import { createFormat, defaultFormatSettings } from '$core/format/format';
+import { midSentence } from '$core/format/mid-sentence';
+import { lossCauseNames } from '$core/tree/tree';
 import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
 
 const metric = createFormat({ units: 'metric', locale: 'en-GB' });
@@ -77,5 +79,15 @@ describe('a sentence of the core', () => {
 	])('%s', (said, read) => {
 		expect(createFormat({ units: 'imperial', locale: 'en-GB' }).inWords(said)).toBe(read);
 		expect(createFormat(defaultFormatSettings).inWords(said)).toBe(said);
+	});
+});
+
+describe('a label inside a sentence', () => {
+	it('begins small and keeps the capitals that belong to its words', () => {
+		expect(midSentence('Salt, pH or nutrient trouble')).toBe('salt, pH or nutrient trouble');
+		expect(midSentence('Root rot')).toBe('root rot');
+		expect(midSentence('pH far off')).toBe('pH far off');
+		expect(midSentence('EC above 2')).toBe('EC above 2');
+		expect(lossCauseNames['salt-ph-nutrient']).toContain('pH');
 	});
 });

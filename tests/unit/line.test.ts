@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { releaseFacts } from '$core/standing/gate';
 import type { Urgent } from '$core/standing/urgent';
 import { taskSchema } from '$core/aftercare/task';
+import { bookDetails, bookEntrySchema, type BookEntry, type BookKind } from '$core/book/book';
 import type { TreeRecords } from '$core/case/case';
 import { cut, treeRecords as records } from '../records';
 import { lineOfCare, standingSentence, workLabel } from '$core/line-of-care/line';
@@ -93,6 +94,36 @@ describe('the line of care', () => {
 		expect(care.marks.find((mark) => mark.kind === 'stage-planned')?.label).toBe('stage II');
 		expect(care.leafCover).toEqual([{ on: '2025-06-01', value: 0.8 }]);
 	});
+	it('shows what the field book holds of its time here, and nothing of the time before', () => {
+		const entry = (kind: BookKind, on: string): BookEntry =>
+			bookEntrySchema.parse({
+				id: `${kind}-${on}`,
+				version: 1,
+				kind,
+				on,
+				details: bookDetails.parse(bookFilled[kind])
+			});
+		const bookFilled: Partial<Record<BookKind, object>> = {
+			'mower-scar': {},
+			'shoots-of-year': { lengthMm: 100 },
+			'crown-burnt': { share: 0.1, choice: 'sun' },
+			bought: { choice: 'sun' }
+		};
+		const care = line({
+			book: [
+				entry('shoots-of-year', '2024-10-01'),
+				entry('bought', '2025-02-01'),
+				entry('mower-scar', '2025-02-01'),
+				entry('crown-burnt', '2025-06-01')
+			]
+		});
+		const told = care.marks.filter((mark) => mark.kind === 'look').map((mark) => [mark.on, mark.label]);
+		expect(told).toEqual([
+			['2025-02-01', 'wound from a mower, strimmer or car'],
+			['2025-06-01', 'part of the crown burnt or broken']
+		]);
+	});
+
 	it('frames pictures above it, one frame a day with what was taken', () => {
 		const picture = (id: string, takenOn: string, view: string) =>
 			pictureSchema.parse({

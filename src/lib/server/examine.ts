@@ -1,3 +1,4 @@
+import { midSentence } from '../core/format/mid-sentence';
 import { eq, sql } from 'drizzle-orm';
 import { answeredByExamination, answeredByMeasurement } from '../core/aftercare/result';
 import { once, type DatedTask } from '../core/aftercare/task';
@@ -320,7 +321,7 @@ export async function planNeighbourChecks(
 				await work.addFor(check.tree.id, tasks, {
 					kind: 'neighbours' as const,
 					title: `Check: ${signOf(check.signId).label}`.slice(0, 120),
-					reason: `${sick.tag} may have ${conditionOf(check.conditionId).label.toLowerCase()} and shares its ${check.shares.join(' and ')}. ${signOf(check.signId).how}`,
+					reason: `${sick.tag} may have ${midSentence(conditionOf(check.conditionId).label)} and shares its ${check.shares.join(' and ')}. ${signOf(check.signId).how}`,
 					mark: 'trade' as const,
 					stage: 'examine' as const,
 					fromOn: today(),

@@ -24,7 +24,7 @@
 
 <div class={['flex flex-col gap-1', extra]}>
 	<label for="{uid}-control" class="text-sm font-semibold">
-		{label}{#if optional}{' '}<span class="font-normal text-slate">(optional)</span>{/if}
+		{label}{#if optional}<span class="font-normal text-slate">&nbsp;(optional)</span>{/if}
 	</label>
 	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
 	{#if hint}<p id="{uid}-hint" class="text-xs text-slate">{hint}</p>{/if}

@@ -1,3 +1,4 @@
+import { midSentence } from '../format/mid-sentence';
 import { headed, timed, type ReleaseFacts } from '../aftercare/release';
 import { bookKind } from '../book/book';
 import type { TreeRecords } from '../case/case';
@@ -68,11 +69,12 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	}
 
 	for (const entry of records.book)
-		if (bookKind(entry.kind).deals !== 'before')
+		// What is told of the time before it was here is no part of its care.
+		if (bookKind(entry.kind).deals !== 'before' && entry.on >= tree.takenInOn)
 			marks.push({
 				on: entry.on,
 				kind: 'look',
-				label: bookKind(entry.kind).label.toLowerCase(),
+				label: midSentence(bookKind(entry.kind).label),
 				stage: bookKind(entry.kind).stage
 			});
 	const { found, done, planned } = rootLosses(records, values);

@@ -1,3 +1,4 @@
+import { midSentence } from '../format/mid-sentence';
 import { z } from 'zod';
 import { conditionIds, conditions, type ConditionId } from '../diagnosis/conditions';
 import { calendarDate, chosen, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
@@ -49,7 +50,7 @@ export const lossCauses = [...conditionIds, ...otherCauses] as unknown as readon
 	...LossCause[]
 ];
 export const lossCauseNames: Record<LossCause, string> = {
-	...(Object.fromEntries(conditionIds.map((id) => [id, conditions[id].label.toLowerCase()])) as Record<
+	...(Object.fromEntries(conditionIds.map((id) => [id, midSentence(conditions[id].label)])) as Record<
 		ConditionId,
 		string
 	>),

@@ -1,3 +1,4 @@
+import { midSentence } from '../format/mid-sentence';
 import {
 	recentEventNames,
 	recentEvents,
@@ -757,7 +758,7 @@ const shiftValues = record<SparseKey>(
 		Object.entries(shifts[shift] ?? {}).map(([condition, factor]): [string, WorkingValue] => [
 			`diagnosis.shift.${shift}.${condition}`,
 			ours(
-				`${shiftNames[shift]}: odds of ${conditions[condition as ConditionId].label.toLowerCase()}`,
+				`${shiftNames[shift]}: odds of ${midSentence(conditions[condition as ConditionId].label)}`,
 				factor,
 				'×',
 				0.01,
@@ -815,7 +816,7 @@ const worldValues = record<SparseKey>([
 		Object.entries(causes).map(([condition, factor]): [string, WorkingValue] => [
 			`diagnosis.odds.${condition}.${part}`,
 			ours(
-				`Where it is ${worldPartNames[part as WorldPart]}: odds of ${conditions[condition as ConditionId].label.toLowerCase()}`,
+				`Where it is ${worldPartNames[part as WorldPart]}: odds of ${midSentence(conditions[condition as ConditionId].label)}`,
 				factor,
 				'×',
 				0.001,

@@ -1,4 +1,3 @@
-import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween, within, yearOf, type Span } from '../climate/calendar';
 import { daylightHours, usualEt0Mm } from '../climate/evapotranspiration';
 import { growingSeason } from '../climate/normals';

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { midSentence } from '$core/format/mid-sentence';
 	import { advise, type CauseAdvice } from '$core/diagnosis/advice';
 	import type { StandingToday } from '$core/diagnosis/act-now';
 	import { conditionIds, conditionOf, type ConditionId } from '$core/diagnosis/conditions';
@@ -76,13 +77,13 @@
 	const advice = $derived(advise(diagnosis, context, findings, standing, values));
 	const adviceOn = (id: ConditionId): CauseAdvice | undefined =>
 		advice.causes.find((cause) => cause.conditionId === id);
-	const name = (id: ConditionId): string => conditionOf(id).label.toLowerCase();
+	const name = (id: ConditionId): string => midSentence(conditionOf(id).label);
 	/** What to do about a cause, in one clause. */
 	const todo = (one: CauseAdvice): string =>
 		one.verdict === 'now'
 			? 'Act now'
 			: one.verdict === 'check' && one.check
-				? `Check first: ${signOf(one.check).label.toLowerCase()}`
+				? `Check first: ${midSentence(signOf(one.check).label)}`
 				: one.verdict === 'held' && one.heldBy
 					? `Held back: it contradicts what ${name(one.heldBy)} asks ${one.about ?? ''}, and that is likelier`
 					: one.verdict === 'window'
@@ -95,7 +96,7 @@
 	const found = (sign: SignId, grade: number): string =>
 		grade === 0 ? ', not there' : topGrade(sign) === 1 ? '' : `, ${gradeWord(sign, grade)}`;
 	const names = (ids: readonly ConditionId[]): string =>
-		ids.map((id) => conditionOf(id).label.toLowerCase()).join(' with ');
+		ids.map((id) => midSentence(conditionOf(id).label)).join(' with ');
 </script>
 
 {#each advice.danger as danger (danger)}
@@ -122,7 +123,7 @@
 </p>
 {#if findingCount > 0 && diagnosis.notLookedAt.length > 0 && diagnosis.nothingFound}
 	<p class="mt-1 text-sm">
-		Not looked at yet: {diagnosis.notLookedAt.map((id) => signOf(id).label.toLowerCase()).join('; ')}.
+		Not looked at yet: {diagnosis.notLookedAt.map((id) => midSentence(signOf(id).label)).join('; ')}.
 	</p>
 {/if}
 <ol class="mt-2 divide-y border-y">

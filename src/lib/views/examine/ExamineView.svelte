@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { midSentence } from '$core/format/mid-sentence';
 	import { contextFor, foundLately } from '$core/standing/carried';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
@@ -265,7 +266,7 @@
 							.slice(0, 3)
 							.map(
 								(one) =>
-									`${conditionOf(one.conditionId).label.toLowerCase()} ${chance(one.chance)}${one.treatedOn ? `, treated ${format().day(one.treatedOn, today)}` : ''}`
+									`${midSentence(conditionOf(one.conditionId).label)} ${chance(one.chance)}${one.treatedOn ? `, treated ${format().day(one.treatedOn, today)}` : ''}`
 							)
 							.join('; ')}. It counts the less the longer ago.
 					{/if}
@@ -365,7 +366,7 @@
 				{#if overruled.length > 0}
 					<p class="mt-3 text-sm text-ochre">
 						Set otherwise than measured: {overruled
-							.map((finding) => signOf(finding.signId).label.toLowerCase())
+							.map((finding) => midSentence(signOf(finding.signId).label))
 							.join(', ')}. What you set by hand counts.
 					</p>
 				{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { midSentence } from '$core/format/mid-sentence';
 	import { contextFor } from '$core/standing/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
@@ -188,9 +189,9 @@
 											>{one ? verdicts[one.verdict] : ''}{one?.verdict === 'window' && now?.waitUntil
 												? `, ${format().day(now.waitUntil, today)}`
 												: one?.check
-													? `: ${signOf(one.check).label.toLowerCase()}`
+													? `: ${midSentence(signOf(one.check).label)}`
 													: one?.heldBy
-														? `: contradicts ${conditionOf(one.heldBy).label.toLowerCase()} ${one.about}`
+														? `: contradicts ${midSentence(conditionOf(one.heldBy).label)} ${one.about}`
 														: ''}{#if now && !conditionOf(cause.conditionId).untreatable}: acting costs about {percent(
 													now.actingCost
 												)} of its chance to live, waiting {percent(now.waitingCost)}{/if}</span
@@ -200,7 +201,7 @@
 													.slice(0, 3)
 													.map(
 														(reason) =>
-															`${reason.pull > 0 ? 'for' : 'against'}: ${signOf(reason.signId).label.toLowerCase()}${reason.grade === 0 ? ', not there' : ''}`
+															`${reason.pull > 0 ? 'for' : 'against'}: ${midSentence(signOf(reason.signId).label)}${reason.grade === 0 ? ', not there' : ''}`
 													)
 													.join('; ')}</span
 											>{/if}</td
@@ -220,9 +221,7 @@
 					{#if changes.length > 0 && before}
 						<h3 class="mt-3 text-base">Since {format().day(before.examinedOn, today)}</h3>
 						<p class="text-sm">
-							{changes
-								.map((sign) => `${signOf(sign.signId).label.toLowerCase()}: ${sign.change}`)
-								.join('; ')}.
+							{changes.map((sign) => `${midSentence(signOf(sign.signId).label)}: ${sign.change}`).join('; ')}.
 						</p>
 					{/if}
 					{#if decision}

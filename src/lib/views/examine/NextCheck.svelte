@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { midSentence } from '$core/format/mid-sentence';
 	import { conditionOf } from '$core/diagnosis/conditions';
 	import type { Check, NextChecks } from '$core/diagnosis/next-check';
 	import { procedures, type ProcedureId } from '$core/diagnosis/procedures';
@@ -89,7 +90,7 @@
 			<p class="mt-2 text-sm text-slate">
 				The same step also shows: {first.signIds
 					.slice(1)
-					.map((id) => signOf(id).label.toLowerCase())
+					.map((id) => midSentence(signOf(id).label))
 					.join('; ')}.
 			</p>
 		{/if}
@@ -102,7 +103,7 @@
 							<ArrowRight size={15} class="shrink-0 self-center text-slate" aria-hidden="true" />
 							<span class="flex-1"
 								>{check.signIds.map((id) => signOf(id).label).join(' · ')}
-								<span class="text-slate">– tells of {conditionOf(check.subject).label.toLowerCase()}</span
+								<span class="text-slate">– tells of {midSentence(conditionOf(check.subject).label)}</span
 								></span
 							>
 							<span class="text-slate">{format().number(check.minutes)} min, {harm(check)}</span>
