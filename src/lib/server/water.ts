@@ -211,7 +211,7 @@ async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: 
 		.from(weatherDay);
 	const own = JSON.stringify(await readOverrides(db));
 	// What is done to a mate in a shared pot is done to its pot.
-	const ofMates = sql`coalesce((select max(j."at_instant") || count(*) from ${journal} j join ${tree} m on m."id" = j."treeId" where lower(m."sharedPot") = lower(${tree}."sharedPot")), '')`;
+	const ofMates = sql`coalesce((select max(j."at_instant") || count(*) from ${journal} j join ${tree} m on m."id" = j."treeId" where lower(trim(m."sharedPot")) = lower(trim(${tree}."sharedPot"))), '')`;
 	const rows = await jsonRows<{ id: string; basis: string; known: string | null }>(
 		db,
 		{
