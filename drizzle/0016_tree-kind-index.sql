@@ -1,0 +1,1 @@
+CREATE INDEX `tree_kind` ON `tree` (`kindId`);
