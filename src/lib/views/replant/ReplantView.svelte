@@ -64,6 +64,9 @@
 				>In the ground: hole, collar, soil</a
 			>
 			<a class="chalk" href={resolve('/trees/[id]/replant/kit', { id: treeId })}>Kit list</a>
+			<a class="chalk" href={resolve('/trees/[id]/book', { id: treeId })}
+				>Ball scored or shaved: write it down</a
+			>
 		</nav>
 		<Problem {refused} />
 		{#if loose}
