@@ -23,7 +23,9 @@
 	const uid = $props.id();
 	const format = useFormat();
 	/** A bar across the end; a torn one is frayed. */
-	function endPath({ azimuthDeg, radiusMm, diameterMm, how }: LiftEnd): string {
+	function endPath({ azimuthDeg, radiusMm: lifted, diameterMm, how }: LiftEnd): string {
+		// Shaved since, the ball is smaller than it was lifted: its ends lie on its edge now.
+		const radiusMm = Math.min(lifted, map.ballRadiusMm);
 		const half = Math.max(diameterMm / 2, 5 / scale.px);
 		const turn = (half / Math.max(1, radiusMm)) * (180 / Math.PI);
 		const steps = how === 'torn' ? 6 : 1;
