@@ -9,7 +9,7 @@ import { closingInput } from '$core/tree/tree';
 import { standingOf } from '$core/standing/standing';
 import { rootLosses } from '$core/standing/losses';
 import { today } from '$lib/server/clock';
-import { freshStore, refusal, storeWithTree } from './helpers';
+import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
 const input = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, note = '') =>
 	bookInput.parse({ kind, on, details: { ...bookDetails.parse({}), ...details }, note });
@@ -123,18 +123,7 @@ describe('the field book', () => {
 describe('what was lost of a kind before', () => {
 	it('is told with its lesson, and the next tree is counted', async () => {
 		const { store, tree: first } = await storeWithTree({ takenInOn: '2025-01-01' });
-		const {
-			id: _id,
-			version: _v,
-			state: _s,
-			closedOn: _c,
-			closingNote: _n,
-			lossCause: _l,
-			lossConditions: _o,
-			shownEarlier: _e,
-			...again
-		} = first;
-		const { tree: second } = await takeIn(store, { ...again, tag: 'T-2', takenInOn: '2025-06-01' });
+		const { tree: second } = await takeIn(store, asTakenIn(first, { tag: 'T-2', takenInOn: '2025-06-01' }));
 		await closeTree(
 			store,
 			first.id,

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { placeInput } from '$core/climate/place';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
-import { treeInput, type Tree } from '$core/tree/tree';
+import { treeInput, type Tree, type TreeInput } from '$core/tree/tree';
 import { openStore, type Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
 import type { RootsInput } from '$lib/server/roots';
@@ -50,6 +50,13 @@ export async function storeWithTree(
 	);
 	return { store, tree, placeId };
 }
+
+/** What was written at taking in of a tree, to take another like it in. */
+export const asTakenIn = (tree: Tree, change: Partial<TreeInput> = {}): TreeInput =>
+	treeInput.parse({
+		...Object.fromEntries(Object.entries(tree).filter(([field]) => Object.hasOwn(treeInput.shape, field))),
+		...change
+	});
 
 /** Six roots of a tree of 60 mm, the last of them dead, with a plan that cuts those named. */
 export const rootsWith = (cut: string[] = []): RootsInput => {

@@ -12,7 +12,7 @@ import { standingOf } from '$core/standing/standing';
 import { ofThePot } from '$core/standing/shared-pot';
 import { wateringInput } from '$core/water/watering';
 import { today } from '$lib/server/clock';
-import { storeWithTree } from './helpers';
+import { asTakenIn, storeWithTree } from './helpers';
 
 /** Two trees in one trough, and a third that stands alone. */
 async function trough() {
@@ -21,19 +21,8 @@ async function trough() {
 		sharedPot: 'Long trough',
 		heightM: 1
 	});
-	const {
-		id: _i,
-		version: _v,
-		state: _s,
-		closedOn: _c,
-		closingNote: _n,
-		lossCause: _l,
-		lossConditions: _o,
-		shownEarlier: _e,
-		...again
-	} = one;
-	const { tree: two } = await takeIn(store, { ...again, tag: 'T-2', sharedPot: 'long trough ' });
-	const { tree: alone } = await takeIn(store, { ...again, tag: 'T-3', sharedPot: '' });
+	const { tree: two } = await takeIn(store, { ...asTakenIn(one, { tag: 'T-2' }), sharedPot: 'long trough ' });
+	const { tree: alone } = await takeIn(store, asTakenIn(one, { tag: 'T-3', sharedPot: '' }));
 	return { store, one, two, alone };
 }
 const poured = (wateredOn: string, change: object = {}) => wateringInput.parse({ wateredOn, ...change });

@@ -17,6 +17,7 @@ import {
 	broughtUp,
 	crownLeft,
 	rootsSevered,
+	ruleDone,
 	spokenAgainst,
 	type BookFacts
 } from '$core/book/effects';
@@ -174,6 +175,14 @@ describe('roots severed on a bound ball', () => {
 		});
 		expect(standingOf(deep, '2025-05-31', values).ballDepthMm.value).toBe(200);
 	});
+	it('of one day each work finds the ball that the one before left', () => {
+		const records = treeRecords();
+		const mapped = { ...records, rootMap: records.rootMap && { ...records.rootMap, ballDepthMm: 200 } };
+		const slices = ['a', 'b'].map((id) => ({ ...entry('ball-sliced', '2025-06-01', { depthMm: 50 }), id }));
+		const [first, second] = rootLosses({ ...mapped, book: slices }, values).done;
+		expect(first?.share).toBe(rootLosses({ ...mapped, book: slices.slice(0, 1) }, values).done[0]?.share);
+		expect(second?.share).toBeGreaterThan(first?.share ?? 1);
+	});
 	it('two works of one ball are each reckoned on what the one before left', () => {
 		const records = treeRecords();
 		const mapped = { ...records, rootMap: records.rootMap && { ...records.rootMap, ballDepthMm: 200 } };
@@ -314,6 +323,20 @@ describe('what an entry brings up and what speaks against it', () => {
 		]);
 		// A cavity is carved out beside living bark: below the limit, and no cut into it.
 		expect(stops('stem-carved', { heightMm: 500, count: 3 }, { ...found, limitSteady: true })).toEqual([]);
+	});
+	it('says so where the living shoots were not counted', () => {
+		const ready = { ...no, livingLimitMm: 600, limitSteady: true };
+		expect(stops('stem-sawn', { heightMm: 700, count: null }, ready)).toEqual([
+			expect.stringMatching(/^mind: How many living shoots/)
+		]);
+	});
+	it('some nights under cover are neither a cold night that befell it nor the end of its winter', () => {
+		const moved = entry('night-moved', '2025-05-28', { untilOn: '2025-06-02' });
+		expect(eventsTold(treeRecords({ book: [moved] }), '2025-06-01', values)).toEqual([]);
+		expect(ruleDone(moved)).toBeNull();
+		expect(ruleDone(entry('turned', '2025-05-28'))).toBe('turning');
+		expect(ruleDone(entry('crown-cut', '2025-05-28', { share: 0.1, choice: 'dead' }))).toBeNull();
+		expect(ruleDone(entry('crown-cut', '2025-05-28', { share: 0.1, choice: 'living' }))).toBe('crown');
 	});
 	it('and stops beside the only living shoot', () => {
 		const ready = { ...no, livingLimitMm: 600, limitSteady: true };

@@ -3,6 +3,7 @@
 	import { readDate } from '$core/format/typed-date';
 	import CalendarDays from '@lucide/svelte/icons/calendar-days';
 	import Field from './Field.svelte';
+	import { onReset } from './on-reset';
 	import type { Refused } from './field';
 	import { useFormat } from './format';
 
@@ -57,16 +58,10 @@
 			sent = null;
 		}
 	});
-	/** A form that was sent empties its fields; what was typed here goes with it. */
-	function forgetOnReset(input: HTMLInputElement): (() => void) | undefined {
-		const form = input.form;
-		const forget = (): void => {
-			typed = null;
-			sent = null;
-		};
-		form?.addEventListener('reset', forget);
-		return () => form?.removeEventListener('reset', forget);
-	}
+	const forget = (): void => {
+		typed = null;
+		sent = null;
+	};
 </script>
 
 <Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
@@ -77,10 +72,10 @@
 				name="{name}~shown"
 				class="input pr-12"
 				autocomplete="off"
-				placeholder={format().day('2026-04-18')}
+				placeholder="like {format().day('2026-04-18')}"
 				value={shown}
 				defaultValue={initial}
-				{@attach forgetOnReset}
+				{@attach onReset(forget)}
 				oninput={(event) => type(event.currentTarget.value)}
 				onblur={() => {
 					if (typed !== null && isDay) typed = format().day(stored);

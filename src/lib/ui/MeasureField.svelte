@@ -2,6 +2,7 @@
 	import type { StoredUnit } from '$core/format/format';
 	import { readMeasure, readNumber } from '$core/format/typed';
 	import Field from './Field.svelte';
+	import { onReset } from './on-reset';
 	import type { Refused } from './field';
 	import { useFormat } from './format';
 
@@ -64,16 +65,10 @@
 		sent = text.trim() === '' ? null : read(text);
 		oninput?.(sent);
 	}
-	/** A form that was sent empties its fields; what was typed here goes with it. */
-	function forgetOnReset(input: HTMLInputElement): (() => void) | undefined {
-		const form = input.form;
-		const forget = (): void => {
-			typed = null;
-			sent = null;
-		};
-		form?.addEventListener('reset', forget);
-		return () => form?.removeEventListener('reset', forget);
-	}
+	const forget = (): void => {
+		typed = null;
+		sent = null;
+	};
 	$effect(() => {
 		// A value set from outside replaces what was typed; an echo of the typing does not.
 		if (value !== sent) typed = null;
@@ -98,7 +93,7 @@
 				class={['input pr-14', guess && 'guess']}
 				value={shown}
 				defaultValue={initial}
-				{@attach forgetOnReset}
+				{@attach onReset(forget)}
 				oninput={(event) => type(event.currentTarget.value)}
 				aria-describedby={describedBy}
 				aria-invalid={invalid}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { StoredUnit } from '$core/format/format';
 	import Field from './Field.svelte';
+	import { onReset } from './on-reset';
 	import type { Refused } from './field';
 	import { useFormat } from './format';
 
@@ -33,13 +34,7 @@
 		typed = text;
 		onread?.(sent.map(Number).filter(Number.isFinite));
 	}
-	/** A form that was sent empties its fields. */
-	function forgetOnReset(input: HTMLInputElement): (() => void) | undefined {
-		const form = input.form;
-		const forget = (): void => type('');
-		form?.addEventListener('reset', forget);
-		return () => form?.removeEventListener('reset', forget);
-	}
+	const forget = (): void => type('');
 </script>
 
 <Field {name} label="{label}, {face.unit}" {hint} optional {refused}>
@@ -52,7 +47,7 @@
 			class="input"
 			value={shown}
 			defaultValue=""
-			{@attach forgetOnReset}
+			{@attach onReset(forget)}
 			oninput={(event) => type(event.currentTarget.value)}
 			aria-describedby={describedBy}
 			aria-invalid={invalid}

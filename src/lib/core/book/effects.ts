@@ -93,8 +93,7 @@ export function signSeen({ kind, details }: Pick<BookInput, 'kind' | 'details'>)
 /** Recent events of the diagnosis that an entry tells. */
 const events: Partial<Record<BookKind, RecentEvent>> = {
 	bought: 'bought',
-	'repotted-before': 'repotted',
-	'night-moved': 'cold-night'
+	'repotted-before': 'repotted'
 };
 export const eventTold = (kind: BookKind): RecentEvent | null => events[kind] ?? null;
 
@@ -103,8 +102,7 @@ const doneByRule: Partial<Record<BookKind, string>> = {
 	'crown-cut': 'crown',
 	turned: 'turning',
 	'suckers-off': 'suckers',
-	fed: 'feeding',
-	'night-moved': 'cold'
+	fed: 'feeding'
 };
 export const ruleDone = ({ kind, details }: Pick<BookInput, 'kind' | 'details'>): string | null =>
 	kind === 'crown-cut' && details.choice === 'dead' ? null : (doneByRule[kind] ?? null);
@@ -229,6 +227,10 @@ export function spokenAgainst(
 				details.heightMm < livingLimitMm,
 			`Bark was found to live up to ${Math.round(livingLimitMm ?? 0)} mm: this cut takes living wood.`,
 			true
+		);
+		mind(
+			details.count === null,
+			'How many living shoots it has left was not said: beside the only one a cut stops before harm.'
 		);
 		mind(
 			details.count !== null && details.count <= 1,

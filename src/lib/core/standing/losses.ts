@@ -89,8 +89,10 @@ export function rootLosses(records: LossRecords, values: Values): RootLosses {
 		high: loss.share,
 		by: 'cut'
 	}));
-	const worked = records.book.flatMap((entry): WorkLoss[] => {
-		const before = { ...records, book: records.book.filter((one) => one !== entry && one.on <= entry.on) };
+	// Of one day in the order in which they were kept: each on the ball that the one before left.
+	const book = [...records.book].sort((a, b) => a.on.localeCompare(b.on));
+	const worked = book.flatMap((entry, i): WorkLoss[] => {
+		const before = { ...records, book: book.slice(0, i) };
 		const lost = rootsSevered(entry, ballToWork(before, entry.on, values), values);
 		return lost && lost.share > 0 ? [{ on: entry.on, ...lost, by: 'ball' }] : [];
 	});
