@@ -1,0 +1,247 @@
+import { describe, expect, it } from 'vitest';
+import { taskSchema } from '$core/aftercare/task';
+import {
+	bookDetails,
+	bookEntrySchema,
+	bookInput,
+	putOff,
+	type BookDetails,
+	type BookKind
+} from '$core/book/book';
+import { ballAfter, broughtUp, spokenAgainst, type BookFacts } from '$core/book/effects';
+import type { PotMateRecords, TreeRecords } from '$core/case/case';
+import { liftEnds } from '$core/lifting/ends';
+import { measurementSchema, type RawReading } from '$core/measuring/measurement';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingSchema } from '$core/pots/replant-plan';
+import { observationSchema } from '$core/recovery/observation';
+import { isOwnersToSay } from '$core/roots/consent';
+import { ballOf } from '$core/standing/ball';
+import { bookFacts } from '$core/standing/booked';
+import { lastRootWork } from '$core/standing/losses';
+import { ofThePot, withMates } from '$core/standing/shared-pot';
+import { aboutKg } from '$core/standing/weights';
+import { defaultValues as values } from '$core/values/values';
+import { wateringSchema } from '$core/water/watering';
+import { storesOf } from '$core/water/stores';
+import { cut, treeRecords } from '../records';
+
+const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, id = `b-${kind}-${on}`) =>
+	bookEntrySchema.parse({ id, version: 1, kind, on, details: { ...bookDetails.parse({}), ...details } });
+const planting = (plantedOn: string, change: object = {}, id = 'planting') =>
+	plantingSchema.parse({
+		id,
+		version: 1,
+		plantedOn,
+		pot: {
+			shape: 'round',
+			topLengthMm: 500,
+			topWidthMm: 500,
+			bottomLengthMm: 400,
+			bottomWidthMm: 400,
+			heightMm: 250
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: 300,
+		ballDepthMm: 200,
+		mix: pottingMixOf('pumice-bark'),
+		headspaceMm: 20,
+		...change
+	});
+const measured = (id: string, measuredOn: string, raw: RawReading) =>
+	measurementSchema.parse({ id, version: 1, measuredOn, raw });
+const bare = (change: Partial<TreeRecords> = {}) => treeRecords({ rootMap: null, plan: null, ...change });
+
+describe('what was taken off a ball', () => {
+	const planted = { plantings: [planting('2025-03-01')] };
+	const depthOn = (records: TreeRecords, on: string) => ballOf(records, on, values).ballDepthMm.value;
+	it('of the day of a planting is in the size that it was planted with', () => {
+		const sliced = (on: string) => bare({ ...planted, book: [entry('ball-sliced', on, { depthMm: 40 })] });
+		expect(depthOn(sliced('2025-03-01'), '2025-04-01')).toBe(200);
+		expect(depthOn(sliced('2025-03-02'), '2025-04-01')).toBe(160);
+	});
+	it('outranks the measure before it, and gives way to the next one', () => {
+		const records = bare({
+			plantings: [planting('2025-03-01'), planting('2026-03-01', { ballDepthMm: 190 }, 'next')],
+			book: [entry('ball-sliced', '2025-06-01', { depthMm: 40 })]
+		});
+		expect(depthOn(records, '2025-05-31')).toBe(200);
+		expect(ballOf(records, '2025-06-01', values).ballDepthMm).toMatchObject({
+			value: 160,
+			known: 'worked-out'
+		});
+		expect(ballOf(records, '2026-03-01', values).ballDepthMm).toMatchObject({
+			value: 190,
+			known: 'measured'
+		});
+	});
+	it('one side shaved takes its depth once, both sides twice', () => {
+		const shaved = (bearingDeg: number | null) =>
+			ballAfter(
+				{ kind: 'ball-shaved', details: { ...bookDetails.parse({}), depthMm: 30, bearingDeg } },
+				{ widthMm: 300, depthMm: 200 }
+			);
+		expect(shaved(90)).toEqual({ widthMm: 270, depthMm: 200 });
+		expect(shaved(null)).toEqual({ widthMm: 240, depthMm: 200 });
+	});
+});
+
+describe('the last work at the roots', () => {
+	it('took rot where rot was written down as cut out that day, and on no other', () => {
+		const work = (on: string) =>
+			lastRootWork(treeRecords({ book: [entry('rot-cut-out', on)] }, [cut('r4', 0, '2025-02-10')]), values)
+				?.rotWasCut;
+		expect(work('2025-02-10')).toBe(true);
+		expect(work('2025-02-11')).toBe(false);
+	});
+});
+
+describe('what speaks for or against an entry', () => {
+	const look = (id: string, observedOn: string) =>
+		observationSchema.parse({ id, version: 1, observedOn, diebackLimitMm: 400 });
+	const feeding = (state: 'open' | 'done') =>
+		taskSchema.parse({
+			id: 'f',
+			version: 1,
+			title: 'Feed',
+			kind: 'feeding',
+			mark: 'trade',
+			stage: 'aftercare',
+			fromOn: '2025-05-01',
+			toOn: '2025-06-01',
+			minutes: 5,
+			reason: '',
+			source: 'feeding@2025-02-10',
+			state,
+			closedOn: state === 'done' ? '2025-05-01' : null
+		});
+	const facts = (change: Partial<TreeRecords>, on: string, cuts = [cut('r4', 0, '2025-02-10')]) =>
+		bookFacts(treeRecords(change, cuts), on, values);
+	it('is what was known on the day of the entry, not what came after it', () => {
+		const observations = [look('a', '2025-05-01'), look('b', '2025-07-01')];
+		expect(facts({ observations }, '2025-05-01').limitSteady).toBe(false);
+		expect(facts({ observations }, '2025-07-01').limitSteady).toBe(true);
+		const twice = [cut('r4', 0, '2025-02-10'), cut('r0', 1, '2025-08-01')];
+		expect(facts({}, '2025-07-01', twice).rootsCutOn).toBe('2025-02-10');
+		expect(facts({}, '2025-08-01', twice).rootsCutOn).toBe('2025-08-01');
+		expect(facts({}, '2025-02-09', twice).rootsCutOn).toBeNull();
+	});
+	it('feeding waits while its task is open, and no longer', () => {
+		expect(facts({ tasks: [feeding('open')] }, '2025-05-02').feedingWaits).toBe(true);
+		expect(facts({ tasks: [feeding('done')] }, '2025-05-02').feedingWaits).toBe(false);
+	});
+	it('lime that was laid later does not speak against sulphur before it', () => {
+		const no: BookFacts = { rootsCutOn: null, feedingWaits: false, livingLimitMm: null, limitSteady: false };
+		const sulphur = entry('top-dressed', '2026-04-10', { choice: 'sulphur' });
+		const against = (limedOn: string) =>
+			spokenAgainst(sulphur, [entry('top-dressed', limedOn, { choice: 'lime' })], no, values).length;
+		expect(against('2026-04-10')).toBe(1);
+		expect(against('2026-04-11')).toBe(0);
+	});
+});
+
+describe('what an entry brings up again', () => {
+	it('has a week to be done in, or less where it comes oftener', () => {
+		const again = (everyDays: number) =>
+			broughtUp(entry('leaves-washed', '2026-04-01', { everyDays, choice: 'rinsed' }), 's', values)[0];
+		expect(again(3)).toMatchObject({ fromOn: '2026-04-04', toOn: '2026-04-07' });
+		expect(again(60)).toMatchObject({ fromOn: '2026-05-31', toOn: '2026-06-07' });
+	});
+	it('a stay of one day ends on it, and what was put off is carried over until its day has passed', () => {
+		const covered = { kind: 'covered', on: '2026-04-10', details: { untilOn: '2026-04-10' } };
+		expect(
+			bookInput.safeParse({ ...covered, details: { ...bookDetails.parse({}), ...covered.details } })
+		).toEqual(expect.objectContaining({ success: true }));
+		const wait = [
+			entry('put-off', '2026-04-01', { untilOn: '2026-05-01', first: 'two looks', choice: 'carve' })
+		];
+		expect(putOff(wait, '2026-05-01')).toHaveLength(1);
+		expect(putOff(wait, '2026-05-02')).toEqual([]);
+	});
+});
+
+describe('trees in one pot', () => {
+	const mate = (change: Partial<PotMateRecords> = {}): PotMateRecords => ({
+		tree: { id: 'm', tag: 'M-1', name: 'Mate', heightM: 0.8, trunkDiameterMm: 40 },
+		plantings: [],
+		waterings: [],
+		measurements: [],
+		...change
+	});
+	const own = planting('2025-03-01', {}, 'own');
+	const theirs = planting('2025-03-01', { ballDiameterMm: 200, ballDepthMm: 120 }, 'theirs');
+	const weighed = measured('w', '2025-04-01', {
+		tool: 'weighing',
+		wateredOn: '2025-03-30',
+		fullKg: 40,
+		dryKg: null,
+		nowKg: 31
+	});
+	it('share what was weighed and poured, and keep their own pH and bark', () => {
+		const ph = { ...weighed, id: 'x', raw: { ...weighed.raw, tool: 'scratch' } } as unknown as typeof weighed;
+		const merged = ofThePot(bare({ plantings: [own], mates: [mate({ measurements: [weighed, ph] })] }));
+		expect(merged.measurements.map((one) => one.id)).toEqual(['w']);
+		const poured = wateringSchema.parse({ id: 'p', version: 1, wateredOn: '2025-04-02', litres: 3 });
+		expect(ofThePot(bare({ mates: [mate({ waterings: [poured] })] })).waterings).toEqual([poured]);
+	});
+	it('fill the pot with both balls and shade it with both crowns', () => {
+		const records = bare({ plantings: [own], mates: [mate({ plantings: [theirs] })] });
+		const alone = storesOf(own, records.tree, values);
+		const both = withMates(alone, records, own, values);
+		const without = withMates(alone, { ...records, mates: [mate()] }, own, values);
+		expect(both.rootedMostL).toBeGreaterThan(alone.rootedMostL);
+		expect(both.rootedMostL + both.unrootedMostL).toBeCloseTo(alone.rootedMostL + alone.unrootedMostL, 9);
+		expect(without.rootedMostL).toBe(alone.rootedMostL);
+		expect(both.crownM2).toBeGreaterThan(alone.crownM2);
+	});
+	it('weigh what the pot weighed, whoever it was weighed for', () => {
+		const records = bare({ plantings: [own], mates: [mate({ measurements: [weighed] })] });
+		expect(aboutKg(records, '2025-05-01', null, values)?.kg).toBe(31);
+		expect(aboutKg({ ...records, mates: [] }, '2025-05-01', null, values)?.kg).not.toBe(31);
+		expect(aboutKg(records, '2025-03-31', null, values)?.kg).not.toBe(31);
+	});
+});
+
+describe('ends that the log of a lift names', () => {
+	const base = treeRecords().rootMap?.segments[0];
+	if (!base) throw new Error('a root');
+	const root = (id: string, azimuthDeg: number) => ({
+		...base,
+		id,
+		diameterStartMm: 30,
+		diameterEndMm: 30,
+		course: [
+			{ azimuthDeg, radiusMm: 40, depthMm: 30 },
+			{ azimuthDeg, radiusMm: 300, depthMm: 30 }
+		]
+	});
+	const end = (azimuthDeg: number) => ({ azimuthDeg, diameterMm: 30, how: 'sawn' as const });
+	it('go to the nearest root, whichever was named first; two ends never to one root', () => {
+		const step = values['lifting.endMatchDeg'] / 3;
+		const map = { segments: [root('a', 100), root('b', 100 + step)] };
+		const ids = (...ends: number[]) =>
+			liftEnds({ ballDiameterMm: 600, cutRoots: ends.map(end) }, map, values).map((one) => one.segmentId);
+		// The first named is nearer to b than anything else is, but a is the better one for it.
+		expect(ids(100 + step * 0.4, 100 + step)).toEqual(['a', 'b']);
+		expect(ids(100 + step * 0.6, 100 + step)).toEqual(['a', 'b']);
+		expect(ids(100, 101)).toEqual(['a', 'b']);
+		expect(
+			liftEnds(
+				{ ballDiameterMm: 600, cutRoots: [end(100), end(101)] },
+				{ segments: [root('a', 100)] },
+				values
+			).map((one) => one.segmentId)
+		).toEqual(['a', null]);
+	});
+});
+
+describe('a root that is the owner’s to speak of', () => {
+	const [anchor] = treeRecords().rootMap?.segments ?? [];
+	if (!anchor) throw new Error('a root');
+	it('is a sound one: nobody is asked about dead wood', () => {
+		const asks = (condition: 'sound' | 'dead') =>
+			isOwnersToSay({ ...anchor, condition }, { permission: 'written' }, { frame: 'ground' }, values);
+		expect(asks('sound')).toBe(true);
+		expect(asks('dead')).toBe(false);
+	});
+});
