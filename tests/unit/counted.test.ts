@@ -175,7 +175,8 @@ describe('trees in one pot', () => {
 		wateredOn: '2025-03-30',
 		fullKg: 40,
 		dryKg: null,
-		nowKg: 31
+		nowKg: 31,
+		neighbours: []
 	});
 	it('share what was weighed and poured, and keep their own pH and bark', () => {
 		const ph = { ...weighed, id: 'x', raw: { ...weighed.raw, tool: 'scratch' } } as unknown as typeof weighed;
@@ -215,7 +216,7 @@ describe('ends that the log of a lift names', () => {
 			{ azimuthDeg, radiusMm: 300, depthMm: 30 }
 		]
 	});
-	const end = (azimuthDeg: number) => ({ azimuthDeg, diameterMm: 30, how: 'sawn' as const });
+	const end = (azimuthDeg: number) => ({ azimuthDeg, diameterMm: 30, how: 'saw' as const });
 	it('go to the nearest root, whichever was named first; two ends never to one root', () => {
 		const step = values['lifting.endMatchDeg'] / 3;
 		const map = { segments: [root('a', 100), root('b', 100 + step)] };

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { sql, type SQL } from 'drizzle-orm';
 import { answeredByWatering, tasksAnswered } from '../core/aftercare/result';
 import { addDays } from '../core/climate/calendar';
 import { standingKept, type StandingKept } from '../core/standing/kept';
@@ -27,7 +27,7 @@ import * as tables from './db/schema';
 import { tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { invalid, notFound } from './errors';
-import { readOverrides, readValues } from './settings';
+import { readValues } from './settings';
 import { closeAnswered } from './task-work';
 import { loadRecords, matesInPot, referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
@@ -200,28 +200,39 @@ export const wateringPiece = (
 	}
 });
 
-const { tree, journal, treeWater: cache, weatherDay, device, reading } = tables;
+const { tree, treeWater: cache, device, reading, revision } = tables;
+
+/** The reckoning itself, counted up where it changes what it gives. */
+const RECKONING = 7;
+/** How often what stands under a scope was written; the database counts it by its own triggers. */
+const written = (scope: SQL): SQL =>
+	sql`coalesce((select ${revision.count} from ${revision} where ${revision.scope} = ${scope}), 0)`;
+
+/**
+ * What the water and the standing of a tree are worked out from, as one key: the day, the working values, the weather, the places (its
+ * shelter, and the stations that serve it), its kind, its own records, those of its mates in a shared pot and of its twin, and its devices.
+ * A kept result holds while its key does.
+ */
+const basis = (on: string): SQL => {
+	const mates = sql`(select group_concat(known) from (select m."id" || ':' || ${written(sql`'tree:' || m."id"`)} as known
+		from ${tree} m where lower(trim(m."sharedPot")) = lower(trim(${tree.sharedPot})) order by m."id"))`;
+	const devices = sql`(select group_concat(known) from (select d."id" || ':' || ${written(sql`'device:' || d."id"`)} || ':' || coalesce(substr(max(r."at_instant"), 1, 13), '') as known
+		from ${device} d left join ${reading} r on r."deviceId" = d."id" where d."onTreeId" = ${tree.id} group by d."id" order by d."id"))`;
+	return sql`${RECKONING} || '|' || ${on} || '|' || ${written(sql`'values'`)} || '|' || ${written(sql`'weather'`)} || '|' || ${written(sql`'places'`)}
+		|| '|' || ${tree.kindId} || ':' || ${written(sql`'kind:' || ${tree.kindId}`)} || '|' || ${written(sql`'tree:' || ${tree.id}`)}
+		|| '|' || case when trim(${tree.sharedPot}) = '' then '' else ${mates} end
+		|| '|' || coalesce(${tree.referenceTreeId} || ':' || ${written(sql`'tree:' || ${tree.referenceTreeId}`)}, '')
+		|| '|' || coalesce(${devices}, '')`;
+};
 
 /** Trees in care whose water was reckoned from something else than what stands now. */
 async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: string }[]> {
-	const [weather] = await db
-		.select({
-			stamp: sql<string>`count(*) || '/' || coalesce(max(${weatherDay.on}), '') || '/' || coalesce(round(sum(${weatherDay.minC} * 7 + ${weatherDay.maxC} * 3), 1), '')`
-		})
-		.from(weatherDay);
-	const own = JSON.stringify(await readOverrides(db));
-	// What is done to a mate in a shared pot is done to its pot.
-	const ofMates = sql`coalesce((select max(j."at_instant") || count(*) from ${journal} j join ${tree} m on m."id" = j."treeId" where lower(trim(m."sharedPot")) = lower(trim(${tree}."sharedPot"))), '')`;
 	const rows = await jsonRows<{ id: string; basis: string; known: string | null }>(
 		db,
-		{
-			id: tree.id,
-			basis: sql`'6|' || ${on} || '|' || ${own} || '|' || ${weather?.stamp ?? ''} || '|' || coalesce((select max(${journal.at}) || count(*) from ${journal} where ${journal.treeId} = ${tree.id}), '') || '|' || case when ${tree.sharedPot} = '' then '' else ${ofMates} end || '|' || coalesce((select substr(max(${reading.at}), 1, 13) from ${device} join ${reading} on ${reading.deviceId} = ${device.id} where ${device.onTreeId} = ${tree.id}), '')`,
-			known: cache.basis
-		},
+		{ id: tree.id, basis: basis(on), known: cache.basis },
 		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`
 	);
-	return rows.filter((row) => row.basis !== row.known).map(({ id, basis }) => ({ id, basis }));
+	return rows.filter((row) => row.basis !== row.known).map(({ id, basis: now }) => ({ id, basis: now }));
 }
 
 let running: Promise<void> | null = null;

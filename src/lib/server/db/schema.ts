@@ -467,6 +467,15 @@ export const treeWater = sqliteTable('tree_water', {
 	functionLow: text({ mode: 'json' }).$type<FunctionLow>().notNull().default([])
 });
 
+/**
+ * How often what kept results are worked out from was written: one row for each tree ("tree:" and its id), kind and device, and one for
+ * all places, for the weather and for the working values. Triggers of the database count it, so that no way of writing goes round it.
+ */
+export const revision = sqliteTable('revision', {
+	scope: text().primaryKey(),
+	count: integer().notNull()
+});
+
 export const weatherDay = sqliteTable(
 	'weather_day',
 	{
