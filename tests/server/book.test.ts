@@ -3,6 +3,9 @@ import { bookDetails, bookInput, type BookDetails, type BookKind } from '$core/b
 import { defaultValues } from '$core/values/values';
 import { removeBook, writeBook } from '$lib/server/book';
 import { exportCase, importCase } from '$lib/server/case-file';
+import { taskInput } from '$core/aftercare/task';
+import { tasks } from '$lib/server/records/records';
+import { openTask } from '$lib/server/task-work';
 import { undo } from '$lib/server/records/work';
 import { kindBefore, loadRecords, takeIn, closeTree } from '$lib/server/trees';
 import { closingInput } from '$core/tree/tree';
@@ -41,6 +44,35 @@ describe('the field book', () => {
 		await undo(store, out);
 		const back = await loadRecords(store.db, tree.id);
 		expect([back.book.length, back.tasks.length]).toEqual([1, 1]);
+	});
+	it('closes the work that it does, not the same work of next year', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'potted' });
+		const turning = (fromOn: string) => ({
+			...taskInput.parse({
+				title: 'Turn it',
+				kind: 'turning',
+				stage: 'aftercare',
+				mark: 'trade',
+				fromOn,
+				toOn: fromOn,
+				minutes: 1
+			}),
+			...openTask,
+			release: null,
+			everyDays: null,
+			source: 'turning@2026-03-01',
+			id: `t-${fromOn}`,
+			version: 1
+		});
+		await store.write(async (tx) => {
+			for (const fromOn of ['2026-04-10', '2027-04-10']) await tasks.put(tx, tree.id, turning(fromOn));
+		});
+		await writeBook(store, tree.id, input('turned', today(), {}));
+		const states = (await loadRecords(store.db, tree.id)).tasks.map((task) => [task.fromOn, task.state]);
+		expect(states).toEqual([
+			['2026-04-10', 'done'],
+			['2027-04-10', 'open']
+		]);
 	});
 	it('is part of a case and reads back identically', async () => {
 		const { store, tree } = await storeWithTree();

@@ -3,7 +3,7 @@ import { waterOf, recordWatering, refreshWater, waterStates } from '$lib/server/
 import { doTogether } from '$lib/server/aftercare';
 import { exportCase } from '$lib/server/case-file';
 import { undo } from '$lib/server/records/work';
-import { loadRecords, takeIn } from '$lib/server/trees';
+import { changeTree, loadRecords, takeIn } from '$lib/server/trees';
 import { tasks } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { taskInput } from '$core/aftercare/task';
@@ -28,6 +28,13 @@ async function trough() {
 const poured = (wateredOn: string, change: object = {}) => wateringInput.parse({ wateredOn, ...change });
 
 describe('a shared pot', () => {
+	it('holds the trees that stand in it, not one that was lifted out or lost', async () => {
+		const { store, one, two } = await trough();
+		const mates = async () => (await loadRecords(store.db, one.id)).mates.map((mate) => mate.tree.tag);
+		expect(await mates()).toEqual(['T-2']);
+		await changeTree(store, two.id, two.version, { ...asTakenIn(two), situation: 'just-lifted' });
+		expect(await mates()).toEqual([]);
+	});
 	it('is one: what is poured or weighed for one tree is so for all of them, and for nobody else', async () => {
 		const { store, one, two, alone } = await trough();
 		expect((await loadRecords(store.db, two.id)).mates.map((mate) => mate.tree.tag)).toEqual(['T-1']);

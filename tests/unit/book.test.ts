@@ -27,7 +27,7 @@ import { foundLately, eventsTold } from '$core/standing/carried';
 import { lastRootWork, rootLosses } from '$core/standing/losses';
 import { recoveryCase } from '$core/recovery/recovery-case';
 import { observationSchema } from '$core/recovery/observation';
-import { treeRecords } from '../records';
+import { cut, treeRecords } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, note = ''): BookEntry =>
 	bookEntrySchema.parse({
@@ -231,6 +231,24 @@ describe('what an entry says elsewhere', () => {
 		expect(of([entry('crown-burnt', '2025-07-01', { share: 0.3, choice: 'sun' })]).looks[0]?.leafCover).toBe(
 			0.7
 		);
+	});
+	it('a crown cut before the work is missing from the crown that recovery begins with', () => {
+		const begun = (
+			book: BookEntry[],
+			looks = [{ ...blankLook, observedOn: '2025-06-20', leafCover: 0.9 }]
+		) => {
+			const records = treeRecords({ observations: looks, book }, [cut('r4', 0, '2025-07-01')]);
+			const place = records.places[0];
+			if (!place) throw new Error('no place');
+			return recoveryCase(records, place, [], [], null, '2025-07-11', values).crownAtStart;
+		};
+		const taken = (on: string) => [entry('crown-cut', on, { share: 0.5, choice: 'living' })];
+		expect(begun([])).toBeCloseTo(0.9, 9);
+		expect(begun(taken('2025-06-25'))).toBeCloseTo(0.45, 9);
+		// What was cut before that look is in it already; what is cut after the start is progress, or none.
+		expect(begun(taken('2025-06-20'))).toBeCloseTo(0.9, 9);
+		expect(begun(taken('2025-07-02'))).toBeCloseTo(0.9, 9);
+		expect(begun(taken('2025-06-25'), [])).toBeCloseTo(0.5, 9);
 	});
 	it('a purchase and a repotting of before are events of the diagnosis; a split bark is a sign that was found', () => {
 		const records = treeRecords({

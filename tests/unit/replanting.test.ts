@@ -598,6 +598,10 @@ describe('a place against a kind', () => {
 		expect(cold('2026-04-10')?.because).toContain(`stands ${kind.coldestC} °C hardened in a pot`);
 		expect(cold('2025-04-10')?.because).toContain(`it stands ${kind.coldestC} °C now;`);
 		expect(cold('2026-04-10', true)?.because).not.toContain('freshly cut');
+		// In the ground it stands more, now as hardened.
+		expect(cold(null, true)?.because).toContain(
+			`it stands ${kind.coldestC - values['site.groundHardierC']} °C now;`
+		);
 		expect(cold(null, false, true)?.because).toContain('tender new shoots');
 		// A night that only a grown root system stands stops it.
 		expect(cold('2026-04-10')?.answer === 'stop').toBe(

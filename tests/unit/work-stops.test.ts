@@ -110,6 +110,7 @@ describe('a cut through the stem', () => {
 	const stub: Segment = { ...anchor, flaws: ['descending'], diameterStartMm: 0.5 * rootMap.trunkDiameterMm };
 	it('is a gate: straight down, half as thick as the trunk, at its base', () => {
 		expect(isThroughStem(stub, 0, rootMap.trunkDiameterMm, values)).toBe(true);
+		expect(isThroughStem(stub, stub.diameterStartMm, rootMap.trunkDiameterMm, values)).toBe(true);
 		expect(isThroughStem(stub, stub.diameterStartMm + 1, rootMap.trunkDiameterMm, values)).toBe(false);
 		expect(
 			isThroughStem(
@@ -150,5 +151,14 @@ describe('an open referral', () => {
 		expect(ask(true).wanted).toEqual([]);
 		for (const segment of ask(true).map.segments) expect(segment.keep).toBe(isStructural(segment));
 		expect(ask(false).map.segments.some((segment) => segment.keep)).toBe(false);
+		// A root that was cut already is not kept by it: what was done stays counted.
+		const after = proposalFor(
+			{ tree: records.tree, kind: records.kind, place, today: '2025-02-11', held: true },
+			map,
+			{ ...plan, cuts: [{ ...cut(anchor.id, 0, '2025-02-10'), byOwner: true }] },
+			'usual',
+			values
+		).question;
+		expect(after.map.segments.find((segment) => segment.id === anchor.id)?.keep).toBe(false);
 	});
 });
