@@ -248,7 +248,7 @@ describe('work that comes up again, and several at once', () => {
 			toOn: '2026-05-13',
 			everyDays: 21
 		});
-		await undo(store, entry);
+		await undo(store, ...entry);
 		expect((await openOf(store, tree.id)).map((task) => task.id)).toEqual([first.id]);
 		await closeTask(store, tree.id, {
 			...closing,

@@ -348,7 +348,7 @@ describe('aftercare', () => {
 		expect(
 			(await refusal(closeTask(store, tree.id, { ...close, state: 'skipped' }))).problems[0]?.message
 		).toMatch(/why it is skipped/);
-		const entryId = await closeTask(store, tree.id, {
+		const entryIds = await closeTask(store, tree.id, {
 			...close,
 			state: 'skipped',
 			skipReason: 'rain did it'
@@ -356,7 +356,7 @@ describe('aftercare', () => {
 		expect(
 			(await refusal(closeTask(store, tree.id, { ...close, version: 2, state: 'done' }))).message
 		).toMatch(/closed already/);
-		await undo(store, entryId);
+		await undo(store, ...entryIds);
 		expect((await tasks.get(store.db, first.id))?.state).toBe('open');
 	});
 	it('takes a task by hand and refuses one that ends before it begins', async () => {

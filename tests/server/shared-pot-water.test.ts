@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { waterOf, recordWatering, refreshWater, waterStates } from '$lib/server/water';
-import { doTogether } from '$lib/server/aftercare';
+import { closeTask, doTogether } from '$lib/server/aftercare';
 import { exportCase } from '$lib/server/case-file';
 import { undo } from '$lib/server/records/work';
 import { changeTree, loadRecords, takeIn } from '$lib/server/trees';
@@ -91,6 +91,71 @@ describe('a shared pot', () => {
 			[one, two, alone].map(async (tree) => (await loadRecords(store.db, tree.id)).waterings.length)
 		);
 		expect(counts).toEqual([1, 0, 1]);
+	});
+	it('a tick on a task that asked for water waters the pot once, and closes it for all', async () => {
+		const { store, one, two, alone } = await trough();
+		for (const tree of [one, two, alone])
+			for (const [rule, kind] of [
+				['first-water', 'water'],
+				['turning', 'turning']
+			] as const)
+				await store.write((tx) =>
+					tasks.put(tx, tree.id, {
+						...taskInput.parse({ kind, title: 'Do it', fromOn: '2026-04-10', toOn: '2026-04-20' }),
+						...openTask,
+						source: `${rule}@2026-04-10`,
+						id: `${rule}-${tree.tag}`,
+						version: 1
+					})
+				);
+		const all = async () => {
+			const records = await Promise.all([one, two, alone].map((tree) => loadRecords(store.db, tree.id)));
+			return {
+				water: records.map(({ tasks: list }) => list.find((task) => task.kind === 'water')?.state),
+				poured: records.map(({ waterings }) => waterings.length)
+			};
+		};
+		const open = { water: ['open', 'open', 'open'], poured: [0, 0, 0] };
+		const entries = await closeTask(store, one.id, {
+			taskId: 'first-water-T-1',
+			version: 1,
+			state: 'done',
+			skipReason: '',
+			on: today(),
+			found: { kind: 'watering', litres: 4 }
+		});
+		expect(await all()).toEqual({ water: ['done', 'done', 'open'], poured: [1, 0, 0] });
+		await undo(store, ...entries);
+		expect(await all()).toEqual(open);
+		const ticked = async (...named: [string, string][]) =>
+			Promise.all(
+				named.map(async ([treeId, taskId]) => ({
+					treeId,
+					taskId,
+					version: (await tasks.get(store.db, taskId))?.version ?? 0
+				}))
+			);
+		// Other work of a mate ticked beside it is no reason to leave its water open.
+		const together = await doTogether(
+			store,
+			{ tasks: await ticked([one.id, 'first-water-T-1'], [two.id, 'turning-T-2']), waterings: [] },
+			today()
+		);
+		expect(await all()).toEqual({ water: ['done', 'done', 'open'], poured: [1, 0, 0] });
+		await undo(store, ...together);
+		expect(await all()).toEqual(open);
+		await doTogether(
+			store,
+			{
+				tasks: await ticked([one.id, 'first-water-T-1'], [two.id, 'first-water-T-2']),
+				waterings: [
+					{ treeId: two.id, litres: null },
+					{ treeId: alone.id, litres: null }
+				]
+			},
+			today()
+		);
+		expect(await all()).toEqual({ water: ['done', 'done', 'done'], poured: [1, 0, 1] });
 	});
 	it('on Today a mate is reckoned anew when its pot was watered', async () => {
 		const { store, one, two } = await trough();

@@ -19,11 +19,14 @@ import { isOwnersToSay } from '$core/roots/consent';
 import { ballOf } from '$core/standing/ball';
 import { bookFacts } from '$core/standing/booked';
 import { lastRootWork } from '$core/standing/losses';
-import { ofThePot, withMates } from '$core/standing/shared-pot';
+import { othersInPot, ofThePot, withMates } from '$core/standing/shared-pot';
+import { ballOfSizes } from '$core/pots/fit';
+import { judgePot } from '$core/pots/rank';
+import { steadyDays } from '$core/water/dry-down';
 import { aboutKg } from '$core/standing/weights';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
-import { storesOf } from '$core/water/stores';
+import { nobodyElse, storesOf, withOthers } from '$core/water/stores';
 import { cut, treeRecords } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, id = `b-${kind}-${on}`) =>
@@ -194,6 +197,31 @@ describe('trees in one pot', () => {
 		expect(both.rootedMostL + both.unrootedMostL).toBeCloseTo(alone.rootedMostL + alone.unrootedMostL, 9);
 		expect(without.rootedMostL).toBe(alone.rootedMostL);
 		expect(both.crownM2).toBeGreaterThan(alone.crownM2);
+	});
+	it('make a pot dry sooner before planting as after it', () => {
+		const records = bare({ plantings: [own], mates: [mate({ plantings: [theirs] })] });
+		const others = othersInPot(records.mates, values);
+		const alone = storesOf(own, records.tree, values);
+		expect(withOthers(alone, others)).toEqual(withMates(alone, records, own, values));
+		expect(othersInPot([mate()], values).ballHeldL).toBe(0);
+		expect(othersInPot([mate()], values).crownM2).toBeGreaterThan(0);
+		const question = {
+			...own,
+			ball: ballOfSizes(own.ballDiameterMm, own.ballDepthMm, values['pot.ballShape']),
+			standing: { tiltDeg: 0, tiltTowardDeg: 0 },
+			moundMm: 0,
+			flareOverRimMm: -20,
+			wetnessTrigger: 0.5,
+			days: steadyDays({ et0Mm: 4, inLeaf: true }),
+			crownWidthMm: 800,
+			rootFunction: 1,
+			heightM: 1,
+			largerWidthMm: 500,
+			sameWidthMm: 400
+		};
+		const days = (with_: typeof others) =>
+			judgePot(own.pot, null, { ...question, others: with_ }, values).dryDownDays;
+		expect(days(others)).toBeLessThan(days(nobodyElse));
 	});
 	it('weigh what the pot weighed, whoever it was weighed for', () => {
 		const records = bare({ plantings: [own], mates: [mate({ measurements: [weighed] })] });

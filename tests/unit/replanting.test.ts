@@ -32,6 +32,7 @@ import { draw, stockItemSchema } from '$core/stock/stock';
 import { defaultValues as values } from '$core/values/values';
 import { dailyDemandL } from '$core/water/demand';
 import { dryDown, steadyDays } from '$core/water/dry-down';
+import { nobodyElse } from '$core/water/stores';
 
 const round = (top: number, bottom: number, heightMm: number): Pot => ({
 	shape: 'round',
@@ -60,6 +61,7 @@ const question = (change: Partial<PotQuestion> = {}): PotQuestion => ({
 	heightM: 1,
 	largerWidthMm: 270,
 	sameWidthMm: 250,
+	others: nobodyElse,
 	...change
 });
 

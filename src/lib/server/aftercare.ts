@@ -20,7 +20,7 @@ import { urgentOf } from '../core/standing/urgent';
 import { leafCalendar } from '../core/water/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/water/watering';
-import type { Store } from './db/database';
+import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import { observations, tasks, trees, waterings } from './records/records';
@@ -243,10 +243,22 @@ async function fileResult(
 	await closeAnswered(work, treeId, answeredByLook(look), on);
 }
 
-/** Closes a task as done or skipped; one that comes up again is planned anew. @throws Refusal 404, 409, 422 (skipped without a reason) */
-export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string> {
-	const [entryId = ''] = await doWorks(store, [await closingOf(store, treeId, closing)]);
-	return entryId;
+/**
+ * Closes a task as done or skipped; one that comes up again is planned anew. Watered, it was so for all in its pot.
+ * @returns entries that undo takes back together
+ * @throws Refusal 404, 409, 422 (skipped without a reason)
+ */
+export async function closeTask(store: Store, treeId: string, closing: TaskClosing): Promise<string[]> {
+	const task = await tasks.get(store.db, closing.taskId);
+	const watered =
+		closing.state === 'done' &&
+		(closing.found ?? null) !== null &&
+		task !== null &&
+		resultAsked(task) === 'watering';
+	return doWorks(store, [
+		await closingOf(store, treeId, closing),
+		...(watered ? await matePieces(store.db, [treeId], closing.on, ['watering']) : [])
+	]);
 }
 
 async function closingOf(store: Store, treeId: string, closing: TaskClosing): Promise<Piece> {
@@ -310,41 +322,50 @@ export const togetherInput = z.strictObject({
 });
 export type TogetherInput = z.infer<typeof togetherInput>;
 
+/** Of trees to be watered, those to write it down for: what stands in one pot is watered once. */
+async function oncePerPot(db: Reader, treeIds: readonly string[]): Promise<Set<string>> {
+	const pours = new Set<string>();
+	const covered = new Set<string>();
+	for (const treeId of treeIds) {
+		if (covered.has(treeId)) continue;
+		pours.add(treeId);
+		const own = await trees.get(db, treeId);
+		for (const mate of own ? await matesInPot(db, own) : []) covered.add(mate.id);
+	}
+	return pours;
+}
+
 /** Closes tasks and writes waterings of several trees, all or none. @returns entries that undo takes back together */
 export async function doTogether(store: Store, input: TogetherInput, on: string): Promise<string[]> {
 	if (input.tasks.length + input.waterings.length === 0)
 		throw invalid([{ field: 'tasks', message: 'must name at least one piece of work' }]);
+	const asked = await Promise.all(input.tasks.map(({ taskId }) => tasks.get(store.db, taskId)));
+	const asksWater = (i: number): boolean => {
+		const task = asked[i];
+		return task !== null && task !== undefined && resultAsked(task) === 'watering';
+	};
+	const pours = await oncePerPot(store.db, [
+		...input.tasks.filter((_, i) => asksWater(i)).map((one) => one.treeId),
+		...input.waterings.map((one) => one.treeId)
+	]);
+	const pouredFor = [...pours];
 	const closings = await Promise.all(
-		input.tasks.map(({ treeId, taskId, version }) =>
+		input.tasks.map(({ treeId, taskId, version }, i) =>
 			closingOf(store, treeId, {
 				taskId,
 				version,
 				state: 'done',
 				skipReason: '',
 				on,
-				// Watered by one touch is watered, how much nobody measured.
-				found: 'watering'
+				// Watered by one touch is watered, how much nobody measured; a tree, or its pot, once.
+				found: asksWater(i) && pours.delete(treeId) ? 'watering' : null
 			})
 		)
 	);
-	// Trees of one shared pot are watered once.
-	const poured: TogetherInput['waterings'] = [];
-	const covered = new Set<string>();
-	for (const one of input.waterings) {
-		if (covered.has(one.treeId)) continue;
-		poured.push(one);
-		covered.add(one.treeId);
-		const own = await trees.get(store.db, one.treeId);
-		for (const mate of own ? await matesInPot(store.db, own) : []) covered.add(mate.id);
-	}
-	const mates = await matePieces(
-		store.db,
-		poured.map((one) => one.treeId),
-		on,
-		['watering']
-	);
+	const poured = input.waterings.filter((one) => pours.has(one.treeId));
+	const mates = await matePieces(store.db, pouredFor, on, ['watering']);
 	// A task of a mate that is closed here by itself is not closed twice.
-	const closing = new Set(input.tasks.map((one) => one.treeId));
+	const closing = new Set(input.tasks.filter((_, i) => asksWater(i)).map((one) => one.treeId));
 	return doWorks(store, [
 		...closings,
 		...poured.map(({ treeId, litres }) =>

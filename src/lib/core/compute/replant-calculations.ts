@@ -63,11 +63,17 @@ const potTrial = {
 	rootFunction: share().default(1),
 	heightM: measure(0.02, 60, 'm').nullable().default(null),
 	largerWidthMm: measure(20, 4000, 'mm'),
-	sameWidthMm: measure(20, 4000, 'mm')
+	sameWidthMm: measure(20, 4000, 'mm'),
+	othersBallHeldL: measure(0, 5000, 'L').default(0),
+	othersCrownM2: measure(0, 400, 'm²').default(0)
 };
 const trialInput = z.strictObject(potTrial);
-const questionOf = (input: z.infer<typeof trialInput>, values: Values): PotQuestion => ({
+const questionOf = (
+	{ othersBallHeldL, othersCrownM2, ...input }: z.infer<typeof trialInput>,
+	values: Values
+): PotQuestion => ({
 	...input,
+	others: { ballHeldL: othersBallHeldL, crownM2: othersCrownM2 },
 	ball: ballOfSizes(input.ballDiameterMm, input.ballDepthMm, values['pot.ballShape']),
 	standing: { tiltDeg: input.tiltDeg, tiltTowardDeg: input.tiltTowardDeg },
 	days: steadyDays({ et0Mm: input.et0Mm, inLeaf: input.inLeaf })

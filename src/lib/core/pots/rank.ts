@@ -4,7 +4,7 @@ import { componentOf, type ComponentId } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
 import type { Values } from '../values/values';
 import { dryDown, type DryDay } from '../water/dry-down';
-import { storesOf } from '../water/stores';
+import { storesOf, withOthers, type OthersInPot } from '../water/stores';
 import { fitInPot, type Ball, type Fit, type Standing } from './fit';
 import { layerAmounts, unrootedShare } from './replant-plan';
 import { floorOf, isRound, type Pot, type PotShape } from './volume';
@@ -35,6 +35,8 @@ export interface PotQuestion {
 	/** Width it should have by the two schools of pot size, mm. */
 	largerWidthMm: number;
 	sameWidthMm: number;
+	/** What else stands in it. */
+	others: OthersInPot;
 }
 
 export const potVerdicts = ['no-fit', 'over', 'watch', 'right', 'under'] as const;
@@ -83,10 +85,13 @@ export function judgePot(pot: Pot, massKg: number | null, question: PotQuestion,
 	const coarsePoreMm = componentOf(coarseId).fineMm * values['mix.poreOfGrain'];
 	const water = waterAndAir(body, pot, { coarseLayerMm, coarsePoreMm }, fillMm);
 	const mixL = amounts.mainL + amounts.topL + amounts.moundL;
-	const stores = storesOf(
-		{ ...question, pot, seat: { moundMm: question.moundMm } },
-		{ heightM: question.heightM, trunkDiameterMm: 0 },
-		values
+	const stores = withOthers(
+		storesOf(
+			{ ...question, pot, seat: { moundMm: question.moundMm } },
+			{ heightM: question.heightM, trunkDiameterMm: 0 },
+			values
+		),
+		question.others
 	);
 	const waterL = stores.rootedMostL + stores.unrootedMostL;
 	const days = dryDown(stores, question.days, question.wetnessTrigger, question.rootFunction, values);

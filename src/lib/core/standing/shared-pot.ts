@@ -3,6 +3,7 @@ import { layerAmounts, type Planting } from '../pots/replant-plan';
 import type { Values } from '../values/values';
 import type { PotStores } from '../water/balance';
 import { crownCoverM2, usualCrownWidthMm } from '../water/demand';
+import { withOthers, type OthersInPot } from '../water/stores';
 
 /** Readings that speak of the pot, not of one tree in it. */
 const potTools: ReadonlySet<string> = new Set(['weighing', 'moisture', 'outflow', 'drain-time']);
@@ -42,7 +43,20 @@ export function ofThePot<T extends Pick<TreeRecords, 'mates' | 'plantings' | 'wa
 	};
 }
 
-const ballL = (planting: Planting, values: Values): number => layerAmounts(planting, values).ballL;
+/** What else stands in the pot of a tree, as each was planted; of one whose planting nobody wrote down only its crown. */
+export function othersInPot(mates: TreeRecords['mates'], values: Values): OthersInPot {
+	return mates.reduce(
+		({ ballHeldL, crownM2 }, { tree, plantings }) => {
+			const planting = plantings.at(-1);
+			return {
+				ballHeldL:
+					ballHeldL + (planting ? layerAmounts(planting, values).ballL * values['water.ballHeld'] : 0),
+				crownM2: crownM2 + crownCoverM2(planting?.crownWidthMm ?? usualCrownWidthMm(tree, values))
+			};
+		},
+		{ ballHeldL: 0, crownM2: 0 }
+	);
+}
 
 /** Stores of a pot with the balls and crowns of all that stand in it; the last planting of the pot is counted already. */
 export function withMates(
@@ -51,22 +65,16 @@ export function withMates(
 	last: Planting,
 	values: Values
 ): PotStores {
-	const all = [records, ...records.mates];
 	if (records.mates.length === 0) return stores;
-	const others = all.filter((one) => one.plantings.at(-1)?.id !== last.id);
-	const moreBallL = others.reduce((sum, one) => {
-		const own = one.plantings.at(-1);
-		return sum + (own ? ballL(own, values) * values['water.ballHeld'] : 0);
-	}, 0);
-	const moved = Math.min(stores.unrootedMostL, moreBallL);
-	return {
-		...stores,
-		rootedMostL: stores.rootedMostL + moved,
-		unrootedMostL: stores.unrootedMostL - moved,
-		crownM2: all.reduce(
-			(sum, one) =>
-				sum + crownCoverM2(one.plantings.at(-1)?.crownWidthMm ?? usualCrownWidthMm(one.tree, values)),
-			0
-		)
-	};
+	const all = [records, ...records.mates];
+	const everybody = othersInPot(all.map(mateOf), values);
+	const others = othersInPot(all.filter((one) => one.plantings.at(-1)?.id !== last.id).map(mateOf), values);
+	return withOthers({ ...stores, crownM2: 0 }, { ballHeldL: others.ballHeldL, crownM2: everybody.crownM2 });
 }
+
+const mateOf = ({ tree, plantings }: Pick<PotMateRecords, 'tree' | 'plantings'>): PotMateRecords => ({
+	tree,
+	plantings,
+	waterings: [],
+	measurements: []
+});

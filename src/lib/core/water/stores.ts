@@ -45,6 +45,24 @@ export function storesOf(
 	};
 }
 
+/** What else stands in a pot: water its balls hold when full, L, and ground its crowns shade, m². */
+export interface OthersInPot {
+	ballHeldL: number;
+	crownM2: number;
+}
+export const nobodyElse: OthersInPot = { ballHeldL: 0, crownM2: 0 };
+
+/** Stores of a pot with all that stand in it: their balls take the place of mix, their crowns draw too. */
+export function withOthers(stores: PotStores, { ballHeldL, crownM2 }: OthersInPot): PotStores {
+	const moved = Math.min(stores.unrootedMostL, ballHeldL);
+	return {
+		...stores,
+		rootedMostL: stores.rootedMostL + moved,
+		unrootedMostL: stores.unrootedMostL - moved,
+		crownM2: stores.crownM2 + crownM2
+	};
+}
+
 /**
  * Roots grow into the mix: the part of it that counts as rooted rises with seasons since planting.
  * @param degreeDays7 soil warmth since planting

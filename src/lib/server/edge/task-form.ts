@@ -40,7 +40,7 @@ function foundIn(form: FormData): TaskResult | null {
 }
 
 /** Closes a task from the form that Today and Aftercare share. */
-export async function closeTaskFromForm(form: FormData): Promise<{ told: string; entryId: string }> {
+export async function closeTaskFromForm(form: FormData): Promise<{ told: string; entryId: string[] }> {
 	const found = foundIn(form);
 	const { treeId, ...closing } = readForm(closingForm, form);
 	const entryId = await closeTask(await getStore(), treeId, { ...closing, found, on: today() });

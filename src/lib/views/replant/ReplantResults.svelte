@@ -22,6 +22,7 @@
 	const format = useFormat();
 	const values = $derived(planning.of.values);
 	const records = $derived(planning.of.records);
+	const mates = $derived(records.mates);
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
 	const L = (litres: number): string => format().measure(litres, 'L');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
@@ -85,7 +86,10 @@
 			>{potVerdictNames[judged.verdict].replace(/^./, (letter) => letter.toUpperCase())}</strong
 		>{Number.isFinite(judged.dryDownDays)
 			? `: about ${format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0)} days from drained to the next water, ${L(judged.waterL)} to draw`
-			: ': nothing draws on it now'}. {format().percent(judged.unrooted)} of the fill holds no roots yet.
+			: ': nothing draws on it now'}. {format().percent(judged.unrooted)} of the fill holds no roots yet.{mates.length >
+		0
+			? ` ${mates.map(({ tree }) => tree.tag).join(', ')} in the same pot ${mates.length === 1 ? 'draws' : 'draw'} on it too.`
+			: ''}
 	</p>
 	<p class="mt-1 mb-3">
 		Wet, about {kg(judged.wetKg)}{#if judged.tipsMs === null}. At what wind it tips is not known: the height

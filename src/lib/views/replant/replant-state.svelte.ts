@@ -23,6 +23,7 @@ import { asPot, type Pot, type PotShape } from '$core/pots/volume';
 import { crownOf } from '$core/pots/wind';
 import { isEvidence, type Fact } from '$core/standing/fact';
 import type { LastWork } from '$core/standing/losses';
+import { othersInPot } from '$core/standing/shared-pot';
 import type { Urgent } from '$core/standing/urgent';
 import { standingOf } from '$core/standing/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
@@ -357,7 +358,8 @@ export class ReplantState {
 			crownWidthMm: this.crownWidthMm,
 			heightM: records.tree.heightM,
 			largerWidthMm: this.ballDiameterMm + values[this.packed ? 'pot.packedSizeMm' : 'pot.upSizeMm'],
-			sameWidthMm: this.ballDiameterMm + values['pot.afterRotSizeMm']
+			sameWidthMm: this.ballDiameterMm + values['pot.afterRotSizeMm'],
+			others: othersInPot(records.mates, values)
 		};
 	});
 	readonly fit = $derived.by(() =>
