@@ -361,7 +361,8 @@ describe('a cold night that was missed', () => {
 		}),
 		kind: { ...beech, origin: 'shipped' as const, version: 1, coldestC: change.coldestC ?? -10 },
 		place: bench,
-		lastCutOn: change.lastCutOn ?? null
+		lastCutOn: change.lastCutOn ?? null,
+		standing: null
 	});
 	const nights = [day('2026-02-01', -14, 1), day('2026-02-02', -9, 2), day('2026-02-03', -4, 3)];
 	const broken = (change: Parameters<typeof entry>[0] = {}) =>

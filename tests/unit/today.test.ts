@@ -180,12 +180,33 @@ describe('today', () => {
 		out: null,
 		waterOn: today,
 		rootsCutOn: null,
+		underCover: null,
 		urgent: null,
 		gate: null,
 		pottedOn: null,
 		firmness: null,
 		pests: null,
 		...change
+	});
+	it('a tree that spends its nights under cover stands a colder one outside, until it comes out', () => {
+		const of = (untilOn: string, coldestC: number) =>
+			entry({
+				kind: { ...kind('citrus'), coldestC },
+				standing: kept({ underCover: { fromOn: '2026-04-10', untilOn } })
+			});
+		const { coldestC } = kind('citrus');
+		const warmer = defaultValues['shelter.greenhouseC'];
+		expect(coldOf(of('2026-04-25', coldestC), today, defaultValues)).toEqual({
+			limitC: coldestC - warmer,
+			why: 'under cover until 2026-04-25'
+		});
+		expect(coldOf(of(today, coldestC), today, defaultValues)).toEqual({ limitC: coldestC, why: '' });
+		expect(coldOf(of('2026-04-25', coldestC), '2026-04-25', defaultValues).limitC).toBe(coldestC);
+		// A night that reaches it all the same never asks for the cover that it has.
+		const cold = items(of('2026-04-25', 12))[0];
+		expect(cold?.sentence).toBe('Its cover is too little for it: find a warmer place');
+		expect(items(of('2026-04-25', 0)).map((item) => item.sentence)).toEqual([]);
+		expect(items(of(today, 0))[0]?.sentence).toMatch(/have cover ready|Bring it under cover/);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });

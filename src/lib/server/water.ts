@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { answeredByWatering, tasksAnswered } from '../core/aftercare/result';
+import { nightsUnderCover } from '../core/book/effects';
 import { addDays } from '../core/climate/calendar';
 import { standingKept, type StandingKept } from '../core/standing/kept';
 import { gateOf } from '../core/standing/gate';
@@ -203,7 +204,7 @@ export const wateringPiece = (
 const { tree, treeWater: cache, device, reading, revision } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
-const RECKONING = 7;
+const RECKONING = 8;
 /** How often what stands under a scope was written; the database counts it by its own triggers. */
 const written = (scope: SQL): SQL =>
 	sql`coalesce((select ${revision.count} from ${revision} where ${revision.scope} = ${scope}), 0)`;
@@ -283,6 +284,7 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 				basis,
 				standing: standingKept(standingOf(records, on, values), {
 					rootsCutOn: lastRootWork(records, values)?.on ?? null,
+					underCover: nightsUnderCover(records.book, on),
 					urgent: urgentOf(records, on, values),
 					gate: gateOf(records, await referenceShootMm(store.db, records.tree), values)
 				}),

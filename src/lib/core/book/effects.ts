@@ -1,4 +1,5 @@
 import type { DatedTask } from '../aftercare/task';
+import type { NightsUnderCover } from '../climate/cold-limit';
 import { addDays } from '../climate/calendar';
 import type { RecentEvent } from '../diagnosis/context';
 import type { SignId } from '../diagnosis/signs';
@@ -76,6 +77,13 @@ export function crownLeft(book: readonly BookEntry[], from: string, to: string):
 			const living = kind === 'crown-cut' ? details.choice !== 'dead' : kind === 'crown-burnt';
 			return living ? left * (1 - (details.share ?? 0)) : left;
 		}, 1);
+}
+
+/** The nights that a tree spends under cover on a day, the last written down first; null where it stands out. */
+export function nightsUnderCover(book: readonly BookEntry[], on: string): NightsUnderCover | null {
+	const moved = book.findLast((one) => one.kind === 'night-moved' && one.on <= on);
+	const untilOn = moved?.details.untilOn ?? null;
+	return moved && untilOn !== null && untilOn > on ? { fromOn: moved.on, untilOn } : null;
 }
 
 /** Signs of the diagnosis that an entry has seen. */

@@ -3,6 +3,12 @@ import type { Values } from '../values/values';
 import { addDays, daysBetween } from './calendar';
 import { nightTemperature, type PlaceClimate } from './normals';
 
+/** From the day it was carried there to the day it comes out. */
+export interface NightsUnderCover {
+	fromOn: string;
+	untilOn: string;
+}
+
 /** The coldest night a tree stands on a day, and why it is not the one of its kind. */
 export interface ColdLimit {
 	limitC: number;
@@ -12,7 +18,7 @@ export interface ColdLimit {
 
 /**
  * One rule for every page: the limit of the kind; higher while its roots are freshly cut and not in the ground, and while tender new shoots
- * are out.
+ * are out; lower, as nights of its place go, while it spends them under cover.
  * @param lastCutOn day of the last cut or lift of its roots
  */
 export function coldLimit(
@@ -21,6 +27,8 @@ export function coldLimit(
 		lastCutOn: string | null;
 		inGround: boolean;
 		newShoots: boolean;
+		/** Carried under cover for some nights, to be brought out again on the last day. */
+		underCover?: NightsUnderCover | null;
 	},
 	on: string,
 	values: Values
@@ -38,7 +46,14 @@ export function coldLimit(
 			why: 'its roots freshly cut'
 		});
 	if (tree.newShoots && !tender) limits.push({ limitC: values['guard.shootsC'], why: 'tender new shoots' });
-	return limits.reduce((most, one) => (one.limitC > most.limitC ? one : most));
+	const limit = limits.reduce((most, one) => (one.limitC > most.limitC ? one : most));
+	const { underCover } = tree;
+	if (!underCover || on < underCover.fromOn || on >= underCover.untilOn) return limit;
+	const covered = `under cover until ${underCover.untilOn}`;
+	return {
+		limitC: limit.limitC - values['shelter.greenhouseC'],
+		why: limit.why === '' ? covered : `${limit.why}, ${covered}`
+	};
 }
 
 /** First day within a year from which a cold night of the place is below a limit; null where none is. By weeks. */

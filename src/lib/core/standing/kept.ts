@@ -1,3 +1,4 @@
+import type { NightsUnderCover } from '../climate/cold-limit';
 import type { StageGate } from '../roots/stage-gate';
 import type { Urgent } from './urgent';
 import type { Standing, PestsSeen, Stands } from './standing';
@@ -15,6 +16,8 @@ export interface StandingKept {
 	pests: { value: PestsSeen; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
+	/** Nights that it spends under cover just now. */
+	underCover: NightsUnderCover | null;
 	/** What its last look says to act on now. */
 	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
 	/** Whether the last root stage is paid back; null where none waits. */
@@ -23,11 +26,17 @@ export interface StandingKept {
 
 export function standingKept(
 	standing: Standing,
-	{ rootsCutOn, gate, urgent }: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent'>
+	{
+		rootsCutOn,
+		gate,
+		urgent,
+		underCover
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'underCover'>
 ): StandingKept {
 	const { firmness, pests } = standing;
 	return {
 		rootsCutOn,
+		underCover,
 		urgent: urgent && {
 			label: urgent.label,
 			chance: urgent.chance,

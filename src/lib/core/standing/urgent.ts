@@ -29,8 +29,8 @@ export interface Urgent {
 const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'girdling-roots']);
 
 /**
- * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on, it was
- * planted anew or, of what is not at the roots, looked at again or watered; too old to press after some weeks.
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on; of soil
+ * and pot also once it was planted anew; of what is not at the roots, once it was looked at again or watered. Too old to press after some weeks.
  * @returns null where nothing presses
  */
 export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {
@@ -55,16 +55,21 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 	);
 	if (!cause) return null;
 	const condition = conditionOf(cause.conditionId);
+	const stage = !condition.atRoots
+		? 'examine'
+		: atTheRootsThemselves.has(cause.conditionId)
+			? 'roots'
+			: 'replant';
+	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
 	const worked = [
 		lastRootWork(records, values)?.on,
-		records.plantings.at(-1)?.plantedOn,
-		records.groundPlans
-			.map((plan) => plan.doneOn ?? '')
-			.sort()
-			.at(-1),
-		...(condition.atRoots
+		records.book.findLast((one) => one.kind === 'rot-cut-out')?.on,
+		...(stage === 'roots'
 			? []
-			: [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn])
+			: [records.plantings.at(-1)?.plantedOn, ...records.groundPlans.map((plan) => plan.doneOn ?? '')]),
+		...(stage === 'examine'
+			? [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn]
+			: [])
 	].some((day) => day !== undefined && day >= look.examinedOn);
 	if (worked) return null;
 	const { asks } = condition;
@@ -74,7 +79,7 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		chance: cause.chance,
 		on: look.examinedOn,
 		atRoots: condition.atRoots,
-		stage: !condition.atRoots ? 'examine' : atTheRootsThemselves.has(cause.conditionId) ? 'roots' : 'replant',
+		stage,
 		water: asks?.water ?? null,
 		pot: asks?.pot ?? null,
 		meaning: condition.meaning

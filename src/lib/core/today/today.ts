@@ -411,47 +411,50 @@ function guardItems(
 		);
 		const first = list[0];
 		if (ahead.length === 0 || !first) return [];
-		const limits = list.map((entry) =>
-			limitsOf(
-				{
-					id: entry.tree.id,
-					tag: entry.tree.tag,
-					cold: coldOf(entry, today, values),
-					rootFunction: entry.water?.phi ?? 1,
-					tipsMs: null
-				},
-				values
-			)
-		);
-		return warningsFor(ahead, limits).map((warning): TodayItem => {
-			const until = daysBetween(today, warning.on);
-			const when =
-				until === 0
-					? warning.kind === 'cold'
-						? 'tonight'
-						: 'today'
-					: until === 1
-						? 'tomorrow'
-						: `on ${warning.on}`;
-			const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
-			const figure = `${Math.round(warning.figure * 10) / 10} ${unit}`;
-			const tightest = warning.trees[0];
-			return {
-				urgency: (until === 0 ? 170 : until === 1 ? 110 : 60) + Math.min(20, warning.trees.length),
-				level: until === 0 ? 'now' : 'due',
-				treeId: tightest?.treeId ?? first.tree.id,
-				tag: tightest?.tag ?? first.tree.tag,
-				treeName: warning.trees.map((tree) => tree.tag).join(', '),
-				placeName: first.place.name,
-				sentence: `${guardNames[warning.kind]} ${when}, ${warning.byWhen}: ${warning.what.replace(/^./, (letter) => letter.toLowerCase())}`,
-				reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${Math.round((tightest?.limit ?? 0) * 10) / 10} ${unit}${tightest?.why ? ` (${tightest.why})` : ''}.`,
-				figure,
-				stage: 'aftercare',
-				group: warning.trees.map(({ treeId, tag }) => ({ id: treeId, tag })),
-				pourL: null,
-				task: null
-			};
-		});
+		const limitsOn = (on: string) =>
+			list.map((entry) =>
+				limitsOf(
+					{
+						id: entry.tree.id,
+						tag: entry.tree.tag,
+						cold: coldOf(entry, on, values),
+						rootFunction: entry.water?.phi ?? 1,
+						tipsMs: null
+					},
+					values
+				)
+			);
+		return ahead
+			.flatMap((day) => warningsFor([day], limitsOn(day.on)))
+			.map((warning): TodayItem => {
+				const until = daysBetween(today, warning.on);
+				const when =
+					until === 0
+						? warning.kind === 'cold'
+							? 'tonight'
+							: 'today'
+						: until === 1
+							? 'tomorrow'
+							: `on ${warning.on}`;
+				const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
+				const figure = `${Math.round(warning.figure * 10) / 10} ${unit}`;
+				const tightest = warning.trees[0];
+				return {
+					urgency: (until === 0 ? 170 : until === 1 ? 110 : 60) + Math.min(20, warning.trees.length),
+					level: until === 0 ? 'now' : 'due',
+					treeId: tightest?.treeId ?? first.tree.id,
+					tag: tightest?.tag ?? first.tree.tag,
+					treeName: warning.trees.map((tree) => tree.tag).join(', '),
+					placeName: first.place.name,
+					sentence: `${guardNames[warning.kind]} ${when}, ${warning.byWhen}: ${warning.what.replace(/^./, (letter) => letter.toLowerCase())}`,
+					reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${Math.round((tightest?.limit ?? 0) * 10) / 10} ${unit}${tightest?.why ? ` (${tightest.why})` : ''}.`,
+					figure,
+					stage: 'aftercare',
+					group: warning.trees.map(({ treeId, tag }) => ({ id: treeId, tag })),
+					pourL: null,
+					task: null
+				};
+			});
 	});
 }
 
@@ -462,10 +465,16 @@ const guardNames: Record<GuardKind, string> = {
 	'dry-air': 'Dry air'
 };
 
-/** The coldest night a tree stands just now. */
+/** The coldest night a tree stands on a day, as it stands now. */
 export const coldOf = (
-	{ kind, lastCutOn, tree, facts }: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree' | 'facts'>,
-	today: string,
+	{
+		kind,
+		lastCutOn,
+		tree,
+		facts,
+		standing
+	}: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree' | 'facts' | 'standing'>,
+	on: string,
 	values: Values
 ): ColdLimit =>
 	coldLimit(
@@ -473,9 +482,10 @@ export const coldOf = (
 			kind,
 			lastCutOn,
 			inGround: tree.situation === 'in-ground',
-			newShoots: facts.looks.at(-1)?.buds === 'open'
+			newShoots: facts.looks.at(-1)?.buds === 'open',
+			underCover: standing?.underCover ?? null
 		},
-		today,
+		on,
 		values
 	);
 
@@ -493,11 +503,17 @@ function coldItem(
 	if (night.coldC >= limitC + margin) return null;
 	const usual = night.usualC < limitC + margin;
 	const rooted = tree.situation === 'in-ground';
+	const covered = today < (entry.standing?.underCover?.untilOn ?? '');
 	const what = held
 		? { now: 'Its place is too cold for it: find a warmer one', soon: 'Its place may turn too cold for it' }
-		: rooted
-			? { now: 'Lay fleece and mulch before tonight', soon: 'Watch tonight’s low; have fleece ready' }
-			: { now: 'Bring it under cover before tonight', soon: 'Watch tonight’s low; have cover ready' };
+		: covered
+			? {
+					now: 'Its cover is too little for it: find a warmer place',
+					soon: 'Its cover may turn too little for it'
+				}
+			: rooted
+				? { now: 'Lay fleece and mulch before tonight', soon: 'Watch tonight’s low; have fleece ready' }
+				: { now: 'Bring it under cover before tonight', soon: 'Watch tonight’s low; have cover ready' };
 	return {
 		...common(entry),
 		urgency: usual ? 160 : 90,

@@ -8,7 +8,7 @@ import type { WeatherDay } from './weather-day';
 /** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. */
 export function limitsBroken(
 	days: readonly WeatherDay[],
-	trees: readonly Pick<TodayTree, 'tree' | 'kind' | 'place' | 'lastCutOn'>[],
+	trees: readonly Pick<TodayTree, 'tree' | 'kind' | 'place' | 'lastCutOn' | 'standing'>[],
 	places: readonly Place[],
 	values: Values
 ): { treeId: string; on: string; what: string }[] {
@@ -23,7 +23,8 @@ export function limitsBroken(
 					kind: entry.kind,
 					lastCutOn: entry.lastCutOn,
 					inGround: entry.tree.situation === 'in-ground',
-					newShoots: false
+					newShoots: false,
+					underCover: entry.standing?.underCover ?? null
 				},
 				day.on,
 				values

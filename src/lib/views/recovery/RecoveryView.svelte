@@ -117,7 +117,8 @@
 			<a class="chalk" href={resolve('/trees/[id]/recovery/backups', { id: tree.id })}
 				>Cuttings and divisions</a
 			>
-			<a class="chalk" href={resolve('/trees/[id]/book', { id: tree.id })}>Crown or stem cut: write it down</a
+			<a class="chalk" href={resolve('/trees/[id]/book?kind=crown-cut', { id: tree.id })}
+				>Crown or stem cut: write it down</a
 			>
 			<a class="chalk" href={resolve('/trees/[id]/recovery/report', { id: tree.id })}>Case report</a>
 			{#if tree.situation === 'in-ground'}

@@ -64,7 +64,7 @@
 				>In the ground: hole, collar, soil</a
 			>
 			<a class="chalk" href={resolve('/trees/[id]/replant/kit', { id: treeId })}>Kit list</a>
-			<a class="chalk" href={resolve('/trees/[id]/book', { id: treeId })}
+			<a class="chalk" href={resolve('/trees/[id]/book?kind=ball-scored', { id: treeId })}
 				>Ball scored or shaved: write it down</a
 			>
 		</nav>
