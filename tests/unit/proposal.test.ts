@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan';
+import { consentSchema, planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan';
 import { planFrom, proposalFor, type Proposal } from '$core/roots/proposal';
 import { reductionPlan, type ReductionPlan } from '$core/roots/reduction-plan';
 import { rootMapInput } from '$core/roots/root-map';
@@ -82,6 +82,37 @@ describe('the question to the planner', () => {
 			values
 		);
 		expect(question.notBefore.map((entry) => entry.segmentId)).toEqual(['r1']);
+	});
+});
+
+describe('why a root stays', () => {
+	// r4 is a scaffold root: here it girdles, so that it would go.
+	const girdled = rootMapInput.parse({
+		...map,
+		segments: map.segments.map((segment) =>
+			segment.id === 'r4' ? { ...segment, flaws: ['girdling' as const] } : segment
+		)
+	});
+	const why = async (held: boolean, plan: PlanInput, of = girdled) => {
+		const answer = await answered(proposalFor({ ...subject, held }, of, plan, 'usual', values));
+		return answer.left.find((one) => one.segmentId === 'r4')?.because ?? null;
+	};
+	const locked = rootMapInput.parse({
+		...girdled,
+		segments: girdled.segments.map((segment) => (segment.id === 'r4' ? { ...segment, keep: true } : segment))
+	});
+	it('is the true reason: an open referral, a no of the owner, or one’s own lock', async () => {
+		const no = consentSchema.parse({ segmentId: 'r4', answer: 'no', on: '2025-02-11', how: 'by letter' });
+		const yes = consentSchema.parse({ ...no, answer: 'yes' });
+		expect(await why(false, planOf())).toMatch(/^anchorage at/);
+		expect(await why(false, planOf(), locked)).toBe('you locked it to be kept');
+		expect(await why(false, planOf([], { consents: [no] }), locked)).toBe('the owner said no to it');
+		expect(await why(false, planOf([], { consents: [yes] }), locked)).toBe('you locked it to be kept');
+		expect(await why(true, planOf())).toMatch(/^an arborist has to look/);
+	});
+	it('is the reason too why a dead root cannot go that would have to', async () => {
+		const { unmet } = await answered(proposalFor({ ...subject, held: true }, map, planOf(), 'usual', values));
+		expect(unmet).toEqual([expect.stringMatching(/^root 6: dead; an arborist has to look/)]);
 	});
 });
 

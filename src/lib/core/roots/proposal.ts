@@ -2,6 +2,7 @@ import type { Place } from '../climate/place';
 import type { Kind } from '../kinds/kind';
 import type { Tree } from '../tree/tree';
 import type { Values } from '../values/values';
+import { consentOf } from './consent';
 import { STAGE_LIMIT, type Cut, type PlanInput, type Temper } from './plan';
 import { reductionPlanInput, type ReductionPlan, type ReductionPlanInput } from './reduction-plan';
 import type { RootMapInput, Segment } from './root-map';
@@ -69,6 +70,14 @@ export function proposalFor(
 			wanted: places(
 				plan.cuts.filter((cut) => cut.state === 'planned' && cut.byOwner && !heldIds.has(cut.segmentId))
 			),
+			keptBecause: map.segments.flatMap((segment) => {
+				const because = holds(segment)
+					? 'an arborist has to look at this tree before any structural root is cut'
+					: segment.keep && consentOf(plan, segment.id)?.answer === 'no'
+						? 'the owner said no to it'
+						: null;
+				return because === null ? [] : [{ segmentId: segment.id, because }];
+			}),
 			notBefore: plan.notBefore.filter((entry) =>
 				map.segments.some((segment) => segment.id === entry.segmentId)
 			),

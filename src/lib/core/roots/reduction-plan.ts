@@ -31,6 +31,11 @@ export const reductionPlanInput = z.strictObject({
 		.max(400)
 		.default([])
 		.describe('Roots that are not to be cut before a stage'),
+	keptBecause: z
+		.array(z.strictObject({ segmentId: id(), because: z.string().min(1).max(200) }))
+		.max(400)
+		.default([])
+		.describe('Why roots are kept, where it was not the person at the map who locked them'),
 	seconds: measure(0.05, 60, 's').default(3).describe('Time to look for the best plan')
 });
 export type ReductionPlanInput = z.infer<typeof reductionPlanInput>;
@@ -149,13 +154,17 @@ interface Problem {
 	musts: Must[];
 	/** What must go and may not be cut at all. */
 	barred: Barred[];
+	keptBecause: KeptBecause;
 	values: Values;
 }
 
-/** True where nothing but the owner's own word may cut a root. */
-const barred = (segment: Segment, claim: Claim): string | null =>
+/** Why roots are kept, by id, where it was not the person at the map who locked them. */
+type KeptBecause = ReadonlyMap<string, string>;
+
+/** Why a root may not be cut at all; null where it may. */
+const barred = (segment: Segment, claim: Claim, keptBecause: KeptBecause): string | null =>
 	segment.keep
-		? 'you locked it to be kept'
+		? (keptBecause.get(segment.id) ?? 'you locked it to be kept')
 		: !segment.sourceKnown
 			? 'its source is not known: trace it further'
 			: segment.seenToMm === 0
@@ -165,9 +174,9 @@ const barred = (segment: Segment, claim: Claim): string | null =>
 					: null;
 
 /** Why a cut that the owner wants is not planned. */
-const barredWish = (segment: Segment): string =>
+const barredWish = (segment: Segment, keptBecause: KeptBecause): string =>
 	segment.keep
-		? 'you locked it to be kept: lift one of the two'
+		? (keptBecause.get(segment.id) ?? 'you locked it to be kept: lift one of the two')
 		: !segment.sourceKnown
 			? 'its source is not known: trace it further'
 			: 'the place to cut lies in soil still: lay it open first';
@@ -255,6 +264,7 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 	const musts: Must[] = [];
 	const cannot: Barred[] = [];
 	const earliest = new Map(notBefore.map((entry) => [entry.segmentId, entry.stage]));
+	const keptBecause = new Map(input.keptBecause.map((one) => [one.segmentId, one.because]));
 	const wantedOf = new Map(wanted.map((cut) => [cut.segmentId, cut]));
 	for (const segment of map.segments) {
 		if (treated.has(segment.id) || gone.has(segment.id)) continue;
@@ -277,9 +287,14 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 			musts.push({ segmentId: segment.id, byStage: own.stage, only: own.stage, name: 'what you want cut' });
 			continue;
 		}
-		if (own) cannot.push({ segmentId: segment.id, name: 'what you want cut', because: barredWish(segment) });
+		if (own)
+			cannot.push({
+				segmentId: segment.id,
+				name: 'what you want cut',
+				because: barredWish(segment, keptBecause)
+			});
 		if (!claim) continue;
-		const bar = barred(segment, claim);
+		const bar = barred(segment, claim, keptBecause);
 		const deny = (because: string): void => {
 			if (claim.byStage !== null) cannot.push({ segmentId: segment.id, name: claim.reason, because });
 		};
@@ -316,6 +331,7 @@ function problemOf(input: ReductionPlanInput, values: Values): Problem {
 		earliest,
 		musts,
 		barred: cannot,
+		keptBecause,
 		values
 	};
 }
@@ -893,7 +909,7 @@ function explained(
 		const segment = byId.get(segmentId);
 		if (!segment || held.gone.has(segmentId) || cuts.some((cut) => cut.segmentId === segmentId)) continue;
 		const leave = (because: string): void => void left.push({ segmentId, reason: claim.reason, because });
-		const bar = barred(segment, claim);
+		const bar = barred(segment, claim, problem.keptBecause);
 		if (bar) {
 			leave(bar);
 			continue;
