@@ -217,6 +217,7 @@ export const demoLifts: Record<string, LiftInput[]> = {
 				rooting: 'pocket',
 				after: 'heeled-in',
 				backfilled: true,
+				assumed: [],
 				note: 'A brick path lay under the north side; the ball came out shallower there.'
 			}
 		}

@@ -3,7 +3,10 @@ import { readFormatSettings } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = async () => {
+/** Read anew on every page: an app that stays open over midnight, or over a week, never dates today’s work to another day. */
+export const load: LayoutServerLoad = async ({ url, depends }) => {
+	void url.pathname;
+	depends('bruntle:day');
 	const { db } = await getStore();
 	return {
 		formatSettings: await readFormatSettings(db),

@@ -189,6 +189,7 @@ describe('lift and ground works', () => {
 			rooting: null,
 			after: 'wrapped' as const,
 			backfilled: true,
+			assumed: [],
 			note: ''
 		};
 		await keepLift(store, tree.id, { ...ticked, log }, { id: lift.id, version: second.version });

@@ -5,6 +5,9 @@ import { taskSchema } from '$core/aftercare/task';
 import { bookDetails, bookEntrySchema, type BookEntry, type BookKind } from '$core/book/book';
 import type { TreeRecords } from '$core/case/case';
 import { cut, treeRecords as records } from '../records';
+import { liftSchema } from '$core/lifting/lift';
+import { emptyRoute } from '$core/lifting/route';
+import { standingOf } from '$core/standing/standing';
 import { lineOfCare, standingSentence, workLabel } from '$core/line-of-care/line';
 import { pictureSchema } from '$core/pictures/picture';
 import { observationSchema } from '$core/recovery/observation';
@@ -191,7 +194,14 @@ describe('the line of care', () => {
 
 describe('how a tree stands', () => {
 	const sentence = (of: ReturnType<typeof records>, urgent: Urgent | null = null) =>
-		standingSentence(of, today, releaseFacts(of, [], null, defaultValues), urgent, defaultValues);
+		standingSentence(
+			of,
+			today,
+			releaseFacts(of, [], null, defaultValues),
+			urgent,
+			standingOf(of, today, defaultValues),
+			defaultValues
+		);
 	it('says what presses before what is planned, and never what waits for the tree', () => {
 		const waits = {
 			...task('half-off', '2026-05-01', '2026-05-02'),
@@ -211,6 +221,34 @@ describe('how a tree stands', () => {
 			meaning: ''
 		};
 		expect(sentence(of, urgent).next).toBe('Root rot is likely (64 %): act now');
+	});
+	it('says what is planned where no task comes before it, and first of all that it is out of the ground', () => {
+		const planned = (change: Partial<TreeRecords>, cuts: Cut[] = []) => sentence(records(change, cuts)).next;
+		const lateTask = task('soon', '2025-01-10', '2025-01-12');
+		expect(planned({}, [cut('r4', 0)])).toBe('Cut one root, stage I for 2025-02-10');
+		expect(planned({ tasks: [lateTask] }, [cut('r4', 0)])).toBe('Look soon');
+		const lift = (after: string) =>
+			liftSchema.parse({
+				id: 'l',
+				version: 1,
+				plannedOn: '2026-03-05',
+				school: 'field',
+				reading: 'across',
+				ballDiameterMm: 400,
+				ballDepthMm: 300,
+				route: emptyRoute,
+				ticks: [],
+				log: { liftedOn: '2026-03-05', ballDiameterMm: 400, ballDepthMm: 300, after }
+			});
+		const base = records();
+		const tree = { ...base.tree, situation: 'just-lifted' as const };
+		expect(planned({ tree, lifts: [lift('wrapped')], tasks: [lateTask] })).toBe(
+			'Out of the ground since 2026-03-05: set it or heel it in'
+		);
+		expect(planned({ tree, lifts: [lift('heeled-in')] })).toMatch(/^Heeled in since 2026-03-05/);
+		expect(
+			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'moves' }], tasks: [lateTask] })
+		).toBe('It moves at the base: hold it firm');
 	});
 	it('says the time in care and what closes first', () => {
 		const standing = sentence(

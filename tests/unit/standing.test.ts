@@ -39,6 +39,7 @@ const log = (change: Partial<LiftLog> = {}): LiftLog => ({
 	rooting: null,
 	after: 'wrapped',
 	backfilled: true,
+	assumed: [],
 	note: '',
 	...change
 });
@@ -193,11 +194,27 @@ describe('what comes along of a lift', () => {
 	});
 	it('roots in the air lose half of what lives in their half time, after the first minutes', () => {
 		const lived = (outMinutes: number, soak: LiftLog['soak']) =>
-			livedThroughAir({ outMinutes, soak }, values);
+			livedThroughAir({ outMinutes, soak }, values).share;
 		const free = values['lifting.out-freeMinutes'];
 		expect(lived(free, 'none')).toBe(1);
 		expect(lived(free + values['lifting.dryHalfMinutes'], 'none')).toBeCloseTo(0.5, 9);
 		expect(lived(free + values['lifting.wetHalfMinutes'], 'stood-in-water')).toBeCloseTo(0.5, 9);
+	});
+	it('a time or a wetting that nobody noted is a band, and never the best of it', () => {
+		const of = (outMinutes: number | null, soak: LiftLog['soak']) =>
+			livedThroughAir({ outMinutes, soak }, values);
+		const unknown = of(null, null);
+		expect(unknown.low).toBe(of(values['lifting.outMostMinutes'], 'none').share);
+		expect(unknown.share).toBe(of(values['lifting.outUsualMinutes'], 'none').share);
+		expect(unknown.high).toBe(1);
+		expect(unknown.share).toBeLessThan(of(values['lifting.outUsualMinutes'], 'wetted').share);
+		expect(of(90, 'wetted').low).toBe(of(90, 'wetted').high);
+		expect(of(90, null).high).toBe(of(90, 'wetted').share);
+		const kept = (change: Partial<LiftLog>) =>
+			liftKept(log(change), { trunkDiameterMm: 80, crownWidthMm: 1600 }, null, values);
+		const [noted, not] = [kept({ outMinutes: 0 }), kept({ outMinutes: null, soak: null })];
+		expect(not.low).toBeLessThan(noted.low);
+		expect(not.high).toBe(noted.high);
 	});
 	it('is read off the map of the ground where one was drawn before: tips outside the ball stay behind', () => {
 		const records = treeRecords();
@@ -253,6 +270,16 @@ describe('what comes along of a lift', () => {
 		expect(liftsDone(before, values)[0]?.kept.from).toBe('map');
 		const after = fresh({ rootMap: { ...map, mappedOn: '2026-03-12' }, lifts: [lift()] });
 		expect(liftsDone(after, values)[0]?.kept.from).toBe('ball');
+	});
+});
+
+describe('a size that the plan of a lift suggested', () => {
+	it('is nobody’s measure until it is touched or said to be so', () => {
+		const of = (assumed: LiftLog['assumed']) => standingOf(fresh({ lifts: [lift({ assumed })] }), on, values);
+		expect(of([]).ballWidthMm).toMatchObject({ value: 600, known: 'measured', by: 'as lifted' });
+		const half = of(['ballDepthMm']);
+		expect(half.ballWidthMm.known).toBe('measured');
+		expect(half.ballDepthMm).toMatchObject({ value: 400, known: 'assumed', by: 'as its lift was planned' });
 	});
 });
 

@@ -181,6 +181,7 @@ describe('today', () => {
 		waterOn: today,
 		rootsCutOn: null,
 		underCover: null,
+		planned: null,
 		urgent: null,
 		gate: null,
 		pottedOn: null,
@@ -207,6 +208,20 @@ describe('today', () => {
 		expect(cold?.sentence).toBe('Its cover is too little for it: find a warmer place');
 		expect(items(of('2026-04-25', 0)).map((item) => item.sentence)).toEqual([]);
 		expect(items(of(today, 0))[0]?.sentence).toMatch(/have cover ready|Bring it under cover/);
+	});
+	it('brings up what was planned for a day, from a week before; a mere decision has none', () => {
+		const of = (on: string, undated = false, out: StandingKept['out'] = null) =>
+			items(
+				entry({
+					standing: kept({ planned: { on, what: 'Lift it, as planned', stage: 'replant', undated }, out })
+				})
+			).filter((item) => item.sentence === 'Lift it, as planned');
+		expect(of('2026-04-18')[0]).toMatchObject({ level: 'due', figure: 'today', stage: 'replant' });
+		expect(of('2026-04-16')[0]).toMatchObject({ level: 'due', figure: '2 days late' });
+		expect(of('2026-04-25')[0]).toMatchObject({ level: 'soon', figure: 'in 7 days' });
+		expect(of('2026-04-26')).toEqual([]);
+		expect(of('2026-04-18', true)).toEqual([]);
+		expect(of('2026-04-18', false, { on: '2026-04-17', how: 'wrapped' })).toEqual([]);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });

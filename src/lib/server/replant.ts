@@ -158,7 +158,7 @@ export async function keepLift(
 			stage: 'replant',
 			...(log && { on: log.liftedOn }),
 			what: log
-				? `Lifted: ball ${Math.round(log.ballDiameterMm)} mm across, ${Math.round(log.outMinutes)} min out of the ground`
+				? `Lifted: ball ${Math.round(log.ballDiameterMm)} mm across${log.outMinutes === null ? '' : `, ${Math.round(log.outMinutes)} min out of the ground`}`
 				: 'Lift planned',
 			undoable: true
 		},

@@ -377,8 +377,8 @@ export const examineCalculations: readonly Calculation[] = [
 			ballDiameterMm: measure(20, 10_000, 'mm'),
 			ballDepthMm: measure(20, 5000, 'mm'),
 			cutRoots: liftCutRoots,
-			outMinutes: measure(0, 20_000, 'min').default(0),
-			soak: oneOf(soaks).default('wetted'),
+			outMinutes: measure(0, 20_000, 'min').nullable().default(null),
+			soak: oneOf(soaks).nullable().default(null),
 			rooting: oneOf(rootings).nullable().default(null)
 		}),
 		z.object({ share: number, low: number, high: number, from: z.enum(['map', 'ball']) }),

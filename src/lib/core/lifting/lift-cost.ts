@@ -43,11 +43,24 @@ export function shareInBall(
 	return (3 * x * x - 2 * x ** 3) * (2 * y - y * y);
 }
 
-/** How much of the fine roots that were laid bare lived through the time out of the ground. */
-export function livedThroughAir(log: Pick<LiftLog, 'outMinutes' | 'soak'>, values: Values): number {
-	const over = Math.max(0, log.outMinutes - values['lifting.out-freeMinutes']);
-	const half = values[log.soak === 'none' ? 'lifting.dryHalfMinutes' : 'lifting.wetHalfMinutes'];
-	return 2 ** (-over / half);
+/**
+ * How much of the fine roots that were laid bare lived through the time out of the ground, with its band; time or wetting that nobody
+ * noted is taken as usual time, not wetted, within what it may have been.
+ */
+export function livedThroughAir(
+	{ outMinutes, soak }: Pick<LiftLog, 'outMinutes' | 'soak'>,
+	values: Values
+): { share: number; low: number; high: number } {
+	const lived = (minutes: number, wet: boolean): number =>
+		2 **
+		(-Math.max(0, minutes - values['lifting.out-freeMinutes']) /
+			values[wet ? 'lifting.wetHalfMinutes' : 'lifting.dryHalfMinutes']);
+	const wet = soak !== null && soak !== 'none';
+	return {
+		share: lived(outMinutes ?? values['lifting.outUsualMinutes'], wet),
+		low: lived(outMinutes ?? values['lifting.outMostMinutes'], wet),
+		high: lived(outMinutes ?? 0, wet || soak === null)
+	};
 }
 
 /**
@@ -73,28 +86,29 @@ export function liftKept(
 		);
 		const mapped = keptOfMap(map, log.ballDiameterMm / 2, new Set(named), values);
 		if (mapped !== null) {
-			const share = Math.min(most, mapped) * air;
+			const inBall = Math.min(most, mapped);
+			const share = inBall * air.share;
 			const spread = values['lifting.mapSpread'] * share * (1 - share);
 			return {
 				share,
-				low: Math.max(0, share - spread),
-				high: Math.min(most * air, share + spread),
+				low: Math.max(0, inBall * air.low - spread),
+				high: Math.min(most * air.high, inBall * air.high + spread),
 				from: 'map'
 			};
 		}
 	}
 	const prepared = log.rooting === 'root-pruned' || log.rooting === 'pocket';
 	const times = (factor: number): number => (prepared ? factor : 1);
-	const within = (reachCrowns: number, factor: number): number => {
+	const within = (reachCrowns: number, factor: number, lived: number): number => {
 		const hedge = log.rooting === 'hedge' ? values['lifting.reachHedge'] / values['lifting.reachUsual'] : 1;
 		const reachMm = (reachCrowns * hedge * tree.crownWidthMm) / 2;
 		const found = shareInBall(log.ballDiameterMm, log.ballDepthMm, reachMm, values['lifting.rootDepthMm']);
-		return Math.min(most, Math.max(values['lifting.keptLeast'], found * times(factor))) * air;
+		return Math.min(most, Math.max(values['lifting.keptLeast'], found * times(factor))) * lived;
 	};
 	return {
-		share: within(values['lifting.reachUsual'], values['lifting.prepared']),
-		low: within(values['lifting.reachMost'], values['lifting.preparedLeast']),
-		high: within(values['lifting.reachLeast'], values['lifting.preparedMost']),
+		share: within(values['lifting.reachUsual'], values['lifting.prepared'], air.share),
+		low: within(values['lifting.reachMost'], values['lifting.preparedLeast'], air.low),
+		high: within(values['lifting.reachLeast'], values['lifting.preparedMost'], air.high),
 		from: 'ball'
 	};
 }

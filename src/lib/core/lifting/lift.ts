@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../fields/fields';
 import { ballReadings, ballSchools } from './ball-size';
-import { stepIds } from './checklist';
+import { stepIds, type StepId } from './checklist';
 import { rootings } from './lift-cost';
 import { routeSchema } from './route';
 
@@ -39,6 +39,8 @@ export const liftCutRoots = z
 	.max(100, { error: 'must be at most 100 roots' })
 	.default([]);
 
+const ballSizes = ['ballDiameterMm', 'ballDepthMm'] as const;
+
 /** What really happened at the hole. */
 export const liftLog = z
 	.strictObject({
@@ -47,12 +49,20 @@ export const liftLog = z
 		ballDepthMm: measure(20, 5000, 'mm'),
 		massKg: measure(0.1, 20_000, 'kg').nullable().default(null).describe('Weighed; null when not'),
 		cutRoots: liftCutRoots,
-		outMinutes: measure(0, 20_000, 'min').describe('From out of the ground to planted, wrapped or heeled in'),
-		soak: oneOf(soaks),
+		outMinutes: measure(0, 20_000, 'min')
+			.nullable()
+			.default(null)
+			.describe('From out of the ground to planted, wrapped or heeled in; null where nobody noted it'),
+		soak: oneOf(soaks).nullable().default(null).describe('null where nobody noted it'),
 		soakMinutes: measure(0, 10_000, 'min').default(0),
 		rooting: oneOf(rootings).nullable().default(null).describe('How its roots lay; null when not looked at'),
 		after: oneOf(liftAfters).default('out').describe('How it was left until it is set'),
 		backfilled: z.boolean().default(false),
+		assumed: z
+			.array(oneOf(ballSizes))
+			.max(2)
+			.default([])
+			.describe('Sizes as planned, that nobody measured once it was out'),
 		note: note()
 	})
 	.refine((log) => log.soak === 'stood-in-water' || log.soakMinutes === 0, {
@@ -79,6 +89,18 @@ export const liftInput = z.strictObject({
 export type LiftInput = z.infer<typeof liftInput>;
 export const liftSchema = liftInput.extend({ id: id(), version: version() });
 export type Lift = z.infer<typeof liftSchema>;
+
+/** Steps of the list that were told before: with permission and protection known, and services located, nobody is asked again. */
+export const stepsTold = (known: {
+	permission: 'own' | 'written' | 'not-yet' | null;
+	protectedSpecies: boolean | null;
+	servicesLocated: boolean | null;
+}): StepId[] => [
+	...((known.permission === 'own' || known.permission === 'written') && known.protectedSpecies === false
+		? (['permission'] as const)
+		: []),
+	...(known.servicesLocated === true ? (['services'] as const) : [])
+];
 
 /** What stops a lift before the first spade: each with what to do. */
 export function liftStops(

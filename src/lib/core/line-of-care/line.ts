@@ -9,6 +9,8 @@ import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
 import { readingsOf } from '../recovery/observation';
 import { roman } from '../roots/plan';
 import { rootLosses, type WorkLoss } from '../standing/losses';
+import { plannedWork } from '../standing/planned';
+import { outSince, type Standing } from '../standing/standing';
 import type { Urgent } from '../standing/urgent';
 import type { Stage } from '../tree/tree';
 import type { Values } from '../values/values';
@@ -132,12 +134,13 @@ export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string
 			? 'dead root cut'
 			: `${Math.round(share * 100)} % cut`;
 
-/** How a tree stands and what comes next: two short sentences. */
+/** How a tree stands and what comes next, the most pressing: two short sentences. */
 export function standingSentence(
 	records: TreeRecords,
 	today: string,
 	facts: ReleaseFacts,
 	urgent: Urgent | null,
+	standing: Pick<Standing, 'stands' | 'firmness'>,
 	values: Values
 ): { stands: string; next: string } {
 	const { tree, tasks } = records;
@@ -162,9 +165,25 @@ export function standingSentence(
 			stands: `${time} in care.`,
 			next: `${urgent.label} is likely (${Math.round(urgent.chance * 100)} %): act now`
 		};
-	const first = flag ?? open[0];
-	return {
-		stands: `${time} in care.`,
-		next: first ? headed(first) : 'Nothing is planned: set the next look.'
-	};
+	const stands = `${time} in care.`;
+	if (flag) return { stands, next: headed(flag) };
+	const out = outSince(standing);
+	if (out)
+		return {
+			stands,
+			next:
+				out.how === 'heeled-in'
+					? `Heeled in since ${out.on}: pot or plant it in its window`
+					: `Out of the ground since ${out.on}: set it or heel it in`
+		};
+	if (standing.firmness.value === 'moves' || standing.firmness.value === 'loose')
+		return { stands, next: 'It moves at the base: hold it firm' };
+	const [first] = open;
+	const [planned] = plannedWork(records);
+	if (planned && (!first || planned.on <= first.toOn))
+		return {
+			stands,
+			next: planned.undated ? `${planned.what} on ${planned.on}` : `${planned.what} for ${planned.on}`
+		};
+	return { stands, next: first ? headed(first) : 'Nothing is planned: set the next look.' };
 }

@@ -29,6 +29,10 @@ export function ballOf(records: BallRecords, on: string, values: Values): BallFa
 						log.liftedOn,
 						{ record: 'lift', id },
 						'as lifted'
+					).map((ball): Said<number> =>
+						log.assumed.some((one) => one === size)
+							? { ...ball, known: 'assumed', by: 'as its lift was planned' }
+							: ball
 					)
 				: []
 		),

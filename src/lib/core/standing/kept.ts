@@ -1,5 +1,6 @@
 import type { NightsUnderCover } from '../climate/cold-limit';
 import type { StageGate } from '../roots/stage-gate';
+import type { Planned } from './planned';
 import type { Urgent } from './urgent';
 import type { Standing, PestsSeen, Stands } from './standing';
 import { outSince } from './standing';
@@ -18,6 +19,8 @@ export interface StandingKept {
 	rootsCutOn: string | null;
 	/** Nights that it spends under cover just now. */
 	underCover: NightsUnderCover | null;
+	/** Planned work that is no task of its own, the next. */
+	planned: Planned | null;
 	/** What its last look says to act on now. */
 	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
 	/** Whether the last root stage is paid back; null where none waits. */
@@ -30,13 +33,15 @@ export function standingKept(
 		rootsCutOn,
 		gate,
 		urgent,
-		underCover
-	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'underCover'>
+		underCover,
+		planned
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'underCover' | 'planned'>
 ): StandingKept {
 	const { firmness, pests } = standing;
 	return {
 		rootsCutOn,
 		underCover,
+		planned,
 		urgent: urgent && {
 			label: urgent.label,
 			chance: urgent.chance,

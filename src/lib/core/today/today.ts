@@ -1,6 +1,6 @@
 import { headed, timed, type ReleaseFacts } from '../aftercare/release';
 import type { Task } from '../aftercare/task';
-import { daysBetween } from '../climate/calendar';
+import { addDays, daysBetween } from '../climate/calendar';
 import { coldLimit, type ColdLimit } from '../climate/cold-limit';
 import { nightTemperature, type NightTemperature } from '../climate/normals';
 import type { Place } from '../climate/place';
@@ -235,6 +235,21 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 				: `${standing.out.how === 'wrapped' ? 'Wrapped' : 'Out'} since ${standing.out.on}; roots in the air die by the hour.`,
 			figure: since === 0 ? 'today' : days(since),
 			stage: 'replant',
+			task: null
+		});
+	}
+	const { planned } = standing;
+	// A decision without a day grows old under a look of its own; what is out of the ground is asked for above.
+	if (planned && !planned.undated && !standing.out && planned.on <= addDays(today, 7)) {
+		const late = daysBetween(planned.on, today);
+		items.push({
+			...common(entry),
+			urgency: late >= 0 ? 60 + Math.min(30, late) : 20,
+			level: late >= 0 ? 'due' : 'soon',
+			sentence: planned.what,
+			reason: `Planned for ${planned.on}.`,
+			figure: late > 0 ? `${days(late)} late` : late === 0 ? 'today' : `in ${days(-late)}`,
+			stage: planned.stage,
 			task: null
 		});
 	}

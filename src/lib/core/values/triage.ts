@@ -133,6 +133,8 @@ export const triageValues = {
 			10
 		),
 		'lifting.out-freeMinutes': value('Roots out of the ground lose nothing for', 30, 'min', 0, 600),
+		'lifting.outUsualMinutes': value('Out of the ground, where nobody noted how long', 60, 'min', 0, 20_000),
+		'lifting.outMostMinutes': value('and it may have been up to', 480, 'min', 0, 20_000),
 		'lifting.dryHalfMinutes': value(
 			'Then, not wetted, half of the fine roots dry in',
 			360,

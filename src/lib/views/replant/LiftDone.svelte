@@ -23,8 +23,11 @@
 							log.ballDepthMm
 						)} deep (planned {mm(ballDiameterMm)} and {mm(ballDepthMm)}){log.massKg === null
 							? ''
-							: `, ${format().measure(log.massKg, 'kg')} weighed`}; {format().number(log.outMinutes)} minutes out
-						of the ground, {soakNames[log.soak]}{log.soakMinutes > 0
+							: `, ${format().measure(log.massKg, 'kg')} weighed`}; {log.outMinutes === null
+							? 'how long out of the ground nobody noted'
+							: `${format().number(log.outMinutes)} minutes out of the ground`}{log.soak === null
+							? ''
+							: `, ${soakNames[log.soak]}`}{log.soakMinutes > 0
 							? ` for ${log.soakMinutes} minutes`
 							: ''}{log.backfilled ? '' : '; the hole is not filled yet'}.
 						{#if log.cutRoots.length > 0}

@@ -30,6 +30,13 @@
 	}
 	let { log = $bindable(), kept, refused }: Props = $props();
 	const format = useFormat();
+	const sizes = [
+		{ key: 'ballDiameterMm', label: 'Ball as lifted, width' },
+		{ key: 'ballDepthMm', label: 'Ball as lifted, depth' }
+	] as const;
+	const measuredIt = (key: (typeof sizes)[number]['key']): void => {
+		log.assumed = log.assumed.filter((one) => one !== key);
+	};
 	let clock = $state<number | null>(null);
 	let thickMm = $state<number | null>(null);
 	let how = $state<LiftLog['cutRoots'][number]['how']>('saw');
@@ -48,14 +55,27 @@
 		oninput={(day) => (log.liftedOn = day)}
 		{refused}
 	/>
+	{#each sizes as { key, label } (key)}
+		<MeasureField
+			name="log.{key}"
+			{label}
+			unit="mm"
+			value={log[key] === 0 ? null : log[key]}
+			guess={log.assumed.includes(key)}
+			onconfirm={() => measuredIt(key)}
+			oninput={(value) => {
+				log[key] = value ?? 0;
+				measuredIt(key);
+			}}
+			{refused}
+		/>
+	{/each}
 	<MeasureRow
 		bind:of={log}
 		prefix="log."
 		measures={[
 			{ key: 'massKg', label: 'Weighed', unit: 'kg', optional: true },
-			{ key: 'ballDiameterMm', label: 'Ball as lifted, width', unit: 'mm', empty: 0 },
-			{ key: 'ballDepthMm', label: 'Ball as lifted, depth', unit: 'mm', empty: 0 },
-			{ key: 'outMinutes', label: 'Minutes out of the ground', unit: '', empty: 0 },
+			{ key: 'outMinutes', label: 'Minutes out of the ground', unit: '', optional: true },
 			...(log.soak === 'stood-in-water'
 				? [{ key: 'soakMinutes' as const, label: 'Minutes in water', unit: '' as const, empty: 0 }]
 				: [])
@@ -66,7 +86,7 @@
 <Choice
 	label="Roots meanwhile"
 	size="small"
-	value={log.soak}
+	value={log.soak ?? ''}
 	onchange={(value) => {
 		log.soak = value;
 		if (value !== 'stood-in-water') log.soakMinutes = 0;

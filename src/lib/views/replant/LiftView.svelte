@@ -17,7 +17,7 @@
 		type BallSchool
 	} from '$core/lifting/ball-size';
 	import { liftingSteps, type StepId } from '$core/lifting/checklist';
-	import { liftStops, type Lift, type LiftInput, type LiftLog } from '$core/lifting/lift';
+	import { liftStops, stepsTold, type Lift, type LiftInput, type LiftLog } from '$core/lifting/lift';
 	import { liftKept } from '$core/lifting/lift-cost';
 	import type { RootMap } from '$core/roots/root-map';
 	import { usualCrownWidthMm } from '$core/water/demand';
@@ -134,7 +134,17 @@
 	let plannedOn = $state(begun?.plannedOn ?? untrack(() => next ?? today));
 	let people = $state(begun?.people ?? 2);
 	let route = $state<Route>(begun?.route ?? { ...emptyRoute });
-	let ticks = $state<StepId[]>(begun?.ticks ?? []);
+	/** Told before the work: ticked, with its day, until somebody takes the tick off. */
+	const told = untrack(() =>
+		stepsTold({
+			permission: known.permission.value,
+			protectedSpecies: known.protectedSpecies.value,
+			servicesLocated: known.servicesLocated.value
+		})
+	);
+	const toldOn = (id: StepId): string | null =>
+		told.includes(id) ? (id === 'services' ? known.servicesLocated.on : known.permission.on) : null;
+	let ticks = $state<StepId[]>(begun?.ticks ?? told);
 	const answers = $derived(
 		judgeRoute(
 			route,
@@ -178,12 +188,13 @@
 			ballDepthMm: depthMm,
 			massKg: null,
 			cutRoots: [],
-			outMinutes: 60,
-			soak: 'wetted',
+			outMinutes: null,
+			soak: null,
 			soakMinutes: 0,
 			rooting: null,
-			after: 'wrapped',
+			after: 'out',
 			backfilled: ticks.includes('hole'),
+			assumed: ['ballDiameterMm', 'ballDepthMm'],
 			note: ''
 		};
 	}
@@ -222,8 +233,12 @@
 				{reasons.join('; ')}. Not in a heat wave, and not with hard frost due.
 			</p>
 			<p class="mt-1 text-sm text-slate">
-				Windows to come: {windows
-					.map((span) => `${format().date(span.from)} to ${format().date(span.to)}`)
+				Its windows: {windows
+					.map((span) =>
+						span.from <= today
+							? `now, until ${format().date(span.to)}`
+							: `${format().date(span.from)} to ${format().date(span.to)}`
+					)
 					.join('; ') || `none: ${kind.commonName} has no season for it at this place`}{next &&
 				fit !== 'in-window'
 					? `. Next good day: ${format().date(next)}`
@@ -428,7 +443,11 @@
 											? [...ticks, item.id]
 											: ticks.filter((id) => id !== item.id);
 									}}
-								/>{format().inWords(item.text)}</label
+								/><span
+									>{format().inWords(item.text)}{#if ticks.includes(item.id) && toldOn(item.id) !== null}<span
+											class="block text-sm text-slate">told on {format().date(toldOn(item.id) ?? '')}</span
+										>{/if}</span
+								></label
 							>
 						</li>
 					{/each}

@@ -45,6 +45,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 				today(),
 				releaseFacts(records, [], await referenceShootMm(db, tree), values),
 				urgent,
+				stands,
 				values
 			),
 			empty: [
