@@ -139,6 +139,7 @@ export const freshRoots = {
 	flags: [],
 	liftLeft: 1,
 	permission: 'own' as const,
+	ball: { widthMm: null, depthMm: null },
 	ends: [],
 	tiltDone: null,
 	nightC: 8,

@@ -13,7 +13,6 @@ import { plantingSchema } from '$core/pots/replant-plan';
 import { recoveryCase, recoverySince } from '$core/recovery/recovery-case';
 import { recoveryForecast } from '$core/recovery/forecast';
 import { observationSchema } from '$core/recovery/observation';
-import { rootMapSchema } from '$core/roots/root-map';
 import { latest, type Said } from '$core/standing/fact';
 import { standingLines } from '$core/standing/lines';
 import { looksSeen } from '$core/standing/looks';
@@ -24,7 +23,9 @@ import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
 import { usualCrownWidthMm } from '$core/water/demand';
 import { treeDemand } from '$core/water/tree-demand';
-import { cut, treeRecords } from '../records';
+import { RootsState } from '$views/roots/roots-state.svelte';
+import { guessedRadiusMm, rootMapSchema } from '$core/roots/root-map';
+import { cut, freshRoots, treeRecords } from '../records';
 
 const on = '2026-04-18';
 const log = (change: Partial<LiftLog> = {}): LiftLog => ({
@@ -270,6 +271,21 @@ describe('what comes along of a lift', () => {
 		expect(liftsDone(before, values)[0]?.kept.from).toBe('map');
 		const after = fresh({ rootMap: { ...map, mappedOn: '2026-03-12' }, lifts: [lift()] });
 		expect(liftsDone(after, values)[0]?.kept.from).toBe('ball');
+	});
+});
+
+describe('a size that a new map began with', () => {
+	it('is nobody’s measure; the map of a ball that was measured begins with its size', () => {
+		const records = treeRecords();
+		const of = (ballRadiusMm: number) =>
+			standingOf({ ...records, rootMap: records.rootMap && { ...records.rootMap, ballRadiusMm } }, on, values)
+				.ballWidthMm;
+		expect(of(180)).toMatchObject({ value: 360, known: 'measured' });
+		expect(of(guessedRadiusMm(records.tree))).toMatchObject({ known: 'assumed' });
+		const fresh_ = (ball: { widthMm: number | null; depthMm: number | null }) =>
+			new RootsState({ ...freshRoots, ball }).map;
+		expect(fresh_({ widthMm: 440, depthMm: 300 })).toMatchObject({ ballRadiusMm: 220, ballDepthMm: 300 });
+		expect(fresh_({ widthMm: null, depthMm: null })).toMatchObject({ ballRadiusMm: 160, ballDepthMm: null });
 	});
 });
 

@@ -221,6 +221,14 @@ describe('today', () => {
 		expect(of('2026-04-25')[0]).toMatchObject({ level: 'soon', figure: 'in 7 days' });
 		expect(of('2026-04-26')).toEqual([]);
 		expect(of('2026-04-18', true)).toEqual([]);
+		const undated = (on: string) =>
+			items(
+				entry({
+					standing: kept({ planned: { on, what: 'Lift it, as decided', stage: 'replant', undated: true } })
+				})
+			).map(({ sentence, level }) => [sentence, level]);
+		expect(undated('2026-04-10')).toEqual([['Lift it, as decided: give it a day', 'soon']]);
+		expect(undated('2025-04-10')).toEqual([]);
 		expect(of('2026-04-18', false, { on: '2026-04-17', how: 'wrapped' })).toEqual([]);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {

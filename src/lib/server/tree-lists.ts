@@ -45,11 +45,15 @@ const summary = {
 	), '')`
 };
 
-/** All trees as rows of the yard's list, with the next of their open tasks. */
+/** All trees as rows of the yard's list, with the next of their open tasks, else of what was planned. */
 export const treeRows = (db: Reader): Promise<TreeRow[]> => {
-	const next = (column: AnySQLiteColumn) => sql`case when ${tree.state} = 'in-care' then (
+	const next = (
+		column: AnySQLiteColumn,
+		planned: 'what' | 'on'
+	) => sql`case when ${tree.state} = 'in-care' then coalesce((
 		select ${column} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open'
-		order by ${task.toOn}, ${task.id} limit 1) end`;
+		order by ${task.toOn}, ${task.id} limit 1),
+		(select json_extract(${treeWater.standing}, ${sql.raw(`'$.planned.${planned}'`)}) from ${treeWater} where ${treeWater.treeId} = ${tree.id})) end`;
 	return jsonRows<TreeRow>(
 		db,
 		{
@@ -57,8 +61,8 @@ export const treeRows = (db: Reader): Promise<TreeRow[]> => {
 			kindName: kind.commonName,
 			group: kind.group,
 			placeName: place.name,
-			nextTask: next(task.title),
-			nextOn: next(task.fromOn)
+			nextTask: next(task.title, 'what'),
+			nextOn: next(task.fromOn, 'on')
 		},
 		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} order by ${tree.tag}`
 	);

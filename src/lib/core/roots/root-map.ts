@@ -153,6 +153,10 @@ export const obstacleSchema = z
 	});
 export type Obstacle = z.infer<typeof obstacleSchema>;
 
+/** Radius that a new map begins with where nobody measured the ball, or the ground opened; left so, nobody measured it. */
+export const guessedRadiusMm = (tree: { trunkDiameterMm: number; situation: string }): number =>
+	Math.round(tree.trunkDiameterMm * (tree.situation === 'in-ground' ? 3 : 2));
+
 export const rootMapInput = z
 	.strictObject({
 		mappedOn: calendarDate(),

@@ -1,6 +1,7 @@
 import { ballAfter } from '../book/effects';
 import type { TreeRecords } from '../case/case';
 import type { Guessable } from '../pots/replant-plan';
+import { guessedRadiusMm } from '../roots/root-map';
 import type { Values } from '../values/values';
 import { inOrder, latest, within, type Fact, type RecordRef, type Said } from './fact';
 
@@ -42,6 +43,11 @@ export function ballOf(records: BallRecords, on: string, values: Values): BallFa
 					rootMap.mappedOn,
 					{ record: 'root-map', id: rootMap.id },
 					'as mapped'
+				).map((ball): Said<number> =>
+					size === 'ballDiameterMm' &&
+					rootMap.ballRadiusMm === guessedRadiusMm({ ...records.tree, situation: 'potted' })
+						? { ...ball, known: 'assumed' }
+						: ball
 				)
 			: []),
 		...records.plantings.flatMap((one) =>

@@ -239,7 +239,18 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 		});
 	}
 	const { planned } = standing;
-	// A decision without a day grows old under a look of its own; what is out of the ground is asked for above.
+	// What is out of the ground is asked for above; a decision that is old asks for a new look first.
+	if (planned?.undated && !needsNewLook({ decidedOn: planned.on }, today, values))
+		items.push({
+			...common(entry),
+			urgency: 15,
+			level: 'soon',
+			sentence: `${planned.what}: give it a day`,
+			reason: `Decided on ${planned.on}.`,
+			figure: 'no day yet',
+			stage: planned.stage,
+			task: null
+		});
 	if (planned && !planned.undated && !standing.out && planned.on <= addDays(today, 7)) {
 		const late = daysBetween(planned.on, today);
 		items.push({

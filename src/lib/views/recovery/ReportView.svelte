@@ -60,6 +60,7 @@
 					flags: [],
 					liftLeft: 1,
 					permission: tree.permission,
+					ball: { widthMm: null, depthMm: null },
 					ends: [],
 					tiltDone: null,
 					rootMap: records.rootMap,

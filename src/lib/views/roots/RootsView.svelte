@@ -97,7 +97,7 @@
 			)
 			.map(
 				(end) =>
-					`${format().measure(end.diameterMm, 'mm')} at ${format().clock(clockOf(end.azimuthDeg, roots.map.frame))}`
+					`${format().measure(end.diameterMm, 'mm')} at ${format().clock(clockOf(end.azimuthDeg, roots.map.frame))}${roots.map.frame === 'container' ? ` (${format().clock(clockOf(end.azimuthDeg, 'ground'))} in the log, north at 12)` : ''}`
 			)
 	);
 </script>
@@ -200,7 +200,10 @@
 			>
 		</div>
 		{#if tornEnds.length > 0}<p class="mb-2 text-sm">
-				Torn at the lift, to be cut clean behind the tear: {tornEnds.join(', ')}.
+				Torn at the lift, to be cut clean behind the tear: {tornEnds.join(', ')}.{roots.map.frame ===
+				'container'
+					? ' Its front is taken to have faced north; turn the map where it did not.'
+					: ''}
 			</p>{/if}
 		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">
 				{format().inWords(roots.problem)}

@@ -25,6 +25,8 @@ export interface RootsOfTree {
 	flags: readonly OpenFlag[];
 	/** Share of its roots that a lift left it, of what its crown had grown with; 1 where it was not lifted. */
 	liftLeft: number;
+	/** Its ball as it was last measured, mm; null where nobody did. */
+	ball: { widthMm: number | null; depthMm: number | null };
 	/** Ends that lifts left, where the log says. */
 	ends: readonly LiftEnd[];
 	/** How far it was really tilted when it was last set; null where nobody looked. */

@@ -31,7 +31,8 @@ import {
 	type QuickRoot,
 	type RootMap,
 	type RootMapInput,
-	type Segment
+	type Segment,
+	guessedRadiusMm
 } from '$core/roots/root-map';
 import { courseLengthMm } from '$core/roots/geometry';
 import { ledger } from '$core/roots/ledger';
@@ -129,11 +130,14 @@ export class RootsState {
 						frame: tree.situation === 'in-ground' ? 'ground' : 'container',
 						trunkDiameterMm: tree.trunkDiameterMm,
 						stems: [],
-						ballDepthMm: null,
+						ballDepthMm: tree.situation === 'in-ground' ? null : options.ball.depthMm,
 						lean: null,
 						inPot: null,
 						obstacles: [],
-						ballRadiusMm: Math.round(tree.trunkDiameterMm * (tree.situation === 'in-ground' ? 3 : 2)),
+						ballRadiusMm:
+							tree.situation !== 'in-ground' && options.ball.widthMm !== null
+								? Math.round(options.ball.widthMm / 2)
+								: guessedRadiusMm(tree),
 						segments: []
 					},
 			plan: plan

@@ -95,10 +95,12 @@
 		<h1 id="today-title" class="text-3xl">{format().date(today)}</h1>
 		<p class="mt-1 text-lg text-slate">
 			{#if items.length === 0}
-				{treeCount} trees in care, and nothing asks for you today.
+				{treeCount === 1 ? 'One tree' : `${treeCount} trees`} in care, and nothing asks for you today.
 			{:else}
 				{#if pressing > 0}<strong class="text-oxide">{pressing} cannot wait.</strong>{/if}
-				About {duration(minutes)} for what is now and in its window.
+				{items.some((item) => item.level !== 'soon')
+					? `About ${duration(minutes)} for what is now and in its window.`
+					: 'Nothing has to be done today; this is coming up.'}
 				<a class="chalk text-base" href={resolve('/calendar')}>Month and season</a>
 			{/if}
 		</p>

@@ -1,8 +1,11 @@
 import type { RootsOfTree } from '$views/roots/roots-of-tree';
 import { liftEnds } from '$core/lifting/ends';
+import { isEvidence, type Fact } from '$core/standing/fact';
 import { liftsDone } from '$core/standing/losses';
 import { looksSeen } from '$core/standing/looks';
 import type { LayoutLoad } from './$types';
+
+const measuredOnly = (fact: Fact<number>): number | null => (isEvidence(fact.known) ? fact.value : null);
 
 export const load: LayoutLoad = async ({ parent, data }) => {
 	const { records, kind, place, values, today, flags, stands } = await parent();
@@ -20,6 +23,7 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 			.filter((lift) => lift.on <= (records.rootMap?.mappedOn ?? today))
 			.reduce((left, { kept }) => left * kept.share, 1),
 		referenceShootMm: data.referenceShootMm,
+		ball: { widthMm: measuredOnly(stands.ballWidthMm), depthMm: measuredOnly(stands.ballDepthMm) },
 		ends: records.lifts.flatMap(({ log }) => (log ? liftEnds(log, records.rootMap, values) : [])),
 		tiltDone:
 			stands.tiltDeg.value === null || stands.tiltDeg.on === null
