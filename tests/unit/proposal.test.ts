@@ -116,6 +116,32 @@ describe('why a root stays', () => {
 	});
 });
 
+describe('a torn anchor', () => {
+	it('stays, and its torn end is cut clean behind the tear', async () => {
+		const torn = rootMapInput.parse({
+			...map,
+			segments: map.segments.map((segment) =>
+				segment.id === 'r0' ? { ...segment, flaws: ['torn' as const] } : segment
+			)
+		});
+		const { cuts, left } = await answered(proposalFor(subject, torn, planOf(), 'usual', values));
+		const own = cuts.find((one) => one.segmentId === 'r0');
+		expect(own?.atMm).toBeGreaterThan(0);
+		expect(own?.livingShare).toBeLessThan(0.05);
+		expect(left.some((one) => one.segmentId === 'r0')).toBe(false);
+		// Any other anchor stays whole.
+		const crowded = rootMapInput.parse({
+			...torn,
+			segments: torn.segments.map((segment) =>
+				segment.id === 'r0' ? { ...segment, flaws: ['crossing' as const] } : segment
+			)
+		});
+		const other = await answered(proposalFor(subject, crowded, planOf(), 'usual', values));
+		expect(other.cuts.some((one) => one.segmentId === 'r0')).toBe(false);
+		expect(other.left.find((one) => one.segmentId === 'r0')?.because).toMatch(/^anchors are kept/);
+	});
+});
+
 describe('a plan with what the planner proposes', () => {
 	it('is valid, keeps what was cut as it was, and never cuts a root twice', async () => {
 		const done = { ...cut('r4', 0, '2025-02-10'), note: 'rot at the tip' };

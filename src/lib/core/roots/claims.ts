@@ -3,6 +3,7 @@ import { flawsOf } from './course';
 import { girdlingOf, liesAgainst } from './contact';
 import { courseLengthMm, planPoint } from './geometry';
 import type { LedgerMap } from './ledger';
+import { tornOnly } from './shares';
 import { rootFlawNames, type RootFlaw, type Segment } from './root-map';
 
 /** What speaks for cutting a root, strongest first. */
@@ -69,7 +70,9 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Claim
 	const course = noted(courseFlaws);
 	if (course) return claim('course', values['plan.benefit.course'], course);
 	const neat = noted(neatFlaws);
-	return neat ? claim('neatness', values['plan.benefit.neatness'], neat) : null;
+	return neat
+		? claim('neatness', values[tornOnly(segment) ? 'plan.benefit.torn' : 'plan.benefit.neatness'], neat)
+		: null;
 }
 
 /** How far along its course a root first lies against the trunk again after it has left it. */

@@ -169,7 +169,11 @@ const barred = (segment: Segment, claim: Claim, keptBecause: KeptBecause): strin
 			? 'its source is not known: trace it further'
 			: segment.seenToMm === 0
 				? 'it lies in soil still: lay it open first'
-				: segment.rootClass === 'anchor' && claim.kind !== 'rot' && claim.kind !== 'girdling'
+				: // Of a torn anchor only the tear comes off.
+					segment.rootClass === 'anchor' &&
+					  claim.kind !== 'rot' &&
+					  claim.kind !== 'girdling' &&
+					  !tornOnly(segment)
 					? 'anchors are kept unless rotten or girdling'
 					: null;
 

@@ -195,7 +195,8 @@ export const rootValues = defineValues({
 	'plan.benefit.girdling.moderate': points('of a moderate girdler', 35),
 	'plan.benefit.circling': points('Taking a circling or turned-back root off is worth', 20),
 	'plan.benefit.course': points('a rising, descending, crossing or non-radial one', 9),
-	'plan.benefit.neatness': points('a torn, crowded or too thick one', 4),
+	'plan.benefit.torn': points('a torn end, cut clean behind the tear', 12),
+	'plan.benefit.neatness': points('a crowded or too thick one', 4),
 	'plan.stubShare': {
 		label:
 			'Cutting back to a side root is worth this share of cutting at the base, where the trouble lies beyond',
