@@ -256,7 +256,7 @@ describe('a cut against what stands against it', () => {
 		};
 		const refused = await refusal(recordCuts(store, tree.id, { ...input, because: ' ' }, defaultValues));
 		expect([refused.status, refused.problems[0]?.field]).toEqual([422, 'because']);
-		expect(refused.problems[0]?.message).toMatch(/Not without a qualified arborist/);
+		expect(refused.problems[0]?.message).toMatch(/It takes a hold: An anchor/);
 		await recordCuts(store, tree.id, { ...input, because: 'It was dying where it stood.' }, defaultValues);
 		const records = await loadRecords(store.db, tree.id);
 		expect(records.plan?.cuts.find((cut) => cut.state === 'done')).toMatchObject({

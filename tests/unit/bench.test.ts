@@ -95,21 +95,33 @@ describe('how a root is cut', () => {
 		expect(diameterAtMm({ diameterStartMm: 20, diameterEndMm: 10 }, 500, 100)).toBe(10);
 	});
 	it('leaves structural roots near a standing trunk, and anchors, to a qualified arborist', () => {
-		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').arborist).toMatch(/3 trunk diameters/);
+		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').hold?.why).toMatch(/3 trunk diameters/);
 		// Beyond three diameters the structural root zone goes on, here its least radius of 1.5 m.
-		expect(how(root('6 25 scaffold', 'a'), 260, 'ground').arborist).toMatch(/structural root zone/);
-		expect(how(root('6 25 scaffold', 'a'), 1600, 'ground').arborist).toBeNull();
-		expect(how(root('6 25 sec', 'a'), 0, 'ground').arborist).toBeNull();
-		expect(how(root('6 25 scaffold', 'a')).arborist).toBeNull();
-		expect(how(root('6 35 anchor', 'a')).arborist).toMatch(/An anchor/);
-		expect(how(root('6 35 anchor dead40', 'a'), 40).arborist).toMatch(/rotten anchor/);
+		expect(how(root('6 25 scaffold', 'a'), 260, 'ground').hold?.why).toMatch(/structural root zone/);
+		expect(how(root('6 25 scaffold', 'a'), 1600, 'ground').hold).toBeNull();
+		expect(how(root('6 25 sec', 'a'), 0, 'ground').hold).toBeNull();
+		expect(how(root('6 25 scaffold', 'a')).hold).toBeNull();
+		expect(how(root('6 35 anchor', 'a')).hold?.why).toMatch(/An anchor/);
+		expect(how(root('6 35 anchor dead40', 'a'), 40).hold?.why).toMatch(/rotten anchor/);
+		// A qualified arborist for what stands in the ground or is large; a small tree in a pot is tied down.
+		expect(how(root('6 35 anchor', 'a')).hold?.arborist).toBe(false);
+		expect(how(root('6 35 anchor', 'a')).hold?.why).toMatch(/Tie the tree down\.$/);
+		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').hold?.arborist).toBe(true);
+		const large = { frame: 'container' as const, trunkDiameterMm: 200, segments: [root('6 35 anchor', 'a')] };
+		expect(cutHow(root('6 35 anchor', 'a'), { atMm: 0 }, large, 100, defaultValues).hold).toEqual({
+			arborist: true,
+			why: 'An anchor: what it held falls to the others.'
+		});
+		// Of a torn anchor only the tear comes off.
+		expect(how(root('6 35 anchor torn', 'a'), 60).hold).toBeNull();
+		expect(how(root('6 35 anchor torn', 'a')).hold).not.toBeNull();
 		const short = [{ azimuthDeg: 30, left: 0.4, short: true }];
 		const scaffold = root('6 25 scaffold', 'a');
 		const map = { frame: 'container' as const, trunkDiameterMm: 100, segments: [scaffold] };
-		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, short).arborist).toMatch(
+		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, short).hold?.why).toMatch(
 			/below what is wanted/
 		);
 		const away = [{ azimuthDeg: 180, left: 0.4, short: true }];
-		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, away).arborist).toBeNull();
+		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, away).hold).toBeNull();
 	});
 });

@@ -13,12 +13,20 @@ export interface CutHow {
 	/** Where to, as the end of "Cut it …". */
 	backTo: string;
 	face: string;
-	/** Why it is not to be cut without a qualified arborist; null when nothing stands against it. */
-	arborist: string | null;
+	/** What it takes of the hold of the tree; null where it takes none. */
+	hold: LostHold | null;
 }
 
+/** Why a cut is grave, and whether it is for a qualified arborist: of a tree large enough to hurt, or one that stands in the ground. */
+export interface LostHold {
+	why: string;
+	arborist: boolean;
+}
+export const holdHead = ({ arborist }: LostHold): string =>
+	arborist ? 'Not without a qualified arborist.' : 'It takes a hold.';
+
 /**
- * Tool, place and face of a cut [common practice, no source], and whether it is for a qualified arborist.
+ * Tool, place and face of a cut [common practice, no source], and what it takes of the hold of the tree.
  * @param windows anchorage as the plan leaves it
  */
 export function cutHow(
@@ -40,6 +48,7 @@ export function cutHow(
 			window.short &&
 			Math.abs(turnDeg(window.azimuthDeg, startAzimuth(segment))) <= values['anchorage.windowDeg'] / 2
 	);
+	const tearOnly = tornOnly(segment) && atMm > 0;
 	const kept = map.segments.some((side) => side.parentId === segment.id && side.attachMm < atMm);
 	return {
 		tool:
@@ -51,7 +60,7 @@ export function cutHow(
 		backTo:
 			segment.condition === 'dead'
 				? 'back to sound, pale wood'
-				: tornOnly(segment) && atMm > 0
+				: tearOnly
 					? 'behind the tear'
 					: atMm === 0
 						? segment.parentId === null
@@ -61,17 +70,22 @@ export function cutHow(
 							? 'just beyond its last side root that stays'
 							: 'at the mark',
 		face: 'Face down or outward, clean, never torn.',
-		arborist:
+		hold: lost(
 			inGround && fromMm < nearMm
 				? `A structural root within ${values['ground.noCutTrunkDiameters']} trunk diameters of a standing tree.`
 				: inGround && fromMm < zoneMm
 					? 'A structural root within the structural root zone of a standing tree.'
-					: segment.rootClass === 'anchor'
+					: segment.rootClass === 'anchor' && !tearOnly
 						? segment.condition === 'dead'
 							? 'A rotten anchor: what it held falls to the others.'
 							: 'An anchor: what it held falls to the others.'
 						: structural && short
 							? 'The anchorage of its side falls below what is wanted.'
-							: null
+							: null,
+			map.frame === 'ground' || map.trunkDiameterMm >= values['diagnosis.large-trunk-mm']
+		)
 	};
 }
+
+const lost = (why: string | null, arborist: boolean): LostHold | null =>
+	why === null ? null : { why: arborist ? why : `${why} Tie the tree down.`, arborist };

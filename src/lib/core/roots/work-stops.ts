@@ -5,14 +5,14 @@ import type { Permission } from '../tree/tree';
 import { consentOf, isOwnersToSay } from './consent';
 import type { Consent, Cut } from './plan';
 import type { Segment } from './root-map';
-import { cutHow } from './cutting';
+import { cutHow, holdHead } from './cutting';
 import { courseLengthMm } from './geometry';
 import type { RootMapInput } from './root-map';
 import type { AnchorageWindow } from './ledger';
 
 /** Why a hand stops before it cuts: it may go on for a reason that is written down. */
 export interface CutStop {
-	kind: 'over-allowance' | 'cold' | 'out-of-window' | 'arborist' | 'one-way' | 'owner';
+	kind: 'over-allowance' | 'cold' | 'out-of-window' | 'arborist' | 'hold' | 'one-way' | 'owner';
 	why: string;
 }
 
@@ -61,10 +61,10 @@ export function cutStops(
 	values: Values
 ): CutStop[] {
 	const percent = (share: number): string => `${Math.round(share * 100)} %`;
-	const forOthers = cuts.flatMap(({ cut, segment }) => {
-		const { arborist } = cutHow(segment, cut, map, courseLengthMm(segment.course), values, windows);
-		return arborist === null ? [] : [arborist];
-	});
+	const holds = cuts.flatMap(
+		({ cut, segment }) =>
+			cutHow(segment, cut, map, courseLengthMm(segment.course), values, windows).hold ?? []
+	);
 	const oneWay = cuts.filter(({ cut, segment }) =>
 		isThroughStem(segment, cut.atMm, map.trunkDiameterMm, values)
 	);
@@ -107,13 +107,17 @@ export function cutStops(
 		...(seasonFit === 'out-of-window'
 			? [{ kind: 'out-of-window' as const, why: 'The day is out of the window of its kind for root work.' }]
 			: []),
-		...(forOthers.length > 0
-			? [
-					{
-						kind: 'arborist' as const,
-						why: `Not without a qualified arborist: ${[...new Set(forOthers)].join(' ')}`
-					}
-				]
-			: [])
+		...[true, false].flatMap((arborist): CutStop[] => {
+			const grave = holds.filter((hold) => hold.arborist === arborist);
+			const [first] = grave;
+			if (!first) return [];
+			const why = [...new Set(grave.map((hold) => hold.why))].join(' ');
+			return [
+				{
+					kind: arborist ? 'arborist' : 'hold',
+					why: `${holdHead(first).replace(/\.$/, '')}: ${why}`
+				}
+			];
+		})
 	];
 }

@@ -2,7 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
-	import { cutHow } from '$core/roots/cutting';
+	import { cutHow, holdHead } from '$core/roots/cutting';
 	import { crossings } from '$core/roots/course';
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
@@ -213,10 +213,10 @@
 			<p class="mt-2 text-xl text-slate first-letter:uppercase">
 				{cut.reason || 'Chosen by hand'}; costs {format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}.
 			</p>
-			{#if how.arborist}
+			{#if how.hold}
 				<p class="mt-3 border-l-4 border-oxide pl-3 text-xl" role="alert">
-					<strong class="text-oxide">Not without a qualified arborist.</strong>
-					{how.arborist}
+					<strong class="text-oxide">{holdHead(how.hold)}</strong>
+					{how.hold.why}
 				</p>
 			{/if}
 			<div class="mt-auto pt-6">

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
-	import { cutHow } from '$core/roots/cutting';
+	import { cutHow, holdHead } from '$core/roots/cutting';
 	import { carryOver } from '$core/roots/done';
 	import { courseLengthMm } from '$core/roots/geometry';
 	import { roman } from '$core/roots/plan';
@@ -104,7 +104,7 @@
 											'mm'
 										)} thick; {cut.reason || 'chosen by hand'}</span
 									>
-									{#if how.arborist}<strong class="block">Not without a qualified arborist.</strong>{/if}</td
+									{#if how.hold}<strong class="block">{holdHead(how.hold)}</strong>{/if}</td
 								>
 								<td class="py-1.5 pr-3 max-sm:hidden">{cut.reason || 'chosen by hand'}</td>
 								<td class="py-1.5 text-right whitespace-nowrap"

@@ -374,7 +374,12 @@
 	<CrownLedger {roots} />
 
 	{#if anchorsCut > 0 || referral.length > 0 || ledger.least?.short}
-		<Caution title="Not without a qualified arborist">
+		<Caution
+			title={referral.length > 0 ||
+			roots.map.trunkDiameterMm >= roots.options.values['diagnosis.large-trunk-mm']
+				? 'Not without a qualified arborist'
+				: 'It loses hold'}
+		>
 			{referral.length > 0
 				? 'A structural root of a standing tree is to be cut. Whether it stands safely is not for the eye or this ledger to say.'
 				: anchorsCut > 0
