@@ -127,6 +127,7 @@ describe('a torn anchor', () => {
 		const { cuts, left } = await answered(proposalFor(subject, torn, planOf(), 'usual', values));
 		const own = cuts.find((one) => one.segmentId === 'r0');
 		expect(own?.atMm).toBeGreaterThan(0);
+		expect(own?.reason).toBe('torn, clean behind the tear');
 		expect(own?.livingShare).toBeLessThan(0.05);
 		expect(left.some((one) => one.segmentId === 'r0')).toBe(false);
 		// Any other anchor stays whole.

@@ -898,8 +898,13 @@ function explained(
 					: cut.stage <= sooner
 						? 'as soon as there is work'
 						: (block ?? 'what is worth more goes before it');
+			const segment = byId.get(cut.segmentId);
 			const backTo =
-				cut.atMm > 0 && byId.get(cut.segmentId)?.condition !== 'dead' ? ', back to a side root' : '';
+				cut.atMm > 0 && segment && segment.condition !== 'dead'
+					? tornOnly(segment)
+						? ', clean behind the tear'
+						: ', back to a side root'
+					: '';
 			return {
 				...cut,
 				reason: `${claims.get(cut.segmentId)?.reason ?? 'your own choice'}${backTo}`,

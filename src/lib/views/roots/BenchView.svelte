@@ -86,6 +86,10 @@
 	/** Begun although growth is not regained. */
 	let allTheSame = $state(false);
 	const waits = $derived(roots.gate !== null && roots.gate.answer !== 'met');
+	/** Why it is cut all the same was said before the first cut, and nothing stands against it that did not then. */
+	const toldWhy = $derived(
+		allTheSame && stops.every((stop) => stopsAhead.some((ahead) => ahead.kind === stop.kind))
+	);
 	const held = $derived((waits || stopsAhead.length > 0) && !allTheSame && bench.answered === 0);
 	/** Roots that lie under the one in hand, seen when it is lifted; then all others. */
 	const under = $derived.by(() => {
@@ -330,7 +334,7 @@
 			<input type="hidden" name="left" value={JSON.stringify(bench.record.left)} />
 			{#if bench.answered === bench.cuts.length}<div class="w-full"><Wounds /></div>{/if}
 			{#if stops.length > 0}<div class="flex w-full flex-col gap-3">
-					<CutStops {stops} bind:because={() => bench.because, (text) => bench.say(text)} />
+					<CutStops {stops} told={toldWhy} bind:because={() => bench.because, (text) => bench.say(text)} />
 				</div>{/if}
 			<DateField name="on" label="Done on" value={doneOn} max={today} oninput={(day) => (doneOn = day)} />
 			<Button

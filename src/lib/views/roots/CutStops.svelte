@@ -9,18 +9,22 @@
 	interface Props {
 		stops: readonly CutStop[];
 		because: string;
+		/** They were answered already: only the reason stands, to be changed. */
+		told?: boolean;
 		refused?: Refused | null;
 	}
-	let { stops, because = $bindable(), refused }: Props = $props();
+	let { stops, because = $bindable(), told = false, refused }: Props = $props();
 	const format = useFormat();
 </script>
 
 {#if stops.length > 0}
-	<Caution title="Stop here first">
-		<ul class="flex flex-col gap-1">
-			{#each stops as stop (stop.kind)}<li>{format().inWords(stop.why)}</li>{/each}
-		</ul>
-	</Caution>
+	{#if !told}
+		<Caution title="Stop here first">
+			<ul class="flex flex-col gap-1">
+				{#each stops as stop (stop.kind)}<li>{format().inWords(stop.why)}</li>{/each}
+			</ul>
+		</Caution>
+	{/if}
 	<TextField
 		name="because"
 		label="Why it is cut all the same"
