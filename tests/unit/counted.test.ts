@@ -10,6 +10,7 @@ import {
 } from '$core/book/book';
 import { ballAfter, broughtUp, spokenAgainst, type BookFacts } from '$core/book/effects';
 import type { PotMateRecords, TreeRecords } from '$core/case/case';
+import { examinationSchema } from '$core/diagnosis/examination';
 import { liftEnds } from '$core/lifting/ends';
 import { measurementSchema, type RawReading } from '$core/measuring/measurement';
 import { pottingMixOf } from '$core/mixes/mixes';
@@ -96,6 +97,42 @@ describe('the last work at the roots', () => {
 				?.rotWasCut;
 		expect(work('2025-02-10')).toBe(true);
 		expect(work('2025-02-11')).toBe(false);
+	});
+});
+
+describe('rot', () => {
+	const of = (flaws: 'rotten'[], grade: number | null, on = '2025-02-01') => {
+		const records = treeRecords({}, [cut('r5', 0, '2025-02-10')]);
+		const { rootMap } = records;
+		return lastRootWork(
+			{
+				...records,
+				rootMap: rootMap && {
+					...rootMap,
+					segments: rootMap.segments.map((segment) => (segment.id === 'r5' ? { ...segment, flaws } : segment))
+				},
+				examinations:
+					grade === null
+						? []
+						: [
+								examinationSchema.parse({
+									id: 'e',
+									version: 1,
+									examinedOn: on,
+									findings: [{ signId: 'roots-dark-soft', grade }]
+								})
+							]
+			},
+			values
+		)?.rotWasCut;
+	};
+	it('is what was rotten or seen soft; a dead root is not rot by itself', () => {
+		expect(of([], null)).toBe(false);
+		expect(of(['rotten'], null)).toBe(true);
+		expect(of([], 1)).toBe(true);
+		expect(of([], 0)).toBe(false);
+		expect(of([], 1, '2025-02-11')).toBe(false);
+		expect(of([], 1, '2024-06-01')).toBe(false);
 	});
 });
 

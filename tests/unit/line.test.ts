@@ -62,7 +62,7 @@ describe('losses of roots, from the records', () => {
 			by: 'cut',
 			livingLoss: expect.closeTo(0.2, 9),
 			ofBall: expect.closeTo(0.2, 9),
-			rotWasCut: true,
+			rotWasCut: false,
 			structuralCut: true,
 			nextStageOn: '2026-11-10'
 		});

@@ -125,13 +125,17 @@ export interface LastWork {
 	livingLoss: number;
 	/** Of what is in the ball now: what its pot goes by. */
 	ofBall: number;
+	/** Rot was cut out: dead root that was rotten, or of a tree whose roots were seen dark and soft; a root that was only dead is none. */
 	rotWasCut: boolean;
 	structuralCut: boolean;
 	nextStageOn: string | null;
 }
 
 /** The last work at the roots that was done, a lift and the cuts that followed it close by together; null when there was none. */
-export function lastRootWork(records: LossRecords, values: Values): LastWork | null {
+export function lastRootWork(
+	records: LossRecords & Pick<TreeRecords, 'examinations'>,
+	values: Values
+): LastWork | null {
 	const { rootMap, plan } = records;
 	const { done } = rootLosses(records, values);
 	const last = done.at(-1);
@@ -148,6 +152,13 @@ export function lastRootWork(records: LossRecords, values: Values): LastWork | n
 		const segment = byId.get(cut.segmentId);
 		return cut.doneOn === last.on && segment ? [segment] : [];
 	});
+	// Dead roots of a tree whose roots were seen dark and soft of late are the rot that was seen.
+	const softSeen = records.examinations.some(
+		(look) =>
+			look.examinedOn <= last.on &&
+			daysBetween(look.examinedOn, last.on) <= values['urgent.days'] &&
+			look.findings.some((found) => found.signId === 'roots-dark-soft' && found.grade > 0)
+	);
 	const later = (plan?.cuts ?? [])
 		.filter((cut) => cut.state === 'planned')
 		.map((cut) => plan?.stageDates[cut.stage])
@@ -159,7 +170,7 @@ export function lastRootWork(records: LossRecords, values: Values): LastWork | n
 		livingLoss: lost(together),
 		ofBall: lost(cuts),
 		rotWasCut:
-			cutThen.some((s) => s.condition === 'dead') ||
+			cutThen.some((s) => s.condition === 'dead' && (s.flaws.includes('rotten') || softSeen)) ||
 			records.book.some((one) => one.kind === 'rot-cut-out' && one.on === last.on),
 		structuralCut: cutThen.some(isStructural),
 		nextStageOn: later[0] ?? null

@@ -34,6 +34,11 @@
 		)
 	);
 	const focus = $derived(roots.focus);
+	/** All of the stage was cut: it is no plan any more. */
+	const focusDone = $derived.by(() => {
+		const own = roots.plan.cuts.filter((cut) => cut.stage === (focus?.stage ?? 0) && cut.state !== 'left');
+		return own.length > 0 && own.every((cut) => cut.state === 'done');
+	});
 	const planned = $derived(roots.plan.cuts.filter((cut) => cut.state === 'planned'));
 	const shown = new Tween(0);
 	$effect(() => {
@@ -118,7 +123,11 @@
 			</Workings>
 		</p>
 		<p class="text-sm text-slate">
-			of living root goes {focus && focus.stage > 0 ? `in stage ${roman(focus.stage)}` : 'now'}
+			of living root {focusDone ? 'went' : 'goes'}{focus && focus.stage > 0
+				? ` in stage ${roman(focus.stage)}`
+				: focusDone
+					? ''
+					: ' now'}
 		</p>
 		<div class="relative mt-2">
 			<svg
