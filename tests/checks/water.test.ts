@@ -196,14 +196,33 @@ describe('the next watering', () => {
 		expect(few.way).toBe('sparingly');
 		expect(ask(4, { sheds: true }).way).toBe('twice');
 	});
+	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {
+		const of = (halfOn: string, nextOn: string, inLeaf: boolean) =>
+			waterAlarms({ on: nextOn, dryness: 0.5 }, halfOn, '2026-02-01', '2026-02-03', inLeaf, values)[0]?.kind;
+		expect(of('2026-03-20', '2026-03-25', true)).toBe('wet');
+		expect(of('2026-03-20', '2026-03-25', false)).toBeUndefined();
+		expect(of('2026-02-02', '2026-02-02', false)).toBe('fast');
+	});
 	it('says that a pot stays wet, that it dries too fast, that it drinks less', () => {
 		expect(
-			waterAlarms({ on: '2026-06-25', dryness: 0.1 }, '2026-06-20', '2026-06-01', '2026-06-03', values)[0]
-				?.kind
+			waterAlarms(
+				{ on: '2026-06-25', dryness: 0.1 },
+				'2026-06-20',
+				'2026-06-01',
+				'2026-06-03',
+				true,
+				values
+			)[0]?.kind
 		).toBe('wet');
 		expect(
-			waterAlarms({ on: '2026-06-02', dryness: 0.9 }, '2026-06-02', '2026-06-01', '2026-06-02', values)[0]
-				?.kind
+			waterAlarms(
+				{ on: '2026-06-02', dryness: 0.9 },
+				'2026-06-02',
+				'2026-06-01',
+				'2026-06-02',
+				true,
+				values
+			)[0]?.kind
 		).toBe('fast');
 		const course = Array.from({ length: 30 }, (_, i) => ({
 			on: addDays('2026-06-01', i),

@@ -14,6 +14,7 @@ const work: WorkDone = {
 	coldestC: -15,
 	inGround: false,
 	livingLoss: 0.35,
+	lifted: false,
 	rotWasCut: false,
 	structuralCut: false,
 	collarWork: false,
@@ -32,6 +33,16 @@ const work: WorkDone = {
 const rulesOf = (change: Partial<WorkDone> = {}) => aftercareTasks({ ...work, ...change }, defaultValues);
 const byRule = (change: Partial<WorkDone>, rule: string) =>
 	rulesOf(change).find((task) => task.rule === rule);
+
+describe('a tree that was just lifted', () => {
+	it('has no old watering rhythm to be weighed against', () => {
+		expect(byRule({}, 'water-by-weight')?.title).toMatch(/old watering rhythm/);
+		const lifted = byRule({ lifted: true }, 'water-by-weight');
+		expect(lifted?.title).toBe('Weigh it: how fast does it drink?');
+		expect(lifted?.reason).toContain('65 % of what it had');
+		expect(lifted?.reason).not.toMatch(/old/);
+	});
+});
 
 describe('aftercare', () => {
 	it('makes valid tasks with reasons for every group, school and kind of work, in order of their first day', () => {

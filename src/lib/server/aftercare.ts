@@ -60,6 +60,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			coldestC: kind.coldestC,
 			inGround: tree.situation === 'in-ground',
 			livingLoss,
+			lifted: onTheDay !== null && onTheDay.by !== 'cut',
 			rotWasCut: onTheDay?.rotWasCut ?? false,
 			structuralCut: onTheDay?.structuralCut ?? false,
 			collarWork: tree.situation === 'in-ground',

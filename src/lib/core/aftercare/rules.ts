@@ -17,6 +17,8 @@ export interface WorkDone {
 	inGround: boolean;
 	/** Living share removed at this work, 0 … 1. */
 	livingLoss: number;
+	/** It came out of the ground by this work. */
+	lifted: boolean;
 	rotWasCut: boolean;
 	structuralCut: boolean;
 	collarWork: boolean;
@@ -131,14 +133,17 @@ const rules: Record<string, Rule> = {
 					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,
 					minutes: 10
 				},
-	'water-by-weight': ({ livingLoss, inGround }, values) =>
+	'water-by-weight': ({ livingLoss, inGround, lifted }, values) =>
 		inGround
 			? null
 			: {
 					kind: 'water',
-					title: 'Weigh it: is the old watering rhythm still right?',
-					reason:
-						livingLoss < values['aftercare.lossCounts']
+					title: lifted
+						? 'Weigh it: how fast does it drink?'
+						: 'Weigh it: is the old watering rhythm still right?',
+					reason: lifted
+						? `No watering rhythm is known yet for what is left of its roots (${percent(1 - livingLoss)} of what it had): weighed after water and before the next, it shows its own.`
+						: livingLoss < values['aftercare.lossCounts']
 							? 'After a change of pot, mix or place the old interval may no longer fit.'
 							: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
 					mark: 'trade',

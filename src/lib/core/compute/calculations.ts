@@ -332,6 +332,7 @@ export const calculations: readonly Calculation[] = [
 			coldestC: measure(-60, 30, '°C'),
 			inGround: z.boolean(),
 			livingLoss: share(),
+			lifted: z.boolean().default(false),
 			rotWasCut: z.boolean(),
 			structuralCut: z.boolean(),
 			collarWork: z.boolean(),

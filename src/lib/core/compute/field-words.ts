@@ -150,6 +150,7 @@ const meanings: Readonly<Record<string, string>> = {
 	rootFunction: 'root function, 1 before the damage',
 	rootsKept: 'living roots that come along, share, 0 to 1',
 	outMinutes: 'time out of the ground, minutes',
+	lifted: 'whether it came out of the ground by this work',
 	times: 'factor on the usual odds, ×',
 	rows: 'rows read, count',
 	said: 'chance that was said, 0 to 1',

@@ -232,17 +232,20 @@ export function fallWords(
 /**
  * What is wrong with how fast it dries.
  * @param halfOn day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known
+ * @param inLeaf whether it bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots
  */
 export function waterAlarms(
 	next: Pick<NextWatering, 'on' | 'dryness'> | null,
 	halfOn: string | null,
 	lastWaterOn: string | null,
 	today: string,
+	inLeaf: boolean,
 	values: Values
 ): WaterAlarm[] {
 	if (lastWaterOn === null || !next) return [];
 	const halfDays = daysBetween(lastWaterOn, halfOn ?? addDays(today, 21));
 	const dryDays = next.on === null ? Infinity : daysBetween(lastWaterOn, next.on);
+	if (halfDays > values['pot.dryDownMostDays'] && !inLeaf) return [];
 	if (halfDays > values['pot.dryDownMostDays'])
 		return [
 			{

@@ -296,7 +296,14 @@ export function treeWater(
 		course,
 		state,
 		next,
-		alarms: waterAlarms(from === 'assumed' ? null : next, halfOn, lastWater ?? null, today, values),
+		alarms: waterAlarms(
+			from === 'assumed' ? null : next,
+			halfOn,
+			lastWater ?? null,
+			today,
+			inLeaf(today),
+			values
+		),
 		// What it drank then and now must both have been weighed: one pair compares with nothing.
 		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
 		lastWaterOn: lastWater ?? null,

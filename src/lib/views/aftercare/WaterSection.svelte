@@ -153,7 +153,7 @@
 			]}
 			changes="Weather, leaves, and the next weighing: it corrects all of this."
 			><strong>{known ? `${format().percent(next.dryness)} dry` : 'how that comes about'}</strong></Workings
-		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres > 0 && !lessWater
+		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres >= 0.05 && !lessWater
 			? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.`
 			: ''}
 		{known ? format().inWords(next.reason, today) : ''}
@@ -284,7 +284,7 @@
 	<WateringSheet
 		bind:open={writing}
 		{treeId}
-		litres={next.litres}
+		litres={known && !lessWater ? next.litres : 0}
 		way={next.way}
 		weighed
 		{today}

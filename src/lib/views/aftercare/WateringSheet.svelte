@@ -71,7 +71,7 @@
 				unit="L"
 				value={corrects?.litres ?? null}
 				optional
-				hint={litres > 0
+				hint={litres >= 0.05
 					? `Advised: ${format().measure(litres, 'L', 1)}. Leave it empty if you did not measure.`
 					: 'Leave it empty if you did not measure.'}
 				{refused}

@@ -219,7 +219,9 @@
 			>{seat.holding === 'stones'
 				? `; with the stones from ${wind(planning.held.stonesMs)}`
 				: seat.holding === 'wires' && planning.wires.length > 0
-					? `; tied down, pot and all tip from ${wind(planning.held.tiedMs)}`
+					? planning.held.tiedMs - planning.held.looseMs < 0.5
+						? '; tied down, pot and all tip at the same wind: tie the pot too'
+						: `; tied down, pot and all tip from ${wind(planning.held.tiedMs)}`
 					: planning.held.tiedMs - planning.held.looseMs < 0.5
 						? '; pot and all tip then too, so that ties in the pot add nothing: tie the pot itself, or take a wider one'
 						: `; tied down it would stand to ${wind(planning.held.tiedMs)}`}.
