@@ -1,12 +1,26 @@
 <script lang="ts">
+	import { invalidateAll } from '$app/navigation';
 	import { createFormat } from '$core/format/format';
 	import { setFormat } from '$ui/format';
 	import Shell from '$views/shell/Shell.svelte';
 	import '../app.css';
 
+	const READ_ANEW_MS = 10 * 60_000;
 	let { data, children } = $props();
 	const format = $derived(createFormat(data.formatSettings));
 	setFormat(() => format);
+
+	// A page that lay open while the day turned is read anew when somebody comes back to it.
+	let readAt = Date.now();
+	$effect(() => {
+		const comeBack = (): void => {
+			if (document.visibilityState !== 'visible' || Date.now() - readAt < READ_ANEW_MS) return;
+			readAt = Date.now();
+			void invalidateAll();
+		};
+		document.addEventListener('visibilitychange', comeBack);
+		return () => document.removeEventListener('visibilitychange', comeBack);
+	});
 </script>
 
 <Shell demo={data.demo} today={data.today}>

@@ -1,4 +1,15 @@
-import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
+import {
+	DEMO,
+	ended,
+	expect,
+	expectAccessible,
+	open,
+	startServer,
+	test,
+	told,
+	treeId,
+	type Page
+} from './helpers';
 
 /** What is done or seen on one page counts on every other: each of these seams once came apart. */
 
@@ -34,9 +45,21 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expectAccessible(page);
 
 	await open(page, `${DEMO}/trees/${id}/replant/lift`);
+	await page.getByRole('button', { name: 'Keep plan and ticks' }).click();
+	await expect(told(page, 'Plan and ticks are kept.')).toBeVisible();
+	await expect(page.getByText(/Lift it, as planned for/)).toBeVisible();
+	await page.getByRole('link', { name: 'Today', exact: true }).click();
+	const onToday = page.getByRole('listitem').filter({ hasText: 'S-1' });
+	await expect(onToday.filter({ hasText: 'Lift it, as planned' })).toBeVisible();
+	await open(page, `${DEMO}/trees/${id}/replant/lift`);
 	await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
+	// What the plan suggests is nobody’s measure, and what nobody noted stays empty.
+	await expect(page.getByText('A guess, measured by nobody.')).toHaveCount(2);
+	await expect(page.getByLabel('Minutes out of the ground')).toHaveValue('');
 	await page.getByLabel('Ball as lifted, width').fill('430');
 	await page.getByLabel('Ball as lifted, depth').fill('28 cm');
+	await expect(page.getByText('A guess, measured by nobody.')).toHaveCount(0);
+	await page.getByRole('radio', { name: 'wrapped', exact: true }).click();
 	for (const at of ['2', '6', '10']) {
 		await page.getByLabel('Clock, north 12').fill(at);
 		await page.getByLabel('Thick', { exact: true }).fill('20');
@@ -64,6 +87,46 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expect(page.getByRole('listitem').filter({ hasText: 'S-1' }).first()).toContainText(
 		'Out of the ground: set it or heel it in'
 	);
+});
+
+test('what was told before the work is ticked at the hole; a decision stands in the head until it is done', async ({
+	page
+}) => {
+	const id = await takeIn(page, 'S-7', 'Hornbeam by the gate', 'in the ground');
+	await open(page, `${DEMO}/trees/${id}/examine/before`);
+	const says = (group: RegExp, word: string) =>
+		page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: word, exact: true }).click();
+	await says(/Protected/, 'No');
+	await says(/Gas, power/, 'Yes');
+	await page.getByRole('radio', { name: 'Go', exact: true }).click();
+	await page.getByRole('button', { name: 'Keep the decision' }).click();
+	await expect(page.getByText(/Lift it, as decided on/)).toBeVisible();
+	await stage(page, 'Replant');
+	await page.getByRole('link', { name: 'Lift: ball, weight, when' }).click();
+	await expect(page.getByRole('checkbox', { name: /Permission in writing/ })).toBeChecked();
+	await expect(page.getByRole('checkbox', { name: /Gas, power, water/ })).toBeChecked();
+	await expect(page.getByText('told on 18 April 2026')).toHaveCount(2);
+	await expect(page.getByRole('checkbox', { name: /second-choice tree/ })).not.toBeChecked();
+});
+
+test('a day that turned counts without a reload', async ({ page }, info) => {
+	const database = info.outputPath('days.db');
+	const port = 4860 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+	const server = `http://127.0.0.1:${port}`;
+	let running = await startServer(database, port);
+	try {
+		await open(page, `${server}/yard`);
+		await expect(page.getByText('Today is 18 April 2026.')).toBeVisible();
+		const gone = ended(running);
+		running.kill();
+		await gone;
+		running = await startServer(database, port, { BRUNTLE_NOW: '2026-05-02T09:00:00Z' });
+		await page.getByRole('link', { name: 'Trees', exact: true }).click();
+		await page.getByRole('link', { name: 'Yard', exact: true }).click();
+		await expect(page.getByText('Today is 2 May 2026.')).toBeVisible();
+	} finally {
+		running.kill();
+	}
 });
 
 test('a change of stage is never a loss: Roots come back as they were left, and take further steps', async ({

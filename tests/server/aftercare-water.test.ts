@@ -307,6 +307,7 @@ describe('work that comes up again, and several at once', () => {
 			coldestC: -15,
 			inGround: false,
 			livingLoss: 0.2,
+			lifted: false,
 			rotWasCut: true,
 			structuralCut: false,
 			collarWork: false,
