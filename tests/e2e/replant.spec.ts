@@ -99,7 +99,9 @@ test('wires are laid over structural roots; planted from the stock, the ties sta
 	await expect(told(page, 'Written down as planted')).toBeVisible();
 	await page.getByRole('link', { name: /^Aftercare/ }).click();
 	await expect(page.getByText('Ties: loosen or take them off', { exact: true })).toBeVisible();
-	await expect(page.getByText(/Water the whole surface slowly/).first()).toBeVisible();
+	await expect(
+		page.getByRole('listitem').filter({ hasText: 'Water the whole surface slowly' }).first()
+	).toBeVisible();
 	await open(page, `${DEMO}/yard/stock`);
 	await expect(page.getByRole('listitem').filter({ hasText: 'Ash box, large' })).toContainText('1 at hand');
 });

@@ -45,6 +45,7 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expectAccessible(page);
 
 	await open(page, `${DEMO}/trees/${id}/replant/lift`);
+	await page.getByLabel('Planned for').fill('18 Apr 2026');
 	await page.getByRole('button', { name: 'Keep plan and ticks' }).click();
 	await expect(told(page, 'Plan and ticks are kept.')).toBeVisible();
 	await expect(page.getByText(/Lift it, as planned for/)).toBeVisible();
@@ -116,6 +117,9 @@ test('a day that turned counts without a reload', async ({ page }, info) => {
 	let running = await startServer(database, port);
 	try {
 		await open(page, `${server}/yard`);
+		await page.getByLabel('Name', { exact: true }).fill('Bench');
+		await page.getByLabel('Latitude').fill('52');
+		await page.getByRole('button', { name: 'Add the place' }).click();
 		await expect(page.getByText('Today is 18 April 2026.')).toBeVisible();
 		const gone = ended(running);
 		running.kill();

@@ -123,7 +123,7 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 	for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Done', exact: true }).click();
 	await page.getByRole('button', { name: 'Keep the record' }).click();
 	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
-	await expect(page.getByText('Against what stood against it: The arborist is here.')).toBeVisible();
+	await expect(page.getByText('Against what stood against it: It is tied down already.')).toBeVisible();
 	await expect(page.getByRole('region', { name: 'What was cut' })).toContainText(/3:00, 12 mm\s*60 mm out/);
 });
 
