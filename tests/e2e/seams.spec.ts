@@ -126,6 +126,7 @@ test('a day that turned counts without a reload', async ({ page }, info) => {
 		await gone;
 		running = await startServer(database, port, { BRUNTLE_NOW: '2026-05-02T09:00:00Z' });
 		await page.getByRole('link', { name: 'Trees', exact: true }).click();
+		await expect(page.getByRole('heading', { name: 'Trees', level: 1 })).toBeVisible();
 		await page.getByRole('link', { name: 'Yard', exact: true }).click();
 		await expect(page.getByText('Today is 2 May 2026.')).toBeVisible();
 	} finally {
