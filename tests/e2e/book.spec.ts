@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, open, test, treeId, type Page } from './helpers';
+import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
 
 const ready = (page: Page) => page.waitForLoadState('networkidle');
 
@@ -118,4 +118,29 @@ test('the letter asks the owner root by root, and says what was cut and what is 
 	await expect(letter).toContainText('What is held over');
 	for (const paragraph of await letter.getByRole('paragraph').allTextContents())
 		expect(paragraph).not.toMatch(/\.\.|\?\.|undefined|null/);
+});
+
+test('the same is written down for like trees once, and taken back together', async ({ page }) => {
+	for (const tag of ['Y-1', 'Y-2']) {
+		await open(page, `${DEMO}/trees/new`);
+		await page.getByLabel('Tag', { exact: true }).fill(tag);
+		await page.getByLabel('Name', { exact: true }).fill(`Beech ${tag}`);
+		await page.getByLabel('Kind, or only its group').selectOption({ label: 'Beech (Fagus)' });
+		await page.getByLabel('Trunk above the flare').fill('40');
+		await page.getByRole('button', { name: 'Take it in' }).click();
+		await expect(page.getByRole('heading', { name: `Beech ${tag}` })).toBeVisible();
+	}
+	await open(page, `${DEMO}/trees/${await treeId('Y-1')}/book?kind=nests-seen`);
+	await page.getByText(/^The same for others like it/).click();
+	await page
+		.getByRole('group', { name: 'Write the same down for' })
+		.getByRole('checkbox', { name: /Y-2/ })
+		.check();
+	await page.getByRole('button', { name: 'Write it down' }).click();
+	await expect(told(page, 'Written down for 2 trees.')).toBeVisible();
+	const other = `${DEMO}/trees/${await treeId('Y-2')}/book`;
+	await page.goto(other);
+	const book = page.getByRole('region', { name: 'Field book' }).getByRole('listitem');
+	await expect(book.filter({ hasText: /[Nn]est/ })).toBeVisible();
+	await expectAccessible(page);
 });

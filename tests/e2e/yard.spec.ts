@@ -222,3 +222,23 @@ test('lifting: ball by either school, its weight and who carries it, whether tod
 	await page.getByRole('checkbox', { name: 'Permission in writing' }).check();
 	await expectAccessible(page);
 });
+
+test('labels are printed true to size, of the trees that are looked for', async ({ page }) => {
+	await open(page, `${DEMO}/trees`);
+	await page.getByRole('link', { name: 'Labels', exact: true }).click();
+	const labels = page.getByRole('list', { name: 'Labels' }).getByRole('listitem');
+	const all = await labels.count();
+	expect(all).toBeGreaterThan(5);
+	await page.getByLabel('Narrow down').fill('hornbeam');
+	await expect.poll(() => labels.count()).toBeLessThan(all);
+	const label = labels.filter({ hasText: 'H-03' });
+	await expect(label).toContainText(/Hornbeam/);
+	// 70 × 37 mm at 96 dots to the inch.
+	const card = await label.boundingBox();
+	expect(card?.width).toBeCloseTo((70 / 25.4) * 96, 0);
+	expect(card?.height).toBeCloseTo((37 / 25.4) * 96, 0);
+	await page.getByRole('radio', { name: /^strips/ }).click();
+	expect((await label.boundingBox())?.width).toBeCloseTo((125 / 25.4) * 96, 0);
+	await page.getByLabel('Narrow down').fill('no such tree');
+	await expect(page.getByRole('button', { name: 'Print 0 labels' })).toBeDisabled();
+});

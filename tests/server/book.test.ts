@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { bookDetails, bookInput, type BookDetails, type BookKind } from '$core/book/book';
+import { bookDetails, bookInput, bookKind, type BookDetails, type BookKind } from '$core/book/book';
 import { defaultValues } from '$core/values/values';
-import { removeBook, writeBook } from '$lib/server/book';
+import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { taskInput } from '$core/aftercare/task';
 import { tasks } from '$lib/server/records/records';
@@ -73,6 +73,37 @@ describe('the field book', () => {
 			['2026-04-10', 'done'],
 			['2027-04-10', 'open']
 		]);
+	});
+	it('is written for several like trees at once, for all or for none, and taken back together', async () => {
+		const { store, tree } = await storeWithTree();
+		const { tree: second } = await takeIn(store, asTakenIn(tree, { tag: 'T-2' }));
+		const { tree: later } = await takeIn(store, asTakenIn(tree, { tag: 'T-3', takenInOn: '2026-04-10' }));
+		const { tree: other } = await takeIn(store, asTakenIn(tree, { tag: 'T-4', kindId: 'carpinus' }));
+		expect((await likeTrees(store.db, tree)).map((one) => one.tag)).toEqual(['T-2', 'T-3']);
+		const inBatch = { ...tree, batch: 'spring' };
+		expect((await likeTrees(store.db, inBatch)).map((one) => one.tag)).toEqual(['T-2', 'T-3']);
+		const counts = async () =>
+			Promise.all(
+				[tree, second, later, other].map(async (one) => (await loadRecords(store.db, one.id)).book.length)
+			);
+		const wash = input('leaves-washed', '2026-04-05', { choice: 'rinsed', everyDays: 5 });
+		const refused = await refusal(writeBookForAll(store, [tree.id, second.id, 'nobody'], wash));
+		expect(refused.status).toBe(404);
+		expect(await counts()).toEqual([0, 0, 0, 0]);
+		const entries = await writeBookForAll(store, [tree.id, second.id, second.id], wash);
+		expect(await counts()).toEqual([1, 1, 0, 0]);
+		expect((await loadRecords(store.db, second.id)).tasks.map((task) => task.fromOn)).toEqual(['2026-04-10']);
+		await undo(store, ...entries);
+		expect(await counts()).toEqual([0, 0, 0, 0]);
+		// What may not be done without a word of why on one of them names that tree.
+		const sawn = input('stem-sawn', today(), {
+			heightMm: 700,
+			count: 3,
+			choice: Object.keys(bookKind('stem-sawn').choices?.options ?? {})[0] ?? null
+		});
+		expect(
+			(await refusal(writeBookForAll(store, [tree.id, second.id], sawn))).problems[0]?.message
+		).toContain('for T-1:');
 	});
 	it('is part of a case and reads back identically', async () => {
 		const { store, tree } = await storeWithTree();

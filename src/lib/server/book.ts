@@ -1,11 +1,14 @@
+import { and, eq, ne, or } from 'drizzle-orm';
 import { ruleOf } from '../core/aftercare/source';
 import { bookKind, bookSentence, type BookEntry, type BookInput } from '../core/book/book';
 import { broughtUp, ruleDone, spokenAgainst, type BookFacts } from '../core/book/effects';
 import { bookFacts } from '../core/standing/booked';
-import type { Store } from './db/database';
+import type { Tree } from '../core/tree/tree';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
 import { invalid } from './errors';
 import { bookEntries, tasks } from './records/records';
-import { doWork, type Work } from './records/work';
+import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeInWork, openTask } from './task-work';
 import { loadRecords, refuseDate, requireTree } from './trees';
@@ -23,25 +26,73 @@ export async function writeBook(
 	input: BookInput,
 	corrects: { id: string; version: number } | null = null
 ): Promise<string> {
-	const [values, records] = await Promise.all([readValues(store.db), loadRecords(store.db, treeId)]);
+	const [entryId = ''] = await doWorks(store, [await bookPiece(store.db, treeId, input, corrects)]);
+	return entryId;
+}
+
+/**
+ * Writes the same down for several trees, for all of them or for none.
+ * @returns entries that undo takes back together
+ * @throws Refusal 404 · 422 where it may not be written for one of them; the message names that tree
+ */
+export async function writeBookForAll(
+	store: Store,
+	treeIds: readonly string[],
+	input: BookInput
+): Promise<string[]> {
+	const pieces: Piece[] = [];
+	for (const id of new Set(treeIds)) pieces.push(await bookPiece(store.db, id, input));
+	return doWorks(store, pieces);
+}
+
+/** Trees that the same may be written down for: of its batch, or of its kind at its place. */
+export async function likeTrees(
+	db: Reader,
+	tree: Tree
+): Promise<{ id: string; tag: string; name: string }[]> {
+	const own = tables.tree;
+	const ofKindHere = and(eq(own.kindId, tree.kindId), eq(own.placeId, tree.placeId));
+	return db
+		.select({ id: own.id, tag: own.tag, name: own.name })
+		.from(own)
+		.where(
+			and(
+				ne(own.id, tree.id),
+				eq(own.state, 'in-care'),
+				tree.batch === '' ? ofKindHere : or(ofKindHere, eq(own.batch, tree.batch))
+			)
+		)
+		.orderBy(own.tag)
+		.limit(30);
+}
+
+async function bookPiece(
+	db: Reader,
+	treeId: string,
+	input: BookInput,
+	corrects: { id: string; version: number } | null = null
+): Promise<Piece> {
+	const [values, records] = await Promise.all([readValues(db), loadRecords(db, treeId)]);
 	const book = records.book.filter((one) => one.id !== corrects?.id);
 	const facts: BookFacts = bookFacts({ ...records, book }, input.on, values);
 	const stops = spokenAgainst(input, book, facts, values).filter((one) => one.stop);
 	if (stops.length > 0 && input.note === '')
 		throw invalid([
-			{ field: 'note', message: `must say why all the same: ${stops.map((one) => one.text).join(' ')}` }
+			{
+				field: 'note',
+				message: `must say why all the same for ${records.tree.tag}: ${stops.map((one) => one.text).join(' ')}`
+			}
 		]);
 	const inGround = records.tree.situation === 'in-ground';
 	const sentence = bookSentence(input, inGround);
-	const { entryId } = await doWork(
-		store,
-		{
+	return {
+		told: {
 			treeId,
 			stage: bookKind(input.kind).stage,
 			on: input.on,
 			what: `${corrects ? 'Field book, corrected' : 'Field book'}: ${sentence}`.slice(0, 400)
 		},
-		async (work) => {
+		work: async (work) => {
 			const tree = await requireTree(work, treeId);
 			refuseDate('on', input.on, tree);
 			const entry: BookEntry = corrects
@@ -56,8 +107,7 @@ export async function writeBook(
 					if (task.state === 'open' && task.fromOn <= input.on && ruleOf(task.source) === rule)
 						await closeInWork(work, task.id, task.version, { state: 'done', skipReason: '', on: input.on });
 		}
-	);
-	return entryId;
+	};
 }
 
 /** Takes an entry out, with the work that it brought up and that is open still. @throws Refusal 404, 409 */

@@ -33,6 +33,8 @@
 	interface Props {
 		records: TreeRecords;
 		facts: BookFacts;
+		/** Trees that the same may be written down for. */
+		like: { id: string; tag: string; name: string }[];
 		values: Values;
 		today: string;
 		begin: BookKind | null;
@@ -40,7 +42,7 @@
 		refused?: Refused | null;
 		ondone: () => void;
 	}
-	let { records, facts, values, today, begin, corrects, refused, ondone }: Props = $props();
+	let { records, facts, like, values, today, begin, corrects, refused, ondone }: Props = $props();
 	const format = useFormat();
 	/** Nothing is suggested: what it was is said first. */
 	let kind = $state<BookKind | ''>(untrack(() => corrects?.kind ?? begin ?? ''));
@@ -206,6 +208,21 @@
 		optional={!stops}
 		{refused}
 	/>
+	{#if !corrects && kind !== '' && like.length > 0}
+		<details>
+			<summary class="chalk min-h-11 content-center">The same for others like it, {like.length}</summary>
+			<fieldset class="mt-1 grid gap-x-4 sm:grid-cols-2">
+				<legend class="sr-only">Write the same down for</legend>
+				{#each like as other (other.id)}
+					<label class="flex min-h-11 items-center gap-2"
+						><input type="checkbox" class="size-5 shrink-0" name="also" value={other.id} /><span
+							><strong>{other.tag}</strong> {other.name}</span
+						></label
+					>
+				{/each}
+			</fieldset>
+		</details>
+	{/if}
 	<Button type="submit" tone="solid" disabled={kind === ''}
 		>{corrects ? 'Keep the correction' : 'Write it down'}</Button
 	>

@@ -14,13 +14,15 @@
 	interface Props {
 		records: TreeRecords;
 		facts: BookFacts;
+		/** Trees that the same may be written down for. */
+		like: { id: string; tag: string; name: string }[];
 		values: Values;
 		today: string;
 		/** A kind that another page asks to write down. */
 		begin: BookKind | null;
 		refused?: Refused | null;
 	}
-	let { records, facts, values, today, begin, refused }: Props = $props();
+	let { records, facts, like, values, today, begin, refused }: Props = $props();
 	const format = useFormat();
 	const inGround = $derived(records.tree.situation === 'in-ground');
 	let correcting = $state<BookEntry | null>(null);
@@ -71,6 +73,7 @@
 			<BookForm
 				{records}
 				{facts}
+				{like}
 				{values}
 				{today}
 				{begin}

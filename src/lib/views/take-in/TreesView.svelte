@@ -95,6 +95,7 @@
 		<span class="flex flex-wrap gap-2">
 			<Button href={resolve('/yard/outcomes')}>Outcomes</Button>
 			<Button href={resolve('/yard/review')}>Review</Button>
+			<Button href={resolve('/trees/labels')}>Labels</Button>
 			<Button tone="solid" href={resolve('/trees/new')}><Plus size={18} /> Take in</Button>
 		</span>
 	</div>

@@ -1,17 +1,22 @@
 import { bookDetails, bookInput } from '$core/book/book';
 import { bookFacts } from '$core/standing/booked';
-import { removeBook, writeBook } from '$lib/server/book';
+import { id } from '$core/fields/fields';
+import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
 import { correctsIn, readForm, versionedIn } from '$lib/server/edge/form';
 import { acting, check, loading } from '$lib/server/edge/http';
 import { notFound } from '$lib/server/errors';
 import { getStore } from '$lib/server/store';
 import { today } from '$lib/server/clock';
+import { z } from 'zod';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ parent }) =>
 	loading(async () => {
 		const { records, values } = await parent();
-		return { facts: bookFacts(records, records.tree.closedOn ?? today(), values) };
+		return {
+			like: await likeTrees((await getStore()).db, records.tree),
+			facts: bookFacts(records, records.tree.closedOn ?? today(), values)
+		};
 	});
 
 export const actions: Actions = {
@@ -26,7 +31,14 @@ export const actions: Actions = {
 				note: form.get('note') ?? '',
 				details
 			});
-			const entryId = await writeBook(await getStore(), params.id, input, corrects);
+			const store = await getStore();
+			const also = check(z.array(id()).max(30), form.getAll('also'));
+			if (also.length > 0 && !corrects)
+				return {
+					told: `Written down for ${also.length + 1} trees.`,
+					entryId: await writeBookForAll(store, [params.id, ...also], input)
+				};
+			const entryId = await writeBook(store, params.id, input, corrects);
 			return { told: corrects ? 'The entry is corrected.' : 'Written down.', entryId };
 		});
 	},

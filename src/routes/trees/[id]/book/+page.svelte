@@ -12,6 +12,7 @@
 	<BookView
 		records={data.records}
 		facts={data.facts}
+		like={data.like}
 		values={data.values}
 		today={data.today}
 		{begin}

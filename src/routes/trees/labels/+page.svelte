@@ -1,0 +1,7 @@
+<script lang="ts">
+	import LabelsView from '$views/take-in/LabelsView.svelte';
+
+	let { data } = $props();
+</script>
+
+<LabelsView rows={data.rows} />
