@@ -58,7 +58,7 @@ export const asTakenIn = (tree: Tree, change: Partial<TreeInput> = {}): TreeInpu
 		...change
 	});
 
-/** Six roots of a tree of 60 mm, the last of them dead, with a plan that cuts those named. */
+/** Six roots of a tree of 60 mm, the last of them rotten, with a plan that cuts those named. */
 export const rootsWith = (cut: string[] = []): RootsInput => {
 	const segments = [
 		'6 30 anchor',
@@ -66,7 +66,7 @@ export const rootsWith = (cut: string[] = []): RootsInput => {
 		'12 29 anchor',
 		'3 27 anchor',
 		'4 10 circling',
-		'8 9 dead'
+		'8 9 rotten'
 	].map((line, i) => {
 		const entry = parseQuickRoot(line, 'container', 60, defaultValues);
 		if (!entry.ok) throw new Error(entry.problem);

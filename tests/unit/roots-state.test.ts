@@ -90,7 +90,7 @@ describe('roots while they are worked on', () => {
 		expect(roots.problem).toMatch(/in soil still/);
 	});
 
-	it('stops before what is over the allowance, too cold, out of the window or not for one’s own hands', () => {
+	it('stops before what is over the allowance, too cold, out of the window or takes a hold', () => {
 		const roots = begun();
 		const kinds = (of: RootsState) =>
 			of.stopsFor(of.plan.cuts.filter((cut) => cut.stage === 0)).map((stop) => stop.kind);
@@ -98,7 +98,7 @@ describe('roots while they are worked on', () => {
 		expect(kinds(roots)).not.toContain('over-allowance');
 		expect(kinds(roots)).not.toContain('cold');
 		for (const index of [0, 1, 2]) roots.treat(idAt(roots, index), 'cut', 0);
-		expect(kinds(roots)).toEqual(expect.arrayContaining(['over-allowance', 'arborist']));
+		expect(kinds(roots)).toEqual(expect.arrayContaining(['over-allowance', 'hold']));
 		const cold = new RootsState({ ...options, nightC: -3 });
 		cold.add(quick('6 10'));
 		cold.treat(idAt(cold, 0), 'cut', 0);
