@@ -101,7 +101,7 @@ test('roots: quick entry by keyboard, three linked views, treatment by key, stag
 		'3:45 30 anchor',
 		'7 14 sec girdling d6',
 		'4:30 9 circling',
-		'10 8 dead'
+		'10 8 rotten'
 	]) {
 		await quick.fill(line);
 		await quick.press('Enter');
@@ -114,7 +114,7 @@ test('roots: quick entry by keyboard, three linked views, treatment by key, stag
 	await quick.fill('');
 
 	await page.getByRole('button', { name: 'Repeat the last root' }).click();
-	await expect(quick).toHaveValue('10 8 dead');
+	await expect(quick).toHaveValue('10 8 rotten');
 	await quick.fill('');
 	await quick.press('Escape');
 	await expect(page.getByText(/^kept$/)).toBeVisible();
