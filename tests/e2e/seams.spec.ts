@@ -288,3 +288,11 @@ test('two looks of one day: the later kept is the later; firmness found in Exami
 	await page.getByRole('link', { name: 'Today', exact: true }).click();
 	await expect(page.getByText('It moves at the base: hold it firm').first()).toBeVisible();
 });
+
+test('where days ahead stand against root work, the lift does not say that today will do', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('T-05')}/replant/lift`);
+	await expect(page.getByText('Do not begin root work today.')).toBeVisible();
+	const today = page.getByRole('region', { name: 'Today' });
+	await expect(today).toContainText('In its window, but not today');
+	await expect(today).not.toContainText('Today will do');
+});

@@ -58,9 +58,12 @@
 		lifts: Lift[];
 		/** What is known of permission, protection, services and pests. */
 		known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests' | 'buds'>;
+		/** Days ahead stand against root work: it is said above why. */
+		stopped: boolean;
 		refused?: Refused | null;
 	}
-	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, known, refused }: Props = $props();
+	let { tree, kind, place, values, today, thickestMm, mapBefore, lifts, known, stopped, refused }: Props =
+		$props();
 	const format = useFormat();
 
 	/** The lift that is planned and not yet done. */
@@ -220,15 +223,19 @@
 		{/if}
 		<section
 			aria-label="Today"
-			class={['mt-3 border-l-4 pl-3', fit === 'in-window' ? 'border-lichen' : 'border-ochre']}
+			class={['mt-3 border-l-4 pl-3', fit === 'in-window' && !stopped ? 'border-lichen' : 'border-ochre']}
 		>
 			<p>
 				<strong
-					>{fit === 'in-window'
-						? 'Today will do'
-						: fit === 'shoulder'
-							? 'Today, if it must be'
-							: 'Not today, unless it cannot wait'}:</strong
+					>{stopped
+						? fit === 'in-window'
+							? 'In its window, but not today'
+							: 'Not today'
+						: fit === 'in-window'
+							? 'Today will do'
+							: fit === 'shoulder'
+								? 'Today, if it must be'
+								: 'Not today, unless it cannot wait'}:</strong
 				>
 				{reasons.join('; ')}. Not in a heat wave, and not with hard frost due.
 			</p>

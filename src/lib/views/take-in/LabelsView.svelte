@@ -78,8 +78,8 @@
 				>
 				{#if size === 'card'}
 					<span class="truncate font-semibold">{row.name}</span>
-					<span class="truncate text-sm">{row.placeName}, in care since {format().date(row.takenInOn)}</span>
-					<span class="text-sm">Planted: </span>
+					<span class="truncate text-sm">{row.placeName}</span>
+					<span class="text-sm">Since {format().day(row.takenInOn)}. Planted:</span>
 				{:else}
 					<span class="truncate text-sm"
 						><strong>{row.name}</strong>, in care since {format().date(row.takenInOn)}</span
