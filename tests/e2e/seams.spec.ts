@@ -289,7 +289,9 @@ test('two looks of one day: the later kept is the later; firmness found in Exami
 	await expect(page.getByText('It moves at the base: hold it firm').first()).toBeVisible();
 });
 
-test('where days ahead stand against root work, the lift does not say that today will do', async ({ page }) => {
+test('where days ahead stand against root work, the lift does not say that today will do', async ({
+	page
+}) => {
 	await open(page, `${DEMO}/trees/${await treeId('T-05')}/replant/lift`);
 	await expect(page.getByText('Do not begin root work today.')).toBeVisible();
 	const today = page.getByRole('region', { name: 'Today' });
