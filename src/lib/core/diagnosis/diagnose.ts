@@ -66,6 +66,8 @@ const logOdds = (chance: number): number => {
 	return Math.log(bounded / (1 - bounded));
 };
 
+const placeOf: ReadonlyMap<string, number> = new Map(signIds.map((id, place) => [id, place]));
+
 const effects = new WeakMap<Values, Map<string, NoisyOr>>();
 
 /** A sign at a grade or more as an effect of all conditions; kept as long as the values are. */
@@ -125,13 +127,15 @@ export function diagnosisPosterior(
  * sign one for each grade or more), signs independent given the conditions. Signs not looked for move nothing.
  * The pull of a finding on a cause is the log-odds lost when that finding alone is taken away.
  * @param context sets the chances before anything is looked at
- * @param findings at most one a sign; order does not matter
+ * @param given at most one a sign; their order does not matter
  */
 export function diagnose(
 	context: DiagnosisContext,
-	findings: readonly Pick<Finding, 'signId' | 'grade'>[],
+	given: readonly Pick<Finding, 'signId' | 'grade'>[],
 	values: Values
 ): Diagnosis {
+	// Sums of many signs cancel in their last digits: taken in one order, they are the same to the digit.
+	const findings = [...given].sort((a, b) => (placeOf.get(a.signId) ?? 0) - (placeOf.get(b.signId) ?? 0));
 	const priors = conditionIds.map((id) => priorOf(id, context, values));
 	const result = diagnosisPosterior(context, findings, values);
 	// Of very many findings each is told by what it says alone: taking each away in turn would be slow, and no surer.
