@@ -2,6 +2,8 @@ import { defaultValues } from '$core/values/values';
 import type { TreeRecords } from '$core/case/case';
 import { placeSchema } from '$core/climate/place';
 import { examinationSchema } from '$core/diagnosis/examination';
+import { pottingMixOf } from '$core/mixes/mixes';
+import { plantingSchema } from '$core/pots/replant-plan';
 import { shippedKinds } from '$core/kinds/shipped';
 import { parseQuickRoot } from '$core/roots/quick-entry';
 import { planSchema, type Cut } from '$core/roots/plan';
@@ -147,3 +149,25 @@ export const freshRoots = {
 	rootMap: null,
 	plan: null
 };
+
+/** A planting of the hornbeam in a round pot of 300 mm, as of a day. */
+export const plantingOn = (plantedOn: string, change: object = {}, id = 'planting') =>
+	plantingSchema.parse({
+		id,
+		version: 1,
+		plantedOn,
+		pot: {
+			shape: 'round',
+			topLengthMm: 300,
+			topWidthMm: 300,
+			bottomLengthMm: 240,
+			bottomWidthMm: 240,
+			heightMm: 200
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: 220,
+		ballDepthMm: 140,
+		mix: pottingMixOf('pumice-bark'),
+		headspaceMm: 20,
+		...change
+	});

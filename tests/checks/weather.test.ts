@@ -1,3 +1,4 @@
+import type { TodayTree } from '$core/today/today';
 import fc from 'fast-check';
 import * as suncalc from 'suncalc';
 import { describe, expect, it } from 'vitest';
@@ -375,6 +376,18 @@ describe('a cold night that was missed', () => {
 			treeId: 't',
 			what: `Cold night: about -14 °C at ${bench.name}, its limit is -10 °C`
 		});
+	});
+	it('nights that it spent under cover are not its nights, read in later or not', () => {
+		const stayed = (fromOn: string, untilOn: string) =>
+			limitsBroken(
+				nights,
+				[{ ...entry(), standing: { underCover: { fromOn, untilOn } } as TodayTree['standing'] }],
+				[bench],
+				values
+			).map((one) => one.on);
+		// 14 below zero outside is ten under cover, and its limit is ten.
+		expect(stayed('2026-01-30', '2026-02-02')).toEqual([]);
+		expect(stayed('2026-01-20', '2026-02-01')).toEqual(['2026-02-01']);
 	});
 	it('fresh cuts bring the limit up', () => {
 		expect(broken({ lastCutOn: '2026-01-25' })).toEqual(['2026-02-01', '2026-02-02', '2026-02-03']);

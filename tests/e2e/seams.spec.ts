@@ -114,6 +114,7 @@ test('a day that turned counts without a reload', async ({ page }, info) => {
 	const database = info.outputPath('days.db');
 	const port = 4860 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 	const server = `http://127.0.0.1:${port}`;
+	await page.clock.install();
 	let running = await startServer(database, port);
 	try {
 		await open(page, `${server}/yard`);
@@ -129,6 +130,14 @@ test('a day that turned counts without a reload', async ({ page }, info) => {
 		await expect(page.getByRole('heading', { name: 'Trees', level: 1 })).toBeVisible();
 		await page.getByRole('link', { name: 'Yard', exact: true }).click();
 		await expect(page.getByText('Today is 2 May 2026.')).toBeVisible();
+		// A page that lay open, and that somebody comes back to, without any step.
+		const goneAgain = ended(running);
+		running.kill();
+		await goneAgain;
+		running = await startServer(database, port, { BRUNTLE_NOW: '2026-05-09T09:00:00Z' });
+		await page.clock.fastForward('11:00');
+		await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+		await expect(page.getByText('Today is 9 May 2026.')).toBeVisible();
 	} finally {
 		running.kill();
 	}

@@ -115,6 +115,19 @@ describe('how a root is cut', () => {
 		// Of a torn anchor only the tear comes off.
 		expect(how(root('6 35 anchor torn', 'a'), 60).hold).toBeNull();
 		expect(how(root('6 35 anchor torn', 'a')).hold).not.toBeNull();
+		const torn = root('6 25 scaffold torn', 'a');
+		const weak = [{ azimuthDeg: 0, left: 0.4, short: true }];
+		const tornHold = (atMm: number) =>
+			cutHow(
+				torn,
+				{ atMm },
+				{ frame: 'container', trunkDiameterMm: 100, segments: [torn] },
+				100,
+				defaultValues,
+				weak
+			).hold;
+		expect(tornHold(60)).toBeNull();
+		expect(tornHold(0)?.why).toMatch(/below what is wanted/);
 		const short = [{ azimuthDeg: 30, left: 0.4, short: true }];
 		const scaffold = root('6 25 scaffold', 'a');
 		const map = { frame: 'container' as const, trunkDiameterMm: 100, segments: [scaffold] };

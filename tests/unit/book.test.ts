@@ -16,6 +16,7 @@ import {
 	ballAfter,
 	broughtUp,
 	crownLeft,
+	nightsUnderCover,
 	rootsSevered,
 	ruleDone,
 	spokenAgainst,
@@ -347,6 +348,17 @@ describe('what an entry brings up and what speaks against it', () => {
 		expect(stops('stem-sawn', { heightMm: 700, count: null }, ready)).toEqual([
 			expect.stringMatching(/^mind: How many living shoots/)
 		]);
+	});
+	it('the last stay under cover is known, over or not, so that its cold nights are none of the tree', () => {
+		const stay = entry('night-moved', '2025-05-28', { untilOn: '2025-06-02' });
+		const later = entry('night-moved', '2025-07-01', { untilOn: '2025-07-03' });
+		expect(nightsUnderCover([stay, later], '2025-05-27')).toBeNull();
+		expect(nightsUnderCover([stay, later], '2025-06-20')).toEqual({
+			fromOn: '2025-05-28',
+			untilOn: '2025-06-02'
+		});
+		expect(nightsUnderCover([stay, later], '2025-07-01')?.fromOn).toBe('2025-07-01');
+		expect(nightsUnderCover([entry('turned', '2025-05-28')], '2025-06-20')).toBeNull();
 	});
 	it('some nights under cover are neither a cold night that befell it nor the end of its winter', () => {
 		const moved = entry('night-moved', '2025-05-28', { untilOn: '2025-06-02' });

@@ -5,12 +5,10 @@ import { examinationSchema } from '$core/diagnosis/examination';
 import { signIds } from '$core/diagnosis/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/standing/carried';
 import { bookEntrySchema } from '$core/book/book';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { plantingSchema } from '$core/pots/replant-plan';
 import { urgentOf } from '$core/standing/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
-import { cut, treeRecords } from '../records';
+import { cut, treeRecords, plantingOn } from '../records';
 
 const look = (id: string, examinedOn: string, findings: [string, number][]) =>
 	examinationSchema.parse({
@@ -146,24 +144,7 @@ describe('what a look says to act on now', () => {
 	});
 	it('a new pot takes no rot away; rot written down as cut out does', () => {
 		const on = addDays(rot.examinedOn, 2);
-		const planted = plantingSchema.parse({
-			id: 'p',
-			version: 1,
-			plantedOn: on,
-			pot: {
-				shape: 'round',
-				topLengthMm: 300,
-				topWidthMm: 300,
-				bottomLengthMm: 240,
-				bottomWidthMm: 240,
-				heightMm: 200
-			},
-			sizeRule: 'normal',
-			ballDiameterMm: 220,
-			ballDepthMm: 140,
-			mix: pottingMixOf('pumice-bark'),
-			headspaceMm: 20
-		});
+		const planted = plantingOn(on);
 		expect(urgent({ plantings: [planted] })).not.toBeNull();
 		const cutOut = (day: string) =>
 			bookEntrySchema.parse({ id: 'b', version: 1, kind: 'rot-cut-out', on: day, details: {} });

@@ -13,8 +13,6 @@ import type { PotMateRecords, TreeRecords } from '$core/case/case';
 import { examinationSchema } from '$core/diagnosis/examination';
 import { liftEnds } from '$core/lifting/ends';
 import { measurementSchema, type RawReading } from '$core/measuring/measurement';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { plantingSchema } from '$core/pots/replant-plan';
 import { observationSchema } from '$core/recovery/observation';
 import { isOwnersToSay } from '$core/roots/consent';
 import { ballOf } from '$core/standing/ball';
@@ -28,30 +26,20 @@ import { aboutKg } from '$core/standing/weights';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
 import { nobodyElse, storesOf, withOthers } from '$core/water/stores';
-import { cut, treeRecords } from '../records';
+import { cut, treeRecords, plantingOn } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, id = `b-${kind}-${on}`) =>
 	bookEntrySchema.parse({ id, version: 1, kind, on, details: { ...bookDetails.parse({}), ...details } });
+const wide = {
+	shape: 'round',
+	topLengthMm: 500,
+	topWidthMm: 500,
+	bottomLengthMm: 400,
+	bottomWidthMm: 400,
+	heightMm: 250
+};
 const planting = (plantedOn: string, change: object = {}, id = 'planting') =>
-	plantingSchema.parse({
-		id,
-		version: 1,
-		plantedOn,
-		pot: {
-			shape: 'round',
-			topLengthMm: 500,
-			topWidthMm: 500,
-			bottomLengthMm: 400,
-			bottomWidthMm: 400,
-			heightMm: 250
-		},
-		sizeRule: 'normal',
-		ballDiameterMm: 300,
-		ballDepthMm: 200,
-		mix: pottingMixOf('pumice-bark'),
-		headspaceMm: 20,
-		...change
-	});
+	plantingOn(plantedOn, { pot: wide, ballDiameterMm: 300, ballDepthMm: 200, ...change }, id);
 const measured = (id: string, measuredOn: string, raw: RawReading) =>
 	measurementSchema.parse({ id, version: 1, measuredOn, raw });
 const bare = (change: Partial<TreeRecords> = {}) => treeRecords({ rootMap: null, plan: null, ...change });

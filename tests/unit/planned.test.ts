@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { TreeRecords } from '$core/case/case';
-import { liftSchema } from '$core/lifting/lift';
-import { stepsTold } from '$core/lifting/lift';
+import { liftSchema, stepsTold } from '$core/lifting/lift';
 import { emptyRoute } from '$core/lifting/route';
-import { plannedWork } from '$core/standing/planned';
+import { addDays } from '$core/climate/calendar';
+import { plannedWork as plannedOn } from '$core/standing/planned';
+import { defaultValues as values } from '$core/values/values';
 import { triageSchema } from '$core/triage/triage';
 import { cut, treeRecords } from '../records';
 
@@ -37,6 +38,8 @@ const grown = (change: Partial<TreeRecords> = {}): TreeRecords => {
 	return { ...base, tree: { ...base.tree, situation: 'in-ground', ...change.tree } };
 };
 
+const plannedWork = (records: TreeRecords, on = '2025-02-25') => plannedOn(records, on, values);
+
 describe('work that was planned or decided on', () => {
 	it('is the decision until something has a day, and nothing once it was done', () => {
 		expect(plannedWork(grown())).toEqual([]);
@@ -61,6 +64,16 @@ describe('work that was planned or decided on', () => {
 		expect(
 			plannedWork(grown({ triages: [decided({ decidedOn: '2025-03-06' })], lifts: [lift(log)] }))
 		).toHaveLength(1);
+	});
+	it('a decision that is too old to work by asks for a new look, on the day that Today does', () => {
+		const last = addDays('2025-02-20', values['triage.new-look-days']);
+		const of = (on: string) => plannedWork(grown({ triages: [decided()] }), on)[0];
+		expect(of(last)?.what).toBe('Lift it, as decided');
+		expect(of(addDays(last, 1))).toMatchObject({
+			what: 'Look again before the work: decided',
+			stage: 'examine',
+			undated: true
+		});
 	});
 	it('of roots it is the first work; a later stage waits for its gate', () => {
 		const of = (...cuts: ReturnType<typeof cut>[]) => plannedWork(treeRecords({}, cuts));

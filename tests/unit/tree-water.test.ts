@@ -7,7 +7,7 @@ import { groundPlanSchema } from '$core/ground/ground-plan';
 import { shippedKinds } from '$core/kinds/shipped';
 import { measurementSchema } from '$core/measuring/measurement';
 import { pottingMixOf } from '$core/mixes/mixes';
-import { plantingSchema, type Planting } from '$core/pots/replant-plan';
+import type { Planting } from '$core/pots/replant-plan';
 import { taskSchema } from '$core/aftercare/task';
 import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/water/ground-water';
@@ -17,7 +17,7 @@ import { treeWater } from '$core/water/tree-water';
 import { groundStateOf, waterStateOf } from '$core/water/water-state';
 import { wateringSchema } from '$core/water/watering';
 import { bareDay, type SeriesDay } from '$core/weather/series';
-import { cut, treeRecords } from '../records';
+import { cut, treeRecords, plantingOn } from '../records';
 
 const today = '2026-06-20';
 const place = placeSchema.parse({
@@ -31,27 +31,7 @@ const place = placeSchema.parse({
 const seriesOf = (from: string, days: number, et0Mm = 3, rainMm = 0): SeriesDay[] =>
 	Array.from({ length: days }, (_, i) => bareDay(addDays(from, i), { et0Mm, rainMm }));
 const series = seriesOf('2026-04-01', 100);
-const planting = (change: Partial<Planting> = {}): Planting => ({
-	...plantingSchema.parse({
-		id: 'pl',
-		version: 1,
-		plantedOn: '2026-04-10',
-		pot: {
-			shape: 'round',
-			topLengthMm: 300,
-			topWidthMm: 300,
-			bottomLengthMm: 240,
-			bottomWidthMm: 240,
-			heightMm: 200
-		},
-		sizeRule: 'normal',
-		ballDiameterMm: 220,
-		ballDepthMm: 140,
-		mix: pottingMixOf('pumice-bark'),
-		headspaceMm: 20
-	}),
-	...change
-});
+const planting = (change: Partial<Planting> = {}): Planting => plantingOn('2026-04-10', change, 'pl');
 const watering = (wateredOn: string, change: object = {}) =>
 	wateringSchema.parse({ id: `w-${wateredOn}`, version: 1, wateredOn, litres: null, ...change });
 const potted = (change: Partial<TreeRecords> = {}): TreeRecords =>

@@ -205,7 +205,7 @@ export const wateringPiece = (
 const { tree, treeWater: cache, device, reading, revision } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
-const RECKONING = 9;
+const RECKONING = 10;
 /** How often what stands under a scope was written; the database counts it by its own triggers. */
 const written = (scope: SQL): SQL =>
 	sql`coalesce((select ${revision.count} from ${revision} where ${revision.scope} = ${scope}), 0)`;
@@ -286,7 +286,7 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 				standing: standingKept(standingOf(records, on, values), {
 					rootsCutOn: lastRootWork(records, values)?.on ?? null,
 					underCover: nightsUnderCover(records.book, on),
-					planned: plannedWork(records)[0] ?? null,
+					planned: plannedWork(records, on, values)[0] ?? null,
 					urgent: urgentOf(records, on, values),
 					gate: gateOf(records, await referenceShootMm(store.db, records.tree), values)
 				}),

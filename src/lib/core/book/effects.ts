@@ -79,11 +79,11 @@ export function crownLeft(book: readonly BookEntry[], from: string, to: string):
 		}, 1);
 }
 
-/** The nights that a tree spends under cover on a day, the last written down first; null where it stands out. */
+/** The last stay under cover that was written down by a day, over or not: a cold night of it that is read in later did not reach the tree. */
 export function nightsUnderCover(book: readonly BookEntry[], on: string): NightsUnderCover | null {
 	const moved = book.findLast((one) => one.kind === 'night-moved' && one.on <= on);
 	const untilOn = moved?.details.untilOn ?? null;
-	return moved && untilOn !== null && untilOn > on ? { fromOn: moved.on, untilOn } : null;
+	return moved && untilOn !== null ? { fromOn: moved.on, untilOn } : null;
 }
 
 /** Signs of the diagnosis that an entry has seen. */

@@ -179,7 +179,7 @@ export function standingSentence(
 	if (standing.firmness.value === 'moves' || standing.firmness.value === 'loose')
 		return { stands, next: 'It moves at the base: hold it firm' };
 	const [first] = open;
-	const [planned] = plannedWork(records);
+	const [planned] = plannedWork(records, today, values);
 	if (planned && (!first || planned.on <= first.toOn))
 		return {
 			stands,

@@ -22,6 +22,11 @@ export interface LostHold {
 	why: string;
 	arborist: boolean;
 }
+/** Whether what holds a tree is for a qualified arborist to cut: it stands in the ground, or is large enough to hurt. */
+export const isForArborist = (
+	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm'>,
+	values: Values
+): boolean => map.frame === 'ground' || map.trunkDiameterMm >= values['diagnosis.large-trunk-mm'];
 export const holdHead = ({ arborist }: LostHold): string =>
 	arborist ? 'Not without a qualified arborist.' : 'It takes a hold.';
 
@@ -79,10 +84,10 @@ export function cutHow(
 						? segment.condition === 'dead'
 							? 'A rotten anchor: what it held falls to the others.'
 							: 'An anchor: what it held falls to the others.'
-						: structural && short
+						: structural && short && !tearOnly
 							? 'The anchorage of its side falls below what is wanted.'
 							: null,
-			map.frame === 'ground' || map.trunkDiameterMm >= values['diagnosis.large-trunk-mm']
+			isForArborist(map, values)
 		)
 	};
 }

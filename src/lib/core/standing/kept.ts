@@ -17,7 +17,7 @@ export interface StandingKept {
 	pests: { value: PestsSeen; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
-	/** Nights that it spends under cover just now. */
+	/** Its last nights under cover, over or not. */
 	underCover: NightsUnderCover | null;
 	/** Planned work that is no task of its own, the next. */
 	planned: Planned | null;

@@ -1,6 +1,8 @@
 import type { TreeRecords } from '../case/case';
 import { roman } from '../roots/plan';
 import type { Stage } from '../tree/tree';
+import { needsNewLook } from '../triage/triage';
+import type { Values } from '../values/values';
 
 /** Work that a person planned or decided on and that was not done yet. */
 export interface Planned {
@@ -19,9 +21,9 @@ type PlannedRecords = Pick<
 
 /**
  * Planned work that is no task of its own, the earliest first: a lift, the first root work, a planting; where none of it has a day, the
- * decision to go. A later root stage waits for its gate, and ground works stand on the list already.
+ * decision to go, or the new look that an old one asks for. A later root stage waits for its gate, and ground works stand on the list already.
  */
-export function plannedWork(records: PlannedRecords): Planned[] {
+export function plannedWork(records: PlannedRecords, on: string, values: Values): Planned[] {
 	const { tree, lifts, plan, replantPlan, plantings, groundPlans, triages } = records;
 	if (tree.state !== 'in-care') return [];
 	const lift = lifts.find((one) => one.log === null);
@@ -57,12 +59,17 @@ export function plannedWork(records: PlannedRecords): Planned[] {
 	];
 	if (doneOn.some((day) => day >= decided.decidedOn)) return [];
 	const lifting = decided.purpose === 'lift';
+	const old = needsNewLook(decided, on, values);
 	if (lifting && tree.situation !== 'in-ground') return [];
 	return [
 		{
 			on: decided.decidedOn,
-			what: lifting ? 'Lift it, as decided' : 'Treat it where it stands, as decided',
-			stage: lifting ? 'replant' : 'roots',
+			what: old
+				? 'Look again before the work: decided'
+				: lifting
+					? 'Lift it, as decided'
+					: 'Treat it where it stands, as decided',
+			stage: old ? 'examine' : lifting ? 'replant' : 'roots',
 			undated: true
 		}
 	];

@@ -3,7 +3,7 @@ import { layerAmounts, type Planting } from '../pots/replant-plan';
 import type { Values } from '../values/values';
 import type { PotStores } from '../water/balance';
 import { crownCoverM2, usualCrownWidthMm } from '../water/demand';
-import { withOthers, type OthersInPot } from '../water/stores';
+import { nobodyElse, withOthers, type OthersInPot } from '../water/stores';
 
 /** Readings that speak of the pot, not of one tree in it. */
 const potTools: ReadonlySet<string> = new Set(['weighing', 'moisture', 'outflow', 'drain-time']);
@@ -44,18 +44,17 @@ export function ofThePot<T extends Pick<TreeRecords, 'mates' | 'plantings' | 'wa
 }
 
 /** What else stands in the pot of a tree, as each was planted; of one whose planting nobody wrote down only its crown. */
-export function othersInPot(mates: TreeRecords['mates'], values: Values): OthersInPot {
-	return mates.reduce(
-		({ ballHeldL, crownM2 }, { tree, plantings }) => {
-			const planting = plantings.at(-1);
-			return {
-				ballHeldL:
-					ballHeldL + (planting ? layerAmounts(planting, values).ballL * values['water.ballHeld'] : 0),
-				crownM2: crownM2 + crownCoverM2(planting?.crownWidthMm ?? usualCrownWidthMm(tree, values))
-			};
-		},
-		{ ballHeldL: 0, crownM2: 0 }
-	);
+export function othersInPot(
+	mates: readonly Pick<PotMateRecords, 'tree' | 'plantings'>[],
+	values: Values
+): OthersInPot {
+	return mates.reduce(({ ballHeldL, crownM2 }, { tree, plantings }) => {
+		const planting = plantings.at(-1);
+		return {
+			ballHeldL: ballHeldL + (planting ? layerAmounts(planting, values).ballL * values['water.ballHeld'] : 0),
+			crownM2: crownM2 + crownCoverM2(planting?.crownWidthMm ?? usualCrownWidthMm(tree, values))
+		};
+	}, nobodyElse);
 }
 
 /** Stores of a pot with the balls and crowns of all that stand in it; the last planting of the pot is counted already. */
@@ -67,14 +66,10 @@ export function withMates(
 ): PotStores {
 	if (records.mates.length === 0) return stores;
 	const all = [records, ...records.mates];
-	const everybody = othersInPot(all.map(mateOf), values);
-	const others = othersInPot(all.filter((one) => one.plantings.at(-1)?.id !== last.id).map(mateOf), values);
+	const everybody = othersInPot(all, values);
+	const others = othersInPot(
+		all.filter((one) => one.plantings.at(-1)?.id !== last.id),
+		values
+	);
 	return withOthers({ ...stores, crownM2: 0 }, { ballHeldL: others.ballHeldL, crownM2: everybody.crownM2 });
 }
-
-const mateOf = ({ tree, plantings }: Pick<PotMateRecords, 'tree' | 'plantings'>): PotMateRecords => ({
-	tree,
-	plantings,
-	waterings: [],
-	measurements: []
-});

@@ -245,14 +245,15 @@ export function waterAlarms(
 	if (lastWaterOn === null || !next) return [];
 	const halfDays = daysBetween(lastWaterOn, halfOn ?? addDays(today, 21));
 	const dryDays = next.on === null ? Infinity : daysBetween(lastWaterOn, next.on);
-	if (halfDays > values['pot.dryDownMostDays'] && !inLeaf) return [];
 	if (halfDays > values['pot.dryDownMostDays'])
-		return [
-			{
-				kind: 'wet',
-				text: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days: too much mix for its roots, or they do not drink.`
-			}
-		];
+		return inLeaf
+			? [
+					{
+						kind: 'wet',
+						text: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days: too much mix for its roots, or they do not drink.`
+					}
+				]
+			: [];
 	return dryDays <= values['pot.dryDownLeastDays']
 		? [
 				{

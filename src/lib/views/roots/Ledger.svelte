@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isForArborist } from '$core/roots/cutting';
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/circular/circular';
 	import { seasonFitNames } from '$core/climate/windows';
@@ -384,8 +385,7 @@
 
 	{#if anchorsCut > 0 || referral.length > 0 || ledger.least?.short}
 		<Caution
-			title={referral.length > 0 ||
-			roots.map.trunkDiameterMm >= roots.options.values['diagnosis.large-trunk-mm']
+			title={isForArborist(roots.map, roots.options.values)
 				? 'Not without a qualified arborist'
 				: 'It loses hold'}
 		>

@@ -3,6 +3,8 @@
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
+	import NarrowDown from './NarrowDown.svelte';
+	import { fits } from './narrow';
 	import Printer from '@lucide/svelte/icons/printer';
 
 	/** Labels of trees in care, true to size, to print and cut: what has to be read at the pot without a screen. */
@@ -21,16 +23,10 @@
 	const format = useFormat();
 	let words = $state('');
 	let size = $state<'strip' | 'card'>('card');
-	/** Sizes that are sold: a stick-in strip, and a card of 24 to a sheet of A4. */
+	/** Our own choice: a strip to stick in, and a card of which 24 fill a sheet of A4 without margins. */
 	const sizes = { strip: { widthMm: 125, heightMm: 20 }, card: { widthMm: 70, heightMm: 37 } };
 	const MOST = 240;
-	const found = $derived.by(() => {
-		const wanted = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
-		return rows.filter((row) => {
-			const text = `${row.tag} ${row.name} ${row.kindName} ${row.placeName}`.toLowerCase();
-			return wanted.every((word) => text.includes(word));
-		});
-	});
+	const found = $derived(rows.filter((row) => fits(row, words)));
 	const shown = $derived(found.slice(0, MOST));
 </script>
 
@@ -43,10 +39,7 @@
 			<a class="chalk" href={resolve('/trees')}>Back to the trees</a>
 		</div>
 		<div class="mt-4 flex flex-wrap items-end gap-4">
-			<label class="flex min-w-60 flex-1 flex-col gap-1 sm:max-w-sm">
-				<span class="text-sm font-semibold">Narrow down</span>
-				<input class="input" type="search" bind:value={words} placeholder="tag, name, kind, place" />
-			</label>
+			<NarrowDown bind:words />
 			<Choice
 				label="Cut to"
 				bind:value={size}

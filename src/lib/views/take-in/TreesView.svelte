@@ -7,6 +7,8 @@
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { arrows } from '$ui/arrows';
 	import { useFormat } from '$ui/format';
+	import NarrowDown from './NarrowDown.svelte';
+	import { fits } from './narrow';
 	import Plus from '@lucide/svelte/icons/plus';
 
 	interface Row {
@@ -66,12 +68,10 @@
 	let limit = $state(150);
 
 	const shown = $derived.by(() => {
-		const wanted = words.trim().toLowerCase().split(/\s+/).filter(Boolean);
 		const found = rows.filter((row) => {
 			if (filter === 'in-care' && row.state !== 'in-care') return false;
 			if (filter === 'closed' && row.state === 'in-care') return false;
-			const text = `${row.tag} ${row.name} ${row.kindName} ${row.placeName} ${row.group}`.toLowerCase();
-			return wanted.every((word) => text.includes(word));
+			return fits(row, words);
 		});
 		const way = falling ? -1 : 1;
 		return found.sort(
@@ -100,10 +100,7 @@
 		</span>
 	</div>
 	<div class="mt-4 flex flex-wrap items-end gap-4">
-		<label class="flex min-w-60 flex-1 flex-col gap-1 sm:max-w-sm">
-			<span class="text-sm font-semibold">Narrow down</span>
-			<input class="input" type="search" bind:value={words} placeholder="tag, name, kind, place" />
-		</label>
+		<NarrowDown bind:words />
 		<Choice
 			label="Which"
 			bind:value={filter}
