@@ -45,7 +45,7 @@ import { launchOptions } from '../../scripts/chromium.js';
 import { openStore } from '$lib/server/db/database';
 import * as tables from '$lib/server/db/schema';
 import { seedKinds } from '$lib/server/store';
-import { todayTrees, todayTreesKept, treeRows } from '$lib/server/tree-lists';
+import { todayTrees, todayTreesKept, listedTrees } from '$lib/server/tree-lists';
 import { addPlace } from '$lib/server/yard';
 
 interface Row {
@@ -465,7 +465,7 @@ async function pageRows(): Promise<Row[]> {
 		await page(() => todayTreesKept(store, '2026-04-18'));
 	});
 	const afresh = await time(40, () => page(() => todayTrees(store.db, '2026-04-18')));
-	const list = await time(40, () => treeRows(store.db));
+	const list = await time(40, () => listedTrees(store, '2026-04-18', defaultValues));
 	store.close();
 	return [
 		{

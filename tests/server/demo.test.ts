@@ -1,4 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { standingSentence } from '$core/line-of-care/line';
+import { releaseFacts } from '$core/standing/gate';
+import { standingOf } from '$core/standing/standing';
+import { urgentOf } from '$core/standing/urgent';
 import { verdict } from '$core/recovery/verdict';
 import { planStanding } from '$core/roots/standing';
 import { todayItems } from '$core/today/today';
@@ -8,8 +12,9 @@ import { demoTrees } from '../../src/demo/scenario';
 import { exportCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { trees } from '$lib/server/records/records';
-import { todayTrees } from '$lib/server/tree-lists';
-import { loadRecords } from '$lib/server/trees';
+import { listedTrees, todayTrees } from '$lib/server/tree-lists';
+import { loadRecords, referenceShootMm } from '$lib/server/trees';
+import { refreshWater } from '$lib/server/water';
 import { freshStore } from './helpers';
 
 let store: Store;
@@ -73,6 +78,25 @@ describe('the invented yard', () => {
 			[...items.map((item) => item.urgency)].sort((a, b) => b - a)
 		);
 		expect(items.some((item) => item.tag === 'C-07' && item.sentence.includes('share its mix'))).toBe(true);
+	});
+
+	it('says the same of what comes next in the list as in the head of each tree', async () => {
+		const on = '2026-04-18';
+		await refreshWater(store, defaultValues);
+		for (const row of await listedTrees(store, on, defaultValues)) {
+			if (row.state !== 'in-care') continue;
+			const records = await loadRecords(store.db, row.id);
+			const facts = releaseFacts(records, [], await referenceShootMm(store.db, records.tree), defaultValues);
+			const { next } = standingSentence(
+				records,
+				on,
+				facts,
+				urgentOf(records, on, defaultValues),
+				standingOf(records, on, defaultValues),
+				defaultValues
+			);
+			expect(row.nextTask ?? 'Nothing is planned: set the next look.', row.tag).toBe(next);
+		}
 	});
 
 	it('does not call the big lawn tree re-established', async () => {

@@ -17,7 +17,7 @@ import { changeTree, closeTree, loadRecords, takeIn } from '$lib/server/trees';
 import { recordLook } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
 import { recordExamination } from '$lib/server/examine';
-import { treeRows } from '$lib/server/tree-lists';
+import { listedTrees } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { freshStore, refusal, rootsWith as roots, storeWithTree } from './helpers';
@@ -364,7 +364,10 @@ describe('aftercare', () => {
 		const input = { kind: 'look', title: 'Look', fromOn: '2026-05-01', toOn: '2026-05-08' };
 		await addTask(store, tree.id, taskInput.parse(input));
 		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
-		expect((await treeRows(store.db))[0]).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
+		const listed = async (on: string) => (await listedTrees(store, on, defaultValues))[0];
+		expect(await listed('2026-04-30')).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
+		// Beyond the days of Today too.
+		expect(await listed('2026-03-01')).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
 	});
 });
 

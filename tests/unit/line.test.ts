@@ -250,6 +250,13 @@ describe('how a tree stands', () => {
 			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'moves' }], tasks: [lateTask] })
 		).toBe('It moves at the base: hold it firm');
 	});
+	it('what belonged to the days of the work leads no more when they are long over', () => {
+		const shelter = { ...task('on', '2025-03-01', '2025-03-03'), source: 'shelter-on@2025-03-01' };
+		expect(sentence(records({ tasks: [shelter, task('soon', '2026-05-10', '2026-05-12')] })).next).toBe(
+			'Look soon'
+		);
+		expect(sentence(records({ tasks: [shelter] })).next).toMatch(/set the next look/);
+	});
 	it('says the time in care and what closes first', () => {
 		const standing = sentence(
 			records({

@@ -61,6 +61,15 @@ describe('work that was planned or decided on', () => {
 		]);
 		const log = { liftedOn: '2025-03-05', ballDiameterMm: 400, ballDepthMm: 300 };
 		expect(plannedWork(grown({ triages: [decided()], lifts: [lift(log)] }))).toEqual([]);
+		// Decided in the morning and lifted that day: done.
+		expect(
+			plannedWork(grown({ triages: [decided({ decidedOn: '2025-03-05' })], lifts: [lift(log)] }))
+		).toEqual([]);
+		// What is out of the ground already is not to be lifted, whatever was planned or decided.
+		const base = treeRecords({ rootMap: null, plan: null });
+		const out = { ...base, tree: { ...base.tree, situation: 'potted' as const } };
+		expect(plannedWork({ ...out, lifts: [lift(null)] })).toEqual([]);
+		expect(plannedWork({ ...out, triages: [decided()] })).toEqual([]);
 		expect(
 			plannedWork(grown({ triages: [decided({ decidedOn: '2025-03-06' })], lifts: [lift(log)] }))
 		).toHaveLength(1);

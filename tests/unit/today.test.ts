@@ -1,3 +1,4 @@
+import { addDays } from '$core/climate/calendar';
 import { describe, expect, it } from 'vitest';
 import type { Task } from '$core/aftercare/task';
 import { shippedKinds } from '$core/kinds/shipped';
@@ -136,9 +137,9 @@ describe('today', () => {
 		expect(round).toEqual([{ placeName: 'Bench', minutes: 20, tags: ['A-1'] }]);
 	});
 	it('counts only pressing work that is late as an alarm', () => {
-		expect(isAlarm(task({ kind: 'water', toOn: '2026-04-17' }), today)).toBe(true);
-		expect(isAlarm(task({ kind: 'feeding', toOn: '2026-04-01' }), today)).toBe(false);
-		expect(isAlarm(task({ kind: 'water', toOn: today }), today)).toBe(false);
+		expect(isAlarm(task({ kind: 'water', toOn: '2026-04-17' }), today, defaultValues)).toBe(true);
+		expect(isAlarm(task({ kind: 'feeding', toOn: '2026-04-01' }), today, defaultValues)).toBe(false);
+		expect(isAlarm(task({ kind: 'water', toOn: today }), today, defaultValues)).toBe(false);
 	});
 	it('says of a heated place that it is too cold, and of a tree in the ground what can be done there', () => {
 		const out = entry({ kind: kind('citrus') });
@@ -230,6 +231,26 @@ describe('today', () => {
 		expect(undated('2026-04-10')).toEqual([['Lift it, as decided: give it a day', 'soon']]);
 		expect(undated('2025-04-10')).toEqual([]);
 		expect(of('2026-04-18', false, { on: '2026-04-17', how: 'wrapped' })).toEqual([]);
+	});
+	it('work of days long past is asked about, not ordered, and alarms nothing', () => {
+		const lapses = defaultValues['aftercare.lapsesDays'];
+		const of = (lateBy: number, source: string) =>
+			task({
+				kind: 'cold',
+				title: 'Shelter it',
+				source,
+				fromOn: '2025-12-01',
+				toOn: addDays(today, -lateBy)
+			});
+		const item = (lateBy: number, source: string) => items(entry({ tasks: [of(lateBy, source)] }))[0];
+		expect(item(lapses, 'cold@2025-12-01')).toMatchObject({ level: 'now', sentence: 'Shelter it' });
+		expect(item(lapses + 1, 'cold@2025-12-01')).toMatchObject({
+			level: 'due',
+			sentence: 'Done or missed? Shelter it'
+		});
+		expect(item(lapses + 1, 'water-by-weight@2025-12-01')?.level).toBe('now');
+		const alarm = (lateBy: number) => isAlarm(of(lateBy, 'cold@2025-12-01'), today, defaultValues);
+		expect([alarm(lapses), alarm(lapses + 1)]).toEqual([true, false]);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });

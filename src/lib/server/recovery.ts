@@ -132,7 +132,7 @@ function judged(
 			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
 			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
-			openAlarms: records.tasks.filter((task) => isAlarm(task, on)).length,
+			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
 			flags: openFlags(records.tasks),
 			stagesLeft
 		},

@@ -3,10 +3,12 @@ import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { addDays } from '../core/climate/calendar';
 import type { Release, ReleaseFacts } from '../core/aftercare/release';
 import type { StandingKept } from '../core/standing/kept';
+import { nextOf } from '../core/standing/next';
 import type { FunctionLow, WaterState } from '../core/water/water-state';
 import { bearsAlways, type Group } from '../core/kinds/kind';
 import type { TodayTask, TodayTree } from '../core/today/today';
 import type { Tree } from '../core/tree/tree';
+import type { Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
@@ -23,9 +25,16 @@ export interface TreeRow extends Pick<
 	group: Group;
 	placeName: string;
 	lastLookOn: string | null;
+}
+
+/** A row of the list of trees, with what comes next, in the words of the tree's own head. */
+export interface ListedTree extends TreeRow {
 	nextTask: string | null;
 	nextOn: string | null;
 }
+
+/** Tasks that begin within so many days are read for Today. */
+const AHEAD_DAYS = 7;
 
 const { tree, kind, place, task, observation, examination, reductionPlan, cut, triage, planting, treeWater } =
 	tables;
@@ -45,28 +54,41 @@ const summary = {
 	), '')`
 };
 
-/** All trees as rows of the yard's list, with the next of their open tasks, else of what was planned. */
-export const treeRows = (db: Reader): Promise<TreeRow[]> => {
-	const next = (
-		column: AnySQLiteColumn,
-		planned: 'what' | 'on'
-	) => sql`case when ${tree.state} = 'in-care' then coalesce((
-		select ${column} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open'
-		order by ${task.toOn}, ${task.id} limit 1),
-		(select json_extract(${treeWater.standing}, ${sql.raw(`'$.planned.${planned}'`)}) from ${treeWater} where ${treeWater.treeId} = ${tree.id})) end`;
-	return jsonRows<TreeRow>(
+/** All trees as rows of the yard's lists. */
+export const treeRows = (db: Reader): Promise<TreeRow[]> =>
+	jsonRows<TreeRow>(
 		db,
-		{
-			...summary,
-			kindName: kind.commonName,
-			group: kind.group,
-			placeName: place.name,
-			nextTask: next(task.title, 'what'),
-			nextOn: next(task.fromOn, 'on')
-		},
+		{ ...summary, kindName: kind.commonName, group: kind.group, placeName: place.name },
 		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} order by ${tree.tag}`
 	);
-};
+
+/** All trees with what comes next for each, by the one rule of its head. */
+export async function listedTrees(store: Store, on: string, values: Values): Promise<ListedTree[]> {
+	const [rows, inCare, later] = await Promise.all([
+		treeRows(store.db),
+		todayTreesKept(store, on),
+		// What begins beyond the days that Today looks ahead: of each tree the first, what waits for the tree last.
+		jsonRows<TodayTask & { treeId: string }>(
+			store.db,
+			taskColumns,
+			sql`from ${task} where ${task.id} in (select (select ${task.id} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open' and ${task.fromOn} > ${addDays(on, AHEAD_DAYS)}
+				order by ${task.release} is not null, ${task.toOn}, ${task.id} limit 1) from ${tree} where ${tree.state} = 'in-care')`
+		)
+	]);
+	const laterOf = new Map(
+		later.map((one) => [one.treeId, { ...one, release: wholeRelease(parsedJson(one.release)) }])
+	);
+	const nextFor = new Map(
+		inCare.map(({ tree: { id }, tasks, standing, facts }) => {
+			const beyond = laterOf.get(id);
+			return [id, nextOf(beyond ? [...tasks, beyond] : tasks, standing, facts, on, values)];
+		})
+	);
+	return rows.map((row) => {
+		const next = nextFor.get(row.id) ?? null;
+		return { ...row, nextTask: next?.what ?? null, nextOn: next ? (next.on ?? on) : null };
+	});
+}
 
 /** A JSON column comes as text or as what it says, by the way it was read. */
 const parsedJson = <T>(value: T | string): T =>
@@ -112,7 +134,7 @@ export async function todayTreesKept(store: Store, on: string): Promise<TodayTre
 		return trees;
 	}
 	if (touched.size === 0) return fresh.trees;
-	const anew = await todayTrees(store.db, on, 7, [...touched]);
+	const anew = await todayTrees(store.db, on, AHEAD_DAYS, [...touched]);
 	const trees = [...fresh.trees.filter(({ tree: { id } }) => !touched.has(id)), ...anew].sort((a, b) =>
 		a.tree.tag < b.tree.tag ? -1 : 1
 	);
@@ -131,7 +153,7 @@ const wholeRelease = (release: Release | null): Release | null =>
 export async function todayTrees(
 	db: Reader,
 	on: string,
-	aheadDays = 7,
+	aheadDays = AHEAD_DAYS,
 	only: readonly string[] | null = null
 ): Promise<TodayTree[]> {
 	const among = (column: AnySQLiteColumn) => (only ? sql`and ${inArray(column, [...only])}` : sql``);

@@ -9,6 +9,7 @@ import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
 import { readingsOf } from '../recovery/observation';
 import { roman } from '../roots/plan';
 import { rootLosses, type WorkLoss } from '../standing/losses';
+import { nextOf } from '../standing/next';
 import { plannedWork } from '../standing/planned';
 import { outSince, type Standing } from '../standing/standing';
 import type { Urgent } from '../standing/urgent';
@@ -152,38 +153,18 @@ export function standingSentence(
 	if (tree.state === 're-established')
 		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
-	// What waits for the tree is not next.
-	const open = tasks
-		.filter((task) => task.state === 'open')
-		.map((task) => timed(task, facts, today, values))
-		.filter((task) => task.released?.state !== 'held')
-		.sort((a, b) => a.toOn.localeCompare(b.toOn));
-	// What others have to see comes before all else.
-	const flag = open.find((task) => task.kind === 'referral');
-	if (!flag && urgent)
-		return {
-			stands: `${time} in care.`,
-			next: `${urgent.label} is likely (${Math.round(urgent.chance * 100)} %): act now`
-		};
-	const stands = `${time} in care.`;
-	if (flag) return { stands, next: headed(flag) };
-	const out = outSince(standing);
-	if (out)
-		return {
-			stands,
-			next:
-				out.how === 'heeled-in'
-					? `Heeled in since ${out.on}: pot or plant it in its window`
-					: `Out of the ground since ${out.on}: set it or heel it in`
-		};
-	if (standing.firmness.value === 'moves' || standing.firmness.value === 'loose')
-		return { stands, next: 'It moves at the base: hold it firm' };
-	const [first] = open;
-	const [planned] = plannedWork(records, today, values);
-	if (planned && (!first || planned.on <= first.toOn))
-		return {
-			stands,
-			next: planned.undated ? `${planned.what} on ${planned.on}` : `${planned.what} for ${planned.on}`
-		};
-	return { stands, next: first ? headed(first) : 'Nothing is planned: set the next look.' };
+	const moves = standing.firmness.value === 'moves' || standing.firmness.value === 'loose';
+	const next = nextOf(
+		tasks,
+		{
+			urgent,
+			out: outSince(standing),
+			firmness: moves ? { value: 'moves' } : null,
+			planned: plannedWork(records, today, values)[0] ?? null
+		},
+		facts,
+		today,
+		values
+	);
+	return { stands: `${time} in care.`, next: next?.what ?? 'Nothing is planned: set the next look.' };
 }

@@ -1,4 +1,4 @@
-import { headed, timed, type ReleaseFacts } from '../aftercare/release';
+import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/release';
 import type { Task } from '../aftercare/task';
 import { addDays, daysBetween } from '../climate/calendar';
 import { coldLimit, type ColdLimit } from '../climate/cold-limit';
@@ -93,8 +93,12 @@ const weights: Record<Task['kind'], number> = {
 };
 
 /** True when a task is already late for work that cannot wait. */
-export const isAlarm = (task: Pick<Task, 'kind' | 'state' | 'toOn'>, today: string): boolean =>
-	task.state === 'open' && task.toOn < today && weights[task.kind] >= 6;
+export const isAlarm = (
+	task: Pick<Task, 'kind' | 'state' | 'toOn' | 'source'>,
+	today: string,
+	values: Values
+): boolean =>
+	task.state === 'open' && task.toOn < today && weights[task.kind] >= 6 && !hasLapsed(task, today, values);
 
 /**
  * What to do now, most urgent first: cold nights that would touch a tree, then work whose window is closing or past,
@@ -157,14 +161,17 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 		// Small work that is late does not press before what harms a tree.
 		const small = weight <= 1;
 		const flag = task.kind === 'referral';
-		const level = flag || (untilEnd < 0 && !small) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
+		const lapsed = hasLapsed(given, today, values);
+		const level = flag || (untilEnd < 0 && !small && !lapsed) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency = flag
 			? 220 + Math.max(0, Math.min(30, -untilEnd))
 			: level === 'now'
 				? 100 + weight * 3 + Math.min(30, -untilEnd)
-				: level === 'due'
-					? 50 + weight * 2 - Math.max(0, Math.min(20, untilEnd)) - (small ? 15 : 0)
-					: weight - untilOpen;
+				: lapsed
+					? 25
+					: level === 'due'
+						? 50 + weight * 2 - Math.max(0, Math.min(20, untilEnd)) - (small ? 15 : 0)
+						: weight - untilOpen;
 		const figure =
 			untilEnd < 0
 				? `${days(-untilEnd)} late`
@@ -178,10 +185,12 @@ function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[]
 				...common(entry),
 				urgency,
 				level: level as TodayItem['level'],
-				sentence: headed(task),
-				reason: task.released
-					? `${task.released.ask === '' ? '' : `“${task.title}” waits for it. `}${task.reason} ${capital(task.released.because)}.`
-					: task.reason,
+				sentence: lapsed ? `Done or missed? ${task.title}` : headed(task),
+				reason: lapsed
+					? `Its days were over on ${task.toOn}. Say that it was done, or skip it with a word of why.`
+					: task.released
+						? `${task.released.ask === '' ? '' : `“${task.title}” waits for it. `}${task.reason} ${capital(task.released.because)}.`
+						: task.reason,
 				figure,
 				stage: asks ? 'recovery' : task.stage,
 				// What nobody saw yet is not closed by one touch.

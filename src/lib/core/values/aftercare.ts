@@ -44,6 +44,14 @@ export const aftercareValues = defineValues({
 		min: 0,
 		max: 0.5
 	},
+	'aftercare.lapsesDays': {
+		label: 'Work of the days after root work is over for good when late by',
+		value: 28,
+		unit: 'days',
+		mark: 'ours',
+		min: 3,
+		max: 365
+	},
 	'aftercare.muchCut': {
 		label: 'A dry rest is at its longest when so much of the living root was cut',
 		value: 0.5,

@@ -123,6 +123,10 @@
 			<p class="mt-1">
 				{#if forecast.reaches.late <= today}
 					By what was seen, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.
+				{:else if forecast.reaches.middle <= today}
+					By what was seen, enough roots may drink already, since about {format().monthYear(
+						forecast.reaches.middle
+					)}; it may take until {format().monthYear(forecast.reaches.late)}.
 				{:else}
 					If it recovers, enough roots drink about {format().monthYear(forecast.reaches.middle)}, between
 					{format().monthYear(forecast.reaches.early)} and {format().monthYear(forecast.reaches.late)}.
