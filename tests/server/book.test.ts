@@ -82,6 +82,19 @@ describe('the field book', () => {
 		expect((await likeTrees(store.db, tree)).map((one) => one.tag)).toEqual(['T-2', 'T-3']);
 		const inBatch = { ...tree, batch: 'spring' };
 		expect((await likeTrees(store.db, inBatch)).map((one) => one.tag)).toEqual(['T-2', 'T-3']);
+		// One batch is alike whatever its kind; what is no longer in care is not asked.
+		const { tree: batched } = await takeIn(
+			store,
+			asTakenIn(tree, { tag: 'T-5', kindId: 'carpinus', batch: 'spring' })
+		);
+		expect((await likeTrees(store.db, inBatch)).map((one) => one.tag)).toEqual(['T-2', 'T-3', 'T-5']);
+		await closeTree(
+			store,
+			batched.id,
+			batched.version,
+			closingInput.parse({ state: 'gone', closedOn: today(), closingNote: 'To its owner.' })
+		);
+		expect((await likeTrees(store.db, inBatch)).map((one) => one.tag)).toEqual(['T-2', 'T-3']);
 		const counts = async () =>
 			Promise.all(
 				[tree, second, later, other].map(async (one) => (await loadRecords(store.db, one.id)).book.length)

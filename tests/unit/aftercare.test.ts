@@ -86,6 +86,12 @@ describe('aftercare', () => {
 	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
 		const rot = rulesOf({ rotWasCut: true }).map((task) => task.rule);
 		expect(rot).toEqual(expect.arrayContaining(['neighbours', 'backup', 'rot-recheck']));
+		// Only dead root went and every leaf stays: nothing comes off that strikes.
+		const title = (change: Parameters<typeof byRule>[0]) =>
+			byRule({ rotWasCut: true, ...change }, 'backup')?.title;
+		expect(title({ livingLoss: 0, crownSchool: 'keep-leaves' })).toMatch(/^Take a cutting or two/);
+		expect(title({ livingLoss: 0, crownSchool: 'balance' })).toMatch(/from what comes off/);
+		expect(title({ livingLoss: 0.2, crownSchool: 'keep-leaves' })).toMatch(/from what comes off/);
 		expect(rulesOf({ livingLoss: 0.1 }).map((task) => task.rule)).not.toEqual(
 			expect.arrayContaining(['neighbours'])
 		);

@@ -227,6 +227,8 @@ describe('how a tree stands', () => {
 		const lateTask = task('soon', '2025-01-10', '2025-01-12');
 		expect(planned({}, [cut('r4', 0)])).toBe('Cut one root, stage I for 2025-02-10');
 		expect(planned({ tasks: [lateTask] }, [cut('r4', 0)])).toBe('Look soon');
+		const later = task('later', '2025-02-20', '2025-03-12');
+		expect(planned({ tasks: [later] }, [cut('r4', 0)])).toBe('Cut one root, stage I for 2025-02-10');
 		const lift = (after: string) =>
 			liftSchema.parse({
 				id: 'l',

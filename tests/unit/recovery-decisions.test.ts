@@ -50,6 +50,14 @@ describe('what is to be decided', () => {
 		expect(kinds({ observations, dryness: 0.1 })[0]).toBe('rot-path');
 		expect(kinds({ observations, dryness: 0.85 })[0]).toBe('water-path');
 		expect(kinds({ observations, dryness: null })[0]).toBe('look-closer');
+		// The examination said how wet it stood; what was weighed or felt since outranks it.
+		const wet = observations.map((one) => ({ ...one, wiltedIn: 'wet' as const }));
+		const dry = observations.map((one) => ({ ...one, wiltedIn: 'dry' as const }));
+		expect(kinds({ observations: wet, dryness: null })[0]).toBe('rot-path');
+		expect(decisionsDue(facts({ observations: wet }), values)[0]?.evidence[0]).toMatch(/the soil was wet/);
+		expect(kinds({ observations: dry, dryness: null })[0]).toBe('water-path');
+		expect(kinds({ observations: wet, dryness: 0.85 })[0]).toBe('water-path');
+		expect(kinds({ observations: wet, dryness: 0.5 })[0]).toBe('look-closer');
 		// An old wilting is not today's.
 		expect(kinds({ observations: [look('2026-05-01', { leafState: 'wilted' })], dryness: 0.1 })).toEqual([
 			'carry-on'

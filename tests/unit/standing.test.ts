@@ -15,7 +15,7 @@ import { recoveryForecast } from '$core/recovery/forecast';
 import { observationSchema } from '$core/recovery/observation';
 import { latest, type Said } from '$core/standing/fact';
 import { standingLines } from '$core/standing/lines';
-import { looksSeen } from '$core/standing/looks';
+import { looksSeen, looksSince } from '$core/standing/looks';
 import { lastRootWork, liftsDone, rootLosses } from '$core/standing/losses';
 import { outSince, standingOf, waterKnown } from '$core/standing/standing';
 import { triageSchema } from '$core/triage/triage';
@@ -241,6 +241,25 @@ describe('what comes along of a lift', () => {
 		expect(kept.share).toBeCloseTo(0.2, 9);
 		expect(kept.low).toBeLessThan(0.2);
 		expect(kept.high).toBeGreaterThan(0.2);
+		// Time that nobody noted lowers the least of it too; a thick root named beside the map bounds all of it.
+		const untimed = liftKept(
+			log({ ballDiameterMm: 2 * radius, outMinutes: null, soak: null }),
+			of,
+			map,
+			values
+		);
+		expect(untimed.low).toBeLessThan(kept.low * 0.9);
+		const { share: bounded } = liftKept(
+			log({
+				ballDiameterMm: 2 * radius,
+				outMinutes: 0,
+				cutRoots: [{ azimuthDeg: 1, diameterMm: 80 * Math.sqrt(0.95), how: 'torn' }]
+			}),
+			of,
+			{ ...map, segments: map.segments.filter((segment) => segment.id === 'r0') },
+			values
+		);
+		expect(bounded).toBeCloseTo(0.05, 9);
 		// The log names r0 too: its tip was followed no further than the ball, and is cut at its edge.
 		const r0 = map.segments.find((segment) => segment.id === 'r0');
 		const azimuthDeg = r0?.course.at(-1)?.azimuthDeg ?? 0;
@@ -548,6 +567,26 @@ describe('everything seen, one look a day', () => {
 			leafCover: 0.6,
 			buds: null
 		});
+	});
+	it('what led to the work on its very day speaks for the tree before, not since; how it stood holds on', () => {
+		const records = fresh({
+			examinations: [
+				examined('w', '2026-03-01', [['wilts-wet', 1]]),
+				examined('x', '2026-03-20', [
+					['wilts-wet', 1],
+					['sour-smell', 2],
+					['leans-rocks', 1]
+				]),
+				examined('y', '2026-04-02', [['wilts-dry', 1]])
+			],
+			observations: [look('o', '2026-03-20', { leafCover: 0.5 })]
+		});
+		const since = (what: string) => looksSince(records, { on: '2026-03-20', what }, values);
+		expect(since('planting')).toMatchObject([
+			{ observedOn: '2026-03-20', leafState: null, smell: null, firmness: 'moves', leafCover: 0.5 },
+			{ observedOn: '2026-04-02', leafState: 'wilted', wiltedIn: 'dry' }
+		]);
+		expect(since('taking-in')[0]).toMatchObject({ leafState: 'wilted', wiltedIn: 'wet', smell: 'sour' });
 	});
 	it('worse seen in Examine never makes the chance better', () => {
 		const base = fresh({ lifts: [lift()], plantings: [planting('2026-03-20')] });

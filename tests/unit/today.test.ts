@@ -77,6 +77,7 @@ const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
 	reason: '',
 	from: knownOn ? 'watering' : 'assumed',
 	lastWaterOn: knownOn,
+	restUntil: null,
 	knownOn,
 	phi: 1,
 	low: 0.8,
@@ -204,6 +205,7 @@ describe('today', () => {
 		});
 		expect(coldOf(of(today, coldestC), today, defaultValues)).toEqual({ limitC: coldestC, why: '' });
 		expect(coldOf(of('2026-04-25', coldestC), '2026-04-25', defaultValues).limitC).toBe(coldestC);
+		expect(coldOf(of('2026-04-25', coldestC), '2026-04-09', defaultValues).limitC).toBe(coldestC);
 		// A night that reaches it all the same never asks for the cover that it has.
 		const cold = items(of('2026-04-25', 12))[0];
 		expect(cold?.sentence).toBe('Its cover is too little for it: find a warmer place');
@@ -300,6 +302,11 @@ describe('today', () => {
 			);
 		const never = of(null, '2026-04-21');
 		expect(never).toHaveLength(1);
+		// In its dry rest, or due for the first water after it, its water is on the list already.
+		const resting = { water: { ...waterDry(null), restUntil: '2026-04-17' } };
+		expect(items(entry({ ...resting, standing: kept({ waterOn: null, pottedOn: '2026-04-10' }) }))).toEqual(
+			[]
+		);
 		expect(never[0]).toMatchObject({ figure: 'not known', pourL: null, stage: 'aftercare' });
 		expect(never[0]?.sentence).toBe('Its water is not known: lift it or feel it now');
 		expect(never[0]?.reason).toBe(

@@ -28,7 +28,7 @@ import { answeredByLook } from '../core/aftercare/result';
 import { gateOf } from '../core/standing/gate';
 import { rootLosses } from '../core/standing/losses';
 import { openFlags } from '../core/standing/flags';
-import { looksSeen } from '../core/standing/looks';
+import { looksSeen, looksSince } from '../core/standing/looks';
 import { isAlarm } from '../core/today/today';
 import type { Tree, TreeInput } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
@@ -114,6 +114,7 @@ function judged(
 	const observations = looksSeen(records, values);
 	const tender = isTender(kind);
 	const since = recoverySince(records, values);
+	const looks = looksSince(records, since, values);
 	const seasons = seasonsOf(place, tender, since.on, on, values);
 	const season = seasonPoint(seasons, on, since.on, series, values);
 	const latest = seasons.filter(({ span }) => span.from <= on).at(-1)?.span ?? null;
@@ -127,7 +128,7 @@ function judged(
 			situation: tree.situation,
 			trunkDiameterMm: tree.trunkDiameterMm,
 			sinceOn: since.on,
-			observations,
+			observations: looks,
 			referenceShootMm: reference,
 			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
 			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
@@ -150,7 +151,7 @@ function judged(
 			potted: tree.situation === 'potted',
 			tender,
 			heightMm: tree.heightM === null ? null : tree.heightM * 1000,
-			observations,
+			observations: looks,
 			probabilityBefore: said.at(-2)?.probability ?? said.at(-1)?.probability ?? null,
 			dryness,
 			gate: gateOf(records, reference, values),

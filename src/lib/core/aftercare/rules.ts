@@ -432,18 +432,24 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	backup: ({ rotWasCut, livingLoss }, values) =>
-		rotWasCut || livingLoss >= values['aftercare.backupLoss']
-			? {
-					kind: 'backup',
-					title: 'Strike cuttings from what comes off, labelled',
-					reason: 'A backup is cheap while the material is fresh.',
-					mark: 'trade',
-					fromDay: 0,
-					toDay: 2,
-					minutes: 20
-				}
-			: null
+	backup: ({ rotWasCut, livingLoss, crownSchool }, values) => {
+		if (!rotWasCut && livingLoss < values['aftercare.backupLoss']) return null;
+		// Where only dead root went and no leaf is taken, nothing comes off that strikes.
+		const comesOff = crownSchool === 'balance' || livingLoss >= values['aftercare.lossCounts'];
+		return {
+			kind: 'backup',
+			title: comesOff
+				? 'Strike cuttings from what comes off, labelled'
+				: 'Take a cutting or two as a backup, labelled',
+			reason: comesOff
+				? 'A backup is cheap while the material is fresh.'
+				: 'Where rot was found a backup is cheap while its shoots are sound.',
+			mark: 'trade',
+			fromDay: 0,
+			toDay: 2,
+			minutes: 20
+		};
+	}
 };
 
 /**

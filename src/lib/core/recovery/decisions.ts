@@ -2,6 +2,7 @@ import { addDays, daysBetween } from '../climate/calendar';
 import type { StageGate } from '../roots/stage-gate';
 import { roman } from '../roots/plan';
 import type { Values } from '../values/values';
+import type { SeenLook } from '../standing/looks';
 import { readingsOf, type Observation } from './observation';
 import type { OpenFlag } from '../standing/flags';
 import type { DecisionKind } from './said';
@@ -18,7 +19,7 @@ export interface DecisionFacts {
 	tender: boolean;
 	heightMm: number | null;
 	/** Oldest first. */
-	observations: readonly Observation[];
+	observations: readonly SeenLook[];
 	probability: number | null;
 	/** As it was said after the look before the last. */
 	probabilityBefore: number | null;
@@ -145,13 +146,16 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 		(last.leafState === 'wilted' || last.leafState === 'dropped') &&
 		daysBetween(last.observedOn, today) <= 21
 	) {
-		const dryness = facts.dryness;
-		if (dryness !== null && dryness <= values['decision.wetUnder'])
+		const { dryness } = facts;
+		// Where nobody weighed or felt it since, the examination itself may have said how wet it stood.
+		const wiltedIn = dryness === null ? last.wiltedIn : undefined;
+		const pot = dryness === null ? `the soil was ${wiltedIn ?? ''}` : `the pot is ${percent(dryness)} dry`;
+		if (wiltedIn === 'wet' || (dryness !== null && dryness <= values['decision.wetUnder']))
 			due.push({
 				kind: 'rot-path',
-				what: 'It wilts though its pot is wet: its roots do not drink.',
+				what: `It wilts though its ${facts.potted ? 'pot' : 'soil'} is wet: its roots do not drink.`,
 				evidence: [
-					`Leaves ${last.leafState} on ${last.observedOn}; the pot is ${percent(dryness)} dry.`,
+					`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`,
 					...(last.smell && last.smell !== 'none' ? [`It smells ${last.smell}.`] : [])
 				],
 				first: [
@@ -161,11 +165,11 @@ export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[
 				stage: 'examine',
 				urgency: 95
 			});
-		else if (dryness !== null && dryness >= values['decision.dryOver'])
+		else if (wiltedIn === 'dry' || (dryness !== null && dryness >= values['decision.dryOver']))
 			due.push({
 				kind: 'water-path',
 				what: 'It wilts dry: water it through, then look whether it stands up again.',
-				evidence: [`Leaves ${last.leafState} on ${last.observedOn}; the pot is ${percent(dryness)} dry.`],
+				evidence: [`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`],
 				first: ['Does water bead or run straight through? Then soak it from below, twice.'],
 				stage: 'aftercare',
 				urgency: 98

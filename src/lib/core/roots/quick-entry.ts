@@ -14,6 +14,7 @@ const classWords: Record<string, RootClass> = {
 	sec: 'secondary',
 	secondary: 'secondary',
 	f: 'feeder',
+	fine: 'feeder',
 	feeder: 'feeder'
 };
 

@@ -6,7 +6,10 @@ import type { Measurement } from '../measuring/measurement';
 import type { Observation } from '../recovery/observation';
 import type { Values } from '../values/values';
 
-type Parts = Omit<Partial<Observation>, 'id' | 'version'>;
+/** A look with what only an examination tells: whether it wilted in wet or in dry soil. */
+export type SeenLook = Observation & { wiltedIn?: 'wet' | 'dry' };
+
+type Parts = Omit<Partial<SeenLook>, 'id' | 'version'>;
 
 /** What an examination saw of the things that a look asks for; what it did not look for stays out. */
 function partsOfExamination({ findings }: Examination): Parts {
@@ -20,7 +23,10 @@ function partsOfExamination({ findings }: Examination): Parts {
 	const tips = grade('no-white-tips');
 	if (tips !== null) parts.whiteTips = tips === 0;
 	if ((grade('buds-late') ?? 0) > 0) parts.buds = 'none';
-	if ((grade('wilts-wet') ?? 0) > 0 || (grade('wilts-dry') ?? 0) > 0) parts.leafState = 'wilted';
+	const wet = (grade('wilts-wet') ?? 0) > 0;
+	const dry = (grade('wilts-dry') ?? 0) > 0;
+	if (wet || dry) parts.leafState = 'wilted';
+	if (wet !== dry) parts.wiltedIn = wet ? 'wet' : 'dry';
 	const pests = (['insects-seen', 'sticky-leaves', 'galls-wool', 'root-grubs'] as const)
 		.map(grade)
 		.filter((found) => found !== null);
@@ -36,6 +42,9 @@ function partsOfMeasurement({ raw }: Measurement, values: Values): Parts {
 	// As for the diagnosis: a scratch or two is not a limit yet.
 	return next === null || raw.points.length >= 4 ? { diebackLimitMm: Math.round(limitMm) } : {};
 }
+
+/** Signs that a repotting or a cut does not answer. */
+const holdsOn: ReadonlySet<string> = new Set<SignId>(['leans-rocks', 'no-green-bark']);
 
 const blank: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
 	buds: null,
@@ -65,8 +74,8 @@ const blank: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
 export function looksSeen(
 	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
 	values: Values
-): Observation[] {
-	const byDay = new Map<string, Observation>();
+): SeenLook[] {
+	const byDay = new Map<string, SeenLook>();
 	const add = (on: string, id: string, version: number, parts: Parts): void => {
 		const said = Object.fromEntries(
 			Object.entries(parts).filter(
@@ -82,4 +91,21 @@ export function looksSeen(
 		add(one.measuredOn, one.id, one.version, partsOfMeasurement(one, values));
 	for (const { id, version, ...look } of records.observations) add(look.observedOn, id, version, look);
 	return [...byDay.values()].sort((a, b) => a.observedOn.localeCompare(b.observedOn));
+}
+
+/**
+ * `looksSeen` from the work on that recovery is counted from, to judge how it does since. What an examination of that very day found
+ * of leaves, buds, smell, tips and pests led to the work and says nothing of what followed; how it stood and how far it lived holds on.
+ * @param since day of the work and what it was; of a tree that was only taken in all looks count
+ */
+export function looksSince(
+	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
+	since: { on: string; what: string },
+	values: Values
+): SeenLook[] {
+	const led = ({ examinedOn }: Examination): boolean => since.what !== 'taking-in' && examinedOn === since.on;
+	const examinations = records.examinations.map((one) =>
+		led(one) ? { ...one, findings: one.findings.filter(({ signId }) => holdsOn.has(signId)) } : one
+	);
+	return looksSeen({ ...records, examinations }, values).filter((look) => look.observedOn >= since.on);
 }

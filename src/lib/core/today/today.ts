@@ -302,6 +302,8 @@ function unknownWaterItems(trees: readonly TodayTree[], today: string, values: V
 	const byPlace = new Map<string, TodayTree[]>();
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn) continue;
+		// A dry rest has its first water on the list: nothing is asked beside it.
+		if (entry.water?.restUntil) continue;
 		const last = waterOn(entry);
 		const since = daysBetween(last ?? entry.standing.pottedOn, today);
 		if (last === null || since > values['decision.waterKnownDays']) {

@@ -78,6 +78,8 @@ export interface TreeWater {
 	/** Fall of its root function, to be set against its neighbours; null where there is none. */
 	fall: { days: number; by: number } | null;
 	lastWaterOn: string | null;
+	/** First day on which it gets water after the dry rest it still has on its list; null where there is none. */
+	restUntil: string | null;
 	/** Day on which its water was last poured, weighed, felt or probed; null where nobody ever wrote it down. */
 	knownOn: string | null;
 	/** What the state of the pot rests on last. */
@@ -307,6 +309,7 @@ export function treeWater(
 		// What it drank then and now must both have been weighed: one pair compares with nothing.
 		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
 		lastWaterOn: lastWater ?? null,
+		restUntil: rest ?? null,
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};

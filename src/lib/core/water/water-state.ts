@@ -25,6 +25,8 @@ export interface WaterState {
 	reason: string;
 	from: TreeWater['from'] | 'ground';
 	lastWaterOn: string | null;
+	/** First day on which it gets water after its dry rest; null where there is none. */
+	restUntil: string | null;
 	/** Day its water was last poured, weighed, felt or probed, by hand or by a device; null where it never was. */
 	knownOn: string | null;
 	phi: number;
@@ -76,6 +78,7 @@ export function waterStateOf(
 			reason: next.reason,
 			from: water.from,
 			lastWaterOn: water.lastWaterOn,
+			restUntil: water.restUntil,
 			knownOn: water.knownOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
@@ -113,6 +116,7 @@ export function groundStateOf(
 					: 'With fewer roots it feels a drought before its neighbours do.',
 			from: 'ground',
 			lastWaterOn: water.lastWaterOn,
+			restUntil: null,
 			knownOn: water.lastWaterOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,

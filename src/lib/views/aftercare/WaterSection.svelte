@@ -61,6 +61,7 @@
 	const known = $derived(
 		water.knownOn !== null && daysBetween(water.knownOn, today) <= values['decision.waterKnownDays']
 	);
+	const resting = $derived(water.restUntil !== null && water.restUntil > today ? water.restUntil : null);
 	const rests: Record<TreeWater['from'], string> = {
 		watering: 'since it was last watered',
 		weighing: 'corrected by the last weighing',
@@ -102,7 +103,11 @@
 		</p>
 	{/if}
 	<p class="mt-1 font-display text-2xl font-bold">
-		{#if !known}
+		{#if !known && resting}
+			In its dry rest: first water from {format().day(resting, today)}
+		{:else if !known && water.restUntil && !lessWater}
+			Its dry rest is over: give it its first water
+		{:else if !known}
 			Not known: lift it or feel it now
 		{:else if next.on === null}
 			No water needed as far as the weather is known
@@ -119,9 +124,11 @@
 			{water.knownOn === null
 				? 'Nobody wrote down a watering, a weight or a feel of it.'
 				: `It was last poured, weighed or felt ${format().day(water.knownOn, today)}.`}
-			{next.earliest && next.earliest > today
-				? `It may be dry from ${format().day(next.earliest, today)} on.`
-				: 'It may be dry already.'}
+			{water.restUntil
+				? ''
+				: next.earliest && next.earliest > today
+					? `It may be dry from ${format().day(next.earliest, today)} on.`
+					: 'It may be dry already.'}
 			What is reckoned since:
 		{:else if next.earliest && next.latest && next.earliest !== next.latest}
 			Between {format().day(next.earliest, today)} and {format().day(next.latest, today)}, as its roots are

@@ -11,12 +11,12 @@
 	}
 	let { lines, uses = false }: Props = $props();
 	const format = useFormat();
-	const amount = (value: number, unit: SupplyUnit): string =>
-		unit === 'pieces'
-			? format().number(Math.ceil(value))
-			: unit === 'L' || unit === 'kg' || unit === 'm' || unit === 'm²'
-				? format().measure(value, unit, unit === 'm²' ? 2 : undefined)
-				: '';
+	const amount = (value: number, unit: SupplyUnit): string => {
+		if (unit === 'pieces') return format().number(Math.ceil(value));
+		const said = format().measure(value, unit, unit === 'm²' ? 2 : undefined);
+		// What is needed in little is still needed.
+		return value > 0 && Number.parseFloat(said) === 0 ? format().measure(value, unit, 3) : said;
+	};
 </script>
 
 <ul class="divide-y border-y text-sm" aria-label="Materials">

@@ -34,6 +34,12 @@
 	const clock = (azimuthDeg: number): string =>
 		`${format().clock(clockOf(azimuthDeg, 'container')).replace(':00', '')} o’clock`;
 	const wind = (ms: number): string => format().measure(ms, 'm/s');
+	/** Nothing that one would feel, or that is printed. */
+	const tieAddsNothing = $derived(
+		planning.held !== null &&
+			(planning.held.tiedMs - planning.held.looseMs < 0.5 ||
+				wind(planning.held.tiedMs) === wind(planning.held.looseMs))
+	);
 	const map = $derived(planning.of.records.rootMap);
 	const wanted = $derived(planning.of.records.plan?.setting);
 	/** A root as a person knows it: by its thickness. */
@@ -219,10 +225,10 @@
 			>{seat.holding === 'stones'
 				? `; with the stones from ${wind(planning.held.stonesMs)}`
 				: seat.holding === 'wires' && planning.wires.length > 0
-					? planning.held.tiedMs - planning.held.looseMs < 0.5
+					? tieAddsNothing
 						? '; tied down, pot and all tip at the same wind: tie the pot too'
 						: `; tied down, pot and all tip from ${wind(planning.held.tiedMs)}`
-					: planning.held.tiedMs - planning.held.looseMs < 0.5
+					: tieAddsNothing
 						? '; pot and all tip then too, so that ties in the pot add nothing: tie the pot itself, or take a wider one'
 						: `; tied down it would stand to ${wind(planning.held.tiedMs)}`}.
 		</p>
