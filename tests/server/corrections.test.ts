@@ -6,9 +6,11 @@ import { aboutKg, unlikelyKg } from '$core/standing/weights';
 import { wateringInput } from '$core/water/watering';
 import { recordExamination } from '$lib/server/examine';
 import { recordLook } from '$lib/server/recovery';
+import { recordPlanting } from '$lib/server/replant';
 import { loadRecords } from '$lib/server/trees';
 import { recordWatering } from '$lib/server/water';
 import { undo } from '$lib/server/records/work';
+import { plantingOn } from '../records';
 import { refusal, storeWithTree } from './helpers';
 
 /** What was written down can be written anew in its place, says so, and is one record still. */
@@ -38,6 +40,21 @@ describe('a look under Examine', () => {
 		expect(records.journal.some((entry) => /^Corrected the look/.test(entry.what))).toBe(true);
 		await undo(store, entryId);
 		expect((await loadRecords(store.db, tree.id)).examinations[0]?.findings[0]?.grade).toBe(1);
+	});
+	it('after work of its day is seen after it; one that was kept before that work led to it', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'potted' });
+		await recordExamination(store, tree.id, smelt);
+		const { id: _id, version: _version, ...planting } = plantingOn(smelt.examinedOn);
+		await recordPlanting(
+			store,
+			tree.id,
+			planting,
+			{ waterSchool: 'at-once', fromStock: null },
+			defaultValues
+		);
+		await recordExamination(store, tree.id, smelt);
+		const records = await loadRecords(store.db, tree.id);
+		expect(records.examinations.map((look) => look.events)).toEqual([[], ['repotted']]);
 	});
 	it('of another tree, or read before it was changed, is refused and nothing is written', async () => {
 		const { store, tree } = await storeWithTree();

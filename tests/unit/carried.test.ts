@@ -97,6 +97,10 @@ describe('a look begins from the one before', () => {
 		]);
 		expect(eventsTold(records, addDays('2025-06-11', values['diagnosis.recentDays']), values)).toEqual([]);
 		expect(eventsTold(records, '2025-06-09', values)).toEqual([]);
+		// A kept look led to the work of its day; a new one is taken after it.
+		expect(eventsTold(records, '2025-06-10', values)).toEqual(['dug']);
+		expect(eventsTold(records, '2025-06-10', values, true)).toEqual([]);
+		expect(eventsTold(records, '2025-06-11', values, true)).toEqual(['dug']);
 		const { context, told } = contextFor(records, '2025-06-20', ['dug'], null, values);
 		expect(told).toEqual([]);
 		expect(context.events).toEqual(['dug']);

@@ -17,7 +17,7 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { today } from './clock';
 import { invalid, notFound } from './errors';
-import { contextFor } from '../core/standing/carried';
+import { contextFor, eventsTold } from '../core/standing/carried';
 import { redFlags } from '../core/diagnosis/red-flags';
 import type { Tree } from '../core/tree/tree';
 import { readValues } from './settings';
@@ -73,7 +73,7 @@ export async function recordExamination(
 						...before,
 						...input
 					}))
-				: await work.add(examinations, input);
+				: await work.add(examinations, await withEventsOfDay(work, treeId, input));
 			// What only the look before its correction asked for is asked for no more.
 			if (corrects)
 				for (const task of await tasks.list(work.tx, treeId))
@@ -85,6 +85,18 @@ export async function recordExamination(
 		}
 	);
 	return { examination: result, entryId };
+}
+
+/** A new look after work of the same day is seen after it: it says so itself, since of a kept look that work counts as what followed. */
+async function withEventsOfDay(
+	work: Work,
+	treeId: string,
+	input: ExaminationInput
+): Promise<ExaminationInput> {
+	const [records, values] = await Promise.all([loadRecords(work.tx, treeId), readValues(work.tx)]);
+	const before = eventsTold(records, input.examinedOn, values, true);
+	const ofDay = eventsTold(records, input.examinedOn, values).filter((event) => !before.includes(event));
+	return { ...input, events: [...new Set([...input.events, ...ofDay])] };
 }
 
 /** What a look found that someone qualified has to see stays open, on every page and first on Today, until they said what they found. */

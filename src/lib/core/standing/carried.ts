@@ -35,18 +35,27 @@ type ContextRecords = LossRecords & Pick<TreeRecords, 'examinations'>;
 
 const unplaced: ReadonlySet<ConditionId> = new Set<ConditionId>(['dead', 'something-else']);
 
-/** What befell it by its own records in the weeks before a day. */
-export function eventsTold(records: ContextRecords, on: string, values: Values): RecentEvent[] {
+/**
+ * What befell it by its own records in the weeks before a day.
+ * @param ledTo the look of that day is kept: work of the same day followed from it, and is not what it was seen after
+ */
+export function eventsTold(
+	records: ContextRecords,
+	on: string,
+	values: Values,
+	ledTo = false
+): RecentEvent[] {
 	const from = addDays(on, -values['diagnosis.recentDays']);
 	const lately = (day: string): boolean => day >= from && day <= on;
+	const worked = (day: string): boolean => lately(day) && !(ledTo && day === on);
 	return unique([
 		...records.book.flatMap(({ kind, on: day }): RecentEvent[] => {
 			const event = lately(day) ? eventTold(kind) : null;
 			return event === null ? [] : [event];
 		}),
-		...(records.plantings.some((one) => lately(one.plantedOn)) ? (['repotted'] as const) : []),
+		...(records.plantings.some((one) => worked(one.plantedOn)) ? (['repotted'] as const) : []),
 		...(rootLosses(records, values).done.some(
-			(loss) => lately(loss.on) && loss.share >= values['aftercare.lossCounts']
+			(loss) => worked(loss.on) && loss.share >= values['aftercare.lossCounts']
 		)
 			? (['dug'] as const)
 			: [])
@@ -142,7 +151,7 @@ export function contextFor(
 	const earlier = at < 0 ? examinations : examinations.slice(0, at);
 	const before = earlier.filter((look) => look.examinedOn < on).at(-1);
 	const carried = before ? carriedOver(records, place, before, on, values) : [];
-	const told = eventsTold(records, on, values).filter((event) => !events.includes(event));
+	const told = eventsTold(records, on, values, lookId !== null).filter((event) => !events.includes(event));
 	return {
 		context: contextOf(
 			tree,

@@ -28,6 +28,40 @@ export interface Urgent {
 /** Work with a saw; what else is at the roots is a matter of pot and mix. */
 const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'girdling-roots']);
 
+/** Where a cause is acted on. */
+const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
+	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
+
+/**
+ * Day, on or after that of a look, on which a cause that it found was acted on: by work at the roots; of soil and pot also by a planting;
+ * of what is not at the roots also by a further look or a watering.
+ * @returns null where nothing was done about it yet
+ */
+export function actedOn(
+	records: TreeRecords,
+	conditionId: ConditionId,
+	examinedOn: string,
+	values: Values
+): string | null {
+	const stage = stageOf(conditionId);
+	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
+	return (
+		[
+			lastRootWork(records, values)?.on,
+			records.book.findLast((one) => one.kind === 'rot-cut-out')?.on,
+			...(stage === 'roots'
+				? []
+				: [records.plantings.at(-1)?.plantedOn, ...records.groundPlans.map((plan) => plan.doneOn ?? '')]),
+			...(stage === 'examine'
+				? [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn]
+				: [])
+		]
+			.filter((day) => day !== undefined && day >= examinedOn)
+			.sort()
+			.at(-1) ?? null
+	);
+}
+
 /**
  * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on; of soil
  * and pot also once it was planted anew; of what is not at the roots, once it was looked at again or watered. Too old to press after some weeks.
@@ -54,24 +88,8 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		(one) => one.verdict === 'now'
 	);
 	if (!cause) return null;
+	if (actedOn(records, cause.conditionId, look.examinedOn, values) !== null) return null;
 	const condition = conditionOf(cause.conditionId);
-	const stage = !condition.atRoots
-		? 'examine'
-		: atTheRootsThemselves.has(cause.conditionId)
-			? 'roots'
-			: 'replant';
-	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
-	const worked = [
-		lastRootWork(records, values)?.on,
-		records.book.findLast((one) => one.kind === 'rot-cut-out')?.on,
-		...(stage === 'roots'
-			? []
-			: [records.plantings.at(-1)?.plantedOn, ...records.groundPlans.map((plan) => plan.doneOn ?? '')]),
-		...(stage === 'examine'
-			? [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn]
-			: [])
-	].some((day) => day !== undefined && day >= look.examinedOn);
-	if (worked) return null;
 	const { asks } = condition;
 	return {
 		conditionId: cause.conditionId,
@@ -79,7 +97,7 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		chance: cause.chance,
 		on: look.examinedOn,
 		atRoots: condition.atRoots,
-		stage,
+		stage: stageOf(cause.conditionId),
 		water: asks?.water ?? null,
 		pot: asks?.pot ?? null,
 		meaning: condition.meaning

@@ -31,6 +31,8 @@
 		/** Works a diagnosis out anew with other numbers. */
 		again: (values: Values) => Diagnosis;
 		today: string;
+		/** Of a kept look: the day on which a cause was acted on since; null where it was not. */
+		acted?: (cause: ConditionId) => string | null;
 	}
 	let {
 		diagnosis,
@@ -43,7 +45,8 @@
 		values,
 		overridden,
 		again,
-		today
+		today,
+		acted = () => null
 	}: Props = $props();
 	const format = useFormat();
 
@@ -131,7 +134,8 @@
 		{@const condition = conditionOf(cause.conditionId)}
 		{@const one = adviceOn(cause.conditionId)}
 		{@const now = one?.act}
-		{@const verdict = one?.verdict ?? 'look'}
+		{@const done = one?.verdict === 'now' ? acted(cause.conditionId) : null}
+		{@const verdict = done ? 'acted' : (one?.verdict ?? 'look')}
 		{@const was = before(cause.conditionId)}
 		<li class="py-2">
 			<button
@@ -142,6 +146,8 @@
 				<span class="font-semibold"
 					>{condition.label}{#if findingCount > 0 && verdict === 'now'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-bold text-oxide">act now</span
+						>{:else if findingCount > 0 && done}<span class="sr-only">,</span>
+						<span class="ml-1 text-sm font-semibold text-slate">acted on {format().day(done, today)}</span
 						>{:else if findingCount > 0 && verdict === 'check'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold text-ochre">check first</span
 						>{:else if findingCount > 0 && verdict === 'held'}<span class="sr-only">,</span>
@@ -182,7 +188,7 @@
 					{:else}
 						<p>{condition.meaning}</p>
 					{/if}
-					{#if now && !condition.untreatable}
+					{#if now && !done && !condition.untreatable}
 						<p class="mt-1">
 							<Workings
 								label="Acting now or waiting: {condition.label}"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { midSentence } from '$core/format/mid-sentence';
 	import { contextFor, foundLately } from '$core/standing/carried';
+	import { actedOn } from '$core/standing/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/climate/place';
@@ -443,6 +444,7 @@
 			{overridden}
 			{again}
 			{today}
+			acted={(cause) => (past ? actedOn(records, cause, past.examinedOn, values) : null)}
 		/>
 	</Consequences>
 </div>

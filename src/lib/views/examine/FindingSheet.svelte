@@ -9,7 +9,8 @@
 	import { seasonFitNames } from '$core/climate/windows';
 	import { advise } from '$core/diagnosis/advice';
 	import { standingOn } from '$core/diagnosis/act-now';
-	import { conditionOf } from '$core/diagnosis/conditions';
+	import { conditionOf, type ConditionId } from '$core/diagnosis/conditions';
+	import { actedOn } from '$core/standing/urgent';
 	import { recentEventNames } from '$core/diagnosis/context';
 	import { diagnose } from '$core/diagnosis/diagnose';
 	import { compareLooks } from '$core/diagnosis/examination';
@@ -80,6 +81,9 @@
 		chance < 0.01 ? 'under 1 %' : chance > 0.99 ? 'over 99 %' : format().percent(chance);
 	const seen = $derived(findings.filter((finding) => finding.grade > 0));
 	const absent = $derived(findings.filter((finding) => finding.grade === 0));
+	/** What was acted on since the look presses no more. */
+	const done = (cause: ConditionId): string | null =>
+		look ? actedOn(records, cause, look.examinedOn, values) : null;
 	const verdicts = {
 		now: 'act now',
 		check: 'check first',
@@ -181,12 +185,17 @@
 						<tbody>
 							{#each leading as cause (cause.conditionId)}
 								{@const one = advice.causes.find((other) => other.conditionId === cause.conditionId)}
-								{@const now = one?.act}
+								{@const acted = one?.verdict === 'now' ? done(cause.conditionId) : null}
+								{@const now = acted ? null : one?.act}
 								<tr class="border-b align-top">
 									<td class="py-1"
 										><strong>{conditionOf(cause.conditionId).label}</strong>
 										<span class="block"
-											>{one ? verdicts[one.verdict] : ''}{one?.verdict === 'window' && now?.waitUntil
+											>{acted
+												? `acted on ${format().day(acted, today)}`
+												: one
+													? verdicts[one.verdict]
+													: ''}{one?.verdict === 'window' && now?.waitUntil
 												? `, ${format().day(now.waitUntil, today)}`
 												: one?.check
 													? `: ${midSentence(signOf(one.check).label)}`
