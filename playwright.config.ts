@@ -21,6 +21,7 @@ export default defineConfig({
 		? [['line'], ['json', { outputFile: process.env.BRUNTLE_REPORT }]]
 		: [['list']],
 	use: {
+		actionTimeout: 20_000,
 		viewport: { width: 1280, height: 800 },
 		serviceWorkers: 'block',
 		trace: 'retain-on-failure',
