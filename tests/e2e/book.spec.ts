@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
+import { DEMO, expect, expectAccessible, open, takeIn, test, told, treeId, type Page } from './helpers';
 
 const ready = (page: Page) => page.waitForLoadState('networkidle');
 
@@ -93,13 +93,7 @@ test('what was typed is there after a side page and after a reload, until it is 
 });
 
 test('what was lost of a kind stands on the first page of the next one', async ({ page }) => {
-	await open(page, `${DEMO}/trees/new`);
-	await page.getByLabel('Tag').fill('D-09');
-	await page.getByLabel('Name', { exact: true }).fill('Second birch');
-	await page.getByLabel(/^Kind/).selectOption({ label: 'Birch (Betula)' });
-	await page.getByLabel('Trunk above the flare').fill('40');
-	await page.getByRole('button', { name: /^Take (it )?in/ }).click();
-	await expect(page.getByRole('heading', { name: 'Second birch' })).toBeVisible();
+	await takeIn(page, { tag: 'D-09', name: 'Second birch', kind: 'Birch (Betula)', trunk: '40' });
 	await page.getByRole('link', { name: 'Examine' }).click();
 	const lost = page.getByRole('complementary', { name: 'Earlier losses of its kind' });
 	await expect(lost).toContainText('This is number 2 of its kind here (Birch): 1 lost.');
@@ -122,13 +116,7 @@ test('the letter asks the owner root by root, and says what was cut and what is 
 
 test('the same is written down for like trees once, and taken back together', async ({ page }) => {
 	for (const tag of ['Y-1', 'Y-2']) {
-		await open(page, `${DEMO}/trees/new`);
-		await page.getByLabel('Tag', { exact: true }).fill(tag);
-		await page.getByLabel('Name', { exact: true }).fill(`Beech ${tag}`);
-		await page.getByLabel('Kind, or only its group').selectOption({ label: 'Beech (Fagus)' });
-		await page.getByLabel('Trunk above the flare').fill('40');
-		await page.getByRole('button', { name: 'Take it in' }).click();
-		await expect(page.getByRole('heading', { name: `Beech ${tag}` })).toBeVisible();
+		await takeIn(page, { tag, name: `Beech ${tag}`, kind: 'Beech (Fagus)', trunk: '40' });
 	}
 	await open(page, `${DEMO}/trees/${await treeId('Y-1')}/book?kind=nests-seen`);
 	await page.getByText(/^The same for others like it/).click();

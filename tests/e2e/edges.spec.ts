@@ -79,9 +79,8 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 	await page.getByLabel('Taken in on').fill('1800-01-01');
 	await page.getByLabel('Notes').fill('x'.repeat(10_000));
 	await page.getByRole('button', { name: 'Take it in' }).click();
-	await expect(page.getByText('6 fields need another look.').first()).toBeVisible();
+	await expect(page.getByText('10 fields need another look.').first()).toBeVisible();
 	for (const text of [
-		'It must be chosen.',
 		'It must be 1 to 80 characters.',
 		'It must be a number from 1 to 3000 mm.',
 		'It must be a whole number from 1 to 5000.',
@@ -89,9 +88,22 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 		'It must be at most 4000 characters.'
 	])
 		await expect(page.getByText(text)).toBeVisible();
+	await expect(page.getByText('It must be chosen.')).toHaveCount(5);
 	await expect(page.getByLabel('Trunk above the flare')).toHaveValue('-5');
 	await expect(page.getByLabel('Tag', { exact: true })).toHaveValue('h-03');
 
+	// How it stands and does, and whether it may be touched, nobody presumes.
+	for (const [group, answer] of [
+		['How it stands', 'potted'],
+		['Permission to lift or work on it', 'my own tree'],
+		['Vigour today', 'fair'],
+		['Reserves', 'field-grown']
+	] as const) {
+		const choice = page.getByRole('radiogroup', { name: group });
+		await expect(choice).toHaveAttribute('aria-invalid', 'true');
+		await choice.getByRole('radio', { name: answer }).click();
+		await expect(choice).not.toHaveAttribute('aria-invalid', 'true');
+	}
 	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Beech (Fagus)' });
 	await page.getByLabel('Name', { exact: true }).fill('Twice tagged');
 	await page.getByLabel('Trunk above the flare').fill('50');

@@ -87,6 +87,41 @@ export async function open(page: Page, address: string): Promise<void> {
 	await page.waitForLoadState('networkidle');
 }
 
+/** Takes a tree in through the form; what is not given is a hornbeam in a pot, one's own, fair, a few years potted. */
+export async function takeIn(
+	page: Page,
+	tree: {
+		tag: string;
+		name: string;
+		kind?: string;
+		trunk?: string;
+		situation?: 'potted' | 'in the ground' | 'just lifted';
+		permission?: 'my own tree' | 'given in writing' | 'not yet given';
+		vigour?: 'strong' | 'fair' | 'weak';
+		reserves?: 'field-grown' | 'a few years in a pot';
+	},
+	{ server = DEMO, more = async () => {} }: { server?: string; more?: () => Promise<void> } = {}
+): Promise<string> {
+	await open(page, `${server}/trees/new`);
+	await page.getByLabel('Tag', { exact: true }).fill(tree.tag);
+	await page.getByLabel('Name', { exact: true }).fill(tree.name);
+	await page
+		.getByLabel('Kind, or only its group')
+		.selectOption({ label: tree.kind ?? 'Hornbeam (Carpinus)' });
+	await page.getByLabel('Trunk above the flare').fill(tree.trunk ?? '60');
+	for (const [group, answer] of [
+		['How it stands', tree.situation ?? 'potted'],
+		['Permission to lift or work on it', tree.permission ?? 'my own tree'],
+		['Vigour today', tree.vigour ?? 'fair'],
+		['Reserves', tree.reserves ?? 'a few years in a pot']
+	] as const)
+		await page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: answer }).click();
+	await more();
+	await page.getByRole('button', { name: 'Take it in' }).click();
+	await expect(page.getByRole('heading', { name: tree.name })).toBeVisible();
+	return treeId(tree.tag, server);
+}
+
 export async function treeId(tag: string, server = DEMO): Promise<string> {
 	const response = await fetch(`${server}/api/v1/trees`);
 	const { trees } = (await response.json()) as { trees: { id: string; tag: string }[] };

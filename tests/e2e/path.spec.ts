@@ -1,28 +1,10 @@
-import { expect, expectAccessible, open, OWN, test, told, treeId, type Page } from './helpers';
+import { expect, expectAccessible, open, OWN, takeIn, test, told, treeId, type Page } from './helpers';
 
 /** One new tree from taking in to re-established, in the real interface, on an empty database. */
 test.describe.configure({ mode: 'serial' });
 
 const stage = (page: Page, name: string) =>
 	page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
-
-async function takeIn(
-	page: Page,
-	tag: string,
-	name: string,
-	more: () => Promise<void> = async () => {}
-): Promise<void> {
-	await open(page, `${OWN}/trees/new`);
-	await page.getByLabel('Tag', { exact: true }).fill(tag);
-	await page.getByLabel('Name', { exact: true }).fill(name);
-	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Hornbeam (Carpinus)' });
-	await page.getByLabel('Trunk above the flare').fill('100');
-	await page.getByText('More: day, batch').click();
-	await page.getByLabel('Taken in on').fill('2024-11-10');
-	await more();
-	await page.getByRole('button', { name: 'Take it in' }).click();
-	await expect(page.getByRole('heading', { name })).toBeVisible();
-}
 
 async function look(page: Page, on: string, fill: () => Promise<void>): Promise<void> {
 	// Only what matters now is asked; the rest is there when it is wanted.
@@ -46,20 +28,40 @@ test('an empty yard helps to begin: the first place', async ({ page }) => {
 });
 
 test('take in: a healthy twin, then the tree that needs help', async ({ page }) => {
-	await takeIn(page, 'R-1', 'Hornbeam, never dug');
+	const longAgo = async (): Promise<void> => {
+		await page.getByText('More: day, batch').click();
+		await page.getByLabel('Taken in on').fill('2024-11-10');
+	};
+	await takeIn(
+		page,
+		{ tag: 'R-1', name: 'Hornbeam, never dug', trunk: '100' },
+		{ server: OWN, more: longAgo }
+	);
 	await stage(page, 'Recovery');
 	await look(page, '2025-09-01', async () => {
 		await page.getByLabel('This season’s shoots').fill('300');
 	});
 
-	await takeIn(page, 'H-9', 'Hornbeam from the ford', async () => {
-		await page.getByRole('radio', { name: 'just lifted' }).click();
-		await page.getByRole('radio', { name: 'field-grown' }).click();
-		await page.getByRole('radio', { name: 'given in writing' }).click();
-		await page
-			.getByLabel('A healthy tree to compare with')
-			.selectOption({ label: 'R-1 Hornbeam, never dug' });
-	});
+	await takeIn(
+		page,
+		{
+			tag: 'H-9',
+			name: 'Hornbeam from the ford',
+			trunk: '100',
+			situation: 'just lifted',
+			reserves: 'field-grown',
+			permission: 'given in writing'
+		},
+		{
+			server: OWN,
+			more: async () => {
+				await longAgo();
+				await page
+					.getByLabel('A healthy tree to compare with')
+					.selectOption({ label: 'R-1 Hornbeam, never dug' });
+			}
+		}
+	);
 	await expect(page).toHaveURL(/\/examine$/);
 });
 

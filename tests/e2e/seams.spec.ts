@@ -5,6 +5,7 @@ import {
 	expectAccessible,
 	open,
 	startServer,
+	takeIn,
 	test,
 	told,
 	treeId,
@@ -22,23 +23,15 @@ async function stands(page: Page): Promise<void> {
 	await expect(page.getByRole('heading', { name: 'How it stands' })).toBeVisible();
 }
 
-async function takeIn(page: Page, tag: string, name: string, situation: string): Promise<string> {
-	await open(page, `${DEMO}/trees/new`);
-	await page.getByLabel('Tag', { exact: true }).fill(tag);
-	await page.getByLabel('Name', { exact: true }).fill(name);
-	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Hornbeam (Carpinus)' });
-	await page.getByLabel('Trunk above the flare').fill('60');
-	await page.getByRole('radio', { name: situation }).click();
-	await page.getByRole('radio', { name: 'given in writing' }).click();
-	await page.getByRole('button', { name: 'Take it in' }).click();
-	await expect(page.getByRole('heading', { name })).toBeVisible();
-	return treeId(tag);
-}
-
 test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, and its ball is the one ball', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'S-1', 'Hornbeam from the bank', 'in the ground');
+	const id = await takeIn(page, {
+		tag: 'S-1',
+		name: 'Hornbeam from the bank',
+		situation: 'in the ground',
+		permission: 'given in writing'
+	});
 	await stands(page);
 	await expect(fact(page, 'Living roots, of what it had')).toHaveText('not known');
 	await expect(fact(page, 'Ball, width')).toHaveText('not known');
@@ -93,7 +86,12 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 test('what was told before the work is ticked at the hole; a decision stands in the head until it is done', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'S-7', 'Hornbeam by the gate', 'in the ground');
+	const id = await takeIn(page, {
+		tag: 'S-7',
+		name: 'Hornbeam by the gate',
+		situation: 'in the ground',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/examine/before`);
 	const says = (group: RegExp, word: string) =>
 		page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: word, exact: true }).click();
@@ -146,7 +144,12 @@ test('a day that turned counts without a reload', async ({ page }, info) => {
 test('a change of stage is never a loss: Roots come back as they were left, and take further steps', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'S-2', 'Hornbeam from the yard', 'potted');
+	const id = await takeIn(page, {
+		tag: 'S-2',
+		name: 'Hornbeam from the yard',
+		situation: 'potted',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/roots`);
 	const quick = page.getByLabel('Quick entry of a root');
 	const enter = async (line: string): Promise<void> => {

@@ -1,22 +1,9 @@
-import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
+import { DEMO, expect, expectAccessible, open, takeIn, test, told, treeId, type Page } from './helpers';
 
 /** Seams between pages, each seen in the real interface. */
 
 const stage = (page: Page, name: string) =>
 	page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
-
-async function takeIn(page: Page, tag: string, name: string): Promise<string> {
-	await open(page, `${DEMO}/trees/new`);
-	await page.getByLabel('Tag', { exact: true }).fill(tag);
-	await page.getByLabel('Name', { exact: true }).fill(name);
-	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Hornbeam (Carpinus)' });
-	await page.getByLabel('Trunk above the flare').fill('60');
-	await page.getByRole('radio', { name: 'potted' }).click();
-	await page.getByRole('radio', { name: 'given in writing' }).click();
-	await page.getByRole('button', { name: 'Take it in' }).click();
-	await expect(page.getByRole('heading', { name })).toBeVisible();
-	return treeId(tag);
-}
 
 test('what a look says to act on now is the first word on every page, and nothing contradicts it', async ({
 	page
@@ -40,7 +27,11 @@ test('what a look says to act on now is the first word on every page, and nothin
 test('sizes nobody measured look so; what was typed survives the way to the mix; one dry-down before planting and after', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'V-1', 'Hornbeam to be potted');
+	const id = await takeIn(page, {
+		tag: 'V-1',
+		name: 'Hornbeam to be potted',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/replant`);
 	const width = page.getByLabel('Width of the ball', { exact: true });
 	await expect(page.getByText('A guess, measured by nobody.').first()).toBeVisible();
@@ -82,7 +73,11 @@ test('sizes nobody measured look so; what was typed survives the way to the mix;
 test('a root is cut where the hand says; the bench stops for a reason, and both stand in the record', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'V-2', 'Hornbeam for the bench');
+	const id = await takeIn(page, {
+		tag: 'V-2',
+		name: 'Hornbeam for the bench',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/roots`);
 	const quick = page.getByLabel('Quick entry of a root');
 	const enter = async (line: string): Promise<void> => {
@@ -130,7 +125,11 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 test('a look and a watering are corrected in their place; a weight far off is asked for again', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'V-3', 'Hornbeam written down wrongly');
+	const id = await takeIn(page, {
+		tag: 'V-3',
+		name: 'Hornbeam written down wrongly',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/examine`);
 	await page
 		.getByRole('region', { name: 'First look' })
@@ -171,7 +170,11 @@ test('a look and a watering are corrected in their place; a weight far off is as
 test('hands that are missing make a tree worth no less; a decision is made by a person, on the advice they saw', async ({
 	page
 }) => {
-	const id = await takeIn(page, 'V-4', 'Hornbeam too heavy for two');
+	const id = await takeIn(page, {
+		tag: 'V-4',
+		name: 'Hornbeam too heavy for two',
+		permission: 'given in writing'
+	});
 	await open(page, `${DEMO}/trees/${id}/examine/before`);
 	await page.getByRole('radio', { name: 'lift it' }).click();
 	await page.getByRole('radio', { name: 'strong' }).click();

@@ -1,6 +1,6 @@
 import { cp } from 'node:fs/promises';
 import path from 'node:path';
-import { ended, expect, open, startServer, test, told, type Page } from './helpers';
+import { ended, expect, startServer, takeIn, test, told, type Page } from './helpers';
 
 /** One job over weeks, the clock moved on without a reload: what was done and seen counts, and nothing is said before it was seen. */
 
@@ -28,15 +28,13 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		running = await clock(day);
 	};
 	try {
-		await open(page, `${server}/trees/new`);
-		await page.getByLabel('Tag', { exact: true }).fill('J-40');
-		await page.getByLabel('Name', { exact: true }).fill('Juniper from the cellar sale');
-		await page.getByLabel('Kind, or only its group').selectOption({ label: 'Juniper (Juniperus)' });
-		await page.getByRole('radio', { name: 'potted' }).click();
-		await page.getByLabel('Trunk above the flare').fill('38');
-		await page.getByRole('radio', { name: 'weak' }).click();
-		await page.getByRole('button', { name: 'Take it in' }).click();
-		await expect(page.getByRole('heading', { name: 'Juniper from the cellar sale' })).toBeVisible();
+		const tree = {
+			tag: 'J-40',
+			name: 'Juniper from the cellar sale',
+			kind: 'Juniper (Juniperus)',
+			trunk: '38'
+		};
+		await takeIn(page, { ...tree, vigour: 'weak' }, { server });
 
 		const sign = (name: string, answer: string) =>
 			page.getByRole('group', { name }).getByRole('radio', { name: answer, exact: true }).click();

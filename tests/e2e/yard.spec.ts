@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, takeIn, test, told, treeId } from './helpers';
 
 /** What the yard's people do beside the main path, in the real interface on the demo yard. */
 
@@ -55,14 +55,13 @@ test('a kind of one’s own is added and taken in with; a shipped one is changed
 });
 
 test('a lot is taken in, potted for all, and counted', async ({ page }) => {
-	await open(page, `${DEMO}/trees/new`);
-	await page.getByLabel('Tag', { exact: true }).fill('LOT-12');
-	await page.getByLabel('Name', { exact: true }).fill('Twelve privets');
-	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Privet (Ligustrum)' });
-	await page.getByLabel('Place', { exact: true }).selectOption({ label: 'East bench' });
-	await page.getByLabel('Trunk above the flare').fill('14');
-	await page.getByLabel('How many').fill('12');
-	await page.getByRole('button', { name: 'Take it in' }).click();
+	const lot = { tag: 'LOT-12', name: 'Twelve privets', kind: 'Privet (Ligustrum)', trunk: '14' };
+	await takeIn(page, lot, {
+		more: async () => {
+			await page.getByLabel('Place', { exact: true }).selectOption({ label: 'East bench' });
+			await page.getByLabel('How many').fill('12');
+		}
+	});
 	await expect(page.getByText(/East bench, lot of 12/)).toBeVisible();
 	await page.keyboard.press('4');
 	const ready = page.getByRole('complementary', { name: 'What to have ready' });

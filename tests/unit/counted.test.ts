@@ -25,6 +25,7 @@ import { steadyDays } from '$core/water/dry-down';
 import { aboutKg } from '$core/standing/weights';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
+import { besideOthers, layerAmounts } from '$core/pots/replant-plan';
 import { nobodyElse, storesOf, withOthers } from '$core/water/stores';
 import { cut, treeRecords, plantingOn } from '../records';
 
@@ -228,6 +229,22 @@ describe('trees in one pot', () => {
 		const others = othersInPot(records.mates, values);
 		const alone = storesOf(own, records.tree, values);
 		expect(withOthers(alone, others)).toEqual(withMates(alone, records, own, values));
+		// Their balls take the place of mix, of the main layer first; the parts still add up to the fill.
+		const planting = records.plantings.at(-1);
+		if (!planting) throw new Error('a planting');
+		const single = layerAmounts(planting, values);
+		const beside = (ballsL: number) => besideOthers(single, ballsL, values);
+		expect(beside(others.ballsL).mainL).toBeCloseTo(single.mainL - others.ballsL, 9);
+		expect(others.ballsL * values['water.ballHeld']).toBeCloseTo(others.ballHeldL, 9);
+		for (const ballsL of [0, others.ballsL, single.mainL + single.topL / 2, 1000]) {
+			const parts = beside(ballsL);
+			expect(parts.ballL + parts.mainL + parts.topL).toBeCloseTo(
+				single.ballL + single.mainL + single.topL,
+				9
+			);
+			expect(parts.readyMainL).toBeCloseTo((parts.mainL + single.moundL) * (1 + values['pot.settling']), 9);
+			expect(Math.min(parts.mainL, parts.topL)).toBeGreaterThanOrEqual(0);
+		}
 		expect(othersInPot([mate()], values).ballHeldL).toBe(0);
 		expect(othersInPot([mate()], values).crownM2).toBeGreaterThan(0);
 		const question = {

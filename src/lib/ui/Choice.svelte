@@ -1,5 +1,6 @@
 <script lang="ts" generics="T extends string">
 	import { RadioGroup } from 'bits-ui';
+	import { problemOf, type Refused } from './field';
 
 	/** A few words side by side, one of them chosen. Large enough for wet hands. */
 	interface Props {
@@ -10,6 +11,8 @@
 		hideLabel?: boolean;
 		size?: 'small' | 'usual';
 		onchange?: (value: T) => void;
+		/** What the form was refused for, said under the choice. */
+		refused?: Refused | null;
 	}
 	let {
 		label,
@@ -18,9 +21,11 @@
 		name,
 		hideLabel = false,
 		size = 'usual',
-		onchange
+		onchange,
+		refused
 	}: Props = $props();
 	const uid = $props.id();
+	const problem = $derived(name && value === '' ? problemOf(refused, name) : null);
 </script>
 
 <div class="flex flex-col gap-1">
@@ -30,6 +35,8 @@
 		{name}
 		orientation="horizontal"
 		aria-labelledby="{uid}-label"
+		aria-describedby={problem ? `${uid}-problem` : undefined}
+		aria-invalid={problem ? true : undefined}
 		class="flex flex-wrap gap-1.5"
 		onValueChange={(chosen) => {
 			value = chosen as T;
@@ -48,4 +55,5 @@
 			</RadioGroup.Item>
 		{/each}
 	</RadioGroup.Root>
+	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide">It must be chosen.</p>{/if}
 </div>

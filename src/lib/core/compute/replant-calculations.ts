@@ -73,7 +73,11 @@ const questionOf = (
 	values: Values
 ): PotQuestion => ({
 	...input,
-	others: { ballHeldL: othersBallHeldL, crownM2: othersCrownM2 },
+	others: {
+		ballsL: othersBallHeldL / values['water.ballHeld'],
+		ballHeldL: othersBallHeldL,
+		crownM2: othersCrownM2
+	},
 	ball: ballOfSizes(input.ballDiameterMm, input.ballDepthMm, values['pot.ballShape']),
 	standing: { tiltDeg: input.tiltDeg, tiltTowardDeg: input.tiltTowardDeg },
 	days: steadyDays({ et0Mm: input.et0Mm, inLeaf: input.inLeaf })

@@ -6,7 +6,7 @@ import type { Values } from '../values/values';
 import { dryDown, type DryDay } from '../water/dry-down';
 import { storesOf, withOthers, type OthersInPot } from '../water/stores';
 import { fitInPot, type Ball, type Fit, type Standing } from './fit';
-import { layerAmounts, unrootedShare } from './replant-plan';
+import { besideOthers, layerAmounts, unrootedShare } from './replant-plan';
 import { floorOf, isRound, type Pot, type PotShape } from './volume';
 import { wetMassKg } from './wet-mass';
 import { crownOf, tippingWindMs } from './wind';
@@ -79,7 +79,7 @@ export function judgePot(pot: Pot, massKg: number | null, question: PotQuestion,
 		flareOverRimMm: question.flareOverRimMm,
 		floorMm: coarseLayerMm
 	});
-	const amounts = layerAmounts({ ...question, pot }, values);
+	const amounts = besideOthers(layerAmounts({ ...question, pot }, values), question.others.ballsL, values);
 	const fillMm = Math.max(10, pot.heightMm - headspaceMm);
 	const body = bodyOf(question.mix, values);
 	const coarsePoreMm = componentOf(coarseId).fineMm * values['mix.poreOfGrain'];

@@ -163,6 +163,20 @@ export function layerAmounts(
 	};
 }
 
+/** Layers of a pot in which balls of others stand too: they take the place of mix, of the main layer first. */
+export function besideOthers(amounts: LayerAmounts, ballsL: number, values: Values): LayerAmounts {
+	const inMainL = Math.min(amounts.mainL, ballsL);
+	const inTopL = Math.min(amounts.topL, ballsL - inMainL);
+	const mainL = amounts.mainL - inMainL;
+	return {
+		...amounts,
+		ballL: amounts.ballL + inMainL + inTopL,
+		mainL,
+		topL: amounts.topL - inTopL,
+		readyMainL: (mainL + amounts.moundL) * (1 + values['pot.settling'])
+	};
+}
+
 /** Unrooted mix as a share of the fill: high means wet corners and a sour pot. */
 export const unrootedShare = (amounts: LayerAmounts): number => {
 	const fill = amounts.ballL + amounts.mainL + amounts.topL;

@@ -48,10 +48,12 @@ export function othersInPot(
 	mates: readonly Pick<PotMateRecords, 'tree' | 'plantings'>[],
 	values: Values
 ): OthersInPot {
-	return mates.reduce(({ ballHeldL, crownM2 }, { tree, plantings }) => {
+	return mates.reduce(({ ballsL, ballHeldL, crownM2 }, { tree, plantings }) => {
 		const planting = plantings.at(-1);
+		const ballL = planting ? layerAmounts(planting, values).ballL : 0;
 		return {
-			ballHeldL: ballHeldL + (planting ? layerAmounts(planting, values).ballL * values['water.ballHeld'] : 0),
+			ballsL: ballsL + ballL,
+			ballHeldL: ballHeldL + ballL * values['water.ballHeld'],
 			crownM2: crownM2 + crownCoverM2(planting?.crownWidthMm ?? usualCrownWidthMm(tree, values))
 		};
 	}, nobodyElse);

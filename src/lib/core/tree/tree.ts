@@ -99,6 +99,13 @@ export const treeInput = z.strictObject({
 });
 export type TreeInput = z.infer<typeof treeInput>;
 
+/** A tree as a person takes it in: how it stands and does, and whether it may be worked on, is said by them and never presumed. */
+export const takeInInput = treeInput.extend({
+	permission: oneOf(permissions),
+	vigour: oneOf(vigours),
+	reserves: oneOf(reserves)
+});
+
 /** Of a lost tree: its cause, the conditions then, what would have shown it earlier. */
 const lossFields = {
 	lossCause: oneOf(lossCauses).nullable().default(null),

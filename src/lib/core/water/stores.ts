@@ -45,15 +45,19 @@ export function storesOf(
 	};
 }
 
-/** What else stands in a pot: water its balls hold when full, L, and ground its crowns shade, m². */
+/** What else stands in a pot: litres its balls take, water they hold when full, L, and ground its crowns shade, m². */
 export interface OthersInPot {
+	ballsL: number;
 	ballHeldL: number;
 	crownM2: number;
 }
-export const nobodyElse: OthersInPot = { ballHeldL: 0, crownM2: 0 };
+export const nobodyElse: OthersInPot = { ballsL: 0, ballHeldL: 0, crownM2: 0 };
 
 /** Stores of a pot with all that stand in it: their balls take the place of mix, their crowns draw too. */
-export function withOthers(stores: PotStores, { ballHeldL, crownM2 }: OthersInPot): PotStores {
+export function withOthers(
+	stores: PotStores,
+	{ ballHeldL, crownM2 }: Pick<OthersInPot, 'ballHeldL' | 'crownM2'>
+): PotStores {
 	const moved = Math.min(stores.unrootedMostL, ballHeldL);
 	return {
 		...stores,

@@ -7,11 +7,12 @@
 	import { ballMass } from '$core/lifting/ball-mass';
 	import { handling, liftLimit, reachWithBallCm } from '$core/lifting/niosh';
 	import { mixCautions } from '$core/mixes/mixes';
-	import { layerAmounts } from '$core/pots/replant-plan';
+	import { besideOthers, layerAmounts } from '$core/pots/replant-plan';
 	import { firmingNames, heightSchoolNames, holdingNames, pocketSchoolNames } from '$core/pots/seat';
 	import { isRound, potShapeNames } from '$core/pots/volume';
 	import type { StockItem, StockPot } from '$core/stock/stock';
 	import type { Values } from '$core/values/values';
+	import { othersInPot } from '$core/standing/shared-pot';
 	import Caution from '$ui/Caution.svelte';
 	import { useFormat } from '$ui/format';
 	import KitTable from './KitTable.svelte';
@@ -58,7 +59,11 @@
 				planting: plan
 					? {
 							...plan.planting,
-							amounts: layerAmounts({ ...plan.planting, moundMm: plan.planting.seat?.moundMm ?? 0 }, values),
+							amounts: besideOthers(
+								layerAmounts({ ...plan.planting, moundMm: plan.planting.seat?.moundMm ?? 0 }, values),
+								othersInPot(records.mates, values).ballsL,
+								values
+							),
 							stockPot
 						}
 					: null,

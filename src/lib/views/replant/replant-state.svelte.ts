@@ -11,6 +11,7 @@ import { waterAndAir } from '$core/mixes/retention';
 import { ballOfMap, ballOfSizes, fitInPot } from '$core/pots/fit';
 import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/pots/rank';
 import {
+	besideOthers,
 	layerAmounts,
 	sizeAdvice,
 	type Guessable,
@@ -370,16 +371,20 @@ export class ReplantState {
 		})
 	);
 	readonly amounts = $derived.by(() =>
-		layerAmounts(
-			{
-				pot: this.pot,
-				ballDiameterMm: this.ballDiameterMm,
-				ballDepthMm: this.ballDepthMm,
-				coarseLayerMm: this.coarseLayerMm,
-				topLayerMm: this.topLayerMm,
-				headspaceMm: this.headspaceMm,
-				moundMm: this.seat.moundMm
-			},
+		besideOthers(
+			layerAmounts(
+				{
+					pot: this.pot,
+					ballDiameterMm: this.ballDiameterMm,
+					ballDepthMm: this.ballDepthMm,
+					coarseLayerMm: this.coarseLayerMm,
+					topLayerMm: this.topLayerMm,
+					headspaceMm: this.headspaceMm,
+					moundMm: this.seat.moundMm
+				},
+				this.of.values
+			),
+			othersInPot(this.of.records.mates, this.of.values).ballsL,
 			this.of.values
 		)
 	);

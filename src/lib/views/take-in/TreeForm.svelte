@@ -44,16 +44,17 @@
 	const vigourNames = { strong: 'strong', fair: 'fair', weak: 'weak' };
 	const typed = (name: string, otherwise: string): string => refused?.typed[name] ?? otherwise;
 
-	let situation = $state(situations[0] as Tree['situation']);
-	let vigour = $state<Tree['vigour']>('fair');
-	let permission = $state<Tree['permission']>('not-yet');
-	let reserve = $state<Tree['reserves']>('few-years-potted');
+	// Of a new tree nothing of this is presumed.
+	let situation = $state<Tree['situation'] | ''>('');
+	let vigour = $state<Tree['vigour'] | ''>('');
+	let permission = $state<Tree['permission'] | ''>('');
+	let reserve = $state<Tree['reserves'] | ''>('');
 	let kindId = $state('');
 	$effect.pre(() => {
-		situation = typed('situation', tree?.situation ?? 'potted') as Tree['situation'];
-		vigour = typed('vigour', tree?.vigour ?? 'fair') as Tree['vigour'];
-		permission = typed('permission', tree?.permission ?? 'own') as Tree['permission'];
-		reserve = typed('reserves', tree?.reserves ?? 'few-years-potted') as Tree['reserves'];
+		situation = typed('situation', tree?.situation ?? '') as Tree['situation'];
+		vigour = typed('vigour', tree?.vigour ?? '') as Tree['vigour'];
+		permission = typed('permission', tree?.permission ?? '') as Tree['permission'];
+		reserve = typed('reserves', tree?.reserves ?? '') as Tree['reserves'];
 		kindId = typed('kindId', tree?.kindId ?? '');
 	});
 	const kind = $derived(kinds.find((candidate) => candidate.id === kindId));
@@ -136,6 +137,7 @@
 		name="situation"
 		bind:value={situation}
 		options={options(situations, situationNames)}
+		{refused}
 	/>
 	<div class="grid gap-4 sm:grid-cols-3">
 		<MeasureField
@@ -168,6 +170,7 @@
 		name="permission"
 		bind:value={permission}
 		options={options(permissions, permissionNames)}
+		{refused}
 	/>
 	{#if permission === 'not-yet'}
 		<Caution title="Before any digging"
@@ -176,12 +179,19 @@
 		>
 	{/if}
 	<div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
-		<Choice label="Vigour today" name="vigour" bind:value={vigour} options={options(vigours, vigourNames)} />
+		<Choice
+			label="Vigour today"
+			name="vigour"
+			bind:value={vigour}
+			options={options(vigours, vigourNames)}
+			{refused}
+		/>
 		<Choice
 			label="Reserves"
 			name="reserves"
 			bind:value={reserve}
 			options={options(reserves, reservesNames)}
+			{refused}
 		/>
 	</div>
 	<details

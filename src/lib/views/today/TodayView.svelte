@@ -208,13 +208,13 @@
 									<DoneButton
 										{task}
 										treeId={item.treeId}
-										of="{item.sentence}, {item.tag}"
+										of="{format().inWords(task.title)}, {item.tag}"
 										action="?/close"
 										ask={(asked) => (doing = asked)}
 									/>
 									<Button
 										tone="quiet"
-										aria-label="Skip: {item.sentence}, {item.tag}"
+										aria-label="Skip: {format().inWords(task.title)}, {item.tag}"
 										onclick={() => (skipping = { ...task, treeId: item.treeId })}>Skip</Button
 									>
 								{:else if item.pourL !== null}

@@ -81,7 +81,9 @@
 							{/each}
 						</ul>
 						{#if trees.length > 60}<p class="mt-1 text-sm text-slate">and {trees.length - 60} more</p>{/if}
-					{:else}<p class="mt-2 text-sm text-slate">No tree in care stands here.</p>{/if}
+					{:else}<p class="mt-2 text-sm text-slate">
+							No tree in care stands here. <a class="chalk" href={resolve('/trees/new')}>Take one in</a>
+						</p>{/if}
 				</div>
 				<div class="flex items-start gap-1">
 					<Button size="small" onclick={() => (editing = place)} aria-label="Change {place.name}"

@@ -1,4 +1,4 @@
-import { treeInput } from '$core/tree/tree';
+import { takeInInput } from '$core/tree/tree';
 import { acting } from '$lib/server/edge/http';
 import { readForm } from '$lib/server/edge/form';
 import { kinds, places, trees } from '$lib/server/records/records';
@@ -25,7 +25,7 @@ export const actions: Actions = {
 	default: async ({ request }) => {
 		const form = await request.formData();
 		const result = await acting(form, async () => {
-			const { tree } = await takeIn(await getStore(), readForm(treeInput, form));
+			const { tree } = await takeIn(await getStore(), readForm(takeInInput, form));
 			return { treeId: tree.id };
 		});
 		if ('treeId' in result) redirect(303, `/trees/${result.treeId}/examine`);
