@@ -18,7 +18,7 @@ import { isOwnersToSay } from '$core/roots/consent';
 import { ballOf } from '$core/standing/ball';
 import { bookFacts } from '$core/standing/booked';
 import { lastRootWork } from '$core/standing/losses';
-import { othersInPot, ofThePot, withMates } from '$core/standing/shared-pot';
+import { othersInPot, ofThePot, potWeights, withMates } from '$core/standing/shared-pot';
 import { ballOfSizes } from '$core/pots/fit';
 import { judgePot } from '$core/pots/rank';
 import { steadyDays } from '$core/water/dry-down';
@@ -195,6 +195,7 @@ describe('trees in one pot', () => {
 		plantings: [],
 		waterings: [],
 		measurements: [],
+		weights: [],
 		...change
 	});
 	const own = planting('2025-03-01', {}, 'own');
@@ -270,6 +271,13 @@ describe('trees in one pot', () => {
 		expect(aboutKg(records, '2025-05-01', null, values)?.kg).toBe(31);
 		expect(aboutKg({ ...records, mates: [] }, '2025-05-01', null, values)?.kg).not.toBe(31);
 		expect(aboutKg(records, '2025-03-31', null, values)?.kg).not.toBe(31);
+		const looked = bare({
+			plantings: [own],
+			mates: [mate({ weights: [{ id: 'k', on: '2025-04-20', kg: 33 }] })]
+		});
+		expect(aboutKg(looked, '2025-05-01', null, values)?.kg).toBe(33);
+		expect(aboutKg(looked, '2025-05-01', 'k', values)?.kg).not.toBe(33);
+		expect(potWeights(looked)).toEqual([{ id: 'k', on: '2025-04-20', kg: 33 }]);
 	});
 });
 

@@ -8,6 +8,7 @@ import { shippedKinds } from '$core/kinds/shipped';
 import { measurementSchema } from '$core/measuring/measurement';
 import { pottingMixOf } from '$core/mixes/mixes';
 import type { Planting } from '$core/pots/replant-plan';
+import { observationSchema } from '$core/recovery/observation';
 import { taskSchema } from '$core/aftercare/task';
 import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/water/ground-water';
@@ -41,6 +42,32 @@ const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = s
 	if (!found) throw new Error('it stands in a pot');
 	return found;
 };
+
+describe('a weight kept in a look', () => {
+	const look = (observedOn: string, weightKg: number) =>
+		observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, weightKg });
+	const watered = { waterings: [watering('2026-06-10', { afterKg: 9 })] };
+	it('tells how dry the pot is and how much was drunk, against the weight after the water before it', () => {
+		const without = water(watered);
+		const light = water({ ...watered, observations: [look('2026-06-17', 8)] });
+		const heavy = water({ ...watered, observations: [look('2026-06-17', 8.9)] });
+		expect(without.pairs).toEqual([]);
+		expect(light.pairs).toMatchObject([{ from: '2026-06-10', to: '2026-06-17', lossKg: 1, lostKg: 0 }]);
+		expect(light.next.dryness).toBeGreaterThan(heavy.next.dryness);
+		expect([light.from, light.knownOn]).toEqual(['weighing', '2026-06-17']);
+		const seenOn = light.state.find((day) => day.seen.length > 0);
+		const most = light.stores.rootedMostL + light.stores.unrootedMostL;
+		expect(seenOn?.on).toBe('2026-06-17');
+		expect(seenOn?.seen[0]?.dryness).toBeCloseTo(1 / most, 9);
+	});
+	it('says nothing on the day of the water, nor where it was not weighed after it', () => {
+		expect(water({ ...watered, observations: [look('2026-06-10', 8)] }).pairs).toEqual([]);
+		expect(water({ ...watered, observations: [look('2026-06-10', 8)] }).from).toBe('watering');
+		const unweighed = { waterings: [watering('2026-06-10')], observations: [look('2026-06-17', 8)] };
+		expect(water(unweighed).from).toBe('watering');
+		expect(water({ ...watered, observations: [look('2026-04-09', 8)] }).pairs).toEqual([]);
+	});
+});
 
 describe('the stores of a pot', () => {
 	const tree = { heightM: 0.9, trunkDiameterMm: 80 };

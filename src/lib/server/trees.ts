@@ -11,6 +11,7 @@ import {
 	type Tree,
 	type TreeInput
 } from '../core/tree/tree';
+import { lookWeights } from '../core/standing/shared-pot';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -158,12 +159,19 @@ export async function matesInPot(db: Reader, tree: Tree): Promise<PotMateRecords
 const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]> =>
 	Promise.all(
 		(await matesInPot(db, tree)).map(async (mate) => {
-			const [planted, watered, measured] = await Promise.all([
+			const [planted, watered, measured, looks] = await Promise.all([
 				plantings.list(db, mate.id),
 				waterings.list(db, mate.id),
-				measurements.list(db, mate.id)
+				measurements.list(db, mate.id),
+				observations.list(db, mate.id)
 			]);
-			return { tree: mate, plantings: planted, waterings: watered, measurements: measured };
+			return {
+				tree: mate,
+				plantings: planted,
+				waterings: watered,
+				measurements: measured,
+				weights: lookWeights(looks)
+			};
 		})
 	);
 

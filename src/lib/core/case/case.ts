@@ -75,6 +75,15 @@ export type TreeRecords = Omit<TreeCase, 'schema' | 'version' | 'pictures'> & {
 /** What of a mate in a shared pot speaks of the pot. */
 export interface PotMateRecords extends Pick<TreeCase, 'plantings' | 'waterings' | 'measurements'> {
 	tree: Pick<TreeCase['tree'], 'id' | 'tag' | 'name' | 'heightM' | 'trunkDiameterMm'>;
+	/** Weights kept in looks. */
+	weights: LookWeight[];
+}
+
+/** A weight of the pot that was kept in a look. */
+export interface LookWeight {
+	id: string;
+	on: string;
+	kg: number;
 }
 
 /** Signs whose plain "present" of version 1 meant the top of what are now three grades. */

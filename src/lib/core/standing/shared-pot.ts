@@ -1,5 +1,6 @@
-import type { PotMateRecords, TreeRecords } from '../case/case';
+import type { LookWeight, PotMateRecords, TreeRecords } from '../case/case';
 import { layerAmounts, type Planting } from '../pots/replant-plan';
+import type { Observation } from '../recovery/observation';
 import type { Values } from '../values/values';
 import type { PotStores } from '../water/balance';
 import { crownCoverM2, usualCrownWidthMm } from '../water/demand';
@@ -42,6 +43,23 @@ export function ofThePot<T extends Pick<TreeRecords, 'mates' | 'plantings' | 'wa
 		)
 	};
 }
+
+/** Weights of the pot that were kept in looks at the tree or at its mates, oldest first. */
+export const potWeights = ({
+	observations,
+	mates
+}: Pick<TreeRecords, 'observations' | 'mates'>): LookWeight[] =>
+	[...lookWeights(observations), ...mates.flatMap((mate) => mate.weights)].sort((a, b) =>
+		a.on.localeCompare(b.on)
+	);
+
+/** Weights in looks at one tree. */
+export const lookWeights = (
+	looks: readonly Pick<Observation, 'id' | 'observedOn' | 'weightKg'>[]
+): LookWeight[] =>
+	looks.flatMap(({ id, observedOn, weightKg }) =>
+		weightKg === null ? [] : [{ id, on: observedOn, kg: weightKg }]
+	);
 
 /** What else stands in the pot of a tree, as each was planted; of one whose planting nobody wrote down only its crown. */
 export function othersInPot(

@@ -1,6 +1,6 @@
 import type { TreeRecords } from '../case/case';
 import { wetMassKg } from '../pots/wet-mass';
-import { ofThePot } from './shared-pot';
+import { ofThePot, potWeights } from './shared-pot';
 import type { Values } from '../values/values';
 
 /** What a pot is known to weigh about: as it was last weighed since it was planted, else as it is reckoned from its sizes. */
@@ -17,9 +17,7 @@ export function aboutKg(
 		...records.waterings
 			.filter((one) => one.id !== exceptId)
 			.map((one) => ({ on: one.wateredOn, kg: one.afterKg ?? one.beforeKg })),
-		...records.observations
-			.filter((one) => one.id !== exceptId)
-			.map((one) => ({ on: one.observedOn, kg: one.weightKg })),
+		...potWeights(records).filter((one) => one.id !== exceptId),
 		...records.measurements.flatMap((one) =>
 			one.raw.tool === 'weighing' ? [{ on: one.measuredOn, kg: one.raw.nowKg }] : []
 		)

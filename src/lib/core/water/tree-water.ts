@@ -3,7 +3,7 @@ import { addDays } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { pottingMixOf, usualMix } from '../mixes/mixes';
 import { plantingSchema, type Planting } from '../pots/replant-plan';
-import { ofThePot, withMates } from '../standing/shared-pot';
+import { ofThePot, potWeights, withMates } from '../standing/shared-pot';
 import { standingOf } from '../standing/standing';
 import { rootLosses } from '../standing/losses';
 import type { Values } from '../values/values';
@@ -131,6 +131,8 @@ function seenSince(
 		raw.tool === 'weighing' ? [{ on: measuredOn, raw }] : []
 	);
 	const waterings = records.waterings.filter((one) => one.wateredOn >= sinceOn);
+	// A weight in a look, against what it weighed after the water before it.
+	const looked = potWeights(records).filter((one) => one.on >= sinceOn);
 	const poured: Poured[] = [
 		...waterings.map(({ wateredOn, litres, ranOutL }) => ({
 			on: wateredOn,
@@ -167,6 +169,13 @@ function seenSince(
 				),
 				sd: values['water.scaleError']
 			})),
+		...looked.flatMap(({ on, kg }): WaterSeen[] => {
+			const full = waterings.filter((one) => one.wateredOn <= on).at(-1);
+			// Without the weight after the last water, or on its very day, it tells no dryness.
+			if (!full || full.afterKg === null || full.wateredOn === on) return [];
+			const dryness = Math.min(1, Math.max(0, (full.afterKg - kg) / most));
+			return [{ on, how: 'weighing', dryness, sd: values['water.scaleError'] }];
+		}),
 		...seenByHand(
 			measured.flatMap(({ raw, measuredOn }) =>
 				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
@@ -175,7 +184,11 @@ function seenSince(
 		),
 		...seenByDevices(devices, stores, sinceOn, values)
 	];
-	return { weighings, waterings, poured, seen };
+	const weights = [
+		...weighings.map(({ on, raw }) => ({ on, kg: raw.nowKg, wateredOn: raw.wateredOn, fullKg: raw.fullKg })),
+		...looked
+	];
+	return { weights, waterings, poured, seen };
 }
 
 /**
@@ -205,17 +218,14 @@ export function treeWater(
 		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
 	const stores = rootedIn(base, warm, values);
 
-	const { weighings, waterings, poured, seen } = seenSince(
+	const { weights, waterings, poured, seen } = seenSince(
 		records,
 		planting.plantedOn,
 		devices,
 		stores,
 		values
 	);
-	const byHand = weighingPairs(
-		waterings,
-		weighings.map(({ on, raw }) => ({ on, kg: raw.nowKg, wateredOn: raw.wateredOn, fullKg: raw.fullKg }))
-	);
+	const byHand = weighingPairs(waterings, weights);
 	const pairs = [
 		...byHand,
 		// The same dry-down seen twice is not two witnesses.

@@ -58,11 +58,12 @@
 									</span>
 									{#each line.against as other, i (i)}
 										<span class="block text-sm font-semibold text-oxide">
-											But {text(other.shown)} by the
+											But {text(other.shown)}{other.by.startsWith('as ') ? '' : ' by the'}
 											<a class="chalk" href={resolve(`/trees/[id]/${other.page}`, { id: treeId })}
 												>{other.by}</a
 											>
-											of {format().day(other.on, today)}: which is right?
+											{other.by.startsWith('as ') ? 'on' : 'of'}
+											{format().day(other.on, today)}: which is right?
 										</span>
 									{/each}
 								{:else}
