@@ -1,5 +1,5 @@
 import { midSentence } from '../format/mid-sentence';
-import { headed, timed, type ReleaseFacts } from '../aftercare/release';
+import type { ReleaseFacts } from '../aftercare/release';
 import { bookKind } from '../book/book';
 import type { TreeRecords } from '../case/case';
 import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
