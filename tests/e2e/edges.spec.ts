@@ -79,7 +79,7 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 	await page.getByLabel('Taken in on').fill('1800-01-01');
 	await page.getByLabel('Notes').fill('x'.repeat(10_000));
 	await page.getByRole('button', { name: 'Take it in' }).click();
-	await expect(page.getByText('10 fields need another look.').first()).toBeVisible();
+	await expect(page.getByText('11 fields need another look.').first()).toBeVisible();
 	for (const text of [
 		'It must be 1 to 80 characters.',
 		'It must be a number from 1 to 3000 mm.',
@@ -88,7 +88,7 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 		'It must be at most 4000 characters.'
 	])
 		await expect(page.getByText(text)).toBeVisible();
-	await expect(page.getByText('It must be chosen.')).toHaveCount(5);
+	await expect(page.getByText('It must be chosen.')).toHaveCount(6);
 	await expect(page.getByLabel('Trunk above the flare')).toHaveValue('-5');
 	await expect(page.getByLabel('Tag', { exact: true })).toHaveValue('h-03');
 
@@ -105,6 +105,7 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 		await expect(choice).not.toHaveAttribute('aria-invalid', 'true');
 	}
 	await page.getByLabel('Kind, or only its group').selectOption({ label: 'Beech (Fagus)' });
+	await page.getByLabel('Place', { exact: true }).selectOption({ label: 'East bench' });
 	await page.getByLabel('Name', { exact: true }).fill('Twice tagged');
 	await page.getByLabel('Trunk above the flare').fill('50');
 	await page.getByLabel('How many').fill('1');

@@ -95,6 +95,7 @@ export async function takeIn(
 		name: string;
 		kind?: string;
 		trunk?: string;
+		place?: string;
 		situation?: 'potted' | 'in the ground' | 'just lifted';
 		permission?: 'my own tree' | 'given in writing' | 'not yet given';
 		vigour?: 'strong' | 'fair' | 'weak';
@@ -109,6 +110,8 @@ export async function takeIn(
 		.getByLabel('Kind, or only its group')
 		.selectOption({ label: tree.kind ?? 'Hornbeam (Carpinus)' });
 	await page.getByLabel('Trunk above the flare').fill(tree.trunk ?? '60');
+	const place = page.getByLabel('Place', { exact: true });
+	if ((await place.inputValue()) === '') await place.selectOption({ label: tree.place ?? 'Cold frame' });
 	for (const [group, answer] of [
 		['How it stands', tree.situation ?? 'potted'],
 		['Permission to lift or work on it', tree.permission ?? 'my own tree'],

@@ -55,10 +55,15 @@ test('a kind of one’s own is added and taken in with; a shipped one is changed
 });
 
 test('a lot is taken in, potted for all, and counted', async ({ page }) => {
-	const lot = { tag: 'LOT-12', name: 'Twelve privets', kind: 'Privet (Ligustrum)', trunk: '14' };
+	const lot = {
+		tag: 'LOT-12',
+		name: 'Twelve privets',
+		kind: 'Privet (Ligustrum)',
+		trunk: '14',
+		place: 'East bench'
+	};
 	await takeIn(page, lot, {
 		more: async () => {
-			await page.getByLabel('Place', { exact: true }).selectOption({ label: 'East bench' });
 			await page.getByLabel('How many').fill('12');
 		}
 	});

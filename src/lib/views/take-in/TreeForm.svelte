@@ -115,8 +115,11 @@
 		<SelectField
 			name="placeId"
 			label="Place"
-			value={tree?.placeId ?? places[0]?.id ?? ''}
-			options={places.map((place) => ({ value: place.id, label: place.name }))}
+			value={tree?.placeId ?? (places.length === 1 ? (places[0]?.id ?? '') : '')}
+			options={[
+				...(tree || places.length === 1 ? [] : [{ value: '', label: 'choose the place' }]),
+				...places.map((place) => ({ value: place.id, label: place.name }))
+			]}
 			{refused}
 		/>
 	</div>
