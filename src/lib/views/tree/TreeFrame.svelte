@@ -13,6 +13,7 @@
 	} from '$core/tree/tree';
 	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
+	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import { onMount, type Snippet } from 'svelte';
 	import type { OpenFlag } from '$core/standing/flags';
 	import type { WorkStop } from '$core/weather/work-stop';
@@ -74,22 +75,41 @@
 	const isBeginning = $derived(/\/(take-in|examine|examine\/before)$/.test(page.url.pathname));
 	const isCare = $derived(['roots', 'replant', 'aftercare'].includes(current));
 	/** A sheet made for printing carries its own head. */
+	/** On a phone the head is one line, so that the work begins high on the page; a touch unfolds it. */
+	let unfolded = $state(false);
+	const folded = $derived(unfolded ? '' : 'max-sm:hidden');
+	/** The tab one is on comes into sight, with those beside it. */
+	let tabs = $state<HTMLElement>();
+	$effect(() => {
+		const tab = tabs?.querySelector(`[data-stage="${current}"]`);
+		if (!(tab instanceof HTMLElement) || !tabs) return;
+		tabs.scrollLeft = tab.offsetLeft - (tabs.clientWidth - tab.offsetWidth) / 2;
+	});
 	const isSheet = $derived(/\/(sheet|card|report|letter)$/.test(page.url.pathname));
 </script>
 
 <svelte:head><title>{tree.tag} {tree.name} · Bruntle</title></svelte:head>
 
 {#if !isBench}<div class={['page pt-3 sm:pt-4', isSheet && 'no-print']}>
-		<div class="flex flex-wrap items-center gap-x-4 gap-y-1">
+		<div class="flex flex-wrap items-center gap-x-3 gap-y-1 sm:gap-x-4">
 			<TreeTag tag={tree.tag} />
-			<h1 class="text-xl sm:text-2xl">{tree.name}</h1>
-			<p class="text-slate">
+			<h1 class={['min-w-0 text-xl max-sm:flex-1 sm:text-2xl', !unfolded && 'max-sm:truncate']}>
+				{tree.name}
+			</h1>
+			<button
+				class="no-print -mr-2 grid size-11 shrink-0 place-items-center sm:hidden"
+				aria-expanded={unfolded}
+				aria-label="How it stands, what comes next, its line of care"
+				onclick={() => (unfolded = !unfolded)}
+				><ChevronDown class={['transition-transform', unfolded && 'rotate-180']} /></button
+			>
+			<p class={['text-slate max-sm:w-full', folded]}>
 				{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount >
 				1
 					? `, lot of ${tree.plantCount}`
 					: ''}
 			</p>
-			<p class="sm:ml-auto sm:max-w-md sm:text-right">
+			<p class={['max-sm:w-full sm:ml-auto sm:max-w-md sm:text-right', folded]}>
 				<a
 					class="chalk no-print"
 					href={resolve('/trees/[id]/stands', { id: tree.id })}
@@ -102,7 +122,11 @@
 				>. {standing.stands} <strong>{format().inWords(standing.next)}</strong>
 			</p>
 		</div>
-		<nav aria-label="Stages" class="no-print relative -mx-4 mt-2 overflow-x-auto px-4 sm:mx-0 sm:px-0">
+		<nav
+			bind:this={tabs}
+			aria-label="Stages"
+			class="tabs no-print relative -mx-4 overflow-x-auto px-4 sm:mx-0 sm:mt-2 sm:px-0"
+		>
 			<ol class="flex gap-1 sm:gap-3">
 				{#each stages as stage (stage)}
 					<li>
@@ -113,6 +137,7 @@
 								'flex min-h-11 items-end border-b-3 px-1.5 pb-1 font-display text-lg whitespace-nowrap sm:px-2',
 								current === stage ? 'border-oxide font-bold' : 'border-transparent text-slate hover:text-ink'
 							]}
+							data-stage={stage}
 							aria-current={current === stage ? 'page' : undefined}
 						>
 							{stageNames[stage]}{#if empty.includes(stage)}<span class="sr-only">, nothing recorded yet</span
@@ -126,7 +151,7 @@
 				{/each}
 			</ol>
 		</nav>
-		<LineOfCareView {care} />
+		<div class={folded}><LineOfCareView {care} /></div>
 	</div>{/if}
 <div class="border-t">
 	{#if beginsWork && workStops.length > 0 && tree.state === 'in-care'}
@@ -158,3 +183,13 @@
 
 	{@render children()}
 </div>
+
+<style>
+	/* More tabs lie beyond the edge: it fades where one can scroll on, and no bar stands under them. */
+	@media (max-width: 40rem) {
+		.tabs {
+			scrollbar-width: none;
+			mask-image: linear-gradient(to right, transparent, black 1.25rem calc(100% - 2.5rem), transparent);
+		}
+	}
+</style>
