@@ -115,7 +115,30 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 	await expect(begin).toBeDisabled();
 	await page.getByLabel('Why it is cut all the same').fill('It is tied down already.');
 	await begin.click();
-	for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Done', exact: true }).click();
+	// The cut close by, and every answer in sight, on a desk and on a phone.
+	const answers = ['Done', 'Differently', 'Not now'].map((name) =>
+		page.getByRole('button', { name, exact: true })
+	);
+	const closeUp = (words: RegExp) => page.getByRole('group', { name: words });
+	await expect(closeUp(/^The cut close by: the root at 6:00, cut at its base/)).toBeVisible();
+	for (const [width, height, foot] of [
+		[1280, 800, 0],
+		[390, 844, 52]
+	] as const) {
+		await page.setViewportSize({ width, height });
+		for (const answer of answers)
+			await expect
+				.poll(async () => {
+					const box = await answer.boundingBox();
+					return box ? box.y + box.height + foot : Infinity;
+				})
+				.toBeLessThanOrEqual(height);
+	}
+	await expectAccessible(page);
+	await page.setViewportSize({ width: 1280, height: 800 });
+	await page.getByRole('button', { name: 'Done', exact: true }).click();
+	await expect(closeUp(/^The cut close by: the root at 3:00, cut 60 mm from its start/)).toBeVisible();
+	await page.getByRole('button', { name: 'Done', exact: true }).click();
 	await page.getByRole('button', { name: 'Keep the record' }).click();
 	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
 	await expect(page.getByText('Against what stood against it: It is tied down already.')).toBeVisible();

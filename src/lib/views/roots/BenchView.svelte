@@ -19,6 +19,7 @@
 	import type { RootsOfTree } from './roots-of-tree';
 	import { keepBeforeLeaving } from './leaving';
 	import { RootsState } from './roots-state.svelte';
+	import CutCloseUp from './CutCloseUp.svelte';
 	import CutStops from './CutStops.svelte';
 	import Gate from './Gate.svelte';
 	import Wounds from './Wounds.svelte';
@@ -164,10 +165,11 @@
 		next();
 	}
 	const back = resolve('/trees/[id]/roots', { id: untrack(() => tree.id) });
-	const key = 'min-h-20 rounded-md border-2 px-4 font-display text-2xl font-semibold';
+	const key =
+		'min-h-16 rounded-md border-2 px-1 font-display text-lg font-semibold sm:min-h-20 sm:px-4 sm:text-2xl';
 </script>
 
-<div class="page flex min-h-[calc(100dvh-4rem)] flex-col py-4 pb-20 sm:pb-4">
+<div class="page flex min-h-[calc(100dvh-4rem)] flex-col py-2 pb-20 sm:py-4">
 	<div class="flex items-baseline justify-between gap-4">
 		<h1 class="text-xl">{tree.tag} at the bench, stage {roman(stage === 99 ? 0 : stage)}</h1>
 		<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- resolved above -->
@@ -197,35 +199,48 @@
 			</div>
 		</section>
 	{:else if cut && segment && how}
-		<section aria-label="This cut" class="mt-5 flex flex-1 flex-col">
-			<div class="flex flex-wrap items-center gap-x-8 gap-y-2">
-				<span
-					class="grid size-24 shrink-0 place-items-center rounded-full bg-oxide font-display text-5xl font-bold text-paper"
-					aria-label="Chalk number">{numberOf(cut.segmentId, bench.at)}</span
-				>
-				<p class="font-display text-5xl leading-tight font-bold sm:text-7xl">
-					{format().clock(roots.clock(segment))}
-				</p>
-				<p class="text-3xl leading-snug">
-					{#if !segment.guessed.includes('depth')}{format().measure(segment.course[0]?.depthMm ?? 0, 'mm')} deep<br
-						/>{/if}{format().measure(segment.diameterStartMm, 'mm')} thick, {segment.rootClass}
-				</p>
+		<section aria-label="This cut" class="mt-3 flex flex-1 flex-col sm:mt-5">
+			<div class="grid items-start gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,1fr)_auto]">
+				<div>
+					<div class="flex flex-wrap items-center gap-x-4 gap-y-2 sm:gap-x-8">
+						<span
+							class="grid size-14 shrink-0 place-items-center rounded-full bg-oxide font-display text-3xl font-bold text-paper sm:size-24 sm:text-5xl"
+							aria-label="Chalk number">{numberOf(cut.segmentId, bench.at)}</span
+						>
+						<p class="font-display text-4xl leading-tight font-bold sm:text-7xl">
+							{format().clock(roots.clock(segment))}
+						</p>
+						<p class="text-lg leading-snug sm:text-3xl">
+							{#if !segment.guessed.includes('depth')}{format().measure(
+									segment.course[0]?.depthMm ?? 0,
+									'mm'
+								)} deep<span class="max-sm:hidden"><br /></span><span class="sm:hidden"
+									>,
+								</span>{/if}{format().measure(segment.diameterStartMm, 'mm')} thick, {segment.rootClass}
+						</p>
+					</div>
+					<p class="mt-2 text-xl leading-snug sm:mt-5 sm:text-3xl">
+						{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}. {how.face}
+					</p>
+					<p class="mt-1 text-lg text-slate first-letter:uppercase sm:mt-2 sm:text-xl">
+						{cut.reason || 'Chosen by hand'}; costs {format().percent(
+							ledger.cutCost.get(segment.id) ?? 0,
+							1
+						)}.
+					</p>
+					{#if how.hold}
+						<p class="mt-3 border-l-4 border-oxide pl-3 text-xl" role="alert">
+							<strong class="text-oxide">{holdHead(how.hold)}</strong>
+							{how.hold.why}
+						</p>
+					{/if}
+				</div>
+				<CutCloseUp {roots} {cut} />
 			</div>
-			<p class="mt-5 text-3xl leading-snug">
-				{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}. {how.face}
-			</p>
-			<p class="mt-2 text-xl text-slate first-letter:uppercase">
-				{cut.reason || 'Chosen by hand'}; costs {format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}.
-			</p>
-			{#if how.hold}
-				<p class="mt-3 border-l-4 border-oxide pl-3 text-xl" role="alert">
-					<strong class="text-oxide">{holdHead(how.hold)}</strong>
-					{how.hold.why}
-				</p>
-			{/if}
-			<div class="mt-auto pt-6">
+			<!-- The answers stay in sight, above the bar at the foot of a phone. -->
+			<div class="sticky bottom-13 z-10 -mx-4 mt-auto bg-paper px-4 pt-3 pb-2 sm:bottom-0 sm:mx-0 sm:px-0">
 				{#if way === 'ask'}
-					<div class="grid gap-3 sm:grid-cols-[2fr_1fr_1fr]">
+					<div class="grid grid-cols-[1.2fr_1.3fr_1fr] gap-2 sm:grid-cols-[2fr_1fr_1fr] sm:gap-3">
 						<button class={[key, 'border-ink bg-ink text-paper']} onclick={done}>Done</button>
 						<button class={[key, 'border-edge']} onclick={() => (way = 'differently')}>Differently</button>
 						<button class={[key, 'border-edge']} onclick={() => (way = 'not-now')}>Not now</button>
