@@ -10,6 +10,10 @@
 	const format = $derived(createFormat(data.formatSettings));
 	setFormat(() => format);
 
+	// Said once the page answers to touch: what waits for it, waits for this.
+	$effect(() => {
+		document.documentElement.dataset.answers = '';
+	});
 	// A page that lay open while the day turned is read anew when somebody comes back to it.
 	let readAt = Date.now();
 	$effect(() => {

@@ -99,7 +99,7 @@
 			<button
 				class="no-print -mr-2 grid size-11 shrink-0 place-items-center sm:hidden"
 				aria-expanded={unfolded}
-				aria-label="How it stands, what comes next, its line of care"
+				aria-label="More about this tree"
 				onclick={() => (unfolded = !unfolded)}
 				><ChevronDown class={['transition-transform', unfolded && 'rotate-180']} /></button
 			>
