@@ -206,9 +206,7 @@
 			<figure class="min-w-0 max-sm:hidden">
 				<svg viewBox="0 0 {SIZE} {SIZE * 0.86}" class="w-full rounded-md border bg-leaf" aria-hidden="true">
 					<path d="M0 {side.y(0)}H{SIZE}" class="stroke-slate" stroke-width="1.5" stroke-dasharray="5 4" />
-					<text x={SIZE - 6} y={side.y(0) + 15} font-size="13" text-anchor="end" class="fill-slate"
-						>level of the flare</text
-					>
+
 					<rect x="0" y="0" width="26" height={SIZE * 0.86} class="fill-bark" />
 					{#each seen.crossing as one (one.segmentId)}
 						<circle
@@ -248,7 +246,9 @@
 					/>
 				</svg>
 				<figcaption class="text-sm text-slate">
-					From the side, the trunk at the left{depthKnown ? '' : '; how deep it lies nobody measured'}
+					From the side, the trunk at the left, dashed the level of the flare{depthKnown
+						? ''
+						: '; how deep it lies nobody measured'}
 				</figcaption>
 			</figure>
 		{/if}
