@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { TreeRecords } from '$core/case/case';
 import { addDays } from '$core/climate/calendar';
 import { examinationSchema } from '$core/diagnosis/examination';
-import { liftSchema, type LiftLog } from '$core/lifting/lift';
+import { cutWays, liftSchema, type LiftLog } from '$core/lifting/lift';
 import { emptyRoute } from '$core/lifting/route';
 import { liftEnds } from '$core/lifting/ends';
 import { liftKept, livedThroughAir, shareInBall } from '$core/lifting/lift-cost';
@@ -178,6 +178,19 @@ describe('what comes along of a lift', () => {
 		expect(kept('pocket')).toBe(kept('root-pruned'));
 		expect(kept('hedge')).toBeGreaterThan(2 * kept('open'));
 		expect(kept(null)).toBe(kept('open'));
+	});
+	it('counts a root by its thickness, whatever it was cut with', () => {
+		const shares = cutWays.map(
+			(how) =>
+				liftKept(
+					log({ cutRoots: [{ azimuthDeg: 10, diameterMm: 60, how }] }),
+					{ trunkDiameterMm: 80, crownWidthMm: 1600 },
+					null,
+					values
+				).share
+		);
+		expect(cutWays).toContain('axe');
+		expect(new Set(shares).size).toBe(1);
 	});
 	it('six torn roots that carried two thirds of the trunk leave a third at most, however large the ball', () => {
 		const cutRoots = Array.from({ length: 6 }, (_, i) => ({

@@ -5,11 +5,12 @@ import { stepIds, type StepId } from './checklist';
 import { rootings } from './lift-cost';
 import { routeSchema } from './route';
 
-export const cutWays = ['saw', 'loppers', 'secateurs', 'torn'] as const;
+export const cutWays = ['saw', 'loppers', 'secateurs', 'axe', 'torn'] as const;
 export const cutWayNames: Record<(typeof cutWays)[number], string> = {
 	saw: 'sawn',
 	loppers: 'lopped',
 	secateurs: 'snipped',
+	axe: 'chopped with axe or spade, to be cut clean',
 	torn: 'torn, to be cut clean'
 };
 export const soaks = ['none', 'wetted', 'stood-in-water'] as const;
