@@ -9,6 +9,7 @@ import { closingInput, treeInput } from '$core/tree/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
 import { kinds, tasks, trees } from '$lib/server/records/records';
+import { openTask } from '$lib/server/task-work';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
@@ -366,7 +367,23 @@ describe('aftercare', () => {
 		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
 		const listed = async (on: string) => (await listedTrees(store, on, defaultValues))[0];
 		expect(await listed('2026-04-30')).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
-		// Beyond the days of Today too.
+		// Beyond the days of Today what waits for the tree is named last, though its day comes first.
+		const waiting = {
+			...taskInput.parse({
+				...input,
+				kind: 'shelter',
+				title: 'Shade off',
+				fromOn: '2026-04-20',
+				toOn: '2026-04-25'
+			}),
+			...openTask,
+			release: { condition: 'buds-move' as const, value: 0, byOn: '2026-04-25', after: '' },
+			everyDays: null,
+			source: 'shelter-half@2026-02-01',
+			id: 'waits',
+			version: 1
+		};
+		await store.write(async (tx) => tasks.put(tx, tree.id, waiting));
 		expect(await listed('2026-03-01')).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
 	});
 });

@@ -5,7 +5,7 @@ import { examinationSchema } from '$core/diagnosis/examination';
 import { signIds } from '$core/diagnosis/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/standing/carried';
 import { bookEntrySchema } from '$core/book/book';
-import { urgentOf } from '$core/standing/urgent';
+import { actedOn, urgentOf } from '$core/standing/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/water/watering';
 import { cut, treeRecords, plantingOn } from '../records';
@@ -143,6 +143,11 @@ describe('what a look says to act on now', () => {
 			values
 		);
 		expect(worked).toBeNull();
+		// Worked on the very day of the look too.
+		const atOnce = treeRecords({ examinations: [dire] }, [cut('r5', 0, rot.examinedOn)]);
+		expect(urgentOf(atOnce, addDays(rot.examinedOn, 5), values)).toBeNull();
+		expect(actedOn(atOnce, 'root-rot', rot.examinedOn, values)).toBe(rot.examinedOn);
+		expect(actedOn(atOnce, 'root-rot', addDays(rot.examinedOn, 1), values)).toBeNull();
 		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: addDays(rot.examinedOn, 2) });
 		expect(urgent({ waterings: [watered] })).not.toBeNull();
 	});

@@ -233,7 +233,8 @@ describe('trees in one pot', () => {
 		// Their balls take the place of mix, of the main layer first; the parts still add up to the fill.
 		const planting = records.plantings.at(-1);
 		if (!planting) throw new Error('a planting');
-		const single = layerAmounts(planting, values);
+		const single = layerAmounts({ ...planting, topLayerMm: 20 }, values);
+		expect(single.topL).toBeGreaterThan(0);
 		const beside = (ballsL: number) => besideOthers(single, ballsL, values);
 		expect(beside(others.ballsL).mainL).toBeCloseTo(single.mainL - others.ballsL, 9);
 		expect(others.ballsL * values['water.ballHeld']).toBeCloseTo(others.ballHeldL, 9);
@@ -265,6 +266,9 @@ describe('trees in one pot', () => {
 		const days = (with_: typeof others) =>
 			judgePot(own.pot, null, { ...question, others: with_ }, values).dryDownDays;
 		expect(days(others)).toBeLessThan(days(nobodyElse));
+		const mixL = (with_: typeof others) =>
+			judgePot(own.pot, null, { ...question, others: with_ }, values).mixL;
+		expect(mixL(nobodyElse) - mixL(others)).toBeCloseTo(others.ballsL, 9);
 	});
 	it('weigh what the pot weighed, whoever it was weighed for', () => {
 		const records = bare({ plantings: [own], mates: [mate({ measurements: [weighed] })] });

@@ -222,15 +222,12 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 /** Rules whose work belongs to the days of the root work: weeks later it was done or missed, and is no order any more. */
 const ofItsDays: ReadonlySet<string> = new Set(['first-water', 'shelter-on', 'cold', 'crown', 'backup']);
 
-/** Whether the time of a task is over for good: it is asked whether it was done, and leads and alarms nothing. */
+/** Whether the time of an open task is over for good: it is asked whether it was done, and leads and alarms nothing. */
 export const hasLapsed = (
-	{ toOn, source, state }: Pick<Task, 'toOn' | 'source' | 'state'>,
+	{ toOn, source }: Pick<Task, 'toOn' | 'source'>,
 	today: string,
 	values: Values
-): boolean =>
-	state === 'open' &&
-	ofItsDays.has(ruleOf(source)) &&
-	daysBetween(toOn, today) > values['aftercare.lapsesDays'];
+): boolean => ofItsDays.has(ruleOf(source)) && daysBetween(toOn, today) > values['aftercare.lapsesDays'];
 
 /** What a task is headed with: past its last day unseen it asks, and orders nothing. */
 export const headed = (task: { title: string; released: Released | null }): string =>
