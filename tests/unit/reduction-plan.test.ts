@@ -76,7 +76,8 @@ function randomRoots(seed: number, count: number): Segment[] {
 				...made,
 				parentId: parent.id,
 				attachMm: Math.round(random.between(5, 60)),
-				diameterStartMm: Math.min(made.diameterStartMm, parent.diameterStartMm * 0.6),
+				// A twig of a twig of a twig still tapers.
+				diameterStartMm: Math.max(0.5, Math.min(made.diameterStartMm, parent.diameterStartMm * 0.6)),
 				diameterEndMm: 0.5
 			});
 		else segments.push(made);
