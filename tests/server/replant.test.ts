@@ -15,8 +15,8 @@ import { openStore } from '$lib/server/db/database';
 import { undo } from '$lib/server/records/work';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
-import { loadRecords } from '$lib/server/trees';
-import { freshStore, refusal, storeWithTree } from './helpers';
+import { loadRecords, takeIn } from '$lib/server/trees';
+import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
 const pot = {
 	shape: 'round',
@@ -101,6 +101,35 @@ describe('a planting', () => {
 		expect(left(back, 'pumice-medium')).toBe(left(before, 'pumice-medium'));
 		const undone = await loadRecords(store.db, tree.id);
 		expect([undone.plantings, undone.tasks, undone.replantPlan?.stockPotId]).toEqual([[], [], potId]);
+	});
+	it('beside another in its pot takes less mix: the ball of the other is there already', async () => {
+		const used = async (sharedPot: string): Promise<number> => {
+			const { store, tree } = await storeWithTree({ situation: 'potted', sharedPot });
+			const { tree: mate } = await takeIn(store, asTakenIn(tree, { tag: 'T-2' }));
+			const choices = { waterSchool: 'at-once' as const, fromStock: null };
+			await recordPlanting(
+				store,
+				mate.id,
+				planting({ ballDiameterMm: 150, ballDepthMm: 100 }),
+				choices,
+				values
+			);
+			await keepItem(
+				store,
+				stockItemInput.parse({ item: 'pumice-medium', packSize: 50, packs: 2, opened: 0 })
+			);
+			const litres = async (): Promise<number> => {
+				const [item] = (await loadStock(store.db)).items;
+				return item ? item.packs * item.packSize + item.opened : NaN;
+			};
+			const before = await litres();
+			const fromStock = { potId: null, materials: true };
+			await recordPlanting(store, tree.id, planting(), { ...choices, fromStock }, values);
+			return before - (await litres());
+		};
+		const [beside, alone] = [await used('Trough'), await used('')];
+		expect(beside).toBeGreaterThan(0);
+		expect(beside).toBeLessThan(alone * 0.95);
 	});
 	it('of long ago puts nothing on the list that is over', async () => {
 		const { store, tree } = await storeWithTree({ takenInOn: '2024-03-01' });

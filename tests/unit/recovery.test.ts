@@ -50,6 +50,16 @@ describe('the verdict', () => {
 		expect(flagged.reEstablished).toBe(false);
 		expect(flagged.criteria.find((one) => one.name === 'last-look')).toMatchObject({ answer: 'not-met' });
 	});
+	it('work of which nobody said whether it was done is not known to be done', () => {
+		const of = (change: Partial<VerdictInput>) => verdict(input(good, change), defaultValues);
+		const one = of({ unanswered: 1 });
+		expect(one.reEstablished).toBe(false);
+		expect(one.criteria.find((each) => each.name === 'no-alarm')).toMatchObject({ answer: 'unknown' });
+		expect(one.owed).toEqual([expect.stringMatching(/done, or skip it/)]);
+		expect(
+			of({ unanswered: 1, openAlarms: 1 }).criteria.find((each) => each.name === 'no-alarm')
+		).toMatchObject({ answer: 'not-met' });
+	});
 	it('is re-established only when every criterion is met', () => {
 		expect(verdict(input(good), defaultValues).reEstablished).toBe(true);
 		for (const spoil of [

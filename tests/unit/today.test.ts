@@ -2,7 +2,7 @@ import { addDays } from '$core/climate/calendar';
 import { describe, expect, it } from 'vitest';
 import type { Task } from '$core/aftercare/task';
 import { shippedKinds } from '$core/kinds/shipped';
-import { coldOf, isAlarm, todayItems, walkingRound, type TodayTree } from '$core/today/today';
+import { coldOf, isAlarm, isUnanswered, todayItems, walkingRound, type TodayTree } from '$core/today/today';
 import type { StandingKept } from '$core/standing/kept';
 import { defaultValues } from '$core/values/values';
 
@@ -253,6 +253,13 @@ describe('today', () => {
 		expect(item(lapses + 1, 'water-by-weight@2025-12-01')?.level).toBe('now');
 		const alarm = (lateBy: number) => isAlarm(of(lateBy, 'cold@2025-12-01'), today, defaultValues);
 		expect([alarm(lapses), alarm(lapses + 1)]).toEqual([true, false]);
+		const unanswered = (lateBy: number, source = 'cold@2025-12-01') =>
+			isUnanswered(of(lateBy, source), today, defaultValues);
+		expect([unanswered(lapses), unanswered(lapses + 1)]).toEqual([false, true]);
+		expect(unanswered(lapses + 1, 'water-by-weight@2025-12-01')).toBe(false);
+		expect(isUnanswered({ ...of(lapses + 1, 'cold@2025-12-01'), state: 'done' }, today, defaultValues)).toBe(
+			false
+		);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });

@@ -207,6 +207,11 @@ describe('the water of a potted tree', () => {
 		});
 		const held = water({ waterings: [watering('2026-06-01')], tasks: [rest] }).next;
 		expect((held.on ?? '') >= '2026-07-02').toBe(true);
+		// Its days long over and never answered, it is no rest any more.
+		const old = { ...rest, source: 'first-water@2026-04-10', fromOn: '2026-04-14', toOn: '2026-04-20' };
+		const restOf = (on: string) => water({ tasks: [old] }, series, on).restUntil;
+		const lapsed = addDays(old.toOn, values['aftercare.lapsesDays']);
+		expect([restOf(lapsed), restOf(addDays(lapsed, 1))]).toEqual(['2026-04-14', null]);
 		const free = water({ waterings: [watering('2026-06-01')], tasks: [{ ...rest, state: 'done' }] }).next;
 		expect((free.on ?? '9999') < (held.on ?? '')).toBe(true);
 	});

@@ -29,7 +29,7 @@ import { gateOf } from '../core/standing/gate';
 import { rootLosses } from '../core/standing/losses';
 import { openFlags } from '../core/standing/flags';
 import { looksSeen, looksSince } from '../core/standing/looks';
-import { isAlarm } from '../core/today/today';
+import { isAlarm, isUnanswered } from '../core/today/today';
 import type { Tree, TreeInput } from '../core/tree/tree';
 import type { Values } from '../core/values/values';
 import { leafCalendar } from '../core/water/tree-demand';
@@ -134,6 +134,7 @@ function judged(
 			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
+			unanswered: records.tasks.filter((task) => isUnanswered(task, on, values)).length,
 			flags: openFlags(records.tasks),
 			stagesLeft
 		},

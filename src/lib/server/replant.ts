@@ -20,6 +20,7 @@ import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';
 import { groundPlans, lifts, places, plantings, replantPlans, tasks, trees } from './records/records';
 import { doWork, type Work } from './records/work';
+import { othersInPot } from '../core/standing/shared-pot';
 import { drawFromStock, type FromStock } from './stock';
 import { sayForecast } from './recovery';
 import { loadRecords, refuseCare, requireTree } from './trees';
@@ -101,7 +102,10 @@ export async function recordPlanting(
 			if (input.seat?.offOn && input.seat.offOn < input.plantedOn)
 				throw invalid([{ field: 'planting.seat.offOn', message: 'must not be before the day of planting' }]);
 			const planting = await work.add(plantings, input);
-			const missing = choices.fromStock ? await drawFromStock(work, input, choices.fromStock, values) : [];
+			const othersL = othersInPot(records.mates, values).ballsL;
+			const missing = choices.fromStock
+				? await drawFromStock(work, input, choices.fromStock, othersL, values)
+				: [];
 			// What was planned is done.
 			const [plan] = await replantPlans.list(work.tx, treeId);
 			if (plan) await work.remove(replantPlans, plan.id, plan.version);

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import { kitList } from '../core/kit/kit';
-import { layerAmounts, type PlantingInput } from '../core/pots/replant-plan';
+import { besideOthers, layerAmounts, type PlantingInput } from '../core/pots/replant-plan';
 import { itemName, type OwnMixInput, type StockItemInput, type StockPotInput } from '../core/stock/stock';
 
 import type { Values } from '../core/values/values';
@@ -111,6 +111,8 @@ export async function drawFromStock(
 	work: Work,
 	planting: PlantingInput,
 	from: FromStock,
+	/** Balls of others in the same pot, litres. */
+	othersL: number,
 	values: Values
 ): Promise<string[]> {
 	const missing: string[] = [];
@@ -132,7 +134,11 @@ export async function drawFromStock(
 			thickestMm: 0,
 			planting: {
 				...planting,
-				amounts: layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values),
+				amounts: besideOthers(
+					layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values),
+					othersL,
+					values
+				),
 				stockPot: null
 			},
 			lift: null,

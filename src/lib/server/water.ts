@@ -205,7 +205,7 @@ export const wateringPiece = (
 const { tree, treeWater: cache, device, reading, revision } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
-const RECKONING = 12;
+const RECKONING = 13;
 /** How often what stands under a scope was written; the database counts it by its own triggers. */
 const written = (scope: SQL): SQL =>
 	sql`coalesce((select ${revision.count} from ${revision} where ${revision.scope} = ${scope}), 0)`;

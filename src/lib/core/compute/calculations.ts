@@ -404,6 +404,7 @@ export const calculations: readonly Calculation[] = [
 				.nullable()
 				.default(null),
 			openAlarms: count(0, 5000),
+			unanswered: count(0, 5000).default(0),
 			stagesLeft: count(0, 6),
 			leaflessOn: z
 				.array(calendarDate())

@@ -124,6 +124,7 @@ const meanings: Readonly<Record<string, string>> = {
 	now: 'chance now, 0 to 1',
 	open: 'how many are open, count',
 	openAlarms: 'urgent tasks overdue, count',
+	unanswered: 'urgent tasks whose days are over, of which nobody said whether they were done, count',
 	outflow: 'share of the water that runs through, 0 to 1',
 	packSize: 'size of a pack, in the unit of the line',
 	packs: 'packs to buy, count',

@@ -24,6 +24,8 @@ export interface VerdictInput {
 	/** Root function by weighings; null where it was not weighed. */
 	rootFunction: { phi: number; low: number; high: number } | null;
 	openAlarms: number;
+	/** Pressing work whose days are over, and of which nobody said whether it was done. */
+	unanswered?: number;
 	stagesLeft: number;
 	/** Days of looks at which a tree of its kind bears no leaves anyway. */
 	leaflessOn?: readonly string[];
@@ -47,7 +49,8 @@ const owedLook: Partial<Record<Criterion['name'], string>> = {
 	'no-dieback': 'Scratch and tap for the limit of living wood, twice',
 	function: 'Weigh it before and after water, or measure shoots against a reference',
 	'roots-at-edge': 'Look under the pot or at the wall for roots',
-	firm: 'Push it gently: does it stand firm?'
+	firm: 'Push it gently: does it stand firm?',
+	'no-alarm': 'Say of work whose days are over that it was done, or skip it'
 };
 
 /** Whether something seen is too old to speak of today. */
@@ -77,12 +80,7 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 		growth(since, input, values),
 		spread(since, input, values),
 		firm(since, input, values),
-		criterion(
-			'no-alarm',
-			'No open alarm',
-			input.openAlarms === 0 ? 'met' : 'not-met',
-			input.openAlarms === 0 ? 'Nothing urgent is overdue.' : `${input.openAlarms} urgent and overdue.`
-		),
+		noAlarm(input),
 		criterion(
 			'no-stage-left',
 			'No planned root stage left',
@@ -97,6 +95,18 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 		reEstablished: criteria.every((c) => c.answer === 'met'),
 		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedLook[c.name] ?? []) : []))
 	};
+}
+
+function noAlarm({ openAlarms, unanswered = 0 }: VerdictInput): Criterion {
+	const told = (answer: Answer, because: string): Criterion =>
+		criterion('no-alarm', 'No open alarm', answer, because);
+	if (openAlarms > 0) return told('not-met', `${openAlarms} urgent and overdue.`);
+	if (unanswered > 0)
+		return told(
+			'unknown',
+			`Nobody said whether ${unanswered === 1 ? 'one piece' : `${unanswered} pieces`} of work of the days after it ${unanswered === 1 ? 'was' : 'were'} done.`
+		);
+	return told('met', 'Nothing urgent is overdue.');
 }
 
 /** What was seen last can veto: a tree that hangs, smells or stands bare is not re-established, whatever held before. */

@@ -92,13 +92,17 @@ const weights: Record<Task['kind'], number> = {
 	other: 2
 };
 
+type Pressing = Pick<Task, 'kind' | 'state' | 'toOn' | 'source'>;
+const isLate = (task: Pressing, today: string): boolean =>
+	task.state === 'open' && task.toOn < today && weights[task.kind] >= 6;
+
 /** True when a task is already late for work that cannot wait. */
-export const isAlarm = (
-	task: Pick<Task, 'kind' | 'state' | 'toOn' | 'source'>,
-	today: string,
-	values: Values
-): boolean =>
-	task.state === 'open' && task.toOn < today && weights[task.kind] >= 6 && !hasLapsed(task, today, values);
+export const isAlarm = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today) && !hasLapsed(task, today, values);
+
+/** True when such work is over for good, and nobody said whether it was done. */
+export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today) && hasLapsed(task, today, values);
 
 /**
  * What to do now, most urgent first: cold nights that would touch a tree, then work whose window is closing or past,

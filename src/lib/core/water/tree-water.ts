@@ -3,6 +3,7 @@ import { addDays } from '../climate/calendar';
 import type { Place } from '../climate/place';
 import { pottingMixOf, usualMix } from '../mixes/mixes';
 import { plantingSchema, type Planting } from '../pots/replant-plan';
+import { hasLapsed } from '../aftercare/release';
 import { ofThePot, potWeights, withMates } from '../standing/shared-pot';
 import { standingOf } from '../standing/standing';
 import { rootLosses } from '../standing/losses';
@@ -274,7 +275,8 @@ export function treeWater(
 	const lastSeen = known?.seen.at(-1);
 	const from: TreeWater['from'] = firstSpoken === undefined ? 'assumed' : (lastSeen?.how ?? 'watering');
 	const rest = records.tasks
-		.filter((task) => task.state === 'open' && task.kind === 'dry-rest')
+		// One whose days are long over holds nothing back: whether it was watered since is not known.
+		.filter((task) => task.state === 'open' && task.kind === 'dry-rest' && !hasLapsed(task, today, values))
 		.map((task) => task.fromOn)
 		.sort()[0];
 	const sheds = records.examinations

@@ -147,7 +147,8 @@
 					>{condition.label}{#if findingCount > 0 && verdict === 'now'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-bold text-oxide">act now</span
 						>{:else if findingCount > 0 && done}<span class="sr-only">,</span>
-						<span class="ml-1 text-sm font-semibold text-slate">acted on {format().day(done, today)}</span
+						<span class="ml-1 text-sm font-semibold text-slate"
+							>{condition.atRoots ? 'acted on' : 'seen to'} {format().day(done, today)}</span
 						>{:else if findingCount > 0 && verdict === 'check'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold text-ochre">check first</span
 						>{:else if findingCount > 0 && verdict === 'held'}<span class="sr-only">,</span>

@@ -192,7 +192,7 @@
 										><strong>{conditionOf(cause.conditionId).label}</strong>
 										<span class="block"
 											>{acted
-												? `acted on ${format().day(acted, today)}`
+												? `${conditionOf(cause.conditionId).atRoots ? 'acted on' : 'seen to'} ${format().day(acted, today)}`
 												: one
 													? verdicts[one.verdict]
 													: ''}{one?.verdict === 'window' && now?.waitUntil
