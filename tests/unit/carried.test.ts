@@ -148,6 +148,12 @@ describe('what a look says to act on now', () => {
 		expect(urgentOf(atOnce, addDays(rot.examinedOn, 5), values)).toBeNull();
 		expect(actedOn(atOnce, 'root-rot', rot.examinedOn, values)).toBe(rot.examinedOn);
 		expect(actedOn(atOnce, 'root-rot', addDays(rot.examinedOn, 1), values)).toBeNull();
+		// Of more than one work the first is what the look led to.
+		const twice = treeRecords({ examinations: [dire] }, [
+			cut('r5', 0, addDays(rot.examinedOn, 2)),
+			cut('r4', 1, addDays(rot.examinedOn, 400))
+		]);
+		expect(actedOn(twice, 'root-rot', rot.examinedOn, values)).toBe(addDays(rot.examinedOn, 2));
 		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: addDays(rot.examinedOn, 2) });
 		expect(urgent({ waterings: [watered] })).not.toBeNull();
 	});

@@ -7,7 +7,7 @@ import { diagnose } from '../diagnosis/diagnose';
 import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
 import { contextFor } from './carried';
-import { lastRootWork } from './losses';
+import { lastRootWork, rootLosses } from './losses';
 
 /** A cause that the last look says to act on now, and that nothing was done about since. */
 export interface Urgent {
@@ -33,7 +33,7 @@ const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
 	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
 
 /**
- * Day, on or after that of a look, on which a cause that it found was acted on: by work at the roots; of soil and pot also by a planting;
+ * First day, on or after that of a look, on which a cause that it found was acted on: by work at the roots; of soil and pot also by a planting;
  * of what is not at the roots also by a further look or a watering.
  * @returns null where nothing was done about it yet
  */
@@ -47,18 +47,24 @@ export function actedOn(
 	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
 	return (
 		[
-			lastRootWork(records, values)?.on,
-			records.book.findLast((one) => one.kind === 'rot-cut-out')?.on,
+			lastRootWork(records, values)?.on ?? '',
+			...rootLosses(records, values).done.map((loss) => loss.on),
+			...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on),
 			...(stage === 'roots'
 				? []
-				: [records.plantings.at(-1)?.plantedOn, ...records.groundPlans.map((plan) => plan.doneOn ?? '')]),
+				: [
+						...records.plantings.map((one) => one.plantedOn),
+						...records.groundPlans.map((plan) => plan.doneOn ?? '')
+					]),
 			...(stage === 'examine'
-				? [ofThePot(records).waterings.at(-1)?.wateredOn, records.observations.at(-1)?.observedOn]
+				? [
+						...ofThePot(records).waterings.map((one) => one.wateredOn),
+						...records.observations.map((one) => one.observedOn)
+					]
 				: [])
 		]
-			.filter((day) => day !== undefined && day >= examinedOn)
-			.sort()
-			.at(-1) ?? null
+			.filter((day) => day >= examinedOn)
+			.sort()[0] ?? null
 	);
 }
 

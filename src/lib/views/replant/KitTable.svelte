@@ -15,7 +15,7 @@
 		if (unit === 'pieces') return format().number(Math.ceil(value));
 		const said = format().measure(value, unit, unit === 'm²' ? 2 : undefined);
 		// What is needed in little is still needed.
-		return value > 0 && Number.parseFloat(said) === 0 ? format().measure(value, unit, 3) : said;
+		return value > 0 && !/[1-9]/.test(said) ? format().measure(value, unit, 3) : said;
 	};
 </script>
 

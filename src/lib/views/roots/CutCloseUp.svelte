@@ -110,7 +110,13 @@
 			? `The cut close by: the root at ${clockOf(cut.segmentId)}, cut ${
 					cut.atMm > 0 ? `${format().measure(cut.atMm, 'mm')} from its start` : 'at its base'
 				}${seen.crossing
-					.map((one) => `; the root at ${clockOf(one.segmentId)} lies ${one.under ? 'under' : 'over'} it`)
+					.map((one) => {
+						// Depths that nobody measured tell no order.
+						const measured =
+							depthKnown && !seen.segments.find(({ id }) => id === one.segmentId)?.guessed.includes('depth');
+						const lies = !measured ? 'crosses' : one.under ? 'lies under' : 'lies over';
+						return `; the root at ${clockOf(one.segmentId)} ${lies} it`;
+					})
 					.join('')}.`
 			: ''
 	);
