@@ -1,4 +1,4 @@
-import type { Format } from '$core/format/format';
+import type { Format } from '$core/text/format';
 
 declare global {
 	namespace App {

@@ -1,4 +1,4 @@
-import { shippedKinds } from '$core/kinds/shipped';
+import { shippedKinds } from '$core/vocabulary/shipped';
 
 const place = { kind: 'open', latitudeDeg: 52 };
 const kind = { group: 'conifer', coldestC: -20, liftingWindow: 'spring-or-autumn' };

@@ -1,14 +1,14 @@
 import { defaultValues } from '$core/values/values';
-import type { TreeRecords } from '$core/case/case';
-import { placeSchema } from '$core/climate/place';
-import { examinationSchema } from '$core/diagnosis/examination';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { plantingSchema } from '$core/pots/replant-plan';
-import { shippedKinds } from '$core/kinds/shipped';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { planSchema, type Cut } from '$core/roots/plan';
-import { rootMapSchema, segmentFromQuick } from '$core/roots/root-map';
-import { treeSchema } from '$core/tree/tree';
+import type { TreeRecords } from '$core/tree/case';
+import { placeSchema } from '$core/vocabulary/place';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
+import { plantingSchema } from '$core/replant/pots/replant-plan';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { planSchema, type Cut } from '$core/roots/plan/plan';
+import { rootMapSchema, segmentFromQuick } from '$core/roots/map/root-map';
+import { treeSchema } from '$core/take-in/tree';
 
 const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
 if (!kind) throw new Error('no hornbeam');

@@ -1,4 +1,10 @@
-import { bookDetails, bookInput, type BookDetails, type BookInput, type BookKind } from '$core/book/book';
+import {
+	bookDetails,
+	bookInput,
+	type BookDetails,
+	type BookInput,
+	type BookKind
+} from '$core/aftercare/book/book';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, note = ''): BookInput =>
 	bookInput.parse({ kind, on, details: { ...bookDetails.parse({}), ...details }, note });

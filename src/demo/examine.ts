@@ -1,9 +1,9 @@
-import type { ChangeInput } from '$core/changes/changes';
-import type { ExaminationInput } from '$core/diagnosis/examination';
-import { isSignId } from '$core/diagnosis/signs';
+import type { ChangeInput } from '$core/tree/changes';
+import type { ExaminationInput } from '$core/examine/diagnosis/examination';
+import { isSignId } from '$core/vocabulary/signs';
 import type { z } from 'zod';
-import type { measurementInput } from '$core/measuring/measurement';
-import type { triageInput } from '$core/triage/triage';
+import type { measurementInput } from '$core/examine/measuring/measurement';
+import type { triageInput } from '$core/examine/triage/triage';
 
 /** What was looked at, measured, decided and changed at Tarn Hollow, by tag. All of it is invented. */
 

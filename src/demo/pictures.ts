@@ -1,4 +1,4 @@
-import { createRandom } from '$core/simulate/random';
+import { createRandom } from '$core/maths/random';
 import type { Store } from '$lib/server/db/database';
 import { keepPicture } from '$lib/server/pictures';
 import { today } from '$lib/server/clock';

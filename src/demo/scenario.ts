@@ -1,12 +1,12 @@
-import type { Schools } from '$core/aftercare/task';
-import type { PlaceInput } from '$core/climate/place';
-import type { MixId } from '$core/mixes/mixes';
-import type { SizeRule } from '$core/pots/replant-plan';
-import type { Pot } from '$core/pots/volume';
-import type { Temper } from '$core/roots/plan';
-import type { RootMapInput } from '$core/roots/root-map';
-import type { Setting } from '$core/roots/setting';
-import type { closingInput, TreeInput } from '$core/tree/tree';
+import type { Schools } from '$core/vocabulary/task';
+import type { PlaceInput } from '$core/vocabulary/place';
+import type { MixId } from '$core/replant/mixes/mixes';
+import type { SizeRule } from '$core/replant/pots/replant-plan';
+import type { Pot } from '$core/replant/pots/volume';
+import type { Temper } from '$core/roots/plan/plan';
+import type { RootMapInput } from '$core/roots/map/root-map';
+import type { Setting } from '$core/roots/plan/plan';
+import type { closingInput, TreeInput } from '$core/take-in/tree';
 import type { z } from 'zod';
 
 /** The invented rescue yard "Tarn Hollow". People, places and measurements are made up. */

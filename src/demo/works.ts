@@ -1,9 +1,9 @@
-import type { GroundPlanInput } from '$core/ground/ground-plan';
-import type { LiftInput } from '$core/lifting/lift';
+import type { GroundPlanInput } from '$core/replant/ground/ground-plan';
+import type { LiftInput } from '$core/replant/lifting/lift';
 import type { z } from 'zod';
-import type { replantPlanInput } from '$core/pots/replant-plan';
-import type { ownMixInput, stockItemInput, stockPotInput } from '$core/stock/stock';
-import type { Pot } from '$core/pots/volume';
+import type { replantPlanInput } from '$core/replant/pots/replant-plan';
+import type { ownMixInput, stockItemInput, stockPotInput } from '$core/replant/kit/stock';
+import type { Pot } from '$core/replant/pots/volume';
 
 /** What the invented yard has at hand, and the lifts, plantings and ground works that are planned or done. */
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import { createFormat } from '$core/format/format';
+	import { createFormat } from '$core/text/format';
 	import { setFormat } from '$ui/format';
 	import Shell from '$views/shell/Shell.svelte';
 	import '../app.css';

@@ -1,7 +1,7 @@
 import { nightTemperature } from '$core/climate/normals';
 import { coldOf, todayItems, walkingRound } from '$core/today/today';
-import { addDays } from '$core/climate/calendar';
-import type { SeriesDay } from '$core/weather/series';
+import { addDays } from '$core/maths/calendar';
+import type { SeriesDay } from '$core/climate/series';
 import { today } from '$lib/server/clock';
 import { recordWatering, refreshWater } from '$lib/server/water';
 import { placeSeries } from '$lib/server/weather';

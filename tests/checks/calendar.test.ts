@@ -1,8 +1,8 @@
 import { addDays as dateFnsAddDays, differenceInCalendarDays, getDayOfYear } from 'date-fns';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, dateOfDay, dayOfYear, daysBetween, yearOf } from '$core/climate/calendar';
-import { isCalendarDate } from '$core/fields/fields';
+import { addDays, dateOfDay, dayOfYear, daysBetween, yearOf } from '$core/maths/calendar';
+import { isCalendarDate } from '$core/maths/calendar';
 
 const dates = fc
 	.integer({ min: 0, max: 55_000 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { circularSummary, rayleigh, sectorShares, turnDeg, widestGap } from '$core/circular/circular';
+import { circularSummary, rayleigh, sectorShares, turnDeg, widestGap } from '$core/maths/circular';
 
 /** Zar, Biostatistical Analysis, Example 26.4 (values from memory, recomputed). */
 const ZAR = [45, 55, 81, 96, 110, 117, 132, 154];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { diagnose, type Diagnosis } from '$core/diagnosis/diagnose';
-import type { SignId } from '$core/diagnosis/signs';
+import { diagnose, type Diagnosis } from '$core/examine/diagnosis/diagnose';
+import type { SignId } from '$core/vocabulary/signs';
 import { defaultValues } from '$core/values/values';
 import { writtenCases, type WrittenCase } from './diagnosis-cases';
 

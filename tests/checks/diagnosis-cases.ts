@@ -1,8 +1,8 @@
-import type { RecentEvent, SeasonPhase } from '../../src/lib/core/diagnosis/context';
-import type { ConditionId } from '../../src/lib/core/diagnosis/conditions';
-import type { SignId } from '../../src/lib/core/diagnosis/signs';
-import type { Group } from '../../src/lib/core/kinds/kind';
-import type { Situation } from '../../src/lib/core/tree/tree';
+import type { RecentEvent, SeasonPhase } from '../../src/lib/core/vocabulary/season-and-events';
+import type { ConditionId } from '../../src/lib/core/vocabulary/conditions';
+import type { SignId } from '../../src/lib/core/vocabulary/signs';
+import type { Group } from '../../src/lib/core/vocabulary/kind';
+import type { Situation } from '../../src/lib/core/vocabulary/words';
 
 /**
  * Cases of our own invention, judged by hand before any number of the model was set: what was found, and which causes

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { advise } from '$core/diagnosis/advice';
-import type { StandingToday } from '$core/diagnosis/act-now';
-import { conditionIds, conditionOf, contradiction, type ConditionId } from '$core/diagnosis/conditions';
-import { recentEvents, seasonPhases, type DiagnosisContext } from '$core/diagnosis/context';
-import { diagnose } from '$core/diagnosis/diagnose';
-import { nextChecks } from '$core/diagnosis/next-check';
+import { advise } from '$core/examine/diagnosis/advice';
+import type { StandingToday } from '$core/examine/diagnosis/act-now';
+import { conditionIds, conditionOf, contradiction, type ConditionId } from '$core/vocabulary/conditions';
+import { recentEvents, seasonPhases } from '$core/vocabulary/season-and-events';
+import { type DiagnosisContext } from '$core/examine/diagnosis/context';
+import { diagnose } from '$core/examine/diagnosis/diagnose';
+import { nextChecks } from '$core/examine/diagnosis/next-check';
 import {
 	firstLook,
 	signApplies,
@@ -14,9 +15,9 @@ import {
 	signShows,
 	topGrade,
 	type SignId
-} from '$core/diagnosis/signs';
-import { groups } from '$core/kinds/kind';
-import { situations } from '$core/tree/tree';
+} from '$core/vocabulary/signs';
+import { groups } from '$core/vocabulary/kind';
+import { situations } from '$core/vocabulary/words';
 import { defaultValues as values } from '$core/values/values';
 import { edgeCases, nextCheckCases } from './diagnosis-edges';
 

@@ -1,6 +1,6 @@
-import type { ConditionId } from '../../src/lib/core/diagnosis/conditions';
-import type { DiagnosisContext } from '../../src/lib/core/diagnosis/context';
-import type { SignId } from '../../src/lib/core/diagnosis/signs';
+import type { ConditionId } from '../../src/lib/core/vocabulary/conditions';
+import type { DiagnosisContext } from '../../src/lib/core/examine/diagnosis/context';
+import type { SignId } from '../../src/lib/core/vocabulary/signs';
 
 /**
  * Situations with the checks that a good practitioner would make next, any of which must stand among the first three. Our own

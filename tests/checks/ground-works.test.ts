@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { groundAmounts, groundPlanInput } from '$core/ground/ground-plan';
-import { courseDrawnOn, holeLayout, looseningAims, trenchLayout } from '$core/ground/loosening';
-import { sulphurDose, sulphurSoilOf } from '$core/ground/sulphur';
-import { planPoint } from '$core/roots/geometry';
-import { segmentSchema, type Segment } from '$core/roots/root-map';
-import { resistanceProfile } from '$core/soil/penetrometer';
+import { groundAmounts, groundPlanInput } from '$core/replant/ground/ground-plan';
+import { courseDrawnOn, holeLayout, looseningAims, trenchLayout } from '$core/replant/ground/loosening';
+import { sulphurDose, sulphurSoilOf } from '$core/replant/ground/sulphur';
+import { planPoint } from '$core/roots/map/geometry';
+import { segmentSchema, type Segment } from '$core/roots/map/root-map';
+import { resistanceProfile } from '$core/examine/soil/penetrometer';
 import { defaultValues as values } from '$core/values/values';
 
 const root = (azimuthDeg: number, reachMm: number, diameterMm: number, id: string): Segment =>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { ballMass } from '$core/lifting/ball-mass';
-import { ballDepthMm, ballSize } from '$core/lifting/ball-size';
-import { handling, liftLimit } from '$core/lifting/niosh';
+import { ballMass } from '$core/examine/measuring/ball-mass';
+import { ballDepthMm, ballSize } from '$core/replant/lifting/ball-size';
+import { handling, liftLimit } from '$core/replant/lifting/niosh';
 import { defaultValues } from '$core/values/values';
 
 const inch = 25.4;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { ballMass } from '$core/lifting/ball-mass';
-import { outflow } from '$core/measuring/pouring';
-import { rootSample } from '$core/measuring/root-sample';
-import { weighPot } from '$core/measuring/weighing';
+import { ballMass } from '$core/examine/measuring/ball-mass';
+import { outflow } from '$core/examine/measuring/pouring';
+import { rootSample } from '$core/examine/measuring/root-sample';
+import { weighPot } from '$core/examine/measuring/weighing';
 import { defaultValues } from '$core/values/values';
 
 /** Newcombe 1998, Table I, method 3 (Wilson without continuity correction). */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { componentIds, components } from '$core/mixes/components';
-import { componentLitres, mixes, mixOf, type MixId } from '$core/mixes/mixes';
-import { reachMix } from '$core/mixes/reach';
+import { componentIds, components } from '$core/replant/mixes/components';
+import { componentLitres, mixes, mixOf, type MixId } from '$core/replant/mixes/mixes';
+import { reachMix } from '$core/replant/mixes/reach';
 import {
 	capillaryRiseMm,
 	mixBody,
@@ -10,7 +10,7 @@ import {
 	vanGenuchten,
 	waterAndAir,
 	waterAt
-} from '$core/mixes/retention';
+} from '$core/replant/mixes/retention';
 import { defaultValues } from '$core/values/values';
 
 const none = { coarseLayerMm: 0, coarsePoreMm: 3 };

@@ -11,7 +11,7 @@ import {
 	type NoisyOr,
 	type Observed,
 	type World
-} from '$core/diagnosis/enumerate';
+} from '$core/examine/diagnosis/enumerate';
 
 // The same networks every time: what fails, fails for everybody.
 fc.configureGlobal({ seed: 19890801 });

@@ -1,9 +1,9 @@
 import polygonClipping from 'polygon-clipping';
 import { describe, expect, it } from 'vitest';
-import { circularSummary, rayleigh } from '$core/circular/circular';
-import { contactArc, liesAgainst } from '$core/roots/contact';
-import { crossings } from '$core/roots/course';
-import { planPoint, polarOf, type PlanPoint } from '$core/roots/geometry';
+import { circularSummary, rayleigh } from '$core/maths/circular';
+import { contactArc, liesAgainst } from '$core/roots/map/contact';
+import { crossings } from '$core/roots/map/course';
+import { planPoint, polarOf, type PlanPoint } from '$core/roots/map/geometry';
 import {
 	areaMm2,
 	barkRadiusMm,
@@ -16,9 +16,9 @@ import {
 	tapeDiameterMm,
 	type Outline,
 	type Stem
-} from '$core/roots/outline';
-import { segmentSchema } from '$core/roots/root-map';
-import { createRandom } from '$core/simulate/random';
+} from '$core/roots/map/outline';
+import { segmentSchema } from '$core/roots/map/root-map';
+import { createRandom } from '$core/maths/random';
 import { defaultValues as values, resolveValues } from '$core/values/values';
 
 const stem = (outline: Outline, radiusMm = 0, azimuthDeg = 0): Stem => ({

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { brierScore, brierSkill, reliability } from '$core/outcomes/forecast-score';
-import { kaplanMeier, medianDays, type Follow } from '$core/outcomes/kaplan-meier';
+import { brierScore, brierSkill, reliability } from '$core/recovery/outcomes/forecast-score';
+import { kaplanMeier, medianDays, type Follow } from '$core/recovery/outcomes/kaplan-meier';
 import { backupStanding, tooMany, worthKeeping, type Backup } from '$core/recovery/backup';
 import { recoveryForecast } from '$core/recovery/forecast';
 import { fitGrowth } from '$core/recovery/growth-curve';

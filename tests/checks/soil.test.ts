@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { judgeCore, judgeDensity } from '$core/soil/bulk-density';
-import { infiltrationClass, infiltrationRate } from '$core/soil/infiltration';
-import { hardnessOf } from '$core/soil/penetrometer';
-import { textureByFeel, textureClasses, textures, type Texture } from '$core/soil/texture';
-import { waterHeld } from '$core/soil/water-held';
+import { judgeCore, judgeDensity } from '$core/examine/soil/bulk-density';
+import { infiltrationClass, infiltrationRate } from '$core/examine/soil/infiltration';
+import { hardnessOf } from '$core/examine/soil/penetrometer';
+import { textureByFeel } from '$core/examine/soil/texture';
+import { textureClasses, textures, type Texture } from '$core/vocabulary/textures';
+import { waterHeld } from '$core/examine/soil/water-held';
 import { defaultValues, markOf } from '$core/values/values';
 
 describe('water held by texture', () => {

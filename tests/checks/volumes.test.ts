@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crossSectionMm2, potVolumeL, type Pot } from '$core/pots/volume';
+import { crossSectionMm2, potVolumeL, type Pot } from '$core/replant/pots/volume';
 
 const pot = (
 	shape: Pot['shape'],

@@ -1,23 +1,23 @@
 import fc from 'fast-check';
 import KalmanFilter from 'kalmanjs';
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/climate/calendar';
-import { placeSchema } from '$core/climate/place';
+import { addDays } from '$core/maths/calendar';
+import { placeSchema } from '$core/vocabulary/place';
 import { simulateWeighedTree } from '$core/simulate/weighed-tree';
 import { defaultValues as values } from '$core/values/values';
-import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/water/balance';
-import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/water/forecast';
-import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/water/pot-state';
-import { grown } from '$core/water/regrowth';
-import { kalman, weighingAdvice } from '$core/water/root-function';
+import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/replant/pots/balance';
+import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/aftercare/water/forecast';
+import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/aftercare/water/pot-state';
+import { grown } from '$core/aftercare/water/regrowth';
+import { kalman, weighingAdvice } from '$core/aftercare/water/root-function';
 import {
 	outflowLearned,
 	weighingPairs,
 	wateringInput,
 	wateringSchema,
 	type Watering
-} from '$core/water/watering';
-import { weatherSeries } from '$core/weather/series';
+} from '$core/aftercare/water/watering';
+import { weatherSeries } from '$core/climate/series';
 
 const place = placeSchema.parse({ id: 'p', version: 1, name: 'P', kind: 'open', latitudeDeg: 52, note: '' });
 const stores: PotStores = { rootedMostL: 2.4, unrootedMostL: 3.1, surfaceM2: 0.09, crownM2: 0.35 };

@@ -2,13 +2,13 @@ import type { TodayTree } from '$core/today/today';
 import fc from 'fast-check';
 import * as suncalc from 'suncalc';
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/climate/calendar';
+import { addDays } from '$core/maths/calendar';
 import { coldLimit } from '$core/climate/cold-limit';
 import { daylightHours, extraterrestrialRadiation } from '$core/climate/evapotranspiration';
-import { placeSchema, type Place } from '$core/climate/place';
-import { shippedKinds } from '$core/kinds/shipped';
+import { placeSchema, type Place } from '$core/vocabulary/place';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { simulateWeather } from '$core/simulate/weather';
-import { treeSchema } from '$core/tree/tree';
+import { treeSchema } from '$core/take-in/tree';
 import { defaultValues as values } from '$core/values/values';
 import {
 	airPressureKpa,
@@ -21,13 +21,13 @@ import {
 	saturationKpa,
 	vapourDeficitKpa,
 	windAt2m
-} from '$core/weather/penman-monteith';
-import { daysOfHours, weatherHour } from '$core/weather/hours';
-import { workStops } from '$core/weather/work-stop';
-import { degreeDays, disagreements, gapsOf, stationFor, weatherSeries } from '$core/weather/series';
-import { weatherDaySchema, type WeatherDay } from '$core/weather/weather-day';
-import { limitsOf, warningsFor } from '$core/weather/guards';
-import { limitsBroken } from '$core/weather/missed';
+} from '$core/climate/penman-monteith';
+import { daysOfHours, weatherHour } from '$core/climate/hours';
+import { workStops } from '$core/aftercare/weather/work-stop';
+import { degreeDays, disagreements, gapsOf, stationFor, weatherSeries } from '$core/climate/series';
+import { weatherDaySchema, type WeatherDay } from '$core/climate/weather-day';
+import { limitsOf, warningsFor } from '$core/aftercare/weather/guards';
+import { limitsBroken } from '$core/today/missed';
 
 /** Allen et al. 1998, FAO Irrigation and drainage paper 56. */
 describe('FAO-56 weather', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { wilsonInterval } from '$core/sampling/wilson';
+import { wilsonInterval } from '$core/maths/wilson';
 
 describe('Wilson interval', () => {
 	/** Newcombe 1998, Statistics in Medicine 17, table I, method 3. */

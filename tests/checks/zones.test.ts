@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
+import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/roots/plan/zones';
 import { defaultValues } from '$core/values/values';
 
 describe('zones of a standing tree', () => {

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { bookDetails, bookInput, bookKind, type BookDetails, type BookKind } from '$core/book/book';
+import { bookDetails, bookInput, bookKind, type BookDetails, type BookKind } from '$core/aftercare/book/book';
 import { defaultValues } from '$core/values/values';
 import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
 import { exportCase, importCase } from '$lib/server/case-file';
-import { taskInput } from '$core/aftercare/task';
+import { taskInput } from '$core/vocabulary/task';
 import { tasks } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { undo } from '$lib/server/records/work';
 import { kindBefore, loadRecords, takeIn, closeTree } from '$lib/server/trees';
-import { closingInput } from '$core/tree/tree';
-import { standingOf } from '$core/standing/standing';
-import { rootLosses } from '$core/standing/losses';
+import { closingInput } from '$core/take-in/tree';
+import { standingOf } from '$core/tree/standing';
+import { rootLosses } from '$core/tree/losses';
 import { today } from '$lib/server/clock';
 import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
@@ -165,7 +165,7 @@ describe('the field book', () => {
 			store.write(async (tx) => {
 				const { tasks } = await import('$lib/server/records/records');
 				const { openTask } = await import('$lib/server/task-work');
-				const { taskInput } = await import('$core/aftercare/task');
+				const { taskInput } = await import('$core/vocabulary/task');
 				await tasks.put(tx, tree.id, {
 					...taskInput.parse({ kind: 'other', title, fromOn: today(), toOn: today() }),
 					...openTask,

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { TreeCase } from '$core/case/case';
+import type { TreeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';

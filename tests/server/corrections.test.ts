@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { examinationInput } from '$core/diagnosis/examination';
-import { observationInput } from '$core/recovery/observation';
+import { examinationInput } from '$core/examine/diagnosis/examination';
+import { observationInput } from '$core/examine/looks/observation';
 import { defaultValues } from '$core/values/values';
-import { aboutKg, unlikelyKg } from '$core/standing/weights';
-import { wateringInput } from '$core/water/watering';
+import { aboutKg, unlikelyKg } from '$core/tree/weights';
+import { wateringInput } from '$core/aftercare/water/watering';
 import { recordExamination } from '$lib/server/examine';
 import { recordLook } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';

@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { standingSentence } from '$core/line-of-care/line';
-import { releaseFacts } from '$core/standing/gate';
-import { standingOf } from '$core/standing/standing';
-import { urgentOf } from '$core/standing/urgent';
+import { standingSentence } from '$core/tree/line-of-care';
+import { releaseFacts } from '$core/tree/gate';
+import { standingOf } from '$core/tree/standing';
+import { urgentOf } from '$core/tree/urgent';
 import { verdict } from '$core/recovery/verdict';
-import { planStanding } from '$core/roots/standing';
+import { planStanding } from '$core/roots/plan/plan-standing';
 import { todayItems } from '$core/today/today';
 import { defaultValues } from '$core/values/values';
 import { makeDemoYard } from '../../src/demo/yard';

@@ -4,9 +4,9 @@ import { z } from 'zod';
 import { calculations } from '$core/compute/calculations';
 import { wordsFor } from '$core/compute/field-words';
 import { formulaSources, provenance, traced } from '$core/compute/sources';
-import { observationInput } from '$core/recovery/observation';
-import { plantingInput } from '$core/pots/replant-plan';
-import { treeInput } from '$core/tree/tree';
+import { observationInput } from '$core/examine/looks/observation';
+import { plantingInput } from '$core/replant/pots/replant-plan';
+import { treeInput } from '$core/take-in/tree';
 import { defaultValues } from '$core/values/values';
 import { readForm } from '$lib/server/edge/form';
 import { check, problem, readJson } from '$lib/server/edge/http';
@@ -200,24 +200,34 @@ describe('the arrows of the house', () => {
 		['src/lib/core/roots/x.ts', "import { openStore } from '$lib/server/db/database';"],
 		['src/lib/core/roots/x.ts', "import { x } from '../../views/roots/glyphs';"],
 		['src/lib/core/roots/x.ts', "import { readFileSync } from 'node:fs';"],
-		['src/lib/ui/x.ts', "import { diagnose } from '$core/diagnosis/diagnose';"],
+		['src/lib/ui/x.ts', "import { diagnose } from '$core/examine/diagnosis/diagnose';"],
 		['src/lib/views/roots/x.ts', "import { loadRecords } from '$lib/server/trees';"],
 		['src/lib/server/x.ts', "import { tell } from '$ui/act';"],
+		['src/lib/core/roots/x.ts', "import { today } from '../today/today';"],
+		['src/lib/core/values/x.ts', "import type { SignId } from '$core/examine/diagnosis/diagnose';"],
 		['src/demo/x.ts', "import { tell } from '$lib/ui/act';"]
 	])('a wrong one in %s fails the lint: %s', async (filePath, line) => {
 		const [result] = await new ESLint().lintText(`${line}\n`, { filePath });
-		expect(result?.messages.some((message) => message.ruleId === 'no-restricted-imports')).toBe(true);
+		expect(
+			result?.messages.some((message) =>
+				['house/floors', 'no-restricted-imports'].includes(message.ruleId ?? '')
+			)
+		).toBe(true);
 	});
 	it('a right one passes', async () => {
 		const lint = new ESLint();
 		for (const [filePath, line] of [
-			['src/lib/views/roots/x.ts', "import { diagnose } from '$core/diagnosis/diagnose';"],
-			['src/lib/server/x.ts', "import { diagnose } from '../core/diagnosis/diagnose';"],
+			['src/lib/views/roots/x.ts', "import { diagnose } from '$core/examine/diagnosis/diagnose';"],
+			['src/lib/server/x.ts', "import { diagnose } from '../core/examine/diagnosis/diagnose';"],
 			['src/lib/core/roots/x.ts', "import { z } from 'zod';"],
-			['src/lib/ui/x.ts', "import { createFormat } from '$core/format/format';"]
+			['src/lib/ui/x.ts', "import { createFormat } from '$core/text/format';"]
 		] as const) {
 			const [result] = await lint.lintText(`${line}\n`, { filePath });
-			expect(result?.messages.filter((message) => message.ruleId === 'no-restricted-imports')).toEqual([]);
+			expect(
+				result?.messages.filter((message) =>
+					['house/floors', 'no-restricted-imports'].includes(message.ruleId ?? '')
+				)
+			).toEqual([]);
 		}
 	});
 });

@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { placeInput } from '$core/climate/place';
-import { kindInput } from '$core/kinds/kind';
-import { observationInput } from '$core/recovery/observation';
+import { placeInput } from '$core/vocabulary/place';
+import { kindInput } from '$core/vocabulary/kind';
+import { observationInput } from '$core/examine/looks/observation';
 import { defaultValues } from '$core/values/values';
-import { wateringInput } from '$core/water/watering';
+import { wateringInput } from '$core/aftercare/water/watering';
 import type { Store } from '$lib/server/db/database';
 import { treeWater } from '$lib/server/db/schema';
 import { kinds, places } from '$lib/server/records/records';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { greenShare, viewsOf } from '$core/pictures/picture';
+import { greenShare, viewsOf } from '$core/take-in/picture';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { Refusal } from '$lib/server/errors';
 import { keepPicture, pictureFile, readPicture, removePicture, sweepPictures } from '$lib/server/pictures';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { taskInput } from '$core/aftercare/task';
-import { examinationInput } from '$core/diagnosis/examination';
-import { newMix } from '$core/mixes/bench-test';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { observationInput } from '$core/recovery/observation';
-import { rootMapInput } from '$core/roots/root-map';
-import { closingInput, treeInput } from '$core/tree/tree';
+import { taskInput } from '$core/vocabulary/task';
+import { examinationInput } from '$core/examine/diagnosis/examination';
+import { newMix } from '$core/replant/mixes/bench-test';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
+import { observationInput } from '$core/examine/looks/observation';
+import { rootMapInput } from '$core/roots/map/root-map';
+import { closingInput, treeInput } from '$core/take-in/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
 import { kinds, tasks, trees } from '$lib/server/records/records';

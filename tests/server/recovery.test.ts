@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { plantingInput } from '$core/pots/replant-plan';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
+import { plantingInput } from '$core/replant/pots/replant-plan';
 import { backupInput } from '$core/recovery/backup';
-import { observationInput } from '$core/recovery/observation';
+import { observationInput } from '$core/examine/looks/observation';
 import { decisionInput } from '$core/recovery/said';
-import { closingInput, treeInput } from '$core/tree/tree';
+import { closingInput, treeInput } from '$core/take-in/tree';
 import { defaultValues as values } from '$core/values/values';
-import { upgradeCase } from '$core/case/case';
+import { upgradeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { readForm } from '$lib/server/edge/form';
 import { lossRows, outcomeCases, saidAgainstCame, yardReview } from '$lib/server/outcomes';
@@ -26,8 +26,8 @@ import { recordPlanting } from '$lib/server/replant';
 import { closeTree, loadRecords, reopenTree } from '$lib/server/trees';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { recordWatering, waterOf } from '$lib/server/water';
-import { taskInput } from '$core/aftercare/task';
-import { wateringInput } from '$core/water/watering';
+import { taskInput } from '$core/vocabulary/task';
+import { wateringInput } from '$core/aftercare/water/watering';
 import { freshStore, refusal, storeWithTree } from './helpers';
 
 const on = '2026-04-18';

@@ -6,11 +6,11 @@ import { undo } from '$lib/server/records/work';
 import { changeTree, loadRecords, takeIn } from '$lib/server/trees';
 import { tasks } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
-import { taskInput } from '$core/aftercare/task';
+import { taskInput } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
-import { standingOf } from '$core/standing/standing';
-import { ofThePot } from '$core/standing/shared-pot';
-import { wateringInput } from '$core/water/watering';
+import { standingOf } from '$core/tree/standing';
+import { ofThePot } from '$core/tree/shared-pot';
+import { wateringInput } from '$core/aftercare/water/watering';
 import { today } from '$lib/server/clock';
 import { asTakenIn, storeWithTree } from './helpers';
 

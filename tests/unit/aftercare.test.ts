@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { aftercareTasks, type WorkDone } from '$core/aftercare/rules';
-import { taskInput } from '$core/aftercare/task';
-import { daysBetween } from '$core/climate/calendar';
+import { aftercareTasks, type WorkDone } from '$core/aftercare/tasks/rules';
+import { taskInput } from '$core/vocabulary/task';
+import { daysBetween } from '$core/maths/calendar';
 import { firstColdNight } from '$core/climate/cold-limit';
-import { groups } from '$core/kinds/kind';
-import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/crown/crown';
+import { groups } from '$core/vocabulary/kind';
+import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/aftercare/crown/crown';
 import { defaultValues, resolveValues } from '$core/values/values';
 
 const work: WorkDone = {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cutHow } from '$core/roots/cutting';
-import { courseLengthMm, diameterAtMm } from '$core/roots/geometry';
-import { cutSchema } from '$core/roots/plan';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, type Segment } from '$core/roots/root-map';
+import { cutHow } from '$core/roots/plan/cutting';
+import { courseLengthMm, diameterAtMm } from '$core/roots/map/geometry';
+import { cutSchema } from '$core/roots/plan/plan';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 import { BenchState } from '$views/roots/bench-state.svelte';
 

@@ -11,7 +11,7 @@ import {
 	type BookEntry,
 	type BookKind,
 	type Detail
-} from '$core/book/book';
+} from '$core/aftercare/book/book';
 import {
 	ballAfter,
 	broughtUp,
@@ -21,13 +21,13 @@ import {
 	ruleDone,
 	spokenAgainst,
 	type BookFacts
-} from '$core/book/effects';
+} from '$core/aftercare/book/effects';
 import { defaultValues as values } from '$core/values/values';
-import { standingOf } from '$core/standing/standing';
-import { foundLately, eventsTold } from '$core/standing/carried';
-import { lastRootWork, rootLosses } from '$core/standing/losses';
-import { recoveryCase } from '$core/recovery/recovery-case';
-import { observationSchema } from '$core/recovery/observation';
+import { standingOf } from '$core/tree/standing';
+import { foundLately, eventsTold } from '$core/tree/carried';
+import { lastRootWork, rootLosses } from '$core/tree/losses';
+import { recoveryCase } from '$core/tree/recovery-case';
+import { observationSchema } from '$core/examine/looks/observation';
 import { cut, treeRecords } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, note = ''): BookEntry =>

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/climate/calendar';
-import { diagnose } from '$core/diagnosis/diagnose';
-import { examinationSchema } from '$core/diagnosis/examination';
-import { signIds } from '$core/diagnosis/signs';
-import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/standing/carried';
-import { bookEntrySchema } from '$core/book/book';
-import { actedOn, urgentOf } from '$core/standing/urgent';
+import { addDays } from '$core/maths/calendar';
+import { diagnose } from '$core/examine/diagnosis/diagnose';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { signIds } from '$core/vocabulary/signs';
+import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tree/carried';
+import { bookEntrySchema } from '$core/aftercare/book/book';
+import { actedOn, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
-import { wateringSchema } from '$core/water/watering';
+import { wateringSchema } from '$core/aftercare/water/watering';
 import { cut, treeRecords, plantingOn } from '../records';
 
 const look = (id: string, examinedOn: string, findings: [string, number][]) =>

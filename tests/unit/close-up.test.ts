@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { closeUp, turnRing } from '$core/roots/close-up';
-import { courseLengthMm, planPoint, polarOf } from '$core/roots/geometry';
-import { segmentSchema, type Segment } from '$core/roots/root-map';
+import { closeUp, turnRing } from '$core/roots/map/close-up';
+import { courseLengthMm, planPoint, polarOf } from '$core/roots/map/geometry';
+import { segmentSchema, type Segment } from '$core/roots/map/root-map';
 import { treeRecords } from '../records';
 
 const base = treeRecords().rootMap?.segments[0];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { taskSchema } from '$core/aftercare/task';
+import { taskSchema } from '$core/vocabulary/task';
 import {
 	bookDetails,
 	bookEntrySchema,
@@ -7,26 +7,26 @@ import {
 	putOff,
 	type BookDetails,
 	type BookKind
-} from '$core/book/book';
-import { ballAfter, broughtUp, spokenAgainst, type BookFacts } from '$core/book/effects';
-import type { PotMateRecords, TreeRecords } from '$core/case/case';
-import { examinationSchema } from '$core/diagnosis/examination';
-import { liftEnds } from '$core/lifting/ends';
-import { measurementSchema, type RawReading } from '$core/measuring/measurement';
-import { observationSchema } from '$core/recovery/observation';
-import { isOwnersToSay } from '$core/roots/consent';
-import { ballOf } from '$core/standing/ball';
-import { bookFacts } from '$core/standing/booked';
-import { lastRootWork } from '$core/standing/losses';
-import { othersInPot, ofThePot, potWeights, withMates } from '$core/standing/shared-pot';
-import { ballOfSizes } from '$core/pots/fit';
-import { judgePot } from '$core/pots/rank';
-import { steadyDays } from '$core/water/dry-down';
-import { aboutKg } from '$core/standing/weights';
+} from '$core/aftercare/book/book';
+import { ballAfter, broughtUp, spokenAgainst, type BookFacts } from '$core/aftercare/book/effects';
+import type { PotMateRecords, TreeRecords } from '$core/tree/case';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { liftEnds } from '$core/replant/lifting/ends';
+import { measurementSchema, type RawReading } from '$core/examine/measuring/measurement';
+import { observationSchema } from '$core/examine/looks/observation';
+import { isOwnersToSay } from '$core/roots/plan/consent';
+import { ballOf } from '$core/tree/ball';
+import { bookFacts } from '$core/tree/booked';
+import { lastRootWork } from '$core/tree/losses';
+import { othersInPot, ofThePot, potWeights, withMates } from '$core/tree/shared-pot';
+import { ballOfSizes } from '$core/replant/pots/fit';
+import { judgePot } from '$core/replant/pots/rank';
+import { steadyDays } from '$core/replant/pots/dry-down';
+import { aboutKg } from '$core/tree/weights';
 import { defaultValues as values } from '$core/values/values';
-import { wateringSchema } from '$core/water/watering';
-import { besideOthers, layerAmounts } from '$core/pots/replant-plan';
-import { nobodyElse, storesOf, withOthers } from '$core/water/stores';
+import { wateringSchema } from '$core/aftercare/water/watering';
+import { besideOthers, layerAmounts } from '$core/replant/pots/replant-plan';
+import { nobodyElse, storesOf, withOthers } from '$core/replant/pots/stores';
 import { cut, treeRecords, plantingOn } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, id = `b-${kind}-${on}`) =>

@@ -1,9 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { claimOf } from '$core/roots/claims';
-import { computedFlaws, crossings, flawsOf, obstaclesMet, runsRoundDeg, wallShare } from '$core/roots/course';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, segmentSchema, type Segment } from '$core/roots/root-map';
+import { claimOf } from '$core/roots/plan/claims';
+import {
+	computedFlaws,
+	crossings,
+	flawsOf,
+	obstaclesMet,
+	runsRoundDeg,
+	wallShare
+} from '$core/roots/map/course';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { segmentFromQuick, segmentSchema, type Segment } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 
 const values = defaultValues;

@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { actNow, type StandingToday } from '$core/diagnosis/act-now';
-import { conditionIds, conditions } from '$core/diagnosis/conditions';
-import { recentEvents, seasonPhase, seasonPhases, type DiagnosisContext } from '$core/diagnosis/context';
-import { diagnose, effectOf, observationOf, priorOf, type Diagnosis } from '$core/diagnosis/diagnose';
-import { noisyOr } from '$core/diagnosis/enumerate';
-import type { Finding } from '$core/diagnosis/finding';
-import { checkSentence, nextChecks } from '$core/diagnosis/next-check';
-import { worldsOf } from '$core/diagnosis/worlds';
-import { procedureIds } from '$core/diagnosis/procedures';
+import { actNow, type StandingToday } from '$core/examine/diagnosis/act-now';
+import { conditionIds, conditions } from '$core/vocabulary/conditions';
+import { recentEvents, seasonPhases } from '$core/vocabulary/season-and-events';
+import { seasonPhase, type DiagnosisContext } from '$core/examine/diagnosis/context';
+import { diagnose, effectOf, observationOf, priorOf, type Diagnosis } from '$core/examine/diagnosis/diagnose';
+import { noisyOr } from '$core/examine/diagnosis/enumerate';
+import type { Finding } from '$core/examine/diagnosis/finding';
+import { checkSentence, nextChecks } from '$core/examine/diagnosis/next-check';
+import { worldsOf } from '$core/examine/diagnosis/worlds';
+import { procedureIds } from '$core/vocabulary/procedures';
 import {
 	firstLook,
 	gradesOf,
@@ -17,9 +18,9 @@ import {
 	signOf,
 	topGrade,
 	type SignId
-} from '$core/diagnosis/signs';
-import { groups } from '$core/kinds/kind';
-import { situations, vigours, type Situation } from '$core/tree/tree';
+} from '$core/vocabulary/signs';
+import { groups } from '$core/vocabulary/kind';
+import { situations, vigours, type Situation } from '$core/vocabulary/words';
 import { strengthOf } from '$core/values/diagnosis';
 import { defaultValues, isValueKey, resolveValues } from '$core/values/values';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { segmentSchema, type Segment } from '$core/roots/root-map';
+import { segmentSchema, type Segment } from '$core/roots/map/root-map';
 import { drawRoot, onPage, pathOf, stretchesOf } from '$views/roots/draw-root';
 import { treeRecords } from '../records';
 

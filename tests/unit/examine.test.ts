@@ -1,13 +1,13 @@
-import { pottingMixOf } from '$core/mixes/mixes';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
 import { describe, expect, it } from 'vitest';
-import { changedTogether, daysOfChange, staggeredPlan, type FactorChange } from '$core/changes/changes';
-import { conditionIds, conditionOf } from '$core/diagnosis/conditions';
-import { diagnose } from '$core/diagnosis/diagnose';
-import { compareLooks } from '$core/diagnosis/examination';
-import { neighbourChecks, spreading, type YardNeighbour } from '$core/diagnosis/neighbours';
-import { isLarge, referrals } from '$core/diagnosis/referral';
-import { signApplies, signOf, type SignId } from '$core/diagnosis/signs';
-import { handsFor } from '$core/lifting/ball-mass';
+import { changedTogether, daysOfChange, staggeredPlan, type FactorChange } from '$core/tree/changes';
+import { conditionIds, conditionOf } from '$core/vocabulary/conditions';
+import { diagnose } from '$core/examine/diagnosis/diagnose';
+import { compareLooks } from '$core/examine/diagnosis/examination';
+import { neighbourChecks, spreading, type YardNeighbour } from '$core/examine/diagnosis/neighbours';
+import { isLarge, referrals } from '$core/examine/diagnosis/referral';
+import { signApplies, signOf, type SignId } from '$core/vocabulary/signs';
+import { handsFor } from '$core/examine/measuring/ball-mass';
 import { calibrate } from '$core/simulate/cases';
 import {
 	needsNewLook,
@@ -16,7 +16,7 @@ import {
 	triageLook,
 	vitalities,
 	type TriageSubject
-} from '$core/triage/triage';
+} from '$core/examine/triage/triage';
 import { defaultValues } from '$core/values/values';
 import { LookDraft } from '$views/examine/look-draft.svelte';
 

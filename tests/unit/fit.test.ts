@@ -1,11 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ballOfMap, ballOfSizes, fitInPot, narrowing, type Ball, type Standing } from '$core/pots/fit';
-import type { Pot } from '$core/pots/volume';
-import { tippingWindMs } from '$core/pots/wind';
+import {
+	ballOfMap,
+	ballOfSizes,
+	fitInPot,
+	narrowing,
+	type Ball,
+	type Standing
+} from '$core/replant/pots/fit';
+import type { Pot } from '$core/replant/pots/volume';
+import { tippingWindMs } from '$core/replant/pots/wind';
 import { defaultValues } from '$core/values/values';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { rootMapInput, segmentFromQuick } from '$core/roots/root-map';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
 
 const round = (top: number, bottom: number, heightMm: number): Pot => ({
 	shape: 'round',

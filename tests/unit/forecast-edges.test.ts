@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/climate/calendar';
+import { addDays } from '$core/maths/calendar';
 import { signChances } from '$core/recovery/evidence';
 import { recoveryForecast, type LookSeen, type RecoveryCase } from '$core/recovery/forecast';
 import { backward, kernelOf, onward, standings, startingShares } from '$core/recovery/standing-chain';

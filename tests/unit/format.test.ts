@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { azimuthOf, clockOf } from '$core/circular/circular';
-import { createFormat, defaultFormatSettings } from '$core/format/format';
-import { midSentence } from '$core/format/mid-sentence';
-import { lossCauseNames } from '$core/tree/tree';
+import { azimuthOf, clockOf } from '$core/maths/circular';
+import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { midSentence } from '$core/text/mid-sentence';
+import { lossCauseNames } from '$core/take-in/tree';
 import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
 
 const metric = createFormat({ units: 'metric', locale: 'en-GB' });

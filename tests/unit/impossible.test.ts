@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { calculationByName } from '$core/compute/calculations';
-import { impossibleCore, impossibleIn, impossibleWeighing } from '$core/measuring/impossible';
+import { impossibleCore, impossibleIn, impossibleWeighing } from '$core/examine/measuring/impossible';
 import { defaultValues } from '$core/values/values';
 
 describe('readings that cannot be', () => {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { cautions } from '$core/cautions/cautions';
-import { groups, isTender, kindSchema } from '$core/kinds/kind';
-import { shippedKinds } from '$core/kinds/shipped';
-import { componentOf } from '$core/mixes/components';
-import { mixCautions, mixes } from '$core/mixes/mixes';
-import { signIds, signOf, signApplies } from '$core/diagnosis/signs';
-import { conditionIds } from '$core/diagnosis/conditions';
+import { cautions } from '$core/text/cautions';
+import { groups, isTender, kindSchema } from '$core/vocabulary/kind';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { componentOf } from '$core/replant/mixes/components';
+import { mixCautions, mixes } from '$core/replant/mixes/mixes';
+import { signIds, signOf, signApplies } from '$core/vocabulary/signs';
+import { conditionIds } from '$core/vocabulary/conditions';
 import { strengthOf } from '$core/values/diagnosis';
 import { defaultValues } from '$core/values/values';
 

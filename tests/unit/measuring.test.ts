@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arcCover } from '$core/circular/circular';
-import { createFormat, defaultFormatSettings } from '$core/format/format';
-import { signApplies, topGrade } from '$core/diagnosis/signs';
-import { judgeCollar, collarData } from '$core/measuring/collar';
-import { diebackLimit, scratchTapData } from '$core/measuring/dieback';
+import { arcCover } from '$core/maths/circular';
+import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { signApplies, topGrade } from '$core/vocabulary/signs';
+import { judgeCollar, collarData } from '$core/examine/measuring/collar';
+import { diebackLimit, scratchTapData } from '$core/examine/measuring/dieback';
 import {
 	findingsOf,
 	measuredFindings,
@@ -14,12 +14,12 @@ import {
 	tools,
 	toolFor,
 	type RawReading
-} from '$core/measuring/measurement';
-import { matGrade, slideTestData, squeezeGrade, squeezeResults } from '$core/measuring/hand-tests';
-import { nextSamplePlace, rootSample } from '$core/measuring/root-sample';
-import { weighPot } from '$core/measuring/weighing';
-import { readingWords } from '$core/measuring/words';
-import { createRandom } from '$core/simulate/random';
+} from '$core/examine/measuring/measurement';
+import { matGrade, slideTestData, squeezeGrade, squeezeResults } from '$core/examine/measuring/hand-tests';
+import { nextSamplePlace, rootSample } from '$core/examine/measuring/root-sample';
+import { weighPot } from '$core/examine/measuring/weighing';
+import { readingWords } from '$core/examine/measuring/words';
+import { createRandom } from '$core/maths/random';
 import { defaultValues } from '$core/values/values';
 
 const tree = { trunkDiameterMm: 80, situation: 'potted' as const };

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween } from '$core/climate/calendar';
-import { placeSchema } from '$core/climate/place';
+import { addDays, daysBetween } from '$core/maths/calendar';
+import { placeSchema } from '$core/vocabulary/place';
 import { growingSeason, nightTemperature } from '$core/climate/normals';
 import { seasonFit } from '$core/climate/windows';
-import { kindSchema } from '$core/kinds/kind';
-import { shippedKinds } from '$core/kinds/shipped';
+import { kindSchema } from '$core/vocabulary/kind';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { defaultValues as values } from '$core/values/values';
-import { leafCalendar } from '$core/water/tree-demand';
+import { leafCalendar } from '$core/tree/tree-demand';
 import { proposeAftercare } from '$lib/server/aftercare';
 import { cut, plantingOn, treeRecords } from '../records';
 

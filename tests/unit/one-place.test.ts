@@ -20,7 +20,7 @@ const found = (pattern: RegExp): string[] =>
 		[...text.matchAll(pattern)].map((match) => `${name}: ${match[0].replace(/\s+/g, ' ')}`)
 	);
 
-/** A fact about a tree is read in core/standing and nowhere else: whoever adds a page finds no other way. */
+/** A fact about a tree is read in core/tree and nowhere else: whoever adds a page finds no other way. */
 describe('no fact is read around the one place', () => {
 	it('the last of what was seen is asked of the fold, not picked from the records', () => {
 		const facts =

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { READINGS_LIMIT, resistanceProfile, type PenetrometerReading } from '$core/soil/penetrometer';
-import { readPenetrometerCsv } from '$core/soil/penetrometer-csv';
+import { READINGS_LIMIT, resistanceProfile, type PenetrometerReading } from '$core/examine/soil/penetrometer';
+import { readPenetrometerCsv } from '$core/examine/soil/penetrometer-csv';
 import { simulatedSoils, simulatePenetrometer } from '$core/simulate/penetrometer';
 import { defaultValues } from '$core/values/values';
 

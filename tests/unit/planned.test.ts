@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { TreeRecords } from '$core/case/case';
-import { liftSchema, stepsTold } from '$core/lifting/lift';
-import { emptyRoute } from '$core/lifting/route';
-import { addDays } from '$core/climate/calendar';
-import { plannedWork as plannedOn } from '$core/standing/planned';
+import type { TreeRecords } from '$core/tree/case';
+import { liftSchema, stepsTold } from '$core/replant/lifting/lift';
+import { emptyRoute } from '$core/replant/lifting/route';
+import { addDays } from '$core/maths/calendar';
+import { plannedWork as plannedOn } from '$core/tree/planned';
 import { defaultValues as values } from '$core/values/values';
-import { triageSchema } from '$core/triage/triage';
+import { triageSchema } from '$core/examine/triage/triage';
 import { cut, treeRecords } from '../records';
 
 const lift = (log: object | null) =>

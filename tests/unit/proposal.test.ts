@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { consentSchema, planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan';
-import { planFrom, proposalFor, type Proposal } from '$core/roots/proposal';
-import { reductionPlan, type ReductionPlan } from '$core/roots/reduction-plan';
-import { rootMapInput } from '$core/roots/root-map';
-import { loadSolver } from '$core/roots/solver';
+import { consentSchema, planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan/plan';
+import { planFrom, proposalFor, type Proposal } from '$core/roots/plan/proposal';
+import { reductionPlan, type ReductionPlan } from '$core/roots/plan/reduction-plan';
+import { rootMapInput } from '$core/roots/map/root-map';
+import { loadSolver } from '$core/roots/plan/solver';
 import { defaultValues as values } from '$core/values/values';
 import { cut, treeRecords } from '../records';
 

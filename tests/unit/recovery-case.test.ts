@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import type { TreeRecords } from '$core/case/case';
-import { addDays } from '$core/climate/calendar';
-import { plantingSchema } from '$core/pots/replant-plan';
-import { triageSchema } from '$core/triage/triage';
-import { observationInput, type Observation } from '$core/recovery/observation';
-import { recoveryCase, recoverySince } from '$core/recovery/recovery-case';
+import type { TreeRecords } from '$core/tree/case';
+import { addDays } from '$core/maths/calendar';
+import { plantingSchema } from '$core/replant/pots/replant-plan';
+import { triageSchema } from '$core/examine/triage/triage';
+import { observationInput, type Observation } from '$core/examine/looks/observation';
+import { recoveryCase, recoverySince } from '$core/tree/recovery-case';
 import { recoveryForecast } from '$core/recovery/forecast';
-import type { Cut } from '$core/roots/plan';
-import { treeSchema } from '$core/tree/tree';
+import type { Cut } from '$core/roots/plan/plan';
+import { treeSchema } from '$core/take-in/tree';
 import { defaultValues as values, resolveValues } from '$core/values/values';
-import type { FunctionEstimate } from '$core/water/root-function';
+import type { FunctionEstimate } from '$core/aftercare/water/root-function';
 import { cut, treeRecords } from '../records';
 
 const today = '2026-06-20';

@@ -1,20 +1,26 @@
 import { describe, expect, it } from 'vitest';
-import type { Kind } from '$core/kinds/kind';
-import { shippedKinds } from '$core/kinds/shipped';
-import { examinationInput } from '$core/diagnosis/examination';
-import { checkNow } from '$core/recovery/closer';
+import type { Kind } from '$core/vocabulary/kind';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { examinationInput } from '$core/examine/diagnosis/examination';
+import { checkNow } from '$core/tree/closer';
 import { unlikelyIn } from '$core/recovery/unlikely';
 import { decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
 import { lookQuestions, type LookFacts } from '$core/recovery/look';
-import { observationInput, shootsMean, type Observation } from '$core/recovery/observation';
+import { observationInput, shootsMean, type Observation } from '$core/examine/looks/observation';
 import { ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
 import { shootGrowth } from '$core/recovery/shoot-growth';
 import { seasonPoint, seasonsOf } from '$core/recovery/season';
 import { decisionInput } from '$core/recovery/said';
-import { cramersV, entangledWith, followOf, outcomesBy, type OutcomeCase } from '$core/outcomes/outcomes';
+import {
+	cramersV,
+	entangledWith,
+	followOf,
+	outcomesBy,
+	type OutcomeCase
+} from '$core/recovery/outcomes/outcomes';
 import { defaultValues as values } from '$core/values/values';
-import { bareDay } from '$core/weather/series';
-import { addDays } from '$core/climate/calendar';
+import { bareDay } from '$core/climate/series';
+import { addDays } from '$core/maths/calendar';
 
 let next = 0;
 const look = (observedOn: string, seen: Record<string, unknown>): Observation => ({

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/climate/calendar';
-import { outcomesBy, outcomeFactors, type OutcomeCase } from '$core/outcomes/outcomes';
+import { addDays } from '$core/maths/calendar';
+import { outcomesBy, outcomeFactors, type OutcomeCase } from '$core/recovery/outcomes/outcomes';
 import { backupSchema, backupStanding, tooMany } from '$core/recovery/backup';
 import { decisionsDue, type DecisionFacts } from '$core/recovery/decisions';
 import { evidenceOf, limitEvidence, type Reference } from '$core/recovery/evidence';
@@ -14,7 +14,7 @@ import {
 	observationInput,
 	smells,
 	type Observation
-} from '$core/recovery/observation';
+} from '$core/examine/looks/observation';
 import { verdict } from '$core/recovery/verdict';
 import { defaultValues as values, resolveValues } from '$core/values/values';
 

@@ -1,12 +1,12 @@
-import { observationSchema } from '$core/recovery/observation';
-import { createFormat } from '$core/format/format';
+import { observationSchema } from '$core/examine/looks/observation';
+import { createFormat } from '$core/text/format';
 import { measuredOf, twinReadings } from '$views/recovery/measured';
 import { describe, expect, it } from 'vitest';
-import { observationInput, readingsOf, type Observation } from '$core/recovery/observation';
+import { observationInput, readingsOf, type Observation } from '$core/examine/looks/observation';
 import { verdict, type VerdictInput } from '$core/recovery/verdict';
 import { simulateLooks } from '$core/simulate/recovery';
-import { createRandom } from '$core/simulate/random';
-import { shippedKinds } from '$core/kinds/shipped';
+import { createRandom } from '$core/maths/random';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { defaultValues } from '$core/values/values';
 
 let next = 0;

@@ -1,20 +1,20 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { checkPlan } from '$core/roots/check-plan';
-import { claimOf, flawFromMm } from '$core/roots/claims';
-import { ledger, type LedgerCut } from '$core/roots/ledger';
+import { checkPlan } from '$core/roots/plan/check-plan';
+import { claimOf, flawFromMm } from '$core/roots/plan/claims';
+import { ledger, type LedgerCut } from '$core/roots/plan/ledger';
 import {
 	candidatesOf,
 	reductionPlan,
 	reductionPlanInput,
 	reductionPlanQuestion,
 	type ReductionPlan
-} from '$core/roots/reduction-plan';
-import { segmentFromQuick, type Segment } from '$core/roots/root-map';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { removedBy, rootShares, tornOnly } from '$core/roots/shares';
-import { loadSolver, type Solve } from '$core/roots/solver';
-import { createRandom } from '$core/simulate/random';
+} from '$core/roots/plan/reduction-plan';
+import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { removedBy, rootShares, tornOnly } from '$core/roots/map/shares';
+import { loadSolver, type Solve } from '$core/roots/plan/solver';
+import { createRandom } from '$core/maths/random';
 import { defaultValues, resolveValues } from '$core/values/values';
 
 const values = defaultValues;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { componentLitres, mixIds, mixOf, usualMix } from '$core/mixes/mixes';
-import { groups } from '$core/kinds/kind';
-import { layerAmounts, sizeAdvice, unrootedShare } from '$core/pots/replant-plan';
-import { potVolumeL, type Pot } from '$core/pots/volume';
+import { componentLitres, mixIds, mixOf, usualMix } from '$core/replant/mixes/mixes';
+import { groups } from '$core/vocabulary/kind';
+import { layerAmounts, sizeAdvice, unrootedShare } from '$core/replant/pots/replant-plan';
+import { potVolumeL, type Pot } from '$core/replant/pots/volume';
 import { defaultValues } from '$core/values/values';
 
 const round = (top: number, heightMm: number): Pot => ({

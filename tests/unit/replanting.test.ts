@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { placeSchema } from '$core/climate/place';
+import { placeSchema } from '$core/vocabulary/place';
 import { coldLimit } from '$core/climate/cold-limit';
 import { nightTemperature } from '$core/climate/normals';
-import { siteCheck, siteVerdict } from '$core/ground/site-check';
-import { kitList, type KitWork } from '$core/kit/kit';
-import { shippedKinds } from '$core/kinds/shipped';
-import { liftStops, liftInput } from '$core/lifting/lift';
-import { emptyRoute, judgeRoute } from '$core/lifting/route';
+import { siteCheck, siteVerdict } from '$core/replant/ground/site-check';
+import { kitList, type KitWork } from '$core/replant/kit/kit';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { liftStops, liftInput } from '$core/replant/lifting/lift';
+import { emptyRoute, judgeRoute } from '$core/replant/lifting/route';
 import {
 	benchTest,
 	benchTestInput,
@@ -17,22 +17,22 @@ import {
 	sameMix,
 	weighTest,
 	weighTestInput
-} from '$core/mixes/bench-test';
-import { pottingMixOf } from '$core/mixes/mixes';
-import { reachMix } from '$core/mixes/reach';
-import { mixBody, waterAndAir } from '$core/mixes/retention';
-import { ballOfSizes } from '$core/pots/fit';
-import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/pots/rank';
-import { layerAmounts, plantingInput } from '$core/pots/replant-plan';
-import { extraHoles, heldWind, moundL, seatSchema, wireHoles, wiresOver } from '$core/pots/seat';
-import { asPot, potSchema, potVolumeL, type Pot } from '$core/pots/volume';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, startAzimuth } from '$core/roots/root-map';
-import { draw, stockItemSchema } from '$core/stock/stock';
+} from '$core/replant/mixes/bench-test';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
+import { reachMix } from '$core/replant/mixes/reach';
+import { mixBody, waterAndAir } from '$core/replant/mixes/retention';
+import { ballOfSizes } from '$core/replant/pots/fit';
+import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/replant/pots/rank';
+import { layerAmounts, plantingInput } from '$core/replant/pots/replant-plan';
+import { extraHoles, heldWind, moundL, seatSchema, wireHoles, wiresOver } from '$core/replant/pots/seat';
+import { asPot, potSchema, potVolumeL, type Pot } from '$core/replant/pots/volume';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { segmentFromQuick, startAzimuth } from '$core/roots/map/root-map';
+import { draw, stockItemSchema } from '$core/replant/kit/stock';
 import { defaultValues as values } from '$core/values/values';
-import { dailyDemandL } from '$core/water/demand';
-import { dryDown, steadyDays } from '$core/water/dry-down';
-import { nobodyElse } from '$core/water/stores';
+import { dailyDemandL } from '$core/replant/pots/demand';
+import { dryDown, steadyDays } from '$core/replant/pots/dry-down';
+import { nobodyElse } from '$core/replant/pots/stores';
 
 const round = (top: number, bottom: number, heightMm: number): Pot => ({
 	shape: 'round',

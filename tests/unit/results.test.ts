@@ -6,11 +6,11 @@ import {
 	answeredByWatering,
 	resultAsked,
 	tasksAnswered
-} from '$core/aftercare/result';
-import { taskSchema, type Task } from '$core/aftercare/task';
-import { observationInput } from '$core/recovery/observation';
-import { openFlags, referralResults } from '$core/standing/flags';
-import { wateringInput } from '$core/water/watering';
+} from '$core/aftercare/tasks/result';
+import { taskSchema, type Task } from '$core/vocabulary/task';
+import { observationInput } from '$core/examine/looks/observation';
+import { openFlags, referralResults } from '$core/aftercare/tasks/flags';
+import { wateringInput } from '$core/aftercare/water/watering';
 
 const task = (change: Partial<Task>): Task =>
 	taskSchema.parse({

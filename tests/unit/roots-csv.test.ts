@@ -1,8 +1,8 @@
 import { defaultValues } from '$core/values/values';
 import { describe, expect, it } from 'vitest';
-import { readRootsCsv, ROOTS_CSV_LENGTH, writeRootsCsv } from '$core/roots/roots-csv';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { segmentFromQuick, type Segment } from '$core/roots/root-map';
+import { readRootsCsv, ROOTS_CSV_LENGTH, writeRootsCsv } from '$core/roots/io/roots-csv';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';
 
 const map = { frame: 'container' as const, trunkDiameterMm: 100, ballRadiusMm: 250, mappedOn: '2026-04-18' };
 const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {

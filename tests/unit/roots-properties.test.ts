@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { planInput } from '$core/roots/plan';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { ledger } from '$core/roots/ledger';
-import { rootMapInput } from '$core/roots/root-map';
+import { planInput } from '$core/roots/plan/plan';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { ledger } from '$core/roots/plan/ledger';
+import { rootMapInput } from '$core/roots/map/root-map';
 import { defaultValues as values } from '$core/values/values';
 import { RootsState } from '$views/roots/roots-state.svelte';
 import { freshRoots } from '../records';

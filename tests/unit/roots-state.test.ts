@@ -1,11 +1,11 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { planInput, type Temper } from '$core/roots/plan';
-import { rootMapInput } from '$core/roots/root-map';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { planInput, type Temper } from '$core/roots/plan/plan';
+import { rootMapInput } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 import type { Planner } from '$lib/workers/planner';
-import { reductionPlan } from '$core/roots/reduction-plan';
-import { loadSolver } from '$core/roots/solver';
+import { reductionPlan } from '$core/roots/plan/reduction-plan';
+import { loadSolver } from '$core/roots/plan/solver';
 import { RootsState } from '$views/roots/roots-state.svelte';
 import { freshRoots } from '../records';
 

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { allowance, allowanceGroup } from '$core/roots/allowance';
-import { contactArc, girdlingSeverity } from '$core/roots/contact';
-import { courseLengthMm } from '$core/roots/geometry';
-import { stemsOf } from '$core/roots/outline';
-import { ledger, type LedgerCut } from '$core/roots/ledger';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { ribbon, ribbonOutline } from '$core/roots/ribbon';
+import { allowance, allowanceGroup } from '$core/roots/plan/allowance';
+import { contactArc } from '$core/roots/map/contact';
+import { girdlingSeverity } from '$core/examine/measuring/girdling';
+import { courseLengthMm } from '$core/roots/map/geometry';
+import { stemsOf } from '$core/roots/map/outline';
+import { ledger, type LedgerCut } from '$core/roots/plan/ledger';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { ribbon, ribbonOutline } from '$core/roots/map/ribbon';
 import {
 	rootFlaws,
 	rootMapInput,
@@ -14,8 +15,8 @@ import {
 	segmentFromQuick,
 	segmentProblem,
 	type Segment
-} from '$core/roots/root-map';
-import { beyondShare, removedBy, rootShares, usualCutPlace } from '$core/roots/shares';
+} from '$core/roots/map/root-map';
+import { beyondShare, removedBy, rootShares, usualCutPlace } from '$core/roots/map/shares';
 import { defaultValues, resolveValues } from '$core/values/values';
 
 const TRUNK = 100;

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween } from '$core/climate/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 import { growingSeason, nightTemperature, outdoorMeanC, type PlaceClimate } from '$core/climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
-import { stageDates } from '$core/roots/stage-dates';
+import { stageDates } from '$core/roots/plan/stage-dates';
 import { expectedRootFunction } from '$core/recovery/expected';
 import { defaultValues, resolveValues } from '$core/values/values';
-import { grown, rootWarmth } from '$core/water/regrowth';
+import { grown, rootWarmth } from '$core/aftercare/water/regrowth';
 
 const north = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
 const south = { ...north, latitudeDeg: -38 } as const;

@@ -1,21 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crownCourse, heightForCrownShare } from '$core/crown/crown-course';
-import { observationSchema } from '$core/recovery/observation';
-import { differentFronts, rankFronts } from '$core/roots/fronts';
-import { cutSchema } from '$core/roots/plan';
-import { parseQuickRoot } from '$core/roots/quick-entry';
-import { rootMapInput, segmentFromQuick, type RootMapInput } from '$core/roots/root-map';
-import {
-	ballWedges,
-	costOfAngle,
-	settingToBegin,
-	splitTilt,
-	stance,
-	tilted,
-	type Setting
-} from '$core/roots/setting';
-import { stageGate } from '$core/roots/stage-gate';
+import { crownCourse, heightForCrownShare } from '$core/aftercare/crown/crown-course';
+import { observationSchema } from '$core/examine/looks/observation';
+import { differentFronts, rankFronts } from '$core/roots/setting/fronts';
+import { cutSchema } from '$core/roots/plan/plan';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { rootMapInput, segmentFromQuick, type RootMapInput } from '$core/roots/map/root-map';
+import { ballWedges, costOfAngle, settingToBegin, splitTilt, stance } from '$core/roots/setting/setting';
+import { tilted } from '$core/roots/map/geometry';
+import { type Setting } from '$core/roots/plan/plan';
+import { stageGate } from '$core/roots/plan/stage-gate';
 import { defaultValues } from '$core/values/values';
 
 const mapOf = (lines: string[], more: Partial<RootMapInput> = {}): RootMapInput =>

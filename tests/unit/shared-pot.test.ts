@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { carryOver, sessionsOf } from '$core/roots/done';
-import { planPoint } from '$core/roots/geometry';
-import { barkRadiusMm } from '$core/roots/outline';
-import { cutSchema } from '$core/roots/plan';
-import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/quick-entry';
-import { copiesRound, reseated, rootMapInput, segmentFromQuick, turnMap } from '$core/roots/root-map';
-import { matesOn, touchingMates } from '$core/roots/shared-pot';
-import { rootShares } from '$core/roots/shares';
-import { candidatesOf } from '$core/roots/reduction-plan';
-import { claimOf } from '$core/roots/claims';
-import { ledger } from '$core/roots/ledger';
+import { carryOver, sessionsOf } from '$core/roots/plan/done';
+import { planPoint } from '$core/roots/map/geometry';
+import { barkRadiusMm } from '$core/roots/map/outline';
+import { cutSchema } from '$core/roots/plan/plan';
+import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/io/quick-entry';
+import { copiesRound, reseated, rootMapInput, segmentFromQuick, turnMap } from '$core/roots/map/root-map';
+import { matesOn, touchingMates } from '$core/roots/map/mates';
+import { rootShares } from '$core/roots/map/shares';
+import { candidatesOf } from '$core/roots/plan/reduction-plan';
+import { claimOf } from '$core/roots/plan/claims';
+import { ledger } from '$core/roots/plan/ledger';
 import { defaultValues } from '$core/values/values';
 
 const mapOf = (lines: string[], more: Record<string, unknown> = {}) =>

@@ -1,9 +1,9 @@
-import { addDays } from '$core/climate/calendar';
+import { addDays } from '$core/maths/calendar';
 import { describe, expect, it } from 'vitest';
-import type { Task } from '$core/aftercare/task';
-import { shippedKinds } from '$core/kinds/shipped';
+import type { Task } from '$core/vocabulary/task';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { coldOf, isAlarm, isUnanswered, todayItems, walkingRound, type TodayTree } from '$core/today/today';
-import type { StandingKept } from '$core/standing/kept';
+import type { StandingKept } from '$core/tree/kept';
 import { defaultValues } from '$core/values/values';
 
 const today = '2026-04-18';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readDate } from '$core/format/typed-date';
-import { createFormat, defaultFormatSettings } from '$core/format/format';
-import { addDays } from '$core/climate/calendar';
+import { readDate } from '$core/text/typed-date';
+import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { addDays } from '$core/maths/calendar';
 
 const today = '2026-04-18';
 const read = (text: string, locale = 'en-GB'): string | null => readDate(text, today, locale);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { readMeasure, readNumber } from '$core/format/typed';
-import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/quick-entry';
-import { rootFlawNames, rootFlaws } from '$core/roots/root-map';
+import { readMeasure, readNumber } from '$core/text/typed';
+import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/io/quick-entry';
+import { rootFlawNames, rootFlaws } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 
 describe('measures as they are typed', () => {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { consentSchema, type Consent } from '$core/roots/plan';
-import { ownersRoots } from '$core/roots/consent';
-import { proposalFor } from '$core/roots/proposal';
-import { planInput } from '$core/roots/plan';
-import { rootMapInput, type Segment } from '$core/roots/root-map';
-import { isStructural } from '$core/roots/shares';
-import { cutStops, isThroughStem } from '$core/roots/work-stops';
+import { consentSchema, type Consent } from '$core/roots/plan/plan';
+import { ownersRoots } from '$core/roots/plan/consent';
+import { proposalFor } from '$core/roots/plan/proposal';
+import { planInput } from '$core/roots/plan/plan';
+import { rootMapInput, type Segment } from '$core/roots/map/root-map';
+import { isStructural } from '$core/roots/map/shares';
+import { cutStops, isThroughStem } from '$core/roots/plan/work-stops';
 import { defaultValues as values } from '$core/values/values';
-import type { Permission } from '$core/tree/tree';
+import type { Permission } from '$core/vocabulary/words';
 import { RootsState } from '$views/roots/roots-state.svelte';
 import { cut, freshRoots, treeRecords } from '../records';
 

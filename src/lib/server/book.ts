@@ -1,9 +1,9 @@
 import { and, eq, ne, or } from 'drizzle-orm';
-import { ruleOf } from '../core/aftercare/source';
-import { bookKind, bookSentence, type BookEntry, type BookInput } from '../core/book/book';
-import { broughtUp, ruleDone, spokenAgainst, type BookFacts } from '../core/book/effects';
-import { bookFacts } from '../core/standing/booked';
-import type { Tree } from '../core/tree/tree';
+import { ruleOf } from '../core/aftercare/tasks/source';
+import { bookKind, bookSentence, type BookEntry, type BookInput } from '../core/aftercare/book/book';
+import { broughtUp, ruleDone, spokenAgainst, type BookFacts } from '../core/aftercare/book/effects';
+import { bookFacts } from '../core/tree/booked';
+import type { Tree } from '../core/take-in/tree';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid } from './errors';

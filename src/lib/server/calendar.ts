@@ -1,7 +1,7 @@
 import { createEvents } from 'ics';
 import { randomBytes, timingSafeEqual } from 'node:crypto';
-import { addDays } from '../core/climate/calendar';
-import { calendarEvents, type CalendarEvent } from '../core/aftercare/calendar-events';
+import { addDays } from '../core/maths/calendar';
+import { calendarEvents, type CalendarEvent } from '../core/aftercare/tasks/calendar-events';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';
 import { readSetting, readValues, writeSetting } from './settings';

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
-import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, upgradeCase, type TreeCase } from '../core/case/case';
-import { fieldProblems } from '../core/fields/fields';
+import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, upgradeCase, type TreeCase } from '../core/tree/case';
+import { fieldProblems } from '../core/vocabulary/fields';
 import type { Reader, Store, Writer } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
@@ -28,7 +28,7 @@ import {
 	triages,
 	waterings
 } from './records/records';
-import type { CasePicture } from '../core/pictures/picture';
+import type { CasePicture } from '../core/take-in/picture';
 import { hashOf, pictureFile, placePicture, readPicture } from './pictures';
 import { loadRecords } from './trees';
 

@@ -1,6 +1,6 @@
 import { and, asc, eq, gte } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
-import { addDays } from '../core/climate/calendar';
+import { addDays } from '../core/maths/calendar';
 import {
 	airHours,
 	CLOCK_AHEAD_MS,
@@ -9,8 +9,8 @@ import {
 	type DeviceHealth,
 	type DeviceInput,
 	type Reading
-} from '../core/weather/device';
-import { daysOfHours } from '../core/weather/hours';
+} from '../core/aftercare/weather/device';
+import { daysOfHours } from '../core/climate/hours';
 import type { Values } from '../core/values/values';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';

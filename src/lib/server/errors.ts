@@ -1,4 +1,4 @@
-import type { FieldProblem } from '../core/fields/fields';
+import type { FieldProblem } from '../core/vocabulary/fields';
 
 /** Something the person can put right. `message` says what is wrong, `advice` what to do. */
 export class Refusal extends Error {

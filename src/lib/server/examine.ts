@@ -1,15 +1,15 @@
-import { midSentence } from '../core/format/mid-sentence';
+import { midSentence } from '../core/text/mid-sentence';
 import { eq, sql } from 'drizzle-orm';
-import { answeredByExamination, answeredByMeasurement } from '../core/aftercare/result';
-import { once, type DatedTask } from '../core/aftercare/task';
-import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/changes/changes';
-import { addDays, daysBetween } from '../core/climate/calendar';
-import { conditionOf } from '../core/diagnosis/conditions';
-import type { Examination, ExaminationInput } from '../core/diagnosis/examination';
-import type { NeighbourCheck, YardNeighbour } from '../core/diagnosis/neighbours';
-import { signOf } from '../core/diagnosis/signs';
-import { toolNames, type Measurement, type MeasurementInput } from '../core/measuring/measurement';
-import { triageDecisionNames, type TriageInput } from '../core/triage/triage';
+import { answeredByExamination, answeredByMeasurement } from '../core/aftercare/tasks/result';
+import { once, type DatedTask } from '../core/vocabulary/task';
+import { factorNames, staggeredPlan, type ChangeInput, type Factor } from '../core/tree/changes';
+import { addDays, daysBetween } from '../core/maths/calendar';
+import { conditionOf } from '../core/vocabulary/conditions';
+import type { Examination, ExaminationInput } from '../core/examine/diagnosis/examination';
+import type { NeighbourCheck, YardNeighbour } from '../core/examine/diagnosis/neighbours';
+import { signOf } from '../core/vocabulary/signs';
+import { toolNames, type Measurement, type MeasurementInput } from '../core/examine/measuring/measurement';
+import { triageDecisionNames, type TriageInput } from '../core/examine/triage/triage';
 import type { Values } from '../core/values/values';
 import { closeAnswered, openTask } from './task-work';
 import type { Reader, Store } from './db/database';
@@ -17,11 +17,11 @@ import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { today } from './clock';
 import { invalid, notFound } from './errors';
-import { contextFor, eventsTold } from '../core/standing/carried';
-import { redFlags } from '../core/diagnosis/red-flags';
-import type { Tree } from '../core/tree/tree';
+import { contextFor, eventsTold } from '../core/tree/carried';
+import { redFlags } from '../core/examine/diagnosis/red-flags';
+import type { Tree } from '../core/take-in/tree';
 import { readValues } from './settings';
-import { impossibleIn } from '../core/measuring/impossible';
+import { impossibleIn } from '../core/examine/measuring/impossible';
 import {
 	bookEntries,
 	examinations,

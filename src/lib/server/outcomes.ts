@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
-import { addDays } from '../core/climate/calendar';
+import { addDays } from '../core/maths/calendar';
 import type { SeasonFit } from '../core/climate/windows';
-import type { Group } from '../core/kinds/kind';
-import type { LossRow, OutcomeCase } from '../core/outcomes/outcomes';
-import type { Said } from '../core/outcomes/forecast-score';
-import type { Reserves, TreeState } from '../core/tree/tree';
+import type { Group } from '../core/vocabulary/kind';
+import type { LossRow, OutcomeCase } from '../core/recovery/outcomes/outcomes';
+import type { Said } from '../core/recovery/outcomes/forecast-score';
+import type { Reserves, TreeState } from '../core/vocabulary/words';
 import type { Values } from '../core/values/values';
 import type { Reader } from './db/database';
 import { jsonRows } from './db/json-rows';

@@ -11,7 +11,7 @@ import {
 	SMALL_PX,
 	type Picture,
 	type PictureInput
-} from '../core/pictures/picture';
+} from '../core/take-in/picture';
 import type { Store } from './db/database';
 import { invalid, notFound, Refusal } from './errors';
 import { pictures } from './records/records';

@@ -1,41 +1,40 @@
 import { and, eq } from 'drizzle-orm';
-import { bearsAlways, isTender } from '../core/kinds/kind';
-import type { Place } from '../core/climate/place';
-import { addDays, daysBetween } from '../core/climate/calendar';
+import { bearsAlways, isTender } from '../core/vocabulary/kind';
+import type { Place } from '../core/vocabulary/place';
+import { addDays, daysBetween } from '../core/maths/calendar';
 import { seasonFit } from '../core/climate/windows';
-import type { TreeRecords } from '../core/case/case';
+import type { TreeRecords } from '../core/tree/case';
+import { backupKindNames, type BackupKind } from '../core/vocabulary/backup-kinds';
 import {
-	backupKindNames,
 	backupEventNames,
 	tooMany,
 	worthKeeping,
 	backupStanding,
 	type Backup,
-	type BackupInput,
-	type BackupKind
+	type BackupInput
 } from '../core/recovery/backup';
 import { decisionsDue, type DueDecision } from '../core/recovery/decisions';
 import { recoveryForecast } from '../core/recovery/forecast';
-import { shootsMean, type Observation, type ObservationInput } from '../core/recovery/observation';
-import { recoveryCase, recoverySince } from '../core/recovery/recovery-case';
-import type { RecoveryOf } from '../core/recovery/recovery-of';
+import { shootsMean, type Observation, type ObservationInput } from '../core/examine/looks/observation';
+import { recoveryCase, recoverySince } from '../core/tree/recovery-case';
+import type { RecoveryOf } from '../core/tree/recovery-of';
 import { decisionNames, type DecisionInput } from '../core/recovery/said';
 import { seasonPoint, seasonsOf } from '../core/recovery/season';
 import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
-import { answeredByLook } from '../core/aftercare/result';
-import { gateOf } from '../core/standing/gate';
-import { rootLosses } from '../core/standing/losses';
-import { openFlags } from '../core/standing/flags';
-import { looksSeen, looksSince } from '../core/standing/looks';
+import { answeredByLook } from '../core/aftercare/tasks/result';
+import { gateOf } from '../core/tree/gate';
+import { rootLosses } from '../core/tree/losses';
+import { openFlags } from '../core/aftercare/tasks/flags';
+import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isUnanswered } from '../core/today/today';
-import type { Tree, TreeInput } from '../core/tree/tree';
+import type { Tree, TreeInput } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
-import { leafCalendar } from '../core/water/tree-demand';
-import type { FunctionEstimate } from '../core/water/root-function';
-import type { WaterOfTree } from '../core/water/water-state';
-import type { SeriesDay } from '../core/weather/series';
+import { leafCalendar } from '../core/tree/tree-demand';
+import type { FunctionEstimate } from '../core/aftercare/water/root-function';
+import type { WaterOfTree } from '../core/tree/water-state';
+import type { SeriesDay } from '../core/climate/series';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';

@@ -1,17 +1,17 @@
-import { addDays } from '../core/climate/calendar';
-import { usualCrownSchool } from '../core/crown/crown';
+import { addDays } from '../core/maths/calendar';
+import { usualCrownSchool } from '../core/aftercare/crown/crown';
 import {
 	groundAmounts,
 	groundTasks,
 	type GroundPlan,
 	type GroundPlanInput
-} from '../core/ground/ground-plan';
-import type { Lift, LiftInput } from '../core/lifting/lift';
-import { holdingNames } from '../core/pots/seat';
-import { potShapeNames } from '../core/pots/volume';
-import type { Planting, PlantingInput, ReplantPlanInput } from '../core/pots/replant-plan';
-import type { WaterSchool } from '../core/tree/tree';
-import { once, type DatedTask } from '../core/aftercare/task';
+} from '../core/replant/ground/ground-plan';
+import type { Lift, LiftInput } from '../core/replant/lifting/lift';
+import { holdingNames } from '../core/replant/pots/seat';
+import { potShapeNames } from '../core/replant/pots/volume';
+import type { Planting, PlantingInput, ReplantPlanInput } from '../core/replant/pots/replant-plan';
+import type { WaterSchool } from '../core/vocabulary/words';
+import { once, type DatedTask } from '../core/vocabulary/task';
 import type { Values } from '../core/values/values';
 import { proposeAftercare } from './aftercare';
 import { openTask } from './task-work';
@@ -20,7 +20,7 @@ import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';
 import { groundPlans, lifts, places, plantings, replantPlans, tasks, trees } from './records/records';
 import { doWork, type Work } from './records/work';
-import { othersInPot } from '../core/standing/shared-pot';
+import { othersInPot } from '../core/tree/shared-pot';
 import { drawFromStock, type FromStock } from './stock';
 import { sayForecast } from './recovery';
 import { loadRecords, refuseCare, requireTree } from './trees';

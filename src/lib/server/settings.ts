@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { oneOf } from '../core/fields/fields';
-import { defaultFormatSettings, locales, unitSystems, type FormatSettings } from '../core/format/format';
+import { oneOf } from '../core/vocabulary/fields';
+import { defaultFormatSettings, locales, unitSystems, type FormatSettings } from '../core/text/format';
 import { isValueKey, resolveValues, workingValue, type Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';
 import { setting, valueOverride } from './db/schema';

@@ -1,7 +1,12 @@
 import { eq, sql } from 'drizzle-orm';
-import { kitList } from '../core/kit/kit';
-import { besideOthers, layerAmounts, type PlantingInput } from '../core/pots/replant-plan';
-import { itemName, type OwnMixInput, type StockItemInput, type StockPotInput } from '../core/stock/stock';
+import { kitList } from '../core/replant/kit/kit';
+import { besideOthers, layerAmounts, type PlantingInput } from '../core/replant/pots/replant-plan';
+import {
+	itemName,
+	type OwnMixInput,
+	type StockItemInput,
+	type StockPotInput
+} from '../core/replant/kit/stock';
 
 import type { Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';

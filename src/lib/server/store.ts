@@ -1,7 +1,7 @@
 import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { shippedKinds } from '../core/kinds/shipped';
+import { shippedKinds } from '../core/vocabulary/shipped';
 import { openStore, type Store } from './db/database';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';

@@ -1,6 +1,6 @@
-import { tasksAnswered, type ResultKind } from '../core/aftercare/result';
-import type { Task } from '../core/aftercare/task';
-import { addDays, daysBetween } from '../core/climate/calendar';
+import { tasksAnswered, type ResultKind } from '../core/aftercare/tasks/result';
+import type { Task } from '../core/vocabulary/task';
+import { addDays, daysBetween } from '../core/maths/calendar';
 import { Refusal } from './errors';
 import { tasks } from './records/records';
 import type { Work } from './records/work';

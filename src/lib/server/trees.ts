@@ -1,17 +1,11 @@
 import { and, asc, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { PotMateRecords, TreeRecords } from '../core/case/case';
-import { addDays } from '../core/climate/calendar';
-import type { Place } from '../core/climate/place';
-import {
-	situationNames,
-	treeStateNames,
-	type ClosingInput,
-	type KindBefore,
-	type Tree,
-	type TreeInput
-} from '../core/tree/tree';
-import { lookWeights } from '../core/standing/shared-pot';
+import type { PotMateRecords, TreeRecords } from '../core/tree/case';
+import { addDays } from '../core/maths/calendar';
+import type { Place } from '../core/vocabulary/place';
+import { situationNames, treeStateNames } from '../core/vocabulary/words';
+import { type ClosingInput, type KindBefore, type Tree, type TreeInput } from '../core/take-in/tree';
+import { lookWeights } from '../core/tree/shared-pot';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';

@@ -1,26 +1,26 @@
 import { sql, type SQL } from 'drizzle-orm';
-import { answeredByWatering, tasksAnswered } from '../core/aftercare/result';
-import { nightsUnderCover } from '../core/book/effects';
-import { addDays } from '../core/climate/calendar';
-import { standingKept, type StandingKept } from '../core/standing/kept';
-import { gateOf } from '../core/standing/gate';
-import { lastRootWork } from '../core/standing/losses';
-import { plannedWork } from '../core/standing/planned';
-import { standingOf } from '../core/standing/standing';
-import { urgentOf } from '../core/standing/urgent';
-import { aboutKg, unlikelyKg } from '../core/standing/weights';
-import { fallWords } from '../core/water/forecast';
-import { treeGroundWater } from '../core/water/ground-water';
-import type { DeviceDay } from '../core/water/pot-state';
-import { treeWater } from '../core/water/tree-water';
+import { answeredByWatering, tasksAnswered } from '../core/aftercare/tasks/result';
+import { nightsUnderCover } from '../core/aftercare/book/effects';
+import { addDays } from '../core/maths/calendar';
+import { standingKept, type StandingKept } from '../core/tree/kept';
+import { gateOf } from '../core/tree/gate';
+import { lastRootWork } from '../core/tree/losses';
+import { plannedWork } from '../core/tree/planned';
+import { standingOf } from '../core/tree/standing';
+import { urgentOf } from '../core/tree/urgent';
+import { aboutKg, unlikelyKg } from '../core/tree/weights';
+import { fallWords } from '../core/aftercare/water/forecast';
+import { treeGroundWater } from '../core/tree/ground-water';
+import type { DeviceDay } from '../core/aftercare/water/pot-state';
+import { treeWater } from '../core/tree/tree-water';
 import {
 	groundStateOf,
 	waterStateOf,
 	type FunctionLow,
 	type WaterOfTree,
 	type WaterState
-} from '../core/water/water-state';
-import type { Watering, WateringInput } from '../core/water/watering';
+} from '../core/tree/water-state';
+import type { Watering, WateringInput } from '../core/aftercare/water/watering';
 import type { Values } from '../core/values/values';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';

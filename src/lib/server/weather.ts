@@ -1,20 +1,20 @@
 import { and, eq, gte, lte } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { addDays } from '../core/climate/calendar';
-import type { Place } from '../core/climate/place';
+import { addDays } from '../core/maths/calendar';
+import type { Place } from '../core/vocabulary/place';
 import { simulateWeather } from '../core/simulate/weather';
-import { id, note } from '../core/fields/fields';
-import { CLOCK_AHEAD_MS } from '../core/weather/device';
-import { daysOfHours, weatherHour } from '../core/weather/hours';
-import { limitsBroken } from '../core/weather/missed';
-import { daysFor, weatherSeries, type SeriesDay } from '../core/weather/series';
+import { id, note } from '../core/vocabulary/fields';
+import { CLOCK_AHEAD_MS } from '../core/aftercare/weather/device';
+import { daysOfHours, weatherHour } from '../core/climate/hours';
+import { limitsBroken } from '../core/today/missed';
+import { daysFor, weatherSeries, type SeriesDay } from '../core/climate/series';
 import {
 	weatherDayInput,
 	weatherDaySchema,
 	type WeatherDay,
 	type WeatherDayInput
-} from '../core/weather/weather-day';
+} from '../core/climate/weather-day';
 import type { Values } from '../core/values/values';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
-import type { PlaceInput } from '../core/climate/place';
-import type { Kind, KindInput } from '../core/kinds/kind';
+import type { PlaceInput } from '../core/vocabulary/place';
+import type { Kind, KindInput } from '../core/vocabulary/kind';
 import type { Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { readDate } from '$core/format/typed-date';
+	import { readDate } from '$core/text/typed-date';
 	import CalendarDays from '@lucide/svelte/icons/calendar-days';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { StoredUnit } from '$core/format/format';
-	import { readMeasure, readNumber } from '$core/format/typed';
+	import type { StoredUnit } from '$core/text/format';
+	import { readMeasure, readNumber } from '$core/text/typed';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';

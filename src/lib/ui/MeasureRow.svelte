@@ -1,5 +1,5 @@
 <script lang="ts" generics="T extends object">
-	import type { StoredUnit } from '$core/format/format';
+	import type { StoredUnit } from '$core/text/format';
 	import MeasureField from './MeasureField.svelte';
 	import type { Refused } from './field';
 

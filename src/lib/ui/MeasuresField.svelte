@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { StoredUnit } from '$core/format/format';
+	import type { StoredUnit } from '$core/text/format';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';

@@ -1,4 +1,4 @@
-import { createFormat, defaultFormatSettings, type Format } from '$core/format/format';
+import { createFormat, defaultFormatSettings, type Format } from '$core/text/format';
 import { getContext, setContext } from 'svelte';
 
 const key = Symbol('format');

@@ -1,5 +1,5 @@
-import { reductionPlan, type ReductionPlanInput } from '$core/roots/reduction-plan';
-import { loadSolver } from '$core/roots/solver';
+import { reductionPlan, type ReductionPlanInput } from '$core/roots/plan/reduction-plan';
+import { loadSolver } from '$core/roots/plan/solver';
 import type { Values } from '$core/values/values';
 import { expose } from 'comlink';
 import machineCode from 'highs/runtime?url';

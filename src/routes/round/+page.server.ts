@@ -1,4 +1,4 @@
-import { addDays } from '$core/climate/calendar';
+import { addDays } from '$core/maths/calendar';
 import { todayItems } from '$core/today/today';
 import { today } from '$lib/server/clock';
 import { readValues } from '$lib/server/settings';

@@ -1,4 +1,4 @@
-import { id } from '$core/fields/fields';
+import { id } from '$core/vocabulary/fields';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { undo } from '$lib/server/records/work';
 import { getStore } from '$lib/server/store';

@@ -1,6 +1,6 @@
 import { growingSeason, nightTemperature } from '$core/climate/normals';
-import { placeInput } from '$core/climate/place';
-import { id } from '$core/fields/fields';
+import { placeInput } from '$core/vocabulary/place';
+import { id } from '$core/vocabulary/fields';
 import { today } from '$lib/server/clock';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';

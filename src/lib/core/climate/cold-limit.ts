@@ -1,6 +1,6 @@
-import { isTender, type Kind } from '../kinds/kind';
+import { isTender, type Kind } from '../vocabulary/kind';
 import type { Values } from '../values/values';
-import { addDays, daysBetween } from './calendar';
+import { addDays, daysBetween } from '../maths/calendar';
 import { nightTemperature, type PlaceClimate } from './normals';
 
 /** From the day it was carried there to the day it comes out. */

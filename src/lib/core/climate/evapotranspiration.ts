@@ -1,5 +1,5 @@
 import type { Values } from '../values/values';
-import { dayOfYear } from './calendar';
+import { dayOfYear } from '../maths/calendar';
 import { nightTemperature, outdoorMeanC, type PlaceClimate } from './normals';
 
 /**

@@ -1,6 +1,6 @@
 import type { Values } from '../values/values';
-import { dateOfDay, dayOfYear, type Span } from './calendar';
-import type { Place } from './place';
+import { dateOfDay, dayOfYear, type Span } from '../maths/calendar';
+import type { Place } from '../vocabulary/place';
 
 /** What the climate of a place is read from: only its position and shelter. */
 export type PlaceClimate = Pick<Place, 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>;

@@ -1,7 +1,7 @@
-import type { Kind } from '../kinds/kind';
-import { isTender } from '../kinds/kind';
+import type { Kind } from '../vocabulary/kind';
+import { isTender } from '../vocabulary/kind';
 import type { Values } from '../values/values';
-import { addDays, daysBetween, within, yearOf, type Span } from './calendar';
+import { addDays, daysBetween, within, yearOf, type Span } from '../maths/calendar';
 import { growingSeason, type PlaceClimate } from './normals';
 
 /** How a date stands to the windows in which a kind may be lifted or worked at the root. */

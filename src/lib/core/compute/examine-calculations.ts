@@ -1,38 +1,45 @@
 import { z } from 'zod';
-import { changedTogether, factors, staggeredPlan } from '../changes/changes';
-import { actNow, actNowInput, actNowOutput } from '../diagnosis/act-now';
-import { adviceInput, adviceOutput, advise } from '../diagnosis/advice';
-import { conditionIds } from '../diagnosis/conditions';
-import { diagnose, diagnosisInput, diagnosisOutput } from '../diagnosis/diagnose';
-import { compareLooks } from '../diagnosis/examination';
-import { findingsSchema } from '../diagnosis/finding';
-import { cheapestCheck } from '../diagnosis/neighbours';
-import { nextCheckInput, nextCheckOutput, nextChecks } from '../diagnosis/next-check';
-import { referrals } from '../diagnosis/referral';
-import { signIds } from '../diagnosis/signs';
-import { calendarDate, count, measure, oneOf } from '../fields/fields';
-import { ballMass } from '../lifting/ball-mass';
-import { ballReadings, ballSchools, ballSize } from '../lifting/ball-size';
-import { liftCutRoots, soaks } from '../lifting/lift';
-import { liftKept, rootings } from '../lifting/lift-cost';
-import { couplings, handling, liftLimit } from '../lifting/niosh';
-import { collarData, judgeCollar } from '../measuring/collar';
-import { diebackLimit, scratchTapData } from '../measuring/dieback';
-import { impossibleCore, impossibleWeighing } from '../measuring/impossible';
-import { findingsOf, measurementInput } from '../measuring/measurement';
-import { drainGrade, drainTimeData, outflow, outflowData } from '../measuring/pouring';
-import { nextSamplePlace, rootSample, rootSampleData } from '../measuring/root-sample';
-import { weighingData, weighPot } from '../measuring/weighing';
-import { severities } from '../roots/contact';
+import { changedTogether, factors, staggeredPlan } from '../tree/changes';
+import { actNow, actNowInput, actNowOutput } from '../examine/diagnosis/act-now';
+import { adviceInput, adviceOutput, advise } from '../examine/diagnosis/advice';
+import { conditionIds } from '../vocabulary/conditions';
+import { diagnose, diagnosisInput, diagnosisOutput } from '../examine/diagnosis/diagnose';
+import { compareLooks } from '../examine/diagnosis/examination';
+import { findingsSchema } from '../examine/diagnosis/finding';
+import { cheapestCheck } from '../examine/diagnosis/neighbours';
+import { nextCheckInput, nextCheckOutput, nextChecks } from '../examine/diagnosis/next-check';
+import { referrals } from '../examine/diagnosis/referral';
+import { signIds } from '../vocabulary/signs';
+import { calendarDate, count, measure, oneOf } from '../vocabulary/fields';
+import { ballMass } from '../examine/measuring/ball-mass';
+import { ballReadings, ballSchools, ballSize } from '../replant/lifting/ball-size';
+import { liftCutRoots, soaks } from '../replant/lifting/lift';
+import { liftKept } from '../replant/lifting/lift-cost';
+import { rootings } from '../replant/lifting/lift';
+import { couplings, handling, liftLimit } from '../replant/lifting/niosh';
+import { collarData, judgeCollar } from '../examine/measuring/collar';
+import { diebackLimit, scratchTapData } from '../examine/measuring/dieback';
+import { impossibleCore, impossibleWeighing } from '../examine/measuring/impossible';
+import { findingsOf, measurementInput } from '../examine/measuring/measurement';
+import { drainGrade, drainTimeData, outflow, outflowData } from '../examine/measuring/pouring';
+import { nextSamplePlace, rootSample, rootSampleData } from '../examine/measuring/root-sample';
+import { weighingData, weighPot } from '../examine/measuring/weighing';
+import { severities } from '../examine/measuring/girdling';
 import { simulatedSoils, simulatePenetrometer } from '../simulate/penetrometer';
-import { densityJudgements, judgeCore, soilCoresData } from '../soil/bulk-density';
-import { infiltrationClasses, infiltrationData, infiltrationRate } from '../soil/infiltration';
-import { hardnesses, penetrometerData, penetrometerReading, resistanceProfile } from '../soil/penetrometer';
-import { CSV_LENGTH_LIMIT, readPenetrometerCsv } from '../soil/penetrometer-csv';
-import { feelAnswers, textureByFeel, textureClasses, textures } from '../soil/texture';
-import { waterHeld } from '../soil/water-held';
-import { situations } from '../tree/tree';
-import { triageAdvice, triageDecisions, triageLook, triageSubject } from '../triage/triage';
+import { densityJudgements, judgeCore, soilCoresData } from '../examine/soil/bulk-density';
+import { infiltrationClasses, infiltrationData, infiltrationRate } from '../examine/soil/infiltration';
+import {
+	hardnesses,
+	penetrometerData,
+	penetrometerReading,
+	resistanceProfile
+} from '../examine/soil/penetrometer';
+import { CSV_LENGTH_LIMIT, readPenetrometerCsv } from '../examine/soil/penetrometer-csv';
+import { feelAnswers, textureByFeel } from '../examine/soil/texture';
+import { textureClasses, textures } from '../vocabulary/textures';
+import { waterHeld } from '../examine/soil/water-held';
+import { situations } from '../vocabulary/words';
+import { triageAdvice, triageDecisions, triageLook, triageSubject } from '../examine/triage/triage';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();

@@ -5,14 +5,14 @@ import {
 	hargreavesMm,
 	usualEt0Mm
 } from '../climate/evapotranspiration';
-import { placeKinds, placeSchema } from '../climate/place';
-import { calendarDate, count, measure, oneOf, share } from '../fields/fields';
-import { groundAmounts, groundPlanInput } from '../ground/ground-plan';
-import { siteCheck, siteVerdict } from '../ground/site-check';
-import { carbonateTests, sulphurDose, sulphurSoils } from '../ground/sulphur';
-import { kitList } from '../kit/kit';
-import { kindSchema } from '../kinds/kind';
-import { judgeRoute, routeSchema } from '../lifting/route';
+import { placeKinds, placeSchema } from '../vocabulary/place';
+import { calendarDate, count, measure, oneOf, share } from '../vocabulary/fields';
+import { groundAmounts, groundPlanInput } from '../replant/ground/ground-plan';
+import { siteCheck, siteVerdict } from '../replant/ground/site-check';
+import { carbonateTests, sulphurDose, sulphurSoils } from '../replant/ground/sulphur';
+import { kitList } from '../replant/kit/kit';
+import { kindSchema } from '../vocabulary/kind';
+import { judgeRoute, routeSchema } from '../replant/lifting/route';
 import {
 	benchTest,
 	benchTestInput,
@@ -22,19 +22,19 @@ import {
 	pottingMix,
 	weighTest,
 	weighTestInput
-} from '../mixes/bench-test';
-import { componentIds } from '../mixes/components';
-import { mixBody, mixParts, waterAndAir } from '../mixes/retention';
-import { ballOfSizes } from '../pots/fit';
-import { judgePot, potVerdicts, proposePots, type PotQuestion } from '../pots/rank';
-import { layerAmounts } from '../pots/replant-plan';
-import { extraHoles, heldWind, seatSchema, wireHoles, wireLengthM, wiresOver } from '../pots/seat';
-import { potSchema, potShapes } from '../pots/volume';
-import { rootMapInput, segmentSchema } from '../roots/root-map';
-import { stockItemSchema } from '../stock/stock';
+} from '../replant/mixes/bench-test';
+import { componentIds } from '../replant/mixes/components';
+import { mixBody, mixParts, waterAndAir } from '../replant/mixes/retention';
+import { ballOfSizes } from '../replant/pots/fit';
+import { judgePot, potVerdicts, proposePots, type PotQuestion } from '../replant/pots/rank';
+import { layerAmounts } from '../replant/pots/replant-plan';
+import { extraHoles, heldWind, seatSchema, wireHoles, wireLengthM, wiresOver } from '../replant/pots/seat';
+import { potSchema, potShapes } from '../replant/pots/volume';
+import { rootMapInput, segmentSchema } from '../roots/map/root-map';
+import { stockItemSchema } from '../replant/kit/stock';
 import type { Values } from '../values/values';
-import { dailyDemandL } from '../water/demand';
-import { dryDown, steadyDays } from '../water/dry-down';
+import { dailyDemandL } from '../replant/pots/demand';
+import { dryDown, steadyDays } from '../replant/pots/dry-down';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();

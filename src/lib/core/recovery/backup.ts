@@ -1,20 +1,8 @@
+import { backupKinds, type BackupKind } from '../vocabulary/backup-kinds';
 import { z } from 'zod';
-import { calendarDate, count, id, measure, note, oneOf, shortText, version } from '../fields/fields';
-import { wilsonInterval } from '../sampling/wilson';
+import { calendarDate, count, id, measure, note, oneOf, shortText, version } from '../vocabulary/fields';
+import { wilsonInterval } from '../maths/wilson';
 import type { Values } from '../values/values';
-
-/** What a backup was taken as. */
-export const backupKinds = ['hardwood', 'softwood', 'root', 'division', 'layer', 'graft', 'seed'] as const;
-export type BackupKind = (typeof backupKinds)[number];
-export const backupKindNames: Record<BackupKind, string> = {
-	hardwood: 'hardwood cuttings',
-	softwood: 'softwood cuttings',
-	root: 'root cuttings',
-	division: 'divisions, suckers with roots',
-	layer: 'layers',
-	graft: 'grafts',
-	seed: 'seed'
-};
 
 export const backupEvents = ['struck', 'potted', 'lost', 'given'] as const;
 export type BackupEvent = (typeof backupEvents)[number];

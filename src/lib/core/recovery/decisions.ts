@@ -1,10 +1,10 @@
-import { addDays, daysBetween } from '../climate/calendar';
-import type { StageGate } from '../roots/stage-gate';
-import { roman } from '../roots/plan';
+import { addDays, daysBetween } from '../maths/calendar';
+import type { StageGate } from '../roots/plan/stage-gate';
+import { roman } from '../roots/plan/plan';
 import type { Values } from '../values/values';
-import type { SeenLook } from '../standing/looks';
-import { readingsOf, type Observation } from './observation';
-import type { OpenFlag } from '../standing/flags';
+import type { SeenLook } from '../examine/looks/observation';
+import { readingsOf, type Observation } from '../examine/looks/observation';
+import type { OpenFlag } from '../aftercare/tasks/flags';
 import type { DecisionKind } from './said';
 
 export interface DecisionFacts {

@@ -1,6 +1,6 @@
 import { signNames, signSteps, stepKey, type RecoverySign } from '../values/recovery';
 import type { Values } from '../values/values';
-import type { Observation } from './observation';
+import type { Observation } from '../examine/looks/observation';
 import { leavesOut, shootsDone } from './season';
 
 /** What a look said, with where it stood in the season. */

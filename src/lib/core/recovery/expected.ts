@@ -1,7 +1,7 @@
-import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
+import { addDays, daysBetween, yearOf, type Span } from '../maths/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
-import { grown, rootWarmth } from '../water/regrowth';
+import { grown, rootWarmth } from '../aftercare/water/regrowth';
 
 export interface FunctionPoint {
 	on: string;

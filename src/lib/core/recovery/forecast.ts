@@ -1,7 +1,7 @@
-import { addDays, daysBetween } from '../climate/calendar';
+import { addDays, daysBetween } from '../maths/calendar';
 import type { PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
-import { grown, grownSlope, rootWarmth } from '../water/regrowth';
+import { grown, grownSlope, rootWarmth } from '../aftercare/water/regrowth';
 import { evidenceOf, functionEvidence, limitEvidence, type LookSeen, type Reference } from './evidence';
 import { growingDayCounter, type RootLoss } from './expected';
 import {

@@ -1,8 +1,8 @@
-import type { Kind } from '../kinds/kind';
-import type { Tree } from '../tree/tree';
-import { daysBetween } from '../climate/calendar';
+import type { Kind } from '../vocabulary/kind';
+import type { Tree } from '../take-in/tree';
+import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
-import { readingsOf, type Observation } from './observation';
+import { readingsOf, type Observation } from '../examine/looks/observation';
 
 /** What a look can ask for. */
 export const lookParts = [

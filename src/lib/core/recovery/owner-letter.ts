@@ -1,4 +1,4 @@
-import type { Vigour } from '../tree/tree';
+import type { Vigour } from '../vocabulary/words';
 
 export interface LetterFacts {
 	treeName: string;

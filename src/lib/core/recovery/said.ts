@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { seasonFits } from '../climate/windows';
-import { calendarDate, id, note, oneOf, share, version } from '../fields/fields';
+import { calendarDate, id, note, oneOf, share, version } from '../vocabulary/fields';
 
 /** A probability as the app said it on a day, kept so that it can be judged later. Written by the app, never edited. */
 export const saidForecastSchema = z.strictObject({

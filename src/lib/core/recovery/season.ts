@@ -1,7 +1,7 @@
-import { addDays, daysBetween, yearOf, type Span } from '../climate/calendar';
+import { addDays, daysBetween, yearOf, type Span } from '../maths/calendar';
 import { growingSeason, outdoorMeanC, type PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
-import { degreeDays, type SeriesDay } from '../weather/series';
+import { degreeDays, type SeriesDay } from '../climate/series';
 
 /** Where a day stands in the growing season of its place. */
 export interface SeasonPoint {

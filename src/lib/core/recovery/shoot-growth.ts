@@ -1,8 +1,8 @@
-import { addDays, daysBetween, type Span } from '../climate/calendar';
+import { addDays, daysBetween, type Span } from '../maths/calendar';
 import type { Values } from '../values/values';
-import { degreeDays, type SeriesDay } from '../weather/series';
+import { degreeDays, type SeriesDay } from '../climate/series';
 import { fitGrowth } from './growth-curve';
-import { readingsOf, type Observation } from './observation';
+import { readingsOf, type Observation } from '../examine/looks/observation';
 import { goesWrong } from './unlikely';
 
 /** Growth of shoots in one season, against its warmth. */

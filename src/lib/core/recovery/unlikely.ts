@@ -1,7 +1,12 @@
-import type { Span } from '../climate/calendar';
-import type { FieldProblem } from '../fields/fields';
+import type { Span } from '../maths/calendar';
+import type { FieldProblem } from '../vocabulary/fields';
 import type { Values } from '../values/values';
-import { readingsOf, type MeasureKey, type Observation, type ObservationInput } from './observation';
+import {
+	readingsOf,
+	type MeasureKey,
+	type Observation,
+	type ObservationInput
+} from '../examine/looks/observation';
 
 /** Measures that do not fall by themselves: shoots within a season, woundwood, and the dead of a lot; living wood does not rise. */
 const rules: {

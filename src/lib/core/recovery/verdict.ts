@@ -1,7 +1,7 @@
-import { daysBetween } from '../climate/calendar';
-import type { Situation } from '../tree/tree';
+import { daysBetween } from '../maths/calendar';
+import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
-import { readingsOf, type Observation } from './observation';
+import { readingsOf, type Observation } from '../examine/looks/observation';
 
 export type Answer = 'met' | 'not-met' | 'unknown';
 

@@ -1,14 +1,15 @@
-import { conditionIds, type ConditionId } from '../diagnosis/conditions';
-import { recentEvents, seasonPhases, type DiagnosisContext } from '../diagnosis/context';
-import { diagnose, effectOf, priorOf } from '../diagnosis/diagnose';
-import { noisyOr } from '../diagnosis/enumerate';
-import { worldsOf } from '../diagnosis/worlds';
-import type { Finding } from '../diagnosis/finding';
-import { firstLook, signApplies, signIds, topGrade, type SignId } from '../diagnosis/signs';
-import { groups } from '../kinds/kind';
-import { situations } from '../tree/tree';
+import { conditionIds, type ConditionId } from '../vocabulary/conditions';
+import { recentEvents, seasonPhases } from '../vocabulary/season-and-events';
+import { type DiagnosisContext } from '../examine/diagnosis/context';
+import { diagnose, effectOf, priorOf } from '../examine/diagnosis/diagnose';
+import { noisyOr } from '../examine/diagnosis/enumerate';
+import { worldsOf } from '../examine/diagnosis/worlds';
+import type { Finding } from '../examine/diagnosis/finding';
+import { firstLook, signApplies, signIds, topGrade, type SignId } from '../vocabulary/signs';
+import { groups } from '../vocabulary/kind';
+import { situations } from '../vocabulary/words';
 import type { ValueKey, Values } from '../values/values';
-import { createRandom, type Random } from './random';
+import { createRandom, type Random } from '../maths/random';
 
 /** A made-up case whose causes are known. */
 export interface SimulatedCase {

@@ -1,4 +1,4 @@
-import { createRandom } from './random';
+import { createRandom } from '../maths/random';
 
 export interface SimulatedSoil {
 	/** Where the hard layer begins and ends, mm; no layer when they are equal. */

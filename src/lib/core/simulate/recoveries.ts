@@ -1,11 +1,11 @@
-import { addDays, daysBetween } from '../climate/calendar';
+import { addDays, daysBetween } from '../maths/calendar';
 import type { PlaceClimate } from '../climate/normals';
 import { growingDayCounter } from '../recovery/expected';
-import { grown as regrown, rootWarmth } from '../water/regrowth';
+import { grown as regrown, rootWarmth } from '../aftercare/water/regrowth';
 import type { LookSeen, RecoveryCase } from '../recovery/forecast';
 import { leavesOut, seasonPoint, seasonsOf, shootsDone } from '../recovery/season';
 import type { Values } from '../values/values';
-import { createRandom } from './random';
+import { createRandom } from '../maths/random';
 
 export interface SimulatedRecovery {
 	case: RecoveryCase;

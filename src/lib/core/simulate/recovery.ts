@@ -1,10 +1,10 @@
-import { addDays, daysBetween, yearOf } from '../climate/calendar';
+import { addDays, daysBetween, yearOf } from '../maths/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
-import { bearsAlways, isTender, type Kind } from '../kinds/kind';
+import { bearsAlways, isTender, type Kind } from '../vocabulary/kind';
 import { expectedRootFunction, type RootLoss } from '../recovery/expected';
-import type { ObservationInput } from '../recovery/observation';
+import type { ObservationInput } from '../examine/looks/observation';
 import type { Values } from '../values/values';
-import { createRandom } from './random';
+import { createRandom } from '../maths/random';
 
 export interface SimulatedTree {
 	seed: number;

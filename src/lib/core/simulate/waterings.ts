@@ -1,9 +1,9 @@
-import { addDays } from '../climate/calendar';
+import { addDays } from '../maths/calendar';
 import type { Values } from '../values/values';
-import { fullPot, potDay, type PotStores } from '../water/balance';
-import type { WateringInput } from '../water/watering';
-import type { SeriesDay } from '../weather/series';
-import { createRandom } from './random';
+import { fullPot, potDay, type PotStores } from '../replant/pots/balance';
+import type { WateringInput } from '../aftercare/water/watering';
+import type { SeriesDay } from '../climate/series';
+import { createRandom } from '../maths/random';
 
 /**
  * Waterings of a tree with known roots: it is watered when it has dried, weighed before and after, with the error of a scale.

@@ -1,10 +1,10 @@
-import { addDays, dayOfYear, daysBetween } from '../climate/calendar';
+import { addDays, dayOfYear, daysBetween } from '../maths/calendar';
 import { daylightHours, extraterrestrialRadiation } from '../climate/evapotranspiration';
-import type { Place } from '../climate/place';
+import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
-import { normalDay } from '../weather/series';
-import type { WeatherDayInput } from '../weather/weather-day';
-import { createRandom } from './random';
+import { normalDay } from '../climate/series';
+import type { WeatherDayInput } from '../climate/weather-day';
+import { createRandom } from '../maths/random';
 
 /** Longest run that is simulated at once. */
 export const SIMULATED_DAYS = 1200;

@@ -1,12 +1,12 @@
-import { placeSchema } from '../climate/place';
+import { placeSchema } from '../vocabulary/place';
 import type { Values } from '../values/values';
-import type { PotStores } from '../water/balance';
-import { grown } from '../water/regrowth';
-import { rootFunction, type FunctionEstimate } from '../water/root-function';
-import { wateringSchema, weighingPairs } from '../water/watering';
-import { weatherSeries } from '../weather/series';
-import { weatherDaySchema } from '../weather/weather-day';
-import { createRandom } from './random';
+import type { PotStores } from '../replant/pots/balance';
+import { grown } from '../aftercare/water/regrowth';
+import { rootFunction, type FunctionEstimate } from '../aftercare/water/root-function';
+import { wateringSchema, weighingPairs } from '../aftercare/water/watering';
+import { weatherSeries } from '../climate/series';
+import { weatherDaySchema } from '../climate/weather-day';
+import { createRandom } from '../maths/random';
 import { simulateWaterings } from './waterings';
 import { simulateWeather } from './weather';
 

@@ -1,37 +1,21 @@
-import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/release';
-import type { Task } from '../aftercare/task';
-import { addDays, daysBetween } from '../climate/calendar';
+import { type TodayTask } from '../vocabulary/task';
+import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
+import type { Task } from '../vocabulary/task';
+import { addDays, daysBetween } from '../maths/calendar';
 import { coldLimit, type ColdLimit } from '../climate/cold-limit';
 import { nightTemperature, type NightTemperature } from '../climate/normals';
-import type { Place } from '../climate/place';
-import type { Kind } from '../kinds/kind';
-import type { Stage, Tree } from '../tree/tree';
-import { needsNewLook, triageDecisionNames, type TriageDecision } from '../triage/triage';
+import type { Place } from '../vocabulary/place';
+import type { Kind } from '../vocabulary/kind';
+import type { Stage } from '../vocabulary/words';
+import type { Tree } from '../take-in/tree';
+import { needsNewLook, triageDecisionNames, type TriageDecision } from '../examine/triage/triage';
 import type { Values } from '../values/values';
-import type { WaterState } from '../water/water-state';
-import { fallWords } from '../water/forecast';
-import type { StandingKept } from '../standing/kept';
-import { wateringWayNames } from '../water/watering';
-import { limitsOf, warningsFor, type GuardKind } from '../weather/guards';
-import type { SeriesDay } from '../weather/series';
-
-/** What Today reads of a task. */
-export type TodayTask = Pick<
-	Task,
-	| 'id'
-	| 'version'
-	| 'kind'
-	| 'title'
-	| 'reason'
-	| 'stage'
-	| 'fromOn'
-	| 'toOn'
-	| 'minutes'
-	| 'release'
-	| 'everyDays'
-	| 'source'
-	| 'state'
->;
+import type { WaterState } from '../tree/water-state';
+import { fallWords } from '../aftercare/water/forecast';
+import type { StandingKept } from '../tree/kept';
+import { wateringWayNames } from '../aftercare/water/watering';
+import { limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
+import type { SeriesDay } from '../climate/series';
 
 export interface TodayTree {
 	tree: Pick<Tree, 'id' | 'tag' | 'name' | 'situation' | 'state' | 'takenInOn' | 'plantCount'>;

@@ -1,4 +1,4 @@
-import { midSentence } from '../format/mid-sentence';
+import { midSentence } from '../text/mid-sentence';
 import {
 	recentEventNames,
 	recentEvents,
@@ -6,12 +6,12 @@ import {
 	seasonPhases,
 	type RecentEvent,
 	type SeasonPhase
-} from '../diagnosis/context';
-import { conditionIds, conditions, type ConditionId } from '../diagnosis/conditions';
-import { procedureIds, procedures, type ProcedureId } from '../diagnosis/procedures';
-import { gradeWord, signIds, signs, topGrade, type SignId } from '../diagnosis/signs';
-import { worldPartNames, type WorldPart } from '../diagnosis/world-parts';
-import { groupNames, groups, type Group } from '../kinds/kind';
+} from '../vocabulary/season-and-events';
+import { conditionIds, conditions, type ConditionId } from '../vocabulary/conditions';
+import { procedureIds, procedures, type ProcedureId } from '../vocabulary/procedures';
+import { gradeWord, signIds, signs, topGrade, type SignId } from '../vocabulary/signs';
+import { worldPartNames, type WorldPart } from '../vocabulary/world-parts';
+import { groupNames, groups, type Group } from '../vocabulary/kind';
 import { defineValues, type WorkingValue } from './define';
 
 /** How common each condition is among trees brought in: potted, in the ground, just lifted. */

@@ -1,4 +1,4 @@
-import { backupKindNames, type BackupKind } from '../recovery/backup';
+import { backupKindNames, type BackupKind } from '../vocabulary/backup-kinds';
 import { defineValues, type WorkingValue } from './define';
 
 const rates: Record<BackupKind, number> = {

@@ -1,4 +1,4 @@
-import { textureClasses, type Texture } from '../soil/texture';
+import { textureClasses, type Texture } from '../vocabulary/textures';
 import { defineValues, type WorkingValue } from './define';
 
 const nrcs = 'USDA NRCS, soil quality indicators: bulk density [table from memory]';

@@ -1,4 +1,4 @@
-import { groupNames, groups, type Group } from '../kinds/kind';
+import { groupNames, groups, type Group } from '../vocabulary/kind';
 import { defineValues, type Mark, type WorkingValue } from './define';
 
 const value = (

@@ -1,4 +1,4 @@
-import { placeKindNames, type PlaceKind } from '../climate/place';
+import { placeKindNames, type PlaceKind } from '../vocabulary/place';
 import { defineValues, type WorkingValue } from './define';
 
 const demands: Record<PlaceKind, number> = {

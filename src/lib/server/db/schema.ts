@@ -1,27 +1,28 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
-import type { BookDetails, BookKind } from '../../core/book/book';
+import type { BookDetails, BookKind } from '../../core/aftercare/book/book';
 import type { Backup } from '../../core/recovery/backup';
 import type { SaidForecast } from '../../core/recovery/said';
-import type { Release } from '../../core/aftercare/release';
-import type { Factor } from '../../core/changes/changes';
-import type { RecentEvent } from '../../core/diagnosis/context';
-import type { Finding } from '../../core/diagnosis/finding';
-import type { RawReading } from '../../core/measuring/measurement';
-import type { LiftLog } from '../../core/lifting/lift';
-import type { Route } from '../../core/lifting/route';
-import type { GroundPlan } from '../../core/ground/ground-plan';
-import type { MeasuredMix, MixReuse, PottingMix } from '../../core/mixes/bench-test';
-import type { MixPart } from '../../core/mixes/retention';
-import type { Guessable, ReplantPlan } from '../../core/pots/replant-plan';
-import type { FunctionLow, WaterState } from '../../core/water/water-state';
-import type { Seat } from '../../core/pots/seat';
-import type { Pot } from '../../core/pots/volume';
-import type { PolarPoint, Stem } from '../../core/roots/outline';
-import type { Consent, Cut } from '../../core/roots/plan';
-import type { CoursePoint, GuessedOfRoot, Obstacle, RootFlaw } from '../../core/roots/root-map';
-import type { StandingKept } from '../../core/standing/kept';
-import type { Setting } from '../../core/roots/setting';
+import type { Release } from '../../core/vocabulary/task';
+import type { Factor } from '../../core/tree/changes';
+import type { RecentEvent } from '../../core/vocabulary/season-and-events';
+import type { Finding } from '../../core/examine/diagnosis/finding';
+import type { RawReading } from '../../core/examine/measuring/measurement';
+import type { LiftLog } from '../../core/replant/lifting/lift';
+import type { Route } from '../../core/replant/lifting/route';
+import type { GroundPlan } from '../../core/replant/ground/ground-plan';
+import type { MeasuredMix, MixReuse, PottingMix } from '../../core/replant/mixes/bench-test';
+import type { MixPart } from '../../core/replant/mixes/retention';
+import type { Guessable, ReplantPlan } from '../../core/replant/pots/replant-plan';
+import type { FunctionLow, WaterState } from '../../core/tree/water-state';
+import type { Seat } from '../../core/replant/pots/seat';
+import type { Pot } from '../../core/replant/pots/volume';
+import type { PolarPoint, Stem } from '../../core/roots/map/outline';
+import type { Consent, Cut } from '../../core/roots/plan/plan';
+import type { CoursePoint } from '../../core/roots/map/geometry';
+import type { GuessedOfRoot, Obstacle, RootFlaw } from '../../core/roots/map/root-map';
+import type { StandingKept } from '../../core/tree/kept';
+import type { Setting } from '../../core/roots/plan/plan';
 
 /**
  * Column names are the field names of the schemas in core; units are in the names. Instants are ISO texts in UTC, dates

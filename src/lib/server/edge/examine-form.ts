@@ -1,5 +1,5 @@
-import { id } from '../../core/fields/fields';
-import { measurementInput } from '../../core/measuring/measurement';
+import { id } from '../../core/vocabulary/fields';
+import { measurementInput } from '../../core/examine/measuring/measurement';
 import { recordMeasurement, removeFromExamine, type Removable } from '../examine';
 import { getStore } from '../store';
 import { formVersion, jsonIn } from './form';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, version } from '../../core/fields/fields';
+import { id, version } from '../../core/vocabulary/fields';
 import { Refusal } from '../errors';
 import { check } from './http';
 

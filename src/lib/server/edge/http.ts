@@ -1,6 +1,6 @@
 import { error, fail, json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { fieldProblems, type FieldProblem } from '../../core/fields/fields';
+import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
 import { invalid, Refusal } from '../errors';
 
 /** Largest JSON body taken, bytes. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { resultKinds } from '../../core/aftercare/result';
-import { count, id, note, oneOf } from '../../core/fields/fields';
+import { resultKinds } from '../../core/aftercare/tasks/result';
+import { count, id, note, oneOf } from '../../core/vocabulary/fields';
 import { closeTask, taskResult, type TaskResult } from '../aftercare';
 import { today } from '../clock';
 import { getStore } from '../store';

@@ -1,5 +1,5 @@
-import { id } from '../../core/fields/fields';
-import { wateringInput, type WateringInput } from '../../core/water/watering';
+import { id } from '../../core/vocabulary/fields';
+import { wateringInput, type WateringInput } from '../../core/aftercare/water/watering';
 import { readForm } from './form';
 import { check } from './http';
 

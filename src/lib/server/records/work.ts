@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
-import type { Stage } from '../../core/tree/tree';
+import type { Stage } from '../../core/vocabulary/words';
 import { now, today } from '../clock';
 import type { Store, Writer } from '../db/database';
 import { journal, type Change } from '../db/schema';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { resultAsked } from '$core/aftercare/result';
-	import type { Task } from '$core/aftercare/task';
+	import { resultAsked } from '$core/aftercare/tasks/result';
+	import type { Task } from '$core/vocabulary/task';
 	import Button from '$ui/Button.svelte';
 	import { act } from '$ui/act';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { resultAsked } from '$core/aftercare/result';
-	import type { Task } from '$core/aftercare/task';
-	import { budStates, smells } from '$core/recovery/observation';
+	import { resultAsked } from '$core/aftercare/tasks/result';
+	import type { Task } from '$core/vocabulary/task';
+	import { budStates, smells } from '$core/examine/looks/observation';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { FunctionEstimate } from '$core/water/root-function';
+	import type { FunctionEstimate } from '$core/aftercare/water/root-function';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
 	import { area, line, scaleLinear, scaleUtc } from 'd3';

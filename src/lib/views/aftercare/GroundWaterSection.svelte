@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import type { TreeGroundWater } from '$core/water/ground-water';
-	import { wateringWayNames, type Watering } from '$core/water/watering';
+	import type { TreeGroundWater } from '$core/tree/ground-water';
+	import { wateringWayNames, type Watering } from '$core/aftercare/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { daysBetween } from '$core/climate/calendar';
-	import type { Urgent } from '$core/standing/urgent';
-	import type { PotMateRecords } from '$core/case/case';
-	import type { TreeWater } from '$core/water/tree-water';
-	import { weighingAdvice } from '$core/water/root-function';
-	import { wateringWayNames, type Watering } from '$core/water/watering';
+	import { daysBetween } from '$core/maths/calendar';
+	import type { Urgent } from '$core/tree/urgent';
+	import type { PotMateRecords } from '$core/tree/case';
+	import type { TreeWater } from '$core/tree/tree-water';
+	import { weighingAdvice } from '$core/aftercare/water/root-function';
+	import { wateringWayNames, type Watering } from '$core/aftercare/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
@@ -19,7 +19,7 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Droplet from '@lucide/svelte/icons/droplet';
-	import { feelNames, feels, type Feel } from '$core/measuring/moisture';
+	import { feelNames, feels, type Feel } from '$core/examine/measuring/moisture';
 	import Choice from '$ui/Choice.svelte';
 	import DrynessChart from './DrynessChart.svelte';
 	import FunctionChart from './FunctionChart.svelte';

@@ -1,7 +1,12 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { wateringWayNames, wateringWays, type Watering, type WateringWay } from '$core/water/watering';
+	import {
+		wateringWayNames,
+		wateringWays,
+		type Watering,
+		type WateringWay
+	} from '$core/aftercare/water/watering';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

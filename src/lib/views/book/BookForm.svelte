@@ -11,10 +11,10 @@
 		type BookEntry,
 		type BookKind,
 		type Detail
-	} from '$core/book/book';
-	import { spokenAgainst, type BookFacts } from '$core/book/effects';
-	import type { TreeRecords } from '$core/case/case';
-	import type { StoredUnit } from '$core/format/format';
+	} from '$core/aftercare/book/book';
+	import { spokenAgainst, type BookFacts } from '$core/aftercare/book/effects';
+	import type { TreeRecords } from '$core/tree/case';
+	import type { StoredUnit } from '$core/text/format';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

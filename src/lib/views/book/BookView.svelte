@@ -1,8 +1,14 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { bookKind, bookSentence, dealsNames, type BookEntry, type BookKind } from '$core/book/book';
-	import type { BookFacts } from '$core/book/effects';
-	import type { TreeRecords } from '$core/case/case';
+	import {
+		bookKind,
+		bookSentence,
+		dealsNames,
+		type BookEntry,
+		type BookKind
+	} from '$core/aftercare/book/book';
+	import type { BookFacts } from '$core/aftercare/book/effects';
+	import type { TreeRecords } from '$core/tree/case';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import { act } from '$ui/act';

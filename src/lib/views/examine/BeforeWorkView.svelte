@@ -1,15 +1,15 @@
 <script lang="ts">
-	import { contextFor } from '$core/standing/carried';
-	import { handsFor } from '$core/lifting/ball-mass';
+	import { contextFor } from '$core/tree/carried';
+	import { handsFor } from '$core/examine/measuring/ball-mass';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { TreeRecords } from '$core/case/case';
-	import { daysBetween } from '$core/climate/calendar';
-	import type { Place } from '$core/climate/place';
+	import type { TreeRecords } from '$core/tree/case';
+	import { daysBetween } from '$core/maths/calendar';
+	import type { Place } from '$core/vocabulary/place';
 	import { nextWindowDay, seasonFit } from '$core/climate/windows';
-	import { diagnose } from '$core/diagnosis/diagnose';
-	import type { Kind } from '$core/kinds/kind';
-	import { permissionNames, permissions } from '$core/tree/tree';
+	import { diagnose } from '$core/examine/diagnosis/diagnose';
+	import type { Kind } from '$core/vocabulary/kind';
+	import { permissionNames, permissions } from '$core/vocabulary/words';
 	import {
 		needsNewLook,
 		pestStateNames,
@@ -24,10 +24,10 @@
 		type Survival,
 		type TriageDecision,
 		type TriageSubject
-	} from '$core/triage/triage';
-	import { isLarge } from '$core/diagnosis/referral';
-	import { isEvidence, type Fact } from '$core/standing/fact';
-	import { standingOf } from '$core/standing/standing';
+	} from '$core/examine/triage/triage';
+	import { isLarge } from '$core/examine/diagnosis/referral';
+	import { isEvidence, type Fact } from '$core/tree/fact';
+	import { standingOf } from '$core/tree/standing';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { midSentence } from '$core/format/mid-sentence';
-	import { advise, type CauseAdvice } from '$core/diagnosis/advice';
-	import type { StandingToday } from '$core/diagnosis/act-now';
-	import { conditionIds, conditionOf, type ConditionId } from '$core/diagnosis/conditions';
-	import type { DiagnosisContext } from '$core/diagnosis/context';
-	import type { Diagnosis } from '$core/diagnosis/diagnose';
-	import type { Finding } from '$core/diagnosis/finding';
-	import { referralWords, type Referral } from '$core/diagnosis/referral';
-	import { gradeWord, signOf, topGrade, type SignId } from '$core/diagnosis/signs';
+	import { midSentence } from '$core/text/mid-sentence';
+	import { advise, type CauseAdvice } from '$core/examine/diagnosis/advice';
+	import type { StandingToday } from '$core/examine/diagnosis/act-now';
+	import { conditionIds, conditionOf, type ConditionId } from '$core/vocabulary/conditions';
+	import type { DiagnosisContext } from '$core/examine/diagnosis/context';
+	import type { Diagnosis } from '$core/examine/diagnosis/diagnose';
+	import type { Finding } from '$core/examine/diagnosis/finding';
+	import { referralWords, type Referral } from '$core/examine/diagnosis/referral';
+	import { gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

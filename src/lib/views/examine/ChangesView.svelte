@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { TreeRecords } from '$core/case/case';
+	import type { TreeRecords } from '$core/tree/case';
 	import {
 		changedTogether,
 		daysOfChange,
@@ -9,8 +9,8 @@
 		factors,
 		staggeredPlan,
 		type Factor
-	} from '$core/changes/changes';
-	import { isCalendarDate } from '$core/fields/fields';
+	} from '$core/tree/changes';
+	import { isCalendarDate } from '$core/maths/calendar';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

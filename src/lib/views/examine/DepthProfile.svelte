@@ -1,8 +1,8 @@
 <script lang="ts">
-	import type { RawReadingOf } from '$core/measuring/measurement';
-	import { densityNames, judgeCore } from '$core/soil/bulk-density';
-	import { hardnessNames, resistanceProfile } from '$core/soil/penetrometer';
-	import { textureClasses } from '$core/soil/texture';
+	import type { RawReadingOf } from '$core/examine/measuring/measurement';
+	import { densityNames, judgeCore } from '$core/examine/soil/bulk-density';
+	import { hardnessNames, resistanceProfile } from '$core/examine/soil/penetrometer';
+	import { textureClasses } from '$core/vocabulary/textures';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';
 	import { line, scaleLinear } from 'd3';

@@ -1,24 +1,24 @@
 <script lang="ts">
-	import { midSentence } from '$core/format/mid-sentence';
-	import { contextFor, foundLately } from '$core/standing/carried';
-	import { actedOn } from '$core/standing/urgent';
+	import { midSentence } from '$core/text/mid-sentence';
+	import { contextFor, foundLately } from '$core/tree/carried';
+	import { actedOn } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { Place } from '$core/climate/place';
+	import type { Place } from '$core/vocabulary/place';
 	import { seasonFitNames } from '$core/climate/windows';
-	import { standingOn } from '$core/diagnosis/act-now';
+	import { standingOn } from '$core/examine/diagnosis/act-now';
 	import {
 		recentEventNames,
 		recentEvents,
 		seasonPhaseNames,
 		type RecentEvent
-	} from '$core/diagnosis/context';
-	import { conditionOf } from '$core/diagnosis/conditions';
-	import { diagnose } from '$core/diagnosis/diagnose';
-	import type { Finding } from '$core/diagnosis/finding';
-	import { neighbourChecks, spreading, type YardNeighbour } from '$core/diagnosis/neighbours';
-	import { nextChecks, type NextChecks } from '$core/diagnosis/next-check';
-	import { referrals } from '$core/diagnosis/referral';
+	} from '$core/vocabulary/season-and-events';
+	import { conditionOf } from '$core/vocabulary/conditions';
+	import { diagnose } from '$core/examine/diagnosis/diagnose';
+	import type { Finding } from '$core/examine/diagnosis/finding';
+	import { neighbourChecks, spreading, type YardNeighbour } from '$core/examine/diagnosis/neighbours';
+	import { nextChecks, type NextChecks } from '$core/examine/diagnosis/next-check';
+	import { referrals } from '$core/examine/diagnosis/referral';
 	import {
 		firstLook,
 		signApplies,
@@ -27,11 +27,11 @@
 		signParts,
 		type SignId,
 		type SignPart
-	} from '$core/diagnosis/signs';
-	import type { Kind } from '$core/kinds/kind';
-	import { soilTools, toolFor } from '$core/measuring/measurement';
-	import { needsNewLook } from '$core/triage/triage';
-	import type { TreeRecords } from '$core/case/case';
+	} from '$core/vocabulary/signs';
+	import type { Kind } from '$core/vocabulary/kind';
+	import { soilTools, toolFor } from '$core/examine/measuring/measurement';
+	import { needsNewLook } from '$core/examine/triage/triage';
+	import type { TreeRecords } from '$core/tree/case';
 	import { defaultValues, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

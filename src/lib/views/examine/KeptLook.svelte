@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { recentEventNames } from '$core/diagnosis/context';
-	import { compareLooks, type ComparedSign, type Examination } from '$core/diagnosis/examination';
-	import { gradeWord, signOf, type SignId } from '$core/diagnosis/signs';
-	import { toolNames, type Measurement } from '$core/measuring/measurement';
-	import type { Tree } from '$core/tree/tree';
+	import { recentEventNames } from '$core/vocabulary/season-and-events';
+	import { compareLooks, type ComparedSign, type Examination } from '$core/examine/diagnosis/examination';
+	import { gradeWord, signOf, type SignId } from '$core/vocabulary/signs';
+	import { toolNames, type Measurement } from '$core/examine/measuring/measurement';
+	import type { Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';

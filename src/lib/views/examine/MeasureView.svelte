@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { contextFor } from '$core/standing/carried';
+	import { contextFor } from '$core/tree/carried';
 	import { enhance } from '$app/forms';
 	import { replaceState } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
-	import type { TreeRecords } from '$core/case/case';
-	import { conditionOf } from '$core/diagnosis/conditions';
-	import { diagnose } from '$core/diagnosis/diagnose';
-	import { gradeWord, signApplies, signOf } from '$core/diagnosis/signs';
+	import type { TreeRecords } from '$core/tree/case';
+	import { conditionOf } from '$core/vocabulary/conditions';
+	import { diagnose } from '$core/examine/diagnosis/diagnose';
+	import { gradeWord, signApplies, signOf } from '$core/vocabulary/signs';
 	import {
 		findingsOf,
 		isTool,
@@ -16,8 +16,8 @@
 		toolNames,
 		type RawReading,
 		type Tool
-	} from '$core/measuring/measurement';
-	import { readingWords } from '$core/measuring/words';
+	} from '$core/examine/measuring/measurement';
+	import { readingWords } from '$core/examine/measuring/words';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { midSentence } from '$core/format/mid-sentence';
-	import { conditionOf } from '$core/diagnosis/conditions';
-	import type { Check, NextChecks } from '$core/diagnosis/next-check';
-	import { procedures, type ProcedureId } from '$core/diagnosis/procedures';
-	import { gradeWord, signOf, type SignId } from '$core/diagnosis/signs';
+	import { midSentence } from '$core/text/mid-sentence';
+	import { conditionOf } from '$core/vocabulary/conditions';
+	import type { Check, NextChecks } from '$core/examine/diagnosis/next-check';
+	import { procedures, type ProcedureId } from '$core/vocabulary/procedures';
+	import { gradeWord, signOf, type SignId } from '$core/vocabulary/signs';
 	import Button from '$ui/Button.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';

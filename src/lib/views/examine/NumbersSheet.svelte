@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { conditionOf } from '$core/diagnosis/conditions';
-	import type { Diagnosis } from '$core/diagnosis/diagnose';
-	import { signOf, type SignId } from '$core/diagnosis/signs';
+	import { conditionOf } from '$core/vocabulary/conditions';
+	import type { Diagnosis } from '$core/examine/diagnosis/diagnose';
+	import { signOf, type SignId } from '$core/vocabulary/signs';
 	import { keysOfSign } from '$core/values/diagnosis';
 	import { isValueKey, workingValue, type ValueKey, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { Finding } from '$core/diagnosis/finding';
-	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/diagnosis/signs';
+	import type { Finding } from '$core/examine/diagnosis/finding';
+	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import Keys from '$ui/Keys.svelte';
 

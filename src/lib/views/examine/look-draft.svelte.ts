@@ -1,7 +1,7 @@
-import { isRecentEvent, type RecentEvent } from '$core/diagnosis/context';
-import type { Examination } from '$core/diagnosis/examination';
-import type { Finding } from '$core/diagnosis/finding';
-import { isSignId, topGrade, type SignId } from '$core/diagnosis/signs';
+import { isRecentEvent, type RecentEvent } from '$core/vocabulary/season-and-events';
+import type { Examination } from '$core/examine/diagnosis/examination';
+import type { Finding } from '$core/examine/diagnosis/finding';
+import { isSignId, topGrade, type SignId } from '$core/vocabulary/signs';
 
 type Keep = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 

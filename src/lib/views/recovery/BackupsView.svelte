@@ -1,16 +1,9 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import {
-		backupEventNames,
-		backupKindNames,
-		backupKinds,
-		backupStanding,
-		type Backup,
-		type BackupEvent,
-		type BackupKind
-	} from '$core/recovery/backup';
-	import type { Tree } from '$core/tree/tree';
+	import { backupEventNames, backupStanding, type Backup, type BackupEvent } from '$core/recovery/backup';
+	import { backupKindNames, backupKinds, type BackupKind } from '$core/vocabulary/backup-kinds';
+	import type { Tree } from '$core/take-in/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import type { Picture } from '$core/pictures/picture';
+	import type { Picture } from '$core/take-in/picture';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { checkSentence, type Check as NextCheck } from '$core/diagnosis/next-check';
+	import { checkSentence, type Check as NextCheck } from '$core/examine/diagnosis/next-check';
 	import type { DueDecision } from '$core/recovery/decisions';
 	import { decisionKinds, decisionNames, type Decision, type DecisionKind } from '$core/recovery/said';
 	import Button from '$ui/Button.svelte';

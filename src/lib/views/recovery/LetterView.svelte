@@ -1,25 +1,25 @@
 <script lang="ts">
-	import { isStructural } from '$core/roots/shares';
+	import { isStructural } from '$core/roots/map/shares';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
-	import type { TreeRecords } from '$core/case/case';
-	import type { Place } from '$core/climate/place';
-	import { addDays } from '$core/climate/calendar';
-	import { contextFor } from '$core/standing/carried';
-	import { redFlags } from '$core/diagnosis/red-flags';
-	import { openFlags, referralResults } from '$core/standing/flags';
-	import { structuralRootZoneRadiusM } from '$core/ground/zones';
-	import type { Standing } from '$core/standing/standing';
+	import type { TreeRecords } from '$core/tree/case';
+	import type { Place } from '$core/vocabulary/place';
+	import { addDays } from '$core/maths/calendar';
+	import { contextFor } from '$core/tree/carried';
+	import { redFlags } from '$core/examine/diagnosis/red-flags';
+	import { openFlags, referralResults } from '$core/aftercare/tasks/flags';
+	import { structuralRootZoneRadiusM } from '$core/roots/plan/zones';
+	import type { Standing } from '$core/tree/standing';
 	import { recoveryForecast } from '$core/recovery/forecast';
-	import { putOff, sideName } from '$core/book/book';
-	import { ownersRoots } from '$core/roots/consent';
-	import { carryOver } from '$core/roots/done';
-	import { startAzimuth, type Segment } from '$core/roots/root-map';
+	import { putOff, sideName } from '$core/aftercare/book/book';
+	import { ownersRoots } from '$core/roots/plan/consent';
+	import { carryOver } from '$core/roots/plan/done';
+	import { startAzimuth, type Segment } from '$core/roots/map/root-map';
 	import { ownersLetter } from '$core/recovery/owner-letter';
-	import { planStanding } from '$core/roots/standing';
+	import { planStanding } from '$core/roots/plan/plan-standing';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';
-	import type { RecoveryOf } from '$core/recovery/recovery-of';
+	import type { RecoveryOf } from '$core/tree/recovery-of';
 
 	/** A letter to the owner of a tree in the ground, for print. */
 	interface Props {

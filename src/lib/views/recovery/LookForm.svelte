@@ -9,8 +9,8 @@
 		shootsMean,
 		smells,
 		type Observation
-	} from '$core/recovery/observation';
-	import type { Tree } from '$core/tree/tree';
+	} from '$core/examine/looks/observation';
+	import type { Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { shootsMean, type Observation } from '$core/recovery/observation';
+	import { shootsMean, type Observation } from '$core/examine/looks/observation';
 	import { useFormat } from '$ui/format';
 
 	/** All looks, newest first, with only the columns in which something was ever seen. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { brierScore, brierSkill, reliability, type Said } from '$core/outcomes/forecast-score';
+	import { brierScore, brierSkill, reliability, type Said } from '$core/recovery/outcomes/forecast-score';
 	import {
 		entangledWith,
 		outcomeFactorNames,
@@ -9,8 +9,8 @@
 		type LossRow,
 		type OutcomeCase,
 		type OutcomeFactor
-	} from '$core/outcomes/outcomes';
-	import { lossCauseNames } from '$core/tree/tree';
+	} from '$core/recovery/outcomes/outcomes';
+	import { lossCauseNames } from '$core/take-in/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import type { Picture } from '$core/pictures/picture';
+	import type { Picture } from '$core/take-in/picture';
 	import { useFormat } from '$ui/format';
 
 	/** Two pictures of one view, the later over the earlier, parted by a slider. */

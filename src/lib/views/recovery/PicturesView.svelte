@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { viewsOf, type Picture } from '$core/pictures/picture';
-	import type { Tree } from '$core/tree/tree';
+	import { viewsOf, type Picture } from '$core/take-in/picture';
+	import type { Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';

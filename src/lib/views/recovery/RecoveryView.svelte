@@ -1,17 +1,17 @@
 <script lang="ts">
 	import { browser } from '$app/environment';
 	import { resolve } from '$app/paths';
-	import type { TreeRecords } from '$core/case/case';
-	import { addDays } from '$core/climate/calendar';
-	import type { Place } from '$core/climate/place';
-	import type { Check } from '$core/diagnosis/next-check';
-	import { checkNow } from '$core/recovery/closer';
+	import type { TreeRecords } from '$core/tree/case';
+	import { addDays } from '$core/maths/calendar';
+	import type { Place } from '$core/vocabulary/place';
+	import type { Check } from '$core/examine/diagnosis/next-check';
+	import { checkNow } from '$core/tree/closer';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
 	import { decisionsDue } from '$core/recovery/decisions';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import type { LookQuestion } from '$core/recovery/look';
-	import { readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
-	import { wilsonInterval } from '$core/sampling/wilson';
+	import { readingsOf, type MeasureKey, type Observation } from '$core/examine/looks/observation';
+	import { wilsonInterval } from '$core/maths/wilson';
 	import type { Values } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
 	import type { Refused } from '$ui/field';
@@ -25,7 +25,7 @@
 	import LooksTable from './LooksTable.svelte';
 	import MeasureChart from './MeasureChart.svelte';
 	import { measuredOf, twinReadings, type Twin } from './measured';
-	import type { RecoveryOf } from '$core/recovery/recovery-of';
+	import type { RecoveryOf } from '$core/tree/recovery-of';
 	import ShootGrowth from './ShootGrowth.svelte';
 	import VerdictPanel from './VerdictPanel.svelte';
 

@@ -1,21 +1,23 @@
 <script lang="ts">
-	import { contextFor } from '$core/standing/carried';
+	import { contextFor } from '$core/tree/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
-	import type { TreeRecords } from '$core/case/case';
-	import type { Place } from '$core/climate/place';
-	import { conditionOf } from '$core/diagnosis/conditions';
-	import { bookSentence } from '$core/book/book';
-	import { diagnose } from '$core/diagnosis/diagnose';
-	import { addDays } from '$core/climate/calendar';
-	import { viewsOf } from '$core/pictures/picture';
-	import { backupKindNames, backupStanding } from '$core/recovery/backup';
+	import type { TreeRecords } from '$core/tree/case';
+	import type { Place } from '$core/vocabulary/place';
+	import { conditionOf } from '$core/vocabulary/conditions';
+	import { bookSentence } from '$core/aftercare/book/book';
+	import { diagnose } from '$core/examine/diagnosis/diagnose';
+	import { addDays } from '$core/maths/calendar';
+	import { viewsOf } from '$core/take-in/picture';
+	import { backupKindNames } from '$core/vocabulary/backup-kinds';
+	import { backupStanding } from '$core/recovery/backup';
 	import { recoveryForecast } from '$core/recovery/forecast';
-	import { readingsOf } from '$core/recovery/observation';
+	import { readingsOf } from '$core/examine/looks/observation';
 	import { decisionNames } from '$core/recovery/said';
-	import { roman } from '$core/roots/plan';
-	import { sessionsOf } from '$core/roots/done';
-	import { lossCauseNames, situationNames, treeStateNames } from '$core/tree/tree';
+	import { roman } from '$core/roots/plan/plan';
+	import { sessionsOf } from '$core/roots/plan/done';
+	import { lossCauseNames } from '$core/take-in/tree';
+	import { situationNames, treeStateNames } from '$core/vocabulary/words';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';
 	import FromAbove from '$views/roots/FromAbove.svelte';
@@ -24,7 +26,7 @@
 	import CourseChart from './CourseChart.svelte';
 	import MeasureChart from './MeasureChart.svelte';
 	import { measuredOf, twinReadings, type Twin } from './measured';
-	import type { RecoveryOf } from '$core/recovery/recovery-of';
+	import type { RecoveryOf } from '$core/tree/recovery-of';
 
 	/** The whole case on paper: findings, roots before and after, plan and actual, aftercare, curves, verdict. */
 	interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Follow, SurvivalStep } from '$core/outcomes/kaplan-meier';
+	import type { Follow, SurvivalStep } from '$core/recovery/outcomes/kaplan-meier';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 

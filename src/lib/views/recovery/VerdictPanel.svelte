@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { lossCauseNames, lossCauses, treeStateNames, type Tree } from '$core/tree/tree';
+	import { lossCauseNames, lossCauses, type Tree } from '$core/take-in/tree';
+	import { treeStateNames } from '$core/vocabulary/words';
 	import type { Answer, Verdict } from '$core/recovery/verdict';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

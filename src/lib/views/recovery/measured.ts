@@ -1,5 +1,5 @@
-import type { Format } from '$core/format/format';
-import { readingsOf, type MeasureKey, type Observation } from '$core/recovery/observation';
+import type { Format } from '$core/text/format';
+import { readingsOf, type MeasureKey, type Observation } from '$core/examine/looks/observation';
 
 /** Something that is measured again and again, as it is drawn. */
 export interface Measured {

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { componentIds, componentOf } from '$core/mixes/components';
-	import { mixBody, waterAndAir } from '$core/mixes/retention';
+	import { componentIds, componentOf } from '$core/replant/mixes/components';
+	import { mixBody, waterAndAir } from '$core/replant/mixes/retention';
 	import { markSentence } from '$core/values/define';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';

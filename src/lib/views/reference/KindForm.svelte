@@ -7,7 +7,7 @@
 		liftingWindows,
 		sapCautions,
 		type Kind
-	} from '$core/kinds/kind';
+	} from '$core/vocabulary/kind';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';

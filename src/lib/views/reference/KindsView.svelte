@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/kinds/kind';
+	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/vocabulary/kind';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import type { Refused } from '$ui/field';

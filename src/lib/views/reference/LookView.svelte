@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { rootClasses, rootFlawNames, rootFlaws } from '$core/roots/root-map';
+	import { rootClasses, rootFlawNames, rootFlaws } from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Mark from '$ui/Mark.svelte';

@@ -5,8 +5,8 @@
 		weighTest,
 		weighTestInput,
 		type MeasuredMix
-	} from '$core/mixes/bench-test';
-	import { fieldProblems } from '$core/fields/fields';
+	} from '$core/replant/mixes/bench-test';
+	import { fieldProblems } from '$core/vocabulary/fields';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import type { Fit } from '$core/pots/fit';
-	import { isRound, type Pot } from '$core/pots/volume';
+	import { clockOf } from '$core/maths/circular';
+	import type { Fit } from '$core/replant/pots/fit';
+	import { isRound, type Pot } from '$core/replant/pots/volume';
 	import { useFormat } from '$ui/format';
 
 	/** Room between ball and pot seen from above: the nearer the bar to the wall, the less of it. */

@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { isStructural } from '$core/roots/shares';
-	import type { GroundAmounts, GroundPlanInput } from '$core/ground/ground-plan';
-	import { courseDrawnOn } from '$core/ground/loosening';
-	import { planPoint, type PlanPoint } from '$core/roots/geometry';
-	import type { Obstacle, Segment } from '$core/roots/root-map';
+	import { isStructural } from '$core/roots/map/shares';
+	import type { GroundAmounts, GroundPlanInput } from '$core/replant/ground/ground-plan';
+	import { courseDrawnOn } from '$core/replant/ground/loosening';
+	import { planPoint, type PlanPoint } from '$core/roots/map/geometry';
+	import type { Obstacle, Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 
 	/** The works from above, to scale, north at the top: trenches or holes between the structural roots, collar, mulch. */

@@ -7,8 +7,8 @@
 		looseningMethods,
 		looseningNames,
 		type GroundPlan
-	} from '$core/ground/ground-plan';
-	import { carbonateTests, sulphurSoils } from '$core/ground/sulphur';
+	} from '$core/replant/ground/ground-plan';
+	import { carbonateTests, sulphurSoils } from '$core/replant/ground/sulphur';
 	import { markOf, type ValueKey } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import type { KitLine } from '$core/kit/kit';
-	import type { SupplyUnit } from '$core/stock/stock';
+	import type { KitLine } from '$core/replant/kit/kit';
+	import type { SupplyUnit } from '$core/replant/kit/stock';
 	import { useFormat } from '$ui/format';
 
 	/** What is needed against what is at hand: packs to open, and what is missing. */

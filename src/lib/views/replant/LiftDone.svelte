@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import { cutWayNames, soakNames, type Lift } from '$core/lifting/lift';
+	import { clockOf } from '$core/maths/circular';
+	import { cutWayNames, soakNames, type Lift } from '$core/replant/lifting/lift';
 	import { useFormat } from '$ui/format';
 
 	/** Lifts that were done: planned against what came out of the ground. */

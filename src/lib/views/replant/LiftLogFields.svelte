@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { azimuthOf, clockOf } from '$core/circular/circular';
+	import { azimuthOf, clockOf } from '$core/maths/circular';
 	import {
 		cutWayNames,
 		cutWays,
@@ -8,8 +8,9 @@
 		soakNames,
 		soaks,
 		type LiftLog
-	} from '$core/lifting/lift';
-	import { rootingNames, rootings, type LiftKept } from '$core/lifting/lift-cost';
+	} from '$core/replant/lifting/lift';
+	import { rootingNames, rootings } from '$core/replant/lifting/lift';
+	import { type LiftKept } from '$core/replant/lifting/lift-cost';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';

@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { Place } from '$core/climate/place';
+	import type { Place } from '$core/vocabulary/place';
 	import { nightTemperature, outdoorMeanC } from '$core/climate/normals';
-	import { leafCalendar } from '$core/water/tree-demand';
+	import { leafCalendar } from '$core/tree/tree-demand';
 	import { coldLimit } from '$core/climate/cold-limit';
 	import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
-	import type { Kind } from '$core/kinds/kind';
-	import { ballMass } from '$core/lifting/ball-mass';
+	import type { Kind } from '$core/vocabulary/kind';
+	import { ballMass } from '$core/examine/measuring/ball-mass';
 	import {
 		ballReadings,
 		ballSchoolNames,
@@ -15,16 +15,22 @@
 		ballSize,
 		type BallReading,
 		type BallSchool
-	} from '$core/lifting/ball-size';
-	import { liftingSteps, type StepId } from '$core/lifting/checklist';
-	import { liftStops, stepsTold, type Lift, type LiftInput, type LiftLog } from '$core/lifting/lift';
-	import { liftKept } from '$core/lifting/lift-cost';
-	import type { RootMap } from '$core/roots/root-map';
-	import { usualCrownWidthMm } from '$core/water/demand';
-	import { emptyRoute, judgeRoute, type Route } from '$core/lifting/route';
-	import type { Standing } from '$core/standing/standing';
-	import { couplings, handling, liftLimit, reachWithBallCm, type Coupling } from '$core/lifting/niosh';
-	import type { Tree } from '$core/tree/tree';
+	} from '$core/replant/lifting/ball-size';
+	import { liftingSteps, type StepId } from '$core/replant/lifting/checklist';
+	import { liftStops, stepsTold, type Lift, type LiftInput, type LiftLog } from '$core/replant/lifting/lift';
+	import { liftKept } from '$core/replant/lifting/lift-cost';
+	import type { RootMap } from '$core/roots/map/root-map';
+	import { usualCrownWidthMm } from '$core/replant/pots/demand';
+	import { emptyRoute, judgeRoute, type Route } from '$core/replant/lifting/route';
+	import type { Standing } from '$core/tree/standing';
+	import {
+		couplings,
+		handling,
+		liftLimit,
+		reachWithBallCm,
+		type Coupling
+	} from '$core/replant/lifting/niosh';
+	import type { Tree } from '$core/take-in/tree';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { mixHistories, mixHistoryNames } from '$core/mixes/bench-test';
-	import { componentIds, componentOf } from '$core/mixes/components';
-	import { mixIds, mixOf } from '$core/mixes/mixes';
-	import { mixInWords } from '$core/mixes/reach';
+	import { mixHistories, mixHistoryNames } from '$core/replant/mixes/bench-test';
+	import { componentIds, componentOf } from '$core/replant/mixes/components';
+	import { mixIds, mixOf } from '$core/replant/mixes/mixes';
+	import { mixInWords } from '$core/replant/mixes/reach';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

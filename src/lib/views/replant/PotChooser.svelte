@@ -1,8 +1,15 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { potVerdictNames, type JudgedPot } from '$core/pots/rank';
-	import { sizeRuleNames, sizeRules } from '$core/pots/replant-plan';
-	import { isRound, isStraight, potShapeNames, potShapes, type Pot, type PotShape } from '$core/pots/volume';
+	import { potVerdictNames, type JudgedPot } from '$core/replant/pots/rank';
+	import { sizeRuleNames, sizeRules } from '$core/replant/pots/replant-plan';
+	import {
+		isRound,
+		isStraight,
+		potShapeNames,
+		potShapes,
+		type Pot,
+		type PotShape
+	} from '$core/replant/pots/volume';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { floorOf, type Pot } from '$core/pots/volume';
+	import { floorOf, type Pot } from '$core/replant/pots/volume';
 	import { useFormat } from '$ui/format';
 
 	/** Section through the pot with its layers and the ball, to scale. */

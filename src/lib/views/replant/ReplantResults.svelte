@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { clockOf } from '$core/circular/circular';
-	import { mixCautions } from '$core/mixes/mixes';
-	import { potVerdictNames } from '$core/pots/rank';
-	import { floorOf, potShapeNames } from '$core/pots/volume';
+	import { clockOf } from '$core/maths/circular';
+	import { mixCautions } from '$core/replant/mixes/mixes';
+	import { potVerdictNames } from '$core/replant/pots/rank';
+	import { floorOf, potShapeNames } from '$core/replant/pots/volume';
 	import { markOf } from '$core/values/values';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { slopes, type Route, type RouteAnswer } from '$core/lifting/route';
+	import { slopes, type Route, type RouteAnswer } from '$core/replant/lifting/route';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';
 	import TextField from '$ui/TextField.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
+	import { clockOf } from '$core/maths/circular';
 	import {
 		firmingNames,
 		firmings,
@@ -10,7 +10,7 @@
 		pocketSchoolNames,
 		pocketSchools,
 		wireLengthM
-	} from '$core/pots/seat';
+	} from '$core/replant/pots/seat';
 	import { markOf } from '$core/values/values';
 	import Caution from '$ui/Caution.svelte';
 	import DateField from '$ui/DateField.svelte';

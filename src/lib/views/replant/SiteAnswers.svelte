@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { SiteAnswer } from '$core/ground/site-check';
+	import type { SiteAnswer } from '$core/replant/ground/site-check';
 	import { useFormat } from '$ui/format';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-help';

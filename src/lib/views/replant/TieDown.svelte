@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { isStructural } from '$core/roots/shares';
-	import { planPoint } from '$core/roots/geometry';
-	import { holeAt, type Wire, type WireHole } from '$core/pots/seat';
-	import { floorOf, isRound, type Pot } from '$core/pots/volume';
-	import type { Segment } from '$core/roots/root-map';
+	import { isStructural } from '$core/roots/map/shares';
+	import { planPoint } from '$core/roots/map/geometry';
+	import { holeAt, type Wire, type WireHole } from '$core/replant/pots/seat';
+	import { floorOf, isRound, type Pot } from '$core/replant/pots/volume';
+	import type { Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 
 	/** The floor of the pot from above: wires over structural roots, and the holes they go through. Front at the foot. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { WaterAndAir } from '$core/mixes/retention';
+	import type { WaterAndAir } from '$core/replant/mixes/retention';
 	import { useFormat } from '$ui/format';
 	import { area } from 'd3';
 

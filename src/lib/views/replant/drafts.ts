@@ -1,5 +1,5 @@
 import { browser } from '$app/environment';
-import { standingOf } from '$core/standing/standing';
+import { standingOf } from '$core/tree/standing';
 import { ReplantState, type ReplantOf } from './replant-state.svelte';
 
 /** What a planting is planned from, as the pages of Replant load it. */

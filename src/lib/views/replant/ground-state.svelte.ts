@@ -1,14 +1,14 @@
-import type { TreeRecords } from '$core/case/case';
-import type { Place } from '$core/climate/place';
-import { groundAmounts, type GroundPlanInput } from '$core/ground/ground-plan';
-import { looseningAims } from '$core/ground/loosening';
-import { siteCheck } from '$core/ground/site-check';
-import { lastRootWork } from '$core/standing/losses';
-import { sulphurSoilOf } from '$core/ground/sulphur';
-import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
-import type { Kind } from '$core/kinds/kind';
-import { resistanceProfile } from '$core/soil/penetrometer';
-import { standingOf } from '$core/standing/standing';
+import type { TreeRecords } from '$core/tree/case';
+import type { Place } from '$core/vocabulary/place';
+import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground-plan';
+import { looseningAims } from '$core/replant/ground/loosening';
+import { siteCheck } from '$core/replant/ground/site-check';
+import { lastRootWork } from '$core/tree/losses';
+import { sulphurSoilOf } from '$core/replant/ground/sulphur';
+import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/roots/plan/zones';
+import type { Kind } from '$core/vocabulary/kind';
+import { resistanceProfile } from '$core/examine/soil/penetrometer';
+import { standingOf } from '$core/tree/standing';
 import type { Values } from '$core/values/values';
 
 export interface GroundOf {

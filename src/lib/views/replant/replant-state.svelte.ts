@@ -1,15 +1,15 @@
-import type { TreeRecords } from '$core/case/case';
-import { addDays } from '$core/climate/calendar';
-import type { Place } from '$core/climate/place';
-import { siteCheck, siteVerdict } from '$core/ground/site-check';
-import { kitList } from '$core/kit/kit';
-import type { Kind } from '$core/kinds/kind';
-import { bodyOf, newMix, type MixHistory, type PottingMix } from '$core/mixes/bench-test';
-import { componentOf, type ComponentId } from '$core/mixes/components';
-import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/mixes/mixes';
-import { waterAndAir } from '$core/mixes/retention';
-import { ballOfMap, ballOfSizes, fitInPot } from '$core/pots/fit';
-import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/pots/rank';
+import type { TreeRecords } from '$core/tree/case';
+import { addDays } from '$core/maths/calendar';
+import type { Place } from '$core/vocabulary/place';
+import { siteCheck, siteVerdict } from '$core/replant/ground/site-check';
+import { kitList } from '$core/replant/kit/kit';
+import type { Kind } from '$core/vocabulary/kind';
+import { bodyOf, newMix, type MixHistory, type PottingMix } from '$core/replant/mixes/bench-test';
+import { componentOf, type ComponentId } from '$core/replant/mixes/components';
+import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/replant/mixes/mixes';
+import { waterAndAir } from '$core/replant/mixes/retention';
+import { ballOfMap, ballOfSizes, fitInPot } from '$core/replant/pots/fit';
+import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/replant/pots/rank';
 import {
 	besideOthers,
 	layerAmounts,
@@ -18,23 +18,23 @@ import {
 	type Planting,
 	type ReplantPlanInput,
 	type SizeRule
-} from '$core/pots/replant-plan';
-import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/pots/seat';
-import { asPot, type Pot, type PotShape } from '$core/pots/volume';
-import { crownOf } from '$core/pots/wind';
-import { isEvidence, type Fact } from '$core/standing/fact';
-import type { LastWork } from '$core/standing/losses';
-import { othersInPot } from '$core/standing/shared-pot';
-import type { Urgent } from '$core/standing/urgent';
-import { standingOf } from '$core/standing/standing';
-import type { OwnMix, StockItem, StockPot } from '$core/stock/stock';
-import { usualWaterSchool } from '$core/crown/crown';
-import type { WaterSchool } from '$core/tree/tree';
+} from '$core/replant/pots/replant-plan';
+import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/replant/pots/seat';
+import { asPot, type Pot, type PotShape } from '$core/replant/pots/volume';
+import { crownOf } from '$core/replant/pots/wind';
+import { isEvidence, type Fact } from '$core/tree/fact';
+import type { LastWork } from '$core/tree/losses';
+import { othersInPot } from '$core/tree/shared-pot';
+import type { Urgent } from '$core/tree/urgent';
+import { standingOf } from '$core/tree/standing';
+import type { OwnMix, StockItem, StockPot } from '$core/replant/kit/stock';
+import { usualWaterSchool } from '$core/aftercare/crown/crown';
+import type { WaterSchool } from '$core/vocabulary/words';
 import type { Values } from '$core/values/values';
-import { usualCrownWidthMm } from '$core/water/demand';
-import { daysAhead, type DryDay } from '$core/water/dry-down';
-import { leafCalendar, treeDemand } from '$core/water/tree-demand';
-import type { SeriesDay } from '$core/weather/series';
+import { usualCrownWidthMm } from '$core/replant/pots/demand';
+import { daysAhead, type DryDay } from '$core/replant/pots/dry-down';
+import { leafCalendar, treeDemand } from '$core/tree/tree-demand';
+import type { SeriesDay } from '$core/climate/series';
 
 export interface ReplantOf {
 	records: TreeRecords;

@@ -2,10 +2,10 @@
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
-	import { cutHow, holdHead } from '$core/roots/cutting';
-	import { crossings } from '$core/roots/course';
-	import { courseLengthMm } from '$core/roots/geometry';
-	import { roman } from '$core/roots/plan';
+	import { cutHow, holdHead } from '$core/roots/plan/cutting';
+	import { crossings } from '$core/roots/map/course';
+	import { courseLengthMm } from '$core/roots/map/geometry';
+	import { roman } from '$core/roots/plan/plan';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

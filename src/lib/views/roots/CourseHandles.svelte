@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { courseLengthMm, planPoint, polarOf, type PlanPoint } from '$core/roots/geometry';
-	import { nearestBark } from '$core/roots/outline';
-	import type { CoursePoint, RootMapInput, Segment } from '$core/roots/root-map';
+	import { courseLengthMm, planPoint, polarOf, type PlanPoint } from '$core/roots/map/geometry';
+	import { nearestBark } from '$core/roots/map/outline';
+	import type { CoursePoint } from '$core/roots/map/geometry';
+	import type { RootMapInput, Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 	import { onPage, type MapScale } from './draw-root';
 	import type { RootsState } from './roots-state.svelte';

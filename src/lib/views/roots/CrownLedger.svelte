@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { usualCrownSchool } from '$core/crown/crown';
+	import { usualCrownSchool } from '$core/aftercare/crown/crown';
 	import {
 		crownCourse,
 		crownShapeNames,
@@ -7,9 +7,9 @@
 		heightForCrownShare,
 		woodFirst,
 		type CrownStage
-	} from '$core/crown/crown-course';
-	import { roman } from '$core/roots/plan';
-	import type { CrownSchool } from '$core/tree/tree';
+	} from '$core/aftercare/crown/crown-course';
+	import { roman } from '$core/roots/plan/plan';
+	import type { CrownSchool } from '$core/vocabulary/words';
 	import { markOf } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
 	import Workings from '$ui/Workings.svelte';

@@ -1,11 +1,11 @@
 <script lang="ts">
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
-	import { cutHow, holdHead } from '$core/roots/cutting';
-	import { carryOver } from '$core/roots/done';
-	import { courseLengthMm } from '$core/roots/geometry';
-	import { roman } from '$core/roots/plan';
-	import type { Segment } from '$core/roots/root-map';
+	import { cutHow, holdHead } from '$core/roots/plan/cutting';
+	import { carryOver } from '$core/roots/plan/done';
+	import { courseLengthMm } from '$core/roots/map/geometry';
+	import { roman } from '$core/roots/plan/plan';
+	import type { Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import FromAbove from './FromAbove.svelte';

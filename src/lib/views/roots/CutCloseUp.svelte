@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { closeUp, turnRing } from '$core/roots/close-up';
-	import { planPoint } from '$core/roots/geometry';
-	import { ribbon, ribbonAt } from '$core/roots/ribbon';
-	import { outlineRing, stemsOf } from '$core/roots/outline';
-	import type { Cut } from '$core/roots/plan';
+	import { closeUp, turnRing } from '$core/roots/map/close-up';
+	import { planPoint } from '$core/roots/map/geometry';
+	import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
+	import { outlineRing, stemsOf } from '$core/roots/map/outline';
+	import type { Cut } from '$core/roots/plan/plan';
 	import { useFormat } from '$ui/format';
 	import { drawRoot, onPage, pathOf, type MapScale } from './draw-root';
 	import RootShape from './RootShape.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { roman, type Cut } from '$core/roots/plan';
-	import { rootFlawNames } from '$core/roots/root-map';
+	import { roman, type Cut } from '$core/roots/plan/plan';
+	import { rootFlawNames } from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';

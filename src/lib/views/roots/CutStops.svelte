@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { CutStop } from '$core/roots/work-stops';
+	import type { CutStop } from '$core/roots/plan/work-stops';
 	import Caution from '$ui/Caution.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import type { Refused } from '$ui/field';

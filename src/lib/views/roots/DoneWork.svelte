@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { carryOver, sessionsOf } from '$core/roots/done';
-	import { roman } from '$core/roots/plan';
-	import { woundEvidence, woundTreatmentNames } from '$core/roots/wound';
+	import { carryOver, sessionsOf } from '$core/roots/plan/done';
+	import { roman } from '$core/roots/plan/plan';
+	import { woundEvidence, woundTreatmentNames } from '$core/roots/plan/wound';
 	import { useFormat } from '$ui/format';
 	import type { RootsState } from './roots-state.svelte';
 

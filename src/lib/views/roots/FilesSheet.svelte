@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { readRootsCsv, writeRootsCsv, type RootsCsv } from '$core/roots/roots-csv';
+	import { readRootsCsv, writeRootsCsv, type RootsCsv } from '$core/roots/io/roots-csv';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Sheet from '$ui/Sheet.svelte';

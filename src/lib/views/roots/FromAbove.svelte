@@ -1,10 +1,10 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { clockOf } from '$core/circular/circular';
-	import { planPoint, type PlanPoint } from '$core/roots/geometry';
-	import { outlineRing, stemsOf } from '$core/roots/outline';
-	import { ribbon, ribbonOutline } from '$core/roots/ribbon';
-	import type { Segment } from '$core/roots/root-map';
+	import { clockOf } from '$core/maths/circular';
+	import { planPoint, type PlanPoint } from '$core/roots/map/geometry';
+	import { outlineRing, stemsOf } from '$core/roots/map/outline';
+	import { ribbon, ribbonOutline } from '$core/roots/map/ribbon';
+	import type { Segment } from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import Maximize from '@lucide/svelte/icons/maximize';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { roman } from '$core/roots/plan';
-	import type { StageGate } from '$core/roots/stage-gate';
+	import { roman } from '$core/roots/plan/plan';
+	import type { StageGate } from '$core/roots/plan/stage-gate';
 	import { useFormat } from '$ui/format';
 
 	/** Whether the tree has paid back the last stage, with the evidence. */

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { azimuthOf, clockOf } from '$core/circular/circular';
-	import { fieldProblems } from '$core/fields/fields';
+	import { azimuthOf, clockOf } from '$core/maths/circular';
+	import { fieldProblems } from '$core/vocabulary/fields';
 	import {
 		combinedDiameterMm,
 		STEM_LIMIT,
@@ -8,9 +8,9 @@
 		stemSchema,
 		type Outline,
 		type Stem
-	} from '$core/roots/outline';
-	import { parsePlaces, writePlaces } from '$core/roots/quick-entry';
-	import { obstacleKinds, obstacleSchema, type Obstacle, type ObstacleKind } from '$core/roots/root-map';
+	} from '$core/roots/map/outline';
+	import { parsePlaces, writePlaces } from '$core/roots/io/quick-entry';
+	import { obstacleKinds, obstacleSchema, type Obstacle, type ObstacleKind } from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

@@ -1,13 +1,13 @@
 <script lang="ts">
-	import { isForArborist } from '$core/roots/cutting';
+	import { isForArborist } from '$core/roots/plan/cutting';
 	import { resolve } from '$app/paths';
-	import { clockOf } from '$core/circular/circular';
+	import { clockOf } from '$core/maths/circular';
 	import { seasonFitNames } from '$core/climate/windows';
-	import { crossings, wallShare } from '$core/roots/course';
-	import { roman, tempers } from '$core/roots/plan';
-	import { touchingMates } from '$core/roots/shared-pot';
-	import { startAzimuth } from '$core/roots/root-map';
-	import { reservesNames } from '$core/tree/tree';
+	import { crossings, wallShare } from '$core/roots/map/course';
+	import { roman, tempers } from '$core/roots/plan/plan';
+	import { touchingMates } from '$core/roots/map/mates';
+	import { startAzimuth } from '$core/roots/map/root-map';
+	import { reservesNames } from '$core/vocabulary/words';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

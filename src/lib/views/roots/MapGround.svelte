@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/ground/zones';
-	import { planPoint, type PlanPoint } from '$core/roots/geometry';
-	import { cutWayNames } from '$core/lifting/lift';
-	import type { LiftEnd } from '$core/lifting/ends';
+	import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/roots/plan/zones';
+	import { planPoint, type PlanPoint } from '$core/roots/map/geometry';
+	import { cutWayNames } from '$core/replant/lifting/lift';
+	import type { LiftEnd } from '$core/replant/lifting/ends';
 	import { useFormat } from '$ui/format';
-	import type { RootMapInput } from '$core/roots/root-map';
+	import type { RootMapInput } from '$core/roots/map/root-map';
 	import type { Values } from '$core/values/values';
 	import { onPage, pathOf, type MapScale } from './draw-root';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import { roman } from '$core/roots/plan';
-	import { startAzimuth } from '$core/roots/root-map';
+	import { clockOf } from '$core/maths/circular';
+	import { roman } from '$core/roots/plan/plan';
+	import { startAzimuth } from '$core/roots/map/root-map';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import { parseQuickRoot } from '$core/roots/quick-entry';
+	import { clockOf } from '$core/maths/circular';
+	import { parseQuickRoot } from '$core/roots/io/quick-entry';
 	import {
 		rootClasses,
 		rootFlaws,
@@ -8,7 +8,7 @@
 		type QuickRoot,
 		type RootClass,
 		type RootFlaw
-	} from '$core/roots/root-map';
+	} from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import Grid3x3 from '@lucide/svelte/icons/grid-3x3';

@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { azimuthOf } from '$core/circular/circular';
-	import { consentOf, isOwnersToSay } from '$core/roots/consent';
-	import { computedFlaws } from '$core/roots/course';
-	import { courseLengthMm } from '$core/roots/geometry';
-	import { roman } from '$core/roots/plan';
+	import { azimuthOf } from '$core/maths/circular';
+	import { consentOf, isOwnersToSay } from '$core/roots/plan/consent';
+	import { computedFlaws } from '$core/roots/map/course';
+	import { courseLengthMm } from '$core/roots/map/geometry';
+	import { roman } from '$core/roots/plan/plan';
 	import {
 		rootClasses,
 		rootConditions,
@@ -12,8 +12,8 @@
 		rootsFrom,
 		type RootFlaw,
 		type Segment
-	} from '$core/roots/root-map';
-	import { woundTreatmentNames } from '$core/roots/wound';
+	} from '$core/roots/map/root-map';
+	import { woundTreatmentNames } from '$core/roots/plan/wound';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import SelectField from '$ui/SelectField.svelte';

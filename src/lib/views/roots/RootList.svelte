@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { roman } from '$core/roots/plan';
-	import { rootClasses, rootConditions, rootFlawNames, type Segment } from '$core/roots/root-map';
+	import { roman } from '$core/roots/plan/plan';
+	import { rootClasses, rootConditions, rootFlawNames, type Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 	import Glyph from './Glyph.svelte';
 	import { classGlyphs } from './glyphs';

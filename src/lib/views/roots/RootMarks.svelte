@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { roman } from '$core/roots/plan';
+	import { roman } from '$core/roots/plan/plan';
 	import type { DrawnRoot } from './draw-root';
 	import type { RootsState } from './roots-state.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import { roman } from '$core/roots/plan';
+	import { clockOf } from '$core/maths/circular';
+	import { roman } from '$core/roots/plan/plan';
 	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
 	import Consequences from '$ui/Consequences.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { clockOf, turnDeg } from '$core/circular/circular';
-	import { differentFronts, rankFronts } from '$core/roots/fronts';
+	import { clockOf, turnDeg } from '$core/maths/circular';
+	import { differentFronts, rankFronts } from '$core/roots/setting/fronts';
 	import {
 		alongOf,
 		ballDepthOf,
@@ -8,12 +8,11 @@
 		costOfAngle,
 		sectionLine,
 		splitTilt,
-		stance,
-		tilted,
-		TILT_LIMIT_DEG,
-		type Setting
-	} from '$core/roots/setting';
-	import type { Segment } from '$core/roots/root-map';
+		stance
+	} from '$core/roots/setting/setting';
+	import { tilted } from '$core/roots/map/geometry';
+	import { TILT_LIMIT_DEG, type Setting } from '$core/roots/plan/plan';
+	import type { Segment } from '$core/roots/map/root-map';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { clockOf, turnDeg } from '$core/circular/circular';
-	import { startAzimuth, type Segment } from '$core/roots/root-map';
+	import { clockOf, turnDeg } from '$core/maths/circular';
+	import { startAzimuth, type Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 	import type { RootsState } from './roots-state.svelte';

@@ -4,7 +4,7 @@
 		woundTreatmentNames,
 		woundTreatments,
 		type WoundTreatment
-	} from '$core/roots/wound';
+	} from '$core/roots/plan/wound';
 	import Chips from '$ui/Chips.svelte';
 
 	/** What was put on the wounds, with how far each is known to help. */

@@ -1,4 +1,4 @@
-import type { Cut } from '$core/roots/plan';
+import type { Cut } from '$core/roots/plan/plan';
 
 type Keep = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 

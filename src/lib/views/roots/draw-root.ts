@@ -1,6 +1,6 @@
-import type { PlanPoint } from '$core/roots/geometry';
-import { ribbon, ribbonAt, ribbonOutline, type RibbonPoint } from '$core/roots/ribbon';
-import type { Segment } from '$core/roots/root-map';
+import type { PlanPoint } from '$core/roots/map/geometry';
+import { ribbon, ribbonAt, ribbonOutline, type RibbonPoint } from '$core/roots/map/ribbon';
+import type { Segment } from '$core/roots/map/root-map';
 
 /** How the map lies on the page: pixels a millimetre, and −1 where the front is drawn at the foot. */
 export interface MapScale {

@@ -1,4 +1,4 @@
-import type { RootClass, RootFlaw } from '$core/roots/root-map';
+import type { RootClass, RootFlaw } from '$core/roots/map/root-map';
 
 /** Own glyphs, one family: 16 × 16, one stroke of 1.8, trunk above, soil below. Path data. */
 export const classGlyphs: Record<RootClass, string> = {

@@ -1,12 +1,13 @@
-import type { LiftEnd } from '$core/lifting/ends';
-import type { Place } from '$core/climate/place';
-import type { Kind } from '$core/kinds/kind';
-import type { Observation } from '$core/recovery/observation';
-import type { Plan } from '$core/roots/plan';
-import type { RootMap } from '$core/roots/root-map';
-import type { PotMate } from '$core/roots/shared-pot';
-import type { OpenFlag } from '$core/standing/flags';
-import type { Permission, Tree } from '$core/tree/tree';
+import type { LiftEnd } from '$core/replant/lifting/ends';
+import type { Place } from '$core/vocabulary/place';
+import type { Kind } from '$core/vocabulary/kind';
+import type { Observation } from '$core/examine/looks/observation';
+import type { Plan } from '$core/roots/plan/plan';
+import type { RootMap } from '$core/roots/map/root-map';
+import type { PotMate } from '$core/roots/map/mates';
+import type { OpenFlag } from '$core/aftercare/tasks/flags';
+import type { Permission } from '$core/vocabulary/words';
+import type { Tree } from '$core/take-in/tree';
 import type { Values } from '$core/values/values';
 
 /** What the views of the roots of a tree are made from. */

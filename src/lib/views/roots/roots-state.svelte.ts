@@ -1,9 +1,9 @@
-import { clockOf } from '$core/circular/circular';
-import type { Format } from '$core/format/format';
-import { girdlingOf } from '$core/roots/contact';
-import { obstaclesMet } from '$core/roots/course';
-import { polarOf, type PlanPoint } from '$core/roots/geometry';
-import { claimOf } from '$core/roots/claims';
+import { clockOf } from '$core/maths/circular';
+import type { Format } from '$core/text/format';
+import { girdlingOf } from '$core/roots/map/contact';
+import { obstaclesMet } from '$core/roots/map/course';
+import { polarOf, type PlanPoint } from '$core/roots/map/geometry';
+import { claimOf } from '$core/roots/plan/claims';
 import {
 	planInput,
 	roman,
@@ -13,10 +13,10 @@ import {
 	type Plan,
 	type PlanInput,
 	type Temper
-} from '$core/roots/plan';
-import { ribbon, ribbonAt } from '$core/roots/ribbon';
-import { planFrom, proposalFor } from '$core/roots/proposal';
-import type { ReductionPlan } from '$core/roots/reduction-plan';
+} from '$core/roots/plan/plan';
+import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
+import { planFrom, proposalFor } from '$core/roots/plan/proposal';
+import type { ReductionPlan } from '$core/roots/plan/reduction-plan';
 import {
 	copiesRound,
 	MAP_LIMIT,
@@ -27,26 +27,27 @@ import {
 	reseated,
 	startAzimuth,
 	turnMap,
-	type CoursePoint,
 	type QuickRoot,
 	type RootMap,
 	type RootMapInput,
 	type Segment,
 	guessedRadiusMm
-} from '$core/roots/root-map';
-import { courseLengthMm } from '$core/roots/geometry';
-import { ledger } from '$core/roots/ledger';
-import { settingToBegin, type Setting } from '$core/roots/setting';
-import { matesOn } from '$core/roots/shared-pot';
-import { isStructural, usualCutPlace } from '$core/roots/shares';
-import { stageDates } from '$core/roots/stage-dates';
-import { stageGate } from '$core/roots/stage-gate';
-import { bearsAlways } from '$core/kinds/kind';
+} from '$core/roots/map/root-map';
+import { type CoursePoint } from '$core/roots/map/geometry';
+import { courseLengthMm } from '$core/roots/map/geometry';
+import { ledger } from '$core/roots/plan/ledger';
+import { settingToBegin } from '$core/roots/setting/setting';
+import { type Setting } from '$core/roots/plan/plan';
+import { matesOn } from '$core/roots/map/mates';
+import { isStructural, usualCutPlace } from '$core/roots/map/shares';
+import { stageDates } from '$core/roots/plan/stage-dates';
+import { stageGate } from '$core/roots/plan/stage-gate';
+import { bearsAlways } from '$core/vocabulary/kind';
 import { coldLimit } from '$core/climate/cold-limit';
 import { seasonFit } from '$core/climate/windows';
-import { consentOf } from '$core/roots/consent';
-import { cutStops, type CutStop } from '$core/roots/work-stops';
-import { planStanding, type PlanStanding } from '$core/roots/standing';
+import { consentOf } from '$core/roots/plan/consent';
+import { cutStops, type CutStop } from '$core/roots/plan/work-stops';
+import { planStanding, type PlanStanding } from '$core/roots/plan/plan-standing';
 import { createPlanner, type Planner } from '$lib/workers/planner';
 import type { RootsOfTree } from './roots-of-tree';
 

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { resolve } from '$app/paths';
-	import { stageNames, stages } from '$core/tree/tree';
+	import { stageNames, stages } from '$core/vocabulary/words';
 	import type { Theme } from '$ui/theme';
 	import Search from '@lucide/svelte/icons/search';
 	import { Command, Dialog } from 'bits-ui';

@@ -2,7 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
-	import { stages } from '$core/tree/tree';
+	import { stages } from '$core/vocabulary/words';
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import type { JournalEntry } from '$core/case/case';
-	import { stageNames, type Tree } from '$core/tree/tree';
+	import type { JournalEntry } from '$core/tree/case';
+	import { stageNames } from '$core/vocabulary/words';
+	import { type Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import Download from '@lucide/svelte/icons/download';

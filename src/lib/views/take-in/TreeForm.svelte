@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import type { Place } from '$core/climate/place';
-	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/kinds/kind';
+	import type { Place } from '$core/vocabulary/place';
+	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/vocabulary/kind';
 	import {
 		permissionNames,
 		permissions,
@@ -9,9 +9,9 @@
 		reservesNames,
 		situationNames,
 		situations,
-		vigours,
-		type Tree
-	} from '$core/tree/tree';
+		vigours
+	} from '$core/vocabulary/words';
+	import { type Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { groupNames, type Group as PlantGroup } from '$core/kinds/kind';
-	import { situationNames, treeStateNames, type Situation, type TreeState } from '$core/tree/tree';
+	import { groupNames, type Group as PlantGroup } from '$core/vocabulary/kind';
+	import { situationNames, treeStateNames, type Situation, type TreeState } from '$core/vocabulary/words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';

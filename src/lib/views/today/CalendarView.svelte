@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { CalendarEvent } from '$core/aftercare/calendar-events';
-	import { addDays } from '$core/climate/calendar';
+	import type { CalendarEvent } from '$core/aftercare/tasks/calendar-events';
+	import { addDays } from '$core/maths/calendar';
 	import Button from '$ui/Button.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';

@@ -7,7 +7,7 @@
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
-	import { resultAsked } from '$core/aftercare/result';
+	import { resultAsked } from '$core/aftercare/tasks/result';
 	import type { Refused } from '$ui/field';
 	import DoneButton from '$views/aftercare/DoneButton.svelte';
 	import DoneSheet from '$views/aftercare/DoneSheet.svelte';

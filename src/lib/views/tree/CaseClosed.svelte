@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { treeStateNames, type Tree } from '$core/tree/tree';
+	import { treeStateNames } from '$core/vocabulary/words';
+	import { type Tree } from '$core/take-in/tree';
 	import { useFormat } from '$ui/format';
 
 	/** Said where care would go on, on a case that is closed. */

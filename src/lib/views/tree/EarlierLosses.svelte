@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { lossCauseNames, type KindBefore } from '$core/tree/tree';
+	import { lossCauseNames, type KindBefore } from '$core/take-in/tree';
 	import { useFormat } from '$ui/format';
 
 	/** What was lost of this kind here before, with what it taught. */

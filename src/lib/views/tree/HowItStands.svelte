@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
-	import { knowingNames } from '$core/standing/fact';
-	import type { Shown, StandingGroup } from '$core/standing/lines';
+	import { knowingNames } from '$core/tree/fact';
+	import type { Shown, StandingGroup } from '$core/tree/lines';
 	import { useFormat } from '$ui/format';
 
 	/** How a tree stands: every fact once, with its day, how it is known and where it is written. */

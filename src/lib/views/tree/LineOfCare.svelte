@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { addDays, daysBetween } from '$core/climate/calendar';
-	import type { LineMark, LineOfCare } from '$core/line-of-care/line';
+	import { addDays, daysBetween } from '$core/maths/calendar';
+	import type { LineMark, LineOfCare } from '$core/tree/line-of-care';
 	import { useFormat } from '$ui/format';
 	import {
 		area,

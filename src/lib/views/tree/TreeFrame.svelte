@@ -2,21 +2,15 @@
 	import { invalidateAll } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
-	import type { LineOfCare } from '$core/line-of-care/line';
-	import {
-		situationNames,
-		stageNames,
-		stages,
-		treeStateNames,
-		type KindBefore,
-		type Tree
-	} from '$core/tree/tree';
+	import type { LineOfCare } from '$core/tree/line-of-care';
+	import { situationNames, stageNames, stages, treeStateNames } from '$core/vocabulary/words';
+	import { type KindBefore, type Tree } from '$core/take-in/tree';
 	import { useFormat } from '$ui/format';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import { onMount, type Snippet } from 'svelte';
-	import type { OpenFlag } from '$core/standing/flags';
-	import type { WorkStop } from '$core/weather/work-stop';
+	import type { OpenFlag } from '$core/aftercare/tasks/flags';
+	import type { WorkStop } from '$core/aftercare/weather/work-stop';
 	import Caution from '$ui/Caution.svelte';
 	import CaseClosed from './CaseClosed.svelte';
 	import EarlierLosses from './EarlierLosses.svelte';

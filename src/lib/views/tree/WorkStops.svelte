@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { WorkStop } from '$core/weather/work-stop';
+	import type { WorkStop } from '$core/aftercare/weather/work-stop';
 	import { useFormat } from '$ui/format';
 	import { resolve } from '$app/paths';
 

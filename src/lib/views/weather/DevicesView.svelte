@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { Place } from '$core/climate/place';
+	import type { Place } from '$core/vocabulary/place';
 	import {
 		deviceKindNames,
 		deviceKinds,
@@ -9,7 +9,7 @@
 		type DeviceHealth,
 		type DeviceKind,
 		type Reading
-	} from '$core/weather/device';
+	} from '$core/aftercare/weather/device';
 	import Button from '$ui/Button.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import SelectField from '$ui/SelectField.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { SeriesDay } from '$core/weather/series';
+	import type { SeriesDay } from '$core/climate/series';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear, scaleUtc } from 'd3';

@@ -2,9 +2,9 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { goto } from '$app/navigation';
-	import type { Place } from '$core/climate/place';
-	import { placeKindNames } from '$core/climate/place';
-	import { degreeDays, gapsOf, type SeriesDay } from '$core/weather/series';
+	import type { Place } from '$core/vocabulary/place';
+	import { placeKindNames } from '$core/vocabulary/place';
+	import { degreeDays, gapsOf, type SeriesDay } from '$core/climate/series';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,7 +1,14 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { componentIds } from '$core/mixes/components';
-	import { itemIds, itemName, itemUnit, supplyIds, type ItemId, type StockItem } from '$core/stock/stock';
+	import { componentIds } from '$core/replant/mixes/components';
+	import {
+		itemIds,
+		itemName,
+		itemUnit,
+		supplyIds,
+		type ItemId,
+		type StockItem
+	} from '$core/replant/kit/stock';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';

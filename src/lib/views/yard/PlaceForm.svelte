@@ -8,7 +8,7 @@
 		placeKindNames,
 		placeKinds,
 		type Place
-	} from '$core/climate/place';
+	} from '$core/vocabulary/place';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';

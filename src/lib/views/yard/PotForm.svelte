@@ -8,8 +8,8 @@
 		potShapes,
 		potVolumeL,
 		type PotShape
-	} from '$core/pots/volume';
-	import { potMaterials, type StockPot } from '$core/stock/stock';
+	} from '$core/replant/pots/volume';
+	import { potMaterials, type StockPot } from '$core/replant/kit/stock';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { locales, type FormatSettings, type UnitSystem } from '$core/format/format';
+	import { locales, type FormatSettings, type UnitSystem } from '$core/text/format';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import Problem from '$ui/Problem.svelte';

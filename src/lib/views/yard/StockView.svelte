@@ -1,11 +1,18 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { bodyOf } from '$core/mixes/bench-test';
-	import { mixInWords } from '$core/mixes/reach';
-	import { waterAndAir } from '$core/mixes/retention';
-	import { isRound, potShapeNames, potVolumeL } from '$core/pots/volume';
-	import { atHand, itemName, itemUnit, type OwnMix, type StockItem, type StockPot } from '$core/stock/stock';
+	import { bodyOf } from '$core/replant/mixes/bench-test';
+	import { mixInWords } from '$core/replant/mixes/reach';
+	import { waterAndAir } from '$core/replant/mixes/retention';
+	import { isRound, potShapeNames, potVolumeL } from '$core/replant/pots/volume';
+	import {
+		atHand,
+		itemName,
+		itemUnit,
+		type OwnMix,
+		type StockItem,
+		type StockPot
+	} from '$core/replant/kit/stock';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';

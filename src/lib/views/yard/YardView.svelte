@@ -2,8 +2,8 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { NightTemperature } from '$core/climate/normals';
-	import type { Span } from '$core/climate/calendar';
-	import { exposureNames, lightLevelNames, placeKindNames, type Place } from '$core/climate/place';
+	import type { Span } from '$core/maths/calendar';
+	import { exposureNames, lightLevelNames, placeKindNames, type Place } from '$core/vocabulary/place';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';

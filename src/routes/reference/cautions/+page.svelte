@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { cautions } from '$core/cautions/cautions';
+	import { cautions } from '$core/text/cautions';
 	import ReferenceFrame from '$views/reference/ReferenceFrame.svelte';
 </script>
 

@@ -1,5 +1,5 @@
-import { id } from '$core/fields/fields';
-import { kindInput } from '$core/kinds/kind';
+import { id } from '$core/vocabulary/fields';
+import { kindInput } from '$core/vocabulary/kind';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { kinds } from '$lib/server/records/records';

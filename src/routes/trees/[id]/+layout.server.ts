@@ -1,11 +1,11 @@
-import { addDays } from '$core/climate/calendar';
-import { workStops } from '$core/weather/work-stop';
+import { addDays } from '$core/maths/calendar';
+import { workStops } from '$core/aftercare/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
-import { openFlags } from '$core/standing/flags';
-import { releaseFacts } from '$core/standing/gate';
-import { standingOf } from '$core/standing/standing';
-import { urgentOf } from '$core/standing/urgent';
-import { lineOfCare, standingSentence } from '$core/line-of-care/line';
+import { openFlags } from '$core/aftercare/tasks/flags';
+import { releaseFacts } from '$core/tree/gate';
+import { standingOf } from '$core/tree/standing';
+import { urgentOf } from '$core/tree/urgent';
+import { lineOfCare, standingSentence } from '$core/tree/line-of-care';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { isValueKey, resolveValues } from '$core/values/values';

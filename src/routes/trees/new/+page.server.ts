@@ -1,4 +1,4 @@
-import { takeInInput } from '$core/tree/tree';
+import { takeInInput } from '$core/take-in/tree';
 import { acting } from '$lib/server/edge/http';
 import { readForm } from '$lib/server/edge/form';
 import { kinds, places, trees } from '$lib/server/records/records';

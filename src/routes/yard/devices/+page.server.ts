@@ -1,5 +1,5 @@
-import { id } from '$core/fields/fields';
-import { deviceInput } from '$core/weather/device';
+import { id } from '$core/vocabulary/fields';
+import { deviceInput } from '$core/aftercare/weather/device';
 import { addDevice, deviceRows, removeDevice } from '$lib/server/devices';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';

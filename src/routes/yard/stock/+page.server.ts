@@ -1,11 +1,11 @@
-import { id, oneOf, version } from '$core/fields/fields';
-import { stockItemInput, stockPotInput } from '$core/stock/stock';
+import { id, oneOf, version } from '$core/vocabulary/fields';
+import { stockItemInput, stockPotInput } from '$core/replant/kit/stock';
 import { readForm, versionedIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { keepItem, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { asPot } from '$core/pots/volume';
+import { asPot } from '$core/replant/pots/volume';
 import { z } from 'zod';
 import type { Actions, PageServerLoad } from './$types';
 

@@ -1,8 +1,8 @@
-import { addDays } from '$core/climate/calendar';
-import { id, oneOf } from '$core/fields/fields';
+import { addDays } from '$core/maths/calendar';
+import { id, oneOf } from '$core/vocabulary/fields';
 import { simulateWeather } from '$core/simulate/weather';
-import { disagreements } from '$core/weather/series';
-import { weatherDayInput } from '$core/weather/weather-day';
+import { disagreements } from '$core/climate/series';
+import { weatherDayInput } from '$core/climate/weather-day';
 import { today } from '$lib/server/clock';
 import { readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { azimuthOf, clockOf } from '$core/circular/circular';
-	import { flareNames, flares, judgeCollar } from '$core/measuring/collar';
-	import { collarData } from '$core/measuring/collar';
+	import { azimuthOf, clockOf } from '$core/maths/circular';
+	import { flareNames, flares, judgeCollar } from '$core/examine/measuring/collar';
+	import { collarData } from '$core/examine/measuring/collar';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

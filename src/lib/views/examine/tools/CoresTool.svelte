@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { densityNames, judgeCore, soilCore } from '$core/soil/bulk-density';
-	import { textureByFeel, textureClasses, textures, type Texture } from '$core/soil/texture';
+	import { densityNames, judgeCore, soilCore } from '$core/examine/soil/bulk-density';
+	import { textureByFeel } from '$core/examine/soil/texture';
+	import { textureClasses, textures, type Texture } from '$core/vocabulary/textures';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import MeasureRow from '$ui/MeasureRow.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { infiltrationData, infiltrationRate } from '$core/soil/infiltration';
+	import { infiltrationData, infiltrationRate } from '$core/examine/soil/infiltration';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Workings from '$ui/Workings.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { feelNames, feels, moistureData, type Feel } from '$core/measuring/moisture';
-	import { seenByHand } from '$core/water/pot-state';
+	import { feelNames, feels, moistureData, type Feel } from '$core/examine/measuring/moisture';
+	import { seenByHand } from '$core/aftercare/water/pot-state';
 	import Choice from '$ui/Choice.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { useFormat } from '$ui/format';

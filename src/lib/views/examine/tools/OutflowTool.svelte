@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { outflow, outflowData } from '$core/measuring/pouring';
+	import { outflow, outflowData } from '$core/examine/measuring/pouring';
 	import { markOf } from '$core/values/values';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Workings from '$ui/Workings.svelte';

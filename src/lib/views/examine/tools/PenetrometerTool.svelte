@@ -5,8 +5,8 @@
 		moistures,
 		resistanceProfile,
 		type PenetrometerReading
-	} from '$core/soil/penetrometer';
-	import { readPenetrometerCsv, type PenetrometerCsv } from '$core/soil/penetrometer-csv';
+	} from '$core/examine/soil/penetrometer';
+	import { readPenetrometerCsv, type PenetrometerCsv } from '$core/examine/soil/penetrometer-csv';
 	import { simulatedSoils, simulatePenetrometer, type SimulatedSoilName } from '$core/simulate/penetrometer';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';

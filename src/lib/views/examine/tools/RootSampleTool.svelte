@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { clockOf } from '$core/circular/circular';
-	import { nextSamplePlace, rootSample } from '$core/measuring/root-sample';
-	import { gradeWord } from '$core/diagnosis/signs';
+	import { clockOf } from '$core/maths/circular';
+	import { nextSamplePlace, rootSample } from '$core/examine/measuring/root-sample';
+	import { gradeWord } from '$core/vocabulary/signs';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Workings from '$ui/Workings.svelte';

@@ -5,7 +5,7 @@
 		tissueReadingNames,
 		tissueReadings,
 		type TissueReading
-	} from '$core/measuring/dieback';
+	} from '$core/examine/measuring/dieback';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';

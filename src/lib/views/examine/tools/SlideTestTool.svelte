@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { slideResultNames, slideResults } from '$core/measuring/hand-tests';
+	import { slideResultNames, slideResults } from '$core/examine/measuring/hand-tests';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
 	import { capital, type ToolProps } from './tool';

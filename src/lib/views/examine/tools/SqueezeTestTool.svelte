@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { squeezeResultNames, squeezeResults } from '$core/measuring/hand-tests';
+	import { squeezeResultNames, squeezeResults } from '$core/examine/measuring/hand-tests';
 	import Choice from '$ui/Choice.svelte';
 	import { capital, type ToolProps } from './tool';
 

@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { feelAnswers, feelings, feelSteps, textureByFeel, textureClasses } from '$core/soil/texture';
-	import { waterHeld } from '$core/soil/water-held';
+	import { feelAnswers, feelings, feelSteps, textureByFeel } from '$core/examine/soil/texture';
+	import { textureClasses } from '$core/vocabulary/textures';
+	import { waterHeld } from '$core/examine/soil/water-held';
 	import { markOf } from '$core/values/values';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

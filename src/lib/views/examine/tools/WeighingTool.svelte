@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { addDays } from '$core/climate/calendar';
-	import { weighingData, weighPot } from '$core/measuring/weighing';
+	import { addDays } from '$core/maths/calendar';
+	import { weighingData, weighPot } from '$core/examine/measuring/weighing';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

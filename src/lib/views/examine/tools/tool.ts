@@ -1,5 +1,5 @@
-import type { RawReading, RawReadingOf, Tool } from '$core/measuring/measurement';
-import type { Tree } from '$core/tree/tree';
+import type { RawReading, RawReadingOf, Tool } from '$core/examine/measuring/measurement';
+import type { Tree } from '$core/take-in/tree';
 import type { Values } from '$core/values/values';
 
 /** What every measuring tool is given. */

@@ -1,7 +1,7 @@
-import { treeCaseSchema } from '$core/case/case';
+import { treeCaseSchema } from '$core/tree/case';
 import { calculations } from '$core/compute/calculations';
 import { answerSchema, jsonSchema } from '$lib/server/edge/json-schema';
-import { readingInput, readingsBody } from '$core/weather/device';
+import { readingInput, readingsBody } from '$core/aftercare/weather/device';
 import { hoursBody, weatherBody } from '$lib/server/weather';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';

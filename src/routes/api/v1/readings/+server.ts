@@ -1,5 +1,5 @@
-import { readingInput, readingsBody } from '$core/weather/device';
-import { addDays } from '$core/climate/calendar';
+import { readingInput, readingsBody } from '$core/aftercare/weather/device';
+import { addDays } from '$core/maths/calendar';
 import { today } from '$lib/server/clock';
 import { deviceOf, keepReadings, readingsOfDevice } from '$lib/server/devices';
 import { answer, check, readJson } from '$lib/server/edge/http';

@@ -1,6 +1,6 @@
-import { bookDetails, bookInput } from '$core/book/book';
-import { bookFacts } from '$core/standing/booked';
-import { id } from '$core/fields/fields';
+import { bookDetails, bookInput } from '$core/aftercare/book/book';
+import { bookFacts } from '$core/tree/booked';
+import { id } from '$core/vocabulary/fields';
 import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
 import { correctsIn, readForm, versionedIn } from '$lib/server/edge/form';
 import { acting, check, loading } from '$lib/server/edge/http';

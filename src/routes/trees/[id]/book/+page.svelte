@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { bookKindIds, type BookKind } from '$core/book/book';
+	import { bookKindIds, type BookKind } from '$core/aftercare/book/book';
 	import BookView from '$views/book/BookView.svelte';
 
 	let { data, form } = $props();

@@ -1,7 +1,7 @@
-import { examinationInput } from '$core/diagnosis/examination';
-import { diagnose } from '$core/diagnosis/diagnose';
-import { contextFor } from '$core/standing/carried';
-import { neighbourChecks, spreading } from '$core/diagnosis/neighbours';
+import { examinationInput } from '$core/examine/diagnosis/examination';
+import { diagnose } from '$core/examine/diagnosis/diagnose';
+import { contextFor } from '$core/tree/carried';
+import { neighbourChecks, spreading } from '$core/examine/diagnosis/neighbours';
 import { removing } from '$lib/server/edge/examine-form';
 import { correctsIn, jsonIn } from '$lib/server/edge/form';
 import { acting, check, loading } from '$lib/server/edge/http';

@@ -1,10 +1,10 @@
-import { observationInput } from '$core/recovery/observation';
+import { observationInput } from '$core/examine/looks/observation';
 import { lookQuestions } from '$core/recovery/look';
 import { decisionInput } from '$core/recovery/said';
-import { workLabel } from '$core/line-of-care/line';
-import { lastRootWork, rootLosses } from '$core/standing/losses';
-import { looksSeen } from '$core/standing/looks';
-import { closingInput } from '$core/tree/tree';
+import { workLabel } from '$core/tree/line-of-care';
+import { lastRootWork, rootLosses } from '$core/tree/losses';
+import { looksSeen } from '$core/tree/looks';
+import { closingInput } from '$core/take-in/tree';
 import { correctsIn, formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { recordDecision, recordLook, recoveryOf, twinOf } from '$lib/server/recovery';

@@ -1,5 +1,5 @@
-import { addDays } from '$core/climate/calendar';
-import { lastRootWork, rootsGone } from '$core/standing/losses';
+import { addDays } from '$core/maths/calendar';
+import { lastRootWork, rootsGone } from '$core/tree/losses';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { places } from '$lib/server/records/records';

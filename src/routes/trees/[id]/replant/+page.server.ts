@@ -1,4 +1,4 @@
-import { replantPlanInput } from '$core/pots/replant-plan';
+import { replantPlanInput } from '$core/replant/pots/replant-plan';
 import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { keepReplantPlan, recordPlanting } from '$lib/server/replant';

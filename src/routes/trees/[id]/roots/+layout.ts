@@ -1,8 +1,8 @@
 import type { RootsOfTree } from '$views/roots/roots-of-tree';
-import { liftEnds } from '$core/lifting/ends';
-import { isEvidence, type Fact } from '$core/standing/fact';
-import { liftsDone } from '$core/standing/losses';
-import { looksSeen } from '$core/standing/looks';
+import { liftEnds } from '$core/replant/lifting/ends';
+import { isEvidence, type Fact } from '$core/tree/fact';
+import { liftsDone } from '$core/tree/losses';
+import { looksSeen } from '$core/tree/looks';
 import type { LayoutLoad } from './$types';
 
 const measuredOnly = (fact: Fact<number>): number | null => (isEvidence(fact.known) ? fact.value : null);

@@ -1,5 +1,5 @@
-import { woundTreatments } from '$core/roots/wound';
-import { calendarDate, id, measure, note, oneOf, version } from '$core/fields/fields';
+import { woundTreatments } from '$core/roots/plan/wound';
+import { calendarDate, id, measure, note, oneOf, version } from '$core/vocabulary/fields';
 import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { readValues } from '$lib/server/settings';

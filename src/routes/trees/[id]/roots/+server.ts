@@ -1,6 +1,6 @@
-import { planInput } from '$core/roots/plan';
-import { rootMapInput } from '$core/roots/root-map';
-import { version } from '$core/fields/fields';
+import { planInput } from '$core/roots/plan/plan';
+import { rootMapInput } from '$core/roots/map/root-map';
+import { version } from '$core/vocabulary/fields';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { getStore } from '$lib/server/store';
 import { saveRoots } from '$lib/server/roots';

@@ -1,4 +1,4 @@
-import { standingLines } from '$core/standing/lines';
+import { standingLines } from '$core/tree/lines';
 import type { PageLoad } from './$types';
 
 /** The sheet says what every other page reads. */

@@ -1,4 +1,4 @@
-import { treeInput } from '$core/tree/tree';
+import { treeInput } from '$core/take-in/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { kinds, places, trees } from '$lib/server/records/records';

@@ -1,4 +1,4 @@
-import { treeCaseSchema } from '$core/case/case';
+import { treeCaseSchema } from '$core/tree/case';
 import { jsonSchema } from '$lib/server/edge/json-schema';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';

@@ -1,4 +1,4 @@
-import { count, measure } from '$core/fields/fields';
+import { count, measure } from '$core/vocabulary/fields';
 import { answer, check } from '$lib/server/edge/http';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';

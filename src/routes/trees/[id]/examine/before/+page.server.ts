@@ -1,4 +1,4 @@
-import { triageInput } from '$core/triage/triage';
+import { triageInput } from '$core/examine/triage/triage';
 import { removing } from '$lib/server/edge/examine-form';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';

@@ -1,5 +1,5 @@
-import { changeInput, factors } from '$core/changes/changes';
-import { calendarDate, chosen, oneOf } from '$core/fields/fields';
+import { changeInput, factors } from '$core/tree/changes';
+import { calendarDate, chosen, oneOf } from '$core/vocabulary/fields';
 import { removing } from '$lib/server/edge/examine-form';
 import { readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { soilTools } from '$core/measuring/measurement';
+	import { soilTools } from '$core/examine/measuring/measurement';
 	import MeasureView from '$views/examine/MeasureView.svelte';
 
 	let { data, form } = $props();

@@ -1,6 +1,7 @@
-import { calendarDate, chosen, count, id, oneOf, shortText } from '$core/fields/fields';
-import { backupEvents, backupInput, backupKinds } from '$core/recovery/backup';
-import { treeInput } from '$core/tree/tree';
+import { calendarDate, chosen, count, id, oneOf, shortText } from '$core/vocabulary/fields';
+import { backupEvents, backupInput } from '$core/recovery/backup';
+import { backupKinds } from '$core/vocabulary/backup-kinds';
+import { treeInput } from '$core/take-in/tree';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { places, trees } from '$lib/server/records/records';

@@ -1,4 +1,4 @@
-import { calendarDate, count, id, note, shortText } from '$core/fields/fields';
+import { calendarDate, count, id, note, shortText } from '$core/vocabulary/fields';
 import { today } from '$lib/server/clock';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';

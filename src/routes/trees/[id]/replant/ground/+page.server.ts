@@ -1,4 +1,4 @@
-import { groundPlanInput } from '$core/ground/ground-plan';
+import { groundPlanInput } from '$core/replant/ground/ground-plan';
 import { jsonIn, versionedIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { keepGroundPlan } from '$lib/server/replant';

@@ -1,4 +1,4 @@
-import { liftInput } from '$core/lifting/lift';
+import { liftInput } from '$core/replant/lifting/lift';
 import { jsonIn, versionedIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { keepLift } from '$lib/server/replant';

@@ -1,4 +1,4 @@
-import { ownMixInput } from '$core/stock/stock';
+import { ownMixInput } from '$core/replant/kit/stock';
 import { jsonIn, versionedIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { keepMix } from '$lib/server/stock';

@@ -1,0 +1,216 @@
+import { type ReleaseCondition, type Release } from '../../vocabulary/task';
+
+import { addDays, daysBetween } from '../../maths/calendar';
+
+import type { Observation } from '../../examine/looks/observation';
+import type { StageGate } from '../../roots/plan/stage-gate';
+import type { Values } from '../../values/values';
+import { ruleOf, workedOn } from './source';
+import type { Task } from '../../vocabulary/task';
+
+export interface ReleaseFacts {
+	/** Looks since the work, oldest first. */
+	looks: readonly Pick<Observation, 'observedOn' | 'buds' | 'leafCover' | 'leafState' | 'shootExtensionMm'>[];
+	/** Root function by day, lower edge of its band, and whether weighings of those weeks tell it; empty where it is not known. */
+	functionLow: readonly { on: string; low: number; weighed: boolean }[];
+	/** It keeps its leaves through the rest, so that their share tells nothing of growth. */
+	evergreen: boolean;
+	/** Whether the last root stage is paid back, by what was measured; null where no stage waits. */
+	gate: Pick<StageGate, 'answer' | 'because'> | null;
+	/** Work that was closed, by its source, with its day. */
+	closed: readonly { source: string; on: string }[];
+}
+
+export interface Released {
+	/** released: the day it was met · held: not yet · overdue: by its last day it was not met. */
+	state: 'released' | 'held' | 'overdue';
+	on: string | null;
+	because: string;
+	/** What to look for before it is done, where it is overdue; empty otherwise. */
+	ask: string;
+}
+
+/** The first look at which so much of the crown was in leaf, with what was seen then. */
+function inLeafFrom(looks: ReleaseFacts['looks'], wanted: number): { on: string; because: string } | null {
+	const look = looks.find(({ leafCover }) => (leafCover ?? 0) >= wanted);
+	return look
+		? {
+				on: look.observedOn,
+				because: `${Math.round((look.leafCover ?? 0) * 100)} % of the crown was seen in leaf`
+			}
+		: null;
+}
+
+/** New leaves, on a plant that keeps its old ones. */
+function newLeavesFrom(looks: ReleaseFacts['looks']): { on: string; because: string } | null {
+	const look = looks.find(({ buds, shootExtensionMm }) => buds === 'open' || (shootExtensionMm ?? 0) > 0);
+	return look ? { on: look.observedOn, because: 'new leaves were seen' } : null;
+}
+
+/** When a condition was met by what was seen; null where it was not. A number of a model alone never meets one. */
+export function metOn(
+	release: Release,
+	{ looks, functionLow, evergreen, gate, closed }: ReleaseFacts,
+	values: Values
+): { on: string; because: string } | null {
+	switch (release.condition) {
+		case 'buds-move': {
+			const budsOn = looks.find((look) => look.buds === 'swelling' || look.buds === 'open')?.observedOn;
+			return budsOn ? { on: budsOn, because: 'buds were seen to move' } : null;
+		}
+		case 'leaves-out':
+			return evergreen ? newLeavesFrom(looks) : inLeafFrom(looks, values['release.leavesOut']);
+		case 'flush-hardened': {
+			const measured = looks.filter((look) => look.shootExtensionMm !== null && look.shootExtensionMm > 0);
+			for (const [i, look] of measured.entries())
+				for (const later of measured.slice(i + 1))
+					if (
+						daysBetween(look.observedOn, later.observedOn) >= values['release.hardenedDays'] &&
+						(later.shootExtensionMm ?? 0) <= (look.shootExtensionMm ?? 0) * (1 + values['release.hardenedBy'])
+					)
+						return { on: later.observedOn, because: 'shoots stopped lengthening between two looks' };
+			return null;
+		}
+		case 'root-function': {
+			const halved = closed.find((one) => ruleOf(one.source) === release.after)?.on ?? null;
+			const point = functionLow.find(({ low, weighed }) => weighed && low >= release.value);
+			if (point)
+				return {
+					on: point.on,
+					because: `root function is at least ${Math.round(point.low * 100)} %, by its weighings`
+				};
+			// Leaves that stay firm with half of it off say the same as a scale.
+			const firm = looks.find(
+				(look) =>
+					halved !== null &&
+					look.leafState === 'turgid' &&
+					(evergreen || (look.leafCover ?? 0) >= values['release.leavesOut']) &&
+					daysBetween(halved, look.observedOn) >= values['release.firmDays']
+			);
+			return firm
+				? {
+						on: firm.observedOn,
+						because: `its leaves were firm ${daysBetween(halved ?? firm.observedOn, firm.observedOn)} days after half of it came off`
+					}
+				: null;
+		}
+		case 'growth-regained': {
+			const last = looks.at(-1)?.observedOn;
+			return gate?.answer === 'met' && last !== undefined
+				? { on: last, because: `the last stage is paid back: ${gate.because.join(' ')}`.replace(/\.$/, '') }
+				: null;
+		}
+	}
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** What a piece of work waits for, with the number that will do. */
+function waitingFor(
+	{ condition, value }: Release,
+	{ evergreen, gate }: ReleaseFacts,
+	values: Values
+): string {
+	switch (condition) {
+		case 'buds-move':
+			return 'until buds move';
+		case 'leaves-out':
+			return evergreen
+				? 'until new leaves are seen'
+				: `until ${percent(values['release.leavesOut'])} of the crown is in leaf`;
+		case 'flush-hardened':
+			return 'until the first flush has hardened';
+		case 'root-function':
+			return `until it is weighed to drink for ${percent(value)} of the crown, or its leaves are firm ${values['release.firmDays']} days after half came off`;
+		case 'growth-regained':
+			return gate
+				? `until the last stage is paid back. ${gate.because.join(' ')}`.replace(/\.$/, '')
+				: 'until the last stage is paid back';
+	}
+}
+
+const asked: Record<ReleaseCondition, string> = {
+	'buds-move': 'do its buds move?',
+	'leaves-out': 'is it in leaf?',
+	'flush-hardened': 'have its shoots stopped lengthening?',
+	'root-function': 'does it drink, and are its leaves firm?',
+	'growth-regained': 'has it paid the last stage back?'
+};
+
+/** What closes first, in words. */
+const afterWords: Readonly<Record<string, string>> = {
+	'shelter-on': 'until the shelter is on',
+	'shelter-half': 'until half of the shelter is off'
+};
+
+/** How a piece of work stands on a day. */
+export function releaseOf(release: Release, facts: ReleaseFacts, today: string, values: Values): Released {
+	if (release.after !== '' && !facts.closed.some((one) => ruleOf(one.source) === release.after))
+		return {
+			state: 'held',
+			on: null,
+			because: `waits ${afterWords[release.after] ?? 'for the work before it'}`,
+			ask: ''
+		};
+	const met = metOn(release, facts, values);
+	if (met && met.on <= today) return { state: 'released', ...met, ask: '' };
+	// A later root stage is opened by what the tree paid back, never by a date.
+	if (today > release.byOn && release.condition !== 'growth-regained')
+		return {
+			state: 'overdue',
+			on: null,
+			because: `waited ${waitingFor(release, facts, values)}; by ${release.byOn} nobody saw it`,
+			ask: asked[release.condition]
+		};
+	return { state: 'held', on: null, because: `waits ${waitingFor(release, facts, values)}`, ask: '' };
+}
+
+/**
+ * A task as the tree times it: released early it begins when the condition was met, with the same length; held it waits; past
+ * its last day it is brought up as a question. Nothing is written, so that doing it twice changes nothing.
+ */
+export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'>>(
+	task: T,
+	all: ReleaseFacts,
+	today: string,
+	values: Values
+): T & { released: Released | null } {
+	if (!task.release) return { ...task, released: null };
+	// Only what was seen after the work counts: last year's buds release nothing.
+	const since = workedOn(task.source) ?? '';
+	const facts: ReleaseFacts = {
+		...all,
+		looks: all.looks.filter((look) => look.observedOn > since),
+		functionLow: all.functionLow.filter((point) => point.on > since),
+		closed: all.closed.filter((one) => workedOn(one.source) === since)
+	};
+	const released = releaseOf(task.release, facts, today, values);
+	const length = Math.max(0, daysBetween(task.fromOn, task.toOn));
+	if (released.state === 'released' && released.on) {
+		// What comes after another step does not begin before it.
+		const before = facts.closed.find((one) => ruleOf(one.source) === task.release?.after)?.on ?? '';
+		// Paid back early, a root stage still waits for its window; what only waits for the tree begins with it.
+		const window = task.release.condition === 'growth-regained' ? task.fromOn : '';
+		const fromOn = [released.on, before, window].sort().at(-1) ?? released.on;
+		return { ...task, fromOn, toOn: addDays(fromOn, length), released };
+	}
+	if (released.state === 'held') {
+		const fromOn = [task.fromOn, addDays(today, 1)].sort()[1] ?? task.fromOn;
+		return { ...task, fromOn, toOn: addDays(fromOn, length), released };
+	}
+	return { ...task, fromOn: task.release.byOn, toOn: addDays(task.release.byOn, length), released };
+}
+
+/** Rules whose work belongs to the days of the root work: weeks later it was done or missed, and is no order any more. */
+const ofItsDays: ReadonlySet<string> = new Set(['first-water', 'shelter-on', 'cold', 'crown', 'backup']);
+
+/** Whether the time of an open task is over for good: it is asked whether it was done, and leads and alarms nothing. */
+export const hasLapsed = (
+	{ toOn, source }: Pick<Task, 'toOn' | 'source'>,
+	today: string,
+	values: Values
+): boolean => ofItsDays.has(ruleOf(source)) && daysBetween(toOn, today) > values['aftercare.lapsesDays'];
+
+/** What a task is headed with: past its last day unseen it asks, and orders nothing. */
+export const headed = (task: { title: string; released: Released | null }): string =>
+	task.released && task.released.ask !== '' ? `Look first: ${task.released.ask}` : task.title;

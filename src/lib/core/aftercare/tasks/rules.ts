@@ -1,0 +1,503 @@
+import { addDays, daysBetween } from '../../maths/calendar';
+import type { SeasonFit } from '../../climate/windows';
+import { dryRestDays } from '../crown/crown';
+import type { Group } from '../../vocabulary/kind';
+import type { CrownSchool, WaterSchool } from '../../vocabulary/words';
+import type { Mark } from '../../values/define';
+import type { Values } from '../../values/values';
+import type { ReleaseCondition } from '../../vocabulary/task';
+import type { TaskInput, TaskKind } from '../../vocabulary/task';
+
+/** What the aftercare of one piece of work depends on. */
+export interface WorkDone {
+	workOn: string;
+	group: Group;
+	tender: boolean;
+	coldestC: number;
+	inGround: boolean;
+	/** Living share removed at this work, 0 … 1. */
+	livingLoss: number;
+	/** It came out of the ground by this work. */
+	lifted: boolean;
+	rotWasCut: boolean;
+	structuralCut: boolean;
+	collarWork: boolean;
+	seasonFit: SeasonFit;
+	crownSchool: CrownSchool;
+	waterSchool: WaterSchool;
+	/** Share of the crown the remaining roots cannot feed, 0 … 1. */
+	crownExcess: number;
+	/** First day of a planned later root stage, if there is one. */
+	nextStageOn: string | null;
+	plantCount: number;
+	/** Suckers were seen on it. */
+	suckers: boolean;
+	/** It bore leaves on the day of the work. */
+	inLeaf: boolean;
+	/** For one without leaves: the day its place usually brings them. */
+	leafOutOn: string | null;
+	/** Coldest night it stands with its roots cut, °C. */
+	coldLimitC: number;
+	/** First night of its place that may be colder, within a year; null where none is. */
+	coldFromOn: string | null;
+}
+
+export interface ProposedTask extends TaskInput {
+	/** Name of the rule, stable. */
+	rule: string;
+}
+
+interface Draft {
+	kind: TaskKind;
+	title: string;
+	reason: string;
+	mark: Mark;
+	fromDay: number;
+	toDay: number;
+	minutes: number;
+	stage?: TaskInput['stage'];
+	/** It comes up again after so many days. */
+	everyDays?: number;
+	/** What must be seen first, and by which day it is brought up all the same. */
+	release?: { condition: ReleaseCondition; value?: number; byDay: number; after?: string };
+}
+
+/** What the tree shows before it is fed. */
+const feedAfter: Record<Group, ReleaseCondition> = {
+	deciduous: 'flush-hardened',
+	'broadleaf-evergreen': 'buds-move',
+	conifer: 'flush-hardened',
+	tropical: 'leaves-out',
+	succulent: 'buds-move',
+	ericaceous: 'flush-hardened',
+	palm: 'leaves-out'
+};
+
+type Rule = (work: WorkDone, values: Values) => Draft | null;
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** Whether shelter after the work is brought up at all. */
+const sheltered = ({ inGround, livingLoss }: WorkDone, values: Values): boolean =>
+	!inGround && livingLoss >= values['aftercare.lossCounts'];
+
+/** Fleshy plants in a dry rest get air; nothing is put over them, so nothing comes off. */
+const dryAir = ({ group, waterSchool }: WorkDone): boolean =>
+	group === 'succulent' && waterSchool === 'dry-rest';
+
+/** Days of shelter, from the work, or from the leaves where it has none yet: demand begins with them. */
+function shelterDays(
+	{ group, seasonFit, inLeaf, leafOutOn, workOn }: WorkDone,
+	values: Values
+): Record<'least' | 'most', { from: number; days: number }> {
+	const late = seasonFit === 'out-of-window' ? values['aftercare.shelterLate'] : 0;
+	const from = inLeaf || leafOutOn === null ? 0 : Math.max(0, daysBetween(workOn, leafOutOn));
+	return {
+		least: { from, days: values[`aftercare.shelter.${group}.least`] * 7 + late },
+		most: { from, days: values[`aftercare.shelter.${group}.most`] * 7 + late }
+	};
+}
+
+const shelterTitle: Record<Group, string> = {
+	deciduous: 'Put it out of wind and sun',
+	'broadleaf-evergreen': 'Shade it; mist it or bag it while it drops leaves',
+	conifer: 'Shade it out of the wind, and mist its foliage',
+	tropical: 'Stand it warm and humid, in bright shade',
+	succulent: 'Stand it bright and airy',
+	ericaceous: 'Part shade, out of the wind',
+	palm: 'Stand it warm and humid, in bright shade'
+};
+
+/** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
+const rules: Record<string, Rule> = {
+	'first-water': ({ waterSchool, group, livingLoss, rotWasCut }, values) =>
+		waterSchool === 'at-once'
+			? {
+					kind: 'water',
+					title: 'Water the whole surface slowly until a tenth runs through',
+					reason:
+						livingLoss < values['aftercare.lossCounts']
+							? 'No living root was cut: there is no wound to keep dry, and mix and roots are to meet.'
+							: `Roots are watered in at once, so that mix and roots meet (${group === 'succulent' || rotWasCut ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 1,
+					minutes: 10
+				}
+			: {
+					kind: 'dry-rest',
+					title: 'First water after the dry rest',
+					reason: `Cut surfaces dry and callus first; ${rotWasCut ? 'rot was cut, and ' : ''}${percent(livingLoss)} of the living root was taken (school: dry first).`,
+					mark: 'trade',
+					fromDay: dryRestDays({ group, rotWasCut, livingLoss }, values).from,
+					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,
+					minutes: 10
+				},
+	'water-by-weight': ({ livingLoss, inGround, lifted }, values) =>
+		inGround
+			? null
+			: {
+					kind: 'water',
+					title: lifted
+						? 'Weigh it: how fast does it drink?'
+						: 'Weigh it: is the old watering rhythm still right?',
+					reason: lifted
+						? `No watering rhythm is known yet for what is left of its roots (${percent(1 - livingLoss)} of what it had): weighed after water and before the next, it shows its own.`
+						: livingLoss < values['aftercare.lossCounts']
+							? 'After a change of pot, mix or place the old interval may no longer fit.'
+							: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
+					mark: 'trade',
+					fromDay: values['aftercare.weighFrom'],
+					toDay: values['aftercare.weighTo'],
+					minutes: 5
+				},
+	'shelter-on': (work, values) => {
+		if (!sheltered(work, values)) return null;
+		const { group, livingLoss, inLeaf, rotWasCut, crownExcess } = work;
+		const dry = dryAir(work);
+		const few =
+			crownExcess > values['aftercare.crownExcess']
+				? ` The roots left feed about ${percent(1 - crownExcess)} of the crown.`
+				: '';
+		return {
+			kind: 'shelter',
+			title: dry
+				? 'Stand it bright, dry and airy: no mist, no bag, no cover'
+				: !inLeaf
+					? 'Shelter it from wind, and its stem from sun'
+					: rotWasCut
+						? 'Stand it bright and airy, out of wind and noon sun'
+						: shelterTitle[group],
+			reason: dry
+				? 'Cut fleshy roots callus in dry air; what is kept moist and close rots.'
+				: !inLeaf
+					? 'Without leaves it drinks almost nothing: wind dries twigs and sun burns bark, and shade has nothing to shade yet.'
+					: `${percent(livingLoss)} of the living root is missing; what the leaves ask for is held down until the roots drink again.${few}`,
+			mark: 'trade',
+			fromDay: 0,
+			toDay: 1,
+			minutes: 15
+		};
+	},
+	'shelter-half': (work, values) => {
+		if (!sheltered(work, values) || dryAir(work)) return null;
+		const { least, most } = shelterDays(work, values);
+		return {
+			kind: 'shelter',
+			title: work.inLeaf ? 'Take half the shade off' : 'Take half the wind and sun shelter off',
+			reason: work.inLeaf
+				? 'Shelter steps down in stages: half of it once buds move, the rest when the roots drink.'
+				: 'Shelter steps down in stages: half of it once leaves are out, the rest when the roots drink.',
+			mark: 'trade',
+			fromDay: Math.round(least.from + least.days / 2),
+			toDay: least.from + least.days,
+			minutes: 5,
+			release: {
+				condition: work.inLeaf ? 'buds-move' : 'leaves-out',
+				byDay: work.inLeaf ? least.from + least.days : most.from + most.days,
+				after: 'shelter-on'
+			}
+		};
+	},
+	shelter: (work, values) => {
+		if (!sheltered(work, values) || dryAir(work)) return null;
+		const { least, most } = shelterDays(work, values);
+		const weeks = (days: number): number => Math.round(days / 7);
+		return {
+			kind: 'shelter',
+			title:
+				work.group === 'conifer' && work.inLeaf
+					? 'Take the rest of shade and misting off'
+					: 'Take the rest of the shelter off',
+			reason: `Shelter for ${weeks(least.days)} to ${weeks(most.days)} weeks${work.inLeaf ? '' : ' of its leaves'} holds demand down while ${percent(work.livingLoss)} of the living root is missing.`,
+			mark: 'trade',
+			fromDay: least.from + least.days,
+			toDay: most.from + most.days,
+			minutes: 10,
+			release: {
+				condition: 'root-function',
+				value: values['aftercare.shelterOffFunction'],
+				byDay: most.from + most.days,
+				after: 'shelter-half'
+			}
+		};
+	},
+	cold: ({ tender, coldestC, coldLimitC, coldFromOn, workOn, livingLoss, inGround }, values) => {
+		if (inGround || livingLoss < values['aftercare.lossCounts'] || coldFromOn === null) return null;
+		const until = daysBetween(workOn, coldFromOn);
+		return {
+			kind: 'cold',
+			title: `Where will it stand so that its roots stay above ${coldLimitC} °C?`,
+			reason: `${
+				tender
+					? `It is tender (coldest ${coldestC} °C) and works with fewer roots.`
+					: 'Freshly cut roots of hardy trees are kept from frost until spring.'
+			} A cold night of its place falls below that ${until === 0 ? 'at this time of the year already' : `from ${coldFromOn} on`}.`,
+			mark: tender ? 'memory' : 'trade',
+			fromDay: 0,
+			toDay: Math.max(2, until - values['aftercare.coldAheadDays']),
+			minutes: 5
+		};
+	},
+	crown: (work, values) => {
+		const { crownSchool, crownExcess } = work;
+		return crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
+			? {
+					kind: 'crown',
+					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the leaf area, dead and crossing wood first`,
+					reason: `The roots left feed about ${percent(1 - crownExcess)} of the crown (school: balance the crown)${crownExcess > values['crown.takeMost'] ? '; shade and shelter hold the rest' : ''}. A height cut is not a crown share.`,
+					mark: 'trade',
+					fromDay: 0,
+					toDay: 3,
+					minutes: 30
+				}
+			: // What is cut and sheltered at once is one piece of work: the shelter says it.
+				crownExcess > values['aftercare.crownExcess'] && work.inGround && work.inLeaf
+				? {
+						kind: 'shelter',
+						title: 'Shade, shelter and humidity instead of cutting leaves',
+						reason: `Roots feed ${percent(1 - crownExcess)} of the crown; leaves and buds are left to feed new roots (school: keep the leaves).`,
+						mark: 'memory',
+						fromDay: 0,
+						toDay: 2,
+						minutes: 15
+					}
+				: null;
+	},
+	'rot-recheck': ({ rotWasCut }, values) =>
+		rotWasCut
+			? {
+					kind: 'look',
+					title: 'Smell the drain holes; does it dry as it should?',
+					reason: 'Rot was cut: tissue that stays moist or smells again means it goes deeper.',
+					mark: 'trade',
+					fromDay: values['aftercare.rotRecheckFrom'],
+					toDay: values['aftercare.rotRecheckTo'],
+					minutes: 5,
+					stage: 'examine'
+				}
+			: null,
+	neighbours: ({ rotWasCut }, values) =>
+		rotWasCut
+			? {
+					kind: 'neighbours',
+					title: 'Check the trees that share its mix, batch or place',
+					reason: 'Checking is cheap; rot seldom comes alone. Weigh and smell, disturb none that looks well.',
+					mark: 'trade',
+					fromDay: 0,
+					toDay: values['aftercare.neighboursTo'],
+					minutes: 20,
+					stage: 'examine'
+				}
+			: null,
+	'neighbours-again': ({ rotWasCut }, values) =>
+		rotWasCut
+			? {
+					kind: 'neighbours',
+					title: 'Look at its neighbours again',
+					reason: 'What spread before the rot was found shows some weeks later.',
+					mark: 'ours',
+					fromDay: values['aftercare.neighboursAgainFrom'],
+					toDay: values['aftercare.neighboursAgainTo'],
+					minutes: 10,
+					stage: 'examine'
+				}
+			: null,
+	turning: ({ inGround }, values) =>
+		inGround
+			? null
+			: {
+					kind: 'turning',
+					title: 'Turn it a quarter, for even light',
+					reason: 'Shoots lean to the light; a pot that is turned grows evenly and dries evenly.',
+					mark: 'trade',
+					fromDay: values['aftercare.turnFrom'],
+					toDay: values['aftercare.turnFrom'] + values['aftercare.turnEvery'],
+					everyDays: values['aftercare.turnEvery'],
+					minutes: 2,
+					release: {
+						condition: 'buds-move',
+						byDay: values['aftercare.turnFrom'] + 2 * values['aftercare.turnEvery']
+					}
+				},
+	suckers: ({ group, suckers }, values) =>
+		suckers && group !== 'conifer' && group !== 'palm'
+			? {
+					kind: 'suckers',
+					title: 'Suckers: take them off, or keep them while it is weak',
+					reason:
+						'Practice splits: off each year for form or where rot sits low; kept for energy while it recovers.',
+					mark: 'trade',
+					fromDay: values['aftercare.suckersFrom'],
+					toDay: values['aftercare.suckersTo'],
+					everyDays: 365,
+					minutes: 10
+				}
+			: null,
+	'repot-need': ({ inGround, plantCount }, values) =>
+		inGround
+			? null
+			: {
+					kind: 'look',
+					title: 'Is its pot filled? Repot only on need',
+					reason: `Back to the pot about every two years, not each year without need: roots out of the holes, a solid mat, or it dries too fast${plantCount > 1 ? '; try a few of the lot' : ''}.`,
+					mark: 'trade',
+					fromDay: values['aftercare.repotFrom'],
+					toDay: values['aftercare.repotTo'],
+					everyDays: 365,
+					minutes: 10,
+					stage: 'examine'
+				},
+	feeding: ({ group, rotWasCut, livingLoss, tender }, values) => {
+		const after: Record<Group, string> = {
+			deciduous: 'After the first flush has hardened',
+			'broadleaf-evergreen': 'Lightly, once buds move',
+			conifer: 'From next season',
+			tropical: 'After new leaves',
+			succulent: 'When it grows',
+			ericaceous: 'Low in nitrogen, after the first year',
+			palm: 'After new leaves'
+		};
+		const slow = group === 'conifer' || group === 'ericaceous';
+		const day = values[slow ? 'aftercare.feedSlow' : tender ? 'aftercare.feedTender' : 'aftercare.feedUsual'];
+		return {
+			kind: 'feeding',
+			title: `May feeding begin? ${after[group]}`,
+			reason: rotWasCut
+				? 'After rot nothing is fed until it grows.'
+				: `Fewer roots (${percent(livingLoss)} taken) cannot use food yet; salts burn cut roots.`,
+			mark: 'trade',
+			fromDay: day,
+			toDay: day + values['aftercare.feedSpan'],
+			minutes: 5,
+			...(!slow && {
+				release: {
+					condition: feedAfter[group],
+					byDay: day + 2 * values['aftercare.feedSpan']
+				}
+			})
+		};
+	},
+	'first-buds': ({ tender, group }, values) => {
+		const slow = group === 'broadleaf-evergreen' && !tender;
+		return {
+			kind: 'look',
+			title: slow ? 'Do buds move? Dry-country evergreens take 2 to 3 months' : 'Do buds move?',
+			reason: slow
+				? 'First buds on dry-country evergreens come after two to three months.'
+				: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work.`,
+			mark: 'trade',
+			fromDay: slow ? values['aftercare.evergreenBudsFrom'] : values['firstBuds.weeksFrom'] * 7,
+			toDay: slow ? values['aftercare.evergreenBudsTo'] : values['firstBuds.weeksTo'] * 7,
+			minutes: 5,
+			stage: 'recovery'
+		};
+	},
+	'clear-growth': (_work, values) => ({
+		kind: 'look',
+		title: 'Measure shoots, leaf cover and the limit of dieback',
+		reason:
+			'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
+		mark: 'trade',
+		fromDay: values['aftercare.clearGrowthFrom'],
+		toDay: values['aftercare.clearGrowthTo'],
+		minutes: 10,
+		stage: 'recovery'
+	}),
+	'collar-again': ({ collarWork }, values) =>
+		collarWork
+			? {
+					kind: 'collar',
+					title: 'See the collar again',
+					reason: 'Collar work is seen again at 60 days, then each year.',
+					mark: 'trade',
+					fromDay: values['aftercare.collarFrom'],
+					toDay: values['aftercare.collarTo'],
+					everyDays: values['aftercare.collarEvery'],
+					minutes: 20,
+					stage: 'examine'
+				}
+			: null,
+	arborist: ({ structuralCut, inGround }, values) =>
+		structuralCut && inGround
+			? {
+					kind: 'collar',
+					title: 'Have stability judged by a qualified arborist',
+					reason:
+						'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
+					mark: 'memory',
+					fromDay: 0,
+					toDay: values['aftercare.arboristTo'],
+					minutes: 15,
+					stage: 'examine'
+				}
+			: null,
+	backup: ({ rotWasCut, livingLoss, crownSchool }, values) => {
+		if (!rotWasCut && livingLoss < values['aftercare.backupLoss']) return null;
+		// Where only dead root went and no leaf is taken, nothing comes off that strikes.
+		const comesOff = crownSchool === 'balance' || livingLoss >= values['aftercare.lossCounts'];
+		return {
+			kind: 'backup',
+			title: comesOff
+				? 'Strike cuttings from what comes off, labelled'
+				: 'Take a cutting or two as a backup, labelled',
+			reason: comesOff
+				? 'A backup is cheap while the material is fresh.'
+				: 'Where rot was found a backup is cheap while its shoots are sound.',
+			mark: 'trade',
+			fromDay: 0,
+			toDay: 2,
+			minutes: 20
+		};
+	}
+};
+
+/**
+ * The aftercare that a piece of work asks for: each with its window, its reason and its mark, in order of its first day.
+ * @example roots of a deciduous tree cut in its window: water at once, weigh in a week, shelter off at 2–4 weeks …
+ */
+export function aftercareTasks(work: WorkDone, values: Values): ProposedTask[] {
+	const proposed: ProposedTask[] = [];
+	for (const [rule, make] of Object.entries(rules)) {
+		const draft = make(work, values);
+		if (!draft) continue;
+		const { fromDay, toDay, stage = 'aftercare', title, release, everyDays, ...rest } = draft;
+		proposed.push({
+			...rest,
+			rule,
+			stage,
+			title: work.plantCount > 1 ? `${title} (lot of ${work.plantCount})` : title,
+			fromOn: addDays(work.workOn, fromDay),
+			toOn: addDays(work.workOn, toDay),
+			everyDays: everyDays ?? null,
+			release: release
+				? {
+						condition: release.condition,
+						value: release.value ?? 0,
+						byOn: addDays(work.workOn, release.byDay),
+						after: release.after ?? ''
+					}
+				: null
+		});
+	}
+	if (work.nextStageOn)
+		proposed.push({
+			rule: 'next-stage',
+			kind: 'root-stage',
+			title: 'Next root stage: has the tree paid back the last one?',
+			reason: 'The next stage is done when growth is regained, within the window of its kind.',
+			mark: 'trade',
+			stage: 'roots',
+			fromOn: work.nextStageOn,
+			toOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
+			minutes: 60,
+			everyDays: null,
+			release: {
+				condition: 'growth-regained',
+				value: 0,
+				byOn: addDays(work.nextStageOn, values['aftercare.stageSpan']),
+				after: ''
+			}
+		});
+	return proposed.sort((a, b) => (a.fromOn === b.fromOn ? 0 : a.fromOn < b.fromOn ? -1 : 1));
+}

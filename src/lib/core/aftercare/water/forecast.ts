@@ -1,0 +1,272 @@
+import { addDays, daysBetween } from '../../maths/calendar';
+import type { SeriesDay } from '../../climate/series';
+import type { Values } from '../../values/values';
+import {
+	drynessOf,
+	fullPot,
+	potDay,
+	type PotDay,
+	type PotStores,
+	type PotWater
+} from '../../replant/pots/balance';
+import { driedTo } from './pot-state';
+import { Z90 } from './root-function';
+import type { WateringWay } from './watering';
+
+/** How much is known of the roots: expected, and a 90 % band. */
+export interface FunctionBand {
+	phi: number;
+	low: number;
+	high: number;
+}
+
+export interface NextWatering {
+	/** Day on which it reaches the dryness of its kind; null where it does not within the days that are known. */
+	on: string | null;
+	/** As early and as late as the band of the roots makes it. */
+	earliest: string | null;
+	latest: string | null;
+	/** Dryness now, 0 drained … 1 dry. */
+	dryness: number;
+	/** Litres to pour then, with the share that runs through. */
+	litres: number;
+	way: WateringWay;
+	/** Why then. */
+	reason: string;
+	days: PotDay[];
+	/** The ball is frozen today. */
+	frozen: boolean;
+}
+
+export interface WaterQuestion {
+	stores: PotStores;
+	/** State at the end of the day of the last watering or reading, with one deviation of its dryness. */
+	since: { on: string; water: PotWater; sd?: number };
+	/** From the day after `since` on, without gaps. */
+	series: readonly SeriesDay[];
+	today: string;
+	trigger: number;
+	root: FunctionBand;
+	inLeaf: (on: string) => boolean;
+	/** Not before this day: a dry rest. */
+	restUntil: string | null;
+	/** It sheds water; roots are few against the mix. */
+	sheds: boolean;
+	outflow: number;
+}
+
+/** Runs the days from the state, the drier by a shift; with `phi` as root function, no water given. */
+function run(question: WaterQuestion, phi: number, values: Values, drier = 0): PotDay[] {
+	const { stores, since } = question;
+	let water =
+		drier === 0
+			? since.water
+			: driedTo(Math.min(1, Math.max(0, drynessOf(since.water, stores) + drier)), stores);
+	// The day itself, as it stands: it may be dry already.
+	const days: PotDay[] = [
+		{
+			on: since.on,
+			water,
+			rainL: 0,
+			irrigationL: 0,
+			transpirationL: 0,
+			evaporationL: 0,
+			outflowL: 0,
+			dryness: drynessOf(water, stores)
+		}
+	];
+	for (const day of question.series) {
+		if (day.on <= question.since.on) continue;
+		const next = potDay(water, question.stores, day, phi, question.inLeaf(day.on), 0, values);
+		water = next.water;
+		days.push(next);
+	}
+	return days;
+}
+
+const firstDry = (days: readonly PotDay[], trigger: number, from: string): string | null =>
+	days.find((day) => day.on >= from && day.dryness >= trigger)?.on ?? null;
+
+/**
+ * Whether the ball is frozen today, and when it thaws: frozen by some days whose mean stays under freezing, thawed by as many over it.
+ * @returns null while it is not; `thawsOn` null where it does not within the days that are known
+ */
+export function frozenUntil(
+	series: readonly SeriesDay[],
+	today: string,
+	values: Values
+): { thawsOn: string | null } | null {
+	const days = Math.max(1, Math.round(values['water.frozenDays']));
+	let cold = 0;
+	let mild = 0;
+	let frozen = false;
+	for (const day of series) {
+		const mean = (day.minC + day.maxC) / 2;
+		cold = mean <= values['water.frozenUnderC'] ? cold + 1 : 0;
+		mild = mean > 0 ? mild + 1 : 0;
+		if (cold >= days) frozen = true;
+		if (frozen && mild >= days) {
+			frozen = false;
+			if (day.on > today) return { thawsOn: day.on };
+		}
+		// What freezes only later is a matter of that day.
+		if (day.on === today && !frozen) return null;
+	}
+	return frozen ? { thawsOn: null } : null;
+}
+
+/**
+ * The next watering, from the water that was there, the weather and the roots as they are: never from a rhythm. The band is
+ * that of the root function: good roots drink it earlier, poor ones later. A dry rest is respected.
+ */
+export function nextWatering(question: WaterQuestion, values: Values): NextWatering {
+	const { stores, trigger, today, restUntil, root } = question;
+	const usual = run(question, root.phi, values);
+	const now = usual.filter((day) => day.on <= today).at(-1);
+	const water = now?.water ?? question.since.water;
+	const dryness = drynessOf(water, stores);
+	const from = restUntil !== null && restUntil > question.since.on ? restUntil : question.since.on;
+	const unsure = Z90 * (question.since.sd ?? 0);
+	const on = firstDry(usual, trigger, from);
+	// Overdue, it is today’s deficit that is poured, not that of the day it was due.
+	const then = (on !== null && on > today ? usual.find((day) => day.on === on)?.water : undefined) ?? water;
+	const most = fullPot(stores);
+	const missing = most.rootedL + most.unrootedL - then.rootedL - then.unrootedL;
+	const unrooted = stores.unrootedMostL / Math.max(1e-9, stores.rootedMostL + stores.unrootedMostL);
+	const way: WateringWay = question.sheds
+		? 'twice'
+		: unrooted > values['water.sparingFrom'] && root.phi < values['rootFunction.few']
+			? 'sparingly'
+			: 'all-round';
+	const litres =
+		way === 'sparingly'
+			? Math.max(0, stores.rootedMostL - then.rootedL)
+			: missing / Math.max(0.5, 1 - question.outflow);
+	const resting = restUntil !== null && restUntil > today;
+	const frozen = frozenUntil(question.series, today, values);
+	const early = firstDry(run(question, root.high, values, unsure), trigger, from);
+	const late = firstDry(run(question, root.low, values, -unsure), trigger, from);
+	/** A frozen ball takes no water: nothing before it has thawed. */
+	const thawed = (day: string | null): string | null =>
+		!frozen || day === null
+			? day
+			: frozen.thawsOn === null
+				? null
+				: day < frozen.thawsOn
+					? frozen.thawsOn
+					: day;
+	return {
+		on: thawed(on),
+		// A band is a band: the earliest is never after the date, nor the latest before it.
+		earliest: thawed([early, on].filter((day) => day !== null).sort()[0] ?? null),
+		latest: late === null || on === null ? null : thawed([late, on].sort()[1] ?? null),
+		frozen: frozen !== null,
+		dryness,
+		litres,
+		way,
+		reason: frozen
+			? frozen.thawsOn === null
+				? 'Its ball is frozen: no water, for as long as the weather is known.'
+				: `Its ball is frozen: no water before it thaws, about ${frozen.thawsOn}.`
+			: resting
+				? `A dry rest until ${restUntil}; no water before.`
+				: dryness >= trigger
+					? 'Dry enough to water.'
+					: on === null
+						? 'It stays wet for as long as the weather is known.'
+						: way === 'sparingly'
+							? 'Few roots in much mix: round the roots only, or the rest stays sour.'
+							: question.sheds
+								? 'Its mix sheds water: wet it, wait, pour the rest.'
+								: 'Until a tenth to a fifth runs through.',
+		days: usual.slice(1)
+	};
+}
+
+export interface WaterAlarm {
+	kind: 'falling' | 'wet' | 'fast';
+	text: string;
+}
+
+/**
+ * By how much root function fell over the last weeks, where the bands have drawn apart so that it is not noise; null where it
+ * did not.
+ * @param course root function by day, oldest first, with its band
+ */
+export function fallOf(
+	course: readonly { on: string; phi: number; low: number; high: number }[],
+	today: string,
+	values: Values
+): { days: number; by: number } | null {
+	const last = course.at(-1);
+	const before = course.find((point) => point.on >= addDays(today, -values['rootFunction.fallDays']));
+	if (!last || !before || before.on >= last.on) return null;
+	return last.high < before.phi && last.phi < before.low
+		? { days: Math.round(daysBetween(before.on, last.on)), by: 1 - last.phi / before.phi }
+		: null;
+}
+
+/** How root function moved over the last weeks, as a factor; null where that is not known. */
+export function moveOf(
+	course: readonly { on: string; phi: number }[],
+	today: string,
+	values: Values
+): number | null {
+	const last = course.at(-1);
+	const before = course.find((point) => point.on >= addDays(today, -values['rootFunction.fallDays']));
+	return last && before && before.on < last.on && before.phi > 0 ? last.phi / before.phi : null;
+}
+
+/**
+ * A fall in words, set against the neighbours: where they fall as much the weather or the place is looked at first.
+ * @param neighbours how others of its place moved, as factors
+ */
+export function fallWords(
+	fall: { days: number; by: number },
+	neighbours: readonly number[],
+	values: Values
+): string {
+	const begin = `It drinks ${Math.round(fall.by * 100)} % less than ${fall.days} days ago`;
+	if (neighbours.length < 2)
+		return `${begin}: look at the roots. Too few weighed neighbours to compare it with.`;
+	const sorted = [...neighbours].sort((a, b) => a - b);
+	const median = sorted[Math.floor(sorted.length / 2)] ?? 1;
+	return median < 1 - values['rootFunction.neighbourFall']
+		? `${begin}, and so do its neighbours: look at the weather and the place first.`
+		: `${begin}, while its ${neighbours.length} weighed neighbours do not: look at the roots.`;
+}
+
+/**
+ * What is wrong with how fast it dries.
+ * @param halfOn day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known
+ * @param inLeaf whether it bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots
+ */
+export function waterAlarms(
+	next: Pick<NextWatering, 'on' | 'dryness'> | null,
+	halfOn: string | null,
+	lastWaterOn: string | null,
+	today: string,
+	inLeaf: boolean,
+	values: Values
+): WaterAlarm[] {
+	if (lastWaterOn === null || !next) return [];
+	const halfDays = daysBetween(lastWaterOn, halfOn ?? addDays(today, 21));
+	const dryDays = next.on === null ? Infinity : daysBetween(lastWaterOn, next.on);
+	if (halfDays > values['pot.dryDownMostDays'])
+		return inLeaf
+			? [
+					{
+						kind: 'wet',
+						text: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days: too much mix for its roots, or they do not drink.`
+					}
+				]
+			: [];
+	return dryDays <= values['pot.dryDownLeastDays']
+		? [
+				{
+					kind: 'fast',
+					text: `It dries within ${Math.max(1, dryDays)} day${dryDays > 1 ? 's' : ''}: bound, or its mix sheds the water.`
+				}
+			]
+		: [];
+}

@@ -1,0 +1,258 @@
+import type { MoistureData } from '../../examine/measuring/moisture';
+import { feltDryness } from '../../examine/measuring/moisture';
+import type { Values } from '../../values/values';
+import type { SeriesDay } from '../../climate/series';
+import { drynessOf, fullPot, potDay, type PotStores, type PotWater } from '../../replant/pots/balance';
+import { kalman, type WeighingPair } from './root-function';
+
+/** Where a correction of the state comes from. */
+export type SeenHow = 'weighing' | 'scale' | 'probe' | 'felt';
+export const seenNames: Record<SeenHow, string> = {
+	weighing: 'weighed',
+	scale: 'by its scale',
+	probe: 'by a probe',
+	felt: 'felt'
+};
+
+/** Dryness as it was seen at the end of a day, with its own error (one deviation). */
+export interface WaterSeen {
+	on: string;
+	how: SeenHow;
+	dryness: number;
+	sd: number;
+}
+/** What was poured on a day. */
+export interface Poured {
+	on: string;
+	/** null when it was not measured; it is then taken as enough. */
+	litres: number | null;
+	/** Water ran out below: where the balance has it full too, that is sure. */
+	ranOut: boolean;
+	/** What ran out of it and was caught, L; null where nobody caught it. */
+	caughtL: number | null;
+}
+
+export interface PotStateDay {
+	on: string;
+	water: PotWater;
+	dryness: number;
+	/** One deviation of the dryness. */
+	sd: number;
+	/** What the balance said before it was corrected, and by what; empty on most days. */
+	expected: number;
+	seen: WaterSeen[];
+	poured: boolean;
+}
+
+/** Same pot, as dry as is said: both parts in proportion. */
+export function driedTo(dryness: number, stores: PotStores): PotWater {
+	const full = fullPot(stores);
+	return { rootedL: full.rootedL * (1 - dryness), unrootedL: full.unrootedL * (1 - dryness) };
+}
+
+/** Moves a state to a dryness, the wetter part giving or taking first by what it holds. */
+function corrected(water: PotWater, dryness: number, stores: PotStores): PotWater {
+	const most = stores.rootedMostL + stores.unrootedMostL;
+	const wanted = most * (1 - Math.min(1, Math.max(0, dryness)));
+	const held = water.rootedL + water.unrootedL;
+	if (wanted <= held) {
+		const share = held > 0 ? wanted / held : 0;
+		return { rootedL: water.rootedL * share, unrootedL: water.unrootedL * share };
+	}
+	const room = most - held;
+	const share = room > 0 ? (wanted - held) / room : 0;
+	return {
+		rootedL: water.rootedL + (stores.rootedMostL - water.rootedL) * share,
+		unrootedL: water.unrootedL + (stores.unrootedMostL - water.unrootedL) * share
+	};
+}
+
+/**
+ * The water of a pot day by day: the balance of the weather, what was poured, and every weighing, probe and hand that felt it,
+ * each correcting by its own error. The error of the balance grows with what was lost, since it is that of demand and roots; a
+ * watering that ran through ends it.
+ * @param phiOn root function by day
+ * @param phiSpread half of its band over its middle, how far the draw of the roots may be off
+ */
+export function potState(
+	{
+		begin,
+		stores,
+		series,
+		poured,
+		seen,
+		phiOn,
+		phiSpread,
+		inLeaf
+	}: {
+		begin: { on: string; water: PotWater; sd: number };
+		stores: PotStores;
+		/** From the day after `begin` to today. */
+		series: readonly SeriesDay[];
+		poured: readonly Poured[];
+		seen: readonly WaterSeen[];
+		phiOn: (on: string) => number;
+		phiSpread: number;
+		inLeaf: (on: string) => boolean;
+	},
+	values: Values
+): PotStateDay[] {
+	const most = Math.max(1e-9, stores.rootedMostL + stores.unrootedMostL);
+	const pouredOn = byDay(poured);
+	const seenOn = byDay(seen);
+	const lastOn = series.at(-1)?.on ?? '';
+	const days: PotStateDay[] = [];
+	let { water, sd } = begin;
+	for (const day of series) {
+		if (day.on <= begin.on) continue;
+		const given = pouredOn.get(day.on) ?? [];
+		// What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
+		const litres = given.reduce((sum, one) => sum + Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0)), 0);
+		const after = potDay(water, stores, day, phiOn(day.on), inLeaf(day.on), litres, values);
+		const lost = (after.transpirationL + after.evaporationL) / most;
+		sd = Math.min(0.5, sd + lost * (values['rootFunction.demandError'] + phiSpread));
+		water = after.water;
+		if (given.some((one) => one.litres === null)) {
+			water = fullPot(stores);
+			sd = values['water.unmeasuredError'];
+		} else if (given.some((one) => one.ranOut) && drynessOf(water, stores) <= values['water.ranOutFull'])
+			sd = Math.min(sd, values['water.ranOutError']);
+		const expected = drynessOf(water, stores);
+		// Who waters feels and weighs before; only the evening of a device speaks of the water already.
+		const list = (seenOn.get(day.on) ?? []).filter(
+			(one) => given.length === 0 || (day.on < lastOn && (one.how === 'scale' || one.how === 'probe'))
+		);
+		for (const one of list) {
+			const next = kalman({ phi: drynessOf(water, stores), p: sd ** 2 }, one.dryness, one.sd ** 2);
+			water = corrected(water, next.phi, stores);
+			sd = Math.sqrt(next.p);
+		}
+		days.push({
+			on: day.on,
+			water,
+			dryness: drynessOf(water, stores),
+			sd,
+			expected,
+			seen: list,
+			poured: given.length > 0
+		});
+	}
+	return days;
+}
+
+function byDay<T extends { on: string }>(list: readonly T[]): Map<string, T[]> {
+	const days = new Map<string, T[]>();
+	for (const one of list) {
+		const same = days.get(one.on);
+		if (same) same.push(one);
+		else days.set(one.on, [one]);
+	}
+	return days;
+}
+
+/** The last reading of a device on a day: kg on a scale, share of the volume in a probe. */
+export interface DeviceDay {
+	on: string;
+	kind: 'scale' | 'soil-probe';
+	value: number;
+}
+
+/**
+ * What a scale and probes say of the water. A scale is read against its heaviest day of late, when the pot was full; a probe
+ * against the wettest it ever was, where it was read often enough, else against usual figures of a potting mix.
+ * @param sinceOn readings from before, of another planting, say nothing
+ */
+export function seenByDevices(
+	readings: readonly DeviceDay[],
+	stores: PotStores,
+	sinceOn: string,
+	values: Values
+): WaterSeen[] {
+	const most = Math.max(1e-9, stores.rootedMostL + stores.unrootedMostL);
+	const after = readings.filter((reading) => reading.on > sinceOn);
+	const weights = after.filter((reading) => reading.kind === 'scale');
+	const fullKg = Math.max(...weights.map((reading) => reading.value));
+	return [
+		...weights.map(({ on, value }): WaterSeen => ({
+			on,
+			how: 'scale',
+			dryness: Math.min(1, (fullKg - value) / most),
+			sd: values['water.scaleError']
+		})),
+		...seenByProbe(
+			after.filter((reading) => reading.kind === 'soil-probe'),
+			values
+		)
+	];
+}
+
+/** Probe readings, shares of the volume, as dryness. */
+export function seenByProbe(readings: readonly { on: string; value: number }[], values: Values): WaterSeen[] {
+	const dry = values['water.probeDry'];
+	const wettest = Math.max(...readings.map((reading) => reading.value));
+	const full =
+		readings.length >= values['water.probeOften'] && wettest > dry + 0.05
+			? wettest
+			: values['water.probeFull'];
+	return readings.map(({ on, value }) => ({
+		on,
+		how: 'probe' as const,
+		dryness: Math.min(1, Math.max(0, (full - value) / (full - dry))),
+		sd: values['water.probeError']
+	}));
+}
+
+/** What a hand felt or a hand probe read. */
+export function seenByHand(
+	checks: readonly { on: string; data: MoistureData }[],
+	values: Values
+): WaterSeen[] {
+	return [
+		...checks.flatMap(({ on, data }): WaterSeen[] =>
+			data.feel === null
+				? []
+				: [{ on, how: 'felt', dryness: feltDryness(data.feel, values), sd: values['water.feltError'] }]
+		),
+		...seenByProbe(
+			checks.flatMap(({ on, data }) => (data.probeShare === null ? [] : [{ on, value: data.probeShare }])),
+			values
+		)
+	];
+}
+
+/**
+ * Dry-downs of a scale that stands under the pot: from each rise in weight that filled it to the last day before the next, as
+ * pairs for the root function. Where it was not seen to be filled, how wet it began is not known, and it tells nothing.
+ */
+export function pairsOfScale(
+	readings: readonly DeviceDay[],
+	stores: PotStores,
+	sinceOn: string,
+	values: Values
+): WeighingPair[] {
+	const rise = Math.max(0.05, (stores.rootedMostL + stores.unrootedMostL) * values['water.scaleRise']);
+	const days = readings.filter((reading) => reading.kind === 'scale' && reading.on > sinceOn);
+	const pairs: WeighingPair[] = [];
+	const heaviest = Math.max(...days.map((day) => day.value));
+	let begin: DeviceDay | null = null;
+	let last = days[0];
+	const close = (): void => {
+		if (begin && last && last.on > begin.on && begin.value > last.value)
+			pairs.push({
+				from: begin.on,
+				to: last.on,
+				lossKg: begin.value - last.value,
+				fullOn: begin.on,
+				lostKg: 0
+			});
+	};
+	for (const day of days.slice(1)) {
+		if (last && day.value > last.value + rise) {
+			close();
+			begin = day.value >= heaviest - rise ? day : null;
+		}
+		last = day;
+	}
+	close();
+	return pairs;
+}

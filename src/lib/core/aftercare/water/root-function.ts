@@ -1,0 +1,199 @@
+import { addDays, daysBetween } from '../../maths/calendar';
+import { grown, grownSlope } from './regrowth';
+import type { SeriesDay } from '../../climate/series';
+import { fullPot, potDay, type PotStores, type PotWater } from '../../replant/pots/balance';
+import type { Values } from '../../values/values';
+
+/** Loss between two weighings with no water between them. */
+export interface WeighingPair {
+	from: string;
+	to: string;
+	lossKg: number;
+	/** Day on which the pot was last full, and what it had lost by `from`. */
+	fullOn: string;
+	lostKg: number;
+}
+
+export interface FunctionState {
+	on: string;
+	phi: number;
+	/** Variance. */
+	p: number;
+}
+export interface FunctionEstimate {
+	on: string;
+	phi: number;
+	low: number;
+	high: number;
+	/** What the weighings alone said on this day; null between them. */
+	seen: number | null;
+	/** What was expected before the weighing. */
+	expected: number;
+}
+
+/** 90 % of a normal distribution lies within this many deviations. */
+export const Z90 = 1.6449;
+
+/** A linear filter of one state: what is known becomes less certain, and surer by what is seen. @see Kalman 1960 */
+export function kalman(
+	{ phi, p }: { phi: number; p: number },
+	seen: number,
+	seenVariance: number
+): { phi: number; p: number } {
+	const gain = p / (p + seenVariance);
+	return { phi: phi + gain * (seen - phi), p: (1 - gain) * p };
+}
+
+export interface FunctionInput {
+	/** Where it begins: as far as the cuts tell. */
+	begin: FunctionState;
+	pairs: readonly WeighingPair[];
+	/** Days of the place, without gaps, from the beginning on. */
+	series: readonly SeriesDay[];
+	stores: PotStores;
+	inLeaf: (on: string) => boolean;
+	/** Cuts after the beginning. */
+	losses: readonly { on: string; share: number }[];
+	/** One deviation of a weighing, kg. */
+	scaleKg: number;
+}
+
+/**
+ * Root function from weighings: that φ with which the balance of the pot loses what the scale lost, evaporation of the surface
+ * and the stint of drying mix counted. Between weighings φ grows with warmth and its uncertainty with time; each pair corrects it by its own error, of the
+ * scale and of the demand. A pair that could not tell anything (leafless, hardly any demand) is passed over.
+ * @returns one estimate a day, with a 90 % band
+ */
+export function rootFunction(input: FunctionInput, values: Values): FunctionEstimate[] {
+	const byDay = new Map(input.series.map((day) => [day.on, day]));
+	const pairsTo = new Map<string, WeighingPair[]>();
+	for (const pair of input.pairs) pairsTo.set(pair.to, [...(pairsTo.get(pair.to) ?? []), pair]);
+	const lossOn = new Map(input.losses.map((loss) => [loss.on, loss.share]));
+	let { phi, p } = input.begin;
+	const most = values['rootFunction.most'];
+	const estimates: FunctionEstimate[] = [];
+	for (const day of input.series) {
+		if (day.on < input.begin.on) continue;
+		const lost = lossOn.get(day.on) ?? 0;
+		if (lost > 0) {
+			phi *= 1 - lost;
+			p = p * (1 - lost) ** 2 + (lost * values['rootFunction.lossSpread']) ** 2;
+		}
+		const warm = Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']);
+		const slope = grownSlope(phi, warm, values);
+		phi = Math.min(most, grown(phi, warm, values));
+		p = slope ** 2 * p + values['rootFunction.drift'] ** 2;
+		const expected = phi;
+		let seenOn: number | null = null;
+		for (const pair of pairsTo.get(day.on) ?? []) {
+			const read = readPair(pair, byDay, input, values);
+			if (!read) continue;
+			seenOn = read.phi;
+			({ phi, p } = kalman({ phi, p }, read.phi, read.variance));
+			phi = Math.min(most, Math.max(0, phi));
+		}
+		const spread = Z90 * Math.sqrt(p);
+		estimates.push({
+			on: day.on,
+			phi,
+			low: Math.max(0, phi - spread),
+			high: Math.min(most, phi + spread),
+			seen: seenOn,
+			expected
+		});
+	}
+	return estimates;
+}
+
+/** Of a tree whose roots nothing is known of: taken as whole, and perhaps few. */
+export const unknownFunction = (values: Values): { phi: number; low: number; high: number } => ({
+	phi: 1,
+	low: values['rootFunction.few'],
+	high: values['rootFunction.most']
+});
+
+/** Water lost from a state over some days, L, and what is left; rain counts against it. */
+function dryRun(
+	begin: PotWater,
+	days: readonly SeriesDay[],
+	phi: number,
+	input: Pick<FunctionInput, 'stores' | 'inLeaf'>,
+	values: Values
+): { lostL: number; water: PotWater } {
+	let water = begin;
+	for (const day of days)
+		water = potDay(water, input.stores, day, phi, input.inLeaf(day.on), 0, values).water;
+	return { lostL: begin.rootedL + begin.unrootedL - water.rootedL - water.unrootedL, water };
+}
+
+/** φ with which a run of days loses an amount; the loss rises with φ. */
+function phiFor(
+	lostL: number,
+	begin: PotWater,
+	days: readonly SeriesDay[],
+	input: Pick<FunctionInput, 'stores' | 'inLeaf'>,
+	values: Values
+): number {
+	let [low, high] = [0, 2];
+	for (let i = 0; i < 24; i++) {
+		const middle = (low + high) / 2;
+		if (dryRun(begin, days, middle, input, values).lostL < lostL) low = middle;
+		else high = middle;
+	}
+	return (low + high) / 2;
+}
+
+/** Root function as one pair of weighings tells it, with its variance; null when it tells nothing. */
+export function readPair(
+	pair: WeighingPair,
+	byDay: ReadonlyMap<string, SeriesDay>,
+	input: Pick<FunctionInput, 'stores' | 'inLeaf' | 'scaleKg'>,
+	values: Values
+): { phi: number; variance: number } | null {
+	const daysOf = (after: string, to: string): SeriesDay[] | null => {
+		const days: SeriesDay[] = [];
+		for (let on = addDays(after, 1); on <= to; on = addDays(on, 1)) {
+			const day = byDay.get(on);
+			if (!day) return null;
+			days.push(day);
+		}
+		return days;
+	};
+	const days = daysOf(pair.from, pair.to);
+	if (!days || days.length === 0) return null;
+	let begin = fullPot(input.stores);
+	if (pair.lostKg > 0 && pair.fullOn < pair.from) {
+		const before = daysOf(pair.fullOn, pair.from);
+		if (!before) return null;
+		begin = dryRun(begin, before, phiFor(pair.lostKg, begin, before, input, values), input, values).water;
+	}
+	const phi = phiFor(pair.lossKg, begin, days, input, values);
+	const step = 0.05;
+	const low = Math.max(0, phi - step);
+	const at = (value: number): number => dryRun(begin, days, value, input, values).lostL;
+	const slope = (at(low + 2 * step) - at(low)) / (2 * step);
+	// A scale that could not tell half of the roots from all of them tells nothing.
+	if (slope < 3 * input.scaleKg) return null;
+	const scale = (Math.SQRT2 * input.scaleKg) / slope;
+	const demand = (values['rootFunction.demandError'] * Math.max(pair.lossKg, 0.1)) / slope;
+	return { phi, variance: scale ** 2 + demand ** 2 };
+}
+
+/** What the weighings are worth, and when to weigh next. */
+export function weighingAdvice(
+	pairs: readonly WeighingPair[],
+	last: FunctionEstimate | null,
+	today: string
+): string {
+	if (pairs.length === 0) return 'No pair of weighings yet: weigh it after water, and again before the next.';
+	if (pairs.length < 3)
+		return `${pairs.length} pair${pairs.length === 1 ? '' : 's'} of weighings: too few to rely on; the band is wide.`;
+	const newest =
+		pairs
+			.map((pair) => pair.to)
+			.sort()
+			.at(-1) ?? today;
+	const old = daysBetween(newest, today);
+	if (old > 21) return `The last pair is ${old} days old: weigh it at the next two waterings.`;
+	return last && last.high - last.low > 0.5 ? 'The band is wide: weigh before and after the next water.' : '';
+}

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { calendarDate, id, measure, note, oneOf, version } from '../../vocabulary/fields';
+import type { WeighingPair } from './root-function';
+
+export const wateringWays = ['all-round', 'from-below', 'twice', 'sparingly', 'reservoir'] as const;
+export type WateringWay = (typeof wateringWays)[number];
+export const wateringWayNames: Record<WateringWay, string> = {
+	'all-round': 'slowly, over the whole surface',
+	'from-below': 'soaked from below',
+	twice: 'twice, ten minutes apart',
+	sparingly: 'sparingly, round the roots only',
+	reservoir: 'into its reservoir, what it drew'
+};
+
+/** One watering; weights before and after are what tells how much the roots drink. */
+export const wateringInput = z
+	.strictObject({
+		wateredOn: calendarDate(),
+		litres: measure(0, 500, 'L').nullable().default(null).describe('Poured; null when not measured'),
+		ranOutL: measure(0, 500, 'L').nullable().default(null),
+		beforeKg: measure(0.01, 5000, 'kg').nullable().default(null),
+		afterKg: measure(0.01, 5000, 'kg').nullable().default(null).describe('When nothing drips any more'),
+		way: oneOf(wateringWays).default('all-round'),
+		note: note(300)
+	})
+	.refine(
+		(watering) =>
+			watering.ranOutL === null || (watering.litres !== null && watering.ranOutL <= watering.litres),
+		{
+			path: ['ranOutL'],
+			error: 'must not be more than was poured'
+		}
+	)
+	.refine(
+		(watering) =>
+			watering.beforeKg === null || watering.afterKg === null || watering.afterKg >= watering.beforeKg,
+		{ path: ['afterKg'], error: 'must not be less than before the water' }
+	);
+export type WateringInput = z.infer<typeof wateringInput>;
+export const wateringSchema = wateringInput.safeExtend({ id: id(), version: version() });
+export type Watering = z.infer<typeof wateringSchema>;
+
+/**
+ * Pairs of weighings with no water between: after one watering, before the next; and single weighings between two waterings.
+ * What is out of order or gained weight is left out: rain or a lost entry explains it, not the roots.
+ * @param weighings other weighings of the pot by day
+ */
+export function weighingPairs(
+	waterings: readonly Watering[],
+	weighings: readonly { on: string; kg: number; wateredOn?: string; fullKg?: number }[]
+): WeighingPair[] {
+	const sorted = [...waterings].sort((a, b) => a.wateredOn.localeCompare(b.wateredOn));
+	const pairs: WeighingPair[] = [];
+	const add = (
+		from: string,
+		to: string,
+		before: number,
+		after: number,
+		fullOn: string,
+		fullKg: number
+	): void => {
+		if (to > from && before >= after)
+			pairs.push({ from, to, lossKg: before - after, fullOn, lostKg: Math.max(0, fullKg - before) });
+	};
+	for (const [i, watering] of sorted.entries()) {
+		if (watering.afterKg === null) continue;
+		const next = sorted[i + 1];
+		const between = weighings
+			.filter((one) => one.on > watering.wateredOn && (next === undefined || one.on < next.wateredOn))
+			.sort((a, b) => a.on.localeCompare(b.on));
+		let [on, kg] = [watering.wateredOn, watering.afterKg];
+		for (const one of between) {
+			add(on, one.on, kg, one.kg, watering.wateredOn, watering.afterKg);
+			[on, kg] = [one.on, one.kg];
+		}
+		if (next && next.beforeKg !== null)
+			add(on, next.wateredOn, kg, next.beforeKg, watering.wateredOn, watering.afterKg);
+	}
+	for (const one of weighings)
+		if (
+			one.wateredOn !== undefined &&
+			one.fullKg !== undefined &&
+			!sorted.some((watering) => watering.wateredOn === one.wateredOn && watering.afterKg !== null)
+		)
+			add(one.wateredOn, one.on, one.fullKg, one.kg, one.wateredOn, one.fullKg);
+	return pairs.sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
+}
+
+/** Share that usually runs out, learned from what was measured; the wanted share where nothing was. */
+export function outflowLearned(waterings: readonly Watering[], usual: number): number {
+	const measured = waterings.flatMap(({ litres, ranOutL }) =>
+		litres !== null && ranOutL !== null && litres > 0 ? [ranOutL / litres] : []
+	);
+	const recent = measured.slice(-5);
+	return recent.length === 0 ? usual : recent.reduce((sum, share) => sum + share, 0) / recent.length;
+}

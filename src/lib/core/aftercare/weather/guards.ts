@@ -1,0 +1,117 @@
+import type { ColdLimit } from '../../climate/cold-limit';
+import type { SeriesDay } from '../../climate/series';
+import type { Values } from '../../values/values';
+
+export type GuardKind = 'cold' | 'heat' | 'wind' | 'dry-air';
+
+/** What a tree stands just now. */
+export interface Limits {
+	treeId: string;
+	tag: string;
+	coldC: number;
+	heatC: number;
+	gustMs: number;
+	/** Only for a tree with few roots; null for others. */
+	vpdKpa: number | null;
+	why: string;
+}
+
+/**
+ * Limits of a tree on a day: its kind's cold limit, tightened while its cut roots are fresh or it bears tender new shoots;
+ * heat, gusts and dry air the tighter the fewer roots it has.
+ */
+export function limitsOf(
+	tree: {
+		id: string;
+		tag: string;
+		cold: ColdLimit;
+		rootFunction: number;
+		tipsMs: number | null;
+	},
+	values: Values
+): Limits {
+	const few = tree.rootFunction < values['rootFunction.few'];
+	return {
+		treeId: tree.id,
+		tag: tree.tag,
+		coldC: tree.cold.limitC,
+		heatC: values[few ? 'guard.freshHeatC' : 'guard.heatC'],
+		gustMs: Math.min(values['guard.gustMs'], tree.tipsMs ?? Infinity),
+		vpdKpa: few ? values['guard.vpdKpa'] : null,
+		why: [tree.cold.why, few ? 'few roots' : ''].filter((word) => word !== '').join(', ')
+	};
+}
+
+export interface Warning {
+	kind: GuardKind;
+	on: string;
+	/** What the day brings, in its unit. */
+	figure: number;
+	/** Trees beyond their limit, tightest first. */
+	trees: { treeId: string; tag: string; limit: number; why: string }[];
+	what: string;
+	byWhen: string;
+	/** Forecast, or only the usual climate. */
+	sure: boolean;
+}
+
+const advice: Record<GuardKind, { what: string; byWhen: string }> = {
+	cold: { what: 'Bring them under cover, or lay fleece', byWhen: 'before dusk' },
+	heat: { what: 'Shade them, water in the morning, no work at roots', byWhen: 'the evening before' },
+	wind: { what: 'Set them down and tie them; pots off the bench', byWhen: 'before the wind rises' },
+	'dry-air': { what: 'Shade and mist, or a tent', byWhen: 'by mid-morning' }
+};
+
+/**
+ * Warnings for the trees of one place, one for each kind of danger and day, grouped: what it brings, whom it touches, what to do
+ * and by when.
+ * @param days today and the days ahead
+ */
+export function warningsFor(days: readonly SeriesDay[], trees: readonly Limits[]): Warning[] {
+	const warnings: Warning[] = [];
+	for (const day of days) {
+		const sure = day.source === 'forecast' || day.source === 'station' || day.source === 'typed';
+		const add = (
+			kind: GuardKind,
+			figure: number | null,
+			limitOf: (tree: Limits) => number | null,
+			beyond: (figure: number, limit: number) => boolean
+		): void => {
+			if (figure === null) return;
+			const touched = trees.flatMap((tree) => {
+				const limit = limitOf(tree);
+				return limit !== null && beyond(figure, limit)
+					? [{ treeId: tree.treeId, tag: tree.tag, limit, why: tree.why }]
+					: [];
+			});
+			if (touched.length === 0) return;
+			touched.sort((a, b) => (kind === 'cold' ? b.limit - a.limit : a.limit - b.limit));
+			warnings.push({ kind, on: day.on, figure, trees: touched, ...advice[kind], sure });
+		};
+		add(
+			'cold',
+			day.minC,
+			(tree) => tree.coldC,
+			(c, limit) => c < limit
+		);
+		add(
+			'heat',
+			day.maxC,
+			(tree) => tree.heatC,
+			(c, limit) => c > limit
+		);
+		add(
+			'wind',
+			day.gustMs,
+			(tree) => tree.gustMs,
+			(ms, limit) => ms > limit
+		);
+		add(
+			'dry-air',
+			day.vpdKpa,
+			(tree) => tree.vpdKpa,
+			(kpa, limit) => kpa > limit
+		);
+	}
+	return warnings;
+}

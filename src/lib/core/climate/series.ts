@@ -1,0 +1,289 @@
+import { addDays, daysBetween } from '../maths/calendar';
+import { hargreavesMm } from './evapotranspiration';
+import { outdoorMeanC, type PlaceClimate } from './normals';
+import type { Place } from '../vocabulary/place';
+import type { Values } from '../values/values';
+import { penmanMonteithMm, saturationKpa, vapourDeficitKpa } from './penman-monteith';
+import type { WeatherDay } from './weather-day';
+
+/** A day of a series without gaps: what it is, and where it comes from. */
+export interface SeriesDay {
+	on: string;
+	/** At the place itself, its shelter counted. */
+	minC: number;
+	maxC: number;
+	/** Outdoors, as measured. */
+	outMinC: number;
+	humidityPercent: number | null;
+	windMs: number | null;
+	gustMs: number | null;
+	rainMm: number;
+	/** Reference evapotranspiration at the place, its light and wind counted. */
+	et0Mm: number;
+	method: 'penman-monteith' | 'hargreaves';
+	vpdKpa: number | null;
+	source: 'station' | 'typed' | 'forecast' | 'filled' | 'normals';
+	/** How a day that nobody measured came about; empty for one that was measured or is forecast. */
+	how: string;
+}
+
+/** A day of which only water and demand are known, as for a balance alone. */
+export const bareDay = (on: string, { et0Mm, rainMm }: Pick<SeriesDay, 'et0Mm' | 'rainMm'>): SeriesDay => ({
+	on,
+	minC: 10,
+	maxC: 20,
+	outMinC: 10,
+	humidityPercent: null,
+	windMs: null,
+	gustMs: null,
+	rainMm,
+	et0Mm,
+	method: 'hargreaves',
+	vpdKpa: null,
+	source: 'typed',
+	how: ''
+});
+
+type Raw = Pick<
+	WeatherDay,
+	'on' | 'source' | 'minC' | 'maxC' | 'humidityPercent' | 'windMs' | 'gustMs' | 'sunMj' | 'rainMm'
+> & {
+	/** Measured under the shelter of the place itself, so that its warmth is in it already. */
+	inside?: boolean;
+};
+const rank: Record<WeatherDay['source'], number> = { station: 3, typed: 2, forecast: 1 };
+
+/** Days on which two sources measured something different, with by how much. */
+export function disagreements(days: readonly WeatherDay[], values: Values): { on: string; byC: number }[] {
+	const byDay = new Map<string, WeatherDay[]>();
+	for (const day of days)
+		if (day.source !== 'forecast') byDay.set(day.on, [...(byDay.get(day.on) ?? []), day]);
+	return [...byDay].flatMap(([on, list]) => {
+		const spread = (of: (day: WeatherDay) => number): number =>
+			Math.max(...list.map(of)) - Math.min(...list.map(of));
+		const byC = Math.max(
+			spread((day) => day.minC),
+			spread((day) => day.maxC)
+		);
+		return list.length > 1 && byC > values['weather.disagreeC'] ? [{ on, byC }] : [];
+	});
+}
+
+/** Usual minimum and maximum outdoors, °C, from the stand-in climate. */
+export function normalDay(place: PlaceClimate, on: string, values: Values): { minC: number; maxC: number } {
+	const meanC = outdoorMeanC(place, on, values);
+	const half = values['climate.nightBelowMeanC'];
+	return { minC: meanC - half, maxC: meanC + half };
+}
+
+/** What a place makes of the temperatures outdoors. */
+export function sheltered(
+	place: PlaceClimate,
+	{ minC, maxC }: { minC: number; maxC: number },
+	values: Values
+): { minC: number; maxC: number } {
+	const warmer =
+		place.kind === 'cold-frame'
+			? values['shelter.coldFrameC']
+			: place.kind === 'greenhouse'
+				? values['shelter.greenhouseC']
+				: 0;
+	const floor =
+		place.heldMinimumC ??
+		(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
+	const least = Math.max(floor, minC + warmer);
+	return { minC: least, maxC: Math.max(least + 1, maxC + warmer / 2) };
+}
+
+/**
+ * Weather of a place day by day, without gaps. A day that was measured is taken from the station before what was typed, before
+ * a forecast. Gaps of up to three days are bridged between their neighbours; any other day takes the climate of the place,
+ * moved by how far the last measured days were off it, less the further away. ET₀ is Penman–Monteith where humidity, wind and
+ * sun are there, else Hargreaves.
+ * @param days of this place or the station it borrows from, any order, at most one used a day
+ */
+export function weatherSeries(
+	place: Place,
+	from: string,
+	to: string,
+	days: readonly Raw[],
+	values: Values
+): SeriesDay[] {
+	const best = new Map<string, Raw>();
+	for (const day of days) {
+		const known = best.get(day.on);
+		if (!known || rank[day.source] > rank[known.source]) best.set(day.on, day);
+	}
+	const known = [...best.keys()].sort();
+	const offOf = (on: string): number => {
+		const day = best.get(on);
+		if (!day) return 0;
+		const normal = normalDay(place, on, values);
+		return (day.minC + day.maxC) / 2 - (normal.minC + normal.maxC) / 2;
+	};
+	const series: SeriesDay[] = [];
+	let before: string | null = known.filter((on) => on < from).at(-1) ?? null;
+	let index = known.findIndex((on) => on >= from);
+	if (index < 0) index = known.length;
+	for (let on = from; on <= to; on = addDays(on, 1)) {
+		const day = best.get(on);
+		if (day) {
+			before = on;
+			while (index < known.length && (known[index] ?? '') <= on) index++;
+			series.push(seriesDay(place, day, day.source, '', values));
+			continue;
+		}
+		const after = known[index] ?? null;
+		const gap = before && after ? daysBetween(before, after) - 1 : Infinity;
+		if (before && after && gap <= values['weather.bridgeDays']) {
+			const [a, b] = [best.get(before), best.get(after)];
+			if (a && b) {
+				const t = daysBetween(before, on) / daysBetween(before, after);
+				const mix = (x: number, y: number): number => x + t * (y - x);
+				const both = (x: number | null, y: number | null): number | null =>
+					x === null || y === null ? null : mix(x, y);
+				series.push(
+					seriesDay(
+						place,
+						{
+							on,
+							source: a.source,
+							minC: mix(a.minC, b.minC),
+							maxC: mix(a.maxC, b.maxC),
+							humidityPercent: both(a.humidityPercent, b.humidityPercent),
+							windMs: both(a.windMs, b.windMs),
+							gustMs: null,
+							sunMj: both(a.sunMj, b.sunMj),
+							rainMm: 0
+						},
+						'filled',
+						`between ${before} and ${after}; rain taken as none`,
+						values
+					)
+				);
+				continue;
+			}
+		}
+		const normal = normalDay(place, on, values);
+		const near = before ? daysBetween(before, on) : Infinity;
+		const off = before && near <= 20 ? offOf(before) * Math.exp(-near / 5) : 0;
+		series.push(
+			seriesDay(
+				place,
+				{
+					on,
+					source: 'typed',
+					minC: normal.minC + off,
+					maxC: normal.maxC + off,
+					humidityPercent: null,
+					windMs: null,
+					gustMs: null,
+					sunMj: null,
+					rainMm: 0
+				},
+				'normals',
+				Math.abs(off) >= 0.5
+					? `climate of the place, ${off > 0 ? '+' : ''}${Math.round(off * 10) / 10} °C after the days before`
+					: 'climate of the place; rain taken as none',
+				values
+			)
+		);
+	}
+	return series;
+}
+
+function seriesDay(
+	place: Place,
+	day: Raw,
+	source: SeriesDay['source'],
+	how: string,
+	values: Values
+): SeriesDay {
+	const here = day.inside ? { minC: day.minC, maxC: day.maxC } : sheltered(place, day, values);
+	const { humidityPercent, windMs, sunMj } = day;
+	const full = humidityPercent !== null && windMs !== null && sunMj !== null;
+	const openMm = full
+		? penmanMonteithMm({
+				latitudeDeg: place.latitudeDeg,
+				elevationM: place.elevationM,
+				on: day.on,
+				minC: here.minC,
+				maxC: here.maxC,
+				vapourKpa: (humidityPercent / 100) * ((saturationKpa(here.minC) + saturationKpa(here.maxC)) / 2),
+				windMs,
+				sunMj
+			})
+		: hargreavesMm(here, place.latitudeDeg, day.on);
+	return {
+		on: day.on,
+		minC: here.minC,
+		maxC: here.maxC,
+		outMinC: day.minC,
+		humidityPercent,
+		windMs: windMs === null ? null : windMs * values[`place.wind.${place.kind}`],
+		gustMs: day.gustMs === null ? null : day.gustMs * values[`place.wind.${place.kind}`],
+		rainMm: (day.rainMm ?? 0) * values[`place.rain.${place.kind}`],
+		et0Mm: openMm * values[`place.demand.${place.kind}`],
+		method: full ? 'penman-monteith' : 'hargreaves',
+		vpdKpa: humidityPercent === null ? null : vapourDeficitKpa(here.minC, here.maxC, humidityPercent / 100),
+		source,
+		how
+	};
+}
+
+/** Runs of days that nobody measured, in words of how they were filled. */
+export function gapsOf(series: readonly SeriesDay[]): { from: string; to: string; how: string }[] {
+	const gaps: { from: string; to: string; how: string }[] = [];
+	for (const day of series) {
+		if (day.how === '') continue;
+		const last = gaps.at(-1);
+		if (last && addDays(last.to, 1) === day.on && (last.how === day.how || day.source === 'normals'))
+			last.to = day.on;
+		else gaps.push({ from: day.on, to: day.on, how: day.how });
+	}
+	return gaps;
+}
+
+/** Degree days over a base. @see mean of the day less the base, none below */
+export const degreeDays = (series: readonly Pick<SeriesDay, 'minC' | 'maxC'>[], baseC: number): number =>
+	series.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - baseC), 0);
+
+/** Places whose weather is that of the open air, so that others may borrow it. */
+const outdoors = (place: Place): boolean =>
+	place.kind === 'open' || place.kind === 'garden' || place.kind === 'shade';
+
+/**
+ * Days of weather for a place: what was measured there, and what the nearest station out of doors has for the rest.
+ * @param byPlace days by the place they belong to
+ */
+export function daysFor(
+	place: Place,
+	places: readonly Place[],
+	byPlace: ReadonlyMap<string, readonly WeatherDay[]>
+): { station: Place | null; days: Raw[] } {
+	const own = (byPlace.get(place.id) ?? []).map((day) => ({ ...day, inside: !outdoors(place) }));
+	const station = stationFor(place, places, new Set(byPlace.keys()));
+	if (!station || station.id === place.id) return { station, days: own };
+	const measured = new Set(own.map((day) => day.on));
+	const borrowed = (byPlace.get(station.id) ?? []).filter((day) => !measured.has(day.on));
+	return { station, days: [...own, ...borrowed] };
+}
+
+/** The place out of doors whose weather a place uses: its own, else the nearest that has any. */
+export function stationFor(
+	place: Place,
+	places: readonly Place[],
+	withWeather: ReadonlySet<string>
+): Place | null {
+	if (withWeather.has(place.id) && outdoors(place)) return place;
+	const far = (other: Place): number =>
+		Math.hypot(
+			other.latitudeDeg - place.latitudeDeg,
+			((other.longitudeDeg ?? place.longitudeDeg ?? 0) - (place.longitudeDeg ?? other.longitudeDeg ?? 0)) *
+				Math.cos((place.latitudeDeg * Math.PI) / 180)
+		);
+	const near = places
+		.filter((other) => withWeather.has(other.id) && outdoors(other) && far(other) <= 0.5)
+		.sort((a, b) => far(a) - far(b));
+	return near[0] ?? null;
+}

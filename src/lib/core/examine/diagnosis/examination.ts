@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { calendarDate, id, note, oneOf, version } from '../../vocabulary/fields';
+import { recentEvents } from '../../vocabulary/season-and-events';
+import { findingsSchema, type Finding } from './finding';
+import type { SignId } from '../../vocabulary/signs';
+
+export const examinationInput = z.strictObject({
+	examinedOn: calendarDate(),
+	note: note(),
+	events: z
+		.array(oneOf(recentEvents))
+		.max(recentEvents.length)
+		.default([])
+		.refine((events) => new Set(events).size === events.length, {
+			error: 'must name each event at most once'
+		})
+		.describe('What befell it in the weeks before'),
+	failingFast: z.boolean().default(false).describe('It fails within weeks, where it stands'),
+	findings: findingsSchema
+});
+export type ExaminationInput = z.infer<typeof examinationInput>;
+export const examinationSchema = examinationInput.extend({ id: id(), version: version() });
+export type Examination = z.infer<typeof examinationSchema>;
+
+export type SignChange = 'new' | 'worse' | 'better' | 'gone' | 'same' | 'not looked';
+
+/** How one sign stands in a later look against an earlier one. Grades are null where it was not looked for. */
+export interface ComparedSign {
+	signId: SignId;
+	before: number | null;
+	after: number | null;
+	change: SignChange;
+}
+
+/**
+ * What changed from one look to the next: for every sign that either of them looked for. What was seen for the first time
+ * counts as new even when it was not looked for before.
+ * @returns changes first, then what stayed, then what was not looked for again
+ */
+export function compareLooks(
+	before: readonly Pick<Finding, 'signId' | 'grade'>[],
+	after: readonly Pick<Finding, 'signId' | 'grade'>[]
+): ComparedSign[] {
+	const earlier = new Map(before.map((finding) => [finding.signId, finding.grade]));
+	const later = new Map(after.map((finding) => [finding.signId, finding.grade]));
+	const order: SignChange[] = ['new', 'worse', 'better', 'gone', 'same', 'not looked'];
+	return [...new Set([...later.keys(), ...earlier.keys()])]
+		.map((signId): ComparedSign => {
+			const was = earlier.get(signId) ?? null;
+			const is = later.get(signId) ?? null;
+			return { signId, before: was, after: is, change: changeOf(was, is) };
+		})
+		.sort((a, b) => order.indexOf(a.change) - order.indexOf(b.change));
+}
+
+function changeOf(was: number | null, is: number | null): SignChange {
+	if (is === null) return 'not looked';
+	if (was === null || was === 0) return is > 0 ? 'new' : 'same';
+	if (is === 0) return 'gone';
+	return is > was ? 'worse' : is < was ? 'better' : 'same';
+}

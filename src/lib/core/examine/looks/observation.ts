@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { calendarDate, count, id, measure, note, oneOf, share, version } from '../../vocabulary/fields';
+
+export const budStates = ['none', 'swelling', 'open'] as const;
+export const leafStates = ['turgid', 'wilted', 'scorched', 'yellow', 'dropped'] as const;
+export const firmnesses = ['firm', 'moves', 'loose'] as const;
+export const smells = ['none', 'sour', 'sulphur', 'mouldy'] as const;
+export const pestAmounts = ['none', 'some', 'many'] as const;
+
+/** One look. Whatever was not looked at stays null. */
+export const observationInput = z
+	.strictObject({
+		observedOn: calendarDate(),
+		buds: oneOf(budStates).nullable().default(null),
+		leafCover: share().nullable().default(null).describe('Share of the crown in leaf'),
+		leafState: oneOf(leafStates).nullable().default(null),
+		shootExtensionMm: measure(0, 5000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Mean length of this season’s shoots'),
+		shootsMm: z
+			.array(measure(0, 5000, 'mm'))
+			.max(60, { error: 'must be at most 60 shoots' })
+			.default([])
+			.describe('Single shoots; their mean is kept beside'),
+		diebackLimitMm: measure(0, 60_000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Height above the soil up to which wood is alive'),
+		weightKg: measure(0.01, 5000, 'kg').nullable().default(null),
+		firmness: oneOf(firmnesses).nullable().default(null),
+		whiteTips: z.boolean({ error: 'must be true or false' }).nullable().default(null),
+		rootsAtEdge: z
+			.boolean({ error: 'must be true or false' })
+			.nullable()
+			.default(null)
+			.describe('Roots seen at the edge of the ball'),
+		smell: oneOf(smells).nullable().default(null).describe('At the drain holes or the collar'),
+		pests: oneOf(pestAmounts).nullable().default(null),
+		suckers: count(0, 500).nullable().default(null),
+		woundwoodMm: measure(0, 500, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Width of the woundwood at the largest cut'),
+		sample: z
+			.strictObject({ looked: count(1, 5000), alive: count(0, 5000) })
+			.refine((sample) => sample.alive <= sample.looked, {
+				path: ['alive'],
+				error: 'must not be more than were looked at'
+			})
+			.nullable()
+			.default(null)
+			.describe('Of a lot: so many looked at, so many of them alive'),
+		lostCount: count(0, 5000).nullable().default(null).describe('Of a lot: how many have died so far'),
+		note: note()
+	})
+	.refine(
+		({ observedOn: _day, note: text, shootsMm, ...rest }) =>
+			text !== '' || shootsMm.length > 0 || Object.values(rest).some((value) => value !== null),
+		{ path: ['note'], error: 'must not be empty when nothing was measured' }
+	);
+export type ObservationInput = z.infer<typeof observationInput>;
+export const observationSchema = observationInput.safeExtend({ id: id(), version: version() });
+export type Observation = z.infer<typeof observationSchema>;
+
+export type MeasureKey =
+	'leafCover' | 'shootExtensionMm' | 'diebackLimitMm' | 'weightKg' | 'woundwoodMm' | 'suckers';
+
+/** Mean and spread of single shoots; null of none. */
+export function shootsMean(shootsMm: readonly number[]): { meanMm: number; sdMm: number | null } | null {
+	const n = shootsMm.length;
+	if (n === 0) return null;
+	const meanMm = shootsMm.reduce((sum, mm) => sum + mm, 0) / n;
+	return {
+		meanMm,
+		sdMm: n > 1 ? Math.sqrt(shootsMm.reduce((sum, mm) => sum + (mm - meanMm) ** 2, 0) / (n - 1)) : null
+	};
+}
+
+/** Readings of one measure over time, oldest first; looks without it are left out. */
+export const readingsOf = (
+	observations: readonly Observation[],
+	key: MeasureKey
+): { on: string; value: number }[] =>
+	observations
+		.flatMap((look) => {
+			const value = look[key];
+			return value === null ? [] : [{ on: look.observedOn, value }];
+		})
+		.sort((a, b) => a.on.localeCompare(b.on));
+
+/** A look with what only an examination tells: whether it wilted in wet or in dry soil. */
+export type SeenLook = Observation & { wiltedIn?: 'wet' | 'dry' };

@@ -1,0 +1,24 @@
+import { type Values } from '../../values/values';
+
+export const severities = ['none', 'watch', 'moderate', 'serious', 'critical'] as const;
+export type Severity = (typeof severities)[number];
+
+/** How bad a girdler is, from its contact with the trunk; a thick one goes up one class. */
+export function girdlingSeverity(
+	contactShare: number,
+	diameterMm: number,
+	trunkDiameterMm: number,
+	values: Values
+): Severity {
+	if (contactShare <= 0.02) return 'none';
+	const base =
+		contactShare > values['girdling.criticalFrom']
+			? 4
+			: contactShare >= values['girdling.seriousFrom']
+				? 3
+				: contactShare >= values['girdling.watchBelow']
+					? 2
+					: 1;
+	const thick = diameterMm > values['girdling.thickShareOfTrunk'] * trunkDiameterMm ? 1 : 0;
+	return severities[Math.min(4, base + thick)] ?? 'critical';
+}

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { oneOf, share } from '../../vocabulary/fields';
+import type { Values } from '../../values/values';
+
+/** How the mix feels a finger deep. */
+export const feels = ['wet', 'damp', 'drying', 'dry'] as const;
+export type Feel = (typeof feels)[number];
+export const feelNames: Record<Feel, string> = {
+	wet: 'wet: it shines, sticks to the finger',
+	damp: 'damp: cool, holds together',
+	drying: 'drying: hardly cool, crumbles',
+	dry: 'dry: warm, dusty or shrunk from the wall'
+};
+
+export const moistureData = z
+	.strictObject({
+		feel: oneOf(feels).nullable().default(null).describe('Felt a finger deep; null when not felt'),
+		probeShare: share()
+			.nullable()
+			.default(null)
+			.describe('Water as a share of the volume, where a probe was pushed in')
+	})
+	.refine((data) => data.feel !== null || data.probeShare !== null, {
+		path: ['probeShare'],
+		error: 'must be felt, or a probe read'
+	});
+export type MoistureData = z.infer<typeof moistureData>;
+
+/** Dryness of a pot as the finger tells it, 0 drained … 1 dry [our own]. */
+export const feltDryness = (feel: Feel, values: Values): number => values[`water.felt.${feel}`];

@@ -1,0 +1,37 @@
+/** Calendar arithmetic on dates written YYYY-MM-DD; no time zones take part. */
+
+const DAY_MS = 86_400_000;
+/** Read by position, which is far quicker than parsing the text; lists of a large yard ask thousands of times. */
+const toMs = (date: string): number =>
+	Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10)));
+
+/** `addDays('2026-02-27', 2)` is `'2026-03-01'`. */
+export const addDays = (date: string, days: number): string =>
+	new Date(toMs(date) + Math.round(days) * DAY_MS).toISOString().slice(0, 10);
+
+/** Whole days from one date to a later one; negative when the second is earlier. */
+export const daysBetween = (from: string, to: string): number => Math.round((toMs(to) - toMs(from)) / DAY_MS);
+
+/** Day of the year, 1 January being 1. */
+export const dayOfYear = (date: string): number => daysBetween(`${date.slice(0, 4)}-01-01`, date) + 1;
+
+export const yearOf = (date: string): number => Number(date.slice(0, 4));
+
+/** The date of a day of the year; days past the end run into the next year. */
+export const dateOfDay = (year: number, day: number): string => addDays(`${year}-01-01`, Math.round(day) - 1);
+
+/** A span of calendar dates, both ends included. */
+export interface Span {
+	from: string;
+	to: string;
+}
+
+export const within = (date: string, span: Span): boolean => date >= span.from && date <= span.to;
+
+/** True when the text is a real calendar date (no 31 June). */
+export function isCalendarDate(text: string): boolean {
+	const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
+	if (!match) return false;
+	const date = new Date(`${text}T00:00:00Z`);
+	return !Number.isNaN(date.getTime()) && date.toISOString().slice(0, 10) === text;
+}

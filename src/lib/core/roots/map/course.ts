@@ -1,0 +1,238 @@
+import { arcCover, normaliseDeg, turnDeg } from '../../maths/circular';
+import type { Values } from '../../values/values';
+import { courseLengthMm, diameterAtMm, planPoint, type PlanPoint } from './geometry';
+import type { Obstacle, RootFlaw, RootMapInput, Segment } from './root-map';
+
+/** Where two roots cross, seen from above. */
+export interface Crossing {
+	upperId: string;
+	lowerId: string;
+	/** Distance along each from its start, mm. */
+	upperAtMm: number;
+	lowerAtMm: number;
+	/** Soil between them, mm; 0 or less where they touch or grow into each other. */
+	gapMm: number;
+	/** Angle between them, 0–90°. */
+	angleDeg: number;
+}
+
+interface Line {
+	segment: Segment;
+	points: PlanPoint[];
+	box: { left: number; right: number; top: number; bottom: number };
+}
+
+function lineOf(segment: Segment): Line {
+	const points = segment.course.map(planPoint);
+	const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+	return {
+		segment,
+		points,
+		box: { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
+	};
+}
+
+/** How far along two stretches meet, as shares of each; null where they do not. */
+function meeting(a: PlanPoint, b: PlanPoint, c: PlanPoint, d: PlanPoint): { t: number; u: number } | null {
+	const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
+	const cross = rx * sy - ry * sx;
+	if (Math.abs(cross) < 1e-9) return null;
+	const t = ((c.x - a.x) * sy - (c.y - a.y) * sx) / cross;
+	const u = ((c.x - a.x) * ry - (c.y - a.y) * rx) / cross;
+	return t >= 0 && t <= 1 && u >= 0 && u <= 1 ? { t, u } : null;
+}
+
+/**
+ * All crossings of a map: centre lines that cut each other seen from above, with the soil between them. A side root and
+ * the root it leaves meet and do not cross.
+ */
+export function crossings(segments: readonly Segment[]): Crossing[] {
+	const lines = segments.map(lineOf);
+	const found: Crossing[] = [];
+	for (const [i, one] of lines.entries())
+		for (const other of lines.slice(i + 1)) {
+			const [a, b] = [one.segment, other.segment];
+			if (a.parentId === b.id || b.parentId === a.id) continue;
+			if (
+				one.box.right < other.box.left ||
+				other.box.right < one.box.left ||
+				one.box.bottom < other.box.top ||
+				other.box.bottom < one.box.top
+			)
+				continue;
+			const crossing = firstCrossing(one, other);
+			if (crossing) found.push(crossing);
+		}
+	return found;
+}
+
+function firstCrossing(one: Line, other: Line): Crossing | null {
+	for (let i = 0; i + 1 < one.points.length; i++)
+		for (let j = 0; j + 1 < other.points.length; j++) {
+			const [a, b, c, d] = [one.points[i], one.points[i + 1], other.points[j], other.points[j + 1]];
+			const met = a && b && c && d ? meeting(a, b, c, d) : null;
+			if (!a || !b || !c || !d || !met) continue;
+			const depth = (line: Line, index: number, share: number): number => {
+				const from = line.segment.course[index]?.depthMm ?? 0;
+				return from + share * ((line.segment.course[index + 1]?.depthMm ?? from) - from);
+			};
+			const along = (line: Line, index: number, share: number): number => {
+				const { course } = line.segment;
+				const before = courseLengthMm(course.slice(0, index + 1));
+				return before + share * (courseLengthMm(course.slice(0, index + 2)) - before);
+			};
+			const at = [along(one, i, met.t), along(other, j, met.u)] as const;
+			const depths = [depth(one, i, met.t), depth(other, j, met.u)] as const;
+			const half = [one, other].map(
+				({ segment }, k) => diameterAtMm(segment, at[k] ?? 0, courseLengthMm(segment.course)) / 2
+			);
+			const turn = Math.abs(turnDeg(heading(a, b), heading(c, d)));
+			const oneAbove = depths[0] <= depths[1];
+			return {
+				upperId: oneAbove ? one.segment.id : other.segment.id,
+				lowerId: oneAbove ? other.segment.id : one.segment.id,
+				upperAtMm: oneAbove ? at[0] : at[1],
+				lowerAtMm: oneAbove ? at[1] : at[0],
+				gapMm: Math.abs(depths[0] - depths[1]) - (half[0] ?? 0) - (half[1] ?? 0),
+				angleDeg: turn > 90 ? 180 - turn : turn
+			};
+		}
+	return null;
+}
+
+/** What a root runs into, seen from above: a kerb or wall that it crosses no deeper than it goes, a stone it enters. */
+export function obstaclesMet(segment: Segment, obstacles: readonly Obstacle[]): Obstacle[] {
+	const points = segment.course.map(planPoint);
+	return obstacles.filter((obstacle) => {
+		const line = obstacle.points.map(planPoint);
+		const [first] = line;
+		const round = obstacle.kind === 'stone' && first ? [...line, first] : line;
+		return points.some((a, i) => {
+			const [b, from, to] = [points[i + 1], segment.course[i], segment.course[i + 1]];
+			if (!b || !from || !to || Math.min(from.depthMm, to.depthMm) > obstacle.toDepthMm) return false;
+			return round.some((c, k) => {
+				const d = round[k + 1];
+				return d !== undefined && meeting(a, b, c, d) !== null;
+			});
+		});
+	});
+}
+
+const heading = (a: PlanPoint, b: PlanPoint): number =>
+	normaliseDeg((Math.atan2(b.x - a.x, a.y - b.y) * 180) / Math.PI);
+
+/** How near a stretch comes to the middle of the trunk, mm. */
+function nearestToMiddleMm(from: Segment['course'][number], to: Segment['course'][number]): number {
+	const [a, b] = [planPoint(from), planPoint(to)];
+	const [dx, dy] = [b.x - a.x, b.y - a.y];
+	const length2 = dx * dx + dy * dy;
+	const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, -(a.x * dx + a.y * dy) / length2));
+	return Math.hypot(a.x + t * dx, a.y + t * dy);
+}
+
+/** Stretches that come nearer to the middle than this share of their nearer end pass under the trunk, not round it. */
+const PASSES_UNDER = 0.35;
+
+/**
+ * How far a course turns round the trunk in all, degrees; positive clockwise. A stretch that passes under the trunk goes straight on
+ * and turns nothing, though its bearing from the middle swings round.
+ * @param counts which points lie where turning counts; both ends of a stretch must
+ */
+export function runsRoundDeg(
+	course: Segment['course'],
+	counts: (point: Segment['course'][number]) => boolean = () => true
+): number {
+	let turned = 0;
+	for (const [index, point] of course.entries()) {
+		const next = course[index + 1];
+		if (!next || !counts(point) || !counts(next)) continue;
+		if (nearestToMiddleMm(point, next) < PASSES_UNDER * Math.min(point.radiusMm, next.radiusMm)) continue;
+		turned += turnDeg(point.azimuthDeg, next.azimuthDeg);
+	}
+	return turned;
+}
+
+/** A flaw that the course itself shows. */
+export interface ComputedFlaw {
+	flaw: RootFlaw;
+	/** What was computed, with its number. */
+	why: string;
+}
+
+const computed = new WeakMap<readonly Segment[], Map<Values, ReadonlyMap<string, ComputedFlaw[]>>>();
+
+/**
+ * What the courses of a map show by themselves, by root: circling, turned back, rising, crossing. Of two roots that
+ * touch where they cross, the one that runs less outward is the one that crosses. Kept as long as the list of roots is.
+ */
+export function computedFlaws(
+	segments: readonly Segment[],
+	values: Values
+): ReadonlyMap<string, ComputedFlaw[]> {
+	const kept = computed.get(segments) ?? new Map<Values, ReadonlyMap<string, ComputedFlaw[]>>();
+	computed.set(segments, kept);
+	const before = kept.get(values);
+	if (before) return before;
+	const flaws = new Map<string, ComputedFlaw[]>();
+	const note = (id: string, flaw: RootFlaw, why: string): void => {
+		const list = flaws.get(id) ?? [];
+		if (!list.some((other) => other.flaw === flaw)) flaws.set(id, [...list, { flaw, why }]);
+	};
+	const round = new Map(segments.map((segment) => [segment.id, Math.abs(runsRoundDeg(segment.course))]));
+	for (const segment of segments) {
+		const { course, id } = segment;
+		const [start, end] = [course[0], course.at(-1)];
+		if (!start || !end) continue;
+		const widest = Math.max(...course.map((point) => point.radiusMm));
+		const run = Math.abs(runsRoundDeg(course, (point) => point.radiusMm >= 0.8 * widest));
+		const out = widest - start.radiusMm;
+		if (run >= values['course.circlingDeg'] && out > segment.diameterStartMm)
+			note(id, 'circling', `runs round for ${Math.round(run)}°`);
+		if (out > 2 * segment.diameterStartMm && (widest - end.radiusMm) / out >= values['course.turnedBack'])
+			note(id, 'turned-back', `comes ${Math.round(((widest - end.radiusMm) / out) * 100)} % of its way back`);
+		const deepest = Math.max(...course.map((point) => point.depthMm));
+		const rise = deepest - end.depthMm;
+		if (rise >= Math.max(values['course.risesMm'], segment.diameterStartMm) && end.depthMm < start.depthMm)
+			note(id, 'rising', `rises ${Math.round(rise)} mm`);
+	}
+	const byId = new Map(segments.map((segment) => [segment.id, segment]));
+	for (const crossing of crossings(segments)) {
+		if (crossing.gapMm > values['contact.toleranceMm'] || crossing.angleDeg < values['course.crossingDeg'])
+			continue;
+		const [upper, lower] = [byId.get(crossing.upperId), byId.get(crossing.lowerId)];
+		if (!upper || !lower) continue;
+		const crosses = (round.get(upper.id) ?? 0) >= (round.get(lower.id) ?? 0) ? upper : lower;
+		note(crosses.id, 'crossing', `touches another at ${Math.round(crossing.angleDeg)}°`);
+	}
+	kept.set(values, flaws);
+	return flaws;
+}
+
+/** What the eye noted of a root, and what its course shows unless the eye saw otherwise. */
+export const flawsOf = (
+	segment: Segment,
+	segments: readonly Segment[],
+	values: Values
+): { flaw: RootFlaw; why: string | null }[] => [
+	...segment.flaws.map((flaw) => ({ flaw, why: null })),
+	...(computedFlaws(segments, values).get(segment.id) ?? []).filter(
+		({ flaw }) => !segment.flaws.includes(flaw) && !segment.seenOtherwise.includes(flaw)
+	)
+];
+
+/** Share of the wall of a ball that roots run along, overlaps once. */
+export function wallShare(map: Pick<RootMapInput, 'segments' | 'ballRadiusMm'>): number {
+	const arcs = map.segments.flatMap(({ course, diameterStartMm }) =>
+		course.flatMap((point, index) => {
+			const next = course[index + 1];
+			const near = map.ballRadiusMm - diameterStartMm;
+			if (!next || Math.min(point.radiusMm, next.radiusMm) < Math.min(near, 0.9 * map.ballRadiusMm))
+				return [];
+			const turn = turnDeg(point.azimuthDeg, next.azimuthDeg);
+			if (Math.abs(turn) < 1) return [];
+			const [from, to] = turn > 0 ? [point, next] : [next, point];
+			return [{ fromDeg: from.azimuthDeg, toDeg: to.azimuthDeg }];
+		})
+	);
+	return arcCover(arcs);
+}

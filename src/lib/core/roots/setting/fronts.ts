@@ -1,0 +1,129 @@
+import { isStructural } from '../map/shares';
+import { turnDeg } from '../../maths/circular';
+import type { Values } from '../../values/values';
+import type { RootMapInput, Segment } from '../map/root-map';
+import { startAzimuth } from '../map/root-map';
+
+/** A side a tree may be looked at from. */
+export interface Front {
+	azimuthDeg: number;
+	/** 0 … 100. */
+	points: number;
+	/** Each 0 … 1; null where there is nothing to judge by. */
+	flare: number;
+	spread: number;
+	gaps: number;
+	lean: number | null;
+	/** What speaks for and against it, in words. */
+	reasons: string[];
+}
+
+const EVERY_DEG = 15;
+/** Half the width of what lies before the viewer. */
+const VIEW_DEG = 60;
+
+/**
+ * Ranks the sides a tree may be looked at from: how much flare shows, whether roots spread to both sides and none points
+ * straight at the viewer, whether a gap faces the viewer, and whether the trunk leans to the viewer [what is looked for:
+ * common practice, no source; the weights are ours]. Only sound structural roots that leave the trunk count.
+ * @returns 24 fronts, the best first
+ */
+export function rankFronts(map: Pick<RootMapInput, 'segments' | 'lean'>, values: Values): Front[] {
+	const base = map.segments.filter(
+		(segment) => segment.parentId === null && isStructural(segment) && segment.condition !== 'dead'
+	);
+	const shows = (segment: Segment): boolean =>
+		(segment.course[0]?.depthMm ?? 0) - segment.diameterStartMm / 2 <= values['front.flareDepthMm'];
+	const surface = base.filter(shows);
+	const sum = (list: readonly Segment[], of: (segment: Segment) => number): number =>
+		list.reduce((total, segment) => total + of(segment), 0);
+
+	const fronts = Array.from({ length: 360 / EVERY_DEG }, (_, i): Front => {
+		const azimuthDeg = i * EVERY_DEG;
+		const turn = (segment: Segment): number => turnDeg(azimuthDeg, startAzimuth(segment));
+		const facing = surface.filter((segment) => Math.abs(turn(segment)) <= 90);
+		const thickness = sum(surface, (segment) => segment.diameterStartMm);
+		const flare = thickness > 0 ? sum(facing, (segment) => segment.diameterStartMm) / thickness : 0;
+
+		const sideways = (segment: Segment): number =>
+			segment.diameterStartMm * Math.abs(Math.sin((turn(segment) * Math.PI) / 180));
+		const left = sum(
+			surface.filter((segment) => turn(segment) < 0 && Math.abs(turn(segment)) <= 110),
+			sideways
+		);
+		const right = sum(
+			surface.filter((segment) => turn(segment) > 0 && Math.abs(turn(segment)) <= 110),
+			sideways
+		);
+		const straight = facing.filter((segment) => Math.abs(turn(segment)) <= values['front.straightDeg']);
+		const thickest = Math.max(1, ...surface.map((segment) => segment.diameterStartMm));
+		const poking = Math.max(0, ...straight.map((segment) => segment.diameterStartMm)) / thickest;
+		const spread = left + right > 0 ? ((2 * Math.min(left, right)) / (left + right)) * (1 - 0.5 * poking) : 0;
+
+		// The widest stretch without a root in the 120° before the viewer.
+		const within = surface
+			.map(turn)
+			.filter((deg) => Math.abs(deg) < VIEW_DEG)
+			.sort((a, b) => a - b);
+		const bare = [...within, VIEW_DEG].reduce(
+			(widest, deg, k) => Math.max(widest, deg - (within[k - 1] ?? -VIEW_DEG)),
+			0
+		);
+		const free = values['front.gapDeg'];
+		const gaps = surface.length === 0 ? 0 : 1 - Math.max(0, bare - free) / (2 * VIEW_DEG - free);
+
+		const leanTurn = map.lean ? Math.cos((turnDeg(azimuthDeg, map.lean.towardDeg) * Math.PI) / 180) : null;
+		const lean =
+			map.lean && leanTurn !== null
+				? 0.5 + 0.5 * leanTurn * Math.min(1, map.lean.deg / values['front.leanDeg'])
+				: null;
+
+		const parts: [number, number][] = [
+			[values['front.flare'], flare],
+			[values['front.spread'], spread],
+			[values['front.gaps'], gaps],
+			...(lean === null ? [] : [[values['front.lean'], lean] as [number, number]])
+		];
+		const weights = parts.reduce((total, [weight]) => total + weight, 0);
+		const points =
+			weights > 0 ? (100 * parts.reduce((total, [weight, part]) => total + weight * part, 0)) / weights : 0;
+		const percent = (share: number): string => `${Math.round(share * 100)} %`;
+		return {
+			azimuthDeg,
+			points,
+			flare,
+			spread,
+			gaps,
+			lean,
+			reasons: [
+				surface.length === 0
+					? 'no structural root shows at the flare'
+					: `${percent(flare)} of the flare shows`,
+				left + right > 0
+					? `roots spread ${percent(left / (left + right))} to the left, ${percent(right / (left + right))} to the right`
+					: 'no root spreads to the sides',
+				poking > 0.5 ? 'a thick root points straight at the viewer' : '',
+				bare > 1.5 * free ? `${Math.round(bare)}° before the viewer are bare of roots` : '',
+				lean === null
+					? ''
+					: lean > 0.6
+						? 'the trunk leans to the viewer'
+						: lean < 0.4
+							? 'the trunk leans away'
+							: ''
+			].filter(Boolean)
+		};
+	});
+	return fronts.sort((a, b) => b.points - a.points || a.azimuthDeg - b.azimuthDeg);
+}
+
+/** The best fronts that are really different: each at least `apartDeg` from a better one. */
+export function differentFronts(fronts: readonly Front[], count: number, apartDeg = 60): Front[] {
+	const chosen: Front[] = [];
+	for (const front of fronts) {
+		if (chosen.length === count) break;
+		if (chosen.every((other) => Math.abs(turnDeg(other.azimuthDeg, front.azimuthDeg)) >= apartDeg))
+			chosen.push(front);
+	}
+	return chosen;
+}

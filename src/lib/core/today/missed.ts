@@ -1,0 +1,42 @@
+import type { Place } from '../vocabulary/place';
+import { coldLimit } from '../climate/cold-limit';
+import type { TodayTree } from './today';
+import type { Values } from '../values/values';
+import { daysFor, sheltered } from '../climate/series';
+import type { WeatherDay } from '../climate/weather-day';
+
+/** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. */
+export function limitsBroken(
+	days: readonly WeatherDay[],
+	trees: readonly Pick<TodayTree, 'tree' | 'kind' | 'place' | 'lastCutOn' | 'standing'>[],
+	places: readonly Place[],
+	values: Values
+): { treeId: string; on: string; what: string }[] {
+	const byPlace = new Map<string, WeatherDay[]>();
+	for (const day of days) byPlace.set(day.placeId, [...(byPlace.get(day.placeId) ?? []), day]);
+	return trees.flatMap((entry) => {
+		return daysFor(entry.place, places, byPlace).days.flatMap((day) => {
+			if (day.on < entry.tree.takenInOn) return [];
+			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
+			const { limitC: limit } = coldLimit(
+				{
+					kind: entry.kind,
+					lastCutOn: entry.lastCutOn,
+					inGround: entry.tree.situation === 'in-ground',
+					newShoots: false,
+					underCover: entry.standing?.underCover ?? null
+				},
+				day.on,
+				values
+			);
+			if (minC >= limit) return [];
+			return [
+				{
+					treeId: entry.tree.id,
+					on: day.on,
+					what: `Cold night: about ${Math.round(minC)} °C at ${entry.place.name}, its limit is ${Math.round(limit)} °C`
+				}
+			];
+		});
+	});
+}

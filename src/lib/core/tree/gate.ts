@@ -1,0 +1,32 @@
+import type { ReleaseFacts } from '../aftercare/tasks/release';
+import type { TreeRecords } from './case';
+import { bearsAlways } from '../vocabulary/kind';
+import { stageGate, type StageGate } from '../roots/plan/stage-gate';
+import type { Values } from '../values/values';
+import { looksSeen } from './looks';
+
+/** Whether the last root stage is paid back, by everything seen; null where no stage waits. */
+export const gateOf = (
+	records: TreeRecords,
+	referenceShootMm: number | null,
+	values: Values
+): StageGate | null =>
+	records.plan
+		? stageGate(records.plan, looksSeen(records, values), referenceShootMm, bearsAlways(records.kind), values)
+		: null;
+
+/** What its work waits for, as far as it was seen. */
+export const releaseFacts = (
+	records: TreeRecords,
+	functionLow: ReleaseFacts['functionLow'],
+	referenceShootMm: number | null,
+	values: Values
+): ReleaseFacts => ({
+	looks: looksSeen(records, values),
+	functionLow,
+	evergreen: bearsAlways(records.kind),
+	gate: gateOf(records, referenceShootMm, values),
+	closed: records.tasks.flatMap((task) =>
+		task.state !== 'open' && task.closedOn !== null ? [{ source: task.source, on: task.closedOn }] : []
+	)
+});

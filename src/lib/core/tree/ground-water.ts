@@ -1,0 +1,158 @@
+import type { TreeRecords } from './case';
+import type { Place } from '../vocabulary/place';
+import { textureByFeel } from '../examine/soil/texture';
+import { textureClasses } from '../vocabulary/textures';
+import { waterHeld } from '../examine/soil/water-held';
+import type { Values } from '../values/values';
+import type { SeriesDay } from '../climate/series';
+import { groundDay, type GroundDay, type GroundStores } from '../replant/pots/balance';
+import { crownCoverM2, usualCrownWidthMm } from '../replant/pots/demand';
+import { fallOf } from '../aftercare/water/forecast';
+import { unknownFunction, type FunctionEstimate } from '../aftercare/water/root-function';
+import { leafCalendar } from './tree-demand';
+import { functionCourse } from './tree-water';
+
+const L_PER_US_GALLON = 3.785;
+
+export interface TreeGroundWater {
+	/** planted: a ball in its backfill; grown: roots all round, with grass. */
+	how: 'planted' | 'grown';
+	plantedOn: string | null;
+	stores: GroundStores;
+	/** Water its soil holds for roots, share of the volume, and whether that was felt. */
+	held: number;
+	heldFelt: boolean;
+	/** Share of the last two months of which weather, and so rain, was measured; on the others none is counted. */
+	rainKnown: number;
+	course: FunctionEstimate[];
+	/** From the planting, or as far back as weather is read, to as far ahead as it is known. */
+	days: GroundDay[];
+	/** Where it stands today. */
+	now: GroundDay | null;
+	next: { on: string | null; earliest: string | null; latest: string | null; litres: number; mm: number };
+	/** What is usually poured by its caliper, litres; only for a planted tree. */
+	tradeL: [number, number] | null;
+	fall: { days: number; by: number } | null;
+	lastWaterOn: string | null;
+}
+
+/** Water of the soil for roots by the last texture that was felt; the default where none was. */
+function heldBy(records: TreeRecords, values: Values): { held: number; felt: boolean } {
+	const felt = records.measurements.findLast((one) => one.raw.tool === 'texture')?.raw;
+	if (felt?.tool !== 'texture') return { held: values['water.groundHeld'], felt: false };
+	const texture = textureClasses[textureByFeel(felt)];
+	return {
+		held: waterHeld(texture.sandPercent, texture.clayPercent, felt.organicPercent).available,
+		felt: true
+	};
+}
+
+/**
+ * Water of a tree in the ground: of a planted one the ball and its backfill, of a grown one its root zone. Fed by rain and by
+ * what was poured, drawn by crown and grass under FAO-56 stress; the winter before is taken as having filled it.
+ * @returns null for a tree in a pot
+ */
+export function treeGroundWater(
+	records: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	today: string,
+	values: Values
+): TreeGroundWater | null {
+	const { tree, kind } = records;
+	const first = series[0];
+	if (tree.situation !== 'in-ground' || !first) return null;
+	const { held, felt } = heldBy(records, values);
+	const planted = records.groundPlans.findLast((plan) => plan.hole !== null && plan.doneOn !== null);
+	const hole = planted?.hole ?? null;
+	const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
+	const zoneM = Math.min(15, (values['water.lawnTree'] * tree.trunkDiameterMm) / 1000);
+	const areaM2 = hole ? Math.PI * (hole.ballDiameterMm / 2000) ** 2 : Math.PI * Math.max(0.3, zoneM) ** 2;
+	const ballM3 = hole ? (areaM2 * hole.ballDepthMm) / 1000 : 0;
+	const holeM3 = hole ? (Math.PI * (hole.widthMm / 2000) ** 2 * hole.depthMm) / 1000 : 0;
+	const mulched = records.groundPlans.some((plan) => plan.mulch !== null && plan.doneOn !== null);
+	const stores: GroundStores = hole
+		? {
+				ballMm: values['water.ballHeld'] * hole.ballDepthMm,
+				backfillMm: (Math.max(0, holeM3 - ballM3) * held * 1000) / areaM2,
+				areaM2,
+				crownRatio: crownM2 / areaM2,
+				grassShare: 0
+			}
+		: {
+				ballMm: held * values['water.lawnDepthMm'],
+				backfillMm: 0,
+				areaM2,
+				crownRatio: Math.min(values['water.crownOverRoots'], crownM2 / areaM2),
+				grassShare: mulched ? values['water.grassMulched'] : 1
+			};
+	const course = functionCourse(
+		records,
+		place,
+		series,
+		{ rootedMostL: 1, unrootedMostL: 0, surfaceM2: 0, crownM2: 0 },
+		[],
+		today,
+		values
+	);
+	const now = course.at(-1) ?? unknownFunction(values);
+	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
+	const plantedOn = planted?.doneOn ?? null;
+	const inLeaf = leafCalendar(kind, place, values);
+	const poured = new Map<string, number>();
+	for (const one of records.waterings)
+		poured.set(
+			one.wateredOn,
+			(poured.get(one.wateredOn) ?? 0) + (one.litres === null ? stores.ballMm : one.litres / areaM2)
+		);
+	const run = (phiOf: (on: string) => number): GroundDay[] => {
+		let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };
+		const days: GroundDay[] = [];
+		for (const day of series) {
+			if (plantedOn !== null && day.on < plantedOn) continue;
+			const next = groundDay(
+				water,
+				stores,
+				day,
+				phiOf(day.on),
+				inLeaf(day.on),
+				poured.get(day.on) ?? 0,
+				values
+			);
+			water = next.water;
+			days.push(next);
+		}
+		return days;
+	};
+	const days = run((on) => phiByDay.get(on) ?? now.phi);
+	const lastWaterOn = records.waterings.at(-1)?.wateredOn ?? null;
+	const free = values['water.groundFree'];
+	const dryOn = (list: readonly GroundDay[]): string | null =>
+		list.find((day) => day.on >= today && day.dryness >= free)?.on ?? null;
+	const on = dryOn(days);
+	const then = days.find((day) => day.on === on) ?? days.find((day) => day.on === today) ?? null;
+	const mm = then ? stores.ballMm - then.water.ballMm : 0;
+	const recent = series.filter((day) => day.on <= today).slice(-60);
+	const inches = tree.trunkDiameterMm / 25.4;
+	return {
+		how: hole ? 'planted' : 'grown',
+		plantedOn,
+		stores,
+		held,
+		heldFelt: felt,
+		rainKnown: recent.length > 0 ? recent.filter((day) => day.how === '').length / recent.length : 0,
+		course,
+		days,
+		now: days.find((day) => day.on === today) ?? null,
+		next: {
+			on,
+			earliest: dryOn(run((day) => (day < today ? (phiByDay.get(day) ?? now.phi) : now.high))),
+			latest: dryOn(run((day) => (day < today ? (phiByDay.get(day) ?? now.phi) : now.low))),
+			mm,
+			litres: mm * areaM2
+		},
+		tradeL: hole ? [inches * L_PER_US_GALLON, 2 * inches * L_PER_US_GALLON] : null,
+		fall: fallOf(course, today, values),
+		lastWaterOn
+	};
+}

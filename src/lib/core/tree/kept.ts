@@ -1,0 +1,63 @@
+import type { NightsUnderCover } from '../climate/cold-limit';
+import type { StageGate } from '../roots/plan/stage-gate';
+import type { Planned } from './planned';
+import type { Urgent } from './urgent';
+import type { Standing, PestsSeen, Stands } from './standing';
+import { outSince } from './standing';
+
+/** How a tree stands, as Today and the lists need it: small, kept beside the tree until something changes. */
+export interface StandingKept {
+	/** Out of the ground and in no pot: since when and how it was left. */
+	out: { on: string; how: Stands } | null;
+	/** Day its water was last poured, weighed or felt; null where nobody ever wrote it down. */
+	waterOn: string | null;
+	/** Day since which it stands in a pot; null for one that stands in none. */
+	pottedOn: string | null;
+	firmness: { value: 'moves' | 'loose'; on: string } | null;
+	pests: { value: PestsSeen; on: string } | null;
+	/** Day of the last work that took living root, by cut or by lift. */
+	rootsCutOn: string | null;
+	/** Its last nights under cover, over or not. */
+	underCover: NightsUnderCover | null;
+	/** Planned work that is no task of its own, the next. */
+	planned: Planned | null;
+	/** What its last look says to act on now. */
+	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
+	/** Whether the last root stage is paid back; null where none waits. */
+	gate: Pick<StageGate, 'answer' | 'because'> | null;
+}
+
+export function standingKept(
+	standing: Standing,
+	{
+		rootsCutOn,
+		gate,
+		urgent,
+		underCover,
+		planned
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'underCover' | 'planned'>
+): StandingKept {
+	const { firmness, pests } = standing;
+	return {
+		rootsCutOn,
+		underCover,
+		planned,
+		urgent: urgent && {
+			label: urgent.label,
+			chance: urgent.chance,
+			on: urgent.on,
+			stage: urgent.stage,
+			water: urgent.water,
+			meaning: urgent.meaning
+		},
+		gate: gate && { answer: gate.answer, because: gate.because },
+		out: outSince(standing),
+		waterOn: standing.waterSeen.on,
+		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
+		firmness:
+			firmness.on && (firmness.value === 'moves' || firmness.value === 'loose')
+				? { value: firmness.value, on: firmness.on }
+				: null,
+		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null
+	};
+}

@@ -1,0 +1,109 @@
+import { type SeenLook } from '../examine/looks/observation';
+import type { TreeRecords } from './case';
+import type { Examination } from '../examine/diagnosis/examination';
+import type { SignId } from '../vocabulary/signs';
+import { diebackLimit } from '../examine/measuring/dieback';
+import type { Measurement } from '../examine/measuring/measurement';
+import type { Observation } from '../examine/looks/observation';
+import type { Values } from '../values/values';
+
+type Parts = Omit<Partial<SeenLook>, 'id' | 'version'>;
+
+/** What an examination saw of the things that a look asks for; what it did not look for stays out. */
+function partsOfExamination({ findings }: Examination): Parts {
+	const grade = (sign: SignId): number | null =>
+		findings.find((finding) => finding.signId === sign)?.grade ?? null;
+	const parts: Parts = {};
+	const rocks = grade('leans-rocks');
+	if (rocks !== null) parts.firmness = (['firm', 'moves', 'loose'] as const)[rocks] ?? 'loose';
+	const smell = grade('sour-smell');
+	if (smell !== null) parts.smell = smell === 0 ? 'none' : 'sour';
+	const tips = grade('no-white-tips');
+	if (tips !== null) parts.whiteTips = tips === 0;
+	if ((grade('buds-late') ?? 0) > 0) parts.buds = 'none';
+	const wet = (grade('wilts-wet') ?? 0) > 0;
+	const dry = (grade('wilts-dry') ?? 0) > 0;
+	if (wet || dry) parts.leafState = 'wilted';
+	if (wet !== dry) parts.wiltedIn = wet ? 'wet' : 'dry';
+	const pests = (['insects-seen', 'sticky-leaves', 'galls-wool', 'root-grubs'] as const)
+		.map(grade)
+		.filter((found) => found !== null);
+	if (pests.length > 0) parts.pests = pests.some((found) => found > 0) ? 'some' : 'none';
+	if ((grade('no-green-bark') ?? 0) > 0) parts.diebackLimitMm = 0;
+	if ((grade('roots-out-of-holes') ?? 0) > 0) parts.rootsAtEdge = true;
+	return parts;
+}
+
+function partsOfMeasurement({ raw }: Measurement, values: Values): Parts {
+	if (raw.tool !== 'scratch-tap') return {};
+	const { limitMm, next } = diebackLimit(raw, values);
+	// As for the diagnosis: a scratch or two is not a limit yet.
+	return next === null || raw.points.length >= 4 ? { diebackLimitMm: Math.round(limitMm) } : {};
+}
+
+/** Signs that a repotting or a cut does not answer. */
+const holdsOn: ReadonlySet<string> = new Set<SignId>(['leans-rocks', 'no-green-bark']);
+
+const blank: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
+	buds: null,
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null,
+	shootsMm: [],
+	diebackLimitMm: null,
+	weightKg: null,
+	firmness: null,
+	whiteTips: null,
+	rootsAtEdge: null,
+	smell: null,
+	pests: null,
+	suckers: null,
+	woundwoodMm: null,
+	sample: null,
+	lostCount: null,
+	note: ''
+};
+
+/**
+ * Everything that was seen of a tree, one look a day, oldest first: looks as they were written, and what examinations and
+ * measurements saw of the same things. Of one day the record kept later has the last word on a thing, and a look before an
+ * examination; nothing is taken from a record that does not speak of it.
+ */
+export function looksSeen(
+	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
+	values: Values
+): SeenLook[] {
+	const byDay = new Map<string, SeenLook>();
+	const add = (on: string, id: string, version: number, parts: Parts): void => {
+		const said = Object.fromEntries(
+			Object.entries(parts).filter(
+				([, value]) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
+			)
+		);
+		if (Object.keys(said).length === 0) return;
+		const before = byDay.get(on);
+		byDay.set(on, { ...blank, id, version, ...before, ...said, observedOn: on });
+	};
+	for (const one of records.examinations) add(one.examinedOn, one.id, one.version, partsOfExamination(one));
+	for (const one of records.measurements)
+		add(one.measuredOn, one.id, one.version, partsOfMeasurement(one, values));
+	for (const { id, version, ...look } of records.observations) add(look.observedOn, id, version, look);
+	return [...byDay.values()].sort((a, b) => a.observedOn.localeCompare(b.observedOn));
+}
+
+/**
+ * `looksSeen` from the work on that recovery is counted from, to judge how it does since. What an examination of that very day found
+ * of leaves, buds, smell, tips and pests led to the work and says nothing of what followed; how it stood and how far it lived holds on.
+ * @param since day of the work and what it was; of a tree that was only taken in all looks count
+ */
+export function looksSince(
+	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
+	since: { on: string; what: string },
+	values: Values
+): SeenLook[] {
+	const led = ({ examinedOn }: Examination): boolean => since.what !== 'taking-in' && examinedOn === since.on;
+	const examinations = records.examinations.map((one) =>
+		led(one) ? { ...one, findings: one.findings.filter(({ signId }) => holdsOn.has(signId)) } : one
+	);
+	return looksSeen({ ...records, examinations }, values).filter((look) => look.observedOn >= since.on);
+}

@@ -1,0 +1,57 @@
+import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
+import type { TodayTask } from '../vocabulary/task';
+import type { Values } from '../values/values';
+import type { StandingKept } from './kept';
+
+/** What comes next for a tree, in one line; with no day where it is to be done now. */
+export interface Next {
+	what: string;
+	on: string | null;
+}
+
+/** What `nextOf` reads of how a tree stands. */
+export type StandsForNext = Pick<StandingKept, 'out' | 'planned'> & {
+	urgent: Pick<NonNullable<StandingKept['urgent']>, 'label' | 'chance'> | null;
+	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value'> | null;
+};
+
+/**
+ * What comes next for a tree, the most pressing: what others have to see, what its last look says to act on, a tree out of the ground or loose,
+ * then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
+ * @param stands null where it was never folded
+ * @returns null where nothing is open or planned
+ */
+export function nextOf(
+	tasks: readonly Pick<TodayTask, 'kind' | 'title' | 'source' | 'state' | 'fromOn' | 'toOn' | 'release'>[],
+	stands: StandsForNext | null,
+	facts: ReleaseFacts,
+	today: string,
+	values: Values
+): Next | null {
+	const open = tasks
+		.filter((task) => task.state === 'open' && !hasLapsed(task, today, values))
+		.map((task) => timed(task, facts, today, values))
+		.filter((task) => task.released?.state !== 'held')
+		.sort((a, b) => a.toOn.localeCompare(b.toOn));
+	const flag = open.find((task) => task.kind === 'referral');
+	if (flag) return { what: headed(flag), on: flag.fromOn };
+	const { urgent, out, firmness, planned } = stands ?? {};
+	if (urgent)
+		return { what: `${urgent.label} is likely (${Math.round(urgent.chance * 100)} %): act now`, on: null };
+	if (out)
+		return {
+			what:
+				out.how === 'heeled-in'
+					? `Heeled in since ${out.on}: pot or plant it in its window`
+					: `Out of the ground since ${out.on}: set it or heel it in`,
+			on: null
+		};
+	if (firmness) return { what: 'It moves at the base: hold it firm', on: null };
+	const [first] = open;
+	if (planned && (!first || planned.on <= first.toOn))
+		return {
+			what: planned.undated ? `${planned.what} on ${planned.on}` : `${planned.what} for ${planned.on}`,
+			on: planned.on
+		};
+	return first ? { what: headed(first), on: first.fromOn } : null;
+}

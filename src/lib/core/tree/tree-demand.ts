@@ -1,0 +1,53 @@
+import { addDays, daysBetween, within, yearOf, type Span } from '../maths/calendar';
+import { daylightHours, usualEt0Mm } from '../climate/evapotranspiration';
+import { growingSeason } from '../climate/normals';
+import type { Place } from '../vocabulary/place';
+import { bearsAlways, isTender, type Kind } from '../vocabulary/kind';
+import { expectedOn, expectedRootFunction } from '../recovery/expected';
+import { rootLosses, type LossRecords } from './losses';
+import type { Values } from '../values/values';
+
+/** What drives the demand of a tree on a day. */
+export interface TreeDemand {
+	et0Mm: number;
+	inLeaf: boolean;
+	/** Root function expected from what was cut, 0 … 1. */
+	rootFunction: number;
+}
+
+/**
+ * Tells of any day whether a kind bears leaves at a place: evergreens always, deciduous kinds in their season. Seasons are worked
+ * out once a year, since a balance asks for every day. Where it never turns cold, the shortest days bare them.
+ */
+export function leafCalendar(kind: Kind, place: Place, values: Values): (on: string) => boolean {
+	if (bearsAlways(kind)) return () => true;
+	const seasons = new Map<number, Span | null>();
+	const seasonOf = (year: number): Span | null => {
+		const known = seasons.get(year);
+		if (known !== undefined) return known;
+		const season = growingSeason(place, isTender(kind), year, values);
+		seasons.set(year, season);
+		return season;
+	};
+	return (on) =>
+		[yearOf(on) - 1, yearOf(on)].some((year) => {
+			const season = seasonOf(year);
+			if (season === null || !within(on, season)) return false;
+			// Where warmth ends no season, short days do.
+			const endless = daysBetween(season.from, season.to) >= 364;
+			return !endless || daylightHours(place.latitudeDeg, on) >= values['season.leaflessUnderHours'];
+		});
+}
+
+/** Demand of a tree at a place on a day: usual ET₀ there, whether it is in leaf, and the roots it drinks with. */
+export function treeDemand(records: LossRecords, place: Place, on: string, values: Values): TreeDemand {
+	const { found, done } = rootLosses(records, values);
+	const losses = [...found, ...done].filter((loss) => loss.share > 0 && loss.on <= on);
+	const first = losses.map((loss) => loss.on).sort()[0];
+	const points = first ? expectedRootFunction(losses, place, first, addDays(on, 1), values, 1) : [];
+	return {
+		et0Mm: usualEt0Mm(place, on, values),
+		inLeaf: leafCalendar(records.kind, place, values)(on),
+		rootFunction: expectedOn(points, on)?.expected ?? 1
+	};
+}

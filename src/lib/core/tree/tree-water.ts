@@ -1,0 +1,334 @@
+import type { TreeRecords } from './case';
+import { addDays } from '../maths/calendar';
+import type { Place } from '../vocabulary/place';
+import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
+import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
+import { hasLapsed } from '../aftercare/tasks/release';
+import { ofThePot, potWeights, withMates } from './shared-pot';
+import { standingOf } from './standing';
+import { rootLosses } from './losses';
+import type { Values } from '../values/values';
+import type { SeriesDay } from '../climate/series';
+import { fullPot, type PotStores } from '../replant/pots/balance';
+import {
+	fallOf,
+	nextWatering,
+	waterAlarms,
+	type NextWatering,
+	type WaterAlarm
+} from '../aftercare/water/forecast';
+import {
+	driedTo,
+	pairsOfScale,
+	potState,
+	seenByDevices,
+	seenByHand,
+	type DeviceDay,
+	type Poured,
+	type PotStateDay,
+	type WaterSeen
+} from '../aftercare/water/pot-state';
+import {
+	rootFunction,
+	Z90,
+	type FunctionEstimate,
+	type WeighingPair,
+	unknownFunction
+} from '../aftercare/water/root-function';
+import { rootedIn, storesOf } from '../replant/pots/stores';
+import { leafCalendar } from './tree-demand';
+import { outflowLearned, weighingPairs } from '../aftercare/water/watering';
+
+/** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
+function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
+	const { tree, kind } = records;
+	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
+	const between = (least: number, value: number, most: number): number =>
+		Math.round(Math.min(most, Math.max(least, value)));
+	const width = between(40, ballWidthMm.value ?? tree.trunkDiameterMm * values['lifting.trunks-least'], 3900);
+	const depth = between(
+		20,
+		ballDepthMm.value ?? width * values['pot.ballDepthShare'],
+		Math.min(2900, width * 2)
+	);
+	const bottom = between(30, width * values['pot.taperRound'], width);
+	return plantingSchema.parse({
+		id: 'assumed',
+		version: 1,
+		plantedOn: tree.takenInOn,
+		pot: {
+			shape: 'round',
+			topLengthMm: width,
+			topWidthMm: width,
+			bottomLengthMm: bottom,
+			bottomWidthMm: bottom,
+			heightMm: depth + 20
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: width,
+		ballDepthMm: depth,
+		mix: pottingMixOf(usualMix(kind.group, false)),
+		headspaceMm: 20
+	});
+}
+
+export interface TreeWater {
+	/** Its pot and mix were written down; else they are assumed. */
+	potKnown: boolean;
+	stores: PotStores;
+	pairs: WeighingPair[];
+	course: FunctionEstimate[];
+	/** The pot by day, from its planting or as far back as weather is read. */
+	state: PotStateDay[];
+	next: NextWatering;
+	alarms: WaterAlarm[];
+	/** Fall of its root function, to be set against its neighbours; null where there is none. */
+	fall: { days: number; by: number } | null;
+	lastWaterOn: string | null;
+	/** First day on which it gets water after the dry rest it still has on its list; null where there is none. */
+	restUntil: string | null;
+	/** Day on which its water was last poured, weighed, felt or probed; null where nobody ever wrote it down. */
+	knownOn: string | null;
+	/** What the state of the pot rests on last. */
+	from: 'watering' | WaterSeen['how'] | 'assumed';
+}
+
+/** Root function of a tree by day: from what was found dead and cut, regrowth by warmth, and its weighings. */
+export function functionCourse(
+	records: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	stores: PotStores,
+	pairs: readonly WeighingPair[],
+	today: string,
+	values: Values
+): FunctionEstimate[] {
+	const first = series[0];
+	if (!first) return [];
+	const { found, done } = rootLosses(records, values);
+	const losses = [...found, ...done].filter((loss) => loss.share > 0);
+	return rootFunction(
+		{
+			begin: {
+				on: first.on,
+				phi: losses.filter((loss) => loss.on <= first.on).reduce((left, loss) => left * (1 - loss.share), 1),
+				p: values['rootFunction.beginSpread'] ** 2
+			},
+			pairs,
+			series: series.filter((day) => day.on <= today),
+			stores,
+			inLeaf: leafCalendar(records.kind, place, values),
+			losses: losses.filter((loss) => loss.on > first.on),
+			scaleKg: values['rootFunction.scaleKg']
+		},
+		values
+	);
+}
+
+/** What was poured, weighed, felt and probed since a planting, as the balance of the pot takes it. */
+function seenSince(
+	records: TreeRecords,
+	sinceOn: string,
+	devices: readonly DeviceDay[],
+	stores: PotStores,
+	values: Values
+) {
+	const measured = records.measurements.filter((one) => one.measuredOn >= sinceOn);
+	const weighings = measured.flatMap(({ raw, measuredOn }) =>
+		raw.tool === 'weighing' ? [{ on: measuredOn, raw }] : []
+	);
+	const waterings = records.waterings.filter((one) => one.wateredOn >= sinceOn);
+	// A weight in a look, against what it weighed after the water before it.
+	const looked = potWeights(records).filter((one) => one.on >= sinceOn);
+	const poured: Poured[] = [
+		...waterings.map(({ wateredOn, litres, ranOutL }) => ({
+			on: wateredOn,
+			litres,
+			ranOut: (ranOutL ?? 0) > 0,
+			caughtL: ranOutL
+		})),
+		// A weighing tells when it was last watered through; an outflow test is a watering.
+		...weighings
+			.filter(({ raw }) => raw.wateredOn >= sinceOn)
+			.filter(({ raw }) => !waterings.some((one) => one.wateredOn === raw.wateredOn))
+			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true, caughtL: null })),
+		...measured.flatMap(({ raw, measuredOn }) =>
+			raw.tool === 'outflow' && !waterings.some((one) => one.wateredOn === measuredOn)
+				? [{ on: measuredOn, litres: raw.pouredL, ranOut: raw.ranOutL > 0, caughtL: raw.ranOutL }]
+				: []
+		)
+	];
+	const most = Math.max(0.1, stores.rootedMostL + stores.unrootedMostL);
+	const seen: WaterSeen[] = [
+		...weighings
+			// On the day of the water itself it says nothing that the water does not.
+			.filter(({ on, raw }) => on > raw.wateredOn)
+			.map(({ on, raw }): WaterSeen => ({
+				on,
+				how: 'weighing',
+				dryness: Math.min(
+					1,
+					Math.max(
+						0,
+						(raw.fullKg - raw.nowKg) /
+							(raw.dryKg !== null && raw.fullKg > raw.dryKg ? raw.fullKg - raw.dryKg : most)
+					)
+				),
+				sd: values['water.scaleError']
+			})),
+		...looked.flatMap(({ on, kg }): WaterSeen[] => {
+			const full = waterings.filter((one) => one.wateredOn <= on).at(-1);
+			// Without the weight after the last water, or on its very day, it tells no dryness.
+			if (!full || full.afterKg === null || full.wateredOn === on) return [];
+			const dryness = Math.min(1, Math.max(0, (full.afterKg - kg) / most));
+			return [{ on, how: 'weighing', dryness, sd: values['water.scaleError'] }];
+		}),
+		...seenByHand(
+			measured.flatMap(({ raw, measuredOn }) =>
+				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
+			),
+			values
+		),
+		...seenByDevices(devices, stores, sinceOn, values)
+	];
+	const weights = [
+		...weighings.map(({ on, raw }) => ({ on, kg: raw.nowKg, wateredOn: raw.wateredOn, fullKg: raw.fullKg })),
+		...looked
+	];
+	return { weights, waterings, poured, seen };
+}
+
+/**
+ * Everything about the water of a potted tree on a day: how dry it is, when and how it is watered next, and what its roots do.
+ * What was done to a shared pot counts for all that stand in it.
+ * @param series weather of its place from the planting or a year back to as far ahead as is known
+ * @param devices daily readings of scales and probes that belong to it
+ * @returns null for a tree that stands in no pot that is known
+ */
+export function treeWater(
+	own: TreeRecords,
+	place: Place,
+	series: readonly SeriesDay[],
+	today: string,
+	values: Values,
+	devices: readonly DeviceDay[] = []
+): TreeWater | null {
+	const records = ofThePot(own);
+	const { tree, kind } = records;
+	const written = records.plantings.at(-1);
+	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
+	const first = series[0];
+	if (!planting || tree.situation === 'in-ground' || !first) return null;
+	const base = withMates(storesOf(planting, tree, values), own, planting, values);
+	const warm = series
+		.filter((day) => day.on > planting.plantedOn && day.on <= today)
+		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
+	const stores = rootedIn(base, warm, values);
+
+	const { weights, waterings, poured, seen } = seenSince(
+		records,
+		planting.plantedOn,
+		devices,
+		stores,
+		values
+	);
+	const byHand = weighingPairs(waterings, weights);
+	const pairs = [
+		...byHand,
+		// The same dry-down seen twice is not two witnesses.
+		...pairsOfScale(devices, stores, planting.plantedOn, values).filter(
+			(pair) => !byHand.some((one) => one.from < pair.to && pair.from < one.to)
+		)
+	].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
+	const course = functionCourse(records, place, series, stores, pairs, today, values);
+	const now = course.at(-1) ?? unknownFunction(values);
+	const inLeaf = leafCalendar(kind, place, values);
+
+	// Nobody wrote anything down: it may be anything between full and dry, and that is what is said of it.
+	const spoken = [...poured.map((one) => one.on), ...seen.map((one) => one.on)].sort();
+	const firstSpoken = spoken[0];
+	const beginOn =
+		firstSpoken === undefined
+			? ([planting.plantedOn, addDays(today, -1)].sort()[1] ?? today)
+			: planting.plantedOn >= addDays(firstSpoken, -30)
+				? planting.plantedOn
+				: addDays(firstSpoken, -1);
+	// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
+	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
+	const state = potState(
+		{
+			begin: {
+				on: beginOn < first.on ? first.on : beginOn,
+				water: driedTo(0.5, stores),
+				sd: values['water.beginError']
+			},
+			stores,
+			series: series.filter((day) => day.on <= today),
+			poured,
+			seen,
+			phiOn: (on) => phiByDay.get(on) ?? now.phi,
+			phiSpread: now.phi > 0 ? (now.high - now.low) / 2 / Z90 / now.phi : 1,
+			inLeaf
+		},
+		values
+	);
+	// The forecast runs on from the last day on which something was poured or seen.
+	const known = state.findLast((day) => day.poured || day.seen.length > 0) ?? state[0];
+	const lastWater = poured
+		.map((one) => one.on)
+		.sort()
+		.at(-1);
+	const lastSeen = known?.seen.at(-1);
+	const from: TreeWater['from'] = firstSpoken === undefined ? 'assumed' : (lastSeen?.how ?? 'watering');
+	const rest = records.tasks
+		// One whose days are long over holds nothing back: whether it was watered since is not known.
+		.filter((task) => task.state === 'open' && task.kind === 'dry-rest' && !hasLapsed(task, today, values))
+		.map((task) => task.fromOn)
+		.sort()[0];
+	const sheds = records.examinations
+		.at(-1)
+		?.findings.some((finding) => finding.signId === 'water-beads' && finding.grade > 0);
+	const next = nextWatering(
+		{
+			stores,
+			since: known
+				? { on: known.on, water: known.water, sd: known.sd }
+				: { on: today, water: fullPot(stores), sd: values['water.unmeasuredError'] },
+			series,
+			today,
+			trigger: kind.wetnessTrigger,
+			root: now,
+			inLeaf,
+			restUntil: rest ?? null,
+			sheds: sheds ?? false,
+			outflow: outflowLearned(waterings, values['water.outflow'])
+		},
+		values
+	);
+	const half = Math.min(0.5, kind.wetnessTrigger);
+	const halfOn =
+		[...state.filter((day) => day.on > (lastWater ?? '')), ...next.days].find((day) => day.dryness >= half)
+			?.on ?? null;
+	return {
+		potKnown: written !== undefined,
+		stores,
+		pairs,
+		course,
+		state,
+		next,
+		alarms: waterAlarms(
+			from === 'assumed' ? null : next,
+			halfOn,
+			lastWater ?? null,
+			today,
+			inLeaf(today),
+			values
+		),
+		// What it drank then and now must both have been weighed: one pair compares with nothing.
+		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
+		lastWaterOn: lastWater ?? null,
+		restUntil: rest ?? null,
+		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
+		from
+	};
+}

@@ -1,0 +1,111 @@
+import type { TreeRecords } from './case';
+import { daysBetween } from '../maths/calendar';
+import { standingOn } from '../examine/diagnosis/act-now';
+import { advise } from '../examine/diagnosis/advice';
+import { conditionOf, type ConditionId } from '../vocabulary/conditions';
+import { diagnose } from '../examine/diagnosis/diagnose';
+import { ofThePot } from './shared-pot';
+import type { Values } from '../values/values';
+import { contextFor } from './carried';
+import { lastRootWork, rootLosses } from './losses';
+
+/** A cause that the last look says to act on now, and that nothing was done about since. */
+export interface Urgent {
+	conditionId: ConditionId;
+	label: string;
+	chance: number;
+	/** Day of the look. */
+	on: string;
+	atRoots: boolean;
+	/** Where it is done: at the roots, at pot and mix, or by a further look. */
+	stage: 'roots' | 'replant' | 'examine';
+	/** What its treatment asks of water and pot; what is done meanwhile must not go against it. */
+	water: string | null;
+	pot: string | null;
+	meaning: string;
+}
+
+/** Work with a saw; what else is at the roots is a matter of pot and mix. */
+const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'girdling-roots']);
+
+/** Where a cause is acted on. */
+const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
+	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
+
+/**
+ * First day, on or after that of a look, on which a cause that it found was acted on: by work at the roots; of soil and pot also by a planting;
+ * of what is not at the roots also by a further look or a watering.
+ * @returns null where nothing was done about it yet
+ */
+export function actedOn(
+	records: TreeRecords,
+	conditionId: ConditionId,
+	examinedOn: string,
+	values: Values
+): string | null {
+	const stage = stageOf(conditionId);
+	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
+	return (
+		[
+			lastRootWork(records, values)?.on ?? '',
+			...rootLosses(records, values).done.map((loss) => loss.on),
+			...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on),
+			...(stage === 'roots'
+				? []
+				: [
+						...records.plantings.map((one) => one.plantedOn),
+						...records.groundPlans.map((plan) => plan.doneOn ?? '')
+					]),
+			...(stage === 'examine'
+				? [
+						...ofThePot(records).waterings.map((one) => one.wateredOn),
+						...records.observations.map((one) => one.observedOn)
+					]
+				: [])
+		]
+			.filter((day) => day >= examinedOn)
+			.sort()[0] ?? null
+	);
+}
+
+/**
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on; of soil
+ * and pot also once it was planted anew; of what is not at the roots, once it was looked at again or watered. Too old to press after some weeks.
+ * @returns null where nothing presses
+ */
+export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {
+	const { tree, kind } = records;
+	const look = records.examinations.findLast((one) => one.examinedOn <= on);
+	if (!look || look.findings.length === 0 || tree.state !== 'in-care') return null;
+	if (daysBetween(look.examinedOn, on) > values['urgent.days']) return null;
+	const place = records.places.find((one) => one.id === tree.placeId) ?? null;
+	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
+	const diagnosis = diagnose(context, look.findings, values);
+	const girdler = look.findings.find((finding) => finding.signId === 'girdler-seen');
+	const standing = standingOn(
+		tree,
+		kind,
+		place,
+		look.examinedOn,
+		{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
+		values
+	);
+	const cause = advise(diagnosis, context, look.findings, standing, values).causes.find(
+		(one) => one.verdict === 'now'
+	);
+	if (!cause) return null;
+	if (actedOn(records, cause.conditionId, look.examinedOn, values) !== null) return null;
+	const condition = conditionOf(cause.conditionId);
+	const { asks } = condition;
+	return {
+		conditionId: cause.conditionId,
+		label: condition.label,
+		chance: cause.chance,
+		on: look.examinedOn,
+		atRoots: condition.atRoots,
+		stage: stageOf(cause.conditionId),
+		water: asks?.water ?? null,
+		pot: asks?.pot ?? null,
+		meaning: condition.meaning
+	};
+}

@@ -1,0 +1,48 @@
+import type { TreeRecords } from './case';
+import { wetMassKg } from '../replant/pots/wet-mass';
+import { ofThePot, potWeights } from './shared-pot';
+import type { Values } from '../values/values';
+
+/** What a pot is known to weigh about: as it was last weighed since it was planted, else as it is reckoned from its sizes. */
+export function aboutKg(
+	own: Pick<TreeRecords, 'mates' | 'plantings' | 'waterings' | 'observations' | 'measurements'>,
+	on: string,
+	exceptId: string | null,
+	values: Values
+): { kg: number; how: string } | null {
+	const records = ofThePot(own);
+	const planting = records.plantings.filter((one) => one.plantedOn <= on).at(-1);
+	const since = planting?.plantedOn ?? '';
+	const weighed = [
+		...records.waterings
+			.filter((one) => one.id !== exceptId)
+			.map((one) => ({ on: one.wateredOn, kg: one.afterKg ?? one.beforeKg })),
+		...potWeights(records).filter((one) => one.id !== exceptId),
+		...records.measurements.flatMap((one) =>
+			one.raw.tool === 'weighing' ? [{ on: one.measuredOn, kg: one.raw.nowKg }] : []
+		)
+	]
+		.flatMap((one) =>
+			one.kg !== null && one.on >= since && one.on <= on ? [{ on: one.on, kg: one.kg }] : []
+		)
+		.sort((a, b) => a.on.localeCompare(b.on))
+		.at(-1);
+	if (weighed) return { kg: weighed.kg, how: `it weighed on ${weighed.on}` };
+	if (!planting || planting.assumed?.includes('pot')) return null;
+	const kg = wetMassKg({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
+	return { kg, how: 'its pot holds, wet' };
+}
+
+/**
+ * A weight so far from what the pot is known to weigh that it is asked for again; taken when its note says why.
+ * @returns what to say of it; null where nothing speaks against it
+ */
+export function unlikelyKg(
+	kg: number,
+	about: { kg: number; how: string } | null,
+	values: Values
+): string | null {
+	const times = values['water.weightTimes'];
+	if (!about || (kg <= about.kg * times && kg * times >= about.kg)) return null;
+	return `is far from the ${about.kg < 10 ? Math.round(about.kg * 10) / 10 : Math.round(about.kg)} kg that ${about.how}; check it, or say in the note why`;
+}
