@@ -13,7 +13,7 @@ import type { DeviceInput, DeviceKind, Reading } from '$core/aftercare/weather/d
 import { today } from '$lib/server/clock';
 import type { Store } from '$lib/server/db/database';
 import { addDevice, keepReadings } from '$lib/server/devices';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import { recordWatering, waterOf } from '$lib/server/water';
 import { fetchForecast, keepWeather, placeSeries, writeForecastSetting } from '$lib/server/weather';
 

@@ -28,7 +28,8 @@ import { devices, places } from '$lib/server/records/records';
 import { undo } from '$lib/server/records/work';
 import { keepGroundPlan, recordPlanting } from '$lib/server/replant';
 import { todayTrees } from '$lib/server/tree-lists';
-import { loadRecords, takeIn } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { takeIn } from '$lib/server/trees';
 import { recordWatering, refreshWater, waterOf, waterStates } from '$lib/server/water';
 import {
 	fetchForecast,

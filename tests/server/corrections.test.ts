@@ -7,7 +7,7 @@ import { wateringInput } from '$core/aftercare/water/watering';
 import { recordExamination } from '$lib/server/examine';
 import { recordLook } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import { recordWatering } from '$lib/server/water';
 import { undo } from '$lib/server/records/work';
 import { plantingOn } from '../records';

@@ -13,7 +13,8 @@ import { exportCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { trees } from '$lib/server/records/records';
 import { listedTrees, todayTrees } from '$lib/server/tree-lists';
-import { loadRecords, referenceShootMm } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { referenceShootMm } from '$lib/server/trees';
 import { refreshWater } from '$lib/server/water';
 import { freshStore } from './helpers';
 

@@ -201,7 +201,7 @@ describe('the arrows of the house', () => {
 		['src/lib/core/roots/x.ts', "import { x } from '../../views/roots/glyphs';"],
 		['src/lib/core/roots/x.ts', "import { readFileSync } from 'node:fs';"],
 		['src/lib/ui/x.ts', "import { diagnose } from '$core/examine/diagnosis/diagnose';"],
-		['src/lib/views/roots/x.ts', "import { loadRecords } from '$lib/server/trees';"],
+		['src/lib/views/roots/x.ts', "import { loadRecords } from '$lib/server/records/tree-records';"],
 		['src/lib/server/x.ts', "import { tell } from '$ui/act';"],
 		['src/lib/core/roots/x.ts', "import { today } from '../today/today';"],
 		['src/lib/core/values/x.ts', "import type { SignId } from '$core/examine/diagnosis/diagnose';"],

@@ -29,7 +29,8 @@ import {
 import { undo } from '$lib/server/records/work';
 import { seedKinds } from '$lib/server/store';
 import { todayTrees } from '$lib/server/tree-lists';
-import { loadRecords, takeIn } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { takeIn } from '$lib/server/trees';
 import { freshStore, storeWithTree } from './helpers';
 
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {

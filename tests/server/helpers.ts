@@ -16,18 +16,20 @@ import { addPlace } from '$lib/server/yard';
 process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
 
 /** A fresh database file with the shipped kinds. */
-export async function freshStore(): Promise<Store> {
-	const folder = mkdtempSync(path.join(tmpdir(), 'bruntle-'));
-	const store = await openStore(`file:${path.join(folder, 'test.db')}`);
+export async function freshStore(
+	url = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-')), 'test.db')}`
+): Promise<Store> {
+	const store = await openStore(url);
 	await seedKinds(store);
 	return store;
 }
 
 /** A fresh database with one place and one tree. */
 export async function storeWithTree(
-	change: Record<string, unknown> = {}
+	change: Record<string, unknown> = {},
+	url?: string
 ): Promise<{ store: Store; tree: Tree; placeId: string }> {
-	const store = await freshStore();
+	const store = await freshStore(url);
 	const { id: placeId } = await addPlace(
 		store,
 		placeInput.parse({ name: 'Bench', kind: 'open', latitudeDeg: 52 })

@@ -8,7 +8,7 @@ import { exportCase, importCase } from '$lib/server/case-file';
 import { Refusal } from '$lib/server/errors';
 import { keepPicture, pictureFile, readPicture, removePicture, sweepPictures } from '$lib/server/pictures';
 import { undo } from '$lib/server/records/work';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import { freshStore, storeWithTree } from './helpers';
 
 let folder = '';

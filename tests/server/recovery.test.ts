@@ -23,7 +23,8 @@ import {
 	recoveryOf
 } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
-import { closeTree, loadRecords, reopenTree } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { closeTree, reopenTree } from '$lib/server/trees';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { recordWatering, waterOf } from '$lib/server/water';
 import { taskInput } from '$core/vocabulary/task';

@@ -15,7 +15,8 @@ import { openStore } from '$lib/server/db/database';
 import { undo } from '$lib/server/records/work';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
-import { loadRecords, takeIn } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { takeIn } from '$lib/server/trees';
 import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
 const pot = {

@@ -13,7 +13,7 @@ import { recordLook } from '$lib/server/recovery';
 import { undo } from '$lib/server/records/work';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { todayTrees } from '$lib/server/tree-lists';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import { recordWatering, refreshWater, removeWatering, waterStates } from '$lib/server/water';
 import { refusal, rootsWith, storeWithTree } from './helpers';
 

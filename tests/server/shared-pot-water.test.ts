@@ -3,7 +3,8 @@ import { waterOf, recordWatering, refreshWater, waterStates } from '$lib/server/
 import { closeTask, doTogether } from '$lib/server/aftercare';
 import { exportCase } from '$lib/server/case-file';
 import { undo } from '$lib/server/records/work';
-import { changeTree, loadRecords, takeIn } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { changeTree, takeIn } from '$lib/server/trees';
 import { tasks } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { taskInput } from '$core/vocabulary/task';

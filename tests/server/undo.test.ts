@@ -36,7 +36,8 @@ import {
 import { keepGroundPlan, keepLift, recordPlanting } from '$lib/server/replant';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { todayTrees, todayTreesKept } from '$lib/server/tree-lists';
-import { changeTree, closeTree, loadRecords, reopenTree, takeIn } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { changeTree, closeTree, reopenTree, takeIn } from '$lib/server/trees';
 import { recordWatering } from '$lib/server/water';
 import { refusal, rootsWith, storeWithTree } from './helpers';
 

@@ -26,7 +26,8 @@ import { invalid, notFound, Refusal } from './errors';
 import { observations, tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { closeAnswered, closeInWork, openTask } from './task-work';
-import { loadRecords, matesInPot, refuseCare, requireTree } from './trees';
+import { loadRecords, matesInPot } from './records/tree-records';
+import { refuseCare, requireTree } from './trees';
 import { matePieces, wateringPiece } from './water';
 
 /** What is looked after on a tree that nobody worked on. */

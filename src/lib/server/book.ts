@@ -11,7 +11,8 @@ import { bookEntries, tasks } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeInWork, openTask } from './task-work';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { loadRecords } from './records/tree-records';
+import { refuseDate, requireTree } from './trees';
 
 const sourceOf = ({ id }: { id: string }): string => `book-${id}`;
 

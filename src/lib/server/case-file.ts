@@ -1,36 +1,21 @@
 import { eq, sql } from 'drizzle-orm';
-import { CASE_SCHEMA, CASE_VERSION, treeCaseSchema, upgradeCase, type TreeCase } from '../core/tree/case';
+import {
+	CASE_SCHEMA,
+	CASE_VERSION,
+	treeCaseSchema,
+	upgradeCase,
+	type TreeCase,
+	type TreeRecordField
+} from '../core/tree/case';
 import { fieldProblems } from '../core/vocabulary/fields';
 import type { Reader, Store, Writer } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import type { Aggregate, Identified } from './records/aggregate';
-import {
-	backups,
-	bookEntries,
-	decisions,
-	examinations,
-	factorChanges,
-	groundPlans,
-	kinds,
-	lifts,
-	measurements,
-	observations,
-	pictures,
-	places,
-	plans,
-	plantings,
-	replantPlans,
-	rootMaps,
-	saidForecasts,
-	tasks,
-	trees,
-	triages,
-	waterings
-} from './records/records';
+import { kinds, ofTree, places, trees } from './records/records';
 import type { CasePicture } from '../core/take-in/picture';
 import { hashOf, pictureFile, placePicture, readPicture } from './pictures';
-import { loadRecords } from './trees';
+import { loadRecords } from './records/tree-records';
 
 /** A whole tree as a document. @throws Refusal 404 */
 export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => {
@@ -49,6 +34,13 @@ export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> 
 
 /** Files of pictures that a case carries at most, so that it can be sent back in whole. */
 const CASE_PICTURE_BYTES = 6 * 1024 * 1024;
+
+/** The records that a case holds under a field, as they are kept here: a picture without its file. */
+function recordsIn(doc: TreeCase, field: TreeRecordField): readonly Identified[] {
+	if (field === 'pictures') return doc.pictures.map(({ jpegBase64: _file, ...picture }) => picture);
+	const held = doc[field];
+	return held === null ? [] : Array.isArray(held) ? held : [held];
+}
 
 /** The files of a case that is read in, checked like any that is sent. @throws Refusal 422 */
 async function placeFiles(list: readonly CasePicture[]): Promise<void> {
@@ -80,8 +72,8 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 		for (const place of doc.places) if (!(await places.get(tx, place.id))) await places.put(tx, null, place);
 		const treeId = doc.tree.id;
 		await trees.put(tx, treeId, doc.tree);
-		const putAll = async <T extends Identified>(repository: Aggregate<T>, list: readonly T[]) => {
-			for (const record of list) {
+		for (const [field, repository] of Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][])
+			for (const record of recordsIn(doc, field)) {
 				if (await repository.get(tx, record.id))
 					throw new Refusal(
 						409,
@@ -90,28 +82,6 @@ export async function importCase(store: Store, raw: unknown): Promise<TreeCase['
 					);
 				await repository.put(tx, treeId, record);
 			}
-		};
-		await putAll(examinations, doc.examinations);
-		await putAll(measurements, doc.measurements);
-		await putAll(triages, doc.triages);
-		await putAll(factorChanges, doc.factorChanges);
-		await putAll(rootMaps, doc.rootMap ? [doc.rootMap] : []);
-		await putAll(plans, doc.plan ? [doc.plan] : []);
-		await putAll(lifts, doc.lifts);
-		await putAll(replantPlans, doc.replantPlan ? [doc.replantPlan] : []);
-		await putAll(plantings, doc.plantings);
-		await putAll(waterings, doc.waterings);
-		await putAll(groundPlans, doc.groundPlans);
-		await putAll(tasks, doc.tasks);
-		await putAll(observations, doc.observations);
-		await putAll(
-			pictures,
-			doc.pictures.map(({ jpegBase64: _file, ...picture }) => picture)
-		);
-		await putAll(backups, doc.backups);
-		await putAll(decisions, doc.decisions);
-		await putAll(bookEntries, doc.book);
-		await putAll(saidForecasts, doc.forecasts);
 		for (const entry of doc.journal)
 			await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
 	});
@@ -134,25 +104,11 @@ function checkLinks(doc: TreeCase): void {
 	const roots = new Set(doc.rootMap?.segments.map((segment) => segment.id));
 	if (doc.plan?.cuts.some((cut) => !roots.has(cut.segmentId)))
 		problems.push({ field: 'plan.cuts', message: 'must cut roots of the map only' });
-	const lists = {
-		examinations: doc.examinations,
-		measurements: doc.measurements,
-		triages: doc.triages,
-		factorChanges: doc.factorChanges,
-		lifts: doc.lifts,
-		plantings: doc.plantings,
-		groundPlans: doc.groundPlans,
-		waterings: doc.waterings,
-		tasks: doc.tasks,
-		observations: doc.observations,
-		pictures: doc.pictures,
-		backups: doc.backups,
-		decisions: doc.decisions,
-		book: doc.book,
-		forecasts: doc.forecasts,
-		journal: doc.journal
-	};
-	for (const [field, list] of Object.entries(lists))
+	const lists = [
+		...(Object.keys(ofTree) as TreeRecordField[]).map((field) => [field, recordsIn(doc, field)] as const),
+		['journal', doc.journal] as const
+	];
+	for (const [field, list] of lists)
 		if (new Set(list.map((record) => record.id)).size !== list.length)
 			problems.push({ field, message: 'must use each identity once' });
 	if (problems.length > 0) throw invalid(problems);

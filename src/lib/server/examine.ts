@@ -32,7 +32,8 @@ import {
 	triages
 } from './records/records';
 import { doWork, type Work } from './records/work';
-import { loadRecords, refuseDate, requireTree } from './trees';
+import { loadRecords } from './records/tree-records';
+import { refuseDate, requireTree } from './trees';
 
 /**
  * Keeps a look.

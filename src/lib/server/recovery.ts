@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import { bearsAlways, isTender } from '../core/vocabulary/kind';
 import type { Place } from '../core/vocabulary/place';
 import { addDays, daysBetween } from '../core/maths/calendar';
@@ -18,12 +19,12 @@ import { recoveryForecast } from '../core/recovery/forecast';
 import { shootsMean, type Observation, type ObservationInput } from '../core/examine/looks/observation';
 import { recoveryCase, recoverySince } from '../core/tree/recovery-case';
 import type { RecoveryOf } from '../core/tree/recovery-of';
-import { decisionNames, type DecisionInput } from '../core/recovery/said';
+import { decisionNames, type DecisionInput, type SaidForecast } from '../core/recovery/said';
 import { seasonPoint, seasonsOf } from '../core/recovery/season';
 import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
-import { answeredByLook } from '../core/aftercare/tasks/result';
+import { answeredByLook, tasksAnswered } from '../core/aftercare/tasks/result';
 import { gateOf } from '../core/tree/gate';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
@@ -40,11 +41,13 @@ import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import { backups, decisions, observations, saidForecasts, trees } from './records/records';
+import { doReckoned } from './records/reckoned';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, referenceShootMm, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
-import { refuseUnlikelyKg, waterOf } from './water';
+import { loadRecords } from './records/tree-records';
+import { referenceShootMm, refuseCare, refuseDate, requireTree, takeInPiece } from './trees';
+import { refuseUnlikely, waterFor } from './water';
 import { placeSeries } from './weather';
 
 /** The tree that this one is compared with, and what was seen of it; null when none is named. */
@@ -71,7 +74,7 @@ export async function recoveryOf(
 	const on = tree.closedOn ?? today();
 	const [reference, water, series] = await Promise.all([
 		referenceShootMm(db, tree),
-		tree.state === 'in-care' ? waterOf(db, tree.id, values) : null,
+		tree.state === 'in-care' ? waterFor(db, records, values) : null,
 		weatherBack(db, place, on, values)
 	]);
 	return judged(
@@ -96,7 +99,12 @@ const knownDryness = (water: WaterOfTree | null, on: string, values: Values): nu
 		? water.pot.next.dryness
 		: null;
 
-const weatherBack = async (db: Reader, place: Place, on: string, values: Values): Promise<SeriesDay[]> =>
+const weatherBack = async (
+	db: Reader,
+	place: Place,
+	on: string,
+	values: Values
+): Promise<readonly SeriesDay[]> =>
 	(await placeSeries(db, addDays(on, -BACK_DAYS), on, values)).get(place.id)?.series ?? [];
 
 function judged(
@@ -182,26 +190,25 @@ export function decisionsOf(of: RecoveryOf, values: Values): { probability: numb
 	return { probability, due: decisionsDue({ ...of.facts, probability, deadBy: dead }, values) };
 }
 
-/** Says a forecast after a work or a look, so that it can be judged when its horizon has come. */
-export async function sayForecast(
-	work: Work,
-	treeId: string,
+/** What is forecast after a work or a look, to be judged when its horizon has come; null of a tree that is not in care. */
+export async function forecastSaid(
+	db: Reader,
+	records: TreeRecords,
 	occasion: 'work' | 'look',
 	on: string,
 	values: Values
-): Promise<void> {
-	const records = await loadRecords(work.tx, treeId);
+): Promise<Omit<SaidForecast, 'id' | 'version'> | null> {
 	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
-	if (!place || records.tree.state !== 'in-care') return;
+	if (!place || records.tree.state !== 'in-care') return null;
 	// On the day of the work nothing was seen of it yet.
-	const series = occasion === 'look' ? await weatherBack(work.tx, place, on, values) : [];
-	const course = occasion === 'look' ? weighedCourse(await waterOf(work.tx, treeId, values)) : [];
+	const series = occasion === 'look' ? await weatherBack(db, place, on, values) : [];
+	const course = occasion === 'look' ? weighedCourse(await waterFor(db, records, values)) : [];
 	const of = recoveryCase(
 		records,
 		place,
 		series,
 		course,
-		await referenceShootMm(work.tx, records.tree),
+		await referenceShootMm(db, records.tree),
 		on,
 		values
 	);
@@ -209,7 +216,7 @@ export async function sayForecast(
 	const taken = rootLosses(records, values)
 		.done.filter((loss) => loss.by === 'cut' && loss.on === of.sinceOn)
 		.reduce((sum, loss) => sum + loss.share, 0);
-	await work.add(saidForecasts, {
+	return {
 		saidOn: on,
 		occasion,
 		probability: Math.round(now * 1000) / 1000,
@@ -221,7 +228,50 @@ export async function sayForecast(
 						seasonFit: seasonFit(records.kind, place, on, values)
 					}
 				: null
-	});
+	};
+}
+
+/** Says a forecast after a work that was just written. */
+export async function sayForecast(work: Work, treeId: string, on: string, values: Values): Promise<void> {
+	const said = await forecastSaid(work.tx, await loadRecords(work.tx, treeId), 'work', on, values);
+	if (said) await work.add(saidForecasts, said);
+}
+
+/** @throws Refusal 422 a look that cannot be of this tree */
+function refuseLook(
+	records: TreeRecords,
+	look: ObservationInput,
+	correctsId: string | null,
+	values: Values
+): void {
+	const { tree, kind, places } = records;
+	refuseCare('observedOn', look.observedOn, tree);
+	if (look.observedOn < tree.takenInOn)
+		throw invalid([
+			{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }
+		]);
+	if (look.lostCount !== null && look.lostCount > tree.plantCount)
+		throw invalid([
+			{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }
+		]);
+	if (look.sample && look.sample.looked > tree.plantCount)
+		throw invalid([
+			{ field: 'sample.looked', message: `must not be more than the ${tree.plantCount} of the lot` }
+		]);
+	const earlier = records.observations.filter((one) => one.id !== correctsId);
+	if (correctsId !== null && earlier.length === records.observations.length) throw notFound('look');
+	if (look.note === '' && look.weightKg !== null)
+		refuseUnlikely(
+			records,
+			{ field: 'weightKg', kg: look.weightKg, on: look.observedOn, exceptId: correctsId },
+			values
+		);
+	const place = places.find((candidate) => candidate.id === tree.placeId);
+	const spans = place
+		? seasonsOf(place, isTender(kind), look.observedOn, look.observedOn, values).map(({ span }) => span)
+		: [];
+	const unlikely = unlikelyIn(look, earlier, spans, values);
+	if (unlikely.length > 0) throw invalid(unlikely);
 }
 
 /** Keeps a look. Single shoots give the mean. @throws Refusal 404, 422 */
@@ -235,7 +285,22 @@ export async function recordLook(
 	const values = await readValues(store.db);
 	const mean = shootsMean(input.shootsMm);
 	const look = mean ? { ...input, shootExtensionMm: Math.round(mean.meanMm * 10) / 10 } : input;
-	const { result, entryId } = await doWork(
+	const id = corrects?.id ?? randomUUID();
+	const answers = answeredByLook(look);
+	/** As the look leaves what stood before: what the form does not carry over stays as it was. */
+	const over = (before: Observation | undefined): Omit<Observation, 'id' | 'version'> => ({
+		...before,
+		...look,
+		...(before &&
+			look.shootsMm.length === 0 &&
+			look.shootExtensionMm === null && {
+				shootsMm: before.shootsMm,
+				shootExtensionMm: before.shootExtensionMm
+			}),
+		sample: look.sample ?? before?.sample ?? null,
+		lostCount: look.lostCount ?? before?.lostCount ?? null
+	});
+	const { result, entryId } = await doReckoned(
 		store,
 		{
 			treeId,
@@ -243,52 +308,31 @@ export async function recordLook(
 			on: input.observedOn,
 			what: corrects ? `Corrected the look of ${input.observedOn}` : 'Looked at it and measured'
 		},
-		async (work) => {
-			const tree = await requireTree(work, treeId);
-			refuseCare('observedOn', input.observedOn, tree);
-			if (input.observedOn < tree.takenInOn)
-				throw invalid([
-					{ field: 'observedOn', message: `must not be before ${tree.takenInOn}, when it was taken in` }
-				]);
-			if (input.lostCount !== null && input.lostCount > tree.plantCount)
-				throw invalid([
-					{ field: 'lostCount', message: `must not be more than the ${tree.plantCount} of the lot` }
-				]);
-			if (input.sample && input.sample.looked > tree.plantCount)
-				throw invalid([
-					{ field: 'sample.looked', message: `must not be more than the ${tree.plantCount} of the lot` }
-				]);
-			const { kind, places, observations: all } = await loadRecords(work.tx, treeId);
-			const earlier = all.filter((one) => one.id !== corrects?.id);
-			if (corrects && earlier.length === all.length) throw notFound('look');
-			if (input.note === '')
-				await refuseUnlikelyKg(work, treeId, {
-					field: 'weightKg',
-					kg: input.weightKg,
-					on: input.observedOn,
-					exceptId: corrects?.id ?? null
-				});
-			const place = places.find((candidate) => candidate.id === tree.placeId);
-			const spans = place
-				? seasonsOf(place, isTender(kind), look.observedOn, look.observedOn, values).map(({ span }) => span)
-				: [];
-			const unlikely = unlikelyIn(look, earlier, spans, values);
-			if (unlikely.length > 0) throw invalid(unlikely);
+		async (records) => {
+			refuseLook(records, look, corrects?.id ?? null, values);
+			if (!say || input.observedOn !== today()) return null;
+			const standing = records.observations.find((one) => one.id === id);
+			const kept: Observation = { ...over(standing), id, version: (standing?.version ?? 0) + 1 };
+			const closed = new Set(tasksAnswered(records.tasks, answers, input.observedOn).map((task) => task.id));
+			const after: TreeRecords = {
+				...records,
+				observations: standing
+					? records.observations.map((one) => (one === standing ? kept : one))
+					: [...records.observations, kept],
+				tasks: records.tasks.map((task) => (closed.has(task.id) ? { ...task, state: 'done' } : task))
+			};
+			after.observations.sort((a, b) => a.observedOn.localeCompare(b.observedOn));
+			return forecastSaid(store.db, after, 'look', input.observedOn, values);
+		},
+		async (work, said) => {
 			const kept = corrects
 				? await work.change(observations, corrects.id, corrects.version, (before) => ({
 						...before,
-						...look,
-						// What the form does not carry over stays as it was.
-						...(look.shootsMm.length === 0 && look.shootExtensionMm === null
-							? { shootsMm: before.shootsMm, shootExtensionMm: before.shootExtensionMm }
-							: {}),
-						sample: look.sample ?? before.sample,
-						lostCount: look.lostCount ?? before.lostCount
+						...over(before)
 					}))
-				: await work.add(observations, look);
-			await closeAnswered(work, treeId, answeredByLook(look), input.observedOn);
-			if (say && input.observedOn === today())
-				await sayForecast(work, treeId, 'look', input.observedOn, values);
+				: await work.add(observations, over(undefined), id);
+			await closeAnswered(work, treeId, answers, input.observedOn);
+			if (said) await work.add(saidForecasts, said);
 			return kept;
 		}
 	);

@@ -23,7 +23,8 @@ import { doWork, type Work } from './records/work';
 import { othersInPot } from '../core/tree/shared-pot';
 import { drawFromStock, type FromStock } from './stock';
 import { sayForecast } from './recovery';
-import { loadRecords, refuseCare, requireTree } from './trees';
+import { loadRecords } from './records/tree-records';
+import { refuseCare, requireTree } from './trees';
 
 /** Puts dated work on the list, unless its time has passed or it stands there already. */
 async function addTasks(
@@ -117,7 +118,7 @@ export async function recordPlanting(
 					placeId: input.placeId ?? before.placeId
 				}));
 			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
-			await sayForecast(work, treeId, 'work', input.plantedOn, values);
+			await sayForecast(work, treeId, input.plantedOn, values);
 			return { planting, missing };
 		}
 	);

@@ -24,7 +24,8 @@ import { invalid, Refusal } from './errors';
 import { plans, rootMaps, tasks } from './records/records';
 import { doWork } from './records/work';
 import { sayForecast } from './recovery';
-import { loadRecords, matesInPot, refuseCare, refuseDate, requireTree } from './trees';
+import { loadRecords, matesInPot } from './records/tree-records';
+import { refuseCare, refuseDate, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 export interface RootsInput {
@@ -275,7 +276,7 @@ export async function recordCuts(
 			refuseCare('on', input.on, records.tree);
 			for (const task of looks) await work.add(tasks, { ...task, ...openTask });
 			const kept = await work.change(plans, plan.id, input.planVersion, after);
-			if (done.size > 0) await sayForecast(work, treeId, 'work', input.on, values);
+			if (done.size > 0) await sayForecast(work, treeId, input.on, values);
 			return kept;
 		}
 	);

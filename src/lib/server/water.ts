@@ -21,17 +21,20 @@ import {
 	type WaterState
 } from '../core/tree/water-state';
 import type { Watering, WateringInput } from '../core/aftercare/water/watering';
+import type { TreeRecords } from '../core/tree/case';
 import type { Values } from '../core/values/values';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
+import { recordsKey, written } from './db/revisions';
 import * as tables from './db/schema';
 import { tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { invalid, notFound } from './errors';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, matesInPot, referenceShootMm, refuseCare, requireTree } from './trees';
+import { loadRecords, matesInPot } from './records/tree-records';
+import { referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
 /** Weather reaches back so far for the filter, and so far ahead. */
@@ -57,11 +60,15 @@ async function deviceDays(db: Reader, treeId: string, from: string): Promise<Dev
 }
 
 /** Everything about the water of one tree today; neither where it stands in a pot nobody wrote down. */
-export async function waterOf(db: Reader, treeId: string, values: Values): Promise<WaterOfTree> {
+export const waterOf = async (db: Reader, treeId: string, values: Values): Promise<WaterOfTree> =>
+	waterFor(db, await loadRecords(db, treeId), values);
+
+/** The same of records in hand, or of what they are to be. */
+export async function waterFor(db: Reader, records: TreeRecords, values: Values): Promise<WaterOfTree> {
 	const on = today();
 	const from = addDays(on, -BACK_DAYS);
-	const [records, series, devices] = await Promise.all([
-		loadRecords(db, treeId),
+	const treeId = records.tree.id;
+	const [series, devices] = await Promise.all([
 		placeSeries(db, from, addDays(on, AHEAD_DAYS), values),
 		deviceDays(db, treeId, from)
 	]);
@@ -165,7 +172,16 @@ export async function refuseUnlikelyKg(
 ): Promise<void> {
 	if (kg === null) return;
 	const values = await readValues(work.tx);
-	const message = unlikelyKg(kg, aboutKg(await loadRecords(work.tx, treeId), on, exceptId, values), values);
+	refuseUnlikely(await loadRecords(work.tx, treeId), { field, kg, on, exceptId }, values);
+}
+
+/** The same against records in hand. @throws Refusal 422 */
+export function refuseUnlikely(
+	records: TreeRecords,
+	{ field, kg, on, exceptId }: { field: string; kg: number; on: string; exceptId: string | null },
+	values: Values
+): void {
+	const message = unlikelyKg(kg, aboutKg(records, on, exceptId, values), values);
 	if (message !== null) throw invalid([{ field, message }]);
 }
 
@@ -202,27 +218,19 @@ export const wateringPiece = (
 	}
 });
 
-const { tree, treeWater: cache, device, reading, revision } = tables;
+const { tree, treeWater: cache, device, reading } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
 const RECKONING = 13;
-/** How often what stands under a scope was written; the database counts it by its own triggers. */
-const written = (scope: SQL): SQL =>
-	sql`coalesce((select ${revision.count} from ${revision} where ${revision.scope} = ${scope}), 0)`;
-
 /**
  * What the water and the standing of a tree are worked out from, as one key: the day, the working values, the weather, the places (its
  * shelter, and the stations that serve it), its kind, its own records, those of its mates in a shared pot and of its twin, and its devices.
  * A kept result holds while its key does.
  */
 const basis = (on: string): SQL => {
-	const mates = sql`(select group_concat(known) from (select m."id" || ':' || ${written(sql`'tree:' || m."id"`)} as known
-		from ${tree} m where lower(trim(m."sharedPot")) = lower(trim(${tree.sharedPot})) order by m."id"))`;
 	const devices = sql`(select group_concat(known) from (select d."id" || ':' || ${written(sql`'device:' || d."id"`)} || ':' || coalesce(substr(max(r."at_instant"), 1, 13), '') as known
 		from ${device} d left join ${reading} r on r."deviceId" = d."id" where d."onTreeId" = ${tree.id} group by d."id" order by d."id"))`;
-	return sql`${RECKONING} || '|' || ${on} || '|' || ${written(sql`'values'`)} || '|' || ${written(sql`'weather'`)} || '|' || ${written(sql`'places'`)}
-		|| '|' || ${tree.kindId} || ':' || ${written(sql`'kind:' || ${tree.kindId}`)} || '|' || ${written(sql`'tree:' || ${tree.id}`)}
-		|| '|' || case when trim(${tree.sharedPot}) = '' then '' else ${mates} end
+	return sql`${RECKONING} || '|' || ${on} || '|' || ${written(sql`'values'`)} || '|' || ${written(sql`'weather'`)} || '|' || ${recordsKey()}
 		|| '|' || coalesce(${tree.referenceTreeId} || ':' || ${written(sql`'tree:' || ${tree.referenceTreeId}`)}, '')
 		|| '|' || coalesce(${devices}, '')`;
 };

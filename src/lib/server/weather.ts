@@ -17,7 +17,8 @@ import {
 } from '../core/climate/weather-day';
 import type { Values } from '../core/values/values';
 import { now, today } from './clock';
-import type { Reader, Store } from './db/database';
+import { frozen, keepIn, rememberedBy, type Reader, type Store } from './db/database';
+import { writtenKey } from './db/revisions';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { places } from './records/records';
@@ -148,13 +149,40 @@ export async function loadWeather(
 	return rows.map((row) => weatherDaySchema.parse(row));
 }
 
-/** Series without gaps for every place of the yard, each from its own weather or the nearest that has any. */
+/** Weather of a place day by day, worked out when it is first asked for. */
+export interface PlaceSeries {
+	place: Place;
+	station: Place | null;
+	readonly series: readonly SeriesDay[];
+}
+const REMEMBERED_SERIES = 12;
+
+/**
+ * Series without gaps for every place of the yard, each from its own weather or the nearest that has any. Remembered until weather,
+ * places or working values are written.
+ */
 export async function placeSeries(
 	db: Reader,
 	from: string,
 	to: string,
 	values: Values
-): Promise<Map<string, { place: Place; station: Place | null; series: SeriesDay[] }>> {
+): Promise<ReadonlyMap<string, PlaceSeries>> {
+	const memory = rememberedBy(db);
+	const name = `series ${from} ${to}`;
+	const key = `${await writtenKey(db, ['weather', 'places'])} ${JSON.stringify(values)}`;
+	const known = memory?.lists.get(name);
+	if (known?.key === key) return known.value as ReadonlyMap<string, PlaceSeries>;
+	const read = await readSeries(db, from, to, values);
+	if (memory?.keeps) keepIn(memory.lists, name, { key, value: read }, REMEMBERED_SERIES);
+	return read;
+}
+
+async function readSeries(
+	db: Reader,
+	from: string,
+	to: string,
+	values: Values
+): Promise<ReadonlyMap<string, PlaceSeries>> {
 	const [all, days] = await Promise.all([places.list(db), loadWeather(db, from, to)]);
 	const byPlace = new Map<string, WeatherDay[]>();
 	for (const day of days) {
@@ -165,8 +193,17 @@ export async function placeSeries(
 	return new Map(
 		all.map((place) => {
 			const { station, days: used } = daysFor(place, all, byPlace);
-			const series = weatherSeries(place, from, to, used, values);
-			return [place.id, { place, station, series }];
+			let series: readonly SeriesDay[] | null = null;
+			return [
+				place.id,
+				{
+					place,
+					station,
+					get series() {
+						return (series ??= frozen(weatherSeries(place, from, to, used, values)));
+					}
+				}
+			];
 		})
 	);
 }

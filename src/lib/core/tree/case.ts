@@ -11,7 +11,7 @@ import { liftSchema } from '../replant/lifting/lift';
 import { measurementSchema } from '../examine/measuring/measurement';
 import { mixIds, pottingMixOf } from '../replant/mixes/mixes';
 import { plantingSchema, replantPlanSchema } from '../replant/pots/replant-plan';
-import { casePictureSchema, type Picture } from '../take-in/picture';
+import { casePictureSchema, pictureSchema, type Picture } from '../take-in/picture';
 import { backupSchema } from '../recovery/backup';
 import { observationSchema } from '../examine/looks/observation';
 import { decisionSchema, saidForecastSchema } from '../recovery/said';
@@ -38,13 +38,11 @@ export const CASE_VERSION = 5;
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
 
-/** A whole tree with all its records, as exported and imported. */
-export const treeCaseSchema = z.strictObject({
-	schema: z.literal(CASE_SCHEMA, { error: `must be "${CASE_SCHEMA}"` }),
-	version: z.literal(CASE_VERSION, { error: `must be ${CASE_VERSION}, the version this Bruntle reads` }),
-	tree: treeSchema,
-	kind: kindSchema,
-	places: records(placeSchema, 100),
+/**
+ * Every kind of record that belongs to a tree, under its name in a case. A new kind is one line here, and one with its table in
+ * `server/records/records.ts`; loading, exporting, importing and undoing follow from the two.
+ */
+export const treeRecordFields = {
 	examinations: records(examinationSchema, 2000),
 	measurements: records(measurementSchema, 5000),
 	triages: records(triageSchema, 500),
@@ -58,11 +56,24 @@ export const treeCaseSchema = z.strictObject({
 	groundPlans: records(groundPlanSchema, 200),
 	tasks: records(taskSchema, 5000),
 	observations: records(observationSchema, 20_000),
-	pictures: records(casePictureSchema, 5000),
+	pictures: records(pictureSchema, 5000),
 	backups: records(backupSchema, 2000),
 	decisions: records(decisionSchema, 5000),
 	book: records(bookEntrySchema, 5000),
-	forecasts: records(saidForecastSchema, 20_000),
+	forecasts: records(saidForecastSchema, 20_000)
+};
+export type TreeRecordField = keyof typeof treeRecordFields;
+export const isSingle = (field: TreeRecordField): boolean => treeRecordFields[field] instanceof z.ZodNullable;
+
+/** A whole tree with all its records, as exported and imported. */
+export const treeCaseSchema = z.strictObject({
+	schema: z.literal(CASE_SCHEMA, { error: `must be "${CASE_SCHEMA}"` }),
+	version: z.literal(CASE_VERSION, { error: `must be ${CASE_VERSION}, the version this Bruntle reads` }),
+	tree: treeSchema,
+	kind: kindSchema,
+	places: records(placeSchema, 100),
+	...treeRecordFields,
+	pictures: records(casePictureSchema, 5000),
 	journal: records(journalEntrySchema, 20_000)
 });
 export type TreeCase = z.infer<typeof treeCaseSchema>;

@@ -3,6 +3,8 @@ import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import type { TreeRecords } from '../../core/tree/case';
+import { countWrites } from './count-writes';
 import * as schema from './schema';
 
 const open = (url: string) =>
@@ -12,6 +14,36 @@ type Transaction = Parameters<Parameters<Db['transaction']>[0]>[0];
 /** Reads work the same on the database and inside a write. */
 export type Reader = Db | Transaction;
 export type Writer = Transaction;
+
+/** What a store remembers of what was read, each under the counts of writes that it rests on. */
+export interface Remembered {
+	/** False within a write, whose own changes may yet be taken back: there it is only read. */
+	keeps: boolean;
+	records: Map<string, { key: string; records: TreeRecords }>;
+	lists: Map<string, { key: string; value: unknown }>;
+}
+
+/** Puts one into a memory of at most so many, the longest unasked first to go. */
+export function keepIn<T>(memory: Map<string, T>, name: string, value: T, most: number): void {
+	memory.delete(name);
+	memory.set(name, value);
+	for (const oldest of memory.keys()) {
+		if (memory.size <= most) break;
+		memory.delete(oldest);
+	}
+}
+
+/** Freezes a value through and through, since more than one shares it. */
+export function frozen<T>(value: T): T {
+	if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) {
+		Object.freeze(value);
+		for (const part of Object.values(value)) frozen(part);
+	}
+	return value;
+}
+const remembered = new WeakMap<Reader, Remembered>();
+/** What the store behind a reader remembers; null for a reader of no store. */
+export const rememberedBy = (db: Reader): Remembered | null => remembered.get(db) ?? null;
 
 export interface Store {
 	db: Db;
@@ -49,6 +81,9 @@ export async function openStore(url: string): Promise<Store> {
 	const db = open(url);
 	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
 	await migrate(db, { migrationsFolder: migrationsFolder() });
+	await countWrites(db.$client);
+	const memory: Remembered = { keeps: true, records: new Map(), lists: new Map() };
+	remembered.set(db, memory);
 	let queue: Promise<unknown> = Promise.resolve();
 	/** What the last writes touched, the newest last. */
 	const touched: (readonly string[] | null)[] = [];
@@ -57,7 +92,13 @@ export async function openStore(url: string): Promise<Store> {
 		db,
 		write: (work, touches = () => null) => {
 			const run = queue.then(async () => {
-				const result = await db.transaction(work, { behavior: 'immediate' });
+				const result = await db.transaction(
+					(tx) => {
+						remembered.set(tx, { ...memory, keeps: false });
+						return work(tx);
+					},
+					{ behavior: 'immediate' }
+				);
 				const ids = touches();
 				touched.push(ids && [...ids]);
 				if (touched.length > REMEMBERED_WRITES) touched.shift();

@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { asc, eq, inArray, sql } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { z } from 'zod';
 import type { Reader, Writer } from '../db/database';
@@ -53,31 +53,44 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 		const { treeId: _tree, ownerId: _owner, position: _position, ...rest } = row;
 		return rest;
 	};
-	const parts = async (db: Reader, id: string): Promise<Row[]> =>
-		part
-			? await db.select().from(part.table).where(eq(part.table.ownerId, id)).orderBy(asc(part.table.position))
-			: [];
-	const read = async (db: Reader, row: Row): Promise<T> => {
-		const doc = withoutKeys(row);
-		if (part) doc[part.field] = (await parts(db, String(row.id))).map(withoutKeys);
-		return schema.parse(doc);
+	/** Reads rows as records; the parts of all of them come at once. */
+	const readAll = async (db: Reader, rows: Row[]): Promise<T[]> => {
+		const docs = rows.map(withoutKeys);
+		if (part && rows.length > 0) {
+			const ofOwner = new Map<unknown, Row[]>();
+			for (let from = 0; from < rows.length; from += INSERT_ROWS) {
+				const owners = rows.slice(from, from + INSERT_ROWS).map((row) => String(row.id));
+				const found: Row[] = await db
+					.select()
+					.from(part.table)
+					.where(inArray(part.table.ownerId, owners))
+					.orderBy(asc(part.table.position));
+				for (const row of found) {
+					const list = ofOwner.get(row.ownerId);
+					if (list) list.push(row);
+					else ofOwner.set(row.ownerId, [row]);
+				}
+			}
+			for (const doc of docs) doc[part.field] = (ofOwner.get(doc.id) ?? []).map(withoutKeys);
+		}
+		return docs.map((doc) => schema.parse(doc));
 	};
 
 	return {
 		name: options.name,
 		noun: options.noun,
 		async get(db, id) {
-			const [row] = await db.select().from(table).where(eq(table.id, id));
-			return row ? read(db, row as Row) : null;
+			const [found] = await readAll(db, await db.select().from(table).where(eq(table.id, id)));
+			return found ?? null;
 		},
 		async list(db, ofTree) {
 			const rows = await db
 				.select()
 				.from(table)
-				.where(treeColumn && ofTree !== undefined ? and(eq(treeColumn, ofTree)) : undefined)
+				.where(treeColumn && ofTree !== undefined ? eq(treeColumn, ofTree) : undefined)
 				// Of one day as they were kept: the later kept is the later.
 				.orderBy(asc(options.orderBy), sql`${table}.rowid`);
-			return Promise.all(rows.map((row) => read(db, row as Row)));
+			return readAll(db, rows);
 		},
 		async put(tx, ofTree, doc) {
 			const row: Row = Object.fromEntries(Object.entries(doc));

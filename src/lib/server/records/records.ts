@@ -20,6 +20,8 @@ import { triageSchema } from '../../core/examine/triage/triage';
 import { wateringSchema } from '../../core/aftercare/water/watering';
 import { deviceSchema } from '../../core/aftercare/weather/device';
 import { weatherDaySchema } from '../../core/climate/weather-day';
+import type { z } from 'zod';
+import type { TreeRecordField, treeRecordFields } from '../../core/tree/case';
 import * as tables from '../db/schema';
 import { aggregate, type Aggregate, type Identified } from './aggregate';
 
@@ -252,35 +254,44 @@ export const saidForecasts = aggregate({
 	orderBy: tables.saidForecast.saidOn
 });
 
-const all: readonly Aggregate<never>[] = [
-	places,
-	kinds,
-	trees,
+/** Where the records of a tree are kept, by their names in a case. */
+export const ofTree = {
 	examinations,
 	measurements,
 	triages,
 	factorChanges,
-	rootMaps,
-	plans,
+	rootMap: rootMaps,
+	plan: plans,
 	lifts,
-	waterings,
-	weatherDays,
-	devices,
-	replantPlans,
-	groundPlans,
-	stockPots,
-	stockItems,
-	ownMixes,
+	replantPlan: replantPlans,
 	plantings,
+	waterings,
+	groundPlans,
 	tasks,
 	observations,
 	pictures,
 	backups,
 	decisions,
-	bookEntries,
-	saidForecasts
-] as unknown as readonly Aggregate<never>[];
+	book: bookEntries,
+	forecasts: saidForecasts
+} satisfies { [F in TreeRecordField]: Aggregate<Extract<RecordOf<F>, Identified>> };
+/** The record that a field of a case holds one or many of. */
+type RecordOf<F extends TreeRecordField> =
+	NonNullable<Held<F>> extends readonly (infer One)[] ? One : NonNullable<Held<F>>;
+type Held<F extends TreeRecordField> = z.infer<(typeof treeRecordFields)[F]>;
+
+const all = [
+	...Object.values(ofTree),
+	trees,
+	places,
+	kinds,
+	weatherDays,
+	devices,
+	stockPots,
+	stockItems,
+	ownMixes
+] as unknown as readonly Aggregate<Identified>[];
 
 /** The repository of a record by its name, as undo finds it. */
 export const aggregateNamed = (name: string): Aggregate<Identified> | undefined =>
-	all.find((entry) => entry.name === name) as unknown as Aggregate<Identified> | undefined;
+	all.find((entry) => entry.name === name);

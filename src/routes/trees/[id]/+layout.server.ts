@@ -11,7 +11,8 @@ import { loading } from '$lib/server/edge/http';
 import { isValueKey, resolveValues } from '$core/values/values';
 import { readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { kindBefore, loadRecords, referenceShootMm } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { kindBefore, referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
 /** Read anew on every change of page, so that each stage sees what was kept on another, by whatever way one comes back. */

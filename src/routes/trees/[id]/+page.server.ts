@@ -1,6 +1,6 @@
 import { loading } from '$lib/server/edge/http';
 import { getStore } from '$lib/server/store';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import { redirect } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
 

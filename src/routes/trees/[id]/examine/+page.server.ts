@@ -9,7 +9,7 @@ import { notFound } from '$lib/server/errors';
 import { planNeighbourChecks, recordExamination, treesAround } from '$lib/server/examine';
 import { overrideValues, readValues, valueChanges } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { loadRecords } from '$lib/server/trees';
+import { loadRecords } from '$lib/server/records/tree-records';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) =>

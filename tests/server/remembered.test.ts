@@ -1,0 +1,163 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { treeRecordFields } from '$core/tree/case';
+import { observationInput } from '$core/examine/looks/observation';
+import { openStore } from '$lib/server/db/database';
+import { Refusal } from '$lib/server/errors';
+import { observations, ofTree } from '$lib/server/records/records';
+import { doReckoned } from '$lib/server/records/reckoned';
+import { loadRecords } from '$lib/server/records/tree-records';
+import { doWork, undo } from '$lib/server/records/work';
+import { decisionsOf, forecastSaid, recordLook, recoveryOf } from '$lib/server/recovery';
+import { readValues } from '$lib/server/settings';
+import { placeSeries } from '$lib/server/weather';
+import { saveRoots } from '$lib/server/roots';
+import { rootsWith, storeWithTree } from './helpers';
+
+const look = (firmness: 'firm' | 'loose') =>
+	observationInput.parse({ observedOn: '2026-04-18', firmness, note: '' });
+
+describe('the records of a tree', () => {
+	it('are read once for as long as nothing of them is written, and are shared frozen', async () => {
+		const { store, tree } = await storeWithTree();
+		const first = await loadRecords(store.db, tree.id);
+		expect(await loadRecords(store.db, tree.id)).toBe(first);
+		expect(() => first.observations.push()).toThrow(TypeError);
+		const { entryId } = await recordLook(store, tree.id, look('firm'));
+		const second = await loadRecords(store.db, tree.id);
+		expect(second.observations.map((one) => one.firmness)).toEqual(['firm']);
+		await undo(store, entryId);
+		expect((await loadRecords(store.db, tree.id)).observations).toEqual([]);
+		store.close();
+	});
+	it('are read anew when another process wrote, or a person elsewhere changed kind or journal', async () => {
+		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-two-')), 'yard.db')}`;
+		const { store, tree } = await storeWithTree({}, file);
+		const other = await openStore(file);
+		expect((await loadRecords(store.db, tree.id)).observations).toEqual([]);
+		await recordLook(other, tree.id, look('loose'), false);
+		const seen = await loadRecords(store.db, tree.id);
+		expect(seen.observations.map((one) => one.firmness)).toEqual(['loose']);
+		expect(seen.journal).toHaveLength(2);
+		other.close();
+		store.close();
+	});
+	it('of a write that was taken back are never remembered', async () => {
+		const { store, tree } = await storeWithTree();
+		await expect(
+			doWork(store, { treeId: tree.id, stage: 'recovery', what: 'breaks' }, async (work) => {
+				await work.add(observations, look('loose'));
+				expect((await loadRecords(work.tx, tree.id)).observations).toHaveLength(1);
+				throw new Refusal(409, 'no', 'no');
+			})
+		).rejects.toThrow(Refusal);
+		// The next write counts to the same number as the one that was taken back.
+		await doWork(store, { treeId: tree.id, stage: 'recovery', what: 'holds' }, (work) =>
+			work.add(observations, look('firm'))
+		);
+		expect((await loadRecords(store.db, tree.id)).observations.map((one) => one.firmness)).toEqual(['firm']);
+		store.close();
+	});
+	it('are told in one place: every table that belongs to a tree is the home of a field of its case', async () => {
+		const { store } = await storeWithTree();
+		const { rows } = await store.db.$client.execute(
+			"select m.name as name from sqlite_master m join pragma_table_info(m.name) c on c.name = 'treeId' where m.type = 'table'"
+		);
+		expect(Object.keys(ofTree).sort()).toEqual(Object.keys(treeRecordFields).sort());
+		expect(
+			rows.map((row) => String(row.name)).filter((name) => !['journal', 'tree_water'].includes(name))
+		).toHaveLength(Object.keys(ofTree).length);
+		store.close();
+	});
+	it('of a table that is new are counted from the day it is there', async () => {
+		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-new-')), 'yard.db')}`;
+		const first = await openStore(file);
+		await first.db.$client.execute('create table news (id text primary key, treeId text)');
+		first.close();
+		const store = await openStore(file);
+		const count = async (): Promise<unknown> =>
+			(await store.db.$client.execute("select count from revision where scope = 'tree:t'")).rows[0]?.count;
+		await store.db.$client.execute("insert into news values ('a', 't')");
+		expect(await count()).toBe(1);
+		await store.db.$client.execute("update news set id = 'b'");
+		await store.db.$client.execute('delete from news');
+		expect(await count()).toBe(3);
+		store.close();
+	});
+});
+
+describe('a write that was reckoned before', () => {
+	it('is reckoned anew where something was written meanwhile, and writes what holds then', async () => {
+		const { store, tree } = await storeWithTree();
+		const met: number[] = [];
+		const { result } = await doReckoned(
+			store,
+			{ treeId: tree.id, stage: 'recovery', what: 'counts looks' },
+			async (records) => {
+				met.push(records.observations.length);
+				if (met.length === 1) await recordLook(store, tree.id, look('firm'), false);
+				return records.observations.length;
+			},
+			async (_work, looks) => looks
+		);
+		expect(met).toEqual([0, 1]);
+		expect(result).toBe(1);
+		store.close();
+	});
+	it('gives up with a word where it is written on all the time', async () => {
+		const { store, tree } = await storeWithTree();
+		await expect(
+			doReckoned(
+				store,
+				{ treeId: tree.id, stage: 'recovery', what: 'never' },
+				async () => void (await recordLook(store, tree.id, look('firm'), false)),
+				async () => 'written'
+			)
+		).rejects.toThrow(/being written on/);
+		store.close();
+	});
+	it('says the forecast that the look leads to, as if it stood already', async () => {
+		const { store, tree } = await storeWithTree();
+		const treeId = tree.id;
+		await saveRoots(store, treeId, rootsWith(['r5']));
+		const values = await readValues(store.db);
+		for (const firmness of ['firm', 'loose'] as const) {
+			await recordLook(store, treeId, look(firmness));
+			const records = await loadRecords(store.db, treeId);
+			const said = records.forecasts.at(-1);
+			expect(await forecastSaid(store.db, records, 'look', '2026-04-18', values)).toMatchObject({
+				probability: said?.probability,
+				horizonOn: said?.horizonOn
+			});
+			const of = await recoveryOf(store.db, records, values);
+			expect(of && decisionsOf(of, values).probability).toBeCloseTo(said?.probability ?? 0, 3);
+		}
+		store.close();
+	});
+});
+
+describe('the weather of a span', () => {
+	it('is worked out once until weather, places or values are written', async () => {
+		const { store, placeId } = await storeWithTree();
+		const values = await readValues(store.db);
+		const of = async () =>
+			(await placeSeries(store.db, '2026-04-01', '2026-04-18', values)).get(placeId)?.series;
+		const first = await of();
+		expect(first).toHaveLength(18);
+		expect(await of()).toBe(first);
+		await store.db.$client.execute({
+			sql: 'update place set "elevationM" = 900 where id = ?',
+			args: [placeId]
+		});
+		const second = await of();
+		expect(second).not.toBe(first);
+		expect(second?.[0]?.minC).not.toBe(first?.[0]?.minC);
+		const third = (
+			await placeSeries(store.db, '2026-04-01', '2026-04-18', { ...values, 'climate.lapseCPerKm': 9 })
+		).get(placeId)?.series;
+		expect(third).not.toBe(second);
+		store.close();
+	});
+});
