@@ -42,7 +42,7 @@ import { todayItems, type TodayTree } from '$core/today/today';
 import { treeInput } from '$core/take-in/tree';
 import { defaultValues } from '$core/values/values';
 import { launchOptions } from '../../scripts/chromium.js';
-import { openStore } from '$lib/server/db/database';
+import { openStore, type Store } from '$lib/server/db/database';
 import * as tables from '$lib/server/db/schema';
 import { seedKinds } from '$lib/server/store';
 import { todayTrees, todayTreesKept, listedTrees } from '$lib/server/tree-lists';
@@ -349,10 +349,9 @@ async function waterRow(): Promise<Row> {
 	};
 }
 
-async function pageRows(): Promise<Row[]> {
-	process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
-	const file = path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-bench-')), 'large.db');
-	const store = await openStore(`file:${file}`);
+/** A yard of so many potted trees with a hundred weighed looks each, a planting, open work and 400 days of weather. */
+export async function largeYard(count: number, folder: string): Promise<Store> {
+	const store = await openStore(`file:${path.join(folder, `yard-${count}.db`)}`);
 	await seedKinds(store);
 	const { id: placeId } = await addPlace(
 		store,
@@ -362,7 +361,7 @@ async function pageRows(): Promise<Row[]> {
 	const day = (offset: number) =>
 		new Date(Date.UTC(2024, 3, 1) + offset * 86_400_000).toISOString().slice(0, 10);
 	await store.write(async (tx) => {
-		for (let i = 0; i < 2000; i++) {
+		for (let i = 0; i < count; i++) {
 			const input = treeInput.parse({
 				tag: `B-${i}`,
 				name: `Beech ${i}`,
@@ -437,6 +436,12 @@ async function pageRows(): Promise<Row[]> {
 		),
 		defaultValues
 	);
+	return store;
+}
+
+async function pageRows(): Promise<Row[]> {
+	process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
+	const store = await largeYard(2000, mkdtempSync(path.join(tmpdir(), 'bruntle-bench-')));
 	const began = performance.now();
 	await refreshWater(store, defaultValues, 2000);
 	const reckoned = performance.now() - began;

@@ -69,11 +69,12 @@ export async function listedTrees(store: Store, on: string, values: Values): Pro
 	const [rows, inCare, later] = await Promise.all([
 		treeRows(store.db),
 		todayTreesKept(store, on),
-		// What begins beyond the days that Today looks ahead: of each tree the first, what waits for the tree last.
+		// What begins beyond the days that Today looks ahead: of each tree the first, what waits for the tree last. The plus keeps SQLite
+		// to the index by tree: that of open tasks would be read through for each.
 		jsonRows<TodayTask & { treeId: string }>(
 			store.db,
 			taskColumns,
-			sql`from ${task} where ${task.id} in (select (select ${task.id} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open' and ${task.fromOn} > ${addDays(on, AHEAD_DAYS)}
+			sql`from ${task} where ${task.id} in (select (select ${task.id} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open' and +${task.fromOn} > ${addDays(on, AHEAD_DAYS)}
 				order by ${task.release} is not null, ${task.toOn}, ${task.id} limit 1) from ${tree} where ${tree.state} = 'in-care')`
 		)
 	]);

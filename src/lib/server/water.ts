@@ -1,4 +1,5 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { inArray, sql, type SQL } from 'drizzle-orm';
+import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { answeredByWatering, tasksAnswered } from '../core/aftercare/tasks/result';
 import { nightsUnderCover } from '../core/aftercare/book/effects';
 import { addDays } from '../core/maths/calendar';
@@ -33,7 +34,7 @@ import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { invalid, notFound } from './errors';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
-import { loadRecords, matesInPot } from './records/tree-records';
+import { loadRecords, matesInPot, readAll } from './records/tree-records';
 import { referenceShootMm, refuseCare, requireTree } from './trees';
 import { placeSeries } from './weather';
 
@@ -41,22 +42,30 @@ import { placeSeries } from './weather';
 const BACK_DAYS = 400;
 const AHEAD_DAYS = 21;
 
-/** Last reading of each day of the scales and probes that belong to a tree. */
-async function deviceDays(db: Reader, treeId: string, from: string): Promise<DeviceDay[]> {
+/** Last reading of each day of the scales and probes that belong to trees, by tree. */
+async function deviceDays(
+	db: Reader,
+	treeIds: readonly string[],
+	from: string
+): Promise<Map<string, DeviceDay[]>> {
 	const { device, reading } = tables;
-	const days = await jsonRows<{ on: string; kind: DeviceDay['kind']; value: number; at: string }>(
+	const days = await jsonRows<DeviceDay & { treeId: string; at: string }>(
 		db,
 		{
+			treeId: device.onTreeId,
 			on: sql`substr(${reading.at}, 1, 10)`,
 			kind: device.kind,
 			value: sql`coalesce(${reading.weightKg}, ${reading.moisture})`,
 			at: sql`max(${reading.at})`
 		},
 		sql`from ${device} join ${reading} on ${reading.deviceId} = ${device.id}
-			where ${device.onTreeId} = ${treeId} and ${reading.at} >= ${from} and coalesce(${reading.weightKg}, ${reading.moisture}) is not null
+			where ${inArray(device.onTreeId, [...treeIds])} and ${reading.at} >= ${from} and coalesce(${reading.weightKg}, ${reading.moisture}) is not null
 			group by ${device.id}, substr(${reading.at}, 1, 10) order by ${reading.at}`
 	);
-	return days.map(({ on, kind, value }) => ({ on, kind, value }));
+	const of = new Map<string, DeviceDay[]>();
+	for (const { treeId, on, kind, value } of days)
+		of.set(treeId, [...(of.get(treeId) ?? []), { on, kind, value }]);
+	return of;
 }
 
 /** Everything about the water of one tree today; neither where it stands in a pot nobody wrote down. */
@@ -70,11 +79,11 @@ export async function waterFor(db: Reader, records: TreeRecords, values: Values)
 	const treeId = records.tree.id;
 	const [series, devices] = await Promise.all([
 		placeSeries(db, from, addDays(on, AHEAD_DAYS), values),
-		deviceDays(db, treeId, from)
+		deviceDays(db, [treeId], from)
 	]);
 	const here = series.get(records.tree.placeId);
 	if (!here || records.tree.state !== 'in-care') return { pot: null, ground: null, fall: '' };
-	const pot = treeWater(records, here.place, here.series, on, values, devices);
+	const pot = treeWater(records, here.place, here.series, on, values, devices.get(treeId) ?? []);
 	return {
 		pot,
 		ground: treeGroundWater(records, here.place, here.series, on, values),
@@ -249,6 +258,8 @@ let running: Promise<void> | null = null;
 /** When nothing was stale: looked for again after a write, on another day, or after a while, since others may write too. */
 let clean: { store: Store; on: string; writes: number; at: number } | null = null;
 const LOOK_AGAIN_MS = 60_000;
+/** Trees read and reckoned together. */
+const BATCH = 50;
 
 /** Reckons the water of trees anew where something changed; waits for at most `most` of them, the rest follow. */
 export async function refreshWater(store: Store, values: Values, most = 40): Promise<void> {
@@ -274,18 +285,19 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 			standing: StandingKept;
 			found: { state: WaterState; functionLow: FunctionLow } | null;
 		}[] = [];
-		for (const { id, basis } of list) {
-			const records = await loadRecords(store.db, id);
+		const ids = list.map(({ id }) => id);
+		const [read, devices] = await Promise.all([
+			readAll(store.db, ids),
+			deviceDays(store.db, ids, addDays(on, -BACK_DAYS))
+		]);
+		const basisOf = new Map(list.map(({ id, basis }) => [id, basis]));
+		for (const records of read) {
+			const id = records.tree.id;
+			const basis = basisOf.get(id);
+			if (basis === undefined) continue;
 			const here = series.get(records.tree.placeId);
 			const pot = here
-				? treeWater(
-						records,
-						here.place,
-						here.series,
-						on,
-						values,
-						await deviceDays(store.db, id, addDays(on, -BACK_DAYS))
-					)
+				? treeWater(records, here.place, here.series, on, values, devices.get(id) ?? [])
 				: null;
 			const ground = here && !pot ? treeGroundWater(records, here.place, here.series, on, values) : null;
 			states.push({
@@ -303,22 +315,32 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 		}
 		await store.write(
 			async (tx) => {
-				for (const { treeId, basis, standing, found } of states) {
-					const set = { basis, standing, ...(found ?? { state: null, functionLow: [] }) };
-					await tx
-						.insert(cache)
-						.values({ treeId, ...set })
-						.onConflictDoUpdate({ target: cache.treeId, set });
-				}
+				if (states.length === 0) return;
+				const anew = (column: AnySQLiteColumn): SQL => sql`excluded.${sql.identifier(column.name)}`;
+				await tx
+					.insert(cache)
+					.values(
+						states.map(({ found, ...kept }) => ({ ...kept, ...(found ?? { state: null, functionLow: [] }) }))
+					)
+					.onConflictDoUpdate({
+						target: cache.treeId,
+						set: {
+							basis: anew(cache.basis),
+							standing: anew(cache.standing),
+							state: anew(cache.state),
+							functionLow: anew(cache.functionLow)
+						}
+					});
 			},
 			() => states.map(({ treeId }) => treeId)
 		);
 	};
-	await reckon(stale.slice(0, most));
+	for (let i = 0; i < Math.min(most, stale.length); i += BATCH)
+		await reckon(stale.slice(i, Math.min(most, i + BATCH)));
 	const rest = stale.slice(most);
 	if (rest.length === 0 || running) return;
 	running = (async () => {
-		for (let i = 0; i < rest.length; i += 50) await reckon(rest.slice(i, i + 50));
+		for (let i = 0; i < rest.length; i += BATCH) await reckon(rest.slice(i, i + BATCH));
 	})()
 		.catch((cause: unknown) => console.error(cause))
 		.finally(() => {

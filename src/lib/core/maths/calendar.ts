@@ -32,6 +32,8 @@ export const within = (date: string, span: Span): boolean => date >= span.from &
 export function isCalendarDate(text: string): boolean {
 	const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
 	if (!match) return false;
-	const date = new Date(`${text}T00:00:00Z`);
-	return !Number.isNaN(date.getTime()) && date.toISOString().slice(0, 10) === text;
+	const [year, month, day] = [Number(match[1]), Number(match[2]), Number(match[3])];
+	const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+	const most = month === 2 ? (leap ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31;
+	return month >= 1 && month <= 12 && day >= 1 && day <= most;
 }

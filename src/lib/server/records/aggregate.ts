@@ -1,7 +1,8 @@
-import { asc, eq, inArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { z } from 'zod';
 import type { Reader, Writer } from '../db/database';
+import { tableRows } from '../db/json-rows';
 
 /** A record a person writes, kept whole: its row and, where it has parts, the rows of its parts. */
 export interface Aggregate<T extends Identified> {
@@ -9,8 +10,12 @@ export interface Aggregate<T extends Identified> {
 	/** What it is called in a sentence. */
 	noun: string;
 	get(db: Reader, id: string): Promise<T | null>;
+	/** Those of some identities that stand here, in no order. */
+	getAll(db: Reader, ids: readonly string[]): Promise<T[]>;
 	/** Records of one tree, oldest first; of all when the record belongs to no tree. */
 	list(db: Reader, treeId?: string): Promise<T[]>;
+	/** Records of several trees at once, by tree, each list as `list` gives it. */
+	listOf(db: Reader, treeIds: readonly string[]): Promise<Map<string, T[]>>;
 	/** Writes the record as given, version and all; replaces what stood under its identity. */
 	put(tx: Writer, treeId: string | null, doc: T): Promise<void>;
 	remove(tx: Writer, id: string): Promise<void>;
@@ -49,48 +54,58 @@ const INSERT_ROWS = 400;
 export function aggregate<T extends Identified>(options: AggregateOptions<T>): Aggregate<T> {
 	const { table, part, schema, treeId: treeColumn } = options;
 
-	const withoutKeys = (row: Row): Row => {
-		const { treeId: _tree, ownerId: _owner, position: _position, ...rest } = row;
-		return rest;
-	};
 	/** Reads rows as records; the parts of all of them come at once. */
-	const readAll = async (db: Reader, rows: Row[]): Promise<T[]> => {
-		const docs = rows.map(withoutKeys);
+	const readAll = async (db: Reader, rows: readonly { row: Row }[]): Promise<T[]> => {
 		if (part && rows.length > 0) {
 			const ofOwner = new Map<unknown, Row[]>();
 			for (let from = 0; from < rows.length; from += INSERT_ROWS) {
-				const owners = rows.slice(from, from + INSERT_ROWS).map((row) => String(row.id));
-				const found: Row[] = await db
-					.select()
-					.from(part.table)
-					.where(inArray(part.table.ownerId, owners))
-					.orderBy(asc(part.table.position));
-				for (const row of found) {
-					const list = ofOwner.get(row.ownerId);
+				const owners = rows.slice(from, from + INSERT_ROWS).map(({ row }) => String(row.id));
+				const found = await tableRows(
+					db,
+					part.table,
+					sql`where ${inArray(part.table.ownerId, owners)} order by ${part.table.position}`
+				);
+				for (const { row, owner } of found) {
+					const list = ofOwner.get(owner);
 					if (list) list.push(row);
-					else ofOwner.set(row.ownerId, [row]);
+					else ofOwner.set(owner, [row]);
 				}
 			}
-			for (const doc of docs) doc[part.field] = (ofOwner.get(doc.id) ?? []).map(withoutKeys);
+			for (const { row } of rows) row[part.field] = ofOwner.get(row.id) ?? [];
 		}
-		return docs.map((doc) => schema.parse(doc));
+		return rows.map(({ row }) => schema.parse(row));
 	};
+	// Of one day as they were kept: the later kept is the later.
+	const order = sql`order by ${options.orderBy}, ${table}.rowid`;
 
 	return {
 		name: options.name,
 		noun: options.noun,
 		async get(db, id) {
-			const [found] = await readAll(db, await db.select().from(table).where(eq(table.id, id)));
+			const [found] = await readAll(db, await tableRows(db, table, sql`where ${table.id} = ${id}`));
 			return found ?? null;
 		},
+		async getAll(db, ids) {
+			return ids.length === 0
+				? []
+				: readAll(db, await tableRows(db, table, sql`where ${inArray(table.id, [...ids])}`));
+		},
 		async list(db, ofTree) {
-			const rows = await db
-				.select()
-				.from(table)
-				.where(treeColumn && ofTree !== undefined ? eq(treeColumn, ofTree) : undefined)
-				// Of one day as they were kept: the later kept is the later.
-				.orderBy(asc(options.orderBy), sql`${table}.rowid`);
-			return readAll(db, rows);
+			return readAll(
+				db,
+				await tableRows(
+					db,
+					table,
+					treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree} ${order}` : order
+				)
+			);
+		},
+		async listOf(db, treeIds) {
+			const of = new Map<string, T[]>(treeIds.map((id) => [id, []]));
+			if (!treeColumn || treeIds.length === 0) return of;
+			const rows = await tableRows(db, table, sql`where ${inArray(treeColumn, [...treeIds])} ${order}`);
+			for (const [i, doc] of (await readAll(db, rows)).entries()) of.get(String(rows[i]?.owner))?.push(doc);
+			return of;
 		},
 		async put(tx, ofTree, doc) {
 			const row: Row = Object.fromEntries(Object.entries(doc));

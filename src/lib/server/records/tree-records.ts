@@ -1,8 +1,9 @@
-import { and, asc, eq, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { isSingle, type PotMateRecords, type TreeRecordField, type TreeRecords } from '../../core/tree/case';
 import { lookWeights } from '../../core/tree/shared-pot';
 import type { Tree } from '../../core/take-in/tree';
 import { frozen, keepIn, rememberedBy, type Reader } from '../db/database';
+import { jsonRows } from '../db/json-rows';
 import { recordsKey, toldKey } from '../db/revisions';
 import * as tables from '../db/schema';
 import { notFound } from '../errors';
@@ -32,45 +33,64 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 }
 
 async function readRecords(db: Reader, treeId: string): Promise<TreeRecords> {
-	const tree = await trees.get(db, treeId);
-	if (!tree) throw notFound('tree');
-	const [kind, everywhere, mates, journal, ...held] = await Promise.all([
-		kinds.get(db, tree.kindId),
+	const [records] = await readAll(db, [treeId]);
+	if (!records) throw notFound('tree');
+	return records;
+}
+
+/**
+ * Every record of many trees, read together and not remembered.
+ * @param treeIds those that do not stand here are left out
+ */
+export async function readAll(db: Reader, treeIds: readonly string[]): Promise<TreeRecords[]> {
+	const found = await trees.getAll(db, treeIds);
+	const [kindsOf, everywhere, journal, ...held] = await Promise.all([
+		kinds.getAll(db, [...new Set(found.map((tree) => tree.kindId))]),
 		places.list(db),
-		potMateRecords(db, tree),
-		db
-			.select({
+		jsonRows<TreeRecords['journal'][number] & { treeId: string }>(
+			db,
+			{
 				id: tables.journal.id,
+				treeId: tables.journal.treeId,
 				at: tables.journal.at,
 				on: tables.journal.on,
 				stage: tables.journal.stage,
 				what: tables.journal.what
-			})
-			.from(tables.journal)
-			.where(eq(tables.journal.treeId, treeId))
+			},
 			// Of one instant, as they were written.
-			.orderBy(asc(tables.journal.at), asc(tables.journal.on), sql`${tables.journal}.rowid`),
+			sql`from ${tables.journal} where ${inArray(tables.journal.treeId, [...treeIds])} order by ${tables.journal.at}, ${tables.journal.on}, ${tables.journal}.rowid`
+		),
 		...(Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][]).map(
-			async ([field, repository]) => {
-				const list = await repository.list(db, treeId);
-				return [field, isSingle(field) ? (list[0] ?? null) : list] as const;
-			}
+			async ([field, repository]) => [field, await repository.listOf(db, treeIds)] as const
 		)
 	]);
-	if (!kind) throw notFound('kind');
-	const records = Object.fromEntries(held) as unknown as Pick<TreeRecords, TreeRecordField>;
-	const stood = new Set([
-		tree.placeId,
-		...[...records.plantings, ...records.groundPlans].map((work) => work.placeId)
-	]);
-	return {
-		...records,
-		mates,
-		tree,
-		kind,
-		places: everywhere.filter(({ id }) => stood.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1)),
-		journal: journal as TreeRecords['journal']
-	};
+	const kindOf = new Map(kindsOf.map((kind) => [kind.id, kind]));
+	const told = new Map<string, TreeRecords['journal']>(treeIds.map((id) => [id, []]));
+	for (const { treeId, ...entry } of journal) told.get(treeId)?.push(entry);
+	return Promise.all(
+		found.map(async (tree) => {
+			const kind = kindOf.get(tree.kindId);
+			if (!kind) throw notFound('kind');
+			const records = Object.fromEntries(
+				held.map(([field, lists]) => {
+					const list = lists.get(tree.id) ?? [];
+					return [field, isSingle(field) ? (list[0] ?? null) : list];
+				})
+			) as unknown as Pick<TreeRecords, TreeRecordField>;
+			const stood = new Set([
+				tree.placeId,
+				...[...records.plantings, ...records.groundPlans].map((work) => work.placeId)
+			]);
+			return {
+				...records,
+				mates: await potMateRecords(db, tree),
+				tree,
+				kind,
+				places: everywhere.filter(({ id }) => stood.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1)),
+				journal: told.get(tree.id) ?? []
+			};
+		})
+	);
 }
 
 /** Other trees in care that stand in the same pot, by its name. */

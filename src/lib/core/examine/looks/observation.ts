@@ -55,8 +55,19 @@ export const observationInput = z
 		note: note()
 	})
 	.refine(
-		({ observedOn: _day, note: text, shootsMm, ...rest }) =>
-			text !== '' || shootsMm.length > 0 || Object.values(rest).some((value) => value !== null),
+		// Asked of every look that is read: no copy is made of it.
+		(look) => {
+			if (look.note !== '' || look.shootsMm.length > 0) return true;
+			for (const part in look)
+				if (
+					part !== 'observedOn' &&
+					part !== 'note' &&
+					part !== 'shootsMm' &&
+					look[part as keyof typeof look] !== null
+				)
+					return true;
+			return false;
+		},
 		{ path: ['note'], error: 'must not be empty when nothing was measured' }
 	);
 export type ObservationInput = z.infer<typeof observationInput>;
