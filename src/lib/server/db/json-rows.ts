@@ -63,29 +63,38 @@ function readingOf(table: SQLiteTable): TableReading {
 	return reading;
 }
 
+/** Rows of a table to be read: which, and in what order. */
+export interface TableRead {
+	table: SQLiteTable;
+	/** Condition and order. */
+	rest: SQL;
+}
+/** Rows without what says where they belong, and beside each the tree or record it belongs to. */
+export type TableRows = { row: Record<string, unknown>; owner: unknown }[];
+
 /**
- * Reads whole rows of a table as one, each column as Drizzle would give it. SQLite writes numbers of JSON with fifteen digits, which
- * is not always the number that was kept; so they come as text with seventeen.
- * @param rest condition and order
- * @returns each row without what says where it belongs, and beside it the tree or record it belongs to
+ * Reads whole rows of some tables in one round trip, each column as Drizzle would give it. SQLite writes numbers of JSON with fifteen
+ * digits, which is not always the number that was kept; so they come as text with seventeen.
+ * @returns rows in the order of what was asked
  */
-export async function tableRows(
-	db: Reader,
-	table: SQLiteTable,
-	rest: SQL
-): Promise<{ row: Record<string, unknown>; owner: unknown }[]> {
-	const { cells, columns, owner } = readingOf(table);
-	const found = await db.get<{ list: string | null }>(
-		sql`select json_group_array(json(line)) as list from (select json_array(${cells}) as line from ${table} ${rest})`
+export async function tableRows(db: Reader, reads: readonly TableRead[]): Promise<TableRows[]> {
+	if (reads.length === 0) return [];
+	const lists = reads.map(
+		({ table, rest }, i) =>
+			sql`(select json_group_array(json(line)) from (select json_array(${readingOf(table).cells}) as line from ${table} ${rest})) as ${sql.identifier(`list${i}`)}`
 	);
-	return (JSON.parse(found?.list ?? '[]') as unknown[][]).map((cellsOfRow) => {
-		const row: Record<string, unknown> = {};
-		for (let i = 0; i < columns.length; i++) {
-			const column = columns[i];
-			if (!column || placing.includes(column.name)) continue;
-			const cell = cellsOfRow[i] ?? null;
-			row[column.name] = cell === null || column.read === null ? cell : column.read(cell);
-		}
-		return { row, owner: cellsOfRow[owner] };
+	const found = await db.get<Record<string, string | null>>(sql`select ${sql.join(lists, sql`, `)}`);
+	return reads.map(({ table }, i) => {
+		const { columns, owner } = readingOf(table);
+		return (JSON.parse(found?.[`list${i}`] ?? '[]') as unknown[][]).map((cells) => {
+			const row: Record<string, unknown> = {};
+			for (let k = 0; k < columns.length; k++) {
+				const column = columns[k];
+				if (!column || placing.includes(column.name)) continue;
+				const cell = cells[k] ?? null;
+				row[column.name] = cell === null || column.read === null ? cell : column.read(cell);
+			}
+			return { row, owner: cells[owner] };
+		});
 	});
 }

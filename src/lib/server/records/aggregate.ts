@@ -1,8 +1,8 @@
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import type { z } from 'zod';
 import type { Reader, Writer } from '../db/database';
-import { tableRows } from '../db/json-rows';
+import { tableRows, type TableRead, type TableRows } from '../db/json-rows';
 
 /** A record a person writes, kept whole: its row and, where it has parts, the rows of its parts. */
 export interface Aggregate<T extends Identified> {
@@ -14,11 +14,17 @@ export interface Aggregate<T extends Identified> {
 	getAll(db: Reader, ids: readonly string[]): Promise<T[]>;
 	/** Records of one tree, oldest first; of all when the record belongs to no tree. */
 	list(db: Reader, treeId?: string): Promise<T[]>;
-	/** Records of several trees at once, by tree, each list as `list` gives it. */
-	listOf(db: Reader, treeIds: readonly string[]): Promise<Map<string, T[]>>;
+	/** How the records of some trees are read, so that several kinds can be read in one round trip. */
+	ofTrees(treeIds: readonly string[]): Reading<T>;
 	/** Writes the record as given, version and all; replaces what stood under its identity. */
 	put(tx: Writer, treeId: string | null, doc: T): Promise<void>;
 	remove(tx: Writer, id: string): Promise<void>;
+}
+
+/** Rows to be read, and the records they make, each with the tree it belongs to; lists stand in the order of `list`. */
+export interface Reading<T> {
+	reads: TableRead[];
+	take(rows: readonly TableRows[]): { doc: T; owner: unknown }[];
 }
 
 export interface Identified {
@@ -54,59 +60,48 @@ const INSERT_ROWS = 400;
 export function aggregate<T extends Identified>(options: AggregateOptions<T>): Aggregate<T> {
 	const { table, part, schema, treeId: treeColumn } = options;
 
-	/** Reads rows as records; the parts of all of them come at once. */
-	const readAll = async (db: Reader, rows: readonly { row: Row }[]): Promise<T[]> => {
-		if (part && rows.length > 0) {
-			const ofOwner = new Map<unknown, Row[]>();
-			for (let from = 0; from < rows.length; from += INSERT_ROWS) {
-				const owners = rows.slice(from, from + INSERT_ROWS).map(({ row }) => String(row.id));
-				const found = await tableRows(
-					db,
-					part.table,
-					sql`where ${inArray(part.table.ownerId, owners)} order by ${part.table.position}`
-				);
-				for (const { row, owner } of found) {
+	// Of one day as they were kept: the later kept is the later.
+	const order = sql`order by ${options.orderBy}, ${table}.rowid`;
+	/** Records that meet a condition, with their parts: what is asked, and what becomes of the answer. */
+	const reading = (where: SQL): Reading<T> => ({
+		reads: [
+			{ table, rest: sql`${where} ${order}` },
+			...(part
+				? [
+						{
+							table: part.table,
+							rest: sql`where ${part.table.ownerId} in (select ${table.id} from ${table} ${where}) order by ${part.table.position}`
+						}
+					]
+				: [])
+		],
+		take: ([rows = [], parts = []]) => {
+			if (part) {
+				const ofOwner = new Map<unknown, Row[]>();
+				for (const { row, owner } of parts) {
 					const list = ofOwner.get(owner);
 					if (list) list.push(row);
 					else ofOwner.set(owner, [row]);
 				}
+				for (const { row } of rows) row[part.field] = ofOwner.get(row.id) ?? [];
 			}
-			for (const { row } of rows) row[part.field] = ofOwner.get(row.id) ?? [];
+			return rows.map(({ row, owner }) => ({ doc: schema.parse(row), owner }));
 		}
-		return rows.map(({ row }) => schema.parse(row));
+	});
+	const read = async (db: Reader, where: SQL): Promise<T[]> => {
+		const { reads, take } = reading(where);
+		return take(await tableRows(db, reads)).map(({ doc }) => doc);
 	};
-	// Of one day as they were kept: the later kept is the later.
-	const order = sql`order by ${options.orderBy}, ${table}.rowid`;
 
 	return {
 		name: options.name,
 		noun: options.noun,
-		async get(db, id) {
-			const [found] = await readAll(db, await tableRows(db, table, sql`where ${table.id} = ${id}`));
-			return found ?? null;
-		},
-		async getAll(db, ids) {
-			return ids.length === 0
-				? []
-				: readAll(db, await tableRows(db, table, sql`where ${inArray(table.id, [...ids])}`));
-		},
-		async list(db, ofTree) {
-			return readAll(
-				db,
-				await tableRows(
-					db,
-					table,
-					treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree} ${order}` : order
-				)
-			);
-		},
-		async listOf(db, treeIds) {
-			const of = new Map<string, T[]>(treeIds.map((id) => [id, []]));
-			if (!treeColumn || treeIds.length === 0) return of;
-			const rows = await tableRows(db, table, sql`where ${inArray(treeColumn, [...treeIds])} ${order}`);
-			for (const [i, doc] of (await readAll(db, rows)).entries()) of.get(String(rows[i]?.owner))?.push(doc);
-			return of;
-		},
+		get: async (db, id) => (await read(db, sql`where ${table.id} = ${id}`))[0] ?? null,
+		getAll: async (db, ids) => (ids.length === 0 ? [] : read(db, sql`where ${inArray(table.id, [...ids])}`)),
+		list: (db, ofTree) =>
+			read(db, treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree}` : sql``),
+		ofTrees: (treeIds) =>
+			reading(treeColumn ? sql`where ${inArray(treeColumn, [...treeIds])}` : sql`where false`),
 		async put(tx, ofTree, doc) {
 			const row: Row = Object.fromEntries(Object.entries(doc));
 			if (treeColumn) row.treeId = ofTree;

@@ -3,7 +3,7 @@ import { isSingle, type PotMateRecords, type TreeRecordField, type TreeRecords }
 import { lookWeights } from '../../core/tree/shared-pot';
 import type { Tree } from '../../core/take-in/tree';
 import { frozen, keepIn, rememberedBy, type Reader } from '../db/database';
-import { jsonRows } from '../db/json-rows';
+import { jsonRows, tableRows } from '../db/json-rows';
 import { recordsKey, toldKey } from '../db/revisions';
 import * as tables from '../db/schema';
 import { notFound } from '../errors';
@@ -44,7 +44,10 @@ async function readRecords(db: Reader, treeId: string): Promise<TreeRecords> {
  */
 export async function readAll(db: Reader, treeIds: readonly string[]): Promise<TreeRecords[]> {
 	const found = await trees.getAll(db, treeIds);
-	const [kindsOf, everywhere, journal, ...held] = await Promise.all([
+	if (found.length === 0) return [];
+	const fields = Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][];
+	const readings = fields.map(([, repository]) => repository.ofTrees(treeIds));
+	const [kindsOf, everywhere, journal, rows] = await Promise.all([
 		kinds.getAll(db, [...new Set(found.map((tree) => tree.kindId))]),
 		places.list(db),
 		jsonRows<TreeRecords['journal'][number] & { treeId: string }>(
@@ -60,10 +63,18 @@ export async function readAll(db: Reader, treeIds: readonly string[]): Promise<T
 			// Of one instant, as they were written.
 			sql`from ${tables.journal} where ${inArray(tables.journal.treeId, [...treeIds])} order by ${tables.journal.at}, ${tables.journal.on}, ${tables.journal}.rowid`
 		),
-		...(Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][]).map(
-			async ([field, repository]) => [field, await repository.listOf(db, treeIds)] as const
+		tableRows(
+			db,
+			readings.flatMap(({ reads }) => reads)
 		)
 	]);
+	let next = 0;
+	const held = fields.map(([field], i) => {
+		const { reads, take } = readings[i] ?? { reads: [], take: () => [] };
+		const lists = new Map<unknown, Identified[]>(treeIds.map((id) => [id, []]));
+		for (const { doc, owner } of take(rows.slice(next, (next += reads.length)))) lists.get(owner)?.push(doc);
+		return [field, lists] as const;
+	});
 	const kindOf = new Map(kindsOf.map((kind) => [kind.id, kind]));
 	const told = new Map<string, TreeRecords['journal']>(treeIds.map((id) => [id, []]));
 	for (const { treeId, ...entry } of journal) told.get(treeId)?.push(entry);
