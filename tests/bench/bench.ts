@@ -364,71 +364,90 @@ export async function largeYard(count: number, folder: string, looks = 100): Pro
 	const random = createRandom(3);
 	const day = (offset: number) =>
 		new Date(Date.UTC(2024, 3, 1) + offset * 86_400_000).toISOString().slice(0, 10);
-	await store.write(async (tx) => {
-		for (let i = 0; i < count; i++) {
-			const input = treeInput.parse({
-				tag: `B-${i}`,
-				name: `Beech ${i}`,
-				kindId: 'fagus',
-				placeId,
-				situation: 'potted',
-				trunkDiameterMm: 40,
-				origin: '',
-				batch: '',
-				note: '',
-				takenInOn: day(0)
-			});
-			await tx
-				.insert(tables.tree)
-				.values({ ...input, id: `t${i}`, state: 'in-care', closedOn: null, closingNote: '', version: 1 });
-			const seen = Array.from({ length: looks }, (_, k) => ({
-				...observationInput.parse({
-					observedOn: day(k * 7),
-					weightKg: Math.round(random.between(400, 900)) / 100
-				}),
-				id: `o${i}-${k}`,
-				treeId: `t${i}`,
-				version: 1
-			}));
-			await tx.insert(tables.observation).values(seen);
-			const { plantedOn, ...planting } = plantingInput.parse({
-				plantedOn: '2025-03-10',
-				pot: {
-					shape: 'round',
-					topLengthMm: 280,
-					topWidthMm: 280,
-					bottomLengthMm: 230,
-					bottomWidthMm: 230,
-					heightMm: 200
-				},
-				sizeRule: 'normal',
-				ballDiameterMm: 210,
-				ballDepthMm: 140,
-				mix: pottingMixOf('pumice-bark'),
-				headspaceMm: 20
-			});
-			await tx
-				.insert(tables.planting)
-				.values({ ...planting, plantedOn, id: `p${i}`, treeId: `t${i}`, version: 1 });
-			await tx.insert(tables.task).values({
-				id: `k${i}`,
-				treeId: `t${i}`,
-				kind: 'water',
-				title: 'Water',
-				reason: 'dry',
-				mark: 'trade',
-				stage: 'aftercare',
-				fromOn: day(730 + (i % 40)),
-				toOn: day(740 + (i % 40)),
-				minutes: 5,
-				state: 'open',
-				closedOn: null,
-				skipReason: '',
-				source: '',
-				version: 1
-			});
-		}
+	const input = treeInput.parse({
+		tag: 'B',
+		name: 'Beech',
+		kindId: 'fagus',
+		placeId,
+		situation: 'potted',
+		trunkDiameterMm: 40,
+		origin: '',
+		batch: '',
+		note: '',
+		takenInOn: day(0)
 	});
+	const planting = plantingInput.parse({
+		plantedOn: '2025-03-10',
+		pot: {
+			shape: 'round',
+			topLengthMm: 280,
+			topWidthMm: 280,
+			bottomLengthMm: 230,
+			bottomWidthMm: 230,
+			heightMm: 200
+		},
+		sizeRule: 'normal',
+		ballDiameterMm: 210,
+		ballDepthMm: 140,
+		mix: pottingMixOf('pumice-bark'),
+		headspaceMm: 20
+	});
+	const look = observationInput.parse({ observedOn: day(0), firmness: 'firm' });
+	const BATCH = 20;
+	for (let from = 0; from < count; from += BATCH * 50)
+		await store.write(async (tx) => {
+			for (let first = from; first < Math.min(count, from + BATCH * 50); first += BATCH) {
+				const some = Array.from({ length: Math.min(BATCH, count - first) }, (_, k) => first + k);
+				await tx.insert(tables.tree).values(
+					some.map((i) => ({
+						...input,
+						tag: `B-${i}`,
+						name: `Beech ${i}`,
+						id: `t${i}`,
+						state: 'in-care' as const,
+						closedOn: null,
+						closingNote: '',
+						version: 1
+					}))
+				);
+				for (let seen = 0; seen < looks; seen += 50)
+					await tx.insert(tables.observation).values(
+						some.flatMap((i) =>
+							Array.from({ length: Math.min(50, looks - seen) }, (_, k) => ({
+								...look,
+								firmness: null,
+								observedOn: day((seen + k) * 7),
+								weightKg: Math.round(random.between(400, 900)) / 100,
+								id: `o${i}-${seen + k}`,
+								treeId: `t${i}`,
+								version: 1
+							}))
+						)
+					);
+				await tx
+					.insert(tables.planting)
+					.values(some.map((i) => ({ ...planting, id: `p${i}`, treeId: `t${i}`, version: 1 })));
+				await tx.insert(tables.task).values(
+					some.map((i) => ({
+						id: `k${i}`,
+						treeId: `t${i}`,
+						kind: 'water' as const,
+						title: 'Water',
+						reason: 'dry',
+						mark: 'trade' as const,
+						stage: 'aftercare' as const,
+						fromOn: day(730 + (i % 40)),
+						toOn: day(740 + (i % 40)),
+						minutes: 5,
+						state: 'open' as const,
+						closedOn: null,
+						skipReason: '',
+						source: '',
+						version: 1
+					}))
+				);
+			}
+		});
 	await keepWeather(
 		store,
 		simulateWeather(
@@ -729,21 +748,20 @@ async function startRows(): Promise<Row[]> {
 
 /** Measures every budget that there is something to measure for. */
 export async function bench(): Promise<void> {
-	const rows: Row[] = [
-		...(await diagnosisRows()),
-		...(await standingRows()),
-		...(await rootRows()),
-		await waterRow(),
-		...(await recoveryRows()),
-		...(await pageRows()),
-		...(await growthRows()),
-		...(await startRows())
-	];
-	const width = Math.max(...rows.map((row) => row.what.length));
 	console.log(`\n${cpus()[0]?.model ?? ''}, ${cpus().length} cores, Node ${process.version}\n`);
-	for (const row of rows)
-		console.log(
-			`${row.holds ? ' ok ' : 'OVER'}  ${row.what.padEnd(width)}  ${row.measured.padStart(18)}  budget ${row.budget}`
-		);
+	for (const measure of [
+		diagnosisRows,
+		standingRows,
+		rootRows,
+		async () => [await waterRow()],
+		recoveryRows,
+		pageRows,
+		growthRows,
+		startRows
+	])
+		for (const row of await measure())
+			console.log(
+				`${row.holds ? ' ok ' : 'OVER'}  ${row.what.padEnd(100)}  ${row.measured.padStart(18)}  budget ${row.budget}`
+			);
 	console.log(calibrationTable());
 }

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { drawHouse } from '../../scripts/draw-house.js';
+import { licenceList } from '../../scripts/licences.js';
 import { against, circles, coreFloors, importsOf, leadsTo } from '../../scripts/house.js';
 
 const root = path.resolve(import.meta.dirname, '../..');
@@ -36,5 +37,13 @@ describe('the house', () => {
 	});
 	it('is drawn as it is: node scripts/draw-house.js', () => {
 		expect(readFileSync(path.join(root, 'docs/house.svg'), 'utf8')).toBe(drawHouse(imports));
+	});
+});
+
+describe('the papers', () => {
+	it('name every package with its exact version and its licence: node scripts/licences.js', () => {
+		const list = licenceList();
+		expect(readFileSync(path.join(root, 'docs/licences.md'), 'utf8')).toBe(list);
+		expect(list).not.toMatch(/[\^~]\d/);
 	});
 });

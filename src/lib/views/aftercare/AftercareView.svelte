@@ -28,6 +28,7 @@
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import { untrack, type ComponentProps } from 'svelte';
 	import GroundWaterSection from './GroundWaterSection.svelte';
 	import DoneButton from './DoneButton.svelte';
@@ -178,7 +179,7 @@
 					<div class="min-w-0 flex-1 basis-64">
 						<p class="text-lg leading-6 font-semibold">{format().inWords(headed(task))}</p>
 						<p class="text-sm text-slate">
-							{format().inWords(task.reason, today)}
+							<Terms text={format().inWords(task.reason, today)} />
 							<span class="whitespace-nowrap">({markSentence[task.mark]})</span>
 							{#if task.released}<span class="block"
 									>{task.released.ask === ''

@@ -43,6 +43,7 @@
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import { untrack } from 'svelte';
 	import ExamineParts from './ExamineParts.svelte';
 
@@ -490,7 +491,7 @@
 										: reason.weight === 'for'
 											? 'For it: '
 											: 'Against it: '}</span
-							>{format().inWords(reason.text)}</span
+							><Terms text={format().inWords(reason.text)} /></span
 						>
 					</li>
 				{/each}

@@ -13,6 +13,7 @@
 	import Caution from '$ui/Caution.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import NumbersSheet from './NumbersSheet.svelte';
 
 	/** What it may be: ranked, with reasons, what to do and when; what hangs together and what does not. */
@@ -185,9 +186,9 @@
 							<strong>Held back:</strong>
 							{name(one.heldBy)} is likelier and asks the opposite {one.about}.
 						</p>
-						<p class="text-slate">If it is this after all: {condition.meaning}</p>
+						<p class="text-slate">If it is this after all: <Terms text={condition.meaning} /></p>
 					{:else}
-						<p>{condition.meaning}</p>
+						<p><Terms text={condition.meaning} /></p>
 					{/if}
 					{#if now && !done && !condition.untreatable}
 						<p class="mt-1">

@@ -7,6 +7,7 @@
 	import Button from '$ui/Button.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 
 	/** The check that would tell most for its effort and harm, with its answers as keys; and the ones after it. */
@@ -64,7 +65,7 @@
 			</Workings>
 		</div>
 		<p class="mt-1 text-lg font-semibold">{sign.label}?</p>
-		<p class="text-sm">{sign.how} With {sign.tool}.</p>
+		<p class="text-sm"><Terms text="{sign.how} With {sign.tool}." /></p>
 		<div class="mt-2 flex flex-wrap gap-2">
 			{#each answers(first) as answer (answer.grade)}
 				{@const word = gradeWord(answer.signId as SignId, answer.grade)}

@@ -3,6 +3,7 @@
 	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import Keys from '$ui/Keys.svelte';
+	import Terms from '$ui/Terms.svelte';
 
 	/** One sign: what to look for, how, and its answers. */
 	interface Props {
@@ -47,7 +48,7 @@
 	<span class={['min-w-0 flex-1', brief ? 'basis-44' : 'basis-64']}>
 		<span id={uid} class={brief ? 'font-semibold' : ''}>{sign.label}</span>
 		<span class={['text-xs text-slate', brief ? 'hidden sm:block' : 'block']}
-			>{brief ? sign.how : `${sign.how} With ${sign.tool}, ${minutes} min.`}{#if measureHref}
+			><Terms text={brief ? sign.how : `${sign.how} With ${sign.tool}, ${minutes} min.`} />{#if measureHref}
 				<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- the caller resolves -->
 				<a class="chalk ml-1 text-rain" href={measureHref}>Measure it</a>{/if}</span
 		>

@@ -12,6 +12,7 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import Check from '@lucide/svelte/icons/check';
 
 	/** What is to be decided now, with its evidence, and what was decided before. */
@@ -49,7 +50,9 @@
 				<p class={['text-lg font-semibold', one.urgency >= 50 && 'text-oxide']}>
 					{decisionNames[one.kind]}<span class="text-ink">. {inWords(one.what)}</span>
 				</p>
-				{#if one.evidence.length > 0}<p class="text-sm text-slate">{inWords(one.evidence.join(' '))}</p>{/if}
+				{#if one.evidence.length > 0}<p class="text-sm text-slate">
+						<Terms text={inWords(one.evidence.join(' '))} />
+					</p>{/if}
 				{#if one.first.length > 0}
 					<ul class="mt-1 list-disc pl-5 text-sm">
 						{#if check && one.kind === 'look-closer' && one.stage === 'examine'}

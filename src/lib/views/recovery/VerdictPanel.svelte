@@ -15,6 +15,7 @@
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-help';
 	import X from '@lucide/svelte/icons/x';
@@ -108,7 +109,7 @@
 									: 'text-slate'
 						]}>{answerNames[criterion.answer]}</span
 					>
-					<span class="block text-sm text-slate">{format().inWords(criterion.because)}</span>
+					<span class="block text-sm text-slate"><Terms text={format().inWords(criterion.because)} /></span>
 				</span>
 			</li>
 		{/each}

@@ -13,6 +13,7 @@
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
 		{ label: 'Components', href: resolve('/reference/components') },
 		{ label: 'Values', href: resolve('/reference/values') },
+		{ label: 'Glossary', href: resolve('/reference/glossary') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
 		{ label: 'Formats', href: resolve('/reference/formats') },
 		{ label: 'Look', href: resolve('/reference/look') }

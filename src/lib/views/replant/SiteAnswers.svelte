@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { SiteAnswer } from '$core/replant/ground/site-check';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 	import Check from '@lucide/svelte/icons/check';
 	import CircleHelp from '@lucide/svelte/icons/circle-help';
 	import OctagonX from '@lucide/svelte/icons/octagon-x';
@@ -29,7 +30,7 @@
 		{@const Icon = face.icon}
 		<li class="flex items-start gap-2 py-1.5">
 			<Icon size={17} class={['mt-0.5 shrink-0', face.tone]} aria-hidden="true" />
-			<span><strong class={face.tone}>{face.word}.</strong> {format().inWords(because)}</span>
+			<span><strong class={face.tone}>{face.word}.</strong> <Terms text={format().inWords(because)} /></span>
 		</li>
 	{/each}
 </ul>

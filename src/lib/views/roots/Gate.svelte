@@ -3,6 +3,7 @@
 	import { roman } from '$core/roots/plan/plan';
 	import type { StageGate } from '$core/roots/plan/stage-gate';
 	import { useFormat } from '$ui/format';
+	import Terms from '$ui/Terms.svelte';
 
 	/** Whether the tree has paid back the last stage, with the evidence. */
 	interface Props {
@@ -31,7 +32,7 @@
 >
 	<p>
 		<strong>Stage {roman(gate.stage)} {words[gate.answer]}.</strong>
-		{format().inWords(gate.because.join(' '))}
+		<Terms text={format().inWords(gate.because.join(' '))} />
 	</p>
 	{#if gate.answer !== 'met'}<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}
 			>Measure it</a

@@ -9,6 +9,7 @@
 	import { useFormat } from '$ui/format';
 	import { resultAsked } from '$core/aftercare/tasks/result';
 	import type { Refused } from '$ui/field';
+	import Terms from '$ui/Terms.svelte';
 	import DoneButton from '$views/aftercare/DoneButton.svelte';
 	import DoneSheet from '$views/aftercare/DoneSheet.svelte';
 	import SkipSheet from '$views/aftercare/SkipSheet.svelte';
@@ -171,7 +172,7 @@
 										>{format().inWords(item.sentence)}</a
 									>
 								</p>
-								<p class="mt-0.5 text-sm text-slate">{format().inWords(item.reason, today)}</p>
+								<p class="mt-0.5 text-sm text-slate"><Terms text={format().inWords(item.reason, today)} /></p>
 								<p class="mt-1.5 flex flex-wrap items-center gap-2 text-sm">
 									{#if item.group.length > 0}
 										{#each item.group.slice(0, 8) as tree (tree.id)}

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import GlossaryView from '$views/reference/GlossaryView.svelte';
+</script>
+
+<GlossaryView />
