@@ -402,7 +402,7 @@ function waterItems(
 				urgency: until <= 0 ? (late ? 135 : 105) + Math.min(20, -until) : 20 - until,
 				level: until <= 0 ? 'now' : 'soon',
 				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
-				reason: `${water.reason} ${Math.round(water.dryness * 100)} % dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest} as its roots are known` : ''}.`,
+				reason: `${water.reason} ${Math.round(water.dryness * 100)} % dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
 				figure: until <= 0 ? `${Math.round(water.dryness * 100)} % dry` : `in ${days(until)}`,
 				stage: 'aftercare',
 				pourL: Math.round(water.litres * 100) / 100,

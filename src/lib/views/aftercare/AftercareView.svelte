@@ -293,7 +293,7 @@
 				<input type="hidden" name="workOn" value={workOn} />
 				<div>
 					<Choice
-						label="The crown: practice splits"
+						label="Two schools on the crown"
 						name="crownSchool"
 						bind:value={crownSchool}
 						options={[
@@ -309,7 +309,7 @@
 				</div>
 				<div>
 					<Choice
-						label="Water after cutting: practice splits"
+						label="Two schools on water after cutting"
 						name="waterSchool"
 						bind:value={waterSchool}
 						options={[
