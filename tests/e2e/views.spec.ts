@@ -21,6 +21,7 @@ const pages = [
 	'/reference/components',
 	'/reference/values',
 	'/reference/cautions',
+	'/reference/glossary',
 	'/reference/formats',
 	'/reference/look'
 ];

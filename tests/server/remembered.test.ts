@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { treeRecordFields } from '$core/tree/case';
+import { CASE_VERSION, treeRecordFields, upgradeCase } from '$core/tree/case';
 import { observationInput } from '$core/examine/looks/observation';
 import { openStore } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
@@ -70,6 +70,17 @@ describe('the records of a tree', () => {
 			rows.map((row) => String(row.name)).filter((name) => !['journal', 'tree_water'].includes(name))
 		).toHaveLength(Object.keys(ofTree).length);
 		store.close();
+	});
+	it('of a new kind count the version of a case up, and are empty in an older one', () => {
+		// Whoever adds a field here adds one to the version, so that an older Bruntle says why it cannot read the case.
+		expect([CASE_VERSION, Object.keys(treeRecordFields).length]).toEqual([5, 18]);
+		expect(upgradeCase({ version: 4, tree: {}, lifts: ['kept'] })).toMatchObject({
+			version: 5,
+			lifts: ['kept'],
+			book: [],
+			rootMap: null
+		});
+		expect(upgradeCase({ version: 6 })).toEqual({ version: 6 });
 	});
 	it('of a table that is new are counted from the day it is there', async () => {
 		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-new-')), 'yard.db')}`;

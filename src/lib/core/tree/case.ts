@@ -107,13 +107,12 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
 /**
  * Brings a case of an earlier version to the present one, so that whatever was written can be read back. What it does not
  * know it leaves for the schema to refuse.
- * - Version 1 had plain signs and neither measurements, decisions nor changes.
- * - Version 4 had no field book.
- * - Version 3 had neither pictures, backups, decisions nor what was forecast.
- * - Version 2 kept the name of a shipped recipe with a planting, and neither lifts nor plans of planting and ground works.
+ * - Kinds of record that it did not know are empty.
+ * - Version 1 had plain signs.
+ * - Version 2 kept the name of a shipped recipe with a planting.
  */
 export function upgradeCase(raw: unknown): unknown {
-	return fromFourth(coarseWithPlanting(fromThird(fromSecond(fromFirst(raw)))));
+	return withNewKinds(coarseWithPlanting(fromSecond(fromFirst(raw))));
 }
 
 /** What the coarse layer is of once stood beside the planting of a plan. */
@@ -126,13 +125,14 @@ function coarseWithPlanting(raw: unknown): unknown {
 	};
 }
 
-function fromFourth(raw: unknown): unknown {
-	return isRecord(raw) && raw.version === 4 ? { ...raw, version: 5, book: [] } : raw;
-}
-
-function fromThird(raw: unknown): unknown {
-	if (!isRecord(raw) || raw.version !== 3) return raw;
-	return { ...raw, version: 4, pictures: [], backups: [], decisions: [], forecasts: [] };
+/** Kinds of record that an earlier version did not know are empty in it. */
+function withNewKinds(raw: unknown): unknown {
+	if (!isRecord(raw) || typeof raw.version !== 'number' || raw.version >= CASE_VERSION) return raw;
+	const none = Object.keys(treeRecordFields).map((field) => [
+		field,
+		isSingle(field as TreeRecordField) ? null : []
+	]);
+	return { ...Object.fromEntries(none), ...raw, version: CASE_VERSION };
 }
 
 function fromSecond(raw: unknown): unknown {
@@ -141,10 +141,6 @@ function fromSecond(raw: unknown): unknown {
 	return {
 		...raw,
 		version: 3,
-		lifts: [],
-		replantPlan: null,
-		groundPlans: [],
-		waterings: [],
 		tasks: (Array.isArray(raw.tasks) ? raw.tasks : []).map((task: unknown) =>
 			isRecord(task) ? { release: null, ...task } : task
 		),
@@ -163,9 +159,6 @@ function fromFirst(raw: unknown): unknown {
 	return {
 		...raw,
 		version: 2,
-		measurements: [],
-		triages: [],
-		factorChanges: [],
 		examinations: examinations.map((examination: unknown) =>
 			isRecord(examination) && Array.isArray(examination.findings)
 				? { ...examination, findings: examination.findings.map(upgradeFinding) }

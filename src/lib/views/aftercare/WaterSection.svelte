@@ -131,8 +131,8 @@
 					: 'It may be dry already.'}
 			What is reckoned since:
 		{:else if next.earliest && next.latest && next.earliest !== next.latest}
-			Between {format().day(next.earliest, today)} and {format().day(next.latest, today)}, as its roots are
-			known.
+			Between {format().day(next.earliest, today)} and {format().day(next.latest, today)}, by what is known of
+			its roots.
 		{:else if next.earliest && !next.latest}
 			From {format().day(next.earliest, today)} on, or much later: its roots are hardly known.
 		{/if}

@@ -40,6 +40,7 @@
 		{ label: 'Stock: pots, mix, supplies', href: resolve('/yard/stock') },
 		{ label: 'Mix components', href: resolve('/reference/components') },
 		{ label: 'Values with their marks', href: resolve('/reference/values') },
+		{ label: 'Glossary', href: resolve('/reference/glossary') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
 		{ label: 'Look of Bruntle', href: resolve('/reference/look') },
 		{ label: 'Calculations and open formats', href: resolve('/reference/formats') }
