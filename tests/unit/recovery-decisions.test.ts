@@ -6,7 +6,7 @@ import { checkNow } from '$core/tree/closer';
 import { unlikelyIn } from '$core/recovery/unlikely';
 import { decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
 import { lookQuestions, type LookFacts } from '$core/recovery/look';
-import { observationInput, shootsMean, type Observation } from '$core/examine/looks/observation';
+import { observationInput, shootsMean, woodFell, type Observation } from '$core/examine/looks/observation';
 import { ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
 import { shootGrowth } from '$core/recovery/shoot-growth';
 import { seasonPoint, seasonsOf } from '$core/recovery/season';
@@ -154,6 +154,99 @@ describe('what is to be decided', () => {
 		expect(kinds({ sinceOn: '2025-02-20', observations: grown, referenceShootMm: 900 })).toEqual([
 			'carry-on'
 		]);
+	});
+	it('each limit decides at its value, and on both sides of it', () => {
+		const limit = (...mm: [string, number][]) =>
+			mm.map(([on, diebackLimitMm]) => look(on, { diebackLimitMm, leafCover: 0.4 }));
+		const asks = (kind: string, change: Partial<DecisionFacts>): boolean => kinds(change).includes(kind);
+		const day = (days: number): string => addDays('2026-06-20', -days);
+		const edges: [string, keyof typeof values, (at: number) => boolean, boolean][] = [
+			// kind of edge, its value, what is asked just within it, whether more than it still asks
+			[
+				'wilted so long ago',
+				'decision.wiltDays',
+				(at) => asks('rot-path', { dryness: 0.1, observations: [look(day(at), { leafState: 'wilted' })] }),
+				false
+			],
+			[
+				'looks before a low chance asks',
+				'decision.deadLooks',
+				(at) =>
+					asks('call-dead', {
+						probability: 0.02,
+						observations: Array.from({ length: at }, (_, i) => look(day(9 - i), { firmness: 'firm' }))
+					}),
+				true
+			],
+			[
+				'alive up to',
+				'decision.deadMm',
+				(at) => asks('call-dead', { heightMm: 500, observations: [look(day(3), { diebackLimitMm: at })] }),
+				false
+			],
+			[
+				'days since the work',
+				'decision.letGrowDays',
+				(at) =>
+					asks('let-grow', {
+						sinceOn: day(at),
+						seasonBeganOn: null,
+						observations: [look(day(3), { leafCover: 0.9 })]
+					}),
+				true
+			]
+		];
+		for (const [what, key, asked, more] of edges) {
+			const at = values[key];
+			const within = key === 'decision.letGrowDays' ? at + 1 : at;
+			const beyond = key === 'decision.letGrowDays' ? at : at + (more ? -1 : 1);
+			expect(asked(within), what).toBe(true);
+			expect(asked(beyond), what).toBe(false);
+		}
+		// Buds may move some weeks before the season is counted from; the season began on 10 April.
+		const early = (days: number): boolean =>
+			asks('look-closer', {
+				sinceOn: '2026-01-02',
+				observations: [
+					look(addDays('2026-04-10', -days), { buds: 'swelling' }),
+					look('2026-06-18', { buds: 'none' })
+				]
+			});
+		expect(early(values['decision.budsEarlyDays'])).toBe(false);
+		expect(early(values['decision.budsEarlyDays'] + 1)).toBe(true);
+		// Of a tall tree a share of its height counts as nothing, of a small one some millimetres.
+		const share = values['decision.deadShare'];
+		expect(
+			asks('call-dead', {
+				heightMm: 10_000,
+				observations: [look(day(3), { diebackLimitMm: 10_000 * share })]
+			})
+		).toBe(true);
+		expect(
+			asks('call-dead', {
+				heightMm: 10_000,
+				observations: [look(day(3), { diebackLimitMm: 10_000 * share + 1 })]
+			})
+		).toBe(false);
+		// Two limits agree within some millimetres, or within a share of a long one.
+		const steady = (before: number, now: number) =>
+			steadyLimit(limit([day(30), before], [day(2), now]), values) !== null;
+		expect(steady(100, 100 + values['decision.steadyLeastMm'])).toBe(true);
+		expect(steady(100, 101 + values['decision.steadyLeastMm'])).toBe(false);
+		expect(steady(10_000, 10_000 * (1 - values['decision.steadyShare']))).toBe(true);
+		expect(steady(10_000, 10_000 * (1 - values['decision.steadyShare']) - 1)).toBe(false);
+		// What is alive to nearly the top is not cut back.
+		const cut = (mm: number): boolean => asks('re-cut', { observations: limit([day(30), mm], [day(2), mm]) });
+		expect(cut(1000 * values['decision.recutShare'] - 1)).toBe(true);
+		expect(cut(1000 * values['decision.recutShare'])).toBe(false);
+	});
+	it('living wood went down by more than two readings differ, everywhere alike', () => {
+		const least = (before: number): number =>
+			before * (1 - values['decision.steadyShare']) - values['decision.steadyMm'];
+		for (const before of [100, 1000, 8000]) {
+			expect(woodFell(before, least(before), values)).toBe(false);
+			expect(woodFell(before, least(before) - 1, values)).toBe(true);
+		}
 	});
 	it('is overruled only with a reason', () => {
 		const decision = { decidedOn: '2026-06-20', advised: 're-cut', decided: 'carry-on' };

@@ -186,7 +186,6 @@ const meanings: Readonly<Record<string, string>> = {
 	trigger: 'dryness at which its kind is watered, 0 to 1',
 	twist: 'factor for the twist of the body',
 	unrooted: 'mix without roots, share',
-	urgency: 'how much it presses, higher is more',
 	value: 'value, in the unit of its name',
 	version: 'how often the record was written, count',
 	water: 'water in the soil, share of the volume',

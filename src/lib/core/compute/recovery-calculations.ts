@@ -121,7 +121,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 					evidence: z.array(z.string()),
 					first: z.array(z.string()),
 					stage: z.string().nullable(),
-					urgency: number
+					presses: z.boolean()
 				})
 			)
 		}),

@@ -50,8 +50,8 @@ export interface DueDecision {
 	first: string[];
 	/** Where it is done. */
 	stage: 'examine' | 'roots' | 'replant' | 'aftercare' | 'recovery' | null;
-	/** Higher presses more. */
-	urgency: number;
+	/** It cannot wait: shown before everything else. */
+	presses: boolean;
 }
 
 const mm = (value: number): string => `${Math.round(value)} mm`;
@@ -68,279 +68,368 @@ export function steadyLimit(
 	const before = limits.findLast((one) => daysBetween(one.on, last.on) >= values['decision.apartDays']);
 	if (!before) return null;
 	const apart = Math.abs(last.value - before.value);
-	return apart <= Math.max(10, values['decision.steadyShare'] * before.value)
+	return apart <= Math.max(values['decision.steadyLeastMm'], values['decision.steadyShare'] * before.value)
 		? { limitMm: Math.min(last.value, before.value), onTwo: [before.on, last.on] }
 		: null;
 }
 
-/**
- * What is to be decided now, the most pressing first, each with its evidence. There is always one: if nothing presses, it is to
- * carry on, or to let it grow untouched.
- * @see handbook 9: decisions of monitoring [common practice, no source; the limits are ours]
- */
-export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[] {
+/** What the looks since the work say, worked out once for all rules. */
+interface Seen {
+	facts: DecisionFacts;
+	/** Looks since the work, oldest first. */
+	since: readonly SeenLook[];
+	last: SeenLook | undefined;
+	/** First day on which buds of this season could be seen. */
+	begun: string;
+	budsSeen: boolean;
+	wilts: boolean;
+	/** Days since the last look, in words. */
+	lookedAgo: string;
+}
+
+function seenOf(facts: DecisionFacts, values: Values): Seen {
 	const { observations, today, sinceOn } = facts;
 	const since = observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
 	const last = since.at(-1);
-	const due: DueDecision[] = [];
 	const ago = last ? daysBetween(last.observedOn, today) : 0;
-	const lookedAgo = ago === 0 ? 'today' : ago === 1 ? 'yesterday' : `${ago} days ago`;
-
-	for (const flag of facts.flags ?? [])
-		due.push({
-			kind: 'look-closer',
-			what: `${flag.title}.`,
-			evidence: [flag.reason],
-			first: [`By ${flag.byOn}; nothing is decided before they said what they found.`],
-			stage: 'aftercare',
-			urgency: 99
-		});
-
-	// What moves tears its new roots: it is held before anything else is asked.
-	const tried = since.findLast((look) => look.firmness !== null);
-	if (facts.potted && tried?.firmness && tried.firmness !== 'firm')
-		due.push({
-			kind: 'retie',
-			what: `It ${tried.firmness === 'loose' ? 'is loose' : 'moves at the base'}: hold it firm before all else.`,
-			evidence: [`Seen on ${tried.observedOn}; new roots tear each time it moves.`],
-			first: [
-				'Wires over which roots, through which holes: Replant lays them over what holds.',
-				'Without roots to tie over: stones on the ball, or a bar across it.'
-			],
-			stage: 'replant',
-			urgency: 98.5
-		});
-
-	// Buds.
 	const begun = [facts.seasonBeganOn ?? sinceOn, sinceOn].sort()[1] ?? sinceOn;
 	// Last year’s buds say nothing of this year’s; they may move some weeks before the season is counted from.
-	const budsSeen = since.some(
-		(look) => (look.buds === 'swelling' || look.buds === 'open') && look.observedOn >= addDays(begun, -42)
-	);
+	const budsFrom = addDays(begun, -values['decision.budsEarlyDays']);
+	return {
+		facts,
+		since,
+		last,
+		begun,
+		budsSeen: since.some(
+			(look) => (look.buds === 'swelling' || look.buds === 'open') && look.observedOn >= budsFrom
+		),
+		wilts: last?.leafState === 'wilted' || last?.leafState === 'dropped',
+		lookedAgo: ago === 0 ? 'today' : ago === 1 ? 'yesterday' : `${ago} days ago`
+	};
+}
+
+/** One rule of what is due. @param due what rules before it found, for those that speak only where nothing else does */
+type Rule = (seen: Seen, values: Values, due: readonly DueDecision[]) => DueDecision | null;
+
+/** What moves tears its new roots: it is held before anything else is asked. */
+const heldFirm: Rule = ({ facts, since }) => {
+	const tried = since.findLast((look) => look.firmness !== null);
+	if (!facts.potted || !tried?.firmness || tried.firmness === 'firm') return null;
+	return {
+		kind: 'retie',
+		what: `It ${tried.firmness === 'loose' ? 'is loose' : 'moves at the base'}: hold it firm before all else.`,
+		evidence: [`Seen on ${tried.observedOn}; new roots tear each time it moves.`],
+		first: [
+			'Wires over which roots, through which holes: Replant lays them over what holds.',
+			'Without roots to tie over: stones on the ball, or a bar across it.'
+		],
+		stage: 'replant',
+		presses: true
+	};
+};
+
+const budsLate: Rule = ({ facts, since, begun, budsSeen }, values) => {
 	const late = addDays(begun, 7 * values['decision.budsLateWeeks']);
-	const budsLooked = since.filter((look) => look.buds !== null).at(-1);
-	if (
-		!facts.evergreen &&
-		facts.inSeason &&
-		!budsSeen &&
-		budsLooked?.buds === 'none' &&
-		budsLooked.observedOn >= late
-	)
-		due.push({
-			kind: 'look-closer',
-			what: 'No buds by the late end of their time: scratch it by height.',
-			evidence: [
-				`Buds were looked for on ${budsLooked.observedOn} and none moved; the latest usual day was ${late}.`
-			],
-			first: [
-				'Scratch from the top down: green or moist white is alive, brown and dry is dead.',
-				'Look at the roots only if twigs are dead downward, or the pot stays wet.'
-			],
-			stage: 'examine',
-			urgency: 70
-		});
+	const looked = since.filter((look) => look.buds !== null).at(-1);
+	if (facts.evergreen || !facts.inSeason || budsSeen || looked?.buds !== 'none' || looked.observedOn < late)
+		return null;
+	return {
+		kind: 'look-closer',
+		what: 'No buds by the late end of their time: scratch it by height.',
+		evidence: [
+			`Buds were looked for on ${looked.observedOn} and none moved; the latest usual day was ${late}.`
+		],
+		first: [
+			'Scratch from the top down: green or moist white is alive, brown and dry is dead.',
+			'Look at the roots only if twigs are dead downward, or the pot stays wet.'
+		],
+		stage: 'examine',
+		presses: true
+	};
+};
 
-	// Wilting, by the water of its pot.
-	if (
-		last &&
-		(last.leafState === 'wilted' || last.leafState === 'dropped') &&
-		daysBetween(last.observedOn, today) <= 21
-	) {
-		const { dryness } = facts;
-		// Where nobody weighed or felt it since, the examination itself may have said how wet it stood.
-		const wiltedIn = dryness === null ? last.wiltedIn : undefined;
-		const pot = dryness === null ? `the soil was ${wiltedIn ?? ''}` : `the pot is ${percent(dryness)} dry`;
-		if (wiltedIn === 'wet' || (dryness !== null && dryness <= values['decision.wetUnder']))
-			due.push({
-				kind: 'rot-path',
-				what: `It wilts though its ${facts.potted ? 'pot' : 'soil'} is wet: its roots do not drink.`,
-				evidence: [
-					`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`,
-					...(last.smell && last.smell !== 'none' ? [`It smells ${last.smell}.`] : [])
-				],
-				first: [
-					'Smell the drain holes; weigh it against a neighbour.',
-					'No water now, whatever the leaves say.'
-				],
-				stage: 'examine',
-				urgency: 95
-			});
-		else if (wiltedIn === 'dry' || (dryness !== null && dryness >= values['decision.dryOver']))
-			due.push({
-				kind: 'water-path',
-				what: 'It wilts dry: water it through, then look whether it stands up again.',
-				evidence: [`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`],
-				first: ['Does water bead or run straight through? Then soak it from below, twice.'],
-				stage: 'aftercare',
-				urgency: 98
-			});
-		else
-			due.push({
-				kind: 'look-closer',
-				what: 'It wilts: is its pot wet or dry? The two ways part there.',
-				evidence: [
-					`Leaves ${last.leafState} on ${last.observedOn}; ${dryness === null ? 'how wet it stands is not known' : `the pot is ${percent(dryness)} dry`}.`
-				],
-				first: ['Feel a finger deep, or weigh it.'],
-				stage: 'aftercare',
-				urgency: 90
-			});
-	}
+/** It wilted lately; which way to go depends on the water of its pot. */
+function wilting({ facts, last, wilts }: Seen, values: Values) {
+	if (!last || !wilts || daysBetween(last.observedOn, facts.today) > values['decision.wiltDays']) return null;
+	const { dryness } = facts;
+	// Where nobody weighed or felt it since, the examination itself may have said how wet it stood.
+	const wiltedIn = dryness === null ? last.wiltedIn : undefined;
+	const pot = dryness === null ? `the soil was ${wiltedIn ?? ''}` : `the pot is ${percent(dryness)} dry`;
+	const way =
+		wiltedIn === 'wet' || (dryness !== null && dryness <= values['decision.wetUnder'])
+			? 'wet'
+			: wiltedIn === 'dry' || (dryness !== null && dryness >= values['decision.dryOver'])
+				? 'dry'
+				: 'unknown';
+	return { last, pot, dryness, way };
+}
 
-	// Dieback.
-	const steady = steadyLimit(since, values);
+const wiltsDry: Rule = (seen, values) => {
+	const found = wilting(seen, values);
+	if (found?.way !== 'dry') return null;
+	return {
+		kind: 'water-path',
+		what: 'It wilts dry: water it through, then look whether it stands up again.',
+		evidence: [`Leaves ${found.last.leafState} on ${found.last.observedOn}; ${found.pot}.`],
+		first: ['Does water bead or run straight through? Then soak it from below, twice.'],
+		stage: 'aftercare',
+		presses: true
+	};
+};
+
+const wiltsWet: Rule = (seen, values) => {
+	const found = wilting(seen, values);
+	if (found?.way !== 'wet') return null;
+	const { last, pot } = found;
+	return {
+		kind: 'rot-path',
+		what: `It wilts though its ${seen.facts.potted ? 'pot' : 'soil'} is wet: its roots do not drink.`,
+		evidence: [
+			`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`,
+			...(last.smell && last.smell !== 'none' ? [`It smells ${last.smell}.`] : [])
+		],
+		first: ['Smell the drain holes; weigh it against a neighbour.', 'No water now, whatever the leaves say.'],
+		stage: 'examine',
+		presses: true
+	};
+};
+
+const wiltsUnknown: Rule = (seen, values) => {
+	const found = wilting(seen, values);
+	if (found?.way !== 'unknown') return null;
+	const { last, dryness } = found;
+	return {
+		kind: 'look-closer',
+		what: 'It wilts: is its pot wet or dry? The two ways part there.',
+		evidence: [
+			`Leaves ${last.leafState} on ${last.observedOn}; ${dryness === null ? 'how wet it stands is not known' : `the pot is ${percent(dryness)} dry`}.`
+		],
+		first: ['Feel a finger deep, or weigh it.'],
+		stage: 'aftercare',
+		presses: true
+	};
+};
+
+const isDead: Rule = ({ facts, since, last, budsSeen }, values) => {
 	const limit = readingsOf(since, 'diebackLimitMm').at(-1);
-	if (steady && facts.heightMm !== null && steady.limitMm < facts.heightMm * 0.95 && steady.limitMm > 0)
-		due.push({
-			kind: 're-cut',
-			what: `Cut back to living wood at about ${mm(steady.limitMm)}: the limit holds.`,
-			evidence: [
-				`${mm(steady.limitMm)} of ${mm(facts.heightMm)} alive on ${steady.onTwo[0]} and on ${steady.onTwo[1]}.`
-			],
-			first: [
-				'Chalk it, tap and scratch once more just below.',
-				'Stop rule: beside the only living shoot stop before harm; leave a dead stub and cut it later.'
-			],
-			stage: 'recovery',
-			urgency: 55
-		});
-
-	// Dead?
 	const cover = readingsOf(since, 'leafCover').at(-1);
 	const nothing =
 		last !== undefined &&
 		limit !== undefined &&
-		limit.value <= Math.max(30, 0.03 * (facts.heightMm ?? 0)) &&
+		limit.value <=
+			Math.max(values['decision.deadMm'], values['decision.deadShare'] * (facts.heightMm ?? 0)) &&
 		!budsSeen &&
 		(cover === undefined || cover.value === 0);
-	if (
-		nothing ||
-		(facts.probability !== null && facts.probability < values['decision.deadUnder'] && since.length >= 2)
-	)
-		due.push({
-			kind: 'call-dead',
-			what: 'Is it dead? Look once more before you say so.',
-			evidence: [
-				...(facts.probability === null
-					? []
-					: [`It is thought to come back with ${percent(facts.probability)}.`]),
-				...(facts.deadBy && facts.deadBy.length > 0
-					? [`What says so: ${facts.deadBy.slice(0, 3).join('; ')}.`]
-					: []),
-				...(limit ? [`Alive up to ${mm(limit.value)} on ${limit.on}.`] : []),
-				...(cover ? [`Leaf cover ${percent(cover.value)} on ${cover.on}.`] : [])
-			],
-			first: [
-				'Scratch at the collar on four sides, under the soil line too.',
-				'Look at one root: pale and firm, or dark and soft?',
-				`Wait a whole season if anything is green; ${facts.evergreen ? 'evergreens of dry country take 2 to 3 months to bud' : 'late buds come from the base'}.`,
-				'Are cuttings alive? Keep them.'
-			],
-			stage: 'recovery',
-			urgency: 60
-		});
-
-	// Probability.
-	const drop =
-		facts.probability !== null && facts.probabilityBefore !== null
-			? facts.probabilityBefore - facts.probability
-			: 0;
-	if (
+	const unlikely =
 		facts.probability !== null &&
-		// On the day of the work nothing was seen yet: the chance is that of the work, not of how it does.
-		since.length > 0 &&
-		due.every((one) => one.kind !== 'look-closer' && one.kind !== 'call-dead') &&
-		(facts.probability < values['decision.closerUnder'] || drop >= values['decision.closerDrop'])
+		facts.probability < values['decision.deadUnder'] &&
+		since.length >= values['decision.deadLooks'];
+	if (!nothing && !unlikely) return null;
+	return {
+		kind: 'call-dead',
+		what: 'Is it dead? Look once more before you say so.',
+		evidence: [
+			...(facts.probability === null
+				? []
+				: [`It is thought to come back with ${percent(facts.probability)}.`]),
+			...(facts.deadBy && facts.deadBy.length > 0
+				? [`What says so: ${facts.deadBy.slice(0, 3).join('; ')}.`]
+				: []),
+			...(limit ? [`Alive up to ${mm(limit.value)} on ${limit.on}.`] : []),
+			...(cover ? [`Leaf cover ${percent(cover.value)} on ${cover.on}.`] : [])
+		],
+		first: [
+			'Scratch at the collar on four sides, under the soil line too.',
+			'Look at one root: pale and firm, or dark and soft?',
+			`Wait a whole season if anything is green; ${facts.evergreen ? 'evergreens of dry country take 2 to 3 months to bud' : 'late buds come from the base'}.`,
+			'Are cuttings alive? Keep them.'
+		],
+		stage: 'recovery',
+		presses: true
+	};
+};
+
+const cutBack: Rule = ({ facts, since }, values) => {
+	const steady = steadyLimit(since, values);
+	if (
+		!steady ||
+		facts.heightMm === null ||
+		steady.limitMm <= 0 ||
+		steady.limitMm >= facts.heightMm * values['decision.recutShare']
 	)
-		due.push({
-			kind: 'look-closer',
-			what: 'It does less well than it should: find out why before anything is done.',
-			evidence: [
-				`Thought to come back with ${percent(facts.probability)}${drop >= values['decision.closerDrop'] ? `, down from ${percent(facts.probabilityBefore ?? 0)}` : ''}.`
-			],
-			first: ['Is anything else new: pot moved, watered differently, sprayed, frost?'],
-			stage: 'examine',
-			urgency: 50
-		});
+		return null;
+	return {
+		kind: 're-cut',
+		what: `Cut back to living wood at about ${mm(steady.limitMm)}: the limit holds.`,
+		evidence: [
+			`${mm(steady.limitMm)} of ${mm(facts.heightMm)} alive on ${steady.onTwo[0]} and on ${steady.onTwo[1]}.`
+		],
+		first: [
+			'Chalk it, tap and scratch once more just below.',
+			'Stop rule: beside the only living shoot stop before harm; leave a dead stub and cut it later.'
+		],
+		stage: 'recovery',
+		presses: true
+	};
+};
 
-	// Unseen.
-	const unseen = daysBetween(last?.observedOn ?? sinceOn, today);
-	if (due.length === 0 && unseen > values['look.overdueDays'])
-		due.push({
-			kind: 'look-closer',
-			what: `Nobody has looked for ${unseen} days: look before anything is decided.`,
-			evidence: [
-				last ? `The last look was on ${last.observedOn}.` : `Nothing was seen of it since ${sinceOn}.`
-			],
-			first: ['What it did in that time is not known; the chance is only what was thought then.'],
-			stage: 'recovery',
-			urgency: 45
-		});
+const lessWell: Rule = ({ facts, since }, values, due) => {
+	const { probability, probabilityBefore } = facts;
+	const drop = probability !== null && probabilityBefore !== null ? probabilityBefore - probability : 0;
+	const dropped = drop >= values['decision.closerDrop'];
+	if (
+		probability === null ||
+		// On the day of the work nothing was seen yet: the chance is that of the work, not of how it does.
+		since.length === 0 ||
+		due.some((one) => one.kind === 'look-closer' || one.kind === 'call-dead') ||
+		!(probability < values['decision.closerUnder'] || dropped)
+	)
+		return null;
+	return {
+		kind: 'look-closer',
+		what: 'It does less well than it should: find out why before anything is done.',
+		evidence: [
+			`Thought to come back with ${percent(probability)}${dropped ? `, down from ${percent(probabilityBefore ?? 0)}` : ''}.`
+		],
+		first: ['Is anything else new: pot moved, watered differently, sprayed, frost?'],
+		stage: 'examine',
+		presses: true
+	};
+};
 
-	// Growth.
+const unseen: Rule = ({ facts, last }, values, due) => {
+	const days = daysBetween(last?.observedOn ?? facts.sinceOn, facts.today);
+	if (due.length > 0 || days <= values['look.overdueDays']) return null;
+	return {
+		kind: 'look-closer',
+		what: `Nobody has looked for ${days} days: look before anything is decided.`,
+		evidence: [
+			last ? `The last look was on ${last.observedOn}.` : `Nothing was seen of it since ${facts.sinceOn}.`
+		],
+		first: ['What it did in that time is not known; the chance is only what was thought then.'],
+		stage: 'recovery',
+		presses: false
+	};
+};
+
+const nextStage: Rule = ({ facts: { gate } }) =>
+	gate?.answer !== 'met'
+		? null
+		: {
+				kind: 'next-stage',
+				what: `Root stage ${roman(gate.stage)} may be opened in its window.`,
+				evidence: gate.because,
+				first: ['Look at the weather of the days after, and at the carry-over list.'],
+				stage: 'roots',
+				presses: false
+			};
+
+const closeCase: Rule = ({ facts }, _values, due) =>
+	due.length > 0 || !facts.reEstablished
+		? null
+		: {
+				kind: 'carry-on',
+				what: 'Every criterion is met: close the case when you are ready.',
+				evidence: ['The verdict stands beside.'],
+				first: [],
+				stage: 'recovery',
+				presses: false
+			};
+
+const letGrow: Rule = ({ facts, since, wilts }, values, due) => {
 	const shoots = readingsOf(since, 'shootExtensionMm').at(-1);
+	const cover = readingsOf(since, 'leafCover').at(-1);
 	const share =
 		shoots && facts.referenceShootMm !== null && facts.referenceShootMm > 0
 			? shoots.value / facts.referenceShootMm
 			: null;
-	const wilts = last?.leafState === 'wilted' || last?.leafState === 'dropped';
-	const fresh = (on: string | undefined): boolean =>
-		on !== undefined && daysBetween(on, today) <= values['decision.growsDays'];
-	const grows =
-		!wilts &&
-		fresh(share !== null ? shoots?.on : cover?.on) &&
-		((share !== null && share >= values['decision.growsShare']) ||
-			(share === null && (cover?.value ?? 0) >= values['decision.growsShare']));
-	const grownBy =
-		share !== null
-			? `Shoots ${percent(share)} of its reference’s on ${shoots?.on ?? ''}.`
-			: `Leaf cover ${percent(cover?.value ?? 0)} on ${cover?.on ?? ''}.`;
-	if (facts.gate?.answer === 'met')
-		due.push({
-			kind: 'next-stage',
-			what: `Root stage ${roman(facts.gate.stage)} may be opened in its window.`,
-			evidence: facts.gate.because,
-			first: ['Look at the weather of the days after, and at the carry-over list.'],
-			stage: 'roots',
-			urgency: 30
-		});
-	if (due.length === 0 && facts.reEstablished)
-		due.push({
-			kind: 'carry-on',
-			what: 'Every criterion is met: close the case when you are ready.',
-			evidence: ['The verdict stands beside.'],
-			first: [],
-			stage: 'recovery',
-			urgency: 20
-		});
-	else if (due.length === 0 && grows && daysBetween(sinceOn, today) > 120)
-		due.push({
-			kind: 'let-grow',
-			what: 'It grows: leave it a full season, unpruned, without flowers or fruit.',
-			evidence: [grownBy],
-			first: [],
-			stage: null,
-			urgency: 10
-		});
-	else if (due.length === 0 && (facts.overdue ?? 0) > 0)
-		due.push({
-			kind: 'look-closer',
-			what: `${facts.overdue === 1 ? 'One piece of work is' : `${facts.overdue} pieces of work are`} past their window: do or skip them first.`,
-			evidence: last ? [`The last look was ${lookedAgo}.`] : [],
-			first: [],
-			stage: 'aftercare',
-			urgency: 15
-		});
-	else if (due.length === 0)
-		due.push({
-			kind: 'carry-on',
-			what: last
-				? 'Nothing asks for a change: carry on as planned.'
-				: 'Nothing was seen yet: take the first look.',
-			evidence: last ? [`The last look was ${lookedAgo}.`] : [],
-			first: [],
-			stage: last ? null : 'recovery',
-			urgency: 5
-		});
-	return due.sort((a, b) => b.urgency - a.urgency);
+	const seenOn = share !== null ? shoots?.on : cover?.on;
+	const fresh = seenOn !== undefined && daysBetween(seenOn, facts.today) <= values['decision.growsDays'];
+	const enough = (share ?? cover?.value ?? 0) >= values['decision.growsShare'];
+	if (
+		due.length > 0 ||
+		wilts ||
+		!fresh ||
+		!enough ||
+		daysBetween(facts.sinceOn, facts.today) <= values['decision.letGrowDays']
+	)
+		return null;
+	return {
+		kind: 'let-grow',
+		what: 'It grows: leave it a full season, unpruned, without flowers or fruit.',
+		evidence: [
+			share !== null
+				? `Shoots ${percent(share)} of its reference’s on ${seenOn}.`
+				: `Leaf cover ${percent(cover?.value ?? 0)} on ${seenOn}.`
+		],
+		first: [],
+		stage: null,
+		presses: false
+	};
+};
+
+const pastItsWindow: Rule = ({ facts: { overdue = 0 }, last, lookedAgo }, _values, due) =>
+	due.length > 0 || overdue === 0
+		? null
+		: {
+				kind: 'look-closer',
+				what: `${overdue === 1 ? 'One piece of work is past its' : `${overdue} pieces of work are past their`} window: do or skip ${overdue === 1 ? 'it' : 'them'} first.`,
+				evidence: last ? [`The last look was ${lookedAgo}.`] : [],
+				first: [],
+				stage: 'aftercare',
+				presses: false
+			};
+
+const carryOn: Rule = ({ last, lookedAgo }, _values, due) =>
+	due.length > 0
+		? null
+		: {
+				kind: 'carry-on',
+				what: last
+					? 'Nothing asks for a change: carry on as planned.'
+					: 'Nothing was seen yet: take the first look.',
+				evidence: last ? [`The last look was ${lookedAgo}.`] : [],
+				first: [],
+				stage: last ? null : 'recovery',
+				presses: false
+			};
+
+/** The most pressing first; the later speak only where it still makes sense beside what was found. */
+const rules: readonly Rule[] = [
+	heldFirm,
+	wiltsDry,
+	wiltsWet,
+	wiltsUnknown,
+	budsLate,
+	isDead,
+	cutBack,
+	lessWell,
+	unseen,
+	nextStage,
+	closeCase,
+	letGrow,
+	pastItsWindow,
+	carryOn
+];
+
+/**
+ * What is to be decided now, the most pressing first, each with its evidence. There is always one: if nothing presses, it is to
+ * carry on, or to let it grow untouched. What a qualified person has still to see stands before everything.
+ * @see handbook 9: decisions of monitoring [common practice, no source; order and limits are ours]
+ */
+export function decisionsDue(facts: DecisionFacts, values: Values): DueDecision[] {
+	const seen = seenOf(facts, values);
+	const due: DueDecision[] = (facts.flags ?? []).map((flag) => ({
+		kind: 'look-closer',
+		what: `${flag.title}.`,
+		evidence: [flag.reason],
+		first: [`By ${flag.byOn}; nothing is decided before they said what they found.`],
+		stage: 'aftercare',
+		presses: true
+	}));
+	for (const rule of rules) {
+		const found = rule(seen, values, due);
+		if (found) due.push(found);
+	}
+	return due;
 }

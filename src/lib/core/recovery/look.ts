@@ -2,7 +2,7 @@ import type { Kind } from '../vocabulary/kind';
 import type { Tree } from '../take-in/tree';
 import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
-import { readingsOf, type Observation } from '../examine/looks/observation';
+import { readingsOf, woodFell, type Observation } from '../examine/looks/observation';
 
 /** What a look can ask for. */
 export const lookParts = [
@@ -94,9 +94,11 @@ export function lookQuestions(facts: LookFacts, values: Values): LookQuestion[] 
 			2
 		);
 	const limits = readingsOf(since, 'diebackLimitMm');
+	const [limitBefore, limitNow] = limits.slice(-2);
 	const falling =
-		limits.length >= 2 &&
-		(limits.at(-1)?.value ?? 0) < (limits.at(-2)?.value ?? 0) * (1 - values['decision.steadyShare']);
+		limitBefore !== undefined &&
+		limitNow !== undefined &&
+		woodFell(limitBefore.value, limitNow.value, values);
 	if (limits.length === 0 && days > values['look.routineDays'])
 		ask('dieback', 'never measured since the work', 2);
 	else if (falling) ask('dieback', 'it fell at the last look', 1);

@@ -1,7 +1,7 @@
 import { daysBetween } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
-import { readingsOf, type Observation } from '../examine/looks/observation';
+import { readingsOf, woodFell, type Observation } from '../examine/looks/observation';
 
 export type Answer = 'met' | 'not-met' | 'unknown';
 
@@ -172,7 +172,7 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 	let lastFallOn: string | null = null;
 	for (const [index, reading] of limits.entries()) {
 		const before = limits[index - 1];
-		if (before && reading.value < before.value * 0.97 - 5) lastFallOn = reading.on;
+		if (before && woodFell(before.value, reading.value, values)) lastFallOn = reading.on;
 	}
 	const quietFrom = lastFallOn ?? first.on;
 	const quiet = daysBetween(quietFrom, last.on);

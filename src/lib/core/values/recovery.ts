@@ -586,8 +586,72 @@ export const recoveryValues = defineValues({
 		min: 3,
 		max: 90
 	},
+	'decision.budsEarlyDays': {
+		label: 'Buds of this season may move so many days before it is counted from',
+		value: 42,
+		unit: 'days',
+		mark: 'ours',
+		min: 0,
+		max: 120
+	},
+	'decision.wiltDays': {
+		label: 'Wilting asks for a decision for so many days after it was seen',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		min: 1,
+		max: 90
+	},
+	'decision.steadyLeastMm': {
+		label: 'or by no more than',
+		value: 10,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 200
+	},
+	'decision.recutShare': {
+		label: 'Cut back to living wood when it ends under so much of the height',
+		value: 0.95,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.3,
+		max: 1
+	},
+	'decision.deadMm': {
+		label: 'No living wood to speak of: a limit of at most',
+		value: 30,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 500
+	},
+	'decision.deadShare': {
+		label: 'or of at most so much of the height',
+		value: 0.03,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.3
+	},
+	'decision.deadLooks': {
+		label: 'The forecast alone asks whether it is dead after so many looks',
+		value: 2,
+		unit: 'looks',
+		mark: 'ours',
+		min: 1,
+		max: 10
+	},
+	'decision.letGrowDays': {
+		label: 'Let it grow: not before so many days since the work',
+		value: 120,
+		unit: 'days',
+		mark: 'ours',
+		min: 14,
+		max: 730
+	},
 	'decision.steadyMm': {
-		label: 'For the forecast living wood went down when it lost more than counts as steady, and besides',
+		label: 'Living wood went down when it lost more than counts as steady, and besides',
 		value: 5,
 		unit: 'mm',
 		mark: 'ours',

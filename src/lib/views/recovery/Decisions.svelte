@@ -47,7 +47,7 @@
 		{#each due as one (one.kind + one.what)}
 			{@const decided = decidedLately(one.kind)}
 			<li class="py-3">
-				<p class={['text-lg font-semibold', one.urgency >= 50 && 'text-oxide']}>
+				<p class={['text-lg font-semibold', one.presses && 'text-oxide']}>
 					{decisionNames[one.kind]}<span class="text-ink">. {inWords(one.what)}</span>
 				</p>
 				{#if one.evidence.length > 0}<p class="text-sm text-slate">

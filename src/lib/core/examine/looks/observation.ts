@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Values } from '../../values/values';
 import { calendarDate, count, id, measure, note, oneOf, share, version } from '../../vocabulary/fields';
 
 export const budStates = ['none', 'swelling', 'open'] as const;
@@ -76,6 +77,13 @@ export type Observation = z.infer<typeof observationSchema>;
 
 export type MeasureKey =
 	'leafCover' | 'shootExtensionMm' | 'diebackLimitMm' | 'weightKg' | 'woundwoodMm' | 'suckers';
+
+/**
+ * Whether living wood went down between two readings of its limit, by more than reading it twice differs.
+ * @param beforeMm, nowMm heights up to which wood was alive, mm
+ */
+export const woodFell = (beforeMm: number, nowMm: number, values: Values): boolean =>
+	nowMm < beforeMm * (1 - values['decision.steadyShare']) - values['decision.steadyMm'];
 
 /** Mean and spread of single shoots; null of none. */
 export function shootsMean(shootsMm: readonly number[]): { meanMm: number; sdMm: number | null } | null {

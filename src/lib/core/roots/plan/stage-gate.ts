@@ -1,4 +1,4 @@
-import { readingsOf, type Observation } from '../../examine/looks/observation';
+import { readingsOf, woodFell, type Observation } from '../../examine/looks/observation';
 import type { Values } from '../../values/values';
 import type { PlanInput } from './plan';
 
@@ -45,7 +45,7 @@ export function stageGate(
 	const limits = readingsOf(since, 'diebackLimitMm');
 	const limitBefore = readingsOf(before, 'diebackLimitMm').at(-1) ?? limits[0];
 	const limit = limits.at(-1);
-	if (limit && limitBefore && limit.value < limitBefore.value * 0.97 - 5) {
+	if (limit && limitBefore && woodFell(limitBefore.value, limit.value, values)) {
 		bad = true;
 		because.push(
 			`Living wood went down from ${Math.round(limitBefore.value)} to ${Math.round(limit.value)} mm since.`
