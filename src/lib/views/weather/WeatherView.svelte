@@ -24,7 +24,7 @@
 		places: Place[];
 		chosen: Place | null;
 		station: Place | null;
-		series: SeriesDay[];
+		series: readonly SeriesDay[];
 		disagree: { on: string; byC: number }[];
 		forecast: { service: string; fetchedAt: string | null };
 		values: Values;
