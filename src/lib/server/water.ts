@@ -244,12 +244,25 @@ const basis = (on: string): SQL => {
 		|| '|' || coalesce(${devices}, '')`;
 };
 
-/** Trees in care whose water was reckoned from something else than what stands now. */
-async function staleTrees(db: Reader, on: string): Promise<{ id: string; basis: string }[]> {
+/**
+ * Trees in care whose water was reckoned from something else than what stands now.
+ * @param among only of these and of those that rest on them: their mates in a pot, and whom they are the twin of
+ */
+async function staleTrees(
+	db: Reader,
+	on: string,
+	among: ReadonlySet<string> | null
+): Promise<{ id: string; basis: string }[]> {
+	const ids = among && [...among];
+	const resting =
+		ids === null
+			? sql``
+			: sql`and (${inArray(tree.id, ids)} or ${inArray(tree.referenceTreeId, ids)} or (trim(${tree.sharedPot}) <> '' and lower(trim(${tree.sharedPot})) in
+				(select lower(trim(m."sharedPot")) from ${tree} m where ${inArray(sql`m."id"`, ids)})))`;
 	const rows = await jsonRows<{ id: string; basis: string; known: string | null }>(
 		db,
 		{ id: tree.id, basis: basis(on), known: cache.basis },
-		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care'`
+		sql`from ${tree} left join ${cache} on ${cache.treeId} = ${tree.id} where ${tree.state} = 'in-care' ${resting}`
 	);
 	return rows.filter((row) => row.basis !== row.known).map(({ id, basis: now }) => ({ id, basis: now }));
 }
@@ -264,17 +277,16 @@ const BATCH = 50;
 /** Reckons the water of trees anew where something changed; waits for at most `most` of them, the rest follow. */
 export async function refreshWater(store: Store, values: Values, most = 40): Promise<void> {
 	const on = today();
-	if (
-		clean?.store === store &&
-		clean.on === on &&
-		clean.writes === store.writes() &&
-		Date.now() - clean.at < LOOK_AGAIN_MS
-	)
-		return;
+	const fresh =
+		clean?.store === store && clean.on === on && Date.now() - clean.at < LOOK_AGAIN_MS ? clean : null;
 	const writes = store.writes();
-	const stale = await staleTrees(store.db, on);
+	if (fresh?.writes === writes) return;
+	// Where it is known what was written on since, only that is looked at.
+	const touched = fresh && store.touchedSince(fresh.writes);
+	const stale = touched?.size === 0 ? [] : await staleTrees(store.db, on, touched);
+	const at = touched ? (fresh?.at ?? Date.now()) : Date.now();
 	if (stale.length === 0) {
-		clean = { store, on, writes, at: Date.now() };
+		clean = { store, on, writes, at };
 		return;
 	}
 	const series = await placeSeries(store.db, addDays(on, -BACK_DAYS), addDays(on, AHEAD_DAYS), values);
@@ -338,6 +350,7 @@ export async function refreshWater(store: Store, values: Values, most = 40): Pro
 	for (let i = 0; i < Math.min(most, stale.length); i += BATCH)
 		await reckon(stale.slice(i, Math.min(most, i + BATCH)));
 	const rest = stale.slice(most);
+	if (rest.length === 0) clean = { store, on, writes, at };
 	if (rest.length === 0 || running) return;
 	running = (async () => {
 		for (let i = 0; i < rest.length; i += BATCH) await reckon(rest.slice(i, i + BATCH));

@@ -1,20 +1,15 @@
 <script lang="ts">
-	import { withTerms } from '$core/text/glossary';
-	import { Popover } from 'bits-ui';
+	import { onMount, type Component } from 'svelte';
 
-	/** A text of advice in which a touch on a word of the trade opens what it means. */
+	/** A text of advice in which a touch on a word of the trade opens what it means; the glossary comes after the page. */
 	interface Props {
 		text: string;
 	}
 	let { text }: Props = $props();
-	const parts = $derived(withTerms(text));
+	let Marked = $state<Component<Props> | null>(null);
+	onMount(async () => {
+		Marked = (await import('./MarkedTerms.svelte')).default;
+	});
 </script>
 
-<!-- prettier-ignore -->
-{#each parts as { text: words, term }, index (index)}{#if term}<Popover.Root><Popover.Trigger
-	class="cursor-help underline decoration-edge decoration-dotted underline-offset-4 hover:decoration-solid"
-	aria-label="{words}: what is it?">{words}</Popover.Trigger><Popover.Portal><Popover.Content
-	sideOffset={6}
-	collisionPadding={12}
-	class="z-50 w-[min(20rem,calc(100vw-24px))] rounded-md border bg-leaf p-4 shadow-xl outline-none"
-><p class="font-display text-lg font-semibold first-letter:uppercase">{term.term}</p><p class="mt-1">{term.meaning}</p></Popover.Content></Popover.Portal></Popover.Root>{:else}{words}{/if}{/each}
+{#if Marked}<Marked {text} />{:else}{text}{/if}
