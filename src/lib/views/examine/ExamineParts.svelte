@@ -9,21 +9,13 @@
 		asks?: { part: string; why: string } | null;
 	}
 	let { treeId, asks = null }: Props = $props();
-	const parts = $derived([
-		{ path: '', label: 'Look', href: resolve('/trees/[id]/examine', { id: treeId }) },
-		{ path: '/measure', label: 'Measure', href: resolve('/trees/[id]/examine/measure', { id: treeId }) },
-		{ path: '/soil', label: 'Soil', href: resolve('/trees/[id]/examine/soil', { id: treeId }) },
-		{
-			path: '/before',
-			label: 'Before the work',
-			href: resolve('/trees/[id]/examine/before', { id: treeId })
-		},
-		{
-			path: '/changes',
-			label: 'What was changed',
-			href: resolve('/trees/[id]/examine/changes', { id: treeId })
-		}
-	]);
+	const parts = [
+		{ path: '', label: 'Look', route: '/trees/[id]/examine' },
+		{ path: '/measure', label: 'Measure', route: '/trees/[id]/examine/measure' },
+		{ path: '/soil', label: 'Soil', route: '/trees/[id]/examine/soil' },
+		{ path: '/before', label: 'Before the work', route: '/trees/[id]/examine/before' },
+		{ path: '/changes', label: 'What was changed', route: '/trees/[id]/examine/changes' }
+	] as const;
 	const here = $derived(page.url.pathname.split('/examine')[1] ?? '');
 </script>
 
@@ -32,7 +24,7 @@
 		{#each parts as part (part.path)}
 			<li>
 				<a
-					href={part.href}
+					href={resolve(part.route, { id: treeId })}
 					data-sveltekit-noscroll
 					aria-current={here === part.path ? 'page' : undefined}
 					class={[
