@@ -122,6 +122,38 @@ describe('a kept result holds while what it was worked out from stands', () => {
 		await seedKinds(store);
 		expect(await basisOf(store, other.id)).toBe(aside);
 	});
+	it('follows the mates of a pot: what is done to one, who leaves it and who comes to it', async () => {
+		const { store, tree: one } = await storeWithTree({
+			situation: 'potted',
+			heightM: 1,
+			sharedPot: 'Long trough'
+		});
+		const { tree: two } = await takeIn(store, asTakenIn(one, { tag: 'T-2', sharedPot: ' long trough' }));
+		const { tree: apart } = await takeIn(store, asTakenIn(one, { tag: 'T-3', sharedPot: '' }));
+		const steps: [string, () => Promise<unknown>][] = [
+			[
+				'a mate was watered',
+				() => recordWatering(store, two.id, wateringInput.parse({ wateredOn: '2026-04-10', litres: 2 }))
+			],
+			[
+				'a mate left the pot',
+				() => changeTree(store, two.id, two.version, asTakenIn(two, { sharedPot: '' }))
+			],
+			[
+				'another came to it',
+				() => changeTree(store, apart.id, apart.version, asTakenIn(apart, { sharedPot: 'LONG TROUGH' }))
+			]
+		];
+		let before = await basisOf(store, one.id);
+		for (const [what, step] of steps) {
+			// Once nothing is stale, only what was written on is looked through.
+			await basisOf(store, one.id);
+			await step();
+			const after = await basisOf(store, one.id);
+			expect(after, what).not.toBe(before);
+			before = after;
+		}
+	});
 	it('what was undone and written anew at one instant is not taken for the first', async () => {
 		const { store, tree } = await storeWithTree({ situation: 'potted', heightM: 1 });
 		const pour = (litres: number) =>

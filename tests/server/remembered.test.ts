@@ -1,20 +1,23 @@
+import fc from 'fast-check';
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { CASE_VERSION, treeRecordFields, upgradeCase } from '$core/tree/case';
 import { observationInput } from '$core/examine/looks/observation';
-import { openStore } from '$lib/server/db/database';
+import { keepIn, openStore } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
 import { observations, ofTree } from '$lib/server/records/records';
 import { doReckoned } from '$lib/server/records/reckoned';
-import { loadRecords } from '$lib/server/records/tree-records';
+import { loadRecords, readAll } from '$lib/server/records/tree-records';
+import { takeIn } from '$lib/server/trees';
 import { doWork, undo } from '$lib/server/records/work';
 import { decisionsOf, forecastSaid, recordLook, recoveryOf } from '$lib/server/recovery';
 import { readValues } from '$lib/server/settings';
 import { placeSeries } from '$lib/server/weather';
 import { saveRoots } from '$lib/server/roots';
-import { rootsWith, storeWithTree } from './helpers';
+import { asTakenIn, rootsWith, storeWithTree } from './helpers';
 
 const look = (firmness: 'firm' | 'loose') =>
 	observationInput.parse({ observedOn: '2026-04-18', firmness, note: '' });
@@ -43,6 +46,52 @@ describe('the records of a tree', () => {
 		expect(seen.journal).toHaveLength(2);
 		other.close();
 		store.close();
+	});
+	it('are read anew when only the journal tells something new', async () => {
+		const { store, tree } = await storeWithTree();
+		const first = await loadRecords(store.db, tree.id);
+		await store.db.$client.execute({
+			sql: `insert into journal (id, treeId, at_instant, on_day, stage, what) select 'told', treeId, at_instant, on_day, stage, 'A cold night' from journal where treeId = ?`,
+			args: [tree.id]
+		});
+		const second = await loadRecords(store.db, tree.id);
+		expect(second.journal.map((entry) => entry.what)).toContain('A cold night');
+		expect(second.journal).toHaveLength(first.journal.length + 1);
+		store.close();
+	});
+	it('keep every number to its last digit', async () => {
+		const { store, tree } = await storeWithTree();
+		await fc.assert(
+			fc.asyncProperty(fc.double({ min: 0.01, max: 5000, noNaN: true }), async (weightKg) => {
+				const kept = await store.write(async (tx) => {
+					const doc = { ...look('firm'), id: randomUUID(), version: 1, weightKg, leafCover: 1 / 3 };
+					await observations.put(tx, tree.id, doc);
+					return doc;
+				});
+				expect(await observations.get(store.db, kept.id)).toEqual(kept);
+			}),
+			{ numRuns: 60 }
+		);
+		store.close();
+	});
+	it('of many trees are the same as of each alone, in the same order', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		const { tree: other } = await takeIn(store, asTakenIn(tree, { tag: 'T-2', placeId }));
+		for (const firmness of ['loose', 'firm'] as const)
+			await recordLook(store, other.id, look(firmness), false);
+		await saveRoots(store, tree.id, rootsWith(['r5']));
+		const ids = [other.id, 'nobody', tree.id];
+		const many = new Map((await readAll(store.db, ids)).map((records) => [records.tree.id, records]));
+		expect([...many.keys()].sort()).toEqual([tree.id, other.id].sort());
+		for (const id of [tree.id, other.id]) expect(many.get(id)).toEqual(await loadRecords(store.db, id));
+		expect(many.get(other.id)?.observations.map((one) => one.firmness)).toEqual(['loose', 'firm']);
+		expect(many.get(tree.id)?.rootMap?.segments).toHaveLength(6);
+		store.close();
+	});
+	it('are let go of in the order in which nobody asked for them', () => {
+		const memory = new Map<string, number>();
+		for (const name of ['a', 'b', 'a', 'c']) keepIn(memory, name, 1, 2);
+		expect([...memory.keys()]).toEqual(['a', 'c']);
 	});
 	it('of a write that was taken back are never remembered', async () => {
 		const { store, tree } = await storeWithTree();

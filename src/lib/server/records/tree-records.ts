@@ -26,8 +26,8 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 		.where(eq(tables.tree.id, treeId));
 	if (!row) throw notFound('tree');
 	const known = memory?.records.get(treeId);
-	if (known?.key === row.key) return known.records;
-	const records = frozen(await readRecords(db, treeId));
+	const records = known?.key === row.key ? known.records : frozen(await readRecords(db, treeId));
+	// Asked for again, it is the last to go.
 	if (memory?.keeps) keepIn(memory.records, treeId, { key: row.key, records }, REMEMBERED_TREES);
 	return records;
 }

@@ -117,12 +117,20 @@ export async function doWork<T>(
 /** Trees that changes are of; null when one of them is of the yard. */
 function treesOf(changes: readonly Change[]): Set<string> | null {
 	const ids = new Set<string>();
-	for (const { treeId } of changes) {
+	for (const { treeId, record, before, after } of changes) {
 		if (treeId === null) return null;
+		// Those it leaves in a pot rest on it as much as those it comes to, and are found by its pot no more.
+		if (record === 'tree' && potOf(before) !== potOf(after)) return null;
 		ids.add(treeId);
 	}
 	return ids;
 }
+
+/** Name of the pot that a tree, as it is written, shares with others; empty for none. */
+const potOf = (tree: unknown): string =>
+	typeof tree === 'object' && tree !== null && 'sharedPot' in tree && typeof tree.sharedPot === 'string'
+		? tree.sharedPot.trim().toLowerCase()
+		: '';
 
 /** A piece of work that can be done with others. */
 export interface Piece<T = unknown> {
