@@ -240,6 +240,24 @@ describe('what is to be decided', () => {
 		expect(cut(1000 * values['decision.recutShare'] - 1)).toBe(true);
 		expect(cut(1000 * values['decision.recutShare'])).toBe(false);
 	});
+	it('stand in the order in which they press: held, water, death, cutting back', () => {
+		const limits = ['2026-05-20', '2026-06-18'].map((on) =>
+			look(on, { diebackLimitMm: 600, leafState: 'wilted', firmness: 'loose' })
+		);
+		expect(kinds({ observations: limits, dryness: 0.85, probability: 0.02 })).toEqual([
+			'retie',
+			'water-path',
+			'call-dead',
+			're-cut'
+		]);
+	});
+	it('what others have to see is asked once: no second closer look beside it', () => {
+		const observations = [look('2026-06-18', { firmness: 'firm' })];
+		const flags = [{ title: 'An arborist has to see it', reason: 'Cavity at the base.', byOn: '2026-06-25' }];
+		expect(kinds({ observations, probability: 0.2 })).toEqual(['look-closer']);
+		const due = decisionsDue(facts({ observations, probability: 0.2, flags }), values);
+		expect(due.map((one) => one.what)).toEqual(['An arborist has to see it.']);
+	});
 	it('living wood went down by more than two readings differ, everywhere alike', () => {
 		const least = (before: number): number =>
 			before * (1 - values['decision.steadyShare']) - values['decision.steadyMm'];
