@@ -118,6 +118,23 @@ test('everything is found by keyboard: palette, stages, shortcuts', async ({ pag
 	await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('cut the chosen root now');
 });
 
+test('a word of the trade opens what it means, from advice and in the glossary', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('C-07')}/aftercare`);
+	const word = page.getByRole('button', { name: 'rot: what is it?' }).first();
+	await word.focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('Roots that die brown and soft')).toBeVisible();
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
+	await expect(page.getByText('Roots that die brown and soft')).toBeHidden();
+	await expect(word).toBeFocused();
+	await open(page, `${DEMO}/reference/glossary`);
+	await page.getByLabel('Find a word').fill('throttles');
+	await expect(page.getByRole('term')).toHaveText([/girdling root/i]);
+	await page.getByLabel('Find a word').fill('zzz');
+	await expect(page.getByText('No word here says “zzz”.')).toBeVisible();
+});
+
 test('the line of care zooms by keyboard', async ({ page }) => {
 	await open(page, `${DEMO}/trees/${await treeId('H-03')}/recovery`);
 	const line = page.getByRole('img', { name: /Line of care/ });

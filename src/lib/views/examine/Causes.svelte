@@ -148,7 +148,7 @@
 					>{condition.label}{#if findingCount > 0 && verdict === 'now'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-bold text-oxide">act now</span
 						>{:else if findingCount > 0 && done}<span class="sr-only">,</span>
-						<span class="ml-1 text-sm font-semibold text-slate"
+						<span class="ml-1 text-sm font-semibold whitespace-nowrap text-slate"
 							>{condition.atRoots ? 'acted on' : 'seen to'} {format().day(done, today)}</span
 						>{:else if findingCount > 0 && verdict === 'check'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold text-ochre">check first</span

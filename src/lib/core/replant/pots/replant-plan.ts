@@ -115,18 +115,20 @@ export interface LayerAmounts {
 	problems: string[];
 }
 
+/** Ball and layers of a planting in its pot. */
+export type PotLayers = Pick<
+	PlantingInput,
+	'pot' | 'ballDiameterMm' | 'ballDepthMm' | 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm'
+>;
+/** The same, and what the layers are of. */
+export type FilledPot = PotLayers & Pick<PlantingInput, 'mix' | 'coarseId'>;
+
 /**
  * Litres of each layer around a ball in a pot: coarse layer on the floor, main mix beside and below the ball, top
  * layer up to the headspace. The ball sits with its top at the top of the fill. Parts always add up to the fill; a mound
  * comes on top.
  */
-export function layerAmounts(
-	planting: Pick<
-		PlantingInput,
-		'pot' | 'ballDiameterMm' | 'ballDepthMm' | 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm'
-	> & { moundMm?: number },
-	values: Values
-): LayerAmounts {
+export function layerAmounts(planting: PotLayers & { moundMm?: number }, values: Values): LayerAmounts {
 	const { pot, ballDiameterMm, ballDepthMm, coarseLayerMm, topLayerMm, headspaceMm, moundMm = 0 } = planting;
 	const problems: string[] = [];
 	const fillMm = pot.heightMm - headspaceMm;

@@ -1,7 +1,7 @@
 import { bodyOf } from '../mixes/bench-test';
 import { componentOf } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
-import { layerAmounts, type PlantingInput } from './replant-plan';
+import { layerAmounts, type FilledPot, type PlantingInput } from './replant-plan';
 import type { Seat } from './seat';
 import { crossSectionMm2 } from './volume';
 import type { Tree } from '../../take-in/tree';
@@ -11,18 +11,7 @@ import { crownCoverM2, usualCrownWidthMm } from './demand';
 
 /** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
 export function storesOf(
-	planting: Pick<
-		PlantingInput,
-		| 'pot'
-		| 'mix'
-		| 'ballDiameterMm'
-		| 'ballDepthMm'
-		| 'coarseLayerMm'
-		| 'coarseId'
-		| 'topLayerMm'
-		| 'headspaceMm'
-		| 'crownWidthMm'
-	> & { seat: Pick<Seat, 'moundMm'> | null },
+	planting: FilledPot & Pick<PlantingInput, 'crownWidthMm'> & { seat: Pick<Seat, 'moundMm'> | null },
 	tree: Pick<Tree, 'heightM' | 'trunkDiameterMm'>,
 	values: Values
 ): PotStores {

@@ -2,23 +2,10 @@ import { bodyOf } from '../mixes/bench-test';
 import { componentOf } from '../mixes/components';
 import { waterAndAir } from '../mixes/retention';
 import type { Values } from '../../values/values';
-import { layerAmounts, type PlantingInput } from './replant-plan';
+import { layerAmounts, type FilledPot } from './replant-plan';
 
 /** What a planted pot weighs when it has drained, kg, without the pot itself and what stands over the ball. */
-export function wetMassKg(
-	planting: Pick<
-		PlantingInput,
-		| 'pot'
-		| 'mix'
-		| 'ballDiameterMm'
-		| 'ballDepthMm'
-		| 'coarseLayerMm'
-		| 'coarseId'
-		| 'topLayerMm'
-		| 'headspaceMm'
-	> & { moundMm: number },
-	values: Values
-): number {
+export function wetMassKg(planting: FilledPot & { moundMm: number }, values: Values): number {
 	const amounts = layerAmounts(planting, values);
 	const body = bodyOf(planting.mix, values);
 	const coarsePoreMm = componentOf(planting.coarseId).fineMm * values['mix.poreOfGrain'];
