@@ -198,7 +198,14 @@ describe('the next watering', () => {
 	});
 	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {
 		const of = (halfOn: string, nextOn: string, inLeaf: boolean) =>
-			waterAlarms({ on: nextOn, dryness: 0.5 }, halfOn, '2026-02-01', '2026-02-03', inLeaf, values)[0]?.kind;
+			waterAlarms(
+				{ on: nextOn, dryness: 0.5 },
+				halfOn,
+				{ last: '2026-02-01', filled: '2026-02-01' },
+				'2026-02-03',
+				inLeaf,
+				values
+			)[0]?.kind;
 		expect(of('2026-03-20', '2026-03-25', true)).toBe('wet');
 		expect(of('2026-03-20', '2026-03-25', false)).toBeUndefined();
 		expect(of('2026-02-02', '2026-02-02', false)).toBe('fast');
@@ -208,7 +215,7 @@ describe('the next watering', () => {
 			waterAlarms(
 				{ on: '2026-06-25', dryness: 0.1 },
 				'2026-06-20',
-				'2026-06-01',
+				{ last: '2026-06-01', filled: null },
 				'2026-06-03',
 				true,
 				values
@@ -218,7 +225,7 @@ describe('the next watering', () => {
 			waterAlarms(
 				{ on: '2026-06-02', dryness: 0.9 },
 				'2026-06-02',
-				'2026-06-01',
+				{ last: '2026-06-01', filled: '2026-06-01' },
 				'2026-06-02',
 				true,
 				values

@@ -95,7 +95,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 
 		// The day of the work: what led to it is not how it does since.
 		await stage(page, 'Recovery');
-		await expect(page.getByText('Carry on. Nothing was seen yet: take the first look.')).toBeVisible();
+		await expect(page.getByText('Look closer. Take the first look: nothing was seen yet.')).toBeVisible();
 		await expect(page.getByText('It wilts')).toHaveCount(0);
 		await expect(page.getByText('Nobody has looked since the work.')).toBeVisible();
 		await stage(page, 'Aftercare');

@@ -111,10 +111,10 @@ describe('looks and what they say', () => {
 describe('decisions', () => {
 	it('are kept with the evidence as it stood; what is no longer due is refused', async () => {
 		const { store, tree } = await planted();
-		const decision = decisionInput.parse({ decidedOn: on, advised: 'carry-on', decided: 'carry-on' });
+		const decision = decisionInput.parse({ decidedOn: on, advised: 'look-closer', decided: 'look-closer' });
 		await recordDecision(store, tree.id, decision);
 		const [kept] = (await loadRecords(store.db, tree.id)).decisions;
-		expect(kept).toMatchObject({ advised: 'carry-on', decided: 'carry-on' });
+		expect(kept).toMatchObject({ advised: 'look-closer', decided: 'look-closer' });
 		expect(kept?.probability).toBeGreaterThan(0);
 		expect(
 			(

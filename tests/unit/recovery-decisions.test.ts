@@ -118,7 +118,8 @@ describe('what is to be decided', () => {
 			facts({ today: '2026-02-20', probability: 0.3, probabilityBefore: 0.9 }),
 			values
 		);
-		expect(due).toMatchObject({ kind: 'carry-on', what: 'Nothing was seen yet: take the first look.' });
+		expect(due).toMatchObject({ kind: 'look-closer', what: 'Take the first look: nothing was seen yet.' });
+		expect(due?.evidence).toEqual(['Nobody looked at it since 2026-02-20.']);
 	});
 	it('nothing is carried on with beside what others have to see, or beside work past its window', () => {
 		const observations = [look('2026-06-19', { leafState: 'turgid' })];
@@ -674,5 +675,17 @@ describe('the check to look closer with', () => {
 		// An old look says nothing of today.
 		const old = { ...examined, examinedOn: '2025-05-10' };
 		expect(checkNow({ ...records, examinations: [old] }, null, '2026-05-20', values)).toEqual(first);
+	});
+});
+
+describe('a chance under its limit', () => {
+	const seen = [look('2026-06-18', { buds: 'open' })];
+	const said = (change: Partial<DecisionFacts>): string =>
+		decisionsDue(facts({ observations: seen, ...change }), values).find((one) => one.kind === 'look-closer')
+			?.what ?? '';
+	it('that has not fallen is not told as doing worse; one that fell is', () => {
+		expect(said({ probability: 0.49, probabilityBefore: 0.47 })).toMatch(/^It is not sure to come back/);
+		expect(said({ probability: 0.4, probabilityBefore: 0.8 })).toMatch(/^Its chance has fallen/);
+		expect(said({ probability: 0.49, probabilityBefore: null })).toMatch(/^It is not sure/);
 	});
 });

@@ -14,7 +14,10 @@ import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/tree/ground-water';
 import { leafCalendar, treeDemand } from '$core/tree/tree-demand';
 import { rootedIn, storesOf } from '$core/replant/pots/stores';
-import { treeWater } from '$core/tree/tree-water';
+import { functionCourse, treeWater } from '$core/tree/tree-water';
+import { lastRootWork } from '$core/tree/losses';
+import { liftSchema } from '$core/replant/lifting/lift';
+import { emptyRoute } from '$core/replant/lifting/route';
 import { groundStateOf, waterStateOf } from '$core/tree/water-state';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { bareDay, type SeriesDay } from '$core/climate/series';
@@ -42,6 +45,89 @@ const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = s
 	if (!found) throw new Error('it stands in a pot');
 	return found;
 };
+
+describe('what was taken of its roots on one day', () => {
+	const lift = (ballDiameterMm: number) =>
+		liftSchema.parse({
+			id: 'l',
+			version: 1,
+			plannedOn: '2026-04-18',
+			school: 'field',
+			reading: 'across',
+			ballDiameterMm,
+			ballDepthMm: 250,
+			route: emptyRoute,
+			ticks: [],
+			log: { liftedOn: '2026-04-18', ballDiameterMm, ballDepthMm: 250 }
+		});
+	const done = (on: string) => treeRecords({}, [cut('r0', 0, on), cut('r4', 0, on)]);
+	const functionOn = (records: TreeRecords, on: string): number => {
+		const { stores } = water();
+		const course = functionCourse(records, place, series, stores, [], today, values);
+		return course.find((day) => day.on === on)?.phi ?? NaN;
+	};
+	it('counts together in its water as in its tasks and its forecast, a lift and the cuts after it', () => {
+		fc.assert(
+			fc.property(fc.integer({ min: 200, max: 700 }), (ballDiameterMm) => {
+				const { rootMap, plan } = done('2026-04-18');
+				const cutOnly = potted({ rootMap, plan });
+				const liftOnly = potted({ lifts: [lift(ballDiameterMm)] });
+				const both = potted({ rootMap, plan, lifts: [lift(ballDiameterMm)] });
+				const work = lastRootWork(both, values);
+				const before = functionOn(potted(), '2026-04-17');
+				const after = functionOn(both, '2026-04-18');
+				// The day's own growth comes on top; the dead root of the map was found before.
+				expect(after / before).toBeGreaterThan((1 - (work?.livingLoss ?? 0)) * 0.9);
+				expect(after / before).toBeLessThan((1 - (work?.livingLoss ?? 0)) * 1.02 + 0.02);
+				for (const one of [cutOnly, liftOnly])
+					expect(after).toBeLessThan(functionOn(one, '2026-04-18') + 1e-9);
+			}),
+			{ numRuns: 20 }
+		);
+	});
+});
+
+describe('a watering on the day it was potted', () => {
+	it('filled its pot, which is not told as half full', () => {
+		const on = '2026-04-11';
+		const wateredIn = water({ waterings: [watering('2026-04-10')] }, series, on);
+		const later = water({ waterings: [watering('2026-04-09')] }, series, on);
+		expect(wateredIn.next.dryness).toBeLessThan(0.2);
+		expect(wateredIn.from).toBe('watering');
+		// One from before it was potted says nothing of this pot.
+		expect(later.from).toBe('assumed');
+	});
+});
+
+describe('how fast it dries', () => {
+	const thirsty = seriesOf('2026-04-01', 100, 9);
+	it('is told from a watering that filled it, never from a sip', () => {
+		const dryAgain = water(
+			{ waterings: [watering('2026-06-18')] },
+			seriesOf('2026-04-01', 100, 14),
+			'2026-06-19'
+		);
+		const days = dryAgain.next.on;
+		const sip = water(
+			{ waterings: [watering('2026-05-01'), watering('2026-06-20', { litres: 0.2 })] },
+			thirsty
+		);
+		expect(sip.state.findLast((day) => day.poured)).toMatchObject({ on: '2026-06-20', filled: false });
+		expect(sip.alarms.map((alarm) => alarm.kind)).not.toContain('fast');
+		expect(dryAgain.state.findLast((day) => day.poured)?.filled).toBe(true);
+		expect(days).not.toBeNull();
+	});
+	it('a litre too little does not fill it, what ran through did', () => {
+		const filled = (change: object) =>
+			water({ waterings: [watering('2026-05-01'), watering('2026-06-19', change)] }).state.findLast(
+				(day) => day.poured
+			)?.filled;
+		expect(filled({ litres: 50 })).toBe(true);
+		expect(filled({ litres: 0.5 })).toBe(false);
+		expect(filled({ litres: 0.5, ranOutL: 0.1 })).toBe(true);
+		expect(filled({})).toBe(true);
+	});
+});
 
 describe('a weight kept in a look', () => {
 	const look = (observedOn: string, weightKg: number) =>

@@ -287,7 +287,9 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 		return null;
 	return {
 		kind: 'look-closer',
-		what: 'It does less well than it should: find out why before anything is done.',
+		what: dropped
+			? 'Its chance has fallen: find out why before anything is done.'
+			: 'It is not sure to come back: look for what holds it back before anything is done.',
 		evidence: [
 			`Thought to come back with ${percent(probability)}${dropped ? `, down from ${percent(probabilityBefore ?? 0)}` : ''}.`
 		],
@@ -380,15 +382,17 @@ const pastItsWindow: Rule = ({ facts: { overdue = 0 }, last, lookedAgo }, _value
 				presses: false
 			};
 
-const carryOn: Rule = ({ last, lookedAgo }, _values, due) =>
+const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 	due.length > 0
 		? null
 		: {
-				kind: 'carry-on',
+				kind: last ? 'carry-on' : 'look-closer',
 				what: last
 					? 'Nothing asks for a change: carry on as planned.'
-					: 'Nothing was seen yet: take the first look.',
-				evidence: last ? [`The last look was ${lookedAgo}.`] : [],
+					: 'Take the first look: nothing was seen yet.',
+				evidence: [
+					last ? `The last look was ${lookedAgo}.` : `Nobody looked at it since ${facts.sinceOn}.`
+				],
 				first: [],
 				stage: last ? null : 'recovery',
 				presses: false

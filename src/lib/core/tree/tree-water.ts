@@ -251,7 +251,8 @@ export function treeWater(
 		firstSpoken === undefined
 			? ([planting.plantedOn, addDays(today, -1)].sort()[1] ?? today)
 			: planting.plantedOn >= addDays(firstSpoken, -30)
-				? planting.plantedOn
+				? // Water of the day itself went into this pot.
+					addDays(planting.plantedOn, -1)
 				: addDays(firstSpoken, -1);
 	// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
@@ -319,7 +320,7 @@ export function treeWater(
 		alarms: waterAlarms(
 			from === 'assumed' ? null : next,
 			halfOn,
-			lastWater ?? null,
+			{ last: lastWater ?? null, filled: state.findLast((day) => day.filled)?.on ?? null },
 			today,
 			inLeaf(today),
 			values

@@ -84,6 +84,11 @@
 		today,
 		refused
 	}: Props = $props();
+	const lostBy = {
+		cut: 'was cut',
+		lift: 'stayed in the ground',
+		'lift-and-cut': 'is gone with the lift and the cuts'
+	} as const;
 	const format = useFormat();
 
 	let crownSchool = $state<CrownSchool>(
@@ -274,7 +279,7 @@
 				{#if lastWork && lastWork.on === workOn}
 					{lastWork.livingLoss < 0.005
 						? 'Only dead and rotten root was cut'
-						: `${format().percent(lastWork.livingLoss)} of the living root was cut${lastWork.rotWasCut ? ', and rot' : ''}`}{lastWork.nextStageOn
+						: `${format().percent(lastWork.livingLoss)} of the living root ${lostBy[lastWork.by]}${lastWork.rotWasCut ? '; rot was cut out' : ''}`}{lastWork.nextStageOn
 						? `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
 						: ''}.
 				{:else if lastPlantedOn === workOn}

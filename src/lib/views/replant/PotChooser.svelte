@@ -42,8 +42,10 @@
 		!Number.isFinite(judged.dryDownDays)
 			? 'no demand'
 			: `${format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0)} days to dry`;
-	const off = (value: number): string =>
-		Math.abs(value) < 1 ? 'as it says' : `${mm(Math.abs(value))} ${value > 0 ? 'over' : 'under'}`;
+	const off = (value: number, school: string): string =>
+		Math.abs(value) < 1
+			? `just what “${school}” asks`
+			: `${mm(Math.abs(value))} ${value > 0 ? 'wider' : 'narrower'} than “${school}” asks`;
 	const facts = (judged: JudgedPot): string =>
 		[
 			judged.verdict === 'no-fit'
@@ -76,7 +78,7 @@
 			<strong>{name}</strong>{count ? `, ${count}` : ''} <span class="text-slate">{sizeOf(pot)}</span><br />
 			<span class="text-sm"
 				>{potVerdictNames[judged.verdict]}: {facts(judged)}<span class="text-slate"
-					>; larger {off(judged.offLargerMm)}, same {off(judged.offSameMm)}</span
+					>; {off(judged.offLargerMm, 'clearly larger')}, {off(judged.offSameMm, 'same or smaller')}</span
 				></span
 			>
 		</span>

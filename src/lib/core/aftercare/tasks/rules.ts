@@ -110,7 +110,7 @@ const shelterTitle: Record<Group, string> = {
 
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
-	'first-water': ({ waterSchool, group, livingLoss, rotWasCut }, values) =>
+	'first-water': ({ waterSchool, group, livingLoss, lifted, rotWasCut }, values) =>
 		waterSchool === 'at-once'
 			? {
 					kind: 'water',
@@ -127,7 +127,7 @@ const rules: Record<string, Rule> = {
 			: {
 					kind: 'dry-rest',
 					title: 'First water after the dry rest',
-					reason: `Cut surfaces dry and callus first; ${rotWasCut ? 'rot was cut, and ' : ''}${percent(livingLoss)} of the living root was taken (school: dry first).`,
+					reason: `Cut surfaces dry and callus first; ${rotWasCut ? 'rot was cut, and ' : ''}${percent(livingLoss)} of the living root ${lifted ? 'is gone with the lift' : 'was taken'} (school: dry first).`,
 					mark: 'trade',
 					fromDay: dryRestDays({ group, rotWasCut, livingLoss }, values).from,
 					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,

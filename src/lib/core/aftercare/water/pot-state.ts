@@ -42,6 +42,8 @@ export interface PotStateDay {
 	expected: number;
 	seen: WaterSeen[];
 	poured: boolean;
+	/** What was poured filled it, or ran through: from here on it can be said how fast it dries. */
+	filled: boolean;
 }
 
 /** Same pot, as dry as is said: both parts in proportion. */
@@ -108,6 +110,7 @@ export function potState(
 		const given = pouredOn.get(day.on) ?? [];
 		// What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
 		const litres = given.reduce((sum, one) => sum + Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0)), 0);
+		const missing = most - water.rootedL - water.unrootedL;
 		const after = potDay(water, stores, day, phiOn(day.on), inLeaf(day.on), litres, values);
 		const lost = (after.transpirationL + after.evaporationL) / most;
 		sd = Math.min(0.5, sd + lost * (values['rootFunction.demandError'] + phiSpread));
@@ -134,7 +137,10 @@ export function potState(
 			sd,
 			expected,
 			seen: list,
-			poured: given.length > 0
+			poured: given.length > 0,
+			filled:
+				given.some((one) => one.litres === null || one.ranOut) ||
+				(given.length > 0 && litres >= missing - values['water.ranOutFull'] * most)
 		});
 	}
 	return days;

@@ -68,13 +68,15 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 	const byDay = new Map(input.series.map((day) => [day.on, day]));
 	const pairsTo = new Map<string, WeighingPair[]>();
 	for (const pair of input.pairs) pairsTo.set(pair.to, [...(pairsTo.get(pair.to) ?? []), pair]);
-	const lossOn = new Map(input.losses.map((loss) => [loss.on, loss.share]));
+	// Of one day there may be several, a lift and the cuts after it: each takes of what the one before left.
+	const leftOn = new Map<string, number>();
+	for (const { on, share } of input.losses) leftOn.set(on, (leftOn.get(on) ?? 1) * (1 - share));
 	let { phi, p } = input.begin;
 	const most = values['rootFunction.most'];
 	const estimates: FunctionEstimate[] = [];
 	for (const day of input.series) {
 		if (day.on < input.begin.on) continue;
-		const lost = lossOn.get(day.on) ?? 0;
+		const lost = 1 - (leftOn.get(day.on) ?? 1);
 		if (lost > 0) {
 			phi *= 1 - lost;
 			p = p * (1 - lost) ** 2 + (lost * values['rootFunction.lossSpread']) ** 2;

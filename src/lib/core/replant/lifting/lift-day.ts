@@ -1,0 +1,78 @@
+import { coldLimit } from '../../climate/cold-limit';
+import { nightTemperature, outdoorMeanC } from '../../climate/normals';
+import { nextWindowDay, rootWorkWindows, seasonFit, type SeasonFit } from '../../climate/windows';
+import type { Kind } from '../../vocabulary/kind';
+import type { Place } from '../../vocabulary/place';
+import type { Values } from '../../values/values';
+
+/** Whether a day will do for a lift, and why. */
+export interface LiftDay {
+	fit: SeasonFit;
+	/** The answer in a few words. */
+	answer: string;
+	reasons: string[];
+	/** The windows that run or lie ahead, at most two. */
+	windows: { from: string; to: string }[];
+	/** Next day inside a window; null where the kind has none at this place. */
+	nextOn: string | null;
+}
+
+/**
+ * Whether a tree should leave the ground on a day: by the window of its kind, by its leaves, and by the usual day and a cold night
+ * of the season there [stand-in climate, no forecast].
+ * @param leafy it bears leaves on that day, by its kind and place
+ * @param budsOpen its buds were seen open
+ * @param stopped the days ahead stand against root work
+ */
+export function liftDay(
+	{
+		kind,
+		place,
+		leafy,
+		budsOpen,
+		stopped
+	}: {
+		kind: Kind;
+		place: Place;
+		leafy: boolean;
+		budsOpen: boolean;
+		stopped: boolean;
+	},
+	on: string,
+	values: Values
+): LiftDay {
+	const fit = seasonFit(kind, place, on, values);
+	const night = nightTemperature(place, on, values);
+	// Out of the ground it stands what freshly cut roots stand.
+	const cold = coldLimit({ kind, lastCutOn: on, inGround: false, newShoots: budsOpen }, on, values);
+	const dayC = outdoorMeanC(place, on, values) + values['climate.nightBelowMeanC'];
+	const degrees = (c: number): string => `${Math.round(c)} °C`;
+	const lies = { 'in-window': 'in', shoulder: 'at the edge of', 'out-of-window': 'outside' }[fit];
+	const answers: Record<SeasonFit, [free: string, stopped: string]> = {
+		'in-window': ['Today will do', 'In its window, but not today'],
+		shoulder: ['Today, if it must be', 'Not today'],
+		'out-of-window': ['Not today, unless it cannot wait', 'Not today']
+	};
+	return {
+		fit,
+		answer: answers[fit][stopped ? 1 : 0],
+		reasons: [
+			kind.group === 'deciduous'
+				? leafy
+					? 'it is in leaf and loses water from the first minute'
+					: 'it is leafless now'
+				: 'it keeps its leaves: they lose water all the while',
+			dayC > values['lifting.hot-C']
+				? `a usual day is about ${degrees(dayC)}: too hot, lift at dawn or wait`
+				: `days are about ${degrees(dayC)}`,
+			`${on} lies ${lies} the window of ${kind.commonName} here`,
+			night.coldC < cold.limitC
+				? `a cold night of the season is about ${degrees(night.coldC)}, and it stands ${degrees(cold.limitC)} ${cold.why ? `with ${cold.why}` : 'once it is dug'}: keep it from that`
+				: `nights are about ${degrees(night.usualC)}`
+		],
+		windows: rootWorkWindows(kind, place, Number(on.slice(0, 4)), values)
+			.filter((span) => span.to >= on)
+			.slice(0, 2),
+		nextOn: nextWindowDay(kind, place, on, values)
+	};
+}

@@ -1,0 +1,197 @@
+import { ballMass } from '$core/examine/measuring/ball-mass';
+import { ballSize, type BallReading, type BallSchool } from '$core/replant/lifting/ball-size';
+import type { StepId } from '$core/replant/lifting/checklist';
+import { liftDay } from '$core/replant/lifting/lift-day';
+import { liftStops, stepsTold, type Lift, type LiftInput, type LiftLog } from '$core/replant/lifting/lift';
+import { liftKept } from '$core/replant/lifting/lift-cost';
+import { handling, liftLimit, reachWithBallCm, type Coupling } from '$core/replant/lifting/niosh';
+import { emptyRoute, judgeRoute, type Route } from '$core/replant/lifting/route';
+import { usualCrownWidthMm } from '$core/replant/pots/demand';
+import type { RootMap } from '$core/roots/map/root-map';
+import type { Tree } from '$core/take-in/tree';
+import type { Standing } from '$core/tree/standing';
+import { leafCalendar } from '$core/tree/tree-demand';
+import type { Kind } from '$core/vocabulary/kind';
+import type { Place } from '$core/vocabulary/place';
+import type { Values } from '$core/values/values';
+
+/** What a lift is planned from. */
+export interface LiftOf {
+	tree: Tree;
+	kind: Kind;
+	place: Place;
+	values: Values;
+	today: string;
+	/** Thickest root mapped; 0 where none was. */
+	thickestMm: number;
+	/** Its roots as mapped in the ground, before any lift; null where they were not. */
+	mapBefore: RootMap | null;
+	lifts: Lift[];
+	/** What is known of permission, protection, services and pests. */
+	known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests' | 'buds'>;
+	/** Days ahead stand against root work: it is said above why. */
+	stopped: boolean;
+}
+
+/** A lift while it is planned and its log is written, and what follows from both. */
+export class LiftState {
+	of = $state.raw() as LiftOf;
+	school = $state<BallSchool>('field');
+	reading = $state<BallReading>('across');
+	/** Ball to dig as somebody set it; null follows the school. */
+	chosenMm = $state<number | null>(null);
+	chosenDepthMm = $state<number | null>(null);
+	startCm = $state(20);
+	coupling = $state<Coupling>('fair');
+	twistDeg = $state(0);
+	plannedOn = $state('');
+	people = $state(2);
+	route = $state<Route>({ ...emptyRoute });
+	ticks = $state<StepId[]>([]);
+	log = $state<LiftLog | null>(null);
+	/** Steps that were told elsewhere before: ticked with their day until somebody takes the tick off. */
+	readonly told: readonly StepId[];
+
+	constructor(of: LiftOf) {
+		this.of = of;
+		this.told = stepsTold({
+			permission: of.known.permission.value,
+			protectedSpecies: of.known.protectedSpecies.value,
+			servicesLocated: of.known.servicesLocated.value
+		});
+		const { open } = this;
+		this.school = open?.school ?? 'field';
+		this.reading = open?.reading ?? 'across';
+		this.chosenMm = open?.ballDiameterMm ?? null;
+		this.chosenDepthMm = open?.ballDepthMm ?? null;
+		this.plannedOn = open?.plannedOn ?? this.day.nextOn ?? of.today;
+		this.people = open?.people ?? 2;
+		this.route = open ? { ...open.route } : { ...emptyRoute };
+		this.ticks = [...(open?.ticks ?? this.told)];
+	}
+
+	/** The lift that is planned and not yet done. */
+	get open(): Lift | null {
+		return this.of.lifts.find((lift) => lift.log === null) ?? null;
+	}
+	get done(): Lift[] {
+		return this.of.lifts.filter((lift) => lift.log !== null);
+	}
+	get size() {
+		return ballSize(this.of.tree.trunkDiameterMm, this.school, this.reading, this.of.values);
+	}
+	get diameterMm(): number {
+		return this.chosenMm ?? Math.round((this.size.leastDiameterMm + this.size.mostDiameterMm) / 2);
+	}
+	get depthMm(): number {
+		return this.chosenDepthMm ?? Math.round(this.size.depthMm);
+	}
+	get mass() {
+		return ballMass(this.diameterMm, this.depthMm, this.of.values);
+	}
+	get reachCm(): number {
+		return Math.round(reachWithBallCm(this.diameterMm, this.of.values));
+	}
+	/** What one person may lift, held and turned like this. */
+	get limit() {
+		const { reachCm, startCm, twistDeg, coupling } = this;
+		const travelCm = this.of.values['lifting.travel-cm'];
+		return liftLimit({ reachCm, startCm, travelCm, twistDeg, coupling }, this.of.values);
+	}
+	get usual() {
+		return handling(this.mass.usualKg, this.limit.kg);
+	}
+	/** In wet clay. */
+	get most() {
+		return handling(this.mass.mostKg, this.limit.kg);
+	}
+	get tooFewHands(): boolean {
+		return this.usual.way !== 'barrow or machine' && this.people < this.usual.people;
+	}
+	get day() {
+		const { kind, place, known, stopped, today, values } = this.of;
+		const leafy = leafCalendar(kind, place, values)(today);
+		return liftDay({ kind, place, leafy, budsOpen: known.buds.value === 'open', stopped }, today, values);
+	}
+	/** What forbids to dig. */
+	get stops(): string[] {
+		const { known, tree } = this.of;
+		return liftStops(known.permission.value ?? tree.permission, {
+			protectedSpecies: known.protectedSpecies.value,
+			servicesLocated: known.servicesLocated.value,
+			pests: known.pests.value ?? 'unknown'
+		});
+	}
+	get answers() {
+		const { tree, values } = this.of;
+		return judgeRoute(
+			this.route,
+			{
+				diameterMm: this.diameterMm,
+				depthMm: this.depthMm,
+				mostKg: this.mass.mostKg,
+				heightM: tree.heightM,
+				way: this.usual.way,
+				plantCount: tree.plantCount
+			},
+			values
+		);
+	}
+	/** What the log so far says came along of its roots. */
+	get kept() {
+		const { tree, mapBefore, values } = this.of;
+		const of = { trunkDiameterMm: tree.trunkDiameterMm, crownWidthMm: usualCrownWidthMm(tree, values) };
+		return this.log && liftKept(this.log, of, mapBefore, values);
+	}
+	get draft(): LiftInput {
+		const { plannedOn, school, reading, people, route, ticks, log } = this;
+		return {
+			plannedOn,
+			school,
+			reading,
+			ballDiameterMm: this.diameterMm,
+			ballDepthMm: this.depthMm,
+			people,
+			route,
+			ticks,
+			log
+		};
+	}
+
+	/** Another way to reckon the ball: its size follows again. */
+	reckonBy(change: { school?: BallSchool; reading?: BallReading }): void {
+		this.school = change.school ?? this.school;
+		this.reading = change.reading ?? this.reading;
+		this.chosenMm = null;
+		this.chosenDepthMm = null;
+	}
+	tick(id: StepId, on: boolean): void {
+		this.ticks = on
+			? [...this.ticks.filter((one) => one !== id), id]
+			: this.ticks.filter((one) => one !== id);
+	}
+	/** Day on which a ticked step was told elsewhere; null where it was ticked here. */
+	toldOn(id: StepId): string | null {
+		if (!this.told.includes(id) || !this.ticks.includes(id)) return null;
+		const { servicesLocated, permission } = this.of.known;
+		return id === 'services' ? servicesLocated.on : permission.on;
+	}
+	/** Begins the log with the plan: its sizes are assumed until somebody measures. */
+	beginLog(): void {
+		this.log = {
+			liftedOn: this.of.today,
+			ballDiameterMm: this.diameterMm,
+			ballDepthMm: this.depthMm,
+			massKg: null,
+			cutRoots: [],
+			outMinutes: null,
+			soak: null,
+			soakMinutes: 0,
+			rooting: null,
+			after: 'out',
+			backfilled: this.ticks.includes('hole'),
+			assumed: ['ballDiameterMm', 'ballDepthMm'],
+			note: ''
+		};
+	}
+}

@@ -1,0 +1,173 @@
+import { describe, expect, it } from 'vitest';
+import { liftDay } from '$core/replant/lifting/lift-day';
+import { liftSchema } from '$core/replant/lifting/lift';
+import { placeSchema } from '$core/vocabulary/place';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { treeSchema } from '$core/take-in/tree';
+import { standingOf } from '$core/tree/standing';
+import { defaultValues as values } from '$core/values/values';
+import { LiftState, type LiftOf } from '$views/replant/lift-state.svelte';
+import { treeRecords } from '../records';
+
+const hornbeam = shippedKinds.find((one) => one.id === 'carpinus');
+if (!hornbeam) throw new Error('no hornbeam');
+const kind = { ...hornbeam, origin: 'shipped' as const, version: 1 };
+const placeAt = (latitudeDeg: number) =>
+	placeSchema.parse({ id: 'p', version: 1, name: 'Bank', kind: 'open', latitudeDeg, note: '' });
+const place = placeAt(52);
+const tree = treeSchema.parse({
+	id: 't',
+	version: 1,
+	tag: 'T-1',
+	name: 'Hornbeam',
+	kindId: 'carpinus',
+	placeId: 'p',
+	situation: 'in-ground',
+	trunkDiameterMm: 60,
+	takenInOn: '2026-02-01',
+	state: 'in-care',
+	closedOn: null
+});
+const records = (told: object = {}) =>
+	treeRecords({ tree, rootMap: null, plan: null, examinations: [], ...told });
+const of = (change: Partial<LiftOf> = {}): LiftOf => ({
+	tree,
+	kind,
+	place,
+	values,
+	today: '2026-03-01',
+	thickestMm: 0,
+	mapBefore: null,
+	lifts: [],
+	known: standingOf(records(), '2026-03-01', values),
+	stopped: false,
+	...change
+});
+const planned = (change: object = {}) =>
+	liftSchema.parse({
+		id: 'l',
+		version: 3,
+		plannedOn: '2026-03-20',
+		school: 'nursery',
+		reading: 'each-side',
+		ballDiameterMm: 512,
+		ballDepthMm: 333,
+		people: 3,
+		route: new LiftState(of()).route,
+		ticks: ['hands'],
+		log: null,
+		...change
+	});
+
+describe('whether a day will do for a lift', () => {
+	const day = (on: string, change: object = {}, at = place) =>
+		liftDay({ kind, place: at, leafy: false, budsOpen: false, stopped: false, ...change }, on, values);
+	it('goes by the window, and a day that is stopped is never told as good', () => {
+		expect(day('2026-12-20')).toMatchObject({ fit: 'in-window', answer: 'Today will do' });
+		expect(day('2026-07-15')).toMatchObject({
+			fit: 'out-of-window',
+			answer: 'Not today, unless it cannot wait'
+		});
+		for (const on of ['2026-12-20', '2026-04-18', '2026-07-15'])
+			expect(day(on, { stopped: true }).answer).toMatch(/not today/i);
+	});
+	it('says of leaves what is so, and warns of a cold night it would not stand', () => {
+		expect(day('2026-07-15', { leafy: true }).reasons[0]).toMatch(/in leaf/);
+		expect(day('2026-12-20').reasons[0]).toBe('it is leafless now');
+		expect(day('2026-12-20').reasons.at(-1)).toMatch(/keep it from that$/);
+		expect(day('2026-07-15').reasons.at(-1)).toMatch(/^nights are about/);
+	});
+	it('a hot day is said to be too hot, at the limit that is set', () => {
+		expect(day('2026-07-15').reasons.join()).not.toMatch(/too hot/);
+		const cool = liftDay({ kind, place, leafy: true, budsOpen: false, stopped: false }, '2026-07-15', {
+			...values,
+			'lifting.hot-C': 5
+		});
+		expect(cool.reasons.join()).toMatch(/too hot, lift at dawn or wait/);
+	});
+	it('half a year on, south of the line, it says the same', () => {
+		const north = day('2026-01-15');
+		const south = day('2026-07-16', {}, placeAt(-52));
+		expect([south.fit, south.answer]).toEqual([north.fit, north.answer]);
+	});
+	it('names windows that run or lie ahead, and none that is over', () => {
+		for (const on of ['2026-01-10', '2026-06-10', '2026-11-30'])
+			for (const span of day(on).windows) expect(span.to >= on).toBe(true);
+	});
+});
+
+describe('a lift in the making', () => {
+	it('takes up the plan that was kept, whole', () => {
+		const state = new LiftState(of({ lifts: [planned()] }));
+		expect(state.draft).toMatchObject({
+			plannedOn: '2026-03-20',
+			school: 'nursery',
+			reading: 'each-side',
+			ballDiameterMm: 512,
+			ballDepthMm: 333,
+			people: 3,
+			ticks: ['hands']
+		});
+		expect(state.open?.version).toBe(3);
+	});
+	it('follows the school until somebody sets a size, and again when another is asked', () => {
+		const state = new LiftState(of());
+		const { leastDiameterMm, mostDiameterMm } = state.size;
+		expect(state.diameterMm).toBe(Math.round((leastDiameterMm + mostDiameterMm) / 2));
+		state.chosenMm = 700;
+		state.chosenDepthMm = 310;
+		expect([state.diameterMm, state.depthMm]).toEqual([700, 310]);
+		const before = state.mass.usualKg;
+		state.reckonBy({ school: 'nursery' });
+		expect([state.school, state.chosenMm, state.chosenDepthMm]).toEqual(['nursery', null, null]);
+		expect(state.mass.usualKg).not.toBe(before);
+	});
+	it('fewer hands than it takes are said; a machine needs none', () => {
+		const state = new LiftState(of());
+		state.people = state.usual.people - 1;
+		expect(state.tooFewHands).toBe(true);
+		state.people = state.usual.people;
+		expect(state.tooFewHands).toBe(false);
+		state.chosenMm = 2500;
+		state.chosenDepthMm = 1200;
+		state.people = 1;
+		expect(state.usual.way).toBe('barrow or machine');
+		expect(state.tooFewHands).toBe(false);
+	});
+	it('the sizes of a log begun from the plan are assumed, never measured', () => {
+		const state = new LiftState(of({ lifts: [planned({ ticks: ['hole'] })] }));
+		expect(state.kept).toBeNull();
+		state.beginLog();
+		expect(state.log).toMatchObject({
+			liftedOn: '2026-03-01',
+			ballDiameterMm: 512,
+			assumed: ['ballDiameterMm', 'ballDepthMm'],
+			outMinutes: null,
+			backfilled: true
+		});
+		expect(state.kept?.share).toBeGreaterThan(0);
+	});
+	it('a step told elsewhere is ticked with its day, until the tick is taken off; no tick is kept twice', () => {
+		const known = {
+			...of().known,
+			permission: { ...of().known.permission, value: 'written' as const, on: '2026-02-03' },
+			protectedSpecies: { ...of().known.protectedSpecies, value: false, on: '2026-02-03' }
+		};
+		const state = new LiftState(of({ known }));
+		expect(state.ticks).toContain('permission');
+		expect(state.toldOn('permission')).toBe('2026-02-03');
+		state.tick('permission', false);
+		expect(state.toldOn('permission')).toBeNull();
+		state.tick('hands', true);
+		state.tick('hands', true);
+		expect(state.ticks.filter((id) => id === 'hands')).toHaveLength(1);
+		expect(state.toldOn('hands')).toBeNull();
+	});
+	it('one that was done is not taken for the plan of another', () => {
+		const log = { liftedOn: '2026-02-20', ballDiameterMm: 500, ballDepthMm: 300 };
+		const state = new LiftState(of({ lifts: [planned({ log })] }));
+		expect(state.open).toBeNull();
+		expect(state.done).toHaveLength(1);
+		expect(state.draft.log).toBeNull();
+	});
+});
