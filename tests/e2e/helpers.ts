@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cp } from 'node:fs/promises';
 import path from 'node:path';
@@ -88,6 +88,13 @@ export async function open(page: Page, address: string): Promise<void> {
 	await page.locator('html[data-answers]').waitFor({ state: 'attached' });
 }
 
+/** Finds one of a long list by typing it, and takes it. */
+export async function pick(field: Locator, label: string): Promise<void> {
+	await field.fill(label);
+	await field.page().getByRole('option', { name: label, exact: true }).click();
+	await expect(field).toHaveValue(label);
+}
+
 /** Takes a tree in through the form; what is not given is a hornbeam in a pot, one's own, fair, a few years potted. */
 export async function takeIn(
 	page: Page,
@@ -107,9 +114,7 @@ export async function takeIn(
 	await open(page, `${server}/trees/new`);
 	await page.getByLabel('Tag', { exact: true }).fill(tree.tag);
 	await page.getByLabel('Name', { exact: true }).fill(tree.name);
-	await page
-		.getByLabel('Kind, or only its group')
-		.selectOption({ label: tree.kind ?? 'Hornbeam (Carpinus)' });
+	await pick(page.getByLabel('Kind, or only its group', { exact: true }), tree.kind ?? 'Hornbeam (Carpinus)');
 	await page.getByLabel('Trunk above the flare').fill(tree.trunk ?? '60');
 	const place = page.getByLabel('Place', { exact: true });
 	if ((await place.inputValue()) === '') await place.selectOption({ label: tree.place ?? 'Cold frame' });

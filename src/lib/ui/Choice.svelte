@@ -1,6 +1,7 @@
 <script lang="ts" generics="T extends string">
 	import { RadioGroup } from 'bits-ui';
 	import { problemOf, type Refused } from './field';
+	import { saidLabel } from './refused';
 
 	/** A few words side by side, one of them chosen. Large enough for wet hands. */
 	interface Props {
@@ -28,7 +29,7 @@
 	const problem = $derived(name && value === '' ? problemOf(refused, name) : null);
 </script>
 
-<div class="flex flex-col gap-1">
+<div class="flex flex-col gap-1" data-field={name} data-label={label}>
 	<span id="{uid}-label" class={hideLabel ? 'sr-only' : 'text-sm font-semibold'}>{label}</span>
 	<RadioGroup.Root
 		{value}
@@ -55,5 +56,7 @@
 			</RadioGroup.Item>
 		{/each}
 	</RadioGroup.Root>
-	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide">It must be chosen.</p>{/if}
+	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide">
+			{`${saidLabel(label)} must be chosen.`}
+		</p>{/if}
 </div>

@@ -2,6 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import { problemOf, type Refused } from './field';
 	import { useFormat } from './format';
+	import { saidLabel } from './refused';
 
 	interface Props {
 		name: string;
@@ -22,13 +23,14 @@
 	);
 </script>
 
-<div class={['flex flex-col gap-1', extra]}>
+<div class={['flex flex-col gap-1', extra]} data-field={name} data-label={label}>
 	<label for="{uid}-control" class="text-sm font-semibold">
 		{label}{#if optional}<span class="font-normal text-slate">&nbsp;(optional)</span>{/if}
 	</label>
 	{@render control({ id: `${uid}-control`, describedBy, invalid: problem !== null })}
 	{#if hint}<p id="{uid}-hint" class="text-xs text-slate">{hint}</p>{/if}
 	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide" role="alert">
-			It {format().inWords(problem)}.
+			{saidLabel(label)}
+			{format().inWords(problem)}.
 		</p>{/if}
 </div>

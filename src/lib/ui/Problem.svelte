@@ -1,17 +1,23 @@
 <script lang="ts">
 	import type { Refused } from './field';
 	import { useFormat } from './format';
+	import { aboveForm } from './refused';
 
 	interface Props {
 		refused?: Refused | null;
 	}
 	let { refused }: Props = $props();
 	const format = useFormat();
+	let said = $state('');
+	/** In the words of the form it stands in, once that is there. */
+	const inItsWords = (host: HTMLElement) => {
+		said = refused ? aboveForm(host.closest('form') ?? document, refused) : '';
+	};
 </script>
 
 {#if refused}
-	<div class="border-l-4 border-oxide py-1 pl-3 text-oxide" role="alert">
-		<p class="font-semibold">{format().inWords(refused.message)}</p>
+	<div class="border-l-4 border-oxide py-1 pl-3 text-oxide" role="alert" {@attach inItsWords}>
+		<p class="font-semibold">{format().inWords(said || refused.message)}</p>
 		{#if refused.advice}<p class="text-sm">{format().inWords(refused.advice)}</p>{/if}
 	</div>
 {/if}

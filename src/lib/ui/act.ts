@@ -1,14 +1,17 @@
 import { invalidateAll } from '$app/navigation';
 import type { SubmitFunction } from '@sveltejs/kit';
 import { toast } from 'svelte-sonner';
+import { tick } from 'svelte';
+import type { Refused } from './field';
 import { windowFormat } from './format';
+import { saidOf, toFirstRefused, toResult } from './refused';
 
 interface Told {
 	/** What was done, in a few words. */
 	told?: string;
 	/** Journal entry that undo takes back, or several at once. */
 	entryId?: string | string[];
-	refusal?: { message: string; advice: string };
+	refusal?: Refused;
 }
 
 /** Says what was done and offers to take it back. */
@@ -53,7 +56,8 @@ let sent = 0;
 /** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
 export const act =
 	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
-	() => {
+	({ formElement: sentForm }) => {
+		const within = sentForm.closest<HTMLElement>('section, main');
 		before?.();
 		const mine = ++sent;
 		return async ({ result, update, formElement }) => {
@@ -66,6 +70,8 @@ export const act =
 				// Said last: who reads that it is done finds the page showing it.
 				tell((result.data ?? {}) as Told);
 				done?.();
+				await tick();
+				toResult(formElement, within);
 			} else if (result.type === 'redirect') {
 				await update({ reset: false });
 				done?.();
@@ -73,7 +79,10 @@ export const act =
 				await update({ reset: false });
 				if (result.type === 'failure') {
 					const refusal = (result.data as Told | undefined)?.refusal;
-					if (refusal) toast.error(inWords(refusal.message), { description: inWords(refusal.advice) });
+					await tick();
+					if (refusal)
+						toast.error(inWords(saidOf(formElement, refusal)), { description: inWords(refusal.advice) });
+					toFirstRefused(formElement);
 				}
 			}
 		};

@@ -390,9 +390,7 @@ const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 				what: last
 					? 'Nothing asks for a change: carry on as planned.'
 					: 'Take the first look: nothing was seen yet.',
-				evidence: [
-					last ? `The last look was ${lookedAgo}.` : `Nobody looked at it since ${facts.sinceOn}.`
-				],
+				evidence: [last ? `The last look was ${lookedAgo}.` : `Nobody looked at it since ${facts.sinceOn}.`],
 				first: [],
 				stage: last ? null : 'recovery',
 				presses: false

@@ -14,6 +14,7 @@
 	import Caution from '$ui/Caution.svelte';
 	import Chips from '$ui/Chips.svelte';
 	import Choice from '$ui/Choice.svelte';
+	import ComboField from '$ui/ComboField.svelte';
 	import SelectField from '$ui/SelectField.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Slider from '$ui/Slider.svelte';
@@ -271,23 +272,17 @@
 						</li>
 					{/each}
 				</ul>
-				<SelectField
-					name="add-{letter}"
-					label="Add to mix {letter}"
-					value=""
-					fieldClass="mt-2"
-					onchange={(event) => {
-						const { value } = event.currentTarget;
-						event.currentTarget.value = '';
-						if (value) setParts(index, [...side.mix.parts, { componentId: value as ComponentId, parts: 1 }]);
-					}}
-					options={[
-						{ value: '', label: 'a component' },
-						...componentIds
+				{#key side.mix.parts.length}<ComboField
+						name="add-{letter}"
+						label="Add to mix {letter}"
+						placeholder="A component: pumice, bark …"
+						fieldClass="mt-2"
+						onchange={(id) =>
+							setParts(index, [...side.mix.parts, { componentId: id as ComponentId, parts: 1 }])}
+						options={componentIds
 							.filter((id) => !side.mix.parts.some((part) => part.componentId === id))
-							.map((id) => ({ value: id, label: componentOf(id).name }))
-					]}
-				/>
+							.map((id) => ({ value: id, label: componentOf(id).name }))}
+					/>{/key}
 				<Button
 					disabled={!side.mix.parts.some((part) => part.parts > 0)}
 					aria-label="Plant in mix {letter}"

@@ -149,7 +149,7 @@
 						{#if roots.selectedId === segment.id && treated.name !== 'cut, done'}
 							<span class="flex flex-col gap-1">
 								<select
-									class="h-8 w-28 rounded-md border border-edge bg-leaf px-1"
+									class="select h-8 w-28 rounded-md border border-edge bg-leaf px-1.5"
 									aria-label="Class of the root at {format().clock(roots.clock(segment))}"
 									value={segment.rootClass}
 									onclick={(event) => event.stopPropagation()}
@@ -161,7 +161,7 @@
 									{#each rootClasses as value (value)}<option {value}>{value}</option>{/each}
 								</select>
 								<select
-									class="h-8 w-28 rounded-md border border-edge bg-leaf px-1"
+									class="select h-8 w-28 rounded-md border border-edge bg-leaf px-1.5"
 									aria-label="Condition of the root at {format().clock(roots.clock(segment))}"
 									value={segment.condition}
 									onclick={(event) => event.stopPropagation()}

@@ -18,6 +18,7 @@
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
+	import ComboField from '$ui/ComboField.svelte';
 	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
@@ -59,7 +60,6 @@
 	});
 	const kind = $derived(kinds.find((candidate) => candidate.id === kindId));
 	const kindOptions = $derived([
-		{ value: '', label: 'choose the kind' },
 		...groups.flatMap((group) =>
 			kinds
 				.filter((candidate) => candidate.group === group)
@@ -105,9 +105,10 @@
 		/>
 	</div>
 	<div class="grid gap-4 sm:grid-cols-2">
-		<SelectField
+		<ComboField
 			name="kindId"
 			label="Kind, or only its group"
+			placeholder="Beech, Fagus, conifer …"
 			bind:value={kindId}
 			options={kindOptions}
 			{refused}

@@ -12,7 +12,7 @@
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
-	import SelectField from '$ui/SelectField.svelte';
+	import ComboField from '$ui/ComboField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import { keepTyped } from '$ui/keep-typed';
@@ -50,12 +50,12 @@
 			name="version"
 			value={entry.version}
 		/>{/if}
-	<SelectField
+	<ComboField
 		name="item"
 		label="What"
 		value={item}
-		onchange={(event) => {
-			item = itemIds.find((id) => id === event.currentTarget.value) ?? item;
+		onchange={(chosen) => {
+			item = itemIds.find((id) => id === chosen) ?? item;
 		}}
 		options={[
 			...free(componentIds).map((value) => ({ value, label: itemName(value), group: 'For mixes' })),

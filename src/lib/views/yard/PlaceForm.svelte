@@ -17,7 +17,11 @@
 	import { act } from '$ui/act';
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
-	import { untrack } from 'svelte';
+	import type { Town } from '$core/vocabulary/town';
+	import ComboField from '$ui/ComboField.svelte';
+	import LocateFixed from '@lucide/svelte/icons/locate-fixed';
+	import { onMount, untrack } from 'svelte';
+	import { PlacePosition, townLabel } from './place-position.svelte';
 
 	interface Props {
 		place?: Place;
@@ -28,7 +32,51 @@
 	}
 	let { place, near, refused, done }: Props = $props();
 	let kind = $state<string>(untrack(() => place?.kind ?? 'open'));
-	const from = $derived(place ?? near);
+
+	const ask = async (query: string): Promise<Town[]> => {
+		try {
+			const response = await fetch(`/api/v1/towns?${query}`);
+			return response.ok ? ((await response.json()) as { towns: Town[] }).towns : [];
+		} catch {
+			// Without a server the position is typed.
+			return [];
+		}
+	};
+	const position = untrack(() => {
+		const from = place ?? near;
+		return new PlacePosition(from ? { position: from, from: place ? 'kept' : 'yard' } : null, ask);
+	});
+	/** A town or this machine set it since: what was refused is not shown again. */
+	const positionRefused = $derived.by(() => {
+		if (!refused || (position.from !== 'town' && position.from !== 'here')) return refused;
+		const typed = Object.fromEntries(
+			Object.entries(refused.typed).filter(([name]) => !/^(latitudeDeg|longitudeDeg|elevationM)\b/.test(name))
+		);
+		return { ...refused, typed };
+	});
+	let townShown = $state('');
+	/** Only a page that is served safely is told where it is. */
+	let locatable = $state(false);
+	let locating = $state(false);
+	onMount(() => {
+		locatable = window.isSecureContext && 'geolocation' in navigator;
+		if (!place && !near) void position.guess(Intl.DateTimeFormat().resolvedOptions().timeZone);
+	});
+	function locate(): void {
+		locating = true;
+		navigator.geolocation.getCurrentPosition(
+			({ coords }) => {
+				locating = false;
+				townShown = '';
+				void position.here(coords.latitude, coords.longitude, coords.altitude);
+			},
+			() => {
+				locating = false;
+				position.problem = 'This machine does not say where it is. Type the name of a town near you instead.';
+			},
+			{ timeout: 15_000, maximumAge: 600_000 }
+		);
+	}
 </script>
 
 <form
@@ -59,28 +107,6 @@
 			label="Shelter"
 			bind:value={kind}
 			options={placeKinds.map((value) => ({ value, label: placeKindNames[value] }))}
-			{refused}
-		/>
-		<TextField
-			name="latitudeDeg"
-			label="Latitude, south negative"
-			value={from ? String(from.latitudeDeg) : ''}
-			inputmode="text"
-			hint="Sets the seasons; 52.4 is enough"
-			{refused}
-		/>
-		<TextField
-			name="longitudeDeg"
-			label="Longitude"
-			value={from?.longitudeDeg == null ? '' : String(from.longitudeDeg)}
-			optional
-			{refused}
-		/>
-		<MeasureField
-			name="elevationM"
-			label="Height above the sea"
-			unit="m"
-			value={from?.elevationM ?? 0}
 			{refused}
 		/>
 		{#if kind === 'heated' || kind === 'indoors' || kind === 'greenhouse'}
@@ -132,5 +158,54 @@
 			fieldClass="sm:col-span-2"
 		/>
 	</div>
+	<fieldset class="flex flex-col gap-3 border-t pt-3">
+		<legend class="float-left mb-2 w-full font-semibold"
+			>Where it lies: this sets its seasons and nights</legend
+		>
+		<div class="flex flex-wrap items-end gap-3">
+			<ComboField
+				name="town"
+				label="Town nearby"
+				placeholder="Begin to type its name"
+				optional
+				fieldClass="min-w-56 flex-1"
+				bind:value={townShown}
+				options={position.found.map((town) => ({ value: townLabel(town), label: townLabel(town) }))}
+				onsearch={(typed) => void position.search(typed)}
+				onchange={(label) => position.take(label)}
+			/>
+			{#if locatable}<Button disabled={locating} onclick={locate}
+					><LocateFixed size={18} aria-hidden="true" />{locating ? 'Asking …' : 'Where I am'}</Button
+				>{/if}
+		</div>
+		<div class="grid gap-3 sm:grid-cols-3">
+			<TextField
+				name="latitudeDeg"
+				label="Latitude, south negative"
+				value={position.latitude}
+				oninput={(event: Event & { currentTarget: HTMLInputElement }) =>
+					position.type({ latitude: event.currentTarget.value })}
+				refused={positionRefused}
+			/>
+			<TextField
+				name="longitudeDeg"
+				label="Longitude"
+				value={position.longitude}
+				oninput={(event: Event & { currentTarget: HTMLInputElement }) =>
+					position.type({ longitude: event.currentTarget.value })}
+				optional
+				refused={positionRefused}
+			/>
+			<MeasureField
+				name="elevationM"
+				label="Height above the sea"
+				unit="m"
+				value={position.elevationM}
+				oninput={(elevationM) => position.type({ elevationM })}
+				refused={positionRefused}
+			/>
+		</div>
+		<p class="text-sm text-slate" role="status">{position.problem || position.said}</p>
+	</fieldset>
 	<div><Button type="submit" tone="solid">{place ? 'Keep the changes' : 'Add the place'}</Button></div>
 </form>
