@@ -46,9 +46,10 @@
 		const from = place ?? near;
 		return new PlacePosition(from ? { position: from, from: place ? 'kept' : 'yard' } : null, ask);
 	});
-	/** A town or this machine set it since: what was refused is not shown again. */
+	/** The refusal since which a town or this machine set it: what was sent then is not shown again. */
+	let setSince = $state.raw<Refused | null>(null);
 	const positionRefused = $derived.by(() => {
-		if (!refused || (position.from !== 'town' && position.from !== 'here')) return refused;
+		if (!refused || refused !== setSince) return refused;
 		const typed = Object.fromEntries(
 			Object.entries(refused.typed).filter(([name]) => !/^(latitudeDeg|longitudeDeg|elevationM)\b/.test(name))
 		);
@@ -68,6 +69,7 @@
 			({ coords }) => {
 				locating = false;
 				townShown = '';
+				setSince = refused ?? null;
 				void position.here(coords.latitude, coords.longitude, coords.altitude);
 			},
 			() => {
@@ -172,7 +174,10 @@
 				bind:value={townShown}
 				options={position.found.map((town) => ({ value: townLabel(town), label: townLabel(town) }))}
 				onsearch={(typed) => void position.search(typed)}
-				onchange={(label) => position.take(label)}
+				onchange={(label) => {
+					setSince = refused ?? null;
+					position.take(label);
+				}}
 			/>
 			{#if locatable}<Button disabled={locating} onclick={locate}
 					><LocateFixed size={18} aria-hidden="true" />{locating ? 'Asking …' : 'Where I am'}</Button
