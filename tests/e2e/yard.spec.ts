@@ -6,16 +6,16 @@ test('a place is added beside another, changed, removed when empty, and brought 
 	await open(page, `${DEMO}/yard`);
 	await page.getByRole('button', { name: 'Place', exact: true }).click();
 	const sheet = page.getByRole('dialog', { name: 'A new place' });
-	await expect(sheet.getByLabel('Latitude, south negative')).toHaveValue('52.4');
+	await expect(sheet.getByLabel('Latitude')).toHaveValue('52.4');
 	await sheet.getByLabel('Name', { exact: true }).fill('North wall');
-	await sheet.getByLabel('Latitude, south negative').fill('91');
+	await sheet.getByLabel('Latitude').fill('91');
 	await sheet.getByRole('button', { name: 'Add the place' }).click();
 	await expect(sheet.getByText('Latitude must be a number from -66 to 66 °.', { exact: true })).toBeVisible();
 	await expect(sheet.getByLabel('Name', { exact: true })).toHaveValue('North wall');
-	await expect(sheet.getByLabel('Latitude, south negative')).toBeFocused();
+	await expect(sheet.getByLabel('Latitude')).toBeFocused();
 	// Set by a town, by where the machine is, or by hand, each said to be what it is.
 	await pick(sheet.getByLabel('Town nearby'), 'Denver, United States');
-	await expect(sheet.getByLabel('Latitude, south negative')).toHaveValue('39.74');
+	await expect(sheet.getByLabel('Latitude')).toHaveValue('39.74');
 	await expect(sheet.getByLabel('Height above the sea')).toHaveValue(/^16\d\d$/);
 	await expect(sheet.getByText(/^Position and height of Denver, United States/)).toBeVisible();
 	await page.context().grantPermissions(['geolocation']);
@@ -25,7 +25,7 @@ test('a place is added beside another, changed, removed when empty, and brought 
 		sheet.getByText(/^Position of this machine; height of .*, Austria, the nearest town/)
 	).toBeVisible();
 	await expect(sheet.getByLabel('Longitude')).toHaveValue('16.3');
-	await sheet.getByLabel('Latitude, south negative').fill('52.4');
+	await sheet.getByLabel('Latitude').fill('52.4');
 	await expect(sheet.getByText(/^Position of this machine/)).toHaveCount(0);
 	await sheet.getByRole('button', { name: 'Add the place' }).click();
 	await expect(page.getByRole('heading', { name: 'North wall' })).toBeVisible();
@@ -260,4 +260,24 @@ test('labels are printed true to size, of the trees that are looked for', async 
 	expect((await label.boundingBox())?.width).toBeCloseTo((125 / 25.4) * 96, 0);
 	await page.getByLabel('Narrow down').fill('no such tree');
 	await expect(page.getByRole('button', { name: 'Print 0 labels' })).toBeDisabled();
+});
+
+test('a day is chosen from its month by mouse and by keys, and stays in the draft', async ({ page }) => {
+	await open(page, `${DEMO}/trees/new`);
+	await page.getByText('More: day, batch').click();
+	const field = page.getByLabel('Taken in on');
+	const calendar = page.getByRole('button', { name: 'Open the calendar' });
+	await calendar.click();
+	await page.getByRole('button', { name: /11 April/ }).click();
+	await expect(field).toHaveValue('11 Apr 2026');
+	await expect(calendar).toBeFocused();
+	await calendar.press('Enter');
+	await expect(page.getByRole('button', { name: /11 April/ })).toBeFocused();
+	await page.keyboard.press('ArrowRight');
+	await page.keyboard.press('Enter');
+	await expect(field).toHaveValue('12 Apr 2026');
+	await page.reload();
+	await told(page, 'What you had typed here is back.');
+	await page.getByText('More: day, batch').click();
+	await expect(page.getByLabel('Taken in on')).toHaveValue('12 Apr 2026');
 });

@@ -67,6 +67,8 @@ describe('a town', () => {
 			'Munsterlingen'
 		]);
 		expect(townsCalled('MONAST', list, 5)).toEqual([muenster]);
+		const called = [listed(town('Far', 1, 1, { people: 9_000_000 }), 'Munsa'), ...list];
+		expect(townsCalled('muns', called, 5).at(-1)?.name).toBe('Far');
 		expect(townsCalled('Monasterium, Germany', list, 5)).toEqual([muenster]);
 		expect(townsCalled('neu', list, 5)).toEqual([]);
 		expect(townsCalled('munster', list, 1)).toHaveLength(1);

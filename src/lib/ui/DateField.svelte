@@ -2,6 +2,7 @@
 	import { page } from '$app/state';
 	import { readDate } from '$core/text/typed-date';
 	import CalendarDays from '@lucide/svelte/icons/calendar-days';
+	import { tick } from 'svelte';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';
@@ -39,7 +40,9 @@
 	const written = (on: string): string => (read(on) === on ? format().day(on) : on);
 	let typed = $state<string | null>(null);
 	let sent: string | null = null;
-	let picker = $state<HTMLInputElement>();
+	let field = $state<HTMLInputElement | null>(null);
+	let open = $state(false);
+	let button = $state<HTMLButtonElement | null>(null);
 	const initial = $derived(refused?.typed[`${name}~shown`] ?? written(value));
 	const shown = $derived(typed ?? initial);
 	const stored = $derived(shown.trim() === '' ? '' : (read(shown) ?? shown.trim()));
@@ -50,6 +53,12 @@
 		if (on === null) return;
 		sent = on;
 		oninput?.(on);
+	}
+	async function choose(on: string): Promise<void> {
+		type(format().day(on));
+		await tick();
+		// As if typed, so that a draft of the form holds it too.
+		field?.dispatchEvent(new Event('input', { bubbles: true }));
 	}
 	$effect(() => {
 		// A day set from outside replaces what was typed; an echo of the typing does not.
@@ -68,6 +77,7 @@
 	{#snippet control({ id, describedBy, invalid })}
 		<div class="relative">
 			<input
+				bind:this={field}
 				{id}
 				name="{name}~shown"
 				class="input pr-12"
@@ -84,25 +94,28 @@
 				aria-invalid={invalid}
 			/>
 			<button
+				bind:this={button}
 				type="button"
 				class="absolute inset-y-0 right-0 flex w-11 items-center justify-center rounded-md text-slate hover:text-ink"
 				aria-label="Open the calendar"
-				onclick={() => picker?.showPicker()}><CalendarDays size={18} aria-hidden="true" /></button
+				aria-haspopup="dialog"
+				aria-expanded={open}
+				onclick={() => (open = !open)}><CalendarDays size={18} aria-hidden="true" /></button
 			>
-			<input
-				bind:this={picker}
-				type="date"
-				class="pointer-events-none absolute right-0 bottom-0 size-px opacity-0"
-				tabindex="-1"
-				aria-hidden="true"
-				value={isDay ? stored : ''}
-				{min}
-				{max}
-				onchange={(event) => {
-					event.stopPropagation();
-					if (event.currentTarget.value) type(format().day(event.currentTarget.value));
-				}}
-			/>
+			{#if open}
+				{#await import('./DayPicker.svelte') then { default: DayPicker }}
+					<DayPicker
+						bind:open
+						value={isDay ? stored : ''}
+						{today}
+						locale={format().settings.locale}
+						anchor={button}
+						{min}
+						{max}
+						onchosen={(on) => void choose(on)}
+					/>
+				{/await}
+			{/if}
 			<input type="hidden" {name} value={stored} />
 		</div>
 	{/snippet}

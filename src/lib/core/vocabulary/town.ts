@@ -64,7 +64,9 @@ export function townsCalled(typed: string, list: readonly ListedTown[], most: nu
 		.filter(({ names }) => names.includes(`|${wanted}`))
 		.sort((a, b) => {
 			const whole = (one: ListedTown): number => Number(`${one.names}|`.includes(`|${wanted}|`));
-			return whole(b) - whole(a) || b.town.people - a.town.people;
+			// What people there call it themselves goes before what others call it.
+			const own = ({ town }: ListedTown): number => Number(searchable(town.name).startsWith(wanted));
+			return whole(b) - whole(a) || own(b) - own(a) || b.town.people - a.town.people;
 		})
 		.slice(0, most)
 		.map(({ town }) => town);

@@ -186,7 +186,8 @@
 		<div class="grid gap-3 sm:grid-cols-3">
 			<TextField
 				name="latitudeDeg"
-				label="Latitude, south negative"
+				label="Latitude"
+				hint="South of the equator: minus"
 				value={position.latitude}
 				oninput={(event: Event & { currentTarget: HTMLInputElement }) =>
 					position.type({ latitude: event.currentTarget.value })}
