@@ -19,7 +19,7 @@ import { doWork } from './records/work';
 import { refuseDate, requireTree } from './trees';
 
 /** Pictures lie beside the database; a remote one keeps them under `data`. */
-export function picturesFolder(): string {
+function picturesFolder(): string {
 	const given = process.env.BRUNTLE_PICTURES;
 	if (given) return path.resolve(given);
 	const url = process.env.DATABASE_URL ?? 'file:data/bruntle.db';
@@ -222,14 +222,5 @@ export async function pictureFile(hash: string, small: boolean): Promise<Buffer 
 		return await readFile(fileOf(hash, small));
 	} catch {
 		return null;
-	}
-}
-
-/** Bytes of the file of a picture, 0 where it is gone. */
-export async function pictureBytes(hash: string): Promise<number> {
-	try {
-		return (await stat(fileOf(hash, false))).size;
-	} catch {
-		return 0;
 	}
 }

@@ -1,3 +1,4 @@
+import { percent } from '../core/text/percent';
 import type { TreeRecords } from '../core/tree/case';
 import { addDays } from '../core/maths/calendar';
 import { coldLimit } from '../core/climate/cold-limit';
@@ -267,7 +268,7 @@ export async function recordCuts(
 			treeId,
 			stage: 'roots',
 			on: input.on,
-			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${Math.round(lost * 100)} % of the living root${stops.length > 0 ? `; all the same, because: ${input.because.trim()}` : ''}`.slice(
+			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${percent(lost)} of the living root${stops.length > 0 ? `; all the same, because: ${input.because.trim()}` : ''}`.slice(
 				0,
 				400
 			)

@@ -174,7 +174,7 @@ export async function removeWatering(
 }
 
 /** A weight far from what its pot is known to weigh is asked for again. @throws Refusal 422 */
-export async function refuseUnlikelyKg(
+async function refuseUnlikelyKg(
 	work: Work,
 	treeId: string,
 	{ field, kg, on, exceptId }: { field: string; kg: number | null; on: string; exceptId: string | null }

@@ -26,7 +26,7 @@ import { readSetting, writeSetting } from './settings';
 import { todayTrees } from './tree-lists';
 
 /** Most days taken at once. */
-export const WEATHER_AT_ONCE = 4000;
+const WEATHER_AT_ONCE = 4000;
 export const weatherBody = z
 	.array(weatherDayInput)
 	.min(1, { error: 'must hold at least one day' })

@@ -351,7 +351,7 @@ async function tableOf(table: HTMLTableElement, widthPt: number) {
 }
 
 /** What the sheet says, as a document to be set. The page is read in its light colours, whatever it is shown in. */
-export async function sheetDocument(sheet: HTMLElement, title: string): Promise<TDocumentDefinitions> {
+async function sheetDocument(sheet: HTMLElement, title: string): Promise<TDocumentDefinitions> {
 	const root = document.documentElement;
 	const theme = root.dataset.theme;
 	root.dataset.theme = 'light';

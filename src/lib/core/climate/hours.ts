@@ -1,3 +1,4 @@
+import { mean as meanOf } from 'simple-statistics';
 import { z } from 'zod';
 import { anyInstant, measure } from '../vocabulary/fields';
 
@@ -29,8 +30,7 @@ export interface DayOfHours {
 	hours: number;
 }
 
-const mean = (list: readonly number[]): number | null =>
-	list.length > 0 ? list.reduce((sum, value) => sum + value, 0) / list.length : null;
+const mean = (list: readonly number[]): number | null => (list.length > 0 ? meanOf([...list]) : null);
 
 /**
  * Days from readings, from midnight to midnight of the mean time of the place, so that no clock is put forward or back: a day

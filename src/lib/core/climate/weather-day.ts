@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { calendarDate, id, measure, note, oneOf, version } from '../vocabulary/fields';
 
-export const weatherSources = ['station', 'typed', 'forecast'] as const;
-export type WeatherSource = (typeof weatherSources)[number];
+const weatherSources = ['station', 'typed', 'forecast'] as const;
 
 /** One day of weather at a place, as it was measured or is forecast. Null where it was not. */
 export const weatherDayInput = z

@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { StageGate } from '../roots/plan/stage-gate';
 import { roman } from '../roots/plan/plan';
@@ -55,7 +56,6 @@ export interface DueDecision {
 }
 
 const mm = (value: number): string => `${Math.round(value)} mm`;
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** Height to which wood is alive, when two looks far enough apart agree on it; null while it is not steady. */
 export function steadyLimit(

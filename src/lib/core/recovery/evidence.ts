@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import { signNames, signSteps, stepKey, type RecoverySign } from '../values/recovery';
 import type { Values } from '../values/values';
 import type { Observation } from '../examine/looks/observation';
@@ -64,7 +65,7 @@ export function signChances(sign: RecoverySign, shows: number, values: Values): 
 }
 
 /** The evidence of one step of a sign. */
-export function signEvidence(sign: RecoverySign, step: string, values: Values): Evidence {
+function signEvidence(sign: RecoverySign, step: string, values: Values): Evidence {
 	const at = (signSteps[sign] as readonly string[]).indexOf(step);
 	return {
 		what: signNames[sign][step] ?? step,
@@ -80,7 +81,7 @@ export function functionEvidence(phi: number, sd: number, reference: Reference, 
 		values['forecast.functionSpread']
 	);
 	return {
-		what: `root function ${Math.round(phi * 100)} % by weighings`,
+		what: `root function ${percent(phi)} by weighings`,
 		log: (shows) =>
 			values['forecast.weighingsPower'] * logisticLog(Math.min(1.1, phi / against), shows, spread / against)
 	};
@@ -98,10 +99,7 @@ export function limitEvidence(limitMm: number, reference: Reference, values: Val
 	const sd = values['forecast.limitError'] * 0.5513;
 	const usual = values['forecast.limitKept'];
 	return {
-		what:
-			limitMm <= 0
-				? 'no living wood above the soil'
-				: `wood alive to ${Math.round(share * 100)} % of its height`,
+		what: limitMm <= 0 ? 'no living wood above the soil' : `wood alive to ${percent(share)} of its height`,
 		log: (shows) => -Math.log1p(Math.exp(-(share - usual * shows) / sd))
 	};
 }
@@ -130,7 +128,7 @@ export function evidenceOf(
 			Math.log(none) + leaves(shows) * Math.min(0, Math.log(whole / none));
 		const bare = leafCover <= values['forecast.coverReading'] / 2;
 		seen.push({
-			what: bare ? 'no leaf' : `leaf cover ${Math.round(leafCover * 100)} %`,
+			what: bare ? 'no leaf' : `leaf cover ${percent(leafCover)}`,
 			log: bare
 				? bareLog
 				: (shows) =>
@@ -143,7 +141,7 @@ export function evidenceOf(
 		if (healthy !== null && healthy > 0) {
 			const ratio = shoot / (healthy * done);
 			seen.push({
-				what: `shoots ${Math.round(ratio * 100)} % of a healthy one’s by this time`,
+				what: `shoots ${percent(ratio)} of a healthy one’s by this time`,
 				log: (shows) =>
 					power *
 					logisticLog(

@@ -1,3 +1,4 @@
+import { logistic, logOdds } from '../maths/odds';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
@@ -7,7 +8,6 @@ import { growingDayCounter, type RootLoss } from './expected';
 import {
 	backward,
 	kernelOf,
-	logistic,
 	normalised,
 	onward,
 	standings,
@@ -77,7 +77,6 @@ export interface RecoveryForecast {
 }
 
 const STEP_DAYS = 7;
-const logOdds = (p: number): number => Math.log(Math.max(1e-9, p) / Math.max(1e-9, 1 - p));
 
 /** Normal quantiles at the middles of nine equal parts. */
 const NINE = [-1.593, -0.967, -0.589, -0.282, 0, 0.282, 0.589, 0.967, 1.593] as const;
@@ -274,7 +273,7 @@ export function recoveryForecast(
 		const take = (what: string, log: (shows: number) => number, power: number): void => {
 			const before = through(shares, step);
 			shares = tilt(shares, step, log, power);
-			moved.push({ on, what, by: logOdds(through(shares, step)) - logOdds(before) });
+			moved.push({ on, what, by: logOdds(through(shares, step), 1e-9) - logOdds(before, 1e-9) });
 		};
 		if (point) {
 			const one = functionEvidence(point.phi, point.sd, measure, values);
@@ -294,7 +293,7 @@ export function recoveryForecast(
 				lowestMm = lowestMm === null ? look.diebackLimitMm : Math.min(lowestMm, look.diebackLimitMm);
 				const limit = withLimit(shares, step);
 				if (limit) {
-					const by = logOdds(through(limit.shares, step)) - logOdds(through(shares, step));
+					const by = logOdds(through(limit.shares, step), 1e-9) - logOdds(through(shares, step), 1e-9);
 					moved.push({ on, what: limit.what, by: by - limitBy });
 					limitBy = by;
 				}
@@ -345,7 +344,7 @@ export function recoveryForecast(
 	const beyond = Math.max(0, unseen - values['look.overdueDays']);
 	const spread = Math.hypot(tree.oddsSpread, (values['forecast.unseenSpread'] * beyond) / 365);
 	const z80 = 1.2816;
-	const told = logOdds(now);
+	const told = logOdds(now, 1e-9);
 	const against = moved.filter((one) => one.by < -0.05).sort((a, b) => a.by - b.by);
 	const merged = (list: readonly Float64Array[]): Float64Array[] => smoothed(list, kernelAt, nowStep, shares);
 	return {

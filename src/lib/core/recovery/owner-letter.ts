@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import type { Vigour } from '../vocabulary/words';
 
 export interface LetterFacts {
@@ -52,7 +53,6 @@ export interface Letter {
 
 /** Ends with one mark, whatever it ended with. */
 const ended = (text: string): string => (/[.?!]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /**
  * A letter to the owner of a tree in the ground. It answers the question about falling with what was measured, by which method,

@@ -1,3 +1,4 @@
+import { logistic } from '../maths/odds';
 import type { Values } from '../values/values';
 
 /*
@@ -12,8 +13,6 @@ import type { Values } from '../values/values';
 const STEP = 0.2;
 export const standings: readonly number[] = Array.from({ length: 51 }, (_, i) => -5 + STEP * i);
 const N = standings.length;
-
-export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
 /** A normal spread around a mean, over the standings. Rows of it are totally positive in mean and standing, exactly. */
 function spreadOver(mean: number, sd: number): Float64Array {

@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import { daysBetween } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
@@ -132,7 +133,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
 		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
-			? [`Leaf cover ${Math.round((cover.leafCover ?? 0) * 100)} % on ${cover.observedOn}.`]
+			? [`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}.`]
 			: []),
 		...(smell && smell.smell !== 'none'
 			? [`It smelt ${smell.smell === 'sulphur' ? 'of sulphur' : (smell.smell ?? '')} on ${smell.observedOn}.`]
@@ -189,7 +190,6 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 	const label = 'Roots that drink, or shoots against a healthy reference';
 	const phi = input.rootFunction;
 	const enough = values['verdict.rootFunction'];
-	const percent = (share: number): string => `${Math.round(share * 100)} %`;
 	const weighedOn = input.weighedOn ?? input.today;
 	const weighedLately = phi !== null && !stale(weighedOn, input, values['verdict.weighedDays']);
 	if (phi && weighedLately && phi.phi >= enough)
@@ -235,7 +235,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 		'function',
 		label,
 		ratio >= wanted ? 'met' : 'not-met',
-		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${Math.round(ratio * 100)} %, wanted ${Math.round(wanted * 100)} %.${weighed}`
+		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${percent(ratio)}, wanted ${percent(wanted)}.${weighed}`
 	);
 }
 

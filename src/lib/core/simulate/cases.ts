@@ -23,7 +23,7 @@ export interface SimulatedCase {
  * by a normal error.
  * @param spread standard deviation of the shift
  */
-export function perturbed(values: Values, spread: number, random: Random): Values {
+function perturbed(values: Values, spread: number, random: Random): Values {
 	const shaken = { ...values } as Record<ValueKey, number>;
 	for (const key of Object.keys(values) as ValueKey[]) {
 		const value = values[key];
@@ -43,7 +43,7 @@ const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(rando
  * One case drawn from the model behind `truth`: some condition holds, the eight signs of a first look and a few more
  * are looked for.
  */
-export function simulateCase(truth: Values, random: Random, moreSigns = 6): SimulatedCase {
+function simulateCase(truth: Values, random: Random, moreSigns = 6): SimulatedCase {
 	const context: DiagnosisContext = {
 		situation: pick(situations, random),
 		group: pick(groups, random),

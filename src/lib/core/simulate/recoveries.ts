@@ -1,3 +1,4 @@
+import { logistic } from '../maths/odds';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { PlaceClimate } from '../climate/normals';
 import { growingDayCounter } from '../recovery/expected';
@@ -14,7 +15,6 @@ export interface SimulatedRecovery {
 }
 
 const place: PlaceClimate = { kind: 'open', latitudeDeg: 51, elevationM: 120, heldMinimumC: null };
-const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 
 /** How far the truth of a whole yard lies from what the forecast believes. */
 export interface Lean {

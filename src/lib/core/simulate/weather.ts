@@ -7,7 +7,7 @@ import type { WeatherDayInput } from '../climate/weather-day';
 import { createRandom } from '../maths/random';
 
 /** Longest run that is simulated at once. */
-export const SIMULATED_DAYS = 1200;
+const SIMULATED_DAYS = 1200;
 
 /**
  * Weather that never was: the climate of a place with swings that last some days, rain that comes in spells, and sun and wind to

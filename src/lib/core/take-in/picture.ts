@@ -9,9 +9,9 @@ export const KEPT_PX = 2000;
 export const SMALL_PX = 480;
 
 /** Views that are taken again and again from the same spot; a person may name others. */
-export const usualViews = ['front', 'back', 'left', 'right', 'collar', 'roots', 'leaf', 'wound'] as const;
+const usualViews = ['front', 'back', 'left', 'right', 'collar', 'roots', 'leaf', 'wound'] as const;
 
-export const pictureInput = z.strictObject({
+const pictureInput = z.strictObject({
 	takenOn: calendarDate(),
 	view: shortText(40).describe('Named, so that the next is taken from the same spot'),
 	note: note(300)

@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import { type TodayTask } from '../vocabulary/task';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { Task } from '../vocabulary/task';
@@ -211,7 +212,7 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 			level: 'now',
 			sentence: `${label} is likely: act now`,
 			reason: `Looked at on ${on}. ${meaning}`,
-			figure: `${Math.round(chance * 100)} %`,
+			figure: percent(chance),
 			stage,
 			task: null
 		});
@@ -376,8 +377,8 @@ function waterItems(
 		urgency: 70,
 		level: 'due',
 		sentence: text,
-		reason: `Root function ${Math.round(water.phi * 100)} %, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
-		figure: `${Math.round(water.dryness * 100)} % dry`,
+		reason: `Root function ${percent(water.phi)}, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
+		figure: `${percent(water.dryness)} dry`,
 		stage: 'aftercare',
 		task: null
 	}));
@@ -390,8 +391,8 @@ function waterItems(
 				urgency: 104,
 				level: 'due',
 				sentence: 'Feel it a finger deep before any water',
-				reason: `It is reckoned ${Math.round(water.dryness * 100)} % dry, but ${less.label.toLowerCase()} is likely: it is watered less, and only where it is dry.`,
-				figure: `${Math.round(water.dryness * 100)} % dry`,
+				reason: `It is reckoned ${percent(water.dryness)} dry, but ${less.label.toLowerCase()} is likely: it is watered less, and only where it is dry.`,
+				figure: `${percent(water.dryness)} dry`,
 				stage: 'aftercare',
 				task: null
 			});
@@ -402,8 +403,8 @@ function waterItems(
 				urgency: until <= 0 ? (late ? 135 : 105) + Math.min(20, -until) : 20 - until,
 				level: until <= 0 ? 'now' : 'soon',
 				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
-				reason: `${water.reason} ${Math.round(water.dryness * 100)} % dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
-				figure: until <= 0 ? `${Math.round(water.dryness * 100)} % dry` : `in ${days(until)}`,
+				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
+				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${days(until)}`,
 				stage: 'aftercare',
 				pourL: Math.round(water.litres * 100) / 100,
 				task: null

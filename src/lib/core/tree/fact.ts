@@ -4,8 +4,7 @@ import { daysBetween } from '../maths/calendar';
  * How a fact is known. measured: by a tool · seen: by eye or hand · worked-out: reckoned from other facts · assumed: a working value
  * or a suggestion nobody touched · unknown: nobody said anything.
  */
-export const knowings = ['measured', 'seen', 'worked-out', 'assumed', 'unknown'] as const;
-export type Knowing = (typeof knowings)[number];
+export type Knowing = 'measured' | 'seen' | 'worked-out' | 'assumed' | 'unknown';
 export const knowingNames: Record<Knowing, string> = {
 	measured: 'measured',
 	seen: 'seen',

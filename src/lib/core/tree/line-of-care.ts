@@ -1,3 +1,4 @@
+import { percent } from '../text/percent';
 import { midSentence } from '../text/mid-sentence';
 import type { ReleaseFacts } from '../aftercare/tasks/release';
 import { bookKind } from '../aftercare/book/book';
@@ -133,7 +134,7 @@ export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string
 		? `lifted, ${share > 0.995 ? 'under 1' : Math.round((1 - share) * 100)} % of its roots came along`
 		: share < 0.005
 			? 'dead root cut'
-			: `${Math.round(share * 100)} % cut`;
+			: `${percent(share)} cut`;
 
 /** How a tree stands and what comes next, the most pressing: two short sentences. */
 export function standingSentence(

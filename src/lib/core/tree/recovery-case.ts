@@ -1,3 +1,4 @@
+import { logOdds } from '../maths/odds';
 import type { TreeRecords } from './case';
 import { daysBetween } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
@@ -15,8 +16,6 @@ import { expectedOn, expectedRootFunction } from '../recovery/expected';
 import type { RecoveryCase } from '../recovery/forecast';
 import { readingsOf, type Observation } from '../examine/looks/observation';
 import { seasonPoint, seasonsOf, type SeasonPoint } from '../recovery/season';
-
-const logOdds = (p: number): number => Math.log(p / (1 - p));
 
 /** Day from which recovery is counted, and what happened on it. */
 export function recoverySince(

@@ -30,7 +30,7 @@ export const valueFamilies = {
 	Diagnosis: diagnosisValues
 } as const;
 
-export const workingValues = {
+const workingValues = {
 	...rootValues,
 	...settingValues,
 	...replantValues,

@@ -1,6 +1,5 @@
 /** What trees may have in common. */
-export const sharedThings = ['batch', 'mix', 'watering', 'place'] as const;
-export type SharedThing = (typeof sharedThings)[number];
+export type SharedThing = 'batch' | 'mix' | 'watering' | 'place';
 
 /** What can be wrong with a tree in trouble; several may hold at once. */
 export interface Condition {

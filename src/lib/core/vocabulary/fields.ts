@@ -7,9 +7,9 @@ import { z } from 'zod';
  */
 
 /** Earliest and latest calendar date that any record may carry. */
-export const EARLIEST_DATE = '1950-01-01';
-export const LATEST_DATE = '2100-12-31';
-export const NOTE_LENGTH = 4000;
+const EARLIEST_DATE = '1950-01-01';
+const LATEST_DATE = '2100-12-31';
+const NOTE_LENGTH = 4000;
 
 /** A number between two bounds, in the unit named. */
 export function measure(min: number, max: number, unit: string) {

@@ -4,7 +4,7 @@ import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
 import { invalid, Refusal } from '../errors';
 
 /** Largest JSON body taken, bytes. */
-export const BODY_LIMIT = 10 * 1024 * 1024;
+const BODY_LIMIT = 10 * 1024 * 1024;
 
 /**
  * Reads a JSON body within the limit.

@@ -22,7 +22,7 @@ const hourColumns: Record<string, string> = {
 	sun_wm2: 'sunWm2',
 	rain_mm: 'rainMm'
 };
-export const weatherColumns = {
+const weatherColumns = {
 	day: Object.keys(dayColumns).filter((name) => name !== 'on'),
 	hour: Object.keys(hourColumns)
 };

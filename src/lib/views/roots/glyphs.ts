@@ -23,11 +23,3 @@ export const flawGlyphs: Record<RootFlaw, string> = {
 	sucker: 'M8 14V6M8 9C5 9 4 7 4 5M8 7c3 0 4-2 4-5',
 	'above-plane': 'M2 9h12M4 6c2-3 6-3 8 0M8 9v5'
 };
-
-export const treatmentNames = {
-	open: 'open',
-	keep: 'keep',
-	cut: 'cut now',
-	later: 'cut later',
-	trace: 'trace further'
-} as const;

@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { z } from 'zod';
 import {
 	calendarDate,
@@ -80,7 +81,7 @@ const label = {
 } as const;
 const minded = 'The label and local rules come before anything said here.';
 
-export const bookKinds = {
+const bookKinds = {
 	/* Roots and ball */
 	'ball-scored': {
 		label: 'Bound ball scored',
@@ -659,7 +660,7 @@ export function bookSentence(
 		if (detail === 'product' || detail === 'strength') return [String(value)];
 		const name = asked.label.replace(/ \(.*\)$/, '').toLowerCase();
 		if (detail === 'bearingDeg') return [`${name} ${sideName(Number(value), inGround)}`];
-		if (detail === 'share') return [`${Math.round(Number(value) * 100)} % ${name}`];
+		if (detail === 'share') return [`${percent(Number(value))} ${name}`];
 		if (detail === 'everyDays') return [`again every ${value} ${value === 1 ? 'day' : 'days'}`];
 		const unit = units[detail];
 		return [`${name} ${value}${unit ? (unit === '°' ? unit : ` ${unit}`) : ''}`];

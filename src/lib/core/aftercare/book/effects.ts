@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import type { DatedTask } from '../../vocabulary/task';
 import type { NightsUnderCover } from '../../climate/cold-limit';
 import { addDays } from '../../maths/calendar';
@@ -212,7 +213,7 @@ export function spokenAgainst(
 	);
 	mind(
 		kind === 'crown-cut' && details.choice !== 'dead' && (details.share ?? 0) > values['crown.takeMost'],
-		`That is more than ${Math.round(values['crown.takeMost'] * 100)} % of the leaves at once: shade and shelter can hold the rest.`,
+		`That is more than ${percent(values['crown.takeMost'])} of the leaves at once: shade and shelter can hold the rest.`,
 		true
 	);
 	if (kind === 'stem-sawn' || kind === 'stem-carved') {

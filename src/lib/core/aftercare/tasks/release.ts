@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { type ReleaseCondition, type Release } from '../../vocabulary/task';
 
 import { addDays, daysBetween } from '../../maths/calendar';
@@ -36,7 +37,7 @@ function inLeafFrom(looks: ReleaseFacts['looks'], wanted: number): { on: string;
 	return look
 		? {
 				on: look.observedOn,
-				because: `${Math.round((look.leafCover ?? 0) * 100)} % of the crown was seen in leaf`
+				because: `${percent(look.leafCover ?? 0)} of the crown was seen in leaf`
 			}
 		: null;
 }
@@ -77,7 +78,7 @@ export function metOn(
 			if (point)
 				return {
 					on: point.on,
-					because: `root function is at least ${Math.round(point.low * 100)} %, by its weighings`
+					because: `root function is at least ${percent(point.low)}, by its weighings`
 				};
 			// Leaves that stay firm with half of it off say the same as a scale.
 			const firm = looks.find(
@@ -102,8 +103,6 @@ export function metOn(
 		}
 	}
 }
-
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** What a piece of work waits for, with the number that will do. */
 function waitingFor(

@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
 import type { SeasonFit } from '../../climate/windows';
 import { dryRestDays } from '../crown/crown';
@@ -74,8 +75,6 @@ const feedAfter: Record<Group, ReleaseCondition> = {
 };
 
 type Rule = (work: WorkDone, values: Values) => Draft | null;
-
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** Whether shelter after the work is brought up at all. */
 const sheltered = ({ inGround, livingLoss }: WorkDone, values: Values): boolean =>

@@ -1,3 +1,5 @@
+import { median } from 'simple-statistics';
+import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
 import type { SeriesDay } from '../../climate/series';
 import type { Values } from '../../values/values';
@@ -91,7 +93,7 @@ const firstDry = (days: readonly PotDay[], trigger: number, from: string): strin
  * Whether the ball is frozen today, and when it thaws: frozen by some days whose mean stays under freezing, thawed by as many over it.
  * @returns null while it is not; `thawsOn` null where it does not within the days that are known
  */
-export function frozenUntil(
+function frozenUntil(
 	series: readonly SeriesDay[],
 	today: string,
 	values: Values
@@ -226,12 +228,10 @@ export function fallWords(
 	neighbours: readonly number[],
 	values: Values
 ): string {
-	const begin = `It drinks ${Math.round(fall.by * 100)} % less than ${fall.days} days ago`;
+	const begin = `It drinks ${percent(fall.by)} less than ${fall.days} days ago`;
 	if (neighbours.length < 2)
 		return `${begin}: look at the roots. Too few weighed neighbours to compare it with.`;
-	const sorted = [...neighbours].sort((a, b) => a - b);
-	const median = sorted[Math.floor(sorted.length / 2)] ?? 1;
-	return median < 1 - values['rootFunction.neighbourFall']
+	return median([...neighbours]) < 1 - values['rootFunction.neighbourFall']
 		? `${begin}, and so do its neighbours: look at the weather and the place first.`
 		: `${begin}, while its ${neighbours.length} weighed neighbours do not: look at the roots.`;
 }

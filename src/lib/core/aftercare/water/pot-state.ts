@@ -7,12 +7,6 @@ import { kalman, type WeighingPair } from './root-function';
 
 /** Where a correction of the state comes from. */
 export type SeenHow = 'weighing' | 'scale' | 'probe' | 'felt';
-export const seenNames: Record<SeenHow, string> = {
-	weighing: 'weighed',
-	scale: 'by its scale',
-	probe: 'by a probe',
-	felt: 'felt'
-};
 
 /** Dryness as it was seen at the end of a day, with its own error (one deviation). */
 export interface WaterSeen {

@@ -146,7 +146,7 @@ function phiFor(
 }
 
 /** Root function as one pair of weighings tells it, with its variance; null when it tells nothing. */
-export function readPair(
+function readPair(
 	pair: WeighingPair,
 	byDay: ReadonlyMap<string, SeriesDay>,
 	input: Pick<FunctionInput, 'stores' | 'inLeaf' | 'scaleKg'>,

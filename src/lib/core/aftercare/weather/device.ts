@@ -46,7 +46,7 @@ export const readingInput = z
 	);
 export type Reading = z.infer<typeof readingInput>;
 
-export const READINGS_AT_ONCE = 5000;
+const READINGS_AT_ONCE = 5000;
 export const readingsBody = z
 	.array(readingInput)
 	.min(1, { error: 'must hold at least one reading' })

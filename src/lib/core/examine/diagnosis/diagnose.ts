@@ -1,3 +1,4 @@
+import { logOdds } from '../../maths/odds';
 import { z } from 'zod';
 import { leakOf, shiftOf, strengthOf, type Shift } from '../../values/diagnosis';
 import type { Values } from '../../values/values';
@@ -55,16 +56,11 @@ export const diagnosisOutput = z.object({
 	notLookedAt: z.array(signId).describe('Signs of a first look that nobody has looked for yet')
 });
 export type Diagnosis = z.infer<typeof diagnosisOutput>;
-export type RankedCause = Diagnosis['ranking'][number];
 
 /** Causes under this chance are summed out of the combinations, so that these stay readable. */
 const TOLD_APART = 0.1;
 
 export const oddsOf = (chance: number): number => chance / Math.max(1e-9, 1 - chance);
-const logOdds = (chance: number): number => {
-	const bounded = Math.min(1 - 1e-12, Math.max(1e-12, chance));
-	return Math.log(bounded / (1 - bounded));
-};
 
 const placeOf: ReadonlyMap<string, number> = new Map(signIds.map((id, place) => [id, place]));
 
@@ -210,9 +206,3 @@ function conflictOf(
 	}, 1);
 	return evidence > 0 ? apart / evidence : Number.MAX_VALUE;
 }
-
-/** The leading cause, when it is likelier than not. */
-export const leadingCause = (diagnosis: Diagnosis): ConditionId | null => {
-	const first = diagnosis.ranking[0];
-	return first && first.chance >= 0.5 ? first.conditionId : null;
-};

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { count, id, oneOf } from '../../vocabulary/fields';
-import { gradesOf, signIds, signOf, topGrade, type SignId } from '../../vocabulary/signs';
+import { signIds, signOf, topGrade, type SignId } from '../../vocabulary/signs';
 
 /** What was found of one sign. A sign that was not looked for is left out: unknown stays unknown and moves nothing. */
-export const findingSchema = z
+const findingSchema = z
 	.strictObject({
 		signId: oneOf(signIds as [SignId, ...SignId[]]),
 		grade: count(0, 9).describe(
@@ -26,10 +26,6 @@ export const findingsSchema = z
 	.refine((findings) => new Set(findings.map((f) => f.signId)).size === findings.length, {
 		error: 'must name each sign at most once'
 	});
-
-/** A finding in words, as "Sour or sulphur smell from the root zone: faint". */
-export const findingWords = ({ signId, grade }: Pick<Finding, 'signId' | 'grade'>): string =>
-	`${signOf(signId).label}: ${gradesOf(signId)[grade] ?? ''}`;
 
 /** Pairs of findings that can hardly both be true of one tree on one day. */
 export function contradictions(

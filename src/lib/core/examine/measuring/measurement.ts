@@ -57,10 +57,9 @@ export const soilTools = [
 	'infiltration'
 ] as const satisfies readonly Tool[];
 
-export const textureData = feelAnswers.extend({
+const textureData = feelAnswers.extend({
 	organicPercent: measure(0, 8, '%').default(2.5).describe('Organic matter by mass, where known')
 });
-export type TextureData = z.infer<typeof textureData>;
 
 /** What was read, by tool: raw, as the hand or the instrument gave it. */
 export const rawReading = z.discriminatedUnion(

@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import { z } from 'zod';
 import { calendarDate, measure, shortText } from '../../vocabulary/fields';
 import { daysBetween } from '../../maths/calendar';
@@ -37,14 +38,6 @@ export interface WeighingResult {
 	driesFast: boolean | null;
 }
 
-const median = (list: readonly number[]): number => {
-	const sorted = [...list].sort((a, b) => a - b);
-	const middle = sorted.length / 2;
-	return sorted.length % 2
-		? (sorted[Math.floor(middle)] ?? NaN)
-		: ((sorted[middle - 1] ?? NaN) + (sorted[middle] ?? NaN)) / 2;
-};
-
 /**
  * Dryness of a pot by weight, and whether it drinks as its neighbours do. Losses are compared as shares of the full
  * weight, so that pots of different size can stand beside each other [our own].
@@ -55,7 +48,8 @@ export function weighPot(weighing: WeighingData, on: string, values: Values): We
 	const lossKg = fullKg - nowKg;
 	const dryness = dryKg === null ? null : lossKg / (fullKg - dryKg);
 	const days = daysBetween(wateredOn, on);
-	const theirs = median(neighbours.map((pot) => (pot.fullKg - pot.nowKg) / pot.fullKg));
+	const losses = neighbours.map((pot) => (pot.fullKg - pot.nowKg) / pot.fullKg);
+	const theirs = losses.length > 0 ? median(losses) : 0;
 	const comparable = neighbours.length >= 2 && theirs >= values['measuring.neighbour-loss'];
 	const againstNeighbours = comparable ? lossKg / fullKg / theirs : null;
 	const light = dryness === null ? null : dryness >= values['measuring.light-pot'];

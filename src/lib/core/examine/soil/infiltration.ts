@@ -1,3 +1,4 @@
+import { linearRegression } from 'simple-statistics';
 import { z } from 'zod';
 import { measure } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -92,12 +93,10 @@ export function infiltrationRate({ readings }: InfiltrationData, values: Values)
 	};
 }
 
+/** Slope of the line of least squares; 0 where all stand at one x. */
 function slope(x: readonly number[], y: readonly number[]): number {
-	const mean = (list: readonly number[]): number => list.reduce((sum, value) => sum + value, 0) / list.length;
-	const [mx, my] = [mean(x), mean(y)];
-	const sxx = x.reduce((sum, value) => sum + (value - mx) ** 2, 0);
-	const sxy = x.reduce((sum, value, i) => sum + (value - mx) * ((y[i] ?? 0) - my), 0);
-	return sxx > 0 ? sxy / sxx : 0;
+	const { m } = linearRegression(x.map((value, i) => [value, y[i] ?? 0]));
+	return Number.isFinite(m) ? m : 0;
 }
 
 /** Least squares of I = S √t + A t, without a constant. */

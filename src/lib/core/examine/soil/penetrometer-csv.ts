@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
 
 /** Most rows and characters read from one file. */
-export const CSV_ROWS_LIMIT = 200_000;
+const CSV_ROWS_LIMIT = 200_000;
 export const CSV_LENGTH_LIMIT = 8_000_000;
 
 export interface PenetrometerCsv {

@@ -20,7 +20,7 @@ export const moistureNames: Record<(typeof moistures)[number], string> = {
 	field: 'field-moist',
 	wet: 'wet'
 };
-export const readingSources = ['typed', 'file', 'simulated'] as const;
+const readingSources = ['typed', 'file', 'simulated'] as const;
 
 export const penetrometerData = z.strictObject({
 	source: oneOf(readingSources).default('typed'),
@@ -30,7 +30,6 @@ export const penetrometerData = z.strictObject({
 		.min(1, { error: 'must hold at least one reading' })
 		.max(READINGS_LIMIT, { error: `must be at most ${READINGS_LIMIT} readings` })
 });
-export type PenetrometerData = z.infer<typeof penetrometerData>;
 
 export const hardnesses = ['open', 'slow', 'stops'] as const;
 export type Hardness = (typeof hardnesses)[number];

@@ -1,3 +1,4 @@
+import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
 import { daysBetween } from '../../maths/calendar';
 import { seasonFits, seasonFitNames, type SeasonFit } from '../../climate/windows';
@@ -103,9 +104,6 @@ export interface TriageAdvice {
 	/** Cuttings or divisions to take first; 0 while it is likely enough to live. */
 	backups: number;
 }
-
-const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
-const logOdds = (p: number): number => Math.log(p / (1 - p));
 
 /** What the share of roots that comes along does to the chance: by doublings of the usual share of a lift. */
 function keptOdds(rootsKept: number | null, values: Values): number {

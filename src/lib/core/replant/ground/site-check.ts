@@ -31,7 +31,7 @@ const windWords: Record<Exposure, string> = {
 };
 
 /** Coldest cold night of the twelve months from a day at a place, °C. */
-export function coldestNightC(place: Place, from: string, values: Values): number {
+function coldestNightC(place: Place, from: string, values: Values): number {
 	let coldest = Infinity;
 	for (let day = 0; day < 365; day += 3)
 		coldest = Math.min(coldest, nightTemperature(place, addDays(from, day), values).coldC);

@@ -52,7 +52,7 @@ export const liftCutRoots = z
 const ballSizes = ['ballDiameterMm', 'ballDepthMm'] as const;
 
 /** What really happened at the hole. */
-export const liftLog = z
+const liftLog = z
 	.strictObject({
 		liftedOn: calendarDate(),
 		ballDiameterMm: measure(20, 10_000, 'mm'),

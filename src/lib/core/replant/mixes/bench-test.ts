@@ -4,7 +4,7 @@ import type { Values } from '../../values/values';
 import { mixBody, mixParts, waterAndAir, type MixBody } from './retention';
 
 /** What was measured of a mix; it takes the place of what its grains would tell. */
-export const measuredMix = z
+const measuredMix = z
 	.strictObject({
 		measuredOn: calendarDate(),
 		how: oneOf(['volumes', 'weighings']),

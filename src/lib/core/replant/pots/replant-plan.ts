@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../../vocabulary/fields';
 import { componentIds } from '../mixes/components';
@@ -41,7 +42,7 @@ export function sizeAdvice(
 			widthMm: ballDiameterMm + values['pot.afterRotSizeMm'],
 			reason: state.rot
 				? 'rot was found: the pot follows the roots that are left'
-				: `${Math.round(livingLoss * 100)} % of the living root is gone: the pot follows what is left`
+				: `${percent(livingLoss)} of the living root is gone: the pot follows what is left`
 		};
 	const packed = state.packed;
 	return {
@@ -52,7 +53,7 @@ export function sizeAdvice(
 }
 
 /** Sizes that the form suggests where nobody measured them. */
-export const guessable = ['ballDiameterMm', 'ballDepthMm', 'crownWidthMm', 'pot'] as const;
+const guessable = ['ballDiameterMm', 'ballDepthMm', 'crownWidthMm', 'pot'] as const;
 export type Guessable = (typeof guessable)[number];
 
 export const plantingInput = z.strictObject({

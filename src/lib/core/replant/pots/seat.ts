@@ -32,7 +32,7 @@ export const holdingNames: Record<Holding, string> = {
 	'own-stance': 'its own stance'
 };
 
-export const wireSchema = z.strictObject({
+const wireSchema = z.strictObject({
 	rootId: id(),
 	azimuthDeg: measure(0, 360, '°'),
 	/** How far from the middle of the trunk it crosses the root. */

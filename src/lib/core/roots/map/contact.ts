@@ -56,7 +56,7 @@ function notDeeper({ from, to }: Stretch, levelMm: number): Stretch | null {
  * How deep under the flare there is trunk to lie against: above it the stem, buried or not; below it the root crown tapers off into
  * its roots, and deeper there is nothing but soil [our own].
  */
-export const trunkReachesMm = (stem: Stem, values: Values): number =>
+const trunkReachesMm = (stem: Stem, values: Values): number =>
 	values['contact.trunkDepthShare'] * tapeDiameterMm(stem);
 
 /** Where a root lies against the trunk. */

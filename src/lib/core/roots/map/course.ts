@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { arcCover, normaliseDeg, turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
 import { courseLengthMm, diameterAtMm, planPoint, type PlanPoint } from './geometry';
@@ -189,7 +190,7 @@ export function computedFlaws(
 		if (run >= values['course.circlingDeg'] && out > segment.diameterStartMm)
 			note(id, 'circling', `runs round for ${Math.round(run)}°`);
 		if (out > 2 * segment.diameterStartMm && (widest - end.radiusMm) / out >= values['course.turnedBack'])
-			note(id, 'turned-back', `comes ${Math.round(((widest - end.radiusMm) / out) * 100)} % of its way back`);
+			note(id, 'turned-back', `comes ${percent((widest - end.radiusMm) / out)} of its way back`);
 		const deepest = Math.max(...course.map((point) => point.depthMm));
 		const rise = deepest - end.depthMm;
 		if (rise >= Math.max(values['course.risesMm'], segment.diameterStartMm) && end.depthMm < start.depthMm)

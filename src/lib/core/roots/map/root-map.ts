@@ -251,7 +251,7 @@ export function rootsFrom(
 export const startAzimuth = (segment: Pick<Segment, 'course'>): number => segment.course[0]?.azimuthDeg ?? 0;
 
 /** Fine-root score taken when nobody looked: by class [our own]. */
-export const usualFineScore: Record<RootClass, number> = { anchor: 1, scaffold: 2, secondary: 2, feeder: 3 };
+const usualFineScore: Record<RootClass, number> = { anchor: 1, scaffold: 2, secondary: 2, feeder: 3 };
 
 export interface CourseSketch {
 	azimuthDeg: number;
@@ -267,7 +267,7 @@ export interface CourseSketch {
  * A course drawn from what quick entry knows: straight outward, or bent as its flaw says. The points can be
  * dragged afterwards; this only saves the drawing.
  */
-export function sketchCourse(sketch: CourseSketch): CoursePoint[] {
+function sketchCourse(sketch: CourseSketch): CoursePoint[] {
 	const { azimuthDeg, diameterMm, lengthMm, depthMm, flaws, trunk, ballRadiusMm } = sketch;
 	const bark = barkRadiusMm(trunk, azimuthDeg) || 1;
 	const barkAt = (turn: number): number => barkRadiusMm(trunk, azimuthDeg + turn) || bark;

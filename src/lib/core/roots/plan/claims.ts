@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import type { Values } from '../../values/values';
 import { flawsOf } from '../map/course';
 import { girdlingOf, liesAgainst } from '../map/contact';
@@ -7,8 +8,7 @@ import { tornOnly } from '../map/shares';
 import { rootFlawNames, type RootFlaw, type Segment } from '../map/root-map';
 
 /** What speaks for cutting a root, strongest first. */
-export const claimKinds = ['rot', 'girdling', 'circling', 'course', 'neatness'] as const;
-export type ClaimKind = (typeof claimKinds)[number];
+export type ClaimKind = 'rot' | 'girdling' | 'circling' | 'course' | 'neatness';
 
 export interface Claim {
 	kind: ClaimKind;
@@ -43,7 +43,7 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Claim
 			kind: 'girdling',
 			benefit: values[`plan.benefit.girdling.${girdling.severity}`],
 			byStage: girdling.severity === 'moderate' ? null : 1,
-			reason: `girdles ${Math.round(girdling.contactShare * 100)} % of the trunk, ${girdling.severity}`,
+			reason: `girdles ${percent(girdling.contactShare)} of the trunk, ${girdling.severity}`,
 			fromMm: contactFromMm(segment, map, values)
 		};
 	const seen = flawsOf(segment, map.segments, values);

@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { z } from 'zod';
 import { turnDeg } from '../../maths/circular';
 import { count, id, measure, share } from '../../vocabulary/fields';
@@ -851,7 +852,6 @@ function explained(
 	const { map, claims, candidates, allowances, firstStage, earliest, byId, values } = problem;
 	const all = [...input.done, ...cuts];
 	const held = ledger(map, all, allowances, values);
-	const percent = (value: number): string => `${Math.round(value * 100)} %`;
 	/** Every limit that a set of cuts breaks, or breaks further, with its words. */
 	const broken = (trial: readonly LedgerCut[]): { lift: Lift; words: string }[] => {
 		const then = ledger(map, trial, allowances, values);

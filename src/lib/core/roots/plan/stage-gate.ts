@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { readingsOf, woodFell, type Observation } from '../../examine/looks/observation';
 import type { Values } from '../../values/values';
 import type { PlanInput } from './plan';
@@ -57,7 +58,6 @@ export function stageGate(
 		because.push('It was not firm at the last look.');
 	}
 
-	const percent = (share: number): string => `${Math.round(share * 100)} %`;
 	const shoot = most(since);
 	const against = Math.max(most(before) ?? 0, referenceShootMm ?? 0);
 	const cover = readingsOf(since, 'leafCover').at(-1);

@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import type { SeasonFit } from '../../climate/windows';
 import type { Values } from '../../values/values';
 import type { StageLoss } from './ledger';
@@ -60,7 +61,6 @@ export function cutStops(
 	},
 	values: Values
 ): CutStop[] {
-	const percent = (share: number): string => `${Math.round(share * 100)} %`;
 	const holds = cuts.flatMap(
 		({ cut, segment }) =>
 			cutHow(segment, cut, map, courseLengthMm(segment.course), values, windows).hold ?? []

@@ -1,3 +1,4 @@
+import { percent } from '../../text/percent';
 import { isStructural } from '../map/shares';
 import { turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
@@ -87,7 +88,6 @@ export function rankFronts(map: Pick<RootMapInput, 'segments' | 'lean'>, values:
 		const weights = parts.reduce((total, [weight]) => total + weight, 0);
 		const points =
 			weights > 0 ? (100 * parts.reduce((total, [weight, part]) => total + weight * part, 0)) / weights : 0;
-		const percent = (share: number): string => `${Math.round(share * 100)} %`;
 		return {
 			azimuthDeg,
 			points,

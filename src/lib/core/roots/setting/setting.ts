@@ -38,7 +38,7 @@ export interface OutOfPlace {
 const STEP_MM = 3;
 
 /** Roots, by stretches of 3 mm, that stand out of the root plane or lie under the base. */
-export function outOfPlace(
+function outOfPlace(
 	map: SettingMap,
 	setting: Pick<Setting, 'tiltDeg' | 'tiltTowardDeg' | 'planeDepthMm' | 'baseDepthMm'>,
 	values: Values
