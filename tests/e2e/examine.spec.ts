@@ -14,7 +14,7 @@ test('a first look of eight signs on a phone: one touch each, the ranking follow
 	const rows = page.getByRole('region', { name: 'First look' }).getByRole('group');
 	await expect(rows).toHaveCount(8);
 	const strip = page.getByRole('button', { name: /Open: What it may be/ });
-	await expect(strip).toContainText('set a sign');
+	await expect(strip).toContainText('record a sign to start');
 	for (let i = 0; i < 8; i++) await rows.nth(i).getByRole('radio').first().click();
 	await expect(strip).toContainText('%');
 	await page.getByRole('button', { name: 'Last sign back' }).click();

@@ -110,7 +110,7 @@ test('a mix is tested at the bench, found by least cost, kept as one of our own,
 	page
 }) => {
 	await open(page, `${DEMO}/trees/${await treeId('J-02')}/replant/mix`);
-	await page.getByRole('radio', { name: 'least cost' }).click();
+	await page.getByRole('radio', { name: 'cheapest' }).click();
 	await page.getByRole('button', { name: 'Find a mix' }).click();
 	await expect(page.getByRole('list', { name: 'Mixes found' }).getByRole('listitem').first()).toContainText(
 		/a litre|cost not known/

@@ -276,12 +276,12 @@ test('a later stage waits until growth is regained: said in the ledger, on the c
 	const id = await treeId('L-01');
 	await open(page, `${DEMO}/trees/${id}/roots`);
 	const gate = page.getByRole('note', { name: 'Stage II' });
-	await expect(gate).toContainText('growth is not regained');
+	await expect(gate).toContainText('it has not regrown enough yet');
 	await expect(gate.getByRole('link', { name: 'Measure it' })).toBeVisible();
 	await page.getByRole('button', { name: 'Further off' }).click();
 	await expect(page.getByText('root protection area')).toBeAttached();
 	await page.getByRole('link', { name: 'Cut card' }).click();
-	await expect(page.getByRole('note', { name: 'Stage II' })).toContainText('is to wait');
+	await expect(page.getByRole('note', { name: 'Stage II' })).toContainText('Wait with stage II');
 	await open(page, `${DEMO}/trees/${id}/roots/bench`);
 	await expect(page.getByRole('region', { name: 'Before this stage' })).toContainText('Leaf cover');
 	await expectAccessible(page);

@@ -12,7 +12,7 @@
 
 <!-- prettier-ignore -->
 {#each parts as { text: words, term }, index (index)}{#if term}<Popover.Root><Popover.Trigger
-	class="cursor-help underline decoration-edge decoration-dotted underline-offset-4 hover:decoration-solid"
+	class="in-text cursor-help underline decoration-edge decoration-dotted underline-offset-4 hover:decoration-solid"
 	aria-label="{words}: what is it?">{words}</Popover.Trigger><Popover.Portal><Popover.Content
 	sideOffset={6}
 	collisionPadding={12}

@@ -20,7 +20,7 @@
 <Popover.Root>
 	<Popover.Trigger
 		class={[
-			'cursor-pointer text-left underline decoration-edge decoration-dotted decoration-[1.5px] underline-offset-4 hover:decoration-solid',
+			'in-text cursor-pointer text-left underline decoration-edge decoration-dotted decoration-[1.5px] underline-offset-4 hover:decoration-solid',
 			extra
 		]}
 		aria-label="{label}: show the workings"

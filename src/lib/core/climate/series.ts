@@ -183,7 +183,7 @@ export function weatherSeries(
 				},
 				'normals',
 				Math.abs(off) >= 0.5
-					? `climate of the place, ${off > 0 ? '+' : ''}${Math.round(off * 10) / 10} °C after the days before`
+					? `climate of the place, taken ${off > 0 ? 'warmer' : 'colder'} by the days before; rain taken as none`
 					: 'climate of the place; rain taken as none',
 				values
 			)

@@ -514,7 +514,8 @@ function livingRoots(records: TreeRecords, place: Place | null, on: string, valu
 	const named = [
 		...(found.length > 0 ? ['roots found dead'] : []),
 		...(lift ? [lift.kept.from === 'map' ? 'the lift, by the map' : 'the lift, by its ball'] : []),
-		...(cut ? ['cuts'] : [])
+		...(cut ? ['cuts'] : []),
+		...(done.some((loss) => loss.by === 'ball' && loss.on <= on) ? ['work on its ball'] : [])
 	];
 	return {
 		...unknownFact<number>(),

@@ -73,6 +73,22 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 1
 	},
+	'balance.little': {
+		label: 'Roots stand a little one-sided from this length of their mean direction',
+		value: 0.15,
+		unit: '',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'balance.much': {
+		label: 'Roots stand one-sided from this length of their mean direction',
+		value: 0.4,
+		unit: '',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
 	'anchorage.windowDeg': {
 		label: 'Width of the anchorage window',
 		value: 120,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
 	import { area, line, scaleLinear, scaleUtc } from 'd3';
@@ -90,6 +91,11 @@
 			{/each}
 		{/each}
 	</svg>
+	<ChartTable
+		caption={label}
+		columns={['day', 'dry']}
+		rows={[...shown, ...ahead].map((day) => [format().day(day.on), format().percent(day.dryness)])}
+	/>
 	<p class="text-xs text-slate">
 		{#if corrected}Band: 90 %. Drops: water given. Rings: weighed, probed or felt; each corrects by its own
 			error.

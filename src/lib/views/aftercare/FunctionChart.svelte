@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { FunctionEstimate } from '$core/aftercare/water/root-function';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
@@ -74,6 +75,17 @@
 		/>
 	{/each}
 </svg>
+<ChartTable
+	caption="Root function by day"
+	columns={['day', 'middle', 'low', 'high', 'weighed']}
+	rows={shown.map((point) => [
+		format().day(point.on),
+		format().percent(point.phi),
+		format().percent(point.low),
+		format().percent(point.high),
+		point.seen === null ? '' : format().percent(point.seen)
+	])}
+/>
 <p class="text-xs text-slate">
 	Band: 90 %. Rings: what a pair of weighings said, with a stroke from what was expected.
 </p>

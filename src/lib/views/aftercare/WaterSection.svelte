@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { daysBetween } from '$core/maths/calendar';
@@ -167,7 +168,7 @@
 		{dryDownDays === null
 			? ''
 			: Number.isFinite(dryDownDays)
-				? `From full to its next water takes about ${format().number(dryDownDays, dryDownDays < 10 ? 1 : 0)} days without rain.`
+				? `From full to its next water takes about ${counted(format().number(dryDownDays, dryDownDays < 10 ? 1 : 0), 'day')} without rain.`
 				: 'Nothing draws on it now.'}
 	</p>
 	{#if fall}<div class="mt-2"><Caution title="Its roots">{format().inWords(fall, today)}</Caution></div>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { pullWords } from '$core/text/pull';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { advise, type CauseAdvice } from '$core/examine/diagnosis/advice';
 	import type { StandingToday } from '$core/examine/diagnosis/act-now';
@@ -74,10 +75,6 @@
 	const chance = (value: number): string =>
 		value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value);
 	const share = (value: number): string => (value < 0.005 ? 'under 1 %' : format().percent(value));
-	const pull = (value: number): string => {
-		const strength = Math.abs(value) >= 1.5 ? 'strongly ' : Math.abs(value) < 0.4 ? 'slightly ' : '';
-		return `speaks ${strength}${value > 0 ? 'for it' : 'against it'}`;
-	};
 	const advice = $derived(advise(diagnosis, context, findings, standing, values));
 	const adviceOn = (id: ConditionId): CauseAdvice | undefined =>
 		advice.causes.find((cause) => cause.conditionId === id);
@@ -236,12 +233,9 @@
 									>{reason.pull > 0 ? '+' : '−'}</span
 								>
 								<button class="chalk text-left" onclick={() => (numbersOf = reason.signId)}
-									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pull(
+									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pullWords(
 										reason.pull
 									)}</button
-								>
-								<span class="ml-auto shrink-0 text-slate"
-									>{reason.pull > 0 ? '+' : '−'}{format().number(Math.abs(reason.pull), 1)}</span
 								>
 							</li>
 						{:else}
@@ -249,8 +243,7 @@
 						{/each}
 					</ul>
 					<p class="mt-1 text-xs text-slate">
-						Numbers are log-odds lost when the finding is taken away. The mark on the bar is the chance before
-						any sign. Touch a sign for the numbers behind it.
+						The mark on the bar is the chance before any sign. Touch a sign for the numbers behind it.
 					</p>
 				</div>
 			{/if}

@@ -255,7 +255,11 @@
 </div>
 {#if profile}
 	<p class="text-sm text-slate">
-		{resistance?.positions ?? 0} position{resistance?.positions === 1 ? '' : 's'}, means by 50 mm; thin lines
-		are single positions.{profile.source === 'simulated' ? ' Simulated probe, not a real soil.' : ''}
+		{resistance?.positions ?? 0} position{resistance?.positions === 1 ? '' : 's'}, means by {format().measure(
+			50,
+			'mm'
+		)}; thin lines are single positions.{profile.source === 'simulated'
+			? ' Simulated probe, not a real soil.'
+			: ''}
 	</p>
 {/if}

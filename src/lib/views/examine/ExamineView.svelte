@@ -430,7 +430,7 @@
 			{#if top && findings.length > 0}
 				<strong class="font-display text-2xl">{chance(top.chance)}</strong>
 				<span class="truncate">{conditionOf(top.conditionId).label}</span>
-			{:else}<span>What it may be: set a sign</span>{/if}
+			{:else}<span>Possible causes: record a sign to start</span>{/if}
 		{/snippet}
 		<Causes
 			{diagnosis}

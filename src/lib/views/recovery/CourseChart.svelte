@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { CoursePoint } from '$core/recovery/forecast';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
@@ -101,6 +102,16 @@
 			/>
 		{/each}
 	</svg>
+	<ChartTable
+		caption="Root function over time"
+		columns={['day', 'middle', 'low', 'high']}
+		rows={course.map((point) => [
+			format().day(point.on),
+			format().percent(point.middle),
+			format().percent(point.low),
+			format().percent(Math.min(1, point.high))
+		])}
+	/>
 </div>
 <p class="text-xs text-slate">
 	Band: 90 % of the courses that fit what was seen; dotted: as expected on the day of the work. Rings: by

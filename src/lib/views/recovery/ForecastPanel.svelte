@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { pullWords } from '$core/text/pull';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
 	import type { SeasonPoint } from '$core/recovery/season';
 	import { markOf, type Values } from '$core/values/values';
@@ -153,12 +154,11 @@
 							<span>{one.what}</span>
 							<span class={one.by > 0 ? 'text-lichen' : 'text-oxide'}
 								>{one.by > 0 ? '▲' : '▼'}
-								{one.by > 0 ? 'for it' : 'against it'}, {format().number(Math.abs(one.by), 1)}</span
+								{pullWords(one.by)}</span
 							>
 						</li>
 					{/each}
 				</ul>
-				<p class="mt-1 text-xs text-slate">In log-odds; 0.7 is from even to two to one.</p>
 			</details>
 		{/if}
 	{:else}

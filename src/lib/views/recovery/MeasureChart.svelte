@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
@@ -172,4 +173,17 @@
 			</circle>
 		{/each}
 	</svg>
+	<ChartTable
+		caption={label}
+		columns={['day', 'read', ...(reference ? [reference.name] : [])]}
+		rows={[
+			...readings.map((reading) => [
+				format().day(reading.on),
+				show(reading.value),
+				...(reference ? [''] : [])
+			]),
+			...(reference?.readings ?? []).map((reading) => [format().day(reading.on), '', show(reading.value)])
+		]}
+		most={60}
+	/>
 </div>

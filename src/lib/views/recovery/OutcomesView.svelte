@@ -117,10 +117,13 @@
 					<ul>
 						{#each entangled as one (one.factor)}
 							<li>
-								{outcomeFactorNames[one.factor]} went along with it ({one.example}; Cramér’s V {format().number(
-									one.v,
-									2
-								)}).
+								<Workings
+									label="How closely two went together"
+									formula="Cramér’s V over the cases where both are known: 0 apart, 1 one and the same"
+									lines={[{ label: outcomeFactorNames[one.factor], value: format().number(one.v, 2) }]}
+									changes="More cases, in which the two do not go together."
+									>{outcomeFactorNames[one.factor]} went along with it</Workings
+								> ({one.example}).
 							</li>
 						{/each}
 					</ul>
@@ -185,7 +188,9 @@
 							</li>
 						{/each}
 					</ul>
-					<p class="mt-1 text-xs text-slate">Stroke: said. Green: came, with its 95 % interval.</p>
+					<p class="mt-1 text-xs text-slate">
+						Line: our forecast. Green: what happened, with its 95 % interval.
+					</p>
 				{/if}
 			</section>
 		</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { Follow, SurvivalStep } from '$core/recovery/outcomes/kaplan-meier';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
@@ -58,3 +59,14 @@
 	{/each}
 	<text x="2" y={H - 8} font-size="12.5" class="fill-ink">left</text>
 </svg>
+<ChartTable
+	caption={label}
+	columns={['days', 'share', 'low', 'high', 'followed so long']}
+	rows={curve.map((step) => [
+		format().number(step.days),
+		format().percent(1 - step.share),
+		format().percent(1 - step.high),
+		format().percent(1 - step.low),
+		format().number(atRisk(step.days))
+	])}
+/>

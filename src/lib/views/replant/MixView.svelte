@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { enhance } from '$app/forms';
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
@@ -340,7 +341,7 @@
 						</dd>
 						<dt>Water roots take easily</dt>
 						<dd class="text-right">{percent(result.easilyAvailable)}</dd>
-						<dt>Nearly no air in the lowest</dt>
+						<dt>Waterlogged layer at the bottom</dt>
 						<dd class="text-right">{mm(result.saturatedMm)}</dd>
 						<dt>A litre of its parts makes</dt>
 						<dd class="text-right">{format().measure(body.yield, 'L', 2)}</dd>
@@ -348,13 +349,15 @@
 						<dd class="text-right">{format().number(body.ph, 1)}</dd>
 						<dt>Lasts</dt>
 						<dd class="text-right">
-							{body.lifeYears === null ? 'it does not break down' : `about ${body.lifeYears} years`}
+							{body.lifeYears === null
+								? 'it does not break down'
+								: `about ${counted(body.lifeYears, 'year')}`}
 						</dd>
 						{#if dryDays !== null}
 							<dt>From full to its next water, without rain</dt>
 							<dd class="text-right">
 								{Number.isFinite(dryDays)
-									? `about ${format().number(dryDays, dryDays < 10 ? 1 : 0)} days`
+									? `about ${counted(format().number(dryDays, dryDays < 10 ? 1 : 0), 'day')}`
 									: 'nothing draws on it'}
 							</dd>
 						{/if}
@@ -373,10 +376,10 @@
 	</div>
 
 	<section aria-labelledby="reach-title" class="mt-8 max-w-3xl border-t pt-4">
-		<h3 id="reach-title" class="text-lg">Reach what is wanted from what is at hand</h3>
+		<h3 id="reach-title" class="text-lg">Mix from what you have</h3>
 		<p class="mt-1 text-sm text-slate">
-			Up to six components; every mix in tenths is tried, and of those that will do the one nearest to mix A,
-			or the cheapest, comes first. Prices are those of the stock.
+			Choose up to six components. Bruntle tries every mix of them in tenths and lists those that hold the air
+			and water you want. Prices come from your stock.
 		</p>
 		<div class="mt-2">
 			<Chips
@@ -392,13 +395,13 @@
 		</div>
 		<div class="mt-3 flex flex-wrap items-end gap-4">
 			<Choice
-				label="Of what will do"
+				label="Prefer"
 				size="small"
 				bind:value={prefer}
 				onchange={() => (found = null)}
 				options={[
-					{ value: 'change', label: 'least change' },
-					{ value: 'cost', label: 'least cost' }
+					{ value: 'change', label: 'closest to mix A' },
+					{ value: 'cost', label: 'cheapest' }
 				]}
 			/>
 			<Button tone="solid" disabled={stock.length === 0} onclick={find}>Find a mix</Button>

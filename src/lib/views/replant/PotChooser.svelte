@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { resolve } from '$app/paths';
 	import { potVerdictNames, type JudgedPot } from '$core/replant/pots/rank';
 	import { sizeRuleNames, sizeRules } from '$core/replant/pots/replant-plan';
@@ -41,7 +42,7 @@
 	const days = (judged: JudgedPot): string =>
 		!Number.isFinite(judged.dryDownDays)
 			? 'no demand'
-			: `${format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0)} days to dry`;
+			: `${counted(format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0), 'day')} to dry`;
 	const off = (value: number, school: string): string =>
 		Math.abs(value) < 1
 			? `just what “${school}” asks`

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { WaterAndAir } from '$core/replant/mixes/retention';
 	import { useFormat } from '$ui/format';
 	import { area } from 'd3';
@@ -102,3 +103,13 @@
 		<text x={LEFT} y={H - 2}>height above the floor, {format().unitOf('mm').unit}</text>
 	</g>
 </svg>
+<ChartTable
+	caption="{name}: water and air by height above the floor"
+	columns={['height', 'water', 'air']}
+	rows={result.byDepth.map((point) => [
+		format().measure(point.heightMm, 'mm'),
+		format().percent(point.water),
+		format().percent(point.air)
+	])}
+	most={12}
+/>

@@ -15,9 +15,9 @@
 	let { gate, treeId, large = false }: Props = $props();
 	const format = useFormat();
 	const words = {
-		met: 'may open: growth is regained',
-		'not-met': 'is to wait: growth is not regained',
-		unknown: 'waits for a look: whether growth is regained is not known'
+		met: (stage: string) => `You may do stage ${stage}: it has regrown enough.`,
+		'not-met': (stage: string) => `Wait with stage ${stage}: it has not regrown enough yet.`,
+		unknown: (stage: string) => `Look before stage ${stage}: whether it has regrown enough is not known.`
 	} as const;
 </script>
 
@@ -31,7 +31,7 @@
 	aria-label="Stage {roman(gate.stage)}"
 >
 	<p>
-		<strong>Stage {roman(gate.stage)} {words[gate.answer]}.</strong>
+		<strong>{words[gate.answer](roman(gate.stage))}</strong>
 		<Terms text={format().inWords(gate.because.join(' '))} />
 	</p>
 	{#if gate.answer !== 'met'}<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { balanceWords } from '$core/roots/plan/ledger';
+	import ChartTable from '$ui/ChartTable.svelte';
 	import { isForArborist } from '$core/roots/plan/cutting';
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/maths/circular';
@@ -97,9 +99,18 @@
 		const segment = roots.map.segments.find((candidate) => candidate.id === segmentId);
 		return segment ? at(startAzimuth(segment)) : '';
 	};
+	/** Said after each step: what a stage takes, against its allowance, and what it does to the hold. */
+	const spoken = $derived(
+		`${focusDone ? 'Went' : 'Goes'}: ${format().percent(focus?.loss ?? 0)} of living root, allowed ${format().percent(focus?.allowed ?? 0)}${focus && !focus.fits ? ', too much' : ''}. ${
+			ledger.least?.left === null || ledger.least === null
+				? 'Nothing structural is mapped yet.'
+				: `Anchorage left at least ${format().percent(ledger.least.left)}${ledger.least.short ? ', less than wanted' : ''}.`
+		}`
+	);
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
 </script>
 
+<p class="sr-only" role="status">{spoken}</p>
 <div class="flex flex-col gap-4">
 	<section aria-label="Living root">
 		<p class={['font-display text-4xl leading-none font-bold', tone]}>
@@ -275,6 +286,16 @@
 				stroke-dasharray="4 3"
 			/>
 		</svg>
+		<ChartTable
+			caption="Anchorage left, by window of 120°"
+			columns={['toward', 'left']}
+			rows={byClock.map((window) => [
+				at(window.azimuthDeg),
+				window.left === null
+					? 'nothing structural mapped'
+					: `${format().percent(window.left)}${window.short ? ', less than wanted' : ''}`
+			])}
+		/>
 		<p class="text-sm">
 			{#if ledger.least?.left !== undefined && ledger.least.left !== null}
 				Least at {span(ledger.least.azimuthDeg)} o’clock:
@@ -320,10 +341,34 @@
 			Widest gap <strong>{format().number(ledger.after.gapDeg)}°</strong> from {at(ledger.after.gapFromDeg)}
 			{#if Math.round(ledger.before.gapDeg) !== Math.round(ledger.after.gapDeg)}<span class="text-slate"
 					>(was {format().number(ledger.before.gapDeg)}°)</span
-				>{/if}; R̄ {format().number(ledger.before.resultantLength, 2)} →
-			<strong>{format().number(ledger.after.resultantLength, 2)}</strong>{ledger.after.directionDeg === null
-				? ''
-				: `, heaviest to ${at(ledger.after.directionDeg)}`}
+				>{/if}.
+			<Workings
+				label="Balance round the trunk"
+				formula="length of the mean of all directions, each weighed by its root: 0 even all round, 1 all on one side"
+				lines={[
+					{ label: 'before', value: format().number(ledger.before.resultantLength, 2) },
+					{ label: 'after', value: format().number(ledger.after.resultantLength, 2) },
+					{
+						label: 'a little one-sided from',
+						value: format().number(roots.options.values['balance.little'], 2),
+						mark: markOf('balance.little')
+					},
+					{
+						label: 'one-sided from',
+						value: format().number(roots.options.values['balance.much'], 2),
+						mark: markOf('balance.much')
+					}
+				]}
+				changes="Roots cut on the heavy side even it out."
+				><strong>{balanceWords(ledger.after.resultantLength, roots.options.values)}</strong></Workings
+			>{#if ledger.after.directionDeg !== null && ledger.after.resultantLength >= roots.options.values['balance.little']},
+				heaviest to {at(
+					ledger.after.directionDeg
+				)}{/if}{#if balanceWords(ledger.before.resultantLength, roots.options.values) !== balanceWords(ledger.after.resultantLength, roots.options.values)}<span
+					class="text-slate"
+				>
+					(was {balanceWords(ledger.before.resultantLength, roots.options.values).toLowerCase()})</span
+				>{/if}.
 		</p>
 		<svg
 			viewBox="0 0 300 22"
@@ -343,6 +388,11 @@
 				<path d="M{index * 37.5 + 1} 18.5h35" class="stroke-line" />
 			{/each}
 		</svg>
+		<ChartTable
+			caption="Structural root by eighth round the trunk, after the plan"
+			columns={['from', 'share']}
+			rows={ledger.after.sectors.map((share, index) => [at(index * 45 - 22.5), format().percent(share)])}
+		/>
 		<p class="text-xs text-slate">by eighths, clockwise from {at(-22.5)}</p>
 		{#if wall > 0.005 || touching.length > 0}
 			<p class="mt-1">

@@ -208,7 +208,9 @@
 						{#if shows('nextOn')}<td class="max-w-96 py-2.5">
 								{#if row.state !== 'in-care'}<span class="text-slate">{treeStateNames[row.state]}</span>
 								{:else if row.nextTask}
-									<span class={row.nextOn && row.nextOn <= today ? 'font-semibold' : ''}>{row.nextTask}</span>
+									<span class={row.nextOn && row.nextOn <= today ? 'font-semibold' : ''}
+										>{format().inWords(row.nextTask, today)}</span
+									>
 									<span class="block text-sm text-slate"
 										>{row.nextOn ? format().day(row.nextOn, today) : ''}</span
 									>
@@ -227,7 +229,9 @@
 						>
 						<span class="mt-1 block text-sm text-slate">{row.kindName}, {row.placeName}</span>
 						<span class="mt-0.5 block text-sm">
-							{row.state !== 'in-care' ? treeStateNames[row.state] : (row.nextTask ?? 'no next look set')}
+							{row.state !== 'in-care'
+								? treeStateNames[row.state]
+								: format().inWords(row.nextTask ?? 'no next look set', today)}
 						</span>
 					</a>
 				</li>

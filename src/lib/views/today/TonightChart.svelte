@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { NightTemperature } from '$core/climate/normals';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
@@ -101,3 +102,15 @@
 		{/if}
 	{/each}
 </svg>
+<ChartTable
+	caption="Tonight by place"
+	columns={['place', 'cold night', 'usual night', 'forecast', 'limits of trees there']}
+	rows={nearest.map((row) => [
+		row.placeName,
+		format().measure(row.night.coldC, '°C'),
+		format().measure(row.night.usualC, '°C'),
+		row.forecastC === null ? 'not known' : format().measure(row.forecastC, '°C'),
+		row.limits.map((limit) => `${limit.tag} ${format().measure(limit.limitC, '°C')}`).join(', ') ||
+			'none near'
+	])}
+/>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import type { SeriesDay } from '$core/climate/series';
 	import ChartAxes from '$ui/ChartAxes.svelte';
 	import { useFormat } from '$ui/format';
@@ -88,6 +89,17 @@
 		{/each}
 		<path d="M{x(at(today))} 4V{H - FOOT}" class="stroke-oxide" stroke-width="1.5" />
 	</svg>
+	<ChartTable
+		caption="Weather by day"
+		columns={['day', 'low', 'high', 'rain']}
+		rows={series.map((day) => [
+			format().day(day.on),
+			format().measure(day.minC, '°C'),
+			format().measure(day.maxC, '°C'),
+			format().measure(day.rainMm, 'mm')
+		])}
+		most={60}
+	/>
 </div>
 <p class="text-xs text-slate">
 	Solid: measured. Pale: forecast. Hollow: nobody measured it. Bars at the foot: rain that reaches the pots.

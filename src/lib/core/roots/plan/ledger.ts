@@ -31,6 +31,17 @@ export interface Balance {
 	sectors: number[];
 }
 
+/**
+ * How evenly roots stand round the trunk, in words.
+ * @param resultantLength length of the mean direction, 0 even to 1 all on one side
+ */
+export const balanceWords = (resultantLength: number, values: Values): string =>
+	resultantLength < values['balance.little']
+		? 'Even all round'
+		: resultantLength < values['balance.much']
+			? 'A little one-sided'
+			: 'One-sided';
+
 export interface Ledger {
 	stages: StageLoss[];
 	/** Living share lost over all stages, before anything grows back. */

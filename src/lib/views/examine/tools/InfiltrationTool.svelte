@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ChartTable from '$ui/ChartTable.svelte';
 	import { infiltrationData, infiltrationRate } from '$core/examine/soil/infiltration';
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -122,6 +123,14 @@
 			/>
 		{/each}
 	</svg>
+	<ChartTable
+		caption="Water sunk over time"
+		columns={['minutes', 'sunk']}
+		rows={readings.map((reading) => [
+			format().number(reading.minutes, 1),
+			format().measure(reading.sunkMm, 'mm')
+		])}
+	/>
 	<p class="mt-2 text-lg" role="status">
 		<Workings
 			label="Infiltration"
