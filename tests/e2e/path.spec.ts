@@ -25,6 +25,7 @@ test('an empty yard helps to begin: the first place', async ({ page }) => {
 	await page.getByRole('button', { name: 'Add the place' }).click();
 	await expect(page.getByRole('heading', { name: 'Mill bench' })).toBeVisible();
 	await expect(page.getByText('hardy kinds grow')).toBeVisible();
+	await expect(page.getByRole('link', { name: 'Take in the first tree' })).toBeVisible();
 });
 
 test('take in: a healthy twin, then the tree that needs help', async ({ page }) => {
@@ -122,7 +123,7 @@ test('roots: quick entry by keyboard, three linked views, treatment by key, stag
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 
 	// Choosing in the list chooses everywhere.
-	const list = page.getByRole('table');
+	const list = page.getByRole('table', { name: 'Roots mapped' });
 	await list.getByRole('button', { name: '4:30', exact: true }).click();
 	await expect(page.getByText(/4:30, 9 mm.*carries/)).toBeVisible();
 	await page.keyboard.press('x');

@@ -50,7 +50,8 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await expect(page.getByText(/it goes into the frame tonight/)).toBeVisible();
 	await expect(page.getByText(/20 mm out, planned at its base/)).toBeVisible();
 	await expect(page.getByRole('region', { name: 'Carried over' }).getByText(/holds the moss/)).toBeVisible();
-	const row = (at: string) => page.getByRole('table').getByRole('row').filter({ hasText: at });
+	const row = (at: string) =>
+		page.getByRole('table', { name: 'Roots mapped' }).getByRole('row').filter({ hasText: at });
 	await expect(row('5:10')).toContainText('cut, done');
 	await expect(row('3:30')).toContainText('rotten from 20 mm');
 	await row('3:30').getByRole('button').first().click();
@@ -140,7 +141,7 @@ test('a root is drawn as it lies: its points dragged, added, moved by keys, a si
 	await expect(mapped).toContainText(`${count + 1} mapped`);
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 	// The first of the list: then no row stands half under its head.
-	await page.getByRole('table').getByRole('row').nth(1).getByRole('button').click();
+	await page.getByRole('table', { name: 'Roots mapped' }).getByRole('row').nth(1).getByRole('button').click();
 	await expect(points.first()).toBeVisible();
 	await expectAccessible(page);
 });
@@ -206,7 +207,7 @@ test('front and angle: ranked sides with reasons, a tilt with its cost and what 
 	await expect(fronts.getByText(/of the flare shows/).first()).toBeVisible();
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 	await expectAccessible(page);
-	const list = page.getByRole('table').first();
+	const list = page.getByRole('table', { name: 'Roots mapped' });
 	const first = await list.getByRole('row').nth(1).getByRole('button').first().textContent();
 	await fronts
 		.getByRole('button', { name: /as the front/ })
@@ -252,7 +253,11 @@ test('closer and back, a side root dragged off a root, copies round the ring, th
 	await page.getByRole('button', { name: 'Whole map' }).click();
 	await expect.poll(size).toBeLessThan(before * 1.1);
 
-	const row = page.getByRole('table').getByRole('row').filter({ hasText: '5:00' }).first();
+	const row = page
+		.getByRole('table', { name: 'Roots mapped' })
+		.getByRole('row')
+		.filter({ hasText: '5:00' })
+		.first();
 	await row.getByRole('button').first().click();
 	const thickness = page.getByRole('textbox', { name: 'Thickness of the root at 5:00' });
 	await thickness.fill('900');

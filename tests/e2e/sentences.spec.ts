@@ -141,7 +141,7 @@ test('no sentence of the yard shows a machine’s date, an identity, a wrong plu
 				}
 			}
 		}
-			console.log([...new Set(found.map((x) => x.replace(/^(\w+) \S+ (.*)$/, '$1 $2')))].join('\n'));
+		console.log([...new Set(found.map((x) => x.replace(/^(\w+) \S+ (.*)$/, '$1 $2')))].join('\n'));
 		expect(found).toEqual([]);
 	} finally {
 		await api.dispose();

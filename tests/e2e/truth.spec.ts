@@ -53,15 +53,15 @@ test('sizes nobody measured look so; what was typed survives the way to the mix;
 	await page.getByRole('button', { name: 'Plant in mix A' }).click();
 	await expect(width).toHaveValue('220');
 	await expect(page.getByLabel('Left under the rim for water')).toHaveValue('25');
-	const told1 = await page.getByText(/days from drained to the next water/).textContent();
-	const days = /about ([\d.]+) days from drained/.exec(told1 ?? '')?.[1];
+	const told1 = await page.getByText(/days? from drained to the next water/).textContent();
+	const days = /about ([\d.]+ days?) from drained/.exec(told1 ?? '')?.[1];
 	expect(days).toBeDefined();
 	await page.getByRole('radio', { name: 'at once' }).click();
 	await page.getByRole('button', { name: 'Write it down as planted' }).click();
 	await expect(told(page, 'Written down as planted.')).toBeVisible();
 	await stage(page, 'Aftercare');
 	await expect(
-		page.getByText(`From full to its next water takes about ${days ?? ''} days without rain.`)
+		page.getByText(`From full to its next water takes about ${days ?? ''} without rain.`)
 	).toBeVisible();
 	// What was measured is a fact now, what was confirmed too.
 	await page.getByRole('link', { name: 'How it stands', exact: true }).click();
@@ -86,7 +86,10 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 		await expect(quick).toHaveValue('');
 	};
 	for (const line of ['6 20 anchor', '9 18 anchor', '12 19 anchor', '3 12 sec l160']) await enter(line);
-	await page.getByRole('table').getByRole('button', { name: '3:00', exact: true }).click();
+	await page
+		.getByRole('table', { name: 'Roots mapped' })
+		.getByRole('button', { name: '3:00', exact: true })
+		.click();
 	const bar = page.getByRole('group', { name: 'What to do with the root at 3:00' });
 	await bar.getByRole('button', { name: 'Cut now' }).click();
 	const whole = Number(/costs ([\d.]+) %/.exec((await bar.textContent()) ?? '')?.[1]);
@@ -98,7 +101,10 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 	expect(beyond).toBeGreaterThan(0);
 	expect(beyond).toBeLessThan(whole);
 	// An anchor on top of it: a hold that goes, and over what may go.
-	await page.getByRole('table').getByRole('button', { name: '6:00', exact: true }).click();
+	await page
+		.getByRole('table', { name: 'Roots mapped' })
+		.getByRole('button', { name: '6:00', exact: true })
+		.click();
 	await page
 		.getByRole('group', { name: 'What to do with the root at 6:00' })
 		.getByRole('button', { name: 'Cut now' })

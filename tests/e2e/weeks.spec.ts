@@ -68,7 +68,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await quick.press('Enter');
 		await expect(page.getByText('11 mapped, 0 to trace')).toBeVisible();
 		await quick.press('Escape');
-		const list = page.getByRole('table');
+		const list = page.getByRole('table', { name: 'Roots mapped' });
 		for (const place of ['1:00', '4:00', '5:00']) {
 			await list.getByRole('button', { name: place, exact: true }).click();
 			await page

@@ -7,7 +7,7 @@ import { unlikelyIn } from '$core/recovery/unlikely';
 import { decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
 import { lookQuestions, type LookFacts } from '$core/recovery/look';
 import { observationInput, shootsMean, woodFell, type Observation } from '$core/examine/looks/observation';
-import { ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
+import { mayFall, ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
 import { shootGrowth } from '$core/recovery/shoot-growth';
 import { seasonPoint, seasonsOf } from '$core/recovery/season';
 import { decisionInput } from '$core/recovery/said';
@@ -547,10 +547,28 @@ describe('a letter to the owner', () => {
 			probabilityLow: 0.6,
 			probabilityHigh: 0.9,
 			vigour: 'fair',
+			mayFall: true,
 			structuralZoneM: 2.47,
 			next: [],
 			...change
 		});
+	it('on a small tree in a pot speaks of its hold, never of people under it or of its zone', () => {
+		for (const change of [{}, { firmness: 'loose' as const }, { windows: [] }]) {
+			const small = letter({ mayFall: false, heightM: 0.4, trunkDiameterMm: 40, ...change });
+			const text = small.sections.flatMap((section) => [section.title, ...section.paragraphs]).join(' ');
+			expect(text).not.toMatch(/fall\?|people|under it|parking|certificate/i);
+			expect(small.sections[0]?.title).toBe('Does it hold in its pot?');
+		}
+		expect(letter({ mayFall: false, firmness: 'loose' }).answer).toMatch(/tie it or wedge it/);
+		expect(letter({ mayFall: false, windows: [] }).answer).toMatch(/not known/);
+		const tree = (situation: 'potted' | 'in-ground', heightM: number | null, trunkDiameterMm: number) =>
+			mayFall({ situation, heightM, trunkDiameterMm }, values);
+		expect(tree('potted', 0.4, 40)).toBe(false);
+		expect(tree('in-ground', 0.4, 40)).toBe(true);
+		expect(tree('potted', values['letter.fallsFromM'], 40)).toBe(true);
+		expect(tree('potted', null, values['letter.fallsFromTrunkMm'])).toBe(true);
+		expect(tree('potted', null, values['letter.fallsFromTrunkMm'] - 1)).toBe(false);
+	});
 	it('answers, gives method and limits, and never certifies', () => {
 		const calm = letter();
 		expect(calm.urgent).toBe(false);

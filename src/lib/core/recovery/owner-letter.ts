@@ -1,3 +1,5 @@
+import type { Situation } from '../vocabulary/words';
+import type { Values } from '../values/values';
 import { percent } from '../text/percent';
 import type { Vigour } from '../vocabulary/words';
 
@@ -38,13 +40,15 @@ export interface LetterFacts {
 	probabilityLow: number | null;
 	probabilityHigh: number | null;
 	vigour: Vigour;
+	/** Whether it is large enough, or stands in the ground, so that its fall would matter to people. */
+	mayFall: boolean;
 	/** Radius of the ground to keep off, m, and how it was found. */
 	structuralZoneM: number;
 	next: readonly { on: string; what: string }[];
 }
 
 export interface Letter {
-	/** The answer to the question that is asked: will it fall? In one sentence. */
+	/** The answer to the question that is asked: will it fall, or does it hold in its pot? In one sentence. */
 	answer: string;
 	/** True when a qualified arborist has to judge before anything else. */
 	urgent: boolean;
@@ -55,7 +59,19 @@ export interface Letter {
 const ended = (text: string): string => (/[.?!]$/.test(text.trim()) ? text.trim() : `${text.trim()}.`);
 
 /**
- * A letter to the owner of a tree in the ground. It answers the question about falling with what was measured, by which method,
+ * Whether the fall of a tree would matter to people: of every one in the ground, and of one in a pot that is large.
+ * @param heightM null where nobody measured it: then its trunk tells
+ */
+export const mayFall = (
+	tree: { situation: Situation; heightM: number | null; trunkDiameterMm: number },
+	values: Values
+): boolean =>
+	tree.situation === 'in-ground' ||
+	(tree.heightM ?? 0) >= values['letter.fallsFromM'] ||
+	tree.trunkDiameterMm >= values['letter.fallsFromTrunkMm'];
+
+/**
+ * A letter to the owner of a tree. It answers the question about falling with what was measured, by which method,
  * within which limits, and refers on: stability is never certified here.
  */
 export function ownersLetter(facts: LetterFacts): Letter {
@@ -71,17 +87,23 @@ export function ownersLetter(facts: LetterFacts): Letter {
 		facts.firmness === 'moves' ||
 		facts.referrals.length > 0;
 	const side = weakest ? sideOf(weakest.middleDeg) : '';
-	const answer = urgent
+	const held = urgent
+		? 'What was found gives reason to doubt its hold in the pot: tie it or wedge it before anything else is done to it.'
+		: facts.windows.length === 0
+			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
+			: 'Nothing that was found speaks against its hold in its pot today.';
+	const falls = urgent
 		? 'What was found gives reason to doubt its hold. Keep people from under it until a qualified arborist has judged it on the spot.'
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so nothing can be said about its hold from here; an arborist can judge it.'
 			: 'Nothing that was found speaks against its hold today. That is not a certificate: only a qualified arborist on the spot can judge whether a tree is safe.';
+	const answer = facts.mayFall ? falls : held;
 	return {
 		answer,
 		urgent,
 		sections: [
 			{
-				title: 'Will it fall?',
+				title: facts.mayFall ? 'Will it fall?' : 'Does it hold in its pot?',
 				paragraphs: [
 					answer,
 					...(weakest
@@ -160,13 +182,19 @@ export function ownersLetter(facts: LetterFacts): Letter {
 			{
 				title: 'What to do',
 				paragraphs: [
-					...(urgent
-						? ['Have a qualified arborist judge its stability before anything else.']
-						: [
-								'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.'
-							]),
-					`Keep digging, parking and heavy loads off the ground within about ${facts.structuralZoneM.toFixed(1)} m of the trunk (structural root zone by AS 4970-2009).`,
-					'Keep mulch and soil off the flare. Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.',
+					...(!facts.mayFall
+						? ['Move it by its pot, never by its trunk, and look whether it has come loose after wind.']
+						: urgent
+							? ['Have a qualified arborist judge its stability before anything else.']
+							: [
+									'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.'
+								]),
+					...(facts.mayFall
+						? [
+								`Keep digging, parking and heavy loads off the ground within about ${facts.structuralZoneM.toFixed(1)} m of the trunk (structural root zone by AS 4970-2009).`
+							]
+						: []),
+					`Keep mulch and soil off the flare.${facts.mayFall ? ' Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.' : ''}`,
 					...facts.next.map(({ on, what }) => ended(`${on}: ${what}`))
 				]
 			}

@@ -160,6 +160,22 @@ export const recoveryValues = defineValues({
 	...backupRates,
 	...signValues,
 	...againValues,
+	'letter.fallsFromM': {
+		label: 'A letter on a potted tree speaks of falling from this height',
+		value: 2.5,
+		unit: 'm',
+		mark: 'ours',
+		min: 0,
+		max: 30
+	},
+	'letter.fallsFromTrunkMm': {
+		label: 'Where nobody measured its height: from this trunk',
+		value: 150,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 2000
+	},
 	'look.most': {
 		label: 'A look asks at most for so many things',
 		value: 7,

@@ -15,7 +15,7 @@
 	import { ownersRoots } from '$core/roots/plan/consent';
 	import { carryOver } from '$core/roots/plan/done';
 	import { startAzimuth, type Segment } from '$core/roots/map/root-map';
-	import { ownersLetter } from '$core/recovery/owner-letter';
+	import { mayFall, ownersLetter } from '$core/recovery/owner-letter';
 	import { planStanding } from '$core/roots/plan/plan-standing';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';
@@ -136,6 +136,7 @@
 			probabilityLow: forecast.low,
 			probabilityHigh: forecast.high,
 			vigour: tree.vigour,
+			mayFall: mayFall(tree, values),
 			structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
 			next: records.tasks
 				.filter((task) => task.state === 'open')
@@ -162,7 +163,7 @@
 		{#each letter.sections as section (section.title)}
 			<h3 class="mt-5 text-lg">{section.title}</h3>
 			{#each section.paragraphs as paragraph, i (i)}
-				<p class={['mt-1.5', section.title === 'Will it fall?' && i === 0 && 'text-lg font-semibold']}>
+				<p class={['mt-1.5', section === letter.sections[0] && i === 0 && 'text-lg font-semibold']}>
 					{format().inWords(paragraph)}
 				</p>
 			{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/maths/circular';
 	import { mixCautions } from '$core/replant/mixes/mixes';
@@ -85,7 +86,7 @@
 		<strong class={judged.verdict === 'over' || judged.verdict === 'no-fit' ? 'text-oxide' : ''}
 			>{potVerdictNames[judged.verdict].replace(/^./, (letter) => letter.toUpperCase())}</strong
 		>{Number.isFinite(judged.dryDownDays)
-			? `: about ${format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0)} days from drained to the next water, ${L(judged.waterL)} to draw`
+			? `: about ${counted(format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0), 'day')} from drained to the next water, ${L(judged.waterL)} to draw`
 			: ': nothing draws on it now'}. {format().percent(judged.unrooted)} of the fill holds no roots yet.{mates.length >
 		0
 			? ` ${mates.map(({ tree }) => tree.tag).join(', ')} in the same pot ${mates.length === 1 ? 'draws' : 'draw'} on it too.`

@@ -90,7 +90,7 @@
 </script>
 
 <div bind:this={table} class="max-h-[26rem] overflow-y-auto" tabindex="-1">
-	<table class="w-full text-sm">
+	<table class="w-full text-sm" aria-label="Roots mapped">
 		<thead class="sticky top-0 z-10 bg-paper">
 			<tr class="border-b text-left text-slate">
 				{#each columns as column (column.key)}

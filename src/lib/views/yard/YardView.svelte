@@ -49,6 +49,12 @@
 			<PlaceForm {refused} />
 		</div>
 	{/if}
+	{#if rows.length > 0 && rows.every((row) => row.trees.length === 0)}
+		<div class="mt-5 flex flex-wrap items-center gap-4 border-l-4 border-lichen py-1 pl-3">
+			<p>No tree stands here yet.</p>
+			<Button tone="solid" href={resolve('/trees/new')}>Take in the first tree</Button>
+		</div>
+	{/if}
 	<ul class="mt-4 divide-y border-t">
 		{#each rows as { place, trees, tonight, season } (place.id)}
 			<li class="grid gap-x-8 gap-y-2 py-5 lg:grid-cols-[18rem_1fr_auto]">
