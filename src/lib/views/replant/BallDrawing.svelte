@@ -20,7 +20,7 @@
 </script>
 
 <svg
-	viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
+	viewBox="{-SIZE / 2} {-SIZE / 2 - 10} {SIZE} {SIZE + 10}"
 	class="mx-auto block w-full max-w-xs"
 	role="img"
 	aria-label="Ball from above: {mm(diameterMm)} across, second ring {mm(secondRingMm)}"
@@ -35,7 +35,7 @@
 	<circle r={(trunkDiameterMm / 2) * px} class="fill-bark" />
 	<g font-size="12.5" text-anchor="middle">
 		<text y={(-diameterMm / 2) * px + 16} class="fill-ink">{mm(diameterMm)}</text>
-		<text y={(-secondRingMm / 2) * px + 16} class="fill-slate">second ring {mm(secondRingMm)}</text>
+		<text y={(-secondRingMm / 2) * px - 6} class="fill-slate">second ring {mm(secondRingMm)}</text>
 	</g>
 </svg>
 <svg
