@@ -4,12 +4,10 @@
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { componentIds, componentOf, type ComponentId } from '$core/replant/mixes/components';
-	import { bodyOf, type PottingMix } from '$core/replant/mixes/bench-test';
-	import { mixIds, mixOf, pottingMixOf, usualMix } from '$core/replant/mixes/mixes';
-	import { mixInWords, reachMix, type MixFound } from '$core/replant/mixes/reach';
-	import { mixBody, waterAndAir, type MixPart } from '$core/replant/mixes/retention';
-	import { judgePot } from '$core/replant/pots/rank';
-	import { atHand } from '$core/replant/kit/stock';
+	import { mixIds, mixOf } from '$core/replant/mixes/mixes';
+	import { mixInWords } from '$core/replant/mixes/reach';
+	import { againstRange } from '$core/replant/mixes/ranges';
+	import { mixBody } from '$core/replant/mixes/retention';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
@@ -28,6 +26,7 @@
 	import { untrack } from 'svelte';
 	import BenchTest from './BenchTest.svelte';
 	import { planningOf } from './drafts';
+	import { MixState } from './mix-state.svelte';
 	import type { ReplantOf } from './replant-state.svelte';
 	import WaterAndAir from './WaterAndAir.svelte';
 
@@ -46,116 +45,12 @@
 	const tree = $derived(of.records.tree);
 	const today = $derived(of.today);
 	const yard = $derived(of.stock);
-	const { kind, values } = untrack(() => of);
-	/** Its pot is written down or was chosen; else only a depth is compared. */
-	const planting = untrack(() => (planning.assumed.has('pot') ? null : planning.plan.planting));
-
-	interface Side {
-		/** Where it was begun: a shipped name, own-…, or used. */
-		from: string;
-		mix: PottingMix;
-	}
-	const usual = untrack(() => usualMix(kind.group, false));
-	const first = untrack<PottingMix>(() => planning.mix);
-	const second = usual === 'compost-grit' ? 'pumice' : 'compost-grit';
-	let sides = $state.raw<Side[]>([
-		{ from: untrack(() => (planting ? 'used' : usual)), mix: first },
-		{ from: second, mix: pottingMixOf(second) }
-	]);
-	let depthMm = $state(untrack(() => Math.max(30, planning.pot.heightMm - planning.headspaceMm)));
-	let coarseLayerMm = $state(untrack(() => planning.coarseLayerMm));
-	let coarseGrainMm = $state(untrack(() => componentOf(planning.coarseId).fineMm));
-	const pot = $derived(
-		planting && Math.abs(depthMm - (planting.pot.heightMm - planting.headspaceMm)) < 0.5
-			? planting.pot
-			: { depthMm }
-	);
-	const layer = $derived({
-		coarseLayerMm: Math.min(coarseLayerMm, depthMm - 10),
-		coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain']
-	});
-	const made = $derived(
-		sides.map(({ mix }) => {
-			if (!mix.parts.some((part) => part.parts > 0)) return null;
-			const body = bodyOf(mix, values);
-			return {
-				body,
-				result: waterAndAir(body, pot, layer, depthMm),
-				dryDays:
-					'depthMm' in pot
-						? null
-						: judgePot(pot, null, { ...planning.question, mix, coarseLayerMm: layer.coarseLayerMm }, values)
-								.dryDownDays
-			};
-		})
-	);
-	const ranges = $derived({
-		nursery: {
-			airFrom: values['mix.airFrom'],
-			airTo: values['mix.airTo'],
-			waterFrom: values['mix.waterFrom'],
-			waterTo: values['mix.waterTo']
-		},
-		recovering: {
-			airFrom: values['mix.recoveringAirFrom'],
-			airTo: values['mix.recoveringAirTo'],
-			waterFrom: 0,
-			waterTo: 1
-		}
-	});
-	let aim = $state<'recovering' | 'nursery'>('recovering');
-	const wish = $derived(ranges[aim]);
-	const judged = (value: number, from: number, to: number): string =>
-		value < from - 1e-9 ? 'below' : value > to + 1e-9 ? 'above' : 'within';
+	const { values } = untrack(() => of);
+	const bench = new MixState(planning);
+	const { planting } = bench;
+	const { sides, made, layer, pot, ranges, wish, keptAt, found, stock } = $derived(bench);
 	const percent = (share: number): string => format().percent(share);
 	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
-
-	function setMix(index: number, mix: PottingMix, from?: string): void {
-		sides = sides.map((side, i) => (i === index ? { from: from ?? side.from, mix } : side));
-	}
-	/** Other parts are another mix: what was measured no longer holds. */
-	const setParts = (index: number, parts: MixPart[]): void =>
-		setMix(index, { name: sides[index]?.mix.name ?? '', parts, measured: null });
-	function begin(index: number, value: string): void {
-		const own = yard.mixes.find((mix) => `own-${mix.id}` === value);
-		const shipped = mixIds.find((id) => id === value);
-		if (own) setMix(index, { name: own.name, parts: own.parts, measured: own.measured }, value);
-		else if (shipped) setMix(index, pottingMixOf(shipped), value);
-		else setMix(index, first, 'used');
-	}
-	let keepName = $state('');
-	let afterRot = $state(false);
-	/** An own mix is changed in place; any other is kept under a new name. */
-	const keptAt = $derived(yard.mixes.find((mix) => mix.name.toLowerCase() === keepName.trim().toLowerCase()));
-
-	let stock = $state<ComponentId[]>(
-		untrack(() =>
-			[
-				...new Set([
-					...first.parts.map((part) => part.componentId),
-					...yard.items
-						.filter((item) => atHand(item) > 0)
-						.flatMap((item) => componentIds.filter((id) => id === item.item)),
-					'pumice-medium',
-					'perlite',
-					'bark-fine'
-				] as ComponentId[])
-			].slice(0, 6)
-		)
-	);
-	let prefer = $state<'change' | 'cost'>('change');
-	let found = $state.raw<MixFound[] | null>(null);
-	function find(): void {
-		const pricePerL = Object.fromEntries(
-			yard.items.flatMap((item) =>
-				item.price === null ? [] : [[item.item, item.price / item.packSize] as const]
-			)
-		);
-		found = reachMix(stock, wish, sides[0]?.mix.parts ?? [], pot, layer, depthMm, values, {
-			prefer,
-			pricePerL
-		});
-	}
 	const letters = ['A', 'B'];
 </script>
 
@@ -171,33 +66,33 @@
 	<div class="mt-3 grid max-w-3xl gap-1">
 		<Slider
 			label="Depth of the fill"
-			value={depthMm}
+			value={bench.depthMm}
 			min={30}
 			max={600}
 			step={5}
-			shown={mm(depthMm)}
-			oninput={(value) => (depthMm = value)}
-			onchange={(value) => (depthMm = value)}
+			shown={mm(bench.depthMm)}
+			oninput={(value) => (bench.depthMm = value)}
+			onchange={(value) => (bench.depthMm = value)}
 		/>
 		<Slider
 			label="Coarse layer"
-			value={coarseLayerMm}
+			value={bench.coarseLayerMm}
 			min={0}
-			max={Math.max(10, Math.round(depthMm / 2))}
+			max={Math.max(10, Math.round(bench.depthMm / 2))}
 			step={5}
 			shown={mm(layer.coarseLayerMm)}
-			oninput={(value) => (coarseLayerMm = value)}
-			onchange={(value) => (coarseLayerMm = value)}
+			oninput={(value) => (bench.coarseLayerMm = value)}
+			onchange={(value) => (bench.coarseLayerMm = value)}
 		/>
 		{#if layer.coarseLayerMm > 0}
 			<Slider
 				label="of grains from"
-				value={coarseGrainMm}
+				value={bench.coarseGrainMm}
 				min={2}
 				max={40}
-				shown={mm(coarseGrainMm)}
-				oninput={(value) => (coarseGrainMm = value)}
-				onchange={(value) => (coarseGrainMm = value)}
+				shown={mm(bench.coarseGrainMm)}
+				oninput={(value) => (bench.coarseGrainMm = value)}
+				onchange={(value) => (bench.coarseGrainMm = value)}
 			/>
 			<p class="text-sm text-slate">
 				Grains at the floor keep the holes clear and roots off the mesh. They do not drain the mix: its wet
@@ -208,7 +103,7 @@
 			<Choice
 				label="What is wanted"
 				size="small"
-				bind:value={aim}
+				bind:value={bench.aim}
 				options={[
 					{
 						value: 'recovering',
@@ -232,7 +127,7 @@
 					name="mix-{letter}"
 					label="Mix {letter}, begun from"
 					value={side.from}
-					onchange={(event) => begin(index, event.currentTarget.value)}
+					onchange={(event) => bench.begin(index, event.currentTarget.value)}
 					options={[
 						...(planting ? [{ value: 'used', label: planting.mix.name, group: 'In this plan or pot' }] : []),
 						...yard.mixes.map((mix) => ({ value: `own-${mix.id}`, label: mix.name, group: 'Our own' })),
@@ -254,7 +149,7 @@
 								oninput={(event) => {
 									const parts = event.currentTarget.valueAsNumber;
 									if (parts >= 0 && parts <= 1000)
-										setParts(
+										bench.setParts(
 											index,
 											side.mix.parts.map((other, i) => (i === at ? { ...other, parts } : other))
 										);
@@ -265,7 +160,7 @@
 								size="small"
 								aria-label="Take {componentOf(part.componentId).name} out of mix {letter}"
 								onclick={() =>
-									setParts(
+									bench.setParts(
 										index,
 										side.mix.parts.filter((_, i) => i !== at)
 									)}><Trash2 size={16} /></Button
@@ -279,7 +174,7 @@
 						placeholder="A component: pumice, bark …"
 						fieldClass="mt-2"
 						onchange={(id) =>
-							setParts(index, [...side.mix.parts, { componentId: id as ComponentId, parts: 1 }])}
+							bench.setParts(index, [...side.mix.parts, { componentId: id as ComponentId, parts: 1 }])}
 						options={componentIds
 							.filter((id) => !side.mix.parts.some((part) => part.componentId === id))
 							.map((id) => ({ value: id, label: componentOf(id).name }))}
@@ -297,16 +192,23 @@
 					<p class="mt-2 text-sm">
 						Measured {format().date(side.mix.measured.measuredOn)} at {mm(side.mix.measured.depthMm)}: its
 						numbers are those of the test.
-						<button type="button" class="chalk" onclick={() => setMix(index, { ...side.mix, measured: null })}
-							>Back to grain sizes</button
+						<button
+							type="button"
+							class="chalk"
+							onclick={() => bench.setMix(index, { ...side.mix, measured: null })}>Back to grain sizes</button
 						>
 					</p>
 				{/if}
 				{#if found}
 					{@const { result, body, dryDays } = found}
-					{@const air = judged(result.airSpace, wish.airFrom, wish.airTo)}
+					{@const air = againstRange(result.airSpace, wish.airFrom, wish.airTo)}
 					<div class="mt-3">
-						<WaterAndAir name="Mix {letter}" {result} fillMm={depthMm} coarseLayerMm={layer.coarseLayerMm} />
+						<WaterAndAir
+							name="Mix {letter}"
+							{result}
+							fillMm={bench.depthMm}
+							coarseLayerMm={layer.coarseLayerMm}
+						/>
 					</div>
 					<dl class="mt-1 grid grid-cols-[1fr_auto] gap-x-4 text-sm">
 						<dt>Air space</dt>
@@ -326,7 +228,7 @@
 									{
 										label: 'wanted from',
 										value: percent(wish.airFrom),
-										mark: markOf(aim === 'recovering' ? 'mix.recoveringAirFrom' : 'mix.airFrom')
+										mark: markOf(bench.aim === 'recovering' ? 'mix.recoveringAirFrom' : 'mix.airFrom')
 									}
 								]}
 								changes="Water at a height by van Genuchten 1980, with the capillary rise of the pores; component properties are from memory until a bench test replaces them."
@@ -387,24 +289,21 @@
 				name="stock"
 				options={componentIds.map((id) => ({ value: id, label: componentOf(id).name }))}
 				value={stock}
-				onchange={(chosen) => {
-					stock = chosen.slice(-6) as ComponentId[];
-					found = null;
-				}}
+				onchange={(chosen) => bench.choose(chosen)}
 			/>
 		</div>
 		<div class="mt-3 flex flex-wrap items-end gap-4">
 			<Choice
 				label="Prefer"
 				size="small"
-				bind:value={prefer}
-				onchange={() => (found = null)}
+				bind:value={bench.prefer}
+				onchange={() => (bench.found = null)}
 				options={[
 					{ value: 'change', label: 'closest to mix A' },
 					{ value: 'cost', label: 'cheapest' }
 				]}
 			/>
-			<Button tone="solid" disabled={stock.length === 0} onclick={find}>Find a mix</Button>
+			<Button tone="solid" disabled={stock.length === 0} onclick={() => bench.find()}>Find a mix</Button>
 		</div>
 		{#if found}
 			<ol class="mt-3 divide-y border-y" aria-label="Mixes found">
@@ -423,7 +322,7 @@
 						<Button
 							size="small"
 							aria-label="Take mix {at + 1} as mix B"
-							onclick={() => setParts(1, one.parts)}>As mix B</Button
+							onclick={() => bench.setParts(1, one.parts)}>As mix B</Button
 						>
 					</li>
 				{/each}
@@ -441,7 +340,7 @@
 					: 0.6}
 				onmeasured={(measured) => {
 					const mix = sides[0]?.mix;
-					if (mix) setMix(0, { ...mix, measured });
+					if (mix) bench.setMix(0, { ...mix, measured });
 				}}
 			/>
 		</div>
@@ -460,13 +359,13 @@
 			<TextField
 				name="name"
 				label="Name"
-				value={keepName}
-				oninput={(event) => (keepName = event.currentTarget.value)}
+				value={bench.keepName}
+				oninput={(event) => (bench.keepName = event.currentTarget.value)}
 				{refused}
 				hint={keptAt ? 'Stands already; it will be changed' : 'It then stands in every list of mixes'}
 			/>
 			<label class="flex items-center gap-2"
-				><input type="checkbox" class="size-5" bind:checked={afterRot} />Stays airy enough after rot</label
+				><input type="checkbox" class="size-5" bind:checked={bench.afterRot} />Stays airy enough after rot</label
 			>
 			<input
 				type="hidden"
@@ -474,8 +373,8 @@
 				value={JSON.stringify({
 					...sides[0]?.mix,
 					parts: sides[0]?.mix.parts.filter((part) => part.parts > 0),
-					name: keepName,
-					afterRot,
+					name: bench.keepName,
+					afterRot: bench.afterRot,
 					note: ''
 				})}
 			/>
