@@ -8,7 +8,9 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { planSchema, type Cut } from '$core/roots/plan/plan';
 import { rootMapSchema, segmentFromQuick } from '$core/roots/map/root-map';
+import { ownMixSchema } from '$core/replant/kit/stock';
 import { treeSchema } from '$core/take-in/tree';
+import type { ReplantOf } from '$views/replant/replant-state.svelte';
 
 const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
 if (!kind) throw new Error('no hornbeam');
@@ -171,3 +173,35 @@ export const plantingOn = (plantedOn: string, change: object = {}, id = 'plantin
 		headspaceMm: 20,
 		...change
 	});
+
+/** A mix of one's own: two parts of pumice to one of bark. */
+export const yardMix = ownMixSchema.parse({
+	id: 'm1',
+	version: 1,
+	name: 'Yard mix',
+	parts: [
+		{ componentId: 'pumice-medium', parts: 2 },
+		{ componentId: 'bark-fine', parts: 1 }
+	],
+	afterRot: true,
+	note: ''
+});
+
+/** What the planting of the potted hornbeam is planned from, with nothing in stock but a mix of one's own. */
+export const replantOf = (change: Partial<ReplantOf> = {}): ReplantOf => {
+	const records = treeRecords();
+	return {
+		records,
+		kind: { ...records.kind, origin: 'shipped', version: 1 },
+		places: records.places,
+		values: defaultValues,
+		today: '2026-04-18',
+		lastWork: null,
+		goneRoots: [],
+		stock: { pots: [], items: [], mixes: [yardMix] },
+		near: {},
+		weighedFunction: null,
+		urgent: null,
+		...change
+	};
+};

@@ -201,7 +201,7 @@ describe('the next watering', () => {
 			waterAlarms(
 				{ on: nextOn, dryness: 0.5 },
 				halfOn,
-				{ last: '2026-02-01', filled: '2026-02-01' },
+				{ last: '2026-02-01', filled: '2026-02-01', dry: nextOn },
 				'2026-02-03',
 				inLeaf,
 				values
@@ -215,7 +215,7 @@ describe('the next watering', () => {
 			waterAlarms(
 				{ on: '2026-06-25', dryness: 0.1 },
 				'2026-06-20',
-				{ last: '2026-06-01', filled: null },
+				{ last: '2026-06-01', filled: null, dry: null },
 				'2026-06-03',
 				true,
 				values
@@ -225,7 +225,7 @@ describe('the next watering', () => {
 			waterAlarms(
 				{ on: '2026-06-02', dryness: 0.9 },
 				'2026-06-02',
-				{ last: '2026-06-01', filled: '2026-06-01' },
+				{ last: '2026-06-01', filled: '2026-06-01', dry: '2026-06-02' },
 				'2026-06-02',
 				true,
 				values

@@ -6,6 +6,31 @@ import path from 'node:path';
 
 export { expect, request, type Page } from '@playwright/test';
 
+/** The pages of a tree, by stage. */
+export const stageViews = [
+	'take-in',
+	'examine',
+	'examine/measure',
+	'examine/soil',
+	'examine/before',
+	'examine/changes',
+	'examine/sheet',
+	'roots',
+	'roots/bench',
+	'roots/card',
+	'replant',
+	'replant/mix',
+	'replant/lift',
+	'replant/ground',
+	'replant/kit',
+	'aftercare',
+	'recovery',
+	'recovery/pictures',
+	'recovery/backups',
+	'recovery/report',
+	'recovery/letter'
+];
+
 export const OWN = 'http://127.0.0.1:4801';
 const demoPort = 4820 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 export const DEMO = `http://127.0.0.1:${demoPort}`;

@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, stageViews, test, told, treeId } from './helpers';
 
 // Each of them stands alone; together they take the longest.
 test.describe.configure({ mode: 'parallel' });
@@ -25,37 +25,14 @@ const pages = [
 	'/reference/formats',
 	'/reference/look'
 ];
-const stages = [
-	'take-in',
-	'examine',
-	'examine/measure',
-	'examine/soil',
-	'examine/before',
-	'examine/changes',
-	'examine/sheet',
-	'roots',
-	'roots/bench',
-	'roots/card',
-	'replant',
-	'replant/mix',
-	'replant/lift',
-	'replant/ground',
-	'replant/kit',
-	'aftercare',
-	'recovery',
-	'recovery/pictures',
-	'recovery/backups',
-	'recovery/report',
-	'recovery/letter'
-];
 
 const hornbeam = async (): Promise<string> => `/trees/${await treeId('H-03')}/`;
 /** The views in parts that take about a minute each. */
 const parts = {
 	'the yard': pages.slice(0, 10),
 	reference: pages.slice(10),
-	'a tree until its roots are planned': stages.slice(0, 10),
-	'a tree from replanting on': stages.slice(10)
+	'a tree until its roots are planned': stageViews.slice(0, 10),
+	'a tree from replanting on': stageViews.slice(10)
 };
 
 for (const [part, views] of Object.entries(parts))

@@ -278,8 +278,15 @@ test('a day is chosen from its month by mouse and by keys, and stays in the draf
 	await page.keyboard.press('ArrowRight');
 	await page.keyboard.press('Enter');
 	await expect(field).toHaveValue('12 Apr 2026');
+	// A kind begun by typing and taken from the list is kept as it was taken.
+	const kind = page.getByLabel('Kind, or only its group', { exact: true });
+	await kind.fill('alde');
+	await page.getByRole('option', { name: 'Alder (Alnus)', exact: true }).click();
 	await page.reload();
 	await told(page, 'What you had typed here is back.');
 	await page.getByText('More: day, batch').click();
 	await expect(page.getByLabel('Taken in on')).toHaveValue('12 Apr 2026');
+	await expect(kind).toHaveValue('Alder (Alnus)');
+	await expect(page.getByText('Alder: deciduous broadleaf')).toBeVisible();
+	await expect(page.getByRole('listbox')).toHaveCount(0);
 });

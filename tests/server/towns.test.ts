@@ -32,7 +32,15 @@ describe('the list of towns', () => {
 		expect((await ask('name=Vienna')).body.towns[0]).toMatchObject({ name: 'Vienna', country: 'AT' });
 		expect((await ask('latitude=48.2&longitude=16.37')).body.towns).toHaveLength(1);
 		expect((await ask('zone=Nowhere/At_all')).body.towns).toEqual([]);
-		for (const wrong of ['', 'name=', 'latitude=x&longitude=2', 'latitude=100&longitude=2', 'name=a&zone=b'])
+		for (const wrong of [
+			'',
+			'name=',
+			'latitude=x&longitude=2',
+			'latitude=100&longitude=2',
+			'latitude=&longitude=',
+			'latitude=52',
+			'name=a&zone=b'
+		])
 			expect((await ask(wrong)).status).toBe(422);
 		expect((await ask('name=V')).body.towns.length).toBeLessThanOrEqual(12);
 	});

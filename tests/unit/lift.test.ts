@@ -2,32 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { liftDay } from '$core/replant/lifting/lift-day';
 import { liftSchema } from '$core/replant/lifting/lift';
 import { placeSchema } from '$core/vocabulary/place';
-import { shippedKinds } from '$core/vocabulary/shipped';
-import { treeSchema } from '$core/take-in/tree';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
 import { LiftState, type LiftOf } from '$views/replant/lift-state.svelte';
 import { treeRecords } from '../records';
 
-const hornbeam = shippedKinds.find((one) => one.id === 'carpinus');
-if (!hornbeam) throw new Error('no hornbeam');
-const kind = { ...hornbeam, origin: 'shipped' as const, version: 1 };
+const whole = treeRecords();
+const kind = { ...whole.kind, origin: 'shipped' as const, version: 1 };
 const placeAt = (latitudeDeg: number) =>
-	placeSchema.parse({ id: 'p', version: 1, name: 'Bank', kind: 'open', latitudeDeg, note: '' });
+	placeSchema.parse({ id: 'p', version: 1, name: 'Bank', kind: 'open', latitudeDeg });
 const place = placeAt(52);
-const tree = treeSchema.parse({
-	id: 't',
-	version: 1,
-	tag: 'T-1',
-	name: 'Hornbeam',
-	kindId: 'carpinus',
-	placeId: 'p',
-	situation: 'in-ground',
-	trunkDiameterMm: 60,
-	takenInOn: '2026-02-01',
-	state: 'in-care',
-	closedOn: null
-});
+const tree = { ...whole.tree, situation: 'in-ground' as const, trunkDiameterMm: 60 };
 const records = (told: object = {}) =>
 	treeRecords({ tree, rootMap: null, plan: null, examinations: [], ...told });
 const of = (change: Partial<LiftOf> = {}): LiftOf => ({

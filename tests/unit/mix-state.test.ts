@@ -1,27 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { againstRange, mixRanges } from '$core/replant/mixes/ranges';
 import { componentIds } from '$core/replant/mixes/components';
-import { stockItemSchema, ownMixSchema } from '$core/replant/kit/stock';
-import { placeSchema } from '$core/vocabulary/place';
-import { shippedKinds } from '$core/vocabulary/shipped';
+import { stockItemSchema } from '$core/replant/kit/stock';
 import { defaultValues as values } from '$core/values/values';
 import { MixState } from '$views/replant/mix-state.svelte';
 import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
-import { plantingOn, treeRecords } from '../records';
+import { plantingOn, replantOf, treeRecords, yardMix } from '../records';
 
-const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
-if (!hornbeam) throw new Error('no hornbeam');
-const own = ownMixSchema.parse({
-	id: 'm1',
-	version: 1,
-	name: 'Yard mix',
-	parts: [
-		{ componentId: 'pumice-medium', parts: 2 },
-		{ componentId: 'bark-fine', parts: 1 }
-	],
-	afterRot: true,
-	note: ''
-});
 const item = (name: string, change: object = {}) =>
 	stockItemSchema.parse({
 		id: name,
@@ -33,20 +18,15 @@ const item = (name: string, change: object = {}) =>
 		note: '',
 		...change
 	});
-const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
-	records: treeRecords(),
-	kind: { ...hornbeam, origin: 'shipped' as const, version: 1 },
-	places: [placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 })],
-	values,
-	today: '2026-04-18',
-	lastWork: null,
-	goneRoots: [],
-	stock: { pots: [], items: [item('zeolite'), item('perlite', { packs: 0, opened: 0 })], mixes: [own] },
-	near: {},
-	weighedFunction: null,
-	urgent: null,
-	...change
-});
+const of = (change: Partial<ReplantOf> = {}): ReplantOf =>
+	replantOf({
+		stock: {
+			pots: [],
+			items: [item('zeolite'), item('perlite', { packs: 0, opened: 0 })],
+			mixes: [yardMix]
+		},
+		...change
+	});
 const state = (change: Partial<ReplantOf> = {}) => new MixState(new ReplantState(of(change)));
 
 describe('a range that is wanted', () => {
@@ -80,16 +60,18 @@ describe('two mixes at the bench', () => {
 		expect(bench.pot).toEqual({ depthMm: bench.depthMm });
 		expect(bench.made[0]?.dryDays).toBeNull();
 	});
-	it('a coarse layer leaves at least a centimetre of mix above it', () => {
+	it('a coarse layer leaves some mix above it', () => {
 		const bench = state();
 		bench.depthMm = 50;
 		bench.coarseLayerMm = 200;
-		expect(bench.layer.coarseLayerMm).toBe(40);
+		expect(bench.layer.coarseLayerMm).toBe(50 - values['mix.leastOverCoarseMm']);
+		bench.coarseLayerMm = 15;
+		expect(bench.layer.coarseLayerMm).toBe(15);
 	});
 	it('other parts are another mix: what was measured no longer holds', () => {
 		const bench = state();
 		const measured = { airSpace: 0.2, containerCapacity: 0.4 };
-		bench.setMix(0, { name: 'x', parts: own.parts, measured: measured as never });
+		bench.setMix(0, { name: 'x', parts: yardMix.parts, measured: measured as never });
 		bench.setParts(0, [{ componentId: 'perlite', parts: 1 }]);
 		expect(bench.sides[0]?.mix).toMatchObject({ name: 'x', measured: null });
 		expect(bench.sides[1]?.from).toBe('compost-grit');

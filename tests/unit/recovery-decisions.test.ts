@@ -561,11 +561,25 @@ describe('a letter to the owner', () => {
 		}
 		expect(letter({ mayFall: false, firmness: 'loose' }).answer).toMatch(/tie it or wedge it/);
 		expect(letter({ mayFall: false, windows: [] }).answer).toMatch(/not known/);
+		// What somebody has to see for another reason is no doubt of its hold.
+		const referred = letter({ mayFall: false, referrals: ['A plant doctor has to see it.'] });
+		expect(referred).toMatchObject({
+			urgent: true,
+			answer: expect.stringMatching(/nothing that was found/i) as string
+		});
+		for (const may of [true, false]) {
+			const unseen = letter({ mayFall: may, windows: [] })
+				.sections.flatMap((one) => one.paragraphs)
+				.join(' ');
+			expect(unseen).not.toMatch(/were laid open by hand|Only what was laid open/);
+		}
 		const tree = (situation: 'potted' | 'in-ground', heightM: number | null, trunkDiameterMm: number) =>
 			mayFall({ situation, heightM, trunkDiameterMm }, values);
 		expect(tree('potted', 0.4, 40)).toBe(false);
 		expect(tree('in-ground', 0.4, 40)).toBe(true);
 		expect(tree('potted', values['letter.fallsFromM'], 40)).toBe(true);
+		// A measured height outranks the trunk.
+		expect(tree('potted', 0.6, 400)).toBe(false);
 		expect(tree('potted', null, values['letter.fallsFromTrunkMm'])).toBe(true);
 		expect(tree('potted', null, values['letter.fallsFromTrunkMm'] - 1)).toBe(false);
 	});

@@ -6,7 +6,7 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { measurementSchema } from '$core/examine/measuring/measurement';
 import { mixIds, mixOf } from '$core/replant/mixes/mixes';
 import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/replant/pots/replant-plan';
-import { ownMixSchema, stockItemSchema, stockPotSchema } from '$core/replant/kit/stock';
+import { stockItemSchema, stockPotSchema } from '$core/replant/kit/stock';
 import { treeSchema } from '$core/take-in/tree';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
@@ -14,7 +14,7 @@ import { dryDown } from '$core/replant/pots/dry-down';
 import { storesOf } from '$core/replant/pots/stores';
 import { GroundState } from '$views/replant/ground-state.svelte';
 import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
-import { treeRecords } from '../records';
+import { replantOf, treeRecords, yardMix } from '../records';
 
 const today = '2026-04-18';
 const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
@@ -48,17 +48,6 @@ const box = stockPotSchema.parse({
 	note: ''
 });
 const gone = stockPotSchema.parse({ ...box, id: 'gone', name: 'Used up', count: 0 });
-const own = ownMixSchema.parse({
-	id: 'm1',
-	version: 1,
-	name: 'Yard mix',
-	parts: [
-		{ componentId: 'pumice-medium', parts: 2 },
-		{ componentId: 'bark-fine', parts: 1 }
-	],
-	afterRot: true,
-	note: ''
-});
 const pumice = stockItemSchema.parse({
 	id: 'i1',
 	version: 1,
@@ -68,20 +57,8 @@ const pumice = stockItemSchema.parse({
 	opened: 5,
 	note: ''
 });
-const of = (change: Partial<ReplantOf> = {}): ReplantOf => ({
-	records: treeRecords(),
-	kind,
-	places: [bench],
-	values,
-	today,
-	lastWork: null,
-	goneRoots: [],
-	stock: { pots: [box, gone], items: [pumice], mixes: [own] },
-	near: {},
-	weighedFunction: null,
-	urgent: null,
-	...change
-});
+const of = (change: Partial<ReplantOf> = {}): ReplantOf =>
+	replantOf({ stock: { pots: [box, gone], items: [pumice], mixes: [yardMix] }, ...change });
 const rot = {
 	on: '2026-04-10',
 	by: 'cut' as const,
@@ -271,7 +248,7 @@ describe('a planting while it is planned', () => {
 		}
 		state.takeMix('own-m1');
 		expect(state.mixChoice).toBe('own-m1');
-		expect(state.mix.parts).toEqual(own.parts);
+		expect(state.mix.parts).toEqual(yardMix.parts);
 		expect(state.mixAfterRot).toBe(true);
 		const before = state.mix;
 		state.takeMix('own-that-is-gone');

@@ -99,7 +99,7 @@ describe('where a place lies', () => {
 	const begun = (
 		answers: Record<string, Town[]>,
 		begin: ConstructorParameters<typeof PlacePosition>[0] = null
-	) => new PlacePosition(begin, (query) => Promise.resolve(answers[query.split('=')[0] ?? ''] ?? []));
+	) => new PlacePosition(begin, (query) => Promise.resolve(answers[query.split('=')[0] ?? ''] ?? []), 30);
 	it('is first guessed from the time zone, and called a guess', async () => {
 		const position = begun({ zone: [muenster] });
 		await position.guess('Europe/Berlin');
@@ -144,7 +144,7 @@ describe('where a place lies', () => {
 	});
 	it('an answer that comes late does not overtake one asked since', async () => {
 		const waiting: ((towns: Town[]) => void)[] = [];
-		const position = new PlacePosition(null, () => new Promise((answer) => waiting.push(answer)));
+		const position = new PlacePosition(null, () => new Promise((answer) => waiting.push(answer)), 30);
 		const first = position.search('mun');
 		const second = position.search('munster');
 		waiting[1]?.([munster]);

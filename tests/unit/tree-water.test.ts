@@ -100,22 +100,33 @@ describe('a watering on the day it was potted', () => {
 });
 
 describe('how fast it dries', () => {
-	const thirsty = seriesOf('2026-04-01', 100, 9);
-	it('is told from a watering that filled it, never from a sip', () => {
-		const dryAgain = water(
-			{ waterings: [watering('2026-06-18')] },
-			seriesOf('2026-04-01', 100, 14),
-			'2026-06-19'
+	const mild = seriesOf('2026-04-01', 100, 1);
+	it('is told from a watering that filled it, never from a sip, on a dry pot or on a wet one', () => {
+		const full = water({ waterings: [watering('2026-06-18')] }, mild);
+		const onDry = water(
+			{ waterings: [watering('2026-05-20'), watering('2026-06-20', { litres: 0.2 })] },
+			mild
 		);
-		const days = dryAgain.next.on;
-		const sip = water(
-			{ waterings: [watering('2026-05-01'), watering('2026-06-20', { litres: 0.2 })] },
-			thirsty
+		const onWet = water(
+			{ waterings: [watering('2026-06-18'), watering('2026-06-19', { litres: 0.05 })] },
+			mild
 		);
-		expect(sip.state.findLast((day) => day.poured)).toMatchObject({ on: '2026-06-20', filled: false });
-		expect(sip.alarms.map((alarm) => alarm.kind)).not.toContain('fast');
-		expect(dryAgain.state.findLast((day) => day.poured)?.filled).toBe(true);
-		expect(days).not.toBeNull();
+		expect(onDry.state.findLast((day) => day.poured)).toMatchObject({ on: '2026-06-20', filled: false });
+		expect(onWet.state.findLast((day) => day.poured)).toMatchObject({ on: '2026-06-19', filled: false });
+		for (const one of [full, onDry, onWet])
+			expect(one.alarms.map((alarm) => alarm.kind)).not.toContain('fast');
+		// It is as dry as its kind is watered at today, which a sip yesterday has nothing to do with.
+		expect(onDry.next.on).toBe('2026-06-20');
+	});
+	it('of a pot that was dry a day after it was filled is still told when sips followed', () => {
+		const hot = seriesOf('2026-04-01', 100, 40);
+		const filled = water({ waterings: [watering('2026-06-17')] }, hot);
+		const sipped = water(
+			{ waterings: [watering('2026-06-17'), watering('2026-06-20', { litres: 0.05 })] },
+			hot
+		);
+		expect(filled.alarms.map((alarm) => alarm.kind)).toEqual(['fast']);
+		expect(sipped.alarms.map((alarm) => alarm.text)).toEqual(filled.alarms.map((alarm) => alarm.text));
 	});
 	it('a litre too little does not fill it, what ran through did', () => {
 		const filled = (change: object) =>

@@ -22,7 +22,7 @@
 			<caption>{caption}</caption>
 			<thead
 				><tr
-					>{#each columns as column (column)}<th scope="col">{column}</th>{/each}</tr
+					>{#each columns as column, i (i)}<th scope="col">{column}</th>{/each}</tr
 				></thead
 			>
 			<tbody>

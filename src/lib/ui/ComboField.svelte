@@ -2,6 +2,7 @@
 	import { findBy } from '$core/text/search';
 	import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
 	import { Combobox } from 'bits-ui';
+	import { tick } from 'svelte';
 	import type { ComboOption } from './combo';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
@@ -20,6 +21,8 @@
 		fieldClass?: string;
 		/** The list is found elsewhere: what was typed goes there, and `options` are what came back. */
 		onsearch?: (typed: string) => void;
+		/** Choosing does something at once; then a name typed out in full does not choose yet. */
+		immediate?: boolean;
 		onchange?: (value: string) => void;
 	}
 	let {
@@ -33,10 +36,12 @@
 		refused,
 		fieldClass = '',
 		onsearch,
+		immediate = false,
 		onchange
 	}: Props = $props();
 
 	const LIMIT = 200;
+	let field = $state<HTMLElement | null>(null);
 	let typed = $state<string | null>(null);
 	let open = $state(false);
 	/** The refusal since which it was changed: what was sent then is no longer what stands here. */
@@ -55,17 +60,21 @@
 		changedSince = refused ?? null;
 		onchange?.(next);
 	}
-	function take(next: string): void {
+	async function take(next: string): Promise<void> {
 		typed = null;
 		set(next);
+		await tick();
+		// As if typed, so that a draft of the form holds it too.
+		field?.dispatchEvent(new Event('change', { bubbles: true }));
 	}
 	function type(text: string): void {
 		typed = text;
-		open = true;
+		// A draft that is put back opens no list.
+		if (document.activeElement === field) open = true;
 		onsearch?.(text);
 		// Typed out in full it is chosen, unless choosing does something at once; a field that was emptied chooses nothing.
 		const whole = options.find((option) => option.label === text.trim());
-		if (whole && whole.value !== chosen && !onchange) set(whole.value);
+		if (whole && whole.value !== chosen && !immediate) set(whole.value);
 		else if (text.trim() === '' && chosen !== '' && !onsearch) set('');
 	}
 </script>
@@ -77,7 +86,7 @@
 			value={chosen}
 			inputValue={typed ?? labelOf(chosen)}
 			allowDeselect={false}
-			onValueChange={take}
+			onValueChange={(next) => void take(next)}
 			bind:open
 			onOpenChangeComplete={(isOpen) => {
 				// What was begun and not chosen is no choice: the field says again what stands.
@@ -86,6 +95,7 @@
 		>
 			<div class="relative">
 				<Combobox.Input
+					bind:ref={field}
 					{id}
 					name="{name}~shown"
 					class="input pr-11"

@@ -11,7 +11,7 @@
 		/** While it moves. */
 		oninput: (value: number) => void;
 		/** When it has come to rest. */
-		onchange: (value: number) => void;
+		onchange?: (value: number) => void;
 	}
 	let { label, value, min, max, step = 1, shown, oninput, onchange }: Props = $props();
 </script>
@@ -27,7 +27,7 @@
 		{value}
 		aria-valuetext={shown}
 		oninput={(event) => oninput(event.currentTarget.valueAsNumber)}
-		onchange={(event) => onchange(event.currentTarget.valueAsNumber)}
+		onchange={(event) => onchange?.(event.currentTarget.valueAsNumber)}
 	/>
 	<span class="text-right">{shown}</span>
 </label>

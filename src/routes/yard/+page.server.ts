@@ -15,6 +15,8 @@ export const load: PageServerLoad = async () => {
 	const [allPlaces, allTrees, values] = await Promise.all([places.list(db), trees.list(db), readValues(db)]);
 	const on = today();
 	return {
+		noTrees: allTrees.length === 0,
+		heightWithinKm: values['place.heightWithinKm'],
 		rows: allPlaces.map((place) => ({
 			place,
 			trees: allTrees

@@ -6,4 +6,10 @@
 
 <svelte:head><title>Yard · Bruntle</title></svelte:head>
 
-<YardView rows={data.rows} today={data.today} refused={form?.refusal} />
+<YardView
+	rows={data.rows}
+	noTrees={data.noTrees}
+	heightWithinKm={data.heightWithinKm}
+	today={data.today}
+	refused={form?.refusal}
+/>

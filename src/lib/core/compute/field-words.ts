@@ -137,6 +137,7 @@ const meanings: Readonly<Record<string, string>> = {
 	points: 'points of the judgement',
 	porosity: 'pores in all, share of the volume',
 	positions: 'places in which it was tried, count',
+	holding: 'roots that hold it, count',
 	price: 'price, money of the owner',
 	prior: 'chance before anything was seen, 0 to 1',
 	probability: 'chance, 0 to 1',

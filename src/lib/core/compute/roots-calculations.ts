@@ -31,6 +31,7 @@ const cutPlan = z.array(cutSchema.pick({ segmentId: true, atMm: true, stage: tru
 const mapInput = rootMapInput;
 const allowances = z.array(share()).min(1).max(6);
 const balanceOutput = z.object({
+	holding: number,
 	directionDeg: number.nullable(),
 	resultantLength: number,
 	gapDeg: number,

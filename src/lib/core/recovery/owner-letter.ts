@@ -67,8 +67,9 @@ export const mayFall = (
 	values: Values
 ): boolean =>
 	tree.situation === 'in-ground' ||
-	(tree.heightM ?? 0) >= values['letter.fallsFromM'] ||
-	tree.trunkDiameterMm >= values['letter.fallsFromTrunkMm'];
+	(tree.heightM === null
+		? tree.trunkDiameterMm >= values['letter.fallsFromTrunkMm']
+		: tree.heightM >= values['letter.fallsFromM']);
 
 /**
  * A letter to the owner of a tree. It answers the question about falling with what was measured, by which method,
@@ -80,14 +81,10 @@ export function ownersLetter(facts: LetterFacts): Letter {
 		null
 	);
 	const short = weakest !== null && weakest.share < facts.wanted;
-	const urgent =
-		short ||
-		facts.structuralRot ||
-		facts.firmness === 'loose' ||
-		facts.firmness === 'moves' ||
-		facts.referrals.length > 0;
+	const doubted = short || facts.structuralRot || facts.firmness === 'loose' || facts.firmness === 'moves';
+	const urgent = doubted || facts.referrals.length > 0;
 	const side = weakest ? sideOf(weakest.middleDeg) : '';
-	const held = urgent
+	const held = doubted
 		? 'What was found gives reason to doubt its hold in the pot: tie it or wedge it before anything else is done to it.'
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
@@ -165,8 +162,12 @@ export function ownersLetter(facts: LetterFacts): Letter {
 			{
 				title: 'How this was found, and what it cannot tell',
 				paragraphs: [
-					'Roots round the collar were laid open by hand or with air, measured and mapped; each counts by its cross-section and its class.',
-					`Only what was laid open was seen${facts.assumed ? '; part of the map is assumed from what was seen and holds nothing in this sum' : ''}. Rot inside sound-looking wood, the soil’s hold, wind and the crown’s sail are not in it.`,
+					...(facts.windows.length === 0
+						? []
+						: [
+								'Roots round the collar were laid open by hand or with air, measured and mapped; each counts by its cross-section and its class.'
+							]),
+					`${facts.windows.length === 0 ? 'Only what shows without digging was looked at' : 'Only what was laid open was seen'}${facts.assumed ? '; part of the map is assumed from what was seen and holds nothing in this sum' : ''}. Rot inside sound-looking wood, the soil’s hold, wind and the crown’s sail are not in it.`,
 					'No pull test, no sound or resistance measurement and no climb was made.'
 				]
 			},

@@ -125,6 +125,25 @@ export function functionCourse(
 	);
 }
 
+/**
+ * The last day on which a pot was filled, and when it was dry enough to water after that, before more was poured.
+ * @param nextOn when it is to be watered next, where nothing was poured since
+ */
+function driedAfterFill(
+	state: readonly PotStateDay[],
+	nextOn: string | null,
+	trigger: number
+): { filled: string | null; dry: string | null } {
+	const at = state.findLastIndex((day) => day.filled);
+	const filled = state[at];
+	if (!filled) return { filled: null, dry: null };
+	const after = state.slice(at + 1);
+	const pouredAt = after.findIndex((day) => day.poured);
+	const run = pouredAt < 0 ? after : after.slice(0, pouredAt);
+	const dry = run.find((day) => day.dryness >= trigger)?.on ?? (pouredAt < 0 ? nextOn : null);
+	return { filled: filled.on, dry };
+}
+
 /** What was poured, weighed, felt and probed since a planting, as the balance of the pot takes it. */
 function seenSince(
 	records: TreeRecords,
@@ -320,7 +339,7 @@ export function treeWater(
 		alarms: waterAlarms(
 			from === 'assumed' ? null : next,
 			halfOn,
-			{ last: lastWater ?? null, filled: state.findLast((day) => day.filled)?.on ?? null },
+			{ last: lastWater ?? null, ...driedAfterFill(state, next.on, kind.wetnessTrigger) },
 			today,
 			inLeaf(today),
 			values

@@ -1,6 +1,14 @@
 import { defineValues } from './define';
 
 export const climateValues = defineValues({
+	'place.heightWithinKm': {
+		label: 'Height of the nearest town stands for that of a position no farther off than this',
+		value: 30,
+		unit: 'km',
+		mark: 'ours',
+		min: 0,
+		max: 500
+	},
 	'climate.annualMeanAtEquatorC': {
 		label: 'Stand-in climate: annual mean at the equator',
 		value: 27,

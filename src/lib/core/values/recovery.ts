@@ -160,6 +160,24 @@ export const recoveryValues = defineValues({
 	...backupRates,
 	...signValues,
 	...againValues,
+	'evidence.strongOdds': {
+		label: 'What was seen is said to speak strongly from this pull, in log-odds',
+		value: 1.5,
+		unit: '',
+		mark: 'ours',
+		note: '1.5 turns even into four and a half to one.',
+		min: 0.1,
+		max: 10
+	},
+	'evidence.slightOdds': {
+		label: 'And only slightly under this one',
+		value: 0.4,
+		unit: '',
+		mark: 'ours',
+		note: '0.4 turns even into three to two.',
+		min: 0,
+		max: 5
+	},
 	'letter.fallsFromM': {
 		label: 'A letter on a potted tree speaks of falling from this height',
 		value: 2.5,

@@ -11,6 +11,14 @@ const wanted = (what: string, end: string, value: number): WorkingValue => ({
 });
 
 export const replantValues = defineValues({
+	'mix.leastOverCoarseMm': {
+		label: 'Mix that is left above a coarse layer, at least',
+		value: 10,
+		unit: 'mm',
+		mark: 'ours',
+		min: 0,
+		max: 200
+	},
 	'mix.slipRatio': {
 		label: 'Grains over this share of the size of the coarser ones do not slip between them',
 		value: 0.4,

@@ -16,13 +16,22 @@ export const townSchema = z.strictObject({
 });
 export type Town = z.infer<typeof townSchema>;
 
+/** Degrees as they stand in an address; nothing is no number. */
+const degrees = (most: number) =>
+	z
+		.string()
+		.trim()
+		.min(1)
+		.pipe(z.coerce.number())
+		.pipe(measure(-most, most, '°'));
+
 /** Towns are asked for by a beginning of their name, by a position, or by a time zone. */
 export const townQuery = z.union(
 	[
 		z.strictObject({ name: shortText(120) }),
 		z.strictObject({
-			latitude: z.coerce.number().pipe(measure(-90, 90, '°')),
-			longitude: z.coerce.number().pipe(measure(-180, 180, '°'))
+			latitude: degrees(90),
+			longitude: degrees(180)
 		}),
 		z.strictObject({ zone: shortText(60) })
 	],

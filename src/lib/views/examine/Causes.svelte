@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { pullWords } from '$core/text/pull';
+	import { pullWords } from '$core/examine/diagnosis/pull';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { advise, type CauseAdvice } from '$core/examine/diagnosis/advice';
 	import type { StandingToday } from '$core/examine/diagnosis/act-now';
@@ -234,7 +234,8 @@
 								>
 								<button class="chalk text-left" onclick={() => (numbersOf = reason.signId)}
 									>{signOf(reason.signId).label}{found(reason.signId, reason.grade)}: {pullWords(
-										reason.pull
+										reason.pull,
+										values
 									)}</button
 								>
 							</li>

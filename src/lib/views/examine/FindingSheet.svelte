@@ -246,10 +246,11 @@
 				<p class="text-sm">{look.note}</p>
 			{/if}
 			<footer class="mt-4 flex justify-between gap-6 border-t pt-2 text-xs text-slate">
-				<span
-					>Chances are worked out from our own working numbers; they rank what to look at and do not prove it.
-					Whether a tree stands safely is judged by a qualified person on site.</span
-				><span class="whitespace-nowrap">Seen by ______________</span>
+				<p>
+					Chances are worked out from our own working numbers; they rank what to look at and do not prove it.
+					Whether a tree stands safely is judged by a qualified person on site.
+				</p>
+				<p class="whitespace-nowrap">Seen by ______________</p>
 			</footer>
 		</article>
 	{:else}

@@ -48,9 +48,9 @@
 	<span class={['min-w-0 flex-1', brief ? 'basis-44' : 'basis-64']}>
 		<span id={uid} class={brief ? 'font-semibold' : ''}>{sign.label}</span>
 		<span class={['text-xs text-slate', brief ? 'hidden sm:block' : 'block']}
-			><Terms text={brief ? sign.how : `${sign.how} With ${sign.tool}, ${minutes} min.`} />{#if measureHref}
-				<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- the caller resolves -->
-				<a class="chalk ml-1 text-rain" href={measureHref}>Measure it</a>{/if}</span
+			><Terms text={brief ? sign.how : `${sign.how} With ${sign.tool}, ${minutes} min.`} />
+			<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- the caller resolves -->
+			{#if measureHref}<a class="chalk text-rain" href={measureHref}>Measure it</a>{/if}</span
 		>
 		{#if measured}
 			<span class="mt-0.5 flex items-center gap-1.5 text-sm text-rain">

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { pullWords } from '$core/text/pull';
+	import { pullWords } from '$core/examine/diagnosis/pull';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
 	import type { SeasonPoint } from '$core/recovery/season';
 	import { markOf, type Values } from '$core/values/values';
@@ -154,7 +154,7 @@
 							<span>{one.what}</span>
 							<span class={one.by > 0 ? 'text-lichen' : 'text-oxide'}
 								>{one.by > 0 ? '▲' : '▼'}
-								{pullWords(one.by)}</span
+								{pullWords(one.by, values)}</span
 							>
 						</li>
 					{/each}

@@ -166,7 +166,6 @@
 					step={5}
 					shown={mm(lift.diameterMm)}
 					oninput={(value) => (lift.chosenMm = value)}
-					onchange={(value) => (lift.chosenMm = value)}
 				/>
 				<Slider
 					label="this deep"
@@ -176,7 +175,6 @@
 					step={5}
 					shown={mm(lift.depthMm)}
 					oninput={(value) => (lift.chosenDepthMm = value)}
-					onchange={(value) => (lift.chosenDepthMm = value)}
 				/>
 			</div>
 
@@ -239,7 +237,6 @@
 						step={5}
 						shown={format().measure(lift.startCm * 10, 'mm')}
 						oninput={(value) => (lift.startCm = value)}
-						onchange={(value) => (lift.startCm = value)}
 					/>
 					<Slider
 						label="Twisted by"
@@ -249,7 +246,6 @@
 						step={5}
 						shown="{lift.twistDeg}°"
 						oninput={(value) => (lift.twistDeg = value)}
-						onchange={(value) => (lift.twistDeg = value)}
 					/>
 					<Choice
 						label="Hold"

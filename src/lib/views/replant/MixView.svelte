@@ -72,7 +72,6 @@
 			step={5}
 			shown={mm(bench.depthMm)}
 			oninput={(value) => (bench.depthMm = value)}
-			onchange={(value) => (bench.depthMm = value)}
 		/>
 		<Slider
 			label="Coarse layer"
@@ -82,7 +81,6 @@
 			step={5}
 			shown={mm(layer.coarseLayerMm)}
 			oninput={(value) => (bench.coarseLayerMm = value)}
-			onchange={(value) => (bench.coarseLayerMm = value)}
 		/>
 		{#if layer.coarseLayerMm > 0}
 			<Slider
@@ -92,7 +90,6 @@
 				max={40}
 				shown={mm(bench.coarseGrainMm)}
 				oninput={(value) => (bench.coarseGrainMm = value)}
-				onchange={(value) => (bench.coarseGrainMm = value)}
 			/>
 			<p class="text-sm text-slate">
 				Grains at the floor keep the holes clear and roots off the mesh. They do not drain the mix: its wet
@@ -171,6 +168,7 @@
 				{#key side.mix.parts.length}<ComboField
 						name="add-{letter}"
 						label="Add to mix {letter}"
+						immediate
 						placeholder="A component: pumice, bark …"
 						fieldClass="mt-2"
 						onchange={(id) =>

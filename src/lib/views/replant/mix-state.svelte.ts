@@ -14,8 +14,6 @@ interface Side {
 	mix: PottingMix;
 }
 
-/** Least depth of mix that is left above a coarse layer, mm. */
-const LEAST_FILL_MM = 10;
 /** How many components a mix is searched from. */
 const STOCK_MOST = 6;
 
@@ -73,7 +71,7 @@ export class MixState {
 	}
 	get layer() {
 		return {
-			coarseLayerMm: Math.min(this.coarseLayerMm, this.depthMm - LEAST_FILL_MM),
+			coarseLayerMm: Math.min(this.coarseLayerMm, this.depthMm - this.#values['mix.leastOverCoarseMm']),
 			coarsePoreMm: this.coarseGrainMm * this.#values['mix.poreOfGrain']
 		};
 	}

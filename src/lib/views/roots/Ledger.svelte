@@ -30,6 +30,10 @@
 
 	const standing = $derived(roots.standing);
 	const ledger = $derived(standing.ledger);
+	const balance = $derived({
+		before: balanceWords(ledger.before, roots.options.values),
+		after: balanceWords(ledger.after, roots.options.values)
+	});
 	const stages = $derived(
 		ledger.stages.filter(
 			(stage) =>
@@ -337,63 +341,70 @@
 
 	<section aria-label="Balance" class="text-sm">
 		<h3 class="text-sm">Balance round the trunk</h3>
-		<p>
-			Widest gap <strong>{format().number(ledger.after.gapDeg)}°</strong> from {at(ledger.after.gapFromDeg)}
-			{#if Math.round(ledger.before.gapDeg) !== Math.round(ledger.after.gapDeg)}<span class="text-slate"
-					>(was {format().number(ledger.before.gapDeg)}°)</span
-				>{/if}.
-			<Workings
-				label="Balance round the trunk"
-				formula="length of the mean of all directions, each weighed by its root: 0 even all round, 1 all on one side"
-				lines={[
-					{ label: 'before', value: format().number(ledger.before.resultantLength, 2) },
-					{ label: 'after', value: format().number(ledger.after.resultantLength, 2) },
-					{
-						label: 'a little one-sided from',
-						value: format().number(roots.options.values['balance.little'], 2),
-						mark: markOf('balance.little')
-					},
-					{
-						label: 'one-sided from',
-						value: format().number(roots.options.values['balance.much'], 2),
-						mark: markOf('balance.much')
-					}
-				]}
-				changes="Roots cut on the heavy side even it out."
-				><strong>{balanceWords(ledger.after.resultantLength, roots.options.values)}</strong></Workings
-			>{#if ledger.after.directionDeg !== null && ledger.after.resultantLength >= roots.options.values['balance.little']},
-				heaviest to {at(
-					ledger.after.directionDeg
-				)}{/if}{#if balanceWords(ledger.before.resultantLength, roots.options.values) !== balanceWords(ledger.after.resultantLength, roots.options.values)}<span
-					class="text-slate"
-				>
-					(was {balanceWords(ledger.before.resultantLength, roots.options.values).toLowerCase()})</span
-				>{/if}.
-		</p>
-		<svg
-			viewBox="0 0 300 22"
-			class="mt-1 block w-full"
-			role="img"
-			aria-label="Structural share by 45° sector after the plan"
-		>
-			{#each ledger.after.sectors as share, index (index)}
-				<rect
-					x={index * 37.5 + 1}
-					y={18 - Math.min(1, share * 2.5) * 16}
-					width="35"
-					height={Math.min(1, share * 2.5) * 16}
-					class="fill-bark"
-					opacity="0.75"
-				/>
-				<path d="M{index * 37.5 + 1} 18.5h35" class="stroke-line" />
-			{/each}
-		</svg>
-		<ChartTable
-			caption="Structural root by eighth round the trunk, after the plan"
-			columns={['from', 'share']}
-			rows={ledger.after.sectors.map((share, index) => [at(index * 45 - 22.5), format().percent(share)])}
-		/>
-		<p class="text-xs text-slate">by eighths, clockwise from {at(-22.5)}</p>
+		{#if balance.after === null}
+			<p>
+				{balance.before === null
+					? 'No root that holds it is mapped: how evenly they stand is not known.'
+					: 'No root that holds it is left by this plan.'}
+			</p>
+		{:else}
+			<p>
+				Widest gap <strong>{format().number(ledger.after.gapDeg)}°</strong> from
+				{at(
+					ledger.after.gapFromDeg
+				)}{#if balance.before !== null && Math.round(ledger.before.gapDeg) !== Math.round(ledger.after.gapDeg)}<span
+						class="text-slate">{` (was ${format().number(ledger.before.gapDeg)}°)`}</span
+					>{/if}.
+				<Workings
+					label="Balance round the trunk"
+					formula="length of the mean of all directions, each weighed by its root: 0 even all round, 1 all on one side"
+					lines={[
+						{ label: 'before', value: format().number(ledger.before.resultantLength, 2) },
+						{ label: 'after', value: format().number(ledger.after.resultantLength, 2) },
+						{
+							label: 'a little one-sided from',
+							value: format().number(roots.options.values['balance.little'], 2),
+							mark: markOf('balance.little')
+						},
+						{
+							label: 'one-sided from',
+							value: format().number(roots.options.values['balance.much'], 2),
+							mark: markOf('balance.much')
+						}
+					]}
+					changes="Roots cut on the heavy side even it out."><strong>{balance.after}</strong></Workings
+				>{#if ledger.after.directionDeg !== null && ledger.after.resultantLength >= roots.options.values['balance.little']},
+					heaviest to {at(
+						ledger.after.directionDeg
+					)}{/if}{#if balance.before !== null && balance.before !== balance.after}<span class="text-slate"
+						>{` (was ${balance.before.toLowerCase()})`}</span
+					>{/if}.
+			</p>
+			<svg
+				viewBox="0 0 300 22"
+				class="mt-1 block w-full"
+				role="img"
+				aria-label="Structural share by 45° sector after the plan"
+			>
+				{#each ledger.after.sectors as share, index (index)}
+					<rect
+						x={index * 37.5 + 1}
+						y={18 - Math.min(1, share * 2.5) * 16}
+						width="35"
+						height={Math.min(1, share * 2.5) * 16}
+						class="fill-bark"
+						opacity="0.75"
+					/>
+					<path d="M{index * 37.5 + 1} 18.5h35" class="stroke-line" />
+				{/each}
+			</svg>
+			<ChartTable
+				caption="Structural root by eighth round the trunk, after the plan"
+				columns={['from', 'share']}
+				rows={ledger.after.sectors.map((share, index) => [at(index * 45 - 22.5), format().percent(share)])}
+			/>
+			<p class="text-xs text-slate">by eighths, clockwise from {at(-22.5)}</p>
+		{/if}
 		{#if wall > 0.005 || touching.length > 0}
 			<p class="mt-1">
 				{#if wall > 0.005}<Workings

@@ -27,10 +27,12 @@
 		place?: Place;
 		/** Position taken over from another place of the yard. */
 		near?: Place;
+		/** How far off a town may lie whose height stands for that of a position, km. */
+		heightWithinKm: number;
 		refused?: Refused | null;
 		done?: () => void;
 	}
-	let { place, near, refused, done }: Props = $props();
+	let { place, near, heightWithinKm, refused, done }: Props = $props();
 	let kind = $state<string>(untrack(() => place?.kind ?? 'open'));
 
 	const ask = async (query: string): Promise<Town[]> => {
@@ -44,7 +46,11 @@
 	};
 	const position = untrack(() => {
 		const from = place ?? near;
-		return new PlacePosition(from ? { position: from, from: place ? 'kept' : 'yard' } : null, ask);
+		return new PlacePosition(
+			from ? { position: from, from: place ? 'kept' : 'yard' } : null,
+			ask,
+			heightWithinKm
+		);
 	});
 	/** The refusal since which a town or this machine set it: what was sent then is not shown again. */
 	let setSince = $state.raw<Refused | null>(null);
@@ -205,6 +211,7 @@
 			<MeasureField
 				name="elevationM"
 				label="Height above the sea"
+				hint="Empty counts as sea level"
 				unit="m"
 				value={position.elevationM}
 				oninput={(elevationM) => position.type({ elevationM })}

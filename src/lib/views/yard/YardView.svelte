@@ -21,10 +21,13 @@
 	}
 	interface Props {
 		rows: Row[];
+		/** Nobody has taken in a tree yet. */
+		noTrees: boolean;
+		heightWithinKm: number;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { rows, today, refused }: Props = $props();
+	let { rows, noTrees, heightWithinKm, today, refused }: Props = $props();
 	const format = useFormat();
 	let adding = $state(false);
 	let editing = $state<Place | null>(null);
@@ -46,12 +49,12 @@
 	{#if rows.length === 0}
 		<div class="mt-6 max-w-2xl">
 			<h2 class="mb-3 text-xl">Where do your trees stand?</h2>
-			<PlaceForm {refused} />
+			<PlaceForm {heightWithinKm} {refused} />
 		</div>
 	{/if}
-	{#if rows.length > 0 && rows.every((row) => row.trees.length === 0)}
+	{#if rows.length > 0 && noTrees}
 		<div class="mt-5 flex flex-wrap items-center gap-4 border-l-4 border-lichen py-1 pl-3">
-			<p>No tree stands here yet.</p>
+			<p>No tree is taken in yet.</p>
 			<Button tone="solid" href={resolve('/trees/new')}>Take in the first tree</Button>
 		</div>
 	{/if}
@@ -113,7 +116,7 @@
 </div>
 
 <Sheet bind:open={adding} title="A new place">
-	<PlaceForm near={rows[0]?.place} {refused} done={() => (adding = false)} />
+	<PlaceForm near={rows[0]?.place} {heightWithinKm} {refused} done={() => (adding = false)} />
 </Sheet>
 <Sheet
 	bind:open={
@@ -125,6 +128,7 @@
 	title={editing?.name ?? ''}
 >
 	{#if editing}{#key editing.version}<PlaceForm
+				{heightWithinKm}
 				place={editing}
 				{refused}
 				done={() => (editing = null)}

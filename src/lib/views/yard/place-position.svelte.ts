@@ -9,9 +9,6 @@ interface Position {
 	elevationM: number | null;
 }
 
-/** Height of the nearest town stands for that of a position within so many km, and is said to. */
-const HEIGHT_WITHIN_KM = 30;
-
 const countryOf = (code: string): string => {
 	try {
 		return new Intl.DisplayNames(['en'], { type: 'region' }).of(code) ?? code;
@@ -33,13 +30,17 @@ export class PlacePosition {
 	found = $state.raw<Town[]>([]);
 	problem = $state('');
 	#ask: (query: string) => Promise<Town[]>;
+	/** Height of the nearest town stands for that of a position within so many km, and is said to. */
+	#heightWithinKm: number;
 	#asked = 0;
 
 	constructor(
 		begin: { position: Position; from: PositionFrom } | null,
-		ask: (query: string) => Promise<Town[]>
+		ask: (query: string) => Promise<Town[]>,
+		heightWithinKm: number
 	) {
 		this.#ask = ask;
+		this.#heightWithinKm = heightWithinKm;
 		if (begin) this.#set(begin.position, begin.from);
 	}
 
@@ -80,7 +81,8 @@ export class PlacePosition {
 	 */
 	async here(latitudeDeg: number, longitudeDeg: number, heightM: number | null): Promise<void> {
 		const [near] = await this.#ask(`latitude=${latitudeDeg}&longitude=${longitudeDeg}`);
-		const close = near && distanceKm(near, { latitudeDeg, longitudeDeg }) <= HEIGHT_WITHIN_KM ? near : null;
+		const close =
+			near && distanceKm(near, { latitudeDeg, longitudeDeg }) <= this.#heightWithinKm ? near : null;
 		this.town = heightM === null ? close : null;
 		this.problem = '';
 		this.#set({ latitudeDeg, longitudeDeg, elevationM: heightM ?? close?.elevationM ?? null }, 'here');

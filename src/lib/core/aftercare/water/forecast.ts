@@ -238,14 +238,15 @@ export function fallWords(
 
 /**
  * What is wrong with how fast it dries.
- * @param waterOn day of the last water, and of the last that filled the pot: a sip says nothing of how fast it dries
+ * @param waterOn day of the last water; of the last that filled the pot, and the day on which it was dry enough to water after it, before
+ * more was poured: a sip says nothing of how fast it dries
  * @param halfOn day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known
  * @param inLeaf whether it bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots
  */
 export function waterAlarms(
 	next: Pick<NextWatering, 'on' | 'dryness'> | null,
 	halfOn: string | null,
-	waterOn: { last: string | null; filled: string | null },
+	waterOn: { last: string | null; filled: string | null; dry: string | null },
 	today: string,
 	inLeaf: boolean,
 	values: Values
@@ -253,7 +254,7 @@ export function waterAlarms(
 	if (waterOn.last === null || !next) return [];
 	const halfDays = daysBetween(waterOn.last, halfOn ?? addDays(today, 21));
 	const dryDays =
-		next.on === null || waterOn.filled !== waterOn.last ? Infinity : daysBetween(waterOn.last, next.on);
+		waterOn.filled === null || waterOn.dry === null ? Infinity : daysBetween(waterOn.filled, waterOn.dry);
 	if (halfDays > values['pot.dryDownMostDays'])
 		return inLeaf
 			? [

@@ -132,9 +132,7 @@ export function potState(
 			expected,
 			seen: list,
 			poured: given.length > 0,
-			filled:
-				given.some((one) => one.litres === null || one.ranOut) ||
-				(given.length > 0 && litres >= missing - values['water.ranOutFull'] * most)
+			filled: given.some((one) => one.litres === null || one.ranOut) || (missing > 1e-9 && litres >= missing)
 		});
 	}
 	return days;

@@ -23,6 +23,8 @@ export interface AnchorageWindow {
 }
 
 export interface Balance {
+	/** How many roots hold it; without one nothing can be said of their balance. */
+	holding: number;
 	directionDeg: number | null;
 	resultantLength: number;
 	gapDeg: number;
@@ -31,16 +33,18 @@ export interface Balance {
 	sectors: number[];
 }
 
-/**
- * How evenly roots stand round the trunk, in words.
- * @param resultantLength length of the mean direction, 0 even to 1 all on one side
- */
-export const balanceWords = (resultantLength: number, values: Values): string =>
-	resultantLength < values['balance.little']
-		? 'Even all round'
-		: resultantLength < values['balance.much']
-			? 'A little one-sided'
-			: 'One-sided';
+/** How evenly the roots that hold it stand round the trunk, in words; null where none is known to hold it. */
+export const balanceWords = (
+	{ holding, resultantLength }: Pick<Balance, 'holding' | 'resultantLength'>,
+	values: Values
+): string | null =>
+	holding === 0
+		? null
+		: resultantLength < values['balance.little']
+			? 'Even all round'
+			: resultantLength < values['balance.much']
+				? 'A little one-sided'
+				: 'One-sided';
 
 export interface Ledger {
 	stages: StageLoss[];
@@ -78,6 +82,7 @@ function balanceOf(segments: readonly Segment[], shares: RootShares, gone: Reado
 	const { meanDeg, resultantLength } = circularSummary(directions);
 	const gap = widestGap(directions.map((direction) => direction.azimuthDeg));
 	return {
+		holding: directions.length,
 		directionDeg: meanDeg,
 		resultantLength,
 		gapDeg: gap.widthDeg,
