@@ -24,7 +24,9 @@ export default defineConfig({
 		actionTimeout: 20_000,
 		viewport: { width: 1280, height: 800 },
 		serviceWorkers: 'block',
-		trace: 'retain-on-failure',
+		// A trace of every step takes a good part of the time; it is asked for: BRUNTLE_TRACE=1.
+		trace: process.env.BRUNTLE_TRACE ? 'retain-on-failure' : 'off',
+		screenshot: 'only-on-failure',
 		// A camera that shows a test picture, and is given without asking.
 		launchOptions: {
 			...launchOptions,

@@ -82,7 +82,7 @@ test('a bad form says what to mend, keeps what was typed, and saves nothing', as
 	await expect(page.getByText('11 fields need another look.').first()).toBeVisible();
 	for (const text of [
 		'Name must be 1 to 80 characters.',
-		'Trunk above the flare must be a number from 1 to 3000 mm.',
+		'Trunk above the flare must be a number from 1 to 3,000 mm.',
 		/must be a whole number from 1 to 5000\.$/,
 		/must be a date from 1 Jan 1950/,
 		/must be at most 4000 characters\.$/

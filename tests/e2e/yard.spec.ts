@@ -144,18 +144,22 @@ test('roots by large keys, changed in the sheet, hung on a parent, and taken off
 
 	await page.getByRole('button', { name: 'Change this root' }).click();
 	const sheet = page.getByRole('dialog', { name: 'Root at 3:30' });
-	await sheet.getByLabel('Thickness, mm').fill('500');
+	await sheet.getByLabel('Thickness').fill('500');
 	await sheet.getByRole('button', { name: 'Keep' }).click();
-	await expect(sheet.getByRole('alert')).toContainText('to that of the trunk, 48 mm');
-	await sheet.getByLabel('Thickness, mm').fill('9');
+	await expect(
+		sheet.getByText('Thickness must not be thicker than the trunk (48 mm).', { exact: true })
+	).toBeVisible();
+	await expect(sheet.getByLabel('Thickness')).toBeFocused();
+	await sheet.getByLabel('Thickness').fill('3/8"');
 	await sheet.getByLabel('rotten').check();
 	await sheet.getByRole('button', { name: 'Keep' }).click();
-	await expect(sheet.getByRole('alert')).toContainText('A rotten root is dead from somewhere outward');
+	await expect(sheet.getByText('Condition must be dead where it is rotten')).toBeVisible();
 	await sheet.getByLabel('Condition').selectOption('dead');
 	await sheet.getByLabel('Leaves').selectOption({ label: 'the root at 9:30, 15 mm' });
-	await sheet.getByLabel('How far along it, mm').fill('25');
+	await sheet.getByLabel('How far along it').fill('25');
 	await sheet.getByRole('button', { name: 'Keep' }).click();
 	await expect(list.getByRole('row').filter({ hasText: '3:30' })).toContainText('rotten');
+	await expect(list.getByLabel('Thickness of the root at 3:30')).toHaveValue('9.53');
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 
 	// What hangs on a root goes with it, and comes back with one step.

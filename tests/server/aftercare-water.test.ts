@@ -1,3 +1,4 @@
+import { defaultFormatSettings } from '$core/text/format';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { calendarEvents } from '$core/aftercare/tasks/calendar-events';
@@ -702,7 +703,7 @@ describe('the calendar', () => {
 			})
 		);
 		const events = await yardEvents(store.db);
-		const read = new ICAL.Component(ICAL.parse(asICalendar(events)));
+		const read = new ICAL.Component(ICAL.parse(asICalendar(events, defaultFormatSettings)));
 		const found = read.getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
 		expect(found.map((one) => one.uid)).toEqual(events.map((one) => one.uid));
 		const [look] = found;
@@ -748,7 +749,9 @@ describe('the calendar', () => {
 	});
 	it('an empty one is still a calendar; its address can be renewed and revoked', async () => {
 		const store = await freshStore();
-		expect(new ICAL.Component(ICAL.parse(asICalendar([]))).getAllSubcomponents('vevent')).toEqual([]);
+		expect(
+			new ICAL.Component(ICAL.parse(asICalendar([], defaultFormatSettings))).getAllSubcomponents('vevent')
+		).toEqual([]);
 		expect(await feedToken(store.db)).toBeNull();
 		const first = await renewFeed(store);
 		const second = await renewFeed(store);

@@ -1,3 +1,4 @@
+import { measuredPair } from '$core/text/measured';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { TreeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
@@ -66,7 +67,7 @@ describe('a whole case as JSON', () => {
 		expect(await fault({ places: [] })).toMatchObject({ field: 'places' });
 		expect(await fault({ tree: { ...written.tree, trunkDiameterMm: -4 } })).toMatchObject({
 			field: 'tree.trunkDiameterMm',
-			message: 'must be a number from 1 to 3000 mm'
+			message: `must be a number from ${measuredPair(1, ' to ', 3000, 'mm')}`
 		});
 		expect(await fault({ rootMap: { ...written.rootMap, segments: [] } })).toMatchObject({
 			field: 'plan.cuts'

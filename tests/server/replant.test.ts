@@ -87,7 +87,7 @@ describe('a planting', () => {
 		};
 		expect(left(after, 'pumice-medium')).toBeLessThan(left(before, 'pumice-medium'));
 		expect(left(after, 'bark-fine')).toBe(0);
-		expect(missing.join()).toMatch(/L composted pine bark/);
+		expect(missing.join()).toMatch(/L\u2063 composted pine bark/);
 		const records = await loadRecords(store.db, tree.id);
 		expect(records.replantPlan).toBeNull();
 		expect(records.tree.situation).toBe('potted');

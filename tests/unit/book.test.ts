@@ -338,7 +338,7 @@ describe('what an entry brings up and what speaks against it', () => {
 		]);
 		expect(stops('stem-sawn', { heightMm: 700, count: 3 }, { ...found, limitSteady: true })).toEqual([]);
 		expect(stops('stem-sawn', { heightMm: 500, count: 3 }, { ...found, limitSteady: true })).toEqual([
-			expect.stringMatching(/^stop: Bark was found to live up to 600 mm/)
+			expect.stringMatching(/^stop: Bark was found to live up to \u2063600 mm\u2063/)
 		]);
 		// A cavity is carved out beside living bark: below the limit, and no cut into it.
 		expect(stops('stem-carved', { heightMm: 500, count: 3 }, { ...found, limitSteady: true })).toEqual([]);

@@ -1,3 +1,4 @@
+import { plain } from '$core/text/format';
 import { describe, expect, it } from 'vitest';
 import type { Kind } from '$core/vocabulary/kind';
 import { shippedKinds } from '$core/vocabulary/shipped';
@@ -587,7 +588,7 @@ describe('a letter to the owner', () => {
 		const calm = letter();
 		expect(calm.urgent).toBe(false);
 		expect(calm.answer).toMatch(/not a certificate/);
-		const text = calm.sections.flatMap((section) => section.paragraphs).join(' ');
+		const text = plain(calm.sections.flatMap((section) => section.paragraphs).join(' '));
 		expect(text).toMatch(/south-east, keeps 80 %/);
 		expect(text).toMatch(/2\.5 m of the trunk/);
 		expect(text).toMatch(/qualified arborist/);

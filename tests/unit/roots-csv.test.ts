@@ -53,7 +53,7 @@ describe('roots as CSV', () => {
 			/^2: diameterStartMm must not be thicker than the trunk/
 		);
 		expect(faults('clock,diameter_mm,course\n6,12,0 50 5 / 0 50 5\n')[0]).toMatch(
-			/^2: course must be at least 1 mm long/
+			/^2: course must be at least \u20631 mm\u2063 long/
 		);
 		expect(faults('root,leaves,clock,diameter_mm\na,b,6,9\nb,a,7,8\n')[0]).toMatch(
 			/lead back to the root itself/

@@ -1,3 +1,4 @@
+import { createFormat, type FormatSettings } from '../core/text/format';
 import { createEvents } from 'ics';
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { addDays } from '../core/maths/calendar';
@@ -31,16 +32,17 @@ const parts = (day: string): DateArray => [
 	Number(day.slice(8, 10))
 ];
 
-/** Events as iCalendar (RFC 5545): whole days, the last one exclusive. */
-export function asICalendar(events: readonly CalendarEvent[]): string {
+/** Events as iCalendar (RFC 5545): whole days, the last one exclusive; what they say in the yard’s units and language. */
+export function asICalendar(events: readonly CalendarEvent[], settings: FormatSettings): string {
+	const { inWords } = createFormat(settings);
 	const stamp = now();
 	const { error, value } = createEvents(
 		events.map((event) => ({
 			uid: event.uid,
 			start: parts(event.fromOn),
 			end: parts(addDays(event.toOn, 1)),
-			title: event.title,
-			description: event.text,
+			title: inWords(event.title),
+			description: inWords(event.text),
 			sequence: event.sequence,
 			status: event.tentative ? ('TENTATIVE' as const) : ('CONFIRMED' as const),
 			busyStatus: 'FREE' as const,

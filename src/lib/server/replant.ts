@@ -1,3 +1,4 @@
+import { measured } from '../core/text/measured';
 import { addDays } from '../core/maths/calendar';
 import { usualCrownSchool } from '../core/aftercare/crown/crown';
 import {
@@ -163,7 +164,7 @@ export async function keepLift(
 			stage: 'replant',
 			...(log && { on: log.liftedOn }),
 			what: log
-				? `Lifted: ball ${Math.round(log.ballDiameterMm)} mm across${log.outMinutes === null ? '' : `, ${Math.round(log.outMinutes)} min out of the ground`}`
+				? `Lifted: ball ${measured(log.ballDiameterMm, 'mm')} across${log.outMinutes === null ? '' : `, ${Math.round(log.outMinutes)} min out of the ground`}`
 				: 'Lift planned',
 			undoable: true
 		},

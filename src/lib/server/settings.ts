@@ -1,3 +1,4 @@
+import { rangeInUnit } from '../core/text/measured';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { oneOf } from '../core/vocabulary/fields';
@@ -52,7 +53,7 @@ export async function overrideValues(
 		if (!isValueKey(key)) throw notFound('value');
 		const { min, max, unit } = workingValue(key);
 		if (value !== null && !(Number.isFinite(value) && value >= min && value <= max))
-			throw invalid([{ field: key, message: `must be a number from ${min} to ${max} ${unit}` }]);
+			throw invalid([{ field: key, message: `must be a number from ${rangeInUnit(min, max, unit)}` }]);
 	}
 	await store.write(async (tx) => {
 		for (const [key, value] of Object.entries(changes))

@@ -1,3 +1,4 @@
+import { inUnit } from '../core/text/measured';
 import { eq, sql } from 'drizzle-orm';
 import { kitList } from '../core/replant/kit/kit';
 import { besideOthers, layerAmounts, type PlantingInput } from '../core/replant/pots/replant-plan';
@@ -156,7 +157,7 @@ export async function drawFromStock(
 		const item = items.find((entry) => entry.item === line.item);
 		// What is not kept in the stock at all is not missed there.
 		if (!item) continue;
-		if (line.short > 0) missing.push(`${Math.ceil(line.short * 10) / 10} ${line.unit} ${line.name}`);
+		if (line.short > 0) missing.push(`${inUnit(Math.ceil(line.short * 10) / 10, line.unit)} ${line.name}`);
 		if (line.have > 0)
 			await work.change(stockItems, item.id, item.version, (before) => ({ ...before, ...line.left }));
 	}

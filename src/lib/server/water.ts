@@ -1,3 +1,4 @@
+import { measured } from '../core/text/measured';
 import { inArray, sql, type SQL } from 'drizzle-orm';
 import type { AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { answeredByWatering, tasksAnswered } from '../core/aftercare/tasks/result';
@@ -204,7 +205,7 @@ export const wateringPiece = (
 		treeId,
 		stage: 'aftercare',
 		on: input.wateredOn,
-		what: `${corrects ? 'Corrected: watered' : 'Watered'}${input.litres === null ? '' : `, ${Math.round(input.litres * 10) / 10} L`}`
+		what: `${corrects ? 'Corrected: watered' : 'Watered'}${input.litres === null ? '' : `, ${measured(input.litres, 'L')}`}`
 	},
 	work: async (work) => {
 		refuseCare('wateredOn', input.wateredOn, await requireTree(work, treeId));

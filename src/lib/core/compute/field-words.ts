@@ -144,6 +144,7 @@ const meanings: Readonly<Record<string, string>> = {
 	probabilityBefore: 'chance as it was said before, 0 to 1',
 	progress: 'share of the growing season that is over, 0 outside it',
 	rate: 'share that comes through, 0 to 1',
+	rotChance: 'chance of root or stem rot, 0 to 1; null where nobody looked',
 	rayleighR: 'resultant of Rayleigh’s test, effective number of directions',
 	rayleighZ: 'statistic of Rayleigh’s test, no unit',
 	reach: 'factor for the reach of the hands',

@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import type { Mark } from '../values/define';
 import { isValueKey, workingValue, type ValueKey, type Values } from '../values/values';
 
@@ -91,7 +92,7 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'recovery-forecast':
 		'Hidden Markov model: Rabiner 1989; order kept by total positivity: Karlin & Rinott 1980; numbers our own',
 	'recovery-decisions': 'Common practice, no source; limits our own',
-	'season-point': 'Degree days over 5 °C; stand-in climate our own',
+	'season-point': `Degree days over ${measured(5, '°C')}; stand-in climate our own`,
 	'growth-curve': 'Logistic fit by Levenberg 1944 and Marquardt 1963',
 	'kaplan-meier': 'Kaplan & Meier 1958; Greenwood 1926',
 	'forecast-score': 'Brier 1950',

@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { StageGate } from '../roots/plan/stage-gate';
@@ -55,7 +56,7 @@ export interface DueDecision {
 	presses: boolean;
 }
 
-const mm = (value: number): string => `${Math.round(value)} mm`;
+const mm = (value: number): string => measured(value, 'mm');
 
 /** Height to which wood is alive, when two looks far enough apart agree on it; null while it is not steady. */
 export function steadyLimit(

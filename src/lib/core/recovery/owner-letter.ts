@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
 import { percent } from '../text/percent';
@@ -177,7 +178,7 @@ export function ownersLetter(facts: LetterFacts): Letter {
 					facts.probability === null
 						? 'Whether it will recover is not known yet.'
 						: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
-					`Its vigour was judged ${facts.vigour}. Its trunk measures ${Math.round(facts.trunkDiameterMm)} mm${facts.heightM ? `, its height about ${facts.heightM} m` : ''}.`
+					`Its vigour was judged ${facts.vigour}. Its trunk measures ${measured(facts.trunkDiameterMm, 'mm')}${facts.heightM ? `, its height about ${measured(facts.heightM, 'm')}` : ''}.`
 				]
 			},
 			{
@@ -192,7 +193,7 @@ export function ownersLetter(facts: LetterFacts): Letter {
 								]),
 					...(facts.mayFall
 						? [
-								`Keep digging, parking and heavy loads off the ground within about ${facts.structuralZoneM.toFixed(1)} m of the trunk (structural root zone by AS 4970-2009).`
+								`Keep digging, parking and heavy loads off the ground within about ${measured(Math.round(facts.structuralZoneM * 10) / 10, 'm')} of the trunk (structural root zone by AS 4970-2009).`
 							]
 						: []),
 					`Keep mulch and soil off the flare.${facts.mayFall ? ' Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.' : ''}`,

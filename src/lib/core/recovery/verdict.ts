@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { daysBetween } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
@@ -235,7 +236,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 		'function',
 		label,
 		ratio >= wanted ? 'met' : 'not-met',
-		`${Math.round(best)} mm against ${Math.round(input.referenceShootMm)} mm of the reference: ${percent(ratio)}, wanted ${percent(wanted)}.${weighed}`
+		`${measured(best, 'mm')} against ${measured(input.referenceShootMm, 'mm')} of the reference: ${percent(ratio)}, wanted ${percent(wanted)}.${weighed}`
 	);
 }
 

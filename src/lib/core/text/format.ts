@@ -1,3 +1,5 @@
+import { sayMeasures, type SpokenUnit } from './measured';
+
 /** The one formatter for dates, numbers and units. Everything stored is SI; only what is shown or typed changes. */
 
 export const unitSystems = ['metric', 'imperial'] as const;
@@ -54,7 +56,7 @@ const faces: Record<StoredUnit, Record<UnitSystem, Face>> = {
 };
 
 /** Units as sentences of the core name them. */
-const spoken: Record<string, { unit: StoredUnit; times: number }> = {
+const spoken: Record<SpokenUnit, { unit: StoredUnit; times: number }> = {
 	mm: { unit: 'mm', times: 1 },
 	cm: { unit: 'mm', times: 10 },
 	m: { unit: 'm', times: 1 },
@@ -62,13 +64,9 @@ const spoken: Record<string, { unit: StoredUnit; times: number }> = {
 	'm/s': { unit: 'm/s', times: 1 },
 	ml: { unit: 'L', times: 0.001 },
 	L: { unit: 'L', times: 1 },
-	litres: { unit: 'L', times: 1 },
 	kg: { unit: 'kg', times: 1 },
 	'°C': { unit: '°C', times: 1 }
 };
-/** `12 mm`, or `300 to 250 mm`; not `5 min`, `2 mm/h`, nor grain sizes (`3–6 mm`), which are names. */
-const measures =
-	/(?<![\w.,–-])(-?\d+(?:\.\d+)?)(?:( to | and | or | × )(-?\d+(?:\.\d+)?))? (mm|cm|m\/s|m²|m|ml|L|litres|kg|°C)(?![\w²³/])/g;
 const calendarDates = /\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g;
 
 export interface Format {
@@ -83,6 +81,8 @@ export interface Format {
 	date(date: string): string;
 	/** Calendar date, short: `18 Apr`, with the year when it is not `today`'s. */
 	day(date: string, today?: string): string;
+	/** A sentence of the core with its measures in the person's units; its dates as they are kept. */
+	withMeasures(text: string): string;
 	/** A sentence of the core as the person reads it: its calendar dates in words, its measures in their units. */
 	inWords(text: string, today?: string): string;
 	/** `18 Apr – 2 May 2026` */
@@ -135,12 +135,16 @@ export function createFormat(settings: FormatSettings): Format {
 		return made.format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value);
 	};
 	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
-	const inUnits = (said: string, first: string, to = '', last = '', unit = ''): string => {
-		const stored = spoken[unit];
-		if (!stored) return said;
-		const { factor, offset, digits, unit: shown } = face(stored.unit);
-		const one = (figure: string): string => number(Number(figure) * stored.times * factor + offset, digits);
-		return `${one(first)}${last === '' ? '' : to + one(last)} ${shown}`;
+	const inUnits = (first: number, unit: SpokenUnit, then: { joint: string; last: number } | null): string => {
+		const { unit: stored, times } = spoken[unit];
+		const shown = face(stored);
+		// A metric page keeps the unit of the sentence: 250 ml stays 250 ml.
+		const { factor, offset, digits, name } =
+			settings.units === 'metric'
+				? { factor: 1, offset: 0, digits: times === 1 ? shown.digits : 1, name: unit }
+				: { ...shown, factor: shown.factor * times, name: shown.unit };
+		const one = (value: number): string => number(value * factor + offset, digits);
+		return `${one(first)}${then ? then.joint + one(then.last) : ''} ${name}`;
 	};
 	return {
 		settings,
@@ -153,8 +157,9 @@ export function createFormat(settings: FormatSettings): Format {
 		date: (date) => long.format(at(date)),
 		day: (date, today) =>
 			(today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
+		withMeasures: (text) => sayMeasures(text, inUnits),
 		inWords: (text, today) =>
-			(settings.units === 'metric' ? text : text.replace(measures, inUnits)).replace(calendarDates, (on) =>
+			sayMeasures(text, inUnits).replace(calendarDates, (on) =>
 				(today && today.slice(0, 4) === on.slice(0, 4) ? short : shortYear).format(at(on))
 			),
 		span: (from, to) =>
@@ -178,3 +183,7 @@ export function createFormat(settings: FormatSettings): Format {
 		}
 	};
 }
+
+const si = createFormat(defaultFormatSettings);
+/** A sentence of the core in SI, its dates as they are kept: for files, for other programs, and for tests. */
+export const plain = (text: string): string => si.withMeasures(text);

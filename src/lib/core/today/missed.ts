@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import type { Place } from '../vocabulary/place';
 import { coldLimit } from '../climate/cold-limit';
 import type { TodayTree } from './today';
@@ -34,7 +35,7 @@ export function limitsBroken(
 				{
 					treeId: entry.tree.id,
 					on: day.on,
-					what: `Cold night: about ${Math.round(minC)} °C at ${entry.place.name}, its limit is ${Math.round(limit)} °C`
+					what: `Cold night: about ${measured(Math.round(minC), '°C')} at ${entry.place.name}, its limit is ${measured(Math.round(limit), '°C')}`
 				}
 			];
 		});

@@ -1,3 +1,4 @@
+import { measured, inUnit } from '../text/measured';
 import { percent } from '../text/percent';
 import { type TodayTask } from '../vocabulary/task';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
@@ -415,7 +416,7 @@ function waterItems(
 }
 
 const litresInWords = (litres: number): string =>
-	litres < 1 ? `${Math.round(litres * 100) * 10} ml` : `${Math.round(litres * 10) / 10} L`;
+	litres < 1 ? measured(Math.round(litres * 100) * 10, 'ml') : measured(litres, 'L');
 
 /** Cold, heat, gusts and dry air of the next days against what trees stand, one item for each place and danger. */
 function guardItems(
@@ -463,7 +464,7 @@ function guardItems(
 							? 'tomorrow'
 							: `on ${warning.on}`;
 				const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
-				const figure = `${Math.round(warning.figure * 10) / 10} ${unit}`;
+				const figure = inUnit(Math.round(warning.figure * 10) / 10, unit);
 				const tightest = warning.trees[0];
 				return {
 					urgency: (until === 0 ? 170 : until === 1 ? 110 : 60) + Math.min(20, warning.trees.length),
@@ -473,7 +474,7 @@ function guardItems(
 					treeName: warning.trees.map((tree) => tree.tag).join(', '),
 					placeName: first.place.name,
 					sentence: `${guardNames[warning.kind]} ${when}, ${warning.byWhen}: ${warning.what.replace(/^./, (letter) => letter.toLowerCase())}`,
-					reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${Math.round((tightest?.limit ?? 0) * 10) / 10} ${unit}${tightest?.why ? ` (${tightest.why})` : ''}.`,
+					reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${inUnit(Math.round((tightest?.limit ?? 0) * 10) / 10, unit)}${tightest?.why ? ` (${tightest.why})` : ''}.`,
 					figure,
 					stage: 'aftercare',
 					group: warning.trees.map(({ treeId, tag }) => ({ id: treeId, tag })),
@@ -545,8 +546,8 @@ function coldItem(
 		urgency: usual ? 160 : 90,
 		level: usual ? 'now' : 'due',
 		sentence: usual ? what.now : what.soon,
-		reason: `Its limit is ${Math.round(limitC)} °C${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${Math.round(usual ? night.usualC : night.coldC)} °C (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
-		figure: `${Math.round(usual ? night.usualC : night.coldC)} °C`,
+		reason: `Its limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${measured(Math.round(usual ? night.usualC : night.coldC), '°C')} (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
+		figure: measured(Math.round(usual ? night.usualC : night.coldC), '°C'),
 		stage: 'aftercare',
 		task: null
 	};

@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import type { TreeRecords } from './case';
 import { wetMassKg } from '../replant/pots/wet-mass';
 import { ofThePot, potWeights } from './shared-pot';
@@ -44,5 +45,5 @@ export function unlikelyKg(
 ): string | null {
 	const times = values['water.weightTimes'];
 	if (!about || (kg <= about.kg * times && kg * times >= about.kg)) return null;
-	return `is far from the ${about.kg < 10 ? Math.round(about.kg * 10) / 10 : Math.round(about.kg)} kg that ${about.how}; check it, or say in the note why`;
+	return `is far from the ${measured(about.kg < 10 ? Math.round(about.kg * 10) / 10 : Math.round(about.kg), 'kg')} that ${about.how}; check it, or say in the note why`;
 }

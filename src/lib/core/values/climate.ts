@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import { defineValues } from './define';
 
 export const climateValues = defineValues({
@@ -81,7 +82,7 @@ export const climateValues = defineValues({
 		value: 16,
 		unit: '°C',
 		mark: 'ours',
-		note: 'Trade practice wants nights of at least 15 °C for tender kinds.',
+		note: `Trade practice wants nights of at least ${measured(15, '°C')} for tender kinds.`,
 		min: 10,
 		max: 25
 	},

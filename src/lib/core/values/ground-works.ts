@@ -1,3 +1,4 @@
+import { measuredPair } from '../text/measured';
 import { defineValues, type WorkingValue } from './define';
 
 const own = (
@@ -13,7 +14,7 @@ const own = (
 export const workValues = defineValues({
 	'mulch.depthMm': own('Depth of a mulch ring', 75, 'mm', 20, 200, {
 		mark: 'trade',
-		note: 'Practice runs from 50 to 100 mm, held off the trunk.'
+		note: `Practice runs from ${measuredPair(50, ' to ', 100, 'mm')}, held off the trunk.`
 	}),
 	'mulch.offTrunkMm': own('Mulch is held off the trunk by', 100, 'mm', 20, 1000, { mark: 'trade' }),
 	'hole.widthTimes': own('Planting hole: so many times the width of the ball', 2, '×', 1.1, 5, {

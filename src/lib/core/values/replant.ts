@@ -1,3 +1,4 @@
+import { measured, measuredPair } from '../text/measured';
 import { defineValues, type WorkingValue } from './define';
 
 const wanted = (what: string, end: string, value: number): WorkingValue => ({
@@ -85,7 +86,7 @@ export const replantValues = defineValues({
 		value: 50,
 		unit: 'mm',
 		mark: 'trade',
-		note: '25 mm all round.',
+		note: `${measured(25, 'mm')} all round.`,
 		min: 0,
 		max: 300
 	},
@@ -94,7 +95,7 @@ export const replantValues = defineValues({
 		value: 90,
 		unit: 'mm',
 		mark: 'trade',
-		note: 'Practice runs from 75 to 100 mm.',
+		note: `Practice runs from ${measuredPair(75, ' to ', 100, 'mm')}.`,
 		min: 0,
 		max: 300
 	},
@@ -120,7 +121,7 @@ export const replantValues = defineValues({
 		value: 20,
 		unit: 'mm',
 		mark: 'trade',
-		note: 'Practice runs from 12 to 25 mm.',
+		note: `Practice runs from ${measuredPair(12, ' to ', 25, 'mm')}.`,
 		min: 0,
 		max: 100
 	},

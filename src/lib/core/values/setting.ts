@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import { defineValues, type WorkingValue } from './define';
 
 const weight = (label: string, value: number): WorkingValue => ({
@@ -69,7 +70,7 @@ export const settingValues = defineValues({
 		value: 25,
 		unit: 'mm',
 		mark: 'memory',
-		note: 'BS 5837:2012 asks for an arborist’s word before roots of 25 mm and more are severed; recalled, not checked.',
+		note: `BS 5837:2012 asks for an arborist’s word before roots of ${measured(25, 'mm')} and more are severed; recalled, not checked.`,
 		min: 1,
 		max: 500
 	},

@@ -62,6 +62,13 @@ export const triageValues = {
 		'triage.reserves.few-years-potted': effect('Survival: a few years in a pot', 0),
 		'triage.reserves.long-potted': effect('Survival: long in a pot, or old and collected', -0.35),
 		'triage.rot': effect('Survival: rot, for certain', -1.1),
+		'triage.rot-unknown': value(
+			'Where nobody has looked, it is judged as if rot were there with a chance of',
+			0.15,
+			'chance',
+			0,
+			1
+		),
 		'triage.roots-usual': value(
 			'Share of its absorbing roots that comes along in a usual lift',
 			0.08,

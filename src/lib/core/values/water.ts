@@ -1,3 +1,4 @@
+import { measured } from '../text/measured';
 import { placeKindNames, type PlaceKind } from '../vocabulary/place';
 import { defineValues, type WorkingValue } from './define';
 
@@ -111,7 +112,7 @@ export const waterValues = {
 			max: 1
 		},
 		'water.rootInDegreeDays': {
-			label: 'Warmth over 7 °C in which roots fill two thirds of new mix',
+			label: `Warmth over ${measured(7, '°C')} in which roots fill two thirds of new mix`,
 			value: 1200,
 			unit: '°C days',
 			mark: 'ours',
@@ -370,7 +371,7 @@ export const waterValues = {
 			max: 2
 		},
 		'rootFunction.perDegreeDay': {
-			label: 'Growth of root function, for each degree day over 7 °C',
+			label: `Growth of root function, for each degree day over ${measured(7, '°C')}`,
 			value: 0.0016,
 			unit: '1/°C day',
 			mark: 'ours',

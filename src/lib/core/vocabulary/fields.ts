@@ -1,3 +1,4 @@
+import { rangeInUnit } from '../text/measured';
 import { isCalendarDate } from '../maths/calendar';
 import { z } from 'zod';
 
@@ -13,7 +14,7 @@ const NOTE_LENGTH = 4000;
 
 /** A number between two bounds, in the unit named. */
 export function measure(min: number, max: number, unit: string) {
-	const message = `must be a number from ${min} to ${max}${unit ? ` ${unit}` : ''}`;
+	const message = `must be a number from ${rangeInUnit(min, max, unit)}`;
 	return z.number({ error: message }).min(min, { error: message }).max(max, { error: message });
 }
 

@@ -1,3 +1,4 @@
+import { plain } from '../../core/text/format';
 import { error, fail, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
@@ -73,12 +74,24 @@ export function problem(cause: unknown): Response {
 	);
 }
 
-/** Runs an API handler; whatever is thrown becomes problem+json. */
-export async function answer(handler: () => Promise<Response>): Promise<Response> {
+/** What is answered to another program, its sentences in SI. */
+async function inPlain(response: Response): Promise<Response> {
+	if (!(response.headers.get('content-type') ?? '').includes('json')) return response;
+	const headers = new Headers(response.headers);
+	headers.delete('content-length');
+	return new Response(plain(await response.text()), { status: response.status, headers });
+}
+
+/**
+ * Runs an API handler; whatever is thrown becomes problem+json.
+ * @param asKept records that go out to come in again leave as they are kept
+ */
+export async function answer(handler: () => Promise<Response>, asKept = false): Promise<Response> {
 	try {
-		return await handler();
+		const response = await handler();
+		return asKept ? response : await inPlain(response);
 	} catch (cause) {
-		return problem(cause);
+		return await inPlain(problem(cause));
 	}
 }
 

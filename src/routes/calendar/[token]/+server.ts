@@ -1,3 +1,4 @@
+import { readFormatSettings } from '$lib/server/settings';
 import { asICalendar, feedToken, sameToken, yardEvents } from '$lib/server/calendar';
 import { answer } from '$lib/server/edge/http';
 import { notFound } from '$lib/server/errors';
@@ -10,7 +11,7 @@ export const GET: RequestHandler = ({ params }) =>
 		const { db } = await getStore();
 		const token = await feedToken(db);
 		if (token === null || !sameToken(params.token, `${token}.ics`)) throw notFound('calendar');
-		return new Response(asICalendar(await yardEvents(db)), {
+		return new Response(asICalendar(await yardEvents(db), await readFormatSettings(db)), {
 			headers: {
 				'content-type': 'text/calendar; charset=utf-8',
 				'cache-control': 'no-store',

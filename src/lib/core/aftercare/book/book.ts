@@ -1,3 +1,4 @@
+import { inUnit } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { z } from 'zod';
 import {
@@ -646,7 +647,7 @@ const units: Partial<Record<Detail, string>> = {
 	leanDeg: '°'
 };
 
-/** What an entry says, in one sentence in SI and ISO dates; `inWords` puts both as the person reads them. */
+/** What an entry says, in one sentence its measures marked and its dates as kept; `inWords` puts both as the person reads them. */
 export function bookSentence(
 	{ kind, details, note: text }: Pick<BookInput, 'kind' | 'details' | 'note'>,
 	inGround: boolean
@@ -662,8 +663,7 @@ export function bookSentence(
 		if (detail === 'bearingDeg') return [`${name} ${sideName(Number(value), inGround)}`];
 		if (detail === 'share') return [`${percent(Number(value))} ${name}`];
 		if (detail === 'everyDays') return [`again every ${value} ${value === 1 ? 'day' : 'days'}`];
-		const unit = units[detail];
-		return [`${name} ${value}${unit ? (unit === '°' ? unit : ` ${unit}`) : ''}`];
+		return [`${name} ${typeof value === 'number' ? inUnit(value, units[detail] ?? '') : String(value)}`];
 	});
 	const choice = details.choice === null ? '' : (of.choices?.options[details.choice] ?? '');
 	const said = [...(choice ? [choice] : []), ...parts].join(', ');

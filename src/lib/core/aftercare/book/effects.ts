@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import type { DatedTask } from '../../vocabulary/task';
 import type { NightsUnderCover } from '../../climate/cold-limit';
@@ -234,7 +235,7 @@ export function spokenAgainst(
 				kind === 'stem-sawn' &&
 				details.heightMm !== null &&
 				details.heightMm < livingLimitMm,
-			`Bark was found to live up to ${Math.round(livingLimitMm ?? 0)} mm: this cut takes living wood.`,
+			`Bark was found to live up to ${measured(livingLimitMm ?? 0, 'mm')}: this cut takes living wood.`,
 			true
 		);
 		mind(

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
 import type { SeasonFit } from '../../climate/windows';
@@ -226,10 +227,10 @@ const rules: Record<string, Rule> = {
 		const until = daysBetween(workOn, coldFromOn);
 		return {
 			kind: 'cold',
-			title: `Where will it stand so that its roots stay above ${coldLimitC} °C?`,
+			title: `Where will it stand so that its roots stay above ${measured(coldLimitC, '°C')}?`,
 			reason: `${
 				tender
-					? `It is tender (coldest ${coldestC} °C) and works with fewer roots.`
+					? `It is tender (coldest ${measured(coldestC, '°C')}) and works with fewer roots.`
 					: 'Freshly cut roots of hardy trees are kept from frost until spring.'
 			} A cold night of its place falls below that ${until === 0 ? 'at this time of the year already' : `from ${coldFromOn} on`}.`,
 			mark: tender ? 'memory' : 'trade',

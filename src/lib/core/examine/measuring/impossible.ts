@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import type { SoilCore } from '../soil/bulk-density';
 import type { RawReading } from './measurement';
 import type { WeighingData } from './weighing';
@@ -38,7 +39,7 @@ export function impossibleCore(core: Pick<SoilCore, 'freshG' | 'dryG' | 'ringMl'
 	return waterMl > poresMl * 1.02 + 1
 		? {
 				path: 'freshG',
-				message: `is more water than this ring can hold (${Math.round(poresMl)} ml); check the weights and the ring`
+				message: `is more water than this ring can hold (${measured(Math.round(poresMl), 'ml')}); check the weights and the ring`
 			}
 		: null;
 }

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import Papa from 'papaparse';
 import { READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
 
@@ -139,7 +140,7 @@ export function readPenetrometerCsv(text: string): PenetrometerCsv {
 	for (const entry of read) {
 		const depthMm = entry.depth * depths.scale;
 		const resistanceMpa = entry.resistance * resistances.scale;
-		if (depthMm > 2000) skip(entry.line, `${entry.depth} ${depths.unit} is deeper than 2 m`);
+		if (depthMm > 2000) skip(entry.line, `${entry.depth} ${depths.unit} is deeper than ${measured(2, 'm')}`);
 		else if (resistanceMpa > 15) skip(entry.line, `${entry.resistance} ${resistances.unit} is over 15 MPa`);
 		else readings.push({ position: entry.position, depthMm, resistanceMpa, readings: 1 });
 	}
@@ -147,7 +148,7 @@ export function readPenetrometerCsv(text: string): PenetrometerCsv {
 	if (readings.length < read.length / 2)
 		return {
 			...empty(
-				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than 2 m or over 15 MPa). Check the units in the column names.`
+				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than ${measured(2, 'm')} or over 15 MPa). Check the units in the column names.`
 			),
 			skipped,
 			skippedCount
@@ -164,10 +165,12 @@ export function readPenetrometerCsv(text: string): PenetrometerCsv {
 	const kept = readings.length > READINGS_LIMIT ? thinned(readings) : readings;
 	if (kept.length > READINGS_LIMIT)
 		return empty(
-			`Even averaged by 10 mm the file holds ${kept.length} readings; at most ${READINGS_LIMIT} are kept. Send fewer positions at once.`
+			`Even averaged by ${measured(10, 'mm')} the file holds ${kept.length} readings; at most ${READINGS_LIMIT} are kept. Send fewer positions at once.`
 		);
 	if (kept.length < readings.length)
-		notes.push(`${readings.length} readings were averaged by 10 mm of depth into ${kept.length}.`);
+		notes.push(
+			`${readings.length} readings were averaged by ${measured(10, 'mm')} of depth into ${kept.length}.`
+		);
 	if (positionAt < 0) notes.push('No column names the position; all rows are taken as one.');
 	return { readings: kept, rows: readings.length, skipped, skippedCount, notes, refusal: null };
 }

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
 import { daysBetween } from '../../maths/calendar';
@@ -68,7 +69,10 @@ export const triageSubject = z.strictObject({
 	trunkDiameterMm: measure(1, 3000, 'mm'),
 	seasonFit: oneOf(seasonFits),
 	windowOn: calendarDate().nullable().default(null),
-	rotChance: share().default(0).describe('Chance of root or stem rot from the last look')
+	rotChance: share()
+		.nullable()
+		.default(null)
+		.describe('Chance of root or stem rot from the last look; null where nobody looked')
 });
 export type TriageSubject = z.infer<typeof triageSubject>;
 
@@ -141,7 +145,12 @@ export function survival(
 			known: look.pests !== 'unknown'
 		},
 		{ label: 'reserves', odds: values[`triage.reserves.${subject.reserves as Reserves}`], known: true },
-		{ label: 'chance of rot', odds: values['triage.rot'] * subject.rotChance, known: true },
+		{
+			label: 'chance of rot',
+			// Not looked for is not better than none seen.
+			odds: Math.min(0, values['triage.rot'] * (subject.rotChance ?? values['triage.rot-unknown'])),
+			known: subject.rotChance !== null
+		},
 		...(look.purpose === 'lift'
 			? [
 					{ label: 'size', odds: values['triage.size'] * doublings, known: true },
@@ -224,10 +233,12 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 		must('Dead under the bark: scratch lower and on another side before anything else.');
 	if (lifting && mass && !look.machine && mass.people > look.helpers + 1)
 		settle(
-			`About ${Math.round(mass.usualKg)} kg needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
+			`About ${measured(Math.round(mass.usualKg), 'kg')} needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
 		);
 	else if (lifting && mass && !look.machine && mass.people > values['lifting.people-most'])
-		settle(`About ${Math.round(mass.usualKg)} kg is for a machine: no number of people can take hold of it.`);
+		settle(
+			`About ${measured(Math.round(mass.usualKg), 'kg')} is for a machine: no number of people can take hold of it.`
+		);
 
 	if (subject.seasonFit !== 'in-window') against(`It is ${seasonFitNames[subject.seasonFit]}.`);
 	if (look.vitality === 'weak' || look.vitality === 'dying')

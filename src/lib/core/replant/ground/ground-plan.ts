@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { z } from 'zod';
 import { addDays } from '../../maths/calendar';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../../vocabulary/fields';
@@ -253,7 +254,7 @@ export function groundTasks(
 		add(`sulphur-${i + 1}`, {
 			kind: 'feeding',
 			title: `Test the pH, then dose ${i + 1} of ${amounts.sulphur?.doses.length ?? 0}`,
-			reason: `Planned ${Math.round(dose.kg * 100) / 100} kg; what the test finds rules, and the label.`,
+			reason: `Planned ${measured(dose.kg, 'kg')}; what the test finds rules, and the label.`,
 			mark: 'published',
 			fromOn: dose.retestOn ?? dose.on,
 			toOn: addDays(dose.on, 14),

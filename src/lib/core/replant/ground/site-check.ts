@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { coldLimit } from '../../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../../vocabulary/place';
 import { growingSeason, nightTemperature } from '../../climate/normals';
@@ -62,7 +63,7 @@ export function siteCheck(
 	},
 	values: Values
 ): SiteAnswer[] {
-	const degrees = (c: number): string => `${Math.round(c)} °C`;
+	const degrees = (c: number): string => measured(Math.round(c), '°C');
 	const hardier = inGround ? values['site.groundHardierC'] : 0;
 	const limitC = kind.coldestC - hardier;
 	const rule = coldLimit({ kind, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
@@ -116,8 +117,8 @@ export function siteCheck(
 					answer: place.waterM > values['site.waterFarM'] ? 'warn' : 'ok',
 					because:
 						place.waterM > values['site.waterFarM']
-							? `Water is ${Math.round(place.waterM)} m away: a tree off the daily path is forgotten.`
-							: `Water is ${Math.round(place.waterM)} m away.`
+							? `Water is ${measured(place.waterM, 'm')} away: a tree off the daily path is forgotten.`
+							: `Water is ${measured(place.waterM, 'm')} away.`
 				}
 	];
 	if (inGround)

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import type { GroundAmounts } from '../ground/ground-plan';
 import type { ComponentId } from '../mixes/components';
 import { componentLitres } from '../mixes/mixes';
@@ -137,7 +138,7 @@ function toolsFor({ planting, lift, ground, thickestMm }: KitWork, values: Value
 		thickestMm === 0
 			? ['sharp secateurs, loppers and a saw (no root was measured)']
 			: thick
-				? [`a sharp saw for roots up to ${Math.round(thickestMm)} mm`, 'loppers and secateurs']
+				? [`a sharp saw for roots up to ${measured(thickestMm, 'mm')}`, 'loppers and secateurs']
 				: ['loppers and secateurs'];
 	return [
 		...cutting,
@@ -159,7 +160,7 @@ function toolsFor({ planting, lift, ground, thickestMm }: KitWork, values: Value
 						: 'thin stick to work the mix in',
 					...(planting.seat?.holding === 'wires' ? ['pliers, drill for wire holes'] : []),
 					...((planting.seat?.extraHoles ?? 0) > 0
-						? [`drill bit ${Math.round(planting.seat?.holeMm ?? 0)} mm`]
+						? [`drill bit ${measured(planting.seat?.holeMm ?? 0, 'mm')}`]
 						: []),
 					'watering can with a fine rose',
 					'a spare pot'

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { z } from 'zod';
 import { count, measure, note, oneOf } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -57,7 +58,7 @@ export function judgeRoute(
 			: route.narrowestMm < ball.diameterMm
 				? {
 						answer: 'stop',
-						text: `The narrowest gate, ${Math.round(route.narrowestMm)} mm, does not take a ball of ${Math.round(ball.diameterMm)} mm.`
+						text: `The narrowest gate, ${measured(route.narrowestMm, 'mm')}, does not take a ball of ${measured(ball.diameterMm, 'mm')}.`
 					}
 				: route.narrowestMm < wideMm
 					? { answer: 'warn', text: 'It goes through the narrowest gate with little to spare.' }
@@ -68,7 +69,7 @@ export function judgeRoute(
 	else if (route.carryM > values['route.carryFarM'] && ball.way === 'by hand')
 		answers.push({
 			answer: 'warn',
-			text: `${Math.round(route.carryM)} m is too far to carry by hand: a barrow, or places to set it down.`
+			text: `${measured(route.carryM, 'm')} is too far to carry by hand: a barrow, or places to set it down.`
 		});
 	if (route.steps > 0 && ball.way !== 'by hand')
 		answers.push({
@@ -84,7 +85,7 @@ export function judgeRoute(
 			: loads < 1
 				? {
 						answer: 'stop',
-						text: `With wet clay and the tree it may weigh ${Math.round(kg)} kg; the vehicle carries ${Math.round(route.payloadKg)} kg.`
+						text: `With wet clay and the tree it may weigh ${measured(Math.round(kg), 'kg')}; the vehicle carries ${measured(route.payloadKg, 'kg')}.`
 					}
 				: {
 						answer: 'ok',
@@ -100,7 +101,7 @@ export function judgeRoute(
 			lengthMm > route.loadLengthMm
 				? {
 						answer: 'warn',
-						text: `Laid down it is ${Math.round(lengthMm / 100) / 10} m long, the load space ${Math.round(route.loadLengthMm / 100) / 10} m: tie the crown in, mark what stands out.`
+						text: `Laid down it is ${measured(lengthMm / 1000, 'm')} long, the load space ${measured(route.loadLengthMm / 1000, 'm')}: tie the crown in, mark what stands out.`
 					}
 				: { answer: 'ok', text: 'It lies in the load space; wrap the crown against the wind of driving.' }
 		);

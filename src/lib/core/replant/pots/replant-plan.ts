@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../../vocabulary/fields';
@@ -48,7 +49,7 @@ export function sizeAdvice(
 	return {
 		rule: packed ? 'packed' : 'normal',
 		widthMm: ballDiameterMm + (packed ? values['pot.packedSizeMm'] : values['pot.upSizeMm']),
-		reason: packed ? 'roots are packed: a larger step' : 'one step up, 25 mm all round'
+		reason: packed ? 'roots are packed: a larger step' : `one step up, ${measured(25, 'mm')} all round`
 	};
 }
 
@@ -134,7 +135,9 @@ export function layerAmounts(planting: PotLayers & { moundMm?: number }, values:
 	const problems: string[] = [];
 	const fillMm = pot.heightMm - headspaceMm;
 	if (fillMm <= 0)
-		problems.push(`The headspace (${headspaceMm} mm) leaves no room in a pot ${pot.heightMm} mm deep.`);
+		problems.push(
+			`The headspace (${measured(headspaceMm, 'mm')}) leaves no room in a pot ${measured(pot.heightMm, 'mm')} deep.`
+		);
 	const topOfMainMm = Math.max(0, fillMm - topLayerMm);
 	const coarseMm = Math.min(coarseLayerMm, topOfMainMm);
 	if (coarseLayerMm + topLayerMm > Math.max(0, fillMm))

@@ -1,3 +1,4 @@
+import { measured, measuredPair } from '../../text/measured';
 import type { Values } from '../../values/values';
 import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../../maths/circular';
 import type { UnitSystem } from '../../text/format';
@@ -111,10 +112,12 @@ export function parseQuickRoot(
 	const diameterMm = readMeasure(thicknessText, 'mm', units);
 	if (diameterMm === null || diameterMm < 0.2 || diameterMm > 1500)
 		return fail(
-			`"${thicknessText}" is no thickness: give ${units === 'imperial' ? 'inches, as 1/2 or 0.5, up to 59' : '0.2 to 1500 mm'}.`
+			`"${thicknessText}" is no thickness: give ${units === 'imperial' ? 'inches, as 1/2 or 0.5, up to 59' : measuredPair(0.2, ' to ', 1500, 'mm')}.`
 		);
 	if (diameterMm > trunkDiameterMm)
-		return fail(`${tidy(diameterMm)} mm is thicker than the trunk (${tidy(trunkDiameterMm)} mm).`);
+		return fail(
+			`${measured(diameterMm, 'mm')} is thicker than the trunk (${measured(trunkDiameterMm, 'mm')}).`
+		);
 	partial.diameterMm = diameterMm;
 
 	const root: QuickRoot = {

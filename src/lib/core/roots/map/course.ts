@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { arcCover, normaliseDeg, turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
@@ -194,7 +195,7 @@ export function computedFlaws(
 		const deepest = Math.max(...course.map((point) => point.depthMm));
 		const rise = deepest - end.depthMm;
 		if (rise >= Math.max(values['course.risesMm'], segment.diameterStartMm) && end.depthMm < start.depthMm)
-			note(id, 'rising', `rises ${Math.round(rise)} mm`);
+			note(id, 'rising', `rises ${measured(rise, 'mm')}`);
 	}
 	const byId = new Map(segments.map((segment) => [segment.id, segment]));
 	for (const crossing of crossings(segments)) {

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { coursePointSchema, type CoursePoint } from './geometry';
 import { z } from 'zod';
 
@@ -119,7 +120,10 @@ export const segmentSchema = z
 			error: 'must not lie beyond where it is dead'
 		}
 	)
-	.refine((s) => courseLengthMm(s.course) >= 1, { path: ['course'], error: 'must be at least 1 mm long' })
+	.refine((s) => courseLengthMm(s.course) >= 1, {
+		path: ['course'],
+		error: `must be at least ${measured(1, 'mm')} long`
+	})
 	.refine((s) => s.diameterEndMm <= s.diameterStartMm * 1.5, {
 		path: ['diameterEndMm'],
 		error: 'must not be more than one and a half times the thickness at its start'
@@ -193,14 +197,14 @@ export const rootMapInput = z
 			context.addIssue({
 				code: 'custom',
 				path: ['trunkDiameterMm'],
-				message: `must be ${Math.round(combinedMm)} mm, what the stems make together`
+				message: `must be ${measured(combinedMm, 'mm')}, what the stems make together`
 			});
 		for (const [index, segment] of map.segments.entries())
 			if (segment.parentId === null && segment.diameterStartMm > map.trunkDiameterMm)
 				context.addIssue({
 					code: 'custom',
 					path: ['segments', index, 'diameterStartMm'],
-					message: `must not be thicker than the trunk (${map.trunkDiameterMm} mm)`
+					message: `must not be thicker than the trunk (${measured(map.trunkDiameterMm, 'mm')})`
 				});
 	});
 export type RootMapInput = z.infer<typeof rootMapInput>;

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import type { Values } from '../../values/values';
 import { flawsOf } from '../map/course';
@@ -33,7 +34,7 @@ export function claimOf(segment: Segment, map: LedgerMap, values: Values): Claim
 			kind: 'rot',
 			benefit: values['plan.benefit.rot'],
 			byStage: 0,
-			reason: from > 0 ? `${word} from ${Math.round(from)} mm` : word,
+			reason: from > 0 ? `${word} from ${measured(from, 'mm')}` : word,
 			fromMm: from
 		};
 	}

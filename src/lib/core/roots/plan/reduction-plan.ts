@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { z } from 'zod';
 import { turnDeg } from '../../maths/circular';
@@ -53,7 +54,7 @@ export const reductionPlanQuestion = reductionPlanInput.superRefine((input, cont
 		if (segment.attachMm > lengthMm + 1)
 			refuse(
 				['map', 'segments', at, 'attachMm'],
-				`must be at most ${Math.floor(lengthMm)} mm, as long as the root it leaves`
+				`must be at most ${measured(Math.floor(lengthMm), 'mm')}, as long as the root it leaves`
 			);
 	}
 	for (const list of ['done', 'wanted', 'notBefore'] as const)

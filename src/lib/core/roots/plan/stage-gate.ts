@@ -1,3 +1,4 @@
+import { measured, measuredPair } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { readingsOf, woodFell, type Observation } from '../../examine/looks/observation';
 import type { Values } from '../../values/values';
@@ -49,7 +50,7 @@ export function stageGate(
 	if (limit && limitBefore && woodFell(limitBefore.value, limit.value, values)) {
 		bad = true;
 		because.push(
-			`Living wood went down from ${Math.round(limitBefore.value)} to ${Math.round(limit.value)} mm since.`
+			`Living wood went down ${measuredPair(limitBefore.value, ' to ', limit.value, 'mm')} since.`
 		);
 	}
 	const loose = since.filter((look) => look.firmness !== null).at(-1)?.firmness;
@@ -67,7 +68,7 @@ export function stageGate(
 		const wanted = values['stages.regainedShoot'];
 		regained = shoot >= wanted * against;
 		because.push(
-			`Shoots of ${Math.round(shoot)} mm since, against ${Math.round(against)} mm: ${percent(shoot / against)}, wanted ${percent(wanted)}.`
+			`Shoots of ${measured(shoot, 'mm')} since, against ${measured(against, 'mm')}: ${percent(shoot / against)}, wanted ${percent(wanted)}.`
 		);
 	} else if (evergreen) {
 		const moved = since.some((look) => look.buds === 'open');

@@ -1,3 +1,4 @@
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import type { SeasonFit } from '../../climate/windows';
 import type { Values } from '../../values/values';
@@ -84,7 +85,7 @@ export function cutStops(
 			? [
 					{
 						kind: 'one-way' as const,
-						why: `This cuts through the old stem or tap itself (${oneWay.map(({ segment }) => `${Math.round(segment.diameterStartMm)} mm`).join(', ')}): once, and for good. First see that the roots at the surface hold and feed it alone; try its stance without support.`
+						why: `This cuts through the old stem or tap itself (${oneWay.map(({ segment }) => measured(segment.diameterStartMm, 'mm')).join(', ')}): once, and for good. First see that the roots at the surface hold and feed it alone; try its stance without support.`
 					}
 				]
 			: []),
@@ -100,7 +101,7 @@ export function cutStops(
 			? [
 					{
 						kind: 'cold' as const,
-						why: `Nights of about ${Math.round(nightC)} °C are ahead where it stands; freshly cut roots stand ${Math.round(coldLimitC)} °C.`
+						why: `Nights of about ${measured(Math.round(nightC), '°C')} are ahead where it stands; freshly cut roots stand ${measured(Math.round(coldLimitC), '°C')}.`
 					}
 				]
 			: []),

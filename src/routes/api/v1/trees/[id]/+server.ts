@@ -9,4 +9,4 @@ export const GET: RequestHandler = ({ params }) =>
 	answer(async () => {
 		const { db } = await getStore();
 		return json(await exportCase(db, params.id));
-	});
+	}, true);

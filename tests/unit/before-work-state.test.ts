@@ -1,0 +1,156 @@
+import { addDays } from '$core/maths/calendar';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { placeSchema } from '$core/vocabulary/place';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { survival, triageSchema } from '$core/examine/triage/triage';
+import { rotSeen } from '$core/tree/before-work';
+import { defaultValues as values } from '$core/values/values';
+import { BeforeWorkState } from '$views/examine/before-work-state.svelte';
+import { describe, expect, it } from 'vitest';
+import { treeRecords } from '../records';
+
+const today = '2026-04-18';
+const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
+if (!hornbeam) throw new Error('no hornbeam');
+const kind = { ...hornbeam, origin: 'shipped' as const, version: 1 };
+const place = placeSchema.parse({
+	id: 'p',
+	version: 1,
+	name: 'Hill',
+	kind: 'open',
+	latitudeDeg: 52,
+	note: ''
+});
+const look = (examinedOn: string, findings: readonly { signId: string; grade: number }[]) =>
+	examinationSchema.parse({ id: `e-${examinedOn}`, version: 1, examinedOn, findings, note: '' });
+const decided = (change: object) =>
+	triageSchema.parse({
+		id: 't',
+		version: 1,
+		decidedOn: today,
+		purpose: 'lift',
+		vitality: 'fair',
+		permission: 'written',
+		pests: 'none',
+		decision: 'go',
+		note: '',
+		...change
+	});
+const state = (change: Parameters<typeof treeRecords>[0] = {}, on = today) =>
+	new BeforeWorkState({ records: treeRecords(change), kind, place, values, today: on });
+const inGround = { tree: { ...treeRecords().tree, situation: 'in-ground' as const, trunkDiameterMm: 60 } };
+
+describe('a look before the work', () => {
+	it('begins with what was told lately and asks anew for what is older', () => {
+		const told = decided({
+			decidedOn: addDays(today, -3),
+			scratchAlive: true,
+			servicesLocated: true,
+			helpers: 2,
+			rootsKept: 0.2
+		});
+		const lately = state({ ...inGround, triages: [told] });
+		expect(lately.typed).toMatchObject({
+			purpose: 'lift',
+			scratchAlive: true,
+			servicesLocated: true,
+			pests: 'none',
+			helpers: 2,
+			rootsKept: 0.2
+		});
+		const later = state({ ...inGround, triages: [told] }, addDays(today, values['triage.new-look-days'] + 4));
+		expect(later.typed).toMatchObject({
+			scratchAlive: null,
+			servicesLocated: null,
+			pests: 'unknown',
+			rootsKept: 0.2
+		});
+		expect(lately.stale).toBeNull();
+		expect(later.stale?.id).toBe('t');
+	});
+	it('is to lift a small tree in the ground, and to treat one in a pot or one that may hurt someone', () => {
+		expect(state(inGround).lifting).toBe(true);
+		expect(state().lifting).toBe(false);
+		expect(state({ tree: { ...inGround.tree, trunkDiameterMm: 900 } }).lifting).toBe(false);
+	});
+	it('counts what belongs to lifting only while it is lifted, and keeps it typed', () => {
+		const one = state(inGround);
+		Object.assign(one.typed, {
+			ballDiameterMm: 900,
+			ballDepthMm: 400,
+			rootsKept: 0.3,
+			servicesLocated: false
+		});
+		expect(one.advice?.mass?.usualKg).toBeGreaterThan(100);
+		one.typed.purpose = 'treat';
+		expect(one.look).toMatchObject({
+			ballDiameterMm: null,
+			ballDepthMm: null,
+			rootsKept: null,
+			servicesLocated: null
+		});
+		expect(one.advice?.mass).toBeNull();
+		one.typed.purpose = 'lift';
+		expect(one.look.ballDiameterMm).toBe(900);
+	});
+	it('says nothing while something in it cannot be', () => {
+		const one = state(inGround);
+		one.typed.ballDiameterMm = 3;
+		expect(one.advice).toBeNull();
+		expect(one.checked.error?.issues[0]?.path).toEqual(['ballDiameterMm']);
+	});
+});
+
+describe('a decision', () => {
+	it('holds while its advice does, and is asked for anew when the advice turns', () => {
+		const one = state(inGround);
+		Object.assign(one.typed, {
+			vitality: 'strong',
+			scratchAlive: true,
+			protectedSpecies: false,
+			servicesLocated: true,
+			permission: 'written',
+			pests: 'none',
+			rootsKept: 0.2
+		});
+		const before = one.advice?.decision;
+		one.decide('go');
+		expect([one.decision, one.turned]).toEqual(['go', false]);
+		one.typed.protectedSpecies = true;
+		expect(one.advice?.decision).not.toBe(before);
+		expect([one.decision, one.turned]).toEqual(['', true]);
+		one.typed.protectedSpecies = false;
+		expect(one.decision).toBe('go');
+		one.kept();
+		expect([one.decision, one.turned]).toEqual(['', false]);
+	});
+});
+
+describe('rot before the work', () => {
+	const rotten = look('2026-04-01', [
+		{ signId: 'sour-smell', grade: 1 },
+		{ signId: 'roots-dark-soft', grade: 1 }
+	]);
+	it('is not known where nobody looked, and known from the last look up to the day', () => {
+		expect(rotSeen(treeRecords({ examinations: [] }), today, values)).toBeNull();
+		expect(state({ examinations: [] }).subject.rotChance).toBeNull();
+		const records = treeRecords({ examinations: [rotten] });
+		expect(rotSeen(records, '2026-03-31', values)).toBeNull();
+		expect(rotSeen(records, today, values)).toMatchObject({ on: '2026-04-01' });
+		expect(rotSeen(records, today, values)?.chance).toBeGreaterThan(0.3);
+	});
+	it('that nobody looked for never stands better than none found, and widens the range', () => {
+		const one = state();
+		const chance = (rotChance: number | null) => survival(one.look, { ...one.subject, rotChance }, values);
+		const [none, unknown, sure] = [chance(0), chance(null), chance(1)];
+		expect(unknown.chance).toBeLessThan(none.chance);
+		expect(sure.chance).toBeLessThan(unknown.chance);
+		const odds = (share: number) => Math.log(share / (1 - share));
+		expect(odds(unknown.high) - odds(unknown.low)).toBeGreaterThan(odds(none.high) - odds(none.low) + 0.01);
+		expect(unknown.factors.find((factor) => factor.label === 'chance of rot')?.known).toBe(false);
+		expect(odds(none.chance) - odds(unknown.chance)).toBeCloseTo(
+			-values['triage.rot'] * values['triage.rot-unknown'],
+			9
+		);
+	});
+});
