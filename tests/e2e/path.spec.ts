@@ -1,4 +1,4 @@
-import { expect, expectAccessible, open, OWN, takeIn, test, told, treeId, type Page } from './helpers';
+import { expect, expectAccessible, open, OWN, pick, takeIn, test, told, treeId, type Page } from './helpers';
 
 /** One new tree from taking in to re-established, in the real interface, on an empty database. */
 test.describe.configure({ mode: 'serial' });
@@ -57,9 +57,7 @@ test('take in: a healthy twin, then the tree that needs help', async ({ page }) 
 			server: OWN,
 			more: async () => {
 				await longAgo();
-				await page
-					.getByLabel('A healthy tree to compare with')
-					.selectOption({ label: 'R-1 Hornbeam, never dug' });
+				await pick(page.getByLabel('A healthy tree to compare with'), 'R-1 Hornbeam, never dug');
 			}
 		}
 	);

@@ -85,6 +85,15 @@ describe('a town', () => {
 describe('one of a long list', () => {
 	const kinds = ['Beech (Fagus)', 'Southern beech (Nothofagus)', 'Pine (Pinus)', 'Épicéa'];
 	const found = (typed: string) => findBy(typed, kinds, (one) => one);
+	it('finds a word of two parts by its whole and by either part', () => {
+		const tags = ['H-03 Hornbeam', 'H-00 Reference', 'P-09 Pine'];
+		const of = (typed: string) => findBy(typed, tags, (one) => one);
+		expect(of('h-03')).toEqual(['H-03 Hornbeam']);
+		expect(of('03')).toEqual(['H-03 Hornbeam']);
+		expect(of('p-09 pi')).toEqual(['P-09 Pine']);
+		expect(of('h-')).toEqual(['H-03 Hornbeam', 'H-00 Reference']);
+		expect(of('-03')).toEqual([]);
+	});
 	it('is found by the beginning of each word; what begins with all of it stands first', () => {
 		expect(found('beech')).toEqual(['Beech (Fagus)', 'Southern beech (Nothofagus)']);
 		expect(found('beech south')).toEqual(['Southern beech (Nothofagus)']);

@@ -23,6 +23,8 @@
 		onsearch?: (typed: string) => void;
 		/** Choosing does something at once; then a name typed out in full does not choose yet. */
 		immediate?: boolean;
+		/** What is found elsewhere too must be one of the list: begun and not chosen falls back, emptied chooses nothing. */
+		strict?: boolean;
 		onchange?: (value: string) => void;
 	}
 	let {
@@ -37,6 +39,7 @@
 		fieldClass = '',
 		onsearch,
 		immediate = false,
+		strict = !onsearch,
 		onchange
 	}: Props = $props();
 
@@ -75,7 +78,7 @@
 		// Typed out in full it is chosen, unless choosing does something at once; a field that was emptied chooses nothing.
 		const whole = options.find((option) => option.label === text.trim());
 		if (whole && whole.value !== chosen && !immediate) set(whole.value);
-		else if (text.trim() === '' && chosen !== '' && !onsearch) set('');
+		else if (text.trim() === '' && chosen !== '' && strict) set('');
 	}
 </script>
 
@@ -90,7 +93,7 @@
 			bind:open
 			onOpenChangeComplete={(isOpen) => {
 				// What was begun and not chosen is no choice: the field says again what stands.
-				if (!isOpen && !onsearch) typed = null;
+				if (!isOpen && strict) typed = null;
 			}}
 		>
 			<div class="relative">

@@ -79,6 +79,8 @@ export const treeSchema = treeInput.extend({
 	version: version()
 });
 export type Tree = z.infer<typeof treeSchema>;
+/** A tree as it is named beside another. */
+export type TreeName = Pick<Tree, 'id' | 'tag' | 'name' | 'state'>;
 
 /** How a case ends. A dead tree is a state, never a deletion; its lesson is asked for. */
 export const closingInput = z

@@ -16,7 +16,8 @@ export function findBy<T>(typed: string, list: readonly T[], said: (one: T) => s
 	const found = list
 		.map((one) => ({ one, text: searchable(said(one)) }))
 		.filter(({ text }) => {
-			const parts = text.split(/[\s(),/-]+/);
+			// A word of two parts begins with each of them, and with the whole: H-03 is found by h-03 and by 03.
+			const parts = text.split(/[\s(),]+/).flatMap((part) => [part, ...part.split(/[/-]+/)]);
 			return words.every((word) => parts.some((part) => part.startsWith(word)));
 		});
 	return [

@@ -17,7 +17,8 @@
 	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
-	import SelectField from '$ui/SelectField.svelte';
+	import TreeField from '$views/tree/TreeField.svelte';
+	import type { TreeName } from '$core/take-in/tree';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
@@ -31,7 +32,7 @@
 
 	/** Go, nurse it first, or leave it: the look before lifting or treating, and what follows from it. */
 	interface Props extends BeforeWorkOf {
-		others: { id: string; tag: string; name: string }[];
+		others: TreeName[];
 		refused?: Refused | null;
 	}
 	let { records, kind, place, others, values, today, refused }: Props = $props();
@@ -212,14 +213,13 @@
 					</p>
 				{/if}
 				<div class="grid gap-3 sm:grid-cols-2">
-					<SelectField
+					<TreeField
 						name="secondTreeId"
 						label="If not this one, then"
 						optional
-						options={[
-							{ value: '', label: 'no second choice' },
-							...others.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))
-						]}
+						offered={others}
+						except={tree.id}
+						inCare
 						{refused}
 					/>
 					<MeasureField

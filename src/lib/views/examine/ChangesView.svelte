@@ -1,4 +1,6 @@
 <script lang="ts">
+	import TreeField from '$views/tree/TreeField.svelte';
+	import type { TreeName } from '$core/take-in/tree';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/tree/case';
@@ -17,7 +19,6 @@
 	import Chips from '$ui/Chips.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Problem from '$ui/Problem.svelte';
-	import SelectField from '$ui/SelectField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
@@ -29,7 +30,7 @@
 	/** What was changed about a tree, by day; and what cannot be told apart because of it. */
 	interface Props {
 		records: TreeRecords;
-		others: { id: string; tag: string; name: string; kindId: string; placeId: string }[];
+		others: TreeName[];
 		values: Values;
 		today: string;
 		refused?: Refused | null;
@@ -60,15 +61,6 @@
 		planned.length > 1 && isCalendarDate(startOn) ? staggeredPlan(planned, startOn, values) : []
 	);
 	const twin = $derived(others.find((other) => other.id === tree.referenceTreeId));
-	// Trees of its kind at its place come first: they tell most as twins.
-	const twins = $derived(
-		others.toSorted(
-			(a, b) =>
-				Number(b.kindId === tree.kindId) - Number(a.kindId === tree.kindId) ||
-				Number(b.placeId === tree.placeId) - Number(a.placeId === tree.placeId) ||
-				a.tag.localeCompare(b.tag)
-		)
-	);
 	const options = factors.map((value) => ({ value, label: factorNames[value] }));
 	const inGroup = (on: string) => together.find((group) => group.fromOn <= on && on <= group.toOn);
 	const list = (words: readonly Factor[]): string => words.map((factor) => factorNames[factor]).join(', ');
@@ -167,14 +159,13 @@
 			</p>
 		{/if}
 		<form method="POST" action="?/twin" use:enhance={act({ keep: true })} class="mt-1 flex items-end gap-2">
-			<SelectField
+			<TreeField
 				name="twinId"
 				label={twin ? 'Another twin' : 'Same kind, same place tells most'}
 				value={twin?.id ?? ''}
-				options={[
-					{ value: '', label: 'choose a tree' },
-					...twins.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))
-				]}
+				offered={others}
+				except={tree.id}
+				inCare
 				fieldClass="min-w-0 flex-1"
 				{refused}
 			/>

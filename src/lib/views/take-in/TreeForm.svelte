@@ -1,4 +1,6 @@
 <script lang="ts">
+	import TreeField from '$views/tree/TreeField.svelte';
+	import type { TreeName } from '$core/take-in/tree';
 	import { enhance } from '$app/forms';
 	import type { Place } from '$core/vocabulary/place';
 	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/vocabulary/kind';
@@ -32,7 +34,7 @@
 		today: string;
 		/** The tree to change; none when a new one is taken in. */
 		tree?: Tree;
-		others: { id: string; tag: string; name: string }[];
+		others: TreeName[];
 		suggestedTag?: string;
 		refused?: Refused | null;
 		action: string;
@@ -235,14 +237,13 @@
 				optional
 			/>
 			<input type="hidden" name="parentTreeId" value={tree?.parentTreeId ?? ''} />
-			<SelectField
+			<TreeField
 				name="referenceTreeId"
 				label="A healthy tree to compare with"
+				optional
 				value={tree?.referenceTreeId ?? ''}
-				options={[
-					{ value: '', label: 'none' },
-					...others.map((other) => ({ value: other.id, label: `${other.tag} ${other.name}` }))
-				]}
+				offered={others}
+				except={tree?.id}
 				{refused}
 			/>
 			<TextField

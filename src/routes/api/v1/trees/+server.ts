@@ -1,16 +1,24 @@
 import { importCase } from '$lib/server/case-file';
-import { answer, readJson } from '$lib/server/edge/http';
-import { trees } from '$lib/server/records/records';
+import { answer, check, readJson } from '$lib/server/edge/http';
+import { treeNames, treesCalled } from '$lib/server/tree-names';
+import { shortText } from '$core/vocabulary/fields';
+import { z } from 'zod';
 import { getStore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
-/** All trees, shortly: identity, tag, name and state. */
-export const GET: RequestHandler = () =>
+const asked = z.strictObject({
+	find: shortText(120).optional(),
+	state: z.literal('in-care', { error: 'must be in-care or left out' }).optional()
+});
+
+/** Trees, shortly: identity, tag, name and state. All of them, or the first of those whose tag or name has words that begin as asked. */
+export const GET: RequestHandler = ({ url }) =>
 	answer(async () => {
 		const { db } = await getStore();
-		const all = await trees.list(db);
-		return json({ trees: all.map(({ id, tag, name, state }) => ({ id, tag, name, state })) });
+		const { find, state } = check(asked, Object.fromEntries(url.searchParams));
+		const all = find === undefined ? await treeNames(db) : await treesCalled(db, find, state === 'in-care');
+		return json({ trees: state === undefined ? all : all.filter((tree) => tree.state === state) });
 	});
 
 /** Imports a whole tree with all its records. */

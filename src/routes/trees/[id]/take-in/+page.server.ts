@@ -1,19 +1,21 @@
+import { treesBeside } from '$lib/server/tree-names';
 import { treeInput } from '$core/take-in/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
-import { kinds, places, trees } from '$lib/server/records/records';
+import { kinds, places } from '$lib/server/records/records';
 import { getStore } from '$lib/server/store';
 import { changeTree } from '$lib/server/trees';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ parent }) => {
+	const { tree } = (await parent()).records;
 	const { db } = await getStore();
-	const [allKinds, allPlaces, all] = await Promise.all([kinds.list(db), places.list(db), trees.list(db)]);
-	return {
-		kinds: allKinds,
-		yardPlaces: allPlaces,
-		others: all.filter((tree) => tree.id !== params.id).map(({ id, tag, name }) => ({ id, tag, name }))
-	};
+	const [allKinds, allPlaces, others] = await Promise.all([
+		kinds.list(db),
+		places.list(db),
+		treesBeside(db, tree, [tree.referenceTreeId], false)
+	]);
+	return { kinds: allKinds, yardPlaces: allPlaces, others };
 };
 
 export const actions: Actions = {

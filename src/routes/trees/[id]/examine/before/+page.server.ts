@@ -1,19 +1,21 @@
+import { treesBeside } from '$lib/server/tree-names';
 import { triageInput } from '$core/examine/triage/triage';
 import { removing } from '$lib/server/edge/examine-form';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { recordTriage } from '$lib/server/examine';
-import { trees } from '$lib/server/records/records';
 import { getStore } from '$lib/server/store';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ params, parent }) => {
+	const { records } = await parent();
 	const { db } = await getStore();
-	const all = await trees.list(db);
 	return {
-		others: all
-			.filter((tree) => tree.id !== params.id && tree.state === 'in-care')
-			.map(({ id, tag, name }) => ({ id, tag, name }))
+		others: await treesBeside(
+			db,
+			{ ...records.tree, id: params.id },
+			records.triages.map((triage) => triage.secondTreeId)
+		)
 	};
 };
 

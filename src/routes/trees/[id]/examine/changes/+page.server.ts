@@ -1,10 +1,10 @@
+import { treesBeside } from '$lib/server/tree-names';
 import { changeInput, factors } from '$core/tree/changes';
 import { calendarDate, chosen, oneOf } from '$core/vocabulary/fields';
 import { removing } from '$lib/server/edge/examine-form';
 import { readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
 import { nameTwin, planOneByOne, recordChange } from '$lib/server/examine';
-import { trees } from '$lib/server/records/records';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { z } from 'zod';
@@ -18,14 +18,11 @@ const oneByOneForm = z.strictObject({
 		.max(factors.length)
 });
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = async ({ parent }) => {
+	const { tree } = (await parent()).records;
 	const { db } = await getStore();
-	const all = await trees.list(db);
-	return {
-		others: all
-			.filter((tree) => tree.id !== params.id && tree.state === 'in-care')
-			.map(({ id, tag, name, kindId, placeId }) => ({ id, tag, name, kindId, placeId }))
-	};
+	// Trees of its kind at its place tell most as twins.
+	return { others: await treesBeside(db, tree, [tree.referenceTreeId]) };
 };
 
 export const actions: Actions = {
