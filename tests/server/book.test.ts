@@ -230,4 +230,24 @@ describe('what was lost of a kind before', () => {
 		});
 		expect(await kindBefore(store.db, first)).toMatchObject({ attempt: 1, lost: [] });
 	});
+	it('counts every tree of the kind taken in by then, and tells the five latest losses', async () => {
+		const { store, tree: first } = await storeWithTree({ takenInOn: '2025-01-01' });
+		const close = async (tag: string, state: string, closedOn: string) => {
+			const { tree } = await takeIn(store, asTakenIn(first, { tag, takenInOn: '2025-01-01' }));
+			await closeTree(
+				store,
+				tree.id,
+				tree.version,
+				closingInput.parse({ state, closedOn, closingNote: 'so', shownEarlier: '' })
+			);
+		};
+		for (const month of [3, 8, 4, 7, 5, 6]) await close(`L-${month}`, 'dead', `2025-0${month}-01`);
+		await close('R-1', 're-established', '2025-09-01');
+		await takeIn(store, asTakenIn(first, { tag: 'P-1', kindId: 'pinus', takenInOn: '2025-01-01' }));
+		const { tree: next } = await takeIn(store, asTakenIn(first, { tag: 'N-1', takenInOn: '2025-01-02' }));
+		await takeIn(store, asTakenIn(first, { tag: 'N-2', takenInOn: '2025-01-03' }));
+		const before = await kindBefore(store.db, next);
+		expect(before).toMatchObject({ attempt: 9, reEstablished: 1 });
+		expect(before.lost.map(({ tag }) => tag)).toEqual(['L-8', 'L-7', 'L-6', 'L-5', 'L-4']);
+	});
 });

@@ -25,6 +25,13 @@ const selected = async (
 /** Every tree of the yard by identity, tag, name and state, by tag. */
 export const treeNames = (db: Reader): Promise<TreeName[]> => selected(db, undefined, []);
 
+/** Every tree of the yard as it is named, with the place where it stands. */
+export const treesPlaced = async (db: Reader): Promise<(TreeName & { placeId: string })[]> =>
+	db
+		.select({ ...named, placeId: tree.placeId })
+		.from(tree)
+		.orderBy(asc(tree.tag), asc(tree.id)) as Promise<(TreeName & { placeId: string })[]>;
+
 /**
  * Trees that are offered to be named beside another: of its kind first, then of its place, with those that are named already.
  * @param of the tree they are to stand beside; null for one that is not taken in yet

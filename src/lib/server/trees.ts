@@ -1,4 +1,4 @@
-import { and, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '../core/maths/calendar';
 import { situationNames, treeStateNames } from '../core/vocabulary/words';
@@ -157,29 +157,37 @@ export async function referenceShootMm(db: Reader, tree: Tree): Promise<number |
 	return row?.most ?? null;
 }
 
-/** Latest loss first, a few of them. */
+/** So many earlier losses of a kind are told, the latest first. */
+const LOSSES_TOLD = 5;
+
+/** What became of the trees of its kind that were taken in before it. */
 export async function kindBefore(db: Reader, tree: Tree): Promise<KindBefore> {
 	const own = tables.tree;
-	const rows = await db
-		.select({
-			id: own.id,
-			tag: own.tag,
-			name: own.name,
-			state: own.state,
-			closedOn: own.closedOn,
-			lossCause: own.lossCause,
-			closingNote: own.closingNote,
-			shownEarlier: own.shownEarlier
-		})
-		.from(own)
-		.where(and(eq(own.kindId, tree.kindId), ne(own.id, tree.id), lte(own.takenInOn, tree.takenInOn)))
-		.orderBy(desc(own.closedOn));
+	const before = and(eq(own.kindId, tree.kindId), ne(own.id, tree.id), lte(own.takenInOn, tree.takenInOn));
+	const [counted, lost] = await Promise.all([
+		db
+			.select({ state: own.state, trees: sql<number>`count(*)` })
+			.from(own)
+			.where(before)
+			.groupBy(own.state),
+		db
+			.select({
+				id: own.id,
+				tag: own.tag,
+				name: own.name,
+				closedOn: own.closedOn,
+				lossCause: own.lossCause,
+				closingNote: own.closingNote,
+				shownEarlier: own.shownEarlier
+			})
+			.from(own)
+			.where(and(before, eq(own.state, 'dead')))
+			.orderBy(desc(own.closedOn), asc(own.id))
+			.limit(LOSSES_TOLD)
+	]);
 	return {
-		attempt: rows.length + 1,
-		reEstablished: rows.filter((row) => row.state === 're-established').length,
-		lost: rows
-			.filter((row) => row.state === 'dead')
-			.slice(0, 5)
-			.map(({ state: _state, ...row }) => ({ ...row, lossCause: row.lossCause as Tree['lossCause'] }))
+		attempt: counted.reduce((sum, { trees: some }) => sum + some, 0) + 1,
+		reEstablished: counted.find(({ state }) => state === 're-established')?.trees ?? 0,
+		lost: lost.map((row) => ({ ...row, lossCause: row.lossCause as Tree['lossCause'] }))
 	};
 }

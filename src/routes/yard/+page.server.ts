@@ -1,10 +1,11 @@
+import { treesPlaced } from '$lib/server/tree-names';
 import { growingSeason, nightTemperature } from '$core/climate/normals';
 import { placeInput } from '$core/vocabulary/place';
 import { id } from '$core/vocabulary/fields';
 import { today } from '$lib/server/clock';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
-import { places, trees } from '$lib/server/records/records';
+import { places } from '$lib/server/records/records';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { addPlace, changePlace, removePlace } from '$lib/server/yard';
@@ -12,7 +13,7 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
 	const { db } = await getStore();
-	const [allPlaces, allTrees, values] = await Promise.all([places.list(db), trees.list(db), readValues(db)]);
+	const [allPlaces, allTrees, values] = await Promise.all([places.list(db), treesPlaced(db), readValues(db)]);
 	const on = today();
 	return {
 		noTrees: allTrees.length === 0,

@@ -101,7 +101,7 @@ export const tree = sqliteTable(
 	(table) => [
 		uniqueIndex('tree_tag').on(sql`lower(${table.tag})`),
 		index('tree_place').on(table.placeId),
-		index('tree_kind').on(table.kindId),
+		index('tree_kind').on(table.kindId, table.takenInOn, table.state),
 		index('tree_state').on(table.state)
 	]
 );
