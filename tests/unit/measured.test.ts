@@ -92,4 +92,27 @@ describe('a measure inside a sentence', () => {
 			);
 		expect(found).toEqual([]);
 	});
+	it('reaches a page only as the person reads it', () => {
+		const said =
+			/(?:^|[>\s:,;])\{([\w.?]+\.(?:reason|because|why|sentence|problem|until|what)(?: \|\| '[^']*')?)\}/gm;
+		/** What a person wrote themselves stands as written. */
+		const written = ['session.because'];
+		const files = ['src/lib', 'src/routes'].flatMap((folder) =>
+			readdirSync(folder, { recursive: true, encoding: 'utf8' })
+				.filter((file) => file.endsWith('.svelte'))
+				.map((file) => `${folder}/${file}`)
+		);
+		expect(files.length).toBeGreaterThan(100);
+		const bare = files.flatMap((file) =>
+			[
+				...readFileSync(file, 'utf8')
+					.replace(/<script[\s\S]*?<\/script>/g, '')
+					.matchAll(said)
+			]
+				.map(([, one]) => one ?? '')
+				.filter((one) => !written.includes(one))
+				.map((one) => `${file}: ${one}`)
+		);
+		expect(bare).toEqual([]);
+	});
 });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { pullWords } from '$core/examine/diagnosis/pull';
 import { logistic, logOdds } from '$core/maths/odds';
 import { balanceWords } from '$core/roots/plan/ledger';
-import { percent } from '$core/text/percent';
+import { chanceSaid, percent } from '$core/text/percent';
 import { counted } from '$core/text/plural';
 import { defaultValues as values } from '$core/values/values';
 
@@ -22,6 +22,18 @@ describe('figures in words', () => {
 			'0 %',
 			'100 %'
 		]);
+	});
+	it('a chance is never said to be none or sure, and is the share it is in between', () => {
+		expect([0, 0.009, 0.01, 0.5, 0.99, 0.991, 1].map((chance) => chanceSaid(chance))).toEqual([
+			'under 1 %',
+			'under 1 %',
+			'1 %',
+			'50 %',
+			'99 %',
+			'over 99 %',
+			'over 99 %'
+		]);
+		expect(chanceSaid(0.5, (share) => `${share * 10} of ten`)).toBe('5 of ten');
 	});
 	it('evidence speaks slightly, plainly or strongly, from the limits that are set', () => {
 		const [strong, slight] = [values['evidence.strongOdds'], values['evidence.slightOdds']];

@@ -1,5 +1,5 @@
 import { measured, inUnit } from '../text/measured';
-import { percent } from '../text/percent';
+import { chanceSaid, percent } from '../text/percent';
 import { type TodayTask } from '../vocabulary/task';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { Task } from '../vocabulary/task';
@@ -213,7 +213,7 @@ function standingItems(entry: TodayTree, today: string, values: Values): TodayIt
 			level: 'now',
 			sentence: `${label} is likely: act now`,
 			reason: `Looked at on ${on}. ${meaning}`,
-			figure: percent(chance),
+			figure: chanceSaid(chance),
 			stage,
 			task: null
 		});

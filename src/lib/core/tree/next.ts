@@ -1,4 +1,4 @@
-import { percent } from '../text/percent';
+import { chanceSaid } from '../text/percent';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { TodayTask } from '../vocabulary/task';
 import type { Values } from '../values/values';
@@ -37,7 +37,7 @@ export function nextOf(
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
 	const { urgent, out, firmness, planned } = stands ?? {};
-	if (urgent) return { what: `${urgent.label} is likely (${percent(urgent.chance)}): act now`, on: null };
+	if (urgent) return { what: `${urgent.label} is likely (${chanceSaid(urgent.chance)}): act now`, on: null };
 	if (out)
 		return {
 			what:

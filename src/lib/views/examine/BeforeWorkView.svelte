@@ -59,7 +59,7 @@
 
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-label="Before the work" class="min-w-0 pt-1 pb-24">
-		<ExamineParts treeId={tree.id} asks={stale ? { part: '/before', why: 'look again' } : null} />
+		<ExamineParts treeId={tree.id} asks={stale ? { part: '/before', word: 'look again' } : null} />
 		{#if stale}
 			<div class="mt-3 border-l-4 border-ochre py-1 pl-3" role="note">
 				<p class="font-semibold text-ochre">

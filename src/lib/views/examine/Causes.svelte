@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { pullWords } from '$core/examine/diagnosis/pull';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { advise, type CauseAdvice } from '$core/examine/diagnosis/advice';
@@ -72,8 +73,7 @@
 			: []
 	);
 
-	const chance = (value: number): string =>
-		value < 0.01 ? 'under 1 %' : value > 0.99 ? 'over 99 %' : format().percent(value);
+	const chance = (value: number): string => chanceSaid(value, format().percent);
 	const share = (value: number): string => (value < 0.005 ? 'under 1 %' : format().percent(value));
 	const advice = $derived(advise(diagnosis, context, findings, standing, values));
 	const adviceOn = (id: ConditionId): CauseAdvice | undefined =>
@@ -111,7 +111,7 @@
 		<p class="font-semibold text-oxide">
 			{referral.urgency === 'now' ? 'Stop. ' : ''}Qualified arborist, {referralWords[referral.urgency]}
 		</p>
-		<p class="text-sm">{referral.because} {referral.until}</p>
+		<p class="text-sm">{format().inWords(`${referral.because} ${referral.until}`)}</p>
 	</div>
 {/each}
 

@@ -6,7 +6,7 @@
 	interface Props {
 		treeId: string;
 		/** Part that asks for attention, with a word why. */
-		asks?: { part: string; why: string } | null;
+		asks?: { part: string; word: string } | null;
 	}
 	let { treeId, asks = null }: Props = $props();
 	const parts = [
@@ -32,7 +32,7 @@
 						here === part.path ? 'font-bold' : 'chalk text-slate hover:text-ink'
 					]}
 					>{part.label}{#if asks && asks.part === part.path}<span
-							class="ml-1.5 text-sm font-semibold text-ochre">{asks.why}</span
+							class="ml-1.5 text-sm font-semibold text-ochre">{asks.word}</span
 						>{/if}</a
 				>
 			</li>

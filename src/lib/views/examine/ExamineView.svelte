@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor, foundLately } from '$core/tree/carried';
 	import { actedOn } from '$core/tree/urgent';
@@ -172,10 +173,10 @@
 	const lastTriage = $derived(records.triages.at(-1));
 	const asks = $derived(
 		lastTriage && needsNewLook(lastTriage, today, values) && lastTriage.decision !== 'leave'
-			? { part: '/before', why: 'look again' }
+			? { part: '/before', word: 'look again' }
 			: null
 	);
-	const chance = (value: number): string => (value > 0.99 ? 'over 99 %' : format().percent(value));
+	const chance = (value: number): string => chanceSaid(value, format().percent);
 </script>
 
 {#snippet row(id: SignId, brief: boolean)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor } from '$core/tree/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
@@ -77,8 +78,7 @@
 			: []
 	);
 	const decision = $derived(records.triages.at(-1));
-	const percent = (chance: number): string =>
-		chance < 0.01 ? 'under 1 %' : chance > 0.99 ? 'over 99 %' : format().percent(chance);
+	const percent = (chance: number): string => chanceSaid(chance, format().percent);
 	const seen = $derived(findings.filter((finding) => finding.grade > 0));
 	const absent = $derived(findings.filter((finding) => finding.grade === 0));
 	/** What was acted on since the look presses no more. */
@@ -132,8 +132,7 @@
 			{#each warned as referral (referral.because)}
 				<p class="mt-3 border-l-4 border-oxide pl-3">
 					<strong>Qualified arborist, {referralWords[referral.urgency]}.</strong>
-					{referral.because}
-					{referral.until}
+					{format().inWords(`${referral.because} ${referral.until}`)}
 				</p>
 			{/each}
 			<div class="mt-3 grid gap-x-8 sm:grid-cols-2">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { conditionOf } from '$core/vocabulary/conditions';
 	import type { Check, NextChecks } from '$core/examine/diagnosis/next-check';
@@ -24,7 +25,7 @@
 	const list = $derived((next?.checks ?? []).filter((check) => !passed.includes(check.signIds[0] as SignId)));
 	const first = $derived(list[0]);
 	const later = $derived(list.slice(1, 1 + SHOWN));
-	const percent = (chance: number): string => format().percent(chance);
+	const percent = (chance: number): string => chanceSaid(chance, format().percent);
 	const harm = (check: Check): string =>
 		check.harm <= 0
 			? 'no harm'

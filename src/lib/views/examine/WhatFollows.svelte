@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { handsFor } from '$core/examine/measuring/ball-mass';
 	import type { Survival, TriageDecision } from '$core/examine/triage/triage';
 	import { markOf } from '$core/values/values';
@@ -173,7 +174,10 @@
 		{/if}
 		{#if before.rot}
 			<p class="mt-3 text-sm text-slate">
-				From the look of {format().day(before.rot.on, today)}: rot {format().percent(before.rot.chance)}.
+				From the look of {format().day(before.rot.on, today)}: rot {chanceSaid(
+					before.rot.chance,
+					format().percent
+				)}.
 			</p>
 		{:else}
 			<p class="mt-3 text-sm text-slate">

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { checkSentence, type Check as NextCheck } from '$core/examine/diagnosis/next-check';
@@ -58,7 +59,7 @@
 						{#if check && one.kind === 'look-closer' && one.stage === 'examine'}
 							<li>
 								<strong>Now tells most, in {check.minutes} min:</strong>
-								{checkSentence(check, (chance) => format().percent(chance))}
+								{checkSentence(check, (chance) => chanceSaid(chance, format().percent))}
 							</li>
 						{/if}
 						{#each one.first as step (step)}<li>{step}</li>{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { pullWords } from '$core/examine/diagnosis/pull';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
 	import type { SeasonPoint } from '$core/recovery/season';
@@ -39,8 +40,7 @@
 			''
 		);
 	});
-	const nearly = (share: number): string =>
-		share > 0.995 ? 'over 99 %' : share < 0.005 ? 'under 1 %' : format().percent(share);
+	const nearly = (share: number): string => chanceSaid(share, format().percent);
 </script>
 
 <section aria-labelledby="forecast-title" aria-busy={forecast === null}>
@@ -151,7 +151,7 @@
 					{#each forecast.moved.slice(0, 8) as one (one.on + one.what)}
 						<li class="grid grid-cols-[7rem_1fr_auto] gap-3 py-1.5">
 							<span class="text-slate">{format().day(one.on, today)}</span>
-							<span>{one.what}</span>
+							<span>{format().inWords(one.what)}</span>
 							<span class={one.by > 0 ? 'text-lichen' : 'text-oxide'}
 								>{one.by > 0 ? '▲' : '▼'}
 								{pullWords(one.by, values)}</span

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { chanceSaid } from '$core/text/percent';
 	import { contextFor } from '$core/tree/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
@@ -150,7 +151,9 @@
 			<p>
 				Examined {format().date(look.examinedOn)}; {look.findings.length} signs looked for. Likeliest causes:
 				{causes
-					.map((cause) => `${conditionOf(cause.conditionId).label} ${format().percent(cause.chance)}`)
+					.map(
+						(cause) => `${conditionOf(cause.conditionId).label} ${chanceSaid(cause.chance, format().percent)}`
+					)
 					.join(', ')}.
 			</p>
 		{:else}<p>It was never examined; what follows is the less sure.</p>{/if}

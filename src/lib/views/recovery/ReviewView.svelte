@@ -84,7 +84,7 @@
 								<span class="text-sm text-slate">{row.placeName}</span></span
 							>
 							<span class="text-sm sm:ml-auto"
-								>{row.why}{row.on ? `, ${format().day(row.on, today)}` : ''}</span
+								>{format().inWords(row.why)}{row.on ? `, ${format().day(row.on, today)}` : ''}</span
 							>
 						</li>
 					{:else}

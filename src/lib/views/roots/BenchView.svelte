@@ -223,7 +223,7 @@
 						{how.tool}, {how.backTo}{cut.atMm > 0 ? `, ${format().measure(cut.atMm, 'mm')} out` : ''}. {how.face}
 					</p>
 					<p class="mt-1 text-lg text-slate first-letter:uppercase sm:mt-2 sm:text-xl">
-						{cut.reason || 'Chosen by hand'}; costs {format().percent(
+						{format().inWords(cut.reason || 'Chosen by hand')}; costs {format().percent(
 							ledger.cutCost.get(segment.id) ?? 0,
 							1
 						)}.
@@ -231,7 +231,7 @@
 					{#if how.hold}
 						<p class="mt-3 border-l-4 border-oxide pl-3 text-xl" role="alert">
 							<strong class="text-oxide">{holdHead(how.hold)}</strong>
-							{how.hold.why}
+							{format().inWords(how.hold.why)}
 						</p>
 					{/if}
 				</div>

@@ -102,11 +102,11 @@
 										>{depthOf(segment) ? `${depthOf(segment)} deep, ` : ''}{format().measure(
 											segment.diameterStartMm,
 											'mm'
-										)} thick; {cut.reason || 'chosen by hand'}</span
+										)} thick; {format().inWords(cut.reason || 'chosen by hand')}</span
 									>
 									{#if how.hold}<strong class="block">{holdHead(how.hold)}</strong>{/if}</td
 								>
-								<td class="py-1.5 pr-3 max-sm:hidden">{cut.reason || 'chosen by hand'}</td>
+								<td class="py-1.5 pr-3 max-sm:hidden">{format().inWords(cut.reason || 'chosen by hand')}</td>
 								<td class="py-1.5 text-right whitespace-nowrap"
 									>{format().percent(ledger.cutCost.get(segment.id) ?? 0, 1)}</td
 								>
@@ -128,7 +128,7 @@
 							<strong>{format().clock(roots.clock(segment))}</strong>, {format().measure(
 								segment.diameterStartMm,
 								'mm'
-							)}: {entry.why}; first {entry.first}.
+							)}: {format().inWords(`${entry.why}; first ${entry.first}`)}.
 						</li>{/if}
 				{/each}
 			</ul>

@@ -100,7 +100,7 @@
 								)}
 								{segment.rootClass}
 								<span class="block text-sm text-slate">
-									{cut.reason ||
+									{format().inWords(cut.reason) ||
 										segment.flaws.map((flaw) => rootFlawNames[flaw]).join(', ') ||
 										'chosen by hand'};
 									{cut.atMm > 0

@@ -71,7 +71,7 @@
 		<ul class="mt-1 divide-y border-t text-sm">
 			{#each carried as entry (entry.segmentId)}
 				<li class="py-1">
-					<strong>{nameOf(entry.segmentId)}</strong>: {entry.why}.
+					<strong>{nameOf(entry.segmentId)}</strong>: {format().inWords(entry.why)}.
 					<span class="text-slate">{firstOf(entry)}</span>
 				</li>
 			{/each}

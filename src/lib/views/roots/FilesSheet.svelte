@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { readRootsCsv, writeRootsCsv, type RootsCsv } from '$core/roots/io/roots-csv';
 	import Button from '$ui/Button.svelte';
+	import { useFormat } from '$ui/format';
 	import Choice from '$ui/Choice.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { download, pngOf, standaloneSvg } from '$ui/picture';
@@ -14,6 +15,7 @@
 		drawing: () => SVGSVGElement | null;
 	}
 	let { open = $bindable(), roots, drawing }: Props = $props();
+	const format = useFormat();
 	let read = $state.raw<RootsCsv | null>(null);
 	let way = $state<'add' | 'replace'>('add');
 	let problem = $state('');
@@ -84,7 +86,7 @@
 				<p class="font-semibold text-oxide">Nothing was taken. Mend these lines:</p>
 				<ul class="text-sm">
 					{#each read.problems as entry (entry.line + entry.why)}<li>
-							Line {entry.line}: {entry.why}.
+							Line {entry.line}: {format().inWords(entry.why)}.
 						</li>{/each}
 				</ul>
 			{:else}

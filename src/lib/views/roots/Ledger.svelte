@@ -485,7 +485,9 @@
 				{#each undone as entry (entry.segmentId)}
 					<li class="py-1">
 						<strong>{at(startAzimuth(entry.segment))}</strong>
-						{entry.reason}: {entry.because.replace(/(\d+)°/g, (_, deg: string) => at(Number(deg)))}
+						{format().inWords(entry.reason)}: {format()
+							.inWords(entry.because)
+							.replace(/(\d+)°(?! ?[CF])/g, (_, deg: string) => at(Number(deg)))}
 					</li>
 				{/each}
 			</ul>

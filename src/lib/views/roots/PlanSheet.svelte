@@ -42,7 +42,11 @@
 			: '';
 	};
 	const clockWords = (text: string): string =>
-		text.replace(/(\d+)°/g, (_, deg: string) => `${format().clock(clockOf(Number(deg), roots.map.frame))}`);
+		format()
+			.inWords(text)
+			.replace(/(\d+)°(?! ?[CF])/g, (_, deg: string) =>
+				format().clock(clockOf(Number(deg), roots.map.frame))
+			);
 	const rootWords = (text: string): string =>
 		text.replace(/^root (\d+)/, (whole, number: string) => {
 			const segment = roots.map.segments[Number(number) - 1];

@@ -43,7 +43,7 @@
 			return format().settings.units === 'imperial'
 				? 'Place, thickness, words: 220° 3/8 dead1.5; 8 1.25 keep; 3 5/8 trace. A unit may follow: 9mm'
 				: 'Place, thickness, words: 220° 9 dead40; 8 31 keep; 3 16 trace. A unit may follow: 3/8in';
-		if (!parsed.ok) return parsed.problem;
+		if (!parsed.ok) return format().inWords(parsed.problem);
 		return say(parsed.root);
 	});
 	const say = (root: QuickRoot): string =>

@@ -193,7 +193,7 @@
 									{@const same = alike(item)}
 									<div class="flex flex-col items-end gap-1">
 										<label class="flex items-center gap-2"
-											><span class="sr-only">Choose {item.sentence}, {item.tag}</span>
+											><span class="sr-only">Choose {format().inWords(item.sentence)}, {item.tag}</span>
 											<input type="checkbox" class="size-7" value={keyOf(item)} bind:group={chosen} /></label
 										>
 										{#if same.length > 1}

@@ -85,7 +85,7 @@
 				>
 			</div>
 			{#if read?.problem}
-				<p class="mt-1 text-sm font-semibold text-oxide" role="alert">It {read.problem}.</p>
+				<p class="mt-1 text-sm font-semibold text-oxide" role="alert">It {format().inWords(read.problem)}.</p>
 			{/if}
 			{#if result}
 				<p class="mt-2">

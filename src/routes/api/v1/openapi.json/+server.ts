@@ -87,8 +87,13 @@ export const GET: RequestHandler = () => {
 			'/api/v1/trees': {
 				get: {
 					operationId: 'listTrees',
-					summary: 'All trees, shortly',
+					summary:
+						'All trees, shortly, or the first of those whose tag or name has words that begin as asked',
 					tags: ['trees'],
+					parameters: [
+						{ name: 'find', in: 'query', schema: { type: 'string', minLength: 1, maxLength: 120 } },
+						{ name: 'state', in: 'query', schema: { type: 'string', enum: ['in-care'] } }
+					],
 					responses: {
 						'200': {
 							description: 'The trees',
