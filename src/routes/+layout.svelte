@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { readAnew } from '$ui/read-anew';
 	import { createFormat } from '$core/text/format';
 	import { setFormat } from '$ui/format';
 	import Shell from '$views/shell/Shell.svelte';
@@ -20,7 +20,7 @@
 		const comeBack = (): void => {
 			if (document.visibilityState !== 'visible' || Date.now() - readAt < READ_ANEW_MS) return;
 			readAt = Date.now();
-			void invalidateAll();
+			void readAnew();
 		};
 		document.addEventListener('visibilitychange', comeBack);
 		return () => document.removeEventListener('visibilitychange', comeBack);

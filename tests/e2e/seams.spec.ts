@@ -312,3 +312,26 @@ test('where days ahead stand against root work, the lift does not say that today
 	await expect(today).toContainText('In its window, but not today');
 	await expect(today).not.toContainText('Today will do');
 });
+
+test('who goes on before the answer to a form is there arrives where they went', async ({ page }) => {
+	const tree = await treeId('H-03');
+	await open(page, `${DEMO}/trees/${tree}/recovery`);
+	await page
+		.getByRole('radiogroup', { name: 'Buds' })
+		.getByRole('radio', { name: 'open', exact: true })
+		.click();
+	// The next page is slower than the answer: it comes only once the look was answered and the page could have been read anew.
+	const answered = page.waitForResponse((response) => response.request().method() === 'POST');
+	await page.route(/\/aftercare\/__data\.json/, async (route) => {
+		await answered;
+		await page.evaluate(
+			() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+		);
+		await route.continue();
+	});
+	await page.getByRole('button', { name: 'Keep this look' }).click();
+	await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Aftercare' }).click();
+	await expect(page).toHaveURL(/\/aftercare$/);
+	await expect(page.getByRole('heading', { name: 'Water', exact: true }).first()).toBeVisible();
+	await expect(told(page, /The look is kept/)).toBeVisible();
+});

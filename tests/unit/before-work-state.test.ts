@@ -3,7 +3,7 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { placeSchema } from '$core/vocabulary/place';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { survival, triageSchema } from '$core/examine/triage/triage';
-import { rotSeen } from '$core/tree/before-work';
+import { rotKnown } from '$core/tree/rot-known';
 import { defaultValues as values } from '$core/values/values';
 import { BeforeWorkState } from '$views/examine/before-work-state.svelte';
 import { describe, expect, it } from 'vitest';
@@ -131,13 +131,34 @@ describe('rot before the work', () => {
 		{ signId: 'sour-smell', grade: 1 },
 		{ signId: 'roots-dark-soft', grade: 1 }
 	]);
+	const mapped = treeRecords().rootMap;
+	if (!mapped) throw new Error('the example has a map of its roots');
+	const roots = (change: object) => ({
+		...mapped,
+		segments: mapped.segments.map((segment) => ({ ...segment, ...change }))
+	});
+	const dead = roots({ condition: 'dead', deadFromMm: 0, doubtfulFromMm: null });
+	const sound = roots({ condition: 'sound', deadFromMm: null, doubtfulFromMm: null });
+	it('is known by roots laid open too: dead ones count, sound ones are none, covered ones tell nothing', () => {
+		const known = (rootMap: typeof sound | null, examinations: (typeof rotten)[] = [], on = today) =>
+			rotKnown(treeRecords({ examinations, rootMap }), on, values);
+		expect(known(dead)).toEqual({ on: mapped.mappedOn, by: 'map', chance: values['forecast.rotChance'] });
+		expect(known(dead, [], addDays(mapped.mappedOn, -1))).toBeNull();
+		expect(known(sound)).toEqual({ on: mapped.mappedOn, by: 'map', chance: 0 });
+		expect(known(roots({ condition: 'sound', deadFromMm: null, seenToMm: 0 }))).toBeNull();
+		const worse = known(sound, [rotten])?.chance ?? 0;
+		expect(worse).toBe(known(null, [rotten])?.chance);
+		const both = known(dead, [rotten])?.chance ?? 0;
+		expect(both).toBe(Math.max(worse, values['forecast.rotChance']));
+		expect(known(sound, [rotten])?.by).toBe('look');
+	});
 	it('is not known where nobody looked, and known from the last look up to the day', () => {
-		expect(rotSeen(treeRecords({ examinations: [] }), today, values)).toBeNull();
-		expect(state({ examinations: [] }).subject.rotChance).toBeNull();
-		const records = treeRecords({ examinations: [rotten] });
-		expect(rotSeen(records, '2026-03-31', values)).toBeNull();
-		expect(rotSeen(records, today, values)).toMatchObject({ on: '2026-04-01' });
-		expect(rotSeen(records, today, values)?.chance).toBeGreaterThan(0.3);
+		expect(rotKnown(treeRecords({ examinations: [], rootMap: null }), today, values)).toBeNull();
+		expect(state({ examinations: [], rootMap: null }).subject.rotChance).toBeNull();
+		const records = treeRecords({ examinations: [rotten], rootMap: null });
+		expect(rotKnown(records, '2026-03-31', values)).toBeNull();
+		expect(rotKnown(records, today, values)).toMatchObject({ on: '2026-04-01' });
+		expect(rotKnown(records, today, values)?.chance).toBeGreaterThan(0.3);
 	});
 	it('that nobody looked for never stands better than none found, and widens the range', () => {
 		const one = state();

@@ -1,9 +1,9 @@
-import { invalidateAll } from '$app/navigation';
 import type { SubmitFunction } from '@sveltejs/kit';
 import { toast } from 'svelte-sonner';
 import { tick } from 'svelte';
 import type { Refused } from './field';
 import { windowFormat } from './format';
+import { readAnew } from './read-anew';
 import { saidOf, toFirstRefused, toResult } from './refused';
 
 interface Told {
@@ -38,7 +38,7 @@ async function takeBack(entryId: string | string[]): Promise<void> {
 	} catch {
 		toast.error('No answer from Bruntle.', { description: 'Is it still running? Nothing was changed.' });
 	}
-	await invalidateAll();
+	await readAnew();
 }
 
 const inWords = (text: string): string => windowFormat().inWords(text);
@@ -65,7 +65,7 @@ export const act =
 				formElement.dispatchEvent(new Event('kept'));
 			if (result.type === 'success') {
 				if (!keep) HTMLFormElement.prototype.reset.call(formElement);
-				await invalidateAll();
+				await readAnew();
 				if (mine === sent) await update({ reset: false, invalidateAll: false });
 				// Said last: who reads that it is done finds the page showing it.
 				tell((result.data ?? {}) as Told);

@@ -69,6 +69,13 @@ const spoken: Record<SpokenUnit, { unit: StoredUnit; times: number }> = {
 };
 const calendarDates = /\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g;
 
+/** Whether a sentence says tenths: where they were handed to it, a night of -7.4 °C is colder than a limit of -7 °C. */
+const tenthsTell = (value: number, unit: StoredUnit): boolean =>
+	(unit === '°C' || unit === 'm/s') && !Number.isInteger(value);
+/** Digits of less than a litre: a quarter is not 0.3 L. */
+const partOfALitre = (value: number, unit: SpokenUnit): number =>
+	unit === 'L' && Math.abs(value) < 1 ? 2 : 0;
+
 export interface Format {
 	settings: FormatSettings;
 	/** `number(0.8251, 2)` is `0.83`. */
@@ -143,7 +150,11 @@ export function createFormat(settings: FormatSettings): Format {
 			settings.units === 'metric'
 				? { factor: 1, offset: 0, digits: times === 1 ? shown.digits : 1, name: unit }
 				: { ...shown, factor: shown.factor * times, name: shown.unit };
-		const one = (value: number): string => number(value * factor + offset, digits);
+		const one = (value: number): string =>
+			number(
+				value * factor + offset,
+				Math.max(digits, tenthsTell(value, stored) ? 1 : 0, partOfALitre(value, unit))
+			);
 		return `${one(first)}${then ? then.joint + one(then.last) : ''} ${name}`;
 	};
 	return {

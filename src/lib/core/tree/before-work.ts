@@ -1,13 +1,12 @@
 import { nextWindowDay, seasonFit } from '../climate/windows';
-import { diagnose } from '../examine/diagnosis/diagnose';
 import { isLarge } from '../examine/diagnosis/referral';
 import { needsNewLook, type TriageLook, type TriageSubject } from '../examine/triage/triage';
 import type { Values } from '../values/values';
 import type { Kind } from '../vocabulary/kind';
 import type { Place } from '../vocabulary/place';
-import { contextFor } from './carried';
 import type { TreeRecords } from './case';
 import { isEvidence, type Fact } from './fact';
+import { rotKnown } from './rot-known';
 import { standingOf } from './standing';
 
 /**
@@ -42,21 +41,6 @@ export function beforeWorkBegin(records: TreeRecords, today: string, values: Val
 	};
 }
 
-/** Chance of root or stem rot as the last look up to `on` gives it; null where nobody looked. */
-export function rotSeen(
-	records: TreeRecords,
-	on: string,
-	values: Values
-): { on: string; chance: number } | null {
-	const look = records.examinations.findLast((examination) => examination.examinedOn <= on);
-	if (!look) return null;
-	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
-	const rot = diagnose(context, look.findings, values).ranking.filter(
-		({ conditionId }) => conditionId === 'root-rot' || conditionId === 'stem-rot'
-	);
-	return { on: look.examinedOn, chance: Math.max(0, ...rot.map((cause) => cause.chance)) };
-}
-
 /** What is known of a tree beside the look that is being taken on `on`. */
 export const triageSubjectOf = (
 	records: TreeRecords,
@@ -70,5 +54,5 @@ export const triageSubjectOf = (
 	trunkDiameterMm: records.tree.trunkDiameterMm,
 	seasonFit: place ? seasonFit(kind, place, on, values) : 'shoulder',
 	windowOn: place ? nextWindowDay(kind, place, on, values) : null,
-	rotChance: rotSeen(records, on, values)?.chance ?? null
+	rotChance: rotKnown(records, on, values)?.chance ?? null
 });

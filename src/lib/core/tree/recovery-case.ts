@@ -1,3 +1,4 @@
+import { rotKnown } from './rot-known';
 import { logOdds } from '../maths/odds';
 import type { TreeRecords } from './case';
 import { daysBetween } from '../maths/calendar';
@@ -108,7 +109,7 @@ export function recoveryCase(
 			trunkDiameterMm: tree.trunkDiameterMm,
 			seasonFit: seasonFit(kind, place, since.on, values),
 			windowOn: null,
-			rotChance: found.length > 0 ? values['forecast.rotChance'] : 0
+			rotChance: rotKnown(records, today, values)?.chance ?? null
 		},
 		values
 	);

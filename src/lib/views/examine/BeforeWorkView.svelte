@@ -57,6 +57,17 @@
 	];
 </script>
 
+{#snippet yesNo(label: string, name: 'scratchAlive' | 'protectedSpecies' | 'servicesLocated')}
+	<div>
+		<Choice
+			{label}
+			bind:value={() => known(before.typed[name]), (value) => (before.typed[name] = truth(value))}
+			options={knownOptions}
+		/>
+		<input type="hidden" {name} value={before.typed[name] ?? ''} />
+	</div>
+{/snippet}
+
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-label="Before the work" class="min-w-0 pt-1 pb-24">
 		<ExamineParts treeId={tree.id} asks={stale ? { part: '/before', word: 'look again' } : null} />
@@ -91,16 +102,7 @@
 				options={vitalities.map((value) => ({ value, label: value }))}
 			/>
 			<div class="grid gap-5 sm:grid-cols-2">
-				<div>
-					<Choice
-						label="A scratched twig is alive"
-						bind:value={
-							() => known(before.typed.scratchAlive), (value) => (before.typed.scratchAlive = truth(value))
-						}
-						options={knownOptions}
-					/>
-					<input type="hidden" name="scratchAlive" value={before.typed.scratchAlive ?? ''} />
-				</div>
+				{@render yesNo('A scratched twig is alive', 'scratchAlive')}
 				<Choice
 					label="Pests"
 					name="pests"
@@ -115,29 +117,9 @@
 				options={permissions.map((value) => ({ value, label: permissionNames[value] }))}
 			/>
 			<div class="grid gap-5 sm:grid-cols-2">
-				<div>
-					<Choice
-						label="Protected species or site"
-						bind:value={
-							() => known(before.typed.protectedSpecies),
-							(value) => (before.typed.protectedSpecies = truth(value))
-						}
-						options={knownOptions}
-					/>
-					<input type="hidden" name="protectedSpecies" value={before.typed.protectedSpecies ?? ''} />
-				</div>
+				{@render yesNo('Protected species or site', 'protectedSpecies')}
 				{#if before.lifting}
-					<div>
-						<Choice
-							label="Gas, power, water, telecoms located"
-							bind:value={
-								() => known(before.typed.servicesLocated),
-								(value) => (before.typed.servicesLocated = truth(value))
-							}
-							options={knownOptions}
-						/>
-						<input type="hidden" name="servicesLocated" value={before.typed.servicesLocated ?? ''} />
-					</div>
+					{@render yesNo('Gas, power, water, telecoms located', 'servicesLocated')}
 				{/if}
 			</div>
 			{#if before.lifting}

@@ -174,14 +174,16 @@
 		{/if}
 		{#if before.rot}
 			<p class="mt-3 text-sm text-slate">
-				From the look of {format().day(before.rot.on, today)}: rot {chanceSaid(
-					before.rot.chance,
-					format().percent
-				)}.
+				{before.rot.by === 'look' ? 'From the look' : 'By the roots laid open'} of {format().day(
+					before.rot.on,
+					today
+				)}: {before.rot.chance > 0
+					? `rot ${chanceSaid(before.rot.chance, format().percent)}`
+					: 'no rot found'}.
 			</p>
 		{:else}
 			<p class="mt-3 text-sm text-slate">
-				No look is kept yet, so nobody knows of rot: it counts as {format().percent(
+				Nobody has looked for rot or laid its roots open yet: rot counts as {format().percent(
 					values['triage.rot-unknown']
 				)} likely, and widens the range.
 			</p>

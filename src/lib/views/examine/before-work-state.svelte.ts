@@ -6,7 +6,8 @@ import {
 	type TriageLook,
 	needsNewLook
 } from '$core/examine/triage/triage';
-import { beforeWorkBegin, rotSeen, triageSubjectOf } from '$core/tree/before-work';
+import { beforeWorkBegin, triageSubjectOf } from '$core/tree/before-work';
+import { rotKnown } from '$core/tree/rot-known';
 import type { TreeRecords } from '$core/tree/case';
 import type { Values } from '$core/values/values';
 import type { Kind } from '$core/vocabulary/kind';
@@ -55,9 +56,9 @@ export class BeforeWorkState {
 		const { records, kind, place, values } = this.of;
 		return triageSubjectOf(records, kind, place, this.on, values);
 	}
-	/** Rot as the last look up to the day of the decision gives it; null where nobody looked. */
+	/** Rot by all that was seen up to the day of the decision; null where nobody looked. */
 	get rot() {
-		return rotSeen(this.of.records, this.on, this.of.values);
+		return rotKnown(this.of.records, this.on, this.of.values);
 	}
 	get checked() {
 		return triageLook.safeParse(this.look);

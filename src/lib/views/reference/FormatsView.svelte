@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { readAnew } from '$ui/read-anew';
 	import { resolve } from '$app/paths';
 	import Button from '$ui/Button.svelte';
 	import { toast } from 'svelte-sonner';
@@ -38,7 +39,7 @@
 			};
 			if (response.ok) {
 				toast(`${answer.name} is here.`);
-				await invalidateAll();
+				await readAnew();
 				await goto(resolve('/trees/[id]', { id: answer.id }));
 			} else
 				problems = [

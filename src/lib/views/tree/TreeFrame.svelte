@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { readAnew } from '$ui/read-anew';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import type { LineOfCare } from '$core/tree/line-of-care';
@@ -54,7 +54,7 @@
 	// Written on in another window meanwhile: shown when one comes back to this one.
 	onMount(() => {
 		const look = (): void => {
-			if (document.visibilityState === 'visible') void invalidateAll();
+			if (document.visibilityState === 'visible') void readAnew();
 		};
 		document.addEventListener('visibilitychange', look);
 		return () => document.removeEventListener('visibilitychange', look);

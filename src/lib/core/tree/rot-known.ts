@@ -1,0 +1,40 @@
+import { diagnose } from '../examine/diagnosis/diagnose';
+import { rootShares } from '../roots/map/shares';
+import type { Values } from '../values/values';
+import { contextFor } from './carried';
+import type { TreeRecords } from './case';
+
+/** How likely rot is by what was seen of it. */
+export interface RotKnown {
+	/** Day on which it was seen. */
+	on: string;
+	by: 'look' | 'map';
+	chance: number;
+}
+
+/**
+ * Chance of root or stem rot by all that was seen up to a day: as the last look gives it, and as roots that were laid open show it.
+ * The worse of both counts: a clean map takes nothing from a look, nor a look from dead roots that were found.
+ * @param on calendar date
+ * @returns null where nobody looked at it and no root was laid open: not known is not none
+ */
+export function rotKnown(records: TreeRecords, on: string, values: Values): RotKnown | null {
+	const look = records.examinations.findLast((examination) => examination.examinedOn <= on);
+	const map = records.rootMap && records.rootMap.mappedOn <= on ? records.rootMap : null;
+	const seen: RotKnown[] = [];
+	if (look) {
+		const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
+		const rot = diagnose(context, look.findings, values).ranking.filter(
+			({ conditionId }) => conditionId === 'root-rot' || conditionId === 'stem-rot'
+		);
+		seen.push({ on: look.examinedOn, by: 'look', chance: Math.max(0, ...rot.map(({ chance }) => chance)) });
+	}
+	if (map?.segments.some((segment) => segment.seenToMm !== 0)) {
+		const dead = rootShares(map.segments, values).deadShare > 0;
+		seen.push({ on: map.mappedOn, by: 'map', chance: dead ? values['forecast.rotChance'] : 0 });
+	}
+	return seen.reduce<RotKnown | null>(
+		(worst, one) => (worst === null || one.chance > worst.chance ? one : worst),
+		null
+	);
+}
