@@ -24,6 +24,8 @@ export default defineConfig({
 		actionTimeout: 20_000,
 		viewport: { width: 1280, height: 800 },
 		serviceWorkers: 'block',
+		// What fades or slides is looked at as it ends up.
+		contextOptions: { reducedMotion: 'reduce' },
 		// A trace of every step takes a good part of the time; it is asked for: BRUNTLE_TRACE=1.
 		trace: process.env.BRUNTLE_TRACE ? 'retain-on-failure' : 'off',
 		screenshot: 'only-on-failure',

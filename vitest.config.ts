@@ -1,5 +1,5 @@
 import { sveltekit } from '@sveltejs/kit/vite';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 
@@ -8,6 +8,8 @@ export default defineConfig({
 	test: {
 		include: ['tests/{checks,unit,server}/**/*.test.ts'],
 		environment: 'node',
+		// The runner would leave one of two cores idle.
+		maxWorkers: Math.max(2, availableParallelism() - 1),
 		testTimeout: 30_000,
 		hookTimeout: 60_000,
 		env: { BRUNTLE_PICTURES: path.join(tmpdir(), 'bruntle-test-pictures') }

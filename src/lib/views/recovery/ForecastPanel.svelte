@@ -162,6 +162,7 @@
 			</details>
 		{/if}
 	{:else}
-		<p class="mt-2 text-slate" role="status">Working it out …</p>
+		<!-- As high as what comes: what stands below stays where the hand goes for it. -->
+		<p class="mt-2 min-h-90 text-slate" role="status">Working it out …</p>
 	{/if}
 </section>

@@ -138,9 +138,9 @@
 				{closed}
 			/>
 		</div>
-		{#if !closed && due}
-			<div class="mt-6">
-				<Decisions treeId={tree.id} {due} check={closer} {decisions} {today} {refused} />
+		{#if !closed}
+			<div class={due ? 'mt-6' : 'mt-6 min-h-48'}>
+				{#if due}<Decisions treeId={tree.id} {due} check={closer} {decisions} {today} {refused} />{/if}
 			</div>
 		{/if}
 		{#if !closed}{#key correcting?.id}
