@@ -60,6 +60,42 @@ for (const [part, views] of Object.entries(parts))
 			});
 	});
 
+/** Where the work is done: read in the system's own colours, and at twice the size. */
+const working = [
+	'/',
+	'/trees',
+	'/yard',
+	'examine',
+	'examine/measure',
+	'roots',
+	'roots/bench',
+	'replant',
+	'replant/mix',
+	'aftercare',
+	'recovery'
+];
+test('axe finds nothing grave in forced colours, nor at 200 %, where nothing is wider than the window', async ({
+	page
+}) => {
+	test.setTimeout(180_000);
+	const tree = await hornbeam();
+	for (const view of working)
+		await test.step(view, async () => {
+			await page.setViewportSize({ width: 1280, height: 800 });
+			await page.emulateMedia({ forcedColors: 'active' });
+			await open(page, DEMO + (view.startsWith('/') ? view : tree + view));
+			await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+			await expectAccessible(page);
+			// At 200 % a window of 1280 by 800 shows what one of half of it does.
+			await page.emulateMedia({ forcedColors: 'none' });
+			await page.setViewportSize({ width: 640, height: 400 });
+			await expectAccessible(page);
+			expect(
+				await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+			).toBeLessThanOrEqual(0);
+		});
+});
+
 test('on a phone the ledger opens from the foot, and the head of a tree is one line until it is touched', async ({
 	page
 }) => {
