@@ -1,5 +1,6 @@
 import { nightTemperature } from '$core/climate/normals';
-import { coldOf, todayItems, walkingRound } from '$core/today/today';
+import { todayItems, walkingRound } from '$core/today/today';
+import { coldOf } from '$core/today/weather-items';
 import { addDays } from '$core/maths/calendar';
 import type { SeriesDay } from '$core/climate/series';
 import { today } from '$lib/server/clock';
@@ -60,7 +61,7 @@ export const load: PageServerLoad = () =>
 		});
 		return {
 			items: items.slice(0, 300),
-			round: walkingRound(items),
+			round: walkingRound(items, values),
 			nights: nights.slice(0, 8),
 			treeCount: trees.length,
 			placeCount: (await places.list(db)).length

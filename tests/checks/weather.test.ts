@@ -1,5 +1,5 @@
 import { measured } from '$core/text/measured';
-import type { TodayTree } from '$core/today/today';
+import type { TodayTree } from '$core/today/item';
 import fc from 'fast-check';
 import * as suncalc from 'suncalc';
 import { describe, expect, it } from 'vitest';

@@ -1,11 +1,16 @@
 import { plain } from '$core/text/format';
 import { addDays } from '$core/maths/calendar';
 import { describe, expect, it } from 'vitest';
-import type { Task } from '$core/vocabulary/task';
+import { bareDay, type SeriesDay } from '$core/climate/series';
+import { taskKinds, type Task } from '$core/vocabulary/task';
 import { shippedKinds } from '$core/vocabulary/shipped';
-import { coldOf, isAlarm, isUnanswered, todayItems, walkingRound, type TodayTree } from '$core/today/today';
+import type { TodayTree } from '$core/today/item';
+import { isAlarm, isUnanswered } from '$core/today/task-items';
+import { todayItems, walkingRound } from '$core/today/today';
+import { coldOf } from '$core/today/weather-items';
 import type { StandingKept } from '$core/tree/kept';
-import { defaultValues } from '$core/values/values';
+import { todayValues } from '$core/values/today';
+import { defaultValues, type Values } from '$core/values/values';
 
 const today = '2026-04-18';
 const kind = (id: string) => {
@@ -134,7 +139,8 @@ describe('today', () => {
 				entry({
 					tasks: [task({ minutes: 20 }), task({ id: 't2', fromOn: '2026-04-22', toOn: '2026-04-25' })]
 				})
-			)
+			),
+			defaultValues
 		);
 		expect(round).toEqual([{ placeName: 'Bench', minutes: 20, tags: ['A-1'] }]);
 	});
@@ -332,5 +338,142 @@ describe('today', () => {
 		);
 		expect(items(...three).map((item) => item.group.map((one) => one.tag))).toEqual([['A', 'B', 'C']]);
 		expect(items(...three.slice(0, 2))).toHaveLength(2);
+	});
+});
+
+describe('every working value of Today', () => {
+	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
+		out: null,
+		waterOn: today,
+		rootsCutOn: null,
+		underCover: null,
+		planned: null,
+		urgent: null,
+		gate: null,
+		pottedOn: null,
+		firmness: null,
+		pests: null,
+		...change
+	});
+	const urgent = {
+		label: 'Root rot',
+		chance: 0.7,
+		on: '2026-04-10',
+		stage: 'roots' as const,
+		water: 'less',
+		meaning: ''
+	};
+	const cold = (on: string, minC: number): SeriesDay => ({ ...bareDay(on, { et0Mm: 1, rainMm: 0 }), minC });
+	const ahead = (on: string) => new Map([['p', [cold(on, -30)]]]);
+	const planned = { what: 'Lift it', stage: 'replant' as const, on: today, undated: false };
+	/** Yards in which each of them decides something. */
+	const yards: Record<string, { trees: TodayTree[]; weather?: Map<string, SeriesDay[]> }> = {
+		late: {
+			trees: [
+				entry({
+					tasks: taskKinds.map((kind) => task({ id: kind, kind, fromOn: '2026-04-01', toOn: '2026-04-15' }))
+				})
+			]
+		},
+		open: {
+			trees: [entry({ tasks: taskKinds.map((kind) => task({ id: kind, kind, toOn: '2026-04-20' })) })]
+		},
+		soon: {
+			trees: [entry({ tasks: [task({ fromOn: '2026-04-25', toOn: '2026-04-30' })] })]
+		},
+		lapsed: {
+			trees: [
+				entry({
+					tasks: [task({ kind: 'cold', fromOn: '2025-10-01', toOn: '2025-11-30', source: 'cold@2025-10-01' })]
+				})
+			]
+		},
+		standing: {
+			trees: [
+				entry({ standing: kept({ urgent, out: { on: '2026-04-16', how: 'wrapped' } }) }),
+				entry({ standing: kept({ out: { on: '2026-03-01', how: 'heeled-in' } }) }),
+				entry({ standing: kept({ planned }) }),
+				entry({ standing: kept({ planned: { ...planned, on: '2026-04-25' } }) }),
+				entry({ standing: kept({ planned: { ...planned, undated: true } }) }),
+				entry({ standing: kept({ firmness: { value: 'loose', on: today } }) })
+			]
+		},
+		water: {
+			trees: [
+				entry({ water: { ...waterDry(today), alarms: ['Its roots drink less.'] } }),
+				entry({ water: { ...waterDry(today), nextOn: '2026-04-15', latest: '2026-04-16' } }),
+				entry({ water: { ...waterDry(today), nextOn: '2026-04-21' } }),
+				entry({ water: waterDry(today), standing: kept({ urgent }) })
+			]
+		},
+		unknown: {
+			trees: ['a', 'b', 'c'].map((id) =>
+				entry({
+					tree: { ...entry().tree, id },
+					standing: kept({ waterOn: null, pottedOn: '2026-01-01' })
+				})
+			)
+		},
+		cold: { trees: [entry({ kind: kind('citrus') })] },
+		mild: { trees: [entry({ kind: { ...kind('citrus'), coldestC: 0 } })] },
+		tonight: { trees: [entry()], weather: ahead(today) },
+		tomorrow: { trees: [entry()], weather: ahead('2026-04-19') },
+		later: { trees: [entry()], weather: ahead('2026-04-20') },
+		old: {
+			trees: [
+				entry({ lastDecision: { on: '2026-02-01', decision: 'go', workedSince: false } }),
+				entry({ lastLookOn: '2026-01-01' })
+			]
+		}
+	};
+	const said = (values: Values): string =>
+		JSON.stringify(
+			Object.values(yards).map(({ trees, weather }) => {
+				const found = todayItems(trees, today, values, weather);
+				return [
+					found,
+					walkingRound(found, values),
+					trees.map((one) => one.tasks.filter((open) => isAlarm(open, today, values)).length)
+				];
+			})
+		);
+	const usual = said(defaultValues);
+	it.each(Object.keys(todayValues) as (keyof typeof todayValues)[])('%s decides something', (key) => {
+		const { min, max } = todayValues[key];
+		const value = defaultValues[key];
+		// Somewhere within its bounds, and not only at the far end.
+		const others = [min, value + 1, value - 1, value * 2 + 1, value / 2].filter(
+			(other) => other >= min && other <= max && other !== value
+		);
+		expect(others.some((other) => said({ ...defaultValues, [key]: other }) !== usual)).toBe(true);
+	});
+	it('ranks what harms first before what can wait', () => {
+		const first = (name: keyof typeof yards, at = 0): number => {
+			const yard = yards[name];
+			return todayItems(yard?.trees ?? [], today, defaultValues, yard?.weather)[at]?.urgency ?? Number.NaN;
+		};
+		// By default: an arborist 220 and 3 days waited; water late 100, 3 times 10, and 3 days.
+		expect(first('late')).toBe(223);
+		expect(
+			todayItems(yards.late?.trees ?? [], today, defaultValues).find((one) => one.task?.id === 'water')
+				?.urgency
+		).toBe(133);
+		expect(
+			todayItems(yards.open?.trees ?? [], today, defaultValues).find((one) => one.task?.id === 'feeding')
+				?.urgency
+		).toBe(50 + 2 - 2 - 15);
+		expect(first('standing')).toBe(202);
+		expect(first('tonight')).toBeGreaterThan(first('cold'));
+		expect(first('cold')).toBeGreaterThan(first('tomorrow'));
+		expect(first('tomorrow')).toBeGreaterThan(first('later'));
+	});
+	it('waiting never lifts a line above what stands a most higher', () => {
+		for (const days of [1, 30, 400, 4000]) {
+			const on = addDays(today, -days);
+			expect(
+				todayItems([entry({ standing: kept({ out: { on, how: 'wrapped' } }) })], today, defaultValues)[0]
+					?.urgency
+			).toBeLessThanOrEqual(defaultValues['today.rank.referral']);
+		}
 	});
 });

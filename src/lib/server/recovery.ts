@@ -29,7 +29,7 @@ import { gateOf } from '../core/tree/gate';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { looksSeen, looksSince } from '../core/tree/looks';
-import { isAlarm, isUnanswered } from '../core/today/today';
+import { isAlarm, isUnanswered } from '../core/today/task-items';
 import type { Tree, TreeInput } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
 import { leafCalendar } from '../core/tree/tree-demand';

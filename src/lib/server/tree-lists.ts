@@ -8,7 +8,7 @@ import { nextOf } from '../core/tree/next';
 import type { FunctionLow, WaterState } from '../core/tree/water-state';
 import { bearsAlways, type Group } from '../core/vocabulary/kind';
 import type { TodayTask } from '../core/vocabulary/task';
-import type { TodayTree } from '../core/today/today';
+import type { TodayTree } from '../core/today/item';
 import type { Tree } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';

@@ -2,8 +2,19 @@
 
 const DAY_MS = 86_400_000;
 /** Read by position, which is far quicker than parsing the text; lists of a large yard ask thousands of times. */
-const toMs = (date: string): number =>
+const readMs = (date: string): number =>
 	Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) - 1, Number(date.slice(8, 10)));
+/** The days of some forty years, read once. */
+const known = new Map<string, number>();
+const KNOWN_MOST = 15_000;
+function toMs(date: string): number {
+	const before = known.get(date);
+	if (before !== undefined) return before;
+	if (known.size >= KNOWN_MOST) known.clear();
+	const ms = readMs(date);
+	known.set(date, ms);
+	return ms;
+}
 
 /** `addDays('2026-02-27', 2)` is `'2026-03-01'`. */
 export const addDays = (date: string, days: number): string =>

@@ -1,7 +1,7 @@
 import { measured } from '../text/measured';
 import type { Place } from '../vocabulary/place';
 import { coldLimit } from '../climate/cold-limit';
-import type { TodayTree } from './today';
+import type { TodayTree } from './item';
 import type { Values } from '../values/values';
 import { daysFor, sheltered } from '../climate/series';
 import type { WeatherDay } from '../climate/weather-day';

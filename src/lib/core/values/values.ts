@@ -10,6 +10,7 @@ import { rootValues } from './roots';
 import { settingValues } from './setting';
 import { soilValues } from './soil';
 import { triageValues } from './triage';
+import { todayValues } from './today';
 import { waterValues } from './water';
 import { workValues } from './ground-works';
 
@@ -22,6 +23,7 @@ export const valueFamilies = {
 	'Water drawn': waterValues,
 	'Season and cold': climateValues,
 	Aftercare: aftercareValues,
+	Today: todayValues,
 	Recovery: recoveryValues,
 	'Field book': bookValues,
 	Measuring: measuringValues,
@@ -38,6 +40,7 @@ const workingValues = {
 	...waterValues,
 	...climateValues,
 	...aftercareValues,
+	...todayValues,
 	...recoveryValues,
 	...bookValues,
 	...measuringValues,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { counted } from '$core/text/plural';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
@@ -273,7 +274,7 @@
 			bind:value={feel}
 			options={feels.map((value) => ({
 				value,
-				label: feelNames[value].replace(/^./, (letter) => letter.toUpperCase())
+				label: atStart(feelNames[value])
 			}))}
 		/>
 		<TextField

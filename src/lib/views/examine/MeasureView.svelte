@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { contextFor } from '$core/tree/carried';
 	import { enhance } from '$app/forms';
 	import { replaceState } from '$app/navigation';
@@ -153,7 +154,6 @@
 		fresh++;
 		measuredOn = today;
 	}
-	const sentence = (text: string): string => (text[0]?.toUpperCase() ?? '') + text.slice(1);
 	const latestOf = (candidate: Tool): string | null => {
 		const last = kept.find((measurement) => measurement.raw.tool === candidate);
 		return last ? format().day(last.measuredOn, today) : null;
@@ -182,7 +182,7 @@
 			<section aria-label="Depth profile" class="mt-2 mb-4">
 				<h2 class="text-lg">
 					{[profile, cores]
-						.flatMap((raw) => (raw ? [sentence(readingWords(raw, on, tree, values, format()))] : []))
+						.flatMap((raw) => (raw ? [atStart(readingWords(raw, on, tree, values, format()))] : []))
 						.join('. ')}.
 				</h2>
 				<DepthProfile {profile} {cores} {values} />
@@ -239,13 +239,13 @@
 		{#snippet summary()}
 			<span class="truncate font-semibold"
 				>{reading
-					? sentence(readingWords(reading, on, tree, values, format()))
+					? atStart(readingWords(reading, on, tree, values, format()))
 					: `${toolNames[tool]}: nothing read yet`}</span
 			>
 		{/snippet}
 		<div role="status">
 			{#if reading}
-				<p class="mt-1 font-semibold">{sentence(readingWords(reading, on, tree, values, format()))}.</p>
+				<p class="mt-1 font-semibold">{atStart(readingWords(reading, on, tree, values, format()))}.</p>
 				<ul class="mt-2 divide-y border-y">
 					{#each found as finding (finding.signId)}
 						<li class="flex items-baseline justify-between gap-3 py-1.5">
@@ -286,7 +286,7 @@
 								today
 							)}
 							<span class="block"
-								>{sentence(
+								>{atStart(
 									readingWords(measurement.raw, measurement.measuredOn, tree, values, format())
 								)}</span
 							>{#if measurement.note}<span class="block text-slate">{measurement.note}</span>{/if}</span

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { chanceSaid } from '$core/text/percent';
-	import { midSentence } from '$core/text/mid-sentence';
+	import { midSentence, atStart } from '$core/text/mid-sentence';
 	import { conditionOf } from '$core/vocabulary/conditions';
 	import type { Check, NextChecks } from '$core/examine/diagnosis/next-check';
 	import { procedures, type ProcedureId } from '$core/vocabulary/procedures';
@@ -75,7 +75,7 @@
 					class="min-h-11 rounded-md border border-edge px-3 py-1.5 text-left hover:border-ink hover:bg-duff"
 					onclick={() => onset(answer.signId as SignId, answer.grade)}
 				>
-					<span class="block font-semibold">{word[0]?.toUpperCase()}{word.slice(1)}</span>
+					<span class="block font-semibold">{atStart(word)}</span>
 					<span class="block text-sm text-slate"
 						>{subject}: {percent(answer.chance)}{answer.acts ? ', then act' : ''}</span
 					>

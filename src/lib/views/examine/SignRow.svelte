@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import type { Finding } from '$core/examine/diagnosis/finding';
 	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
 	import Ruler from '@lucide/svelte/icons/ruler';
@@ -37,7 +38,7 @@
 		[...gradesOf(id).entries()]
 			.map(([value, word]) => ({
 				value: String(value),
-				label: word[0]?.toUpperCase() + word.slice(1),
+				label: atStart(word),
 				tone: value > 0 ? ('strong' as const) : ('plain' as const)
 			}))
 			.sort((a, b) => (topGrade(id) === 1 ? Number(b.value) - Number(a.value) : 0))

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { isStructural } from '$core/roots/map/shares';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
@@ -120,7 +121,7 @@
 					}
 				),
 				...putOff(records.book, today).map(({ what, first, fromOn }) => ({
-					what: what.replace(/^./, (letter) => letter.toUpperCase()),
+					what: atStart(what),
 					why: '',
 					first,
 					fromOn: fromOn && format().date(fromOn)

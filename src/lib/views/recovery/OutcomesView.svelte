@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { resolve } from '$app/paths';
 	import { brierScore, brierSkill, reliability, type Said } from '$core/recovery/outcomes/forecast-score';
 	import {
@@ -219,7 +220,7 @@
 					</div>
 					<div>
 						<p class="font-semibold">
-							{lossCauseNames[loss.lossCause ?? 'not-known'].replace(/^./, (letter) => letter.toUpperCase())}
+							{atStart(lossCauseNames[loss.lossCause ?? 'not-known'])}
 						</p>
 						{#if loss.shownEarlier}<p>
 								<span class="text-slate">Shown earlier by:</span>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { chanceSaid } from '$core/text/percent';
 	import { contextFor } from '$core/tree/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
@@ -136,7 +137,7 @@
 				)}{tree.origin ? `: ${tree.origin.replace(/\.+$/, '')}` : ''}.
 			</p>
 			<p class="font-semibold">
-				{treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}{tree.closedOn
+				{atStart(treeStateNames[tree.state])}{tree.closedOn
 					? `, ${format().date(tree.closedOn)}`
 					: !forecast.known
 						? '. Nobody has seen anything of it for so long that its chance is not known.'

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart, midSentence } from '$core/text/mid-sentence';
 	import { enhance } from '$app/forms';
 	import { lossCauseNames, lossCauses, type Tree } from '$core/take-in/tree';
 	import { treeStateNames } from '$core/vocabulary/words';
@@ -36,9 +37,7 @@
 </script>
 
 <Consequences
-	title={tree.state === 'in-care'
-		? 'Is it re-established?'
-		: treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}
+	title={tree.state === 'in-care' ? 'Is it re-established?' : atStart(treeStateNames[tree.state])}
 >
 	{#snippet summary()}
 		{#if tree.state === 'in-care'}
@@ -160,7 +159,7 @@
 		/>
 		{#if ending === 're-established' && unmet.length > 0}
 			<p class="text-sm font-semibold text-ochre">
-				Not all criteria are met ({unmet.map((criterion) => criterion.label.toLowerCase()).join('; ')}). You
+				Not all criteria are met ({unmet.map((criterion) => midSentence(criterion.label)).join('; ')}). You
 				may close it all the same: note why.
 			</p>
 		{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/vocabulary/kind';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -43,7 +44,7 @@
 	{#each groups as group (group)}
 		{@const inGroup = shown.filter((kind) => kind.group === group)}
 		{#if inGroup.length > 0}
-			<h2 class="mt-6 text-lg">{groupNames[group].replace(/^./, (letter) => letter.toUpperCase())}</h2>
+			<h2 class="mt-6 text-lg">{atStart(groupNames[group])}</h2>
 			<div class="relative overflow-x-auto">
 				<table class="mt-1 w-full min-w-[44rem] border-t text-sm">
 					<thead>

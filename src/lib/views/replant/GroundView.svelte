@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { midSentence } from '$core/text/mid-sentence';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import {
@@ -68,7 +69,7 @@
 	const words = (entry: GroundPlan): string =>
 		parts
 			.filter(({ key }) => entry[key] !== null)
-			.map(({ label }) => label.toLowerCase())
+			.map(({ label }) => midSentence(label))
 			.join(', ');
 	const nearStructure = $derived(
 		plan.loosening !== null && plan.loosening.innerM < Math.max(works.zones.noCutM, works.zones.srzM) - 1e-9

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
 	import type { TreeRecords } from '$core/tree/case';
@@ -177,9 +178,7 @@
 					<section aria-labelledby="how-title" class="text-sm">
 						<h3 id="how-title" class="text-lg">How it is set</h3>
 						<p>
-							{heightSchoolNames[seat.height].replace(/^./, (letter) => letter.toUpperCase())}, flare {mm(
-								Math.abs(seat.flareOverRimMm)
-							)}
+							{atStart(heightSchoolNames[seat.height])}, flare {mm(Math.abs(seat.flareOverRimMm))}
 							{seat.flareOverRimMm < 0 ? 'below' : 'over'} the rim; {pocketSchoolNames[seat.pockets]}, {firmingNames[
 								seat.firming
 							]}; held by {holdingNames[seat.holding]}{seat.offOn

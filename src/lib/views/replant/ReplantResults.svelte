@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { counted } from '$core/text/plural';
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/maths/circular';
@@ -84,7 +85,7 @@
 	</p>
 	<p class="mt-1">
 		<strong class={judged.verdict === 'over' || judged.verdict === 'no-fit' ? 'text-oxide' : ''}
-			>{potVerdictNames[judged.verdict].replace(/^./, (letter) => letter.toUpperCase())}</strong
+			>{atStart(potVerdictNames[judged.verdict])}</strong
 		>{Number.isFinite(judged.dryDownDays)
 			? `: about ${counted(format().number(judged.dryDownDays, judged.dryDownDays < 10 ? 1 : 0), 'day')} from drained to the next water, ${L(judged.waterL)} to draw`
 			: ': nothing draws on it now'}. {format().percent(judged.unrooted)} of the fill holds no roots yet.{mates.length >

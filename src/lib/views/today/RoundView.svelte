@@ -1,6 +1,6 @@
 <script lang="ts">
 	import SheetActions from '$ui/SheetActions.svelte';
-	import type { TodayItem } from '$core/today/today';
+	import type { TodayItem } from '$core/today/item';
 	import { useFormat } from '$ui/format';
 	import { groups } from 'd3';
 

@@ -2,7 +2,8 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { NightTemperature } from '$core/climate/normals';
-	import type { RoundStop, TodayItem } from '$core/today/today';
+	import type { TodayItem } from '$core/today/item';
+	import type { RoundStop } from '$core/today/today';
 	import Button from '$ui/Button.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { act } from '$ui/act';

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { resolve } from '$app/paths';
 	import { treeStateNames } from '$core/vocabulary/words';
 	import { type Tree } from '$core/take-in/tree';
@@ -14,9 +15,8 @@
 
 <p role="note" class="border-l-4 border-oxide bg-duff px-4 py-3">
 	<strong
-		>{treeStateNames[tree.state].replace(/^./, (letter) => letter.toUpperCase())}{tree.closedOn
-			? ` since ${format().date(tree.closedOn)}`
-			: ''}: this case is closed.</strong
+		>{atStart(treeStateNames[tree.state])}{tree.closedOn ? ` since ${format().date(tree.closedOn)}` : ''}:
+		this case is closed.</strong
 	>
 	Its records stay; nothing new is asked of it.
 	<a class="chalk whitespace-nowrap" href={resolve('/trees/[id]/recovery', { id: tree.id })}

@@ -1,3 +1,4 @@
+import { atStart, midSentence } from '../../text/mid-sentence';
 import { z } from 'zod';
 import type { Values } from '../../values/values';
 import { actNow, disturbanceFactor, standingToday, type StandingToday } from './act-now';
@@ -296,7 +297,7 @@ export function checkSentence(check: Check, percent: (chance: number) => string)
 		`${gradeWord(first, answer.grade)} → ${percent(answer.chance)}${answer.acts ? ', act' : ''}`;
 	const also =
 		more.length > 0
-			? `; the same step shows ${more.map((id) => signOf(id).label.toLowerCase()).join(' and ')}`
+			? `; the same step shows ${more.map((id) => midSentence(signOf(id).label)).join(' and ')}`
 			: '';
-	return `${signOf(first).how.replace(/\.$/, '')}. ${subject[0]?.toUpperCase()}${subject.slice(1)}: ${[...found.reverse(), ...(absent ? [absent] : [])].map(means).join(' · ')}${also}.`;
+	return `${signOf(first).how.replace(/\.$/, '')}. ${atStart(subject)}: ${[...found.reverse(), ...(absent ? [absent] : [])].map(means).join(' · ')}${also}.`;
 }

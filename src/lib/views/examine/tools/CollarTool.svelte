@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { azimuthOf, clockOf } from '$core/maths/circular';
 	import { flareNames, flares, judgeCollar } from '$core/examine/measuring/collar';
 	import { collarData } from '$core/examine/measuring/collar';
@@ -9,7 +10,7 @@
 	import { markOf } from '$core/values/values';
 	import { useFormat } from '$ui/format';
 	import { arc } from 'd3';
-	import { capital, type ToolProps } from './tool';
+	import { type ToolProps } from './tool';
 
 	let { tree, values, onread }: ToolProps = $props();
 	const format = useFormat();
@@ -131,7 +132,7 @@
 		<Choice
 			label="The flare is seen"
 			bind:value={flare}
-			options={flares.map((value) => ({ value, label: capital(flareNames[value]) }))}
+			options={flares.map((value) => ({ value, label: atStart(flareNames[value]) }))}
 		/>
 		<MeasureField
 			name="raw.buriedMm"

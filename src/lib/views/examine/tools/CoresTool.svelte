@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { densityNames, judgeCore, soilCore } from '$core/examine/soil/bulk-density';
 	import { textureByFeel } from '$core/examine/soil/texture';
 	import { textureClasses, textures, type Texture } from '$core/vocabulary/textures';
@@ -9,7 +10,7 @@
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
-	import { before, capital, type ToolProps } from './tool';
+	import { before, type ToolProps } from './tool';
 
 	let { values, previous, onread }: ToolProps = $props();
 	const format = useFormat();
@@ -57,7 +58,7 @@
 	name="texture"
 	label="Texture"
 	bind:value={texture}
-	options={textures.map((value) => ({ value, label: capital(textureClasses[value].label) }))}
+	options={textures.map((value) => ({ value, label: atStart(textureClasses[value].label) }))}
 	fieldClass="max-w-64"
 />
 <ul class="mt-2 divide-y border-b">

@@ -1,10 +1,11 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { feelNames, feels, moistureData, type Feel } from '$core/examine/measuring/moisture';
 	import { seenByHand } from '$core/aftercare/water/pot-state';
 	import Choice from '$ui/Choice.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { useFormat } from '$ui/format';
-	import { capital, type ToolProps } from './tool';
+	import { type ToolProps } from './tool';
 
 	let { values, on, onread }: ToolProps = $props();
 	const format = useFormat();
@@ -25,7 +26,7 @@
 <Choice
 	label="It feels"
 	bind:value={feel}
-	options={feels.map((value) => ({ value, label: capital(feelNames[value]) }))}
+	options={feels.map((value) => ({ value, label: atStart(feelNames[value]) }))}
 />
 <div class="mt-4 max-w-48">
 	<TextField

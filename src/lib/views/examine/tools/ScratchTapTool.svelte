@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import {
 		diebackLimit,
 		scratchTapData,
@@ -15,7 +16,7 @@
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 	import { untrack } from 'svelte';
-	import { before, capital, type ToolProps } from './tool';
+	import { before, type ToolProps } from './tool';
 
 	let { tree, values, previous, onread }: ToolProps = $props();
 	const format = useFormat();
@@ -173,7 +174,7 @@
 		<Choice
 			label="Found there"
 			bind:value={reading}
-			options={tissueReadings.map((value) => ({ value, label: capital(tissueReadingNames[value]) }))}
+			options={tissueReadings.map((value) => ({ value, label: atStart(tissueReadingNames[value]) }))}
 		/>
 		<MeasureField
 			name="raw.heightMm"
@@ -257,7 +258,7 @@
 				<ul class="text-sm" aria-label="How high each side lives">
 					{#each result.levels as level (level.sideDeg)}
 						<li>
-							{capital(sideName(level.sideDeg))}: {level.aliveToMm === null
+							{atStart(sideName(level.sideDeg))}: {level.aliveToMm === null
 								? 'no living place found'
 								: `alive at ${format().measure(level.aliveToMm, 'mm')}`}{level.deadFromMm === null
 								? ''

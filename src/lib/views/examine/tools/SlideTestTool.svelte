@@ -1,8 +1,9 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { slideResultNames, slideResults } from '$core/examine/measuring/hand-tests';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
-	import { capital, type ToolProps } from './tool';
+	import { type ToolProps } from './tool';
 
 	let { values, onread }: ToolProps = $props();
 	const format = useFormat();
@@ -23,7 +24,7 @@
 <Choice
 	label="The ball"
 	bind:value={result}
-	options={slideResults.map((value) => ({ value, label: capital(slideResultNames[value]) }))}
+	options={slideResults.map((value) => ({ value, label: atStart(slideResultNames[value]) }))}
 />
 <div class="mt-4 flex flex-col gap-3">
 	<label class="flex min-h-11 items-center gap-2"

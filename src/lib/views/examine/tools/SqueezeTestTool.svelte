@@ -1,7 +1,8 @@
 <script lang="ts">
+	import { atStart } from '$core/text/mid-sentence';
 	import { squeezeResultNames, squeezeResults } from '$core/examine/measuring/hand-tests';
 	import Choice from '$ui/Choice.svelte';
-	import { capital, type ToolProps } from './tool';
+	import { type ToolProps } from './tool';
 
 	let { onread }: ToolProps = $props();
 	let result = $state<(typeof squeezeResults)[number] | ''>('');
@@ -12,5 +13,5 @@
 <Choice
 	label="It"
 	bind:value={result}
-	options={squeezeResults.map((value) => ({ value, label: capital(squeezeResultNames[value]) }))}
+	options={squeezeResults.map((value) => ({ value, label: atStart(squeezeResultNames[value]) }))}
 />

@@ -17,5 +17,3 @@ export interface ToolProps {
 /** The last reading, if it is of this tool. */
 export const before = <T extends Tool>(previous: RawReading | null, tool: T): RawReadingOf<T> | null =>
 	previous?.tool === tool ? (previous as RawReadingOf<T>) : null;
-
-export const capital = (text: string): string => (text[0]?.toUpperCase() ?? '') + text.slice(1);

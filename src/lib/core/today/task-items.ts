@@ -1,0 +1,86 @@
+import { hasLapsed, headed, timed } from '../aftercare/tasks/release';
+import { daysBetween } from '../maths/calendar';
+import { atStart } from '../text/mid-sentence';
+import type { Values } from '../values/values';
+import type { Task } from '../vocabulary/task';
+import { common, daysInWords, rises, type TodayItem, type TodayTree } from './item';
+
+type Pressing = Pick<Task, 'kind' | 'state' | 'toOn' | 'source'>;
+const weightOf = (kind: Task['kind'], values: Values): number => values[`today.weight.${kind}`];
+const isLate = (task: Pressing, today: string, values: Values): boolean =>
+	task.state === 'open' && task.toOn < today && weightOf(task.kind, values) >= values['today.weightPressing'];
+
+/** True when a task is already late for work that cannot wait. */
+export const isAlarm = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today, values) && !hasLapsed(task, today, values);
+
+/** True when such work is over for good, and nobody said whether it was done. */
+export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today, values) && hasLapsed(task, today, values);
+
+/** Work that is open, late, over or coming up. */
+export function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
+	return entry.tasks.flatMap((given) => {
+		if (given.state !== 'open') return [];
+		const task = timed(given, entry.facts, today, values);
+		// What the tree has not released yet stays quiet.
+		if (task.released?.state === 'held') return [];
+		const asks = task.released !== null && task.released.ask !== '';
+		const untilOpen = daysBetween(today, task.fromOn);
+		const untilEnd = daysBetween(today, task.toOn);
+		if (untilOpen > values['today.aheadDays']) return [];
+		const weight = weightOf(task.kind, values);
+		// Small work that is late does not press before what harms a tree.
+		const small = weight <= values['today.weightSmall'];
+		const flag = task.kind === 'referral';
+		const lapsed = hasLapsed(given, today, values);
+		const level = flag || (untilEnd < 0 && !small && !lapsed) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
+		const urgency = flag
+			? values['today.rank.referral'] + rises(-untilEnd, values)
+			: level === 'now'
+				? values['today.rank.late'] + weight * values['today.lateTimes'] + rises(-untilEnd, values)
+				: lapsed
+					? values['today.rank.lapsed']
+					: level === 'due'
+						? values['today.rank.open'] +
+							weight * values['today.openTimes'] -
+							rises(untilEnd, values) -
+							(small ? values['today.smallLess'] : 0)
+						: weight - untilOpen;
+		const figure =
+			untilEnd < 0
+				? `${daysInWords(-untilEnd)} late`
+				: untilOpen > 0
+					? `in ${daysInWords(untilOpen)}`
+					: untilEnd === 0
+						? 'last day'
+						: `${daysInWords(untilEnd)} left`;
+		return [
+			{
+				...common(entry),
+				urgency,
+				level: level as TodayItem['level'],
+				sentence: lapsed ? `Done or missed? ${task.title}` : headed(task),
+				reason: lapsed
+					? `Its days were over on ${task.toOn}. Say that it was done, or skip it with a word of why.`
+					: task.released
+						? `${task.released.ask === '' ? '' : `“${task.title}” waits for it. `}${task.reason} ${atStart(task.released.because)}.`
+						: task.reason,
+				figure,
+				stage: asks ? 'recovery' : task.stage,
+				// What nobody saw yet is not closed by one touch.
+				task: asks
+					? null
+					: {
+							id: task.id,
+							version: task.version,
+							title: task.title,
+							kind: task.kind,
+							source: task.source,
+							minutes: task.minutes,
+							everyDays: task.everyDays
+						}
+			}
+		];
+	});
+}

@@ -1,0 +1,151 @@
+import { fallWords } from '../aftercare/water/forecast';
+import { wateringWayNames } from '../aftercare/water/watering';
+import { daysBetween } from '../maths/calendar';
+import { measured } from '../text/measured';
+import { percent } from '../text/percent';
+import type { Values } from '../values/values';
+import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
+
+/** Day on which its water was last poured, weighed, felt or read, by hand or by a device. */
+const waterOn = ({ standing, water }: TodayTree): string | null =>
+	[standing?.waterOn, water?.knownOn]
+		.filter((on) => on !== null && on !== undefined)
+		.sort()
+		.at(-1) ?? null;
+
+/** Potted trees whose water nobody knows any more; those of one place together, since one round answers them. */
+export function unknownWaterItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
+	const byPlace = new Map<string, TodayTree[]>();
+	for (const entry of trees) {
+		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn) continue;
+		// A dry rest has its first water on the list: nothing is asked beside it.
+		if (entry.water?.restUntil) continue;
+		const last = waterOn(entry);
+		const since = daysBetween(last ?? entry.standing.pottedOn, today);
+		if (last === null || since > values['decision.waterKnownDays']) {
+			const group = byPlace.get(entry.place.id);
+			if (group) group.push(entry);
+			else byPlace.set(entry.place.id, [entry]);
+		}
+	}
+	return [...byPlace.values()].flatMap((group) =>
+		group.length < values['today.groupFrom']
+			? group.map((entry) => unknownWaterItem(entry, [entry], today, values))
+			: group.slice(0, 1).map((first) => unknownWaterItem(first, group, today, values))
+	);
+}
+
+function unknownWaterItem(
+	first: TodayTree,
+	group: readonly TodayTree[],
+	today: string,
+	values: Values
+): TodayItem {
+	const dryFrom = group
+		.map(({ water }) => water?.earliest ?? null)
+		.filter((on) => on !== null)
+		.sort()[0];
+	const longest = Math.max(
+		...group.map((entry) => daysBetween(waterOn(entry) ?? entry.standing?.pottedOn ?? today, today))
+	);
+	const last = waterOn(first);
+	const one = group.length === 1;
+	return {
+		...common(first),
+		...(!one && {
+			treeName: group.map(({ tree }) => tree.tag).join(', '),
+			group: group.map(({ tree }) => ({ id: tree.id, tag: tree.tag }))
+		}),
+		urgency: values['today.rank.unknownWater'] + risesSlowly(longest, values),
+		level: 'due',
+		sentence: one
+			? 'Its water is not known: lift it or feel it now'
+			: `Water of ${group.length} trees is not known: lift or feel them now`,
+		reason: `${
+			!one
+				? 'Nobody wrote down for weeks, or ever, that they were watered, weighed or felt.'
+				: last === null
+					? `Nobody wrote down a watering, a weight or a feel since ${first.standing?.pottedOn ?? ''}.`
+					: `Last poured, weighed or felt on ${last}.`
+		}${dryFrom === undefined ? '' : dryFrom <= today ? ' It may be dry already.' : ` It may be dry from ${dryFrom} on.`}`,
+		figure: one && last !== null ? daysInWords(longest) : 'not known',
+		stage: 'aftercare',
+		task: null
+	};
+}
+
+/** Its next watering, when it is near, and what is wrong with its water. */
+export function waterItems(
+	entry: TodayTree,
+	today: string,
+	moves: ReadonlyMap<string, readonly { id: string; move: number }[]>,
+	values: Values
+): TodayItem[] {
+	const { water } = entry;
+	// What nobody touched for long is asked for, not reckoned on.
+	if (!water || water.from === 'assumed') return [];
+	if (
+		water.from !== 'ground' &&
+		(water.knownOn === null || daysBetween(water.knownOn, today) > values['decision.waterKnownDays'])
+	)
+		return [];
+	const neighbours = (moves.get(entry.place.id) ?? []).filter((one) => one.id !== entry.tree.id);
+	const alarms = [
+		...water.alarms,
+		...(water.fall
+			? [
+					fallWords(
+						water.fall,
+						neighbours.map((one) => one.move),
+						values
+					)
+				]
+			: [])
+	];
+	const items: TodayItem[] = alarms.map((text) => ({
+		...common(entry),
+		urgency: values['today.rank.alarm'],
+		level: 'due',
+		sentence: text,
+		reason: `Root function ${percent(water.phi)}, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
+		figure: `${percent(water.dryness)} dry`,
+		stage: 'aftercare',
+		task: null
+	}));
+	if (water.nextOn !== null) {
+		const until = daysBetween(today, water.nextOn);
+		const less = entry.standing?.urgent?.water === 'less' ? entry.standing.urgent : null;
+		if (until <= 0 && less)
+			items.push({
+				...common(entry),
+				urgency: values['today.rank.feel'],
+				level: 'due',
+				sentence: 'Feel it a finger deep before any water',
+				reason: `It is reckoned ${percent(water.dryness)} dry, but ${less.label.toLowerCase()} is likely: it is watered less, and only where it is dry.`,
+				figure: `${percent(water.dryness)} dry`,
+				stage: 'aftercare',
+				task: null
+			});
+		else if (until <= values['today.waterAheadDays']) {
+			const late = water.latest !== null && water.latest < today;
+			items.push({
+				...common(entry),
+				urgency:
+					until <= 0
+						? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
+						: values['today.rank.soon'] - until,
+				level: until <= 0 ? 'now' : 'soon',
+				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
+				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
+				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
+				stage: 'aftercare',
+				pourL: Math.round(water.litres * 100) / 100,
+				task: null
+			});
+		}
+	}
+	return items;
+}
+
+const litresInWords = (litres: number): string =>
+	litres < 1 ? measured(Math.round(litres * 100) * 10, 'ml') : measured(litres, 'L');
