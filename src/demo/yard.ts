@@ -11,7 +11,7 @@ import { defaultValues } from '$core/values/values';
 import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
 import { stageDates } from '$core/roots/plan/stage-dates';
 import { planFrom, proposalFor } from '$core/roots/plan/proposal';
-import { reductionPlan } from '$core/roots/plan/reduction-plan';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
 import { loadSolver } from '$core/roots/plan/solver';
 import { rootLosses } from '$core/tree/losses';
 import { simulateLooks } from '$core/simulate/recovery';

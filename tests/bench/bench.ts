@@ -33,7 +33,8 @@ import { observationInput, observationSchema } from '$core/examine/looks/observa
 import { ledger } from '$core/roots/plan/ledger';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { rootMapInput, segmentFromQuick, type Segment } from '$core/roots/map/root-map';
-import { reductionPlan, reductionPlanInput } from '$core/roots/plan/reduction-plan';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
+import { reductionPlanInput } from '$core/roots/plan/reduction/question';
 import { loadSolver } from '$core/roots/plan/solver';
 import { calibrate } from '$core/simulate/cases';
 import { createRandom } from '$core/maths/random';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { consentSchema, planInput, tempers, type Cut, type PlanInput } from '$core/roots/plan/plan';
 import { planFrom, proposalFor, type Proposal } from '$core/roots/plan/proposal';
-import { reductionPlan, type ReductionPlan } from '$core/roots/plan/reduction-plan';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
+import type { ReductionPlan } from '$core/roots/plan/reduction/question';
 import { rootMapInput } from '$core/roots/map/root-map';
 import { loadSolver } from '$core/roots/plan/solver';
 import { defaultValues as values } from '$core/values/values';

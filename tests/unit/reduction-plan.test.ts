@@ -3,13 +3,13 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { checkPlan } from '$core/roots/plan/check-plan';
 import { claimOf, flawFromMm } from '$core/roots/plan/claims';
 import { ledger, type LedgerCut } from '$core/roots/plan/ledger';
+import { candidatesOf } from '$core/roots/plan/reduction/problem';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
 import {
-	candidatesOf,
-	reductionPlan,
 	reductionPlanInput,
 	reductionPlanQuestion,
 	type ReductionPlan
-} from '$core/roots/plan/reduction-plan';
+} from '$core/roots/plan/reduction/question';
 import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { removedBy, rootShares, tornOnly } from '$core/roots/map/shares';
@@ -168,6 +168,31 @@ function bruteForce(segments: Segment[], allowances: number[]): number {
 }
 
 describe('the reduction plan', () => {
+	it('a wish that would take a locked root with it is said to be unmet, and breaks nothing', () => {
+		const segments = [
+			...firm(),
+			feeds('3 20 surface', 'main'),
+			{ ...feeds('3 8 surface', 'side'), parentId: 'main', attachMm: 30, keep: true }
+		];
+		const wanted = (atMm: number) =>
+			plan(segments, [0.9], { wanted: [{ segmentId: 'main', atMm, stage: 0 }] });
+		expect(wanted(0).cuts).toEqual([]);
+		expect(wanted(0).unmet).toEqual([
+			'root 13: what you want cut; root 14, which is kept, would go with it: lift one of the two'
+		]);
+		// Behind the side root it takes nothing that is locked.
+		expect(wanted(80).cuts.map((cut) => cut.atMm)).toEqual([80]);
+		expect(wanted(80).unmet).toEqual([]);
+	});
+	it('holds for any wish on any small map', () => {
+		for (let seed = 61; seed <= 110; seed++) {
+			const segments = randomRoots(seed, 6 + (seed % 14));
+			const first = segments[seed % segments.length];
+			if (!first) continue;
+			const wanted = [{ segmentId: first.id, atMm: 0, stage: 1 }];
+			expect(() => plan(segments, seed % 3 === 0 ? [0.02, 0.1] : [0.2, 0.3], { wanted })).not.toThrow();
+		}
+	});
 	it('is as good as the best of all plans, on two hundred small maps', () => {
 		let compared = 0;
 		for (let seed = 1; compared < 200; seed++) {

@@ -4,7 +4,7 @@ import { planInput, type Temper } from '$core/roots/plan/plan';
 import { rootMapInput } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 import type { Planner } from '$lib/workers/planner';
-import { reductionPlan } from '$core/roots/plan/reduction-plan';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
 import { loadSolver } from '$core/roots/plan/solver';
 import { RootsState } from '$views/roots/roots-state.svelte';
 import { freshRoots } from '../records';

@@ -8,7 +8,7 @@ import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/io/quick-e
 import { copiesRound, reseated, rootMapInput, segmentFromQuick, turnMap } from '$core/roots/map/root-map';
 import { matesOn, touchingMates } from '$core/roots/map/mates';
 import { rootShares } from '$core/roots/map/shares';
-import { candidatesOf } from '$core/roots/plan/reduction-plan';
+import { candidatesOf } from '$core/roots/plan/reduction/problem';
 import { claimOf } from '$core/roots/plan/claims';
 import { ledger } from '$core/roots/plan/ledger';
 import { defaultValues } from '$core/values/values';

@@ -419,10 +419,90 @@ describe('every working value of Today', () => {
 		tonight: { trees: [entry()], weather: ahead(today) },
 		tomorrow: { trees: [entry()], weather: ahead('2026-04-19') },
 		later: { trees: [entry()], weather: ahead('2026-04-20') },
+		wind: {
+			trees: [
+				entry({ water: { ...waterDry(today), nextOn: null, phi: 0.4 } }),
+				entry({ kind: kind('citrus') })
+			],
+			weather: new Map([
+				[
+					'p',
+					[
+						{ ...cold(today, 10), maxC: 44, gustMs: 31, windMs: 12, vpdKpa: 4.2 },
+						{ ...cold('2026-04-19', -30), how: 'filled' }
+					]
+				]
+			])
+		},
 		old: {
 			trees: [
 				entry({ lastDecision: { on: '2026-02-01', decision: 'go', workedSince: false } }),
+				entry({
+					lastDecision: { on: '2026-02-01', decision: 'nurse', workedSince: false },
+					lastCutOn: '2026-01-31'
+				}),
+				entry({
+					lastDecision: { on: '2026-02-01', decision: 'go', workedSince: false },
+					lastCutOn: '2026-02-01'
+				}),
+				entry({ lastDecision: { on: '2026-02-01', decision: 'go', workedSince: true } }),
+				entry({ lastDecision: { on: '2026-02-01', decision: 'leave', workedSince: false } }),
+				entry({ lastDecision: { on: '2026-04-17', decision: 'go', workedSince: false } }),
 				entry({ lastLookOn: '2026-01-01' })
+			]
+		},
+		released: {
+			trees: [
+				entry({
+					tasks: [
+						task({
+							id: 'held',
+							release: { condition: 'leaves-out', value: 0.6, byOn: '2026-09-01', after: '' }
+						}),
+						task({
+							id: 'asks',
+							release: { condition: 'buds-move', value: 0.6, byOn: '2026-04-10', after: '' }
+						})
+					]
+				})
+			]
+		},
+		rest: {
+			trees: [
+				entry({ standing: kept({ firmness: { value: 'moves', on: '2026-02-17' } }) }),
+				entry({ standing: kept({ firmness: { value: 'moves', on: '2026-02-16' } }) }),
+				entry({
+					tree: { ...entry().tree, plantCount: 12 },
+					standing: kept({ out: { on: today, how: 'out' } })
+				}),
+				entry({
+					tree: { ...entry().tree, plantCount: 12 },
+					standing: kept({ out: { on: '2026-04-17', how: 'heeled-in' } })
+				}),
+				entry({ standing: kept({ planned: { ...planned, on: '2026-04-15' } }) }),
+				entry({
+					tree: { ...entry().tree, state: 'dead' },
+					standing: kept({ pottedOn: '2026-01-01', waterOn: null })
+				}),
+				entry({ standing: kept({ pottedOn: '2026-01-01', waterOn: null }) }),
+				entry({
+					water: { ...waterDry('2026-03-01'), earliest: '2026-04-25' },
+					standing: kept({ pottedOn: '2026-01-01', waterOn: '2026-03-05' })
+				}),
+				entry({
+					place: { ...entry().place, id: 'q', name: 'Annex' },
+					water: {
+						...waterDry('2026-04-10'),
+						litres: 0.4,
+						earliest: '2026-04-16',
+						latest: '2026-04-20',
+						from: 'ground'
+					}
+				}),
+				entry({
+					place: { ...entry().place, id: 'q', name: 'Annex' },
+					water: { ...waterDry('2026-01-10'), from: 'ground', nextOn: '2026-04-22' }
+				})
 			]
 		}
 	};
@@ -475,5 +555,85 @@ describe('every working value of Today', () => {
 					?.urgency
 			).toBeLessThanOrEqual(defaultValues['today.rank.referral']);
 		}
+	});
+	it('says each line in full', () => {
+		const lines = Object.entries(yards).flatMap(([name, { trees, weather }]) =>
+			todayItems(trees, today, defaultValues, weather).map(
+				({ urgency, level, tag, group, sentence, reason, figure, stage, pourL, task: closes }) =>
+					`${name}: ${urgency} ${level} ${group.length > 0 ? group.map((one) => `${one.id}/${one.tag}`).join(',') : tag}` +
+					` | ${plain(sentence)} | ${plain(reason)} | ${plain(figure)} | ${stage}${pourL === null ? '' : `, ${pourL} L`}${closes ? `, ${closes.kind}` : ''}`
+			)
+		);
+		expect(lines).toMatchInlineSnapshot(`
+			[
+			  "late: 223 now A-1 | Look | because | 3 days late | recovery, referral",
+			  "late: 133 now A-1 | Look | because | 3 days late | recovery, water",
+			  "late: 130 now A-1 | Look | because | 3 days late | recovery, cold",
+			  "late: 124 now A-1 | Look | because | 3 days late | recovery, dry-rest",
+			  "late: 121 now A-1 | Look | because | 3 days late | recovery, pest",
+			  "late: 121 now A-1 | Look | because | 3 days late | recovery, neighbours",
+			  "late: 121 now A-1 | Look | because | 3 days late | recovery, backup",
+			  "late: 118 now A-1 | Look | because | 3 days late | recovery, crown",
+			  "late: 118 now A-1 | Look | because | 3 days late | recovery, collar",
+			  "late: 115 now A-1 | Look | because | 3 days late | recovery, shelter",
+			  "late: 112 now A-1 | Look | because | 3 days late | recovery, look",
+			  "late: 112 now A-1 | Look | because | 3 days late | recovery, root-stage",
+			  "late: 109 now A-1 | Look | because | 3 days late | recovery, other",
+			  "late: 37 due A-1 | Look | because | 3 days late | recovery, feeding",
+			  "late: 37 due A-1 | Look | because | 3 days late | recovery, suckers",
+			  "late: 36 due A-1 | Look | because | 3 days late | recovery, turning",
+			  "open: 220 now A-1 | Look | because | 2 days left | recovery, referral",
+			  "open: 68 due A-1 | Look | because | 2 days left | recovery, water",
+			  "open: 66 due A-1 | Look | because | 2 days left | recovery, cold",
+			  "open: 62 due A-1 | Look | because | 2 days left | recovery, dry-rest",
+			  "open: 60 due A-1 | Look | because | 2 days left | recovery, pest",
+			  "open: 60 due A-1 | Look | because | 2 days left | recovery, neighbours",
+			  "open: 60 due A-1 | Look | because | 2 days left | recovery, backup",
+			  "open: 58 due A-1 | Look | because | 2 days left | recovery, crown",
+			  "open: 58 due A-1 | Look | because | 2 days left | recovery, collar",
+			  "open: 56 due A-1 | Look | because | 2 days left | recovery, shelter",
+			  "open: 54 due A-1 | Look | because | 2 days left | recovery, look",
+			  "open: 54 due A-1 | Look | because | 2 days left | recovery, root-stage",
+			  "open: 52 due A-1 | Look | because | 2 days left | recovery, other",
+			  "open: 35 due A-1 | Look | because | 2 days left | recovery, feeding",
+			  "open: 35 due A-1 | Look | because | 2 days left | recovery, suckers",
+			  "open: 34 due A-1 | Look | because | 2 days left | recovery, turning",
+			  "soon: -4 soon A-1 | Look | because | in 7 days | recovery, look",
+			  "lapsed: 25 due A-1 | Done or missed? Look | Its days were over on 2025-11-30. Say that it was done, or skip it with a word of why. | 139 days late | recovery, cold",
+			  "standing: 202 now A-1 | Out of the ground: set it or heel it in | Wrapped since 2026-04-16; roots in the air die by the hour. | 2 days | replant",
+			  "standing: 190 now A-1 | Root rot is likely: act now | Looked at on 2026-04-10.  | 70 % | roots",
+			  "standing: 150 now A-1 | It is loose: tie it again | Seen on 2026-04-18. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | loose | replant",
+			  "standing: 61.857142857142854 due A-1 | Heeled in: pot or plant it in its window | Heeled in since 2026-03-01; its place there is for days or weeks, not for seasons. | 48 days | replant",
+			  "standing: 60 due A-1 | Lift it | Planned for 2026-04-18. | today | replant",
+			  "standing: 15 soon A-1 | Lift it: give it a day | Decided on 2026-04-18. | no day yet | replant",
+			  "standing: 13 soon A-1 | Lift it | Planned for 2026-04-25. | in 7 days | replant",
+			  "water: 190 now A-1 | Root rot is likely: act now | Looked at on 2026-04-10.  | 70 % | roots",
+			  "water: 138 now A-1 | Water it: 2 L, slowly, over the whole surface |  90 % dry today. | 90 % dry | aftercare, 2 L",
+			  "water: 105 now A-1 | Water it: 2 L, slowly, over the whole surface |  90 % dry today. | 90 % dry | aftercare, 2 L",
+			  "water: 104 due A-1 | Feel it a finger deep before any water | It is reckoned 90 % dry, but root rot is likely: it is watered less, and only where it is dry. | 90 % dry | aftercare",
+			  "water: 70 due A-1 | Its roots drink less. | Root function 100 %, between 80 and 110. | 90 % dry | aftercare",
+			  "water: 17 soon A-1 | Water it: 2 L, slowly, over the whole surface |  90 % dry today. | in 3 days | aftercare, 2 L",
+			  "unknown: 73.28571428571429 due a/A-1,b/A-1,c/A-1 | Water of 3 trees is not known: lift or feel them now | Nobody wrote down for weeks, or ever, that they were watered, weighed or felt. | not known | aftercare",
+			  "cold: 160 now A-1 | Bring it under cover before tonight | Its limit is 4 °C; a usual night of the season at Bench is about 4 °C (climate of the place, not a forecast). | 4 °C | aftercare",
+			  "mild: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
+			  "tonight: 171 now a/A-1 | Cold tonight, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "tomorrow: 111 due a/A-1 | Cold tomorrow, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "later: 61 due a/A-1 | Cold on 2026-04-20, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C is forecast; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
+			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s (few roots). | 31 m/s | aftercare",
+			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa is forecast; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
+			  "old: 55.85714285714286 due A-1 | Look again before the work | “Go” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
+			  "old: 55.85714285714286 due A-1 | Look again before the work | “Nurse it first” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
+			  "old: 55.285714285714285 due A-1 | Nobody has looked at it for long | A look is due every 30 days while it is in care; after 60 it is brought up. | 107 days unseen | recovery",
+			  "released: 117 now A-1 | Look first: do its buds move? | “Look” waits for it. because Waited until buds move; by 2026-04-10 nobody saw it. | 8 days late | recovery",
+			  "rest: 200 now A-1 | Out of the ground: set all 12 of them or heel them in | Out since 2026-04-18; roots in the air die by the hour. | today | replant",
+			  "rest: 150 now A-1 | It moves at the base: hold it firm | Seen on 2026-02-17. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | moves | replant",
+			  "rest: 105 now A-1 | Water it: 400 ml, slowly, over the whole surface |  90 % dry today; between 2026-04-16 and 2026-04-20, by what is known of its roots. | 90 % dry | aftercare, 0.4 L",
+			  "rest: 73.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Nobody wrote down a watering, a weight or a feel since 2026-01-01. | not known | aftercare",
+			  "rest: 64.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Last poured, weighed or felt on 2026-03-05. It may be dry from 2026-04-25 on. | 44 days | aftercare",
+			  "rest: 63 due A-1 | Lift it | Planned for 2026-04-15. | 3 days late | replant",
+			  "rest: 55.142857142857146 due A-1 | Heeled in: pot or plant all 12 of them in their window | Heeled in since 2026-04-17; their place there is for days or weeks, not for seasons. | 1 day | replant",
+			]
+		`);
 	});
 });

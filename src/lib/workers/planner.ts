@@ -1,4 +1,4 @@
-import type { ReductionPlan, ReductionPlanInput } from '$core/roots/plan/reduction-plan';
+import type { ReductionPlan, ReductionPlanInput } from '$core/roots/plan/reduction/question';
 import type { Values } from '$core/values/values';
 import { wrap } from 'comlink';
 import type { PlannerThread } from './reduction-plan.worker';

@@ -1,4 +1,5 @@
-import { reductionPlan, type ReductionPlanInput } from '$core/roots/plan/reduction-plan';
+import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
+import type { ReductionPlanInput } from '$core/roots/plan/reduction/question';
 import { loadSolver } from '$core/roots/plan/solver';
 import type { Values } from '$core/values/values';
 import { expose } from 'comlink';

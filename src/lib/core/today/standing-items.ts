@@ -33,10 +33,10 @@ export function standingItems(entry: TodayTree, today: string, values: Values): 
 				: values['today.rank.out'] + rises(since, values),
 			level: safe ? 'due' : 'now',
 			sentence: safe
-				? `Heeled in: pot or plant ${many || 'it '}in its window`
+				? `Heeled in: pot or plant ${many ? `${many}in their window` : 'it in its window'}`
 				: `Out of the ground: set ${many || 'it '}or heel ${many ? 'them' : 'it'} in`,
 			reason: safe
-				? `Heeled in since ${standing.out.on}; its place there is for days or weeks, not for seasons.`
+				? `Heeled in since ${standing.out.on}; ${many ? 'their' : 'its'} place there is for days or weeks, not for seasons.`
 				: `${standing.out.how === 'wrapped' ? 'Wrapped' : 'Out'} since ${standing.out.on}; roots in the air die by the hour.`,
 			figure: since === 0 ? 'today' : daysInWords(since),
 			stage: 'replant',

@@ -71,7 +71,7 @@ export function guardItems(
 					tag: tightest?.tag ?? first.tree.tag,
 					treeName: warning.trees.map((tree) => tree.tag).join(', '),
 					placeName: first.place.name,
-					sentence: `${guardNames[warning.kind]} ${when}, ${warning.byWhen}: ${midSentence(warning.what)}`,
+					sentence: `${guardNames[warning.kind]} ${when}, ${until === 0 && warning.kind === 'heat' ? 'at once' : warning.byWhen}: ${midSentence(warning.what)}`,
 					reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${inUnit(Math.round((tightest?.limit ?? 0) * 10) / 10, unit)}${tightest?.why ? ` (${tightest.why})` : ''}.`,
 					figure,
 					stage: 'aftercare',

@@ -16,7 +16,7 @@ import {
 } from '$core/roots/plan/plan';
 import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
 import { planFrom, proposalFor } from '$core/roots/plan/proposal';
-import type { ReductionPlan } from '$core/roots/plan/reduction-plan';
+import type { ReductionPlan } from '$core/roots/plan/reduction/question';
 import {
 	copiesRound,
 	MAP_LIMIT,

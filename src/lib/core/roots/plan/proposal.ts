@@ -4,7 +4,7 @@ import type { Tree } from '../../take-in/tree';
 import type { Values } from '../../values/values';
 import { consentOf } from './consent';
 import { STAGE_LIMIT, type Cut, type PlanInput, type Temper } from './plan';
-import { reductionPlanInput, type ReductionPlan, type ReductionPlanInput } from './reduction-plan';
+import { reductionPlanInput, type ReductionPlan, type ReductionPlanInput } from './reduction/question';
 import type { RootMapInput, Segment } from '../map/root-map';
 import { isStructural } from '../map/shares';
 import { stageDates } from './stage-dates';
