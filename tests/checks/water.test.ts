@@ -415,8 +415,8 @@ describe('root function from weighings', () => {
 			['2026-06-07', '2026-06-09']
 		]);
 		expect(pairs[0]?.lossKg).toBeCloseTo(0.9, 9);
-		expect(weighingAdvice([], null, '2026-06-10')).toMatch(/No pair/);
-		expect(weighingAdvice(pairs, null, '2026-07-10')).toMatch(/31 days old/);
+		expect(weighingAdvice([], null, '2026-06-10', values)).toMatch(/No pair/);
+		expect(weighingAdvice(pairs, null, '2026-07-10', values)).toMatch(/31 days old/);
 	});
 	it('a watering that lost weight or ran out more than was poured is refused; outflow is learned', () => {
 		expect(

@@ -97,7 +97,7 @@ export function worthKeeping(
 	values: Values
 ): { count: number; rate: number; from: 'yard' | 'usual' } {
 	const usual = values[`backup.rate.${kind}`];
-	const own = known >= 10 ? wilsonInterval(struck, known) : null;
+	const own = known >= values['backup.ownFrom'] ? wilsonInterval(struck, known) : null;
 	const rate = Math.min(0.98, Math.max(0.02, own ? own.low : usual));
 	return {
 		count: Math.max(1, Math.ceil(Math.log(1 - values['backup.certainty']) / Math.log(1 - rate))),

@@ -113,7 +113,7 @@ export function evidenceOf(
 ): Evidence[] {
 	const { progress } = look;
 	const leafy = tree.evergreen ? 1 : leavesOut(progress);
-	const inLeaf = leafy >= 0.9;
+	const inLeaf = leafy >= values['forecast.inLeaf'];
 	const until = values['forecast.signsUntil'];
 	const seen: Evidence[] = [];
 	const { leafCover, shootExtensionMm: shoot, healthyShootMm: healthy } = { ...look, ...tree };

@@ -286,7 +286,7 @@ export function recoveryForecast(
 			const of = {
 				evergreen: tree.evergreen,
 				healthyShootMm: tree.healthyShootMm,
-				beganBare: (tree.crownAtStart ?? 1) < 0.2
+				beganBare: (tree.crownAtStart ?? 1) < values['forecast.bareCrown']
 			};
 			for (const one of evidenceOf(look, of, measure, values)) take(one.what, one.log, power);
 			if (look.diebackLimitMm !== null) {

@@ -58,7 +58,9 @@ export function seasonPoint(
 	const calendar = Math.max(0.001, daysBetween(current.span.from, on) / length(current.span));
 	const so = series.filter((day) => day.on >= current.span.from && day.on <= on);
 	const measured = so.filter((day) => day.how === '').length;
-	const enough = measured >= 0.8 * (daysBetween(current.span.from, on) + 1) && current.usualDegreeDays > 0;
+	const enough =
+		measured >= values['season.measuredShare'] * (daysBetween(current.span.from, on) + 1) &&
+		current.usualDegreeDays > 0;
 	if (!enough) return { on, progress: calendar, seasons: sum, by: 'calendar' };
 	const warmth = degreeDays(so, values['degreeDays.shootBaseC']) / current.usualDegreeDays;
 	// Warmth is shared out unevenly over a season; what the calendar would have by now of a usual year is the measure.

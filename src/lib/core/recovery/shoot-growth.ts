@@ -53,7 +53,7 @@ export function shootGrowth(
 			const warmthTo = (on: string): number | null => {
 				const days = series.filter((day) => day.on >= season.from && day.on <= on);
 				const measured = days.filter((day) => day.how === '').length;
-				return measured >= 0.8 * (daysBetween(season.from, on) + 1)
+				return measured >= values['season.measuredShare'] * (daysBetween(season.from, on) + 1)
 					? degreeDays(days, values['degreeDays.shootBaseC'])
 					: null;
 			};

@@ -35,7 +35,8 @@ export function recoverySince(
 /** The look before the work that the chance is judged by: the last decision near it, else what was written at taking in. */
 function lookBefore(records: TreeRecords, sinceOn: string, values: Values): Parameters<typeof survival>[0] {
 	const before = records.triages.findLast(
-		(one) => one.decidedOn <= sinceOn && daysBetween(one.decidedOn, sinceOn) <= 60
+		(one) =>
+			one.decidedOn <= sinceOn && daysBetween(one.decidedOn, sinceOn) <= values['forecast.decisionDays']
 	) ?? {
 		purpose: 'treat' as const,
 		vitality: records.tree.vigour,
@@ -68,7 +69,7 @@ function crownAtStart(
 		(look) =>
 			look.leafCover !== null &&
 			look.observedOn <= on &&
-			daysBetween(look.observedOn, on) <= 400 &&
+			daysBetween(look.observedOn, on) <= values['forecast.coverDays'] &&
 			(evergreen || inLeaf(look.observedOn))
 	);
 	// What was cut or burnt between that look and the start is missing from it then.
@@ -130,7 +131,12 @@ export function recoveryCase(
 	// What was cut off it is allowed for in its leaves; what burnt or broke since is read as seen.
 	const cutSince = records.book.filter((entry) => entry.kind === 'crown-cut');
 	const functionSeen = course.flatMap(({ on, phi, low, high, seen }) => {
-		if (seen === null || on <= since.on || (lastSeen !== '' && daysBetween(lastSeen, on) < 25)) return [];
+		if (
+			seen === null ||
+			on <= since.on ||
+			(lastSeen !== '' && daysBetween(lastSeen, on) < values['forecast.weighApartDays'])
+		)
+			return [];
 		lastSeen = on;
 		return [{ on, phi, sd: (high - low) / 2 / 1.645 }];
 	});

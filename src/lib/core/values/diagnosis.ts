@@ -1004,6 +1004,20 @@ const rules = defineValues({
 	),
 	'diagnosis.large-trunk-mm': ours('A standing tree is large from a trunk of', 200, 'mm', 20, 3000),
 	'diagnosis.large-height-m': ours('or a height of', 8, 'm', 1, 60),
+	'diagnosis.referral-rot': ours(
+		'An arborist has to see a large tree when rot is as likely as',
+		0.5,
+		'chance',
+		0.05,
+		0.99
+	),
+	'diagnosis.rare-world': ours(
+		'A cause is rare in a state of soil or water when its odds there are under',
+		0.2,
+		'×',
+		0,
+		1
+	),
 	'diagnosis.unusual-together': ours(
 		'Findings are called unusual together when they are rarer by',
 		4,

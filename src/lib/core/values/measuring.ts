@@ -61,6 +61,13 @@ export const measuringValues = defineValues({
 	'measuring.outflow-most': value('Outflow wanted, up to', 0.2, 'of the water', 0.05, 0.9, 'trade'),
 	'measuring.channelling': value('Water channels through from an outflow of', 0.5, 'of the water', 0.2, 1),
 	'measuring.first-drip-s': value('and a first drip within', 30, 's', 1, 600),
+	'measuring.no-channel-times': value(
+		'Water does not channel when no more runs out than the most that should, times',
+		1.5,
+		'times',
+		1,
+		5
+	),
 	'measuring.sinks-min': value('Water sinks at once within', 1, 'min', 0.05, 30),
 	'measuring.stands-min': value('Water stands after', 10, 'min', 0.5, 600),
 	'measuring.mat-some': value('Circling roots, many with gaps, from', 0.25, 'of the wall', 0.01, 0.9),

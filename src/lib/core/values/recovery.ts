@@ -481,6 +481,14 @@ export const recoveryValues = defineValues({
 		min: 0.5,
 		max: 0.999
 	},
+	'backup.ownFrom': {
+		label: 'The yard’s own share of cuttings that struck counts from',
+		value: 10,
+		unit: 'cuttings',
+		mark: 'ours',
+		min: 1,
+		max: 500
+	},
 	'forecast.lossOdds': {
 		label: 'Recovery: for all of the living roots taken',
 		value: -2.4,
@@ -562,6 +570,54 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 1,
 		max: 120
+	},
+	'forecast.inLeaf': {
+		label: 'A tree is read as in leaf from this share of its season’s leaves',
+		value: 0.9,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.2,
+		max: 1
+	},
+	'forecast.bareCrown': {
+		label: 'It began bare when its crown was under',
+		value: 0.2,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.9
+	},
+	'forecast.decisionDays': {
+		label: 'A decision before the work speaks for it within',
+		value: 60,
+		unit: 'days',
+		mark: 'ours',
+		min: 1,
+		max: 400
+	},
+	'forecast.coverDays': {
+		label: 'Leaf cover before the work is known from a look within',
+		value: 400,
+		unit: 'days',
+		mark: 'ours',
+		min: 30,
+		max: 1500
+	},
+	'forecast.weighApartDays': {
+		label: 'Root function by weighings counts anew after',
+		value: 25,
+		unit: 'days',
+		mark: 'ours',
+		min: 1,
+		max: 120
+	},
+	'season.measuredShare': {
+		label: 'Warmth is counted when so much of the season was measured',
+		value: 0.8,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 1
 	},
 	'outcomes.least': {
 		label: 'Cases of one sort that carry a curve of outcomes',

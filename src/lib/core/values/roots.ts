@@ -114,6 +114,14 @@ export const rootValues = defineValues({
 		min: 0,
 		max: 3
 	},
+	'girdling.touches': {
+		label: 'Girdling: contact up to this share is none',
+		value: 0.02,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 0.2
+	},
 	'girdling.watchBelow': {
 		label: 'Girdling: contact below this share is only watched',
 		value: 0.15,

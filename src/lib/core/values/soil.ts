@@ -61,6 +61,14 @@ export const soilValues = {
 			min: 2,
 			max: 3
 		},
+		'soil.steady-share': {
+			label: 'Infiltration is steady when the last rate is at least this part of the one before',
+			value: 0.8,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.1,
+			max: 1
+		},
 		'soil.air-least': {
 			label: 'Air-filled porosity under which roots lack air',
 			value: 0.1,

@@ -210,6 +210,38 @@ export const waterValues = {
 			min: 2,
 			max: 60
 		},
+		'water.probeMoves': {
+			label: 'Probe: its wettest is drained soil only when it lies above dry by',
+			value: 0.05,
+			unit: 'of the volume',
+			mark: 'ours',
+			min: 0,
+			max: 0.5
+		},
+		'water.pairsEnough': {
+			label: 'Weighings: pairs that can be relied on',
+			value: 3,
+			unit: 'pairs',
+			mark: 'ours',
+			min: 1,
+			max: 20
+		},
+		'water.weighAgainDays': {
+			label: 'Weighings: the last pair is old after',
+			value: 21,
+			unit: 'days',
+			mark: 'ours',
+			min: 3,
+			max: 200
+		},
+		'water.wideBand': {
+			label: 'Weighings: the band of root function is wide from',
+			value: 0.5,
+			unit: 'share',
+			mark: 'ours',
+			min: 0.05,
+			max: 1.5
+		},
 		'water.weightTimes': {
 			label:
 				'A weight is asked for again from so many times, or such a part of, what the pot is known to weigh',

@@ -58,7 +58,7 @@
 	/** A look that presses asks for less water. */
 	const lessWater = $derived(urgent?.water === 'less');
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
-	const advice = $derived(weighingAdvice(water.pairs, now, today));
+	const advice = $derived(weighingAdvice(water.pairs, now, today, values));
 	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
 	const known = $derived(
 		water.knownOn !== null && daysBetween(water.knownOn, today) <= values['decision.waterKnownDays']

@@ -189,7 +189,7 @@ export function seenByProbe(readings: readonly { on: string; value: number }[], 
 	const dry = values['water.probeDry'];
 	const wettest = Math.max(...readings.map((reading) => reading.value));
 	const full =
-		readings.length >= values['water.probeOften'] && wettest > dry + 0.05
+		readings.length >= values['water.probeOften'] && wettest > dry + values['water.probeMoves']
 			? wettest
 			: values['water.probeFull'];
 	return readings.map(({ on, value }) => ({

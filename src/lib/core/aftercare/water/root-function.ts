@@ -1,3 +1,4 @@
+import { counted } from '../../text/plural';
 import { addDays, daysBetween } from '../../maths/calendar';
 import { grown, grownSlope } from './regrowth';
 import type { SeriesDay } from '../../climate/series';
@@ -185,17 +186,21 @@ function readPair(
 export function weighingAdvice(
 	pairs: readonly WeighingPair[],
 	last: FunctionEstimate | null,
-	today: string
+	today: string,
+	values: Values
 ): string {
 	if (pairs.length === 0) return 'No pair of weighings yet: weigh it after water, and again before the next.';
-	if (pairs.length < 3)
-		return `${pairs.length} pair${pairs.length === 1 ? '' : 's'} of weighings: too few to rely on; the band is wide.`;
+	if (pairs.length < values['water.pairsEnough'])
+		return `${counted(pairs.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
 	const newest =
 		pairs
 			.map((pair) => pair.to)
 			.sort()
 			.at(-1) ?? today;
 	const old = daysBetween(newest, today);
-	if (old > 21) return `The last pair is ${old} days old: weigh it at the next two waterings.`;
-	return last && last.high - last.low > 0.5 ? 'The band is wide: weigh before and after the next water.' : '';
+	if (old > values['water.weighAgainDays'])
+		return `The last pair is ${old} days old: weigh it at the next two waterings.`;
+	return last && last.high - last.low > values['water.wideBand']
+		? 'The band is wide: weigh before and after the next water.'
+		: '';
 }

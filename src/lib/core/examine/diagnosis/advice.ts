@@ -66,7 +66,9 @@ function checkBefore(
 		if (strengthOf(values, sign, cause.id) > 2 * leakOf(values, sign)) return true;
 		// Or it shows a world in which the cause is rare.
 		return (['wet', 'dry', 'tight', 'roomy'] as const).some(
-			(part) => worldFactor(values, cause.id, part) < 0.2 && worldShows(values, sign, opposite[part]) < 0.2
+			(part) =>
+				worldFactor(values, cause.id, part) < values['diagnosis.rare-world'] &&
+				worldShows(values, sign, opposite[part]) < values['diagnosis.rare-world']
 		);
 	};
 	const quick = signIds.filter(

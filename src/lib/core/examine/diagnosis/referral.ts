@@ -80,13 +80,13 @@ export function referrals(
 			because: 'More than a third of the trunk is girdled; anchors may be strangled beneath.',
 			until: 'Map the collar; cut no root thicker than a thumb.'
 		});
-	if (list.length === 0 && chance('root-rot') >= 0.5)
+	if (list.length === 0 && chance('root-rot') >= values['diagnosis.referral-rot'])
 		list.push({
 			urgency: 'week',
 			because: 'Root rot is likelier than not; anchors may be rotten.',
 			until: 'Stay from under it in wind; cut no anchor.'
 		});
-	if (list.length === 0 && chance('stem-rot') >= 0.5)
+	if (list.length === 0 && chance('stem-rot') >= values['diagnosis.referral-rot'])
 		list.push({
 			urgency: 'week',
 			because: 'Stem or butt rot is likelier than not.',

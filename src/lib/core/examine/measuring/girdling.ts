@@ -10,7 +10,7 @@ export function girdlingSeverity(
 	trunkDiameterMm: number,
 	values: Values
 ): Severity {
-	if (contactShare <= 0.02) return 'none';
+	if (contactShare <= values['girdling.touches']) return 'none';
 	const base =
 		contactShare > values['girdling.criticalFrom']
 			? 4

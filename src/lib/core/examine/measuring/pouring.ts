@@ -33,7 +33,12 @@ export function outflow({ pouredL, ranOutL, firstDripS }: OutflowData, values: V
 	return {
 		share,
 		keptL: pouredL - ranOutL,
-		channels: much && quick ? 1 : share <= values['measuring.outflow-most'] * 1.5 ? 0 : null,
+		channels:
+			much && quick
+				? 1
+				: share <= values['measuring.outflow-most'] * values['measuring.no-channel-times']
+					? 0
+					: null,
 		advice: much
 			? 'Pour a fifth, wait ten minutes, pour the rest; or soak it from below, twice.'
 			: share < values['measuring.outflow-least']

@@ -89,7 +89,7 @@ export function infiltrationRate({ readings }: InfiltrationData, values: Values)
 		sorptivityMmPerRootH: philip.s,
 		philipSteadyMmPerH: philip.a,
 		class: infiltrationClass(steadyMmPerH, values),
-		steady: readings.length > 2 && last >= 0.8 * before
+		steady: readings.length > 2 && last >= values['soil.steady-share'] * before
 	};
 }
 

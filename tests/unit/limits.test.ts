@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest';
+import { seenByProbe } from '$core/aftercare/water/pot-state';
+import { weighingAdvice } from '$core/aftercare/water/root-function';
+import { addDays } from '$core/maths/calendar';
+import type { Diagnosis } from '$core/examine/diagnosis/diagnose';
+import { referrals } from '$core/examine/diagnosis/referral';
+import { girdlingSeverity } from '$core/examine/measuring/girdling';
+import { outflow } from '$core/examine/measuring/pouring';
+import { infiltrationData, infiltrationRate } from '$core/examine/soil/infiltration';
+import { worthKeeping } from '$core/recovery/backup';
+import { defaultValues, type ValueKey } from '$core/values/values';
+
+const values = defaultValues;
+const changed = (key: ValueKey, value: number) => ({ ...values, [key]: value });
+
+/** Each limit decides on its own side of the number in force, and moves with it. */
+describe('limits that decide', () => {
+	const pair = (to: string) => ({ from: addDays(to, -3), to, lossKg: 1, litres: 1, kind: 'pair' as const });
+	const said = (count: number, daysAgo: number, wide: number, of = values) =>
+		weighingAdvice(
+			Array.from({ length: count }, () => pair(addDays('2026-06-30', -daysAgo))) as never,
+			{ on: '2026-06-30', phi: 0.6, low: 0, high: wide } as never,
+			'2026-06-30',
+			of
+		);
+	it('weighings: too few, too old, too wide, or nothing to say', () => {
+		expect(said(1, 0, 0.2)).toMatch(/^1 pair of weighings: too few/);
+		expect(said(2, 0, 0.2)).toMatch(/^2 pairs of weighings: too few/);
+		expect(said(2, 0, 0.2, changed('water.pairsEnough', 2))).toBe('');
+		expect(said(3, 21, 0.5)).toBe('');
+		expect(said(3, 22, 0.5)).toMatch(/22 days old/);
+		expect(said(3, 22, 0.5, changed('water.weighAgainDays', 22))).toBe('');
+		expect(said(3, 0, 0.51)).toMatch(/band is wide/);
+		expect(said(3, 0, 0.51, changed('water.wideBand', 0.6))).toBe('');
+	});
+	it('a probe that never came far above dry is read against the usual full, not against its own wettest', () => {
+		const dry = values['water.probeDry'];
+		const read = (wettest: number, of = values) =>
+			seenByProbe(
+				Array.from({ length: of['water.probeOften'] }, (_, i) => ({
+					on: addDays('2026-06-01', i),
+					value: i === 0 ? wettest : dry
+				})),
+				of
+			)[0]?.dryness;
+		expect(read(dry + 0.06)).toBe(0);
+		expect(read(dry + 0.04)).toBeGreaterThan(0.5);
+		expect(read(dry + 0.04, changed('water.probeMoves', 0.03))).toBe(0);
+	});
+	it('a root that barely touches does not girdle', () => {
+		expect(girdlingSeverity(0.02, 10, 100, values)).toBe('none');
+		expect(girdlingSeverity(0.021, 10, 100, values)).toBe('watch');
+		expect(girdlingSeverity(0.021, 10, 100, changed('girdling.touches', 0.03))).toBe('none');
+	});
+	it('between what should run out and channelling nothing is said', () => {
+		const most = values['measuring.outflow-most'];
+		const channels = (share: number, of = values) =>
+			outflow({ pouredL: 1, ranOutL: share, firstDripS: null }, of).channels;
+		expect(channels(1.5 * most)).toBe(0);
+		expect(channels(1.5 * most + 0.001)).toBeNull();
+		expect(channels(1.5 * most + 0.001, changed('measuring.no-channel-times', 2))).toBe(0);
+		expect(channels(values['measuring.channelling'])).toBe(1);
+	});
+	it('infiltration is steady when its last rate holds', () => {
+		const steady = (last: number, of = values) =>
+			infiltrationRate(
+				infiltrationData.parse({
+					ringDiameterMm: 150,
+					readings: [
+						{ minutes: 0, sunkMm: 0 },
+						{ minutes: 10, sunkMm: 10 },
+						{ minutes: 20, sunkMm: 10 + last }
+					]
+				}),
+				of
+			).steady;
+		expect(steady(8.01)).toBe(true);
+		expect(steady(7.99)).toBe(false);
+		expect(steady(7.99, changed('soil.steady-share', 0.7))).toBe(true);
+	});
+	it('what struck in the yard itself counts once there are enough', () => {
+		const from = (known: number, of = values) => worthKeeping('hardwood', { struck: known, known }, of).from;
+		expect([from(9), from(10)]).toEqual(['usual', 'yard']);
+		expect(from(9, changed('backup.ownFrom', 9))).toBe('yard');
+	});
+	it('an arborist has to see a large tree in which rot is as likely as not', () => {
+		const large = { situation: 'in-ground' as const, trunkDiameterMm: 900, heightM: 15 };
+		const of = (conditionId: string, chance: number) => ({ ranking: [{ conditionId, chance }] }) as Diagnosis;
+		for (const rot of ['root-rot', 'stem-rot']) {
+			expect(referrals(large, [], of(rot, 0.5), values)).toHaveLength(1);
+			expect(referrals(large, [], of(rot, 0.49), values)).toEqual([]);
+			expect(referrals(large, [], of(rot, 0.49), changed('diagnosis.referral-rot', 0.4))).toHaveLength(1);
+		}
+	});
+});
