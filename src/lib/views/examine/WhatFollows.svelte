@@ -174,10 +174,8 @@
 		{/if}
 		{#if before.rot}
 			<p class="mt-3 text-sm text-slate">
-				{before.rot.by === 'look' ? 'From the look' : 'By the roots laid open'} of {format().day(
-					before.rot.on,
-					today
-				)}: {before.rot.chance > 0
+				{before.rot.by === 'look' ? 'From the look of' : 'By the roots laid open on'}
+				{format().day(before.rot.on, today)}: {before.rot.chance > 0
 					? `rot ${chanceSaid(before.rot.chance, format().percent)}`
 					: 'no rot found'}.
 			</p>

@@ -19,11 +19,17 @@
 	let family = $state<Family>('Roots');
 	let words = $state('');
 	let editing = $state<string | null>(null);
-	const keys = $derived(
-		(Object.keys(valueFamilies[family]) as ValueKey[]).filter((key) => {
+	const found = (within: Family): ValueKey[] =>
+		(Object.keys(valueFamilies[within]) as ValueKey[]).filter((key) => {
 			const value = workingValue(key);
 			return `${value.label} ${key} ${value.mark}`.toLowerCase().includes(words.trim().toLowerCase());
-		})
+		});
+	const keys = $derived(found(family));
+	/** Where else there is something of that name, once there is nothing here. */
+	const elsewhere = $derived(
+		keys.length > 0
+			? []
+			: families.map((name) => ({ name, count: found(name).length })).filter(({ count }) => count > 0)
 	);
 	const number = (value: number): string => format().number(value, 4);
 </script>
@@ -49,6 +55,18 @@
 	{#if overridden.length > 0}<p class="mt-3 text-sm font-semibold text-ochre">
 			{overridden.length} of your own are in force.
 		</p>{/if}
+	{#if keys.length === 0}
+		<p class="mt-3 text-slate" role="status">
+			{elsewhere.length > 0
+				? `Nothing of that name under ${family}. There is in:`
+				: 'No value is called that.'}
+		</p>
+		<div class="mt-1 flex flex-wrap gap-2">
+			{#each elsewhere as { name, count } (name)}
+				<Button tone="quiet" onclick={() => (family = name)}>{name}, {count}</Button>
+			{/each}
+		</div>
+	{/if}
 	<ul class="mt-3 divide-y border-t">
 		{#each keys as key (key)}
 			{@const value = workingValue(key)}
