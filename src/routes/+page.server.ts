@@ -30,7 +30,7 @@ export const load: PageServerLoad = () =>
 		await refreshWater(store, values);
 		const [trees, weather] = await Promise.all([
 			todayTreesKept(store, on),
-			placeSeries(db, on, addDays(on, 3), values)
+			placeSeries(db, on, addDays(on, values['today.weatherAheadDays'] + 1), values)
 		]);
 		const items = todayItems(
 			trees,

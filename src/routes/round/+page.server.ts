@@ -15,7 +15,7 @@ export const load: PageServerLoad = async () => {
 	await refreshWater(store, values);
 	const [trees, weather] = await Promise.all([
 		todayTrees(store.db, on),
-		placeSeries(store.db, on, addDays(on, 3), values)
+		placeSeries(store.db, on, addDays(on, values['today.weatherAheadDays'] + 1), values)
 	]);
 	const items = todayItems(
 		trees,

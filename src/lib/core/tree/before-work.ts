@@ -6,7 +6,7 @@ import type { Kind } from '../vocabulary/kind';
 import type { Place } from '../vocabulary/place';
 import type { TreeRecords } from './case';
 import { isEvidence, type Fact } from './fact';
-import { rotKnown } from './rot-known';
+import { rotLeft } from './rot-known';
 import { standingOf } from './standing';
 
 /**
@@ -54,5 +54,5 @@ export const triageSubjectOf = (
 	trunkDiameterMm: records.tree.trunkDiameterMm,
 	seasonFit: place ? seasonFit(kind, place, on, values) : 'shoulder',
 	windowOn: place ? nextWindowDay(kind, place, on, values) : null,
-	rotChance: rotKnown(records, on, values)?.chance ?? null
+	rotChance: rotLeft(records, on, values)?.chance ?? null
 });

@@ -3,6 +3,7 @@ import { rootShares } from '../roots/map/shares';
 import type { Values } from '../values/values';
 import { contextFor } from './carried';
 import type { TreeRecords } from './case';
+import { rootsGone } from './losses';
 
 /** How likely rot is by what was seen of it. */
 export interface RotKnown {
@@ -37,4 +38,30 @@ export function rotKnown(records: TreeRecords, on: string, values: Values): RotK
 		(worst, one) => (worst === null || one.chance > worst.chance ? one : worst),
 		null
 	);
+}
+
+/** How likely rot is by what is left of the roots. */
+export type RotLeft = RotKnown | { on: string; by: 'cut-out'; chance: null };
+
+/**
+ * The same before the next work: dead roots that were all cut out since speak of rot no more. Nobody has seen what became of it then,
+ * so that it is not known; it is not none.
+ * @param on calendar date
+ */
+export function rotLeft(records: TreeRecords, on: string, values: Values): RotLeft | null {
+	const found = rotKnown(records, on, values);
+	if (found?.by !== 'map' || found.chance === 0) return found;
+	const gone = new Set(rootsGone(records, values));
+	const cuts = records.plan?.cuts.filter((cut) => cut.doneOn !== null && cut.doneOn <= on) ?? [];
+	const dead = records.rootMap?.segments.filter(({ condition }) => condition === 'dead') ?? [];
+	const left = dead.some(
+		({ id, deadFromMm }) =>
+			!gone.has(id) && !cuts.some((cut) => cut.segmentId === id && cut.atMm <= (deadFromMm ?? 0))
+	);
+	const last = cuts
+		.map((cut) => cut.doneOn ?? '')
+		.sort()
+		.at(-1);
+	if (left || last === undefined) return found;
+	return rotKnown({ ...records, rootMap: null }, on, values) ?? { on: last, by: 'cut-out', chance: null };
 }

@@ -172,20 +172,20 @@
 				>
 			</p>
 		{/if}
-		{#if before.rot}
-			<p class="mt-3 text-sm text-slate">
+		<p class="mt-3 text-sm text-slate">
+			{#if before.rot && before.rot.by !== 'cut-out'}
 				{before.rot.by === 'look' ? 'From the look of' : 'By the roots laid open on'}
 				{format().day(before.rot.on, today)}: {before.rot.chance > 0
 					? `rot ${chanceSaid(before.rot.chance, format().percent)}`
 					: 'no rot found'}.
-			</p>
-		{:else}
-			<p class="mt-3 text-sm text-slate">
-				Nobody has looked for rot or laid its roots open yet: rot counts as {format().percent(
+			{:else}
+				{before.rot
+					? `The dead roots were cut out by ${format().day(before.rot.on, today)}, and nobody has looked for rot since`
+					: 'Nobody has looked for rot or laid its roots open yet'}: rot counts as {format().percent(
 					values['triage.rot-unknown']
 				)} likely, and widens the range.
-			</p>
-		{/if}
+			{/if}
+		</p>
 		{#if before.lifting}
 			<div class="mt-3">
 				<Caution title="Before a spade goes in"

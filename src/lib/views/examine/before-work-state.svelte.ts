@@ -7,7 +7,7 @@ import {
 	needsNewLook
 } from '$core/examine/triage/triage';
 import { beforeWorkBegin, triageSubjectOf } from '$core/tree/before-work';
-import { rotKnown } from '$core/tree/rot-known';
+import { rotLeft } from '$core/tree/rot-known';
 import type { TreeRecords } from '$core/tree/case';
 import type { Values } from '$core/values/values';
 import type { Kind } from '$core/vocabulary/kind';
@@ -58,7 +58,7 @@ export class BeforeWorkState {
 	}
 	/** Rot by all that was seen up to the day of the decision; null where nobody looked. */
 	get rot() {
-		return rotKnown(this.of.records, this.on, this.of.values);
+		return rotLeft(this.of.records, this.on, this.of.values);
 	}
 	get checked() {
 		return triageLook.safeParse(this.look);
