@@ -1,4 +1,4 @@
-import { DEMO, expect, expectAccessible, open, stageViews, test, told, treeId } from './helpers';
+import { DEMO, expect, expectAccessible, open, stageViews, test, told, treeId, type Page } from './helpers';
 
 // Each of them stands alone; together they take the longest.
 test.describe.configure({ mode: 'parallel' });
@@ -27,6 +27,11 @@ const pages = [
 ];
 
 const hornbeam = async (): Promise<string> => `/trees/${await treeId('H-03')}/`;
+/** Opens a view of the yard, or of the tree. */
+async function show(page: Page, tree: string, view: string): Promise<void> {
+	await open(page, DEMO + (view.startsWith('/') ? view : tree + view));
+	await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+}
 /** The views in parts that take about a minute each. */
 const parts = {
 	'the yard': pages.slice(0, 10),
@@ -44,8 +49,7 @@ for (const [part, views] of Object.entries(parts))
 		for (const view of views)
 			await test.step(view, async () => {
 				await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
-				await open(page, DEMO + (view.startsWith('/') ? view : tree + view));
-				await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+				await show(page, tree, view);
 				await expectAccessible(page);
 				// Of the dark theme only its colours are new.
 				await page.emulateMedia({ colorScheme: 'dark' });
@@ -83,8 +87,7 @@ test('axe finds nothing grave in forced colours, nor at 200 %, where nothing is 
 		await test.step(view, async () => {
 			await page.setViewportSize({ width: 1280, height: 800 });
 			await page.emulateMedia({ forcedColors: 'active' });
-			await open(page, DEMO + (view.startsWith('/') ? view : tree + view));
-			await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+			await show(page, tree, view);
 			await expectAccessible(page);
 			// At 200 % a window of 1280 by 800 shows what one of half of it does.
 			await page.emulateMedia({ forcedColors: 'none' });

@@ -3,11 +3,12 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { placeSchema } from '$core/vocabulary/place';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { survival, triageSchema } from '$core/examine/triage/triage';
-import { rotKnown } from '$core/tree/rot-known';
+import { rotKnown, rotLeft } from '$core/tree/rot-known';
 import { defaultValues as values } from '$core/values/values';
 import { BeforeWorkState } from '$views/examine/before-work-state.svelte';
 import { describe, expect, it } from 'vitest';
-import { treeRecords } from '../records';
+import { cut, treeRecords } from '../records';
+import type { Cut } from '$core/roots/plan/plan';
 
 const today = '2026-04-18';
 const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
@@ -151,6 +152,41 @@ describe('rot before the work', () => {
 		const both = known(dead, [rotten])?.chance ?? 0;
 		expect(both).toBe(Math.max(worse, values['forecast.rotChance']));
 		expect(known(sound, [rotten])?.by).toBe('look');
+	});
+	it('that was cut out is not known to be gone, and counts no more by the old map', () => {
+		const first = dead.segments[0];
+		if (!first) throw new Error('a map without a root');
+		const one = {
+			...sound,
+			segments: sound.segments.map((segment) =>
+				segment.id === first.id
+					? { ...segment, condition: 'dead' as const, deadFromMm: 60, fineScore: 2 as const }
+					: segment
+			)
+		};
+		const known = (cuts: Cut[], change: object = {}) =>
+			rotLeft(treeRecords({ examinations: [], rootMap: one, ...change }, cuts), today, values);
+		const at = (atMm: number, doneOn: string | null) => [{ ...cut(first.id, 0, doneOn), atMm }];
+		expect(known([])?.by).toBe('map');
+		expect(known(at(60, null))?.by).toBe('map');
+		expect(known(at(60, '2025-03-01'))).toEqual({ on: '2025-03-01', by: 'cut-out', chance: null });
+		expect(known(at(0, '2025-03-01'))?.by).toBe('cut-out');
+		// Beyond the dead wood nothing of it is off; a cut that is still to come is none.
+		expect(known(at(61, '2025-03-01'))?.by).toBe('map');
+		expect(known(at(60, addDays(today, 1)))?.by).toBe('map');
+		// Who looked knows.
+		expect(known(at(60, '2025-03-01'), { examinations: [rotten] })?.by).toBe('look');
+		const before = state({ examinations: [], rootMap: null }).subject.rotChance;
+		expect([
+			before,
+			new BeforeWorkState({
+				records: treeRecords({ examinations: [], rootMap: one }, at(60, '2025-03-01')),
+				kind,
+				place,
+				values,
+				today
+			}).subject.rotChance
+		]).toEqual([null, null]);
 	});
 	it('is not known where nobody looked, and known from the last look up to the day', () => {
 		expect(rotKnown(treeRecords({ examinations: [], rootMap: null }), today, values)).toBeNull();

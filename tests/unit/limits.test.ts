@@ -2,15 +2,53 @@ import { describe, expect, it } from 'vitest';
 import { seenByProbe } from '$core/aftercare/water/pot-state';
 import { weighingAdvice } from '$core/aftercare/water/root-function';
 import { addDays } from '$core/maths/calendar';
-import type { Diagnosis } from '$core/examine/diagnosis/diagnose';
+import type { StandingToday } from '$core/examine/diagnosis/act-now';
+import { advise } from '$core/examine/diagnosis/advice';
+import type { DiagnosisContext } from '$core/examine/diagnosis/context';
+import { diagnose, type Diagnosis } from '$core/examine/diagnosis/diagnose';
 import { referrals } from '$core/examine/diagnosis/referral';
 import { girdlingSeverity } from '$core/examine/measuring/girdling';
 import { outflow } from '$core/examine/measuring/pouring';
 import { infiltrationData, infiltrationRate } from '$core/examine/soil/infiltration';
 import { worthKeeping } from '$core/recovery/backup';
+import { evidenceOf, type LookSeen } from '$core/recovery/evidence';
+import { recoveryForecast, type RecoveryCase } from '$core/recovery/forecast';
+import { signIds } from '$core/vocabulary/signs';
 import { defaultValues, type ValueKey } from '$core/values/values';
 
 const values = defaultValues;
+const bare: Omit<LookSeen, 'progress'> = {
+	observedOn: '2026-06-01',
+	buds: null,
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null,
+	diebackLimitMm: null,
+	firmness: null,
+	whiteTips: null,
+	smell: null
+};
+const youngCase: Omit<RecoveryCase, 'evergreen' | 'looks' | 'crownAtStart'> = {
+	sinceOn: '2026-03-01',
+	today: '2026-06-20',
+	odds: 1,
+	oddsSpread: 0.5,
+	begin: 0.6,
+	losses: [],
+	place: { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null },
+	tender: false,
+	functionSeen: [],
+	healthyShootMm: null
+};
+const potted: DiagnosisContext = { situation: 'potted', group: 'deciduous', season: 'summer', events: [] };
+const atWindow: StandingToday = {
+	seasonFit: 'in-window',
+	vigour: 'fair',
+	windowOn: null,
+	monthsToWindow: 0,
+	failingFast: false,
+	girdledOverThird: false
+};
 const changed = (key: ValueKey, value: number) => ({ ...values, [key]: value });
 
 /** Each limit decides on its own side of the number in force, and moves with it. */
@@ -82,6 +120,39 @@ describe('limits that decide', () => {
 		const from = (known: number, of = values) => worthKeeping('hardwood', { struck: known, known }, of).from;
 		expect([from(9), from(10)]).toEqual(['usual', 'yard']);
 		expect(from(9, changed('backup.ownFrom', 9))).toBe('yard');
+	});
+	it('leaves speak once the season has brought out so much of them', () => {
+		const seen = (progress: number, of = values) =>
+			evidenceOf(
+				{ ...bare, leafCover: 0.5, progress },
+				{ evergreen: false, healthyShootMm: null },
+				{ cover: 1, shoots: 1, rootFunction: 1, heightMm: null },
+				of
+			).length;
+		// Leaves come within a seventh of the season.
+		expect([seen(0.895 / 7), seen(0.905 / 7)]).toEqual([0, 1]);
+		expect(seen(0.895 / 7, changed('forecast.inLeaf', 0.8))).toBe(1);
+	});
+	it('an evergreen that began bare is asked for buds', () => {
+		const moved = (crownAtStart: number, of = values) =>
+			recoveryForecast(
+				{ ...youngCase, evergreen: true, crownAtStart, looks: [{ ...bare, buds: 'none', progress: 0.3 }] },
+				of
+			).moved.length;
+		expect([moved(0.19), moved(0.2)]).toEqual([1, 0]);
+		expect(moved(0.2, changed('forecast.bareCrown', 0.3))).toBe(1);
+	});
+	it('a check that shows a state in which the cause is rare comes before the work', () => {
+		const checks = (of: typeof values): string =>
+			signIds
+				.flatMap((signId) => {
+					const findings = [{ signId, grade: 1 }];
+					return advise(diagnose(potted, findings, of), potted, findings, atWindow, of).causes.map(
+						(one) => `${signId} ${one.conditionId} ${one.check ?? ''}`
+					);
+				})
+				.join();
+		expect(checks(changed('diagnosis.rare-world', 0))).not.toBe(checks(values));
 	});
 	it('an arborist has to see a large tree in which rot is as likely as not', () => {
 		const large = { situation: 'in-ground' as const, trunkDiameterMm: 900, heightM: 15 };

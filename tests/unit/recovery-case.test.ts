@@ -110,6 +110,9 @@ describe('a tree as the forecast takes it', () => {
 		const plain = caseOf({}, cuts).odds;
 		expect(chance(caseOf({ triages: [weak('2025-02-05')] }, cuts).odds)).toBeLessThan(chance(plain));
 		expect(caseOf({ triages: [weak('2024-11-01')] }, cuts).odds).toBe(plain);
+		const least = values['forecast.decisionDays'];
+		expect(caseOf({ triages: [weak(addDays('2025-02-10', -least))] }, cuts).odds).toBeLessThan(plain);
+		expect(caseOf({ triages: [weak(addDays('2025-02-10', -least - 1))] }, cuts).odds).toBe(plain);
 		// Decided afterwards, it says nothing of how the tree stood before.
 		expect(caseOf({ triages: [weak('2025-03-01')] }, cuts).odds).toBe(plain);
 	});
@@ -156,9 +159,18 @@ describe('a tree as the forecast takes it', () => {
 		for (const [i, point] of functionSeen.entries()) {
 			expect(point.sd).toBeCloseTo(0.1, 6);
 			const before = functionSeen[i - 1];
-			if (before) expect(point.on >= addDays(before.on, 25)).toBe(true);
+			if (before) expect(point.on).toBe(addDays(before.on, values['forecast.weighApartDays']));
 		}
 		expect(functionSeen.length).toBeGreaterThanOrEqual(3);
+	});
+
+	it('its crown at the start is that of a look within days enough', () => {
+		const cuts = [cut('r4', 0, '2025-08-10')];
+		const of = (days: number) =>
+			caseOf({ observations: [look(addDays('2025-08-10', -days), { leafCover: 0.3 })] }, cuts).crownAtStart;
+		const most = values['forecast.coverDays'];
+		expect(of(most)).toBeCloseTo(0.3, 9);
+		expect(of(most + 1)).toBe(1);
 	});
 
 	it('an evergreen is known by its group, so that no buds are asked of it', () => {

@@ -21,7 +21,7 @@ import {
 } from '$core/recovery/outcomes/outcomes';
 import { defaultValues as values } from '$core/values/values';
 import { bareDay } from '$core/climate/series';
-import { addDays } from '$core/maths/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 
 let next = 0;
 const look = (observedOn: string, seen: Record<string, unknown>): Observation => ({
@@ -355,6 +355,16 @@ describe('the season by warmth', () => {
 		expect(cold.by).toBe('warmth');
 		expect(cold.progress).toBeLessThan(calendar.progress);
 		expect(warm.progress).toBeGreaterThan(calendar.progress);
+		// So many of its days so far have to be measured, and no fewer.
+		const from =
+			seasons.find(({ span }) => span.from <= '2026-06-10' && '2026-06-10' <= span.to)?.span.from ?? '';
+		const soFar = daysBetween(from, '2026-06-10') + 1;
+		const least = Math.ceil(values['season.measuredShare'] * soFar);
+		const filled = (missing: number) =>
+			series(14, 26).map((day) =>
+				day.on >= from && day.on < addDays(from, missing) ? { ...day, how: 'filled' } : day
+			);
+		expect([at(filled(soFar - least)).by, at(filled(soFar - least + 1)).by]).toEqual(['warmth', 'calendar']);
 		// Time in seasons goes by the calendar alone.
 		expect(cold.seasons).toBeCloseTo(warm.seasons, 12);
 		expect(cold.seasons).toBeGreaterThan(0.8);

@@ -92,6 +92,19 @@ const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
 	fall: null,
 	move: null
 });
+const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
+	out: null,
+	waterOn: today,
+	rootsCutOn: null,
+	underCover: null,
+	planned: null,
+	urgent: null,
+	gate: null,
+	pottedOn: null,
+	firmness: null,
+	pests: null,
+	...change
+});
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);
 
 describe('today', () => {
@@ -185,19 +198,6 @@ describe('today', () => {
 		expect(of({ urgent: null }).some((one) => one.pourL !== null)).toBe(true);
 	});
 
-	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
-		out: null,
-		waterOn: today,
-		rootsCutOn: null,
-		underCover: null,
-		planned: null,
-		urgent: null,
-		gate: null,
-		pottedOn: null,
-		firmness: null,
-		pests: null,
-		...change
-	});
 	it('a tree that spends its nights under cover stands a colder one outside, until it comes out', () => {
 		const of = (untilOn: string, coldestC: number) =>
 			entry({
@@ -342,19 +342,6 @@ describe('today', () => {
 });
 
 describe('every working value of Today', () => {
-	const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
-		out: null,
-		waterOn: today,
-		rootsCutOn: null,
-		underCover: null,
-		planned: null,
-		urgent: null,
-		gate: null,
-		pottedOn: null,
-		firmness: null,
-		pests: null,
-		...change
-	});
 	const urgent = {
 		label: 'Root rot',
 		chance: 0.7,

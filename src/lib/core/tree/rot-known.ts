@@ -51,9 +51,10 @@ export type RotLeft = RotKnown | { on: string; by: 'cut-out'; chance: null };
 export function rotLeft(records: TreeRecords, on: string, values: Values): RotLeft | null {
 	const found = rotKnown(records, on, values);
 	if (found?.by !== 'map' || found.chance === 0) return found;
-	const gone = new Set(rootsGone(records, values));
-	const cuts = records.plan?.cuts.filter((cut) => cut.doneOn !== null && cut.doneOn <= on) ?? [];
-	const dead = records.rootMap?.segments.filter(({ condition }) => condition === 'dead') ?? [];
+	const { rootMap, plan } = records;
+	const cuts = plan?.cuts.filter((cut) => cut.doneOn !== null && cut.doneOn <= on) ?? [];
+	const gone = new Set(rootsGone({ rootMap, plan: plan && { ...plan, cuts } }, values));
+	const dead = rootMap?.segments.filter(({ condition }) => condition === 'dead') ?? [];
 	const left = dead.some(
 		({ id, deadFromMm }) =>
 			!gone.has(id) && !cuts.some((cut) => cut.segmentId === id && cut.atMm <= (deadFromMm ?? 0))
