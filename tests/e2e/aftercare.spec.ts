@@ -7,7 +7,7 @@ test('water: the next one as a date with a band, root function from weighings, a
 	const water = page.getByRole('region', { name: 'Water', exact: true });
 	await expect(water.getByText(/Next water about|Water it now|No water needed/)).toBeVisible();
 	await expect(water.getByText(/a filter over \d+ pairs of weighings/)).toBeVisible();
-	await expect(water.getByRole('img', { name: /Root function over the last half year/ })).toBeVisible();
+	await expect(water.getByRole('img', { name: /Root function since/ })).toBeVisible();
 	const list = water.getByRole('list', { name: 'Last waterings' }).getByRole('listitem');
 	await expect(list.first()).toContainText('→');
 	await water.getByRole('button', { name: 'Watered or weighed' }).click();

@@ -87,6 +87,35 @@ describe('what was taken of its roots on one day', () => {
 	});
 });
 
+describe('the course of its root function', () => {
+	const courseOf = (takenInOn: string, change: Partial<TreeRecords> = {}) => {
+		const records = potted(change);
+		return functionCourse(
+			{ ...records, tree: { ...records.tree, takenInOn } },
+			place,
+			series,
+			water().stores,
+			[],
+			today,
+			values
+		);
+	};
+	it('begins on the day the tree was taken in: of what it drank before, nobody knows anything', () => {
+		expect(courseOf('2026-05-01').map(({ on }) => on)).toEqual(
+			series.map(({ on }) => on).filter((on) => on >= '2026-05-01' && on <= today)
+		);
+		expect(courseOf('2025-01-01')[0]?.on).toBe(series[0]?.on);
+		expect(courseOf(today)).toHaveLength(1);
+		expect(courseOf('2027-01-01')).toEqual([]);
+	});
+	it('counts what was lost on that day from its first day on', () => {
+		const { rootMap, plan } = treeRecords({}, [cut('r4', 0, '2026-05-01')]);
+		const [whole] = courseOf('2026-05-01');
+		const [after] = courseOf('2026-05-01', { rootMap, plan });
+		expect(after?.phi).toBeLessThan((whole?.phi ?? 0) - 0.01);
+	});
+});
+
 describe('a watering on the day it was potted', () => {
 	it('filled its pot, which is not told as half full', () => {
 		const on = '2026-04-11';

@@ -93,7 +93,10 @@ export interface TreeWater {
 	from: 'watering' | WaterSeen['how'] | 'assumed';
 }
 
-/** Root function of a tree by day: from what was found dead and cut, regrowth by warmth, and its weighings. */
+/**
+ * Root function of a tree by day since it was taken in: from what was found dead and cut, regrowth by warmth, and its weighings. Of what
+ * it drank before, nobody knows anything.
+ */
 export function functionCourse(
 	records: TreeRecords,
 	place: Place,
@@ -103,7 +106,8 @@ export function functionCourse(
 	today: string,
 	values: Values
 ): FunctionEstimate[] {
-	const first = series[0];
+	const since = series.filter((day) => day.on >= records.tree.takenInOn);
+	const first = since[0];
 	if (!first) return [];
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
@@ -115,7 +119,7 @@ export function functionCourse(
 				p: values['rootFunction.beginSpread'] ** 2
 			},
 			pairs,
-			series: series.filter((day) => day.on <= today),
+			series: since.filter((day) => day.on <= today),
 			stores,
 			inLeaf: leafCalendar(records.kind, place, values),
 			losses: losses.filter((loss) => loss.on > first.on),

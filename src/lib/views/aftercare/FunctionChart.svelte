@@ -42,7 +42,7 @@
 	viewBox="0 0 {W} {H}"
 	class="block w-full"
 	role="img"
-	aria-label="Root function over the last half year: now {format().percent(
+	aria-label="Root function since {format().date(shown[0]?.on ?? today)}: now {format().percent(
 		last?.phi ?? 1
 	)}, between {format().percent(last?.low ?? 0)} and {format().percent(
 		last?.high ?? 1

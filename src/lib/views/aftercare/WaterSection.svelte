@@ -196,8 +196,10 @@
 					? format().percent(next.dryness)
 					: 'not known'}, water at {format().percent(trigger)}"
 			/>
-			<h3 class="mt-3 text-sm">How much its roots drink</h3>
-			<FunctionChart course={water.course} {today} />
+			{#if water.course.length > 1}
+				<h3 class="mt-3 text-sm">How much its roots drink</h3>
+				<FunctionChart course={water.course} {today} />
+			{/if}
 		</div>
 		<div class="text-sm">
 			<p>
