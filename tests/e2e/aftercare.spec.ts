@@ -53,6 +53,12 @@ test('what a finger feels corrects the water; a tree in the ground has a balance
 	await expectAccessible(page);
 });
 
+test('a stage whose day went by is said not to be done, and never to be still to come', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('H-03')}/aftercare`);
+	await expect(page.getByText('the next stage was planned for 7 Nov 2025 and is not done')).toBeVisible();
+	await expect(page.getByText('the next stage falls on')).toHaveCount(0);
+});
+
 test('several at once: ticked, done together, taken back together; skipped for good', async ({ page }) => {
 	await open(page, `${DEMO}/`);
 	await page.getByRole('button', { name: 'Several at once' }).click();

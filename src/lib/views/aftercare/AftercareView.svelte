@@ -280,7 +280,9 @@
 					{lastWork.livingLoss < 0.005
 						? 'Only dead and rotten root was cut'
 						: `${format().percent(lastWork.livingLoss)} of the living root ${lostBy[lastWork.by]}${lastWork.rotWasCut ? '; rot was cut out' : ''}`}{lastWork.nextStageOn
-						? `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
+						? lastWork.nextStageOn < today
+							? `; the next stage was planned for ${format().day(lastWork.nextStageOn)} and is not done`
+							: `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
 						: ''}.
 				{:else if lastPlantedOn === workOn}
 					It was planted that day; no root cut is recorded for it.
