@@ -20,6 +20,8 @@ import { lastRootWork, liftsDone, rootLosses } from '$core/tree/losses';
 import { outSince, standingOf, waterKnown } from '$core/tree/standing';
 import { triageSchema } from '$core/examine/triage/triage';
 import { defaultValues as values } from '$core/values/values';
+import { bookEntrySchema } from '$core/aftercare/book/book';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { usualCrownWidthMm } from '$core/replant/pots/demand';
 import { treeDemand } from '$core/tree/tree-demand';
@@ -406,16 +408,16 @@ describe('facts', () => {
 	});
 	it('the latest evidence stands; nothing reckoned or assumed outranks it, and a later day says nothing yet', () => {
 		const of = [said(1, '2026-01-01'), said(2, '2026-02-01', 'worked-out'), said(3, '2026-03-01', 'assumed')];
-		expect(latest(of, on)).toMatchObject({ value: 1, known: 'seen' });
-		expect(latest(of.slice(1), on)).toMatchObject({ value: 2, known: 'worked-out' });
-		expect(latest(of.slice(2), on)).toMatchObject({ value: 3, known: 'assumed' });
-		expect(latest(of, '2025-12-31')).toMatchObject({ value: null, known: 'unknown', on: null });
+		expect(latest(of, on, 7)).toMatchObject({ value: 1, known: 'seen' });
+		expect(latest(of.slice(1), on, 7)).toMatchObject({ value: 2, known: 'worked-out' });
+		expect(latest(of.slice(2), on, 7)).toMatchObject({ value: 3, known: 'assumed' });
+		expect(latest(of, '2025-12-31', 7)).toMatchObject({ value: null, known: 'unknown', on: null });
 	});
 	it('of one day the one kept last stands, and what does not agree with it is said', () => {
-		const fact = latest([said(1, '2026-02-01', 'seen', 'a'), said(2, '2026-02-01', 'seen', 'b')], on);
+		const fact = latest([said(1, '2026-02-01', 'seen', 'a'), said(2, '2026-02-01', 'seen', 'b')], on, 7);
 		expect(fact.value).toBe(2);
 		expect(fact.against.map((one) => one.value)).toEqual([1]);
-		expect(latest([said(1, '2026-01-01'), said(2, '2026-02-01')], on).against).toEqual([]);
+		expect(latest([said(1, '2026-01-01', 'seen', 'a'), said(2, '2026-02-01')], on, 7).against).toEqual([]);
 	});
 });
 
@@ -538,6 +540,67 @@ describe('how a tree stands', () => {
 			page: 'recovery',
 			against: [{ shown: { value: 'loose' }, page: 'examine' }]
 		});
+	});
+	it('two records agree within what the working values say, and only where they speak of the same time', () => {
+		const against = (
+			fact: 'trunkMm' | 'heightMm' | 'leafCover' | 'lean' | 'ph' | 'ballWidthMm' | 'ballDepthMm',
+			records: TreeRecords,
+			change: Partial<typeof values> = {}
+		): number => standingOf(records, on, { ...values, ...change })[fact].against.length;
+		const book = (id: string, details: object) =>
+			bookEntrySchema.parse({ id, version: 1, on: '2026-03-12', kind: 'leans', details });
+		const phs = (phNow: number) =>
+			groundPlanSchema.parse({
+				id: `g${phNow * 10}`,
+				version: 1,
+				plannedOn: '2026-03-12',
+				sulphur: { phNow, phAim: 5, soil: 'loam', areaM2: 1 }
+			});
+		const cover = (leafCover: number, day: string) => look(`l${leafCover * 100}-${day}`, day, { leafCover });
+		const map = treeRecords().rootMap;
+		const mappedMm = (trunkDiameterMm: number) =>
+			fresh({
+				tree: { ...fresh().tree, takenInOn: '2025-02-01' },
+				rootMap: map && { ...map, mappedOn: '2025-02-03', trunkDiameterMm }
+			});
+		// The tree's own trunk is 80 mm; a tenth of the larger is 8.8 of 88 and 9 of 90.
+		expect(against('trunkMm', mappedMm(88))).toBe(0);
+		expect(against('trunkMm', mappedMm(90))).toBe(1);
+		expect(against('trunkMm', mappedMm(90), { 'standing.sameTrunk': 0.2 })).toBe(0);
+
+		const covers = (second: number, day: string) =>
+			fresh({ observations: [cover(0.5, '2026-04-01'), cover(second, day)] });
+		expect(against('leafCover', covers(0.64, '2026-04-05'))).toBe(0);
+		expect(against('leafCover', covers(0.66, '2026-04-05'))).toBe(1);
+		expect(against('leafCover', covers(0.66, '2026-04-08'))).toBe(1);
+		expect(against('leafCover', covers(0.66, '2026-04-09'))).toBe(0);
+		expect(against('leafCover', covers(0.66, '2026-04-09'), { 'standing.sameTimeDays': 8 })).toBe(1);
+		expect(against('leafCover', covers(0.66, '2026-04-05'), { 'standing.sameCover': 0.2 })).toBe(0);
+
+		const leans = (leanDeg: number) =>
+			fresh({
+				book: [book('a', { bearingDeg: 90, leanDeg: 10 }), book('b', { bearingDeg: 90, leanDeg })]
+			});
+		expect(against('lean', leans(13))).toBe(0);
+		expect(against('lean', leans(13.5))).toBe(1);
+		expect(against('lean', leans(13.5), { 'standing.sameLeanDeg': 4 })).toBe(0);
+
+		const soured = (phNow: number) => fresh({ groundPlans: [phs(6), phs(phNow)] });
+		expect(against('ph', soured(6.5))).toBe(0);
+		expect(against('ph', soured(6.6))).toBe(1);
+		expect(against('ph', soured(6.6), { 'standing.samePh': 1 })).toBe(0);
+
+		const balls = (ballDiameterMm: number, ballDepthMm: number) =>
+			fresh({
+				lifts: [lift({ ballDiameterMm: 600, ballDepthMm: 400, liftedOn: '2026-03-10' })],
+				plantings: [planting('2026-03-12', { ballDiameterMm, ballDepthMm, assumed: [] })]
+			});
+		expect(against('ballWidthMm', balls(520, 400))).toBe(0);
+		expect(against('ballWidthMm', balls(500, 400))).toBe(1);
+		expect(against('ballWidthMm', balls(500, 400), { 'standing.sameSize': 0.2 })).toBe(0);
+		expect(against('ballDepthMm', balls(600, 325))).toBe(0);
+		expect(against('ballDepthMm', balls(600, 310))).toBe(1);
+		expect(against('ballDepthMm', balls(600, 310), { 'standing.sameBallDepth': 0.3 })).toBe(0);
 	});
 	it('water is known for as long as the working value says, by whatever touched it', () => {
 		const poured = wateringSchema.parse({ id: 'w', version: 1, wateredOn: '2026-04-01', litres: 2 });

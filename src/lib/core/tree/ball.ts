@@ -1,9 +1,9 @@
 import { ballAfter } from '../aftercare/book/effects';
 import type { TreeRecords } from './case';
-import type { Guessable } from '../replant/pots/replant-plan';
 import { guessedRadiusMm } from '../roots/map/root-map';
 import type { Values } from '../values/values';
-import { inOrder, latest, within, type Fact, type RecordRef, type Said } from './fact';
+import type { BookEntry } from '../aftercare/book/book';
+import { inOrder, latest, ref, say, within, type Fact, type Said } from './fact';
 
 export interface BallFacts {
 	ballWidthMm: Fact<number>;
@@ -14,95 +14,101 @@ type BallRecords = Pick<TreeRecords, 'tree' | 'rootMap' | 'lifts' | 'plantings' 
 
 /** One ball: as it was last measured, lifted, mapped or set, and what was sliced or shaved off it since. */
 export function ballOf(records: BallRecords, on: string, values: Values): BallFacts {
+	const alike = {
+		widths: within(values['standing.sameSize']),
+		depths: within(values['standing.sameBallDepth'])
+	};
+	const newestOf = (of: Sizes, day: string): BallFacts => ({
+		ballWidthMm: newest(of.widths, day, alike.widths, values),
+		ballDepthMm: newest(of.depths, day, alike.depths, values)
+	});
+	let sizes: Sizes = {
+		widths: sizesGiven(records, 'ballDiameterMm', values),
+		depths: sizesGiven(records, 'ballDepthMm', values)
+	};
+	for (const entry of [...records.book].sort((a, b) => a.on.localeCompare(b.on)))
+		if (entry.kind === 'ball-sliced' || entry.kind === 'ball-shaved')
+			// Of one day the ball is set after it was worked on, with the size it has then.
+			if (!records.plantings.some((one) => one.plantedOn === entry.on))
+				sizes = workedOn(sizes, newestOf(sizes, entry.on), entry);
+	return newestOf(sizes, on);
+}
+
+interface Sizes {
+	widths: Said<number>[];
+	depths: Said<number>[];
+}
+
+/** What records say of its width or depth; as a form suggested it, nobody measured it. */
+function sizesGiven(
+	records: BallRecords,
+	size: 'ballDiameterMm' | 'ballDepthMm',
+	values: Values
+): Said<number>[] {
 	const { rootMap } = records;
+	const wide = size === 'ballDiameterMm';
 	// The size that the form suggests from the trunk; left so, nobody measured it.
 	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
-	const said = (width: number | null, day: string, from: RecordRef, by: string): Said<number>[] =>
-		width === null ? [] : [{ value: width, on: day, known: 'measured', from, by }];
-	const each = (
-		pick: (ball: { width: number; depth: number | null }) => number | null,
-		size: Guessable
-	): Said<number>[] => [
-		...records.lifts.flatMap(({ id, log }) =>
-			log
-				? said(
-						pick({ width: log.ballDiameterMm, depth: log.ballDepthMm }),
-						log.liftedOn,
-						{ record: 'lift', id },
-						'as lifted'
-					).map((ball): Said<number> =>
-						log.assumed.some((one) => one === size)
-							? { ...ball, known: 'assumed', by: 'as its lift was planned' }
-							: ball
-					)
-				: []
-		),
+	return [
+		...records.lifts.flatMap(({ id, log }) => {
+			if (!log) return [];
+			const asPlanned = log.assumed.some((one) => one === size);
+			return say(
+				log[size],
+				log.liftedOn,
+				asPlanned ? 'assumed' : 'measured',
+				{ record: 'lift', id },
+				asPlanned ? 'as its lift was planned' : 'as lifted'
+			);
+		}),
 		...(rootMap?.frame === 'container' && rootMap.segments.length > 0
-			? said(
-					pick({ width: rootMap.ballRadiusMm * 2, depth: rootMap.ballDepthMm }),
+			? say(
+					wide ? rootMap.ballRadiusMm * 2 : rootMap.ballDepthMm,
 					rootMap.mappedOn,
-					{ record: 'root-map', id: rootMap.id },
+					wide && rootMap.ballRadiusMm === guessedRadiusMm({ ...records.tree, situation: 'potted' })
+						? 'assumed'
+						: 'measured',
+					ref('root-map', rootMap),
 					'as mapped'
-				).map((ball): Said<number> =>
-					size === 'ballDiameterMm' &&
-					rootMap.ballRadiusMm === guessedRadiusMm({ ...records.tree, situation: 'potted' })
-						? { ...ball, known: 'assumed' }
-						: ball
 				)
 			: []),
 		...records.plantings.flatMap((one) =>
-			said(
-				pick({ width: one.ballDiameterMm, depth: one.ballDepthMm }),
+			say(
+				one[size],
 				one.plantedOn,
-				{ record: 'planting', id: one.id },
+				(one.assumed ? one.assumed.includes(size) : one.ballDiameterMm === guess) ? 'assumed' : 'measured',
+				ref('planting', one),
 				'as planted'
-			).map((ball): Said<number> =>
-				(one.assumed ? one.assumed.includes(size) : one.ballDiameterMm === guess)
-					? { ...ball, known: 'assumed' }
-					: ball
 			)
 		),
 		...records.groundPlans.flatMap((one) =>
 			one.doneOn && one.hole
-				? said(
-						pick({ width: one.hole.ballDiameterMm, depth: one.hole.ballDepthMm }),
-						one.doneOn,
-						{ record: 'ground-works', id: one.id },
-						'as planted'
-					)
+				? say(one.hole[size], one.doneOn, 'measured', ref('ground-works', one), 'as planted')
 				: []
 		)
 	];
-	let widths = each((ball) => ball.width, 'ballDiameterMm');
-	let depths = each((ball) => ball.depth, 'ballDepthMm');
-	for (const entry of [...records.book].sort((a, b) => a.on.localeCompare(b.on))) {
-		if (entry.kind !== 'ball-sliced' && entry.kind !== 'ball-shaved') continue;
-		// Of one day the ball is set after it was worked on, with the size it has then.
-		const before = {
-			widthMm: newest(widths, entry.on, within(0.15)).value,
-			depthMm: newest(depths, entry.on, within(0.2)).value
-		};
-		const after = ballAfter(entry, { widthMm: before.widthMm ?? 0, depthMm: before.depthMm ?? 0 });
-		const setThen = records.plantings.some((one) => one.plantedOn === entry.on);
-		const add = (list: Said<number>[], was: number | null, is: number): Said<number>[] =>
-			was === null || was === is || setThen
-				? list
-				: [
-						...list,
-						{
-							value: is,
-							on: entry.on,
-							known: 'worked-out',
-							from: { record: 'book', id: entry.id },
-							by: entry.kind === 'ball-sliced' ? 'sliced' : 'shaved'
-						}
-					];
-		widths = add(widths, before.widthMm, after.widthMm);
-		depths = add(depths, before.depthMm, after.depthMm);
-	}
+}
+
+/** Its size after work on it, beside what was said before; nothing where its size was not known or did not change. */
+function workedOn(sizes: Sizes, before: BallFacts, entry: BookEntry): Sizes {
+	const [wasWide, wasDeep] = [before.ballWidthMm.value, before.ballDepthMm.value];
+	const after = ballAfter(entry, { widthMm: wasWide ?? 0, depthMm: wasDeep ?? 0 });
+	const add = (list: Said<number>[], was: number | null, is: number): Said<number>[] =>
+		was === null || was === is
+			? list
+			: [
+					...list,
+					...say(
+						is,
+						entry.on,
+						'worked-out',
+						ref('book', entry),
+						entry.kind === 'ball-sliced' ? 'sliced' : 'shaved'
+					)
+				];
 	return {
-		ballWidthMm: newest(widths, on, within(0.15)),
-		ballDepthMm: newest(depths, on, within(0.2))
+		widths: add(sizes.widths, wasWide, after.widthMm),
+		depths: add(sizes.depths, wasDeep, after.depthMm)
 	};
 }
 
@@ -110,13 +116,15 @@ export function ballOf(records: BallRecords, on: string, values: Values): BallFa
 function newest(
 	said: readonly Said<number>[],
 	on: string,
-	same: (a: number, b: number) => boolean
+	same: (a: number, b: number) => boolean,
+	values: Values
 ): Fact<number> {
 	const known = inOrder(said).filter((one) => one.on <= on);
-	const fact = latest(known, on, same);
+	const days = values['standing.sameTimeDays'];
+	const fact = latest(known, on, days, same);
 	const worked = known.findLast((one) => one.known === 'worked-out');
 	if (!worked || (fact.on !== null && fact.on > worked.on)) return fact;
-	return { ...latest([worked], on, same), against: [] };
+	return { ...latest([worked], on, days, same), against: [] };
 }
 
 /** The ball to reckon work on it with: as it stood on a day, or as one of its trunk usually is. */

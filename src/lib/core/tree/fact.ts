@@ -57,6 +57,18 @@ export interface Fact<T> {
 	against: Said<T>[];
 }
 
+/** Names a record that a fact comes from. */
+export const ref = (record: RecordRef['record'], { id }: { id: string }): RecordRef => ({ record, id });
+
+/** One thing said; nothing where there was nothing to say. */
+export const say = <T>(
+	value: T | null | undefined,
+	on: string,
+	known: Said<T>['known'],
+	from: RecordRef,
+	by: string
+): Said<T>[] => (value === null || value === undefined ? [] : [{ value, on, known, from, by }]);
+
 /** In the order of their days; of one day as they were kept, so that the later kept is the later. */
 export const inOrder = <T>(said: readonly Said<T>[]): Said<T>[] =>
 	[...said].sort((a, b) => a.on.localeCompare(b.on));
@@ -79,14 +91,14 @@ export const isEvidence = (known: Knowing): boolean => known === 'measured' || k
  * The latest of what was said up to a day: evidence before anything reckoned, that before an assumption; of one day the one kept last. What
  * else was said near it and differs stands beside it.
  * @param said in the order in which it was kept
- * @param same whether two values agree
  * @param withinDays how near to it another statement still counts as being of the same time
+ * @param same whether two values agree
  */
 export function latest<T>(
 	said: readonly Said<T>[],
 	on: string,
-	same: (a: T, b: T) => boolean = Object.is,
-	withinDays = 7
+	withinDays: number,
+	same: (a: T, b: T) => boolean = Object.is
 ): Fact<T> {
 	const known = said.filter((one) => one.on <= on);
 	const newest = (of: readonly Said<T>[]): Said<T> | undefined =>

@@ -9,6 +9,7 @@ import { replantValues } from './replant';
 import { rootValues } from './roots';
 import { settingValues } from './setting';
 import { soilValues } from './soil';
+import { standingValues } from './standing';
 import { triageValues } from './triage';
 import { todayValues } from './today';
 import { waterValues } from './water';
@@ -25,6 +26,7 @@ export const valueFamilies = {
 	Aftercare: aftercareValues,
 	Today: todayValues,
 	Recovery: recoveryValues,
+	'How it stands': standingValues,
 	'Field book': bookValues,
 	Measuring: measuringValues,
 	Soil: soilValues,
@@ -42,6 +44,7 @@ const workingValues = {
 	...aftercareValues,
 	...todayValues,
 	...recoveryValues,
+	...standingValues,
 	...bookValues,
 	...measuringValues,
 	...soilValues,
