@@ -142,6 +142,30 @@ describe('limits that decide', () => {
 		expect([moved(0.19), moved(0.2)]).toEqual([1, 0]);
 		expect(moved(0.2, changed('forecast.bareCrown', 0.3))).toBe(1);
 	});
+	it('what was seen is named when it moved the chance enough to speak of', () => {
+		const named = (of = values): number =>
+			recoveryForecast(
+				{ ...youngCase, evergreen: false, looks: [{ ...bare, leafCover: 0.7, progress: 0.5 }] },
+				of
+			).moved.length;
+		expect(named(changed('forecast.movedLeast', 0))).toBe(1);
+		expect(named(changed('forecast.movedLeast', 2))).toBe(0);
+	});
+	it('a crown that began with next to nothing is no measure by itself', () => {
+		const chance = (crownAtStart: number, of = values): number =>
+			recoveryForecast(
+				{
+					...youngCase,
+					evergreen: false,
+					crownAtStart,
+					looks: [{ ...bare, leafCover: 0.1, progress: 0.5 }]
+				},
+				of
+			).now;
+		expect(chance(0.01)).toBe(chance(0.05));
+		expect(chance(0.06)).not.toBe(chance(0.05));
+		expect(chance(0.01, changed('forecast.leastCrown', 0.3))).toBe(chance(0.3));
+	});
 	it('a check that shows a state in which the cause is rare comes before the work', () => {
 		const checks = (of: typeof values): string =>
 			signIds

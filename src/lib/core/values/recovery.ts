@@ -579,6 +579,22 @@ export const recoveryValues = defineValues({
 		min: 0.2,
 		max: 1
 	},
+	'forecast.movedLeast': {
+		label: 'What was seen is named when it moved the chance by at least',
+		value: 0.05,
+		unit: 'log-odds',
+		mark: 'ours',
+		min: 0,
+		max: 2
+	},
+	'forecast.leastCrown': {
+		label: 'Leaf cover is judged against a crown at the start of at least',
+		value: 0.05,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.01,
+		max: 0.5
+	},
 	'forecast.bareCrown': {
 		label: 'It began bare when its crown was under',
 		value: 0.2,
