@@ -199,35 +199,55 @@ describe('the next watering', () => {
 	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {
 		const of = (halfOn: string, nextOn: string, inLeaf: boolean) =>
 			waterAlarms(
-				{ on: nextOn, dryness: 0.5 },
-				halfOn,
-				{ last: '2026-02-01', filled: '2026-02-01', dry: nextOn },
-				'2026-02-03',
-				inLeaf,
+				{
+					known: true,
+					halfOn,
+					knownTo: '2026-03-20',
+					waterOn: { last: '2026-02-01', filled: '2026-02-01', dry: nextOn },
+					inLeaf
+				},
 				values
 			)[0]?.kind;
 		expect(of('2026-03-20', '2026-03-25', true)).toBe('wet');
 		expect(of('2026-03-20', '2026-03-25', false)).toBeUndefined();
 		expect(of('2026-02-02', '2026-02-02', false)).toBe('fast');
 	});
+	it('what stays wet beyond the days that are known is said to do so for longer than they are, and nothing of water nobody spoke of', () => {
+		const drying = {
+			known: true,
+			halfOn: null,
+			knownTo: '2026-06-24',
+			waterOn: { last: '2026-06-01', filled: null, dry: null },
+			inLeaf: true
+		};
+		expect(waterAlarms(drying, values)[0]?.text).toContain('stays wet for more than 23 days');
+		// Eleven days are more than a pot of its size should take; of ten nothing is said.
+		expect(waterAlarms({ ...drying, knownTo: '2026-06-12' }, values)).toHaveLength(1);
+		expect(waterAlarms({ ...drying, knownTo: '2026-06-11' }, values)).toEqual([]);
+		expect(waterAlarms({ ...drying, known: false }, values)).toEqual([]);
+	});
 	it('says that a pot stays wet, that it dries too fast, that it drinks less', () => {
 		expect(
 			waterAlarms(
-				{ on: '2026-06-25', dryness: 0.1 },
-				'2026-06-20',
-				{ last: '2026-06-01', filled: null, dry: null },
-				'2026-06-03',
-				true,
+				{
+					known: true,
+					halfOn: '2026-06-20',
+					knownTo: '2026-06-24',
+					waterOn: { last: '2026-06-01', filled: null, dry: null },
+					inLeaf: true
+				},
 				values
 			)[0]?.kind
 		).toBe('wet');
 		expect(
 			waterAlarms(
-				{ on: '2026-06-02', dryness: 0.9 },
-				'2026-06-02',
-				{ last: '2026-06-01', filled: '2026-06-01', dry: '2026-06-02' },
-				'2026-06-02',
-				true,
+				{
+					known: true,
+					halfOn: '2026-06-02',
+					knownTo: '2026-06-24',
+					waterOn: { last: '2026-06-01', filled: '2026-06-01', dry: '2026-06-02' },
+					inLeaf: true
+				},
 				values
 			)[0]?.kind
 		).toBe('fast');

@@ -149,6 +149,110 @@ export async function todayTreesKept(store: Store, on: string): Promise<TodayTre
 const wholeRelease = (release: Release | null): Release | null =>
 	release && { ...release, after: release.after ?? '' };
 
+/** What is read: of these trees alone, or of all. */
+type Among = (column: AnySQLiteColumn) => ReturnType<typeof sql>;
+
+/** Trees in care, by tag. */
+const inCareRows = (db: Reader, among: Among) =>
+	jsonRows<TodayRow>(
+		db,
+		{ ...summary, kindId: tree.kindId, placeId: tree.placeId },
+		sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
+	);
+
+const openTasks = (db: Reader, among: Among, toOn: string) =>
+	jsonRows<TodayTask & { treeId: string }>(
+		db,
+		taskColumns,
+		sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${toOn} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
+	);
+
+/** Day of the last cut of each tree. */
+const lastCuts = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string; on: string }>(
+		db,
+		{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
+		sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
+	);
+
+/** What was decided of each tree last. */
+const lastDecisions = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
+		db,
+		{
+			treeId: triage.treeId,
+			on: sql`max(${triage.decidedOn})`,
+			decision: triage.decision,
+			workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
+		},
+		sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
+	);
+
+/** Days within which a look still tells of the last season. */
+const LAST_SEASON_DAYS = 400;
+
+/** What was seen of the last season, of trees with work that waits for it. */
+const seasonLooks = (db: Reader, among: Among, on: string) =>
+	jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
+		db,
+		{
+			treeId: observation.treeId,
+			observedOn: observation.observedOn,
+			buds: observation.buds,
+			leafCover: observation.leafCover,
+			leafState: observation.leafState,
+			shootExtensionMm: observation.shootExtensionMm
+		},
+		sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -LAST_SEASON_DAYS)} ${among(observation.treeId)} and ${observation.treeId} in
+		(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
+		order by ${observation.treeId}, ${observation.observedOn}`
+	);
+
+const waterStates = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string; state: WaterState | string }>(
+		db,
+		{ treeId: treeWater.treeId, state: treeWater.state },
+		sql`from ${treeWater} where ${treeWater.state} is not null ${among(treeWater.treeId)}`
+	);
+
+const standingsKept = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string; standing: StandingKept | string }>(
+		db,
+		{ treeId: treeWater.treeId, standing: treeWater.standing },
+		sql`from ${treeWater} where ${treeWater.standing} is not null ${among(treeWater.treeId)}`
+	);
+
+/** The course of the roots, only where work waits for it: it is long. */
+const rootCourses = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string; functionLow: FunctionLow | string }>(
+		db,
+		{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
+		sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
+		(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%root-function%')`
+	);
+
+/** Steps of shelter that are closed: the next one waits for them. */
+const shelterSteps = (db: Reader, among: Among) =>
+	jsonRows<{ treeId: string; source: string; on: string }>(
+		db,
+		{ treeId: task.treeId, source: task.source, on: task.closedOn },
+		sql`from ${task} where ${task.state} <> 'open' and ${task.source} like 'shelter-%' ${among(task.treeId)} and ${task.treeId} in
+		(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%"after":"shelter-%')`
+	);
+
+/** Rows by tree, in their order; their tree's id is left out. */
+function byTree<T extends { treeId: string }>(rows: readonly T[]): Map<string, Omit<T, 'treeId'>[]> {
+	const of = new Map<string, Omit<T, 'treeId'>[]>();
+	for (const { treeId, ...row } of rows) {
+		const list = of.get(treeId);
+		if (list) list.push(row);
+		else of.set(treeId, [row]);
+	}
+	return of;
+}
+const byId = <T extends { id: string }>(list: readonly T[]): Map<string, T> =>
+	new Map(list.map((one) => [one.id, one]));
+
 /**
  * What Today needs of every tree in care: its open tasks up to some days ahead, its last look and last cut.
  * @param only of these trees alone
@@ -159,117 +263,42 @@ export async function todayTrees(
 	aheadDays = AHEAD_DAYS,
 	only: readonly string[] | null = null
 ): Promise<TodayTree[]> {
-	const among = (column: AnySQLiteColumn) => (only ? sql`and ${inArray(column, [...only])}` : sql``);
+	const among: Among = (column) => (only ? sql`and ${inArray(column, [...only])}` : sql``);
 	const [rows, allKinds, allPlaces, open, cuts, decisions, looks, states, standings, courses, steps] =
 		await Promise.all([
-			jsonRows<TodayRow>(
-				db,
-				{
-					...summary,
-					kindId: tree.kindId,
-					placeId: tree.placeId
-				},
-				sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
-			),
+			inCareRows(db, among),
 			kinds.list(db),
 			places.list(db),
-			jsonRows<TodayTask & { treeId: string }>(
-				db,
-				taskColumns,
-				sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${addDays(on, aheadDays)} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
-			),
-			jsonRows<{ treeId: string; on: string }>(
-				db,
-				{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
-				sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
-			),
-			jsonRows<{ treeId: string } & NonNullable<TodayTree['lastDecision']>>(
-				db,
-				{
-					treeId: triage.treeId,
-					on: sql`max(${triage.decidedOn})`,
-					decision: triage.decision,
-					workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
-				},
-				sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
-			),
-			// What was seen of the last season, of trees with work that waits for it.
-			jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
-				db,
-				{
-					treeId: observation.treeId,
-					observedOn: observation.observedOn,
-					buds: observation.buds,
-					leafCover: observation.leafCover,
-					leafState: observation.leafState,
-					shootExtensionMm: observation.shootExtensionMm
-				},
-				sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -400)} ${among(observation.treeId)} and ${observation.treeId} in
-				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
-				order by ${observation.treeId}, ${observation.observedOn}`
-			),
-			jsonRows<{ treeId: string; state: WaterState | string }>(
-				db,
-				{ treeId: treeWater.treeId, state: treeWater.state },
-				sql`from ${treeWater} where ${treeWater.state} is not null ${among(treeWater.treeId)}`
-			),
-			jsonRows<{ treeId: string; standing: StandingKept | string }>(
-				db,
-				{ treeId: treeWater.treeId, standing: treeWater.standing },
-				sql`from ${treeWater} where ${treeWater.standing} is not null ${among(treeWater.treeId)}`
-			),
-			// The course of the roots is read only where work waits for it: it is long.
-			jsonRows<{ treeId: string; functionLow: FunctionLow | string }>(
-				db,
-				{ treeId: treeWater.treeId, functionLow: treeWater.functionLow },
-				sql`from ${treeWater} where true ${among(treeWater.treeId)} and ${treeWater.treeId} in
-				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%root-function%')`
-			),
-			// Steps of shelter that are closed: the next one waits for them.
-			jsonRows<{ treeId: string; source: string; on: string }>(
-				db,
-				{ treeId: task.treeId, source: task.source, on: task.closedOn },
-				sql`from ${task} where ${task.state} <> 'open' and ${task.source} like 'shelter-%' ${among(task.treeId)} and ${task.treeId} in
-				(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%"after":"shelter-%')`
-			)
+			openTasks(db, among, addDays(on, aheadDays)),
+			lastCuts(db, among),
+			lastDecisions(db, among),
+			seasonLooks(db, among, on),
+			waterStates(db, among),
+			standingsKept(db, among),
+			rootCourses(db, among),
+			shelterSteps(db, among)
 		]);
-	const parsed = open.map((entry) => ({
-		...entry,
-		release: wholeRelease(parsedJson<Release | null>(entry.release))
-	}));
-	const looksOf = new Map<string, ReleaseFacts['looks'][number][]>();
-	for (const { treeId, ...look } of looks) {
-		const list = looksOf.get(treeId);
-		if (list) list.push(look);
-		else looksOf.set(treeId, [look]);
-	}
-	const stepsOf = new Map<string, { source: string; on: string }[]>();
-	for (const { treeId, ...step } of steps) stepsOf.set(treeId, [...(stepsOf.get(treeId) ?? []), step]);
+	const [tasksOf, looksOf, stepsOf] = [byTree(open), byTree(looks), byTree(steps)];
 	const waterOf = new Map(states.map((row) => [row.treeId, parsedJson(row.state)]));
 	const standingOf = new Map(standings.map((row) => [row.treeId, parsedJson(row.standing)]));
 	const lowOf = new Map(courses.map((row) => [row.treeId, parsedJson(row.functionLow)]));
 	const decisionOf = new Map(decisions.map(({ treeId, ...entry }) => [treeId, entry]));
 	const cutOf = new Map(cuts.map((entry) => [entry.treeId, entry.on]));
-	const kindOf = new Map(allKinds.map((entry) => [entry.id, entry]));
-	const placeOf = new Map(allPlaces.map((entry) => [entry.id, entry]));
-	const tasksOf = new Map<string, TodayTask[]>();
-	for (const { treeId, ...entry } of parsed) {
-		const list = tasksOf.get(treeId);
-		if (list) list.push(entry);
-		else tasksOf.set(treeId, [entry]);
-	}
+	const [kindOf, placeOf] = [byId(allKinds), byId(allPlaces)];
 	return rows.flatMap(({ kindId, placeId, lastLookOn, ...row }) => {
 		const kindFound = kindOf.get(kindId);
 		const placeFound = placeOf.get(placeId);
 		if (!kindFound || !placeFound) return [];
-		const found = tasksOf.get(row.id) ?? [];
 		const standing = standingOf.get(row.id) ?? null;
 		return [
 			{
 				tree: row,
 				kind: kindFound,
 				place: placeFound,
-				tasks: found,
+				tasks: (tasksOf.get(row.id) ?? []).map((entry) => ({
+					...entry,
+					release: wholeRelease(parsedJson<Release | null>(entry.release))
+				})),
 				lastLookOn,
 				// A lift takes roots as a cut does.
 				lastCutOn:

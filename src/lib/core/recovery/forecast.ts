@@ -91,7 +91,9 @@ export function recoveryForecast(
 		now,
 		...rangeOf(tree, now, seen.lastSeenOn, values),
 		path,
-		moved: moved.filter((one) => Math.abs(one.by) >= values['forecast.movedLeast']).sort((a, b) => Math.abs(b.by) - Math.abs(a.by)),
+		moved: moved
+			.filter((one) => Math.abs(one.by) >= values['forecast.movedLeast'])
+			.sort((a, b) => Math.abs(b.by) - Math.abs(a.by)),
 		expected: band([start], 0),
 		course: bands ? band(smoothed(seen.filtered, time.kernelAt, nowStep, seen.shares), nowStep) : [],
 		reaches:

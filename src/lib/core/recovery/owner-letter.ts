@@ -72,20 +72,24 @@ export const mayFall = (
 		? tree.trunkDiameterMm >= values['letter.fallsFromTrunkMm']
 		: tree.heightM >= values['letter.fallsFromM']);
 
-/**
- * A letter to the owner of a tree. It answers the question about falling with what was measured, by which method,
- * within which limits, and refers on: stability is never certified here.
- */
-export function ownersLetter(facts: LetterFacts): Letter {
-	const weakest = facts.windows.reduce<{ middleDeg: number; share: number } | null>(
+/** What the measured windows and the looks say of its hold. */
+interface Hold {
+	weakest: { middleDeg: number; share: number } | null;
+	/** The weakest window keeps less than is wanted. */
+	short: boolean;
+	urgent: boolean;
+	answer: string;
+}
+
+function holdOf(facts: LetterFacts): Hold {
+	const weakest = facts.windows.reduce<Hold['weakest']>(
 		(least, window) => (least === null || window.share < least.share ? window : least),
 		null
 	);
 	const short = weakest !== null && weakest.share < facts.wanted;
 	const doubted = short || facts.structuralRot || facts.firmness === 'loose' || facts.firmness === 'moves';
 	const urgent = doubted || facts.referrals.length > 0;
-	const side = weakest ? sideOf(weakest.middleDeg) : '';
-	const held = doubted
+	const inPot = doubted
 		? 'What was found gives reason to doubt its hold in the pot: tie it or wedge it before anything else is done to it.'
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
@@ -95,114 +99,131 @@ export function ownersLetter(facts: LetterFacts): Letter {
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so nothing can be said about its hold from here; an arborist can judge it.'
 			: 'Nothing that was found speaks against its hold today. That is not a certificate: only a qualified arborist on the spot can judge whether a tree is safe.';
-	const answer = facts.mayFall ? falls : held;
+	return { weakest, short, urgent, answer: facts.mayFall ? falls : inPot };
+}
+
+/**
+ * A letter to the owner of a tree. It answers the question about falling with what was measured, by which method,
+ * within which limits, and refers on: stability is never certified here.
+ */
+export function ownersLetter(facts: LetterFacts): Letter {
+	const hold = holdOf(facts);
+	const sections = [
+		holdSection(facts, hold),
+		askedSection(facts),
+		cutSection(facts),
+		heldOverSection(facts),
+		methodSection(facts),
+		recoverySection(facts),
+		adviceSection(facts, hold)
+	];
 	return {
-		answer,
-		urgent,
-		sections: [
-			{
-				title: facts.mayFall ? 'Will it fall?' : 'Does it hold in its pot?',
-				paragraphs: [
-					answer,
-					...(weakest
-						? [
-								`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${side}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
-							]
-						: []),
-					...(facts.structuralCuts > 0
-						? [
-								`${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
-							]
-						: ['No structural root was cut.']),
-					...(facts.firmness
-						? [
-								`At the last look (${facts.firmnessOn ?? ''}) it ${facts.firmness === 'firm' ? 'stood firm' : facts.firmness === 'moves' ? 'moved at the base' : 'was loose'}.`
-							]
-						: ['Whether it moves at the base was not tried.']),
-					...facts.referrals,
-					...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)
-				]
-			},
-			...(facts.asked.length > 0
-				? [
-						{
-							title: 'Roots we ask you about',
-							paragraphs: [
-								'These roots are thick enough to matter to your tree. Each is cut only with your yes; a root you keep stays.',
-								...facts.asked.map(({ root, why, answer, on, how }, i) =>
-									answer === null
-										? `${i + 1}. The root ${root}${why ? `: ${why}` : ''}. Yes ☐  No ☐`
-										: `${i + 1}. The root ${root}${why ? `: ${why}` : ''}. You said ${answer} on ${on ?? ''}${how ? `, ${how}` : ''}.`
-								)
-							]
-						}
-					]
-				: []),
-			...(facts.cuts.length > 0
-				? [
-						{
-							title: 'What was cut, and why',
-							paragraphs: facts.cuts.map(({ on, root, why }) =>
-								ended(`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}`)
-							)
-						}
-					]
-				: []),
-			...(facts.carried.length > 0
-				? [
-						{
-							title: 'What is held over',
-							paragraphs: facts.carried.map(({ what, why, first, fromOn }) =>
-								ended(
-									`${what}${fromOn ? `, from ${fromOn}` : ''}${why ? `: ${why}` : ''}${first ? `; first: ${first}` : ''}`
-								)
-							)
-						}
-					]
-				: []),
-			{
-				title: 'How this was found, and what it cannot tell',
-				paragraphs: [
-					...(facts.windows.length === 0
-						? []
-						: [
-								'Roots round the collar were laid open by hand or with air, measured and mapped; each counts by its cross-section and its class.'
-							]),
-					`${facts.windows.length === 0 ? 'Only what shows without digging was looked at' : 'Only what was laid open was seen'}${facts.assumed ? '; part of the map is assumed from what was seen and holds nothing in this sum' : ''}. Rot inside sound-looking wood, the soil’s hold, wind and the crown’s sail are not in it.`,
-					'No pull test, no sound or resistance measurement and no climb was made.'
-				]
-			},
-			{
-				title: 'How it does',
-				paragraphs: [
-					facts.probability === null
-						? 'Whether it will recover is not known yet.'
-						: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
-					`Its vigour was judged ${facts.vigour}. Its trunk measures ${measured(facts.trunkDiameterMm, 'mm')}${facts.heightM ? `, its height about ${measured(facts.heightM, 'm')}` : ''}.`
-				]
-			},
-			{
-				title: 'What to do',
-				paragraphs: [
-					...(!facts.mayFall
-						? ['Move it by its pot, never by its trunk, and look whether it has come loose after wind.']
-						: urgent
-							? ['Have a qualified arborist judge its stability before anything else.']
-							: [
-									'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.'
-								]),
-					...(facts.mayFall
-						? [
-								`Keep digging, parking and heavy loads off the ground within about ${measured(Math.round(facts.structuralZoneM * 10) / 10, 'm')} of the trunk (structural root zone by AS 4970-2009).`
-							]
-						: []),
-					`Keep mulch and soil off the flare.${facts.mayFall ? ' Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.' : ''}`,
-					...facts.next.map(({ on, what }) => ended(`${on}: ${what}`))
-				]
-			}
-		]
+		answer: hold.answer,
+		urgent: hold.urgent,
+		sections: sections.filter((section) => section !== null)
 	};
 }
+
+type Section = Letter['sections'][number];
+
+const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Section => ({
+	title: facts.mayFall ? 'Will it fall?' : 'Does it hold in its pot?',
+	paragraphs: [
+		answer,
+		...(weakest
+			? [
+					`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${sideOf(weakest.middleDeg)}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
+				]
+			: []),
+		facts.structuralCuts > 0
+			? `${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
+			: 'No structural root was cut.',
+		facts.firmness
+			? `At the last look (${facts.firmnessOn ?? ''}) it ${facts.firmness === 'firm' ? 'stood firm' : facts.firmness === 'moves' ? 'moved at the base' : 'was loose'}.`
+			: 'Whether it moves at the base was not tried.',
+		...facts.referrals,
+		...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)
+	]
+});
+
+const askedSection = ({ asked }: LetterFacts): Section | null =>
+	asked.length === 0
+		? null
+		: {
+				title: 'Roots we ask you about',
+				paragraphs: [
+					'These roots are thick enough to matter to your tree. Each is cut only with your yes; a root you keep stays.',
+					...asked.map(({ root, why, answer, on, how }, i) => {
+						const about = `${i + 1}. The root ${root}${why ? `: ${why}` : ''}.`;
+						return answer === null
+							? `${about} Yes ☐  No ☐`
+							: `${about} You said ${answer} on ${on ?? ''}${how ? `, ${how}` : ''}.`;
+					})
+				]
+			};
+
+const cutSection = ({ cuts }: LetterFacts): Section | null =>
+	cuts.length === 0
+		? null
+		: {
+				title: 'What was cut, and why',
+				paragraphs: cuts.map(({ on, root, why }) =>
+					ended(`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}`)
+				)
+			};
+
+const heldOverSection = ({ carried }: LetterFacts): Section | null =>
+	carried.length === 0
+		? null
+		: {
+				title: 'What is held over',
+				paragraphs: carried.map(({ what, why, first, fromOn }) =>
+					ended(
+						`${what}${fromOn ? `, from ${fromOn}` : ''}${why ? `: ${why}` : ''}${first ? `; first: ${first}` : ''}`
+					)
+				)
+			};
+
+const methodSection = (facts: LetterFacts): Section => ({
+	title: 'How this was found, and what it cannot tell',
+	paragraphs: [
+		...(facts.windows.length === 0
+			? []
+			: [
+					'Roots round the collar were laid open by hand or with air, measured and mapped; each counts by its cross-section and its class.'
+				]),
+		`${facts.windows.length === 0 ? 'Only what shows without digging was looked at' : 'Only what was laid open was seen'}${facts.assumed ? '; part of the map is assumed from what was seen and holds nothing in this sum' : ''}. Rot inside sound-looking wood, the soil’s hold, wind and the crown’s sail are not in it.`,
+		'No pull test, no sound or resistance measurement and no climb was made.'
+	]
+});
+
+const recoverySection = (facts: LetterFacts): Section => ({
+	title: 'How it does',
+	paragraphs: [
+		facts.probability === null
+			? 'Whether it will recover is not known yet.'
+			: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
+		`Its vigour was judged ${facts.vigour}. Its trunk measures ${measured(facts.trunkDiameterMm, 'mm')}${facts.heightM ? `, its height about ${measured(facts.heightM, 'm')}` : ''}.`
+	]
+});
+
+const adviceSection = (facts: LetterFacts, { urgent }: Hold): Section => ({
+	title: 'What to do',
+	paragraphs: [
+		!facts.mayFall
+			? 'Move it by its pot, never by its trunk, and look whether it has come loose after wind.'
+			: urgent
+				? 'Have a qualified arborist judge its stability before anything else.'
+				: 'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.',
+		...(facts.mayFall
+			? [
+					`Keep digging, parking and heavy loads off the ground within about ${measured(Math.round(facts.structuralZoneM * 10) / 10, 'm')} of the trunk (structural root zone by AS 4970-2009).`
+				]
+			: []),
+		`Keep mulch and soil off the flare.${facts.mayFall ? ' Local rules on trees, and permits, come before anything said here; work over a height or near lines is licensed work.' : ''}`,
+		...facts.next.map(({ on, what }) => ended(`${on}: ${what}`))
+	]
+});
 
 const sides = [
 	'north',

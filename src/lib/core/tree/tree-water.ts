@@ -242,45 +242,19 @@ export function treeWater(
 	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
 	const first = series[0];
 	if (!planting || tree.situation === 'in-ground' || !first) return null;
-	const base = withMates(storesOf(planting, tree, values), own, planting, values);
-	const warm = series
-		.filter((day) => day.on > planting.plantedOn && day.on <= today)
-		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
-	const stores = rootedIn(base, warm, values);
-
-	const { weights, waterings, poured, seen } = seenSince(
-		records,
-		planting.plantedOn,
-		devices,
-		stores,
-		values
-	);
-	const byHand = weighingPairs(waterings, weights);
-	const pairs = [
-		...byHand,
-		// The same dry-down seen twice is not two witnesses.
-		...pairsOfScale(devices, stores, planting.plantedOn, values).filter(
-			(pair) => !byHand.some((one) => one.from < pair.to && pair.from < one.to)
-		)
-	].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
+	const stores = storesAsRooted(own, planting, series, today, values);
+	const seen = seenSince(records, planting.plantedOn, devices, stores, values);
+	const { waterings, poured } = seen;
+	const pairs = pairsOf(planting, seen, devices, stores, values);
 	const course = functionCourse(records, place, series, stores, pairs, today, values);
-	const now = course.at(-1) ?? unknownFunction(values);
+	const root = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leafCalendar(kind, place, values);
-
-	// Nobody wrote anything down: it may be anything between full and dry, and that is what is said of it.
-	const spoken = [...poured.map((one) => one.on), ...seen.map((one) => one.on)].sort();
-	const firstSpoken = spoken[0];
-	const beginOn =
-		firstSpoken === undefined
-			? ([planting.plantedOn, addDays(today, -1)].sort()[1] ?? today)
-			: planting.plantedOn >= addDays(firstSpoken, -30)
-				? // Water of the day itself went into this pot.
-					addDays(planting.plantedOn, -1)
-				: addDays(firstSpoken, -1);
-	// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
+	const spoken = [...poured.map((one) => one.on), ...seen.seen.map((one) => one.on)].sort();
+	const beginOn = balanceFrom(planting, spoken[0], today);
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
 	const state = potState(
 		{
+			// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
 			begin: {
 				on: beginOn < first.on ? first.on : beginOn,
 				water: driedTo(0.5, stores),
@@ -289,29 +263,17 @@ export function treeWater(
 			stores,
 			series: series.filter((day) => day.on <= today),
 			poured,
-			seen,
-			phiOn: (on) => phiByDay.get(on) ?? now.phi,
-			phiSpread: now.phi > 0 ? (now.high - now.low) / 2 / Z90 / now.phi : 1,
+			seen: seen.seen,
+			phiOn: (on) => phiByDay.get(on) ?? root.phi,
+			phiSpread: root.phi > 0 ? (root.high - root.low) / 2 / Z90 / root.phi : 1,
 			inLeaf
 		},
 		values
 	);
 	// The forecast runs on from the last day on which something was poured or seen.
 	const known = state.findLast((day) => day.poured || day.seen.length > 0) ?? state[0];
-	const lastWater = poured
-		.map((one) => one.on)
-		.sort()
-		.at(-1);
-	const lastSeen = known?.seen.at(-1);
-	const from: TreeWater['from'] = firstSpoken === undefined ? 'assumed' : (lastSeen?.how ?? 'watering');
-	const rest = records.tasks
-		// One whose days are long over holds nothing back: whether it was watered since is not known.
-		.filter((task) => task.state === 'open' && task.kind === 'dry-rest' && !hasLapsed(task, today, values))
-		.map((task) => task.fromOn)
-		.sort()[0];
-	const sheds = records.examinations
-		.at(-1)
-		?.findings.some((finding) => finding.signId === 'water-beads' && finding.grade > 0);
+	const from: TreeWater['from'] = spoken.length === 0 ? 'assumed' : (known?.seen.at(-1)?.how ?? 'watering');
+	const restUntil = restingUntil(records, today, values);
 	const next = nextWatering(
 		{
 			stores,
@@ -321,18 +283,20 @@ export function treeWater(
 			series,
 			today,
 			trigger: kind.wetnessTrigger,
-			root: now,
+			root,
 			inLeaf,
-			restUntil: rest ?? null,
-			sheds: sheds ?? false,
+			restUntil,
+			sheds: shedsWater(records),
 			outflow: outflowLearned(waterings, values['water.outflow'])
 		},
 		values
 	);
+	const lastWaterOn =
+		poured
+			.map((one) => one.on)
+			.sort()
+			.at(-1) ?? null;
 	const half = Math.min(0.5, kind.wetnessTrigger);
-	const halfOn =
-		[...state.filter((day) => day.on > (lastWater ?? '')), ...next.days].find((day) => day.dryness >= half)
-			?.on ?? null;
 	return {
 		potKnown: written !== undefined,
 		stores,
@@ -341,18 +305,78 @@ export function treeWater(
 		state,
 		next,
 		alarms: waterAlarms(
-			from === 'assumed' ? null : next,
-			halfOn,
-			{ last: lastWater ?? null, ...driedAfterFill(state, next.on, kind.wetnessTrigger) },
-			today,
-			inLeaf(today),
+			{
+				known: from !== 'assumed',
+				halfOn:
+					[...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days].find(
+						(day) => day.dryness >= half
+					)?.on ?? null,
+				knownTo: next.days.at(-1)?.on ?? today,
+				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, kind.wetnessTrigger) },
+				inLeaf: inLeaf(today)
+			},
 			values
 		),
 		// What it drank then and now must both have been weighed: one pair compares with nothing.
 		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
-		lastWaterOn: lastWater ?? null,
-		restUntil: rest ?? null,
+		lastWaterOn,
+		restUntil,
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};
 }
+
+/** What its pot holds, shared with its mates, with what its roots have grown into since it was planted. */
+function storesAsRooted(
+	own: TreeRecords,
+	planting: Planting,
+	series: readonly SeriesDay[],
+	today: string,
+	values: Values
+): PotStores {
+	const base = withMates(storesOf(planting, own.tree, values), own, planting, values);
+	const warm = series
+		.filter((day) => day.on > planting.plantedOn && day.on <= today)
+		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
+	return rootedIn(base, warm, values);
+}
+
+/** Dry-downs between two weights, by hand and by a scale that stands under it; the same one seen twice is not two witnesses. */
+function pairsOf(
+	planting: Planting,
+	{ waterings, weights }: ReturnType<typeof seenSince>,
+	devices: readonly DeviceDay[],
+	stores: PotStores,
+	values: Values
+): WeighingPair[] {
+	const byHand = weighingPairs(waterings, weights);
+	const byScale = pairsOfScale(devices, stores, planting.plantedOn, values).filter(
+		(pair) => !byHand.some((one) => one.from < pair.to && pair.from < one.to)
+	);
+	return [...byHand, ...byScale].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
+}
+
+/** Longest time after planting before which the first word about its water still speaks of the water it was planted with. */
+const FIRST_WORD_DAYS = 30;
+
+/**
+ * Day from which its water is reckoned. Where nobody wrote anything down it may be anything between full and dry, and that is what is
+ * said of it; water of the day of planting went into this pot.
+ */
+function balanceFrom(planting: Planting, firstSpokenOn: string | undefined, today: string): string {
+	const { plantedOn } = planting;
+	if (firstSpokenOn === undefined) return [plantedOn, addDays(today, -1)].sort()[1] ?? today;
+	return addDays(plantedOn >= addDays(firstSpokenOn, -FIRST_WORD_DAYS) ? plantedOn : firstSpokenOn, -1);
+}
+
+/** End of the dry rest on its list; one whose days are long over holds nothing back: whether it was watered since is not known. */
+const restingUntil = ({ tasks }: TreeRecords, today: string, values: Values): string | null =>
+	tasks
+		.filter((task) => task.state === 'open' && task.kind === 'dry-rest' && !hasLapsed(task, today, values))
+		.map((task) => task.fromOn)
+		.sort()[0] ?? null;
+
+/** Its dry mix sheds water, by the last examination. */
+const shedsWater = ({ examinations }: TreeRecords): boolean =>
+	examinations.at(-1)?.findings.some((finding) => finding.signId === 'water-beads' && finding.grade > 0) ??
+	false;

@@ -236,23 +236,30 @@ export function fallWords(
 		: `${begin}, while its ${neighbours.length} weighed neighbours do not: look at the roots.`;
 }
 
-/**
- * What is wrong with how fast it dries.
- * @param waterOn day of the last water; of the last that filled the pot, and the day on which it was dry enough to water after it, before
- * more was poured: a sip says nothing of how fast it dries
- * @param halfOn day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known
- * @param inLeaf whether it bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots
- */
+/** How a pot dries. */
+export interface Drying {
+	/** False where nobody ever spoke of its water: then nothing is said of it. */
+	known: boolean;
+	/** Day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known. */
+	halfOn: string | null;
+	/** Last day whose weather is known. */
+	knownTo: string;
+	/**
+	 * Day of the last water; of the last that filled the pot, and the day on which it was dry enough to water after it, before more was
+	 * poured: a sip says nothing of how fast it dries.
+	 */
+	waterOn: { last: string | null; filled: string | null; dry: string | null };
+	/** It bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots. */
+	inLeaf: boolean;
+}
+
+/** What is wrong with how fast it dries. */
 export function waterAlarms(
-	next: Pick<NextWatering, 'on' | 'dryness'> | null,
-	halfOn: string | null,
-	waterOn: { last: string | null; filled: string | null; dry: string | null },
-	today: string,
-	inLeaf: boolean,
+	{ known, halfOn, knownTo, waterOn, inLeaf }: Drying,
 	values: Values
 ): WaterAlarm[] {
-	if (waterOn.last === null || !next) return [];
-	const halfDays = daysBetween(waterOn.last, halfOn ?? addDays(today, 21));
+	if (waterOn.last === null || !known) return [];
+	const halfDays = daysBetween(waterOn.last, halfOn ?? knownTo);
 	const dryDays =
 		waterOn.filled === null || waterOn.dry === null ? Infinity : daysBetween(waterOn.filled, waterOn.dry);
 	if (halfDays > values['pot.dryDownMostDays'])
