@@ -1,13 +1,13 @@
 <script lang="ts">
 	import { readAnew } from '$ui/read-anew';
-	import { createFormat } from '$core/text/format';
+	import { pageFormat } from '$core/text/bound';
 	import { setFormat } from '$ui/format';
 	import Shell from '$views/shell/Shell.svelte';
 	import '../app.css';
 
 	const READ_ANEW_MS = 10 * 60_000;
 	let { data, children } = $props();
-	const format = $derived(createFormat(data.formatSettings));
+	const format = $derived(pageFormat(data.formatSettings));
 	setFormat(() => format);
 
 	// Said once the page answers to touch: what waits for it, waits for this.

@@ -49,7 +49,7 @@ test('a saw at the stem stops until a word of why stands beside it', async ({ pa
 	await page.getByLabel('Why all the same').fill('The storm had split it');
 	await page.getByRole('button', { name: 'Write it down' }).click();
 	await expect(
-		page.getByText(/Stem or trunk sawn: left open, height of the cut 400 mm.*The storm had split it/)
+		page.getByText(/Stem or trunk sawn: left open, height of the cut 400\smm.*The storm had split it/)
 	).toBeVisible();
 	await page.getByRole('link', { name: 'How it stands' }).click();
 	await expect(page.getByText('Height', { exact: true }).locator('xpath=..')).toContainText('field book');

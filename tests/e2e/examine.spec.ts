@@ -195,7 +195,7 @@ test('every tool can be read by keyboard and is judged as it is read', async ({ 
 		await page.getByLabel('Height', { exact: true }).fill(height ?? '');
 		await page.getByRole('button', { name: 'Add', exact: true }).click();
 	}
-	await expect(said).toContainText(/Alive up to \d+ mm/);
+	await expect(said).toContainText(/Alive up to \d+\smm/);
 	await expectAccessible(page);
 	await tool('Collar');
 	await page.getByRole('radio', { name: 'None', exact: true }).click();
@@ -248,7 +248,7 @@ test('before the work: stopped without permission, a range that moves, kept, ask
 	await page.getByRole('radio', { name: 'lift it', exact: true }).click();
 	await page.getByLabel('Ball across').fill('900');
 	await page.getByLabel('Ball deep').fill('600');
-	await expect(follows).toContainText(/About \d+ kg:\s+a machine/);
+	await expect(follows).toContainText(/About \d+\skg:\s+a machine/);
 	// What nobody has answered holds the go.
 	await page.getByRole('radio', { name: 'none seen' }).click();
 	await expect(follows).toContainText(/Find out first: whether/);

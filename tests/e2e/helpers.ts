@@ -108,6 +108,54 @@ export async function expectAccessible(page: Page, only?: readonly string[]): Pr
 	expect(grave).toEqual([]);
 }
 
+/** Labels of drawings over which a line or a shape is drawn later; each should lie on top of what it names. */
+export const labelsUnderLines = (page: Page): Promise<string[]> =>
+	page.evaluate(() => {
+		const painted = (shape: SVGGeometryElement): { stroke: boolean; fill: boolean } => {
+			const style = getComputedStyle(shape);
+			const seen = (paint: string, opacity: string): boolean =>
+				paint !== 'none' && paint !== 'transparent' && !/, 0\)$/.test(paint) && Number(opacity) > 0.2;
+			return {
+				stroke: seen(style.stroke, style.strokeOpacity) && parseFloat(style.strokeWidth) > 0,
+				fill: seen(style.fill, style.fillOpacity)
+			};
+		};
+		return [...document.querySelectorAll('svg')].flatMap((svg) => {
+			if (!svg.checkVisibility()) return [];
+			const parts = [
+				...svg.querySelectorAll<SVGGraphicsElement>('text, path, line, circle, ellipse, rect, polyline')
+			];
+			return parts.flatMap((part, i) => {
+				if (!(part instanceof SVGTextElement) || part.closest('defs')) return [];
+				const box = part.getBBox();
+				const toScreen = part.getScreenCTM();
+				if (!toScreen || box.width === 0) return [];
+				const points = [0.15, 0.3, 0.5, 0.7, 0.85].flatMap((across) =>
+					[0.35, 0.5, 0.65].map((down) =>
+						new DOMPoint(box.x + box.width * across, box.y + box.height * down).matrixTransform(toScreen)
+					)
+				);
+				const over = parts.slice(i + 1).find((shape) => {
+					if (!(shape instanceof SVGGeometryElement) || shape.closest('defs, pattern, clipPath'))
+						return false;
+					const ink = painted(shape);
+					const inverse = shape.getScreenCTM()?.inverse();
+					const clipped = shape.closest('[clip-path]')?.getAttribute('clip-path')?.slice(5, -1);
+					const clip = clipped && document.getElementById(clipped)?.querySelector('rect')?.getBBox();
+					return (
+						inverse !== undefined &&
+						points.some((point) => {
+							const at = point.matrixTransform(inverse);
+							if (clip && (at.x < clip.x || at.y < clip.y || at.x > clip.x + clip.width)) return false;
+							return (ink.fill && shape.isPointInFill(at)) || (ink.stroke && shape.isPointInStroke(at));
+						})
+					);
+				});
+				return over ? [`${svg.getAttribute('aria-label') ?? 'a drawing'}: ${part.textContent}`] : [];
+			});
+		});
+	});
+
 /** Opens a page and waits until it answers to clicks. */
 export async function open(page: Page, address: string): Promise<void> {
 	await page.goto(address);

@@ -63,7 +63,7 @@ test('a reading that nature does not give wants a reason; looking closer names i
 	await expect(page.getByText(/must be a number/).first()).toBeVisible();
 	await page.getByLabel('This season’s shoots').fill('');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
-	await expect(page.getByText(/must say why: \d+ mm on \d+ \w+ 2026, now 1400 mm/).first()).toBeVisible();
+	await expect(page.getByText(/must say why: \d+\smm on \d+ \w+ 2026, now 1400\smm/).first()).toBeVisible();
 	await page.getByLabel('What else').fill('the new leader is counted in');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
 	await expect(told(page, 'The look is kept.')).toBeVisible();
@@ -134,7 +134,7 @@ test('pictures: text, nothing and too many pixels are refused; two of a view sta
 	await expect(told(page, /The picture is kept/)).toBeVisible();
 	await send('tree.png', await plain('#338844'), '2026-04-10');
 	await expect(page.getByLabel('How much of the earlier picture is seen')).toBeVisible();
-	await expect(page.getByText(/Green in the light of its middle: 33 % then, 53 % now/)).toBeVisible();
+	await expect(page.getByText(/Green in the light of its middle: 33\s% then, 53\s% now/)).toBeVisible();
 	const strip = page.getByRole('list', { name: 'Along its time' }).getByRole('listitem');
 	await expect(strip).toHaveCount(2);
 	await expect

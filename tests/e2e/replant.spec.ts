@@ -14,9 +14,9 @@ test('what the yard has at hand is written down, changed, and taken out with an 
 	await sheet.getByLabel('Width at the floor').fill('260');
 	await sheet.getByLabel('Depth, inside').fill('180');
 	// Prismoid: 180/6 × (0.46·0.26 + 4·0.48·0.28 + 0.5·0.3) m² = 24.2 L
-	await expect(sheet.getByText(/Holds 24\.2 L to the rim/)).toBeVisible();
+	await expect(sheet.getByText(/Holds 24\.2\sL to the rim/)).toBeVisible();
 	await sheet.getByLabel('Filled to a height of').fill('100');
-	await expect(sheet.getByText(/filled to 100 mm/)).toBeVisible();
+	await expect(sheet.getByText(/filled to 100\smm/)).toBeVisible();
 	await sheet.getByRole('button', { name: 'Add the pot' }).click();
 	await expect(told(page, 'The stock is kept.')).toBeVisible();
 	await expect(page.getByRole('listitem').filter({ hasText: 'Larch trough' })).toContainText('24.2 L');
@@ -121,7 +121,7 @@ test('a mix is tested at the bench, found by least cost, kept as one of our own,
 	await test_.getByLabel('Ran out').fill('2');
 	await expect(test_.getByRole('alert')).toContainText('must not be more than the mix itself');
 	await test_.getByLabel('Poured in').fill('7');
-	await expect(test_.getByText(/Air 20 %, water 50 %, pores 70 %/)).toBeVisible();
+	await expect(test_.getByText(/Air 20\s%, water 50\s%, pores 70\s%/)).toBeVisible();
 	await test_.getByRole('button', { name: 'Use it instead of the grain sizes' }).click();
 	await expect(page.getByText('its numbers are those of the test')).toBeVisible();
 	const keep = page.getByRole('region', { name: 'Keep mix A as one of our own' });

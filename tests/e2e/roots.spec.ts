@@ -10,7 +10,7 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await expect(page.getByRole('heading', { name: 'T-05 at the bench, stage I' })).toBeVisible();
 	await expect(page.getByRole('status').first()).toContainText('0 of 3');
 	// A cold night is forecast: it stops here, and goes on for a reason, kept through the reload.
-	await expect(page.getByText(/freshly cut roots stand 0 °C/)).toBeVisible();
+	await expect(page.getByText(/freshly cut roots stand 0\s°C/)).toBeVisible();
 	await expectAccessible(page);
 	await page.getByLabel('Why it is cut all the same').fill('Rot; it goes into the frame tonight.');
 	await page.getByRole('button', { name: 'Begin all the same' }).click();
@@ -48,7 +48,7 @@ test('at the bench: one cut at a time, through a reload, differently with rot fo
 	await expect(page.getByRole('heading', { name: 'What was cut' })).toBeVisible();
 	await expect(page.getByText(/2 of 3 planned/)).toBeVisible();
 	await expect(page.getByText(/it goes into the frame tonight/)).toBeVisible();
-	await expect(page.getByText(/20 mm out, planned at its base/)).toBeVisible();
+	await expect(page.getByText(/20\smm out, planned at its base/)).toBeVisible();
 	await expect(page.getByRole('region', { name: 'Carried over' }).getByText(/holds the moss/)).toBeVisible();
 	const row = (at: string) =>
 		page.getByRole('table', { name: 'Roots mapped' }).getByRole('row').filter({ hasText: at });
@@ -150,12 +150,12 @@ test('the trunk is oval, then traced; an outline that crosses itself is refused;
 	page
 }) => {
 	await open(page, `${DEMO}/trees/${await treeId('E-04')}/roots`);
-	await page.getByRole('button', { name: /^trunk 88 mm/ }).click();
+	await page.getByRole('button', { name: /^trunk 88\smm/ }).click();
 	const sheet = page.getByRole('dialog', { name: 'Trunk, ball and ground' });
 	await sheet.getByRole('button', { name: 'It is not round' }).click();
 	await sheet.getByLabel('The long way').fill('110');
 	await sheet.getByLabel('The short way').fill('90');
-	await expect(sheet.getByText(/Together they count as 100 mm by tape/)).toBeVisible();
+	await expect(sheet.getByText(/Together they count as 100\smm by tape/)).toBeVisible();
 	await sheet.getByRole('radio', { name: 'traced' }).click();
 	const points = sheet.getByLabel('Points round it, from its middle: o’clock and mm');
 	await points.fill('12 50; 6 50; 3 50; 9 50');

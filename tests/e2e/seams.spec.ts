@@ -76,7 +76,7 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expect(page.getByLabel('Width of the ball')).toHaveValue('430');
 	await expect(page.getByText('Ball as lifted, 18 Apr.')).toBeVisible();
 	await stage(page, 'Aftercare');
-	await expect(page.getByText(/9\d % of the living root/).first()).toBeVisible();
+	await expect(page.getByText(/9\d\s% of the living root/).first()).toBeVisible();
 	await page.getByRole('link', { name: 'Today', exact: true }).click();
 	await expect(page.getByRole('listitem').filter({ hasText: 'S-1' }).first()).toContainText(
 		'Out of the ground: set it or heel it in'

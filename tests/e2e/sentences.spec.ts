@@ -43,7 +43,7 @@ const textsOf = (html: string): string[] =>
 		.filter((text) => text !== '');
 
 /** Names that people of the yard gave, with their own units in them. */
-const NAMES = /Nursery pot \d+ L|Grow bag \d+ L|Thermostat at 16 °C/g;
+const NAMES = /Nursery pot \d+\sL|Grow bag \d+\sL|Thermostat at 16\s°C/g;
 /** Names of the code, as one finds them in a text that stands alone: where two meet without a space they are none. */
 const codeNames = (html: string): string[] =>
 	html

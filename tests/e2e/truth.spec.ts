@@ -16,7 +16,7 @@ test('what a look says to act on now is the first word on every page, and nothin
 	await expect(item.filter({ hasText: 'Feel it a finger deep before any water' })).toBeVisible();
 	await expect(item.getByRole('button', { name: /^Watered/ })).toHaveCount(0);
 	await open(page, `${DEMO}/trees/${id}/aftercare`);
-	await expect(page.getByText(/is likely \(\d+ %\): act now/)).toBeVisible();
+	await expect(page.getByText(/is likely \(\d+\s%\): act now/)).toBeVisible();
 	await expect(page.getByText('Feel it a finger deep before any water')).toBeVisible();
 	await expect(page.getByText('Water it now')).toHaveCount(0);
 	await expect(page.getByRole('radio', { name: 'Dry first' })).toBeChecked();
@@ -92,12 +92,12 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 		.click();
 	const bar = page.getByRole('group', { name: 'What to do with the root at 3:00' });
 	await bar.getByRole('button', { name: 'Cut now' }).click();
-	const whole = Number(/costs ([\d.]+) %/.exec((await bar.textContent()) ?? '')?.[1]);
+	const whole = Number(/costs ([\d.]+)\s%/.exec((await bar.textContent()) ?? '')?.[1]);
 	const at = bar.getByLabel(/^Cut it how far out/);
 	await at.fill('60');
 	await at.press('Enter');
 	await expect(bar).not.toContainText(`costs ${whole} %`);
-	const beyond = Number(/costs ([\d.]+) %/.exec((await bar.textContent()) ?? '')?.[1]);
+	const beyond = Number(/costs ([\d.]+)\s%/.exec((await bar.textContent()) ?? '')?.[1]);
 	expect(beyond).toBeGreaterThan(0);
 	expect(beyond).toBeLessThan(whole);
 	// An anchor on top of it: a hold that goes, and over what may go.
@@ -111,9 +111,9 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 		.click();
 	await expect(page.getByText(/^kept$/)).toBeVisible();
 	await open(page, `${DEMO}/trees/${id}/roots/card`);
-	await expect(page.getByText(/60 mm out/).first()).toBeVisible();
+	await expect(page.getByText(/60\smm out/).first()).toBeVisible();
 	// Nobody said how deep: the card says nothing of it.
-	await expect(page.getByText(/20 mm deep/)).toHaveCount(0);
+	await expect(page.getByText(/20\smm deep/)).toHaveCount(0);
 	await open(page, `${DEMO}/trees/${id}/roots/bench`);
 	await expect(page.getByText('Stop here first')).toBeVisible();
 	await expect(page.getByText(/It takes a hold: An anchor/).first()).toBeVisible();
@@ -143,12 +143,12 @@ test('a root is cut where the hand says; the bench stops for a reason, and both 
 	await expectAccessible(page);
 	await page.setViewportSize({ width: 1280, height: 800 });
 	await page.getByRole('button', { name: 'Done', exact: true }).click();
-	await expect(closeUp(/^The cut close by: the root at 3:00, cut 60 mm from its start/)).toBeVisible();
+	await expect(closeUp(/^The cut close by: the root at 3:00, cut 60\smm from its start/)).toBeVisible();
 	await page.getByRole('button', { name: 'Done', exact: true }).click();
 	await page.getByRole('button', { name: 'Keep the record' }).click();
 	await expect(told(page, 'The cuts are in the record.')).toBeVisible();
 	await expect(page.getByText('Against what stood against it: It is tied down already.')).toBeVisible();
-	await expect(page.getByRole('region', { name: 'What was cut' })).toContainText(/3:00, 12 mm\s*60 mm out/);
+	await expect(page.getByRole('region', { name: 'What was cut' })).toContainText(/3:00, 12\smm\s*60\smm out/);
 });
 
 test('a look and a watering are corrected in their place; a weight far off is asked for again', async ({
@@ -193,7 +193,7 @@ test('a look and a watering are corrected in their place; a weight far off is as
 	await expect(page.getByText('→ 3.1 kg')).toBeVisible();
 	await page.getByRole('button', { name: 'Watered or weighed' }).click();
 	await write({ 'Weight before': '1500' });
-	await expect(page.getByText(/far from the 3.1 kg that it weighed on/).first()).toBeVisible();
+	await expect(page.getByText(/far from the 3.1\skg that it weighed on/).first()).toBeVisible();
 });
 
 test('hands that are missing make a tree worth no less; a decision is made by a person, on the advice they saw', async ({

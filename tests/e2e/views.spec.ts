@@ -1,4 +1,15 @@
-import { DEMO, expect, expectAccessible, open, stageViews, test, told, treeId, type Page } from './helpers';
+import {
+	DEMO,
+	expect,
+	expectAccessible,
+	labelsUnderLines,
+	open,
+	stageViews,
+	test,
+	told,
+	treeId,
+	type Page
+} from './helpers';
 
 // Each of them stands alone; together they take the longest.
 test.describe.configure({ mode: 'parallel' });
@@ -51,6 +62,7 @@ for (const [part, views] of Object.entries(parts))
 				await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
 				await show(page, tree, view);
 				await expectAccessible(page);
+				expect(await labelsUnderLines(page)).toEqual([]);
 				// Of the dark theme only its colours are new.
 				await page.emulateMedia({ colorScheme: 'dark' });
 				await expectAccessible(page, ['color-contrast']);
@@ -177,7 +189,7 @@ test('the units, dates and look are the person’s own', async ({ page }) => {
 	for (const path of ['', 'replant', 'aftercare', 'recovery', 'roots', 'recovery/report']) {
 		await open(page, `${DEMO}/trees/${await treeId('H-03')}/${path}`);
 		// Grain sizes of a mix (3–6 mm) are its name.
-		await expect(page.locator('main')).not.toContainText(/(?<![–\d.])\d+(\.\d+)? (mm|cm|kg|°C|m\/s)(?!\w)/);
+		await expect(page.locator('main')).not.toContainText(/(?<![–\d.])\d+(\.\d+)?\s(mm|cm|kg|°C|m\/s)(?!\w)/);
 	}
 	await open(page, `${DEMO}/yard/settings`);
 	await page.getByRole('radio', { name: /Metric/ }).click();

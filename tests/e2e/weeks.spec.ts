@@ -44,7 +44,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await page.getByRole('button', { name: /^Roots\s*11 signs/ }).click();
 		await sign('Roots dark and soft, bark slips', 'Seen');
 		await page.getByRole('button', { name: /^Keep this look/ }).click();
-		await expect(page.getByText(/Root rot is likely \(\d+ %\): act now/)).toBeVisible();
+		await expect(page.getByText(/Root rot is likely \(\d+\s%\): act now/)).toBeVisible();
 
 		await stage(page, 'Roots');
 		const quick = page.getByLabel('Quick entry of a root');
@@ -157,7 +157,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await expect(page.getByRole('button', { name: 'Skip: Do buds move?' })).toHaveCount(0);
 		await expect(page.getByRole('button', { name: 'Done: Take half the shade off' })).toBeVisible();
 		await expect(waiting).toContainText('Take the rest of shade and misting off');
-		await expect(page.getByText(/80 % in leaf/)).toHaveCount(0);
+		await expect(page.getByText(/80\s% in leaf/)).toHaveCount(0);
 	} finally {
 		running.kill();
 	}

@@ -136,7 +136,7 @@ test('roots by large keys, changed in the sheet, hung on a parent, and taken off
 		.click();
 	await page.getByRole('button', { name: 'crosses another root' }).click();
 	await page.getByLabel('Note, if any').fill('over the big one');
-	await page.getByRole('button', { name: /Add root at 9:30, 15 mm/ }).click();
+	await page.getByRole('button', { name: /Add root at 9:30, 15\smm/ }).click();
 	await clock.getByRole('button', { name: '3', exact: true }).click();
 	await page.getByRole('button', { name: /Add root at 3:30/ }).click();
 	const list = page.getByRole('table', { name: 'Roots mapped' });
@@ -199,7 +199,7 @@ test('water and air in the pot: two mixes by depth, a coarse layer that does not
 	const a = page.getByRole('region', { name: 'Mix A' });
 	const b = page.getByRole('region', { name: 'Mix B' });
 	const air = (mix: typeof a) => mix.getByRole('button', { name: /^Air space of mix/ });
-	await expect(air(a)).toHaveText(/^4\d\.\d %$/);
+	await expect(air(a)).toHaveText(/^4\d\.\d\s%$/);
 	const before = await air(b).textContent();
 	await page.getByRole('slider', { name: 'Depth of the fill' }).fill('80');
 	await expect(air(b)).not.toHaveText(before ?? '');

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { azimuthOf, clockOf } from '$core/maths/circular';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { pageFormat } from '$core/text/bound';
+import { measured } from '$core/text/measured';
 import { midSentence } from '$core/text/mid-sentence';
 import { lossCauseNames } from '$core/take-in/tree';
 import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
@@ -77,5 +79,28 @@ describe('a label inside a sentence', () => {
 		expect(midSentence('pH far off')).toBe('pH far off');
 		expect(midSentence('EC above 2')).toBe('EC above 2');
 		expect(lossCauseNames['salt-ph-nutrient']).toContain('pH');
+	});
+});
+
+describe('on a page', () => {
+	const metric = pageFormat({ units: 'metric', locale: 'en-GB' });
+	const us = pageFormat({ units: 'imperial', locale: 'en-US' });
+	it('a number and its unit stay on one line, in figures and in sentences; words after a number may break', () => {
+		expect(metric.percent(0.85)).toBe('85\u00a0%');
+		expect(metric.measure(317, 'mm')).toBe('317\u00a0mm');
+		expect(us.measure(3.785411784, 'L')).toBe('1\u00a0US gal');
+		expect(metric.inWords(`Cover 82 %, wanted 85 %; set it ${measured(300, 'mm')} deep.`)).toBe(
+			'Cover 82\u00a0%, wanted 85\u00a0%; set it 300\u00a0mm deep.'
+		);
+		expect(metric.withMeasures('3 roots, 2 mixes, 5 minutes, 4 lime trees')).toBe(
+			'3 roots, 2 mixes, 5 minutes, 4 lime trees'
+		);
+	});
+	it('says nothing else than the formatter of the core', () => {
+		for (const unit of ['mm', 'm', 'L', 'kg', '°C', 'm²', 'm/s'] as const)
+			for (const page of [metric, us])
+				expect(page.measure(12.5, unit)).toBe(
+					createFormat(page.settings).measure(12.5, unit).replace(' ', '\u00a0')
+				);
 	});
 });

@@ -1,4 +1,5 @@
-import { createFormat, defaultFormatSettings, type Format } from '$core/text/format';
+import { pageFormat } from '$core/text/bound';
+import { defaultFormatSettings, type Format } from '$core/text/format';
 import { getContext, setContext } from 'svelte';
 
 const key = Symbol('format');
@@ -13,8 +14,8 @@ export const setFormat = (format: () => Format): void => {
 };
 
 /** The formatter of the person's settings, for short messages that stand outside of the page. */
-export const windowFormat = (): Format => ofWindow?.() ?? createFormat(defaultFormatSettings);
+export const windowFormat = (): Format => ofWindow?.() ?? pageFormat(defaultFormatSettings);
 
 /** The formatter of the person's settings. Call the result to get it. */
 export const useFormat = (): (() => Format) =>
-	getContext<(() => Format) | undefined>(key) ?? (() => createFormat(defaultFormatSettings));
+	getContext<(() => Format) | undefined>(key) ?? (() => pageFormat(defaultFormatSettings));

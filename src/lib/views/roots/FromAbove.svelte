@@ -17,6 +17,7 @@
 	import RootMarks from './RootMarks.svelte';
 	import RootShape from './RootShape.svelte';
 	import type { RootsState } from './roots-state.svelte';
+	import ZoneLabels from './ZoneLabels.svelte';
 
 	interface Props {
 		roots: RootsState;
@@ -135,14 +136,62 @@
 	const selectedCarries = $derived(
 		roots.selected ? (roots.standing.ledger.carried.get(roots.selected.id) ?? 0) : 0
 	);
+	const LABEL_LONG = 130;
+	/** A label is whole in sight there, and does not lie across the ring. */
+	const inSight = (at: PlanPoint): boolean => {
+		const [x, y] = [zoom.x + at.x * zoom.k, zoom.y + at.y * zoom.k];
+		const middled = Math.abs(at.x) * zoom.k < 40;
+		const long = LABEL_LONG / zoom.k;
+		const ends = middled ? [at.x - long / 2, at.x + long / 2] : [at.x, at.x - Math.sign(at.x) * long];
+		const far = ends.map((end) => Math.hypot(end, at.y));
+		const across = ends.some((end) => end > 0) && ends.some((end) => end < 0);
+		return (
+			Math.abs(x) < SIZE / 2 - (middled ? LABEL_LONG / 2 : 10) &&
+			Math.abs(y) < SIZE / 2 - 14 &&
+			(Math.max(...far) < RING - 6 ||
+				Math.min(...far, across ? Math.abs(at.y) : Infinity) > RING + 10 / zoom.k)
+		);
+	};
 	const front = $derived(roots.plan.setting?.frontDeg ?? 0);
 </script>
 
+{#snippet pressing(segment: Segment)}
+	{@const girdle = roots.girdling.get(segment.id)}
+	{#if girdle && girdle.severity !== 'none' && !roots.standing.ledger.gone.has(segment.id)}
+		{#each girdle.stretches as stretch, index (index)}
+			<path d={pathOf(stretch, scale, false)} fill="none" class="stroke-oxide" stroke-width={6 / zoom.k} />
+		{/each}
+	{/if}
+{/snippet}
+
 <div class="relative">
+	<!-- Its arcs change with every move of a root: on a layer of their own, so that the roots are not painted again. -->
+	<svg
+		viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
+		class={[
+			'pointer-events-none absolute inset-x-0 top-0 mx-auto block w-full max-w-[34rem]',
+			roots.draft && 'will-change-transform'
+		]}
+		aria-hidden="true"
+	>
+		<g transform={zoom.transform}>
+			{#each windows as window (window.azimuthDeg)}
+				{@const share = window.left}
+				<path
+					d={arcPath(window.azimuthDeg - 12.5, window.azimuthDeg + 12.5, RING)}
+					fill="none"
+					class={window.short ? 'stroke-oxide' : 'stroke-bark'}
+					stroke-width={share === null ? 1 : 1.5 + share * 8}
+					stroke-dasharray={window.short ? '6 4' : share === null ? '1 4' : undefined}
+					opacity={window.short ? 1 : 0.75}
+				/>
+			{/each}
+		</g>
+	</svg>
 	<svg
 		bind:this={svg}
 		viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
-		class={['mx-auto block w-full max-w-[34rem]', zoom.k === 1 ? '' : 'cursor-move']}
+		class={['relative mx-auto block w-full max-w-[34rem]', zoom.k === 1 ? '' : 'cursor-move']}
 		style:touch-action={zoom.k === 1 ? 'pan-x pan-y' : 'none'}
 		role="group"
 		aria-label="Roots seen from above, {map.segments.length} mapped"
@@ -163,14 +212,7 @@
 			</pattern>
 		</defs>
 		<g bind:this={ground} transform={zoom.transform}>
-			<MapGround
-				{map}
-				{scale}
-				values={roots.options.values}
-				zoom={zoom.k}
-				labelDeg={gapMiddle}
-				ends={roots.options.ends}
-			/>
+			<MapGround {map} {scale} values={roots.options.values} zoom={zoom.k} ends={roots.options.ends} />
 
 			{#each roots.mates as mate (mate.id)}
 				<a
@@ -202,17 +244,6 @@
 						>
 					{/each}
 				</a>
-			{/each}
-			{#each windows as window (window.azimuthDeg)}
-				{@const share = window.left}
-				<path
-					d={arcPath(window.azimuthDeg - 12.5, window.azimuthDeg + 12.5, RING)}
-					fill="none"
-					class={window.short ? 'stroke-oxide' : 'stroke-bark'}
-					stroke-width={share === null ? 1 : 1.5 + share * 8}
-					stroke-dasharray={window.short ? '6 4' : share === null ? '1 4' : undefined}
-					opacity={window.short ? 1 : 0.75}
-				/>
 			{/each}
 			{#each clocks as azimuth (azimuth)}
 				{@const p = screen(azimuth, RING + 18)}
@@ -280,22 +311,20 @@
 				{/each}
 			{/each}
 			{#each map.segments as segment (segment.id)}
-				{@const girdle = roots.girdling.get(segment.id)}
-				{#if girdle && girdle.severity !== 'none' && !roots.standing.ledger.gone.has(segment.id)}
-					{#each girdle.stretches as stretch, index (index)}
-						<path
-							d={pathOf(stretch, scale, false)}
-							fill="none"
-							class="stroke-oxide"
-							stroke-width={6 / zoom.k}
-						/>
-					{/each}
-				{/if}
+				{#if segment.id !== moving?.segment.id}{@render pressing(segment)}{/if}
 			{/each}
 
 			{#each drawn as root (root.segment.id)}
 				<RootMarks {roots} {root} zoom={zoom.k} />
 			{/each}
+			<ZoneLabels
+				{map}
+				{scale}
+				values={roots.options.values}
+				zoom={zoom.k}
+				labelDeg={gapMiddle}
+				seen={inSight}
+			/>
 		</g>
 	</svg>
 	<!-- What moves while it is dragged lies on a layer of its own, so that the other roots are not painted again. -->
@@ -308,6 +337,7 @@
 		<g transform={zoom.transform}>
 			{#if moving}
 				<RootShape root={moving} {scale} zoom={zoom.k} chosen doubt="{uid}-doubt" />
+				{@render pressing(moving.segment)}
 			{/if}
 			{#if side && sideLong}
 				{@const [a, b] = [onPage(side.from, scale), onPage(side.to, scale)]}

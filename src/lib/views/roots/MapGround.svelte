@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/roots/plan/zones';
-	import { planPoint, type PlanPoint } from '$core/roots/map/geometry';
+	import { zonesOf } from './zones-of';
+	import { planPoint } from '$core/roots/map/geometry';
 	import { cutWayNames } from '$core/replant/lifting/lift';
 	import type { LiftEnd } from '$core/replant/lifting/ends';
 	import { useFormat } from '$ui/format';
@@ -14,12 +14,10 @@
 		scale: MapScale;
 		values: Values;
 		zoom: number;
-		/** A direction with room for labels, degrees. */
-		labelDeg: number;
 		/** Ends that a lift left. */
 		ends?: readonly LiftEnd[];
 	}
-	let { map, scale, values, zoom, labelDeg, ends = [] }: Props = $props();
+	let { map, scale, values, zoom, ends = [] }: Props = $props();
 	const uid = $props.id();
 	const format = useFormat();
 	/** A bar across the end; a torn one is frayed. */
@@ -40,20 +38,7 @@
 			return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`;
 		}).join('');
 	}
-	const zones = $derived.by(() => {
-		if (map.frame !== 'ground') return [];
-		const trunkM = map.trunkDiameterMm / 1000;
-		return [
-			{
-				name: `${values['ground.noCutTrunkDiameters']} trunk diameters`,
-				radiusMm: values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm
-			},
-			{ name: 'structural root zone', radiusMm: structuralRootZoneRadiusM(trunkM, values) * 1000 },
-			{ name: 'root protection area', radiusMm: rootProtectionArea(trunkM, values).radiusM * 1000 }
-		];
-	});
-	const label = (radiusMm: number): PlanPoint =>
-		onPage(planPoint({ azimuthDeg: labelDeg, radiusMm: radiusMm - 10 / scale.px / zoom }), scale);
+	const zones = $derived(zonesOf(map, values));
 </script>
 
 <defs>
@@ -74,7 +59,6 @@
 	/>
 {/if}
 {#each zones as zone (zone.name)}
-	{@const at = label(zone.radiusMm)}
 	<circle
 		r={zone.radiusMm * scale.px}
 		fill="none"
@@ -82,14 +66,6 @@
 		stroke-width={1.5 / zoom}
 		stroke-dasharray="{2 / zoom} {5 / zoom}"
 	/>
-	<text
-		transform="translate({at.x} {at.y}) scale({1 / zoom})"
-		text-anchor={Math.abs(at.x) * zoom < 40 ? 'middle' : at.x > 0 ? 'end' : 'start'}
-		font-size="12.5"
-		class="fill-ochre stroke-paper"
-		stroke-width="3"
-		paint-order="stroke">{zone.name}</text
-	>
 {/each}
 {#each map.obstacles as obstacle (obstacle.id)}
 	{@const points = obstacle.points.map(planPoint)}

@@ -130,15 +130,6 @@
 			stroke-width="1.6"
 			stroke-dasharray={line.dash}
 		/>
-		<text
-			x={WIDTH - 10}
-			y={y(line.depthMm) - 3}
-			text-anchor="end"
-			font-size="12.5"
-			class="fill-ink stroke-paper"
-			stroke-width="3"
-			paint-order="stroke">{line.name}</text
-		>
 	{/each}
 	<g clip-path="url(#{uid}-clip)">
 		{#each drawn as { segment, deg, key } (key)}
@@ -219,4 +210,15 @@
 			</g>
 		{/each}
 	</g>
+	{#each lines as line (line.name)}
+		<text
+			x={WIDTH - 10}
+			y={y(line.depthMm) - 3}
+			text-anchor="end"
+			font-size="12.5"
+			class="pointer-events-none fill-ink stroke-paper"
+			stroke-width="3"
+			paint-order="stroke">{line.name}</text
+		>
+	{/each}
 </svg>
