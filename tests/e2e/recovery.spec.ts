@@ -71,7 +71,7 @@ test('a reading that nature does not give wants a reason; looking closer names i
 	await expect(told(page, 'Taken back.')).toBeVisible();
 	await open(page, `${DEMO}/trees/${await treeId('C-07')}/recovery`);
 	await expect(page.getByRole('region', { name: 'Now to decide' })).toContainText(
-		/Now tells most, in \d+ min: .*→ \d+ %/
+		/Now tells most, in \d+ min: .*→ \d+\s%/
 	);
 });
 

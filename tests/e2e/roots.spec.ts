@@ -283,8 +283,13 @@ test('a later stage waits until growth is regained: said in the ledger, on the c
 	const gate = page.getByRole('note', { name: 'Stage II' });
 	await expect(gate).toContainText('it has not regrown enough yet');
 	await expect(gate.getByRole('link', { name: 'Measure it' })).toBeVisible();
-	await page.getByRole('button', { name: 'Further off' }).click();
-	await expect(page.getByText('root protection area')).toBeAttached();
+	// Zones are named where their name is whole in sight: close by not the widest one, from far off all of them.
+	const map = page.getByRole('group', { name: /^Roots seen from above/ });
+	await expect(map.getByText('3 trunk diameters')).toBeVisible();
+	await expect(map.getByText('root protection area')).toHaveCount(0);
+	for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Further off' }).click();
+	for (const zone of ['structural root zone', 'root protection area'])
+		await expect(map.getByText(zone)).toBeVisible();
 	await page.getByRole('link', { name: 'Cut card' }).click();
 	await expect(page.getByRole('note', { name: 'Stage II' })).toContainText('Wait with stage II');
 	await open(page, `${DEMO}/trees/${id}/roots/bench`);

@@ -196,9 +196,9 @@ test('quick entry reads inches and fractions where the person does, and a unit i
 	await open(page, `${DEMO}/trees/${id}/roots`);
 	const quick = page.getByLabel('Quick entry of a root');
 	await quick.fill('7 1/2 sec; rises');
-	await expect(page.getByText(/7:00 o’clock, 0.5 in, secondary, rises out of the soil/)).toBeVisible();
+	await expect(page.getByText(/7:00 o’clock, 0.5\sin, secondary, rises out of the soil/)).toBeVisible();
 	await quick.fill('7 12mm sec');
-	await expect(page.getByText(/7:00 o’clock, 0.47 in, secondary/)).toBeVisible();
+	await expect(page.getByText(/7:00 o’clock, 0.47\sin, secondary/)).toBeVisible();
 	await quick.fill('7 9 sec');
 	await expect(page.getByText(/is thicker than the trunk/)).toBeVisible();
 	await quick.fill('');

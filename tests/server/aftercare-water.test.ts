@@ -667,6 +667,9 @@ describe('devices', () => {
 		expect(
 			readingsBody.parse(readReadingsCsv('at,weight_kg,battery\n2026-04-17T10:00:00Z,12.5,0.8'))
 		).toMatchObject([{ weightKg: 12.5, battery: 0.8 }]);
+		expect(readReadingsCsv('at;weight_kg\n2026-04-17T10:00:00Z;12,5')).toEqual([
+			{ at: '2026-04-17T10:00:00Z', weightKg: 12.5 }
+		]);
 		expect(() => readReadingsCsv('time,kg\n1,2')).toThrow(/columns/);
 	});
 	it('need what they belong to', async () => {

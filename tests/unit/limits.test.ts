@@ -5,7 +5,8 @@ import { addDays } from '$core/maths/calendar';
 import type { StandingToday } from '$core/examine/diagnosis/act-now';
 import { advise } from '$core/examine/diagnosis/advice';
 import type { DiagnosisContext } from '$core/examine/diagnosis/context';
-import { diagnose, type Diagnosis } from '$core/examine/diagnosis/diagnose';
+import { diagnose, diagnosisPosterior, type Diagnosis } from '$core/examine/diagnosis/diagnose';
+import { nextChecks } from '$core/examine/diagnosis/next-check';
 import { referrals } from '$core/examine/diagnosis/referral';
 import { girdlingSeverity } from '$core/examine/measuring/girdling';
 import { outflow } from '$core/examine/measuring/pouring';
@@ -13,6 +14,7 @@ import { infiltrationData, infiltrationRate } from '$core/examine/soil/infiltrat
 import { worthKeeping } from '$core/recovery/backup';
 import { evidenceOf, type LookSeen } from '$core/recovery/evidence';
 import { recoveryForecast, type RecoveryCase } from '$core/recovery/forecast';
+import { conditionIds } from '$core/vocabulary/conditions';
 import { signIds } from '$core/vocabulary/signs';
 import { defaultValues, type ValueKey } from '$core/values/values';
 
@@ -177,6 +179,27 @@ describe('limits that decide', () => {
 				})
 				.join();
 		expect(checks(changed('diagnosis.rare-world', 0))).not.toBe(checks(values));
+	});
+	it('a cause is asked after where an answer would change what is done, or while it is open', () => {
+		const findings = [{ signId: 'wilts-noon' as const, grade: 1 }];
+		const relevant = (of = values) => nextChecks(potted, findings, atWindow, of).relevant;
+		const usual = relevant();
+		// Answers as rare as one likes count too: more causes are worth asking after; only sure ones: fewer.
+		expect(relevant(changed('diagnosis.answer-rare', 0)).length).toBeGreaterThan(usual.length);
+		expect(relevant(changed('diagnosis.answer-rare', 0.3)).length).toBeLessThan(usual.length);
+		const { chances } = diagnosisPosterior(potted, findings, values);
+		// With no answer that counts, only what the findings speak for and is open is left.
+		const alone = (change: Partial<typeof values>) =>
+			relevant({ ...values, 'diagnosis.answer-rare': 1, ...change });
+		const open = alone({});
+		expect(open.length).toBeGreaterThan(0);
+		for (const id of open) {
+			const chance = chances[conditionIds.indexOf(id)] ?? 0;
+			expect(alone({ 'diagnosis.open-from': chance })).toContain(id);
+			expect(alone({ 'diagnosis.open-from': chance + 1e-9 })).not.toContain(id);
+			expect(alone({ 'diagnosis.settled-from': chance })).toContain(id);
+			expect(alone({ 'diagnosis.settled-from': chance - 1e-9 })).not.toContain(id);
+		}
 	});
 	it('an arborist has to see a large tree in which rot is as likely as not', () => {
 		const large = { situation: 'in-ground' as const, trunkDiameterMm: 900, heightM: 15 };

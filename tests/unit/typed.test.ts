@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readMeasure, readNumber } from '$core/text/typed';
+import { numberTyped, readMeasure, readNumber } from '$core/text/typed';
 import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/io/quick-entry';
 import { rootFlawNames, rootFlaws } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
@@ -19,6 +19,12 @@ describe('measures as they are typed', () => {
 	it.each(['', 'x', '1/0', '1//2', '1.2.3', '1 2', '--1', '1e3'])('"%s" is none', (text) =>
 		expect(readNumber(text)).toBeNull()
 	);
+	it('out of a form or a file numbers of programs count too, and what is none is told', () => {
+		expect(['0,5', '1/2', '+3', '5e-7', '1,5E3', ' 12 '].map(numberTyped)).toEqual([
+			0.5, 0.5, 3, 5e-7, 1500, 12
+		]);
+		expect(['', 'x', '0x10', 'Infinity', 'e3', '1e', '++1'].map(numberTyped)).toEqual(Array(7).fill(NaN));
+	});
 	/** 1 in = 25.4 mm and 1 lb = 0.45359237 kg exactly: International yard and pound agreement, 1959. */
 	it.each([
 		['1/2', 'mm', 'imperial', 12.7],

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { numberTyped } from '$core/text/typed';
 	import type { StoredUnit } from '$core/text/format';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
@@ -23,7 +24,7 @@
 	const shown = $derived(typed ?? refused?.typed[`${name}~shown`] ?? '');
 	// A comma parts two numbers only before a space; else it is the decimal sign.
 	const words = $derived(shown.split(/[;\s]+|,(?=\s|$)/).filter(Boolean));
-	const read = (word: string): number => Number(word.replace(',', '.'));
+	const read = numberTyped;
 	// What is no number goes as typed, so that the answer can name it.
 	const sent = $derived(
 		words.map((word) =>

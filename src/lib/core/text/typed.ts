@@ -50,6 +50,18 @@ export function readNumber(text: string): number | null {
 	return /^-?(?:\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : null;
 }
 
+/** A number as programs write very small and very large ones. */
+const scientific = /^[+-]?\d+(?:[.,]\d+)?e[+-]?\d+$/i;
+
+/**
+ * A number out of a form or a file, for a schema to judge afterwards: as people write it, or as programs do.
+ * @returns NaN for what is no number, an empty text among it
+ */
+export function numberTyped(text: string): number {
+	const plain = text.trim().replace(/^\+/, '');
+	return readNumber(plain) ?? (scientific.test(plain) ? Number(plain.replace(',', '.')) : NaN);
+}
+
 /**
  * A measure as a person types it, in the stored unit: with a unit of either system behind it, else in the person's own.
  * @returns null for what is no measure

@@ -912,6 +912,21 @@ const rules = defineValues({
 		0.99
 	),
 	'diagnosis.dead-asked': ours('Whether it is dead is asked from a chance of', 0.1, 'chance', 0.01, 0.9),
+	'diagnosis.answer-rare': ours(
+		'An answer that would change what is done makes a cause worth asking after from a chance of',
+		0.02,
+		'chance',
+		0,
+		0.5
+	),
+	'diagnosis.open-from': ours(
+		'A cause that the findings speak for is open from a chance of',
+		0.1,
+		'chance',
+		0,
+		0.9
+	),
+	'diagnosis.settled-from': ours('A cause is settled over a chance of', 0.97, 'chance', 0.5, 1),
 	'diagnosis.dead-stake': ours('Knowing whether it is dead counts as if it saved', 0.2, 'share', 0.01, 1),
 	'diagnosis.danger-from': ours('Danger to people is said from a chance of', 0.08, 'chance', 0.001, 0.9),
 	'diagnosis.settled-counts': ours(

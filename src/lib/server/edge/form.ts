@@ -1,3 +1,4 @@
+import { numberTyped } from '../../core/text/typed';
 import { z } from 'zod';
 import { id, version } from '../../core/vocabulary/fields';
 import { Refusal } from '../errors';
@@ -48,14 +49,14 @@ function readField(shape: Shape, form: FormData, key: string): unknown {
 			.getAll(key)
 			.filter((entry): entry is string => typeof entry === 'string' && entry !== '');
 		return shape.items && (accepts(shape.items, 'number') || accepts(shape.items, 'integer'))
-			? entries.map((entry) => Number(entry.replace(',', '.')))
+			? entries.map(numberTyped)
 			: entries;
 	}
 	const raw = form.get(key);
 	if (typeof raw !== 'string') return undefined;
 	const text = raw.trim();
 	if (text === '') return accepts(shape, 'null') ? null : accepts(shape, 'string') ? '' : undefined;
-	if (accepts(shape, 'number') || accepts(shape, 'integer')) return Number(text.replace(',', '.'));
+	if (accepts(shape, 'number') || accepts(shape, 'integer')) return numberTyped(text);
 	if (accepts(shape, 'boolean'))
 		return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
 	return raw;

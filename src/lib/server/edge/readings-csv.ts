@@ -1,4 +1,5 @@
-import Papa from 'papaparse';
+import { readCsv } from '../../core/text/csv';
+import { numberTyped } from '../../core/text/typed';
 import { Refusal } from '../errors';
 
 const columns: Record<string, string> = {
@@ -12,23 +13,20 @@ const columns: Record<string, string> = {
 
 /** Readings of a device as CSV (RFC 4180) with a header; empty cells are not measured. @throws Refusal 422 */
 export function readReadingsCsv(text: string): Record<string, unknown>[] {
-	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
-		header: true,
-		skipEmptyLines: 'greedy',
-		transformHeader: (name) => columns[name.trim().toLowerCase()] ?? name.trim()
-	});
-	if (!(parsed.meta.fields ?? []).includes('at'))
+	const { header, rows } = readCsv(text);
+	const names = header.map((name) => columns[name.toLowerCase()]);
+	if (!names.includes('at'))
 		throw new Refusal(
 			422,
 			'The first line must name the columns, at among them.',
 			`Known are: ${Object.keys(columns).join(', ')}.`
 		);
-	return parsed.data.map((row) => {
+	return rows.map((row) => {
 		const reading: Record<string, unknown> = {};
-		for (const name of Object.values(columns)) {
-			const cell = (row[name] ?? '').trim();
-			if (cell === '') continue;
-			reading[name] = name === 'at' ? cell : Number(cell);
+		for (const [i, name] of names.entries()) {
+			const cell = (row[i] ?? '').trim();
+			if (name === undefined || cell === '') continue;
+			reading[name] = name === 'at' ? cell : numberTyped(cell);
 		}
 		return reading;
 	});

@@ -1,3 +1,4 @@
+import { numberTyped } from '../../core/text/typed';
 import { z } from 'zod';
 import { resultKinds } from '../../core/aftercare/tasks/result';
 import { count, id, note, oneOf } from '../../core/vocabulary/fields';
@@ -23,7 +24,7 @@ function foundIn(form: FormData): TaskResult | null {
 	const asked = askedWord.parse(form.get('asked'));
 	const number = (name: string): number | null => {
 		const text = String(form.get(name) ?? '').trim();
-		return text === '' ? null : Number(text.replace(',', '.'));
+		return text === '' ? null : numberTyped(text);
 	};
 	switch (asked) {
 		case 'buds':

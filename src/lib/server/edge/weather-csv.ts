@@ -1,4 +1,5 @@
-import Papa from 'papaparse';
+import { readCsv } from '../../core/text/csv';
+import { numberTyped } from '../../core/text/typed';
 import { Refusal } from '../errors';
 
 /** Columns of a weather file by its header, RFC 4180; a comma or semicolon parts them. */
@@ -32,12 +33,8 @@ const weatherColumns = {
  * measured. @throws Refusal 422
  */
 export function readWeatherCsv(text: string): { per: 'day' | 'hour'; rows: Record<string, unknown>[] } {
-	const parsed = Papa.parse<Record<string, string>>(text.trim(), {
-		header: true,
-		skipEmptyLines: 'greedy',
-		transformHeader: (name) => name.trim().toLowerCase()
-	});
-	const fields = parsed.meta.fields ?? [];
+	const { header, rows: lines } = readCsv(text);
+	const fields = header.map((name) => name.toLowerCase());
 	const per = fields.includes('at') ? 'hour' : 'day';
 	const columns = per === 'hour' ? hourColumns : dayColumns;
 	const known = fields.flatMap((name) => columns[name] ?? []);
@@ -50,12 +47,12 @@ export function readWeatherCsv(text: string): { per: 'day' | 'hour'; rows: Recor
 			'The first line must name the columns: date, min_c and max_c for days; at and temperature_c for hours.',
 			`Known are: ${weatherColumns.day.join(', ')}; by the hour ${weatherColumns.hour.join(', ')}. Nothing was saved.`
 		);
-	const rows = parsed.data.map((row) => {
+	const rows = lines.map((row) => {
 		const read: Record<string, unknown> = {};
-		for (const field of fields) {
-			const [name, cell] = [columns[field], (row[field] ?? '').trim()];
+		for (const [i, field] of fields.entries()) {
+			const [name, cell] = [columns[field], (row[i] ?? '').trim()];
 			if (name === undefined || cell === '') continue;
-			read[name] = name === 'on' || name === 'at' ? cell : Number(cell.replace(',', '.'));
+			read[name] = name === 'on' || name === 'at' ? cell : numberTyped(cell);
 		}
 		return read;
 	});

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { numberTyped } from '$core/text/typed';
 	import { enhance } from '$app/forms';
 	import { page } from '$app/state';
 	import {
@@ -90,7 +91,7 @@
 		})
 	);
 	const share = $derived.by(() => {
-		const number = Number(percent.replace(',', '.').replace('%', '').trim());
+		const number = numberTyped(percent.replace('%', ''));
 		return percent.trim() === '' ? null : Number.isFinite(number) ? number / 100 : percent;
 	});
 </script>

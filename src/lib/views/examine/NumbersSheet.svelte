@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { readNumber } from '$core/text/typed';
 	import { enhance } from '$app/forms';
 	import { conditionOf } from '$core/vocabulary/conditions';
 	import type { Diagnosis } from '$core/examine/diagnosis/diagnose';
@@ -23,10 +24,7 @@
 
 	let tried = $state<Partial<Record<ValueKey, string>>>({});
 	const keys = $derived(sign ? keysOfSign(sign).filter(isValueKey) : []);
-	const numberOf = (text: string | undefined): number | null => {
-		const number = Number((text ?? '').trim().replace(',', '.'));
-		return text === undefined || text.trim() === '' || !Number.isFinite(number) ? null : number;
-	};
+	const numberOf = (text: string | undefined): number | null => readNumber(text ?? '');
 	const wrong = (key: ValueKey): string | null => {
 		if (tried[key] === undefined) return null;
 		const number = numberOf(tried[key]);

@@ -1,3 +1,4 @@
+import { numberTyped } from '$core/text/typed';
 import { acting } from '$lib/server/edge/http';
 import { overrideValues, readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
@@ -14,11 +15,8 @@ export const actions: Actions = {
 	set: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			const text = String(form.get('value') ?? '')
-				.trim()
-				.replace(',', '.');
 			await overrideValues(await getStore(), {
-				[String(form.get('key'))]: text === '' ? NaN : Number(text)
+				[String(form.get('key'))]: numberTyped(String(form.get('value') ?? ''))
 			});
 			return { told: 'Your own number is in force.' };
 		});

@@ -58,11 +58,6 @@ export type Check = NextChecks['checks'][number];
 
 /** Signs of one procedure that are looked for together, at most. */
 const BUNDLE = 3;
-/** Answers rarer than this do not make a condition relevant. */
-const RARE = 0.02;
-/** A cause that the findings speak for is open from this chance, and settled over that. */
-const OPEN_FROM = 0.1;
-const SETTLED = 0.97;
 /** Causes less likely than this are followed only where a sign speaks of them. */
 const FOLLOWED = 0.03;
 /** So many checks that look best at first are worked out exactly; the others are told roughly. */
@@ -76,6 +71,129 @@ export const entropyBits = (p: number): number =>
 export interface Answered {
 	probability: number;
 	chances: number[];
+}
+
+/** What the ranking of checks goes by: the look so far, and which causes are worth knowing better. */
+interface Asking {
+	context: DiagnosisContext;
+	standing: StandingToday;
+	values: Values;
+	/** Chance of each cause now. */
+	chances: readonly number[];
+	/** Whether one acts on a cause at a chance. */
+	acts: (index: number, chance: number) => boolean;
+	/** Causes, by index, whose further knowledge would change what is done. */
+	relevant: readonly number[];
+	/** What a bit about each of them counts. */
+	stakes: readonly number[];
+	/** Procedures that were used in this look already. */
+	done: ReadonlySet<ProcedureId>;
+}
+
+/** Which causes are worth knowing better, and what a bit about each counts. */
+function askingOf(
+	{ context, findings, standing }: Look,
+	chances: readonly number[],
+	answers: Iterable<readonly Answered[]>,
+	values: Values
+): Asking {
+	const thresholds = conditionIds.map((id) =>
+		id === 'dead' ? values['diagnosis.dead-from'] : actNow(id, 0, standing, values).threshold
+	);
+	const acts = (index: number, chance: number): boolean => chance >= (thresholds[index] ?? Infinity);
+	const anyFound = findings.some((finding) => finding.grade > 0);
+	/** By how much what was found multiplies the odds of each cause. */
+	const lift = conditionIds.map(
+		(id, index) => oddsOf(chances[index] ?? 0) / Math.max(1e-9, oddsOf(priorOf(id, context, values)))
+	);
+	const raised = lift.map((factor) => anyFound && factor >= values['diagnosis.raised']);
+	/** Whether some answer would turn what is done about each cause. */
+	const lists = [...answers];
+	const turns = conditionIds.map((_, index) => {
+		const now = acts(index, chances[index] ?? 0);
+		return lists.some((list) =>
+			list.some(
+				(answer) =>
+					answer.probability >= values['diagnosis.answer-rare'] &&
+					acts(index, answer.chances[index] ?? 0) !== now
+			)
+		);
+	});
+	const relevant = conditionIds.flatMap((id, index) => {
+		const chance = chances[index] ?? 0;
+		if (id === 'something-else' || (id === 'dead' && chance < values['diagnosis.dead-asked'])) return [];
+		// What the findings speak for and what is not settled yet is worth knowing better, whichever way one would act.
+		const open =
+			raised[index] && chance >= values['diagnosis.open-from'] && chance <= values['diagnosis.settled-from'];
+		return turns[index] || open ? [index] : [];
+	});
+	return {
+		context,
+		standing,
+		values,
+		chances,
+		acts,
+		relevant,
+		// A bit counts by what acting on it saves: knowing of a dim place is not worth as much as knowing of rot.
+		stakes: relevant.map(
+			(index) =>
+				stakeOf(conditionIds[index] as ConditionId, values) *
+				(raised[index] || !anyFound ? 1 : values['diagnosis.unraised-counts']) *
+				(turns[index] ? 1 : values['diagnosis.settled-counts'])
+		),
+		done: new Set(findings.map((finding) => signOf(finding.signId).procedure))
+	};
+}
+
+const sum = (list: readonly number[]): number => list.reduce((total, value) => total + value, 0);
+
+/** A check of some signs of one procedure, valued by the answers it may give. */
+function checkOf(
+	{ context, standing, values, chances, acts, relevant, stakes, done }: Asking,
+	ids: SignId[],
+	list: readonly Answered[],
+	answersBy: ReadonlyMap<SignId, readonly Answered[]>
+): Check {
+	const procedure = signOf(ids[0] as SignId).procedure;
+	const each = ids.map((id) => values[`diagnosis.minutes.${id}`]);
+	// Further signs of the same procedure cost a minute each.
+	const minutes = Math.max(...each) + (ids.length - 1);
+	const harm = harmToday(procedure, done, context.situation, standing, values);
+	const cost = minutes + harm * values['diagnosis.minutes-for-a-life'];
+	const drops = relevant.map((index) =>
+		list.reduce(
+			(drop, answer) => drop - answer.probability * entropyBits(answer.chances[index] ?? 0),
+			entropyBits(chances[index] ?? 0)
+		)
+	);
+	const staked = drops.map((bits, at) => bits * (stakes[at] ?? 0));
+	const top = relevant[staked.indexOf(Math.max(...staked))] ?? 0;
+	return {
+		signIds: ids,
+		procedure,
+		minutes,
+		harm,
+		cost,
+		gainBits: sum(drops),
+		worth: (sum(staked) / cost) * 60,
+		subject: conditionIds[top] as ConditionId,
+		answers: ids.flatMap((id) =>
+			(answersBy.get(id) ?? []).map((answer, grade) => ({
+				signId: id,
+				grade,
+				probability: answer.probability,
+				chance: answer.chances[top] ?? 0,
+				acts: acts(top, answer.chances[top] ?? 0)
+			}))
+		)
+	};
+}
+
+/** A look so far. */
+interface Look {
+	context: DiagnosisContext;
+	findings: readonly Pick<Finding, 'signId' | 'grade'>[];
+	standing: StandingToday;
 }
 
 /**
@@ -100,116 +218,37 @@ export function nextChecks(
 	const roughWhole = sumsOf(rough);
 	const answersBy = new Map<SignId, Answered[]>();
 	for (const id of open) answersBy.set(id, answersOf(rough, roughWhole, id, values));
-
-	const thresholds = conditionIds.map((id) =>
-		id === 'dead' ? values['diagnosis.dead-from'] : actNow(id, 0, standing, values).threshold
-	);
-	const acts = (index: number, chance: number): boolean => chance >= (thresholds[index] ?? Infinity);
-	const anyFound = findings.some((finding) => finding.grade > 0);
-	/** By how much what was found multiplies the odds of each cause. */
-	const lift = conditionIds.map(
-		(id, index) => oddsOf(result.chances[index] ?? 0) / Math.max(1e-9, oddsOf(priorOf(id, context, values)))
-	);
-	const raised = lift.map((factor) => anyFound && factor >= values['diagnosis.raised']);
-	/** Whether some answer would turn what is done about each cause. */
-	const turns = conditionIds.map((_, index) => {
-		const now = acts(index, result.chances[index] ?? 0);
-		return [...answersBy.values()].some((list) =>
-			list.some((answer) => answer.probability >= RARE && acts(index, answer.chances[index] ?? 0) !== now)
-		);
-	});
-	const relevant = conditionIds.flatMap((id, index) => {
-		const chance = result.chances[index] ?? 0;
-		if (id === 'something-else' || (id === 'dead' && chance < values['diagnosis.dead-asked'])) return [];
-		// What the findings speak for and what is not settled yet is worth knowing better, whichever way one would act.
-		const open = raised[index] && chance >= OPEN_FROM && chance <= SETTLED;
-		return turns[index] || open ? [index] : [];
-	});
-
-	const drops = (list: readonly Answered[]): number[] =>
-		relevant.map((index) =>
-			list.reduce(
-				(drop, answer) => drop - answer.probability * entropyBits(answer.chances[index] ?? 0),
-				entropyBits(result.chances[index] ?? 0)
-			)
-		);
-	const sum = (list: readonly number[]): number => list.reduce((total, value) => total + value, 0);
-
-	const done = new Set(findings.map((finding) => signOf(finding.signId).procedure));
-	// A bit counts by what acting on it saves: knowing of a dim place is not worth as much as knowing of rot.
-	const stakes = relevant.map((index) => {
-		const id = conditionIds[index] as ConditionId;
-		return (
-			stakeOf(id, values) *
-			(raised[index] || !anyFound ? 1 : values['diagnosis.unraised-counts']) *
-			(turns[index] ? 1 : values['diagnosis.settled-counts'])
-		);
-	});
-
-	const checkOf = (ids: SignId[], list: readonly Answered[]): Check => {
-		const procedure = signOf(ids[0] as SignId).procedure;
-		const each = ids.map((id) => values[`diagnosis.minutes.${id}`]);
-		// Further signs of the same procedure cost a minute each.
-		const minutes = Math.max(...each) + (ids.length - 1);
-		const harm = harmToday(procedure, done, context.situation, standing, values);
-		const cost = minutes + harm * values['diagnosis.minutes-for-a-life'];
-		const perCondition = drops(list);
-		const gainBits = sum(perCondition);
-		const staked = perCondition.map((bits, at) => bits * (stakes[at] ?? 0));
-		const top = relevant[staked.indexOf(Math.max(...staked))] ?? 0;
-		return {
-			signIds: ids,
-			procedure,
-			minutes,
-			harm,
-			cost,
-			gainBits,
-			worth: (sum(staked) / cost) * 60,
-			subject: conditionIds[top] as ConditionId,
-			answers: ids.flatMap((id) =>
-				(answersBy.get(id) ?? []).map((answer, grade) => ({
-					signId: id,
-					grade,
-					probability: answer.probability,
-					chance: answer.chances[top] ?? 0,
-					acts: acts(top, answer.chances[top] ?? 0)
-				}))
-			)
-		};
-	};
+	const asking = askingOf({ context, findings, standing }, result.chances, answersBy.values(), values);
+	const single = (id: SignId): Check => checkOf(asking, [id], answersBy.get(id) ?? [], answersBy);
 
 	const whole = sumsOf(result);
 	// What is hardly there, and no sign asked after speaks of it, moves too little to follow.
 	const near = result.chances.flatMap((chance, i) => (chance >= FOLLOWED ? [i] : []));
 	const leading = open
-		.map((id) => ({ id, worth: checkOf([id], answersBy.get(id) ?? []).worth }))
+		.map((id) => ({ id, worth: single(id).worth }))
 		.sort((a, b) => b.worth - a.worth)
 		.slice(0, rough === result ? 0 : EXACTLY)
 		.map(({ id }) => id);
 	for (const id of leading) answersBy.set(id, answersOf(result, whole, id, values, near));
 
-	const checks: Check[] = [];
-	for (const procedure of Object.keys(procedures) as ProcedureId[]) {
+	const checks = (Object.keys(procedures) as ProcedureId[]).flatMap((procedure): Check[] => {
 		const singles = open
 			.filter((id) => signOf(id).procedure === procedure)
-			.map((id) => checkOf([id], answersBy.get(id) ?? []))
+			.map(single)
 			.filter((check) => check.gainBits >= LEAST_BITS)
 			.sort((a, b) => b.gainBits - a.gainBits);
-		if (procedure === 'look' || singles.length < 2) checks.push(...singles);
-		else {
-			const ids = singles.slice(0, BUNDLE).flatMap((check) => check.signIds);
-			const exactly = rough === result || ids.some((id) => leading.includes(id));
-			checks.push(
-				checkOf(
-					ids,
-					exactly ? together(result, whole, ids, values, near) : together(rough, roughWhole, ids, values)
-				),
-				...singles.slice(BUNDLE)
-			);
-		}
-	}
-	checks.sort((a, b) => b.worth - a.worth);
-	return { relevant: relevant.map((index) => conditionIds[index] as ConditionId), checks };
+		if (procedure === 'look' || singles.length < 2) return singles;
+		const ids = singles.slice(0, BUNDLE).flatMap((check) => check.signIds);
+		const exactly = rough === result || ids.some((id) => leading.includes(id));
+		const list = exactly
+			? together(result, whole, ids, values, near)
+			: together(rough, roughWhole, ids, values);
+		return [checkOf(asking, ids, list, answersBy), ...singles.slice(BUNDLE)];
+	});
+	return {
+		relevant: asking.relevant.map((index) => conditionIds[index] as ConditionId),
+		checks: checks.sort((a, b) => b.worth - a.worth)
+	};
 }
 
 /** What acting on a condition saves of the chance to live, in a month, from a least: how much a bit of knowing it counts. */

@@ -1,10 +1,18 @@
 import { measured } from '../../text/measured';
-import Papa from 'papaparse';
+import { readCsv } from '../../text/csv';
+import { numberTyped } from '../../text/typed';
 import { READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
 
 /** Most rows and characters read from one file. */
 const CSV_ROWS_LIMIT = 200_000;
 export const CSV_LENGTH_LIMIT = 8_000_000;
+/** Rows left out that are named, and positions of one file, at most. */
+const MOST_NAMED = 20;
+const MOST_POSITIONS = 200;
+/** Beyond these no soil is probed, and no cone is driven; under the last no soil resists. */
+const DEEPEST_MM = 2000;
+const HARDEST_MPA = 15;
+const SOFTEST_MPA = 0.05;
 
 export interface PenetrometerCsv {
 	/** What can be kept: every row, or averages by 10 mm when there are very many. */
@@ -21,10 +29,11 @@ export interface PenetrometerCsv {
 }
 
 interface Column {
-	index: number;
-	/** Turns a cell into mm or MPa. */
-	scale: number | null;
 	unit: string;
+	/** Turns a cell into mm or MPa. */
+	scale: number;
+	/** What was taken for granted of it; null where its name told. */
+	note: string | null;
 }
 
 const depthScales: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, inch: 25.4 };
@@ -45,12 +54,90 @@ const unitIn = (header: string, scales: Record<string, number>): string | null =
 	return words.find((word) => word in scales) ?? null;
 };
 
-/** A cell as a number; a comma is taken as the decimal sign where it can be one. */
-const numberIn = (cell: string | undefined): number | null => {
-	const text = (cell ?? '').trim().replace(',', '.');
-	if (text === '' || !/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text)) return null;
-	return Number(text);
-};
+/** A row as it was read, its numbers in the units of the file. */
+interface Read {
+	line: number;
+	position: number;
+	depth: number;
+	resistance: number;
+}
+
+/** Rows left out, with the first twenty named. */
+class Skipped {
+	readonly skipped: PenetrometerCsv['skipped'] = [];
+	skippedCount = 0;
+	add(line: number, why: string): void {
+		this.skippedCount++;
+		if (this.skipped.length < MOST_NAMED) this.skipped.push({ line, why });
+	}
+	get told(): Pick<PenetrometerCsv, 'skipped' | 'skippedCount'> {
+		return { skipped: this.skipped, skippedCount: this.skippedCount };
+	}
+}
+
+const refused = (refusal: string): PenetrometerCsv => ({
+	readings: [],
+	rows: 0,
+	skipped: [],
+	skippedCount: 0,
+	notes: [],
+	refusal
+});
+
+/** Rows that hold a depth and a resistance, and how many positions they are of. */
+function rowsRead(
+	rows: readonly string[][],
+	at: { depth: number; resistance: number; position: number },
+	skipped: Skipped
+): { read: Read[]; positions: number } {
+	const places = new Map<string, number>();
+	const read = rows.flatMap((row, index): Read[] => {
+		const line = index + 2;
+		const depth = numberTyped(row[at.depth] ?? '');
+		const resistance = numberTyped(row[at.resistance] ?? '');
+		const typed = (column: number): string => (row[column] ?? '').trim().slice(0, 20);
+		const why = Number.isNaN(depth)
+			? `the depth “${typed(at.depth)}” is no number`
+			: Number.isNaN(resistance)
+				? `the resistance “${typed(at.resistance)}” is no number`
+				: depth < 0
+					? 'the depth is above the surface'
+					: resistance < 0
+						? 'the resistance is below 0'
+						: null;
+		if (why !== null) {
+			skipped.add(line, why);
+			return [];
+		}
+		const name = at.position < 0 ? '1' : (row[at.position] ?? '').trim() || '1';
+		const position = places.get(name) ?? places.size + 1;
+		places.set(name, position);
+		return [{ line, position, depth, resistance }];
+	});
+	return { read, positions: places.size };
+}
+
+/** Readings in mm and MPa, less what no soil and no probe gives. */
+function readingsOf(
+	read: readonly Read[],
+	depths: Column,
+	resistances: Column,
+	skipped: Skipped
+): PenetrometerReading[] {
+	return read.flatMap((entry): PenetrometerReading[] => {
+		const depthMm = entry.depth * depths.scale;
+		const resistanceMpa = entry.resistance * resistances.scale;
+		if (depthMm <= DEEPEST_MM && resistanceMpa <= HARDEST_MPA)
+			return [{ position: entry.position, depthMm, resistanceMpa, readings: 1 }];
+		skipped.add(
+			entry.line,
+			depthMm > DEEPEST_MM
+				? `${entry.depth} ${depths.unit} is deeper than ${measured(DEEPEST_MM / 1000, 'm')}`
+				: `${entry.resistance} ${resistances.unit} is over ${HARDEST_MPA} MPa`
+		);
+		return [];
+	});
+}
 
 /**
  * Reads a penetrometer file (RFC 4180, or with semicolons or tabs). Columns are found by their names: position (or point,
@@ -60,136 +147,78 @@ const numberIn = (cell: string | undefined): number | null => {
  * @returns never throws; `refusal` says why nothing can be kept
  */
 export function readPenetrometerCsv(text: string): PenetrometerCsv {
-	const empty = (refusal: string): PenetrometerCsv => ({
-		readings: [],
-		rows: 0,
-		skipped: [],
-		skippedCount: 0,
-		notes: [],
-		refusal
-	});
 	if (text.length > CSV_LENGTH_LIMIT)
-		return empty('The file is larger than 8 MB. Send fewer positions at once.');
-	const lines = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-		skipEmptyLines: 'greedy',
-		comments: '#',
-		delimitersToGuess: [';', '\t', ',', '|']
-	}).data;
-	const [header, ...rows] = lines;
-	if (!header) return empty('The file is empty. It needs a header line and rows of depth and resistance.');
+		return refused('The file is larger than 8 MB. Send fewer positions at once.');
+	const { header, rows } = readCsv(text);
+	if (header.length === 0)
+		return refused('The file is empty. It needs a header line and rows of depth and resistance.');
 	if (rows.length > CSV_ROWS_LIMIT)
-		return empty(
+		return refused(
 			`The file holds ${rows.length} rows; at most ${CSV_ROWS_LIMIT} are read. Send fewer positions at once.`
 		);
-	const find = (pattern: RegExp): number => header.findIndex((name) => pattern.test(name.trim()));
-	const depthAt = find(/depth|tiefe|profondeur/i);
-	const resistanceAt = find(/resist|pressure|strength|cone|mpa|kpa|psi/i);
-	const positionAt = find(/position|point|probe|place|insertion|no\.?$/i);
-	if (depthAt < 0 || resistanceAt < 0)
-		return empty(
+	const find = (pattern: RegExp): number => header.findIndex((name) => pattern.test(name));
+	const at = {
+		depth: find(/depth|tiefe|profondeur/i),
+		resistance: find(/resist|pressure|strength|cone|mpa|kpa|psi/i),
+		position: find(/position|point|probe|place|insertion|no\.?$/i)
+	};
+	if (at.depth < 0 || at.resistance < 0)
+		return refused(
 			'The first line must name the columns: one with “depth” and one with “resistance” in its name, such as position,depth_mm,resistance_kpa.'
 		);
 
-	const notes: string[] = [];
-	const skipped: PenetrometerCsv['skipped'] = [];
-	let skippedCount = 0;
-	const skip = (line: number, why: string): void => {
-		skippedCount++;
-		if (skipped.length < 20) skipped.push({ line, why });
-	};
-	const read: { line: number; position: number; depth: number; resistance: number }[] = [];
-	const places = new Map<string, number>();
-	for (const [index, row] of rows.entries()) {
-		const line = index + 2;
-		const depth = numberIn(row[depthAt]);
-		const resistance = numberIn(row[resistanceAt]);
-		if (depth === null) skip(line, `the depth “${(row[depthAt] ?? '').trim().slice(0, 20)}” is no number`);
-		else if (resistance === null)
-			skip(line, `the resistance “${(row[resistanceAt] ?? '').trim().slice(0, 20)}” is no number`);
-		else if (depth < 0) skip(line, 'the depth is above the surface');
-		else if (resistance < 0) skip(line, 'the resistance is below 0');
-		else {
-			const name = positionAt < 0 ? '1' : (row[positionAt] ?? '').trim() || '1';
-			const position = places.get(name) ?? places.size + 1;
-			places.set(name, position);
-			read.push({ line, position, depth, resistance });
-		}
-	}
+	const skipped = new Skipped();
+	const { read, positions } = rowsRead(rows, at, skipped);
 	if (read.length === 0)
-		return { ...empty('No row holds a depth and a resistance as numbers.'), skipped, skippedCount };
-	if (places.size > 200) return empty(`The file holds ${places.size} positions; at most 200 are read.`);
-
-	const depths = column(depthAt, header[depthAt] ?? '', depthScales, read, 'depth', notes);
-	const resistances = column(
-		resistanceAt,
-		header[resistanceAt] ?? '',
-		resistanceScales,
-		read,
-		'resistance',
-		notes
-	);
-	if (depths.scale === null || resistances.scale === null)
-		return {
-			...empty(
-				'The unit of a column cannot be told. Put it into the name, such as depth_mm or resistance_kpa.'
-			),
-			skipped,
-			skippedCount
-		};
-	const readings: PenetrometerReading[] = [];
-	for (const entry of read) {
-		const depthMm = entry.depth * depths.scale;
-		const resistanceMpa = entry.resistance * resistances.scale;
-		if (depthMm > 2000) skip(entry.line, `${entry.depth} ${depths.unit} is deeper than ${measured(2, 'm')}`);
-		else if (resistanceMpa > 15) skip(entry.line, `${entry.resistance} ${resistances.unit} is over 15 MPa`);
-		else readings.push({ position: entry.position, depthMm, resistanceMpa, readings: 1 });
-	}
+		return { ...refused('No row holds a depth and a resistance as numbers.'), ...skipped.told };
+	if (positions > MOST_POSITIONS)
+		return refused(`The file holds ${positions} positions; at most ${MOST_POSITIONS} are read.`);
+	const depths = column(header[at.depth] ?? '', 'depth', read);
+	const resistances = column(header[at.resistance] ?? '', 'resistance', read);
+	const readings = readingsOf(read, depths, resistances, skipped);
 	// A unit that fits the name but not the numbers makes most rows impossible.
 	if (readings.length < read.length / 2)
 		return {
-			...empty(
-				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than ${measured(2, 'm')} or over 15 MPa). Check the units in the column names.`
+			...refused(
+				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than ${measured(DEEPEST_MM / 1000, 'm')} or over ${HARDEST_MPA} MPa). Check the units in the column names.`
 			),
-			skipped,
-			skippedCount
+			...skipped.told
 		};
 	const most = readings.reduce((value, reading) => Math.max(value, reading.resistanceMpa), 0);
-	if (most < 0.05)
+	if (most < SOFTEST_MPA)
 		return {
-			...empty(
-				`Read as ${resistances.unit}, no reading reaches 0.05 MPa, which no soil is. Check the unit in the column name.`
+			...refused(
+				`Read as ${resistances.unit}, no reading reaches ${SOFTEST_MPA} MPa, which no soil is. Check the unit in the column name.`
 			),
-			skipped,
-			skippedCount
+			...skipped.told
 		};
 	const kept = readings.length > READINGS_LIMIT ? thinned(readings) : readings;
 	if (kept.length > READINGS_LIMIT)
-		return empty(
+		return refused(
 			`Even averaged by ${measured(10, 'mm')} the file holds ${kept.length} readings; at most ${READINGS_LIMIT} are kept. Send fewer positions at once.`
 		);
-	if (kept.length < readings.length)
-		notes.push(
-			`${readings.length} readings were averaged by ${measured(10, 'mm')} of depth into ${kept.length}.`
-		);
-	if (positionAt < 0) notes.push('No column names the position; all rows are taken as one.');
-	return { readings: kept, rows: readings.length, skipped, skippedCount, notes, refusal: null };
+	const notes = [
+		...[depths.note, resistances.note].filter((note) => note !== null),
+		...(kept.length < readings.length
+			? [`${readings.length} readings were averaged by ${measured(10, 'mm')} of depth into ${kept.length}.`]
+			: []),
+		...(at.position < 0 ? ['No column names the position; all rows are taken as one.'] : [])
+	];
+	return { readings: kept, rows: readings.length, ...skipped.told, notes, refusal: null };
 }
 
-function column(
-	index: number,
-	name: string,
-	scales: Record<string, number>,
-	rows: readonly { depth: number; resistance: number }[],
-	field: 'depth' | 'resistance',
-	notes: string[]
-): Column {
-	const unit = unitIn(name, scales);
-	if (unit) return { index, unit, scale: scales[unit] ?? null };
+/** How a column is read: by the unit in its name, else by the size of its numbers. */
+function column(name: string, field: 'depth' | 'resistance', rows: readonly Read[]): Column {
+	const scales = field === 'depth' ? depthScales : resistanceScales;
+	const named = unitIn(name, scales);
+	if (named) return { unit: named, scale: scales[named] ?? 1, note: null };
 	// No unit in the name: soil is measured to some decimetres, and resists by parts of a MPa to a few.
 	const most = rows.reduce((value, row) => Math.max(value, row[field]), 0);
-	const guess = field === 'depth' ? (most > 120 ? 'mm' : most > 3 ? 'cm' : 'm') : most > 60 ? 'kpa' : 'mpa';
-	notes.push(
-		`The ${field} carries no unit; from its size it was taken as ${guess === 'kpa' ? 'kPa' : guess === 'mpa' ? 'MPa' : guess}.`
-	);
-	return { index, unit: guess, scale: scales[guess] ?? null };
+	const unit = field === 'depth' ? (most > 120 ? 'mm' : most > 3 ? 'cm' : 'm') : most > 60 ? 'kpa' : 'mpa';
+	const said = unit === 'kpa' ? 'kPa' : unit === 'mpa' ? 'MPa' : unit;
+	return {
+		unit,
+		scale: scales[unit] ?? 1,
+		note: `The ${field} carries no unit; from its size it was taken as ${said}.`
+	};
 }

@@ -2,7 +2,7 @@ import { measured, measuredPair } from '../../text/measured';
 import type { Values } from '../../values/values';
 import { azimuthOf, clockOf, normaliseDeg, type ClockFrame } from '../../maths/circular';
 import type { UnitSystem } from '../../text/format';
-import { readMeasure } from '../../text/typed';
+import { numberTyped, readMeasure } from '../../text/typed';
 import {
 	usualClass,
 	type GuessedOfRoot,
@@ -147,7 +147,7 @@ export function parseQuickRoot(
 function readPlace(token: string, frame: ClockFrame): number | null {
 	const degrees = /^(\d{1,3}(?:[.,]\d+)?)(?:°|deg)$/.exec(token)?.[1];
 	if (degrees !== undefined) {
-		const value = Number(degrees.replace(',', '.'));
+		const value = numberTyped(degrees);
 		return value <= 360 ? normaliseDeg(value) : null;
 	}
 	const [, hourText, minuteText = '0'] = /^(\d{1,2})(?::([0-5]?\d))?$/.exec(token) ?? [];

@@ -1,5 +1,6 @@
 import type { Values } from '../../values/values';
-import Papa from 'papaparse';
+import { readCsv, writeCsv } from '../../text/csv';
+import { numberTyped } from '../../text/typed';
 import { azimuthOf, clockOf } from '../../maths/circular';
 import { fieldProblems } from '../../vocabulary/fields';
 import type { Trunk } from '../map/outline';
@@ -73,7 +74,7 @@ export function writeRootsCsv(map: Pick<RootMapInput, 'segments' | 'frame'>): st
 			note: segment.note
 		};
 	});
-	return `${Papa.unparse({ fields: [...columns], data: rows })}\r\n`;
+	return writeCsv(columns, rows);
 }
 
 export interface RootsCsv {
@@ -94,10 +95,100 @@ const truths: Record<string, boolean> = {
 };
 
 /** A number with a point or a comma as its decimal sign; null when the cell is empty, NaN when it is none. */
-function numberIn(cell: string): number | null {
-	const text = cell.trim().replace(',', '.');
-	return text === '' ? null : /^[+-]?\d*\.?\d+$/.test(text) ? Number(text) : NaN;
+const numberIn = (cell: string): number | null => (cell.trim() === '' ? null : numberTyped(cell));
+
+/** Reads the cells of a row by the names of its columns, and notes what is wrong with them. */
+class RowReader {
+	readonly wrongs: string[] = [];
+	constructor(
+		private readonly row: readonly string[],
+		private readonly place: ReadonlyMap<string, number>
+	) {}
+	wrong = (why: string): void => void this.wrongs.push(why);
+	cell(name: Column): string {
+		return this.row[this.place.get(name) ?? -1]?.trim() ?? '';
+	}
+	/** Words of a cell, in small letters. */
+	words(name: Column): string[] {
+		return this.cell(name).toLowerCase().split(/\s+/).filter(Boolean);
+	}
+	number(name: Column): number | null {
+		const value = numberIn(this.cell(name));
+		if (value === null || !Number.isNaN(value)) return value;
+		this.wrong(`${name} “${this.cell(name).slice(0, 20)}” is no number`);
+		return null;
+	}
+	word<T extends string>(name: Column, words: readonly T[], otherwise: T): T {
+		const given = this.cell(name).toLowerCase();
+		if (given === '') return otherwise;
+		const found = words.find((candidate) => candidate === given);
+		if (!found) this.wrong(`${name} “${given.slice(0, 20)}” must be one of: ${words.join(', ')}`);
+		return found ?? otherwise;
+	}
+	flaws(name: Column): RootFlaw[] {
+		const flaws = this.words(name);
+		const strange = flaws.find((flaw) => !(rootFlaws as readonly string[]).includes(flaw));
+		if (strange) this.wrong(`${name} “${strange.slice(0, 20)}” is not known; use: ${rootFlaws.join(', ')}`);
+		return flaws as RootFlaw[];
+	}
+	truth(name: Column, otherwise: boolean): boolean {
+		const given = this.cell(name).toLowerCase();
+		if (given !== '' && !(given in truths)) this.wrong(`${name} must be yes or no`);
+		return truths[given] ?? otherwise;
+	}
 }
+
+type MapOfRoots = Pick<RootMapInput, 'frame' | 'ballRadiusMm' | 'mappedOn'> & Trunk;
+
+/** A root of a row; null where something in it is wrong. */
+function rootIn(read: RowReader, number: number, map: MapOfRoots, values: Values): Segment | null {
+	const given = read.number('diameter_mm');
+	const clock = read.number('clock');
+	const azimuth = read.number('azimuth_deg') ?? (clock === null ? null : azimuthOf(clock, map.frame));
+	if (given === null && read.wrongs.length === 0) read.wrong('diameter_mm is missing');
+	if (azimuth === null && read.wrongs.length === 0)
+		read.wrong('the place is missing: give clock or azimuth_deg');
+	if (clock !== null && (clock <= 0 || clock > 12)) read.wrong('clock must be over 0 and up to 12');
+	const condition = read.word('condition', rootConditions, 'sound');
+	const course = courseIn(read.cell('course'), read.wrong);
+	const diameterMm = given ?? 1;
+	const quick = {
+		azimuthDeg: azimuth ?? 0,
+		diameterMm,
+		rootClass: read.word('class', rootClasses, usualClass(diameterMm, map.trunkDiameterMm, values)),
+		condition,
+		deadFromMm: read.number('dead_from_mm'),
+		doubtfulFromMm: read.number('doubtful_from_mm'),
+		seenToMm: read.number('seen_to_mm'),
+		depthMm: course?.[0]?.depthMm ?? diameterMm / 2,
+		lengthMm: null,
+		flaws: read.flaws('flaws'),
+		guessed: guessedOfRoot.filter(
+			(one) => read.words('guessed').includes(one) || (one === 'class' ? read.cell('class') === '' : !course)
+		),
+		sourceKnown: read.truth('source_known', true),
+		keep: read.truth('keep', false),
+		stage: null,
+		note: read.cell('note')
+	};
+	const seenOtherwise = read.flaws('seen_otherwise');
+	const attachMm = read.number('attach_mm');
+	const endMm = read.number('end_diameter_mm');
+	const fine = read.number('fine_roots');
+	if (read.wrongs.length > 0) return null;
+	return {
+		...segmentFromQuick(quick, map, read.cell('root') || `row${number}`),
+		parentId: read.cell('leaves') || null,
+		attachMm: attachMm ?? 0,
+		seenOtherwise,
+		...(endMm !== null && { diameterEndMm: endMm }),
+		...(fine !== null && { fineScore: fine }),
+		...(course && { course })
+	};
+}
+
+/** Problems that are told of one file, at most. */
+const MOST_PROBLEMS = 20;
 
 /**
  * Reads roots from a CSV: with commas, semicolons or tabs, decimal points or commas. Needed are a place (clock or
@@ -105,105 +196,24 @@ function numberIn(cell: string): number | null {
  * @param map the map they go on
  * @returns never throws
  */
-export function readRootsCsv(
-	text: string,
-	map: Pick<RootMapInput, 'frame' | 'ballRadiusMm' | 'mappedOn'> & Trunk,
-	values: Values
-): RootsCsv {
+export function readRootsCsv(text: string, map: MapOfRoots, values: Values): RootsCsv {
 	const refuse = (refusal: string): RootsCsv => ({ segments: [], problems: [], refusal });
 	if (text.length > ROOTS_CSV_LENGTH) return refuse('The file is larger than 1 MB.');
-	const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-		skipEmptyLines: 'greedy',
-		comments: '#',
-		delimitersToGuess: [';', '\t', ',']
-	});
-	const [header, ...rows] = data;
-	if (!header || rows.length === 0)
-		return refuse('The file holds no roots. It needs a header line and a row a root.');
+	const { header, rows } = readCsv(text);
+	if (rows.length === 0) return refuse('The file holds no roots. It needs a header line and a row a root.');
 	if (rows.length > MAP_LIMIT)
 		return refuse(`The file holds ${rows.length} roots; a map takes at most ${MAP_LIMIT}.`);
-	const place = new Map(header.map((name, index) => [name.trim().toLowerCase(), index]));
+	const place = new Map(header.map((name, index) => [name.toLowerCase(), index]));
 	if (!place.has('diameter_mm') || !(place.has('clock') || place.has('azimuth_deg')))
 		return refuse('The first line must name the columns: at least clock (or azimuth_deg) and diameter_mm.');
 
 	const problems: RootsCsv['problems'] = [];
-	const segments: Segment[] = [];
-	for (const [index, row] of rows.entries()) {
-		const cell = (name: Column): string => row[place.get(name) ?? -1]?.trim() ?? '';
-		const wrong = (why: string): void => void problems.push({ line: index + 2, why });
-		const number = (name: Column): number | null => {
-			const value = numberIn(cell(name));
-			if (value !== null && Number.isNaN(value)) {
-				wrong(`${name} “${cell(name).slice(0, 20)}” is no number`);
-				return null;
-			}
-			return value;
-		};
-		const word = <T extends string>(name: Column, words: readonly T[], otherwise: T): T => {
-			const given = cell(name).toLowerCase();
-			if (given === '') return otherwise;
-			const found = words.find((candidate) => candidate === given);
-			if (!found) wrong(`${name} “${given.slice(0, 20)}” must be one of: ${words.join(', ')}`);
-			return found ?? otherwise;
-		};
-		const before = problems.length;
-		const diameterMm = number('diameter_mm');
-		const clock = number('clock');
-		const azimuth = number('azimuth_deg') ?? (clock === null ? null : azimuthOf(clock, map.frame));
-		if (diameterMm === null && problems.length === before) wrong('diameter_mm is missing');
-		if (azimuth === null && problems.length === before)
-			wrong('the place is missing: give clock or azimuth_deg');
-		if (clock !== null && (clock <= 0 || clock > 12)) wrong('clock must be over 0 and up to 12');
-		const flawList = (name: Column): RootFlaw[] => {
-			const flaws = cell(name).toLowerCase().split(/\s+/).filter(Boolean);
-			const strange = flaws.find((flaw) => !(rootFlaws as readonly string[]).includes(flaw));
-			if (strange) wrong(`${name} “${strange.slice(0, 20)}” is not known; use: ${rootFlaws.join(', ')}`);
-			return flaws as RootFlaw[];
-		};
-		const truth = (name: Column, otherwise: boolean): boolean => {
-			const given = cell(name).toLowerCase();
-			if (given !== '' && !(given in truths)) wrong(`${name} must be yes or no`);
-			return truths[given] ?? otherwise;
-		};
-		const condition = word('condition', rootConditions, 'sound');
-		const course = courseIn(cell('course'), wrong);
-		const quick = {
-			azimuthDeg: azimuth ?? 0,
-			diameterMm: diameterMm ?? 1,
-			rootClass: word('class', rootClasses, usualClass(diameterMm ?? 1, map.trunkDiameterMm, values)),
-			condition,
-			deadFromMm: number('dead_from_mm'),
-			doubtfulFromMm: number('doubtful_from_mm'),
-			seenToMm: number('seen_to_mm'),
-			depthMm: course?.[0]?.depthMm ?? (diameterMm ?? 1) / 2,
-			lengthMm: null,
-			flaws: flawList('flaws'),
-			guessed: guessedOfRoot.filter(
-				(one) =>
-					cell('guessed').toLowerCase().split(/\s+/).includes(one) ||
-					(one === 'class' ? cell('class') === '' : !course)
-			),
-			sourceKnown: truth('source_known', true),
-			keep: truth('keep', false),
-			stage: null,
-			note: cell('note')
-		};
-		const seenOtherwise = flawList('seen_otherwise');
-		const attachMm = number('attach_mm');
-		const endMm = number('end_diameter_mm');
-		const fine = number('fine_roots');
-		if (problems.length > before) continue;
-		const sketched = segmentFromQuick(quick, map, cell('root') || `row${index + 1}`);
-		segments.push({
-			...sketched,
-			parentId: cell('leaves') || null,
-			attachMm: attachMm ?? 0,
-			seenOtherwise,
-			...(endMm !== null && { diameterEndMm: endMm }),
-			...(fine !== null && { fineScore: fine }),
-			...(course && { course })
-		});
-	}
+	const segments = rows.flatMap((row, index) => {
+		const read = new RowReader(row, place);
+		const segment = rootIn(read, index + 1, map, values);
+		problems.push(...read.wrongs.map((why) => ({ line: index + 2, why })));
+		return segment ?? [];
+	});
 	if (problems.length === 0) {
 		const parsed = rootMapInput.safeParse({ ...map, segments });
 		if (!parsed.success)
@@ -213,7 +223,7 @@ export function readRootsCsv(
 			}
 	}
 	return problems.length > 0
-		? { segments: [], problems: problems.slice(0, 20), refusal: null }
+		? { segments: [], problems: problems.slice(0, MOST_PROBLEMS), refusal: null }
 		: { segments, problems, refusal: null };
 }
 

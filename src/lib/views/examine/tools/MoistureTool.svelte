@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { numberTyped } from '$core/text/typed';
 	import { atStart } from '$core/text/mid-sentence';
 	import { feelNames, feels, moistureData, type Feel } from '$core/examine/measuring/moisture';
 	import { seenByHand } from '$core/aftercare/water/pot-state';
@@ -13,7 +14,7 @@
 	let percent = $state('');
 	const data = $derived({
 		feel: feel === '' ? null : feel,
-		probeShare: percent.trim() === '' ? null : Number(percent.replace(',', '.')) / 100
+		probeShare: percent.trim() === '' ? null : numberTyped(percent.replace('%', '')) / 100
 	});
 	const parsed = $derived(moistureData.safeParse(data));
 	const seen = $derived(parsed.success ? seenByHand([{ on, data: parsed.data }], values) : []);

@@ -1,7 +1,8 @@
 import { percent } from '../../../text/percent';
+import type { Segment } from '../../map/root-map';
 import { tornOnly } from '../../map/shares';
 import type { Claim } from '../claims';
-import { ledger, type LedgerCut } from '../ledger';
+import { ledger, type Ledger, type LedgerCut } from '../ledger';
 import { roman } from '../plan';
 import type { Solve } from '../solver';
 import { modelOf, type Lift } from './model';
@@ -25,13 +26,12 @@ export function whatGives(problem: Problem, solve: Solve, seconds: number): stri
 			`The wishes contradict each other: ${wishes.map((must) => `${nameOf(problem, must.segmentId)} in stage ${roman(must.only ?? 0)}`).join(', ')}. One cut takes the other away.`
 		];
 	}
-	const percent = (value: number): number => Math.round(value * 100);
 	return [
 		...allowances.flatMap((base, t) => {
 			const more = answer.values[`e${t}`] ?? 0;
 			return more > 5e-4
 				? [
-						`Stage ${roman(t)} would have to take ${percent(base + more)} % of the living root, ${percent(more)} % more than its allowance.`
+						`Stage ${roman(t)} would have to take ${percent(base + more)} of the living root, ${percent(more)} more than its allowance.`
 					]
 				: [];
 		}),
@@ -39,7 +39,7 @@ export function whatGives(problem: Problem, solve: Solve, seconds: number): stri
 			const less = answer.values[`w${window}`] ?? 0;
 			return less > 5e-4
 				? [
-						`The anchorage window at ${window * 30}° would fall to ${percent(values['anchorage.wantedShare'] - less)} %.`
+						`The anchorage window at ${window * 30}° would fall to ${percent(values['anchorage.wantedShare'] - less)}.`
 					]
 				: [];
 		}).flat()
@@ -87,22 +87,21 @@ function proves(
 	);
 }
 
-/** Why each cut, why then, and why not the others. */
-export function explained(
-	problem: Problem,
-	input: ReductionPlanInput,
-	cuts: readonly LedgerCut[],
-	solve: Solve | null
-): Pick<ReductionPlan, 'cuts' | 'left'> {
-	const { map, claims, candidates, allowances, firstStage, earliest, byId, values } = problem;
-	const all = [...input.done, ...cuts];
-	const held = ledger(map, all, allowances, values);
-	/** Every limit that a set of cuts breaks, or breaks further, with its words. */
-	const broken = (trial: readonly LedgerCut[]): { lift: Lift; words: string }[] => {
+/** A limit that a set of cuts breaks, with its words. */
+interface Broken {
+	lift: Lift;
+	words: string;
+}
+/** Tells of a set of cuts every limit that it breaks, or breaks further than the plan does. */
+type Breaks = (trial: readonly LedgerCut[]) => Broken[];
+
+function breaksOf(problem: Problem, done: readonly LedgerCut[], held: Ledger): Breaks {
+	const { map, allowances, values } = problem;
+	const madeOnly = ledger(map, done, allowances, values);
+	return (trial) => {
 		const then = ledger(map, trial, allowances, values);
-		const madeOnly = ledger(map, input.done, allowances, values);
 		return [
-			...then.stages.flatMap((stage, t) => {
+			...then.stages.flatMap((stage, t): Broken[] => {
 				const was = held.stages[t];
 				if (stage.fits || (was && !was.fits && stage.loss <= was.loss + 1e-9)) return [];
 				return [
@@ -114,7 +113,7 @@ export function explained(
 					}
 				];
 			}),
-			...then.windows.flatMap((window, w) => {
+			...then.windows.flatMap((window, w): Broken[] => {
 				const was = held.windows[w];
 				if (!window.short || (was?.short && (window.left ?? 0) >= (was.left ?? 0) - 1e-9)) return [];
 				const at = Math.round(window.azimuthDeg);
@@ -129,86 +128,101 @@ export function explained(
 			})
 		];
 	};
-	const breaks = (trial: readonly LedgerCut[]): string | null => broken(trial)[0]?.words ?? null;
-	const wanted = new Set(input.wanted.map((cut) => cut.segmentId));
-	const explainedCuts = cuts
-		.map((cut) => {
-			const sooner = Math.max(firstStage, earliest.get(cut.segmentId) ?? 0);
-			const others = all.filter((other) => other !== cut);
-			const block = cut.stage > sooner ? breaks([...others, { ...cut, stage: cut.stage - 1 }]) : null;
-			const whyThen = wanted.has(cut.segmentId)
-				? 'you want it in this stage'
-				: cut.stage > firstStage && cut.stage === (earliest.get(cut.segmentId) ?? 0)
-					? 'you do not want it sooner'
-					: cut.stage <= sooner
-						? 'as soon as there is work'
-						: (block ?? 'what is worth more goes before it');
-			const segment = byId.get(cut.segmentId);
-			const backTo =
-				cut.atMm > 0 && segment && segment.condition !== 'dead'
-					? tornOnly(segment)
-						? ', clean behind the tear'
-						: ', back to a side root'
-					: '';
-			return {
+}
+
+/** A plan that is explained. */
+interface Explaining {
+	problem: Problem;
+	input: ReductionPlanInput;
+	/** Cuts that were made, and those of the plan. */
+	all: readonly LedgerCut[];
+	solve: Solve | null;
+	breaks: Breaks;
+}
+
+/** Why a cut comes in its stage and not sooner. */
+function whyThen({ problem, input, all, breaks }: Explaining, cut: LedgerCut): string {
+	const { firstStage, earliest } = problem;
+	const others = all.filter((other) => other !== cut);
+	const from = earliest.get(cut.segmentId) ?? 0;
+	const sooner = Math.max(firstStage, from);
+	if (input.wanted.some((wanted) => wanted.segmentId === cut.segmentId)) return 'you want it in this stage';
+	if (cut.stage > firstStage && cut.stage === from) return 'you do not want it sooner';
+	if (cut.stage <= sooner) return 'as soon as there is work';
+	const block = breaks([...others, { ...cut, stage: cut.stage - 1 }])[0];
+	return block?.words ?? 'what is worth more goes before it';
+}
+
+/** Why a root that something speaks against stays all the same. */
+function whyLeft({ problem, input, all, solve, breaks }: Explaining, segment: Segment): string {
+	const { map, claims, candidates, allowances, firstStage, earliest, values } = problem;
+	const { id: segmentId } = segment;
+	const claim = claims.get(segmentId);
+	const bar = claim && barred(segment, claim, problem.keptBecause);
+	if (!claim || bar) return bar ?? '';
+	const own = candidates.filter((candidate) => candidate.segmentId === segmentId);
+	if (own.length === 0) return noPlace(segment, values);
+	const from = Math.max(firstStage, earliest.get(segmentId) ?? 0);
+	const stages = allowances.map((_, t) => t).filter((t) => t >= from);
+	if (stages.length === 0) return 'you do not want it within these stages';
+	const cost = Math.min(
+		...own.map((candidate) => ledger(map, [{ ...candidate, stage: 0 }], allowances, values).totalLoss)
+	);
+	const tooDear = `it carries ${percent(cost)} of the living root, more than taking it off is worth`;
+	// What is worth nothing stays whatever the limits are; what is worth something is held by a limit.
+	const paying = own.filter((candidate) => netOf(problem, candidate, claim) > 0);
+	if (paying.length === 0) return tooDear;
+	const trials = stages
+		.flatMap((stage) => paying.map(({ atMm }) => breaks([...all, { segmentId, atMm, stage }])))
+		.sort((a, b) => a.length - b.length);
+	const holding = trials.find(
+		(limits) =>
+			limits.length > 0 &&
+			proves(
+				problem,
+				solve,
+				segmentId,
+				limits.map((one) => one.lift),
+				input.seconds
+			)
+	);
+	if (holding) return holding.map((one) => one.words).join(', and ');
+	if (trials.some((limits) => limits.length === 0)) return tooDear;
+	return `no single limit holds it: ${[...new Set(trials.flat().map((one) => one.words))].slice(0, 3).join('; ')}`;
+}
+
+/** Where a shortened root ends, and why there. */
+const backTo = (segment: Segment | undefined, atMm: number): string =>
+	atMm > 0 && segment && segment.condition !== 'dead'
+		? tornOnly(segment)
+			? ', clean behind the tear'
+			: ', back to a side root'
+		: '';
+
+/** Why each cut, why then, and why not the others. */
+export function explained(
+	problem: Problem,
+	input: ReductionPlanInput,
+	cuts: readonly LedgerCut[],
+	solve: Solve | null
+): Pick<ReductionPlan, 'cuts' | 'left'> {
+	const { map, claims, allowances, byId, values } = problem;
+	const all = [...input.done, ...cuts];
+	const held = ledger(map, all, allowances, values);
+	const of: Explaining = { problem, input, all, solve, breaks: breaksOf(problem, input.done, held) };
+	return {
+		cuts: cuts
+			.map((cut) => ({
 				...cut,
-				reason: `${claims.get(cut.segmentId)?.reason ?? 'your own choice'}${backTo}`,
-				whyThen,
+				reason: `${claims.get(cut.segmentId)?.reason ?? 'your own choice'}${backTo(byId.get(cut.segmentId), cut.atMm)}`,
+				whyThen: whyThen(of, cut),
 				livingShare: held.cutCost.get(cut.segmentId) ?? 0
-			};
+			}))
+			.sort((a, b) => a.stage - b.stage || b.livingShare - a.livingShare),
+		left: [...claims].flatMap(([segmentId, { reason }]) => {
+			const segment = byId.get(segmentId);
+			if (!segment || held.gone.has(segmentId) || cuts.some((cut) => cut.segmentId === segmentId)) return [];
+			return [{ segmentId, reason, because: whyLeft(of, segment) }];
 		})
-		.sort((a, b) => a.stage - b.stage || b.livingShare - a.livingShare);
-	const left: ReductionPlan['left'] = [];
-	for (const [segmentId, claim] of claims) {
-		const segment = byId.get(segmentId);
-		if (!segment || held.gone.has(segmentId) || cuts.some((cut) => cut.segmentId === segmentId)) continue;
-		const leave = (because: string): void => void left.push({ segmentId, reason: claim.reason, because });
-		const bar = barred(segment, claim, problem.keptBecause);
-		if (bar) {
-			leave(bar);
-			continue;
-		}
-		const own = candidates.filter((candidate) => candidate.segmentId === segmentId);
-		if (own.length === 0) {
-			leave(noPlace(segment, values));
-			continue;
-		}
-		const from = Math.max(firstStage, earliest.get(segmentId) ?? 0);
-		const stages = allowances.map((_, t) => t).filter((t) => t >= from);
-		if (stages.length === 0) {
-			leave('you do not want it within these stages');
-			continue;
-		}
-		const cost = Math.min(
-			...own.map((candidate) => ledger(map, [{ ...candidate, stage: 0 }], allowances, values).totalLoss)
-		);
-		const tooDear = `it carries ${percent(cost)} of the living root, more than taking it off is worth`;
-		// What is worth nothing stays whatever the limits are; what is worth something is held by a limit.
-		const paying = own.filter((candidate) => netOf(problem, candidate, claim) > 0);
-		if (paying.length === 0) {
-			leave(tooDear);
-			continue;
-		}
-		const trials = stages
-			.flatMap((stage) => paying.map(({ atMm }) => broken([...all, { segmentId, atMm, stage }])))
-			.sort((a, b) => a.length - b.length);
-		const holding = trials.find(
-			(limits) =>
-				limits.length > 0 &&
-				proves(
-					problem,
-					solve,
-					segmentId,
-					limits.map((one) => one.lift),
-					input.seconds
-				)
-		);
-		if (holding) leave(holding.map((one) => one.words).join(', and '));
-		else if (trials.some((limits) => limits.length === 0)) leave(tooDear);
-		else
-			leave(
-				`no single limit holds it: ${[...new Set(trials.flat().map((one) => one.words))].slice(0, 3).join('; ')}`
-			);
-	}
-	return { cuts: explainedCuts, left };
+	};
 }
