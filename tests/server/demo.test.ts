@@ -61,7 +61,7 @@ describe('the invented yard', () => {
 			const { kind, places, rootMap, plan } = await loadRecords(store.db, tree.id);
 			const place = places.find((candidate) => candidate.id === tree.placeId);
 			if (!rootMap || !plan || !place) continue;
-			const { ledger } = planStanding(tree, kind, place, rootMap, plan, defaultValues);
+			const { ledger } = planStanding({ tree, kind }, place, rootMap, plan, defaultValues);
 			expect(ledger.violations, tree.tag).toEqual([]);
 		}
 	});

@@ -217,7 +217,12 @@ describe('what an entry says elsewhere', () => {
 			const records = treeRecords({ observations: [look], book });
 			const place = records.places[0];
 			if (!place) throw new Error('no place');
-			return recoveryCase(records, place, [], [], null, '2025-07-11', values);
+			return recoveryCase(
+				records,
+				{ place, series: [], course: [], referenceShootMm: null },
+				'2025-07-11',
+				values
+			);
 		};
 		expect(of([]).looks[0]?.leafCover).toBe(0.7);
 		expect(of([entry('crown-cut', '2025-06-01', { share: 0.3, choice: 'living' })]).looks[0]?.leafCover).toBe(
@@ -241,7 +246,12 @@ describe('what an entry says elsewhere', () => {
 			const records = treeRecords({ observations: looks, book }, [cut('r4', 0, '2025-07-01')]);
 			const place = records.places[0];
 			if (!place) throw new Error('no place');
-			return recoveryCase(records, place, [], [], null, '2025-07-11', values).crownAtStart;
+			return recoveryCase(
+				records,
+				{ place, series: [], course: [], referenceShootMm: null },
+				'2025-07-11',
+				values
+			).crownAtStart;
 		};
 		const taken = (on: string) => [entry('crown-cut', on, { share: 0.5, choice: 'living' })];
 		expect(begun([])).toBeCloseTo(0.9, 9);

@@ -48,7 +48,7 @@ const caseOf = (
 	const records = treeRecords(change, cuts);
 	const [place] = records.places;
 	if (!place) throw new Error('no place');
-	return recoveryCase(records, place, [], course, reference, today, values);
+	return recoveryCase(records, { place, series: [], course, referenceShootMm: reference }, today, values);
 };
 const chance = (odds: number): number => 1 / (1 + Math.exp(-odds));
 
@@ -216,8 +216,12 @@ describe('a tree as the forecast takes it', () => {
 		const [place] = records.places;
 		if (!place) throw new Error('no place');
 		const odds = (rotChance: number) =>
-			recoveryCase(records, place, [], [], null, today, resolveValues({ 'forecast.rotChance': rotChance }))
-				.odds;
+			recoveryCase(
+				records,
+				{ place, series: [], course: [], referenceShootMm: null },
+				today,
+				resolveValues({ 'forecast.rotChance': rotChance })
+			).odds;
 		expect(odds(1)).toBeLessThan(odds(0.5));
 		expect(odds(0.5)).toBeLessThan(odds(0));
 	});

@@ -368,9 +368,18 @@ describe('a lift counts everywhere', () => {
 		const place = lifted.places[0];
 		if (!place) throw new Error('no place');
 		const chance = (records: TreeRecords) =>
-			recoveryForecast(recoveryCase(records, place, [], [], null, '2026-03-20', values), values, {
-				bands: false
-			}).now;
+			recoveryForecast(
+				recoveryCase(
+					records,
+					{ place, series: [], course: [], referenceShootMm: null },
+					'2026-03-20',
+					values
+				),
+				values,
+				{
+					bands: false
+				}
+			).now;
 		const half = fresh({ lifts: [lift({ ballDiameterMm: 250, ballDepthMm: 150 })] });
 		const whole = fresh({ lifts: [lift({ ballDiameterMm: 1800, ballDepthMm: 600 })] });
 		expect(chance(half)).toBeLessThan(chance(whole));
@@ -672,10 +681,7 @@ describe('everything seen, one look a day', () => {
 			recoveryForecast(
 				recoveryCase(
 					{ ...base, examinations: [examined('x', '2026-06-10', findings)] },
-					place,
-					[],
-					[],
-					null,
+					{ place, series: [], course: [], referenceShootMm: null },
 					'2026-06-20',
 					values
 				),

@@ -17,7 +17,7 @@ import {
 import { decisionsDue, type DueDecision } from '../core/recovery/decisions';
 import { recoveryForecast } from '../core/recovery/forecast';
 import { shootsMean, type Observation, type ObservationInput } from '../core/examine/looks/observation';
-import { recoveryCase, recoverySince } from '../core/tree/recovery-case';
+import { recoveryCase, type Around, recoverySince } from '../core/tree/recovery-case';
 import type { RecoveryOf } from '../core/tree/recovery-of';
 import { decisionNames, type DecisionInput, type SaidForecast } from '../core/recovery/said';
 import { seasonPoint, seasonsOf } from '../core/recovery/season';
@@ -79,11 +79,8 @@ export async function recoveryOf(
 	]);
 	return judged(
 		records,
-		place,
-		series,
-		weighedCourse(water),
+		{ place, series, course: weighedCourse(water), referenceShootMm: reference },
 		knownDryness(water, on, values),
-		reference,
 		on,
 		values
 	);
@@ -109,15 +106,13 @@ const weatherBack = async (
 
 function judged(
 	records: TreeRecords,
-	place: Place,
-	series: readonly SeriesDay[],
-	course: readonly FunctionEstimate[],
+	around: Around,
 	dryness: number | null,
-	reference: number | null,
 	on: string,
 	values: Values
 ): RecoveryOf {
 	const { tree, kind, plan } = records;
+	const { place, series, course, referenceShootMm: reference } = around;
 	const observations = looksSeen(records, values);
 	const tender = isTender(kind);
 	const since = recoverySince(records, values);
@@ -149,7 +144,7 @@ function judged(
 	);
 	const said = records.forecasts.filter((one) => one.occasion === 'look');
 	return {
-		case: recoveryCase(records, place, series, course, reference, on, values),
+		case: recoveryCase(records, around, on, values),
 		facts: {
 			today: on,
 			sinceOn: since.on,
@@ -203,15 +198,8 @@ export async function forecastSaid(
 	// On the day of the work nothing was seen of it yet.
 	const series = occasion === 'look' ? await weatherBack(db, place, on, values) : [];
 	const course = occasion === 'look' ? weighedCourse(await waterFor(db, records, values)) : [];
-	const of = recoveryCase(
-		records,
-		place,
-		series,
-		course,
-		await referenceShootMm(db, records.tree),
-		on,
-		values
-	);
+	const around = { place, series, course, referenceShootMm: await referenceShootMm(db, records.tree) };
+	const of = recoveryCase(records, around, on, values);
 	const { now, horizonOn } = recoveryForecast(of, values, { bands: false });
 	const taken = rootLosses(records, values)
 		.done.filter((loss) => loss.by === 'cut' && loss.on === of.sinceOn)

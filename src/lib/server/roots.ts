@@ -1,4 +1,5 @@
 import { percent } from '../core/text/percent';
+import { counted } from '../core/text/plural';
 import type { TreeRecords } from '../core/tree/case';
 import { addDays } from '../core/maths/calendar';
 import { coldLimit } from '../core/climate/cold-limit';
@@ -7,7 +8,7 @@ import type { Place } from '../core/vocabulary/place';
 import { seasonFit } from '../core/climate/windows';
 import { plannedOf } from '../core/roots/plan/done';
 import { cutStops, type CutStop } from '../core/roots/plan/work-stops';
-import { roman, type Plan, type PlanInput } from '../core/roots/plan/plan';
+import { roman, type Cut, type Plan, type PlanInput } from '../core/roots/plan/plan';
 import type { RootMap, RootMapInput } from '../core/roots/map/root-map';
 import { isStructural } from '../core/roots/map/shares';
 import { openFlags } from '../core/aftercare/tasks/flags';
@@ -122,23 +123,25 @@ export async function nightAhead(
 	return on === today() ? nightTemperature(place, on, values).usualC : null;
 }
 
-/** What stands against cuts that were made on a day. */
+/**
+ * What stands against cuts that were made on a day.
+ * @param records with the plan as it is after them
+ * @param making identities of the cuts
+ */
 async function stopsOf(
 	db: Reader,
 	records: TreeRecords,
-	place: Place,
-	plan: Plan,
-	made: ReadonlySet<string>,
+	making: readonly string[],
 	on: string,
 	values: Values
 ): Promise<CutStop[]> {
-	const { tree, kind, rootMap } = records;
-	const cuts = plan.cuts.filter((cut) => made.has(cut.id));
+	const { tree, kind, rootMap, plan } = records;
+	const place = placeOf(records);
+	const cuts = plan?.cuts.filter((cut) => making.includes(cut.id)) ?? [];
 	const [first] = cuts;
-	if (!rootMap || !first) return [];
+	if (!place || !plan || !rootMap || !first) return [];
 	const { ledger } = planStanding(
-		tree,
-		kind,
+		{ tree, kind },
 		place,
 		rootMap,
 		{ ...plan, cuts: plan.cuts.filter((cut) => cut.state === 'done') },
@@ -181,6 +184,60 @@ export interface CutsDone {
 	because: string;
 }
 
+const placeOf = ({ places, tree }: TreeRecords): Place | undefined =>
+	places.find((candidate) => candidate.id === tree.placeId);
+
+/** Cuts that name what is planned, of roots that may be cut. @throws Refusal 409, 422 */
+function refuseCuts(records: TreeRecords, plan: Plan, rootMap: RootMap, input: CutsDone): void {
+	refuseCare('on', input.on, records.tree);
+	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
+	const made = new Set(input.done.map(({ id }) => id));
+	const stray = [...input.done, ...input.left].find(({ id }) => !known.has(id));
+	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
+	const [flag] = openFlags(records.tasks);
+	const holds = plan.cuts.some((cut) => {
+		const root = rootMap.segments.find((segment) => segment.id === cut.segmentId);
+		return made.has(cut.id) && root !== undefined && isStructural(root);
+	});
+	if (flag && holds)
+		throw new Refusal(
+			409,
+			`${flag.title}: no structural root of it is cut before that.`,
+			'Write down under Aftercare who looked at it and what they said.'
+		);
+}
+
+/** A plan with what was really cut of it, and what was left. */
+function planAfter(
+	plan: Plan,
+	{ on, done, left, treatments }: CutsDone,
+	told: Pick<Cut, 'ofPlanned' | 'because'>
+): Plan {
+	const madeOf = new Map(done.map((entry) => [entry.id, entry]));
+	const leftOf = new Map(left.map((entry) => [entry.id, entry.why]));
+	return {
+		...plan,
+		cuts: plan.cuts.map((cut): Cut => {
+			const made = madeOf.get(cut.id);
+			if (!made) return leftOf.has(cut.id) ? { ...cut, state: 'left', note: leftOf.get(cut.id) ?? '' } : cut;
+			const elsewhere = made.atMm !== null && Math.abs(made.atMm - cut.atMm) >= 1;
+			return {
+				...cut,
+				state: 'done',
+				doneOn: on,
+				atMm: made.atMm ?? cut.atMm,
+				plannedAtMm: elsewhere ? cut.atMm : null,
+				note: made.note || cut.note,
+				treatments,
+				...told
+			};
+		})
+	};
+}
+
+/** Longest line of the journal. */
+const JOURNAL_LINE = 400;
+
 /** Writes what was really cut, and plans the next looks that it asks for. @throws Refusal 404, 409, 422 */
 export async function recordCuts(
 	store: Store,
@@ -192,92 +249,38 @@ export async function recordCuts(
 	const { plan, rootMap } = records;
 	if (!plan || !rootMap)
 		throw new Refusal(409, 'There is no plan to cut by yet.', 'Map the roots and choose the cuts first.');
-	const done = new Map(input.done.map((entry) => [entry.id, entry]));
-	const left = new Map(input.left.map((entry) => [entry.id, entry.why]));
-	const known = new Set(plan.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.id));
-	const stray = [...done.keys(), ...left.keys()].find((id) => !known.has(id));
-	if (stray) throw invalid([{ field: 'done', message: 'must name cuts that are still planned' }]);
-	const [flag] = openFlags(records.tasks);
-	const holds = plan.cuts.some((cut) => {
-		const root = rootMap.segments.find((segment) => segment.id === cut.segmentId);
-		return done.has(cut.id) && root !== undefined && isStructural(root);
-	});
-	if (flag && holds)
-		throw new Refusal(
-			409,
-			`${flag.title}: no structural root of it is cut before that.`,
-			'Write down under Aftercare who looked at it and what they said.'
-		);
-	const place = records.places.find((candidate) => candidate.id === records.tree.placeId);
-	const cost = place
-		? planStanding(records.tree, records.kind, place, rootMap, plan, values).ledger.cutCost
-		: null;
-	const lost = plan.cuts.reduce(
-		(sum, cut) => sum + (done.has(cut.id) ? (cost?.get(cut.segmentId) ?? 0) : 0),
-		0
+	refuseCuts(records, plan, rootMap, input);
+	const place = placeOf(records);
+	const making = plan.cuts.filter((cut) => input.done.some(({ id }) => id === cut.id));
+	const stages = [...new Set(making.map((cut) => cut.stage))];
+	const cost = place && planStanding(records, place, rootMap, plan, values).ledger.cutCost;
+	const lost = making.reduce((sum, cut) => sum + (cost?.get(cut.segmentId) ?? 0), 0);
+	const ofPlanned = making.length > 0 ? plannedOf(rootMap, plan.cuts, stages, values) : null;
+	const stops = await stopsOf(
+		store.db,
+		{ ...records, plan: planAfter(plan, input, { ofPlanned, because: '' }) },
+		making.map((cut) => cut.id),
+		input.on,
+		values
 	);
-	const making = plan.cuts.filter((cut) => done.has(cut.id));
-	const inHand = [...new Set(making.map((cut) => cut.stage))];
-	const stages = inHand.map(roman);
-	const ofPlanned = making.length > 0 ? plannedOf(rootMap, plan.cuts, inHand, values) : null;
-	let because = '';
-	const after = (before: Plan): Plan => ({
-		...before,
-		cuts: before.cuts.map((cut) => {
-			const made = done.get(cut.id);
-			if (made) {
-				const elsewhere = made.atMm !== null && Math.abs(made.atMm - cut.atMm) >= 1;
-				return {
-					...cut,
-					state: 'done' as const,
-					doneOn: input.on,
-					atMm: made.atMm ?? cut.atMm,
-					plannedAtMm: elsewhere ? cut.atMm : null,
-					note: made.note || cut.note,
-					treatments: input.treatments,
-					ofPlanned,
-					because
-				};
-			}
-			return left.has(cut.id) ? { ...cut, state: 'left' as const, note: left.get(cut.id) ?? '' } : cut;
-		})
-	});
-	const stops = place
-		? await stopsOf(
-				store.db,
-				records,
-				place,
-				after(plan),
-				new Set(making.map((cut) => cut.id)),
-				input.on,
-				values
-			)
-		: [];
-	if (stops.length > 0 && input.because.trim() === '')
+	const because = stops.length > 0 ? input.because.trim() : '';
+	if (stops.length > 0 && because === '')
 		throw invalid([
 			{
 				field: 'because',
 				message: `must say why it is cut all the same: ${stops.map(({ why }) => why).join(' ')}`
 			}
 		]);
-	if (stops.length > 0) because = input.because.trim();
+	const after = (before: Plan): Plan => planAfter(before, input, { ofPlanned, because });
 	const looks = nextLooks({ ...records, plan: after(plan) }, input.on, values);
+	const what = `Cut ${counted(making.length, 'root')}, stage ${stages.map(roman).join(' and ') || '–'}: ${percent(lost)} of the living root${because ? `; all the same, because: ${because}` : ''}`;
 	const { entryId } = await doWork(
 		store,
-		{
-			treeId,
-			stage: 'roots',
-			on: input.on,
-			what: `Cut ${done.size} root${done.size === 1 ? '' : 's'}, stage ${stages.join(' and ') || '–'}: ${percent(lost)} of the living root${stops.length > 0 ? `; all the same, because: ${input.because.trim()}` : ''}`.slice(
-				0,
-				400
-			)
-		},
+		{ treeId, stage: 'roots', on: input.on, what: what.slice(0, JOURNAL_LINE) },
 		async (work) => {
-			refuseCare('on', input.on, records.tree);
 			for (const task of looks) await work.add(tasks, { ...task, ...openTask });
 			const kept = await work.change(plans, plan.id, input.planVersion, after);
-			if (done.size > 0) await sayForecast(work, treeId, input.on, values);
+			if (making.length > 0) await sayForecast(work, treeId, input.on, values);
 			return kept;
 		}
 	);

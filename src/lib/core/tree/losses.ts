@@ -69,7 +69,7 @@ export function rootLosses(records: LossRecords, values: Values): RootLosses {
 	const doneOn = new Map<string, number>();
 	const plannedOn = new Map<string, number>();
 	if (rootMap && plan && place) {
-		const { cutCost } = planStanding(tree, kind, place, rootMap, plan, values).ledger;
+		const { cutCost } = planStanding({ tree, kind }, place, rootMap, plan, values).ledger;
 		for (const cut of plan.cuts) {
 			const share = cutCost.get(cut.segmentId) ?? 0;
 			if (cut.state === 'left') continue;

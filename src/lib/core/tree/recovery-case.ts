@@ -10,13 +10,13 @@ import { liftsDone, rootLosses, type LossRecords } from './losses';
 import { looksSeen } from './looks';
 import { survival } from '../examine/triage/triage';
 import type { Values } from '../values/values';
-import type { FunctionEstimate } from '../aftercare/water/root-function';
+import { Z90, type FunctionEstimate } from '../aftercare/water/root-function';
 import { leafCalendar } from './tree-demand';
 import type { SeriesDay } from '../climate/series';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
 import type { RecoveryCase } from '../recovery/forecast';
 import { readingsOf, type Observation } from '../examine/looks/observation';
-import { seasonPoint, seasonsOf, type SeasonPoint } from '../recovery/season';
+import { seasonPoint, seasonsOf } from '../recovery/season';
 
 /** Day from which recovery is counted, and what happened on it. */
 export function recoverySince(
@@ -56,9 +56,8 @@ function lookBefore(records: TreeRecords, sinceOn: string, values: Values): Para
  * then is allowed for, and what follows is read as its progress. 1 where nobody looked.
  */
 function crownAtStart(
-	kind: TreeRecords['kind'],
+	{ kind, book }: TreeRecords,
 	looks: readonly Observation[],
-	book: TreeRecords['book'],
 	place: Place,
 	on: string,
 	values: Values
@@ -76,112 +75,149 @@ function crownAtStart(
 	return (seen?.leafCover ?? 1) * crownLeft(book, seen?.observedOn ?? '', on);
 }
 
-/**
- * A tree as the forecast of its recovery takes it.
- * @param series weather of its place, as far as it is known
- * @param course root function by its weighings; empty where there are none
- */
+/** What is known round a tree: where it stands, the weather there, its root function and its twin. */
+export interface Around {
+	place: Place;
+	/** Weather of its place, as far as it is known. */
+	series: readonly SeriesDay[];
+	/** Root function by its weighings; empty where there are none. */
+	course: readonly FunctionEstimate[];
+	/** Shoots of its healthy twin over a season, mm; null where there is none. */
+	referenceShootMm: number | null;
+}
+
+/** A tree as the forecast of its recovery takes it. */
 export function recoveryCase(
 	records: TreeRecords,
-	place: Place,
-	series: readonly SeriesDay[],
-	course: readonly FunctionEstimate[],
-	referenceShootMm: number | null,
+	around: Around,
 	today: string,
 	values: Values
 ): RecoveryCase {
 	const { tree, kind } = records;
+	const { place } = around;
 	const seen = looksSeen(records, values);
-	const since = recoverySince(records, values);
+	const sinceOn = recoverySince(records, values).on;
 	const { found, done, planned } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
-	const tender = isTender(kind);
-	const first = losses.map((loss) => loss.on).sort()[0];
-	const before = losses.filter((loss) => loss.on <= since.on);
-	const begin =
-		first && first <= since.on
-			? (expectedOn(expectedRootFunction(before, place, first, since.on, values, 1), since.on)?.expected ?? 1)
-			: 1;
-	const chance = survival(
-		lookBefore(records, since.on, values),
-		{
-			group: kind.group,
-			reserves: tree.reserves,
-			trunkDiameterMm: tree.trunkDiameterMm,
-			seasonFit: seasonFit(kind, place, since.on, values),
-			windowOn: null,
-			rotChance: rotKnown(records, today, values)?.chance ?? null
-		},
-		values
-	);
-	const taken = done
-		.filter((loss) => loss.by !== 'lift' && loss.on === since.on)
-		.reduce((sum, loss) => sum + loss.share, 0);
-	const spread = (logOdds(chance.high) - logOdds(chance.low)) / 2 / 1.2816;
-	const seasons = seasonsOf(place, tender, since.on, today, values);
-	const progress = new Map<string, SeasonPoint>();
-	const progressOn = (on: string): number => {
-		const known = progress.get(on);
-		if (known) return known.progress;
-		const point = seasonPoint(seasons, on, since.on, series, values);
-		progress.set(on, point);
-		return point.progress;
-	};
-	let lastSeen = '';
-	// What was cut off it is allowed for in its leaves; what burnt or broke since is read as seen.
-	const cutSince = records.book.filter((entry) => entry.kind === 'crown-cut');
-	const functionSeen = course.flatMap(({ on, phi, low, high, seen }) => {
-		if (
-			seen === null ||
-			on <= since.on ||
-			(lastSeen !== '' && daysBetween(lastSeen, on) < values['forecast.weighApartDays'])
-		)
-			return [];
-		lastSeen = on;
-		return [{ on, phi, sd: (high - low) / 2 / 1.645 }];
-	});
 	const own = Math.max(
 		0,
 		...readingsOf(
-			seen.filter((look) => look.observedOn <= since.on),
+			seen.filter((look) => look.observedOn <= sinceOn),
 			'shootExtensionMm'
 		).map((reading) => reading.value)
 	);
 	return {
-		sinceOn: since.on,
+		sinceOn,
 		today,
-		odds: logOdds(chance.chance) + values['forecast.lossOdds'] * Math.min(1, taken),
-		oddsSpread: spread,
-		begin,
-		losses: [...losses.filter((loss) => loss.on > since.on), ...planned.filter((loss) => loss.on > today)],
+		...oddsAtWork(records, place, sinceOn, today, values),
+		begin: functionAtWork(losses, place, sinceOn, values),
+		losses: [...losses.filter((loss) => loss.on > sinceOn), ...planned.filter((loss) => loss.on > today)],
 		place: {
 			kind: place.kind,
 			latitudeDeg: place.latitudeDeg,
 			elevationM: place.elevationM,
 			heldMinimumC: place.heldMinimumC
 		},
-		tender,
+		tender: isTender(kind),
 		evergreen: bearsAlways(kind),
-		looks: seen
-			.filter((look) => look.observedOn > since.on && look.observedOn <= today)
-			.map((look) => ({
-				observedOn: look.observedOn,
-				buds: look.buds,
-				leafCover:
-					look.leafCover === null
-						? null
-						: Math.min(1, look.leafCover / Math.max(0.05, crownLeft(cutSince, since.on, look.observedOn))),
-				leafState: look.leafState,
-				shootExtensionMm: look.shootExtensionMm,
-				diebackLimitMm: look.diebackLimitMm,
-				firmness: look.firmness,
-				whiteTips: look.whiteTips,
-				smell: look.smell,
-				progress: progressOn(look.observedOn)
-			})),
-		functionSeen,
-		healthyShootMm: referenceShootMm ?? (own > 0 ? own : null),
-		crownAtStart: crownAtStart(kind, seen, records.book, place, since.on, values),
+		looks: looksForForecast(records, seen, around, today, values),
+		functionSeen: weighedApart(around.course, sinceOn, values),
+		healthyShootMm: around.referenceShootMm ?? (own > 0 ? own : null),
+		crownAtStart: crownAtStart(records, seen, place, sinceOn, values),
 		heightMm: tree.heightM === null ? null : tree.heightM * 1000
 	};
+}
+
+/** Root function expected on the day of the work, from what was lost until then. */
+function functionAtWork(
+	losses: readonly { on: string; share: number }[],
+	place: Place,
+	sinceOn: string,
+	values: Values
+): number {
+	const [first] = losses.map((loss) => loss.on).sort();
+	if (!first || first > sinceOn) return 1;
+	const before = losses.filter((loss) => loss.on <= sinceOn);
+	return expectedOn(expectedRootFunction(before, place, first, sinceOn, values, 1), sinceOn)?.expected ?? 1;
+}
+
+/** Log-odds of living through the work, as judged before it and lowered by what was taken then, and how unsure they are. */
+function oddsAtWork(
+	records: TreeRecords,
+	place: Place,
+	sinceOn: string,
+	today: string,
+	values: Values
+): Pick<RecoveryCase, 'odds' | 'oddsSpread'> {
+	const { tree, kind } = records;
+	const chance = survival(
+		lookBefore(records, sinceOn, values),
+		{
+			group: kind.group,
+			reserves: tree.reserves,
+			trunkDiameterMm: tree.trunkDiameterMm,
+			seasonFit: seasonFit(kind, place, sinceOn, values),
+			windowOn: null,
+			rotChance: rotKnown(records, today, values)?.chance ?? null
+		},
+		values
+	);
+	const taken = rootLosses(records, values)
+		.done.filter((loss) => loss.by !== 'lift' && loss.on === sinceOn)
+		.reduce((sum, loss) => sum + loss.share, 0);
+	return {
+		odds: logOdds(chance.chance) + values['forecast.lossOdds'] * Math.min(1, taken),
+		oddsSpread: (logOdds(chance.high) - logOdds(chance.low)) / 2 / Z80
+	};
+}
+/** Normal deviations of an 80 % range. */
+const Z80 = 1.2816;
+
+/** Looks since the work, each with where it stood in the season; what was cut off the crown since is allowed for in its leaves. */
+function looksForForecast(
+	records: TreeRecords,
+	seen: readonly Observation[],
+	{ place, series }: Around,
+	today: string,
+	values: Values
+): RecoveryCase['looks'] {
+	const sinceOn = recoverySince(records, values).on;
+	const seasons = seasonsOf(place, isTender(records.kind), sinceOn, today, values);
+	// What was cut off it is allowed for in its leaves; what burnt or broke since is read as seen.
+	const cutSince = records.book.filter((entry) => entry.kind === 'crown-cut');
+	return seen
+		.filter((look) => look.observedOn > sinceOn && look.observedOn <= today)
+		.map(({ observedOn, leafCover, ...look }) => ({
+			observedOn,
+			buds: look.buds,
+			leafCover:
+				leafCover === null
+					? null
+					: Math.min(
+							1,
+							leafCover / Math.max(values['forecast.leastCrown'], crownLeft(cutSince, sinceOn, observedOn))
+						),
+			leafState: look.leafState,
+			shootExtensionMm: look.shootExtensionMm,
+			diebackLimitMm: look.diebackLimitMm,
+			firmness: look.firmness,
+			whiteTips: look.whiteTips,
+			smell: look.smell,
+			progress: seasonPoint(seasons, observedOn, sinceOn, series, values).progress
+		}));
+}
+
+/** Root function as weighed since the work, thinned so that the points are apart. */
+function weighedApart(
+	course: readonly FunctionEstimate[],
+	sinceOn: string,
+	values: Values
+): RecoveryCase['functionSeen'] {
+	let lastOn = '';
+	return course.flatMap(({ on, phi, low, high, seen }) => {
+		if (seen === null || on <= sinceOn) return [];
+		if (lastOn !== '' && daysBetween(lastOn, on) < values['forecast.weighApartDays']) return [];
+		lastOn = on;
+		return [{ on, phi, sd: (high - low) / 2 / Z90 }];
+	});
 }

@@ -60,7 +60,7 @@
 		const done = plan && { ...plan, cuts: plan.cuts.filter((cut) => cut.state === 'done') };
 		const windows =
 			rootMap && done
-				? planStanding(tree, kind, place, rootMap, done, values).ledger.windows.flatMap(
+				? planStanding({ tree, kind }, place, rootMap, done, values).ledger.windows.flatMap(
 						({ azimuthDeg, left }) => (left === null ? [] : [{ middleDeg: azimuthDeg, share: left }])
 					)
 				: [];

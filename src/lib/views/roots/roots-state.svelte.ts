@@ -178,7 +178,7 @@ export class RootsState {
 	});
 	standing = $derived.by(() => {
 		const { tree, kind, place, values } = this.options;
-		return planStanding(tree, kind, place, this.drawnMap, this.now.plan, values);
+		return planStanding({ tree, kind }, place, this.drawnMap, this.now.plan, values);
 	});
 	/** Whether the next stage may open; null where it waits for nothing. */
 	gate = $derived.by(() => {
@@ -204,8 +204,7 @@ export class RootsState {
 		const [first] = making;
 		if (!first) return [];
 		const { ledger } = planStanding(
-			tree,
-			kind,
+			{ tree, kind },
 			place,
 			this.map,
 			{ ...this.plan, cuts: [...this.plan.cuts.filter((cut) => cut.state === 'done'), ...making] },
@@ -577,7 +576,7 @@ export class RootsState {
 				const result = await planner.plan(proposal.question, values);
 				if (this.#planner !== planner) return;
 				const proposed = planFrom(plan, proposal, result, () => newId('c'));
-				const standing = planStanding(tree, kind, place, map, proposed, values);
+				const standing = planStanding({ tree, kind }, place, map, proposed, values);
 				this.proposals = [...this.proposals, { temper, plan: proposed, result, standing }];
 			}
 		} catch (cause) {

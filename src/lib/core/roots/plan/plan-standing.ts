@@ -17,8 +17,7 @@ export interface PlanStanding {
 
 /** Everything the ledger shows for a map and a plan of one tree at its place. */
 export function planStanding(
-	tree: Pick<Tree, 'situation' | 'trunkDiameterMm'>,
-	kind: Kind,
+	{ tree, kind }: { tree: Pick<Tree, 'situation' | 'trunkDiameterMm'>; kind: Kind },
 	place: PlaceClimate,
 	map: LedgerMap,
 	plan: Pick<PlanInput, 'temper' | 'vigour' | 'reserves' | 'stageDates' | 'cuts'>,

@@ -45,8 +45,7 @@ export function proposalFor(
 	const count = Math.min(STAGE_LIMIT, Math.max(values['stages.most'], plan.stageDates.length));
 	const dates = stageDates(kind, place, [first, ...others], count, today, values);
 	const { allowances } = planStanding(
-		tree,
-		kind,
+		{ tree, kind },
 		place,
 		map,
 		{ ...plan, temper, stageDates: dates, cuts: done },
