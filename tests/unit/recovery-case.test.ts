@@ -148,8 +148,8 @@ describe('a tree as the forecast takes it', () => {
 			return {
 				on,
 				phi: 0.6,
-				low: 0.6 - 0.1645,
-				high: 0.6 + 0.1645,
+				low: 0.6 - 0.16449,
+				high: 0.6 + 0.16449,
 				expected: 0.6,
 				seen: i % 5 === 0 ? 0.6 : null
 			};
