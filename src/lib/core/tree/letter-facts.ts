@@ -1,0 +1,155 @@
+import { openFlags, referralResults, type OpenFlag } from '../aftercare/tasks/flags';
+import { putOff, sideName } from '../aftercare/book/book';
+import { redFlags } from '../examine/diagnosis/red-flags';
+import { addDays } from '../maths/calendar';
+import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
+import { mayFall, type LetterFacts } from '../recovery/owner-letter';
+import { startAzimuth, type Segment } from '../roots/map/root-map';
+import { isStructural } from '../roots/map/shares';
+import { ownersRoots } from '../roots/plan/consent';
+import { carryOver } from '../roots/plan/done';
+import { planStanding } from '../roots/plan/plan-standing';
+import { structuralRootZoneRadiusM } from '../roots/plan/zones';
+import type { Format } from '../text/format';
+import { atStart } from '../text/mid-sentence';
+import type { Values } from '../values/values';
+import type { Place } from '../vocabulary/place';
+import { contextFor } from './carried';
+import type { TreeRecords } from './case';
+import type { Standing } from './standing';
+
+/** What a letter is written from. */
+export interface LetterFrom {
+	records: TreeRecords;
+	place: Place;
+	stands: Standing;
+	case: RecoveryCase;
+	/** How days and measures are said in it. */
+	say: Pick<Format, 'date' | 'measure'>;
+}
+
+/** Tasks of the next steps that a letter names, at most. */
+const NEXT_STEPS = 4;
+
+/** All that a letter to the owner says of a tree, from its records as they stand today. */
+export function letterFacts(from: LetterFrom, today: string, values: Values): LetterFacts {
+	const { records, place, stands, say } = from;
+	const { tree, kind, rootMap, plan } = records;
+	const forecast = recoveryForecast(from.case, values, { bands: false });
+	return {
+		treeName: tree.name,
+		kindName: kind.commonName,
+		place: place.name,
+		today,
+		trunkDiameterMm: tree.trunkDiameterMm,
+		heightM: tree.heightM,
+		...holdFacts(from, values),
+		wanted: values['anchorage.wantedShare'],
+		cuts: doneCuts(records).flatMap((cut) => {
+			const segment = rootOf(records, cut.segmentId);
+			return segment
+				? [
+						{
+							on: say.date(cut.doneOn ?? today),
+							root: rootWords(segment, say),
+							why: [cut.reason, cut.because].filter(Boolean).join('; ')
+						}
+					]
+				: [];
+		}),
+		asked:
+			rootMap && plan
+				? ownersRoots(rootMap, plan, { permission: stands.permission.value ?? tree.permission }, values).map(
+						({ segment, cut, consent }) => ({
+							root: rootWords(segment, say),
+							why: cut?.reason ?? '',
+							answer: consent?.answer ?? null,
+							on: consent ? say.date(consent.on) : null,
+							how: consent?.how ?? ''
+						})
+					)
+				: [],
+		carried: heldOver(from, today),
+		firmness: stands.firmness.value,
+		firmnessOn: stands.firmness.on ? say.date(stands.firmness.on) : null,
+		referrals: flagsOf(records, place, values).map(
+			({ title, reason, byOn }) => `${title}, by ${say.date(byOn)}. ${reason}`
+		),
+		results: referralResults(records.tasks).map((one) => ({ ...one, on: say.date(one.on) })),
+		probability: forecast.known && forecast.lastSeenOn !== null ? forecast.now : null,
+		probabilityLow: forecast.low,
+		probabilityHigh: forecast.high,
+		vigour: tree.vigour,
+		mayFall: mayFall(tree, values),
+		structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
+		next: records.tasks
+			.filter((task) => task.state === 'open')
+			.sort((a, b) => a.fromOn.localeCompare(b.fromOn))
+			.slice(0, NEXT_STEPS)
+			.map((task) => ({ on: say.date(task.fromOn), what: task.title }))
+	};
+}
+
+const rootOf = ({ rootMap }: TreeRecords, id: string): Segment | undefined =>
+	rootMap?.segments.find((segment) => segment.id === id);
+const rootWords = (segment: Segment, say: LetterFrom['say']): string =>
+	`towards ${sideName(startAzimuth(segment), true)}, ${say.measure(segment.diameterStartMm, 'mm')} thick`;
+const doneCuts = ({ plan }: TreeRecords) => plan?.cuts.filter((cut) => cut.state === 'done') ?? [];
+
+/** What its roots hold, by the map and what was cut since; what was cut out is no doubt any more. */
+function holdFacts(
+	{ records, place }: LetterFrom,
+	values: Values
+): Pick<LetterFacts, 'windows' | 'assumed' | 'structuralCuts' | 'structuralRot'> {
+	const { tree, kind, rootMap, plan } = records;
+	if (!rootMap) return { windows: [], assumed: false, structuralCuts: 0, structuralRot: false };
+	const cuts = doneCuts(records);
+	const structural = rootMap.segments.filter(isStructural);
+	const ledger = plan && planStanding({ tree, kind }, place, rootMap, { ...plan, cuts }, values).ledger;
+	return {
+		windows:
+			ledger?.windows.flatMap(({ azimuthDeg, left }) =>
+				left === null ? [] : [{ middleDeg: azimuthDeg, share: left }]
+			) ?? [],
+		assumed: rootMap.segments.some((root) => root.seenToMm !== null),
+		structuralCuts: cuts.filter((cut) => structural.some((root) => root.id === cut.segmentId)).length,
+		structuralRot: structural.some((root) => root.condition === 'dead' && !ledger?.gone.has(root.id))
+	};
+}
+
+/** Roots and work that are held over, and what must happen first. */
+function heldOver({ records, say }: LetterFrom, today: string): LetterFacts['carried'] {
+	const { rootMap, plan, book } = records;
+	const roots = rootMap && plan ? carryOver(rootMap, plan, null) : [];
+	return [
+		...roots.flatMap(({ segmentId, why, first, fromOn }) => {
+			const segment = rootOf(records, segmentId);
+			return segment
+				? [{ what: `The root ${rootWords(segment, say)}`, why, first, fromOn: fromOn && say.date(fromOn) }]
+				: [];
+		}),
+		...putOff(book, today).map(({ what, first, fromOn }) => ({
+			what: atStart(what),
+			why: '',
+			first,
+			fromOn: fromOn && say.date(fromOn)
+		}))
+	];
+}
+
+/** What others have to see: as it stands on the list, or of a look that was kept before such things were put there. */
+function flagsOf(
+	records: TreeRecords,
+	place: Place,
+	values: Values
+): Pick<OpenFlag, 'title' | 'reason' | 'byOn'>[] {
+	const open = openFlags(records.tasks);
+	const look = records.examinations.at(-1);
+	if (!look || open.length > 0 || records.tasks.some((task) => task.source === `referral@${look.id}`))
+		return open;
+	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
+	return redFlags(records.tree, records.kind, place, look, context, values).map((one) => ({
+		...one,
+		byOn: addDays(look.examinedOn, one.inDays)
+	}));
+}

@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import { ownersLetter } from '$core/recovery/owner-letter';
+import { isStructural } from '$core/roots/map/shares';
+import type { TreeRecords } from '$core/tree/case';
+import { letterFacts } from '$core/tree/letter-facts';
+import { recoveryCase } from '$core/tree/recovery-case';
+import { standingOf } from '$core/tree/standing';
+import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { defaultValues as values } from '$core/values/values';
+import { observationSchema } from '$core/examine/looks/observation';
+import { cut, treeRecords } from '../records';
+
+const today = '2026-04-18';
+const facts = (records: TreeRecords) => {
+	const [place] = records.places;
+	if (!place) throw new Error('no place');
+	const around = { place, series: [], course: [], referenceShootMm: null };
+	return letterFacts(
+		{
+			records,
+			place,
+			stands: standingOf(records, today, values),
+			case: recoveryCase(records, around, today, values),
+			say: createFormat(defaultFormatSettings)
+		},
+		today,
+		values
+	);
+};
+/** The hornbeam with its dead root as an anchor. */
+const withDeadAnchor = (cuts = [] as ReturnType<typeof cut>[]): TreeRecords => {
+	const records = treeRecords({}, cuts);
+	const map = records.rootMap;
+	if (!map) throw new Error('no map');
+	return {
+		...records,
+		rootMap: {
+			...map,
+			segments: map.segments.map((root) =>
+				root.condition === 'dead' ? { ...root, rootClass: 'anchor' as const } : root
+			)
+		}
+	};
+};
+
+describe('what a letter is written from', () => {
+	it('a dead root that holds it is a doubt until it is cut out, and then none', () => {
+		const dead = withDeadAnchor();
+		const id =
+			dead.rootMap?.segments.find((root) => root.condition === 'dead' && isStructural(root))?.id ?? '';
+		expect(id).not.toBe('');
+		expect(facts(dead).structuralRot).toBe(true);
+		expect(ownersLetter(facts(dead)).urgent).toBe(true);
+		const cutOut = facts(withDeadAnchor([cut(id, 0, '2025-02-10')]));
+		expect(cutOut.structuralRot).toBe(false);
+		expect(cutOut.structuralCuts).toBe(1);
+		expect(ownersLetter(cutOut).urgent).toBe(false);
+		// One that is only planned is still in the tree.
+		expect(facts(withDeadAnchor([cut(id, 0)])).structuralRot).toBe(true);
+	});
+	it('of roots that nobody laid open nothing is said, and a chance that nobody looked after is none', () => {
+		const blank = facts(treeRecords({ rootMap: null, plan: null }));
+		expect(blank).toMatchObject({ windows: [], assumed: false, structuralCuts: 0, cuts: [], asked: [] });
+		expect(blank.probability).toBeNull();
+		const looked = facts(
+			treeRecords({
+				observations: [
+					observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-04-10', firmness: 'loose' })
+				]
+			})
+		);
+		expect(looked).toMatchObject({ firmness: 'loose', firmnessOn: '10 April 2026' });
+		expect(looked.probability).not.toBeNull();
+	});
+	it('names each cut with its day and its reason, and the next four steps in their order', () => {
+		const id = 'r2';
+		const records = treeRecords({}, [
+			{ ...cut(id, 0, '2025-02-10'), reason: 'it girdles', because: 'agreed' }
+		]);
+		const [made] = facts(records).cuts;
+		expect(made).toMatchObject({ on: '10 February 2025', why: 'it girdles; agreed' });
+		expect(made?.root).toMatch(/^towards .*, 30 mm thick$/);
+		const task = (day: string) =>
+			({
+				id: day,
+				state: 'open',
+				fromOn: day,
+				toOn: day,
+				title: `Step of ${day}`,
+				kind: 'look',
+				source: ''
+			}) as never;
+		const days = ['2026-05-05', '2026-05-01', '2026-05-04', '2026-05-02', '2026-05-03'];
+		expect(facts({ ...records, tasks: days.map(task) }).next.map((one) => one.what)).toEqual(
+			['2026-05-01', '2026-05-02', '2026-05-03', '2026-05-04'].map((day) => `Step of ${day}`)
+		);
+	});
+});
