@@ -624,3 +624,25 @@ describe('every working value of Today', () => {
 		`);
 	});
 });
+
+describe('lines that are known already', () => {
+	const values = defaultValues;
+	it('are those of the tree, the day and the numbers they were made for, and of nothing else', () => {
+		const one = entry({ lastLookOn: '2026-01-01' });
+		const said = (of: TodayTree, on: string, numbers = values): string =>
+			JSON.stringify(todayItems([of], on, numbers));
+		const fresh = (on: string, numbers = values): string => said(structuredClone(one), on, numbers);
+		const other = { ...values, 'today.rank.unseen': values['today.rank.unseen'] + 7 };
+		for (const [on, numbers] of [
+			['2026-04-18', values],
+			['2026-04-18', values],
+			['2026-05-20', values],
+			['2026-05-20', other],
+			['2026-04-18', other],
+			['2026-04-18', values]
+		] as const)
+			expect(said(one, on, numbers)).toBe(fresh(on, numbers));
+		expect(fresh('2026-04-18')).not.toBe(fresh('2026-04-18', other));
+		expect(fresh('2026-04-18')).not.toBe(fresh('2026-05-20'));
+	});
+});

@@ -36,7 +36,15 @@ export async function readOverrides(db: Reader): Promise<Record<string, number>>
 	return Object.fromEntries(rows.map((row) => [row.key, row.value]));
 }
 
-export const readValues = async (db: Reader): Promise<Values> => resolveValues(await readOverrides(db));
+/** The numbers in force, one object as long as none is changed: what is worked out from them is remembered by it. */
+export function valuesInForce(overrides: Readonly<Record<string, number>>): Values {
+	const text = JSON.stringify(overrides);
+	if (inForce?.text !== text) inForce = { text, values: Object.freeze(resolveValues(overrides)) };
+	return inForce.values;
+}
+let inForce: { text: string; values: Values } | null = null;
+
+export const readValues = async (db: Reader): Promise<Values> => valuesInForce(await readOverrides(db));
 
 /** Working values to set, by key; null goes back to the shipped number. */
 export const valueChanges = z.record(z.string(), z.number({ error: 'must be a number' }).nullable());

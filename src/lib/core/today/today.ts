@@ -27,8 +27,7 @@ export function todayItems(
 			moves.set(place.id, [...(moves.get(place.id) ?? []), { id: tree.id, move: water.move }]);
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care') continue;
-		items.push(...taskItems(entry, today, values));
-		items.push(...standingItems(entry, today, values));
+		items.push(...ownItems(entry, today, values));
 		const night = nights.get(entry.place.id) ?? nightTemperature(entry.place, today, values);
 		nights.set(entry.place.id, night);
 		// A forecast or a reading of tonight speaks for itself.
@@ -36,10 +35,6 @@ export function todayItems(
 		const cold = known ? null : coldItem(entry, night, today, values);
 		if (cold) items.push(cold);
 		items.push(...waterItems(entry, today, moves, values));
-		const look = lookItem(entry, today, values);
-		if (look) items.push(look);
-		const decision = decisionItem(entry, today, values);
-		if (decision) items.push(decision);
 	}
 	items.push(...unknownWaterItems(trees, today, values));
 	// Names are put in order once: of thousands of lines most stand level.
@@ -49,6 +44,20 @@ export function todayItems(
 		(a, b) => b.urgency - a.urgency || (order.get(a.placeName) ?? 0) - (order.get(b.placeName) ?? 0)
 	);
 }
+
+/** Lines that a tree asks for by itself, whatever the weather and its neighbours do; of one that did not change they are known. */
+function ownItems(entry: TodayTree, today: string, values: Values): readonly TodayItem[] {
+	const known = itemsKept.get(entry);
+	if (known?.today === today && known.values === values) return known.items;
+	const items = [
+		...taskItems(entry, today, values),
+		...standingItems(entry, today, values),
+		...[lookItem(entry, today, values), decisionItem(entry, today, values)].filter((item) => item !== null)
+	];
+	itemsKept.set(entry, { today, values, items });
+	return items;
+}
+const itemsKept = new WeakMap<TodayTree, { today: string; values: Values; items: readonly TodayItem[] }>();
 
 function lookItem(entry: TodayTree, today: string, values: Values): TodayItem | null {
 	const since = entry.lastLookOn ?? entry.tree.takenInOn;

@@ -1,14 +1,14 @@
 import { numberTyped } from '$core/text/typed';
 import { acting } from '$lib/server/edge/http';
-import { overrideValues, readOverrides } from '$lib/server/settings';
+import { overrideValues, readOverrides, valuesInForce } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { isValueKey, resolveValues } from '$core/values/values';
+import { isValueKey } from '$core/values/values';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
 	const { db } = await getStore();
 	const overrides = await readOverrides(db);
-	return { values: resolveValues(overrides), overridden: Object.keys(overrides).filter(isValueKey) };
+	return { values: valuesInForce(overrides), overridden: Object.keys(overrides).filter(isValueKey) };
 };
 
 export const actions: Actions = {

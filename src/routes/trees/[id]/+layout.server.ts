@@ -8,8 +8,8 @@ import { urgentOf } from '$core/tree/urgent';
 import { lineOfCare, standingSentence } from '$core/tree/line-of-care';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
-import { isValueKey, resolveValues } from '$core/values/values';
-import { readOverrides } from '$lib/server/settings';
+import { isValueKey } from '$core/values/values';
+import { readOverrides, valuesInForce } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { kindBefore, referenceShootMm } from '$lib/server/trees';
@@ -21,7 +21,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		void url.pathname;
 		const { db } = await getStore();
 		const [records, overrides] = await Promise.all([loadRecords(db, params.id), readOverrides(db)]);
-		const values = resolveValues(overrides);
+		const values = valuesInForce(overrides);
 		const { tree, kind, places } = records;
 		const place = places.find((candidate) => candidate.id === tree.placeId);
 		const ahead = place
