@@ -108,8 +108,8 @@ export async function expectAccessible(page: Page, only?: readonly string[]): Pr
 	expect(grave).toEqual([]);
 }
 
-/** Labels of drawings over which a line or a shape is drawn later; each should lie on top of what it names. */
-export const labelsUnderLines = (page: Page): Promise<string[]> =>
+/** Labels of drawings over which a line or a shape is drawn later, or that the edge of their drawing cuts off. */
+export const labelsUnseen = (page: Page): Promise<string[]> =>
 	page.evaluate(() => {
 		const painted = (shape: SVGGeometryElement): { stroke: boolean; fill: boolean } => {
 			const style = getComputedStyle(shape);
@@ -135,6 +135,17 @@ export const labelsUnderLines = (page: Page): Promise<string[]> =>
 						new DOMPoint(box.x + box.width * across, box.y + box.height * down).matrixTransform(toScreen)
 					)
 				);
+				const [edge, own] = [svg.getBoundingClientRect(), part.getBoundingClientRect()];
+				const name = `${svg.getAttribute('aria-label') ?? 'a drawing'}: ${part.textContent}`;
+				const meets =
+					own.right > edge.left && own.left < edge.right && own.bottom > edge.top && own.top < edge.bottom;
+				// A little of the room above and below a line of text is empty.
+				const whole =
+					own.left > edge.left - 2 &&
+					own.right < edge.right + 2 &&
+					own.top > edge.top - 4 &&
+					own.bottom < edge.bottom + 4;
+				if (meets && !whole && getComputedStyle(svg).overflow !== 'visible') return [`${name}, cut off`];
 				const over = parts.slice(i + 1).find((shape) => {
 					if (!(shape instanceof SVGGeometryElement) || shape.closest('defs, pattern, clipPath'))
 						return false;
@@ -151,7 +162,7 @@ export const labelsUnderLines = (page: Page): Promise<string[]> =>
 						})
 					);
 				});
-				return over ? [`${svg.getAttribute('aria-label') ?? 'a drawing'}: ${part.textContent}`] : [];
+				return over ? [name] : [];
 			});
 		});
 	});

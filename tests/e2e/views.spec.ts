@@ -2,7 +2,7 @@ import {
 	DEMO,
 	expect,
 	expectAccessible,
-	labelsUnderLines,
+	labelsUnseen,
 	open,
 	stageViews,
 	test,
@@ -62,7 +62,7 @@ for (const [part, views] of Object.entries(parts))
 				await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
 				await show(page, tree, view);
 				await expectAccessible(page);
-				expect(await labelsUnderLines(page)).toEqual([]);
+				expect(await labelsUnseen(page)).toEqual([]);
 				// Of the dark theme only its colours are new.
 				await page.emulateMedia({ colorScheme: 'dark' });
 				await expectAccessible(page, ['color-contrast']);

@@ -54,8 +54,11 @@
 	<path d={band} class="fill-lichen" fill-opacity="0.18" />
 	<path d={stairs((step) => step.share)} fill="none" class="stroke-lichen" stroke-width="2.5" />
 	{#each ticks as tick (tick)}
-		<text x={x(tick)} y={H - 26} text-anchor="middle" font-size="12.5" class="fill-slate">{tick} d</text>
-		<text x={x(tick)} y={H - 8} text-anchor="middle" font-size="12.5" class="fill-ink">{atRisk(tick)}</text>
+		{@const last = x(tick) > W - 22}
+		{@const anchor = last ? 'end' : 'middle'}
+		{@const at = last ? W - 2 : x(tick)}
+		<text x={at} y={H - 26} text-anchor={anchor} font-size="12.5" class="fill-slate">{tick} d</text>
+		<text x={at} y={H - 8} text-anchor={anchor} font-size="12.5" class="fill-ink">{atRisk(tick)}</text>
 	{/each}
 	<text x="2" y={H - 8} font-size="12.5" class="fill-ink">left</text>
 </svg>

@@ -150,7 +150,12 @@
 	</section>
 	<section class="mt-8">
 		<h2 class="text-xl">Line of care</h2>
-		<svg viewBox="0 0 760 60" class="mt-2 w-full max-w-4xl" role="img" aria-label="Marks on the line of care">
+		<svg
+			viewBox="-16 0 776 60"
+			class="mt-2 w-full max-w-4xl"
+			role="img"
+			aria-label="Marks on the line of care"
+		>
 			{#each ['taken in, examined', 'look', 'potted', 'due', 'root stage, done', 'root stage, planned', 'verdict'] as name, i (name)}
 				<g transform="translate({48 + i * 109} 18)">
 					{#if i === 0}<circle r="6" class="fill-ink" />{:else if i === 1}<circle

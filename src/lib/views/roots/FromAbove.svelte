@@ -136,6 +136,14 @@
 	const selectedCarries = $derived(
 		roots.selected ? (roots.standing.ledger.carried.get(roots.selected.id) ?? 0) : 0
 	);
+	/** Where the name of a tree that stands at the edge of the drawing is whole in sight. */
+	const inView = ({ x, y }: PlanPoint): PlanPoint => {
+		const within = (at: number, shift: number, room: number): number =>
+			Math.abs(at * zoom.k + shift) > SIZE / 2 + 24
+				? at
+				: (Math.max(-SIZE / 2 + room, Math.min(SIZE / 2 - room, at * zoom.k + shift)) - shift) / zoom.k;
+		return { x: within(x, zoom.x, 22), y: within(y, zoom.y, 14) };
+	};
 	const LABEL_LONG = 130;
 	/** A label is whole in sight there, and does not lie across the ring. */
 	const inSight = (at: PlanPoint): boolean => {
@@ -234,7 +242,7 @@
 							class="fill-line stroke-slate"
 							stroke-width={1.5 / zoom.k}
 						/>
-						{@const middle = onPage(planPoint(stem.centre), scale)}
+						{@const middle = inView(onPage(planPoint(stem.centre), scale))}
 						<text
 							transform="translate({middle.x} {middle.y + 4}) scale({1 / zoom.k})"
 							text-anchor="middle"

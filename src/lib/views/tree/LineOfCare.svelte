@@ -167,7 +167,14 @@
 		{/each}
 		{#each years as tick (+tick)}
 			<path d="M{x(tick)} {AXIS - 18}v36" class="stroke-slate" stroke-width="1" />
-			<text x={x(tick) + 5} y={AXIS - 15} font-size="12.5" class="fill-slate">{tick.getUTCFullYear()}</text>
+			{@const last = x(tick) > width - 40}
+			<text
+				x={x(tick) + (last ? -5 : 5)}
+				y={AXIS - 15}
+				text-anchor={last ? 'end' : 'start'}
+				font-size="12.5"
+				class="fill-slate">{tick.getUTCFullYear()}</text
+			>
 		{/each}
 		<path
 			d="M{x(at(care.span.from))} {AXIS}H{Math.max(x(at(care.span.from)), endX)}"
