@@ -41,6 +41,18 @@ describe('a kept result holds while what it was worked out from stands', () => {
 		expect(uncounted).toEqual(['tree_water']);
 		expect(rows.length).toBeGreaterThan(18);
 	});
+	it('the numbers in force are one object until one is changed, and cannot be written on', async () => {
+		const { store } = await storeWithTree({ situation: 'potted' });
+		const before = await readValues(store.db);
+		expect(await readValues(store.db)).toBe(before);
+		await overrideValues(store, { 'water.firstWordDays': 31 });
+		const after = await readValues(store.db);
+		expect([before['water.firstWordDays'], after['water.firstWordDays']]).toEqual([30, 31]);
+		expect(await readValues(store.db)).toBe(after);
+		expect(Object.isFrozen(after)).toBe(true);
+		await overrideValues(store, { 'water.firstWordDays': null });
+		expect((await readValues(store.db))['water.firstWordDays']).toBe(30);
+	});
 	it('follows each thing it rests on, whoever wrote it, and nothing else', async () => {
 		const { store, tree, placeId } = await storeWithTree({ situation: 'potted', heightM: 1 });
 		const { tree: twin } = await takeIn(store, asTakenIn(tree, { tag: 'T-2', sharedPot: '' }));

@@ -128,6 +128,22 @@ describe('a watering on the day it was potted', () => {
 	});
 });
 
+describe('the day from which its water is followed', () => {
+	const followedFrom = (spokenOn: string, numbers = values): string | undefined =>
+		treeWater(
+			potted({ waterings: [watering(spokenOn)] }),
+			place,
+			seriesOf('2026-04-01', 100),
+			'2026-06-20',
+			numbers
+		)?.state[0]?.on;
+	it('is that of its planting when somebody spoke of it soon, else that of the first word', () => {
+		// Potted on 10 April: thirty days later is 10 May. The first day told is the one after the reckoning begins.
+		expect(followedFrom('2026-05-10')).toBe('2026-04-10');
+		expect(followedFrom('2026-05-11')).toBe('2026-05-11');
+		expect(followedFrom('2026-05-11', { ...values, 'water.firstWordDays': 31 })).toBe('2026-04-10');
+	});
+});
 describe('how fast it dries', () => {
 	const mild = seriesOf('2026-04-01', 100, 1);
 	it('is told from a watering that filled it, never from a sip, on a dry pot or on a wet one', () => {

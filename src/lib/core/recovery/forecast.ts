@@ -1,3 +1,4 @@
+import { Z80 } from '../maths/normal';
 import { logistic, logOdds } from '../maths/odds';
 import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
@@ -114,11 +115,10 @@ function rangeOf(
 	const unseen = daysBetween(lastSeenOn ?? tree.sinceOn, tree.today);
 	const beyond = Math.max(0, unseen - values['look.overdueDays']);
 	const spread = Math.hypot(tree.oddsSpread, (values['forecast.unseenSpread'] * beyond) / 365);
-	const z80 = 1.2816;
 	const told = logOdds(now, 1e-9);
 	return {
-		low: Math.min(now, logistic(told - z80 * spread)),
-		high: Math.max(now, logistic(told + z80 * spread)),
+		low: Math.min(now, logistic(told - Z80 * spread)),
+		high: Math.max(now, logistic(told + Z80 * spread)),
 		lastSeenOn,
 		known: unseen <= values['forecast.unknownDays']
 	};

@@ -10,7 +10,8 @@ import { liftsDone, rootLosses, type LossRecords } from './losses';
 import { looksSeen } from './looks';
 import { survival } from '../examine/triage/triage';
 import type { Values } from '../values/values';
-import { Z90, type FunctionEstimate } from '../aftercare/water/root-function';
+import type { FunctionEstimate } from '../aftercare/water/root-function';
+import { Z80, Z90 } from '../maths/normal';
 import { leafCalendar } from './tree-demand';
 import type { SeriesDay } from '../climate/series';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
@@ -170,8 +171,6 @@ function oddsAtWork(
 		oddsSpread: (logOdds(chance.high) - logOdds(chance.low)) / 2 / Z80
 	};
 }
-/** Normal deviations of an 80 % range. */
-const Z80 = 1.2816;
 
 /** Looks since the work, each with where it stood in the season; what was cut off the crown since is allowed for in its leaves. */
 function looksForForecast(

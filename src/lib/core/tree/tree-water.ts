@@ -1,5 +1,6 @@
 import type { TreeRecords } from './case';
 import { addDays } from '../maths/calendar';
+import { Z90 } from '../maths/normal';
 import type { Place } from '../vocabulary/place';
 import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
@@ -30,7 +31,6 @@ import {
 } from '../aftercare/water/pot-state';
 import {
 	rootFunction,
-	Z90,
 	type FunctionEstimate,
 	type WeighingPair,
 	unknownFunction
@@ -250,7 +250,7 @@ export function treeWater(
 	const root = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leafCalendar(kind, place, values);
 	const spoken = [...poured.map((one) => one.on), ...seen.seen.map((one) => one.on)].sort();
-	const beginOn = balanceFrom(planting, spoken[0], today);
+	const beginOn = balanceFrom(planting, spoken[0], today, values);
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
 	const state = potState(
 		{
@@ -356,17 +356,22 @@ function pairsOf(
 	return [...byHand, ...byScale].sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
 }
 
-/** Longest time after planting before which the first word about its water still speaks of the water it was planted with. */
-const FIRST_WORD_DAYS = 30;
-
 /**
  * Day from which its water is reckoned. Where nobody wrote anything down it may be anything between full and dry, and that is what is
  * said of it; water of the day of planting went into this pot.
  */
-function balanceFrom(planting: Planting, firstSpokenOn: string | undefined, today: string): string {
+function balanceFrom(
+	planting: Planting,
+	firstSpokenOn: string | undefined,
+	today: string,
+	values: Values
+): string {
 	const { plantedOn } = planting;
 	if (firstSpokenOn === undefined) return [plantedOn, addDays(today, -1)].sort()[1] ?? today;
-	return addDays(plantedOn >= addDays(firstSpokenOn, -FIRST_WORD_DAYS) ? plantedOn : firstSpokenOn, -1);
+	return addDays(
+		plantedOn >= addDays(firstSpokenOn, -values['water.firstWordDays']) ? plantedOn : firstSpokenOn,
+		-1
+	);
 }
 
 /** End of the dry rest on its list; one whose days are long over holds nothing back: whether it was watered since is not known. */

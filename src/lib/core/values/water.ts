@@ -292,6 +292,14 @@ export const waterValues = {
 			min: 0.005,
 			max: 0.5
 		},
+		'water.firstWordDays': {
+			label: 'A pot is followed from its planting when its water was first spoken of within',
+			value: 30,
+			unit: 'days',
+			mark: 'ours',
+			min: 1,
+			max: 365
+		},
 		'water.beginError': {
 			label: 'Error of dryness before anything was poured, weighed or felt (one deviation)',
 			value: 0.3,

@@ -12,7 +12,7 @@ import {
 	type PotWater
 } from '../../replant/pots/balance';
 import { driedTo } from './pot-state';
-import { Z90 } from './root-function';
+import { Z90 } from '../../maths/normal';
 import type { WateringWay } from './watering';
 
 /** How much is known of the roots: expected, and a 90 % band. */

@@ -1,3 +1,4 @@
+import { Z90 } from '../../maths/normal';
 import { counted } from '../../text/plural';
 import { addDays, daysBetween } from '../../maths/calendar';
 import { grown, grownSlope } from './regrowth';
@@ -31,9 +32,6 @@ export interface FunctionEstimate {
 	/** What was expected before the weighing. */
 	expected: number;
 }
-
-/** 90 % of a normal distribution lies within this many deviations. */
-export const Z90 = 1.6449;
 
 /** A linear filter of one state: what is known becomes less certain, and surer by what is seen. @see Kalman 1960 */
 export function kalman(

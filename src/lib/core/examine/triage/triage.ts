@@ -1,3 +1,4 @@
+import { Z80 } from '../../maths/normal';
 import { measured } from '../../text/measured';
 import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
@@ -181,8 +182,8 @@ export function survival(
 	const chance = logistic(odds);
 	return {
 		chance,
-		low: logistic(odds - 1.2816 * spread),
-		high: logistic(odds + 1.2816 * spread),
+		low: logistic(odds - Z80 * spread),
+		high: logistic(odds + Z80 * spread),
 		factors: parts
 			.map(({ label, odds: part, known }) => ({ label, effect: chance - logistic(odds - part), known }))
 			.filter((factor) => !factor.known || Math.abs(factor.effect) >= 0.005)
