@@ -95,6 +95,54 @@ export function sheltered(
 	return { minC: least, maxC: Math.max(least + 1, maxC + warmer / 2) };
 }
 
+/** A day that nobody measured, between two that somebody did. */
+function bridged(a: Raw, b: Raw, on: string): Raw {
+	const t = daysBetween(a.on, on) / daysBetween(a.on, b.on);
+	const mix = (x: number, y: number): number => x + t * (y - x);
+	const both = (x: number | null, y: number | null): number | null =>
+		x === null || y === null ? null : mix(x, y);
+	return {
+		on,
+		source: a.source,
+		minC: mix(a.minC, b.minC),
+		maxC: mix(a.maxC, b.maxC),
+		humidityPercent: both(a.humidityPercent, b.humidityPercent),
+		windMs: both(a.windMs, b.windMs),
+		gustMs: null,
+		sunMj: both(a.sunMj, b.sunMj),
+		rainMm: 0
+	};
+}
+
+/** A day by the climate of the place, moved by how far the last measured day was off it, less the further away. */
+function usual(place: Place, on: string, before: Raw | undefined, values: Values): { day: Raw; how: string } {
+	const meanOf = ({ minC, maxC }: { minC: number; maxC: number }): number => (minC + maxC) / 2;
+	const normal = normalDay(place, on, values);
+	const near = before ? daysBetween(before.on, on) : Infinity;
+	const off =
+		before && near <= values['weather.offDays']
+			? (meanOf(before) - meanOf(normalDay(place, before.on, values))) *
+				Math.exp(-near / values['weather.offFadesDays'])
+			: 0;
+	return {
+		day: {
+			on,
+			source: 'typed',
+			minC: normal.minC + off,
+			maxC: normal.maxC + off,
+			humidityPercent: null,
+			windMs: null,
+			gustMs: null,
+			sunMj: null,
+			rainMm: 0
+		},
+		how:
+			Math.abs(off) >= 0.5
+				? `climate of the place, taken ${off > 0 ? 'warmer' : 'colder'} by the days before; rain taken as none`
+				: 'climate of the place; rain taken as none'
+	};
+}
+
 /**
  * Weather of a place day by day, without gaps. A day that was measured is taken from the station before what was typed, before
  * a forecast. Gaps of up to three days are bridged between their neighbours; any other day takes the climate of the place,
@@ -114,80 +162,25 @@ export function weatherSeries(
 		const known = best.get(day.on);
 		if (!known || rank[day.source] > rank[known.source]) best.set(day.on, day);
 	}
-	const known = [...best.keys()].sort();
-	const offOf = (on: string): number => {
-		const day = best.get(on);
-		if (!day) return 0;
-		const normal = normalDay(place, on, values);
-		return (day.minC + day.maxC) / 2 - (normal.minC + normal.maxC) / 2;
-	};
+	const known = [...best.values()].sort((a, b) => (a.on < b.on ? -1 : 1));
 	const series: SeriesDay[] = [];
-	let before: string | null = known.filter((on) => on < from).at(-1) ?? null;
-	let index = known.findIndex((on) => on >= from);
+	let index = known.findIndex((day) => day.on >= from);
 	if (index < 0) index = known.length;
 	for (let on = from; on <= to; on = addDays(on, 1)) {
 		const day = best.get(on);
 		if (day) {
-			before = on;
-			while (index < known.length && (known[index] ?? '') <= on) index++;
+			while (index < known.length && (known[index]?.on ?? '') <= on) index++;
 			series.push(seriesDay(place, day, day.source, '', values));
 			continue;
 		}
-		const after = known[index] ?? null;
-		const gap = before && after ? daysBetween(before, after) - 1 : Infinity;
-		if (before && after && gap <= values['weather.bridgeDays']) {
-			const [a, b] = [best.get(before), best.get(after)];
-			if (a && b) {
-				const t = daysBetween(before, on) / daysBetween(before, after);
-				const mix = (x: number, y: number): number => x + t * (y - x);
-				const both = (x: number | null, y: number | null): number | null =>
-					x === null || y === null ? null : mix(x, y);
-				series.push(
-					seriesDay(
-						place,
-						{
-							on,
-							source: a.source,
-							minC: mix(a.minC, b.minC),
-							maxC: mix(a.maxC, b.maxC),
-							humidityPercent: both(a.humidityPercent, b.humidityPercent),
-							windMs: both(a.windMs, b.windMs),
-							gustMs: null,
-							sunMj: both(a.sunMj, b.sunMj),
-							rainMm: 0
-						},
-						'filled',
-						`between ${before} and ${after}; rain taken as none`,
-						values
-					)
-				);
-				continue;
-			}
+		const [before, after] = [known[index - 1], known[index]];
+		if (before && after && daysBetween(before.on, after.on) - 1 <= values['weather.bridgeDays']) {
+			const how = `between ${before.on} and ${after.on}; rain taken as none`;
+			series.push(seriesDay(place, bridged(before, after, on), 'filled', how, values));
+		} else {
+			const guess = usual(place, on, before, values);
+			series.push(seriesDay(place, guess.day, 'normals', guess.how, values));
 		}
-		const normal = normalDay(place, on, values);
-		const near = before ? daysBetween(before, on) : Infinity;
-		const off = before && near <= 20 ? offOf(before) * Math.exp(-near / 5) : 0;
-		series.push(
-			seriesDay(
-				place,
-				{
-					on,
-					source: 'typed',
-					minC: normal.minC + off,
-					maxC: normal.maxC + off,
-					humidityPercent: null,
-					windMs: null,
-					gustMs: null,
-					sunMj: null,
-					rainMm: 0
-				},
-				'normals',
-				Math.abs(off) >= 0.5
-					? `climate of the place, taken ${off > 0 ? 'warmer' : 'colder'} by the days before; rain taken as none`
-					: 'climate of the place; rain taken as none',
-				values
-			)
-		);
 	}
 	return series;
 }

@@ -1,3 +1,5 @@
+import { linearRegression } from 'simple-statistics';
+
 /** Size at a time, in any units. */
 export interface SizePoint {
 	time: number;
@@ -42,6 +44,84 @@ function inverse(m: readonly (readonly number[])[]): number[][] | null {
 	return a.map((row) => row.slice(3));
 }
 
+type Three = readonly [number, number, number];
+
+const logistic = ([a, m, s]: Three, time: number): number => a / (1 + Math.exp((m - time) / s));
+
+/** How the curve moves with each of its three numbers at a time. */
+function gradientAt([a, m, s]: Three, time: number): Three {
+	const e = Math.exp((m - time) / s);
+	const d = (1 + e) ** 2;
+	return [1 / (1 + e), (-a * e) / (s * d), (a * e * (m - time)) / (s ** 2 * d)];
+}
+
+const squares = (points: readonly SizePoint[], beta: Three): number =>
+	points.reduce((sum, { time, size }) => sum + (size - logistic(beta, time)) ** 2, 0);
+
+/** Normal equations of the curve at three numbers, the diagonal damped. */
+function normalEquations(
+	points: readonly SizePoint[],
+	beta: Three,
+	damping: number
+): { jtj: number[][]; jtr: number[] } {
+	const jtj = [
+		[0, 0, 0],
+		[0, 0, 0],
+		[0, 0, 0]
+	];
+	const jtr = [0, 0, 0];
+	for (const { time, size } of points) {
+		const g = gradientAt(beta, time);
+		const residual = size - logistic(beta, time);
+		for (let i = 0; i < 3; i++) {
+			jtr[i] = (jtr[i] ?? 0) + (g[i] ?? 0) * residual;
+			const row = jtj[i];
+			if (row) for (let j = 0; j < 3; j++) row[j] = (row[j] ?? 0) + (g[i] ?? 0) * (g[j] ?? 0);
+		}
+	}
+	for (let i = 0; i < 3; i++) {
+		const row = jtj[i];
+		if (row) row[i] = (row[i] ?? 0) * (1 + damping);
+	}
+	return { jtj, jtr };
+}
+
+/** A start by the line of the log-odds of size under a top a little above what was measured; null where it does not rise. */
+function startOf(points: readonly SizePoint[], top: number): Three | null {
+	const begin = top * 1.1;
+	const logits = points
+		.filter((point) => point.size > 0)
+		.map((point) => [point.time, Math.log(point.size / (begin - point.size))]);
+	const { m: slope, b } = linearRegression(logits);
+	return slope > 0 ? [begin, -b / slope, 1 / slope] : null;
+}
+
+/** The three numbers of the least squares from a start, damped by what the last step brought; null where it cannot be solved. */
+function leastSquares(points: readonly SizePoint[], start: Three): { beta: Three; rest: number } | null {
+	let beta = start;
+	let damping = 1e-3;
+	let rest = squares(points, beta);
+	for (let round = 0; round < 200; round++) {
+		const { jtj, jtr } = normalEquations(points, beta, damping);
+		const inv = inverse(jtj);
+		if (!inv) return null;
+		const step = inv.map((row) => row.reduce((sum, cell, j) => sum + cell * (jtr[j] ?? 0), 0));
+		const next: Three = [beta[0] + (step[0] ?? 0), beta[1] + (step[1] ?? 0), beta[2] + (step[2] ?? 0)];
+		const tried = next[0] > 0 && next[2] > 0 ? squares(points, next) : Infinity;
+		if (tried < rest) {
+			const done = rest - tried < 1e-12 * rest;
+			beta = next;
+			rest = tried;
+			damping /= 5;
+			if (done) break;
+		} else {
+			damping *= 5;
+			if (damping > 1e12) break;
+		}
+	}
+	return { beta, rest };
+}
+
 /**
  * Fits size = asymptote / (1 + exp((midpoint − time) / scale)) by least squares, Levenberg’s way.
  * @param points at least four, at different times
@@ -51,81 +131,13 @@ function inverse(m: readonly (readonly number[])[]): number[][] | null {
  */
 export function fitGrowth(points: readonly SizePoint[]): GrowthCurve | null {
 	const times = points.map((point) => point.time);
-	const sizes = points.map((point) => point.size);
 	if (new Set(times).size < 4) return null;
 	const [least, most] = [Math.min(...times), Math.max(...times)];
-	const top = Math.max(...sizes);
-	if (top <= 0) return null;
-	// A start by the line of the log-odds of size under a top a little above what was measured.
-	const begin = top * 1.1;
-	const logits = points
-		.filter((point) => point.size > 0)
-		.map((point) => ({ time: point.time, y: Math.log(point.size / (begin - point.size)) }));
-	const mean = (list: readonly number[]): number => list.reduce((sum, value) => sum + value, 0) / list.length;
-	const [mt, my] = [mean(logits.map((l) => l.time)), mean(logits.map((l) => l.y))];
-	const sxx = logits.reduce((sum, l) => sum + (l.time - mt) ** 2, 0);
-	const slope = logits.reduce((sum, l) => sum + (l.time - mt) * (l.y - my), 0) / Math.max(1e-12, sxx);
-	if (slope <= 0) return null;
-	let beta: [number, number, number] = [begin, mt - my / slope, 1 / slope];
-
-	const value = ([a, m, s]: readonly [number, number, number], time: number): number =>
-		a / (1 + Math.exp((m - time) / s));
-	const gradient = ([a, m, s]: readonly [number, number, number], time: number): [number, number, number] => {
-		const e = Math.exp((m - time) / s);
-		const d = (1 + e) ** 2;
-		return [1 / (1 + e), (-a * e) / (s * d), (a * e * (m - time)) / (s ** 2 * d)];
-	};
-	const squares = (b: readonly [number, number, number]): number =>
-		points.reduce((sum, { time, size }) => sum + (size - value(b, time)) ** 2, 0);
-	const normal = (
-		b: readonly [number, number, number],
-		damping: number
-	): { jtj: number[][]; jtr: number[] } => {
-		const jtj = [
-			[0, 0, 0],
-			[0, 0, 0],
-			[0, 0, 0]
-		];
-		const jtr = [0, 0, 0];
-		for (const { time, size } of points) {
-			const g = gradient(b, time);
-			const residual = size - value(b, time);
-			for (let i = 0; i < 3; i++) {
-				jtr[i] = (jtr[i] ?? 0) + (g[i] ?? 0) * residual;
-				const row = jtj[i];
-				if (row) for (let j = 0; j < 3; j++) row[j] = (row[j] ?? 0) + (g[i] ?? 0) * (g[j] ?? 0);
-			}
-		}
-		for (let i = 0; i < 3; i++) {
-			const row = jtj[i];
-			if (row) row[i] = (row[i] ?? 0) * (1 + damping);
-		}
-		return { jtj, jtr };
-	};
-	let damping = 1e-3;
-	let best = squares(beta);
-	for (let round = 0; round < 200; round++) {
-		const { jtj, jtr } = normal(beta, damping);
-		const inv = inverse(jtj);
-		if (!inv) return null;
-		const step = inv.map((row) => row.reduce((sum, cell, j) => sum + cell * (jtr[j] ?? 0), 0));
-		const next: [number, number, number] = [
-			beta[0] + (step[0] ?? 0),
-			beta[1] + (step[1] ?? 0),
-			beta[2] + (step[2] ?? 0)
-		];
-		const tried = next[0] > 0 && next[2] > 0 ? squares(next) : Infinity;
-		if (tried < best) {
-			const done = best - tried < 1e-12 * best;
-			beta = next;
-			best = tried;
-			damping /= 5;
-			if (done) break;
-		} else {
-			damping *= 5;
-			if (damping > 1e12) break;
-		}
-	}
+	const top = Math.max(...points.map((point) => point.size));
+	const start = top > 0 ? startOf(points, top) : null;
+	const fit = start && leastSquares(points, start);
+	if (!fit) return null;
+	const { beta, rest } = fit;
 	const [asymptote, midpoint, scale] = beta;
 	// Beyond twice the time and five times the size nothing was seen that could carry it.
 	if (
@@ -134,9 +146,9 @@ export function fitGrowth(points: readonly SizePoint[]): GrowthCurve | null {
 		midpoint > most + 2 * (most - least)
 	)
 		return null;
-	const covariance = inverse(normal(beta, 0).jtj);
+	const covariance = inverse(normalEquations(points, beta, 0).jtj);
 	if (!covariance) return null;
-	const sigma = Math.sqrt(best / Math.max(1, points.length - 3));
+	const sigma = Math.sqrt(rest / Math.max(1, points.length - 3));
 	const error = (i: number): number => sigma * Math.sqrt(Math.max(0, covariance[i]?.[i] ?? 0));
 	return {
 		asymptote,
@@ -144,9 +156,9 @@ export function fitGrowth(points: readonly SizePoint[]): GrowthCurve | null {
 		scale,
 		errors: { asymptote: error(0), midpoint: error(1), scale: error(2) },
 		sigma,
-		at: (time) => value(beta, time),
+		at: (time) => logistic(beta, time),
 		errorAt: (time) => {
-			const g = gradient(beta, time);
+			const g = gradientAt(beta, time);
 			let variance = 0;
 			for (let i = 0; i < 3; i++)
 				for (let j = 0; j < 3; j++) variance += (g[i] ?? 0) * (covariance[i]?.[j] ?? 0) * (g[j] ?? 0);

@@ -49,6 +49,39 @@ export const settingValues = defineValues({
 		min: 1,
 		max: 60
 	},
+	'front.pokingCosts': {
+		label: 'Front: share of the spread that the thickest root pointing straight at the viewer costs',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'front.poking': {
+		label: 'Front: a root pointing at the viewer is spoken of from this share of the thickest',
+		value: 0.5,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'front.bareFrom': {
+		label: 'Front: a stretch without a root is spoken of beyond this many times what is no gap',
+		value: 1.5,
+		unit: 'times',
+		mark: 'ours',
+		min: 1,
+		max: 5
+	},
+	'front.leanSaid': {
+		label: 'Front: a lean is spoken of from this far off level',
+		value: 0.1,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Half is a trunk that leans to neither; 1 leans to the viewer in full, 0 away from them.',
+		min: 0,
+		max: 0.5
+	},
 	'setting.aboveShare': {
 		label: 'A root is above the plane when more than this share of it stands out',
 		value: 0.25,

@@ -507,6 +507,23 @@ export const waterValues = {
 			min: 1,
 			max: 24
 		},
+		'weather.offDays': {
+			label: 'A day without weather follows the last measured day for so long',
+			value: 20,
+			unit: 'days',
+			mark: 'ours',
+			min: 0,
+			max: 60
+		},
+		'weather.offFadesDays': {
+			label: 'What it follows fades to a third in',
+			value: 5,
+			unit: 'days',
+			mark: 'ours',
+			note: 'Beyond the last measured day the climate of the place is taken, moved by how far that day was off it.',
+			min: 1,
+			max: 30
+		},
 		'weather.bridgeDays': {
 			label: 'Longest gap in the weather that is bridged by its neighbours',
 			value: 3,

@@ -39,50 +39,103 @@ function coldestNightC(place: Place, from: string, values: Values): number {
 	return coldest;
 }
 
-/**
- * A place against the limits of a kind, before a tree is set there: what it stands now by the one rule of cold, and what it stands through
- * the winter once its roots are grown. In the ground roots stand colder than in a pot.
- * @param rootsCutOn last day on which its roots were cut or lifted; null where they never were
- * @param drainMin minutes until a test hole has emptied; null when not tried
- */
-export function siteCheck(
+/** What is asked of a place for one tree. */
+interface SiteQuestion {
+	inGround: boolean;
+	today: string;
+	/** Minutes until a test hole has emptied; null when not tried. */
+	drainMin: number | null;
+	/** Last day on which its roots were cut or lifted; null where they never were. */
+	rootsCutOn: string | null;
+	newShoots: boolean;
+}
+
+/** What it stands now by the one rule of cold, and what it stands through the winter once its roots are grown. */
+function coldAnswer(
 	kind: Kind,
 	place: Place,
-	{
-		inGround,
-		today,
-		drainMin,
-		rootsCutOn,
-		newShoots
-	}: {
-		inGround: boolean;
-		today: string;
-		drainMin: number | null;
-		rootsCutOn: string | null;
-		newShoots: boolean;
-	},
+	{ inGround, today, rootsCutOn, newShoots }: SiteQuestion,
 	values: Values
-): SiteAnswer[] {
+): SiteAnswer {
 	const degrees = (c: number): string => measured(Math.round(c), '°C');
-	const hardier = inGround ? values['site.groundHardierC'] : 0;
-	const limitC = kind.coldestC - hardier;
+	const limitC = kind.coldestC - (inGround ? values['site.groundHardierC'] : 0);
 	const rule = coldLimit({ kind, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
 	const nowC = rule.why === '' ? limitC : rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;
+	return {
+		what: 'cold',
+		answer:
+			tonightC < nowC || (inGround && winterC < limitC)
+				? 'stop'
+				: winterC < limitC + values['site.coldMarginC']
+					? 'warn'
+					: 'ok',
+		because: `A cold night of this season there is about ${degrees(tonightC)}, and it stands ${degrees(nowC)} now${rule.why ? `, ${rule.why}` : ''}; one of the year is about ${degrees(winterC)}, and ${kind.commonName} stands ${degrees(limitC)} hardened ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
+	};
+}
+
+function lightAnswer(kind: Kind, light: Place['light']): SiteAnswer {
+	if (light === null)
+		return { what: 'light', answer: 'unknown', because: 'The light there is not written down.' };
+	const wants = needs[kind.group].light;
+	const has = `It has ${lightWords[light]} there`;
+	return wants.includes(light)
+		? { what: 'light', answer: 'ok', because: `${has}.` }
+		: {
+				what: 'light',
+				answer: 'warn',
+				because: `${has} and wants ${wants.map((one) => lightWords[one]).join(' or ')}.`
+			};
+}
+
+function windAnswer(kind: Kind, wind: Place['wind']): SiteAnswer {
+	if (wind === null)
+		return { what: 'wind', answer: 'unknown', because: 'The wind there is not written down.' };
+	return windOrder.indexOf(wind) > windOrder.indexOf(needs[kind.group].wind)
+		? {
+				what: 'wind',
+				answer: 'warn',
+				because: `It is ${windWords[wind]} there; shelter it, tie it, or choose another place.`
+			}
+		: { what: 'wind', answer: 'ok', because: `Wind: ${windWords[wind]}.` };
+}
+
+function reachAnswer(waterM: number | null, values: Values): SiteAnswer {
+	if (waterM === null)
+		return { what: 'reach', answer: 'unknown', because: 'How far water is, is not written down.' };
+	const away = `Water is ${measured(waterM, 'm')} away`;
+	return waterM > values['site.waterFarM']
+		? { what: 'reach', answer: 'warn', because: `${away}: a tree off the daily path is forgotten.` }
+		: { what: 'reach', answer: 'ok', because: `${away}.` };
+}
+
+function drainageAnswer(drainMin: number | null, values: Values): SiteAnswer {
+	if (drainMin === null)
+		return {
+			what: 'drainage',
+			answer: 'unknown',
+			because: 'Fill a hole with water twice and time the second: drainage is not known.'
+		};
+	const hours = Math.round(drainMin / 6) / 10;
+	return drainMin > values['site.drainMin']
+		? {
+				what: 'drainage',
+				answer: 'stop',
+				because: `A test hole held water for ${hours} h: roots drown. Drain it, plant on a mound, or choose another place.`
+			}
+		: { what: 'drainage', answer: 'ok', because: `A test hole emptied in ${hours} h.` };
+}
+
+/**
+ * A place against the limits of a kind, before a tree is set there: cold, season, light, wind, reach of water, and in the ground
+ * drainage. In the ground roots stand colder than in a pot.
+ */
+export function siteCheck(kind: Kind, place: Place, question: SiteQuestion, values: Values): SiteAnswer[] {
+	const { inGround, today, drainMin } = question;
 	const season = growingSeason(place, isTender(kind), yearOf(today), values);
-	const need = needs[kind.group];
-	const answers: SiteAnswer[] = [
-		{
-			what: 'cold',
-			answer:
-				tonightC < nowC || (inGround && winterC < limitC)
-					? 'stop'
-					: winterC < limitC + values['site.coldMarginC']
-						? 'warn'
-						: 'ok',
-			because: `A cold night of this season there is about ${degrees(tonightC)}, and it stands ${degrees(nowC)} now${rule.why ? `, ${rule.why}` : ''}; one of the year is about ${degrees(winterC)}, and ${kind.commonName} stands ${degrees(limitC)} hardened ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
-		},
+	return [
+		coldAnswer(kind, place, question, values),
 		{
 			what: 'season',
 			answer: season === null ? 'stop' : 'ok',
@@ -91,54 +144,11 @@ export function siteCheck(
 					? `It never grows warm enough there for ${kind.commonName}.`
 					: 'It has a growing season there.'
 		},
-		place.light === null
-			? { what: 'light', answer: 'unknown', because: 'The light there is not written down.' }
-			: {
-					what: 'light',
-					answer: need.light.includes(place.light) ? 'ok' : 'warn',
-					because: need.light.includes(place.light)
-						? `It has ${lightWords[place.light]} there.`
-						: `It has ${lightWords[place.light]} there and wants ${need.light.map((light) => lightWords[light]).join(' or ')}.`
-				},
-		place.wind === null
-			? { what: 'wind', answer: 'unknown', because: 'The wind there is not written down.' }
-			: {
-					what: 'wind',
-					answer: windOrder.indexOf(place.wind) > windOrder.indexOf(need.wind) ? 'warn' : 'ok',
-					because:
-						windOrder.indexOf(place.wind) > windOrder.indexOf(need.wind)
-							? `It is ${windWords[place.wind]} there; shelter it, tie it, or choose another place.`
-							: `Wind: ${windWords[place.wind]}.`
-				},
-		place.waterM === null
-			? { what: 'reach', answer: 'unknown', because: 'How far water is, is not written down.' }
-			: {
-					what: 'reach',
-					answer: place.waterM > values['site.waterFarM'] ? 'warn' : 'ok',
-					because:
-						place.waterM > values['site.waterFarM']
-							? `Water is ${measured(place.waterM, 'm')} away: a tree off the daily path is forgotten.`
-							: `Water is ${measured(place.waterM, 'm')} away.`
-				}
+		lightAnswer(kind, place.light),
+		windAnswer(kind, place.wind),
+		reachAnswer(place.waterM, values),
+		...(inGround ? [drainageAnswer(drainMin, values)] : [])
 	];
-	if (inGround)
-		answers.push(
-			drainMin === null
-				? {
-						what: 'drainage',
-						answer: 'unknown',
-						because: 'Fill a hole with water twice and time the second: drainage is not known.'
-					}
-				: {
-						what: 'drainage',
-						answer: drainMin > values['site.drainMin'] ? 'stop' : 'ok',
-						because:
-							drainMin > values['site.drainMin']
-								? `A test hole held water for ${Math.round(drainMin / 6) / 10} h: roots drown. Drain it, plant on a mound, or choose another place.`
-								: `A test hole emptied in ${Math.round(drainMin / 6) / 10} h.`
-					}
-		);
-	return answers;
 }
 
 /** The worst of the answers. */

@@ -141,11 +141,13 @@ export const noPlace = (segment: Segment, values: Values): string =>
 const keptByOwner = (removes: readonly string[], byId: ReadonlyMap<string, Segment>): boolean =>
 	removes.some((removed) => byId.get(removed)?.keep);
 
-/** What is asked, with all places where a root may be cut, what has to go, and what bars it. */
-export function problemOf(input: ReductionPlanInput, values: Values): Problem {
-	const { map, allowances, done, wanted, notBefore } = input;
-	const byId = new Map(map.segments.map((segment) => [segment.id, segment]));
-	const whole = rootShares(map.segments, values);
+/** What earlier stages have taken: which roots are gone, what each stage lost, and what is left of each. */
+function afterDone(
+	{ allowances, done }: ReductionPlanInput,
+	byId: ReadonlyMap<string, Segment>,
+	whole: RootShares,
+	values: Values
+): { gone: Set<string>; lostDone: number[]; shares: RootShares } {
 	const gone = new Set<string>();
 	const lostDone = allowances.map(() => 0);
 	// What a cut that was made took of a root can be lost only once.
@@ -166,91 +168,129 @@ export function problemOf(input: ReductionPlanInput, values: Values): Problem {
 		}
 		if (shortens > 0) take(segment.id, shortens);
 	}
-	const shares: RootShares = { ...whole, absorbing };
-	const firstStage =
-		done.length > 0 ? Math.min(allowances.length - 1, Math.max(...done.map((cut) => cut.stage)) + 1) : 0;
+	return { gone, lostDone, shares: { ...whole, absorbing } };
+}
+
+/** What is known of the map while it is asked root by root what may be cut. */
+type Asked = Pick<
+	Problem,
+	'map' | 'byId' | 'shares' | 'gone' | 'earliest' | 'firstStage' | 'keptBecause' | 'values'
+>;
+
+/** What was found of one root: its places to cut, what has to go, what bars it. */
+interface Found {
+	candidates: Candidate[];
+	musts: Must[];
+	barred: Barred[];
+}
+
+const WISH = 'what you want cut';
+const still = (removes: readonly string[], gone: ReadonlySet<string>): string[] =>
+	removes.filter((removed) => !gone.has(removed));
+
+/** A cut that the person asked for, where it may be made; null where it may not. */
+function wishedCut(
+	segment: Segment,
+	own: LedgerCut,
+	{ map, byId, shares, gone, values }: Asked
+): Found | null {
+	const open = segment.seenToMm !== 0 && own.atMm <= (segment.seenToMm ?? Infinity);
+	if (segment.keep || !segment.sourceKnown || !open) return null;
+	const taken = takenAt(segment, own.atMm, byId, shares, values);
+	const removes = still(taken.removes, gone);
+	const locked = removes.find((removed) => byId.get(removed)?.keep);
+	if (locked !== undefined)
+		return {
+			candidates: [],
+			musts: [],
+			barred: [
+				{
+					segmentId: segment.id,
+					name: WISH,
+					because: `${rootName(map, locked)}, which is kept, would go with it: lift one of the two`
+				}
+			]
+		};
+	return {
+		candidates: [{ ...taken, removes, worth: 1 }],
+		musts: [{ segmentId: segment.id, byStage: own.stage, only: own.stage, name: WISH }],
+		barred: []
+	};
+}
+
+/** Where a claimed root may be cut, by when it has to go, and why it cannot. */
+function claimedCut(segment: Segment, claim: Claim, asked: Asked): Found {
+	const { byId, shares, gone, earliest, firstStage, keptBecause, values } = asked;
+	const deny = (because: string): Barred[] =>
+		claim.byStage === null ? [] : [{ segmentId: segment.id, name: claim.reason, because }];
+	const bar = barred(segment, claim, keptBecause);
+	if (bar) return { candidates: [], musts: [], barred: deny(bar) };
+	const candidates = candidatesOf(segment, claim, byId, shares, values)
+		.map((candidate) => ({ ...candidate, removes: still(candidate.removes, gone) }))
+		.filter((candidate) => !keptByOwner(candidate.removes, byId));
+	if (candidates.length === 0) return { candidates, musts: [], barred: deny(noPlace(segment, values)) };
+	if (claim.byStage === null) return { candidates, musts: [], barred: [] };
+	const by = Math.max(claim.byStage, firstStage);
+	const notBefore = earliest.get(segment.id) ?? 0;
+	if (notBefore > by)
+		return {
+			candidates,
+			musts: [],
+			barred: deny(
+				`it has to go by stage ${roman(by)}, and you do not want it before stage ${roman(notBefore)}`
+			)
+		};
+	return {
+		candidates,
+		musts: [{ segmentId: segment.id, byStage: by, only: null, name: claim.reason }],
+		barred: []
+	};
+}
+
+/** What is asked, with all places where a root may be cut, what has to go, and what bars it. */
+export function problemOf(input: ReductionPlanInput, values: Values): Problem {
+	const { map, allowances, done, wanted } = input;
+	const byId = new Map(map.segments.map((segment) => [segment.id, segment]));
+	const { gone, lostDone, shares } = afterDone(input, byId, rootShares(map.segments, values), values);
+	const asked: Asked = {
+		map,
+		byId,
+		shares,
+		gone,
+		firstStage:
+			done.length > 0 ? Math.min(allowances.length - 1, Math.max(...done.map((cut) => cut.stage)) + 1) : 0,
+		earliest: new Map(input.notBefore.map((entry) => [entry.segmentId, entry.stage])),
+		keptBecause: new Map(input.keptBecause.map((one) => [one.segmentId, one.because])),
+		values
+	};
 	const treated = new Set(done.map((cut) => cut.segmentId));
-	const claims = new Map<string, Claim>();
-	const candidates: Candidate[] = [];
-	const musts: Must[] = [];
-	const cannot: Barred[] = [];
-	const earliest = new Map(notBefore.map((entry) => [entry.segmentId, entry.stage]));
-	const keptBecause = new Map(input.keptBecause.map((one) => [one.segmentId, one.because]));
 	const wantedOf = new Map(wanted.map((cut) => [cut.segmentId, cut]));
+	const claims = new Map<string, Claim>();
+	const found: Found = { candidates: [], musts: [], barred: [] };
+	const add = (one: Found): void => {
+		found.candidates.push(...one.candidates);
+		found.musts.push(...one.musts);
+		found.barred.push(...one.barred);
+	};
 	for (const segment of map.segments) {
 		if (treated.has(segment.id) || gone.has(segment.id)) continue;
 		const claim = claimOf(segment, map, values);
 		if (claim) claims.set(segment.id, claim);
 		const own = wantedOf.get(segment.id);
-		if (
-			own &&
-			!segment.keep &&
-			segment.sourceKnown &&
-			own.atMm <= (segment.seenToMm ?? Infinity) &&
-			segment.seenToMm !== 0
-		) {
-			const taken = takenAt(segment, own.atMm, byId, shares, values);
-			const removes = taken.removes.filter((removed) => !gone.has(removed));
-			const locked = removes.find((removed) => byId.get(removed)?.keep);
-			if (locked !== undefined) {
-				cannot.push({
-					segmentId: segment.id,
-					name: 'what you want cut',
-					because: `${rootName(map, locked)}, which is kept, would go with it: lift one of the two`
-				});
-				continue;
-			}
-			candidates.push({ ...taken, removes, worth: 1 });
-			musts.push({ segmentId: segment.id, byStage: own.stage, only: own.stage, name: 'what you want cut' });
+		const wish = own ? wishedCut(segment, own, asked) : null;
+		if (wish) {
+			add(wish);
 			continue;
 		}
 		if (own)
-			cannot.push({
+			found.barred.push({
 				segmentId: segment.id,
-				name: 'what you want cut',
-				because: barredWish(segment, keptBecause)
+				name: WISH,
+				because: barredWish(segment, asked.keptBecause)
 			});
-		if (!claim) continue;
-		const bar = barred(segment, claim, keptBecause);
-		const deny = (because: string): void => {
-			if (claim.byStage !== null) cannot.push({ segmentId: segment.id, name: claim.reason, because });
-		};
-		if (bar) {
-			deny(bar);
-			continue;
-		}
-		const places = candidatesOf(segment, claim, byId, shares, values)
-			.map((candidate) => ({
-				...candidate,
-				removes: candidate.removes.filter((removed) => !gone.has(removed))
-			}))
-			.filter((candidate) => !keptByOwner(candidate.removes, byId));
-		if (places.length === 0) deny(noPlace(segment, values));
-		candidates.push(...places);
-		const by = claim.byStage === null ? null : Math.max(claim.byStage, firstStage);
-		if (by === null || places.length === 0) continue;
-		if ((earliest.get(segment.id) ?? 0) > by)
-			deny(
-				`it has to go by stage ${roman(by)}, and you do not want it before stage ${roman(earliest.get(segment.id) ?? 0)}`
-			);
-		else musts.push({ segmentId: segment.id, byStage: by, only: null, name: claim.reason });
+		if (claim) add(claimedCut(segment, claim, asked));
 	}
-	return {
-		map,
-		byId,
-		shares,
-		claims,
-		candidates,
-		allowances,
-		firstStage,
-		lostDone,
-		gone,
-		earliest,
-		musts,
-		barred: cannot,
-		keptBecause,
-		values
-	};
+	return { ...asked, claims, allowances, lostDone, ...found };
 }
 
 /** A root that an earlier or the same stage takes whole with its parent needs no cut of its own. */
