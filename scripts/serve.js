@@ -7,6 +7,8 @@ const host = process.env.HOST ?? '127.0.0.1';
 // Without a proxy in front, the address that the browser used is the origin, by whichever name it came.
 const PLAIN = 'x-bruntle-protocol';
 process.env.BODY_SIZE_LIMIT ??= '24M';
+// Threads of the server, built beside it.
+process.env.BRUNTLE_THREADS ??= new URL('../build/threads/', import.meta.url).pathname;
 if (!process.env.ORIGIN) process.env.PROTOCOL_HEADER ??= PLAIN;
 
 function stop(sentence) {

@@ -25,9 +25,12 @@ const WATERED_DAYS = 75;
 export async function makeDemoWeather(store: Store, station: Place, values: Values): Promise<void> {
 	const on = today();
 	const flat = [addDays(on, -40), addDays(on, -33)] as const;
-	const days = simulateWeather(station, addDays(on, -STATION_DAYS), addDays(on, -1), 1907, values).filter(
-		(day) => day.on < flat[0] || day.on > flat[1]
-	);
+	const days = simulateWeather(
+		station,
+		{ from: addDays(on, -STATION_DAYS), to: addDays(on, -1) },
+		1907,
+		values
+	).filter((day) => day.on < flat[0] || day.on > flat[1]);
 	await keepWeather(store, days, values);
 	await writeForecastSetting(store, { service: 'simulated', placeId: station.id, fetchedAt: null });
 	await fetchForecast(store, values);
@@ -51,7 +54,9 @@ export async function waterDemoTree(
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0);
 	const first = losses.map((loss) => loss.on).sort()[0];
-	const course = first ? expectedRootFunction(losses, place, first, until, values, 7) : [];
+	const course = first
+		? expectedRootFunction(losses, place, { from: first, to: until, stepDays: 7 }, values)
+		: [];
 	const { pot } = await waterOf(store.db, treeId, values);
 	// With the roots where they have grown to by now; as heavy as it was weighed at its looks.
 	const stores = pot?.stores ?? storesOf(planting, tree, values);

@@ -251,7 +251,11 @@ async function workRoots(
 		temper: roots.temper,
 		vigour: tree.vigour,
 		reserves: tree.reserves,
-		stageDates: stageDates(kind, place, [roots.on], roots.stages, roots.on, values),
+		stageDates: stageDates(
+			{ kind, place },
+			{ begun: [roots.on], count: roots.stages, today: roots.on },
+			values
+		),
 		cuts: [],
 		notBefore: [],
 		consents: [],

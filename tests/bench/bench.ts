@@ -26,7 +26,8 @@ import { recoveryForecast } from '$core/recovery/forecast';
 import { leanOf, simulateRecovery } from '$core/simulate/recoveries';
 import { fallOf, nextWatering } from '$core/aftercare/water/forecast';
 import { weatherSeries } from '$core/climate/series';
-import { recordWatering, refreshWater } from '$lib/server/water';
+import { recordWatering } from '$lib/server/water';
+import { refreshWater } from '$lib/server/kept-water';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { keepWeather, placeSeries } from '$lib/server/weather';
 import { observationInput, observationSchema } from '$core/examine/looks/observation';
@@ -454,8 +455,7 @@ export async function largeYard(count: number, folder: string, looks = 100): Pro
 		store,
 		simulateWeather(
 			{ id: placeId, kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null },
-			'2025-03-14',
-			'2026-04-17',
+			{ from: '2025-03-14', to: '2026-04-17' },
 			4,
 			defaultValues
 		),

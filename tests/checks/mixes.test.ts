@@ -154,7 +154,7 @@ describe('reaching a wanted mix from what is at hand', () => {
 	const reach = (
 		stock: (keyof typeof components)[],
 		begin: { componentId: keyof typeof components; parts: number }[] = []
-	) => reachMix(stock, wish, begin, pot, none, 150, defaultValues);
+	) => reachMix(stock, wish, { pot, layer: none, fillMm: 150 }, defaultValues, { begin });
 	it('meets the wish where it can be met, and changes no more than it must', () => {
 		const begin = [{ componentId: 'compost' as const, parts: 1 }];
 		const [best] = reach(['compost', 'pumice-coarse'], begin);

@@ -41,10 +41,7 @@ describe('water in a pot', () => {
 					const day = potDay(
 						before,
 						stores,
-						{ on: '2026-06-01', et0Mm, rainMm },
-						phi,
-						inLeaf,
-						irrigation,
+						{ day: { on: '2026-06-01', et0Mm, rainMm }, rootFunction: phi, inLeaf, irrigationL: irrigation },
 						values
 					);
 					const inL = before.rootedL + before.unrootedL + day.rainL + day.irrigationL;
@@ -71,10 +68,7 @@ describe('water in a pot', () => {
 					const day = groundDay(
 						{ ballMm: ball, backfillMm: backfill },
 						ground,
-						{ on: '2026-06-01', et0Mm, rainMm },
-						0.8,
-						true,
-						5,
+						{ day: { on: '2026-06-01', et0Mm, rainMm }, rootFunction: 0.8, inLeaf: true, irrigationMm: 5 },
 						values
 					);
 					const { ballMm, backfillMm } = day.water;

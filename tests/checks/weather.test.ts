@@ -278,8 +278,8 @@ describe('a series without gaps', () => {
 
 describe('simulated weather', () => {
 	it('is the same for the same seed, always possible, and near the climate over the years', () => {
-		const a = simulateWeather(place(), '2024-01-01', '2026-12-31', 5, values);
-		expect(a).toEqual(simulateWeather(place(), '2024-01-01', '2026-12-31', 5, values));
+		const a = simulateWeather(place(), { from: '2024-01-01', to: '2026-12-31' }, 5, values);
+		expect(a).toEqual(simulateWeather(place(), { from: '2024-01-01', to: '2026-12-31' }, 5, values));
 		for (const one of a)
 			expect(weatherDaySchema.safeParse({ ...one, id: 'x', version: 1 }).success).toBe(true);
 		const mean = a.reduce((sum, one) => sum + (one.minC + one.maxC) / 2, 0) / a.length;

@@ -31,7 +31,8 @@ import { keepGroundPlan, recordPlanting } from '$lib/server/replant';
 import { todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
-import { recordWatering, refreshWater, waterOf, waterStates } from '$lib/server/water';
+import { recordWatering, waterOf } from '$lib/server/water';
+import { refreshWater, waterStates } from '$lib/server/kept-water';
 import {
 	fetchForecast,
 	hoursBody,

@@ -15,7 +15,7 @@ import { trees } from '$lib/server/records/records';
 import { listedTrees, todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { referenceShootMm } from '$lib/server/trees';
-import { refreshWater } from '$lib/server/water';
+import { refreshWater } from '$lib/server/kept-water';
 import { freshStore } from './helpers';
 
 let store: Store;
@@ -91,9 +91,11 @@ describe('the invented yard', () => {
 			const { next } = standingSentence(
 				records,
 				on,
-				facts,
-				urgentOf(records, on, defaultValues),
-				standingOf(records, on, defaultValues),
+				{
+					facts,
+					urgent: urgentOf(records, on, defaultValues),
+					standing: standingOf(records, on, defaultValues)
+				},
 				defaultValues
 			);
 			expect(row.nextTask ?? 'Nothing is planned: set the next look.', row.tag).toBe(next);

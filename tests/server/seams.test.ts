@@ -14,7 +14,8 @@ import { undo } from '$lib/server/records/work';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
-import { recordWatering, refreshWater, removeWatering, waterStates } from '$lib/server/water';
+import { recordWatering, removeWatering } from '$lib/server/water';
+import { refreshWater, waterStates } from '$lib/server/kept-water';
 import { refusal, rootsWith, storeWithTree } from './helpers';
 
 const on = '2026-04-18';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { waterOf, recordWatering, refreshWater, waterStates } from '$lib/server/water';
+import { waterOf, recordWatering } from '$lib/server/water';
+import { refreshWater, waterStates } from '$lib/server/kept-water';
 import { closeTask, doTogether } from '$lib/server/aftercare';
 import { exportCase } from '$lib/server/case-file';
 import { undo } from '$lib/server/records/work';

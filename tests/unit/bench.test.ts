@@ -78,8 +78,7 @@ describe('how a root is cut', () => {
 		cutHow(
 			segment,
 			{ atMm },
-			{ frame, trunkDiameterMm: 100, segments: [segment, ...others] },
-			courseLengthMm(segment.course),
+			{ map: { frame, trunkDiameterMm: 100, segments: [segment, ...others] }, windows: [] },
 			defaultValues
 		);
 	it('takes the tool by the thickness where it is cut, and says to where', () => {
@@ -108,7 +107,9 @@ describe('how a root is cut', () => {
 		expect(how(root('6 35 anchor', 'a')).hold?.why).toMatch(/Tie the tree down\.$/);
 		expect(how(root('6 25 scaffold', 'a'), 0, 'ground').hold?.arborist).toBe(true);
 		const large = { frame: 'container' as const, trunkDiameterMm: 200, segments: [root('6 35 anchor', 'a')] };
-		expect(cutHow(root('6 35 anchor', 'a'), { atMm: 0 }, large, 100, defaultValues).hold).toEqual({
+		expect(
+			cutHow(root('6 35 anchor', 'a'), { atMm: 0 }, { map: large, windows: [] }, defaultValues).hold
+		).toEqual({
 			arborist: true,
 			why: 'An anchor: what it held falls to the others.'
 		});
@@ -121,20 +122,18 @@ describe('how a root is cut', () => {
 			cutHow(
 				torn,
 				{ atMm },
-				{ frame: 'container', trunkDiameterMm: 100, segments: [torn] },
-				100,
-				defaultValues,
-				weak
+				{ map: { frame: 'container', trunkDiameterMm: 100, segments: [torn] }, windows: weak },
+				defaultValues
 			).hold;
 		expect(tornHold(60)).toBeNull();
 		expect(tornHold(0)?.why).toMatch(/below what is wanted/);
 		const short = [{ azimuthDeg: 30, left: 0.4, short: true }];
 		const scaffold = root('6 25 scaffold', 'a');
 		const map = { frame: 'container' as const, trunkDiameterMm: 100, segments: [scaffold] };
-		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, short).hold?.why).toMatch(
+		expect(cutHow(scaffold, { atMm: 0 }, { map, windows: short }, defaultValues).hold?.why).toMatch(
 			/below what is wanted/
 		);
 		const away = [{ azimuthDeg: 180, left: 0.4, short: true }];
-		expect(cutHow(scaffold, { atMm: 0 }, map, 100, defaultValues, away).hold).toBeNull();
+		expect(cutHow(scaffold, { atMm: 0 }, { map, windows: away }, defaultValues).hold).toBeNull();
 	});
 });

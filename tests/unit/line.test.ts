@@ -197,9 +197,11 @@ describe('how a tree stands', () => {
 		standingSentence(
 			of,
 			today,
-			releaseFacts(of, [], null, defaultValues),
-			urgent,
-			standingOf(of, today, defaultValues),
+			{
+				facts: releaseFacts(of, [], null, defaultValues),
+				urgent,
+				standing: standingOf(of, today, defaultValues)
+			},
 			defaultValues
 		);
 	it('says what presses before what is planned, and never what waits for the tree', () => {

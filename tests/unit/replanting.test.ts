@@ -237,12 +237,9 @@ describe('a measured mix', () => {
 			reachMix(
 				stock,
 				wish,
-				pottingMixOf('pumice-bark').parts,
-				{ depthMm: 180 },
-				{ coarseLayerMm: 0, coarsePoreMm: 1 },
-				180,
+				{ pot: { depthMm: 180 }, layer: { coarseLayerMm: 0, coarsePoreMm: 1 }, fillMm: 180 },
 				values,
-				{ prefer, pricePerL }
+				{ begin: pottingMixOf('pumice-bark').parts, prefer, pricePerL }
 			)[0];
 		const [near, cheap] = [find('change'), find('cost')];
 		expect(cheap?.miss).toBeLessThanOrEqual(near?.miss ?? 0);

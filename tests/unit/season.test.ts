@@ -78,7 +78,7 @@ describe('windows for root work', () => {
 					const from = addDays('2022-01-01', days);
 					const next = nextWindowDay(kind, place, from, defaultValues);
 					expect(next && next >= from && seasonFit(kind, place, next, defaultValues)).toBe('in-window');
-					const dates = stageDates(kind, place, [from], 3, from, defaultValues);
+					const dates = stageDates({ kind, place }, { begun: [from], count: 3, today: from }, defaultValues);
 					for (const [i, date] of dates.entries())
 						if (i > 0) expect(daysBetween(dates[i - 1] ?? '', date)).toBeGreaterThanOrEqual(300);
 				}
@@ -87,7 +87,11 @@ describe('windows for root work', () => {
 		);
 	});
 	it('never puts a stage that is still to come before today', () => {
-		const dates = stageDates(beech, north, ['2023-11-20'], 3, '2026-04-18', defaultValues);
+		const dates = stageDates(
+			{ kind: beech, place: north },
+			{ begun: ['2023-11-20'], count: 3, today: '2026-04-18' },
+			defaultValues
+		);
 		expect(dates[0]).toBe('2023-11-20');
 		expect((dates[1] ?? '') >= '2026-04-18').toBe(true);
 		expect(daysBetween(dates[1] ?? '', dates[2] ?? '')).toBeGreaterThanOrEqual(
@@ -98,7 +102,12 @@ describe('windows for root work', () => {
 
 describe('expected root function', () => {
 	const run = (losses: { on: string; share: number }[], values = defaultValues) =>
-		expectedRootFunction(losses, expectedFrom.place, '2025-01-01', '2028-01-01', values, 7);
+		expectedRootFunction(
+			losses,
+			expectedFrom.place,
+			{ from: '2025-01-01', to: '2028-01-01', stepDays: 7 },
+			values
+		);
 	it('falls by what is cut, stays flat in winter and grows back in seasons', () => {
 		const points = run([{ on: '2025-01-01', share: 0.4 }]);
 		expect(points[0]?.expected).toBeCloseTo(0.6, 9);
@@ -129,8 +138,7 @@ describe('expected root function', () => {
 			expectedRootFunction(
 				[{ on: '2025-01-01', share: 0.6 }],
 				place,
-				'2025-01-01',
-				'2025-06-01',
+				{ from: '2025-01-01', to: '2025-06-01' },
 				defaultValues
 			).at(-1)?.expected ?? 0;
 		const open = { ...expectedFrom.place, kind: 'open', heldMinimumC: null } as const;

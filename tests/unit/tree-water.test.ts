@@ -41,7 +41,7 @@ const watering = (wateredOn: string, change: object = {}) =>
 const potted = (change: Partial<TreeRecords> = {}): TreeRecords =>
 	treeRecords({ plantings: [planting()], rootMap: null, plan: null, ...change });
 const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = series, on = today) => {
-	const found = treeWater(potted(change), place, days, on, values);
+	const found = treeWater(potted(change), { place, series: days }, on, values);
 	if (!found) throw new Error('it stands in a pot');
 	return found;
 };
@@ -63,7 +63,7 @@ describe('what was taken of its roots on one day', () => {
 	const done = (on: string) => treeRecords({}, [cut('r0', 0, on), cut('r4', 0, on)]);
 	const functionOn = (records: TreeRecords, on: string): number => {
 		const { stores } = water();
-		const course = functionCourse(records, place, series, stores, [], today, values);
+		const course = functionCourse(records, { place, series }, { stores, pairs: [] }, today, values);
 		return course.find((day) => day.on === on)?.phi ?? NaN;
 	};
 	it('counts together in its water as in its tasks and its forecast, a lift and the cuts after it', () => {
@@ -92,10 +92,8 @@ describe('the course of its root function', () => {
 		const records = potted(change);
 		return functionCourse(
 			{ ...records, tree: { ...records.tree, takenInOn } },
-			place,
-			series,
-			water().stores,
-			[],
+			{ place, series },
+			{ stores: water().stores, pairs: [] },
 			today,
 			values
 		);
@@ -132,8 +130,7 @@ describe('the day from which its water is followed', () => {
 	const followedFrom = (spokenOn: string, numbers = values): string | undefined =>
 		treeWater(
 			potted({ waterings: [watering(spokenOn)] }),
-			place,
-			seriesOf('2026-04-01', 100),
+			{ place, series: seriesOf('2026-04-01', 100) },
 			'2026-06-20',
 			numbers
 		)?.state[0]?.on;
@@ -247,13 +244,12 @@ describe('the stores of a pot', () => {
 
 describe('the water of a potted tree', () => {
 	it('is reckoned from the first day on: a pot nobody wrote down is assumed, and said so', () => {
-		const none = treeWater(treeRecords({ plantings: [] }), place, series, today, values);
+		const none = treeWater(treeRecords({ plantings: [] }), { place, series }, today, values);
 		expect(none).toMatchObject({ potKnown: false, from: 'assumed' });
 		// Round the ball that was mapped.
 		const poured = treeWater(
 			treeRecords({ plantings: [], waterings: [watering('2026-06-15')] }),
-			place,
-			series,
+			{ place, series },
 			today,
 			values
 		);
@@ -261,7 +257,7 @@ describe('the water of a potted tree', () => {
 		const thick = treeRecords({ rootMap: null, plan: null });
 		for (const trunkDiameterMm of [1, 40, 3000])
 			expect(
-				treeWater({ ...thick, tree: { ...thick.tree, trunkDiameterMm } }, place, series, today, values)
+				treeWater({ ...thick, tree: { ...thick.tree, trunkDiameterMm } }, { place, series }, today, values)
 					?.stores.rootedMostL
 			).toBeGreaterThan(0);
 	});
@@ -270,16 +266,15 @@ describe('the water of a potted tree', () => {
 		expect(
 			treeWater(
 				{ ...lifted, tree: { ...lifted.tree, situation: 'just-lifted' } },
-				place,
-				series,
+				{ place, series },
 				today,
 				values
 			)
 		).toBeNull();
-		expect(treeWater(potted(), place, [], today, values)).toBeNull();
+		expect(treeWater(potted(), { place, series: [] }, today, values)).toBeNull();
 		const ground = potted();
 		ground.tree = { ...ground.tree, situation: 'in-ground' };
-		expect(treeWater(ground, place, series, today, values)).toBeNull();
+		expect(treeWater(ground, { place, series }, today, values)).toBeNull();
 	});
 	it('says what it rests on: nothing, a watering, a weighing; what nobody touched is not known, however fresh the planting', () => {
 		for (const [one, on] of [
@@ -380,7 +375,7 @@ describe('the water of a potted tree', () => {
 			cut('r1', 0, '2026-06-11'),
 			cut('r2', 0, '2026-06-11')
 		]);
-		const cutBack = treeWater({ ...records, rootMap, plan }, place, series, today, values);
+		const cutBack = treeWater({ ...records, rootMap, plan }, { place, series }, today, values);
 		expect(cutBack?.course.at(-1)?.phi).toBeLessThan(0.7);
 		expect(whole.course.at(-1)?.phi).toBeGreaterThan(0.9);
 		expect(cutBack?.next.dryness).toBeLessThan(whole.next.dryness);
@@ -397,7 +392,7 @@ describe('the water of a tree in the ground', () => {
 		};
 	};
 	const ground = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = series) => {
-		const found = treeGroundWater(grown(change), place, days, today, values);
+		const found = treeGroundWater(grown(change), { place, series: days }, today, values);
 		if (!found) throw new Error('it stands in the ground');
 		return found;
 	};
@@ -409,7 +404,7 @@ describe('the water of a tree in the ground', () => {
 		doneOn: '2026-04-05'
 	});
 	it('is not that of a pot', () => {
-		expect(treeGroundWater(treeRecords(), place, series, today, values)).toBeNull();
+		expect(treeGroundWater(treeRecords(), { place, series }, today, values)).toBeNull();
 	});
 	it('is conserved: what fell and was poured went into the store, to drink, or through', () => {
 		fc.assert(

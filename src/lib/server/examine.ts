@@ -107,7 +107,7 @@ async function raiseReferrals(work: Work, tree: Tree, look: Examination): Promis
 	const place = records.places.find((candidate) => candidate.id === tree.placeId) ?? null;
 	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
 	const open = new Set(records.tasks.filter((task) => task.state === 'open').map((task) => task.reason));
-	for (const { title, reason, inDays } of redFlags(tree, kind, place, look, context, values))
+	for (const { title, reason, inDays } of redFlags({ tree, kind, place }, look, context, values))
 		if (!open.has(reason))
 			await addOpen(
 				work,

@@ -35,8 +35,7 @@ async function keep<T extends Identified>(
 	store: Store,
 	repository: Aggregate<T>,
 	input: Input<T>,
-	what: string,
-	at: { id: string; version: number } | null,
+	{ what, at }: { what: string; at: { id: string; version: number } | null },
 	checkFirst?: (work: Work) => Promise<void>
 ): Promise<{ id: string; entryId: string }> {
 	const { result, entryId } = await doWork(store, { treeId: null, stage: 'replant', what }, async (work) => {
@@ -52,7 +51,7 @@ export const keepPot = (
 	store: Store,
 	input: StockPotInput,
 	at: { id: string; version: number } | null = null
-) => keep(store, stockPots, input, `Stock: ${input.count} × ${input.name}`, at);
+) => keep(store, stockPots, input, { what: `Stock: ${input.count} × ${input.name}`, at });
 
 /** @throws Refusal 422 when the same thing stands in the stock already */
 export const keepItem = (
@@ -60,7 +59,7 @@ export const keepItem = (
 	input: StockItemInput,
 	at: { id: string; version: number } | null = null
 ) =>
-	keep(store, stockItems, input, `Stock: ${itemName(input.item)}`, at, async ({ tx }) => {
+	keep(store, stockItems, input, { what: `Stock: ${itemName(input.item)}`, at }, async ({ tx }) => {
 		const [same] = await tx
 			.select({ id: tables.stockItem.id })
 			.from(tables.stockItem)
@@ -75,7 +74,7 @@ export const keepMix = (
 	input: OwnMixInput,
 	at: { id: string; version: number } | null = null
 ) =>
-	keep(store, ownMixes, input, `Mix kept: ${input.name}`, at, async ({ tx }) => {
+	keep(store, ownMixes, input, { what: `Mix kept: ${input.name}`, at }, async ({ tx }) => {
 		const [same] = await tx
 			.select({ id: tables.ownMix.id })
 			.from(tables.ownMix)

@@ -296,7 +296,7 @@ export function simulatedForecast(
 ): WeatherDayInput[] {
 	const on = today();
 	const seed = Number(on.replaceAll('-', '')) % 100_000;
-	return simulateWeather(place, on, addDays(on, days - 1), seed, values, {
+	return simulateWeather(place, { from: on, to: addDays(on, days - 1) }, seed, values, {
 		source: 'forecast',
 		from: 'simulated forecast'
 	});

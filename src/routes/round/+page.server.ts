@@ -4,7 +4,7 @@ import { today } from '$lib/server/clock';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { todayTrees } from '$lib/server/tree-lists';
-import { refreshWater } from '$lib/server/water';
+import { refreshWater } from '$lib/server/kept-water';
 import { placeSeries } from '$lib/server/weather';
 import type { PageServerLoad } from './$types';
 

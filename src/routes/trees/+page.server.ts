@@ -2,7 +2,7 @@ import { today } from '$lib/server/clock';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { listedTrees } from '$lib/server/tree-lists';
-import { refreshWater } from '$lib/server/water';
+import { refreshWater } from '$lib/server/kept-water';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {

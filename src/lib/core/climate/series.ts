@@ -27,6 +27,12 @@ export interface SeriesDay {
 	how: string;
 }
 
+/** Weather of a place, day by day. */
+export interface PlaceWeather {
+	readonly place: Place;
+	readonly series: readonly SeriesDay[];
+}
+
 /** A day of which only water and demand are known, as for a balance alone. */
 export const bareDay = (on: string, { et0Mm, rainMm }: Pick<SeriesDay, 'et0Mm' | 'rainMm'>): SeriesDay => ({
 	on,

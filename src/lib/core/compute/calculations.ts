@@ -146,7 +146,7 @@ export const calculations: readonly Calculation[] = [
 		z.strictObject({ kind: kindSeason, place: placeInput, firstOn: calendarDate(), count: count(1, 6) }),
 		z.object({ dates: z.array(z.string()) }),
 		({ kind, place, firstOn, count: stages }, values) => ({
-			dates: stageDates(kind, place, [firstOn], stages, firstOn, values)
+			dates: stageDates({ kind, place }, { begun: [firstOn], count: stages, today: firstOn }, values)
 		})
 	),
 	calculation(
@@ -311,12 +311,13 @@ export const calculations: readonly Calculation[] = [
 			found: reachMix(
 				stock,
 				wish,
-				begin,
-				pot,
-				{ coarseLayerMm, coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain'] },
-				Math.min(fillMm, pot.heightMm),
+				{
+					pot,
+					layer: { coarseLayerMm, coarsePoreMm: coarseGrainMm * values['mix.poreOfGrain'] },
+					fillMm: Math.min(fillMm, pot.heightMm)
+				},
 				values,
-				{ prefer, pricePerL }
+				{ begin, prefer, pricePerL }
 			)
 		})
 	),
@@ -386,7 +387,7 @@ export const calculations: readonly Calculation[] = [
 			}),
 		z.object({ points: z.array(z.object({ on: z.string(), expected: number, low: number, high: number })) }),
 		({ losses, place, from, to, stepDays }, values) => ({
-			points: expectedRootFunction(losses, place, from, to, values, stepDays)
+			points: expectedRootFunction(losses, place, { from, to, stepDays }, values)
 		})
 	),
 	calculation(

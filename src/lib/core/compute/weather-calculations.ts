@@ -81,7 +81,7 @@ export const weatherCalculations: readonly Calculation[] = [
 		z.strictObject({ place: placeSchema, span: stretch(1200), seed: count(0, 1_000_000) }),
 		z.object({ days: z.array(z.looseObject({ on: z.string(), minC: number, maxC: number })) }),
 		({ place, span, seed }, values) => ({
-			days: simulateWeather(place, span.from, span.to, seed, values).map((day) => ({ ...day }))
+			days: simulateWeather(place, { from: span.from, to: span.to }, seed, values).map((day) => ({ ...day }))
 		})
 	),
 	calculation(
@@ -108,7 +108,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			dryness: number
 		}),
 		({ before, stores: of, on, et0Mm, rainMm, rootFunction: phi, inLeaf, irrigationL }, values) =>
-			potDay(before, of, { on, et0Mm, rainMm }, phi, inLeaf, irrigationL, values)
+			potDay(before, of, { day: { on, et0Mm, rainMm }, rootFunction: phi, inLeaf, irrigationL }, values)
 	),
 	calculation(
 		'next-watering',
@@ -447,10 +447,7 @@ export const weatherCalculations: readonly Calculation[] = [
 					} = groundDay(
 						water,
 						stores,
-						{ on: String(i), ...day },
-						rootFunction,
-						inLeaf,
-						pouredL / stores.areaM2,
+						{ day: { on: String(i), ...day }, rootFunction, inLeaf, irrigationMm: pouredL / stores.areaM2 },
 						values
 					);
 					water = after;

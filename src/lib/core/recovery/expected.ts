@@ -27,10 +27,8 @@ export interface RootLoss {
 export function expectedRootFunction(
 	losses: readonly RootLoss[],
 	place: PlaceClimate,
-	from: string,
-	to: string,
-	values: Values,
-	stepDays = 14
+	{ from, to, stepDays = 14 }: { from: string; to: string; stepDays?: number },
+	values: Values
 ): FunctionPoint[] {
 	const sorted = [...losses].sort((a, b) => a.on.localeCompare(b.on));
 	const warmth = rootWarmth(place, from, to, values);

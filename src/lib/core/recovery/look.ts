@@ -52,95 +52,139 @@ export interface LookFacts {
 	pestsSeen: boolean;
 }
 
+/** Of two questions that press alike the one that tells more goes first. */
+const askingOrder: readonly LookPart[] = [
+	'lot',
+	'buds',
+	'leafState',
+	'leafCover',
+	'shoots',
+	'dieback',
+	'weight',
+	'smell',
+	'firmness',
+	'rootsAtEdge',
+	'whiteTips',
+	'pests',
+	'suckers',
+	'woundwood'
+];
+type Asked = LookQuestion & { rank: number };
+
+/** What the looks since the work say of what is asked again. */
+function seenUpToNow({ observations, today, sinceOn, seasonBeganOn }: LookFacts) {
+	const since = observations.filter((look) => look.observedOn >= sinceOn);
+	return {
+		since,
+		/** Days since the last look that has something; none counts as never. */
+		daysSince: (has: (look: Observation) => boolean): number => {
+			const found = since.findLast(has);
+			return found ? daysBetween(found.observedOn, today) : Infinity;
+		},
+		// Last year’s buds say nothing of this year’s.
+		budsOpen: since.some((look) => look.buds === 'open' && look.observedOn >= (seasonBeganOn ?? sinceOn))
+	};
+}
+type Seen = ReturnType<typeof seenUpToNow>;
+
+/** Buds, leaves and shoots, each in its time. */
+function growthQuestions(facts: LookFacts, { daysSince, budsOpen }: Seen, values: Values): Asked[] {
+	const { progress, evergreen } = facts;
+	const waits = new Set(facts.waits);
+	const asked: Asked[] = [];
+	const budsTime = !evergreen && progress < values['look.budsUntil'] && !budsOpen && facts.nearSeason;
+	if (budsTime || waits.has('buds-move'))
+		asked.push({ part: 'buds', why: waits.has('buds-move') ? 'work waits for them' : 'their time', rank: 1 });
+	if (evergreen || progress > values['look.leavesFrom'])
+		asked.push(
+			{ part: 'leafState', why: 'the first to tell of water and roots', rank: 1 },
+			{ part: 'leafCover', why: 'read against what was expected', rank: waits.has('leaves-out') ? 1 : 2 }
+		);
+	if (
+		progress > values['look.shootsFrom'] &&
+		daysSince((look) => look.shootExtensionMm !== null) >= values['look.again.shoots']
+	)
+		asked.push({
+			part: 'shoots',
+			why: waits.has('flush-hardened') ? 'feeding waits for the flush to harden' : 'growth of this season',
+			rank: 2
+		});
+	return asked;
+}
+
+/** How far down it died, and whether its wounds close. */
+function woodQuestions(facts: LookFacts, { since, daysSince }: Seen, values: Values): Asked[] {
+	const days = daysBetween(facts.sinceOn, facts.today);
+	const limits = readingsOf(since, 'diebackLimitMm');
+	const [before, now] = limits.slice(-2);
+	const asked: Asked[] = [];
+	if (limits.length === 0) {
+		if (days > values['look.routineDays'])
+			asked.push({ part: 'dieback', why: 'never measured since the work', rank: 2 });
+	} else if (before && now && woodFell(before.value, now.value, values))
+		asked.push({ part: 'dieback', why: 'it fell at the last look', rank: 1 });
+	else if (daysSince((look) => look.diebackLimitMm !== null) >= values['look.again.dieback'])
+		asked.push({
+			part: 'dieback',
+			why: limits.length === 1 ? 'one look is no limit' : 'two looks make a limit',
+			rank: 3
+		});
+	const woundwoodDays = values['look.again.woundwood'];
+	if (
+		facts.wounded &&
+		days > woundwoodDays &&
+		daysSince((look) => look.woundwoodMm !== null) >= woundwoodDays
+	)
+		asked.push({ part: 'woundwood', why: 'once a season', rank: 5 });
+	return asked;
+}
+
+/** What pot and roots tell from outside. */
+function rootQuestions(facts: LookFacts, { since, daysSince }: Seen, values: Values): Asked[] {
+	const inPot = facts.tree.situation !== 'in-ground';
+	const asked: Asked[] = [];
+	if (inPot && daysSince((look) => look.weightKg !== null) >= values['look.again.weight'])
+		asked.push({ part: 'weight', why: 'tells what the roots drink', rank: 3 });
+	if (facts.rotWasCut && daysSince((look) => look.smell !== null) >= values['look.again.smell'])
+		asked.push({ part: 'smell', why: 'rot was cut', rank: 1 });
+	if (daysSince((look) => look.firmness !== null) >= values['look.again.firmness'])
+		asked.push(
+			facts.structuralCut
+				? { part: 'firmness', why: 'a structural root was cut', rank: 1 }
+				: { part: 'firmness', why: 'a loose tree tears its roots', rank: 3 }
+		);
+	if (
+		inPot &&
+		daysBetween(facts.sinceOn, facts.today) > values['look.edgeAfterDays'] &&
+		!since.some((look) => look.rootsAtEdge === true)
+	)
+		asked.push({ part: 'rootsAtEdge', why: 'a criterion of the verdict', rank: 3 });
+	if (
+		inPot &&
+		facts.progress > values['look.tipsFrom'] &&
+		daysSince((look) => look.whiteTips !== null) >= values['look.again.whiteTips']
+	)
+		asked.push({ part: 'whiteTips', why: 'at the holes, without unpotting', rank: 4 });
+	return asked;
+}
+
 /**
  * What matters on this tree now, in the order of a walk round it: at most some seven things, so that a look takes under two
  * minutes. Everything else can be added, nothing is asked without a reason.
  */
 export function lookQuestions(facts: LookFacts, values: Values): LookQuestion[] {
-	const { observations, today, sinceOn, progress, evergreen, tree } = facts;
-	const since = observations.filter((look) => look.observedOn >= sinceOn);
-	const lastOf = (has: (look: Observation) => boolean): number => {
-		const found = since.findLast(has);
-		return found ? daysBetween(found.observedOn, today) : Infinity;
-	};
-	const days = daysBetween(sinceOn, today);
-	const asked: (LookQuestion & { rank: number })[] = [];
-	const ask = (part: LookPart, why: string, rank: number): void => {
-		asked.push({ part, why, rank });
-	};
-	// Last year’s buds say nothing of this year’s.
-	const budsOpen = since.some(
-		(look) => look.buds === 'open' && look.observedOn >= (facts.seasonBeganOn ?? sinceOn)
-	);
-	const waits = new Set(facts.waits);
-
-	if (tree.plantCount > 1) ask('lot', 'a lot: look at some, count the dead', 1);
-	if (
-		(!evergreen && progress < values['look.budsUntil'] && !budsOpen && facts.nearSeason) ||
-		waits.has('buds-move')
-	)
-		ask('buds', waits.has('buds-move') ? 'work waits for them' : 'their time', 1);
-	if (evergreen || progress > values['look.leavesFrom']) {
-		ask('leafState', 'the first to tell of water and roots', 1);
-		ask('leafCover', 'read against what was expected', waits.has('leaves-out') ? 1 : 2);
-	}
-	if (
-		progress > values['look.shootsFrom'] &&
-		lastOf((look) => look.shootExtensionMm !== null) >= values['look.again.shoots']
-	)
-		ask(
-			'shoots',
-			waits.has('flush-hardened') ? 'feeding waits for the flush to harden' : 'growth of this season',
-			2
-		);
-	const limits = readingsOf(since, 'diebackLimitMm');
-	const [limitBefore, limitNow] = limits.slice(-2);
-	const falling =
-		limitBefore !== undefined &&
-		limitNow !== undefined &&
-		woodFell(limitBefore.value, limitNow.value, values);
-	if (limits.length === 0 && days > values['look.routineDays'])
-		ask('dieback', 'never measured since the work', 2);
-	else if (falling) ask('dieback', 'it fell at the last look', 1);
-	else if (
-		limits.length > 0 &&
-		lastOf((look) => look.diebackLimitMm !== null) >= values['look.again.dieback']
-	)
-		ask('dieback', limits.length === 1 ? 'one look is no limit' : 'two looks make a limit', 3);
-	if (
-		tree.situation !== 'in-ground' &&
-		lastOf((look) => look.weightKg !== null) >= values['look.again.weight']
-	)
-		ask('weight', 'tells what the roots drink', 3);
-	if (facts.rotWasCut && lastOf((look) => look.smell !== null) >= values['look.again.smell'])
-		ask('smell', 'rot was cut', 1);
-	if (lastOf((look) => look.firmness !== null) >= values['look.again.firmness'])
-		ask(
-			'firmness',
-			facts.structuralCut ? 'a structural root was cut' : 'a loose tree tears its roots',
-			facts.structuralCut ? 1 : 3
-		);
-	if (
-		tree.situation !== 'in-ground' &&
-		days > values['look.edgeAfterDays'] &&
-		!since.some((look) => look.rootsAtEdge === true)
-	)
-		ask('rootsAtEdge', 'a criterion of the verdict', 3);
-	if (
-		progress > values['look.tipsFrom'] &&
-		lastOf((look) => look.whiteTips !== null) >= values['look.again.whiteTips'] &&
-		tree.situation !== 'in-ground'
-	)
-		ask('whiteTips', 'at the holes, without unpotting', 4);
-	if (facts.pestsSeen) ask('pests', 'seen at the last look', 2);
-	if (facts.suckersSeen) ask('suckers', 'seen before', 4);
-	if (
-		facts.wounded &&
-		days > values['look.again.woundwood'] &&
-		lastOf((look) => look.woundwoodMm !== null) >= values['look.again.woundwood']
-	)
-		ask('woundwood', 'once a season', 5);
-	const kept = asked.sort((a, b) => a.rank - b.rank).slice(0, values['look.most']);
+	const seen = seenUpToNow(facts);
+	const asked: Asked[] = [
+		...growthQuestions(facts, seen, values),
+		...woodQuestions(facts, seen, values),
+		...rootQuestions(facts, seen, values)
+	];
+	if (facts.tree.plantCount > 1)
+		asked.push({ part: 'lot', why: 'a lot: look at some, count the dead', rank: 1 });
+	if (facts.pestsSeen) asked.push({ part: 'pests', why: 'seen at the last look', rank: 2 });
+	if (facts.suckersSeen) asked.push({ part: 'suckers', why: 'seen before', rank: 4 });
+	const order = (one: Asked): number => askingOrder.indexOf(one.part);
+	const kept = asked.sort((a, b) => a.rank - b.rank || order(a) - order(b)).slice(0, values['look.most']);
 	return lookParts.flatMap((part) => {
 		const found = kept.find((question) => question.part === part);
 		return found ? [{ part, why: found.why }] : [];

@@ -33,7 +33,12 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 	const random = createRandom(tree.seed);
 	const tender = isTender(tree.kind);
 	const evergreen = bearsAlways(tree.kind);
-	const course = expectedRootFunction(tree.losses, tree.place, tree.from, tree.to, values, 7);
+	const course = expectedRootFunction(
+		tree.losses,
+		tree.place,
+		{ from: tree.from, to: tree.to, stepDays: 7 },
+		values
+	);
 	const looks: ObservationInput[] = [];
 	let limitMm = tree.heightMm;
 	let edge = false;

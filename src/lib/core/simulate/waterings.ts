@@ -37,7 +37,12 @@ export function simulateWaterings(
 	const kg = (): number =>
 		Math.max(0.02, Math.round((emptyKg + water.rootedL + water.unrootedL + noise()) * 1000) / 1000);
 	for (const day of series) {
-		const dry = potDay(water, stores, day, phiOn(day.on), inLeaf(day.on), 0, values);
+		const dry = potDay(
+			water,
+			stores,
+			{ day, rootFunction: phiOn(day.on), inLeaf: inLeaf(day.on), irrigationL: 0 },
+			values
+		);
 		water = dry.water;
 		if (dry.dryness < trigger * (0.85 + 0.3 * random())) continue;
 		const beforeKg = kg();

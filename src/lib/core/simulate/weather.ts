@@ -15,8 +15,7 @@ const SIMULATED_DAYS = 1200;
  */
 export function simulateWeather(
 	place: Pick<Place, 'id' | 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>,
-	from: string,
-	to: string,
+	{ from, to }: { from: string; to: string },
 	seed: number,
 	values: Values,
 	source: { source: WeatherDayInput['source']; from: string } = {

@@ -33,7 +33,7 @@ export function simulateWeighedTree(
 	values: Values
 ): WeighedTree {
 	const { from, to } = span;
-	const weather = simulateWeather(place, from, to, seed, values).map((one, i) =>
+	const weather = simulateWeather(place, { from, to }, seed, values).map((one, i) =>
 		weatherDaySchema.parse({ ...one, rainMm: 0, id: String(i), version: 1 })
 	);
 	const series = weatherSeries(place, from, to, weather, values);

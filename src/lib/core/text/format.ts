@@ -107,14 +107,32 @@ export interface Format {
 	clock(clock: number): string;
 }
 
-/** Makes the formatter for a person's settings; an unknown locale falls back to British English. */
-export function createFormat(settings: FormatSettings): Format {
-	let locale = settings.locale;
+/** The locale itself where it is one, else British English. */
+function knownLocale(locale: string): string {
 	try {
 		Intl.getCanonicalLocales(locale);
+		return locale;
 	} catch {
-		locale = defaultFormatSettings.locale;
+		return defaultFormatSettings.locale;
 	}
+}
+
+/** Numbers by digits, in a locale; a rounded zero never shows a minus sign. */
+function numbersOf(locale: string): Format['number'] {
+	const made = new Map<number, Intl.NumberFormat>();
+	return (value, digits = 0) => {
+		if (!Number.isFinite(value)) return 'not known';
+		let format = made.get(digits);
+		if (!format) {
+			format = new Intl.NumberFormat(locale, { minimumFractionDigits: 0, maximumFractionDigits: digits });
+			made.set(digits, format);
+		}
+		return format.format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value);
+	};
+}
+
+/** Days, spans, months and instants in a locale. */
+function datesOf(locale: string): Pick<Format, 'date' | 'day' | 'span' | 'monthYear' | 'instant'> {
 	const dates = (options: Intl.DateTimeFormatOptions) =>
 		new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' });
 	const long = dates({ day: 'numeric', month: 'long', year: 'numeric' });
@@ -130,17 +148,30 @@ export function createFormat(settings: FormatSettings): Format {
 		hour12: false
 	});
 	const at = (date: string): Date => new Date(`${date}T00:00:00Z`);
-	const numbers = new Map<number, Intl.NumberFormat>();
-	const number = (value: number, digits = 0): string => {
-		if (!Number.isFinite(value)) return 'not known';
-		let made = numbers.get(digits);
-		if (!made) {
-			made = new Intl.NumberFormat(locale, { minimumFractionDigits: 0, maximumFractionDigits: digits });
-			numbers.set(digits, made);
-		}
-		// A rounded zero never shows a minus sign.
-		return made.format(Math.abs(value) < 0.5 * 10 ** -digits ? 0 : value);
+	const sameYear = (a: string, b: string | undefined): boolean => a.slice(0, 4) === b?.slice(0, 4);
+	const day: Format['day'] = (date, today) => (sameYear(date, today) ? short : shortYear).format(at(date));
+	return {
+		date: (date) => long.format(at(date)),
+		day,
+		span: (from, to) =>
+			from === to ? shortYear.format(at(from)) : `${day(from, to)} – ${shortYear.format(at(to))}`,
+		monthYear: (date) => monthYear.format(at(date)),
+		instant: (instant) => `${clockTime.format(new Date(instant))} UTC`
 	};
+}
+
+/** Clock position `6:30` of 0 < clock ≤ 12. */
+function clockWords(clock: number): string {
+	const minutes = Math.round(clock * 60) % 720;
+	const hour = Math.floor(minutes / 60);
+	return `${hour === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** Makes the formatter for a person's settings; an unknown locale falls back to British English. */
+export function createFormat(settings: FormatSettings): Format {
+	const locale = knownLocale(settings.locale);
+	const dates = datesOf(locale);
+	const number = numbersOf(locale);
 	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
 	const inUnits = (first: number, unit: SpokenUnit, then: { joint: string; last: number } | null): string => {
 		const { unit: stored, times } = spoken[unit];
@@ -160,25 +191,14 @@ export function createFormat(settings: FormatSettings): Format {
 	return {
 		settings,
 		number,
+		...dates,
 		percent: (share, digits = 0) => `${number(share * 100, digits)} %`,
 		measure: (value, unit, digits) => {
 			const { unit: shown, factor, offset, digits: usual } = face(unit);
 			return `${number(value * factor + offset, digits ?? usual)} ${shown}`;
 		},
-		date: (date) => long.format(at(date)),
-		day: (date, today) =>
-			(today && today.slice(0, 4) === date.slice(0, 4) ? short : shortYear).format(at(date)),
 		withMeasures: (text) => sayMeasures(text, inUnits),
-		inWords: (text, today) =>
-			sayMeasures(text, inUnits).replace(calendarDates, (on) =>
-				(today && today.slice(0, 4) === on.slice(0, 4) ? short : shortYear).format(at(on))
-			),
-		span: (from, to) =>
-			from === to
-				? shortYear.format(at(from))
-				: `${(from.slice(0, 4) === to.slice(0, 4) ? short : shortYear).format(at(from))} – ${shortYear.format(at(to))}`,
-		monthYear: (date) => monthYear.format(at(date)),
-		instant: (instant) => `${clockTime.format(new Date(instant))} UTC`,
+		inWords: (text, today) => sayMeasures(text, inUnits).replace(calendarDates, (on) => dates.day(on, today)),
 		unitOf: (unit) => {
 			const { unit: shown, factor, offset } = face(unit);
 			return {
@@ -187,11 +207,7 @@ export function createFormat(settings: FormatSettings): Format {
 				toStored: (value) => (value - offset) / factor
 			};
 		},
-		clock: (clock) => {
-			const minutes = Math.round(clock * 60) % 720;
-			const hour = Math.floor(minutes / 60);
-			return `${hour === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
-		}
+		clock: clockWords
 	};
 }
 

@@ -4,66 +4,83 @@ import { chanceSaid } from '../text/percent';
 import type { Values } from '../values/values';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
-/** What its standing itself asks for: to be set when it is out of the ground, to be held firm. */
-export function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
-	const { standing, tree } = entry;
-	if (!standing) return [];
-	const items: TodayItem[] = [];
-	if (standing.urgent && daysBetween(standing.urgent.on, today) <= values['urgent.days']) {
-		const { label, chance, on, stage, meaning } = standing.urgent;
-		items.push({
+type Of<T> = (
+	entry: TodayTree & { standing: NonNullable<TodayTree['standing']> },
+	today: string,
+	values: Values
+) => T;
+
+/** What the last look says to act on now. */
+const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { urgent } = entry.standing;
+	if (!urgent || daysBetween(urgent.on, today) > values['urgent.days']) return [];
+	return [
+		{
 			...common(entry),
 			urgency: values['today.rank.actNow'],
 			level: 'now',
-			sentence: `${label} is likely: act now`,
-			reason: `Looked at on ${on}. ${meaning}`,
-			figure: chanceSaid(chance),
-			stage,
+			sentence: `${urgent.label} is likely: act now`,
+			reason: `Looked at on ${urgent.on}. ${urgent.meaning}`,
+			figure: chanceSaid(urgent.chance),
+			stage: urgent.stage,
 			task: null
-		});
-	}
-	if (standing.out) {
-		const since = daysBetween(standing.out.on, today);
-		const safe = standing.out.how === 'heeled-in';
-		const many = tree.plantCount > 1 ? `all ${tree.plantCount} of them ` : '';
-		items.push({
+		}
+	];
+};
+
+/** A tree that is out of the ground, or heeled in. */
+const outItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { out } = entry.standing;
+	if (!out) return [];
+	const since = daysBetween(out.on, today);
+	const count = entry.tree.plantCount;
+	const [them, their, many] = count > 1 ? ['them', 'their', `all ${count} of them`] : ['it', 'its', ''];
+	const inTheAir = {
+		urgency: values['today.rank.out'] + rises(since, values),
+		level: 'now' as const,
+		sentence: `Out of the ground: set ${many || 'it'} or heel ${them} in`,
+		reason: `${out.how === 'wrapped' ? 'Wrapped' : 'Out'} since ${out.on}; roots in the air die by the hour.`
+	};
+	const heeledIn = {
+		urgency: values['today.rank.heeled'] + risesSlowly(since, values),
+		level: 'due' as const,
+		sentence: `Heeled in: pot or plant ${many || 'it'} in ${count > 1 ? 'their' : 'its'} window`,
+		reason: `Heeled in since ${out.on}; ${their} place there is for days or weeks, not for seasons.`
+	};
+	return [
+		{
 			...common(entry),
-			urgency: safe
-				? values['today.rank.heeled'] + risesSlowly(since, values)
-				: values['today.rank.out'] + rises(since, values),
-			level: safe ? 'due' : 'now',
-			sentence: safe
-				? `Heeled in: pot or plant ${many ? `${many}in their window` : 'it in its window'}`
-				: `Out of the ground: set ${many || 'it '}or heel ${many ? 'them' : 'it'} in`,
-			reason: safe
-				? `Heeled in since ${standing.out.on}; ${many ? 'their' : 'its'} place there is for days or weeks, not for seasons.`
-				: `${standing.out.how === 'wrapped' ? 'Wrapped' : 'Out'} since ${standing.out.on}; roots in the air die by the hour.`,
+			...(out.how === 'heeled-in' ? heeledIn : inTheAir),
 			figure: since === 0 ? 'today' : daysInWords(since),
 			stage: 'replant',
 			task: null
-		});
-	}
-	const { planned } = standing;
-	// What is out of the ground is asked for above; a decision that is old asks for a new look first.
-	if (planned?.undated && !needsNewLook({ decidedOn: planned.on }, today, values))
-		items.push({
-			...common(entry),
-			urgency: values['today.rank.undated'],
-			level: 'soon',
-			sentence: `${planned.what}: give it a day`,
-			reason: `Decided on ${planned.on}.`,
-			figure: 'no day yet',
-			stage: planned.stage,
-			task: null
-		});
-	if (
-		planned &&
-		!planned.undated &&
-		!standing.out &&
-		planned.on <= addDays(today, values['today.aheadDays'])
-	) {
-		const late = daysBetween(planned.on, today);
-		items.push({
+		}
+	];
+};
+
+/** Work that was planned or decided on. What is out of the ground is asked for above; an old decision asks for a new look first. */
+const plannedItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { planned, out } = entry.standing;
+	if (!planned) return [];
+	if (planned.undated)
+		return needsNewLook({ decidedOn: planned.on }, today, values)
+			? []
+			: [
+					{
+						...common(entry),
+						urgency: values['today.rank.undated'],
+						level: 'soon',
+						sentence: `${planned.what}: give it a day`,
+						reason: `Decided on ${planned.on}.`,
+						figure: 'no day yet',
+						stage: planned.stage,
+						task: null
+					}
+				];
+	if (out || planned.on > addDays(today, values['today.aheadDays'])) return [];
+	const late = daysBetween(planned.on, today);
+	return [
+		{
 			...common(entry),
 			urgency:
 				late >= 0 ? values['today.rank.planned'] + rises(late, values) : values['today.rank.soon'] + late,
@@ -73,21 +90,34 @@ export function standingItems(entry: TodayTree, today: string, values: Values): 
 			figure: late > 0 ? `${daysInWords(late)} late` : late === 0 ? 'today' : `in ${daysInWords(-late)}`,
 			stage: planned.stage,
 			task: null
-		});
-	}
-	if (standing.firmness && daysBetween(standing.firmness.on, today) <= values['look.overdueDays'])
-		items.push({
+		}
+	];
+};
+
+/** A tree that moves in its pot or at its base. */
+const looseItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { firmness } = entry.standing;
+	if (!firmness || daysBetween(firmness.on, today) > values['look.overdueDays']) return [];
+	return [
+		{
 			...common(entry),
 			urgency: values['today.rank.loose'],
 			level: 'now',
 			sentence:
-				standing.firmness.value === 'loose'
-					? 'It is loose: tie it again'
-					: 'It moves at the base: hold it firm',
-			reason: `Seen on ${standing.firmness.on}. Roots that are moved tear as they grow: wires, where, and over which roots, before all else.`,
-			figure: standing.firmness.value,
+				firmness.value === 'loose' ? 'It is loose: tie it again' : 'It moves at the base: hold it firm',
+			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: wires, where, and over which roots, before all else.`,
+			figure: firmness.value,
 			stage: 'replant',
 			task: null
-		});
-	return items;
+		}
+	];
+};
+
+/** What its standing itself asks for: to be acted on, set, worked as planned, held firm. */
+export function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
+	const { standing } = entry;
+	if (!standing) return [];
+	return [urgentItem, outItem, plannedItem, looseItem].flatMap((of) =>
+		of({ ...entry, standing }, today, values)
+	);
 }

@@ -110,7 +110,7 @@ export function carriedOver(
 	if (days < 1 || days > values['diagnosis.carryDays']) return [];
 	const { tree, kind } = records;
 	const then = diagnose(
-		contextOf(tree, kind, place, before.examinedOn, before.events, values),
+		contextOf({ tree, kind, place }, before.examinedOn, before.events, values),
 		before.findings,
 		values
 	);
@@ -155,9 +155,7 @@ export function contextFor(
 	const told = eventsTold(records, on, values, lookId !== null).filter((event) => !events.includes(event));
 	return {
 		context: contextOf(
-			tree,
-			kind,
-			place,
+			{ tree, kind, place },
 			on,
 			[...events, ...told],
 			values,

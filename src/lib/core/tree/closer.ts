@@ -23,9 +23,7 @@ export function checkNow(
 	const fresh = last && daysBetween(last.examinedOn, today) <= values['look.routineDays'] ? last : null;
 	const findings = fresh?.findings ?? [];
 	const standing = standingOn(
-		tree,
-		kind,
-		place,
+		{ tree, kind, place },
 		today,
 		{
 			failingFast: fresh?.failingFast ?? false,
@@ -33,6 +31,6 @@ export function checkNow(
 		},
 		values
 	);
-	const context = contextOf(tree, kind, place, today, fresh?.events ?? [], values);
+	const context = contextOf({ tree, kind, place }, today, fresh?.events ?? [], values);
 	return nextChecks(context, findings, standing, values).checks[0] ?? null;
 }

@@ -1,10 +1,10 @@
 import type { TreeRecords } from './case';
-import type { Place } from '../vocabulary/place';
+import type { GroundPlan } from '../replant/ground/ground-plan';
 import { textureByFeel } from '../examine/soil/texture';
 import { textureClasses } from '../vocabulary/textures';
 import { waterHeld } from '../examine/soil/water-held';
 import type { Values } from '../values/values';
-import type { SeriesDay } from '../climate/series';
+import type { PlaceWeather } from '../climate/series';
 import { groundDay, type GroundDay, type GroundStores } from '../replant/pots/balance';
 import { crownCoverM2, usualCrownWidthMm } from '../replant/pots/demand';
 import { fallOf } from '../aftercare/water/forecast';
@@ -13,6 +13,8 @@ import { leafCalendar } from './tree-demand';
 import { functionCourse } from './tree-water';
 
 const L_PER_US_GALLON = 3.785;
+/** Days over which it is told of how many rain was measured. */
+const RAIN_DAYS = 60;
 
 export interface TreeGroundWater {
 	/** planted: a ball in its backfill; grown: roots all round, with grass. */
@@ -47,6 +49,49 @@ function heldBy(records: TreeRecords, values: Values): { held: number; felt: boo
 	};
 }
 
+/** What its roots stand in: the ball and its backfill of a planted tree, the root zone of a grown one, mulched or under grass. */
+function groundStores(
+	{ tree, groundPlans }: TreeRecords,
+	hole: GroundPlan['hole'],
+	held: number,
+	values: Values
+): GroundStores {
+	const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
+	if (hole) {
+		const areaM2 = Math.PI * (hole.ballDiameterMm / 2000) ** 2;
+		const ballM3 = (areaM2 * hole.ballDepthMm) / 1000;
+		const holeM3 = (Math.PI * (hole.widthMm / 2000) ** 2 * hole.depthMm) / 1000;
+		return {
+			ballMm: values['water.ballHeld'] * hole.ballDepthMm,
+			backfillMm: (Math.max(0, holeM3 - ballM3) * held * 1000) / areaM2,
+			areaM2,
+			crownRatio: crownM2 / areaM2,
+			grassShare: 0
+		};
+	}
+	const zoneM = Math.min(values['water.lawnMostM'], (values['water.lawnTree'] * tree.trunkDiameterMm) / 1000);
+	const areaM2 = Math.PI * Math.max(values['water.lawnLeastM'], zoneM) ** 2;
+	const mulched = groundPlans.some((plan) => plan.mulch !== null && plan.doneOn !== null);
+	return {
+		ballMm: held * values['water.lawnDepthMm'],
+		backfillMm: 0,
+		areaM2,
+		crownRatio: Math.min(values['water.crownOverRoots'], crownM2 / areaM2),
+		grassShare: mulched ? values['water.grassMulched'] : 1
+	};
+}
+
+/** What was poured by day, mm over the ground of its roots; a water of which nobody wrote how much fills them. */
+function pouredMm(
+	waterings: TreeRecords['waterings'],
+	{ ballMm, areaM2 }: GroundStores
+): Map<string, number> {
+	const poured = new Map<string, number>();
+	for (const { wateredOn, litres } of waterings)
+		poured.set(wateredOn, (poured.get(wateredOn) ?? 0) + (litres === null ? ballMm : litres / areaM2));
+	return poured;
+}
+
 /**
  * Water of a tree in the ground: of a planted one the ball and its backfill, of a grown one its root zone. Fed by rain and by
  * what was poured, drawn by crown and grass under FAO-56 stress; the winter before is taken as having filled it.
@@ -54,88 +99,52 @@ function heldBy(records: TreeRecords, values: Values): { held: number; felt: boo
  */
 export function treeGroundWater(
 	records: TreeRecords,
-	place: Place,
-	series: readonly SeriesDay[],
+	here: PlaceWeather,
 	today: string,
 	values: Values
 ): TreeGroundWater | null {
 	const { tree, kind } = records;
-	const first = series[0];
-	if (tree.situation !== 'in-ground' || !first) return null;
+	const { place, series } = here;
+	if (tree.situation !== 'in-ground' || series.length === 0) return null;
 	const { held, felt } = heldBy(records, values);
 	const planted = records.groundPlans.findLast((plan) => plan.hole !== null && plan.doneOn !== null);
-	const hole = planted?.hole ?? null;
-	const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
-	const zoneM = Math.min(15, (values['water.lawnTree'] * tree.trunkDiameterMm) / 1000);
-	const areaM2 = hole ? Math.PI * (hole.ballDiameterMm / 2000) ** 2 : Math.PI * Math.max(0.3, zoneM) ** 2;
-	const ballM3 = hole ? (areaM2 * hole.ballDepthMm) / 1000 : 0;
-	const holeM3 = hole ? (Math.PI * (hole.widthMm / 2000) ** 2 * hole.depthMm) / 1000 : 0;
-	const mulched = records.groundPlans.some((plan) => plan.mulch !== null && plan.doneOn !== null);
-	const stores: GroundStores = hole
-		? {
-				ballMm: values['water.ballHeld'] * hole.ballDepthMm,
-				backfillMm: (Math.max(0, holeM3 - ballM3) * held * 1000) / areaM2,
-				areaM2,
-				crownRatio: crownM2 / areaM2,
-				grassShare: 0
-			}
-		: {
-				ballMm: held * values['water.lawnDepthMm'],
-				backfillMm: 0,
-				areaM2,
-				crownRatio: Math.min(values['water.crownOverRoots'], crownM2 / areaM2),
-				grassShare: mulched ? values['water.grassMulched'] : 1
-			};
+	const plantedOn = planted?.doneOn ?? null;
+	const stores = groundStores(records, planted?.hole ?? null, held, values);
 	const course = functionCourse(
 		records,
-		place,
-		series,
-		{ rootedMostL: 1, unrootedMostL: 0, surfaceM2: 0, crownM2: 0 },
-		[],
+		here,
+		{ stores: { rootedMostL: 1, unrootedMostL: 0, surfaceM2: 0, crownM2: 0 }, pairs: [] },
 		today,
 		values
 	);
 	const now = course.at(-1) ?? unknownFunction(values);
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
-	const plantedOn = planted?.doneOn ?? null;
 	const inLeaf = leafCalendar(kind, place, values);
-	const poured = new Map<string, number>();
-	for (const one of records.waterings)
-		poured.set(
-			one.wateredOn,
-			(poured.get(one.wateredOn) ?? 0) + (one.litres === null ? stores.ballMm : one.litres / areaM2)
-		);
+	const poured = pouredMm(records.waterings, stores);
 	const run = (phiOf: (on: string) => number): GroundDay[] => {
 		let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };
 		const days: GroundDay[] = [];
 		for (const day of series) {
 			if (plantedOn !== null && day.on < plantedOn) continue;
-			const next = groundDay(
-				water,
-				stores,
-				day,
-				phiOf(day.on),
-				inLeaf(day.on),
-				poured.get(day.on) ?? 0,
-				values
-			);
+			const asked = { day, rootFunction: phiOf(day.on), inLeaf: inLeaf(day.on) };
+			const next = groundDay(water, stores, { ...asked, irrigationMm: poured.get(day.on) ?? 0 }, values);
 			water = next.water;
 			days.push(next);
 		}
 		return days;
 	};
-	const days = run((on) => phiByDay.get(on) ?? now.phi);
-	const lastWaterOn = records.waterings.at(-1)?.wateredOn ?? null;
-	const free = values['water.groundFree'];
+	const phiOn = (on: string): number => phiByDay.get(on) ?? now.phi;
+	const days = run(phiOn);
 	const dryOn = (list: readonly GroundDay[]): string | null =>
-		list.find((day) => day.on >= today && day.dryness >= free)?.on ?? null;
+		list.find((day) => day.on >= today && day.dryness >= values['water.groundFree'])?.on ?? null;
 	const on = dryOn(days);
-	const then = days.find((day) => day.on === on) ?? days.find((day) => day.on === today) ?? null;
+	const todays = days.find((day) => day.on === today) ?? null;
+	const then = days.find((day) => day.on === on) ?? todays;
 	const mm = then ? stores.ballMm - then.water.ballMm : 0;
-	const recent = series.filter((day) => day.on <= today).slice(-60);
-	const inches = tree.trunkDiameterMm / 25.4;
+	const recent = series.filter((day) => day.on <= today).slice(-RAIN_DAYS);
+	const gallons = (tree.trunkDiameterMm / 25.4) * L_PER_US_GALLON;
 	return {
-		how: hole ? 'planted' : 'grown',
+		how: planted ? 'planted' : 'grown',
 		plantedOn,
 		stores,
 		held,
@@ -143,16 +152,16 @@ export function treeGroundWater(
 		rainKnown: recent.length > 0 ? recent.filter((day) => day.how === '').length / recent.length : 0,
 		course,
 		days,
-		now: days.find((day) => day.on === today) ?? null,
+		now: todays,
 		next: {
 			on,
-			earliest: dryOn(run((day) => (day < today ? (phiByDay.get(day) ?? now.phi) : now.high))),
-			latest: dryOn(run((day) => (day < today ? (phiByDay.get(day) ?? now.phi) : now.low))),
+			earliest: dryOn(run((day) => (day < today ? phiOn(day) : now.high))),
+			latest: dryOn(run((day) => (day < today ? phiOn(day) : now.low))),
 			mm,
-			litres: mm * areaM2
+			litres: mm * stores.areaM2
 		},
-		tradeL: hole ? [inches * L_PER_US_GALLON, 2 * inches * L_PER_US_GALLON] : null,
+		tradeL: planted ? [gallons, 2 * gallons] : null,
 		fall: fallOf(course, today, values),
-		lastWaterOn
+		lastWaterOn: records.waterings.at(-1)?.wateredOn ?? null
 	};
 }

@@ -148,7 +148,7 @@ function flagsOf(
 	if (!look || open.length > 0 || records.tasks.some((task) => task.source === `referral@${look.id}`))
 		return open;
 	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
-	return redFlags(records.tree, records.kind, place, look, context, values).map((one) => ({
+	return redFlags({ tree: records.tree, kind: records.kind, place }, look, context, values).map((one) => ({
 		...one,
 		byOn: addDays(look.examinedOn, one.inDays)
 	}));

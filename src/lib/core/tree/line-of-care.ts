@@ -123,7 +123,12 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	);
 	const expected =
 		place && losses.length > 0
-			? expectedRootFunction(losses, place, losses.map((l) => l.on).sort()[0] ?? from, span.to, values)
+			? expectedRootFunction(
+					losses,
+					place,
+					{ from: losses.map((l) => l.on).sort()[0] ?? from, to: span.to },
+					values
+				)
 			: [];
 	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
 }
@@ -140,9 +145,11 @@ export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string
 export function standingSentence(
 	records: TreeRecords,
 	today: string,
-	facts: ReleaseFacts,
-	urgent: Urgent | null,
-	standing: Pick<Standing, 'stands' | 'firmness'>,
+	{
+		facts,
+		urgent,
+		standing
+	}: { facts: ReleaseFacts; urgent: Urgent | null; standing: Pick<Standing, 'stands' | 'firmness'> },
 	values: Values
 ): { stands: string; next: string } {
 	const { tree, tasks } = records;

@@ -139,7 +139,12 @@ function functionAtWork(
 	const [first] = losses.map((loss) => loss.on).sort();
 	if (!first || first > sinceOn) return 1;
 	const before = losses.filter((loss) => loss.on <= sinceOn);
-	return expectedOn(expectedRootFunction(before, place, first, sinceOn, values, 1), sinceOn)?.expected ?? 1;
+	return (
+		expectedOn(
+			expectedRootFunction(before, place, { from: first, to: sinceOn, stepDays: 1 }, values),
+			sinceOn
+		)?.expected ?? 1
+	);
 }
 
 /** Log-odds of living through the work, as judged before it and lowered by what was taken then, and how unsure they are. */

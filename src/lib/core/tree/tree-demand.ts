@@ -44,7 +44,9 @@ export function treeDemand(records: LossRecords, place: Place, on: string, value
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0 && loss.on <= on);
 	const first = losses.map((loss) => loss.on).sort()[0];
-	const points = first ? expectedRootFunction(losses, place, first, addDays(on, 1), values, 1) : [];
+	const points = first
+		? expectedRootFunction(losses, place, { from: first, to: addDays(on, 1), stepDays: 1 }, values)
+		: [];
 	return {
 		et0Mm: usualEt0Mm(place, on, values),
 		inLeaf: leafCalendar(records.kind, place, values)(on),

@@ -1,7 +1,6 @@
 import type { TreeRecords } from './case';
 import { addDays } from '../maths/calendar';
 import { Z90 } from '../maths/normal';
-import type { Place } from '../vocabulary/place';
 import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
 import { hasLapsed } from '../aftercare/tasks/release';
@@ -9,7 +8,7 @@ import { ofThePot, potWeights, withMates } from './shared-pot';
 import { standingOf } from './standing';
 import { rootLosses } from './losses';
 import type { Values } from '../values/values';
-import type { SeriesDay } from '../climate/series';
+import type { PlaceWeather, SeriesDay } from '../climate/series';
 import { fullPot, type PotStores } from '../replant/pots/balance';
 import {
 	fallOf,
@@ -99,10 +98,8 @@ export interface TreeWater {
  */
 export function functionCourse(
 	records: TreeRecords,
-	place: Place,
-	series: readonly SeriesDay[],
-	stores: PotStores,
-	pairs: readonly WeighingPair[],
+	{ place, series }: PlaceWeather,
+	{ stores, pairs }: { stores: PotStores; pairs: readonly WeighingPair[] },
 	today: string,
 	values: Values
 ): FunctionEstimate[] {
@@ -221,59 +218,44 @@ function seenSince(
 	return { weights, waterings, poured, seen };
 }
 
+/** Weather of a place, and the days of the scales and probes that stand at a tree. */
+export interface TreeWeather extends PlaceWeather {
+	devices?: readonly DeviceDay[];
+}
+
 /**
  * Everything about the water of a potted tree on a day: how dry it is, when and how it is watered next, and what its roots do.
  * What was done to a shared pot counts for all that stand in it.
- * @param series weather of its place from the planting or a year back to as far ahead as is known
- * @param devices daily readings of scales and probes that belong to it
+ * @param here weather of its place from the planting or a year back to as far ahead as is known, and daily readings of its devices
  * @returns null for a tree that stands in no pot that is known
  */
 export function treeWater(
 	own: TreeRecords,
-	place: Place,
-	series: readonly SeriesDay[],
+	here: TreeWeather,
 	today: string,
-	values: Values,
-	devices: readonly DeviceDay[] = []
+	values: Values
 ): TreeWater | null {
 	const records = ofThePot(own);
 	const { tree, kind } = records;
+	const { place, series, devices = [] } = here;
 	const written = records.plantings.at(-1);
 	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
-	const first = series[0];
-	if (!planting || tree.situation === 'in-ground' || !first) return null;
+	if (!planting || tree.situation === 'in-ground' || series.length === 0) return null;
 	const stores = storesAsRooted(own, planting, series, today, values);
 	const seen = seenSince(records, planting.plantedOn, devices, stores, values);
 	const { waterings, poured } = seen;
 	const pairs = pairsOf(planting, seen, devices, stores, values);
-	const course = functionCourse(records, place, series, stores, pairs, today, values);
+	const course = functionCourse(records, here, { stores, pairs }, today, values);
 	const root = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leafCalendar(kind, place, values);
 	const spoken = [...poured.map((one) => one.on), ...seen.seen.map((one) => one.on)].sort();
 	const beginOn = balanceFrom(planting, spoken[0], today, values);
-	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
-	const state = potState(
-		{
-			// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
-			begin: {
-				on: beginOn < first.on ? first.on : beginOn,
-				water: driedTo(0.5, stores),
-				sd: values['water.beginError']
-			},
-			stores,
-			series: series.filter((day) => day.on <= today),
-			poured,
-			seen: seen.seen,
-			phiOn: (on) => phiByDay.get(on) ?? root.phi,
-			phiSpread: root.phi > 0 ? (root.high - root.low) / 2 / Z90 / root.phi : 1,
-			inLeaf
-		},
-		values
-	);
+	const state = stateUntil(today, here, { stores, seen, course, inLeaf, beginOn }, values);
 	// The forecast runs on from the last day on which something was poured or seen.
 	const known = state.findLast((day) => day.poured || day.seen.length > 0) ?? state[0];
 	const from: TreeWater['from'] = spoken.length === 0 ? 'assumed' : (known?.seen.at(-1)?.how ?? 'watering');
 	const restUntil = restingUntil(records, today, values);
+	const trigger = kind.wetnessTrigger;
 	const next = nextWatering(
 		{
 			stores,
@@ -282,7 +264,7 @@ export function treeWater(
 				: { on: today, water: fullPot(stores), sd: values['water.unmeasuredError'] },
 			series,
 			today,
-			trigger: kind.wetnessTrigger,
+			trigger,
 			root,
 			inLeaf,
 			restUntil,
@@ -291,12 +273,9 @@ export function treeWater(
 		},
 		values
 	);
-	const lastWaterOn =
-		poured
-			.map((one) => one.on)
-			.sort()
-			.at(-1) ?? null;
-	const half = Math.min(0.5, kind.wetnessTrigger);
+	const lastWaterOn = poured.reduce<string | null>((last, { on }) => (on > (last ?? '') ? on : last), null);
+	const half = Math.min(0.5, trigger);
+	const sinceWater = [...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days];
 	return {
 		potKnown: written !== undefined,
 		stores,
@@ -307,12 +286,9 @@ export function treeWater(
 		alarms: waterAlarms(
 			{
 				known: from !== 'assumed',
-				halfOn:
-					[...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days].find(
-						(day) => day.dryness >= half
-					)?.on ?? null,
+				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
-				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, kind.wetnessTrigger) },
+				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, trigger) },
 				inLeaf: inLeaf(today)
 			},
 			values
@@ -324,6 +300,48 @@ export function treeWater(
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};
+}
+
+/** Its pot day by day up to a day, by what was poured, seen and drunk. */
+function stateUntil(
+	today: string,
+	{ series }: PlaceWeather,
+	{
+		stores,
+		seen,
+		course,
+		inLeaf,
+		beginOn
+	}: {
+		stores: PotStores;
+		seen: ReturnType<typeof seenSince>;
+		course: readonly FunctionEstimate[];
+		inLeaf: (on: string) => boolean;
+		beginOn: string;
+	},
+	values: Values
+): PotStateDay[] {
+	const root = course.at(-1) ?? unknownFunction(values);
+	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
+	const firstOn = series[0]?.on ?? beginOn;
+	return potState(
+		{
+			// A mix may go in dry or wet: how much it held on the day is not known before somebody poured or felt.
+			begin: {
+				on: beginOn < firstOn ? firstOn : beginOn,
+				water: driedTo(0.5, stores),
+				sd: values['water.beginError']
+			},
+			stores,
+			series: series.filter((day) => day.on <= today),
+			poured: seen.poured,
+			seen: seen.seen,
+			phiOn: (on) => phiByDay.get(on) ?? root.phi,
+			phiSpread: root.phi > 0 ? (root.high - root.low) / 2 / Z90 / root.phi : 1,
+			inLeaf
+		},
+		values
+	);
 }
 
 /** What its pot holds, shared with its mates, with what its roots have grown into since it was planted. */

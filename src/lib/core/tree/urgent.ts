@@ -83,9 +83,7 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 	const diagnosis = diagnose(context, look.findings, values);
 	const girdler = look.findings.find((finding) => finding.signId === 'girdler-seen');
 	const standing = standingOn(
-		tree,
-		kind,
-		place,
+		{ tree, kind, place },
 		look.examinedOn,
 		{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
 		values

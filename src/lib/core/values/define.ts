@@ -28,3 +28,12 @@ export interface WorkingValue {
 /** Declares a family of values, keeping the literal keys for type safety. */
 export const defineValues = <K extends string>(values: Record<K, WorkingValue>): Record<K, WorkingValue> =>
 	values;
+
+/** A working value of our own, with the bounds it may be changed within; `more` says another mark, its source, or a note. */
+export const ours = (
+	label: string,
+	value: number,
+	unit: string,
+	[min, max]: readonly [number, number],
+	more: Pick<Partial<WorkingValue>, 'mark' | 'source' | 'note'> = {}
+): WorkingValue => ({ label, value, unit, mark: 'ours', min, max, ...more });

@@ -1,15 +1,5 @@
 import { groupNames, groups, type Group } from '../vocabulary/kind';
-import { defineValues, type Mark, type WorkingValue } from './define';
-
-const value = (
-	label: string,
-	number: number,
-	unit: string,
-	min: number,
-	max: number,
-	mark: Mark = 'ours',
-	source?: string
-): WorkingValue => ({ label, value: number, unit, mark, min, max, ...(source && { source }) });
+import { defineValues, ours, type WorkingValue } from './define';
 
 /** Chance that a fair tree lives through being lifted in its window. */
 const lifting: Record<Group, number> = {
@@ -25,27 +15,25 @@ type LiftKey = `triage.lift.${Group}`;
 const liftValues = Object.fromEntries(
 	groups.map((group): [string, WorkingValue] => [
 		`triage.lift.${group}`,
-		value(
+		ours(
 			`Lives through lifting, fair tree in its window: ${groupNames[group]}`,
 			lifting[group],
 			'chance',
-			0.02,
-			0.99
+			[0.02, 0.99]
 		)
 	])
 ) as Record<LiftKey, WorkingValue>;
 
-const effect = (label: string, number: number): WorkingValue => value(label, number, 'log-odds', -5, 5);
+const effect = (label: string, number: number): WorkingValue => ours(label, number, 'log-odds', [-5, 5]);
 
 export const triageValues = {
 	...liftValues,
 	...defineValues({
-		'triage.treat': value(
+		'triage.treat': ours(
 			'Lives through treatment where it stands, fair tree in its window',
 			0.9,
 			'chance',
-			0.02,
-			0.99
+			[0.02, 0.99]
 		),
 		'triage.vitality.strong': effect('Survival: strong today', 0.5),
 		'triage.vitality.fair': effect('Survival: fair today', 0),
@@ -62,131 +50,117 @@ export const triageValues = {
 		'triage.reserves.few-years-potted': effect('Survival: a few years in a pot', 0),
 		'triage.reserves.long-potted': effect('Survival: long in a pot, or old and collected', -0.35),
 		'triage.rot': effect('Survival: rot, for certain', -1.1),
-		'triage.rot-unknown': value(
+		'triage.rot-unknown': ours(
 			'Where nobody has looked, it is judged as if rot were there with a chance of',
 			0.15,
 			'chance',
-			0,
-			1
+			[0, 1]
 		),
-		'triage.roots-usual': value(
+		'triage.roots-usual': ours(
 			'Share of its absorbing roots that comes along in a usual lift',
 			0.08,
 			'share',
-			0.005,
-			1,
-			'memory',
-			'2 to 20 % by several studies: Watson & Himelick 1982, Gilman 1988'
+			[0.005, 1],
+			{ mark: 'memory', source: '2 to 20 % by several studies: Watson & Himelick 1982, Gilman 1988' }
 		),
-		'triage.roots-unknown': value(
+		'triage.roots-unknown': ours(
 			'Where it is not known how many roots come along, it is judged as if',
 			0.05,
 			'share',
-			0.002,
-			1
+			[0.002, 1]
 		),
 		'triage.scratch-unknown': effect('Survival: nobody has scratched a twig', -0.3),
-		'lifting.people-most': value(
+		'lifting.people-most': ours(
 			'More people than this do not fit round a ball: a machine',
 			6,
 			'people',
-			2,
-			20
+			[2, 20]
 		),
 		'triage.roots-slope': effect('Survival: for each doubling of the roots kept', 0.35),
-		'triage.roots-most': value(
+		'triage.roots-most': ours(
 			'Survival: roots kept count up to so many doublings either way',
 			3,
 			'doublings',
-			0.5,
-			8
+			[0.5, 8]
 		),
-		'lifting.reachLeast': value(
+		'lifting.reachLeast': ours(
 			'Roots of an open-grown tree reach at least, from the trunk',
 			2,
 			'crown radii',
-			0.3,
-			8,
-			'memory'
+			[0.3, 8],
+			{ mark: 'memory' }
 		),
-		'lifting.reachUsual': value(
-			'Roots of an open-grown tree usually reach',
-			2.5,
-			'crown radii',
-			0.3,
-			8,
-			'memory'
-		),
-		'lifting.reachMost': value('Roots of an open-grown tree reach up to', 3, 'crown radii', 0.3, 8, 'memory'),
-		'lifting.reachHedge': value('In a hedge or against a wall they reach', 0.5, 'crown radii', 0.1, 3),
-		'lifting.rootDepthMm': value('Absorbing roots lie down to', 600, 'mm', 100, 2000),
-		'lifting.preparedLeast': value(
+		'lifting.reachUsual': ours('Roots of an open-grown tree usually reach', 2.5, 'crown radii', [0.3, 8], {
+			mark: 'memory'
+		}),
+		'lifting.reachMost': ours('Roots of an open-grown tree reach up to', 3, 'crown radii', [0.3, 8], {
+			mark: 'memory'
+		}),
+		'lifting.reachHedge': ours('In a hedge or against a wall they reach', 0.5, 'crown radii', [0.1, 3]),
+		'lifting.rootDepthMm': ours('Absorbing roots lie down to', 600, 'mm', [100, 2000]),
+		'lifting.preparedLeast': ours(
 			'Root-pruned or confined: the ball holds at least',
 			1.5,
 			'× as many',
-			1,
-			10
+			[1, 10]
 		),
-		'lifting.prepared': value('Root-pruned or confined: the ball usually holds', 2.2, '× as many', 1, 10),
-		'lifting.preparedMost': value('Root-pruned or confined: the ball holds up to', 3, '× as many', 1, 10),
-		'lifting.keptLeast': value('A lift leaves at least', 0.005, 'share', 0, 0.2),
-		'lifting.mapSpread': value('How unsure what a map says of a lift is', 0.4, 'of kept × lost', 0, 2),
-		'lifting.endMatchDeg': value('A root of the log is one of the map within', 25, '°', 1, 90),
-		'lifting.endMatchThick': value(
+		'lifting.prepared': ours('Root-pruned or confined: the ball usually holds', 2.2, '× as many', [1, 10]),
+		'lifting.preparedMost': ours('Root-pruned or confined: the ball holds up to', 3, '× as many', [1, 10]),
+		'lifting.keptLeast': ours('A lift leaves at least', 0.005, 'share', [0, 0.2]),
+		'lifting.mapSpread': ours('How unsure what a map says of a lift is', 0.4, 'of kept × lost', [0, 2]),
+		'lifting.endMatchDeg': ours('A root of the log is one of the map within', 25, '°', [1, 90]),
+		'lifting.endMatchThick': ours(
 			'and where neither is thicker than so many times the other',
 			2,
 			'×',
-			1,
-			10
+			[1, 10]
 		),
-		'lifting.out-freeMinutes': value('Roots out of the ground lose nothing for', 30, 'min', 0, 600),
-		'lifting.outUsualMinutes': value('Out of the ground, where nobody noted how long', 60, 'min', 0, 20_000),
-		'lifting.outMostMinutes': value('and it may have been up to', 480, 'min', 0, 20_000),
-		'lifting.dryHalfMinutes': value(
+		'lifting.out-freeMinutes': ours('Roots out of the ground lose nothing for', 30, 'min', [0, 600]),
+		'lifting.outUsualMinutes': ours('Out of the ground, where nobody noted how long', 60, 'min', [0, 20_000]),
+		'lifting.outMostMinutes': ours('and it may have been up to', 480, 'min', [0, 20_000]),
+		'lifting.dryHalfMinutes': ours(
 			'Then, not wetted, half of the fine roots dry in',
 			360,
 			'min',
-			10,
-			20_000
+			[10, 20_000]
 		),
-		'lifting.wetHalfMinutes': value('Then, kept wet and shaded, half of them in', 7200, 'min', 30, 200_000),
-		'triage.size-mm': value('A trunk counts as large from', 150, 'mm', 20, 2000),
+		'lifting.wetHalfMinutes': ours('Then, kept wet and shaded, half of them in', 7200, 'min', [30, 200_000]),
+		'triage.size-mm': ours('A trunk counts as large from', 150, 'mm', [20, 2000]),
 		'triage.size': effect('Survival: for each doubling of a large trunk', -0.4),
-		'triage.spread-base': value('How unsure the chance is at best', 0.45, 'log-odds', 0.05, 3),
-		'triage.spread-unknown': value('and for each thing not known', 0.35, 'log-odds', 0, 3),
-		'triage.go-from': value('Go when the chance is at least', 0.6, 'chance', 0.1, 0.99),
-		'triage.leave-under': value('Leave when the chance is under', 0.35, 'chance', 0.01, 0.9),
-		'triage.nurse-gain': value('Nurse first when that adds at least', 0.1, 'chance', 0.01, 0.9),
-		'triage.backups-under': value('Backups first when the chance may be under', 0.5, 'chance', 0, 1),
-		'triage.cutting-strikes': value('A cutting or division takes', 0.4, 'chance', 0.02, 0.98),
-		'triage.backups-sure': value('Backups enough that one takes, with', 0.95, 'chance', 0.5, 0.999),
-		'triage.new-look-days': value('A decision asks for a new look after', 14, 'days', 1, 365),
-		'triage.person-kg': value(
-			'Most one person lifts at best',
-			23,
-			'kg',
-			5,
-			60,
-			'published',
-			'Waters et al. 1993, revised NIOSH lifting equation, load constant'
-		),
-		'changes.watch-days': value('One thing at a time: watch after each change for', 21, 'days', 1, 365),
-		'lifting.trunks-least': value(
+		'triage.spread-base': ours('How unsure the chance is at best', 0.45, 'log-odds', [0.05, 3]),
+		'triage.spread-unknown': ours('and for each thing not known', 0.35, 'log-odds', [0, 3]),
+		'triage.go-from': ours('Go when the chance is at least', 0.6, 'chance', [0.1, 0.99]),
+		'triage.leave-under': ours('Leave when the chance is under', 0.35, 'chance', [0.01, 0.9]),
+		'triage.nurse-gain': ours('Nurse first when that adds at least', 0.1, 'chance', [0.01, 0.9]),
+		'triage.backups-under': ours('Backups first when the chance may be under', 0.5, 'chance', [0, 1]),
+		'triage.cutting-strikes': ours('A cutting or division takes', 0.4, 'chance', [0.02, 0.98]),
+		'triage.backups-sure': ours('Backups enough that one takes, with', 0.95, 'chance', [0.5, 0.999]),
+		'triage.new-look-days': ours('A decision asks for a new look after', 14, 'days', [1, 365]),
+		'triage.person-kg': ours('Most one person lifts at best', 23, 'kg', [5, 60], {
+			mark: 'published',
+			source: 'Waters et al. 1993, revised NIOSH lifting equation, load constant'
+		}),
+		'changes.watch-days': ours('One thing at a time: watch after each change for', 21, 'days', [1, 365]),
+		'lifting.trunks-least': ours(
 			'Ball, field: at least so many times the base of the trunk',
 			5,
 			'×',
-			1,
-			20,
-			'trade'
+			[1, 20],
+			{ mark: 'trade' }
 		),
-		'lifting.trunks-most': value('Ball, field: up to so many times', 6, '×', 1, 20, 'trade'),
-		'lifting.second-ring-mm': value('Second ring, dug outward for room', 250, 'mm', 0, 2000, 'ours'),
-		'lifting.body-gap-cm': value('A ball is held so far from the body', 12, 'cm', 0, 40),
-		'lifting.hot-C': value('A usual day warmer than this is too hot to lift', 27, '°C', 15, 45),
-		'lifting.travel-cm': value('A ball is lifted up by', 60, 'cm', 0, 175),
-		'lifting.shape-least': value('Ball: fullness of a half-ellipsoid', 2 / 3, 'of the cylinder', 0.3, 1),
-		'lifting.density-least': value('Moist soil, light and organic', 1.3, 'kg/L', 0.5, 2.5),
-		'lifting.density': value('Moist soil, usual', 1.76, 'kg/L', 0.5, 2.5, 'memory', '110 lb/ft³'),
-		'lifting.density-most': value('Moist soil, wet clay', 1.9, 'kg/L', 0.5, 2.5)
+		'lifting.trunks-most': ours('Ball, field: up to so many times', 6, '×', [1, 20], { mark: 'trade' }),
+		'lifting.second-ring-mm': ours('Second ring, dug outward for room', 250, 'mm', [0, 2000], {
+			mark: 'ours'
+		}),
+		'lifting.body-gap-cm': ours('A ball is held so far from the body', 12, 'cm', [0, 40]),
+		'lifting.hot-C': ours('A usual day warmer than this is too hot to lift', 27, '°C', [15, 45]),
+		'lifting.travel-cm': ours('A ball is lifted up by', 60, 'cm', [0, 175]),
+		'lifting.shape-least': ours('Ball: fullness of a half-ellipsoid', 2 / 3, 'of the cylinder', [0.3, 1]),
+		'lifting.density-least': ours('Moist soil, light and organic', 1.3, 'kg/L', [0.5, 2.5]),
+		'lifting.density': ours('Moist soil, usual', 1.76, 'kg/L', [0.5, 2.5], {
+			mark: 'memory',
+			source: '110 lb/ft³'
+		}),
+		'lifting.density-most': ours('Moist soil, wet clay', 1.9, 'kg/L', [0.5, 2.5])
 	})
 };

@@ -337,6 +337,24 @@ export const waterValues = {
 			min: 3,
 			max: 40
 		},
+		'water.lawnMostM': {
+			label: 'Root zone of a tree grown in the ground: at most, from the middle',
+			value: 15,
+			unit: 'm',
+			mark: 'published',
+			source: 'BS 5837:2012',
+			note: 'The same standard caps its root protection area there.',
+			min: 2,
+			max: 60
+		},
+		'water.lawnLeastM': {
+			label: 'Root zone of a tree grown in the ground: at least, from the middle',
+			value: 0.3,
+			unit: 'm',
+			mark: 'ours',
+			min: 0.05,
+			max: 2
+		},
 		'water.lawnDepthMm': {
 			label: 'Depth of most roots in the ground',
 			value: 600,

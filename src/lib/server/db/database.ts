@@ -46,6 +46,8 @@ const remembered = new WeakMap<Reader, Remembered>();
 export const rememberedBy = (db: Reader): Remembered | null => remembered.get(db) ?? null;
 
 export interface Store {
+	/** Where the database is, as it was opened. */
+	url: string;
 	db: Db;
 	/**
 	 * Runs one write in a transaction; writes of the whole process wait for each other.
@@ -72,6 +74,13 @@ function migrationsFolder(): string {
 	return folder;
 }
 
+/** A reader of a database that the server has opened and brought up to date, for a thread that only reads. */
+export function openReader(url: string): Db {
+	const db = open(url);
+	remembered.set(db, { keeps: true, records: new Map(), lists: new Map() });
+	return db;
+}
+
 /**
  * Opens a database, brings it up to date and returns its one door. SQLite allows one writer, and the libSQL client pools
  * connections, so every write goes through a queue; reads go on beside it.
@@ -89,6 +98,7 @@ export async function openStore(url: string): Promise<Store> {
 	const touched: (readonly string[] | null)[] = [];
 	let written = 0;
 	return {
+		url,
 		db,
 		write: (work, touches = () => null) => {
 			const run = queue.then(async () => {

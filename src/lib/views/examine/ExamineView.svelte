@@ -114,7 +114,7 @@
 	const context = $derived(begun.context);
 	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
 	const standing = $derived(
-		standingOn(tree, kind, place, on, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
+		standingOn({ tree, kind, place }, on, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
 	);
 	const again = (numbers: Values) => diagnose(context, findings, numbers);
 	const diagnosis = $derived(again(values));

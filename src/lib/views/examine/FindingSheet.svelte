@@ -47,9 +47,7 @@
 	const diagnosis = $derived(diagnose(context, findings, values));
 	const standing = $derived(
 		standingOn(
-			tree,
-			kind,
-			place,
+			{ tree, kind, place },
 			on,
 			{
 				failingFast: look?.failingFast ?? false,

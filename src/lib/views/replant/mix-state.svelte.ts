@@ -130,6 +130,10 @@ export class MixState {
 		);
 		const { stock, wish, pot, layer, depthMm, prefer } = this;
 		const begun = this.sides[0]?.mix.parts ?? [];
-		this.found = reachMix(stock, wish, begun, pot, layer, depthMm, this.#values, { prefer, pricePerL });
+		this.found = reachMix(stock, wish, { pot, layer, fillMm: depthMm }, this.#values, {
+			begin: begun,
+			prefer,
+			pricePerL
+		});
 	}
 }

@@ -62,7 +62,9 @@
 	const segment = $derived(roots.map.segments.find((candidate) => candidate.id === cut?.segmentId));
 	const lengthMm = $derived(segment ? courseLengthMm(segment.course) : 0);
 	const how = $derived(
-		segment && cut ? cutHow(segment, cut, roots.map, lengthMm, values, roots.standing.ledger.windows) : null
+		segment && cut
+			? cutHow(segment, cut, { map: roots.map, windows: roots.standing.ledger.windows }, values)
+			: null
 	);
 	const ledger = $derived(roots.standing.ledger);
 	/** As the cuts in hand are answered, and the one that is looked at as it is planned. */

@@ -3,7 +3,6 @@
 	import { resolve } from '$app/paths';
 	import { cutHow, holdHead } from '$core/roots/plan/cutting';
 	import { carryOver } from '$core/roots/plan/done';
-	import { courseLengthMm } from '$core/roots/map/geometry';
 	import { roman } from '$core/roots/plan/plan';
 	import type { Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
@@ -77,14 +76,7 @@
 					{#each inStage(stage) as cut, index (cut.id)}
 						{@const segment = rootOf(cut.segmentId)}
 						{#if segment}
-							{@const how = cutHow(
-								segment,
-								cut,
-								roots.map,
-								courseLengthMm(segment.course),
-								values,
-								ledger.windows
-							)}
+							{@const how = cutHow(segment, cut, { map: roots.map, windows: ledger.windows }, values)}
 							<tr class="border-b align-top">
 								<td class="py-1.5 font-display text-lg font-bold"
 									>{(stage === 0 ? roots.cutNumbers.get(cut.segmentId) : undefined) ?? index + 1}</td

@@ -147,7 +147,7 @@ export class RootsState {
 						temper: 'usual',
 						vigour: tree.vigour,
 						reserves: tree.reserves,
-						stageDates: stageDates(kind, place, [today], 3, today, values),
+						stageDates: stageDates({ kind, place }, { begun: [today], count: 3, today }, values),
 						cuts: [],
 						notBefore: [],
 						consents: [],
@@ -677,7 +677,7 @@ export class RootsState {
 		if (stage < dates.length) return dates;
 		const { kind, place, values, today } = this.options;
 		const [first = today, ...others] = dates;
-		return stageDates(kind, place, [first, ...others], stage + 1, today, values);
+		return stageDates({ kind, place }, { begun: [first, ...others], count: stage + 1, today }, values);
 	}
 
 	#draftKey(): string {

@@ -44,9 +44,11 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 			standing: standingSentence(
 				records,
 				today(),
-				releaseFacts(records, [], await referenceShootMm(db, tree), values),
-				urgent,
-				stands,
+				{
+					facts: releaseFacts(records, [], await referenceShootMm(db, tree), values),
+					urgent,
+					standing: stands
+				},
 				values
 			),
 			empty: [

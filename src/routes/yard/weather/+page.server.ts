@@ -115,7 +115,7 @@ export const actions: Actions = {
 			const on = today();
 			const { kept } = await keepWeather(
 				store,
-				simulateWeather(place, addDays(on, -60), addDays(on, -1), 11, values),
+				simulateWeather(place, { from: addDays(on, -60), to: addDays(on, -1) }, 11, values),
 				values
 			);
 			return { told: `${kept} simulated days kept, labelled as simulated.` };

@@ -79,7 +79,12 @@ function run(question: WaterQuestion, phi: number, values: Values, drier = 0): P
 	];
 	for (const day of question.series) {
 		if (day.on <= question.since.on) continue;
-		const next = potDay(water, question.stores, day, phi, question.inLeaf(day.on), 0, values);
+		const next = potDay(
+			water,
+			question.stores,
+			{ day, rootFunction: phi, inLeaf: question.inLeaf(day.on), irrigationL: 0 },
+			values
+		);
 		water = next.water;
 		days.push(next);
 	}

@@ -105,7 +105,12 @@ export function potState(
 		// What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
 		const litres = given.reduce((sum, one) => sum + Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0)), 0);
 		const missing = most - water.rootedL - water.unrootedL;
-		const after = potDay(water, stores, day, phiOn(day.on), inLeaf(day.on), litres, values);
+		const after = potDay(
+			water,
+			stores,
+			{ day, rootFunction: phiOn(day.on), inLeaf: inLeaf(day.on), irrigationL: litres },
+			values
+		);
 		const lost = (after.transpirationL + after.evaporationL) / most;
 		sd = Math.min(0.5, sd + lost * (values['rootFunction.demandError'] + phiSpread));
 		water = after.water;

@@ -123,7 +123,12 @@ function dryRun(
 ): { lostL: number; water: PotWater } {
 	let water = begin;
 	for (const day of days)
-		water = potDay(water, input.stores, day, phi, input.inLeaf(day.on), 0, values).water;
+		water = potDay(
+			water,
+			input.stores,
+			{ day, rootFunction: phi, inLeaf: input.inLeaf(day.on), irrigationL: 0 },
+			values
+		).water;
 	return { lostL: begin.rootedL + begin.unrootedL - water.rootedL - water.unrootedL, water };
 }
 

@@ -51,16 +51,17 @@ export function weighingPairs(
 ): WeighingPair[] {
 	const sorted = [...waterings].sort((a, b) => a.wateredOn.localeCompare(b.wateredOn));
 	const pairs: WeighingPair[] = [];
-	const add = (
-		from: string,
-		to: string,
-		before: number,
-		after: number,
-		fullOn: string,
-		fullKg: number
-	): void => {
-		if (to > from && before >= after)
-			pairs.push({ from, to, lossKg: before - after, fullOn, lostKg: Math.max(0, fullKg - before) });
+	type Weighed = { on: string; kg: number };
+	/** @param full after the water before */
+	const add = (before: Weighed, after: Weighed, full: Weighed): void => {
+		if (after.on > before.on && before.kg >= after.kg)
+			pairs.push({
+				from: before.on,
+				to: after.on,
+				lossKg: before.kg - after.kg,
+				fullOn: full.on,
+				lostKg: Math.max(0, full.kg - before.kg)
+			});
 	};
 	for (const [i, watering] of sorted.entries()) {
 		if (watering.afterKg === null) continue;
@@ -68,21 +69,23 @@ export function weighingPairs(
 		const between = weighings
 			.filter((one) => one.on > watering.wateredOn && (next === undefined || one.on < next.wateredOn))
 			.sort((a, b) => a.on.localeCompare(b.on));
-		let [on, kg] = [watering.wateredOn, watering.afterKg];
+		const full: Weighed = { on: watering.wateredOn, kg: watering.afterKg };
+		let last = full;
 		for (const one of between) {
-			add(on, one.on, kg, one.kg, watering.wateredOn, watering.afterKg);
-			[on, kg] = [one.on, one.kg];
+			add(last, one, full);
+			last = one;
 		}
-		if (next && next.beforeKg !== null)
-			add(on, next.wateredOn, kg, next.beforeKg, watering.wateredOn, watering.afterKg);
+		if (next && next.beforeKg !== null) add(last, { on: next.wateredOn, kg: next.beforeKg }, full);
 	}
 	for (const one of weighings)
 		if (
 			one.wateredOn !== undefined &&
 			one.fullKg !== undefined &&
 			!sorted.some((watering) => watering.wateredOn === one.wateredOn && watering.afterKg !== null)
-		)
-			add(one.wateredOn, one.on, one.fullKg, one.kg, one.wateredOn, one.fullKg);
+		) {
+			const full = { on: one.wateredOn, kg: one.fullKg };
+			add(full, one, full);
+		}
 	return pairs.sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
 }
 

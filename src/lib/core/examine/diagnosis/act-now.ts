@@ -104,9 +104,15 @@ export function actNow(
  * @param look what makes waiting dearer: it fails fast; the grade of girdling found
  */
 export function standingOn(
-	tree: { vigour: Vigour },
-	kind: Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>,
-	place: PlaceClimate | null,
+	{
+		tree,
+		kind,
+		place
+	}: {
+		tree: { vigour: Vigour };
+		kind: Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>;
+		place: PlaceClimate | null;
+	},
 	date: string,
 	look: { failingFast: boolean; girdlerGrade: number },
 	values: Values

@@ -64,9 +64,15 @@ export function seasonPhase(
 
 /** The context of a tree on a day, as the app knows it. */
 export const contextOf = (
-	tree: { situation: Situation },
-	kind: Pick<Kind, 'group' | 'coldestC'>,
-	place: PlaceClimate | null,
+	{
+		tree,
+		kind,
+		place
+	}: {
+		tree: { situation: Situation };
+		kind: Pick<Kind, 'group' | 'coldestC'>;
+		place: PlaceClimate | null;
+	},
 	date: string,
 	events: readonly RecentEvent[],
 	values: Values,

@@ -20,18 +20,14 @@ const days: Record<Referral['urgency'], number> = { now: 0, week: 7, month: 30 }
 
 /** What a look found that has to be handed on: danger to people first, then what an arborist has to judge. */
 export function redFlags(
-	tree: Tree,
-	kind: Kind,
-	place: Place | null,
+	{ tree, kind, place }: { tree: Tree; kind: Kind; place: Place | null },
 	look: Examination,
 	context: DiagnosisContext,
 	values: Values
 ): RedFlag[] {
 	const diagnosis = diagnose(context, look.findings, values);
 	const standing = standingOn(
-		tree,
-		kind,
-		place,
+		{ tree, kind, place },
 		look.examinedOn,
 		{
 			failingFast: look.failingFast,

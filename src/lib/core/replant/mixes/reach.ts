@@ -35,21 +35,21 @@ const TENTHS = 10;
 export function reachMix(
 	stock: readonly ComponentId[],
 	wish: MixWish,
-	begin: readonly MixPart[],
-	pot: MixPot,
-	layer: Parameters<typeof waterAndAir>[2],
-	fillMm: number,
+	{ pot, layer, fillMm }: { pot: MixPot; layer: Parameters<typeof waterAndAir>[2]; fillMm: number },
 	values: Values,
 	{
+		begin,
 		most = 3,
 		prefer = 'change',
 		pricePerL = {}
 	}: {
+		/** The mix to begin with. */
+		begin: readonly MixPart[];
 		most?: number;
 		/** Of what will do: the least change from the mix to begin with, or the least cost. */
 		prefer?: 'change' | 'cost';
 		pricePerL?: Partial<Record<ComponentId, number>>;
-	} = {}
+	}
 ): MixFound[] {
 	const ids = [...new Set(stock)].slice(0, 6);
 	const total = begin.reduce((sum, part) => sum + part.parts, 0) || 1;

@@ -28,6 +28,14 @@ export interface PotDay {
 	dryness: number;
 }
 
+/** What a day asks of roots and soil. */
+interface DayOfRoots {
+	day: Pick<SeriesDay, 'on' | 'et0Mm' | 'rainMm'>;
+	/** 0 … 1 and a little over. */
+	rootFunction: number;
+	inLeaf: boolean;
+}
+
 export const fullPot = (stores: PotStores): PotWater => ({
 	rootedL: stores.rootedMostL,
 	unrootedL: stores.unrootedMostL
@@ -41,15 +49,11 @@ export const drynessOf = (water: PotWater, stores: PotStores): number => {
  * One day of a pot: rain and irrigation in, what does not fit runs out; the crown draws from the rooted mix, the less the
  * drier it is beyond half; the surface dries both; then water moves from the wetter to the drier part, slowly. Water is
  * conserved: before + rain + irrigation = after + transpiration + evaporation + outflow.
- * @param rootFunction 0 … 1 and a little over
  */
 export function potDay(
 	before: PotWater,
 	stores: PotStores,
-	day: Pick<SeriesDay, 'on' | 'et0Mm' | 'rainMm'>,
-	rootFunction: number,
-	inLeaf: boolean,
-	irrigationL: number,
+	{ day, rootFunction, inLeaf, irrigationL }: DayOfRoots & { irrigationL: number },
 	values: Values
 ): PotDay {
 	const rainL = day.rainMm * stores.surfaceM2;
@@ -140,10 +144,7 @@ export interface GroundDay {
 export function groundDay(
 	before: GroundWater,
 	stores: GroundStores,
-	day: Pick<SeriesDay, 'on' | 'et0Mm' | 'rainMm'>,
-	rootFunction: number,
-	inLeaf: boolean,
-	irrigationMm: number,
+	{ day, rootFunction, inLeaf, irrigationMm }: DayOfRoots & { irrigationMm: number },
 	values: Values
 ): GroundDay {
 	let ball = before.ballMm + day.rainMm + irrigationMm;

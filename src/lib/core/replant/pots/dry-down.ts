@@ -48,7 +48,12 @@ export function dryDown(
 	let water = fullPot(stores);
 	let dryness = 0;
 	for (const [i, { et0Mm, inLeaf }] of days.entries()) {
-		const day = potDay(water, stores, { on: '', et0Mm, rainMm: 0 }, rootFunction, inLeaf, 0, values);
+		const day = potDay(
+			water,
+			stores,
+			{ day: { on: '', et0Mm, rainMm: 0 }, rootFunction, inLeaf, irrigationL: 0 },
+			values
+		);
 		if (day.dryness >= trigger) {
 			const step = day.dryness - dryness;
 			return i + (step > 0 ? Math.min(1, Math.max(0, (trigger - dryness) / step)) : 1);

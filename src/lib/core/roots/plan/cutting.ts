@@ -2,7 +2,7 @@ import { isStructural, tornOnly } from '../map/shares';
 import { turnDeg } from '../../maths/circular';
 import { structuralRootZoneRadiusM } from './zones';
 import type { Values } from '../../values/values';
-import { diameterAtMm } from '../map/geometry';
+import { courseLengthMm, diameterAtMm } from '../map/geometry';
 import type { AnchorageWindow } from './ledger';
 import type { Cut } from './plan';
 import { startAzimuth, type RootMapInput, type Segment } from '../map/root-map';
@@ -37,12 +37,16 @@ export const holdHead = ({ arborist }: LostHold): string =>
 export function cutHow(
 	segment: Segment,
 	{ atMm }: Pick<Cut, 'atMm'>,
-	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'segments'>,
-	lengthMm: number,
-	values: Values,
-	windows: readonly AnchorageWindow[] = []
+	{
+		map,
+		windows
+	}: {
+		map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm' | 'segments'>;
+		windows: readonly AnchorageWindow[];
+	},
+	values: Values
 ): CutHow {
-	const thickMm = diameterAtMm(segment, atMm, lengthMm);
+	const thickMm = diameterAtMm(segment, atMm, courseLengthMm(segment.course));
 	const structural = isStructural(segment);
 	const nearMm = values['ground.noCutTrunkDiameters'] * map.trunkDiameterMm;
 	const zoneMm = structuralRootZoneRadiusM(map.trunkDiameterMm / 1000, values) * 1000;

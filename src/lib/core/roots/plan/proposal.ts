@@ -43,7 +43,7 @@ export function proposalFor(
 	const worked = done.length > 0 ? Math.max(...done.map((cut) => cut.stage)) + 1 : 0;
 	const [first = today, ...others] = plan.stageDates.slice(0, worked);
 	const count = Math.min(STAGE_LIMIT, Math.max(values['stages.most'], plan.stageDates.length));
-	const dates = stageDates(kind, place, [first, ...others], count, today, values);
+	const dates = stageDates({ kind, place }, { begun: [first, ...others], count, today }, values);
 	const { allowances } = planStanding(
 		{ tree, kind },
 		place,

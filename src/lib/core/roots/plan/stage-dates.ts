@@ -11,11 +11,8 @@ import type { Values } from '../../values/values';
  * @param count number of stages, ≥ 1
  */
 export function stageDates(
-	kind: Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>,
-	place: PlaceClimate,
-	begun: readonly [string, ...string[]],
-	count: number,
-	today: string,
+	{ kind, place }: { kind: Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>; place: PlaceClimate },
+	{ begun, count, today }: { begun: readonly [string, ...string[]]; count: number; today: string },
 	values: Values
 ): string[] {
 	const dates: string[] = begun.slice(0, count);

@@ -45,7 +45,10 @@ function livingRoots({ records, place, on, values }: Sayings): Fact<number> {
 	const span = Math.max(1, daysBetween(first, on));
 	const now = (of: readonly { on: string; share: number }[]): number => {
 		const upToNow = of.filter((loss) => loss.on <= on);
-		return expectedOn(expectedRootFunction(upToNow, place, first, on, values, span), on)?.expected ?? 1;
+		return (
+			expectedOn(expectedRootFunction(upToNow, place, { from: first, to: on, stepDays: span }, values), on)
+				?.expected ?? 1
+		);
 	};
 	const lift = liftsDone(records, values).findLast((one) => one.on <= on);
 	const cut = done.some((loss) => loss.by === 'cut' && loss.on <= on);

@@ -1,0 +1,17 @@
+import { defineConfig } from 'vite';
+
+/** The threads of the server: each one file of its own, beside the built server. What holds machine code stays outside. */
+export default defineConfig({
+	publicDir: false,
+	resolve: { alias: { $core: '/src/lib/core' } },
+	ssr: { noExternal: true, external: ['@libsql/client', 'libsql', 'sharp', 'highs'] },
+	build: {
+		ssr: true,
+		outDir: 'build/threads',
+		target: 'node20',
+		rollupOptions: {
+			input: { 'reckon.thread': 'src/lib/server/threads/reckon.thread.ts' },
+			output: { entryFileNames: '[name].js' }
+		}
+	}
+});
