@@ -464,7 +464,7 @@ export async function largeYard(count: number, folder: string, looks = 100): Pro
 	return store;
 }
 
-async function pageRows(): Promise<Row[]> {
+export async function pageRows(): Promise<Row[]> {
 	process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
 	const store = await largeYard(2000, mkdtempSync(path.join(tmpdir(), 'bruntle-bench-')));
 	const began = performance.now();

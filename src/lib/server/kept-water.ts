@@ -98,18 +98,19 @@ async function reckonAll(store: Store, stale: Stale, on: string, values: Values)
 	const batches: string[][] = [];
 	for (let i = 0; i < stale.length; i += BATCH) batches.push(stale.slice(i, i + BATCH).map(({ id }) => id));
 	const reckoners = stale.length >= THREADS_FROM ? openReckoners(store) : [];
-	const one = (ids: string[]) => reckonTrees(store.db, ids, on, values);
-	const hands =
-		reckoners.length > 0
-			? reckoners.map(
-					({ reckon }) =>
-						(ids: string[]) =>
-							reckon(ids, on, values)
-				)
-			: [one];
+	type Hand = (ids: string[]) => Promise<Reckoned[]>;
+	const here: Hand = (ids) => reckonTrees(store.db, ids, on, values);
+	const hands = reckoners.map(
+		({ reckon }): Hand =>
+			(ids) =>
+				reckon(ids, on, values).catch((cause: unknown) => {
+					console.error(cause);
+					return here(ids);
+				})
+	);
 	try {
 		await Promise.all(
-			hands.map(async (hand) => {
+			(hands.length > 0 ? hands : [here]).map(async (hand) => {
 				for (let ids = batches.shift(); ids; ids = batches.shift()) await keep(store, await hand(ids), bases);
 			})
 		);

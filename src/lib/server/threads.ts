@@ -16,6 +16,8 @@ export interface Reckoner {
 }
 
 const MOST_THREADS = 4;
+/** Records live for one batch: with so much room for them they are gone before they are tidied up. */
+const YOUNG_MB = 96;
 
 /** Where the built threads lie; null where the sources run unbuilt, or the database is not a file that others can open. */
 function threadFile(store: Store): string | null {
@@ -30,7 +32,10 @@ export function openReckoners(store: Store): Reckoner[] {
 	const file = threadFile(store);
 	if (file === null) return [];
 	return Array.from({ length: Math.min(MOST_THREADS, availableParallelism()) }, () => {
-		const worker = new Worker(file, { workerData: { url: store.url } });
+		const worker = new Worker(file, {
+			workerData: { url: store.url },
+			resourceLimits: { maxYoungGenerationSizeMb: YOUNG_MB }
+		});
 		// A thread that ends leaves its question unanswered: then it is no longer waited for.
 		const failed = new Promise<never>((_, reject) => {
 			worker.once('error', reject);

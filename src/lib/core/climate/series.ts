@@ -33,6 +33,18 @@ export interface PlaceWeather {
 	readonly series: readonly SeriesDay[];
 }
 
+/** Days of a series from one to another, both included: the days are whole and in order, so that none is looked for. */
+export function seriesBetween(
+	series: readonly SeriesDay[],
+	from: string | null,
+	to: string | null
+): readonly SeriesDay[] {
+	const firstOn = series[0]?.on;
+	if (firstOn === undefined) return [];
+	const at = (on: string): number => Math.max(0, daysBetween(firstOn, on));
+	return series.slice(from === null ? 0 : at(from), to === null ? undefined : to < firstOn ? 0 : at(to) + 1);
+}
+
 /** A day of which only water and demand are known, as for a balance alone. */
 export const bareDay = (on: string, { et0Mm, rainMm }: Pick<SeriesDay, 'et0Mm' | 'rainMm'>): SeriesDay => ({
 	on,

@@ -8,7 +8,7 @@ import { ofThePot, potWeights, withMates } from './shared-pot';
 import { standingOf } from './standing';
 import { rootLosses } from './losses';
 import type { Values } from '../values/values';
-import type { PlaceWeather, SeriesDay } from '../climate/series';
+import { seriesBetween, type PlaceWeather, type SeriesDay } from '../climate/series';
 import { fullPot, type PotStores } from '../replant/pots/balance';
 import {
 	fallOf,
@@ -103,7 +103,7 @@ export function functionCourse(
 	today: string,
 	values: Values
 ): FunctionEstimate[] {
-	const since = series.filter((day) => day.on >= records.tree.takenInOn);
+	const since = seriesBetween(series, records.tree.takenInOn, null);
 	const first = since[0];
 	if (!first) return [];
 	const { found, done } = rootLosses(records, values);
@@ -116,7 +116,7 @@ export function functionCourse(
 				p: values['rootFunction.beginSpread'] ** 2
 			},
 			pairs,
-			series: since.filter((day) => day.on <= today),
+			series: seriesBetween(since, null, today),
 			stores,
 			inLeaf: leafCalendar(records.kind, place, values),
 			losses: losses.filter((loss) => loss.on > first.on),
@@ -333,7 +333,7 @@ function stateUntil(
 				sd: values['water.beginError']
 			},
 			stores,
-			series: series.filter((day) => day.on <= today),
+			series: seriesBetween(series, null, today),
 			poured: seen.poured,
 			seen: seen.seen,
 			phiOn: (on) => phiByDay.get(on) ?? root.phi,
@@ -353,9 +353,10 @@ function storesAsRooted(
 	values: Values
 ): PotStores {
 	const base = withMates(storesOf(planting, own.tree, values), own, planting, values);
-	const warm = series
-		.filter((day) => day.on > planting.plantedOn && day.on <= today)
-		.reduce((sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']), 0);
+	const warm = seriesBetween(series, addDays(planting.plantedOn, 1), today).reduce(
+		(sum, day) => sum + Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']),
+		0
+	);
 	return rootedIn(base, warm, values);
 }
 

@@ -27,7 +27,8 @@ export async function jsonRows<T>(
 /** How the rows of a table are read: what is selected, and what becomes of each cell. */
 interface TableReading {
 	cells: SQL;
-	columns: readonly { name: string; read: ((cell: unknown) => unknown) | null }[];
+	/** Columns of the record, by their place among the cells. */
+	columns: readonly { at: number; name: string; read: ((cell: unknown) => unknown) | null }[];
 	/** Place of the column that names the owner; −1 where there is none. */
 	owner: number;
 }
@@ -41,22 +42,30 @@ function readingOf(table: SQLiteTable): TableReading {
 	const columns = Object.entries(getTableColumns(table));
 	const reading: TableReading = {
 		cells: sql.join(
-			columns.map(([, column]) =>
-				column instanceof SQLiteReal
-					? sql`iif(${column} is null, null, printf('%!.17g', ${column}))`
-					: sql`${column}`
-			),
+			columns.map(([, column]) => {
+				const cell = sql.identifier(column.name);
+				return column instanceof SQLiteReal
+					? sql`iif(${cell} is null, null, printf('%!.17g', ${cell}))`
+					: cell;
+			}),
 			sql`, `
 		),
-		columns: columns.map(([name, column]) => ({
-			name,
-			read:
-				column instanceof SQLiteReal
-					? Number
-					: column.mapFromDriverValue === Column.prototype.mapFromDriverValue
-						? null
-						: (cell) => column.mapFromDriverValue(cell)
-		})),
+		columns: columns.flatMap(([name, column], at) =>
+			placing.includes(name)
+				? []
+				: [
+						{
+							at,
+							name,
+							read:
+								column instanceof SQLiteReal
+									? Number
+									: column.mapFromDriverValue === Column.prototype.mapFromDriverValue
+										? null
+										: (cell: unknown) => column.mapFromDriverValue(cell)
+						}
+					]
+		),
 		owner: columns.findIndex(([name]) => name === 'treeId' || name === 'ownerId')
 	};
 	readings.set(table, reading);
@@ -81,18 +90,16 @@ export async function tableRows(db: Reader, reads: readonly TableRead[]): Promis
 	if (reads.length === 0) return [];
 	const lists = reads.map(
 		({ table, rest }, i) =>
-			sql`(select json_group_array(json(line)) from (select json_array(${readingOf(table).cells}) as line from ${table} ${rest})) as ${sql.identifier(`list${i}`)}`
+			sql`(select json_group_array(json_array(${readingOf(table).cells})) from (select ${table}.* from ${table} ${rest})) as ${sql.identifier(`list${i}`)}`
 	);
 	const found = await db.get<Record<string, string | null>>(sql`select ${sql.join(lists, sql`, `)}`);
 	return reads.map(({ table }, i) => {
 		const { columns, owner } = readingOf(table);
 		return (JSON.parse(found?.[`list${i}`] ?? '[]') as unknown[][]).map((cells) => {
 			const row: Record<string, unknown> = {};
-			for (let k = 0; k < columns.length; k++) {
-				const column = columns[k];
-				if (!column || placing.includes(column.name)) continue;
-				const cell = cells[k] ?? null;
-				row[column.name] = cell === null || column.read === null ? cell : column.read(cell);
+			for (const { at, name, read } of columns) {
+				const cell = cells[at] ?? null;
+				row[name] = cell === null || read === null ? cell : read(cell);
 			}
 			return { row, owner: cells[owner] };
 		});

@@ -1,6 +1,6 @@
 import { eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
-import type { z } from 'zod';
+import { z } from 'zod';
 import type { Reader, Writer } from '../db/database';
 import { tableRows, type TableRead, type TableRows } from '../db/json-rows';
 
@@ -58,7 +58,12 @@ const INSERT_ROWS = 400;
  * mapping is the schema itself: every row read is parsed by it, and a row that does not fit is an error, not a guess.
  */
 export function aggregate<T extends Identified>(options: AggregateOptions<T>): Aggregate<T> {
-	const { table, part, schema, treeId: treeColumn } = options;
+	const { table, part, treeId: treeColumn } = options;
+	// A row has the columns of its table and no others, so that they need not be looked for in each.
+	const schema =
+		options.schema instanceof z.ZodObject
+			? (options.schema.strip() as unknown as z.ZodType<T>)
+			: options.schema;
 
 	// Of one day as they were kept: the later kept is the later.
 	const order = sql`order by ${options.orderBy}, ${table}.rowid`;

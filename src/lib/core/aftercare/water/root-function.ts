@@ -64,7 +64,7 @@ export interface FunctionInput {
  * @returns one estimate a day, with a 90 % band
  */
 export function rootFunction(input: FunctionInput, values: Values): FunctionEstimate[] {
-	const byDay = new Map(input.series.map((day) => [day.on, day]));
+	const byDay = new Map(input.pairs.length > 0 ? input.series.map((day) => [day.on, day]) : []);
 	const pairsTo = new Map<string, WeighingPair[]>();
 	for (const pair of input.pairs) pairsTo.set(pair.to, [...(pairsTo.get(pair.to) ?? []), pair]);
 	// Of one day there may be several, a lift and the cuts after it: each takes of what the one before left.

@@ -66,9 +66,11 @@ export function sayingsOf(records: TreeRecords, on: string, values: Values): Say
 				);
 			}),
 		looked: (read) =>
-			records.observations.flatMap((look) =>
-				say(read(look), look.observedOn, 'seen', ref('look', look), 'look')
-			),
+			records.observations.flatMap((look) => {
+				const value = read(look);
+				// Of a hundred looks most say nothing of one thing.
+				return value === null ? [] : say(value, look.observedOn, 'seen', ref('look', look), 'look');
+			}),
 		booked: (kind, read) =>
 			records.book.flatMap((one) =>
 				one.kind === kind ? say(read(one.details), one.on, 'seen', ref('book', one), 'field book') : []
