@@ -1,4 +1,16 @@
-import { expect, expectAccessible, open, OWN, pick, takeIn, test, told, treeId, type Page } from './helpers';
+import {
+	expect,
+	expectAccessible,
+	open,
+	OWN,
+	pick,
+	strayOnPaper,
+	takeIn,
+	test,
+	told,
+	treeId,
+	type Page
+} from './helpers';
 
 /** One new tree from taking in to re-established, in the real interface, on an empty database. */
 test.describe.configure({ mode: 'serial' });
@@ -19,6 +31,12 @@ async function look(page: Page, on: string, fill: () => Promise<void>): Promise<
 test('an empty yard helps to begin: the first place', async ({ page }) => {
 	await open(page, `${OWN}/`);
 	await expect(page.getByRole('heading', { name: 'Which tree needs you?' })).toBeVisible();
+	// An empty list is printed as what it says, without the shell.
+	for (const list of ['/calendar', '/trees', '/yard/stock', '/']) {
+		await open(page, OWN + list);
+		await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+		expect(await strayOnPaper(page), list).toEqual([]);
+	}
 	await page.getByRole('link', { name: 'First place' }).click();
 	await page.getByLabel('Name', { exact: true }).fill('Mill bench');
 	await page.getByLabel('Latitude').fill('52,4');

@@ -111,10 +111,13 @@ test('no sentence of the yard shows a machine’s date, an identity, a wrong plu
 		];
 		const found: string[] = [];
 		const read = { metric: 0, imperial: 0 };
+		/** Pages on which nothing is measured say the same in both systems. */
+		const measuring = new Set<string>();
 		for (const units of ['metric', 'imperial'] as const) {
 			const kept = await api.post('/yard/settings?/format', { form: { units, locale: 'en-GB' } });
 			expect(kept.ok()).toBe(true);
 			for (const { address, name } of addresses) {
+				if (units === 'imperial' && !measuring.has(address)) continue;
 				const response = await api.get(address, { headers: { accept: 'text/html' } });
 				// A page that did not come says nothing wrong, and nothing right.
 				if (!response.ok()) found.push(`${name}: answered ${response.status()}`);
@@ -123,7 +126,10 @@ test('no sentence of the yard shows a machine’s date, an identity, a wrong plu
 					found.push(`${name}: a name of the code: ${text.trim().slice(0, 200)}`);
 				for (const said of textsOf(html)) {
 					const text = said.replace(NAMES, 'its name');
-					if (IN_UNITS[units].test(text)) read[units]++;
+					if (IN_UNITS[units].test(text)) {
+						read[units]++;
+						measuring.add(address);
+					}
 					for (const [what, is] of faults)
 						if (is(text, units === 'imperial'))
 							found.push(`${units}, ${name}: ${what}: ${text.slice(0, 200)}`);

@@ -24,6 +24,8 @@
 		'inline-flex items-center justify-center gap-2 rounded-md border font-semibold whitespace-nowrap select-none disabled:opacity-50 disabled:pointer-events-none aria-disabled:opacity-50',
 		tones[tone],
 		sizes[size],
+		// On paper nothing is pressed; what is chosen stays said.
+		rest['aria-pressed'] === undefined && 'no-print',
 		extra
 	]);
 </script>
