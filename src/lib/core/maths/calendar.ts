@@ -23,6 +23,9 @@ export const addDays = (date: string, days: number): string =>
 /** Whole days from one date to a later one; negative when the second is earlier. */
 export const daysBetween = (from: string, to: string): number => Math.round((toMs(to) - toMs(from)) / DAY_MS);
 
+/** Mean length of a month of the calendar, days. */
+export const MONTH_DAYS = 30.44;
+
 /** Day of the year, 1 January being 1. */
 export const dayOfYear = (date: string): number => daysBetween(`${date.slice(0, 4)}-01-01`, date) + 1;
 

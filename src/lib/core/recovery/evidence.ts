@@ -112,7 +112,7 @@ export function evidenceOf(
 	values: Values
 ): Evidence[] {
 	const { progress } = look;
-	const leafy = tree.evergreen ? 1 : leavesOut(progress);
+	const leafy = tree.evergreen ? 1 : leavesOut(progress, values);
 	const inLeaf = leafy >= values['forecast.inLeaf'];
 	const until = values['forecast.signsUntil'];
 	const seen: Evidence[] = [];
@@ -137,7 +137,7 @@ export function evidenceOf(
 		});
 	}
 	if (shoot !== null && progress > values['look.shootsFrom']) {
-		const done = Math.max(0.05, shootsDone(progress));
+		const done = Math.max(0.05, shootsDone(progress, values));
 		if (healthy !== null && healthy > 0) {
 			const ratio = shoot / (healthy * done);
 			seen.push({

@@ -29,12 +29,13 @@ export function rootCourses(
 	};
 	const seen = tree.functionSeen.filter((one) => one.on <= tree.today);
 	const begin = Math.max(values['forecast.leastRoots'], tree.begin);
+	const least = values['forecast.beginSpreadLeast'];
 	const sd = new Float64Array(steps.length);
 	const courses = NINE.map((z): RootCourse => {
 		const pace = Math.exp(values['forecast.paceSpread'] * z);
 		const phi = new Float64Array(steps.length);
 		let now = begin;
-		let variance = (values['forecast.beginSpread'] * (0.3 + 0.7 * begin)) ** 2;
+		let variance = (values['forecast.beginSpread'] * (least + (1 - least) * begin)) ** 2;
 		for (let step = 0; step < steps.length; step++) {
 			const dd = (grownIn[step] ?? 0) * pace;
 			variance *= grownSlope(now, dd, values) ** 2;

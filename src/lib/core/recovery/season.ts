@@ -74,14 +74,27 @@ export function seasonPoint(
 	const ahead = warmth / Math.max(0.01, usualSoFar / usualAll);
 	return {
 		on,
-		progress: Math.min(1, Math.max(0.001, calendar * Math.min(1.6, Math.max(0.4, ahead)))),
+		progress: Math.min(
+			1,
+			Math.max(
+				0.001,
+				calendar * Math.min(values['season.aheadMost'], Math.max(values['season.behindMost'], ahead))
+			)
+		),
 		seasons: sum,
 		by: 'warmth'
 	};
 }
 
 /** Share of a season’s leaves that are out, 0 … 1. */
-export const leavesOut = (progress: number): number =>
-	progress <= 0 || progress >= 1 ? 0 : Math.min(1, progress * 7, (1 - progress) * 8);
+export const leavesOut = (progress: number, values: Values): number =>
+	progress <= 0 || progress >= 1
+		? 0
+		: Math.min(
+				1,
+				progress * values['season.leavesOutPace'],
+				(1 - progress) * values['season.leavesFallPace']
+			);
 /** Share of a season’s shoot growth that is done, 0 … 1: most comes early. */
-export const shootsDone = (progress: number): number => Math.max(0, Math.min(1, progress * 1.7));
+export const shootsDone = (progress: number, values: Values): number =>
+	Math.max(0, Math.min(1, progress * values['season.shootsPace']));

@@ -1,6 +1,6 @@
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
-import { daysBetween } from '../maths/calendar';
+import { daysBetween, MONTH_DAYS } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
 import { readingsOf, woodFell, type Observation } from '../examine/looks/observation';
@@ -58,7 +58,7 @@ const owedLook: Partial<Record<Criterion['name'], string>> = {
 /** Whether something seen is too old to speak of today. */
 const stale = (on: string, input: VerdictInput, days: number): boolean => daysBetween(on, input.today) > days;
 const tooOld = (on: string, input: VerdictInput): string => {
-	const months = Math.round(daysBetween(on, input.today) / 30.44);
+	const months = Math.round(daysBetween(on, input.today) / MONTH_DAYS);
 	return months >= 24 ? `${Math.round(months / 12)} years ago` : `${months} months ago`;
 };
 
@@ -243,7 +243,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 function spread(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	if (input.situation === 'in-ground') {
 		const months = (input.trunkDiameterMm / 25.4) * values['verdict.groundMonthsPerInch'];
-		const served = daysBetween(input.sinceOn, input.today) / 30.44;
+		const served = daysBetween(input.sinceOn, input.today) / MONTH_DAYS;
 		return criterion(
 			'roots-at-edge',
 			'Time in the ground served',

@@ -89,14 +89,20 @@ function seenOn(
 		phi,
 		limitMm,
 		lean
-	}: { observedOn: string; progress: number; phi: number; limitMm: number; lean: Lean }
+	}: { observedOn: string; progress: number; phi: number; limitMm: number; lean: Lean },
+	values: Values
 ): LookSeen {
 	const inSeason = progress > 0.1 && progress < 0.9;
 	const cover = (): number =>
 		// Without roots it is dead: no leaf.
-		phi < GONE ? 0 : asShare(leavesOut(progress) * (0.3 + 0.7 * phi) + 0.12 * random.normal() + lean.coverBy);
+		phi < GONE
+			? 0
+			: asShare(leavesOut(progress, values) * (0.3 + 0.7 * phi) + 0.12 * random.normal() + lean.coverBy);
 	const shoots = (): number =>
-		Math.max(0, 300 * shootsDone(progress) * phi * (1 + 0.2 * random.normal()) * Math.exp(lean.shootsBy));
+		Math.max(
+			0,
+			300 * shootsDone(progress, values) * phi * (1 + 0.2 * random.normal()) * Math.exp(lean.shootsBy)
+		);
 	const often = (chance: number): boolean => random.next() < chance;
 	return {
 		observedOn,
@@ -138,7 +144,7 @@ export function simulateRecovery(
 		// Without roots there is soon no living wood.
 		if (phi < GONE) limitMm *= 0.3;
 		else if (random.next() < 0.05 + 0.5 * (1 - phi)) limitMm *= random.between(0.85, 0.96);
-		looks.push(seenOn(random, { observedOn: on, progress, phi, limitMm, lean }));
+		looks.push(seenOn(random, { observedOn: on, progress, phi, limitMm, lean }, values));
 	}
 	return {
 		case: {

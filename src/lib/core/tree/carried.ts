@@ -128,7 +128,7 @@ export function carriedOver(
 		const said = oddsOf(chance) / Math.max(1e-9, oddsOf(prior));
 		const power = left * (treatedOn !== null && said > 1 ? values['diagnosis.treatedLeft'] : 1);
 		const times = said ** power;
-		return Math.abs(Math.log(times)) < 0.1
+		return Math.abs(Math.log(times)) < values['diagnosis.carryLeast']
 			? []
 			: [{ conditionId, times, chance, on: before.examinedOn, treatedOn }];
 	});

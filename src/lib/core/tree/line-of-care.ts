@@ -3,7 +3,7 @@ import { midSentence } from '../text/mid-sentence';
 import type { ReleaseFacts } from '../aftercare/tasks/release';
 import { bookKind } from '../aftercare/book/book';
 import type { TreeRecords } from './case';
-import { addDays, daysBetween, yearOf, type Span } from '../maths/calendar';
+import { addDays, daysBetween, yearOf, type Span, MONTH_DAYS } from '../maths/calendar';
 import { growingSeason } from '../climate/normals';
 import { isTender } from '../vocabulary/kind';
 import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
@@ -154,7 +154,7 @@ export function standingSentence(
 ): { stands: string; next: string } {
 	const { tree, tasks } = records;
 	const days = daysBetween(tree.takenInOn, tree.closedOn ?? today);
-	const months = Math.round(days / 30.44);
+	const months = Math.round(days / MONTH_DAYS);
 	const count = (number: number, unit: string): string => `${number} ${unit}${number === 1 ? '' : 's'}`;
 	const time = days < 45 ? count(Math.max(0, days), 'day') : count(months, 'month');
 	if (tree.state === 'dead') return { stands: `Lost after ${time}.`, next: 'Its lesson is kept.' };

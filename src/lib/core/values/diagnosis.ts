@@ -12,7 +12,7 @@ import { procedureIds, procedures, type ProcedureId } from '../vocabulary/proced
 import { gradeWord, signIds, signs, topGrade, type SignId } from '../vocabulary/signs';
 import { worldPartNames, type WorldPart } from '../vocabulary/world-parts';
 import { groupNames, groups, type Group } from '../vocabulary/kind';
-import { defineValues, type WorkingValue } from './define';
+import { defineValues, type WorkingValue, ours } from './define';
 
 /** How common each condition is among trees brought in: potted, in the ground, just lifted. */
 const priors: Record<ConditionId, readonly [number, number, number]> = {
@@ -728,15 +728,7 @@ type SparseKey =
 	| `diagnosis.shows.${SignId}.${WorldPart}`
 	| `diagnosis.odds.${ConditionId}.${WorldPart}`;
 
-const ours = (label: string, value: number, unit: string, min: number, max: number): WorkingValue => ({
-	label,
-	value,
-	unit,
-	mark: 'ours',
-	min,
-	max
-});
-const chance = (label: string, value: number): WorkingValue => ours(label, value, 'chance', 0, 0.99);
+const chance = (label: string, value: number): WorkingValue => ours(label, value, 'chance', [0, 0.99]);
 const record = <K extends string>(entries: [string, WorkingValue][]): Record<K, WorkingValue> =>
 	Object.fromEntries(entries) as Record<K, WorkingValue>;
 
@@ -761,8 +753,7 @@ const shiftValues = record<SparseKey>(
 				`${shiftNames[shift]}: odds of ${midSentence(conditions[condition as ConditionId].label)}`,
 				factor,
 				'×',
-				0.01,
-				100
+				[0.01, 100]
 			)
 		])
 	)
@@ -807,8 +798,7 @@ const worldValues = record<SparseKey>([
 				`Still shows where it is ${worldPartNames[part as WorldPart]}: ${signs[sign as SignId].label}`,
 				share,
 				'share',
-				0.001,
-				1
+				[0.001, 1]
 			)
 		])
 	),
@@ -819,8 +809,7 @@ const worldValues = record<SparseKey>([
 				`Where it is ${worldPartNames[part as WorldPart]}: odds of ${midSentence(conditions[condition as ConditionId].label)}`,
 				factor,
 				'×',
-				0.001,
-				100
+				[0.001, 100]
 			)
 		])
 	)
@@ -833,7 +822,7 @@ const treatmentValues = record<TreatmentKey>(
 		return [
 			[
 				`diagnosis.loss.${condition}`,
-				ours(`${label}: chance to live lost in each month of waiting`, loss, 'share', 0, 1)
+				ours(`${label}: chance to live lost in each month of waiting`, loss, 'share', [0, 1])
 			],
 			[
 				`diagnosis.disturbance.${condition}`,
@@ -841,13 +830,12 @@ const treatmentValues = record<TreatmentKey>(
 					`${label}: chance to live lost by treating it, in its window where it is at the roots`,
 					disturbance,
 					'share',
-					0,
-					1
+					[0, 1]
 				)
 			],
 			[
 				`diagnosis.averts.${condition}`,
-				ours(`${label}: share of that loss which treatment averts`, averts, 'share', 0, 1)
+				ours(`${label}: share of that loss which treatment averts`, averts, 'share', [0, 1])
 			]
 		];
 	})
@@ -856,7 +844,7 @@ const treatmentValues = record<TreatmentKey>(
 const minutesValues = record<MinutesKey>(
 	signIds.map((sign) => [
 		`diagnosis.minutes.${sign}`,
-		ours(`Minutes to look for: ${signs[sign].label}`, signs[sign].minutes, 'min', 0.2, 240)
+		ours(`Minutes to look for: ${signs[sign].label}`, signs[sign].minutes, 'min', [0.2, 240])
 	])
 );
 const harmValues = record<HarmKey>(
@@ -866,179 +854,175 @@ const harmValues = record<HarmKey>(
 			`Chance to live lost by ${procedures[procedure].label}, fair tree in its window`,
 			procedures[procedure].harm,
 			'share',
-			0,
-			1
+			[0, 1]
 		)
 	])
 );
 
 const rules = defineValues({
-	'diagnosis.flush-weeks': ours('First flush: weeks from the beginning of growth', 8, 'weeks', 0, 30),
-	'diagnosis.ending-weeks': ours('Growth ending: last weeks of the growing season', 6, 'weeks', 0, 30),
-	'diagnosis.harm-season.in-window': ours('Disturbance in the window counts', 1, '×', 0, 10),
-	'diagnosis.harm-season.shoulder': ours('Disturbance on the shoulder of the window counts', 1.6, '×', 0, 10),
-	'diagnosis.harm-season.out-of-window': ours('Disturbance out of the window counts', 2.5, '×', 0, 10),
-	'diagnosis.harm-vigour.strong': ours('Disturbance of a strong tree counts', 0.7, '×', 0, 10),
-	'diagnosis.harm-vigour.fair': ours('Disturbance of a fair tree counts', 1, '×', 0, 10),
-	'diagnosis.harm-vigour.weak': ours('Disturbance of a weak tree counts', 2, '×', 0, 10),
-	'diagnosis.harm-open-roots': ours('Looking at roots that lie open already counts', 0.2, '×', 0, 1),
+	'diagnosis.flush-weeks': ours('First flush: weeks from the beginning of growth', 8, 'weeks', [0, 30]),
+	'diagnosis.ending-weeks': ours('Growth ending: last weeks of the growing season', 6, 'weeks', [0, 30]),
+	'diagnosis.harm-season.in-window': ours('Disturbance in the window counts', 1, '×', [0, 10]),
+	'diagnosis.harm-season.shoulder': ours(
+		'Disturbance on the shoulder of the window counts',
+		1.6,
+		'×',
+		[0, 10]
+	),
+	'diagnosis.harm-season.out-of-window': ours('Disturbance out of the window counts', 2.5, '×', [0, 10]),
+	'diagnosis.harm-vigour.strong': ours('Disturbance of a strong tree counts', 0.7, '×', [0, 10]),
+	'diagnosis.harm-vigour.fair': ours('Disturbance of a fair tree counts', 1, '×', [0, 10]),
+	'diagnosis.harm-vigour.weak': ours('Disturbance of a weak tree counts', 2, '×', [0, 10]),
+	'diagnosis.harm-open-roots': ours('Looking at roots that lie open already counts', 0.2, '×', [0, 1]),
 	'diagnosis.minutes-for-a-life': ours(
 		'Minutes of looking that weigh as much as the whole tree',
 		2000,
 		'min',
-		10,
-		1_000_000
+		[10, 1_000_000]
 	),
-	'diagnosis.dying-speed': ours('Where it fails within weeks, waiting costs', 2.5, '×', 1, 20),
-	'diagnosis.look-again-months': ours('Without a window to wait for, waiting means', 1, 'months', 0.1, 12),
-	'diagnosis.serious-girdling': ours('Girdled over a third of the trunk, waiting costs', 3, '×', 1, 20),
-	'diagnosis.measured-days': ours('A measurement counts in a look for', 14, 'days', 1, 365),
-	'diagnosis.world.wet': ours('Trees in trouble whose root zone stands wet', 0.3, 'share', 0.01, 0.49),
-	'diagnosis.world.dry': ours('and dry', 0.2, 'share', 0.01, 0.49),
-	'diagnosis.world.tight': ours('Trees in trouble whose roots are tight', 0.3, 'share', 0.01, 0.49),
-	'diagnosis.world.roomy': ours('and whose pot is far too roomy', 0.12, 'share', 0.01, 0.49),
+	'diagnosis.dying-speed': ours('Where it fails within weeks, waiting costs', 2.5, '×', [1, 20]),
+	'diagnosis.look-again-months': ours('Without a window to wait for, waiting means', 1, 'months', [0.1, 12]),
+	'diagnosis.serious-girdling': ours('Girdled over a third of the trunk, waiting costs', 3, '×', [1, 20]),
+	'diagnosis.measured-days': ours('A measurement counts in a look for', 14, 'days', [1, 365]),
+	'diagnosis.world.wet': ours('Trees in trouble whose root zone stands wet', 0.3, 'share', [0.01, 0.49]),
+	'diagnosis.world.dry': ours('and dry', 0.2, 'share', [0.01, 0.49]),
+	'diagnosis.world.tight': ours('Trees in trouble whose roots are tight', 0.3, 'share', [0.01, 0.49]),
+	'diagnosis.world.roomy': ours('and whose pot is far too roomy', 0.12, 'share', [0.01, 0.49]),
 	'diagnosis.unraised-counts': ours(
 		'Where signs were found, knowing of a cause that none of them speaks for counts',
 		0.05,
 		'share',
-		0,
-		1
+		[0, 1]
 	),
 	'diagnosis.dead-from': ours(
 		'A tree is taken for dead, and looked at once more, from',
 		0.85,
 		'chance',
-		0.5,
-		0.99
+		[0.5, 0.99]
 	),
-	'diagnosis.dead-asked': ours('Whether it is dead is asked from a chance of', 0.1, 'chance', 0.01, 0.9),
+	'diagnosis.dead-asked': ours('Whether it is dead is asked from a chance of', 0.1, 'chance', [0.01, 0.9]),
 	'diagnosis.answer-rare': ours(
 		'An answer that would change what is done makes a cause worth asking after from a chance of',
 		0.02,
 		'chance',
-		0,
-		0.5
+		[0, 0.5]
 	),
 	'diagnosis.open-from': ours(
 		'A cause that the findings speak for is open from a chance of',
 		0.1,
 		'chance',
-		0,
-		0.9
+		[0, 0.9]
 	),
-	'diagnosis.settled-from': ours('A cause is settled over a chance of', 0.97, 'chance', 0.5, 1),
-	'diagnosis.dead-stake': ours('Knowing whether it is dead counts as if it saved', 0.2, 'share', 0.01, 1),
-	'diagnosis.danger-from': ours('Danger to people is said from a chance of', 0.08, 'chance', 0.001, 0.9),
+	'diagnosis.settled-from': ours('A cause is settled over a chance of', 0.97, 'chance', [0.5, 1]),
+	'diagnosis.dead-stake': ours('Knowing whether it is dead counts as if it saved', 0.2, 'share', [0.01, 1]),
+	'diagnosis.danger-from': ours('Danger to people is said from a chance of', 0.08, 'chance', [0.001, 0.9]),
 	'diagnosis.settled-counts': ours(
 		'Knowing better of a cause that one would act on either way counts',
 		0.75,
 		'share',
-		0,
-		1
+		[0, 1]
 	),
 	'diagnosis.least-stake': ours(
 		'Knowing of any cause counts as if acting on it saved at least, in a month',
 		0.02,
 		'share',
-		0.001,
-		0.5
+		[0.001, 0.5]
 	),
 	'diagnosis.raised': ours(
 		'What was found counts as speaking for a cause when it multiplies its odds by',
 		1.5,
 		'×',
-		1,
-		100
+		[1, 100]
 	),
 	'diagnosis.recentDays': ours(
 		'What its records tell of the last weeks counts as recent for',
 		60,
 		'days',
-		7,
-		365
+		[7, 365]
 	),
 	'diagnosis.carryDays': ours(
 		'A look begins from the one before when that is no older than',
 		730,
 		'days',
-		0,
-		3650
+		[0, 3650]
 	),
 	'diagnosis.carryPower': ours(
 		'What the look before found counts on with this part of its weight, since the same thing seen twice is not two',
 		0.5,
 		'share',
-		0,
-		1
+		[0, 1]
 	),
-	'diagnosis.carryHalfDays': ours('and half of that is left after', 180, 'days', 7, 3650),
+	'diagnosis.carryLeast': ours(
+		'What it found is passed over where it moves odds by less than',
+		0.1,
+		'log-odds',
+		[0, 1]
+	),
+	'diagnosis.reasonLeast': ours(
+		'A sign is named as a reason where it moves odds by at least',
+		0.05,
+		'log-odds',
+		[0, 1]
+	),
+	'diagnosis.carryHalfDays': ours('and half of that is left after', 180, 'days', [7, 3650]),
 	'diagnosis.treatedLeft': ours(
 		'Of a cause treated at the roots, work there since leaves of it',
 		0.4,
 		'share',
-		0,
-		1
+		[0, 1]
 	),
 	'diagnosis.quick-minutes': ours(
 		'A check comes before acting when it takes no longer than',
 		5,
 		'min',
-		0.5,
-		60
+		[0.5, 60]
 	),
-	'diagnosis.quick-harm': ours('and harms no more than', 0.003, 'share', 0, 0.1),
+	'diagnosis.quick-harm': ours('and harms no more than', 0.003, 'share', [0, 0.1]),
 	'diagnosis.quick-turns': ours(
 		'and an answer that would change what is done is as likely as',
 		0.1,
 		'chance',
-		0.01,
-		0.9
+		[0.01, 0.9]
 	),
 	'diagnosis.quick-bits': ours(
 		'Before roots are touched for a cause likelier not so, a check counts from',
 		0.03,
 		'bit',
-		0.001,
-		1
+		[0.001, 1]
 	),
 	'diagnosis.sound-signs': ours(
 		'Nothing is said to be found from so many signs looked for',
 		6,
 		'signs',
-		1,
-		60
+		[1, 60]
 	),
-	'diagnosis.sound-under': ours('and no cause above', 0.25, 'chance', 0.02, 0.9),
-	'diagnosis.likely': ours('A cause is called likely from', 0.5, 'chance', 0.05, 0.99),
+	'diagnosis.sound-under': ours('and no cause above', 0.25, 'chance', [0.02, 0.9]),
+	'diagnosis.likely': ours('A cause is called likely from', 0.5, 'chance', [0.05, 0.99]),
 	'diagnosis.neighbours-from': ours(
 		'Neighbours are listed when a cause that spreads stands above',
 		0.4,
 		'chance',
-		0.01,
-		0.99
+		[0.01, 0.99]
 	),
-	'diagnosis.large-trunk-mm': ours('A standing tree is large from a trunk of', 200, 'mm', 20, 3000),
-	'diagnosis.large-height-m': ours('or a height of', 8, 'm', 1, 60),
+	'diagnosis.large-trunk-mm': ours('A standing tree is large from a trunk of', 200, 'mm', [20, 3000]),
+	'diagnosis.large-height-m': ours('or a height of', 8, 'm', [1, 60]),
 	'diagnosis.referral-rot': ours(
 		'An arborist has to see a large tree when rot is as likely as',
 		0.5,
 		'chance',
-		0.05,
-		0.99
+		[0.05, 0.99]
 	),
 	'diagnosis.rare-world': ours(
 		'A cause is rare in a state of soil or water when its odds there are under',
 		0.2,
 		'×',
-		0,
-		1
+		[0, 1]
 	),
 	'diagnosis.unusual-together': ours(
 		'Findings are called unusual together when they are rarer by',
 		4,
 		'×',
-		2,
-		1_000_000
+		[2, 1_000_000]
 	)
 });
 

@@ -457,6 +457,14 @@ export const recoveryValues = defineValues({
 		min: 0.01,
 		max: 0.3
 	},
+	'forecast.beginSpreadLeast': {
+		label: 'Of how unsure the roots at the beginning are, this part stays where hardly any are left',
+		value: 0.3,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
 	'forecast.beginSpread': {
 		label: 'How far root function after the work is off what the cuts say (one deviation, of itself)',
 		value: 0.12,
@@ -626,6 +634,48 @@ export const recoveryValues = defineValues({
 		mark: 'ours',
 		min: 1,
 		max: 120
+	},
+	'season.leavesOutPace': {
+		label: 'Leaves come out so many times as fast as the season runs',
+		value: 7,
+		unit: '×',
+		mark: 'ours',
+		note: 'At 7 all are out after a seventh of the season.',
+		min: 1,
+		max: 30
+	},
+	'season.leavesFallPace': {
+		label: 'Leaves fall so many times as fast as the season runs out',
+		value: 8,
+		unit: '×',
+		mark: 'ours',
+		min: 1,
+		max: 30
+	},
+	'season.shootsPace': {
+		label: 'Shoots grow so many times as fast as the season runs',
+		value: 1.7,
+		unit: '×',
+		mark: 'ours',
+		note: 'Most of the growth comes early.',
+		min: 1,
+		max: 6
+	},
+	'season.aheadMost': {
+		label: 'A warm season runs at most so many times as fast as the calendar',
+		value: 1.6,
+		unit: '×',
+		mark: 'ours',
+		min: 1,
+		max: 4
+	},
+	'season.behindMost': {
+		label: 'A cold season runs at least at this part of the pace of the calendar',
+		value: 0.4,
+		unit: '×',
+		mark: 'ours',
+		min: 0.05,
+		max: 1
 	},
 	'season.measuredShare': {
 		label: 'Warmth is counted when so much of the season was measured',

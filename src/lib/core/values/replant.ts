@@ -28,6 +28,22 @@ export const replantValues = defineValues({
 		min: 0.05,
 		max: 1
 	},
+	'mix.lifeShare': {
+		label: 'A component tells how long a mix lasts from this share of it on',
+		value: 0.1,
+		unit: 'share',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'mix.insideMost': {
+		label: 'Of the water that a bench test found at most so much is held inside the grains',
+		value: 0.95,
+		unit: 'share',
+		mark: 'ours',
+		min: 0.1,
+		max: 0.99
+	},
 	'mix.poreOfGrain': {
 		label: 'Pores between grains, as a share of the fine end of their size',
 		value: 0.4,

@@ -1,17 +1,9 @@
 import { taskKinds, type TaskKind } from '../vocabulary/task';
-import { defineValues, type WorkingValue } from './define';
+import { defineValues, type WorkingValue, ours } from './define';
 
-const ours = (label: string, value: number, unit: string, max: number): WorkingValue => ({
-	label,
-	value,
-	unit,
-	mark: 'ours',
-	min: 0,
-	max
-});
 /** Where something stands in the order of Today; only how they compare counts. */
 const rank = (label: string, value: number): WorkingValue => ({
-	...ours(`Today: ${label}`, value, 'points', 500),
+	...ours(`Today: ${label}`, value, 'points', [0, 500]),
 	note: 'Only their order counts.'
 });
 
@@ -39,7 +31,7 @@ export type WeightKey = `today.weight.${TaskKind}`;
 const weightValues = Object.fromEntries(
 	taskKinds.map((kind) => [
 		`today.weight.${kind}`,
-		ours(`Delay matters, ${weights[kind][0]}`, weights[kind][1], 'points a day', 50)
+		ours(`Delay matters, ${weights[kind][0]}`, weights[kind][1], 'points a day', [0, 50])
 	])
 ) as Record<WeightKey, WorkingValue>;
 
@@ -50,9 +42,9 @@ export const todayValues = defineValues({
 		'Work that harms when it is late: delay matters at least',
 		6,
 		'points a day',
-		50
+		[0, 50]
 	),
-	'today.weightSmall': ours('Small work, late or not: delay matters at most', 1, 'points a day', 50),
+	'today.weightSmall': ours('Small work, late or not: delay matters at most', 1, 'points a day', [0, 50]),
 	'today.rank.referral': rank('an arborist has to see it', 220),
 	'today.rank.out': rank('out of the ground', 200),
 	'today.rank.actNow': rank('a cause that cannot wait', 190),
@@ -76,14 +68,14 @@ export const todayValues = defineValues({
 	'today.rank.lapsed': rank('work whose days are over for good', 25),
 	'today.rank.soon': rank('what comes within days', 20),
 	'today.rank.undated': rank('planned work without a day', 15),
-	'today.lateTimes': ours('Late work: how much delay matters counts', 3, 'times', 20),
-	'today.openTimes': ours('Open work: how much delay matters counts', 2, 'times', 20),
-	'today.smallLess': ours('Small work stands lower by', 15, 'points', 100),
-	'today.risesMost': ours('Waiting, and the number of trees, raise it by at most', 20, 'points', 100),
-	'today.slowDays': ours('What is slow to harm rises a point in', 7, 'days', 100),
-	'today.aheadDays': ours('Work is listed before it opens', 7, 'days', 60),
-	'today.waterAheadDays': ours('Water is listed before it is needed', 3, 'days', 14),
-	'today.weatherAheadDays': ours('Dangers of the weather are looked for ahead', 2, 'days', 10),
-	'today.groupFrom': ours('Trees of one place with unknown water are one line from', 3, 'trees', 50),
-	'today.stopMinutes': ours('Round: a thing to do without a time of its own takes', 5, 'min', 120)
+	'today.lateTimes': ours('Late work: how much delay matters counts', 3, 'times', [0, 20]),
+	'today.openTimes': ours('Open work: how much delay matters counts', 2, 'times', [0, 20]),
+	'today.smallLess': ours('Small work stands lower by', 15, 'points', [0, 100]),
+	'today.risesMost': ours('Waiting, and the number of trees, raise it by at most', 20, 'points', [0, 100]),
+	'today.slowDays': ours('What is slow to harm rises a point in', 7, 'days', [0, 100]),
+	'today.aheadDays': ours('Work is listed before it opens', 7, 'days', [0, 60]),
+	'today.waterAheadDays': ours('Water is listed before it is needed', 3, 'days', [0, 14]),
+	'today.weatherAheadDays': ours('Dangers of the weather are looked for ahead', 2, 'days', [0, 10]),
+	'today.groupFrom': ours('Trees of one place with unknown water are one line from', 3, 'trees', [0, 50]),
+	'today.stopMinutes': ours('Round: a thing to do without a time of its own takes', 5, 'min', [0, 120])
 });

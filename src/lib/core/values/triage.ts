@@ -128,6 +128,12 @@ export const triageValues = {
 		'triage.size-mm': ours('A trunk counts as large from', 150, 'mm', [20, 2000]),
 		'triage.size': effect('Survival: for each doubling of a large trunk', -0.4),
 		'triage.spread-base': ours('How unsure the chance is at best', 0.45, 'log-odds', [0.05, 3]),
+		'triage.effectLeast': ours(
+			'Before the work: what is known is named where it moves the chance by at least',
+			0.005,
+			'chance',
+			[0, 0.1]
+		),
 		'triage.spread-unknown': ours('and for each thing not known', 0.35, 'log-odds', [0, 3]),
 		'triage.go-from': ours('Go when the chance is at least', 0.6, 'chance', [0.1, 0.99]),
 		'triage.leave-under': ours('Leave when the chance is under', 0.35, 'chance', [0.01, 0.9]),

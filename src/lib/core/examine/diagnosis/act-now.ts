@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { calendarDate, oneOf, share, measure } from '../../vocabulary/fields';
-import { daysBetween } from '../../maths/calendar';
+import { daysBetween, MONTH_DAYS } from '../../maths/calendar';
 import type { PlaceClimate } from '../../climate/normals';
 import { nextWindowDay, seasonFit, seasonFits, type SeasonFit } from '../../climate/windows';
 import type { Kind } from '../../vocabulary/kind';
@@ -124,7 +124,8 @@ export function standingOn(
 		vigour: tree.vigour,
 		windowOn,
 		// Without a window within three years, root work is as ill-timed in a year as today.
-		monthsToWindow: windowOn === null ? (place ? 12 : 0) : Math.max(0, daysBetween(date, windowOn) / 30.4),
+		monthsToWindow:
+			windowOn === null ? (place ? 12 : 0) : Math.max(0, daysBetween(date, windowOn) / MONTH_DAYS),
 		failingFast: look.failingFast,
 		girdledOverThird: look.girdlerGrade >= 2
 	};

@@ -153,7 +153,7 @@ export function diagnose(
 				grade,
 				pull: pullOf(f, index)
 			}))
-			.filter((reason) => Math.abs(reason.pull) >= 0.05)
+			.filter((reason) => Math.abs(reason.pull) >= values['diagnosis.reasonLeast'])
 			.sort((a, b) => Math.abs(b.pull) - Math.abs(a.pull))
 	}));
 	ranking.sort((a, b) => b.chance - a.chance);

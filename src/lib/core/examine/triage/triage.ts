@@ -186,7 +186,7 @@ export function survival(
 		high: logistic(odds + Z80 * spread),
 		factors: parts
 			.map(({ label, odds: part, known }) => ({ label, effect: chance - logistic(odds - part), known }))
-			.filter((factor) => !factor.known || Math.abs(factor.effect) >= 0.005)
+			.filter((factor) => !factor.known || Math.abs(factor.effect) >= values['triage.effectLeast'])
 			.sort((a, b) => Math.abs(b.effect) - Math.abs(a.effect))
 	};
 }

@@ -119,8 +119,8 @@ export function weighTest(
  * pores inside the grains stay as worked out unless more water would follow than was found, and the size of the pores between
  * them is set so that the mean over the tested depth is the water that was found.
  */
-export function calibrated(body: MixBody, measured: MeasuredMix): MixBody {
-	const inside = Math.min(body.inside, measured.containerCapacity * 0.95);
+export function calibrated(body: MixBody, measured: MeasuredMix, values: Values): MixBody {
+	const inside = Math.min(body.inside, measured.containerCapacity * values['mix.insideMost']);
 	const with_ = (poreMm: number): MixBody => ({
 		...body,
 		porosity: measured.porosity,
@@ -149,7 +149,7 @@ export function calibrated(body: MixBody, measured: MeasuredMix): MixBody {
 /** The body of a mix: as measured where it was, else from its parts. @throws RangeError when the parts make nothing */
 export function bodyOf({ parts, measured }: Pick<PottingMix, 'parts' | 'measured'>, values: Values): MixBody {
 	const body = mixBody(parts, values);
-	return measured ? calibrated(body, measured) : body;
+	return measured ? calibrated(body, measured, values) : body;
 }
 
 /** Where the mix that goes in was before. */

@@ -99,7 +99,7 @@ export function mixBody(parts: readonly MixPart[], values: Values): MixBody {
 	const poreOf = (of: Component): number => of.poreMm ?? of.fineMm * values['mix.poreOfGrain'];
 	const poreMm = weight / sum(({ of, share }) => (share * (1 - of.between)) / poreOf(of));
 	const lives = used.flatMap(({ of, share }) =>
-		share >= 0.1 && of.lifeYears !== null ? [of.lifeYears] : []
+		share >= values['mix.lifeShare'] && of.lifeYears !== null ? [of.lifeYears] : []
 	);
 	return {
 		yield: volume,
