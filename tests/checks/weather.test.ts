@@ -260,8 +260,14 @@ describe('a series without gaps', () => {
 		const near = place({ id: 'near', latitudeDeg: 52.1, longitudeDeg: -1.5 });
 		const far = place({ id: 'far', latitudeDeg: 57, longitudeDeg: -4 });
 		const here = place({ longitudeDeg: -1.5 });
-		expect(stationFor(here, [here, near, far], new Set(['near', 'far']))?.id).toBe('near');
-		expect(stationFor(here, [here, far], new Set(['far']))).toBeNull();
+		expect(stationFor(here, [here, near, far], new Set(['near', 'far']), values)?.id).toBe('near');
+		expect(stationFor(here, [here, far], new Set(['far']), values)).toBeNull();
+		expect(
+			stationFor(here, [here, far], new Set(['far']), { ...values, 'weather.stationWithinDeg': 4 })
+		).toBeNull();
+		expect(
+			stationFor(here, [here, far], new Set(['far']), { ...values, 'weather.stationWithinDeg': 5.3 })?.id
+		).toBe('far');
 	});
 	it('degree days count warmth over a base only', () => {
 		expect(

@@ -192,7 +192,7 @@ async function readSeries(
 	}
 	return new Map(
 		all.map((place) => {
-			const { station, days: used } = daysFor(place, all, byPlace);
+			const { station, days: used } = daysFor(place, all, byPlace, values);
 			let series: readonly SeriesDay[] | null = null;
 			return [
 				place.id,

@@ -270,10 +270,11 @@ const outdoors = (place: Place): boolean =>
 export function daysFor(
 	place: Place,
 	places: readonly Place[],
-	byPlace: ReadonlyMap<string, readonly WeatherDay[]>
+	byPlace: ReadonlyMap<string, readonly WeatherDay[]>,
+	values: Values
 ): { station: Place | null; days: Raw[] } {
 	const own = (byPlace.get(place.id) ?? []).map((day) => ({ ...day, inside: !outdoors(place) }));
-	const station = stationFor(place, places, new Set(byPlace.keys()));
+	const station = stationFor(place, places, new Set(byPlace.keys()), values);
 	if (!station || station.id === place.id) return { station, days: own };
 	const measured = new Set(own.map((day) => day.on));
 	const borrowed = (byPlace.get(station.id) ?? []).filter((day) => !measured.has(day.on));
@@ -284,7 +285,8 @@ export function daysFor(
 export function stationFor(
 	place: Place,
 	places: readonly Place[],
-	withWeather: ReadonlySet<string>
+	withWeather: ReadonlySet<string>,
+	values: Values
 ): Place | null {
 	if (withWeather.has(place.id) && outdoors(place)) return place;
 	const far = (other: Place): number =>
@@ -294,7 +296,10 @@ export function stationFor(
 				Math.cos((place.latitudeDeg * Math.PI) / 180)
 		);
 	const near = places
-		.filter((other) => withWeather.has(other.id) && outdoors(other) && far(other) <= 0.5)
+		.filter(
+			(other) =>
+				withWeather.has(other.id) && outdoors(other) && far(other) <= values['weather.stationWithinDeg']
+		)
 		.sort((a, b) => far(a) - far(b));
 	return near[0] ?? null;
 }

@@ -16,7 +16,7 @@ export function limitsBroken(
 	const byPlace = new Map<string, WeatherDay[]>();
 	for (const day of days) byPlace.set(day.placeId, [...(byPlace.get(day.placeId) ?? []), day]);
 	return trees.flatMap((entry) => {
-		return daysFor(entry.place, places, byPlace).days.flatMap((day) => {
+		return daysFor(entry.place, places, byPlace, values).days.flatMap((day) => {
 			if (day.on < entry.tree.takenInOn) return [];
 			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
 			const { limitC: limit } = coldLimit(

@@ -1,4 +1,4 @@
-import { defineValues, type WorkingValue, ours } from './define';
+import { defineValues, ours } from './define';
 
 /** How it stands: when two records agree on a thing, and when they speak of the same time. */
 export const standingValues = defineValues({

@@ -525,6 +525,15 @@ export const waterValues = {
 			min: 1,
 			max: 24
 		},
+		'weather.stationWithinDeg': {
+			label: 'A place without weather of its own takes that of a station no further than',
+			value: 0.5,
+			unit: '°',
+			mark: 'ours',
+			note: 'Half a degree of latitude is some fifty kilometres.',
+			min: 0,
+			max: 5
+		},
 		'weather.offDays': {
 			label: 'A day without weather follows the last measured day for so long',
 			value: 20,

@@ -4,7 +4,6 @@
 	import { resolve } from '$app/paths';
 	import { cutHow, holdHead } from '$core/roots/plan/cutting';
 	import { crossings } from '$core/roots/map/course';
-	import { courseLengthMm } from '$core/roots/map/geometry';
 	import { roman } from '$core/roots/plan/plan';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
@@ -60,7 +59,6 @@
 		(stage === 0 ? roots.cutNumbers.get(segmentId) : undefined) ?? index + 1;
 	const cut = $derived(bench.current);
 	const segment = $derived(roots.map.segments.find((candidate) => candidate.id === cut?.segmentId));
-	const lengthMm = $derived(segment ? courseLengthMm(segment.course) : 0);
 	const how = $derived(
 		segment && cut
 			? cutHow(segment, cut, { map: roots.map, windows: roots.standing.ledger.windows }, values)
