@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { defaultValues } from '$core/values/values';
 import type { TreeRecords } from '$core/tree/case';
 import { placeSchema } from '$core/vocabulary/place';
@@ -158,14 +159,7 @@ export const plantingOn = (plantedOn: string, change: object = {}, id = 'plantin
 		id,
 		version: 1,
 		plantedOn,
-		pot: {
-			shape: 'round',
-			topLengthMm: 300,
-			topWidthMm: 300,
-			bottomLengthMm: 240,
-			bottomWidthMm: 240,
-			heightMm: 200
-		},
+		pot: roundPot(300, 240, 200),
 		sizeRule: 'normal',
 		ballDiameterMm: 220,
 		ballDepthMm: 140,

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import type { Schools } from '$core/vocabulary/task';
 import type { PlaceInput } from '$core/vocabulary/place';
 import type { MixId } from '$core/replant/mixes/mixes';
@@ -148,14 +149,6 @@ export interface DemoTree {
 	}[];
 }
 
-const round = (top: number, bottom: number, height: number): Pot => ({
-	shape: 'round',
-	topLengthMm: top,
-	topWidthMm: top,
-	bottomLengthMm: bottom,
-	bottomWidthMm: bottom,
-	heightMm: height
-});
 const box = (side: number, height: number): Pot => ({
 	shape: 'box',
 	topLengthMm: side,
@@ -333,7 +326,7 @@ export const demoTrees: DemoTree[] = [
 		},
 		planting: {
 			on: '2025-09-15',
-			pot: round(330, 270, 190),
+			pot: roundPot(330, 270, 190),
 			sizeRule: 'after-rot',
 			ballDiameterMm: 270,
 			ballDepthMm: 150,
@@ -500,7 +493,7 @@ export const demoTrees: DemoTree[] = [
 		},
 		planting: {
 			on: '2026-03-08',
-			pot: round(240, 200, 200),
+			pot: roundPot(240, 200, 200),
 			sizeRule: 'after-rot',
 			ballDiameterMm: 205,
 			ballDepthMm: 150,
@@ -636,7 +629,7 @@ export const demoTrees: DemoTree[] = [
 		},
 		planting: {
 			on: '2026-03-15',
-			pot: round(180, 150, 120),
+			pot: roundPot(180, 150, 120),
 			sizeRule: 'after-rot',
 			ballDiameterMm: 130,
 			ballDepthMm: 80,
@@ -752,7 +745,7 @@ export const demoTrees: DemoTree[] = [
 		},
 		planting: {
 			on: '2024-06-15',
-			pot: round(340, 280, 300),
+			pot: roundPot(340, 280, 300),
 			sizeRule: 'packed',
 			ballDiameterMm: 250,
 			ballDepthMm: 200,
@@ -800,7 +793,7 @@ export const demoTrees: DemoTree[] = [
 		place: 'shade',
 		planting: {
 			on: '2025-09-27',
-			pot: round(170, 130, 150),
+			pot: roundPot(170, 130, 150),
 			sizeRule: 'packed',
 			ballDiameterMm: 110,
 			ballDepthMm: 95,

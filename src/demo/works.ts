@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import type { GroundPlanInput } from '$core/replant/ground/ground-plan';
 import type { LiftInput } from '$core/replant/lifting/lift';
 import type { z } from 'zod';
@@ -7,14 +8,6 @@ import type { Pot } from '$core/replant/pots/volume';
 
 /** What the invented yard has at hand, and the lifts, plantings and ground works that are planned or done. */
 
-const round = (top: number, bottom: number, heightMm: number): Pot => ({
-	shape: 'round',
-	topLengthMm: top,
-	topWidthMm: top,
-	bottomLengthMm: bottom,
-	bottomWidthMm: bottom,
-	heightMm
-});
 const straight = (shape: 'box' | 'tray', length: number, width: number, heightMm: number): Pot => ({
 	shape,
 	topLengthMm: length,
@@ -47,7 +40,7 @@ export const demoPots: z.input<typeof stockPotInput>[] = [
 	},
 	{
 		name: 'Clay bowl 38',
-		pot: round(380, 280, 170),
+		pot: roundPot(380, 280, 170),
 		holes: 1,
 		holeMm: 28,
 		massKg: 6.2,
@@ -57,7 +50,7 @@ export const demoPots: z.input<typeof stockPotInput>[] = [
 	},
 	{
 		name: 'Deep clay 30',
-		pot: round(300, 220, 290),
+		pot: roundPot(300, 220, 290),
 		holes: 1,
 		holeMm: 30,
 		massKg: 7,
@@ -67,7 +60,7 @@ export const demoPots: z.input<typeof stockPotInput>[] = [
 	},
 	{
 		name: 'Nursery pot 10 L',
-		pot: round(280, 220, 220),
+		pot: roundPot(280, 220, 220),
 		holes: 8,
 		holeMm: 10,
 		massKg: 0.3,
@@ -76,7 +69,7 @@ export const demoPots: z.input<typeof stockPotInput>[] = [
 	},
 	{
 		name: 'Nursery pot 3 L',
-		pot: round(190, 145, 150),
+		pot: roundPot(190, 145, 150),
 		holes: 6,
 		holeMm: 8,
 		massKg: 0.1,
@@ -85,7 +78,7 @@ export const demoPots: z.input<typeof stockPotInput>[] = [
 	},
 	{
 		name: 'Grow bag 35 L',
-		pot: { ...round(380, 380, 310), shape: 'bag' },
+		pot: { ...roundPot(380, 380, 310), shape: 'bag' },
 		holes: 0,
 		holeMm: 0,
 		massKg: 0.4,

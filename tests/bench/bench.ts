@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
@@ -381,14 +382,7 @@ export async function largeYard(count: number, folder: string, looks = 100): Pro
 	});
 	const planting = plantingInput.parse({
 		plantedOn: '2025-03-10',
-		pot: {
-			shape: 'round',
-			topLengthMm: 280,
-			topWidthMm: 280,
-			bottomLengthMm: 230,
-			bottomWidthMm: 230,
-			heightMm: 200
-		},
+		pot: roundPot(280, 230, 200),
 		sizeRule: 'normal',
 		ballDiameterMm: 210,
 		ballDepthMm: 140,

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { componentIds, components } from '$core/replant/mixes/components';
@@ -75,14 +76,7 @@ describe('water and air in a pot', () => {
 		expect(Math.abs(with50.containerCapacity - shallow.containerCapacity)).toBeLessThan(0.03);
 	});
 	it('water, air and grains make the whole, at every depth and together', () => {
-		const pot = {
-			shape: 'round',
-			topLengthMm: 300,
-			topWidthMm: 300,
-			bottomLengthMm: 240,
-			bottomWidthMm: 240,
-			heightMm: 250
-		} as const;
+		const pot = roundPot(300, 240, 250);
 		for (const id of Object.keys(mixes) as MixId[]) {
 			const body = mixBody(mixes[id].parts, defaultValues);
 			const result = waterAndAir(body, pot, none, 230);

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { defaultFormatSettings } from '$core/text/format';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
@@ -344,14 +345,7 @@ describe('work that comes up again, and several at once', () => {
 });
 
 describe('water', () => {
-	const pot = {
-		shape: 'round',
-		topLengthMm: 300,
-		topWidthMm: 300,
-		bottomLengthMm: 240,
-		bottomWidthMm: 240,
-		heightMm: 200
-	};
+	const pot = roundPot(300, 240, 200);
 	const potted = async () => {
 		const made = await storeWithTree({ heightM: 0.9 });
 		await recordPlanting(

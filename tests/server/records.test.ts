@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { plain } from '$core/text/format';
 import { describe, expect, it } from 'vitest';
 import { taskInput } from '$core/vocabulary/task';
@@ -275,14 +276,7 @@ describe('a cut against what stands against it', () => {
 describe('replanting', () => {
 	it('moves the tree and makes it potted, in one step that is undone whole', async () => {
 		const { store, tree, placeId } = await storeWithTree();
-		const pot = {
-			shape: 'round',
-			topLengthMm: 300,
-			topWidthMm: 300,
-			bottomLengthMm: 240,
-			bottomWidthMm: 240,
-			heightMm: 200
-		} as const;
+		const pot = roundPot(300, 240, 200);
 		const { entryId } = await recordPlanting(
 			store,
 			tree.id,

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { describe, expect, it } from 'vitest';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
 import { plantingInput } from '$core/replant/pots/replant-plan';
@@ -34,14 +35,7 @@ import { freshStore, refusal, storeWithTree } from './helpers';
 const on = '2026-04-18';
 const planting = plantingInput.parse({
 	plantedOn: '2026-03-05',
-	pot: {
-		shape: 'round',
-		topLengthMm: 300,
-		topWidthMm: 300,
-		bottomLengthMm: 240,
-		bottomWidthMm: 240,
-		heightMm: 200
-	},
+	pot: roundPot(300, 240, 200),
 	sizeRule: 'normal',
 	ballDiameterMm: 240,
 	ballDepthMm: 140,

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { createClient } from '@libsql/client';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -19,14 +20,7 @@ import { loadRecords } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
 import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
-const pot = {
-	shape: 'round',
-	topLengthMm: 300,
-	topWidthMm: 300,
-	bottomLengthMm: 240,
-	bottomWidthMm: 240,
-	heightMm: 200
-} as const;
+const pot = roundPot(300, 240, 200);
 const seat = {
 	height: 'mound',
 	flareOverRimMm: 5,

@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -43,14 +44,7 @@ import { refusal, rootsWith, storeWithTree } from './helpers';
 
 process.env.BRUNTLE_PICTURES = mkdtempSync(path.join(tmpdir(), 'bruntle-undo-'));
 const on = '2026-04-18';
-const pot = {
-	shape: 'round',
-	topLengthMm: 300,
-	topWidthMm: 300,
-	bottomLengthMm: 240,
-	bottomWidthMm: 240,
-	heightMm: 200
-};
+const pot = roundPot(300, 240, 200);
 const planting = plantingInput.parse({
 	plantedOn: '2026-03-05',
 	pot,

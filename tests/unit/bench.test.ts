@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cutHow } from '$core/roots/plan/cutting';
-import { courseLengthMm, diameterAtMm } from '$core/roots/map/geometry';
+import { diameterAtMm } from '$core/roots/map/geometry';
 import { cutSchema } from '$core/roots/plan/plan';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';

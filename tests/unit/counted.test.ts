@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { describe, expect, it } from 'vitest';
 import { taskSchema } from '$core/vocabulary/task';
 import {
@@ -31,14 +32,7 @@ import { cut, treeRecords, plantingOn } from '../records';
 
 const entry = (kind: BookKind, on: string, details: Partial<BookDetails> = {}, id = `b-${kind}-${on}`) =>
 	bookEntrySchema.parse({ id, version: 1, kind, on, details: { ...bookDetails.parse({}), ...details } });
-const wide = {
-	shape: 'round',
-	topLengthMm: 500,
-	topWidthMm: 500,
-	bottomLengthMm: 400,
-	bottomWidthMm: 400,
-	heightMm: 250
-};
+const wide = roundPot(500, 400, 250);
 const planting = (plantedOn: string, change: object = {}, id = 'planting') =>
 	plantingOn(plantedOn, { pot: wide, ballDiameterMm: 300, ballDepthMm: 200, ...change }, id);
 const measured = (id: string, measuredOn: string, raw: RawReading) =>

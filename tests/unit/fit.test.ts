@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -14,14 +15,6 @@ import { defaultValues } from '$core/values/values';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
 
-const round = (top: number, bottom: number, heightMm: number): Pot => ({
-	shape: 'round',
-	topLengthMm: top,
-	topWidthMm: top,
-	bottomLengthMm: bottom,
-	bottomWidthMm: bottom,
-	heightMm
-});
 const box = (length: number, width: number, heightMm: number): Pot => ({
 	shape: 'box',
 	topLengthMm: length,
@@ -60,14 +53,14 @@ describe('the shape of a ball', () => {
 
 describe('a ball in a pot', () => {
 	it('round in round, level: room is half the difference at the rim (closed form)', () => {
-		const fit = fitInPot(ballOfSizes(240, 120, 2 / 3), round(300, 300, 200), level);
+		const fit = fitInPot(ballOfSizes(240, 120, 2 / 3), roundPot(300, 300, 200), level);
 		expect(fit.fits).toBe(true);
 		expect(fit.tightest.clearanceMm).toBeCloseTo(30, 1);
 		expect(fit.underMm).toBeCloseTo(80, 1);
 		expect(fit.shift.mm).toBeLessThan(0.5);
 	});
 	it('in a pot that narrows it binds lower down', () => {
-		const fit = fitInPot(ballOfSizes(280, 180, 0.95), round(300, 180, 200), level);
+		const fit = fitInPot(ballOfSizes(280, 180, 0.95), roundPot(300, 180, 200), level);
 		expect(fit.fits).toBe(false);
 		expect(fit.tightest.heightMm).toBeLessThan(120);
 		expect(fit.shaveEvenlyMm).toBeGreaterThan(10);
@@ -76,7 +69,7 @@ describe('a ball in a pot', () => {
 		const reachMm = new Array<number>(36).fill(100);
 		for (const i of [35, 0, 1]) reachMm[i] = 170;
 		const ball: Ball = { reachMm, depthMm: 80, fullness: 0.9 };
-		const fit = fitInPot(ball, round(300, 300, 200), level);
+		const fit = fitInPot(ball, roundPot(300, 300, 200), level);
 		expect(fit.fits).toBe(true);
 		// The long side is at azimuth 0, so it moves to 180.
 		expect(Math.abs(fit.shift.azimuthDeg - 180)).toBeLessThan(10);
@@ -84,8 +77,8 @@ describe('a ball in a pot', () => {
 	});
 	it('tilted, the side that sinks goes deeper by R sin α', () => {
 		const ball = ballOfSizes(240, 60, 0.98);
-		const straight = fitInPot(ball, round(400, 400, 300), level);
-		const tilted = fitInPot(ball, round(400, 400, 300), { ...level, tiltDeg: 20 });
+		const straight = fitInPot(ball, roundPot(400, 400, 300), level);
+		const tilted = fitInPot(ball, roundPot(400, 400, 300), { ...level, tiltDeg: 20 });
 		expect(straight.underMm - tilted.underMm).toBeGreaterThan(120 * Math.sin(Math.PI / 9) * 0.5);
 	});
 	it('a bigger pot never fits worse, whatever its shape', () => {
@@ -102,7 +95,7 @@ describe('a ball in a pot', () => {
 					const pot = (by: number): Pot =>
 						square
 							? box(width + by, width + 20 + by, 220 + by)
-							: round(width + by, width * 0.8 + by, 220 + by);
+							: roundPot(width + by, width * 0.8 + by, 220 + by);
 					const [small, large] = [fitInPot(ball, pot(0), standing), fitInPot(ball, pot(more), standing)];
 					expect(large.tightest.clearanceMm).toBeGreaterThanOrEqual(small.tightest.clearanceMm - 1.5);
 					expect(large.underMm).toBeGreaterThanOrEqual(small.underMm - 1e-6);
@@ -120,7 +113,7 @@ describe('a ball in a pot', () => {
 				fc.integer({ min: 0, max: 25 }),
 				fc.boolean(),
 				(top, bottom, depth, tiltDeg, square) => {
-					const pot = square ? box(top, top, 180) : round(top, Math.min(bottom, top), 180);
+					const pot = square ? box(top, top, 180) : roundPot(top, Math.min(bottom, top), 180);
 					const ball = ballOfSizes(220, depth, 0.8);
 					const standing = { ...level, tiltDeg, tiltTowardDeg: 40, flareOverRimMm: -15, floorMm: 10 };
 					const fit = fitInPot(ball, pot, standing);

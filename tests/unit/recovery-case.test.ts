@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { describe, expect, it } from 'vitest';
 import type { TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
@@ -23,14 +24,7 @@ const planted = (plantedOn: string) =>
 		id: `p-${plantedOn}`,
 		version: 1,
 		plantedOn,
-		pot: {
-			shape: 'round',
-			topLengthMm: 380,
-			topWidthMm: 380,
-			bottomLengthMm: 320,
-			bottomWidthMm: 320,
-			heightMm: 240
-		},
+		pot: roundPot(380, 320, 240),
 		sizeRule: 'normal',
 		headspaceMm: 20,
 		ballDiameterMm: 320,

@@ -3,17 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { componentLitres, mixIds, mixOf, usualMix } from '$core/replant/mixes/mixes';
 import { groups } from '$core/vocabulary/kind';
 import { layerAmounts, sizeAdvice, unrootedShare } from '$core/replant/pots/replant-plan';
-import { potVolumeL, type Pot } from '$core/replant/pots/volume';
+import { potVolumeL, type Pot, roundPot } from '$core/replant/pots/volume';
 import { defaultValues } from '$core/values/values';
 
-const round = (top: number, heightMm: number): Pot => ({
-	shape: 'round',
-	topLengthMm: top,
-	topWidthMm: top,
-	bottomLengthMm: top * 0.8,
-	bottomWidthMm: top * 0.8,
-	heightMm
-});
+const round = (top: number, heightMm: number): Pot => roundPot(top, top * 0.8, heightMm);
 
 describe('layers in a pot', () => {
 	it('always add up to the fill, and none is negative', () => {

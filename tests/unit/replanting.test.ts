@@ -26,7 +26,7 @@ import { ballOfSizes } from '$core/replant/pots/fit';
 import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/replant/pots/rank';
 import { layerAmounts, plantingInput } from '$core/replant/pots/replant-plan';
 import { extraHoles, heldWind, moundL, seatSchema, wireHoles, wiresOver } from '$core/replant/pots/seat';
-import { asPot, potSchema, potVolumeL, type Pot } from '$core/replant/pots/volume';
+import { asPot, potSchema, potVolumeL, type Pot, roundPot } from '$core/replant/pots/volume';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { segmentFromQuick, startAzimuth } from '$core/roots/map/root-map';
 import { draw, stockItemSchema } from '$core/replant/kit/stock';
@@ -35,14 +35,6 @@ import { dailyDemandL } from '$core/replant/pots/demand';
 import { dryDown, steadyDays } from '$core/replant/pots/dry-down';
 import { nobodyElse } from '$core/replant/pots/stores';
 
-const round = (top: number, bottom: number, heightMm: number): Pot => ({
-	shape: 'round',
-	topLengthMm: top,
-	topWidthMm: top,
-	bottomLengthMm: bottom,
-	bottomWidthMm: bottom,
-	heightMm
-});
 const question = (change: Partial<PotQuestion> = {}): PotQuestion => ({
 	ball: ballOfSizes(220, 130, values['pot.ballShape']),
 	ballDiameterMm: 220,
@@ -87,12 +79,12 @@ describe('pots', () => {
 		expect(potVolumeL(tray)).toBeCloseTo(24, 9);
 	});
 	it('that no mould makes are refused, and so is a negative headspace', () => {
-		const deep = potSchema.safeParse(round(200, 150, 1200));
+		const deep = potSchema.safeParse(roundPot(200, 150, 1200));
 		expect(deep.error?.issues[0]?.message).toMatch(/no pot is made so deep/);
-		expect(potSchema.safeParse(round(200, 150, 800)).success).toBe(true);
+		expect(potSchema.safeParse(roundPot(200, 150, 800)).success).toBe(true);
 		const planting = plantingInput.safeParse({
 			plantedOn: '2026-04-18',
-			pot: round(300, 240, 200),
+			pot: roundPot(300, 240, 200),
 			sizeRule: 'normal',
 			ballDiameterMm: 220,
 			ballDepthMm: 130,
@@ -108,9 +100,9 @@ describe('pots', () => {
 				fc.integer({ min: 5, max: 200 }),
 				fc.integer({ min: 120, max: 300 }),
 				(width, wider, heightMm) => {
-					const small = judgePot(round(width, width * 0.8, heightMm), null, question(), values);
+					const small = judgePot(roundPot(width, width * 0.8, heightMm), null, question(), values);
 					const large = judgePot(
-						round(width + wider, (width + wider) * 0.8, heightMm),
+						roundPot(width + wider, (width + wider) * 0.8, heightMm),
 						null,
 						question(),
 						values
@@ -125,10 +117,10 @@ describe('pots', () => {
 	});
 	it('are ranked: what goes in and dries well first, what must be shaved least before what must be shaved more', () => {
 		const pots = [
-			{ name: 'far too small', pot: round(150, 120, 160), massKg: null },
-			{ name: 'too small', pot: round(210, 170, 160), massKg: null },
-			{ name: 'right', pot: round(280, 230, 170), massKg: null },
-			{ name: 'huge', pot: round(700, 600, 400), massKg: null }
+			{ name: 'far too small', pot: roundPot(150, 120, 160), massKg: null },
+			{ name: 'too small', pot: roundPot(210, 170, 160), massKg: null },
+			{ name: 'right', pot: roundPot(280, 230, 170), massKg: null },
+			{ name: 'huge', pot: roundPot(700, 600, 400), massKg: null }
 		];
 		const ranked = rankPots(
 			pots,
@@ -280,19 +272,19 @@ describe('setting', () => {
 				const turn = Math.abs((from ?? 0) - (to ?? 0)) % 360;
 				expect(Math.min(turn, 360 - turn)).toBeGreaterThanOrEqual(values['seat.wireApartDeg']);
 			}
-		const holes = wireHoles(all, round(360, 300, 200), values);
+		const holes = wireHoles(all, roundPot(360, 300, 200), values);
 		expect(holes).toHaveLength(2 * all.length);
 		for (const hole of holes) expect(hole.radiusMm).toBeLessThanOrEqual(150 - values['seat.holeFromEdgeMm']);
 	});
 	it('a mound is a cone over its share of the surface', () => {
 		// π r² h / 3, r = 150 at a straight wall, no headspace.
-		expect(moundL(round(300, 300, 200), 0, 30, values)).toBeCloseTo(
+		expect(moundL(roundPot(300, 300, 200), 0, 30, values)).toBeCloseTo(
 			((Math.PI * 150 ** 2 * 30) / 3e6) * values['seat.moundCover'],
 			9
 		);
 		const flat = layerAmounts(
 			{
-				pot: round(300, 240, 200),
+				pot: roundPot(300, 240, 200),
 				ballDiameterMm: 220,
 				ballDepthMm: 120,
 				coarseLayerMm: 0,
@@ -304,7 +296,7 @@ describe('setting', () => {
 		expect(flat.moundL).toBe(0);
 	});
 	it('drain holes are added until the floor is open enough', () => {
-		const pot = round(300, 240, 200);
+		const pot = roundPot(300, 240, 200);
 		const need = extraHoles(pot, { count: 0, holeMm: 0 }, 25, values);
 		const open = need * Math.PI * 12.5 ** 2;
 		expect(open).toBeGreaterThanOrEqual(Math.PI * 120 ** 2 * values['seat.openFloor']);
@@ -394,7 +386,7 @@ describe('stock and kit', () => {
 		});
 		expect(draw(7, null)).toMatchObject({ have: 0, short: 7, buyPacks: null, usedCost: null });
 	});
-	const pot = round(190, 145, 150);
+	const pot = roundPot(190, 145, 150);
 	const work = (plantCount: number): KitWork => ({
 		plantCount,
 		thickestMm: 40,

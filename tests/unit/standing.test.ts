@@ -1,3 +1,4 @@
+import { roundPot } from '$core/replant/pots/volume';
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import type { TreeRecords } from '$core/tree/case';
@@ -64,14 +65,7 @@ const planting = (plantedOn: string, change: object = {}, id = 'planting') =>
 		id,
 		version: 1,
 		plantedOn,
-		pot: {
-			shape: 'round',
-			topLengthMm: 700,
-			topWidthMm: 700,
-			bottomLengthMm: 600,
-			bottomWidthMm: 600,
-			heightMm: 450
-		},
+		pot: roundPot(700, 600, 450),
 		sizeRule: 'normal',
 		ballDiameterMm: 550,
 		ballDepthMm: 350,

@@ -1,3 +1,4 @@
+import { roundPot } from '../replant/pots/volume';
 import type { TreeRecords } from './case';
 import { addDays } from '../maths/calendar';
 import { Z90 } from '../maths/normal';
@@ -55,14 +56,7 @@ function assumedPlanting(records: TreeRecords, today: string, values: Values): P
 		id: 'assumed',
 		version: 1,
 		plantedOn: tree.takenInOn,
-		pot: {
-			shape: 'round',
-			topLengthMm: width,
-			topWidthMm: width,
-			bottomLengthMm: bottom,
-			bottomWidthMm: bottom,
-			heightMm: depth + 20
-		},
+		pot: roundPot(width, bottom, depth + 20),
 		sizeRule: 'normal',
 		ballDiameterMm: width,
 		ballDepthMm: depth,

@@ -272,8 +272,12 @@
 
 	{#if !isClosed}<Consequences title="Aftercare of the work on {format().date(workOn)}" bind:open={making}>
 			{#snippet summary()}
-				<strong class="font-display text-2xl">{proposed.length}</strong>
-				<span class="truncate">tasks to make for {format().day(workOn, today)}</span>
+				{#if proposed.length > 0}<strong class="font-display text-2xl">{proposed.length}</strong>
+					<span class="truncate"
+						>{proposed.length === 1 ? 'task' : 'tasks'} to make for {format().day(workOn, today)}</span
+					>
+				{:else}<span class="truncate">Nothing more to make for the work of {format().day(workOn, today)}</span
+					>{/if}
 			{/snippet}
 			<p class="mt-1 text-sm text-slate">
 				{#if lastWork && lastWork.on === workOn}
@@ -348,7 +352,7 @@
 		</Consequences>{/if}
 </div>
 
-<SkipSheet bind:task={skipping} action="?/close" />
+<SkipSheet bind:task={skipping} action="?/close" {refused} />
 <DoneSheet bind:task={doing} action="?/close" {refused} />
 <Sheet bind:open={adding} title="Add a task">
 	<form

@@ -1,27 +1,23 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
 	import { resultAsked } from '$core/aftercare/tasks/result';
 	import type { Task } from '$core/vocabulary/task';
 	import { budStates, smells } from '$core/examine/looks/observation';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
-	import Problem from '$ui/Problem.svelte';
-	import Sheet from '$ui/Sheet.svelte';
 	import TextField from '$ui/TextField.svelte';
-	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
-	import { useFormat } from '$ui/format';
+	import type { TaskAsked } from './task-asked';
+	import TaskSheet from './TaskSheet.svelte';
 
 	/** Asks for what a piece of work was to find out; the answer is filed as the record it is. */
 	interface Props {
 		/** The task that is done; null while nothing is asked. */
-		task: (Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source'> & { treeId: string }) | null;
+		task: (TaskAsked & Pick<Task, 'kind' | 'source'>) | null;
 		action: string;
 		refused?: Refused | null;
 	}
 	let { task = $bindable(), action, refused }: Props = $props();
-	const format = useFormat();
 	const asked = $derived(task ? resultAsked(task) : null);
 	let buds = $state<(typeof budStates)[number] | ''>('');
 	let smell = $state<(typeof smells)[number] | ''>('');
@@ -29,72 +25,54 @@
 	const smellWords = { none: 'None', sour: 'Sour', sulphur: 'Sulphur', mouldy: 'Mouldy' };
 </script>
 
-<Sheet
-	bind:open={
-		() => task !== null,
-		(open) => {
-			if (!open) task = null;
-		}
-	}
-	title="Done: {format().inWords(task?.title ?? '')}"
+<TaskSheet
+	bind:task
+	state="done"
+	{action}
 	description="What came of it is kept as what it is, and counts on every page."
+	{refused}
+	onkept={() => {
+		buds = '';
+		smell = '';
+	}}
 >
-	{#if task}
-		<form
-			method="POST"
-			{action}
-			use:enhance={act({
-				done: () => {
-					task = null;
-					buds = '';
-					smell = '';
-				}
-			})}
-			class="flex flex-col gap-4"
-			novalidate
-		>
-			<Problem {refused} />
-			<input type="hidden" name="treeId" value={task.treeId} />
-			<input type="hidden" name="taskId" value={task.id} />
-			<input type="hidden" name="version" value={task.version} />
-			<input type="hidden" name="state" value="done" />
-			<input type="hidden" name="asked" value={asked ?? ''} />
-			{#if asked === 'referral'}
-				<TextField
-					name="result"
-					label="Who looked at it, when, and what they said"
-					hint="And where the report is. Until this is written it stays open on every page of the tree."
-					required
-					maxlength={1200}
-					{refused}
-				/>
-			{:else if asked === 'buds'}
-				<Choice
-					label="Buds"
-					name="buds"
-					bind:value={buds}
-					options={budStates.map((value) => ({ value, label: budWords[value] }))}
-				/>
-			{:else if asked === 'smell'}
-				<Choice
-					label="Smell at the drain holes"
-					name="smell"
-					bind:value={smell}
-					options={smells.map((value) => ({ value, label: smellWords[value] }))}
-				/>
-			{:else if asked === 'weight'}
-				<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
-			{:else if asked === 'watering'}
-				<MeasureField
-					name="litres"
-					label="Poured"
-					unit="L"
-					optional
-					hint="Leave it empty if you did not measure."
-					{refused}
-				/>
-			{/if}
-			<Button type="submit" tone="solid">Keep it</Button>
-		</form>
-	{/if}
-</Sheet>
+	{#snippet children()}
+		<input type="hidden" name="asked" value={asked ?? ''} />
+		{#if asked === 'referral'}
+			<TextField
+				name="result"
+				label="Who looked at it, when, and what they said"
+				hint="And where the report is. Until this is written it stays open on every page of the tree."
+				required
+				maxlength={1200}
+				{refused}
+			/>
+		{:else if asked === 'buds'}
+			<Choice
+				label="Buds"
+				name="buds"
+				bind:value={buds}
+				options={budStates.map((value) => ({ value, label: budWords[value] }))}
+			/>
+		{:else if asked === 'smell'}
+			<Choice
+				label="Smell at the drain holes"
+				name="smell"
+				bind:value={smell}
+				options={smells.map((value) => ({ value, label: smellWords[value] }))}
+			/>
+		{:else if asked === 'weight'}
+			<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
+		{:else if asked === 'watering'}
+			<MeasureField
+				name="litres"
+				label="Poured"
+				unit="L"
+				optional
+				hint="Leave it empty if you did not measure."
+				{refused}
+			/>
+		{/if}
+		<Button type="submit" tone="solid">Keep it</Button>
+	{/snippet}
+</TaskSheet>

@@ -20,7 +20,7 @@ import {
 	type SizeRule
 } from '$core/replant/pots/replant-plan';
 import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } from '$core/replant/pots/seat';
-import { asPot, type Pot, type PotShape } from '$core/replant/pots/volume';
+import { asPot, type Pot, type PotShape, roundPot } from '$core/replant/pots/volume';
 import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
 import type { LastWork } from '$core/tree/losses';
@@ -154,14 +154,9 @@ export class ReplantState {
 		else {
 			const width = Math.round(this.advice.widthMm);
 			const bottom = Math.round(width * values['pot.taperRound']);
-			this.takePot({
-				shape: 'round',
-				topLengthMm: width,
-				topWidthMm: width,
-				bottomLengthMm: bottom,
-				bottomWidthMm: bottom,
-				heightMm: Math.round(this.ballDepthMm + this.headspaceMm + values['seat.flareBelowMm'])
-			});
+			this.takePot(
+				roundPot(width, bottom, Math.round(this.ballDepthMm + this.headspaceMm + values['seat.flareBelowMm']))
+			);
 		}
 		this.assumed = guessed;
 		this.seat.flareOverRimMm = -this.headspaceMm;

@@ -275,5 +275,5 @@
 	</aside>
 </div>
 
-<SkipSheet bind:task={skipping} action="?/close" />
+<SkipSheet bind:task={skipping} action="?/close" {refused} />
 <DoneSheet bind:task={doing} action="?/close" {refused} />

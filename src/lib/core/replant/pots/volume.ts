@@ -55,6 +55,16 @@ export const potSchema = z
 	);
 export type Pot = z.infer<typeof potSchema>;
 
+/** A round pot by its widths at the rim and at the bottom and its height inside, mm. */
+export const roundPot = (topMm: number, bottomMm: number, heightMm: number): Pot => ({
+	shape: 'round',
+	topLengthMm: topMm,
+	topWidthMm: topMm,
+	bottomLengthMm: bottomMm,
+	bottomWidthMm: bottomMm,
+	heightMm
+});
+
 const LITRE_MM3 = 1e6;
 
 /**
