@@ -55,6 +55,21 @@ describe('what a letter is written from', () => {
 		expect(cutOut.structuralRot).toBe(false);
 		expect(cutOut.structuralCuts).toBe(1);
 		expect(ownersLetter(cutOut).urgent).toBe(false);
+		// Rotten from a place on, it is sound when it was cut there or nearer, and not when it was cut beyond.
+		const from = (atMm: number) => {
+			const records = withDeadAnchor([{ ...cut(id, 0, '2025-02-10'), atMm }]);
+			const map = records.rootMap;
+			const segments =
+				map?.segments.map((root) => (root.id === id ? { ...root, deadFromMm: 40 } : root)) ?? [];
+			return facts({ ...records, rootMap: map && { ...map, segments } });
+		};
+		expect([30, 40, 41].map((atMm) => from(atMm).structuralRot)).toEqual([false, false, true]);
+		// A doubt says its reason.
+		const said = ownersLetter(from(41))
+			.sections.flatMap(({ paragraphs }) => paragraphs)
+			.join(' ');
+		expect(said).toContain('reason to doubt its hold');
+		expect(said).toContain('(a structural root is rotten)');
 		// One that is only planned is still in the tree.
 		expect(facts(withDeadAnchor([cut(id, 0)])).structuralRot).toBe(true);
 	});

@@ -26,7 +26,7 @@ import { ballOfSizes } from '$core/replant/pots/fit';
 import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/replant/pots/rank';
 import { layerAmounts, plantingInput } from '$core/replant/pots/replant-plan';
 import { extraHoles, heldWind, moundL, seatSchema, wireHoles, wiresOver } from '$core/replant/pots/seat';
-import { asPot, potSchema, potVolumeL, type Pot, roundPot } from '$core/replant/pots/volume';
+import { asPot, potSchema, potVolumeL, roundPot } from '$core/replant/pots/volume';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { segmentFromQuick, startAzimuth } from '$core/roots/map/root-map';
 import { draw, stockItemSchema } from '$core/replant/kit/stock';

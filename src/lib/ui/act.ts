@@ -81,7 +81,11 @@ export const act =
 					const refusal = (result.data as Told | undefined)?.refusal;
 					await tick();
 					if (refusal)
-						toast.error(inWords(saidOf(formElement, refusal)), { description: inWords(refusal.advice) });
+						// At the top: on a phone the field to be mended stands at the foot.
+						toast.error(inWords(saidOf(formElement, refusal)), {
+							description: inWords(refusal.advice),
+							position: 'top-center'
+						});
 					toFirstRefused(formElement);
 				}
 			}

@@ -87,15 +87,22 @@ function holdOf(facts: LetterFacts): Hold {
 		null
 	);
 	const short = weakest !== null && weakest.share < facts.wanted;
-	const doubted = short || facts.structuralRot || facts.firmness === 'loose' || facts.firmness === 'moves';
+	const moves = facts.firmness === 'loose' || facts.firmness === 'moves';
+	const doubts = [
+		...(short ? ['one side keeps less than is wanted'] : []),
+		...(facts.structuralRot ? ['a structural root is rotten'] : []),
+		...(moves ? ['it moved when it was last tried'] : [])
+	];
+	const doubted = doubts.length > 0;
+	const why = doubted ? ` (${doubts.join('; ')})` : '';
 	const urgent = doubted || facts.referrals.length > 0;
 	const inPot = doubted
-		? 'What was found gives reason to doubt its hold in the pot: tie it or wedge it before anything else is done to it.'
+		? `What was found gives reason to doubt its hold in the pot${why}: tie it or wedge it before anything else is done to it.`
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
 			: 'Nothing that was found speaks against its hold in its pot today.';
 	const falls = urgent
-		? 'What was found gives reason to doubt its hold. Keep people from under it until a qualified arborist has judged it on the spot.'
+		? `What was found gives reason to doubt its hold${why}. Keep people from under it until a qualified arborist has judged it on the spot.`
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so nothing can be said about its hold from here; an arborist can judge it.'
 			: 'Nothing that was found speaks against its hold today. That is not a certificate: only a qualified arborist on the spot can judge whether a tree is safe.';

@@ -5,7 +5,7 @@ import { addDays } from '../maths/calendar';
 import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
 import { mayFall, type LetterFacts } from '../recovery/owner-letter';
 import { startAzimuth, type Segment } from '../roots/map/root-map';
-import { isStructural } from '../roots/map/shares';
+import { isStructural, usualCutPlace } from '../roots/map/shares';
 import { ownersRoots } from '../roots/plan/consent';
 import { carryOver } from '../roots/plan/done';
 import { planStanding } from '../roots/plan/plan-standing';
@@ -96,7 +96,7 @@ const rootWords = (segment: Segment, say: LetterFrom['say']): string =>
 	`towards ${sideName(startAzimuth(segment), true)}, ${say.measure(segment.diameterStartMm, 'mm')} thick`;
 const doneCuts = ({ plan }: TreeRecords) => plan?.cuts.filter((cut) => cut.state === 'done') ?? [];
 
-/** What its roots hold, by the map and what was cut since; what was cut out is no doubt any more. */
+/** What its roots hold, by the map and what was cut since; rot that was cut out, or back to sound wood, is no doubt any more. */
 function holdFacts(
 	{ records, place }: LetterFrom,
 	values: Values
@@ -113,7 +113,12 @@ function holdFacts(
 			) ?? [],
 		assumed: rootMap.segments.some((root) => root.seenToMm !== null),
 		structuralCuts: cuts.filter((cut) => structural.some((root) => root.id === cut.segmentId)).length,
-		structuralRot: structural.some((root) => root.condition === 'dead' && !ledger?.gone.has(root.id))
+		structuralRot: structural.some(
+			(root) =>
+				root.condition === 'dead' &&
+				!ledger?.gone.has(root.id) &&
+				!cuts.some((cut) => cut.segmentId === root.id && cut.atMm <= usualCutPlace(root, values))
+		)
 	};
 }
 

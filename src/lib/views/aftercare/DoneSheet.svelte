@@ -36,43 +36,41 @@
 		smell = '';
 	}}
 >
-	{#snippet children()}
-		<input type="hidden" name="asked" value={asked ?? ''} />
-		{#if asked === 'referral'}
-			<TextField
-				name="result"
-				label="Who looked at it, when, and what they said"
-				hint="And where the report is. Until this is written it stays open on every page of the tree."
-				required
-				maxlength={1200}
-				{refused}
-			/>
-		{:else if asked === 'buds'}
-			<Choice
-				label="Buds"
-				name="buds"
-				bind:value={buds}
-				options={budStates.map((value) => ({ value, label: budWords[value] }))}
-			/>
-		{:else if asked === 'smell'}
-			<Choice
-				label="Smell at the drain holes"
-				name="smell"
-				bind:value={smell}
-				options={smells.map((value) => ({ value, label: smellWords[value] }))}
-			/>
-		{:else if asked === 'weight'}
-			<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
-		{:else if asked === 'watering'}
-			<MeasureField
-				name="litres"
-				label="Poured"
-				unit="L"
-				optional
-				hint="Leave it empty if you did not measure."
-				{refused}
-			/>
-		{/if}
-		<Button type="submit" tone="solid">Keep it</Button>
-	{/snippet}
+	<input type="hidden" name="asked" value={asked ?? ''} />
+	{#if asked === 'referral'}
+		<TextField
+			name="result"
+			label="Who looked at it, when, and what they said"
+			hint="And where the report is. Until this is written it stays open on every page of the tree."
+			required
+			maxlength={1200}
+			{refused}
+		/>
+	{:else if asked === 'buds'}
+		<Choice
+			label="Buds"
+			name="buds"
+			bind:value={buds}
+			options={budStates.map((value) => ({ value, label: budWords[value] }))}
+		/>
+	{:else if asked === 'smell'}
+		<Choice
+			label="Smell at the drain holes"
+			name="smell"
+			bind:value={smell}
+			options={smells.map((value) => ({ value, label: smellWords[value] }))}
+		/>
+	{:else if asked === 'weight'}
+		<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
+	{:else if asked === 'watering'}
+		<MeasureField
+			name="litres"
+			label="Poured"
+			unit="L"
+			optional
+			hint="Leave it empty if you did not measure."
+			{refused}
+		/>
+	{/if}
+	<Button type="submit" tone="solid">Keep it</Button>
 </TaskSheet>
