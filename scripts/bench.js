@@ -1,8 +1,9 @@
 // Measures the budgets and prints them as a table. Loads the sources through Vite, so that nothing is built twice.
+import { fileURLToPath } from 'node:url';
 import { createServer } from 'vite';
 
 // The threads are the built ones; all else is read from the sources.
-process.env.BRUNTLE_THREADS ??= new URL('../build/threads/', import.meta.url).pathname;
+process.env.BRUNTLE_THREADS ??= fileURLToPath(new URL('../build/threads/', import.meta.url));
 
 const vite = await createServer({
 	server: { middlewareMode: true, hmr: false, ws: false },

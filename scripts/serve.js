@@ -1,5 +1,6 @@
 // Serves the built app: one clear sentence when it cannot, a clean stop on SIGTERM.
 import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
 
 const port = Number(process.env.PORT ?? 4747);
 const host = process.env.HOST ?? '127.0.0.1';
@@ -8,7 +9,7 @@ const host = process.env.HOST ?? '127.0.0.1';
 const PLAIN = 'x-bruntle-protocol';
 process.env.BODY_SIZE_LIMIT ??= '24M';
 // Threads of the server, built beside it.
-process.env.BRUNTLE_THREADS ??= new URL('../build/threads/', import.meta.url).pathname;
+process.env.BRUNTLE_THREADS ??= fileURLToPath(new URL('../build/threads/', import.meta.url));
 if (!process.env.ORIGIN) process.env.PROTOCOL_HEADER ??= PLAIN;
 
 function stop(sentence) {
@@ -59,7 +60,7 @@ if (process.env.BRUNTLE_SIMULATORS === '1')
 				spawn(
 					process.execPath,
 					[
-						new URL('device.js', import.meta.url).pathname,
+						fileURLToPath(new URL('device.js', import.meta.url)),
 						kind,
 						`http://127.0.0.1:${port}`,
 						`simulated-${kind}-of-the-demo`,

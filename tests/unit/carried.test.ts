@@ -46,6 +46,12 @@ describe('a look begins from the one before', () => {
 			if (i > 0) expect(one).toBeLessThanOrEqual(later[i - 1] ?? 0);
 		}
 		expect(times(addDays(rot.examinedOn, values['diagnosis.carryDays'] + 1))).toBe(1);
+		// What hardly moves anything is passed over, and by how much is said.
+		const carriedAt = (least: number): number =>
+			carriedOver(treeRecords(), place, rot, '2025-06-08', { ...values, 'diagnosis.carryLeast': least })
+				.length;
+		expect(carriedAt(0)).toBeGreaterThan(carriedAt(0.1));
+		expect(carriedAt(0.1)).toBeGreaterThan(carriedAt(1));
 	});
 	it('a second look of the day corrects the first: it begins from nothing of it', () => {
 		expect(times(rot.examinedOn)).toBe(1);

@@ -128,6 +128,9 @@ describe('triage', () => {
 			if (i > 0) expect(chance).toBeLessThan(chances[i - 1]?.chance ?? 0);
 		});
 		const known = survival(look(), subject, values);
+		const named = (least: number): number =>
+			survival(look(), subject, { ...values, 'triage.effectLeast': least }).factors.length;
+		expect(named(0)).toBeGreaterThan(named(0.1));
 		const unknown = survival(look({ rootsKept: null, scratchAlive: null }), subject, values);
 		expect(unknown.high - unknown.low).toBeGreaterThan(known.high - known.low);
 		expect(unknown.factors.filter((factor) => !factor.known).map((factor) => factor.label)).toEqual([

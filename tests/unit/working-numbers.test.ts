@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { weatherSeries } from '$core/climate/series';
+import { addDays } from '$core/maths/calendar';
+import { seriesBetween, weatherSeries } from '$core/climate/series';
 import { simulateWeather } from '$core/simulate/weather';
 import { weatherDaySchema } from '$core/climate/weather-day';
 import { diagnose } from '$core/examine/diagnosis/diagnose';
@@ -151,6 +153,20 @@ const felt: Partial<
 	],
 	'diagnosis.reasonLeast': [0, 1, look, 'falls']
 };
+
+describe('days of a series', () => {
+	it('from one to another are those that a search finds, whatever the ends', () => {
+		const days = series(defaultValues);
+		const end = fc.option(fc.integer({ min: -20, max: 120 }).map((by) => addDays('2026-03-01', by)));
+		fc.assert(
+			fc.property(end, end, (from, to) => {
+				const searched = days.filter(({ on }) => (from === null || on >= from) && (to === null || on <= to));
+				expect(seriesBetween(days, from, to)).toEqual(searched);
+			})
+		);
+		expect(seriesBetween([], null, '2026-03-01')).toEqual([]);
+	});
+});
 
 describe('numbers that decide', () => {
 	it.each(Object.entries(felt))('%s moves what it says', (key, [lower, higher, of, way]) => {
