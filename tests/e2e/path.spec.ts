@@ -246,7 +246,7 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 	await expect(told(page, 'Taken back.')).toBeVisible();
 	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toBeVisible();
 	await page.getByRole('button', { name: /Skip: Water the whole surface slowly/ }).click();
-	await page.getByRole('dialog').getByLabel('Why').fill('It had rained all night');
+	await page.getByRole('dialog').getByLabel('Reason').fill('It had rained all night');
 	await page.getByRole('dialog').getByRole('button', { name: 'Skip it' }).click();
 	await expect(page.getByRole('button', { name: /Done: Water the whole surface slowly/ })).toHaveCount(0);
 

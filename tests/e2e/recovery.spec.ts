@@ -20,7 +20,7 @@ test('the forecast: a probability with its range, what moved it, and a decision 
 	const sheet = page.getByRole('dialog', { name: 'Decide otherwise' });
 	await sheet.getByRole('button', { name: 'Keep the decision' }).click();
 	await expect(sheet.getByText(/must say why, since it was advised otherwise/).first()).toBeVisible();
-	await sheet.getByLabel('Why').fill('The weather is against it.');
+	await sheet.getByLabel('Reason').fill('The weather is against it.');
 	await sheet.getByRole('button', { name: 'Keep the decision' }).click();
 	// What was advised is not among the ways to decide otherwise.
 	await expect(decide.getByText(/Decided today: look closer\. The weather is against it\./)).toBeVisible();

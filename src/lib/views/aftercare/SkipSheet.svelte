@@ -32,7 +32,7 @@
 				<Button size="small" onclick={() => (reason = text)}>{text}</Button>
 			{/each}
 		</div>
-		<TextField name="skipReason" label="Why" value={reason} required maxlength={300} {refused} />
+		<TextField name="skipReason" label="Reason" value={reason} required maxlength={300} {refused} />
 		{#if skipped.everyDays !== null}
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="size-5" name="ends" value="true" /> Do not bring it up again (otherwise

@@ -101,7 +101,9 @@
 			One pot with {#each mates as mate, i (mate.tree.id)}{i > 0 ? ', ' : ''}<a
 					class="chalk"
 					href={resolve('/trees/[id]/aftercare', { id: mate.tree.id })}>{mate.tree.tag} {mate.tree.name}</a
-				>{/each}: what is poured, weighed or felt here counts for all of them.
+				>{/each}: what is poured, weighed or felt here counts for {mates.length === 1
+				? 'both'
+				: 'all of them'}.
 		</p>
 	{/if}
 	<p class="mt-1 font-display text-2xl font-bold">

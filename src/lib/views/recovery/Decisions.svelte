@@ -152,7 +152,7 @@
 				.map((value) => ({ value, label: decisionNames[value] }))}
 			{refused}
 		/>
-		<TextField name="note" label="Why" rows={3} required {refused} />
+		<TextField name="note" label="Reason" rows={3} required {refused} />
 		<Button type="submit" tone="solid">Keep the decision</Button>
 	</form>
 </Sheet>
