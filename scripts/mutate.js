@@ -1,7 +1,10 @@
 // Changes the code a little, place by place, and looks whether a test fails: ./bruntle mutate [core/today server …].
-// Hours for the whole house, minutes for a room; what was found stands in docs/mutation.md, what went unnoticed in .bruntle/mutate/.
+// Hours for the whole house, minutes for a room or for a draw of lines over all of it (--draw 300); what was found stands in
+// docs/mutation.md, what went unnoticed in .bruntle/mutate/.
 import { Stryker } from '@stryker-mutator/core';
+import { randomLcg, shuffler } from 'd3';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 
 const PAPER = 'docs/mutation.md';
 const FOLDER = '.bruntle/mutate';
@@ -9,7 +12,18 @@ const FOLDER = '.bruntle/mutate';
 const LEFT_OUT = ['StringLiteral'];
 
 const rooms = [...readdirSync('src/lib/core').map((room) => `core/${room}`), 'server'];
-const asked = process.argv.slice(2);
+const { values: told, positionals: asked } = parseArgs({
+	allowPositionals: true,
+	options: { draw: { type: 'string' }, seed: { type: 'string', default: '1' } }
+});
+const drawn = Number(told.draw ?? 0);
+const seed = Number(told.seed);
+if (!Number.isInteger(drawn) || drawn < 0 || !Number.isInteger(seed) || (drawn > 0 && asked.length > 0)) {
+	console.error(
+		'--draw and --seed want whole numbers, and a draw is over the whole house: --draw 300 --seed 2.'
+	);
+	process.exit(1);
+}
 const unknown = asked.filter((room) => !existsSync(`src/lib/${room}`));
 if (unknown.length > 0) {
 	console.error(
@@ -18,28 +32,51 @@ if (unknown.length > 0) {
 	process.exit(1);
 }
 
+/** Lines of code drawn without order from all rooms, each as likely as any other, as "file:line-line". @returns {string[]} */
+function drawLines() {
+	const lines = ['core', 'server'].flatMap((floor) =>
+		readdirSync(`src/lib/${floor}`, { recursive: true, encoding: 'utf8' })
+			.filter((name) => name.endsWith('.ts'))
+			.flatMap((name) => {
+				const file = `src/lib/${floor}/${name}`;
+				return readFileSync(file, 'utf8')
+					.split('\n')
+					.flatMap((line, at) =>
+						/^\s*(\/?\*|\/\/|import\b|$)/.test(line) ? [] : [`${file}:${at + 1}-${at + 1}`]
+					);
+			})
+	);
+	const next = randomLcg(seed / 2 ** 16 + 0.1);
+	return shuffler(next)(lines).slice(0, drawn);
+}
+
 /** Rows of the paper by room. @returns {Map<string, string>} */
 function kept() {
 	if (!existsSync(PAPER)) return new Map();
-	const rows = readFileSync(PAPER, 'utf8').matchAll(/^\| ([\w/.-]+) \|.*\|$/gm);
-	return new Map([...rows].map((row) => [row[1] ?? '', row[0]]).filter(([room]) => room !== 'room'));
+	const rows = readFileSync(PAPER, 'utf8').matchAll(/^\| ([\w/. -]+) \|.*\|$/gm);
+	return new Map(
+		[...rows]
+			.map((row) => [row[1] ?? '', row[0]])
+			.filter(([room]) => room !== 'room' && !room?.startsWith('-'))
+	);
 }
 
 mkdirSync(FOLDER, { recursive: true });
-for (const room of asked.length > 0 ? asked : rooms) {
-	const whole = statSync(`src/lib/${room}`).isDirectory();
+const DRAW = 'drawn lines';
+for (const room of drawn > 0 ? [DRAW] : asked.length > 0 ? asked : rooms) {
+	const whole = room === DRAW || statSync(`src/lib/${room}`).isDirectory();
 	const found = await new Stryker({
 		testRunner: 'vitest',
 		plugins: ['@stryker-mutator/vitest-runner'],
 		vitest: { configFile: 'vitest.config.ts' },
-		mutate: [whole ? `src/lib/${room}/**/*.ts` : `src/lib/${room}`],
+		mutate: room === DRAW ? drawLines() : [whole ? `src/lib/${room}/**/*.ts` : `src/lib/${room}`],
 		mutator: { excludedMutations: LEFT_OUT },
 		coverageAnalysis: 'perTest',
 		ignoreStatic: true,
 		concurrency: 2,
 		timeoutMS: 20_000,
 		reporters: ['progress', 'json'],
-		jsonReporter: { fileName: `${FOLDER}/${room.replaceAll('/', '-')}.json` },
+		jsonReporter: { fileName: `${FOLDER}/${room.replaceAll(/[/ ]/g, '-')}.json` },
 		tempDirName: `${FOLDER}/tmp`,
 		ignorePatterns: ['build', 'test-results', 'docs', 'data']
 	}).runMutationTest();

@@ -8,7 +8,7 @@ import { type DiagnosisContext } from '$core/examine/diagnosis/context';
 import { diagnose } from '$core/examine/diagnosis/diagnose';
 import { nextChecks } from '$core/examine/diagnosis/next-check';
 import {
-	firstLook,
+	firstLookOf,
 	signApplies,
 	signIds,
 	signOf,
@@ -60,11 +60,12 @@ describe('causes at the edges', () => {
 	);
 
 	it('a healthy tree ends in nothing found, with what was not looked at', () => {
-		const looked = firstLook.potted.slice(0, 7);
+		const first = firstLookOf(contextOf({}));
+		const looked = first.slice(0, 7);
 		const found = Object.fromEntries([...looked, 'solid-mat'].map((id) => [id, 0]));
 		const healthy = diagnose(contextOf({}), listed(found), values);
 		expect(healthy.nothingFound).toBe(true);
-		expect(healthy.notLookedAt).toEqual([firstLook.potted[7]]);
+		expect(healthy.notLookedAt).toEqual([first[7]]);
 		// One sign seen, or too little looked for, and it is not said.
 		expect(diagnose(contextOf({}), listed({ ...found, 'sour-smell': 1 }), values).nothingFound).toBe(false);
 		expect(diagnose(contextOf({}), listed({ 'sour-smell': 0, 'pot-light': 0 }), values).nothingFound).toBe(

@@ -65,7 +65,11 @@ const reasons: Record<string, [numbers: string[], why: string]> = {
 	'roots/map/root-map.ts': [['720', '720', '720'], 'bounds of an angle as a root has it'],
 	'roots/plan/reduction/explanation.ts': [['0.5'], 'a whole number of the solver, rounded'],
 	'roots/plan/reduction/reduction-plan.ts': [['0.5', '0.5', '0.5'], 'whole numbers of the solver, rounded'],
-	'text/percent.ts': [['0.01', '0.99'], 'a chance is never said to be none or all'],
+	'text/percent.ts': [
+		['0.01', '0.99', '0.5'],
+		'a chance is never said to be none or all; likely is more likely than not'
+	],
+	'text/search.ts': [['5'], 'letters from which a word may be typed a little wrong'],
 	'tree/line-of-care.ts': [['0.995', '0.005'], 'less than one in a hundred is said so, not rounded to none'],
 	'tree/tree-demand.ts': [['364'], 'a season of a whole year has no end']
 };

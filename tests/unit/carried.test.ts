@@ -8,6 +8,7 @@ import { bookEntrySchema } from '$core/aftercare/book/book';
 import { actedOn, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
+import { observationSchema } from '$core/examine/looks/observation';
 import { cut, treeRecords, plantingOn } from '../records';
 
 const look = (id: string, examinedOn: string, findings: [string, number][]) =>
@@ -162,6 +163,32 @@ describe('what a look says to act on now', () => {
 		expect(actedOn(twice, 'root-rot', rot.examinedOn, values)).toBe(addDays(rot.examinedOn, 2));
 		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: addDays(rot.examinedOn, 2) });
 		expect(urgent({ waterings: [watered] })).not.toBeNull();
+	});
+	it('a cut leaves sour soil as it is: a new pot ends it, or works in the ground', () => {
+		const on = addDays(rot.examinedOn, 2);
+		const records = (change: object, cuts: ReturnType<typeof cut>[] = []) =>
+			treeRecords({ examinations: [dire], ...change }, cuts);
+		const ended = (change: object, cuts: ReturnType<typeof cut>[] = []) =>
+			actedOn(records(change, cuts), 'sour-root-zone', rot.examinedOn, values);
+		expect(ended({}, [cut('r5', 0, on)])).toBeNull();
+		expect(ended({ plantings: [plantingOn(on)] })).toBe(on);
+		expect(actedOn(records({}, [cut('r5', 0, on)]), 'stem-rot', rot.examinedOn, values)).toBeNull();
+	});
+	it('what is not at the roots is done with when it is looked at again, and water helps only what wants it', () => {
+		const on = addDays(rot.examinedOn, 2);
+		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: on });
+		const ended = (change: object, cause: Parameters<typeof actedOn>[1]) =>
+			actedOn(treeRecords({ examinations: [dire], ...change }), cause, rot.examinedOn, values);
+		const seen = {
+			observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: on, leafCover: 1 })]
+		};
+		for (const cause of ['sour-root-zone', 'drought', 'weather-injury'] as const)
+			expect(ended(seen, cause), cause).toBe(on);
+		expect(ended(seen, 'root-rot')).toBeNull();
+		expect(ended({ waterings: [watered] }, 'drought')).toBe(on);
+		expect(ended({ waterings: [watered] }, 'uneven-water')).toBe(on);
+		for (const cause of ['sour-root-zone', 'stem-rot', 'weather-injury'] as const)
+			expect(ended({ waterings: [watered] }, cause), cause).toBeNull();
 	});
 	it('a new pot takes no rot away; rot written down as cut out does', () => {
 		const on = addDays(rot.examinedOn, 2);

@@ -11,7 +11,8 @@ import { checkSentence, nextChecks } from '$core/examine/diagnosis/next-check';
 import { worldsOf } from '$core/examine/diagnosis/worlds';
 import { procedureIds } from '$core/vocabulary/procedures';
 import {
-	firstLook,
+	firstLookOf,
+	signShows,
 	gradesOf,
 	signApplies,
 	signIds,
@@ -317,10 +318,16 @@ describe('the table of signs', () => {
 	});
 
 	it('looks first at eight things that fit the situation, harm nothing and take a minute each', () => {
-		for (const situation of situations) {
-			expect(firstLook[situation]).toHaveLength(8);
-			for (const id of firstLook[situation]) {
-				expect(signApplies(id, situation), id).toBe(true);
+		for (const [situation, season] of situations.flatMap((one) =>
+			seasonPhases.map((s) => [one, s] as const)
+		)) {
+			const context = { situation, season, group: 'deciduous' } as const;
+			const looked = firstLookOf(context);
+			expect(new Set(looked).size).toBe(8);
+			// A tree without leaves is not asked whether they wilt.
+			expect(looked.some((id) => signOf(id).needsLeaf)).toBe(season !== 'rest' && situation !== 'in-ground');
+			for (const id of looked) {
+				expect(signShows(id, context), id).toBe(true);
 				if (situation !== 'just-lifted')
 					expect(defaultValues[`diagnosis.harm.${signOf(id).procedure}`], id).toBeLessThanOrEqual(0.001);
 			}

@@ -252,6 +252,9 @@ describe('how a tree stands', () => {
 		expect(planned({ tree, lifts: [lift('heeled-in')] })).toMatch(/^Heeled in since 2026-03-05/);
 		expect(
 			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'moves' }], tasks: [lateTask] })
+		).toBe('It rocks a little: hold it firm');
+		expect(
+			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'loose' }], tasks: [lateTask] })
 		).toBe('It moves at the base: hold it firm');
 	});
 	it('what belonged to the days of the work leads no more when they are long over', () => {

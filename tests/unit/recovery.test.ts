@@ -98,8 +98,11 @@ describe('the verdict', () => {
 			{ leafCover: 0.2 },
 			{ smell: 'sulphur' },
 			{ smell: 'sour' },
-			{ pests: 'many' }
-		]) {
+			{ pests: 'many' },
+			{ firmness: 'moves' },
+			{ firmness: 'loose' },
+			{ diebackLimitMm: 0 }
+		] as const) {
 			const found = verdict(input([...good, look('2026-09-29', seen)]), defaultValues);
 			expect(found.criteria.find((one) => one.name === 'last-look')?.answer, JSON.stringify(seen)).toBe(
 				'not-met'
@@ -109,6 +112,19 @@ describe('the verdict', () => {
 		// Leaves that fall in their autumn say nothing.
 		const autumn = look('2026-09-29', { leafState: 'dropped', leafCover: 0 });
 		expect(answers(input([...good, autumn], { leaflessOn: ['2026-09-29'] }))['last-look']).toBe('met');
+		// That it stands firm says nothing of how a leafless tree is; buds, wood, smell or pests do.
+		const bare = (seen: Partial<Observation>) =>
+			answers(input([look('2026-09-29', { firmness: 'firm', ...seen })], { leaflessOn: ['2026-09-29'] }))[
+				'last-look'
+			];
+		expect(bare({})).toBe('unknown');
+		for (const seen of [
+			{ buds: 'swelling' },
+			{ diebackLimitMm: 400 },
+			{ smell: 'none' },
+			{ pests: 'none' }
+		] as const)
+			expect(bare(seen), JSON.stringify(seen)).toBe('met');
 	});
 	it('what was seen long ago is not known now, and the look that is owed is named', () => {
 		const years = verdict(input(good, { today: '2033-09-01' }), defaultValues);

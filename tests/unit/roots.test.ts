@@ -127,6 +127,34 @@ describe('quick entry', () => {
 	});
 });
 
+describe('what a hand says of rot', () => {
+	const of = (words: string) => parseQuickRoot(`7:30 7 ${words}`, 'container', 60, defaultValues);
+	it.each(['rotten', 'soft', 'mushy', 'rot', 'soft rotten'])('%s is dead and rotten', (words) => {
+		expect(of(words)).toMatchObject({
+			ok: true,
+			root: { condition: 'dead', flaws: ['rotten'], deadFromMm: null }
+		});
+	});
+	it('may begin so far out; dry and dead is not rotten; alive is sound', () => {
+		expect(of('rot40')).toMatchObject({ root: { condition: 'dead', flaws: ['rotten'], deadFromMm: 40 } });
+		expect(of('dead40')).toMatchObject({ root: { condition: 'dead', flaws: [], deadFromMm: 40 } });
+		expect(of('brittle')).toMatchObject({ root: { condition: 'dead', flaws: [] } });
+		expect(of('living')).toMatchObject({ root: { condition: 'sound', flaws: [] } });
+	});
+	it('a word that is not known says which are', () => {
+		const refused = of('wobbly');
+		expect(refused.ok).toBe(false);
+		if (refused.ok) return;
+		expect(refused.problem).toContain('"wobbly" is not a word known here');
+		for (const word of 'keep trace cut sound doubtful dead rotten dead40 d20 l180 anchor scaffold secondary feeder girdling circling crossing rising torn'.split(
+			' '
+		)) {
+			expect(refused.problem).toContain(word);
+			expect(of(word).ok, word).toBe(true);
+		}
+	});
+});
+
 describe('a root map refuses', () => {
 	const map = (segments: unknown[]) => ({
 		mappedOn: '2026-04-18',

@@ -541,7 +541,7 @@ describe('how a tree stands', () => {
 		expect(line).toMatchObject({
 			shown: { value: 'stands firm' },
 			page: 'recovery',
-			against: [{ shown: { value: 'loose' }, page: 'examine' }]
+			against: [{ shown: { value: 'moves at the base' }, page: 'examine' }]
 		});
 	});
 	it('two records agree within what the working values say, and only where they speak of the same time', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { findBy, searchable } from '$core/text/search';
+import { findBy, findNear, searchable } from '$core/text/search';
 import {
 	distanceKm,
 	nearestTown,
@@ -9,6 +9,9 @@ import {
 	type ListedTown,
 	type Town
 } from '$core/vocabulary/town';
+import { groupNames } from '$core/vocabulary/kind';
+import { kindSaid } from '$core/vocabulary/kind-names';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { PlacePosition, townLabel } from '$views/yard/place-position.svelte';
 
 const town = (name: string, latitudeDeg: number, longitudeDeg: number, change: Partial<Town> = {}): Town => ({
@@ -101,6 +104,51 @@ describe('one of a long list', () => {
 		expect(found('epi')).toEqual(['Épicéa']);
 		expect(found('agus')).toEqual([]);
 		expect(found('')).toEqual(kinds);
+	});
+});
+
+describe('a kind as a practitioner types it', () => {
+	const said = (kind: (typeof shippedKinds)[number]): string => kindSaid(kind, groupNames[kind.group]);
+	it.each([
+		['Chinese elm', 'Ulmus'],
+		['Japanese maple', 'Acer'],
+		['linden', 'Tilia'],
+		['scots pine', 'Pinus'],
+		['mountain ash', 'Sorbus'],
+		['satsuki', 'Rhododendron'],
+		['crab apple', 'Malus']
+	])('%s is %s', (typed, genus) => {
+		expect(findBy(typed, shippedKinds, said)[0]?.genus).toBe(genus);
+	});
+	it.each([
+		['Ulmus parvifolia', 'Ulmus'],
+		['Pinus thunbergii', 'Pinus'],
+		['hornbeem', 'Carpinus'],
+		['Acer palmatum Deshojo', 'Acer'],
+		['rododendron', 'Rhododendron'],
+		['wild privet', 'Ligustrum']
+	])('%s is not there by that name, and %s is near', (typed, genus) => {
+		expect(findBy(typed, shippedKinds, said)).toEqual([]);
+		expect(findNear(typed, shippedKinds, said)[0]?.genus).toBe(genus);
+	});
+	it('what is near nothing finds nothing; a short word is not read for another', () => {
+		expect(findNear('xylophone', shippedKinds, said)).toEqual([]);
+		expect(findNear('bax', ['Box', 'Bay'], (one) => one)).toEqual([]);
+		expect(findNear('of', ['Tree of heaven'], (one) => one)).toEqual([]);
+		// Six letters may have one wrong, eight two.
+		expect(findNear('willou', ['Willow'], (one) => one)).toEqual(['Willow']);
+		expect(findNear('wilaou', ['Willow'], (one) => one)).toEqual([]);
+		expect(findNear('hirnbaem', ['Hornbeam'], (one) => one)).toEqual([]);
+		expect(findNear('hornbaam', ['Hornbeam'], (one) => one)).toEqual(['Hornbeam']);
+		expect(findNear('hornbium', ['Hornbeam'], (one) => one)).toEqual(['Hornbeam']);
+	});
+	it('the more of the words it has, the higher it stands', () => {
+		const list = ['Ash', 'Mountain pine', 'Mountain ash tree'];
+		expect(findNear('common mountain ash', list, (one) => one)).toEqual([
+			'Mountain ash tree',
+			'Ash',
+			'Mountain pine'
+		]);
 	});
 });
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { findBy } from '$core/text/search';
+	import { findBy, findNear } from '$core/text/search';
 	import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
 	import { Combobox } from 'bits-ui';
 	import { tick } from 'svelte';
@@ -51,11 +51,15 @@
 	let changedSince = $state.raw<Refused | null>(null);
 	const chosen = $derived(refused && refused !== changedSince ? (refused.typed[name] ?? value) : value);
 	const labelOf = (of: string): string => options.find((option) => option.value === of)?.label ?? '';
-	const found = $derived(
-		onsearch || typed === null || typed.trim() === ''
-			? options
-			: findBy(typed, options, (option) => `${option.label} ${option.also ?? ''}`)
+	const said = (option: ComboOption): string => `${option.label} ${option.also ?? ''}`;
+	const called = $derived(
+		onsearch || typed === null || typed.trim() === '' ? options : findBy(typed, options, said)
 	);
+	/** None is called so: what comes near is offered, and the list says that it is only near. */
+	const near = $derived(
+		!onsearch && typed !== null && called.length === 0 ? findNear(typed, options, said) : []
+	);
+	const found = $derived(called.length > 0 ? called : near);
 	const shown = $derived(found.slice(0, LIMIT));
 	const groups = $derived([...new Set(shown.map((option) => option.group))]);
 	function set(next: string): void {
@@ -122,6 +126,9 @@
 					class="z-60 max-h-72 w-(--bits-combobox-anchor-width) min-w-64 overflow-y-auto rounded-md border border-edge bg-leaf py-1 shadow-lg outline-none"
 					sideOffset={4}
 				>
+					{#if near.length > 0}
+						<p class="px-3 py-2 text-sm text-slate">Nothing here is called “{typed}”. Near it:</p>
+					{/if}
 					{#each groups as group (group ?? '')}
 						<Combobox.Group>
 							{#if group}<Combobox.GroupHeading class="px-3 pt-2 pb-1 text-xs text-slate"

@@ -1,3 +1,4 @@
+import { firmnessSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
@@ -118,7 +119,7 @@ const heldFirm: Rule = ({ facts, since }) => {
 	if (!facts.potted || !tried?.firmness || tried.firmness === 'firm') return null;
 	return {
 		kind: 'retie',
-		what: `It ${tried.firmness === 'loose' ? 'is loose' : 'moves at the base'}: hold it firm before all else.`,
+		what: `It ${firmnessSaid[tried.firmness].now}: hold it firm before all else.`,
 		evidence: [`Seen on ${tried.observedOn}; new roots tear each time it moves.`],
 		first: [
 			'Wires over which roots, through which holes: Replant lays them over what holds.',

@@ -1,3 +1,4 @@
+import { firmnessSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
@@ -146,7 +147,7 @@ const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Sect
 			? `${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
 			: 'No structural root was cut.',
 		facts.firmness
-			? `At the last look (${facts.firmnessOn ?? ''}) it ${facts.firmness === 'firm' ? 'stood firm' : facts.firmness === 'moves' ? 'moved at the base' : 'was loose'}.`
+			? `At the last look (${facts.firmnessOn ?? ''}) it ${firmnessSaid[facts.firmness].then}.`
 			: 'Whether it moves at the base was not tried.',
 		...facts.referrals,
 		...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)

@@ -1,3 +1,4 @@
+import { firmnessSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { daysBetween, MONTH_DAYS } from '../maths/calendar';
@@ -130,6 +131,9 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const cover = inLeaf.findLast((look) => look.leafCover !== null);
 	const smell = since.findLast((look) => look.smell !== null);
 	const pests = since.findLast((look) => look.pests !== null);
+	const held = since.findLast((look) => look.firmness !== null);
+	const limit = since.findLast((look) => look.diebackLimitMm !== null);
+	const alive = limit !== undefined || fresh.some((look) => look.buds !== null);
 	const bad = [
 		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
@@ -139,11 +143,20 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		...(smell && smell.smell !== 'none'
 			? [`It smelt ${smell.smell === 'sulphur' ? 'of sulphur' : (smell.smell ?? '')} on ${smell.observedOn}.`]
 			: []),
-		...(pests?.pests === 'many' ? [`Many pests on ${pests.observedOn}.`] : [])
+		...(pests?.pests === 'many' ? [`Many pests on ${pests.observedOn}.`] : []),
+		...(limit?.diebackLimitMm === 0 ? [`No living wood was found on ${limit.observedOn}.`] : []),
+		...(held?.firmness && held.firmness !== 'firm'
+			? [`It ${firmnessSaid[held.firmness].then} on ${held.observedOn}.`]
+			: [])
 	];
 	if (bad.length > 0) return told('not-met', bad.join(' '));
 	if (!leaf && !cover && inLeaf.length > 0)
 		return told('unknown', 'Its leaves were not looked at in their season.');
+	if (!leaf && !cover && !alive && !smell && !pests)
+		return told(
+			'unknown',
+			'It bears no leaves now, and nobody wrote of its buds, wood, smell or pests since.'
+		);
 	return told(
 		'met',
 		leaf || cover
@@ -291,6 +304,6 @@ function firm(since: readonly Observation[], input: VerdictInput, values: Values
 				'firm',
 				'Tree firm',
 				'not-met',
-				`At the last look it ${last.firmness === 'loose' ? 'was loose' : 'moved'}.`
+				`At the last look it ${firmnessSaid[last.firmness ?? 'moves'].then}.`
 			);
 }

@@ -5,7 +5,7 @@ import { diagnose, effectOf, priorOf } from '../examine/diagnosis/diagnose';
 import { noisyOr } from '../examine/diagnosis/enumerate';
 import { worldsOf } from '../examine/diagnosis/worlds';
 import type { Finding } from '../examine/diagnosis/finding';
-import { firstLook, signApplies, signIds, topGrade, type SignId } from '../vocabulary/signs';
+import { firstLookOf, signApplies, signIds, topGrade, type SignId } from '../vocabulary/signs';
 import { groups } from '../vocabulary/kind';
 import { situations } from '../vocabulary/words';
 import type { ValueKey, Values } from '../values/values';
@@ -63,10 +63,9 @@ function simulateCase(truth: Values, random: Random, moreSigns = 6): SimulatedCa
 		for (const [index, chance] of worlds[world]?.priors.entries() ?? [])
 			if (random.next() < chance) mask |= 1 << index;
 	}
-	const others = signIds.filter(
-		(id) => signApplies(id, context.situation) && !firstLook[context.situation].includes(id)
-	);
-	const looked = new Set<SignId>(firstLook[context.situation]);
+	const first = firstLookOf(context);
+	const others = signIds.filter((id) => signApplies(id, context.situation) && !first.includes(id));
+	const looked = new Set<SignId>(first);
 	while (looked.size < 8 + moreSigns) looked.add(pick(others, random));
 	return {
 		context,

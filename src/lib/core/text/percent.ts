@@ -8,3 +8,6 @@ export const percent = (share: number): string => `${Math.round(share * 100)} %`
  */
 export const chanceSaid = (chance: number, say: (share: number) => string = percent): string =>
 	chance < 0.01 ? 'under 1 %' : chance > 0.99 ? 'over 99 %' : say(chance);
+
+/** The one word for a chance: likely is more likely than not. @example likelihood(0.49) is `possible` */
+export const likelihood = (chance: number): 'likely' | 'possible' => (chance >= 0.5 ? 'likely' : 'possible');

@@ -1,6 +1,7 @@
+import { firmnessSaid } from '../examine/looks/observation';
 import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
-import { chanceSaid } from '../text/percent';
+import { chanceSaid, likelihood } from '../text/percent';
 import type { Values } from '../values/values';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -19,7 +20,7 @@ const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
 			...common(entry),
 			urgency: values['today.rank.actNow'],
 			level: 'now',
-			sentence: `${urgent.label} is likely: act now`,
+			sentence: `${urgent.label} is ${likelihood(urgent.chance)}: act now`,
 			reason: `Looked at on ${urgent.on}. ${urgent.meaning}`,
 			figure: chanceSaid(urgent.chance),
 			stage: urgent.stage,
@@ -103,10 +104,9 @@ const looseItem: Of<TodayItem[]> = (entry, today, values) => {
 			...common(entry),
 			urgency: values['today.rank.loose'],
 			level: 'now',
-			sentence:
-				firmness.value === 'loose' ? 'It is loose: tie it again' : 'It moves at the base: hold it firm',
+			sentence: `It ${firmnessSaid[firmness.value].now}: hold it firm`,
 			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: wires, where, and over which roots, before all else.`,
-			figure: firmness.value,
+			figure: firmnessSaid[firmness.value].now,
 			stage: 'replant',
 			task: null
 		}

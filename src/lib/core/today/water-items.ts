@@ -2,7 +2,8 @@ import { fallWords } from '../aftercare/water/forecast';
 import { wateringWayNames } from '../aftercare/water/watering';
 import { daysBetween } from '../maths/calendar';
 import { measured } from '../text/measured';
-import { percent } from '../text/percent';
+import { midSentence } from '../text/mid-sentence';
+import { likelihood, percent } from '../text/percent';
 import type { Values } from '../values/values';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -121,7 +122,7 @@ export function waterItems(
 				urgency: values['today.rank.feel'],
 				level: 'due',
 				sentence: 'Feel it a finger deep before any water',
-				reason: `It is reckoned ${percent(water.dryness)} dry, but ${less.label.toLowerCase()} is likely: it is watered less, and only where it is dry.`,
+				reason: `It is reckoned ${percent(water.dryness)} dry, but ${midSentence(less.label)} is ${likelihood(less.chance)}: it is watered less, and only where it is dry.`,
 				figure: `${percent(water.dryness)} dry`,
 				stage: 'aftercare',
 				task: null

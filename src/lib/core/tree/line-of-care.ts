@@ -161,13 +161,13 @@ export function standingSentence(
 	if (tree.state === 're-established')
 		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
-	const moves = standing.firmness.value === 'moves' || standing.firmness.value === 'loose';
+	const held = standing.firmness.value;
 	const next = nextOf(
 		tasks,
 		{
 			urgent,
 			out: outSince(standing),
-			firmness: moves ? { value: 'moves' } : null,
+			firmness: held === 'moves' || held === 'loose' ? { value: held } : null,
 			planned: plannedWork(records, today, values)[0] ?? null
 		},
 		facts,

@@ -1,5 +1,5 @@
 import { sideName } from '../aftercare/book/book';
-import { budStates, firmnesses, leafStates } from '../examine/looks/observation';
+import { budStates, firmnessSaid, leafStates } from '../examine/looks/observation';
 import { liftAfterNames } from '../replant/lifting/lift';
 import { permissionNames, situationNames } from '../vocabulary/words';
 import { potShapeNames } from '../replant/pots/volume';
@@ -69,11 +69,6 @@ const leafNames: Record<(typeof leafStates)[number], string> = {
 	yellow: 'yellow',
 	dropped: 'dropped'
 };
-const firmNames: Record<(typeof firmnesses)[number], string> = {
-	firm: 'stands firm',
-	moves: 'moves at the base',
-	loose: 'loose'
-};
 const pestNames: Record<PestsSeen, string> = {
 	none: 'none seen',
 	leaf: 'on leaf or twig',
@@ -118,7 +113,7 @@ const degrees = (deg: number): Shown => words(`${Math.round(deg)}°`);
 const rootLines = (standing: Standing): StandingLine[] => [
 	line('Living roots, of what it had', standing.rootsLiving, share, 'roots'),
 	line('Roots mapped', standing.rootsMapped, (count) => words(String(count)), 'roots'),
-	line('At its base', standing.firmness, (value) => words(firmNames[value]), 'recovery')
+	line('At its base', standing.firmness, (value) => words(firmnessSaid[value].now), 'recovery')
 ];
 
 function placeLines(standing: Standing, inGround: boolean): StandingLine[] {

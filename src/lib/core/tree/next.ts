@@ -1,4 +1,5 @@
-import { chanceSaid } from '../text/percent';
+import { firmnessSaid } from '../examine/looks/observation';
+import { chanceSaid, likelihood } from '../text/percent';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { TodayTask } from '../vocabulary/task';
 import type { Values } from '../values/values';
@@ -37,7 +38,11 @@ export function nextOf(
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
 	const { urgent, out, firmness, planned } = stands ?? {};
-	if (urgent) return { what: `${urgent.label} is likely (${chanceSaid(urgent.chance)}): act now`, on: null };
+	if (urgent)
+		return {
+			what: `${urgent.label} is ${likelihood(urgent.chance)} (${chanceSaid(urgent.chance)}): act now`,
+			on: null
+		};
 	if (out)
 		return {
 			what:
@@ -46,7 +51,7 @@ export function nextOf(
 					: `Out of the ground since ${out.on}: set it or heel it in`,
 			on: null
 		};
-	if (firmness) return { what: 'It moves at the base: hold it firm', on: null };
+	if (firmness) return { what: `It ${firmnessSaid[firmness.value].now}: hold it firm`, on: null };
 	const [first] = open;
 	if (planned && (!first || planned.on <= first.toOn))
 		return {

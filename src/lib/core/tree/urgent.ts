@@ -33,8 +33,8 @@ const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
 	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
 
 /**
- * First day, on or after that of a look, on which a cause that it found was acted on: by work at the roots; of soil and pot also by a planting;
- * of what is not at the roots also by a further look or a watering.
+ * First day, on or after that of a look, on which a cause that it found was acted on: rot and girdlers by work at the roots, soil and pot
+ * by a planting or works in the ground; what is not at the roots also by a further look, and where it wants water, by a watering.
  * @returns null where nothing was done about it yet
  */
 export function actedOn(
@@ -44,24 +44,23 @@ export function actedOn(
 	values: Values
 ): string | null {
 	const stage = stageOf(conditionId);
-	// A new pot takes away neither rot nor a girdler; roots that were worked on were seen, whatever was wrong with their soil.
+	const { water } = conditionOf(conditionId).asks ?? {};
+	// A new pot takes away neither rot nor a girdler, a cut leaves sour soil as it is, and water helps only what wants it.
+	const ofRoots = (): string[] => [
+		lastRootWork(records, values)?.on ?? '',
+		...rootLosses(records, values).done.map((loss) => loss.on),
+		...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on)
+	];
+	const ofSoil = (): string[] => [
+		...records.plantings.map((one) => one.plantedOn),
+		...records.groundPlans.map((plan) => plan.doneOn ?? '')
+	];
+	const ofWater = (): string[] => ofThePot(records).waterings.map((one) => one.wateredOn);
 	return (
 		[
-			lastRootWork(records, values)?.on ?? '',
-			...rootLosses(records, values).done.map((loss) => loss.on),
-			...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on),
-			...(stage === 'roots'
-				? []
-				: [
-						...records.plantings.map((one) => one.plantedOn),
-						...records.groundPlans.map((plan) => plan.doneOn ?? '')
-					]),
-			...(stage === 'examine'
-				? [
-						...ofThePot(records).waterings.map((one) => one.wateredOn),
-						...records.observations.map((one) => one.observedOn)
-					]
-				: [])
+			...(stage === 'roots' ? ofRoots() : ofSoil()),
+			...(stage === 'examine' ? records.observations.map((one) => one.observedOn) : []),
+			...(stage === 'examine' && (water === 'more' || water === 'even') ? ofWater() : [])
 		]
 			.filter((day) => day >= examinedOn)
 			.sort()[0] ?? null
@@ -69,8 +68,8 @@ export function actedOn(
 }
 
 /**
- * What presses by the last look at a tree: its likeliest cause that is to be acted on now. Done with once roots were worked on; of soil
- * and pot also once it was planted anew; of what is not at the roots, once it was looked at again or watered. Too old to press after some weeks.
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now, until it was (see `actedOn`). Too old to press
+ * after some weeks.
  * @returns null where nothing presses
  */
 export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {

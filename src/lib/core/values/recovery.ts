@@ -54,8 +54,8 @@ const signs = {
 		label: 'firmness',
 		bend: 1,
 		steps: {
-			loose: ['loose', 0.2, 0.01],
-			moves: ['moves', 0.35, 0.05],
+			loose: ['moves at the base', 0.2, 0.01],
+			moves: ['rocks a little', 0.35, 0.05],
 			firm: ['stands firm', 0.45, 0.94]
 		}
 	},

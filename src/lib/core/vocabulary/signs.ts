@@ -991,7 +991,7 @@ export const gradeWord = (id: SignId, grade: number): string =>
 	gradesOf(id)[Math.min(grade, topGrade(id))] ?? '';
 
 /** Eight signs for a first look of under a minute, by situation: nothing is opened, nothing is harmed. */
-export const firstLook: Record<Situation, readonly SignId[]> = {
+const firstLook: Record<Situation, readonly SignId[]> = {
 	potted: [
 		'wilts-wet',
 		'pot-light',
@@ -1023,3 +1023,17 @@ export const firstLook: Record<Situation, readonly SignId[]> = {
 		'sour-smell'
 	]
 };
+
+/** What is looked at in place of leaves while there are none. */
+const bareLook: Record<Situation, readonly SignId[]> = {
+	potted: ['twigs-snap', 'holes-blocked'],
+	'in-ground': ['twigs-snap'],
+	'just-lifted': ['twigs-snap', 'bark-groove', 'no-green-bark']
+};
+
+/** The signs of a first look at a tree as it stands now: of one without leaves nothing is asked about leaves. */
+export function firstLookOf(context: Parameters<typeof signShows>[1]): SignId[] {
+	const all = firstLook[context.situation];
+	const shown = all.filter((id) => signShows(id, context));
+	return [...shown, ...bareLook[context.situation].slice(0, all.length - shown.length)];
+}

@@ -96,8 +96,10 @@
 		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;
 	const found = (sign: SignId, grade: number): string =>
 		grade === 0 ? ', not there' : topGrade(sign) === 1 ? '' : `, ${gradeWord(sign, grade)}`;
-	const names = (ids: readonly ConditionId[]): string =>
-		ids.map((id) => midSentence(conditionOf(id).label)).join(' with ');
+	const names = (ids: readonly ConditionId[]): string => {
+		const [first = '', ...others] = ids.map((id) => midSentence(conditionOf(id).label));
+		return others.length === 0 ? first : `${first} with ${others.join(' and ')}`;
+	};
 </script>
 
 {#each advice.danger as danger (danger)}

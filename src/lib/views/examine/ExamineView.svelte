@@ -21,7 +21,7 @@
 	import { nextChecks, type NextChecks } from '$core/examine/diagnosis/next-check';
 	import { referrals } from '$core/examine/diagnosis/referral';
 	import {
-		firstLook,
+		firstLookOf,
 		signApplies,
 		signIds,
 		signOf,
@@ -146,7 +146,7 @@
 	});
 
 	const applicable = $derived(signIds.filter((id) => signApplies(id, tree.situation)));
-	const first = $derived(firstLook[tree.situation]);
+	const first = $derived(firstLookOf(context));
 	let search = $state('');
 	let openParts = $state<string[]>([]);
 	const wanted = $derived(search.trim().toLowerCase());

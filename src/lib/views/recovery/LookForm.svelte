@@ -4,6 +4,7 @@
 	import {
 		budStates,
 		firmnesses,
+		firmnessSaid,
 		leafStates,
 		pestAmounts,
 		shootsMean,
@@ -136,7 +137,15 @@
 						{refused}
 					/>
 				{:else if part === 'firmness'}
-					<Choice label="Stands" name="firmness" bind:value={firmness} options={words(firmnesses)} />
+					<Choice
+						label="Stands"
+						name="firmness"
+						bind:value={firmness}
+						options={firmnesses.map((value) => ({
+							value,
+							label: firmnessSaid[value].now.replace('stands ', '')
+						}))}
+					/>
 				{:else if part === 'weight'}
 					<MeasureField
 						name="weightKg"

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { kindSaid } from '$core/vocabulary/kind-names';
+	import { findBy, findNear } from '$core/text/search';
 	import { atStart } from '$core/text/mid-sentence';
 	import { groupNames, groups, liftingWindowNames, type Kind } from '$core/vocabulary/kind';
 	import Button from '$ui/Button.svelte';
@@ -18,13 +20,9 @@
 	let words = $state('');
 	let adding = $state(false);
 	let editing = $state<Kind | null>(null);
-	const shown = $derived(
-		kinds.filter((kind) =>
-			`${kind.genus} ${kind.commonName} ${groupNames[kind.group]}`
-				.toLowerCase()
-				.includes(words.trim().toLowerCase())
-		)
-	);
+	const said = (kind: Kind): string => kindSaid(kind, groupNames[kind.group]);
+	const called = $derived(findBy(words, kinds, said));
+	const shown = $derived(called.length > 0 ? called : findNear(words, kinds, said));
 </script>
 
 <ReferenceFrame
@@ -41,6 +39,9 @@
 		>
 		<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Kind</Button>
 	</div>
+	{#if called.length === 0}
+		<p class="mt-4 text-lg">No kind is called “{words.trim()}”{shown.length > 0 ? '. Near it:' : '.'}</p>
+	{/if}
 	{#each groups as group (group)}
 		{@const inGroup = shown.filter((kind) => kind.group === group)}
 		{#if inGroup.length > 0}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { firmnessSaid } from '$core/examine/looks/observation';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { standingOf } from '$core/tree/standing';
@@ -42,7 +43,7 @@
 	const loose = $derived.by(() => {
 		const { firmness } = standingOf(of.records, of.today, of.values);
 		return of.records.plantings.length > 0 && firmness.value !== null && firmness.value !== 'firm'
-			? firmness
+			? { value: firmness.value, on: firmness.on }
 			: null;
 	});
 	const readyL = $derived(planning.amounts.readyMainL * planning.count);
@@ -70,7 +71,7 @@
 		</nav>
 		<Problem {refused} />
 		{#if loose}
-			<Caution title={loose.value === 'loose' ? 'It is loose' : 'It moves at the base'}
+			<Caution title="It {firmnessSaid[loose.value].now}"
 				>Seen {format().day(loose.on ?? of.today, of.today)}. Hold it first:
 				<a class="chalk" href="#setting">wires, where, and over which roots</a>. What moves tears its new
 				roots.</Caution

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { kindSaid } from '$core/vocabulary/kind-names';
 	import TreeField from '$views/tree/TreeField.svelte';
 	import type { TreeName } from '$core/take-in/tree';
 	import { enhance } from '$app/forms';
@@ -71,6 +72,7 @@
 					label: candidate.id.startsWith('group-')
 						? `${candidate.commonName}, kind not known`
 						: `${candidate.commonName} (${candidate.genus})`,
+					also: kindSaid(candidate, groupNames[group]),
 					group: groupNames[group]
 				}))
 		)

@@ -14,7 +14,7 @@ import {
 } from './enumerate';
 import { contradictions, findingsSchema, type Finding } from './finding';
 import { showsIn, worldsOf } from './worlds';
-import { firstLook, signIds, signShows, topGrade, type SignId } from '../../vocabulary/signs';
+import { firstLookOf, signIds, signShows, topGrade, type SignId } from '../../vocabulary/signs';
 
 export const diagnosisInput = diagnosisContext.extend({ findings: findingsSchema });
 
@@ -173,7 +173,7 @@ export function diagnose(
 			findings.length >= values['diagnosis.sound-signs'] &&
 			findings.every((finding) => finding.grade === 0) &&
 			(ranking[0]?.chance ?? 1) < values['diagnosis.sound-under'],
-		notLookedAt: firstLook[context.situation].filter(
+		notLookedAt: firstLookOf(context).filter(
 			(id) => signShows(id, context, findings) && !findings.some((finding) => finding.signId === id)
 		)
 	};

@@ -1,4 +1,4 @@
-import { chanceSaid } from '../../text/percent';
+import { chanceSaid, likelihood } from '../../text/percent';
 import type { Tree } from '../../take-in/tree';
 import type { Values } from '../../values/values';
 import type { Diagnosis } from './diagnose';
@@ -84,13 +84,13 @@ export function referrals(
 	if (list.length === 0 && chance('root-rot') >= values['diagnosis.referral-rot'])
 		list.push({
 			urgency: 'week',
-			because: `Root rot is likely, ${chanceSaid(chance('root-rot'))}; anchors may be rotten.`,
+			because: `Root rot is ${likelihood(chance('root-rot'))} (${chanceSaid(chance('root-rot'))}); anchors may be rotten.`,
 			until: 'Stay from under it in wind; cut no anchor.'
 		});
 	if (list.length === 0 && chance('stem-rot') >= values['diagnosis.referral-rot'])
 		list.push({
 			urgency: 'week',
-			because: `Stem or butt rot is likely, ${chanceSaid(chance('stem-rot'))}.`,
+			because: `Stem or butt rot is ${likelihood(chance('stem-rot'))} (${chanceSaid(chance('stem-rot'))}).`,
 			until: 'Stay from under it in wind.'
 		});
 	return list;

@@ -5,6 +5,13 @@ import { calendarDate, count, id, measure, note, oneOf, share, version } from '.
 export const budStates = ['none', 'swelling', 'open'] as const;
 export const leafStates = ['turgid', 'wilted', 'scorched', 'yellow', 'dropped'] as const;
 export const firmnesses = ['firm', 'moves', 'loose'] as const;
+export type Firmness = (typeof firmnesses)[number];
+/** How a tree holds, as an examination grades it and as it is said on every page: now, and of a look before. */
+export const firmnessSaid: Record<Firmness, { now: string; then: string }> = {
+	firm: { now: 'stands firm', then: 'stood firm' },
+	moves: { now: 'rocks a little', then: 'rocked a little' },
+	loose: { now: 'moves at the base', then: 'moved at the base' }
+};
 export const smells = ['none', 'sour', 'sulphur', 'mouldy'] as const;
 export const pestAmounts = ['none', 'some', 'many'] as const;
 

@@ -65,6 +65,15 @@ const fillers = new Set(
 	)
 );
 
+/** Words for a root that is dead, and for one that is rotten. */
+const deadWords = new Set(['dead', 'dry', 'brittle']);
+const rottenWords = new Set(['rotten', 'rot', 'rotted', 'rotting', 'soft', 'mushy', 'slimy']);
+const soundWords = new Set(['sound', 'alive', 'live', 'living', 'healthy', 'firm']);
+
+/** What a word may be, said when one is not known. */
+const KNOWN =
+	'Known are keep, trace, cut, sound, doubtful, dead or rotten, dead40 from so far out, d20 for depth, l180 for length, anchor, scaffold, secondary, feeder, girdling, circling, crossing, rising, torn and what else a root does; a note of your own goes after #.';
+
 export type QuickEntry =
 	{ ok: true; root: QuickRoot } | { ok: false; problem: string; partial: Partial<QuickRoot> };
 
@@ -73,7 +82,7 @@ const EXAMPLE = 'for example "6:30 15 sec girdling"';
 /**
  * Reads one line of quick entry: place, thickness in the person's units or with its own (`12mm`, `1/2in`), then any words in any order.
  * Place is a clock position (`6:30`, `9`) or degrees (`220°`, `220deg`); `d20` is depth and `l180` length in mm;
- * `dead`, `dead40` (dead from 40 mm), `doubtful`, `doubtful40`, `seen60` (laid open for 60 mm), `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
+ * `dead`, `dead40` (dead from 40 mm), `rotten`, `rotten40`, `doubtful`, `doubtful40`, `seen60` (laid open for 60 mm), `keep`, `trace`, `cut`, `cut2` (second stage); after `#` a note.
  * Class and depth are taken from thickness and habit when not said.
  * @example parseQuickRoot('6:30 15 sec girdling', 'container', 60) has azimuth 15°
  */
@@ -138,7 +147,7 @@ export function parseQuickRoot(
 		note: partial.note ?? ''
 	};
 	for (const token of tokens)
-		if (!applyWord(root, token, units)) return fail(`"${token}" is not a word known here.`);
+		if (!applyWord(root, token, units)) return fail(`"${token}" is not a word known here. ${KNOWN}`);
 	if (root.keep && root.stage !== null) return fail('A root cannot be both kept and cut.');
 	if (!root.sourceKnown && root.stage !== null) return fail('A root to trace further cannot be cut yet.');
 	return { ok: true, root };
@@ -201,7 +210,7 @@ const tidy = (mm: number): number => Math.round(mm * 10) / 10;
 function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 	const rootClass = classWords[token];
 	const flaw = flawWords[token];
-	const number = /^(d|l|dead|cut|doubtful|doubt|seen)([\d.½¼¾].*)$/.exec(token);
+	const number = /^(d|l|dead|rotten|rot|cut|doubtful|doubt|seen)([\d.½¼¾].*)$/.exec(token);
 	const said = (what: GuessedOfRoot): void => {
 		root.guessed = root.guessed.filter((one) => one !== what);
 	};
@@ -209,11 +218,12 @@ function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 		root.rootClass = rootClass;
 		said('class');
 	} else if (flaw) root.flaws = [...new Set([...root.flaws, flaw])];
-	else if (token === 'dead' || token === 'rotten') {
+	else if (deadWords.has(token)) root.condition = 'dead';
+	else if (rottenWords.has(token)) {
 		root.condition = 'dead';
-		if (token === 'rotten') root.flaws = [...root.flaws, 'rotten'];
+		root.flaws = [...new Set([...root.flaws, 'rotten' as const])];
 	} else if (token === 'doubtful' || token === 'doubt') root.condition = 'doubtful';
-	else if (token === 'sound') root.condition = 'sound';
+	else if (soundWords.has(token)) root.condition = 'sound';
 	else if (token === 'keep') root.keep = true;
 	else if (token === 'trace' || token === '?') root.sourceKnown = false;
 	else if (token === 'cut') root.stage = 0;
@@ -230,9 +240,10 @@ function applyWord(root: QuickRoot, token: string, units: UnitSystem): boolean {
 			said('length');
 		} else if (number[1] === 'cut' && Number.isInteger(amount) && amount >= 1 && amount <= 6)
 			root.stage = amount - 1;
-		else if (number[1] === 'dead' && amount <= 20_000) {
+		else if ((number[1] === 'dead' || number[1]?.startsWith('rot')) && amount <= 20_000) {
 			root.condition = 'dead';
 			root.deadFromMm = amount;
+			if (number[1] !== 'dead') root.flaws = [...new Set([...root.flaws, 'rotten' as const])];
 		} else if (number[1]?.startsWith('doubt') && amount <= 20_000) {
 			if (root.condition === 'sound') root.condition = 'doubtful';
 			root.doubtfulFromMm = amount;
