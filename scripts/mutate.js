@@ -1,6 +1,6 @@
 // Changes the code a little, place by place, and looks whether a test fails: ./bruntle mutate [core/today server …].
 // Hours for the whole house, minutes for a room or for a draw of lines over all of it (--draw 300); what was found stands in
-// docs/mutation.md, what went unnoticed in .bruntle/mutate/.
+// docs/mutation.md, what went unnoticed, as it comes, in .bruntle/mutate/unnoticed.txt.
 import { Stryker } from '@stryker-mutator/core';
 import { randomLcg, shuffler } from 'd3';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
@@ -62,12 +62,13 @@ function kept() {
 }
 
 mkdirSync(FOLDER, { recursive: true });
+writeFileSync(`${FOLDER}/unnoticed.txt`, '');
 const DRAW = 'drawn lines';
 for (const room of drawn > 0 ? [DRAW] : asked.length > 0 ? asked : rooms) {
 	const whole = room === DRAW || statSync(`src/lib/${room}`).isDirectory();
 	const found = await new Stryker({
 		testRunner: 'vitest',
-		plugins: ['@stryker-mutator/vitest-runner'],
+		plugins: ['@stryker-mutator/vitest-runner', `${process.cwd()}/scripts/mutants-told.js`],
 		vitest: { configFile: 'vitest.config.ts' },
 		mutate: room === DRAW ? drawLines() : [whole ? `src/lib/${room}/**/*.ts` : `src/lib/${room}`],
 		mutator: { excludedMutations: LEFT_OUT },
@@ -75,7 +76,7 @@ for (const room of drawn > 0 ? [DRAW] : asked.length > 0 ? asked : rooms) {
 		ignoreStatic: true,
 		concurrency: 2,
 		timeoutMS: 20_000,
-		reporters: ['progress', 'json'],
+		reporters: ['progress', 'json', 'told'],
 		jsonReporter: { fileName: `${FOLDER}/${room.replaceAll(/[/ ]/g, '-')}.json` },
 		tempDirName: `${FOLDER}/tmp`,
 		ignorePatterns: ['build', 'test-results', 'docs', 'data']
@@ -83,11 +84,6 @@ for (const room of drawn > 0 ? [DRAW] : asked.length > 0 ? asked : rooms) {
 	/** @param {string[]} states */
 	const count = (...states) => found.filter(({ status }) => states.includes(status)).length;
 	const [noticed, missed] = [count('Killed', 'Timeout'), count('Survived', 'NoCoverage')];
-	for (const { status, fileName, location, mutatorName, replacement } of found)
-		if (status === 'Survived' || status === 'NoCoverage')
-			console.log(
-				`${fileName.slice(fileName.indexOf('src/lib/'))}:${location.start.line + 1} ${mutatorName}: ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 100)}`
-			);
 	const share = noticed + missed > 0 ? `${((100 * noticed) / (noticed + missed)).toFixed(1)} %` : 'none';
 	console.log(`\n${room}: ${share} of ${noticed + missed} changes were noticed`);
 	if (!whole) continue;

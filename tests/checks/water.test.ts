@@ -9,7 +9,8 @@ import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/rep
 import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/aftercare/water/forecast';
 import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/aftercare/water/pot-state';
 import { grown } from '$core/aftercare/water/regrowth';
-import { kalman, weighingAdvice } from '$core/aftercare/water/root-function';
+import { bareDay } from '$core/climate/series';
+import { kalman, rainUnmeasured, rootFunction, weighingAdvice } from '$core/aftercare/water/root-function';
 import {
 	outflowLearned,
 	weighingPairs,
@@ -191,20 +192,23 @@ describe('the next watering', () => {
 		expect(ask(4, { sheds: true }).way).toBe('twice');
 	});
 	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {
-		const of = (halfOn: string, nextOn: string, inLeaf: boolean) =>
+		const of = (halfOn: string, nextOn: string, leafySince: string | null) =>
 			waterAlarms(
 				{
 					known: true,
 					halfOn,
 					knownTo: '2026-03-20',
 					waterOn: { last: '2026-02-01', filled: '2026-02-01', dry: nextOn },
-					inLeaf
+					leafySince
 				},
 				values
 			)[0]?.kind;
-		expect(of('2026-03-20', '2026-03-25', true)).toBe('wet');
-		expect(of('2026-03-20', '2026-03-25', false)).toBeUndefined();
-		expect(of('2026-02-02', '2026-02-02', false)).toBe('fast');
+		expect(of('2026-03-20', '2026-03-25', '2025-11-01')).toBe('wet');
+		expect(of('2026-03-20', '2026-03-25', null)).toBeUndefined();
+		expect(of('2026-02-02', '2026-02-02', null)).toBe('fast');
+		// Of a tree that came into leaf while it was wet only the days since count: eleven of them are too many.
+		expect(of('2026-03-20', '2026-03-25', '2026-03-09')).toBe('wet');
+		expect(of('2026-03-20', '2026-03-25', '2026-03-10')).toBeUndefined();
 	});
 	it('what stays wet beyond the days that are known is said to do so for longer than they are, and nothing of water nobody spoke of', () => {
 		const drying = {
@@ -212,7 +216,7 @@ describe('the next watering', () => {
 			halfOn: null,
 			knownTo: '2026-06-24',
 			waterOn: { last: '2026-06-01', filled: null, dry: null },
-			inLeaf: true
+			leafySince: '2026-05-01'
 		};
 		expect(waterAlarms(drying, values)[0]?.text).toContain('stays wet for more than 23 days');
 		// Eleven days are more than a pot of its size should take; of ten nothing is said.
@@ -228,7 +232,7 @@ describe('the next watering', () => {
 					halfOn: '2026-06-20',
 					knownTo: '2026-06-24',
 					waterOn: { last: '2026-06-01', filled: null, dry: null },
-					inLeaf: true
+					leafySince: '2026-05-01'
 				},
 				values
 			)[0]?.kind
@@ -240,7 +244,7 @@ describe('the next watering', () => {
 					halfOn: '2026-06-02',
 					knownTo: '2026-06-24',
 					waterOn: { last: '2026-06-01', filled: '2026-06-01', dry: '2026-06-02' },
-					inLeaf: true
+					leafySince: '2026-05-01'
 				},
 				values
 			)[0]?.kind
@@ -413,6 +417,32 @@ describe('root function from weighings', () => {
 		expect(seeds.filter((seed) => told(seed, true)).length / 60).toBeGreaterThan(0.7);
 		expect(seeds.filter((seed) => told(seed, false)).length / 60).toBeLessThan(0.05);
 	}, 60_000);
+	it('rain that nobody measured makes a pair tell less where it reaches the pot, and under a roof not', () => {
+		const begin = { on: '2026-06-01', phi: 0.9, p: 0.04 };
+		// Five dry days by the balance, and hardly any weight lost: roots that do not drink, or rain.
+		const pair = { from: '2026-06-02', to: '2026-06-07', lossKg: 0.5, fullOn: '2026-06-02', lostKg: 0 };
+		const said = (how: string, rainReach: number, of = values) => {
+			const series = Array.from({ length: 8 }, (_, i) => ({
+				...bareDay(addDays('2026-06-01', i), { et0Mm: 4, rainMm: 0 }),
+				how
+			}));
+			const course = rootFunction(
+				{ begin, pairs: [pair], series, stores, inLeaf: () => true, losses: [], scaleKg: 0.03, rainReach },
+				of
+			);
+			expect(rainUnmeasured(pair, series, rainReach, of)).toBe(how !== '' && rainReach > 0);
+			return course.at(-1) ?? { phi: NaN, low: NaN, high: NaN };
+		};
+		const measured = said('', 1);
+		const guessed = said('climate of the place; rain taken as none', 1);
+		expect(measured.phi).toBeLessThan(0.6);
+		expect(guessed.phi).toBeGreaterThan(measured.phi + 0.1);
+		expect(guessed.high - guessed.low).toBeGreaterThan(measured.high - measured.low);
+		expect(said('climate of the place; rain taken as none', 0)).toEqual(measured);
+		expect(said('climate', 1, { ...values, 'rootFunction.unmeasuredRainMm': 6 }).phi).toBeGreaterThan(
+			guessed.phi
+		);
+	});
 	it('pairs are what lies between two waterings; gains, doubles and disorder are left out', () => {
 		const water = (on: string, beforeKg: number | null, afterKg: number | null): Watering =>
 			wateringSchema.parse({ id: on, version: 1, wateredOn: on, beforeKg, afterKg });
@@ -429,8 +459,15 @@ describe('root function from weighings', () => {
 			['2026-06-07', '2026-06-09']
 		]);
 		expect(pairs[0]?.lossKg).toBeCloseTo(0.9, 9);
-		expect(weighingAdvice([], null, '2026-06-10', values)).toMatch(/No pair/);
-		expect(weighingAdvice(pairs, null, '2026-07-10', values)).toMatch(/31 days old/);
+		expect(
+			weighingAdvice({ pairs: [], begun: false, rainUnmeasured: false }, null, '2026-06-10', values)
+		).toMatch(/weigh it after water, and again/);
+		expect(
+			weighingAdvice({ pairs: [], begun: true, rainUnmeasured: false }, null, '2026-06-10', values)
+		).toMatch(/was weighed after its last water; weigh it again before/);
+		expect(weighingAdvice({ pairs, begun: true, rainUnmeasured: false }, null, '2026-07-10', values)).toMatch(
+			/31 days old/
+		);
 	});
 	it('a watering that lost weight or ran out more than was poured is refused; outflow is learned', () => {
 		expect(

@@ -13,10 +13,10 @@ test('water: the next one as a date with a band, root function from weighings, a
 	await water.getByRole('button', { name: 'Watered or weighed' }).click();
 	const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
 	await sheet.getByLabel('Weight before').fill('44');
-	await sheet.getByLabel('after, when nothing drips').fill('43');
+	await sheet.getByLabel('Weight after, when nothing drips').fill('43');
 	await sheet.getByRole('button', { name: 'Keep it' }).click();
 	await expect(sheet.getByText(/must not be less than before the water/).first()).toBeVisible();
-	await sheet.getByLabel('after, when nothing drips').fill('50.4');
+	await sheet.getByLabel('Weight after, when nothing drips').fill('50.4');
 	await sheet.getByRole('button', { name: 'Keep it' }).click();
 	await expect(told(page, 'Kept.')).toBeVisible();
 	await expect(list.first()).toContainText('44 kg → 50.4 kg');

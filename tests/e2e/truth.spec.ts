@@ -182,14 +182,14 @@ test('a look and a watering are corrected in their place; a weight far off is as
 		await page.getByRole('button', { name: 'Keep it' }).click();
 	};
 	await page.getByRole('button', { name: 'Watered or weighed' }).click();
-	await write({ 'after, when nothing drips': '3.1' });
+	await write({ 'Weight after, when nothing drips': '3.1' });
 	await expect(told(page, 'Kept.')).toBeVisible();
 	await page.getByRole('button', { name: /^Change the watering of/ }).click();
-	await write({ 'after, when nothing drips': '1500' });
+	await write({ 'Weight after, when nothing drips': '1500' });
 	// The one that is changed is not what it is held against.
 	await expect(told(page, 'Changed.')).toBeVisible();
 	await page.getByRole('button', { name: /^Change the watering of/ }).click();
-	await write({ 'after, when nothing drips': '3.1' });
+	await write({ 'Weight after, when nothing drips': '3.1' });
 	await expect(page.getByText('→ 3.1 kg')).toBeVisible();
 	await page.getByRole('button', { name: 'Watered or weighed' }).click();
 	await write({ 'Weight before': '1500' });

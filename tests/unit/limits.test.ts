@@ -56,14 +56,20 @@ const changed = (key: ValueKey, value: number) => ({ ...values, [key]: value });
 /** Each limit decides on its own side of the number in force, and moves with it. */
 describe('limits that decide', () => {
 	const pair = (to: string) => ({ from: addDays(to, -3), to, lossKg: 1, litres: 1, kind: 'pair' as const });
-	const said = (count: number, daysAgo: number, wide: number, of = values) =>
+	const said = (count: number, daysAgo: number, wide: number, of = values, rainUnmeasured = false) =>
 		weighingAdvice(
-			Array.from({ length: count }, () => pair(addDays('2026-06-30', -daysAgo))) as never,
+			{
+				pairs: Array.from({ length: count }, () => pair(addDays('2026-06-30', -daysAgo))) as never,
+				begun: false,
+				rainUnmeasured
+			},
 			{ on: '2026-06-30', phi: 0.6, low: 0, high: wide } as never,
 			'2026-06-30',
 			of
 		);
 	it('weighings: too few, too old, too wide, or nothing to say', () => {
+		expect(said(3, 0, 0.2, values, true)).toMatch(/^Nobody wrote down the rain/);
+		expect(said(0, 0, 0.2, values, true)).toMatch(/^No pair of weighings/);
 		expect(said(1, 0, 0.2)).toMatch(/^1 pair of weighings: too few/);
 		expect(said(2, 0, 0.2)).toMatch(/^2 pairs of weighings: too few/);
 		expect(said(2, 0, 0.2, changed('water.pairsEnough', 2))).toBe('');

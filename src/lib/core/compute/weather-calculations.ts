@@ -204,7 +204,8 @@ export const weatherCalculations: readonly Calculation[] = [
 					stores: of,
 					inLeaf: () => inLeaf,
 					losses,
-					scaleKg
+					scaleKg,
+					rainReach: values[`place.rain.${place.kind}`]
 				},
 				values
 			)

@@ -69,7 +69,8 @@ export function simulateWeighedTree(
 			stores,
 			inLeaf: () => true,
 			losses: [],
-			scaleKg: SCALE_KG
+			scaleKg: SCALE_KG,
+			rainReach: 0
 		},
 		values
 	);

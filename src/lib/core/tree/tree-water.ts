@@ -30,6 +30,7 @@ import {
 	type WaterSeen
 } from '../aftercare/water/pot-state';
 import {
+	rainUnmeasured,
 	rootFunction,
 	type FunctionEstimate,
 	type WeighingPair,
@@ -70,6 +71,8 @@ export interface TreeWater {
 	potKnown: boolean;
 	stores: PotStores;
 	pairs: WeighingPair[];
+	/** Rain may have fallen unmeasured between the last two weighings. */
+	rainUnmeasured: boolean;
 	course: FunctionEstimate[];
 	/** The pot by day, from its planting or as far back as weather is read. */
 	state: PotStateDay[];
@@ -114,7 +117,8 @@ export function functionCourse(
 			stores,
 			inLeaf: leafCalendar(records.kind, place, values),
 			losses: losses.filter((loss) => loss.on > first.on),
-			scaleKg: values['rootFunction.scaleKg']
+			scaleKg: values['rootFunction.scaleKg'],
+			rainReach: values[`place.rain.${place.kind}`]
 		},
 		values
 	);
@@ -269,11 +273,14 @@ export function treeWater(
 	);
 	const lastWaterOn = poured.reduce<string | null>((last, { on }) => (on > (last ?? '') ? on : last), null);
 	const half = Math.min(0.5, trigger);
+	const lastPair = pairs.at(-1);
 	const sinceWater = [...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days];
 	return {
 		potKnown: written !== undefined,
 		stores,
 		pairs,
+		rainUnmeasured:
+			lastPair !== undefined && rainUnmeasured(lastPair, series, values[`place.rain.${place.kind}`], values),
 		course,
 		state,
 		next,
@@ -283,7 +290,7 @@ export function treeWater(
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
 				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, trigger) },
-				inLeaf: inLeaf(today)
+				leafySince: leafySince(today, planting.plantedOn, inLeaf)
 			},
 			values
 		),
@@ -294,6 +301,13 @@ export function treeWater(
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};
+}
+
+/** First day of those up to today on which it has borne leaves without a break, not before another; null while it bears none. */
+function leafySince(today: string, earliest: string, inLeaf: (on: string) => boolean): string | null {
+	let since: string | null = null;
+	for (let on = today; on >= earliest && inLeaf(on); on = addDays(on, -1)) since = on;
+	return since;
 }
 
 /** Its pot day by day up to a day, by what was poured, seen and drunk. */

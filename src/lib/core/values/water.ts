@@ -468,6 +468,15 @@ export const waterValues = {
 			min: 0.001,
 			max: 5
 		},
+		'rootFunction.unmeasuredRainMm': {
+			label: 'Rain that may have fallen, between two weighings, on a day that nobody measured',
+			value: 2,
+			unit: 'mm',
+			mark: 'ours',
+			note: `Some ${measured(700, 'mm')} a year are ${measured(2, 'mm')} a day.`,
+			min: 0,
+			max: 30
+		},
 		'rootFunction.demandError': {
 			label: 'Error of the demand over some days (one deviation)',
 			value: 0.15,

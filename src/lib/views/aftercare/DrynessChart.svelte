@@ -100,6 +100,6 @@
 		{#if corrected}Band: 90 %. Drops: water given. Rings: weighed, probed or felt; each corrects by its own
 			error.
 		{:else}Drops: water given; the rest is rain.{/if}
-		Dashed: from today on, if nothing is poured.
+		{ahead.length > 0 ? 'Dashed: from today on, if nothing is poured.' : ''}
 	</p>
 </div>

@@ -12,7 +12,7 @@
 	}
 	let { course, today }: Props = $props();
 	const format = useFormat();
-	const [W, H, LEFT, FOOT] = [380, 150, 30, 20];
+	const [W, H, LEFT, FOOT] = [380, 150, 46, 20];
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
 	const shown = $derived(course.slice(-180));
 	const x = $derived(
@@ -52,7 +52,7 @@
 		left={LEFT}
 		right={W - 6}
 		foot={H - 4}
-		rows={[0, 0.5, 1].map((tick) => ({ at: y(tick), label: format().number(tick, 1), dashed: tick !== 1 }))}
+		rows={[0, 0.5, 1].map((tick) => ({ at: y(tick), label: format().percent(tick), dashed: tick !== 1 }))}
 		columns={x.ticks(4).map((tick) => ({
 			at: x(tick),
 			label: format().day(tick.toISOString().slice(0, 10), today)

@@ -58,7 +58,6 @@
 	/** A look that presses asks for less water. */
 	const lessWater = $derived(urgent?.water === 'less');
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
-	const advice = $derived(weighingAdvice(water.pairs, now, today, values));
 	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
 	const known = $derived(
 		water.knownOn !== null && daysBetween(water.knownOn, today) <= values['decision.waterKnownDays']
@@ -79,6 +78,18 @@
 		]
 			.sort((a, b) => b.wateredOn.localeCompare(a.wateredOn))
 			.slice(0, 6)
+	);
+	const advice = $derived(
+		weighingAdvice(
+			{
+				pairs: water.pairs,
+				begun: recent[0] !== undefined && recent[0].afterKg !== null,
+				rainUnmeasured: water.rainUnmeasured
+			},
+			now,
+			today,
+			values
+		)
 	);
 </script>
 
@@ -188,16 +199,22 @@
 	{/each}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
 		<div>
-			<h3 class="text-sm">How dry it is</h3>
-			<DrynessChart
-				days={water.state}
-				ahead={next.days.filter((day) => day.on > today)}
-				{trigger}
-				{today}
-				label="Dryness of the pot over the last weeks and ahead: now {known
-					? format().percent(next.dryness)
-					: 'not known'}, water at {format().percent(trigger)}"
-			/>
+			{#if water.knownOn === null}
+				<p class="text-slate">
+					From the first watering, weight or feel on, its course is drawn here: nobody knows where it begins.
+				</p>
+			{:else}
+				<h3 class="text-sm">How dry it is</h3>
+				<DrynessChart
+					days={water.state}
+					ahead={known ? next.days.filter((day) => day.on > today) : []}
+					{trigger}
+					{today}
+					label={known
+						? `Dryness of the pot over the last weeks and ahead: now ${format().percent(next.dryness)}, water at ${format().percent(trigger)}`
+						: `Dryness of the pot over the last weeks: now not known, water at ${format().percent(trigger)}`}
+				/>
+			{/if}
 			{#if water.course.length > 1}
 				<h3 class="mt-3 text-sm">How much its roots drink</h3>
 				<FunctionChart course={water.course} {today} />
@@ -209,7 +226,7 @@
 					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
 					: ''}
 				<span class="text-slate"
-					>(1 = before the damage; {water.pairs.length === 0
+					>({format().percent(1)} = before the damage; {water.pairs.length === 0
 						? 'no pair of weighings yet'
 						: `a filter over ${water.pairs.length} pair${water.pairs.length === 1 ? '' : 's'} of weighings`})</span
 				>

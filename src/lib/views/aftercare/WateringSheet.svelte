@@ -63,7 +63,7 @@
 				/>
 				<MeasureField
 					name="afterKg"
-					label="after, when nothing drips"
+					label="Weight after, when nothing drips"
 					unit="kg"
 					value={corrects?.afterKg ?? null}
 					optional

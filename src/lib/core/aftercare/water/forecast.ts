@@ -254,21 +254,25 @@ export interface Drying {
 	 * poured: a sip says nothing of how fast it dries.
 	 */
 	waterOn: { last: string | null; filled: string | null; dry: string | null };
-	/** It bears leaves today: a leafless tree hardly drinks, and its pot stays wet for no fault of its roots. */
-	inLeaf: boolean;
+	/**
+	 * Day since which it bears leaves; null while it bears none. A leafless tree hardly drinks, and its pot stays wet for no fault of its
+	 * roots: of how long it stays wet only days with leaves count.
+	 */
+	leafySince: string | null;
 }
 
 /** What is wrong with how fast it dries. */
 export function waterAlarms(
-	{ known, halfOn, knownTo, waterOn, inLeaf }: Drying,
+	{ known, halfOn, knownTo, waterOn, leafySince }: Drying,
 	values: Values
 ): WaterAlarm[] {
 	if (waterOn.last === null || !known) return [];
-	const halfDays = daysBetween(waterOn.last, halfOn ?? knownTo);
+	const wetFrom = leafySince !== null && leafySince > waterOn.last ? leafySince : waterOn.last;
+	const halfDays = daysBetween(wetFrom, halfOn ?? knownTo);
 	const dryDays =
 		waterOn.filled === null || waterOn.dry === null ? Infinity : daysBetween(waterOn.filled, waterOn.dry);
 	if (halfDays > values['pot.dryDownMostDays'])
-		return inLeaf
+		return leafySince !== null
 			? [
 					{
 						kind: 'wet',

@@ -2,7 +2,7 @@ import { Z90 } from '../../maths/normal';
 import { counted } from '../../text/plural';
 import { addDays, daysBetween } from '../../maths/calendar';
 import { grown, grownSlope } from './regrowth';
-import type { SeriesDay } from '../../climate/series';
+import { seriesBetween, type SeriesDay } from '../../climate/series';
 import { fullPot, potDay, type PotStores, type PotWater } from '../../replant/pots/balance';
 import type { Values } from '../../values/values';
 
@@ -55,6 +55,8 @@ export interface FunctionInput {
 	losses: readonly { on: string; share: number }[];
 	/** One deviation of a weighing, kg. */
 	scaleKg: number;
+	/** Share of the rain outdoors that falls on the pot where it stands, 0 to 1. */
+	rainReach: number;
 }
 
 /**
@@ -149,11 +151,23 @@ function phiFor(
 	return (low + high) / 2;
 }
 
+/** Rain that may have fallen on a pot on days whose rain nobody measured, mm. @param reach share of the rain that reaches it */
+const unmeasuredRainMm = (days: readonly SeriesDay[], reach: number, values: Values): number =>
+	days.filter((day) => day.how !== '').length * values['rootFunction.unmeasuredRainMm'] * reach;
+
+/** Rain may have fallen unmeasured between two weighings. @param series days of the place without gaps */
+export const rainUnmeasured = (
+	pair: Pick<WeighingPair, 'from' | 'to'>,
+	series: readonly SeriesDay[],
+	reach: number,
+	values: Values
+): boolean => unmeasuredRainMm(seriesBetween(series, addDays(pair.from, 1), pair.to), reach, values) > 0;
+
 /** Root function as one pair of weighings tells it, with its variance; null when it tells nothing. */
 function readPair(
 	pair: WeighingPair,
 	byDay: ReadonlyMap<string, SeriesDay>,
-	input: Pick<FunctionInput, 'stores' | 'inLeaf' | 'scaleKg'>,
+	input: Pick<FunctionInput, 'stores' | 'inLeaf' | 'scaleKg' | 'rainReach'>,
 	values: Values
 ): { phi: number; variance: number } | null {
 	const daysOf = (after: string, to: string): SeriesDay[] | null => {
@@ -182,17 +196,33 @@ function readPair(
 	if (slope < 3 * input.scaleKg) return null;
 	const scale = (Math.SQRT2 * input.scaleKg) / slope;
 	const demand = (values['rootFunction.demandError'] * Math.max(pair.lossKg, 0.1)) / slope;
-	return { phi, variance: scale ** 2 + demand ** 2 };
+	// What it may have drunk besides: rain that nobody measured.
+	const rain = (unmeasuredRainMm(days, input.rainReach, values) * input.stores.surfaceM2) / slope;
+	return { phi, variance: scale ** 2 + demand ** 2 + rain ** 2 };
+}
+
+/** The weighings of a pot. */
+export interface Weighings {
+	pairs: readonly WeighingPair[];
+	/** A pair that has begun: it was weighed after its last water. */
+	begun: boolean;
+	/** Rain may have fallen between the last two, and nobody measured it. */
+	rainUnmeasured: boolean;
 }
 
 /** What the weighings are worth, and when to weigh next. */
 export function weighingAdvice(
-	pairs: readonly WeighingPair[],
+	{ pairs, begun, rainUnmeasured }: Weighings,
 	last: FunctionEstimate | null,
 	today: string,
 	values: Values
 ): string {
-	if (pairs.length === 0) return 'No pair of weighings yet: weigh it after water, and again before the next.';
+	if (pairs.length === 0)
+		return begun
+			? 'No pair of weighings yet: it was weighed after its last water; weigh it again before the next.'
+			: 'No pair of weighings yet: weigh it after water, and again before the next.';
+	if (rainUnmeasured)
+		return 'Nobody wrote down the rain between the last two weighings, and it may have got into the pot: they tell little. Weigh it twice without rain between, or write down the weather.';
 	if (pairs.length < values['water.pairsEnough'])
 		return `${counted(pairs.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
 	const newest =
