@@ -1,0 +1,196 @@
+import { describe, expect, it } from 'vitest';
+import { copiesRound } from '$core/roots/map/root-map';
+import { fitGrowth } from '$core/recovery/growth-curve';
+import { fitInPot, ballOfSizes } from '$core/replant/pots/fit';
+import type { Pot } from '$core/replant/pots/volume';
+import { emptyRoute, judgeRoute } from '$core/replant/lifting/route';
+import { kitList, type KitWork } from '$core/replant/kit/kit';
+import { measurementSchema } from '$core/examine/measuring/measurement';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { rankFronts } from '$core/roots/setting/fronts';
+import { readPenetrometerCsv } from '$core/examine/soil/penetrometer-csv';
+import { readingWords } from '$core/examine/measuring/words';
+import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
+import { standingOf } from '$core/tree/standing';
+import { defaultValues as values } from '$core/values/values';
+import { observationSchema } from '$core/examine/looks/observation';
+import { plain } from '$core/text/format';
+import { treeRecords } from '../records';
+
+/** What changes of single numbers, comparisons and conditions showed that no other test noticed, by what they change. */
+
+const mapOf = (lines: readonly string[]) =>
+	rootMapInput.parse({
+		mappedOn: '2026-03-02',
+		frame: 'ground',
+		trunkDiameterMm: 60,
+		ballRadiusMm: 200,
+		segments: lines.map((line, i) => {
+			const entry = parseQuickRoot(line, 'ground', 60, values);
+			if (!entry.ok) throw new Error(entry.problem);
+			return segmentFromQuick(entry.root, { trunkDiameterMm: 60, ballRadiusMm: 200 }, `r${i}`);
+		})
+	});
+
+describe('a front tells how its roots spread', () => {
+	it('in shares of both sides, that make a hundred', () => {
+		// Seen from the front (180° behind the viewer's back): 20 mm at 90°, 10 mm at 270°.
+		const fronts = rankFronts(mapOf(['0° 12 anchor', '90° 20 anchor', '270° 10 anchor']), values);
+		const from = (deg: number) => fronts.find((front) => front.azimuthDeg === deg)?.reasons.map(plain) ?? [];
+		expect(from(0)).toContain('roots spread 33 % to the left, 67 % to the right');
+		expect(from(180)).toContain('roots spread 67 % to the left, 33 % to the right');
+		expect(
+			rankFronts(mapOf(['0° 12 anchor']), values).find((front) => front.azimuthDeg === 0)?.reasons
+		).toContain('no root spreads to the sides');
+	});
+});
+
+describe('a root copied round', () => {
+	it('stands at even turns, and no course winds on beyond two rounds', () => {
+		const map = mapOf(['0° 12 anchor']);
+		const wound = map.segments.map((segment) => ({
+			...segment,
+			keep: true,
+			course: segment.course.map((point, i) => ({ ...point, azimuthDeg: i * 250 }))
+		}));
+		let id = 0;
+		const copies = copiesRound(wound, 'r0', 3, () => `n${id++}`);
+		expect(copies.map((copy) => copy.course.at(-1)?.azimuthDeg)).toEqual([
+			500 + 120 > 720 ? 260 : 620,
+			500 + 240 - 360
+		]);
+		for (const copy of copies) expect(copy.keep).toBe(false);
+		for (const point of copies.flatMap((copy) => copy.course))
+			expect(point.azimuthDeg).toBeLessThanOrEqual(720);
+	});
+});
+
+describe('a growth curve', () => {
+	it('is as unsure at a time as its three numbers make it: the middle of the curve by the delta rule', () => {
+		// First tree of Draper & Smith 1981, exercise 24.N.
+		const points = [
+			[118, 30],
+			[484, 58],
+			[664, 87],
+			[1004, 115],
+			[1231, 120],
+			[1372, 142],
+			[1582, 145]
+		].map(([time = 0, size = 0]) => ({ time, size }));
+		const curve = fitGrowth(points);
+		if (!curve) throw new Error('it fits');
+		// Far beyond its rise only the asymptote is left: its error is the error of the curve.
+		expect(curve.errorAt(60_000)).toBeCloseTo(curve.errors.asymptote, 6);
+		// Long before it the curve is zero, surely.
+		expect(curve.errorAt(-60_000)).toBeCloseTo(0, 6);
+		// Between them three errors that hang together: less than if they did not.
+		const apart = Math.hypot(
+			curve.errors.asymptote / 2,
+			(curve.errors.midpoint * curve.asymptote) / (4 * curve.scale)
+		);
+		expect(curve.errorAt(curve.midpoint)).toBeLessThan(apart);
+		expect(curve.errorAt(curve.midpoint)).toBeGreaterThan(1);
+	});
+});
+
+describe('a ball in a box that narrows', () => {
+	it('has the room of the width at its own height', () => {
+		const box = (bottomWidthMm: number): Pot => ({
+			shape: 'rectangle',
+			topLengthMm: 600,
+			topWidthMm: 300,
+			bottomLengthMm: 600,
+			bottomWidthMm,
+			heightMm: 200
+		});
+		const level = { tiltDeg: 0, tiltTowardDeg: 0, flareOverRimMm: 0, floorMm: 0 };
+		const ball = ballOfSizes(200, 100, 0.98);
+		const straight = fitInPot(ball, box(300), level);
+		expect(straight.tightest.clearanceMm).toBeCloseTo(50, 0);
+		// Floor of 200: at a height h of 200 the width is 200 + h / 2, and the ball reaches from 100 up to the rim.
+		const narrowed = fitInPot(ball, box(200), level);
+		expect(narrowed.tightest.clearanceMm).toBeLessThan(straight.tightest.clearanceMm - 10);
+		expect(narrowed.tightest.clearanceMm).toBeGreaterThan(25);
+	});
+});
+
+describe('the load space', () => {
+	const ball = { diameterMm: 500, depthMm: 400, mostKg: 60, heightM: 1.6, way: 'barrow', plantCount: 1 };
+	const said = (loadLengthMm: number) =>
+		judgeRoute({ ...emptyRoute, loadLengthMm }, ball, values).find(({ text }) => /load space/.test(text));
+	it('takes what is just as long as it, and not what is longer', () => {
+		expect(said(2000)?.answer).toBe('ok');
+		expect(said(1999)?.answer).toBe('warn');
+		expect(plain(said(1999)?.text ?? '')).toMatch(/^Laid down it is 2 m long/);
+	});
+});
+
+describe('the kit for works in the ground', () => {
+	const work = (method: 'trenches' | 'holes'): KitWork => ({
+		plantCount: 1,
+		thickestMm: 0,
+		planting: null,
+		lift: null,
+		ground: {
+			collar: null,
+			mulch: null,
+			sulphur: null,
+			loosening: { method, compostL: 12 }
+		} as unknown as KitWork['ground']
+	});
+	it('has what its way of loosening needs, and no other', () => {
+		const tools = (method: 'trenches' | 'holes') => kitList(work(method), [], values).tools.join('; ');
+		expect(tools('trenches')).toContain('no mattock near roots');
+		expect(tools('trenches')).not.toContain('auger');
+		expect(tools('holes')).toContain('auger or bar');
+		expect(tools('holes')).not.toContain('mattock');
+		expect(tools('holes')).not.toContain('trowel, brush');
+		expect(kitList(work('holes'), [], values).pots).toBeNull();
+	});
+});
+
+describe('a reading in words', () => {
+	const words = (raw: object) =>
+		readingWords(
+			measurementSchema.parse({
+				id: 'm',
+				version: 1,
+				measuredOn: '2026-06-01',
+				raw: { tool: 'moisture', ...raw }
+			}).raw,
+			'2026-06-01',
+			{ trunkDiameterMm: 60 },
+			values,
+			{ percent: (share: number) => `${Math.round(share * 100)} %` } as never
+		);
+	it('of moisture says what was felt, what a probe read, and nothing of what was not', () => {
+		expect(words({ feel: 'dry', probeShare: null })).toBe('feels dry');
+		expect(words({ feel: null, probeShare: 0.2 })).toBe('a probe reads 20 % water by volume');
+		expect(words({ feel: 'dry', probeShare: 0.2 })).toBe('feels dry, a probe reads 20 % water by volume');
+	});
+});
+
+describe('whether a twig lives', () => {
+	const alive = (change: object) =>
+		standingOf(treeRecords({ observations: [], examinations: [], ...change }), '2026-06-02', values).twigAlive
+			.value;
+	const look = (diebackLimitMm: number) =>
+		observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-06-01', diebackLimitMm });
+	it('is told by green found at any height, and by none at all', () => {
+		expect(alive({ observations: [look(300)] })).toBe(true);
+		expect(alive({ observations: [look(0)] })).toBe(false);
+	});
+});
+
+describe('a penetrometer file that cannot be read', () => {
+	it('gives nothing but the reason', () => {
+		expect(readPenetrometerCsv('a;b;c\n1;2;3')).toEqual({
+			readings: [],
+			rows: 0,
+			skipped: [],
+			skippedCount: 0,
+			notes: [],
+			refusal: expect.stringMatching(/\w/) as string
+		});
+	});
+});
