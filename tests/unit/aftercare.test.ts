@@ -1,3 +1,4 @@
+import { releaseOf } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
@@ -82,6 +83,26 @@ describe('aftercare', () => {
 		// Bare twigs ask for no shade.
 		expect(byRule({ inGround: true, inLeaf: false }, 'crown')).toBeUndefined();
 		expect(byRule({ crownExcess: 0 }, 'crown')).toBeUndefined();
+	});
+	it('a loss counts from its working value on, and a crown asks for shelter only beyond its own', () => {
+		const counts = defaultValues['aftercare.lossCounts'];
+		const watered = (livingLoss: number) =>
+			byRule({ livingLoss, waterSchool: 'at-once' }, 'first-water')?.reason;
+		expect(watered(counts)).toMatch(/^Roots are watered in at once/);
+		expect(watered(counts / 2)).toMatch(/^No living root was cut/);
+		const excess = defaultValues['aftercare.crownExcess'];
+		const shelter = (crownExcess: number) => byRule({ inGround: true, inLeaf: true, crownExcess }, 'crown');
+		expect(shelter(excess)).toBeUndefined();
+		expect(shelter(excess + 0.01)?.kind).toBe('shelter');
+	});
+	it('work that waits is held on its last day, and brought up the day after', () => {
+		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };
+		const release = { condition: 'buds-move', value: 0, byOn: '2026-05-11', after: '' } as const;
+		expect(releaseOf(release, facts, '2026-05-11', defaultValues).state).toBe('held');
+		expect(releaseOf(release, facts, '2026-05-12', defaultValues).state).toBe('overdue');
+		expect(
+			releaseOf({ ...release, condition: 'growth-regained' }, facts, '2026-05-12', defaultValues).state
+		).toBe('held');
 	});
 	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
 		const rot = rulesOf({ rotWasCut: true }).map((task) => task.rule);

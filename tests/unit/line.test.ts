@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { releaseFacts } from '$core/tree/gate';
+import { releaseFacts, stillWaitedFor } from '$core/tree/gate';
 import type { Urgent } from '$core/tree/urgent';
 import { taskSchema } from '$core/vocabulary/task';
 import { bookDetails, bookEntrySchema, type BookEntry, type BookKind } from '$core/aftercare/book/book';
@@ -30,6 +30,27 @@ const task = (id: string, fromOn: string, toOn: string, state = 'open') =>
 		closedOn: null,
 		skipReason: ''
 	});
+
+describe('what a look may still answer', () => {
+	it('is what open work waits for, until it was seen since the work', () => {
+		const release = { condition: 'buds-move', value: 0, byOn: '2026-05-11', after: '' };
+		const turn = { ...task('turn', '2026-03-30', '2026-04-20'), source: 'turn@2026-03-02', release };
+		const asked = (change: Partial<TreeRecords>) =>
+			stillWaitedFor(records({ tasks: [taskSchema.parse(turn)], ...change }), today, defaultValues);
+		const seen = (on: string) => ({ ...look(on, null), buds: 'open' as const });
+		expect(asked({})).toEqual(['buds-move']);
+		expect(asked({ observations: [seen('2026-04-10')] })).toEqual([]);
+		// Buds of before the work release nothing; what is closed asks for nothing.
+		expect(asked({ observations: [seen('2026-03-01')] })).toEqual(['buds-move']);
+		expect(asked({ tasks: [taskSchema.parse({ ...turn, state: 'done', closedOn: '2026-04-01' })] })).toEqual(
+			[]
+		);
+		// By its last day nobody saw them: it is asked still.
+		expect(stillWaitedFor(records({ tasks: [taskSchema.parse(turn)] }), '2026-05-12', defaultValues)).toEqual(
+			['buds-move']
+		);
+	});
+});
 
 describe('losses of roots, from the records', () => {
 	it('puts what was found dead on the day of mapping, what was cut on its day, what is planned on its stage', () => {

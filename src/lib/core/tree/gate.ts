@@ -1,4 +1,5 @@
-import type { ReleaseFacts } from '../aftercare/tasks/release';
+import { timed, type ReleaseFacts } from '../aftercare/tasks/release';
+import type { ReleaseCondition } from '../vocabulary/task';
 import type { TreeRecords } from './case';
 import { bearsAlways } from '../vocabulary/kind';
 import { stageGate, type StageGate } from '../roots/plan/stage-gate';
@@ -30,3 +31,14 @@ export const releaseFacts = (
 		task.state !== 'open' && task.closedOn !== null ? [{ source: task.source, on: task.closedOn }] : []
 	)
 });
+
+/** What a look may answer that open work still waits for: what was seen since the work is not asked again. */
+export function stillWaitedFor(records: TreeRecords, today: string, values: Values): ReleaseCondition[] {
+	// Of roots that drink no look tells: only the scale does.
+	const facts = releaseFacts(records, [], null, values);
+	return records.tasks.flatMap((task) =>
+		task.state === 'open' && task.release && timed(task, facts, today, values).released?.state !== 'released'
+			? [task.release.condition]
+			: []
+	);
+}

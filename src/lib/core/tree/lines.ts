@@ -63,7 +63,7 @@ const budNames: Record<(typeof budStates)[number], string> = {
 	open: 'open'
 };
 const leafNames: Record<(typeof leafStates)[number], string> = {
-	turgid: 'firm',
+	turgid: 'turgid',
 	wilted: 'wilted',
 	scorched: 'scorched',
 	yellow: 'yellow',

@@ -3,6 +3,7 @@ import { lookQuestions } from '$core/recovery/look';
 import { decisionInput } from '$core/recovery/said';
 import { workLabel } from '$core/tree/line-of-care';
 import { lastRootWork, rootLosses } from '$core/tree/losses';
+import { stillWaitedFor } from '$core/tree/gate';
 import { looksSeen } from '$core/tree/looks';
 import { closingInput } from '$core/take-in/tree';
 import { correctsIn, formVersion, readForm } from '$lib/server/edge/form';
@@ -39,9 +40,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 				wounded: last !== null,
 				rotWasCut: last?.rotWasCut ?? false,
 				structuralCut: last?.structuralCut ?? false,
-				waits: records.tasks.flatMap((task) =>
-					task.state === 'open' && task.release ? [task.release.condition] : []
-				),
+				waits: stillWaitedFor(records, today, values),
 				suckersSeen: (observations.findLast((look) => look.suckers !== null)?.suckers ?? 0) > 0,
 				pestsSeen: stands.pests.value === 'leaf' || stands.pests.value === 'root'
 			},
