@@ -102,6 +102,33 @@ describe('what is to be decided', () => {
 		];
 		expect(kinds({ observations: whole })).not.toContain('re-cut');
 	});
+	it('a sour smell since the work asks for air, until it is smelt away; beside wilting in the wet it is said there', () => {
+		const sour = [look('2026-06-10', { smell: 'sour' })];
+		const of = (change: Partial<DecisionFacts>) =>
+			decisionsDue(facts(change), values).find(({ what }) => /let air in/.test(what));
+		expect(of({ observations: sour })).toMatchObject({
+			kind: 'look-closer',
+			what: 'Its pot smells sour: let air in, and water only what has dried.',
+			presses: true
+		});
+		expect(of({ observations: sour, potted: false })?.what).toMatch(/^Its soil smells sour/);
+		expect(of({ observations: [look('2026-06-10', { smell: 'sulphur' })] })?.what).toMatch(
+			/^Its pot smells of sulphur/
+		);
+		expect(of({ observations: [...sour, look('2026-06-18', { smell: 'none' })] })).toBeUndefined();
+		expect(of({ observations: [...sour, look('2026-06-18', { leafState: 'turgid' })] })).toBeDefined();
+		expect(
+			of({ observations: sour, today: addDays('2026-06-10', values['decision.smellDays']) })
+		).toBeDefined();
+		expect(
+			of({ observations: sour, today: addDays('2026-06-10', values['decision.smellDays'] + 1) })
+		).toBeUndefined();
+		const wet = [look('2026-06-15', { smell: 'sour', leafState: 'wilted' })];
+		expect(of({ observations: wet, dryness: 0.1 })).toBeUndefined();
+		expect(kinds({ observations: wet, dryness: 0.1 })).toContain('rot-path');
+		// With a smell it is never said to carry on.
+		expect(kinds({ observations: sour })).not.toContain('carry-on');
+	});
 	it('death is asked about, never declared, with the checks to make first', () => {
 		const dead = [
 			look('2026-05-20', { buds: 'none', leafCover: 0, diebackLimitMm: 40 }),

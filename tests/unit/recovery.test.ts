@@ -144,6 +144,20 @@ describe('the verdict', () => {
 		const weighed = { rootFunction: { phi: 0.9, low: 0.8, high: 1 }, referenceShootMm: null };
 		expect(answers(input(good, { ...weighed, weighedOn: '2026-09-20' })).function).toBe('met');
 		expect(answers(input(good, { ...weighed, weighedOn: '2025-11-01' })).function).toBe('unknown');
+		// Weighings that leave the band as wide as it was are no evidence, for or against; one that lies whole above what is wanted is.
+		const between = (low: number, high: number) =>
+			answers(
+				input(good, {
+					...weighed,
+					rootFunction: { phi: (low + high) / 2, low, high },
+					weighedOn: '2026-09-20'
+				})
+			).function;
+		expect(between(0.6, 1.2)).toBe('unknown');
+		expect(between(0.3, 0.9)).toBe('unknown');
+		expect(between(0.7, 1.1)).toBe('met');
+		expect(between(0.3, 0.7)).toBe('not-met');
+		expect(between(0.81, 1.5)).toBe('met');
 	});
 	it('ignores looks from before the work', () => {
 		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');

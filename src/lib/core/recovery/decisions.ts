@@ -212,6 +212,27 @@ const wiltsUnknown: Rule = (seen, values) => {
 	};
 };
 
+/** A sour or mouldy root zone since the work: the rot may go on where nobody sees it. */
+const smellsSour: Rule = ({ facts, since }, values, due) => {
+	const smelt = since.findLast((look) => look.smell !== null);
+	if (!smelt?.smell || smelt.smell === 'none' || due.some((one) => one.kind === 'rot-path')) return null;
+	if (daysBetween(smelt.observedOn, facts.today) > values['decision.smellDays']) return null;
+	const [where, drained] = facts.potted
+		? ['pot', 'Let the water out: holes free, no saucer, stood aslant; poke in air.']
+		: ['soil', 'Let the water out: a drain, a test hole beside it, and air between the roots.'];
+	return {
+		kind: 'look-closer',
+		what: `Its ${where} smells ${smelt.smell === 'sulphur' ? 'of sulphur' : smelt.smell}: let air in, and water only what has dried.`,
+		evidence: [`Smelt on ${smelt.observedOn}; air is short there, or rot goes on.`],
+		first: [
+			drained,
+			'Smell again within two weeks: if it stays, look at the roots and cut back to sound wood.'
+		],
+		stage: 'examine',
+		presses: true
+	};
+};
+
 const isDead: Rule = ({ facts, since, last, budsSeen }, values) => {
 	const limit = readingsOf(since, 'diebackLimitMm').at(-1);
 	const cover = readingsOf(since, 'leafCover').at(-1);
@@ -404,6 +425,7 @@ const rules: readonly Rule[] = [
 	wiltsDry,
 	wiltsWet,
 	wiltsUnknown,
+	smellsSour,
 	budsLate,
 	isDead,
 	cutBack,

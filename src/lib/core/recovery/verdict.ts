@@ -205,7 +205,10 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 	const phi = input.rootFunction;
 	const enough = values['verdict.rootFunction'];
 	const weighedOn = input.weighedOn ?? input.today;
-	const weighedLately = phi !== null && !stale(weighedOn, input, values['verdict.weighedDays']);
+	const fresh = phi !== null && !stale(weighedOn, input, values['verdict.weighedDays']);
+	// Weighings that hardly narrowed what was reckoned before them are no evidence.
+	const telling = phi !== null && (phi.low >= enough || phi.high - phi.low <= values['water.wideBand']);
+	const weighedLately = fresh && telling;
 	if (phi && weighedLately && phi.phi >= enough)
 		return criterion(
 			'function',
@@ -217,7 +220,9 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 		? ''
 		: weighedLately
 			? ` Root function is ${percent(phi.phi)} by weighings, ${percent(enough)} is wanted.`
-			: ` It was last weighed ${tooOld(weighedOn, input)}.`;
+			: fresh
+				? ` Its weighings tell little: root function is between ${percent(phi.low)} and ${percent(phi.high)}.`
+				: ` It was last weighed ${tooOld(weighedOn, input)}.`;
 	const all = readingsOf(since, 'shootExtensionMm');
 	const shoots = all.filter((reading) => !stale(reading.on, input, values['verdict.shootDays']));
 	const newest = all.at(-1);

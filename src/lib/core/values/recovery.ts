@@ -758,6 +758,14 @@ export const recoveryValues = defineValues({
 		min: 1,
 		max: 90
 	},
+	'decision.smellDays': {
+		label: 'A sour, sulphurous or mouldy smell asks for a decision for so many days after it was smelt',
+		value: 30,
+		unit: 'days',
+		mark: 'ours',
+		min: 1,
+		max: 365
+	},
 	'decision.steadyLeastMm': {
 		label: 'or by no more than',
 		value: 10,
