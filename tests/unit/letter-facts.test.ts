@@ -1,8 +1,9 @@
+import { taskSchema } from '$core/vocabulary/task';
 import { describe, expect, it } from 'vitest';
 import { ownersLetter } from '$core/recovery/owner-letter';
 import { isStructural } from '$core/roots/map/shares';
 import type { TreeRecords } from '$core/tree/case';
-import { letterFacts } from '$core/tree/letter-facts';
+import { letterFacts, type LetterFrom } from '$core/tree/letter-facts';
 import { recoveryCase } from '$core/tree/recovery-case';
 import { standingOf } from '$core/tree/standing';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
@@ -11,7 +12,7 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { cut, treeRecords } from '../records';
 
 const today = '2026-04-18';
-const facts = (records: TreeRecords) => {
+const facts = (records: TreeRecords, deciding: LetterFrom['deciding'] = null) => {
 	const [place] = records.places;
 	if (!place) throw new Error('no place');
 	const around = { place, series: [], course: [], referenceShootMm: null };
@@ -21,6 +22,7 @@ const facts = (records: TreeRecords) => {
 			place,
 			stands: standingOf(records, today, values),
 			case: recoveryCase(records, around, today, values),
+			deciding,
 			say: createFormat(defaultFormatSettings)
 		},
 		today,
@@ -87,13 +89,58 @@ describe('what a letter is written from', () => {
 		expect(looked).toMatchObject({ firmness: 'loose', firmnessOn: '10 April 2026' });
 		expect(looked.probability).not.toBeNull();
 	});
+	it('what presses by the looks comes first, work whose days are over is due now, and what lapsed or waits is not named', () => {
+		const step = (title: string, fromOn: string, toOn: string, more: object = {}) =>
+			taskSchema.parse({
+				id: fromOn,
+				version: 1,
+				kind: 'look',
+				title,
+				fromOn,
+				toOn,
+				state: 'open',
+				closedOn: null,
+				skipReason: '',
+				...more
+			});
+		const release = { condition: 'buds-move', value: 0, byOn: '2026-05-30', after: '' };
+		const tasks = [
+			step('Smell the holes', '2026-03-16', '2026-03-23'),
+			step('Take a cutting', '2026-03-02', '2026-03-04', { source: 'backup@2026-03-02' }),
+			step('Turn it', '2026-04-01', '2026-04-30', { source: 'turn@2026-03-02', release }),
+			step('Measure shoots', '2026-05-04', '2026-05-25')
+		];
+		const sour = observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-04-10', smell: 'sour' });
+		const deciding: LetterFrom['deciding'] = {
+			potted: true,
+			today,
+			sinceOn: '2026-03-02',
+			seasonBeganOn: '2026-04-10',
+			inSeason: true,
+			evergreen: false,
+			tender: false,
+			heightMm: 1000,
+			observations: [sour],
+			probabilityBefore: 0.8,
+			dryness: null,
+			gate: null,
+			stagesLeft: 0,
+			referenceShootMm: null,
+			reEstablished: false
+		};
+		expect(facts(treeRecords({ tasks, observations: [sour] }), deciding).next).toEqual([
+			{ on: 'Now', what: 'Its pot smells sour: let air in, and water only what has dried.' },
+			{ on: 'Now, due since 23 March 2026', what: 'Smell the holes' },
+			{ on: '4 May 2026', what: 'Measure shoots' }
+		]);
+	});
 	it('names each cut with its day and its reason, and the next four steps in their order', () => {
 		const id = 'r2';
 		const records = treeRecords({}, [
 			{ ...cut(id, 0, '2025-02-10'), reason: 'it girdles', because: 'agreed' }
 		]);
 		const [made] = facts(records).cuts;
-		expect(made).toMatchObject({ on: '10 February 2025', why: 'it girdles; agreed' });
+		expect(made).toMatchObject({ on: '10 February 2025', why: 'it girdles', despite: 'agreed' });
 		expect(made?.root).toMatch(/^towards .*, 30 mm thick$/);
 		const task = (day: string) =>
 			({

@@ -649,8 +649,8 @@ describe('a letter to the owner', () => {
 				{ root, why: '', answer: 'no', on: '3 April 2026', how: 'by telephone' }
 			],
 			cuts: [
-				{ on: '4 April 2026', root, why: 'rotten.' },
-				{ on: '5 April 2026', root, why: '' }
+				{ on: '4 April 2026', root, why: 'rotten.', despite: 'It was dying' },
+				{ on: '5 April 2026', root, why: '', despite: '' }
 			],
 			carried: [
 				{
@@ -668,7 +668,7 @@ describe('a letter to the owner', () => {
 			`2. The root ${root}. You said no on 3 April 2026, by telephone.`
 		]);
 		expect(of('What was cut, and why')).toEqual([
-			`4 April 2026: the root ${root}, because: rotten.`,
+			`4 April 2026: the root ${root}, because: rotten. Something stood against cutting that day; why it was done all the same: It was dying.`,
 			`5 April 2026: the root ${root}; no reason was written down.`
 		]);
 		expect(of('What is held over')).toEqual([

@@ -19,7 +19,8 @@ export interface LetterFacts {
 	assumed: boolean;
 	structuralCuts: number;
 	/** Every root that was cut, with its reason. */
-	cuts: readonly { on: string; root: string; why: string }[];
+	/** With what stood against a cut, and why it was made all the same; empty where nothing did. */
+	cuts: readonly { on: string; root: string; why: string; despite: string }[];
 	/** Roots that the owner has a say in, and the answer. */
 	asked: readonly {
 		root: string;
@@ -175,8 +176,15 @@ const cutSection = ({ cuts }: LetterFacts): Section | null =>
 		? null
 		: {
 				title: 'What was cut, and why',
-				paragraphs: cuts.map(({ on, root, why }) =>
-					ended(`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}`)
+				paragraphs: cuts.map(({ on, root, why, despite }) =>
+					[
+						`${on}: the root ${root}${why ? `, because: ${why}` : '; no reason was written down'}`,
+						...(despite
+							? [`Something stood against cutting that day; why it was done all the same: ${despite}`]
+							: [])
+					]
+						.map(ended)
+						.join(' ')
 				)
 			};
 

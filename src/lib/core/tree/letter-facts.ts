@@ -2,6 +2,9 @@ import { openFlags, referralResults, type OpenFlag } from '../aftercare/tasks/fl
 import { putOff, sideName } from '../aftercare/book/book';
 import { redFlags } from '../examine/diagnosis/red-flags';
 import { addDays } from '../maths/calendar';
+import { headed, hasLapsed, timed } from '../aftercare/tasks/release';
+import { decisionsDue, type DecisionFacts } from '../recovery/decisions';
+import { releaseFacts } from './gate';
 import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
 import { mayFall, type LetterFacts } from '../recovery/owner-letter';
 import { startAzimuth, type Segment } from '../roots/map/root-map';
@@ -24,6 +27,8 @@ export interface LetterFrom {
 	place: Place;
 	stands: Standing;
 	case: RecoveryCase;
+	/** What is to be decided is worked out from them; null where nothing of the like is known. */
+	deciding: Omit<DecisionFacts, 'probability'> | null;
 	/** How days and measures are said in it. */
 	say: Pick<Format, 'date' | 'measure'>;
 }
@@ -52,7 +57,8 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 						{
 							on: say.date(cut.doneOn ?? today),
 							root: rootWords(segment, say),
-							why: [cut.reason, cut.because].filter(Boolean).join('; ')
+							why: cut.reason,
+							despite: cut.because
 						}
 					]
 				: [];
@@ -82,13 +88,35 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		vigour: tree.vigour,
 		mayFall: mayFall(tree, values),
 		structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
-		next: records.tasks
-			.filter((task) => task.state === 'open')
-			.sort((a, b) => a.fromOn.localeCompare(b.fromOn))
-			.slice(0, NEXT_STEPS)
-			.map((task) => ({ on: say.date(task.fromOn), what: task.title }))
+		next: [
+			...(from.deciding
+				? pressing({ ...from.deciding, probability: forecast.now, deadBy: forecast.dead }, values)
+				: []),
+			...nextSteps(from, today, values)
+		]
 	};
 }
+
+/** What looks press for now; what others have to see stands among the referrals. */
+const pressing = (deciding: DecisionFacts, values: Values): LetterFacts['next'] =>
+	decisionsDue({ ...deciding, flags: [] }, values)
+		.filter((one) => one.presses)
+		.map(({ what }) => ({ on: 'Now', what }));
+
+/** The work ahead as the tree times it; what waits for the tree is not next, and what lapsed is no order any more. */
+const nextSteps = ({ records, say }: LetterFrom, today: string, values: Values): LetterFacts['next'] => {
+	const facts = releaseFacts(records, [], null, values);
+	return records.tasks
+		.filter((task) => task.state === 'open' && !hasLapsed(task, today, values))
+		.map((task) => timed(task, facts, today, values))
+		.filter((task) => task.released?.state !== 'held')
+		.sort((a, b) => a.fromOn.localeCompare(b.fromOn))
+		.slice(0, NEXT_STEPS)
+		.map((task) => ({
+			on: task.toOn < today ? `Now, due since ${say.date(task.toOn)}` : say.date(task.fromOn),
+			what: headed(task)
+		}));
+};
 
 const rootOf = ({ rootMap }: TreeRecords, id: string): Segment | undefined =>
 	rootMap?.segments.find((segment) => segment.id === id);

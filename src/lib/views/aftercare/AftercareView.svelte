@@ -347,7 +347,8 @@
 						<li class="py-2 text-slate">All of it is planned already.</li>
 					{/each}
 				</ol>
-				{#if proposed.length > 0}<Button type="submit" tone="solid">Make these {proposed.length} tasks</Button
+				{#if proposed.length > 0}<Button type="submit" tone="solid"
+						>{proposed.length === 1 ? 'Make this task' : `Make these ${proposed.length} tasks`}</Button
 					>{/if}
 			</form>
 		</Consequences>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import ChartTable from '$ui/ChartTable.svelte';
 	import type { FunctionEstimate } from '$core/aftercare/water/root-function';
 	import ChartAxes from '$ui/ChartAxes.svelte';
@@ -44,9 +45,10 @@
 	role="img"
 	aria-label="Root function since {format().date(shown[0]?.on ?? today)}: now {format().percent(
 		last?.phi ?? 1
-	)}, between {format().percent(last?.low ?? 0)} and {format().percent(
-		last?.high ?? 1
-	)}; {seen.length} weighings"
+	)}, between {format().percent(last?.low ?? 0)} and {format().percent(last?.high ?? 1)}; {counted(
+		seen.length,
+		'weighing'
+	)}"
 >
 	<ChartAxes
 		left={LEFT}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor, foundLately } from '$core/tree/carried';
@@ -332,7 +333,7 @@
 							>
 								<span
 									>{partTitles[part]}<span class="ml-2 font-sans text-sm font-normal text-slate"
-										>{inPart.length} signs{set > 0 ? `, ${set} set` : ''}</span
+										>{counted(inPart.length, 'sign')}{set > 0 ? `, ${set} set` : ''}</span
 									></span
 								>
 								<span aria-hidden="true" class="text-slate">{shown ? '−' : '+'}</span>

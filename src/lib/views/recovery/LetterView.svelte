@@ -23,7 +23,9 @@
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
 	const letter = $derived(
-		ownersLetter(letterFacts({ records, place, stands, case: of.case, say: format() }, today, values))
+		ownersLetter(
+			letterFacts({ records, place, stands, case: of.case, deciding: of.facts, say: format() }, today, values)
+		)
 	);
 </script>
 

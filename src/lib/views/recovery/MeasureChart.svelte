@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import ChartTable from '$ui/ChartTable.svelte';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import ChartAxes from '$ui/ChartAxes.svelte';
@@ -106,7 +107,7 @@
 		height={HEIGHT}
 		class="block w-full"
 		role="img"
-		aria-label="{label}: {readings.length} readings, last {readings.length > 0
+		aria-label="{label}: {counted(readings.length, 'reading')}, last {readings.length > 0
 			? show(readings.at(-1)?.value ?? 0)
 			: 'none'}"
 	>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { atStart } from '$core/text/mid-sentence';
 	import { chanceSaid } from '$core/text/percent';
 	import { contextFor } from '$core/tree/carried';
@@ -150,7 +151,8 @@
 		<h3 class="mt-4 text-lg">What was found</h3>
 		{#if look}
 			<p>
-				Examined {format().date(look.examinedOn)}; {look.findings.length} signs looked for. Likeliest causes:
+				Examined {format().date(look.examinedOn)}; {counted(look.findings.length, 'sign')} looked for. Likeliest
+				causes:
 				{causes
 					.map(
 						(cause) => `${conditionOf(cause.conditionId).label} ${chanceSaid(cause.chance, format().percent)}`
@@ -225,7 +227,7 @@
 		<p class="text-sm">
 			{tasks.filter((task) => task.state === 'done').length} done, {tasks.filter(
 				(task) => task.state === 'skipped'
-			).length} skipped, {records.waterings.length} waterings written down, {open.length} open.
+			).length} skipped, {counted(records.waterings.length, 'watering')} written down, {open.length} open.
 		</p>
 		<ul class="mt-1 columns-1 gap-6 text-sm sm:columns-2 print:columns-2">
 			{#each tasks as task (task.id)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { isStructural } from '$core/roots/map/shares';
 	import { planPoint } from '$core/roots/map/geometry';
 	import { holeAt, type Wire, type WireHole } from '$core/replant/pots/seat';
@@ -34,7 +35,10 @@
 	viewBox="{-SIZE / 2} {-SIZE / 2} {SIZE} {SIZE}"
 	class="block w-full max-w-72"
 	role="img"
-	aria-label="Tie-down from above: {wires.length} wires, {holes.length} holes in the floor"
+	aria-label="Tie-down from above: {counted(wires.length, 'wire')}, {counted(
+		holes.length,
+		'hole'
+	)} in the floor"
 >
 	{#if round}
 		<ellipse

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { readRootsCsv, writeRootsCsv, type RootsCsv } from '$core/roots/io/roots-csv';
 	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
@@ -90,7 +91,7 @@
 						</li>{/each}
 				</ul>
 			{:else}
-				<p class="font-semibold">{read.segments.length} roots read.</p>
+				<p class="font-semibold">{counted(read.segments.length, 'root')} read.</p>
 				{#if roots.map.segments.length > 0}
 					<div class="mt-2">
 						<Choice

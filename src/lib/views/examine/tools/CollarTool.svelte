@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { atStart } from '$core/text/mid-sentence';
 	import { azimuthOf, clockOf } from '$core/maths/circular';
 	import { flareNames, flares, judgeCollar } from '$core/examine/measuring/collar';
@@ -79,7 +80,7 @@
 			viewBox="0 0 {2 * C} {2 * C}"
 			class="w-full max-w-xs touch-manipulation select-none"
 			role="img"
-			aria-label="The collar from above: {across.length} roots across the trunk{result
+			aria-label="The collar from above: {counted(across.length, 'root')} across the trunk{result
 				? `, ${format().percent(result.arcShare)} of it`
 				: ''}"
 			onpointerdown={touch}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { atStart } from '$core/text/mid-sentence';
 	import {
 		diebackLimit,
@@ -83,7 +84,7 @@
 		viewBox="0 0 {W} {H}"
 		class="w-full max-w-sm touch-manipulation self-start select-none"
 		role="img"
-		aria-label="Stem unrolled: {points.length} places looked at{result
+		aria-label="Stem unrolled: {counted(points.length, 'place')} looked at{result
 			? `, alive up to about ${format().measure(result.limitMm, 'mm')}`
 			: ''}"
 		onpointerdown={tap}
