@@ -7,6 +7,7 @@ import type { TreeRecords } from '$core/tree/case';
 import { cut, treeRecords as records } from '../records';
 import { liftSchema } from '$core/replant/lifting/lift';
 import { emptyRoute } from '$core/replant/lifting/route';
+import { smellSince } from '$core/tree/kept';
 import { standingOf } from '$core/tree/standing';
 import { lineOfCare, standingSentence, workLabel } from '$core/tree/line-of-care';
 import { pictureSchema } from '$core/take-in/picture';
@@ -277,6 +278,21 @@ describe('how a tree stands', () => {
 		expect(
 			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'loose' }], tasks: [lateTask] })
 		).toBe('It moves at the base: hold it firm');
+	});
+	it('a bad smell since it was set and worked on leads until it is old; one of before is of what was taken away', () => {
+		const smelt = (on: string, smell = 'sour') =>
+			records({
+				observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: on, smell })],
+				tasks: [task('soon', '2026-05-10', '2026-05-12')]
+			});
+		expect(sentence(smelt('2026-04-10')).next).toMatch(/^Its (pot|soil) smells sour: let air in/);
+		expect(sentence(smelt('2026-04-10', 'none')).next).toBe('Look soon');
+		expect(sentence(smelt('2026-03-01')).next).toBe('Look soon');
+		const { smell, stands } = standingOf(smelt('2026-04-10'), today, defaultValues);
+		expect(smellSince({ smell, stands }, '2026-04-09')).toEqual({ value: 'sour', on: '2026-04-10' });
+		expect(smellSince({ smell, stands }, '2026-04-10')).toBeNull();
+		expect(smellSince({ smell, stands: { ...stands, on: '2026-04-10' } }, null)).toBeNull();
+		expect(smellSince({ smell, stands: { ...stands, on: '2026-04-09' } }, null)).not.toBeNull();
 	});
 	it('what belonged to the days of the work leads no more when they are long over', () => {
 		const shelter = { ...task('on', '2025-03-01', '2025-03-03'), source: 'shelter-on@2025-03-01' };

@@ -103,9 +103,41 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	pottedOn: null,
 	firmness: null,
 	pests: null,
+	smell: null,
 	...change
 });
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);
+
+describe('a root zone that smells', () => {
+	const told = (change: Partial<StandingKept>) =>
+		items(entry({ standing: kept({ smell: { value: 'sour', on: '2026-04-10' }, ...change }) })).filter(
+			({ figure }) => figure.startsWith('smells')
+		);
+	it('stands on Today as on Recovery, until it is old or an examination says the same', () => {
+		expect(told({ pottedOn: '2026-03-02' })).toMatchObject([
+			{
+				level: 'now',
+				sentence: 'Its pot smells sour: let air in, and water only what has dried',
+				stage: 'recovery'
+			}
+		]);
+		expect(told({})[0]?.sentence).toMatch(/^Its soil smells sour/);
+		expect(told({ smell: { value: 'sulphur', on: today } })[0]?.figure).toBe('smells of sulphur');
+		expect(told({ smell: null })).toEqual([]);
+		const days = defaultValues['decision.smellDays'];
+		expect(told({ smell: { value: 'sour', on: addDays(today, -days) } })).toHaveLength(1);
+		expect(told({ smell: { value: 'sour', on: addDays(today, -days - 1) } })).toEqual([]);
+		const urgent = {
+			label: 'Root rot',
+			chance: 0.7,
+			on: today,
+			stage: 'roots',
+			water: 'less',
+			meaning: ''
+		} as const;
+		expect(told({ urgent })).toEqual([]);
+	});
+});
 
 describe('today', () => {
 	it('puts late work before due work before what is coming, and weighs water over feeding', () => {
@@ -382,7 +414,8 @@ describe('every working value of Today', () => {
 				entry({ standing: kept({ planned }) }),
 				entry({ standing: kept({ planned: { ...planned, on: '2026-04-25' } }) }),
 				entry({ standing: kept({ planned: { ...planned, undated: true } }) }),
-				entry({ standing: kept({ firmness: { value: 'loose', on: today } }) })
+				entry({ standing: kept({ firmness: { value: 'loose', on: today } }) }),
+				entry({ standing: kept({ smell: { value: 'mouldy', on: today }, pottedOn: '2026-01-01' }) })
 			]
 		},
 		water: {
@@ -590,6 +623,7 @@ describe('every working value of Today', () => {
 			  "standing: 202 now A-1 | Out of the ground: set it or heel it in | Wrapped since 2026-04-16; roots in the air die by the hour. | 2 days | replant",
 			  "standing: 190 now A-1 | Root rot is likely: act now | Looked at on 2026-04-10.  | 70 % | roots",
 			  "standing: 150 now A-1 | It moves at the base: hold it firm | Seen on 2026-04-18. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | moves at the base | replant",
+			  "standing: 145 now A-1 | Its pot smells mouldy: let air in, and water only what has dried | Smelt on 2026-04-18. Air is short there, or rot goes on: smell again within two weeks. | smells mouldy | recovery",
 			  "standing: 61.857142857142854 due A-1 | Heeled in: pot or plant it in its window | Heeled in since 2026-03-01; its place there is for days or weeks, not for seasons. | 48 days | replant",
 			  "standing: 60 due A-1 | Lift it | Planned for 2026-04-18. | today | replant",
 			  "standing: 15 soon A-1 | Lift it: give it a day | Decided on 2026-04-18. | no day yet | replant",

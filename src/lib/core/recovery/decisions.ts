@@ -1,4 +1,4 @@
-import { firmnessSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
@@ -188,7 +188,7 @@ const wiltsWet: Rule = (seen, values) => {
 		what: `It wilts though its ${seen.facts.potted ? 'pot' : 'soil'} is wet: its roots do not drink.`,
 		evidence: [
 			`Leaves ${last.leafState} on ${last.observedOn}; ${pot}.`,
-			...(last.smell && last.smell !== 'none' ? [`It smells ${last.smell}.`] : [])
+			...(last.smell && last.smell !== 'none' ? [`It smells ${smellSaid[last.smell]}.`] : [])
 		],
 		first: ['Smell the drain holes; weigh it against a neighbour.', 'No water now, whatever the leaves say.'],
 		stage: 'examine',
@@ -217,12 +217,12 @@ const smellsSour: Rule = ({ facts, since }, values, due) => {
 	const smelt = since.findLast((look) => look.smell !== null);
 	if (!smelt?.smell || smelt.smell === 'none' || due.some((one) => one.kind === 'rot-path')) return null;
 	if (daysBetween(smelt.observedOn, facts.today) > values['decision.smellDays']) return null;
-	const [where, drained] = facts.potted
-		? ['pot', 'Let the water out: holes free, no saucer, stood aslant; poke in air.']
-		: ['soil', 'Let the water out: a drain, a test hole beside it, and air between the roots.'];
+	const drained = facts.potted
+		? 'Let the water out: holes free, no saucer, stood aslant; poke in air.'
+		: 'Let the water out: a drain, a test hole beside it, and air between the roots.';
 	return {
 		kind: 'look-closer',
-		what: `Its ${where} smells ${smelt.smell === 'sulphur' ? 'of sulphur' : smelt.smell}: let air in, and water only what has dried.`,
+		what: `${smellAsks(smelt.smell, facts.potted ? 'pot' : 'soil')}.`,
 		evidence: [`Smelt on ${smelt.observedOn}; air is short there, or rot goes on.`],
 		first: [
 			drained,

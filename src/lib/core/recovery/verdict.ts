@@ -1,4 +1,4 @@
-import { firmnessSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { daysBetween, MONTH_DAYS } from '../maths/calendar';
@@ -140,8 +140,8 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
 			? [`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}.`]
 			: []),
-		...(smell && smell.smell !== 'none'
-			? [`It smelt ${smell.smell === 'sulphur' ? 'of sulphur' : (smell.smell ?? '')} on ${smell.observedOn}.`]
+		...(smell?.smell && smell.smell !== 'none'
+			? [`It smelt ${smellSaid[smell.smell]} on ${smell.observedOn}.`]
 			: []),
 		...(pests?.pests === 'many' ? [`Many pests on ${pests.observedOn}.`] : []),
 		...(limit?.diebackLimitMm === 0 ? [`No living wood was found on ${limit.observedOn}.`] : []),

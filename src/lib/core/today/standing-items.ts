@@ -1,4 +1,4 @@
-import { firmnessSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/observation';
 import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
 import { chanceSaid, likelihood } from '../text/percent';
@@ -113,11 +113,29 @@ const looseItem: Of<TodayItem[]> = (entry, today, values) => {
 	];
 };
 
+/** A root zone that smells since the work; of what an examination says to act on now that is said already. */
+const smellItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { smell, urgent, pottedOn } = entry.standing;
+	if (!smell || urgent || daysBetween(smell.on, today) > values['decision.smellDays']) return [];
+	return [
+		{
+			...common(entry),
+			urgency: values['today.rank.smell'],
+			level: 'now',
+			sentence: smellAsks(smell.value, pottedOn ? 'pot' : 'soil'),
+			reason: `Smelt on ${smell.on}. Air is short there, or rot goes on: smell again within two weeks.`,
+			figure: `smells ${smellSaid[smell.value]}`,
+			stage: 'recovery',
+			task: null
+		}
+	];
+};
+
 /** What its standing itself asks for: to be acted on, set, worked as planned, held firm. */
 export function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
 	const { standing } = entry;
 	if (!standing) return [];
-	return [urgentItem, outItem, plannedItem, looseItem].flatMap((of) =>
+	return [urgentItem, outItem, plannedItem, looseItem, smellItem].flatMap((of) =>
 		of({ ...entry, standing }, today, values)
 	);
 }

@@ -1,4 +1,5 @@
 import type { NightsUnderCover } from '../climate/cold-limit';
+import type { Smell } from '../examine/looks/observation';
 import type { StageGate } from '../roots/plan/stage-gate';
 import type { Planned } from './planned';
 import type { Urgent } from './urgent';
@@ -15,6 +16,8 @@ export interface StandingKept {
 	pottedOn: string | null;
 	firmness: { value: 'moves' | 'loose'; on: string } | null;
 	pests: { value: PestsSeen; on: string } | null;
+	/** A bad smell of its root zone since it was set where it stands and since its roots were last worked on. */
+	smell: { value: Exclude<Smell, 'none'>; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
 	/** Its last nights under cover, over or not. */
@@ -25,6 +28,17 @@ export interface StandingKept {
 	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
+}
+
+/** A smell of before it was set, or before the work, led to them and speaks of what was taken away. */
+export function smellSince(
+	{ smell, stands }: Pick<Standing, 'smell' | 'stands'>,
+	rootsCutOn: string | null
+): StandingKept['smell'] {
+	if (smell.value === null || smell.value === 'none' || smell.on === null) return null;
+	return smell.on > (stands.on ?? '') && smell.on > (rootsCutOn ?? '')
+		? { value: smell.value, on: smell.on }
+		: null;
 }
 
 export function standingKept(
@@ -58,6 +72,7 @@ export function standingKept(
 			firmness.on && (firmness.value === 'moves' || firmness.value === 'loose')
 				? { value: firmness.value, on: firmness.on }
 				: null,
+		smell: smellSince(standing, rootsCutOn),
 		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null
 	};
 }

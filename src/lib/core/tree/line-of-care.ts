@@ -9,7 +9,8 @@ import { isTender } from '../vocabulary/kind';
 import { expectedRootFunction, type FunctionPoint } from '../recovery/expected';
 import { readingsOf } from '../examine/looks/observation';
 import { roman } from '../roots/plan/plan';
-import { rootLosses, type WorkLoss } from './losses';
+import { smellSince } from './kept';
+import { lastRootWork, rootLosses, type WorkLoss } from './losses';
 import { nextOf } from './next';
 import { plannedWork } from './planned';
 import { outSince, type Standing } from './standing';
@@ -149,7 +150,11 @@ export function standingSentence(
 		facts,
 		urgent,
 		standing
-	}: { facts: ReleaseFacts; urgent: Urgent | null; standing: Pick<Standing, 'stands' | 'firmness'> },
+	}: {
+		facts: ReleaseFacts;
+		urgent: Urgent | null;
+		standing: Pick<Standing, 'stands' | 'firmness' | 'smell'>;
+	},
 	values: Values
 ): { stands: string; next: string } {
 	const { tree, tasks } = records;
@@ -168,6 +173,8 @@ export function standingSentence(
 			urgent,
 			out: outSince(standing),
 			firmness: held === 'moves' || held === 'loose' ? { value: held } : null,
+			smell: smellSince(standing, lastRootWork(records, values)?.on ?? null),
+			pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
 			planned: plannedWork(records, today, values)[0] ?? null
 		},
 		facts,

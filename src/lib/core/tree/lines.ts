@@ -1,5 +1,5 @@
 import { sideName } from '../aftercare/book/book';
-import { budStates, firmnessSaid, leafStates } from '../examine/looks/observation';
+import { budStates, firmnessSaid, leafStates, smellSaid } from '../examine/looks/observation';
 import { liftAfterNames } from '../replant/lifting/lift';
 import { permissionNames, situationNames } from '../vocabulary/words';
 import { potShapeNames } from '../replant/pots/volume';
@@ -113,7 +113,13 @@ const degrees = (deg: number): Shown => words(`${Math.round(deg)}°`);
 const rootLines = (standing: Standing): StandingLine[] => [
 	line('Living roots, of what it had', standing.rootsLiving, share, 'roots'),
 	line('Roots mapped', standing.rootsMapped, (count) => words(String(count)), 'roots'),
-	line('At its base', standing.firmness, (value) => words(firmnessSaid[value].now), 'recovery')
+	line('At its base', standing.firmness, (value) => words(firmnessSaid[value].now), 'recovery'),
+	...knownLine(
+		'Its root zone smells',
+		standing.smell,
+		(value) => words(value === 'none' ? 'of nothing bad' : smellSaid[value]),
+		'recovery'
+	)
 ];
 
 function placeLines(standing: Standing, inGround: boolean): StandingLine[] {

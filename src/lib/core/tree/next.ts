@@ -1,4 +1,5 @@
-import { firmnessSaid } from '../examine/looks/observation';
+import { daysBetween } from '../maths/calendar';
+import { firmnessSaid, smellAsks } from '../examine/looks/observation';
 import { chanceSaid, likelihood } from '../text/percent';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { TodayTask } from '../vocabulary/task';
@@ -12,7 +13,7 @@ export interface Next {
 }
 
 /** What `nextOf` reads of how a tree stands. */
-export type StandsForNext = Pick<StandingKept, 'out' | 'planned'> & {
+export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'pottedOn'> & {
 	urgent: Pick<NonNullable<StandingKept['urgent']>, 'label' | 'chance'> | null;
 	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value'> | null;
 };
@@ -37,7 +38,7 @@ export function nextOf(
 		.sort((a, b) => a.toOn.localeCompare(b.toOn));
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
-	const { urgent, out, firmness, planned } = stands ?? {};
+	const { urgent, out, firmness, smell, planned } = stands ?? {};
 	if (urgent)
 		return {
 			what: `${urgent.label} is ${likelihood(urgent.chance)} (${chanceSaid(urgent.chance)}): act now`,
@@ -52,6 +53,8 @@ export function nextOf(
 			on: null
 		};
 	if (firmness) return { what: `It ${firmnessSaid[firmness.value].now}: hold it firm`, on: null };
+	if (smell && daysBetween(smell.on, today) <= values['decision.smellDays'])
+		return { what: smellAsks(smell.value, stands?.pottedOn ? 'pot' : 'soil'), on: null };
 	const [first] = open;
 	if (planned && (!first || planned.on <= first.toOn))
 		return {

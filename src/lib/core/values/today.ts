@@ -51,6 +51,7 @@ export const todayValues = defineValues({
 	'today.rank.danger': rank('weather of today beyond what it stands', 170),
 	'today.rank.cold': rank('a usual night is too cold for it', 160),
 	'today.rank.loose': rank('it is loose or moves', 150),
+	'today.rank.smell': rank('its root zone smells since the work', 145),
 	'today.rank.waterLate': rank('water, past its last day', 135),
 	'today.rank.dangerNext': rank('weather of tomorrow beyond what it stands', 110),
 	'today.rank.water': rank('water', 105),

@@ -166,7 +166,7 @@
 		return `${resolve(soil ? '/trees/[id]/examine/soil' : '/trees/[id]/examine/measure', { id: tree.id })}?tool=${tool}`;
 	};
 	const overruled = $derived(draft.overruled(measured));
-	const counted = $derived(findings.length);
+	const signsCounted = $derived(findings.length);
 	function kept(): void {
 		draft.clear();
 		viewing = records.examinations.at(-1)?.id ?? 'new';
@@ -373,16 +373,14 @@
 							.join(', ')}. What you set by hand counts.
 					</p>
 				{/if}
-				<Button type="submit" tone="solid" size="large" class="mt-4" disabled={counted === 0}>
-					{draft.corrects ? 'Keep the correction' : 'Keep this look'}, {counted} sign{counted === 1
-						? ''
-						: 's'}
+				<Button type="submit" tone="solid" size="large" class="mt-4" disabled={signsCounted === 0}>
+					{draft.corrects ? 'Keep the correction' : 'Keep this look'}, {counted(signsCounted, 'sign')}
 				</Button>
 				{#if draft.corrects}<Button size="large" class="mt-4" onclick={() => draft.clear()}
 						>Leave it as it is</Button
 					>{/if}
-				{#if counted > draft.count}<p class="mt-1 text-sm text-slate">
-						{counted - draft.count} of them measured in the last {format().number(
+				{#if signsCounted > draft.count}<p class="mt-1 text-sm text-slate">
+						{signsCounted - draft.count} of them measured in the last {format().number(
 							values['diagnosis.measured-days']
 						)} days.
 					</p>{/if}

@@ -13,6 +13,16 @@ export const firmnessSaid: Record<Firmness, { now: string; then: string }> = {
 	loose: { now: 'moves at the base', then: 'moved at the base' }
 };
 export const smells = ['none', 'sour', 'sulphur', 'mouldy'] as const;
+export type Smell = (typeof smells)[number];
+/** What a root zone smells of that smells of anything but earth. */
+export const smellSaid: Record<Exclude<Smell, 'none'>, string> = {
+	sour: 'sour',
+	sulphur: 'of sulphur',
+	mouldy: 'mouldy'
+};
+/** What a bad smell asks for, the same on every page. @param where it stands in a pot, or in soil */
+export const smellAsks = (smell: Exclude<Smell, 'none'>, where: 'pot' | 'soil'): string =>
+	`Its ${where} smells ${smellSaid[smell]}: let air in, and water only what has dried`;
 export const pestAmounts = ['none', 'some', 'many'] as const;
 
 /** One look. Whatever was not looked at stays null. */

@@ -14,6 +14,8 @@ export interface LifeFacts {
 	/** Height to which wood lives. */
 	livingLimitMm: Fact<number>;
 	firmness: Fact<NonNullable<Observation['firmness']>>;
+	/** At the drain holes or the collar. */
+	smell: Fact<NonNullable<Observation['smell']>>;
 }
 
 export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings): LifeFacts {
@@ -62,6 +64,10 @@ export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings):
 		firmness: fact<NonNullable<Observation['firmness']>>([
 			...looked((look) => look.firmness),
 			...inTerms(grade('leans-rocks'), (found) => (['firm', 'moves', 'loose'] as const)[found] ?? null)
+		]),
+		smell: fact<NonNullable<Observation['smell']>>([
+			...looked((look) => look.smell),
+			...inTerms(grade('sour-smell'), (found) => (found > 0 ? ('sour' as const) : ('none' as const)))
 		])
 	};
 }
