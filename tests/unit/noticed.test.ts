@@ -1,4 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/maths/calendar';
+import { bareDay } from '$core/climate/series';
+import { girdlingSeverity } from '$core/examine/measuring/girdling';
+import { growingSeason } from '$core/climate/normals';
+import { potState } from '$core/aftercare/water/pot-state';
+import { seasonPhase } from '$core/examine/diagnosis/context';
+import { wiresOver } from '$core/replant/pots/seat';
 import { copiesRound } from '$core/roots/map/root-map';
 import { fitGrowth } from '$core/recovery/growth-curve';
 import { fitInPot, ballOfSizes } from '$core/replant/pots/fit';
@@ -192,5 +199,81 @@ describe('a penetrometer file that cannot be read', () => {
 			notes: [],
 			refusal: expect.stringMatching(/\w/) as string
 		});
+	});
+});
+
+describe('where wires go over', () => {
+	it('begins at the thickest root and goes on to the one that stands freest, the thicker of two alike', () => {
+		const { segments } = mapOf([
+			'0° 14 anchor',
+			'90° 30 anchor',
+			'100° 16 anchor',
+			'210° 15 anchor',
+			'330° 18 anchor'
+		]);
+		const over = (most: number) => wiresOver(segments, new Set(), values, most).map(({ rootId }) => rootId);
+		expect(over(1)).toEqual(['r1']);
+		// From 90° the two at 210° and 330° stand alike free: the thicker goes first.
+		expect(over(2)).toEqual(['r1', 'r4']);
+		expect(over(3)).toEqual(['r1', 'r3', 'r4']);
+	});
+});
+
+describe('a girdling root', () => {
+	it('goes up a class when it is thicker than its share of the trunk, and not at it', () => {
+		const limit = values['girdling.thickShareOfTrunk'] * 100;
+		const of = (diameterMm: number) =>
+			girdlingSeverity(values['girdling.watchBelow'] / 2, diameterMm, 100, values);
+		expect(of(limit)).toBe('watch');
+		expect(of(limit + 0.01)).toBe('moderate');
+	});
+});
+
+describe('the end of the season', () => {
+	it('begins so many weeks before its last day', () => {
+		const maple = { group: 'deciduous', coldestC: -15 } as const;
+		const place = { kind: 'open', latitudeDeg: 52, elevationM: 60, heldMinimumC: null } as const;
+		const season = growingSeason(place, false, 2026, values);
+		if (!season) throw new Error('it has one');
+		const last = addDays(season.to, -Math.round(7 * values['diagnosis.ending-weeks']));
+		expect(seasonPhase(maple, place, last, values)).toBe('summer');
+		expect(seasonPhase(maple, place, addDays(last, 1), values)).toBe('autumn');
+	});
+});
+
+describe('a pot that is found wetter than reckoned', () => {
+	it('has more in both its parts, each in proportion to its room', () => {
+		const stores = { rootedMostL: 2, unrootedMostL: 4, surfaceM2: 0.05, crownM2: 0.1 };
+		const state = potState(
+			{
+				begin: { on: '2026-06-01', water: { rootedL: 0.5, unrootedL: 3 }, sd: 0.3 },
+				stores,
+				series: [bareDay('2026-06-02', { et0Mm: 0, rainMm: 0 })],
+				poured: [],
+				seen: [{ on: '2026-06-02', dryness: 0, sd: 1e-6, how: 'weighing' }],
+				phiOn: () => 1,
+				phiSpread: 0.2,
+				inLeaf: () => true
+			},
+			values
+		);
+		expect(state[0]?.water.rootedL).toBeCloseTo(2, 4);
+		expect(state[0]?.water.unrootedL).toBeCloseTo(4, 4);
+		const half = potState(
+			{
+				begin: { on: '2026-06-01', water: { rootedL: 1, unrootedL: 2 }, sd: 0.3 },
+				stores,
+				series: [bareDay('2026-06-02', { et0Mm: 0, rainMm: 0 })],
+				poured: [],
+				seen: [{ on: '2026-06-02', dryness: 0.25, sd: 1e-6, how: 'weighing' }],
+				phiOn: () => 1,
+				phiSpread: 0.2,
+				inLeaf: () => true
+			},
+			values
+		);
+		// 4.5 of 6 L: 1.5 L more over a room of 1 and 2 L.
+		expect(half[0]?.water.rootedL).toBeCloseTo(1.5, 4);
+		expect(half[0]?.water.unrootedL).toBeCloseTo(3, 4);
 	});
 });

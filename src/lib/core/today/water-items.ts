@@ -137,7 +137,7 @@ export function waterItems(
 						: values['today.rank.soon'] - until,
 				level: until <= 0 ? 'now' : 'soon',
 				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
-				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
+				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
 				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
 				pourL: Math.round(water.litres * 100) / 100,
