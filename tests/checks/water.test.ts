@@ -431,7 +431,9 @@ describe('root function from weighings', () => {
 				of
 			);
 			expect(rainUnmeasured(pair, series, rainReach, of)).toBe(how !== '' && rainReach > 0);
-			return course.at(-1) ?? { phi: NaN, low: NaN, high: NaN };
+			const last = course.at(-1);
+			if (!last) throw new Error('no day');
+			return { ...last, seen: course.find((point) => point.seen !== null)?.seen ?? null };
 		};
 		const measured = said('', 1);
 		const guessed = said('climate of the place; rain taken as none', 1);
@@ -439,6 +441,10 @@ describe('root function from weighings', () => {
 		expect(guessed.phi).toBeGreaterThan(measured.phi + 0.1);
 		expect(guessed.high - guessed.low).toBeGreaterThan(measured.high - measured.low);
 		expect(said('climate of the place; rain taken as none', 0)).toEqual(measured);
+		expect(said('climate', 1, { ...values, 'rootFunction.unmeasuredRainMm': 20 }).seen).toBeNull();
+		expect(said('', 1, { ...values, 'rootFunction.tellsLeast': 0.999 }).phi).toBeGreaterThan(
+			measured.phi + 0.1
+		);
 		expect(said('climate', 1, { ...values, 'rootFunction.unmeasuredRainMm': 6 }).phi).toBeGreaterThan(
 			guessed.phi
 		);

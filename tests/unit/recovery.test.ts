@@ -112,6 +112,17 @@ describe('the verdict', () => {
 		// Leaves that fall in their autumn say nothing.
 		const autumn = look('2026-09-29', { leafState: 'dropped', leafCover: 0 });
 		expect(answers(input([...good, autumn], { leaflessOn: ['2026-09-29'] }))['last-look']).toBe('met');
+		const said = (seen: Partial<Observation>) =>
+			verdict(input([look('2026-09-29', { leafState: 'turgid', ...seen })]), defaultValues).criteria.find(
+				({ name }) => name === 'last-look'
+			)?.because;
+		expect(said({})).toBe('Leaves were well on 2026-09-29. Nobody looked for pests.');
+		expect(said({ smell: 'none' })).toBe(
+			'Leaves and smell were well when last looked at, its leaves on 2026-09-29. Nobody looked for pests.'
+		);
+		expect(said({ smell: 'none', pests: 'some' })).toBe(
+			'Leaves, smell and pests were well when last looked at, its leaves on 2026-09-29.'
+		);
 		// That it stands firm says nothing of how a leafless tree is; buds, wood, smell or pests do.
 		const bare = (seen: Partial<Observation>) =>
 			answers(input([look('2026-09-29', { firmness: 'firm', ...seen })], { leaflessOn: ['2026-09-29'] }))[

@@ -123,6 +123,7 @@ function judged(
 	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
 		.size;
 	const now = course.at(-1) ?? null;
+	const weighedOn = course.findLast((point) => point.seen !== null)?.on ?? null;
 	const inLeaf = leafCalendar(kind, place, values);
 	const judgement = verdict(
 		{
@@ -132,8 +133,8 @@ function judged(
 			sinceOn: since.on,
 			observations: looks,
 			referenceShootMm: reference,
-			rootFunction: now ? { phi: now.phi, low: now.low, high: now.high } : null,
-			weighedOn: course.findLast((point) => point.seen !== null)?.on ?? null,
+			rootFunction: now && weighedOn !== null ? { phi: now.phi, low: now.low, high: now.high } : null,
+			weighedOn,
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
 			unanswered: records.tasks.filter((task) => isUnanswered(task, on, values)).length,

@@ -1,3 +1,4 @@
+import { atStart } from '../text/mid-sentence';
 import { firmnessSaid, smellSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
@@ -157,10 +158,12 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			'unknown',
 			'It bears no leaves now, and nobody wrote of its buds, wood, smell or pests since.'
 		);
+	const leafOn = (leaf ?? cover)?.observedOn;
+	const well = ['leaves', ...(smell ? ['smell'] : []), ...(pests ? ['pests'] : [])];
 	return told(
 		'met',
-		leaf || cover
-			? `Leaves, smell and pests were well on ${(leaf ?? cover)?.observedOn ?? ''}.`
+		leafOn
+			? `${atStart(new Intl.ListFormat('en-GB').format(well))} ${well.length > 1 ? 'were well when last looked at, its leaves' : 'were well'} on ${leafOn}.${pests ? '' : ' Nobody looked for pests.'}`
 			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
 	);
 }

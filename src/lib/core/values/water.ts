@@ -477,6 +477,15 @@ export const waterValues = {
 			min: 0,
 			max: 30
 		},
+		'rootFunction.tellsLeast': {
+			label:
+				'A pair of weighings that would count for less than this, against what is known before it, is passed over',
+			value: 0.1,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 0.9
+		},
 		'rootFunction.demandError': {
 			label: 'Error of the demand over some days (one deviation)',
 			value: 0.15,

@@ -90,7 +90,8 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 		let seenOn: number | null = null;
 		for (const pair of pairsTo.get(day.on) ?? []) {
 			const read = readPair(pair, byDay, input, values);
-			if (!read) continue;
+			// What would hardly move what is known tells nothing, and is not counted as a weighing that did.
+			if (!read || p / (p + read.variance) < values['rootFunction.tellsLeast']) continue;
 			seenOn = read.phi;
 			({ phi, p } = kalman({ phi, p }, read.phi, read.variance));
 			phi = Math.min(most, Math.max(0, phi));
