@@ -295,7 +295,7 @@ test('recovery: looks, the criteria one by one, and the case closed as re-establ
 	});
 	await expect(verdict.getByText('Yes, by every criterion.')).toBeVisible();
 	await expect(
-		page.getByRole('img', { name: /^(Leaf cover|Shoots|Dieback limit): \d readings/ })
+		page.getByRole('img', { name: /^(Leaf cover|Shoots|Dieback limit): \d readings?/ })
 	).toBeVisible();
 
 	await verdict.getByRole('button', { name: 'Close the case' }).click();

@@ -132,7 +132,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await items.filter({ hasText: 'Weigh it' }).getByRole('link').first().click();
 		await page.getByRole('button', { name: 'Watered or weighed' }).click();
 		const weighed = page.getByRole('dialog', { name: 'Watered or weighed' });
-		await weighed.getByLabel(/^after, when nothing/).fill('2.9');
+		await weighed.getByLabel(/^Weight after, when nothing/).fill('2.9');
 		await weighed.getByRole('button', { name: 'Keep it' }).click();
 		await expect(told(page, 'Kept.')).toBeVisible();
 		await expect(page.getByRole('button', { name: /^Done: Weigh it/ })).toHaveCount(0);

@@ -263,7 +263,7 @@ test('labels are printed true to size, of the trees that are looked for', async 
 	expect(card?.width).toBeCloseTo((70 / 25.4) * 96, 0);
 	expect(card?.height).toBeCloseTo((37 / 25.4) * 96, 0);
 	await page.getByRole('radio', { name: /^strips/ }).click();
-	expect((await label.boundingBox())?.width).toBeCloseTo((125 / 25.4) * 96, 0);
+	await expect.poll(async () => (await label.boundingBox())?.width).toBeCloseTo((125 / 25.4) * 96, 0);
 	await page.getByLabel('Narrow down').fill('no such tree');
 	await expect(page.getByRole('button', { name: 'Print 0 labels' })).toBeDisabled();
 });

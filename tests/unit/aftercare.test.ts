@@ -1,8 +1,8 @@
-import { releaseOf } from '$core/aftercare/tasks/release';
+import { hasLapsed, releaseOf } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
-import { daysBetween } from '$core/maths/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 import { firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/vocabulary/kind';
 import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/aftercare/crown/crown';
@@ -94,6 +94,26 @@ describe('aftercare', () => {
 		const shelter = (crownExcess: number) => byRule({ inGround: true, inLeaf: true, crownExcess }, 'crown');
 		expect(shelter(excess)).toBeUndefined();
 		expect(shelter(excess + 0.01)?.kind).toBe('shelter');
+	});
+	it('work of the days and of the season after root work is over for good when it is that late, other work never', () => {
+		const lapsed = (source: string, late: number) =>
+			hasLapsed(
+				{ toOn: '2026-03-09', source: `${source}@2026-03-02` },
+				addDays('2026-03-09', late),
+				defaultValues
+			);
+		const [days, season] = [
+			defaultValues['aftercare.lapsesDays'],
+			defaultValues['aftercare.lapsesSeasonDays']
+		];
+		expect([days, days + 1].map((late) => lapsed('backup', late))).toEqual([false, true]);
+		for (const rule of ['neighbours', 'neighbours-again', 'rot-recheck', 'water-by-weight', 'first-buds'])
+			expect(
+				[season, season + 1].map((late) => lapsed(rule, late)),
+				rule
+			).toEqual([false, true]);
+		for (const rule of ['repot-need', 'collar-again', 'feeding', 'arborist'])
+			expect(lapsed(rule, 900), rule).toBe(false);
 	});
 	it('work that waits is held on its last day, and brought up the day after', () => {
 		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };

@@ -21,8 +21,11 @@ import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
 import { observationSchema } from '$core/examine/looks/observation';
+import { crownSupply } from '$core/aftercare/crown/crown';
 import { plain } from '$core/text/format';
-import { treeRecords } from '../records';
+import { percent } from '$core/text/percent';
+import { proposeAftercare } from '$lib/server/aftercare';
+import { cut, treeRecords } from '../records';
 
 /** What changes of single numbers, comparisons and conditions showed that no other test noticed, by what they change. */
 
@@ -275,5 +278,19 @@ describe('a pot that is found wetter than reckoned', () => {
 		// 4.5 of 6 L: 1.5 L more over a room of 1 and 2 L.
 		expect(half[0]?.water.rootedL).toBeCloseTo(1.5, 4);
 		expect(half[0]?.water.unrootedL).toBeCloseTo(3, 4);
+	});
+});
+
+describe('the crown after a cut', () => {
+	it('is balanced by what the roots that are left feed', () => {
+		// One of five living roots of one size.
+		const records = treeRecords({}, [cut('r4', 0, '2025-02-10')]);
+		const schools = { crownSchool: 'balance', waterSchool: 'at-once', workOn: '2025-02-10' } as const;
+		const { excess } = crownSupply(0.8, values);
+		expect(excess).toBeGreaterThan(0);
+		const crown = proposeAftercare(records, schools, values).find(({ source }) =>
+			source.startsWith('crown@')
+		);
+		expect(crown?.reason).toContain(`feed about ${percent(1 - excess)} of the crown`);
 	});
 });

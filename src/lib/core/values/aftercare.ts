@@ -52,6 +52,14 @@ export const aftercareValues = defineValues({
 		min: 3,
 		max: 365
 	},
+	'aftercare.lapsesSeasonDays': {
+		label: 'Work of the season after root work is over for good when late by',
+		value: 120,
+		unit: 'days',
+		mark: 'ours',
+		min: 14,
+		max: 730
+	},
 	'aftercare.muchCut': {
 		label: 'A dry rest is at its longest when so much of the living root was cut',
 		value: 0.5,

@@ -203,12 +203,30 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 /** Rules whose work belongs to the days of the root work: weeks later it was done or missed, and is no order any more. */
 const ofItsDays: ReadonlySet<string> = new Set(['first-water', 'shelter-on', 'cold', 'crown', 'backup']);
 
+/** Rules whose work belongs to the season after it: months later nobody is sent to do it. */
+const ofItsSeason: ReadonlySet<string> = new Set([
+	'water-by-weight',
+	'rot-recheck',
+	'neighbours',
+	'neighbours-again',
+	'turning',
+	'first-buds',
+	'clear-growth'
+]);
+
 /** Whether the time of an open task is over for good: it is asked whether it was done, and leads and alarms nothing. */
 export const hasLapsed = (
 	{ toOn, source }: Pick<Task, 'toOn' | 'source'>,
 	today: string,
 	values: Values
-): boolean => ofItsDays.has(ruleOf(source)) && daysBetween(toOn, today) > values['aftercare.lapsesDays'];
+): boolean => {
+	const rule = ruleOf(source);
+	const late = daysBetween(toOn, today);
+	return (
+		(ofItsDays.has(rule) && late > values['aftercare.lapsesDays']) ||
+		(ofItsSeason.has(rule) && late > values['aftercare.lapsesSeasonDays'])
+	);
+};
 
 /** What a task is headed with: past its last day unseen it asks, and orders nothing. */
 export const headed = (task: { title: string; released: Released | null }): string =>
