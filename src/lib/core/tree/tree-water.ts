@@ -290,7 +290,8 @@ export function treeWater(
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
 				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, trigger) },
-				leafySince: leafySince(today, planting.plantedOn, inLeaf)
+				// What was before its last water is not asked: years of leaves need not be walked.
+				leafySince: leafySince(today, lastWaterOn ?? today, inLeaf)
 			},
 			values
 		),
