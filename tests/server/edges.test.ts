@@ -182,7 +182,7 @@ describe('every calculation', () => {
 			.find((one) => one.name === 'sulphur-dose')
 			?.run(calculationExamples['sulphur-dose'], zone.values);
 		expect([...zone.used].every((key) => key.startsWith('sulphur.'))).toBe(true);
-		expect(zone.used.size).toBeGreaterThan(0);
+		expect([...zone.used].length).toBeGreaterThan(0);
 	});
 	it('answers in the shape it promises', async () => {
 		expect(Object.keys(calculationExamples).sort()).toEqual(calculations.map((entry) => entry.name).sort());

@@ -126,8 +126,8 @@ export interface Provenance {
 /** Working values listed with an answer at most; a diagnosis uses hundreds. */
 const LISTED = 60;
 
-/** Values that remember which of them were read. */
-export function traced(values: Values): { values: Values; used: Set<ValueKey> } {
+/** Values that remember which of them were read: some thousand names, so `used` is told as no more than can be gone through. */
+export function traced(values: Values): { values: Values; used: Iterable<ValueKey> } {
 	const used = new Set<ValueKey>();
 	return {
 		used,
@@ -142,7 +142,7 @@ export function traced(values: Values): { values: Values; used: Set<ValueKey> } 
 }
 
 /** Where the numbers of an answer come from, by the values that were read for it. */
-export function provenance(name: string, used: ReadonlySet<ValueKey>, values: Values): Provenance {
+export function provenance(name: string, used: Iterable<ValueKey>, values: Values): Provenance {
 	const keys = [...used].sort();
 	const marks: Record<Mark, number> = { published: 0, trade: 0, memory: 0, ours: 0 };
 	for (const key of keys) marks[workingValue(key).mark]++;
