@@ -11,6 +11,7 @@ import { planSchema, type Cut } from '$core/roots/plan/plan';
 import { rootMapSchema, segmentFromQuick } from '$core/roots/map/root-map';
 import { ownMixSchema } from '$core/replant/kit/stock';
 import { treeSchema } from '$core/take-in/tree';
+import type { LookSeen } from '$core/recovery/evidence';
 import type { ReplantOf } from '$views/replant/replant-state.svelte';
 
 const kind = shippedKinds.find((candidate) => candidate.id === 'carpinus');
@@ -54,16 +55,43 @@ export const cut = (
 	because: ''
 });
 
+/** A look of which the forecast hears nothing, on a day of the season. */
+export const silentLook: LookSeen = {
+	observedOn: '2026-07-15',
+	progress: 0.45,
+	buds: null,
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null,
+	diebackLimitMm: null,
+	firmness: null,
+	whiteTips: null,
+	smell: null
+};
+
+/** What a browser keeps for a page, in memory. */
+export const memory = () => {
+	const kept = new Map<string, string>();
+	return {
+		kept,
+		getItem: (key: string) => kept.get(key) ?? null,
+		setItem: (key: string, value: string) => void kept.set(key, value),
+		removeItem: (key: string) => void kept.delete(key)
+	};
+};
+
+/** An open bench at 52° north. */
+export const bench = placeSchema.parse({
+	id: 'p',
+	version: 1,
+	name: 'Bench',
+	kind: 'open',
+	latitudeDeg: 52,
+	note: ''
+});
+
 /** A potted hornbeam of 80 mm with five sound roots and a dead one, examined and mapped, and nothing else. */
 export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {
-	const place = placeSchema.parse({
-		id: 'p',
-		version: 1,
-		name: 'Bench',
-		kind: 'open',
-		latitudeDeg: 52,
-		note: ''
-	});
 	return {
 		tree: treeSchema.parse({
 			id: 't',
@@ -79,7 +107,7 @@ export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = [])
 			closedOn: null
 		}),
 		kind: kind as TreeRecords['kind'],
-		places: [place],
+		places: [bench],
 		examinations: [examinationSchema.parse({ id: 'e', version: 1, examinedOn: '2025-02-02', findings: [] })],
 		measurements: [],
 		triages: [],
@@ -136,7 +164,7 @@ export const freshRoots = {
 		closedOn: null
 	}),
 	kind,
-	place: placeSchema.parse({ id: 'p', version: 1, name: 'Bench', kind: 'open', latitudeDeg: 52 }),
+	place: bench,
 	values: defaultValues,
 	today: '2026-02-10',
 	observations: [],

@@ -10,12 +10,5 @@
 {#if data.treeCount === 0}
 	<Beginning places={data.placeCount} />
 {:else}
-	<TodayView
-		today={data.today}
-		items={data.items}
-		round={data.round}
-		nights={data.nights}
-		treeCount={data.treeCount}
-		refused={form?.refusal}
-	/>
+	<TodayView {...data} refused={form?.refusal} />
 {/if}

@@ -11,13 +11,13 @@ import { addDays } from '$core/maths/calendar';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { standingOf } from '$core/tree/standing';
 import { wateringSchema } from '$core/aftercare/water/watering';
-import { cut, treeRecords } from '../records';
+import { bench as openBench, cut, treeRecords } from '../records';
 import { conditionIds } from '$core/vocabulary/conditions';
 import { diagnose, diagnosisPosterior } from '$core/examine/diagnosis/diagnose';
 import type { Finding } from '$core/examine/diagnosis/finding';
 import { nextChecks } from '$core/examine/diagnosis/next-check';
 import { signApplies, signIds } from '$core/vocabulary/signs';
-import { placeInput, placeSchema } from '$core/vocabulary/place';
+import { placeInput } from '$core/vocabulary/place';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
 import { plantingInput } from '$core/replant/pots/replant-plan';
 import { simulateWeather } from '$core/simulate/weather';
@@ -315,15 +315,7 @@ async function recoveryRows(): Promise<Row[]> {
 
 /** Two weeks ahead for 2,000 pots, with the band of their roots. */
 async function waterRow(): Promise<Row> {
-	const place = placeSchema.parse({
-		id: 'p',
-		version: 1,
-		name: 'Bench',
-		kind: 'open',
-		latitudeDeg: 52,
-		note: ''
-	});
-	const series = weatherSeries(place, '2026-04-10', '2026-05-02', [], defaultValues);
+	const series = weatherSeries(openBench, '2026-04-10', '2026-05-02', [], defaultValues);
 	const random = createRandom(9);
 	const pots = Array.from({ length: 2000 }, () => ({
 		rootedMostL: random.between(0.5, 6),

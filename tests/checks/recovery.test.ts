@@ -7,6 +7,7 @@ import { recoveryForecast } from '$core/recovery/forecast';
 import { fitGrowth } from '$core/recovery/growth-curve';
 import { leanOf, simulateRecovery } from '$core/simulate/recoveries';
 import { defaultValues as values } from '$core/values/values';
+import { silentLook } from '../records';
 
 describe('growth curves', () => {
 	// Girths of five orange trees in mm by age in days: Draper & Smith 1981, exercise 24.N; the data set Orange of R.
@@ -202,16 +203,9 @@ describe('the forecast of a recovery', () => {
 					today: '2023-07-15',
 					looks: [
 						{
+							...silentLook,
 							observedOn: on,
 							progress: 0.4,
-							buds: null,
-							leafCover: null,
-							leafState: null,
-							shootExtensionMm: null,
-							diebackLimitMm: null,
-							firmness: null,
-							whiteTips: null,
-							smell: null,
 							...change
 						}
 					]

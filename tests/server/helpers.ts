@@ -12,6 +12,7 @@ import type { RootsInput } from '$lib/server/roots';
 import { seedKinds } from '$lib/server/store';
 import { takeIn } from '$lib/server/trees';
 import { addPlace } from '$lib/server/yard';
+import { cut } from '../records';
 
 process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
 
@@ -61,7 +62,7 @@ export const asTakenIn = (tree: Tree, change: Partial<TreeInput> = {}): TreeInpu
 	});
 
 /** Six roots of a tree of 60 mm, the last of them rotten, with a plan that cuts those named. */
-export const rootsWith = (cut: string[] = []): RootsInput => {
+export const rootsWith = (cutIds: string[] = []): RootsInput => {
 	const segments = [
 		'6 30 anchor',
 		'9 28 anchor',
@@ -89,22 +90,7 @@ export const rootsWith = (cut: string[] = []): RootsInput => {
 			vigour: 'fair',
 			reserves: 'field-grown',
 			stageDates: ['2026-03-02', '2027-01-10'],
-			cuts: cut.map((segmentId, i) => ({
-				id: `c${i}`,
-				segmentId,
-				atMm: 0,
-				stage: 0,
-				reason: '',
-				state: 'planned',
-				doneOn: null,
-				note: '',
-				byOwner: false,
-				whyThen: '',
-				plannedAtMm: null,
-				treatments: [],
-				ofPlanned: null,
-				because: ''
-			})),
+			cuts: cutIds.map((segmentId, i) => ({ ...cut(segmentId, 0), id: `c${i}` })),
 			notBefore: [],
 			consents: [],
 			setting: null

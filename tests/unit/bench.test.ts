@@ -6,20 +6,12 @@ import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { segmentFromQuick, type Segment } from '$core/roots/map/root-map';
 import { defaultValues } from '$core/values/values';
 import { BenchState } from '$views/roots/bench-state.svelte';
+import { memory } from '../records';
 
 const root = (line: string, id: string, more: Partial<Segment> = {}): Segment => {
 	const entry = parseQuickRoot(line, 'container', 100, defaultValues);
 	if (!entry.ok) throw new Error(entry.problem);
 	return { ...segmentFromQuick(entry.root, { trunkDiameterMm: 100, ballRadiusMm: 250 }, id), ...more };
-};
-const memory = () => {
-	const kept = new Map<string, string>();
-	return {
-		kept,
-		getItem: (key: string) => kept.get(key) ?? null,
-		setItem: (key: string, value: string) => void kept.set(key, value),
-		removeItem: (key: string) => void kept.delete(key)
-	};
 };
 const cuts = ['a', 'b', 'c'].map((id) =>
 	cutSchema.parse({ id, segmentId: `r${id}`, stage: 0, reason: '', note: '' })

@@ -19,6 +19,7 @@ import {
 } from '$core/examine/triage/triage';
 import { defaultValues } from '$core/values/values';
 import { LookDraft } from '$views/examine/look-draft.svelte';
+import { cut, memory } from '../records';
 
 const values = defaultValues;
 
@@ -285,24 +286,7 @@ describe('what was changed', () => {
 				{ plantedOn: '2025-03-01', mix: pottingMixOf('pumice-bark'), placeId: null }
 			],
 			{
-				cuts: [
-					{
-						id: 'c',
-						segmentId: 's',
-						atMm: 0,
-						stage: 0,
-						reason: '',
-						state: 'done',
-						doneOn: '2026-03-01',
-						note: '',
-						byOwner: false,
-						whyThen: '',
-						plannedAtMm: null,
-						treatments: [],
-						ofPlanned: null,
-						because: ''
-					}
-				]
+				cuts: [cut('s', 0, '2026-03-01')]
 			}
 		);
 		expect(days.map(({ on, factors }) => [on, factors])).toEqual([
@@ -362,15 +346,6 @@ it('simulated cases from a jittered model: chances said are held, and the cause 
 });
 
 describe('the draft of a look', () => {
-	const memory = () => {
-		const kept = new Map<string, string>();
-		return {
-			kept,
-			getItem: (key: string) => kept.get(key) ?? null,
-			setItem: (key: string, value: string) => void kept.set(key, value),
-			removeItem: (key: string) => void kept.delete(key)
-		};
-	};
 	const drafted = (keep = memory()) => {
 		const draft = new LookDraft('t');
 		draft.open(keep);

@@ -6,6 +6,7 @@ import { recoveryForecast, type LookSeen, type RecoveryCase } from '$core/recove
 import { backward, kernelOf, onward, standings, startingShares } from '$core/recovery/standing-chain';
 import { signSteps, type RecoverySign } from '$core/values/recovery';
 import { defaultValues as values, resolveValues } from '$core/values/values';
+import { silentLook } from '../records';
 
 /*
  * Truth at the edges: whatever is seen, worse never makes the chance better, dead is called dead, and what nobody saw is not known.
@@ -13,18 +14,6 @@ import { defaultValues as values, resolveValues } from '$core/values/values';
 fc.configureGlobal({ seed: 20260720 });
 
 const place = { kind: 'open' as const, latitudeDeg: 51, elevationM: 100, heldMinimumC: null };
-const silent: LookSeen = {
-	observedOn: '2026-07-15',
-	progress: 0.45,
-	buds: null,
-	leafCover: null,
-	leafState: null,
-	shootExtensionMm: null,
-	diebackLimitMm: null,
-	firmness: null,
-	whiteTips: null,
-	smell: null
-};
 const base: RecoveryCase = {
 	sinceOn: '2026-03-01',
 	today: '2026-07-20',
@@ -42,7 +31,7 @@ const base: RecoveryCase = {
 };
 const of = (change: Partial<RecoveryCase>) =>
 	recoveryForecast({ ...base, ...change }, values, { bands: false });
-const look = (seen: Partial<LookSeen>): LookSeen => ({ ...silent, ...seen });
+const look = (seen: Partial<LookSeen>): LookSeen => ({ ...silentLook, ...seen });
 const chanceOf = (seen: Partial<LookSeen>, change: Partial<RecoveryCase> = {}): number =>
 	of({ looks: [look(seen)], ...change }).now;
 

@@ -17,19 +17,10 @@ import { recoveryForecast, type RecoveryCase } from '$core/recovery/forecast';
 import { conditionIds } from '$core/vocabulary/conditions';
 import { signIds } from '$core/vocabulary/signs';
 import { defaultValues, type ValueKey } from '$core/values/values';
+import { silentLook } from '../records';
 
 const values = defaultValues;
-const bare: Omit<LookSeen, 'progress'> = {
-	observedOn: '2026-06-01',
-	buds: null,
-	leafCover: null,
-	leafState: null,
-	shootExtensionMm: null,
-	diebackLimitMm: null,
-	firmness: null,
-	whiteTips: null,
-	smell: null
-};
+const bare: LookSeen = { ...silentLook, observedOn: '2026-06-01' };
 const youngCase: Omit<RecoveryCase, 'evergreen' | 'looks' | 'crownAtStart'> = {
 	sinceOn: '2026-03-01',
 	today: '2026-06-20',

@@ -17,6 +17,7 @@ import {
 } from '$core/examine/looks/observation';
 import { verdict } from '$core/recovery/verdict';
 import { defaultValues as values, resolveValues } from '$core/values/values';
+import { silentLook } from '../records';
 
 /*
  * What must hold of Recovery whatever a tree has been through: invariants over invented looks, not examples.
@@ -247,15 +248,8 @@ describe('the forecast, whatever was seen', () => {
 	}, 30_000);
 	it('every sign speaks for roots or against them, the same way at every root function', () => {
 		const look = (change: Partial<LookSeen>): LookSeen => ({
+			...silentLook,
 			observedOn: today,
-			buds: null,
-			leafCover: null,
-			leafState: null,
-			shootExtensionMm: null,
-			diebackLimitMm: null,
-			firmness: null,
-			whiteTips: null,
-			smell: null,
 			progress: 0.4,
 			...change
 		});

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
-import { placeSchema } from '$core/vocabulary/place';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { measurementSchema } from '$core/examine/measuring/measurement';
@@ -21,17 +20,9 @@ import { emptyRoute } from '$core/replant/lifting/route';
 import { groundStateOf, waterStateOf } from '$core/tree/water-state';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { bareDay, type SeriesDay } from '$core/climate/series';
-import { cut, treeRecords, plantingOn } from '../records';
+import { bench as place, cut, treeRecords, plantingOn } from '../records';
 
 const today = '2026-06-20';
-const place = placeSchema.parse({
-	id: 'p',
-	version: 1,
-	name: 'Bench',
-	kind: 'open',
-	latitudeDeg: 52,
-	note: ''
-});
 const seriesOf = (from: string, days: number, et0Mm = 3, rainMm = 0): SeriesDay[] =>
 	Array.from({ length: days }, (_, i) => bareDay(addDays(from, i), { et0Mm, rainMm }));
 const series = seriesOf('2026-04-01', 100);

@@ -13,9 +13,9 @@ import {
 	type PictureInput
 } from '../core/take-in/picture';
 import type { Store } from './db/database';
-import { invalid, notFound, Refusal } from './errors';
+import { invalid, Refusal } from './errors';
 import { pictures } from './records/records';
-import { doWork } from './records/work';
+import { doWork, takeOut } from './records/work';
 import { refuseDate, requireTree } from './trees';
 
 /** Pictures lie beside the database; a remote one keeps them under `data`. */
@@ -198,23 +198,8 @@ export async function keepPicture(
 }
 
 /** Takes a picture out of the record; undo brings it back, so its file stays. @throws Refusal 404, 409 */
-export async function removePicture(
-	store: Store,
-	treeId: string,
-	id: string,
-	version: number
-): Promise<string> {
-	const { entryId } = await doWork(
-		store,
-		{ treeId, stage: 'recovery', what: 'Took a picture out' },
-		async (work) => {
-			const own = await pictures.list(work.tx, treeId);
-			if (!own.some((picture) => picture.id === id)) throw notFound('picture');
-			return work.remove(pictures, id, version);
-		}
-	);
-	return entryId;
-}
+export const removePicture = (store: Store, treeId: string, id: string, version: number): Promise<string> =>
+	takeOut(store, pictures, { treeId, id, version }, 'recovery');
 
 /** The file of a picture; null where it is gone. */
 export async function pictureFile(hash: string, small: boolean): Promise<Buffer | null> {

@@ -17,7 +17,7 @@ import { invalid, notFound } from './errors';
 import { devicesFor, weatherFor } from './reckon';
 import { tasks, trees, waterings } from './records/records';
 import { loadRecords, matesInPot } from './records/tree-records';
-import { doWork, doWorks, type Piece, type Work } from './records/work';
+import { doWorks, takeOut, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
 import { refuseCare, requireTree } from './trees';
@@ -111,22 +111,8 @@ export async function matePieces(
 }
 
 /** Takes a watering out that was written by mistake; undo brings it back. @throws Refusal 404, 409 */
-export async function removeWatering(
-	store: Store,
-	treeId: string,
-	id: string,
-	version: number
-): Promise<string> {
-	const { entryId } = await doWork(
-		store,
-		{ treeId, stage: 'aftercare', what: 'Took a watering out' },
-		async (work) => {
-			if (!(await waterings.list(work.tx, treeId)).some((one) => one.id === id)) throw notFound('watering');
-			return work.remove(waterings, id, version);
-		}
-	);
-	return entryId;
-}
+export const removeWatering = (store: Store, treeId: string, id: string, version: number): Promise<string> =>
+	takeOut(store, waterings, { treeId, id, version }, 'aftercare');
 
 /** A weight far from what its pot is known to weigh is asked for again. @throws Refusal 422 */
 async function refuseUnlikelyKg(

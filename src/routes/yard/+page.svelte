@@ -6,10 +6,4 @@
 
 <svelte:head><title>Yard · Bruntle</title></svelte:head>
 
-<YardView
-	rows={data.rows}
-	noTrees={data.noTrees}
-	heightWithinKm={data.heightWithinKm}
-	today={data.today}
-	refused={form?.refusal}
-/>
+<YardView {...data} refused={form?.refusal} />

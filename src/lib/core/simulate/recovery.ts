@@ -2,7 +2,7 @@ import { addDays, daysBetween, yearOf } from '../maths/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
 import { bearsAlways, isTender, type Kind } from '../vocabulary/kind';
 import { expectedRootFunction, type RootLoss } from '../recovery/expected';
-import type { ObservationInput } from '../examine/looks/observation';
+import { nothingSeen, type ObservationInput } from '../examine/looks/observation';
 import type { Values } from '../values/values';
 import { createRandom } from '../maths/random';
 
@@ -70,6 +70,7 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 		before = season.progress;
 		grownMm = Math.max(grownMm, tree.healthyShootMm * grown * phi * reads);
 		looks.push({
+			...nothingSeen,
 			observedOn: on,
 			buds: dead ? 'none' : !inSeason ? 'none' : season.progress < 0.1 ? 'swelling' : 'open',
 			leafCover: evergreen || inSeason ? round(cover, 2) : null,
@@ -82,15 +83,7 @@ export function simulateLooks(tree: SimulatedTree, values: Values): ObservationI
 					: round(tree.fullWeightKg * (1 - 0.28 * random.between(0.1, tree.kind.wetnessTrigger + 0.1)), 2),
 			firmness: random.next() < 0.5 ? (phi > 0.6 ? 'firm' : phi > 0.4 ? 'moves' : 'loose') : null,
 			whiteTips: random.next() < 0.25 && inSeason ? phi > 0.5 : null,
-			rootsAtEdge: random.next() < 0.3 ? edge : null,
-			shootsMm: [],
-			smell: null,
-			pests: null,
-			suckers: null,
-			woundwoodMm: null,
-			sample: null,
-			lostCount: null,
-			note: ''
+			rootsAtEdge: random.next() < 0.3 ? edge : null
 		});
 	}
 	return looks;

@@ -1,10 +1,9 @@
-import { type SeenLook } from '../examine/looks/observation';
+import { nothingSeen, type SeenLook } from '../examine/looks/observation';
 import type { TreeRecords } from './case';
 import type { Examination } from '../examine/diagnosis/examination';
 import type { SignId } from '../vocabulary/signs';
 import { diebackLimit } from '../examine/measuring/dieback';
 import type { Measurement } from '../examine/measuring/measurement';
-import type { Observation } from '../examine/looks/observation';
 import type { Values } from '../values/values';
 
 type Parts = Omit<Partial<SeenLook>, 'id' | 'version'>;
@@ -44,26 +43,6 @@ function partsOfMeasurement({ raw }: Measurement, values: Values): Parts {
 /** Signs that a repotting or a cut does not answer. */
 const holdsOn: ReadonlySet<string> = new Set<SignId>(['leans-rocks', 'no-green-bark']);
 
-const blank: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
-	buds: null,
-	leafCover: null,
-	leafState: null,
-	shootExtensionMm: null,
-	shootsMm: [],
-	diebackLimitMm: null,
-	weightKg: null,
-	firmness: null,
-	whiteTips: null,
-	rootsAtEdge: null,
-	smell: null,
-	pests: null,
-	suckers: null,
-	woundwoodMm: null,
-	sample: null,
-	lostCount: null,
-	note: ''
-};
-
 /**
  * Everything that was seen of a tree, one look a day, oldest first: looks as they were written, and what examinations and
  * measurements saw of the same things. Of one day the record kept later has the last word on a thing, and a look before an
@@ -82,7 +61,7 @@ export function looksSeen(
 		);
 		if (Object.keys(said).length === 0) return;
 		const before = byDay.get(on);
-		byDay.set(on, { ...blank, id, version, ...before, ...said, observedOn: on });
+		byDay.set(on, { ...nothingSeen, id, version, ...before, ...said, observedOn: on });
 	};
 	for (const one of records.examinations) add(one.examinedOn, one.id, one.version, partsOfExamination(one));
 	for (const one of records.measurements)

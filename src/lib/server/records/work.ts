@@ -114,6 +114,22 @@ export async function doWork<T>(
 	);
 }
 
+/** Takes a record of a tree out of it; undo brings it back. @throws Refusal 404 not of this tree · 409 changed since */
+export async function takeOut<T extends Identified>(
+	store: Store,
+	repository: Aggregate<T>,
+	of: { treeId: string; id: string; version: number },
+	stage: Told['stage']
+): Promise<string> {
+	const told = { treeId: of.treeId, stage, what: `Took a ${repository.noun} out` };
+	const { entryId } = await doWork(store, told, async (work) => {
+		const own = await repository.list(work.tx, of.treeId);
+		if (!own.some(({ id }) => id === of.id)) throw notFound(repository.noun);
+		return work.remove(repository, of.id, of.version);
+	});
+	return entryId;
+}
+
 /** Trees that changes are of; null when one of them is of the yard. */
 function treesOf(changes: readonly Change[]): Set<string> | null {
 	const ids = new Set<string>();

@@ -4,30 +4,9 @@ import { ReplantState, type ReplantOf } from './replant-state.svelte';
 
 /** What a planting is planned from, as the pages of Replant load it. */
 export const replantOf = ({
-	records,
-	kind,
-	yardPlaces,
-	values,
-	today,
-	lastWork,
-	goneRoots,
-	stock,
-	near,
-	weighedFunction,
-	urgent
-}: Omit<ReplantOf, 'places'> & { yardPlaces: ReplantOf['places'] }): ReplantOf => ({
-	records,
-	kind,
-	places: yardPlaces,
-	values,
-	today,
-	lastWork,
-	goneRoots,
-	stock,
-	near,
-	weighedFunction,
-	urgent
-});
+	yardPlaces: places,
+	...of
+}: Omit<ReplantOf, 'places'> & { yardPlaces: ReplantOf['places'] }): ReplantOf => ({ ...of, places });
 
 /**
  * Plantings in the making, by tree: kept while other pages are visited, so that nothing typed is lost on the way to the mix, the stock or the

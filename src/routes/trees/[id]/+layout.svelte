@@ -17,5 +17,6 @@
 	pressing={data.urgent?.atRoots === true}
 	today={data.today}
 >
-	{@render children()}
+	<!-- Another tree is another page: nothing typed of one is carried to the other. -->
+	{#key data.records.tree.id}{@render children()}{/key}
 </TreeFrame>

@@ -14,14 +14,6 @@
 		<p class="mb-4 text-lg">First say where it will stand: seasons and cold nights follow from the place.</p>
 		<Button tone="solid" href={resolve('/yard')}>First place</Button>
 	{:else}
-		<TreeForm
-			kinds={data.kinds}
-			places={data.places}
-			today={data.today}
-			others={data.others}
-			suggestedTag={data.suggestedTag}
-			refused={form?.refusal}
-			action="?"
-		/>
+		<TreeForm {...data} refused={form?.refusal} action="?" />
 	{/if}
 </div>

@@ -5,10 +5,7 @@
 </script>
 
 <DevicesView
-	rows={data.rows}
-	places={data.places}
-	trees={data.trees}
-	today={data.today}
+	{...data}
 	token={form && 'token' in form ? form.token : null}
 	refused={form && 'refusal' in form ? form.refusal : null}
 />

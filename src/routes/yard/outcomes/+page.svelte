@@ -5,10 +5,4 @@
 </script>
 
 <svelte:head><title>Outcomes · Bruntle</title></svelte:head>
-<OutcomesView
-	cases={data.cases}
-	said={data.said}
-	losses={data.losses}
-	values={data.values}
-	today={data.today}
-/>
+<OutcomesView {...data} />

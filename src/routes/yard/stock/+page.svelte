@@ -4,10 +4,4 @@
 	let { data, form } = $props();
 </script>
 
-<StockView
-	pots={data.pots}
-	items={data.items}
-	mixes={data.mixes}
-	values={data.values}
-	refused={form?.refusal}
-/>
+<StockView {...data} refused={form?.refusal} />

@@ -13,18 +13,21 @@ import { groups, isTender, type Kind } from '../../vocabulary/kind';
 import { situations, type Situation } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
 
+/** What befell a tree in the weeks before, each at most once. */
+export const eventsSchema = z
+	.array(oneOf(recentEvents))
+	.max(recentEvents.length)
+	.default([])
+	.refine((events) => new Set(events).size === events.length, {
+		error: 'must name each event at most once'
+	});
+
 /** What is known of a tree before anything is looked at; null where it is not known. */
 export const diagnosisContext = z.strictObject({
 	situation: oneOf(situations),
 	group: oneOf(groups).nullable().default(null),
 	season: oneOf(seasonPhases).nullable().default(null),
-	events: z
-		.array(oneOf(recentEvents))
-		.max(recentEvents.length)
-		.default([])
-		.refine((events) => new Set(events).size === events.length, {
-			error: 'must name each event at most once'
-		}),
+	events: eventsSchema,
 	before: z
 		.array(
 			z.strictObject({

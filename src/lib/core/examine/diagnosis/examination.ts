@@ -1,20 +1,13 @@
 import { z } from 'zod';
-import { calendarDate, id, note, oneOf, version } from '../../vocabulary/fields';
-import { recentEvents } from '../../vocabulary/season-and-events';
+import { calendarDate, id, note, version } from '../../vocabulary/fields';
+import { eventsSchema } from './context';
 import { findingsSchema, type Finding } from './finding';
 import type { SignId } from '../../vocabulary/signs';
 
 export const examinationInput = z.strictObject({
 	examinedOn: calendarDate(),
 	note: note(),
-	events: z
-		.array(oneOf(recentEvents))
-		.max(recentEvents.length)
-		.default([])
-		.refine((events) => new Set(events).size === events.length, {
-			error: 'must name each event at most once'
-		})
-		.describe('What befell it in the weeks before'),
+	events: eventsSchema.describe('What befell it in the weeks before'),
 	failingFast: z.boolean().default(false).describe('It fails within weeks, where it stands'),
 	findings: findingsSchema
 });

@@ -92,6 +92,27 @@ export type ObservationInput = z.infer<typeof observationInput>;
 export const observationSchema = observationInput.safeExtend({ id: id(), version: version() });
 export type Observation = z.infer<typeof observationSchema>;
 
+/** A look in which nothing was looked at. */
+export const nothingSeen: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
+	buds: null,
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null,
+	shootsMm: [],
+	diebackLimitMm: null,
+	weightKg: null,
+	firmness: null,
+	whiteTips: null,
+	rootsAtEdge: null,
+	smell: null,
+	pests: null,
+	suckers: null,
+	woundwoodMm: null,
+	sample: null,
+	lostCount: null,
+	note: ''
+};
+
 export type MeasureKey =
 	'leafCover' | 'shootExtensionMm' | 'diebackLimitMm' | 'weightKg' | 'woundwoodMm' | 'suckers';
 

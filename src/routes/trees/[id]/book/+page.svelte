@@ -8,14 +8,4 @@
 	const begin = $derived(bookKindIds.find((kind): kind is BookKind => kind === asked) ?? null);
 </script>
 
-{#key data.records.tree.id}
-	<BookView
-		records={data.records}
-		facts={data.facts}
-		like={data.like}
-		values={data.values}
-		today={data.today}
-		{begin}
-		refused={form?.refusal}
-	/>
-{/key}
+<BookView {...data} {begin} refused={form?.refusal} />

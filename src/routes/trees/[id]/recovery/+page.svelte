@@ -4,17 +4,4 @@
 	let { data, form } = $props();
 </script>
 
-{#key data.records.tree.id}
-	<RecoveryView
-		records={data.records}
-		place={data.place}
-		of={data.of}
-		questions={data.questions}
-		works={data.works}
-		expected={data.care.expected}
-		twin={data.twin}
-		values={data.values}
-		today={data.today}
-		refused={form?.refusal}
-	/>
-{/key}
+<RecoveryView {...data} expected={data.care.expected} refused={form?.refusal} />

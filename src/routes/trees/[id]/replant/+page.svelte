@@ -6,6 +6,4 @@
 	const of = $derived(replantOf(data));
 </script>
 
-{#key data.records.tree.id}
-	<ReplantView {of} refused={form?.refusal} />
-{/key}
+<ReplantView {of} refused={form?.refusal} />

@@ -5,5 +5,5 @@
 </script>
 
 {#if data.of}
-	{#key data.of.tree.id}<RootsView of={data.of} />{/key}
+	<RootsView of={data.of} />
 {/if}

@@ -9,11 +9,9 @@
 	<section aria-label="What was taken in">
 		{#key data.records.tree.version}
 			<TreeForm
-				kinds={data.kinds}
+				{...data}
 				places={data.yardPlaces}
-				today={data.today}
 				tree={data.records.tree}
-				others={data.others}
 				refused={form?.refusal}
 				action="?/change"
 			/>

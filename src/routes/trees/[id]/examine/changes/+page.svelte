@@ -4,12 +4,4 @@
 	let { data, form } = $props();
 </script>
 
-{#key data.records.tree.id}
-	<ChangesView
-		records={data.records}
-		others={data.others}
-		values={data.values}
-		today={data.today}
-		refused={form?.refusal}
-	/>
-{/key}
+<ChangesView {...data} refused={form?.refusal} />

@@ -6,13 +6,9 @@
 	const inGround: readonly string[] = soilTools;
 </script>
 
-{#key data.records.tree.id}
-	<MeasureView
-		title="Measure"
-		records={data.records}
-		values={data.values}
-		today={data.today}
-		choice={tools.filter((tool) => !inGround.includes(tool))}
-		refused={form?.refusal}
-	/>
-{/key}
+<MeasureView
+	{...data}
+	title="Measure"
+	choice={tools.filter((tool) => !inGround.includes(tool))}
+	refused={form?.refusal}
+/>

@@ -4,10 +4,4 @@
 	let { data } = $props();
 </script>
 
-<FindingSheet
-	records={data.records}
-	kind={data.kind}
-	place={data.place}
-	values={data.values}
-	today={data.today}
-/>
+<FindingSheet {...data} />

@@ -5,13 +5,4 @@
 	let { data, form } = $props();
 </script>
 
-{#key data.records.tree.id}
-	<MeasureView
-		title="Soil"
-		records={data.records}
-		values={data.values}
-		today={data.today}
-		choice={soilTools}
-		refused={form?.refusal}
-	/>
-{/key}
+<MeasureView {...data} title="Soil" choice={soilTools} refused={form?.refusal} />

@@ -4,16 +4,10 @@
 	let { data, form } = $props();
 </script>
 
-{#key data.records.tree.id}
-	<BackupsView
-		tree={data.records.tree}
-		backups={data.records.backups}
-		advice={data.advice}
-		children={data.children}
-		places={data.yardPlaces}
-		parentTree={data.parentTree}
-		values={data.values}
-		today={data.today}
-		refused={form?.refusal}
-	/>
-{/key}
+<BackupsView
+	{...data}
+	tree={data.records.tree}
+	backups={data.records.backups}
+	places={data.yardPlaces}
+	refused={form?.refusal}
+/>

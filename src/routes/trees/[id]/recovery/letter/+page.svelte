@@ -5,12 +5,5 @@
 </script>
 
 {#if data.place && data.of}
-	<LetterView
-		records={data.records}
-		stands={data.stands}
-		place={data.place}
-		of={data.of}
-		values={data.values}
-		today={data.today}
-	/>
+	<LetterView {...data} place={data.place} />
 {/if}

@@ -4,12 +4,10 @@
 	let { data, form } = $props();
 </script>
 
-{#key data.records.tree.id}
-	<PicturesView
-		tree={data.records.tree}
-		pictures={data.records.pictures}
-		works={data.care.marks.filter((mark) => mark.kind === 'stage-done' || mark.kind === 'planted')}
-		today={data.today}
-		refused={form?.refusal}
-	/>
-{/key}
+<PicturesView
+	tree={data.records.tree}
+	pictures={data.records.pictures}
+	works={data.care.marks.filter((mark) => mark.kind === 'stage-done' || mark.kind === 'planted')}
+	today={data.today}
+	refused={form?.refusal}
+/>

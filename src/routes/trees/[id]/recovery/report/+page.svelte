@@ -5,13 +5,5 @@
 </script>
 
 {#if data.place && data.of}
-	<ReportView
-		records={data.records}
-		place={data.place}
-		of={data.of}
-		shootMm={data.shootMm}
-		twin={data.twin}
-		values={data.values}
-		today={data.today}
-	/>
+	<ReportView {...data} place={data.place} />
 {/if}

@@ -5,24 +5,19 @@
 </script>
 
 {#if data.place}
-	{#key data.records.tree.id}
-		<LiftView
-			of={{
-				tree: data.records.tree,
-				kind: data.kind,
-				place: data.place,
-				values: data.values,
-				today: data.today,
-				thickestMm: Math.max(
-					0,
-					...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm)
-				),
-				mapBefore: data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null,
-				lifts: data.records.lifts,
-				known: data.stands,
-				stopped: data.workStops.length > 0
-			}}
-			refused={form?.refusal}
-		/>
-	{/key}
+	<LiftView
+		of={{
+			tree: data.records.tree,
+			kind: data.kind,
+			place: data.place,
+			values: data.values,
+			today: data.today,
+			thickestMm: Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm)),
+			mapBefore: data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null,
+			lifts: data.records.lifts,
+			known: data.stands,
+			stopped: data.workStops.length > 0
+		}}
+		refused={form?.refusal}
+	/>
 {/if}

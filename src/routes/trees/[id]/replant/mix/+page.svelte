@@ -6,6 +6,4 @@
 	const of = $derived(replantOf(data));
 </script>
 
-{#key data.records.tree.id}
-	<MixView {of} refused={form?.refusal} />
-{/key}
+<MixView {of} refused={form?.refusal} />
