@@ -20,8 +20,8 @@ const options = {
 /** Asks for proposals and takes one. */
 async function proposed(roots: RootsState, temper: Temper = 'usual'): Promise<void> {
 	await roots.propose();
-	const one = roots.proposals?.find((candidate) => candidate.temper === temper);
-	if (!one) throw new Error(roots.planProblem);
+	const one = roots.ways.list?.find((candidate) => candidate.temper === temper);
+	if (!one) throw new Error(roots.ways.problem);
 	roots.take(one);
 }
 const quick = (line: string) => {
@@ -194,9 +194,9 @@ describe('roots while they are worked on', () => {
 		expect(cutOf(6)).toMatchObject({ stage: 0, whyThen: 'as soon as there is work' });
 		const before = roots.plan;
 		const under = roots.propose();
-		roots.stopPlanning();
+		roots.ways.stop();
 		await under;
-		expect(roots.planning).toBe(false);
+		expect(roots.ways.planning).toBe(false);
 		expect(roots.plan).toBe(before);
 		roots.undo();
 		expect(roots.plan.cuts).toHaveLength(1);

@@ -48,71 +48,59 @@ export interface LineOfCare {
 	leafCover: { on: string; value: number }[];
 }
 
+/** What was done to it and seen on it, and what is due, by day. */
+function marksOf(
+	{ tree, observations, examinations, plantings, tasks, plan, pictures, book }: TreeRecords,
+	{ done, planned }: Pick<ReturnType<typeof rootLosses>, 'done' | 'planned'>
+): LineMark[] {
+	const marks: LineMark[] = [{ on: tree.takenInOn, kind: 'taken-in', label: 'taken in', stage: 'take-in' }];
+	const mark = (on: string, kind: MarkKind, label: string, stage: Stage): void => {
+		marks.push({ on, kind, label, stage });
+	};
+	for (const { examinedOn } of examinations) mark(examinedOn, 'examined', 'examined', 'examine');
+	for (const { observedOn } of observations) mark(observedOn, 'look', 'look', 'recovery');
+	for (const { plantedOn } of plantings) mark(plantedOn, 'planted', 'potted', 'replant');
+	for (const on of new Set(pictures.map((picture) => picture.takenOn))) {
+		const views = pictures.filter((picture) => picture.takenOn === on).map((picture) => picture.view);
+		mark(on, 'picture', `picture${views.length === 1 ? '' : 's'}: ${views.join(', ')}`, 'recovery');
+	}
+	for (const entry of book) {
+		const { deals, label, stage } = bookKind(entry.kind);
+		// What is told of the time before it was here is no part of its care.
+		if (deals !== 'before' && entry.on >= tree.takenInOn) mark(entry.on, 'look', midSentence(label), stage);
+	}
+	for (const loss of done)
+		mark(loss.on, 'stage-done', workLabel(loss), loss.by === 'lift' ? 'replant' : 'roots');
+	for (const [stage, on] of (plan?.stageDates ?? []).entries())
+		if (planned.some((loss) => loss.on === on)) mark(on, 'stage-planned', `stage ${roman(stage)}`, 'roots');
+	for (const task of tasks) if (task.state === 'open') mark(task.fromOn, 'due', task.title, task.stage);
+	if (tree.closedOn) mark(tree.closedOn, 'verdict', tree.state.replace('-', ' '), 'recovery');
+	return marks.sort((a, b) => a.on.localeCompare(b.on));
+}
+
+/** Eight years at most, so that the last of them can still be read. */
+const LONGEST_DAYS = 365 * 8;
+
+/** From four weeks before it was taken in to a year and more past today, or past its close. */
+function spanOf(takenInOn: string, closedOn: string | null, marks: readonly LineMark[], today: string): Span {
+	const latest = marks.at(-1)?.on ?? today;
+	const ahead = closedOn ? addDays(closedOn, 120) : addDays(today, 400);
+	const from = addDays([takenInOn, marks[0]?.on ?? today, today].sort()[0] ?? today, -28);
+	const to = [ahead, addDays(latest, 60)].sort()[1] ?? ahead;
+	const longest = addDays(from, LONGEST_DAYS);
+	return { from, to: to > longest ? longest : to };
+}
+
 /**
- * The line of care of a tree, drawn from its records alone: from four weeks before it was taken in to a year and a half
+ * The line of care of a tree, drawn from its records alone: from four weeks before it was taken in to a year and more
  * past today (or its close), with growing seasons at its place, what was done, what is due, and root function.
  */
 export function lineOfCare(records: TreeRecords, today: string, values: Values): LineOfCare {
-	const { tree, kind, places, observations, examinations, plantings, tasks, plan, pictures } = records;
+	const { tree, kind, places, observations } = records;
 	const place = places.find((candidate) => candidate.id === tree.placeId);
-	const marks: LineMark[] = [{ on: tree.takenInOn, kind: 'taken-in', label: 'taken in', stage: 'take-in' }];
-	for (const examination of examinations)
-		marks.push({ on: examination.examinedOn, kind: 'examined', label: 'examined', stage: 'examine' });
-	for (const look of observations)
-		marks.push({ on: look.observedOn, kind: 'look', label: 'look', stage: 'recovery' });
-	for (const planting of plantings)
-		marks.push({ on: planting.plantedOn, kind: 'planted', label: 'potted', stage: 'replant' });
-
-	for (const on of new Set(pictures.map((picture) => picture.takenOn))) {
-		const views = pictures.filter((picture) => picture.takenOn === on).map((picture) => picture.view);
-		marks.push({
-			on,
-			kind: 'picture',
-			label: `picture${views.length === 1 ? '' : 's'}: ${views.join(', ')}`,
-			stage: 'recovery'
-		});
-	}
-
-	for (const entry of records.book)
-		// What is told of the time before it was here is no part of its care.
-		if (bookKind(entry.kind).deals !== 'before' && entry.on >= tree.takenInOn)
-			marks.push({
-				on: entry.on,
-				kind: 'look',
-				label: midSentence(bookKind(entry.kind).label),
-				stage: bookKind(entry.kind).stage
-			});
 	const { found, done, planned } = rootLosses(records, values);
-	for (const loss of done)
-		marks.push({
-			on: loss.on,
-			kind: 'stage-done',
-			label: workLabel(loss),
-			stage: loss.by === 'lift' ? 'replant' : 'roots'
-		});
-	if (plan)
-		for (const [stage, on] of plan.stageDates.entries())
-			if (planned.some((loss) => loss.on === on))
-				marks.push({ on, kind: 'stage-planned', label: `stage ${roman(stage)}`, stage: 'roots' });
-	for (const task of tasks)
-		if (task.state === 'open')
-			marks.push({ on: task.fromOn, kind: 'due', label: task.title, stage: task.stage });
-	if (tree.closedOn)
-		marks.push({
-			on: tree.closedOn,
-			kind: 'verdict',
-			label: tree.state.replace('-', ' '),
-			stage: 'recovery'
-		});
-	marks.sort((a, b) => a.on.localeCompare(b.on));
-
-	const latest = marks.at(-1)?.on ?? today;
-	const ahead = tree.closedOn ? addDays(tree.closedOn, 120) : addDays(today, 400);
-	const from = addDays([tree.takenInOn, marks[0]?.on ?? today, today].sort()[0] ?? today, -28);
-	const to = [ahead, addDays(latest, 60)].sort()[1] ?? ahead;
-	const longest = addDays(from, 365 * 8);
-	const span = { from, to: to > longest ? longest : to };
-
+	const marks = marksOf(records, { done, planned });
+	const span = spanOf(tree.takenInOn, tree.closedOn, marks, today);
 	const seasons: Span[] = [];
 	if (place)
 		for (let year = yearOf(span.from) - 1; year <= yearOf(span.to) + 1; year++) {
@@ -122,15 +110,9 @@ export function lineOfCare(records: TreeRecords, today: string, values: Values):
 	const losses = [...found, ...done, ...planned.filter((loss) => loss.on >= today)].filter(
 		(loss) => loss.share > 0
 	);
+	const begun = losses.map((loss) => loss.on).sort()[0];
 	const expected =
-		place && losses.length > 0
-			? expectedRootFunction(
-					losses,
-					place,
-					{ from: losses.map((l) => l.on).sort()[0] ?? from, to: span.to },
-					values
-				)
-			: [];
+		place && begun ? expectedRootFunction(losses, place, { from: begun, to: span.to }, values) : [];
 	return { span, today, seasons, marks, expected, leafCover: readingsOf(observations, 'leafCover') };
 }
 

@@ -18,7 +18,7 @@
 	let { roots }: Props = $props();
 	const format = useFormat();
 	let shown = $state<Proposed['temper'] | null>(null);
-	const list = $derived(roots.proposals ?? []);
+	const list = $derived(roots.ways.list ?? []);
 	const one = $derived(
 		list.find((proposed) => proposed.temper === shown) ??
 			list.find((p) => p.temper === roots.plan.temper) ??
@@ -26,12 +26,11 @@
 	);
 	const open = {
 		get now() {
-			return roots.proposals !== null;
+			return roots.ways.list !== null;
 		},
 		set now(value: boolean) {
 			if (value) return;
-			roots.stopPlanning();
-			roots.proposals = null;
+			roots.ways.close();
 			shown = null;
 		}
 	};
@@ -74,14 +73,14 @@
 	description="Each is the best plan within its allowance: as much trouble gone as early as possible, for as little root as possible."
 	wide="widest"
 >
-	{#if roots.planning}
+	{#if roots.ways.planning}
 		<div class="flex items-center justify-between gap-3 border-b pb-3" role="status">
 			<span>Working it out, {list.length} of 3 …</span>
 			<Progress label="Ways worked out" value={list.length} max={3} class="flex-1" />
-			<Button size="small" onclick={() => roots.stopPlanning()}>Stop</Button>
+			<Button size="small" onclick={() => roots.ways.stop()}>Stop</Button>
 		</div>
 	{/if}
-	{#if roots.planProblem}<p class="font-semibold text-oxide" role="alert">{roots.planProblem}</p>{/if}
+	{#if roots.ways.problem}<p class="font-semibold text-oxide" role="alert">{roots.ways.problem}</p>{/if}
 	<div class="mt-2 grid gap-x-5 gap-y-6 sm:grid-cols-3">
 		{#each list as proposed (proposed.temper)}
 			{@const ledger = proposed.standing.ledger}

@@ -48,7 +48,7 @@
 	/** What the left of a wide page shows. */
 	let drawing = $state<'above' | 'section'>('above');
 	let quick = $state<QuickEntry>();
-	$effect(() => () => roots.stopPlanning());
+	$effect(() => () => roots.ways.stop());
 	// From the bench, when more was found than was thought.
 	onMount(() => {
 		if (page.state.propose) void roots.propose();

@@ -2,25 +2,13 @@ import { clockOf } from '$core/maths/circular';
 import type { Format } from '$core/text/format';
 import { girdlingOf } from '$core/roots/map/contact';
 import { obstaclesMet } from '$core/roots/map/course';
-import { polarOf, type PlanPoint } from '$core/roots/map/geometry';
+import { type PlanPoint } from '$core/roots/map/geometry';
 import { claimOf } from '$core/roots/plan/claims';
-import {
-	planInput,
-	roman,
-	tempers,
-	type Consent,
-	type Cut,
-	type Plan,
-	type PlanInput,
-	type Temper
-} from '$core/roots/plan/plan';
-import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
-import { planFrom, proposalFor } from '$core/roots/plan/proposal';
+import { roman, type Consent, type Cut, type PlanInput } from '$core/roots/plan/plan';
 import type { ReductionPlan } from '$core/roots/plan/reduction/question';
 import {
 	copiesRound,
 	MAP_LIMIT,
-	rootMapInput,
 	rootFlawNames,
 	rootsFrom,
 	segmentFromQuick,
@@ -28,7 +16,6 @@ import {
 	startAzimuth,
 	turnMap,
 	type QuickRoot,
-	type RootMap,
 	type RootMapInput,
 	type Segment,
 	guessedRadiusMm
@@ -47,121 +34,74 @@ import { coldLimit } from '$core/climate/cold-limit';
 import { seasonFit } from '$core/climate/windows';
 import { consentOf } from '$core/roots/plan/consent';
 import { cutStops, type CutStop } from '$core/roots/plan/work-stops';
-import { planStanding, type PlanStanding } from '$core/roots/plan/plan-standing';
-import { createPlanner, type Planner } from '$lib/workers/planner';
+import { planStanding } from '$core/roots/plan/plan-standing';
+import type { Planner } from '$lib/workers/planner';
+import { sideRoot } from '$core/roots/map/side-root';
+import { KeptRoots, type Snapshot } from './kept-roots.svelte';
+import { newId } from './new-id';
 import type { RootsOfTree } from './roots-of-tree';
-
-interface Snapshot {
-	map: RootMapInput;
-	plan: PlanInput;
-}
-
-interface Versions {
-	map: number | null;
-	plan: number | null;
-}
+import { Ways, type Proposed } from './ways.svelte';
 
 /** What is being done with a root: open, kept, to trace, or cut in a stage. */
 export type Treatment = { kind: 'open' | 'keep' | 'trace' } | { kind: 'cut'; cut: Cut };
-
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'refused';
 
 interface Options extends RootsOfTree {
 	/** Makes the planner; a thread of its own unless another is given. */
 	makePlanner?: () => Planner;
 }
 
-/** One way to stage the work, ready to be taken. */
-export interface Proposed {
-	temper: Temper;
-	plan: PlanInput;
-	result: ReductionPlan;
-	standing: PlanStanding;
+const withoutKeys = <T extends { id: string; version: number }>({ id: _id, version: _version, ...rest }: T) =>
+	rest;
+
+/** What stands in the record, or an empty map and a plan to begin with. */
+function begun({ tree, kind, place, values, today, rootMap, plan, ball }: Options): Snapshot {
+	const inGround = tree.situation === 'in-ground';
+	return {
+		map: rootMap
+			? withoutKeys(rootMap)
+			: {
+					mappedOn: today,
+					frame: inGround ? 'ground' : 'container',
+					trunkDiameterMm: tree.trunkDiameterMm,
+					stems: [],
+					ballDepthMm: inGround ? null : ball.depthMm,
+					lean: null,
+					inPot: null,
+					obstacles: [],
+					ballRadiusMm:
+						!inGround && ball.widthMm !== null ? Math.round(ball.widthMm / 2) : guessedRadiusMm(tree),
+					segments: []
+				},
+		plan: plan
+			? withoutKeys(plan)
+			: {
+					temper: 'usual',
+					vigour: tree.vigour,
+					reserves: tree.reserves,
+					stageDates: stageDates({ kind, place }, { begun: [today], count: 3, today }, values),
+					cuts: [],
+					notBefore: [],
+					consents: [],
+					setting: null
+				}
+	};
 }
 
-const SAVE_AFTER_MS = 350;
-const RETRY_AFTER_MS = 4000;
-const HISTORY = 200;
-
-/** A fresh identity for a root or a cut; random values where the page has no secure context. */
-const newId = (prefix: string): string =>
-	`${prefix}${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
-
-/**
- * The root map and its plan while they are worked on: every change is one step that can be undone, kept on the server a
- * moment later, and held in this browser until the server has taken it.
- */
-export class RootsState {
+/** The root map and its plan while they are worked on: what they show, and what can be done with them, each one step. */
+export class RootsState extends KeptRoots {
 	readonly options: Options;
-	now = $state.raw<Snapshot>() as Snapshot;
 	/** The course of a root while one of its points is dragged: it counts at once, and becomes a step when it is let go. */
 	draft = $state.raw<{ id: string; course: CoursePoint[] } | null>(null);
-	past = $state.raw<Snapshot[]>([]);
-	future = $state.raw<Snapshot[]>([]);
 	selectedId = $state<string | null>(null);
-	saveState = $state<SaveState>('saved');
-	problem = $state('');
 	/** What the last proposal that was taken leaves, and what it could not do. */
 	taken = $state.raw<ReductionPlan | null>(null);
-	/** Ways to stage the work, as far as they are worked out; null while nobody asked. */
-	proposals = $state.raw<Proposed[] | null>(null);
-	planning = $state(false);
-	planProblem = $state('');
-	#planner: Planner | null = null;
-	/** Known to forms that send the plan’s version, so they follow it. */
-	#versions = $state.raw<Versions>({ map: null, plan: null });
-	#timer: ReturnType<typeof setTimeout> | undefined;
-	#saving = false;
-	#dirty = false;
+	readonly ways: Ways;
 
 	constructor(options: Options) {
+		const { tree, rootMap, plan } = options;
+		super(tree.id, begun(options), { map: rootMap?.version ?? null, plan: plan?.version ?? null });
 		this.options = options;
-		const { tree, kind, place, values, today, rootMap, plan } = options;
-		this.#versions = { map: rootMap?.version ?? null, plan: plan?.version ?? null };
-		const withoutKeys = <T extends { id: string; version: number }>({
-			id: _id,
-			version: _version,
-			...rest
-		}: T) => rest;
-		this.now = {
-			map: rootMap
-				? withoutKeys(rootMap)
-				: {
-						mappedOn: today,
-						frame: tree.situation === 'in-ground' ? 'ground' : 'container',
-						trunkDiameterMm: tree.trunkDiameterMm,
-						stems: [],
-						ballDepthMm: tree.situation === 'in-ground' ? null : options.ball.depthMm,
-						lean: null,
-						inPot: null,
-						obstacles: [],
-						ballRadiusMm:
-							tree.situation !== 'in-ground' && options.ball.widthMm !== null
-								? Math.round(options.ball.widthMm / 2)
-								: guessedRadiusMm(tree),
-						segments: []
-					},
-			plan: plan
-				? withoutKeys(plan)
-				: {
-						temper: 'usual',
-						vigour: tree.vigour,
-						reserves: tree.reserves,
-						stageDates: stageDates({ kind, place }, { begun: [today], count: 3, today }, values),
-						cuts: [],
-						notBefore: [],
-						consents: [],
-						setting: null
-					}
-		};
-		this.#restoreDraft();
-	}
-
-	get map(): RootMapInput {
-		return this.now.map;
-	}
-	get plan(): PlanInput {
-		return this.now.plan;
+		this.ways = new Ways(options, options.makePlanner);
 	}
 
 	/** The map as it would be if what is dragged were let go. */
@@ -283,31 +223,6 @@ export class RootsState {
 		return claimOf(segment, this.map, this.options.values)?.reason ?? '';
 	}
 
-	commit(next: Partial<Snapshot>): void {
-		this.past = [...this.past.slice(-HISTORY), this.now];
-		this.future = [];
-		this.now = { ...this.now, ...next };
-		this.#changed();
-	}
-
-	undo(): void {
-		const before = this.past.at(-1);
-		if (!before) return;
-		this.future = [...this.future, this.now];
-		this.past = this.past.slice(0, -1);
-		this.now = before;
-		this.#changed();
-	}
-
-	redo(): void {
-		const after = this.future.at(-1);
-		if (!after) return;
-		this.past = [...this.past, this.now];
-		this.future = this.future.slice(0, -1);
-		this.now = after;
-		this.#changed();
-	}
-
 	add(quick: QuickRoot): void {
 		const segment = segmentFromQuick(quick, this.map, newId('r'));
 		const cuts = quick.stage === null ? this.plan.cuts : [...this.plan.cuts, this.#cut(segment, quick.stage)];
@@ -322,45 +237,8 @@ export class RootsState {
 	addSide(parentId: string, drawn?: { attachMm: number; to: PlanPoint }): void {
 		const parent = this.map.segments.find((segment) => segment.id === parentId);
 		if (!parent || this.map.segments.length >= MAP_LIMIT) return;
-		const points = ribbon(parent);
-		const lengthMm = points.at(-1)?.alongMm ?? 0;
-		const attachMm = drawn?.attachMm ?? Math.round(lengthMm * 0.5);
-		const from = ribbonAt(points, attachMm);
-		if (!from) return;
-		const depthMm = parent.course[Math.floor(parent.course.length / 2)]?.depthMm ?? 0;
-		// Along the root, turned by a third of a right angle away from its own line.
-		const turn = Math.PI / 6;
-		const along = drawn
-			? Math.atan2(drawn.to.y - from.y, drawn.to.x - from.x)
-			: Math.atan2(from.nx, -from.ny) + turn;
-		const reachMm = drawn
-			? Math.max(5, Math.hypot(drawn.to.x - from.x, drawn.to.y - from.y))
-			: Math.max(20, lengthMm * 0.4);
-		const point = (distanceMm: number) => ({
-			...polarOf({ x: from.x + distanceMm * Math.cos(along), y: from.y + distanceMm * Math.sin(along) }),
-			depthMm
-		});
-		const side: Segment = {
-			...parent,
-			id: newId('r'),
-			parentId,
-			attachMm,
-			rootClass: parent.rootClass === 'feeder' ? 'feeder' : 'secondary',
-			condition: 'sound',
-			deadFromMm: null,
-			doubtfulFromMm: null,
-			seenToMm: null,
-			diameterStartMm: Math.max(0.5, Math.round(from.halfWidthMm * 10) / 10),
-			diameterEndMm: 0.5,
-			fineScore: 2,
-			flaws: [],
-			seenOtherwise: [],
-			guessed: ['class', 'depth', ...(drawn ? [] : (['length'] as const))],
-			sourceKnown: true,
-			keep: false,
-			course: [point(0), point(reachMm / 2), point(reachMm)],
-			note: ''
-		};
+		const side = sideRoot(parent, drawn ?? null, newId('r'));
+		if (!side) return;
 		this.commit({ map: { ...this.map, segments: [...this.map.segments, side] } });
 		this.selectedId = side.id;
 	}
@@ -554,50 +432,15 @@ export class RootsState {
 		this.commit({ map: { ...this.map, segments: [...this.map.segments, ...copies] } });
 	}
 
-	/** Has the three tempers worked out beside each other; what was cut or set by hand stays. */
-	async propose(): Promise<void> {
-		this.stopPlanning();
-		const { tree, kind, place, values, today, flags, makePlanner = createPlanner } = this.options;
-		this.proposals = [];
-		this.planProblem = '';
-		this.planning = true;
-		const planner = makePlanner();
-		this.#planner = planner;
-		const { map, plan } = this;
-		try {
-			for (const temper of tempers) {
-				const proposal = proposalFor(
-					{ tree, kind, place, today, held: flags.length > 0 },
-					map,
-					plan,
-					temper,
-					values
-				);
-				const result = await planner.plan(proposal.question, values);
-				if (this.#planner !== planner) return;
-				const proposed = planFrom(plan, proposal, result, () => newId('c'));
-				const standing = planStanding({ tree, kind }, place, map, proposed, values);
-				this.proposals = [...this.proposals, { temper, plan: proposed, result, standing }];
-			}
-		} catch (cause) {
-			console.error(cause);
-			if (this.#planner === planner)
-				this.planProblem = 'The plan could not be worked out. Load the page again and try once more.';
-		} finally {
-			if (this.#planner === planner) this.stopPlanning();
-		}
-	}
-
-	stopPlanning(): void {
-		this.#planner?.stop();
-		this.#planner = null;
-		this.planning = false;
+	/** Has the ways to stage the work worked out from what stands now. */
+	propose(): Promise<void> {
+		return this.ways.propose(this.map, this.plan);
 	}
 
 	/** Takes one of the ways as the plan. */
 	take({ plan, result }: Proposed): void {
 		this.taken = result;
-		this.proposals = null;
+		this.ways.list = null;
 		this.commit({ plan });
 	}
 
@@ -621,36 +464,6 @@ export class RootsState {
 		if (segments.length === 0) return;
 		const index = segments.findIndex((segment) => segment.id === this.selectedId);
 		this.selectedId = segments[(index + by + segments.length) % segments.length]?.id ?? null;
-	}
-
-	/** Takes what another action wrote to the plan, such as the cuts that were made. */
-	adopt(rootMap: RootMap | null, plan: Plan | null): void {
-		if (this.#dirty || this.#saving || !rootMap || !plan) return;
-		const [map0, plan0] = [this.#versions.map ?? 0, this.#versions.plan ?? 0];
-		// A page that was read before the last step was kept knows less than this one.
-		if (rootMap.version < map0 || plan.version < plan0) return;
-		if (rootMap.version === map0 && plan.version === plan0) return;
-		const { id: _mapId, version: mapVersion, ...map } = rootMap;
-		const { id: _planId, version: planVersion, ...planDoc } = plan;
-		this.#versions = { map: mapVersion, plan: planVersion };
-		this.now = { map, plan: planDoc };
-	}
-
-	/** Nothing waits to be kept. */
-	get isKept(): boolean {
-		return !this.#dirty && !this.#saving;
-	}
-
-	/** Sends at once what waits, and waits for the answer; gives up when there is none. */
-	async flush(): Promise<void> {
-		clearTimeout(this.#timer);
-		for (let tries = 0; tries < 40 && this.#saving; tries++)
-			await new Promise((resolve) => setTimeout(resolve, 50));
-		await this.save();
-	}
-
-	get planVersion(): number | null {
-		return this.#versions.plan;
 	}
 
 	#cut(segment: Segment, stage: number): Cut {
@@ -678,88 +491,5 @@ export class RootsState {
 		const { kind, place, values, today } = this.options;
 		const [first = today, ...others] = dates;
 		return stageDates({ kind, place }, { begun: [first, ...others], count: stage + 1, today }, values);
-	}
-
-	#draftKey(): string {
-		return `bruntle-roots-${this.options.tree.id}`;
-	}
-
-	/** A step that this browser made and the server never took comes back, when nothing else was written since. */
-	#restoreDraft(): void {
-		if (typeof localStorage === 'undefined') return;
-		try {
-			const draft = JSON.parse(localStorage.getItem(this.#draftKey()) ?? 'null') as
-				(Snapshot & { versions: Versions }) | null;
-			if (!draft) return;
-			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
-				this.past = [this.now];
-				// A step that was refused comes back as it was, to be mended; what is whole is brought up to date.
-				this.now = {
-					map: rootMapInput.safeParse(draft.map).data ?? { ...this.now.map, ...draft.map },
-					plan: planInput.safeParse(draft.plan).data ?? { ...this.now.plan, ...draft.plan }
-				};
-				this.problem = 'Your last steps had not been kept yet; they are back.';
-				this.#changed();
-			} else localStorage.removeItem(this.#draftKey());
-		} catch {
-			localStorage.removeItem(this.#draftKey());
-		}
-	}
-
-	#changed(): void {
-		this.#dirty = true;
-		this.saveState = 'saving';
-		try {
-			localStorage.setItem(this.#draftKey(), JSON.stringify({ ...this.now, versions: this.#versions }));
-		} catch {
-			// A full or forbidden store only means that there is no draft.
-		}
-		clearTimeout(this.#timer);
-		this.#timer = setTimeout(() => void this.save(), SAVE_AFTER_MS);
-	}
-
-	/** Sends what is not kept yet; waits and tries again when there is no answer. */
-	async save(): Promise<void> {
-		if (this.#saving || !this.#dirty) return;
-		this.#saving = true;
-		const sent = this.now;
-		this.#dirty = false;
-		try {
-			const response = await fetch(`/trees/${this.options.tree.id}/roots`, {
-				method: 'PUT',
-				headers: { 'content-type': 'application/json', accept: 'application/json' },
-				body: JSON.stringify({
-					map: sent.map,
-					mapVersion: this.#versions.map,
-					plan: sent.plan,
-					planVersion: this.#versions.plan
-				})
-			});
-			const answer = (await response.json()) as {
-				mapVersion: number;
-				planVersion: number;
-				title?: string;
-				detail?: string;
-			};
-			if (response.ok) {
-				this.#versions = { map: answer.mapVersion, plan: answer.planVersion };
-				this.problem = '';
-				if (this.#dirty) this.#changed();
-				else {
-					this.saveState = 'saved';
-					localStorage.removeItem(this.#draftKey());
-				}
-			} else {
-				this.saveState = 'refused';
-				this.problem = `${answer.title ?? 'It was refused.'} ${answer.detail ?? ''}`;
-			}
-		} catch {
-			this.#dirty = true;
-			this.saveState = 'waiting';
-			this.#timer = setTimeout(() => void this.save(), RETRY_AFTER_MS);
-		} finally {
-			this.#saving = false;
-		}
-		if (this.#dirty && this.saveState === 'saving') void this.save();
 	}
 }

@@ -11,17 +11,21 @@ import type { Values } from '../../values/values';
  * @example grown(0.5, 625, values) = 1 / (1 + e⁻¹) = 0.731, since r is 0.0016
  */
 export function grown(phi: number, degreeDays7: number, values: Values): number {
-	if (phi <= 0) return 0;
-	if (phi >= 1) return phi;
-	return phi / (phi + (1 - phi) * Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7));
+	return grownBy(phi, Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7));
 }
+
+/** The same by what warmth leaves, e^(−r·D), for who goes through thousands of days. */
+export const grownBy = (phi: number, left: number): number =>
+	phi <= 0 ? 0 : phi >= 1 ? phi : phi / (phi + (1 - phi) * left);
 
 /** How a small difference in root function fares over some warmth: the slope of `grown`. */
 export function grownSlope(phi: number, degreeDays7: number, values: Values): number {
-	if (phi >= 1) return 1;
-	const left = Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7);
-	return left / Math.max(1e-9, phi + (1 - phi) * left) ** 2;
+	return slopeBy(phi, Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7));
 }
+
+/** The same by what warmth leaves, e^(−r·D). */
+export const slopeBy = (phi: number, left: number): number =>
+	phi >= 1 ? 1 : left / Math.max(1e-9, phi + (1 - phi) * left) ** 2;
 
 /**
  * Counts the warmth for roots between two dates at a place by its climate, degree days over 7 °C; dates out of the span count as its ends.

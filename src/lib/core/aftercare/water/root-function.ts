@@ -1,7 +1,7 @@
 import { Z90 } from '../../maths/normal';
 import { counted } from '../../text/plural';
 import { addDays, daysBetween } from '../../maths/calendar';
-import { grown, grownSlope } from './regrowth';
+import { grownBy, slopeBy } from './regrowth';
 import { seriesBetween, type SeriesDay } from '../../climate/series';
 import { fullPot, potDay, type PotStores, type PotWater } from '../../replant/pots/balance';
 import type { Values } from '../../values/values';
@@ -74,6 +74,10 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 	for (const { on, share } of input.losses) leftOn.set(on, (leftOn.get(on) ?? 1) * (1 - share));
 	let { phi, p } = input.begin;
 	const most = values['rootFunction.most'];
+	const perDegreeDay = values['rootFunction.perDegreeDay'];
+	const baseC = values['degreeDays.rootBaseC'];
+	const drift = values['rootFunction.drift'] ** 2;
+	const none: readonly WeighingPair[] = [];
 	const estimates: FunctionEstimate[] = [];
 	for (const day of input.series) {
 		if (day.on < input.begin.on) continue;
@@ -82,13 +86,12 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 			phi *= 1 - lost;
 			p = p * (1 - lost) ** 2 + (lost * values['rootFunction.lossSpread']) ** 2;
 		}
-		const warm = Math.max(0, (day.minC + day.maxC) / 2 - values['degreeDays.rootBaseC']);
-		const slope = grownSlope(phi, warm, values);
-		phi = Math.min(most, grown(phi, warm, values));
-		p = slope ** 2 * p + values['rootFunction.drift'] ** 2;
+		const left = Math.exp(-perDegreeDay * Math.max(0, (day.minC + day.maxC) / 2 - baseC));
+		p = slopeBy(phi, left) ** 2 * p + drift;
+		phi = Math.min(most, grownBy(phi, left));
 		const expected = phi;
 		let seenOn: number | null = null;
-		for (const pair of pairsTo.get(day.on) ?? []) {
+		for (const pair of pairsTo.get(day.on) ?? none) {
 			const read = readPair(pair, byDay, input, values);
 			// What would hardly move what is known tells nothing, and is not counted as a weighing that did.
 			if (!read || p / (p + read.variance) < values['rootFunction.tellsLeast']) continue;
