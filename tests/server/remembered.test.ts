@@ -17,6 +17,8 @@ import { decisionsOf, forecastSaid, recordLook, recoveryOf } from '$lib/server/r
 import { readValues } from '$lib/server/settings';
 import { placeSeries } from '$lib/server/weather';
 import { saveRoots } from '$lib/server/roots';
+import { headOf } from '$lib/server/tree-head';
+import { defaultValues, resolveValues, valuesInForce, valuesKey } from '$core/values/values';
 import { asTakenIn, rootsWith, storeWithTree } from './helpers';
 
 const look = (firmness: 'firm' | 'loose') =>
@@ -46,6 +48,25 @@ describe('the records of a tree', () => {
 		expect(seen.journal).toHaveLength(2);
 		other.close();
 		store.close();
+	});
+	it('begin every page with what was worked out once, anew after a write, on another day and by other numbers', async () => {
+		const { store, tree } = await storeWithTree();
+		const records = await loadRecords(store.db, tree.id);
+		const head = headOf(records, '2026-04-18', defaultValues);
+		expect(headOf(records, '2026-04-18', defaultValues)).toBe(head);
+		expect(headOf(records, '2026-04-19', defaultValues).care.today).toBe('2026-04-19');
+		expect(headOf(records, '2026-04-18', resolveValues())).not.toBe(head);
+		await recordLook(store, tree.id, look('loose'));
+		const after = headOf(await loadRecords(store.db, tree.id), '2026-04-18', defaultValues);
+		expect([head.stands.firmness.value, after.stands.firmness.value]).toEqual([null, 'loose']);
+		store.close();
+	});
+	it('rest on numbers that are one object and one key for as long as none of them is changed', () => {
+		const own = { 'rootFunction.drift': 0.02 };
+		expect(valuesInForce({ ...own })).toBe(valuesInForce({ ...own }));
+		expect(valuesInForce(own)['rootFunction.drift']).toBe(0.02);
+		expect(valuesKey(valuesInForce(own))).toBe(valuesKey(resolveValues(own)));
+		expect(valuesKey(valuesInForce(own))).not.toBe(valuesKey(defaultValues));
 	});
 	it('are read anew when only the journal tells something new', async () => {
 		const { store, tree } = await storeWithTree();

@@ -4,7 +4,14 @@ import { actNow, type StandingToday } from '$core/examine/diagnosis/act-now';
 import { conditionIds, conditions } from '$core/vocabulary/conditions';
 import { recentEvents, seasonPhases } from '$core/vocabulary/season-and-events';
 import { seasonPhase, type DiagnosisContext } from '$core/examine/diagnosis/context';
-import { diagnose, effectOf, observationOf, priorOf, type Diagnosis } from '$core/examine/diagnosis/diagnose';
+import {
+	causeChances,
+	diagnose,
+	effectOf,
+	observationOf,
+	priorOf,
+	type Diagnosis
+} from '$core/examine/diagnosis/diagnose';
 import { noisyOr } from '$core/examine/diagnosis/enumerate';
 import type { Finding } from '$core/examine/diagnosis/finding';
 import { checkSentence, nextChecks } from '$core/examine/diagnosis/next-check';
@@ -62,6 +69,10 @@ describe('diagnosis', () => {
 					expect(cause.chance).toBeLessThanOrEqual(1 + 1e-12);
 					expect(chanceOf(turned, cause.conditionId)).toBe(cause.chance);
 				}
+				// What asks for the chances alone is told the same, to the digit.
+				expect(causeChances(where, [...found].reverse(), defaultValues)).toEqual(
+					diagnosis.ranking.map(({ conditionId, prior, chance }) => ({ conditionId, prior, chance }))
+				);
 			}),
 			{ numRuns: 25 }
 		);

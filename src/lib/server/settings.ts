@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { oneOf } from '../core/vocabulary/fields';
 import { defaultFormatSettings, locales, unitSystems, type FormatSettings } from '../core/text/format';
-import { isValueKey, resolveValues, workingValue, type Values } from '../core/values/values';
+import { isValueKey, valuesInForce, workingValue, type Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';
 import { setting, valueOverride } from './db/schema';
 import { invalid, notFound } from './errors';
@@ -35,14 +35,6 @@ export async function readOverrides(db: Reader): Promise<Record<string, number>>
 	const rows = await db.select().from(valueOverride);
 	return Object.fromEntries(rows.map((row) => [row.key, row.value]));
 }
-
-/** The numbers in force, one object as long as none is changed: what is worked out from them is remembered by it. */
-export function valuesInForce(overrides: Readonly<Record<string, number>>): Values {
-	const text = JSON.stringify(overrides);
-	if (inForce?.text !== text) inForce = { text, values: Object.freeze(resolveValues(overrides)) };
-	return inForce.values;
-}
-let inForce: { text: string; values: Values } | null = null;
 
 export const readValues = async (db: Reader): Promise<Values> => valuesInForce(await readOverrides(db));
 

@@ -15,7 +15,7 @@ import {
 	type WeatherDay,
 	type WeatherDayInput
 } from '../core/climate/weather-day';
-import type { Values } from '../core/values/values';
+import { valuesKey, type Values } from '../core/values/values';
 import { now, today } from './clock';
 import { frozen, keepIn, rememberedBy, type Reader, type Store } from './db/database';
 import { writtenKey } from './db/revisions';
@@ -169,7 +169,7 @@ export async function placeSeries(
 ): Promise<ReadonlyMap<string, PlaceSeries>> {
 	const memory = rememberedBy(db);
 	const name = `series ${from} ${to}`;
-	const key = `${await writtenKey(db, ['weather', 'places'])} ${JSON.stringify(values)}`;
+	const key = `${await writtenKey(db, ['weather', 'places'])} ${valuesKey(values)}`;
 	const known = memory?.lists.get(name);
 	if (known?.key === key) return known.value as ReadonlyMap<string, PlaceSeries>;
 	const read = await readSeries(db, from, to, values);

@@ -167,11 +167,25 @@ function clockWords(clock: number): string {
 	return `${hour === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
 }
 
+const speakers = new Map<string, { dates: ReturnType<typeof datesOf>; number: Format['number'] }>();
+/** Locales that are kept ready; a yard speaks one or two. */
+const SPEAKERS = 8;
+
+/** Dates and numbers of a locale, made once: making them takes longer than a page of them. */
+function speakersOf(locale: string) {
+	let known = speakers.get(locale);
+	if (!known) {
+		if (speakers.size >= SPEAKERS) speakers.clear();
+		known = { dates: datesOf(locale), number: numbersOf(locale) };
+		speakers.set(locale, known);
+	}
+	return known;
+}
+
 /** Makes the formatter for a person's settings; an unknown locale falls back to British English. */
 export function createFormat(settings: FormatSettings): Format {
 	const locale = knownLocale(settings.locale);
-	const dates = datesOf(locale);
-	const number = numbersOf(locale);
+	const { dates, number } = speakersOf(locale);
 	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
 	const inUnits = (first: number, unit: SpokenUnit, then: { joint: string; last: number } | null): string => {
 		const { unit: stored, times } = spoken[unit];

@@ -7,7 +7,7 @@ import { contextOf, type DiagnosisContext } from '../examine/diagnosis/context';
 import { type RecentEvent } from '../vocabulary/season-and-events';
 import type { Finding } from '../examine/diagnosis/finding';
 import { signApplies, type SignId } from '../vocabulary/signs';
-import { diagnose, oddsOf } from '../examine/diagnosis/diagnose';
+import { causeChances, oddsOf } from '../examine/diagnosis/diagnose';
 import type { Examination } from '../examine/diagnosis/examination';
 import { measuredFindings } from '../examine/measuring/measurement';
 import type { Values } from '../values/values';
@@ -109,7 +109,7 @@ export function carriedOver(
 	// A second look of the same day is a correction of the first, not a further witness.
 	if (days < 1 || days > values['diagnosis.carryDays']) return [];
 	const { tree, kind } = records;
-	const then = diagnose(
+	const then = causeChances(
 		contextOf({ tree, kind, place }, before.examinedOn, before.events, values),
 		before.findings,
 		values
@@ -122,7 +122,7 @@ export function carriedOver(
 		.sort()
 		.at(-1);
 	const left = values['diagnosis.carryPower'] * 0.5 ** (days / values['diagnosis.carryHalfDays']);
-	return then.ranking.flatMap(({ conditionId, chance, prior }): Carried[] => {
+	return then.flatMap(({ conditionId, chance, prior }): Carried[] => {
 		if (unplaced.has(conditionId)) return [];
 		const treatedOn = conditionOf(conditionId).atRoots ? (worked ?? null) : null;
 		const said = oddsOf(chance) / Math.max(1e-9, oddsOf(prior));

@@ -1,4 +1,4 @@
-import { diagnose } from '../examine/diagnosis/diagnose';
+import { causeChances } from '../examine/diagnosis/diagnose';
 import { rootShares } from '../roots/map/shares';
 import type { Values } from '../values/values';
 import { contextFor } from './carried';
@@ -25,7 +25,7 @@ export function rotKnown(records: TreeRecords, on: string, values: Values): RotK
 	const seen: RotKnown[] = [];
 	if (look) {
 		const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
-		const rot = diagnose(context, look.findings, values).ranking.filter(
+		const rot = causeChances(context, look.findings, values).filter(
 			({ conditionId }) => conditionId === 'root-rot' || conditionId === 'stem-rot'
 		);
 		seen.push({ on: look.examinedOn, by: 'look', chance: Math.max(0, ...rot.map(({ chance }) => chance)) });

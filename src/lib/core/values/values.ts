@@ -86,3 +86,19 @@ export function resolveValues(overrides: Readonly<Record<string, number>> = {}):
 }
 
 export const defaultValues: Values = resolveValues();
+
+/** The numbers in force, one object as long as none is changed: what is worked out from them is remembered by it. */
+export function valuesInForce(overrides: Readonly<Record<string, number>>): Values {
+	const text = JSON.stringify(overrides);
+	if (inForce?.text !== text) inForce = { text, values: Object.freeze(resolveValues(overrides)) };
+	return inForce.values;
+}
+const keys = new WeakMap<Values, string>();
+
+/** The numbers as one key, the same for the same numbers; written down once for as long as they are one object. */
+export function valuesKey(values: Values): string {
+	let key = keys.get(values);
+	if (key === undefined) keys.set(values, (key = JSON.stringify(values)));
+	return key;
+}
+let inForce: { text: string; values: Values } | null = null;

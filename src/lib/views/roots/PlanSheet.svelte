@@ -9,7 +9,8 @@
 	import Sheet from '$ui/Sheet.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
-	import type { Proposed, RootsState } from './roots-state.svelte';
+	import type { RootsState } from './roots-state.svelte';
+	import type { Proposed } from './ways.svelte';
 
 	/** The three tempers side by side: what goes when, what it costs, what is left undone; one of them is taken. */
 	interface Props {

@@ -1,6 +1,7 @@
 import { numberTyped } from '$core/text/typed';
 import { acting } from '$lib/server/edge/http';
-import { overrideValues, readOverrides, valuesInForce } from '$lib/server/settings';
+import { valuesInForce } from '$core/values/values';
+import { overrideValues, readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { isValueKey } from '$core/values/values';
 import type { Actions, PageServerLoad } from './$types';

@@ -3,15 +3,14 @@ import { workStops } from '$core/aftercare/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
 import { openFlags } from '$core/aftercare/tasks/flags';
 import { releaseFacts } from '$core/tree/gate';
-import { standingOf } from '$core/tree/standing';
-import { urgentOf } from '$core/tree/urgent';
-import { lineOfCare, standingSentence } from '$core/tree/line-of-care';
+import { standingSentence } from '$core/tree/line-of-care';
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
-import { isValueKey } from '$core/values/values';
-import { readOverrides, valuesInForce } from '$lib/server/settings';
+import { valuesInForce } from '$core/values/values';
+import { readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { loadRecords } from '$lib/server/records/tree-records';
+import { headOf } from '$lib/server/tree-head';
 import { kindBefore, referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
 
@@ -27,20 +26,18 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		const ahead = place
 			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
 			: undefined;
-		const urgent = urgentOf(records, today(), values);
-		const stands = standingOf(records, tree.closedOn ?? today(), values);
+		const { urgent, stands, care } = headOf(records, today(), values);
 		return {
 			stands,
 			urgent,
 			flags: tree.state === 'in-care' ? openFlags(records.tasks) : [],
 			workStops: workStops(tree, kind, stands.buds.value === 'open', ahead ?? [], values),
 			records,
-			values,
-			overridden: Object.keys(overrides).filter(isValueKey),
+			overrides,
 			kind,
 			place: place ?? null,
 			kindBefore: tree.state === 'in-care' ? await kindBefore(db, tree) : null,
-			care: lineOfCare(records, today(), values),
+			care,
 			standing: standingSentence(
 				records,
 				today(),

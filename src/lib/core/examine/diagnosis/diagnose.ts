@@ -118,6 +118,26 @@ export function diagnosisPosterior(
 	);
 }
 
+// Sums of many signs cancel in their last digits: taken in one order, they are the same to the digit.
+const inOneOrder = <T extends Pick<Finding, 'signId'>>(findings: readonly T[]): T[] =>
+	[...findings].sort((a, b) => (placeOf.get(a.signId) ?? 0) - (placeOf.get(b.signId) ?? 0));
+
+/** Each cause with its chance before and after what was found, likeliest first: the ranking of `diagnose` without what speaks for it. */
+export function causeChances(
+	context: DiagnosisContext,
+	findings: readonly Pick<Finding, 'signId' | 'grade'>[],
+	values: Values
+): { conditionId: ConditionId; prior: number; chance: number }[] {
+	const { chances } = diagnosisPosterior(context, inOneOrder(findings), values);
+	return conditionIds
+		.map((conditionId, index) => ({
+			conditionId,
+			prior: priorOf(conditionId, context, values),
+			chance: chances[index] ?? 0
+		}))
+		.sort((a, b) => b.chance - a.chance);
+}
+
 /**
  * Ranks what may be wrong: exact posterior over all subsets of the conditions, each sign a noisy-OR with a leak (a graded
  * sign one for each grade or more), signs independent given the conditions. Signs not looked for move nothing.
@@ -130,8 +150,7 @@ export function diagnose(
 	given: readonly Pick<Finding, 'signId' | 'grade'>[],
 	values: Values
 ): Diagnosis {
-	// Sums of many signs cancel in their last digits: taken in one order, they are the same to the digit.
-	const findings = [...given].sort((a, b) => (placeOf.get(a.signId) ?? 0) - (placeOf.get(b.signId) ?? 0));
+	const findings = inOneOrder(given);
 	const priors = conditionIds.map((id) => priorOf(id, context, values));
 	const result = diagnosisPosterior(context, findings, values);
 	// Of very many findings each is told by what it says alone: taking each away in turn would be slow, and no surer.

@@ -134,23 +134,27 @@ function skinOf(ball: Ball, pot: Pot, standing: Standing): Point3[] {
 	return points;
 }
 
-/** Half the inner length and width of a pot at a height. */
-function halves(pot: Pot, heightMm: number): [number, number] {
-	const t = pot.heightMm === 0 ? 1 : Math.min(1, Math.max(0, heightMm / pot.heightMm));
+/** Half the inner length and width of a pot by height. */
+function halvesOf(pot: Pot): (heightMm: number) => { a: number; b: number } {
 	const { bottomLengthMm, bottomWidthMm } = floorOf(pot);
-	return [
-		(bottomLengthMm + t * (pot.topLengthMm - bottomLengthMm)) / 2,
-		(bottomWidthMm + t * (pot.topWidthMm - bottomWidthMm)) / 2
-	];
+	return (heightMm) => {
+		const t = pot.heightMm === 0 ? 1 : Math.min(1, Math.max(0, heightMm / pot.heightMm));
+		return {
+			a: (bottomLengthMm + t * (pot.topLengthMm - bottomLengthMm)) / 2,
+			b: (bottomWidthMm + t * (pot.topWidthMm - bottomWidthMm)) / 2
+		};
+	};
 }
 
-/** Level distance from a point to the wall at its height; negative outside. Exact for round and straight pots; for an oval along its own radius. */
-function roomAt(pot: Pot, { x, y, heightMm }: Point3): number {
-	const [a, b] = halves(pot, heightMm);
-	if (isRound(pot.shape)) return a - Math.hypot(x, y);
-	if (pot.shape === 'oval') {
-		const share = Math.hypot(x / a, y / b);
-		const far = Math.hypot(x, y);
+/**
+ * Level distance from a point to a wall, by half its inner length and width at the height of the point; negative outside. Exact for round
+ * and straight pots; for an oval along its own radius.
+ */
+function roomWithin(shape: Pot['shape'], a: number, b: number, x: number, y: number): number {
+	if (isRound(shape)) return a - Math.sqrt(x * x + y * y);
+	if (shape === 'oval') {
+		const share = Math.sqrt((x / a) ** 2 + (y / b) ** 2);
+		const far = Math.sqrt(x * x + y * y);
 		return share === 0 ? Math.min(a, b) : far / share - far;
 	}
 	return Math.min(a - Math.abs(x), b - Math.abs(y));
@@ -162,17 +166,28 @@ function roomAt(pot: Pot, { x, y, heightMm }: Point3): number {
  */
 export function fitInPot(ball: Ball, pot: Pot, standing: Standing): Fit {
 	const skin = skinOf(ball, pot, standing);
-	const inside = skin.filter((point) => point.heightMm <= pot.heightMm);
-	const least = (dx: number, dy: number): number =>
-		inside.reduce((worst, p) => Math.min(worst, roomAt(pot, { ...p, x: p.x + dx, y: p.y + dy })), Infinity);
+	const halves = halvesOf(pot);
+	const inside = skin
+		.filter((point) => point.heightMm <= pot.heightMm)
+		.map(({ x, y, heightMm }) => ({ x, y, heightMm, ...halves(heightMm) }));
+	/** Least room of all, or the first that is no more than `enough`: what is no better is not told further. */
+	const least = (dx: number, dy: number, enough: number): number => {
+		let worst = Infinity;
+		for (const { x, y, a, b } of inside) {
+			const room = roomWithin(pot.shape, a, b, x + dx, y + dy);
+			if (room < worst) worst = room;
+			if (worst <= enough) break;
+		}
+		return worst;
+	};
 	let [dx, dy] = [0, 0];
-	let best = least(0, 0);
+	let best = least(0, 0, -Infinity);
 	for (let step = Math.max(pot.topLengthMm, pot.topWidthMm) / 8; step > 0.2; step /= 2)
 		for (let moved = true; moved;) {
 			moved = false;
 			for (let i = 0; i < 8; i++) {
 				const [tx, ty] = [dx + step * Math.cos((i * Math.PI) / 4), dy + step * Math.sin((i * Math.PI) / 4)];
-				const room = least(tx, ty);
+				const room = least(tx, ty, best);
 				if (room > best + 1e-6) {
 					[dx, dy, best, moved] = [tx, ty, room, true];
 				}
@@ -187,7 +202,7 @@ export function fitInPot(ball: Ball, pot: Pot, standing: Standing): Fit {
 		const at = { ...p, x: p.x + dx, y: p.y + dy };
 		const azimuthDeg = ((Math.atan2(at.x, -at.y) * 180) / Math.PI + 360) % 360;
 		const sector = round[Math.round(azimuthDeg / 10) % DIRECTIONS];
-		const room = roomAt(pot, at);
+		const room = roomWithin(pot.shape, p.a, p.b, at.x, at.y);
 		if (sector && room < sector.clearanceMm) {
 			sector.clearanceMm = room;
 			sector.heightMm = at.heightMm;

@@ -16,6 +16,7 @@ import { acting, check } from '$lib/server/edge/http';
 import { recordMeasurement } from '$lib/server/examine';
 import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { readValues } from '$lib/server/settings';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
@@ -27,7 +28,8 @@ import type { Actions, PageServerLoad } from './$types';
 const feltForm = moistureData.safeExtend({ measuredOn: calendarDate() });
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values } = await parent();
+	const { records, overrides } = await parent();
+	const values = valuesInForce(overrides);
 	const lastWork = lastRootWork(records, values);
 	const lastPlantedOn = records.plantings.at(-1)?.plantedOn ?? null;
 	const workOn =

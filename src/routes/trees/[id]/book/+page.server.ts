@@ -5,6 +5,7 @@ import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/b
 import { correctsIn, readForm, versionedIn } from '$lib/server/edge/form';
 import { acting, check, loading } from '$lib/server/edge/http';
 import { notFound } from '$lib/server/errors';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { today } from '$lib/server/clock';
 import { z } from 'zod';
@@ -12,7 +13,8 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ parent }) =>
 	loading(async () => {
-		const { records, values } = await parent();
+		const { records, overrides } = await parent();
+		const values = valuesInForce(overrides);
 		return {
 			like: await likeTrees((await getStore()).db, records.tree),
 			facts: bookFacts(records, records.tree.closedOn ?? today(), values)

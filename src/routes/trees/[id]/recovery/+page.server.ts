@@ -9,13 +9,15 @@ import { closingInput } from '$core/take-in/tree';
 import { correctsIn, formVersion, readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { recordDecision, recordLook, recoveryOf, twinOf } from '$lib/server/recovery';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { closeTree, reopenTree } from '$lib/server/trees';
 import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values, today, stands } = await parent();
+	const { records, overrides, today, stands } = await parent();
+	const values = valuesInForce(overrides);
 	const { tree } = records;
 	const { db } = await getStore();
 	const of = await recoveryOf(db, records, values);

@@ -4,6 +4,7 @@ import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { places } from '$lib/server/records/records';
 import { loadStock } from '$lib/server/stock';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { waterOf } from '$lib/server/water';
 import { placeSeries } from '$lib/server/weather';
@@ -12,7 +13,8 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ parent }) =>
 	loading(async () => {
 		const { db } = await getStore();
-		const { records, values } = await parent();
+		const { records, overrides } = await parent();
+		const values = valuesInForce(overrides);
 		const on = today();
 		const [yardPlaces, stock, series, water] = await Promise.all([
 			places.list(db),

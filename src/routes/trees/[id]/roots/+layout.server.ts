@@ -1,6 +1,7 @@
 import { today } from '$lib/server/clock';
 import { loading } from '$lib/server/edge/http';
 import { nightAhead, potMates } from '$lib/server/roots';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import type { LayoutServerLoad } from './$types';
@@ -8,7 +9,8 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ parent }) =>
 	loading(async () => {
 		const { db } = await getStore();
-		const { records, place, values } = await parent();
+		const { records, place, overrides } = await parent();
+		const values = valuesInForce(overrides);
 		const [shootMm, mates, nightC] = await Promise.all([
 			referenceShootMm(db, records.tree),
 			potMates(db, records.tree),

@@ -7,12 +7,14 @@ import { acting } from '$lib/server/edge/http';
 import { places, trees } from '$lib/server/records/records';
 import { addBackup, changeBackup, childrenOf, keepAdvice, potBackup } from '$lib/server/recovery';
 import { notFound } from '$lib/server/errors';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { z } from 'zod';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { records, values } = await parent();
+	const { records, overrides } = await parent();
+	const values = valuesInForce(overrides);
 	const { db } = await getStore();
 	const [advice, children, yardPlaces] = await Promise.all([
 		keepAdvice(db, backupKinds, values),

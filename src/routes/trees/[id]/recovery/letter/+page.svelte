@@ -5,5 +5,5 @@
 </script>
 
 {#if data.place && data.of}
-	<LetterView {...data} place={data.place} />
+	<LetterView {...data} place={data.place} of={data.of} />
 {/if}

@@ -1,12 +1,14 @@
 import { loading } from '$lib/server/edge/http';
 import { recoveryOf, twinOf } from '$lib/server/recovery';
 import { referenceShootMm } from '$lib/server/trees';
+import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ parent }) =>
 	loading(async () => {
-		const { records, values } = await parent();
+		const { records, overrides } = await parent();
+		const values = valuesInForce(overrides);
 		const { db } = await getStore();
 		return {
 			of: await recoveryOf(db, records, values),

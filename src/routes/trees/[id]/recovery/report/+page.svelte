@@ -5,5 +5,5 @@
 </script>
 
 {#if data.place && data.of}
-	<ReportView {...data} place={data.place} />
+	<ReportView {...data} place={data.place} of={data.of} />
 {/if}
