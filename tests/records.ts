@@ -1,4 +1,5 @@
 import { roundPot } from '$core/replant/pots/volume';
+import type { WorkDone } from '$core/aftercare/tasks/rules';
 import { defaultValues } from '$core/values/values';
 import type { TreeRecords } from '$core/tree/case';
 import { placeSchema } from '$core/vocabulary/place';
@@ -89,6 +90,31 @@ export const bench = placeSchema.parse({
 	latitudeDeg: 52,
 	note: ''
 });
+
+/** A third of the roots of a potted hornbeam cut in February. */
+export const worked: WorkDone = {
+	workOn: '2026-02-10',
+	group: 'deciduous',
+	tender: false,
+	coldestC: -15,
+	inGround: false,
+	livingLoss: 0.35,
+	lifted: false,
+	rotWasCut: false,
+	structuralCut: false,
+	collarWork: false,
+	seasonFit: 'in-window',
+	crownSchool: 'keep-leaves',
+	waterSchool: 'at-once',
+	crownExcess: 0.25,
+	nextStageOn: '2027-02-01',
+	suckers: false,
+	plantCount: 1,
+	inLeaf: true,
+	leafOutOn: null,
+	coldLimitC: 0,
+	coldFromOn: '2026-02-10'
+};
 
 /** A potted hornbeam of 80 mm with five sound roots and a dead one, examined and mapped, and nothing else. */
 export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = []): TreeRecords {

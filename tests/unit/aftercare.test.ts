@@ -7,30 +7,8 @@ import { firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/vocabulary/kind';
 import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/aftercare/crown/crown';
 import { defaultValues, resolveValues } from '$core/values/values';
+import { worked as work } from '../records';
 
-const work: WorkDone = {
-	workOn: '2026-02-10',
-	group: 'deciduous',
-	tender: false,
-	coldestC: -15,
-	inGround: false,
-	livingLoss: 0.35,
-	lifted: false,
-	rotWasCut: false,
-	structuralCut: false,
-	collarWork: false,
-	seasonFit: 'in-window',
-	crownSchool: 'keep-leaves',
-	waterSchool: 'at-once',
-	crownExcess: 0.25,
-	nextStageOn: '2027-02-01',
-	suckers: false,
-	plantCount: 1,
-	inLeaf: true,
-	leafOutOn: null,
-	coldLimitC: 0,
-	coldFromOn: '2026-02-10'
-};
 const rulesOf = (change: Partial<WorkDone> = {}) => aftercareTasks({ ...work, ...change }, defaultValues);
 const byRule = (change: Partial<WorkDone>, rule: string) =>
 	rulesOf(change).find((task) => task.rule === rule);

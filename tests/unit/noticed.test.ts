@@ -9,6 +9,7 @@ import { wiresOver } from '$core/replant/pots/seat';
 import { copiesRound } from '$core/roots/map/root-map';
 import { fitGrowth } from '$core/recovery/growth-curve';
 import { fitInPot, ballOfSizes } from '$core/replant/pots/fit';
+import { replantPlanSchema } from '$core/replant/pots/replant-plan';
 import type { Pot } from '$core/replant/pots/volume';
 import { emptyRoute, judgeRoute } from '$core/replant/lifting/route';
 import { kitList, type KitWork } from '$core/replant/kit/kit';
@@ -25,7 +26,14 @@ import { crownSupply } from '$core/aftercare/crown/crown';
 import { plain } from '$core/text/format';
 import { percent } from '$core/text/percent';
 import { proposeAftercare } from '$lib/server/aftercare';
-import { cut, treeRecords } from '../records';
+import { aftercareTasks } from '$core/aftercare/tasks/rules';
+import { reductionPlanQuestion } from '$core/roots/plan/reduction/question';
+import { courseLengthMm, planPoint } from '$core/roots/map/geometry';
+import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
+import { sideRoot } from '$core/roots/map/side-root';
+import { plannedWork } from '$core/tree/planned';
+import { treeWater } from '$core/tree/tree-water';
+import { bench, cut, plantingOn, treeRecords, worked } from '../records';
 
 /** What changes of single numbers, comparisons and conditions showed that no other test noticed, by what they change. */
 
@@ -289,5 +297,114 @@ describe('the crown after a cut', () => {
 			source.startsWith('crown@')
 		);
 		expect(crown?.reason).toContain(`feed about ${percent(1 - excess)} of the crown`);
+	});
+});
+
+describe('what is planned', () => {
+	it('comes in the order of its days, whichever page it was planned on', () => {
+		const records = treeRecords({}, [cut('r0', 1)]);
+		const { id: _id, version: _version, ...planting } = plantingOn('2026-11-01');
+		const planned = plannedWork(
+			{
+				...records,
+				replantPlan: replantPlanSchema.parse({ id: 'rp', version: 1, planting, waterSchool: 'at-once' })
+			},
+			'2026-03-01',
+			values
+		);
+		expect(planned.map((one) => one.on)).toEqual(['2026-11-01', '2026-11-10']);
+		expect(planned.map((one) => one.stage)).toEqual(['replant', 'roots']);
+	});
+});
+
+describe('a side root', () => {
+	const parent = mapOf(['3 20 scaffold']).segments[0];
+	if (!parent) throw new Error('no root');
+	const lengthMm = courseLengthMm(parent.course);
+	it('leaves the middle of its root, half as thick as it is there, and runs two fifths as far outward', () => {
+		const side = sideRoot(parent, null, 's');
+		expect(side).toMatchObject({ id: 's', parentId: parent.id, rootClass: 'secondary', condition: 'sound' });
+		expect(side?.attachMm).toBeCloseTo(lengthMm / 2, -1);
+		expect(courseLengthMm(side?.course ?? [])).toBeCloseTo(0.4 * lengthMm, 0);
+		const half = ribbonAt(ribbon(parent), side?.attachMm ?? 0)?.halfWidthMm ?? 0;
+		expect(side?.diameterStartMm).toBeCloseTo(half, 1);
+		expect(side?.guessed).toEqual(['class', 'depth', 'length']);
+	});
+	it('goes to where it was drawn, at least 5 mm, and its length is no guess then', () => {
+		const from = ribbonAt(ribbon(parent), 30);
+		if (!from) throw new Error('no place');
+		const to = { x: from.x + 30, y: from.y + 40 };
+		const drawn = sideRoot(parent, { attachMm: 30, to }, 's');
+		expect(courseLengthMm(drawn?.course ?? [])).toBeCloseTo(50, 3);
+		expect(drawn?.guessed).toEqual(['class', 'depth']);
+		const end = planPoint(drawn?.course.at(-1) ?? { azimuthDeg: 0, radiusMm: 0 });
+		expect([end.x, end.y].map(Math.round)).toEqual([to.x, to.y].map(Math.round));
+		const short = sideRoot(parent, { attachMm: 30, to: { x: from.x + 1, y: from.y } }, 's');
+		expect(courseLengthMm(short?.course ?? [])).toBeCloseTo(5, 3);
+	});
+});
+
+describe('the first water', () => {
+	const reason = (livingLoss: number) =>
+		plain(
+			aftercareTasks({ ...worked, livingLoss }, values).find((task) => task.rule === 'first-water')?.reason ??
+				''
+		);
+	it('says that no living root was cut under the share that counts, and not at it', () => {
+		const counts = values['aftercare.lossCounts'];
+		expect(reason(counts - 0.001)).toMatch(/^No living root was cut/);
+		expect(reason(counts)).toMatch(/^Roots are watered in at once/);
+	});
+	it('a crown that is over what its roots feed by no more than counts is not sheltered for it', () => {
+		const rules = (crownExcess: number) =>
+			aftercareTasks({ ...worked, inGround: true, inLeaf: true, livingLoss: 0, crownExcess }, values)
+				.map((task) => task.title)
+				.filter((title) => title.startsWith('Shade, shelter and humidity instead'));
+		const counts = values['aftercare.crownExcess'];
+		expect(rules(counts)).toEqual([]);
+		expect(rules(counts + 0.001)).toHaveLength(1);
+	});
+});
+
+describe('a weighing in Examine', () => {
+	it('is as dry as what it lost is of all the water its pot holds', () => {
+		const weighed = measurementSchema.parse({
+			id: 'm',
+			version: 1,
+			measuredOn: '2026-06-19',
+			raw: { tool: 'weighing', fullKg: 12, nowKg: 11, dryKg: null, wateredOn: '2026-06-15' }
+		});
+		const series = Array.from({ length: 100 }, (_, i) =>
+			bareDay(addDays('2026-04-01', i), { et0Mm: 3, rainMm: 0 })
+		);
+		const found = treeWater(
+			treeRecords({
+				plantings: [plantingOn('2026-04-01')],
+				rootMap: null,
+				plan: null,
+				measurements: [weighed]
+			}),
+			{ place: bench, series },
+			'2026-06-20',
+			values
+		);
+		const seen = found?.state.find((day) => day.on === '2026-06-19')?.seen;
+		const most = (found?.stores.rootedMostL ?? 0) + (found?.stores.unrootedMostL ?? 0);
+		expect(most).toBeGreaterThan(1);
+		expect(seen?.map((one) => one.dryness)).toEqual([expect.closeTo(1 / most, 6)]);
+	});
+});
+
+describe('a side root in a question to the planner', () => {
+	const [main, side] = mapOf(['3 20 scaffold', '4 8 surface']).segments;
+	if (!main || !side) throw new Error('no roots');
+	const lengthMm = courseLengthMm(main.course);
+	const asked = (attachMm: number) =>
+		reductionPlanQuestion.safeParse({
+			map: { ...mapOf([]), segments: [main, { ...side, parentId: main.id, attachMm }] },
+			allowances: [0.2, 0.2]
+		}).success;
+	it('may leave its root at its very end, give or take a millimetre, and no further', () => {
+		expect([lengthMm, lengthMm + 1, lengthMm + 1.5].map(asked)).toEqual([true, true, false]);
 	});
 });
