@@ -7,7 +7,7 @@ test('the forecast: a probability with its range, what moved it, and a decision 
 }) => {
 	await open(page, `${DEMO}/trees/${await treeId('H-03')}/recovery`);
 	const forecast = page.getByRole('region', { name: 'Is it coming back?' });
-	await expect(forecast.getByRole('img', { name: /Root function over time/ })).toBeVisible();
+	await expect(forecast.getByRole('img', { name: /Forecast of root function/ })).toBeVisible();
 	await forecast.getByText('What moved it').click();
 	await expect(
 		forecast.getByRole('list', { name: 'What moved it' }).getByRole('listitem').first()

@@ -291,8 +291,13 @@ describe('how a tree stands', () => {
 		const { smell, stands } = standingOf(smelt('2026-04-10'), today, defaultValues);
 		expect(smellSince({ smell, stands }, '2026-04-09')).toEqual({ value: 'sour', on: '2026-04-10' });
 		expect(smellSince({ smell, stands }, '2026-04-10')).toBeNull();
-		expect(smellSince({ smell, stands: { ...stands, on: '2026-04-10' } }, null)).toBeNull();
-		expect(smellSince({ smell, stands: { ...stands, on: '2026-04-09' } }, null)).not.toBeNull();
+		const planted = (on: string) => ({ smell, stands: { ...stands, by: 'planted', on } });
+		expect(smellSince(planted('2026-04-10'), null)).toBeNull();
+		expect(smellSince(planted('2026-04-09'), null)).not.toBeNull();
+		// What it smelt of on the day it came is of the pot it stands in.
+		expect(
+			smellSince({ smell, stands: { ...stands, by: 'taking in', on: '2026-04-10' } }, null)
+		).not.toBeNull();
 	});
 	it('what belonged to the days of the work leads no more when they are long over', () => {
 		const shelter = { ...task('on', '2025-03-01', '2025-03-03'), source: 'shelter-on@2025-03-01' };

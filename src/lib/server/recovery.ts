@@ -149,6 +149,7 @@ function judged(
 		facts: {
 			today: on,
 			sinceOn: since.on,
+			worked: since.what !== 'taking-in',
 			seasonBeganOn: latest?.from ?? null,
 			inSeason: season.progress > 0,
 			evergreen: bearsAlways(kind),

@@ -14,6 +14,8 @@ export interface DecisionFacts {
 	today: string;
 	/** Day of the last root work, or of taking in. */
 	sinceOn: string;
+	/** It was worked on that day: what it smelt of then led to the work. */
+	worked?: boolean;
 	/** First day of the growing season that runs or ran last; null where it never grows. */
 	seasonBeganOn: string | null;
 	/** It grows now. */
@@ -214,7 +216,9 @@ const wiltsUnknown: Rule = (seen, values) => {
 
 /** A sour or mouldy root zone since the work: the rot may go on where nobody sees it. */
 const smellsSour: Rule = ({ facts, since }, values, due) => {
-	const smelt = since.findLast((look) => look.smell !== null);
+	const smelt = since.findLast(
+		(look) => look.smell !== null && (look.observedOn > facts.sinceOn || !facts.worked)
+	);
 	if (!smelt?.smell || smelt.smell === 'none' || due.some((one) => one.kind === 'rot-path')) return null;
 	if (daysBetween(smelt.observedOn, facts.today) > values['decision.smellDays']) return null;
 	const drained = facts.potted

@@ -30,15 +30,14 @@ export interface StandingKept {
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
 
-/** A smell of before it was set, or before the work, led to them and speaks of what was taken away. */
+/** A smell of before it was set, or before the work, led to them and speaks of what was taken away; one of the day it came is of what stands. */
 export function smellSince(
 	{ smell, stands }: Pick<Standing, 'smell' | 'stands'>,
 	rootsCutOn: string | null
 ): StandingKept['smell'] {
 	if (smell.value === null || smell.value === 'none' || smell.on === null) return null;
-	return smell.on > (stands.on ?? '') && smell.on > (rootsCutOn ?? '')
-		? { value: smell.value, on: smell.on }
-		: null;
+	const setOn = stands.by === 'taking in' ? '' : (stands.on ?? '');
+	return smell.on > setOn && smell.on > (rootsCutOn ?? '') ? { value: smell.value, on: smell.on } : null;
 }
 
 export function standingKept(

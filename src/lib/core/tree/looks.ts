@@ -1,4 +1,4 @@
-import { nothingSeen, type SeenLook } from '../examine/looks/observation';
+import { firmnessOfGrade, nothingSeen, type SeenLook } from '../examine/looks/observation';
 import type { TreeRecords } from './case';
 import type { Examination } from '../examine/diagnosis/examination';
 import type { SignId } from '../vocabulary/signs';
@@ -14,7 +14,7 @@ function partsOfExamination({ findings }: Examination): Parts {
 		findings.find((finding) => finding.signId === sign)?.grade ?? null;
 	const parts: Parts = {};
 	const rocks = grade('leans-rocks');
-	if (rocks !== null) parts.firmness = (['firm', 'moves', 'loose'] as const)[rocks] ?? 'loose';
+	if (rocks !== null) parts.firmness = firmnessOfGrade(rocks) ?? 'loose';
 	const smell = grade('sour-smell');
 	if (smell !== null) parts.smell = smell === 0 ? 'none' : 'sour';
 	const tips = grade('no-white-tips');

@@ -57,7 +57,7 @@
 		height={HEIGHT}
 		class="block w-full"
 		role="img"
-		aria-label="Root function over time: now about {format().percent(
+		aria-label="Forecast of root function: now about {format().percent(
 			now?.middle ?? 0
 		)}, between {format().percent(now?.low ?? 0)} and {format().percent(now?.high ?? 0)}"
 	>
@@ -103,7 +103,7 @@
 		{/each}
 	</svg>
 	<ChartTable
-		caption="Root function over time"
+		caption="Forecast of root function"
 		columns={['day', 'middle', 'low', 'high']}
 		rows={course.map((point) => [
 			format().day(point.on),
@@ -114,6 +114,7 @@
 	/>
 </div>
 <p class="text-xs text-slate">
-	Band: 90 % of the courses that fit what was seen; dotted: as expected on the day of the work. Rings: by
-	weighings. A tree that fails pulls the lower edge down.
+	Forecast of root function, failing counted in. Band: 90 % of the courses that fit what was seen; dotted: as
+	expected on the day of the work. Rings: by weighings. A tree that fails pulls the lower edge down; what it
+	drinks now stands on Aftercare.
 </p>

@@ -6,6 +6,8 @@ export const budStates = ['none', 'swelling', 'open'] as const;
 export const leafStates = ['turgid', 'wilted', 'scorched', 'yellow', 'dropped'] as const;
 export const firmnesses = ['firm', 'moves', 'loose'] as const;
 export type Firmness = (typeof firmnesses)[number];
+/** How it stands by the grade at which an examination found it to lean or rock; nothing where that grade is not one of them. */
+export const firmnessOfGrade = (grade: number): Firmness | null => firmnesses[grade] ?? null;
 /** How a tree holds, as an examination grades it and as it is said on every page: now, and of a look before. */
 export const firmnessSaid: Record<Firmness, { now: string; then: string }> = {
 	firm: { now: 'stands firm', then: 'stood firm' },

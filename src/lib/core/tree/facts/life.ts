@@ -1,5 +1,5 @@
 import { diebackLimit } from '../../examine/measuring/dieback';
-import type { Observation } from '../../examine/looks/observation';
+import { firmnessOfGrade, type Observation } from '../../examine/looks/observation';
 import { ref, say, within, type Fact } from '../fact';
 import { inTerms, near, type Sayings } from './said';
 
@@ -63,7 +63,7 @@ export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings):
 		),
 		firmness: fact<NonNullable<Observation['firmness']>>([
 			...looked((look) => look.firmness),
-			...inTerms(grade('leans-rocks'), (found) => (['firm', 'moves', 'loose'] as const)[found] ?? null)
+			...inTerms(grade('leans-rocks'), firmnessOfGrade)
 		]),
 		smell: fact<NonNullable<Observation['smell']>>([
 			...looked((look) => look.smell),
