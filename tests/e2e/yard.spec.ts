@@ -62,6 +62,14 @@ test('a kind of one’s own is added and taken in with; a shipped one is changed
 	const kind = page.getByLabel('Kind, or only its group', { exact: true });
 	await pick(kind, 'Southern beech (Nothofagus)');
 	await expect(page.getByText('Southern beech: deciduous broadleaf; stands about -9 °C')).toBeVisible();
+	// By what people in the trade call it, and by what comes near.
+	for (const [typed, offered] of [
+		['Chinese elm', /^Elm/],
+		['hornbeem', /^Hornbeam/]
+	] as const) {
+		await kind.fill(typed);
+		await expect(page.getByRole('option', { name: offered })).toBeVisible();
+	}
 	await pick(kind, 'Conifer, kind not known');
 	await expect(page.getByText('Kind not known: treat its sap as irritant')).toBeVisible();
 	await page.getByRole('radio', { name: 'not yet given' }).click();

@@ -54,6 +54,7 @@ describe('the records of a tree', () => {
 		const records = await loadRecords(store.db, tree.id);
 		const head = headOf(records, '2026-04-18', defaultValues);
 		expect(headOf(records, '2026-04-18', defaultValues)).toBe(head);
+		expect(() => head.care.marks.pop()).toThrow(TypeError);
 		expect(headOf(records, '2026-04-19', defaultValues).care.today).toBe('2026-04-19');
 		expect(headOf(records, '2026-04-18', resolveValues())).not.toBe(head);
 		await recordLook(store, tree.id, look('loose'));

@@ -2,6 +2,7 @@ import type { TreeRecords } from '../core/tree/case';
 import { lineOfCare, type LineOfCare } from '../core/tree/line-of-care';
 import { standingOf, type Standing } from '../core/tree/standing';
 import { urgentOf, type Urgent } from '../core/tree/urgent';
+import { frozen } from './db/database';
 import type { Values } from '../core/values/values';
 
 /** What every page of a tree begins with. */
@@ -17,11 +18,11 @@ const known = new WeakMap<TreeRecords, { on: string; values: Values; head: TreeH
 export function headOf(records: TreeRecords, on: string, values: Values): TreeHead {
 	const kept = known.get(records);
 	if (kept?.on === on && kept.values === values) return kept.head;
-	const head: TreeHead = {
+	const head = frozen<TreeHead>({
 		urgent: urgentOf(records, on, values),
 		stands: standingOf(records, records.tree.closedOn ?? on, values),
 		care: lineOfCare(records, on, values)
-	};
+	});
 	known.set(records, { on, values, head });
 	return head;
 }

@@ -15,12 +15,14 @@
 		weighed: readonly { on: string; phi: number }[];
 		season: SeasonPoint;
 		sinceOn: string;
+		/** What the verdict says of its roots: drinking is thought of here, and has to be seen there. */
+		rootsSeen: 'met' | 'not-met' | 'unknown';
 		since: string;
 		values: Values;
 		today: string;
 		closed: boolean;
 	}
-	let { forecast, weighed, season, sinceOn, since, values, today, closed }: Props = $props();
+	let { forecast, weighed, season, sinceOn, rootsSeen, since, values, today, closed }: Props = $props();
 	const format = useFormat();
 	const days = $derived(Math.round((Date.parse(today) - Date.parse(sinceOn)) / 86_400_000));
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
@@ -131,6 +133,11 @@
 				{:else}
 					If it recovers, enough roots drink about {format().monthYear(forecast.reaches.middle)}, between
 					{format().monthYear(forecast.reaches.early)} and {format().monthYear(forecast.reaches.late)}.
+				{/if}
+				{#if forecast.reaches.middle <= today && rootsSeen !== 'met'}
+					{rootsSeen === 'unknown'
+						? 'Neither shoots nor weighings have shown it yet.'
+						: 'Its shoots or weighings do not show it yet.'}
 				{/if}
 			</p>
 		{/if}

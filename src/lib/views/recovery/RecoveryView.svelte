@@ -132,6 +132,7 @@
 				weighed={of.case.functionSeen}
 				season={of.season}
 				sinceOn={of.since.on}
+				rootsSeen={of.verdict.criteria.find((one) => one.name === 'function')?.answer ?? 'unknown'}
 				since={sinceWords}
 				{values}
 				today={of.facts.today}
