@@ -194,13 +194,16 @@ describe('the line of care', () => {
 		expect(kindsOf(missed)).toContain('stage-planned');
 	});
 	it('ends with the verdict when the case is closed', () => {
-		const closed = records();
+		// Work that was open on that day is due no more.
+		const closed = records({ tasks: [task('turn', '2026-04-28', '2026-05-10')] });
+		expect(kindsOf(lineOfCare(closed, today, defaultValues))).toContain('due');
 		const care = lineOfCare(
 			{ ...closed, tree: { ...closed.tree, state: 're-established', closedOn: '2026-03-01' } },
 			today,
 			defaultValues
 		);
-		expect(care.marks.at(-1)).toMatchObject({ kind: 'verdict', on: '2026-03-01', label: 're established' });
+		expect(care.marks.at(-1)).toMatchObject({ kind: 'verdict', on: '2026-03-01', label: 're-established' });
+		expect(kindsOf(care)).not.toContain('due');
 	});
 	it('never spans more than eight years', () => {
 		const care = line({ tasks: [task('far', '2090-01-01', '2090-02-01')] });

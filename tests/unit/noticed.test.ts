@@ -10,7 +10,8 @@ import { copiesRound } from '$core/roots/map/root-map';
 import { fitGrowth } from '$core/recovery/growth-curve';
 import { fitInPot, ballOfSizes } from '$core/replant/pots/fit';
 import { replantPlanSchema } from '$core/replant/pots/replant-plan';
-import type { Pot } from '$core/replant/pots/volume';
+import { pottingMixOf } from '$core/replant/mixes/mixes';
+import { roundPot, type Pot } from '$core/replant/pots/volume';
 import { emptyRoute, judgeRoute } from '$core/replant/lifting/route';
 import { kitList, type KitWork } from '$core/replant/kit/kit';
 import { measurementSchema } from '$core/examine/measuring/measurement';
@@ -27,6 +28,11 @@ import { plain } from '$core/text/format';
 import { percent } from '$core/text/percent';
 import { proposeAftercare } from '$lib/server/aftercare';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
+import { weighPot } from '$core/examine/measuring/weighing';
+import { lookQuestions } from '$core/recovery/look';
+import { trenchLayout } from '$core/replant/ground/loosening';
+import { mixBody, waterAndAir } from '$core/replant/mixes/retention';
+import { carryOver } from '$core/roots/plan/done';
 import { reductionPlanQuestion } from '$core/roots/plan/reduction/question';
 import { courseLengthMm, planPoint } from '$core/roots/map/geometry';
 import { ribbon, ribbonAt } from '$core/roots/map/ribbon';
@@ -406,5 +412,96 @@ describe('a side root in a question to the planner', () => {
 		}).success;
 	it('may leave its root at its very end, give or take a millimetre, and no further', () => {
 		expect([lengthMm, lengthMm + 1, lengthMm + 1.5].map(asked)).toEqual([true, true, false]);
+	});
+});
+
+describe('a pot that is weighed', () => {
+	const weighed = (change: object, on: string) =>
+		weighPot(
+			{
+				fullKg: 10,
+				nowKg: 7,
+				dryKg: 6,
+				neighbours: [],
+				wateredOn: '2026-06-01',
+				...change
+			},
+			on,
+			values
+		);
+	const light = values['measuring.light-pot'];
+	const fast = Math.floor(values['measuring.dries-fast-days']);
+	const dried = (dryness: number, days: number) =>
+		weighed({ nowKg: 10 - 4 * dryness }, addDays('2026-06-01', days)).driesFast;
+	it('dries fast where it is light within so many days, and not a day later', () => {
+		expect([fast, fast + 1].map((days) => dried(light + 0.01, days))).toEqual([true, false]);
+		expect(dried(light - 0.01, 1)).toBe(false);
+	});
+	it('says nothing of it on the day it was watered, or where nobody knows what it weighs dry', () => {
+		expect(dried(1, 0)).toBeNull();
+		expect(weighed({ dryKg: null }, addDays('2026-06-01', 1)).driesFast).toBeNull();
+	});
+});
+
+describe('a trench star where no root lies', () => {
+	it('is even, whatever its number', () => {
+		for (const count of [4, 6, 9])
+			expect(
+				trenchLayout([], { count, innerMm: 600, outerMm: 3000, widthMm: 250 }, values).map(
+					(one) => one.azimuthDeg
+				)
+			).toEqual(Array.from({ length: count }, (_, i) => Math.round((i * 360) / count)));
+	});
+});
+
+describe('the mix in a pot', () => {
+	it('fills its room above the coarse layer', () => {
+		const pot = roundPot(300, 300, 200);
+		const body = mixBody(pottingMixOf('pumice-bark').parts, values);
+		const found = waterAndAir(body, pot, { coarseLayerMm: 20, coarsePoreMm: 2 }, 180);
+		// A cylinder of 300 mm, 160 mm high.
+		expect(found.mixL).toBeCloseTo((Math.PI * 150 ** 2 * 160) / 1e6, 6);
+		expect(found.waterL + found.airL).toBeCloseTo(found.mixL * found.porosity, 6);
+	});
+});
+
+describe('what is carried over to later', () => {
+	it('is not what was cut already, even where nobody traced it', () => {
+		const map = mapOf(['3 20 scaffold trace', '9 12 trace']);
+		const left = carryOver(map, { cuts: [cut('r0', 0, '2026-03-02')], stageDates: ['2026-03-02'] }, null);
+		expect(left.map((one) => one.segmentId)).toEqual(['r1']);
+	});
+});
+
+describe('a look at a tree whose living limit nobody measured', () => {
+	const asked = (days: number, worked: boolean) =>
+		lookQuestions(
+			{
+				today: addDays('2026-01-01', days),
+				sinceOn: '2026-01-01',
+				worked,
+				seasonBeganOn: null,
+				kind: { group: 'deciduous' },
+				tree: { situation: 'potted', plantCount: 1 },
+				progress: 0,
+				nearSeason: false,
+				evergreen: false,
+				observations: [],
+				wounded: false,
+				rotWasCut: false,
+				structuralCut: false,
+				waits: [],
+				suckersSeen: false,
+				pestsSeen: false
+			},
+			values
+		).find((one) => one.part === 'dieback')?.why;
+	it('asks for it when the first weeks are over, and speaks of work only where there was any', () => {
+		const routine = values['look.routineDays'];
+		expect([asked(routine, true), asked(routine + 1, true), asked(routine + 1, false)]).toEqual([
+			undefined,
+			'never measured since the work',
+			'never measured yet'
+		]);
 	});
 });

@@ -313,6 +313,7 @@ describe('what a look asks', () => {
 			{
 				today: '2026-06-20',
 				sinceOn: '2026-02-20',
+				worked: true,
 				seasonBeganOn: '2026-04-10',
 				kind: { group: 'deciduous' },
 				tree: { situation: 'potted', plantCount: 1 },

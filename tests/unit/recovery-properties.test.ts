@@ -130,6 +130,7 @@ describe('a look, whatever was seen before', () => {
 						{
 							today,
 							sinceOn: given.sinceOn,
+							worked: given.tender,
 							seasonBeganOn: given.seasonBeganOn,
 							kind: { group: given.evergreen ? 'conifer' : 'deciduous' },
 							tree: { situation, plantCount },
@@ -171,6 +172,7 @@ describe('the verdict, whatever was seen', () => {
 						situation: 'potted',
 						trunkDiameterMm: 60,
 						sinceOn: given.sinceOn,
+						worked: given.tender,
 						observations: given.observations,
 						referenceShootMm: given.referenceShootMm,
 						rootFunction: phi === null ? null : { phi, low: phi * 0.9, high: Math.min(1.2, phi * 1.1) },

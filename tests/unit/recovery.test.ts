@@ -70,6 +70,15 @@ describe('the verdict', () => {
 		] as Partial<VerdictInput>[])
 			expect(verdict(input(good, spoil), defaultValues).reEstablished).toBe(false);
 	});
+	it('speaks of work only where there was any', () => {
+		const said = (worked: boolean) =>
+			verdict(input([], { worked }), defaultValues)
+				.criteria.map((one) => one.because)
+				.join(' ');
+		expect(said(true)).toMatch(/Nobody has looked since the work\./);
+		expect(said(false)).toMatch(/Nobody has looked since it came\./);
+		expect(said(false)).not.toMatch(/work/);
+	});
 	it('knows nothing from nothing', () => {
 		expect(answers(input([]))).toEqual({
 			'last-look': 'unknown',

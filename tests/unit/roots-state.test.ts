@@ -21,7 +21,7 @@ const options = {
 async function proposed(roots: RootsState, temper: Temper = 'usual'): Promise<void> {
 	await roots.propose();
 	const one = roots.ways.list?.find((candidate) => candidate.temper === temper);
-	if (!one) throw new Error(roots.ways.problem);
+	if (!one) throw new Error(roots.ways.failed);
 	roots.take(one);
 }
 const quick = (line: string) => {

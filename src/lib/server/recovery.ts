@@ -131,6 +131,7 @@ function judged(
 			situation: tree.situation,
 			trunkDiameterMm: tree.trunkDiameterMm,
 			sinceOn: since.on,
+			worked: since.what !== 'taking-in',
 			observations: looks,
 			referenceShootMm: reference,
 			rootFunction: now && weighedOn !== null ? { phi: now.phi, low: now.low, high: now.high } : null,

@@ -398,6 +398,7 @@ export const calculations: readonly Calculation[] = [
 			situation: oneOf(situations),
 			trunkDiameterMm: measure(1, 3000, 'mm'),
 			sinceOn: calendarDate(),
+			worked: z.boolean().default(true).describe('It was worked on that day; false: it came then'),
 			observations: z.array(observationSchema).max(20_000),
 			referenceShootMm: measure(0, 5000, 'mm').nullable(),
 			rootFunction: z

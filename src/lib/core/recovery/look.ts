@@ -31,7 +31,10 @@ export interface LookQuestion {
 
 export interface LookFacts {
 	today: string;
+	/** Day of the last root work, or of taking in. */
 	sinceOn: string;
+	/** It was worked on that day. */
+	worked: boolean;
 	/** First day of the season that runs or ran last; null where it never grows. */
 	seasonBeganOn: string | null;
 	kind: Pick<Kind, 'group'>;
@@ -120,7 +123,11 @@ function woodQuestions(facts: LookFacts, { since, daysSince }: Seen, values: Val
 	const asked: Asked[] = [];
 	if (limits.length === 0) {
 		if (days > values['look.routineDays'])
-			asked.push({ part: 'dieback', why: 'never measured since the work', rank: 2 });
+			asked.push({
+				part: 'dieback',
+				why: facts.worked ? 'never measured since the work' : 'never measured yet',
+				rank: 2
+			});
 	} else if (before && now && woodFell(before.value, now.value, values))
 		asked.push({ part: 'dieback', why: 'it fell at the last look', rank: 1 });
 	else if (daysSince((look) => look.diebackLimitMm !== null) >= values['look.again.dieback'])

@@ -23,6 +23,8 @@ export interface VerdictInput {
 	trunkDiameterMm: number;
 	/** Day of the last root work, or of taking in. */
 	sinceOn: string;
+	/** It was worked on that day; false: it came then, and nothing was done to it since. */
+	worked?: boolean;
 	observations: readonly Observation[];
 	referenceShootMm: number | null;
 	/** Root function by weighings; null where it was not weighed. */
@@ -56,6 +58,9 @@ const owedLook: Partial<Record<Criterion['name'], string>> = {
 	firm: 'Push it gently: does it stand firm?',
 	'no-alarm': 'Say of work whose days are over that it was done, or skip it'
 };
+
+/** What it is counted from, in words. */
+const begun = ({ worked = true }: VerdictInput): string => (worked ? 'the work' : 'it came');
 
 /** Whether something seen is too old to speak of today. */
 const stale = (on: string, input: VerdictInput, days: number): boolean => daysBetween(on, input.today) > days;
@@ -120,7 +125,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const days = values['verdict.lookDays'];
 	const fresh = since.filter((look) => !stale(look.observedOn, input, days));
 	const last = since.at(-1);
-	if (!last) return told('unknown', 'Nobody has looked since the work.');
+	if (!last) return told('unknown', `Nobody has looked since ${begun(input)}.`);
 	if (fresh.length === 0)
 		return told(
 			'unknown',
@@ -178,7 +183,7 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 			'no-dieback',
 			label,
 			'unknown',
-			'The limit of living wood was not measured twice since the work.'
+			`The limit of living wood was not measured twice since ${begun(input)}.`
 		);
 	if (stale(last.on, input, values['verdict.limitDays']))
 		return criterion(
@@ -243,7 +248,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 			'function',
 			label,
 			weighedLately ? 'not-met' : 'unknown',
-			`No shoots were measured since the work.${weighed}`
+			`No shoots were measured since ${begun(input)}.${weighed}`
 		);
 	if (input.referenceShootMm === null || input.referenceShootMm <= 0)
 		return criterion(
@@ -280,7 +285,7 @@ function spread(since: readonly Observation[], input: VerdictInput, values: Valu
 			'roots-at-edge',
 			label,
 			'unknown',
-			'Nobody looked at the edge of the ball since the work.'
+			`Nobody looked at the edge of the ball since ${begun(input)}.`
 		);
 	if (stale(last.observedOn, input, values['verdict.edgeDays']))
 		return criterion(
@@ -297,7 +302,8 @@ function spread(since: readonly Observation[], input: VerdictInput, values: Valu
 function firm(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	const felt = since.filter((look) => look.firmness !== null);
 	const last = felt[felt.length - 1];
-	if (!last) return criterion('firm', 'Tree firm', 'unknown', 'Firmness was not tried since the work.');
+	if (!last)
+		return criterion('firm', 'Tree firm', 'unknown', `Firmness was not tried since ${begun(input)}.`);
 	// That it moved stays true until somebody finds it firm.
 	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))
 		return criterion(

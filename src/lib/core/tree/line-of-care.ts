@@ -15,7 +15,7 @@ import { nextOf } from './next';
 import { plannedWork } from './planned';
 import { outSince, type Standing } from './standing';
 import type { Urgent } from './urgent';
-import type { Stage } from '../vocabulary/words';
+import { treeStateNames, type Stage } from '../vocabulary/words';
 import type { Values } from '../values/values';
 
 /** look: a dot · stage: a chalk stroke, broken while planned · due: an open ring · verdict: a lozenge · picture: a frame above. */
@@ -73,8 +73,9 @@ function marksOf(
 		mark(loss.on, 'stage-done', workLabel(loss), loss.by === 'lift' ? 'replant' : 'roots');
 	for (const [stage, on] of (plan?.stageDates ?? []).entries())
 		if (planned.some((loss) => loss.on === on)) mark(on, 'stage-planned', `stage ${roman(stage)}`, 'roots');
-	for (const task of tasks) if (task.state === 'open') mark(task.fromOn, 'due', task.title, task.stage);
-	if (tree.closedOn) mark(tree.closedOn, 'verdict', tree.state.replace('-', ' '), 'recovery');
+	// Of a closed case nothing is due any more.
+	if (tree.closedOn) mark(tree.closedOn, 'verdict', treeStateNames[tree.state], 'recovery');
+	else for (const task of tasks) if (task.state === 'open') mark(task.fromOn, 'due', task.title, task.stage);
 	return marks.sort((a, b) => a.on.localeCompare(b.on));
 }
 

@@ -24,9 +24,10 @@
 	}
 	let { days, ahead, trigger, today, label, corrected = true }: Props = $props();
 	const format = useFormat();
+	const DRAWN_DAYS = 60;
 	const [W, H, LEFT, FOOT] = [380, 150, 42, 20];
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
-	const shown = $derived(days.slice(-60));
+	const shown = $derived(days.slice(-DRAWN_DAYS));
 	const last = $derived(ahead.at(-1)?.on ?? today);
 	const x = $derived(
 		scaleUtc()

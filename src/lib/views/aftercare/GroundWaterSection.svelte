@@ -26,6 +26,8 @@
 	let writing = $state(false);
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
+	/** Of a grown tree rain is nearly all its water: where nobody measures it, nothing is known. */
+	const unmeasured = $derived(water.rainKnown < 0.5 && water.how === 'grown');
 	const mm = (value: number): string => format().measure(value, 'mm', 0);
 	const L = (litres: number): string => format().measure(litres, 'L', 0);
 	const where = $derived(water.how === 'planted' ? 'ball' : 'root zone');
@@ -38,7 +40,7 @@
 		<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered</Button>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
-		{#if water.rainKnown < 0.5 && water.how === 'grown'}
+		{#if unmeasured}
 			Not known: nobody measures the rain here
 		{:else if next.on === null}
 			No water needed as far as the weather is known
@@ -82,10 +84,11 @@
 			changes={water.heldFelt
 				? 'Rain, leaves, and what is poured.'
 				: 'Feel the texture under Soil: how much it holds depends on it.'}
-			><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
-		>{water.now && water.now.stress < 0.995
+			>{#if unmeasured}Had no rain fallen but what was measured, it would be
+			{/if}<strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
+		>{!unmeasured && water.now && water.now.stress < 0.995
 			? `; it drinks ${format().percent(water.now.stress)} of what it would`
-			: ''}. {#if next.on !== null}{water.how === 'planted'
+			: ''}. {#if next.on !== null && !unmeasured}{water.how === 'planted'
 				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
 				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
 	</p>
@@ -112,9 +115,9 @@
 			corrected={false}
 			trigger={values['water.groundFree']}
 			{today}
-			label="Dryness of the {where} over the last weeks and ahead: now {format().percent(
-				water.now?.dryness ?? 0
-			)}"
+			label={unmeasured
+				? `Dryness of the ${where} over the last weeks and ahead, had no rain fallen but what was measured: now not known`
+				: `Dryness of the ${where} over the last weeks and ahead: now ${format().percent(water.now?.dryness ?? 0)}`}
 		/>
 		<div class="text-sm">
 			<p>

@@ -52,6 +52,7 @@
 	let writing = $state(false);
 	let changing = $state<Watering | null>(null);
 	let feeling = $state(false);
+	const DRAWN_DAYS = 60;
 	let feel = $state<Feel | ''>('');
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
@@ -61,6 +62,15 @@
 	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
 	const known = $derived(
 		water.knownOn !== null && daysBetween(water.knownOn, today) <= values['decision.waterKnownDays']
+	);
+	/** Its course as far as anybody knew of it, in the weeks that are drawn. */
+	const drawn = $derived(
+		water.state.filter(
+			({ on }) =>
+				daysBetween(on, today) < DRAWN_DAYS &&
+				(known ||
+					(water.knownOn !== null && daysBetween(water.knownOn, on) <= values['decision.waterKnownDays']))
+		)
 	);
 	const resting = $derived(water.restUntil !== null && water.restUntil > today ? water.restUntil : null);
 	const rests: Record<TreeWater['from'], string> = {
@@ -203,10 +213,15 @@
 				<p class="text-slate">
 					From the first watering, weight or feel on, its course is drawn here: nobody knows where it begins.
 				</p>
+			{:else if drawn.length === 0}
+				<p class="text-slate">
+					Its course is drawn again from the next watering, weight or feel on: what it was until then, nobody
+					knows.
+				</p>
 			{:else}
 				<h3 class="text-sm">How dry it is</h3>
 				<DrynessChart
-					days={water.state}
+					days={drawn}
 					ahead={known ? next.days.filter((day) => day.on > today) : []}
 					{trigger}
 					{today}

@@ -51,9 +51,11 @@
 		{days} days since {since}: {format().number(season.seasons, 1)} growing season{season.seasons >= 0.95 &&
 		season.seasons < 1.05
 			? ''
-			: 's'}{season.progress > 0
-			? `; this one is ${format().percent(season.progress)} over, by ${season.by === 'warmth' ? 'its warmth so far' : 'the calendar'}`
-			: '; it is not growing now'}.
+			: 's'}{closed
+			? ''
+			: season.progress > 0
+				? `; this one is ${format().percent(season.progress)} over, by ${season.by === 'warmth' ? 'its warmth so far' : 'the calendar'}`
+				: '; it is not growing now'}.
 	</p>
 	{#if forecast}
 		<div class="mt-2 flex flex-wrap items-center gap-x-8 gap-y-2">
@@ -112,7 +114,7 @@
 			<p class="mt-1 font-semibold text-ochre">
 				Nobody has seen anything of it {forecast.lastSeenOn
 					? `since ${format().date(forecast.lastSeenOn)}`
-					: 'since the work'}. What was thought then, {nearly(forecast.now)}, says nothing of today: look at
+					: `since ${since}`}. What was thought then, {nearly(forecast.now)}, says nothing of today: look at
 				it.
 			</p>
 		{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { shootsMean, type Observation } from '$core/examine/looks/observation';
+	import { firmnessSaid, shootsMean, type Observation } from '$core/examine/looks/observation';
 	import { useFormat } from '$ui/format';
 
 	/** All looks, newest first, with only the columns in which something was ever seen. */
@@ -36,7 +36,7 @@
 			heading: 'weight',
 			cell: (look) => (look.weightKg === null ? '' : format().measure(look.weightKg, 'kg'))
 		},
-		{ heading: 'stands', cell: (look) => look.firmness ?? '' },
+		{ heading: 'stands', cell: (look) => (look.firmness ? firmnessSaid[look.firmness].now : '') },
 		{ heading: 'smell', cell: (look) => look.smell ?? '' },
 		{
 			heading: 'white tips',

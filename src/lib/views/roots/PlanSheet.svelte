@@ -81,7 +81,7 @@
 			<Button size="small" onclick={() => roots.ways.stop()}>Stop</Button>
 		</div>
 	{/if}
-	{#if roots.ways.problem}<p class="font-semibold text-oxide" role="alert">{roots.ways.problem}</p>{/if}
+	{#if roots.ways.failed}<p class="font-semibold text-oxide" role="alert">{roots.ways.failed}</p>{/if}
 	<div class="mt-2 grid gap-x-5 gap-y-6 sm:grid-cols-3">
 		{#each list as proposed (proposed.temper)}
 			{@const ledger = proposed.standing.ledger}

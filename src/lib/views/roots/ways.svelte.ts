@@ -20,7 +20,8 @@ export class Ways {
 	/** Those that are worked out; null while nobody asked. */
 	list = $state.raw<Proposed[] | null>(null);
 	planning = $state(false);
-	problem = $state('');
+	/** Why none could be worked out, for the person; empty while nothing went wrong. */
+	failed = $state('');
 	#planner: Planner | null = null;
 	readonly #of: RootsOfTree;
 	readonly #makePlanner: () => Planner;
@@ -36,7 +37,7 @@ export class Ways {
 		this.stop();
 		const { tree, kind, place, values, today, flags } = this.#of;
 		this.list = [];
-		this.problem = '';
+		this.failed = '';
 		this.planning = true;
 		const planner = this.#makePlanner();
 		this.#planner = planner;
@@ -58,7 +59,7 @@ export class Ways {
 		} catch (cause) {
 			console.error(cause);
 			if (this.#planner === planner)
-				this.problem = 'The plan could not be worked out. Load the page again and try once more.';
+				this.failed = 'The plan could not be worked out. Load the page again and try once more.';
 		} finally {
 			if (this.#planner === planner) this.stop();
 		}

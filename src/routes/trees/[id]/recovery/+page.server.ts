@@ -32,6 +32,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 			{
 				today,
 				sinceOn: of.since.on,
+				worked: of.facts.worked ?? false,
 				kind: records.kind,
 				tree,
 				seasonBeganOn: of.facts.seasonBeganOn,
