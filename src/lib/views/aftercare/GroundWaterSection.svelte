@@ -84,8 +84,9 @@
 			changes={water.heldFelt
 				? 'Rain, leaves, and what is poured.'
 				: 'Feel the texture under Soil: how much it holds depends on it.'}
-			>{#if unmeasured}Had no rain fallen but what was measured, it would be
-			{/if}<strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
+			>{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<strong
+				>{format().percent(water.now?.dryness ?? 0)} dry</strong
+			></Workings
 		>{!unmeasured && water.now && water.now.stress < 0.995
 			? `; it drinks ${format().percent(water.now.stress)} of what it would`
 			: ''}. {#if next.on !== null && !unmeasured}{water.how === 'planted'
@@ -107,18 +108,22 @@
 		</p>
 	{/if}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
-		<DrynessChart
-			days={water.days
-				.filter((day) => day.on <= today)
-				.map((day) => ({ ...day, sd: 0, poured: waterings.some((one) => one.wateredOn === day.on) }))}
-			ahead={water.days.filter((day) => day.on > today)}
-			corrected={false}
-			trigger={values['water.groundFree']}
-			{today}
-			label={unmeasured
-				? `Dryness of the ${where} over the last weeks and ahead, had no rain fallen but what was measured: now not known`
-				: `Dryness of the ${where} over the last weeks and ahead: now ${format().percent(water.now?.dryness ?? 0)}`}
-		/>
+		{#if unmeasured}
+			<p class="text-slate">Its course is drawn where the rain is measured: nobody knows how dry it is.</p>
+		{:else}
+			<DrynessChart
+				days={water.days
+					.filter((day) => day.on <= today)
+					.map((day) => ({ ...day, sd: 0, poured: waterings.some((one) => one.wateredOn === day.on) }))}
+				ahead={water.days.filter((day) => day.on > today)}
+				corrected={false}
+				trigger={values['water.groundFree']}
+				{today}
+				label="Dryness of the {where} over the last weeks and ahead: now {format().percent(
+					water.now?.dryness ?? 0
+				)}"
+			/>
+		{/if}
 		<div class="text-sm">
 			<p>
 				Root function <strong>{now ? format().percent(now.phi) : 'not known'}</strong>{now
