@@ -3,7 +3,7 @@ import { addDays } from '$core/maths/calendar';
 import { bareDay } from '$core/climate/series';
 import { girdlingSeverity } from '$core/examine/measuring/girdling';
 import { growingSeason } from '$core/climate/normals';
-import { potState } from '$core/aftercare/water/pot-state';
+import { courseKnown, potState } from '$core/aftercare/water/pot-state';
 import { seasonPhase } from '$core/examine/diagnosis/context';
 import { wiresOver } from '$core/replant/pots/seat';
 import { copiesRound } from '$core/roots/map/root-map';
@@ -503,5 +503,15 @@ describe('a look at a tree whose living limit nobody measured', () => {
 			'never measured since the work',
 			'never measured yet'
 		]);
+	});
+});
+
+describe('the course of a pot', () => {
+	it('is told to the last day on which what was seen still speaks, and not at all where nobody told', () => {
+		const days = Array.from({ length: 90 }, (_, i) => ({ on: addDays('2026-04-01', i) }));
+		const told = courseKnown(days, '2026-04-10', values);
+		expect(told[0]?.on).toBe('2026-04-01');
+		expect(told.at(-1)?.on).toBe(addDays('2026-04-10', values['decision.waterKnownDays']));
+		expect(courseKnown(days, null, values)).toEqual([]);
 	});
 });

@@ -23,6 +23,7 @@
 	import Droplet from '@lucide/svelte/icons/droplet';
 	import { feelNames, feels, type Feel } from '$core/examine/measuring/moisture';
 	import Choice from '$ui/Choice.svelte';
+	import { courseKnown } from '$core/aftercare/water/pot-state';
 	import DrynessChart from './DrynessChart.svelte';
 	import FunctionChart from './FunctionChart.svelte';
 	import WateringSheet from './WateringSheet.svelte';
@@ -65,12 +66,7 @@
 	);
 	/** Its course as far as anybody knew of it, in the weeks that are drawn. */
 	const drawn = $derived(
-		water.state.filter(
-			({ on }) =>
-				daysBetween(on, today) < DRAWN_DAYS &&
-				(known ||
-					(water.knownOn !== null && daysBetween(water.knownOn, on) <= values['decision.waterKnownDays']))
-		)
+		courseKnown(water.state, water.knownOn, values).filter(({ on }) => daysBetween(on, today) < DRAWN_DAYS)
 	);
 	const resting = $derived(water.restUntil !== null && water.restUntil > today ? water.restUntil : null);
 	const rests: Record<TreeWater['from'], string> = {

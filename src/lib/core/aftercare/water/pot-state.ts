@@ -1,3 +1,4 @@
+import { daysBetween } from '../../maths/calendar';
 import type { MoistureData } from '../../examine/measuring/moisture';
 import { feltDryness } from '../../examine/measuring/moisture';
 import type { Values } from '../../values/values';
@@ -259,3 +260,15 @@ export function pairsOfScale(
 	close();
 	return pairs;
 }
+
+/**
+ * The course of a pot as far as anybody knew of it: all of it while its water was poured, weighed or felt lately, else until that is too
+ * old to speak of the next day. Nothing where nobody ever told.
+ * @param knownOn day its water was last poured, weighed, felt or probed
+ */
+export const courseKnown = <T extends { on: string }>(
+	state: readonly T[],
+	knownOn: string | null,
+	values: Values
+): T[] =>
+	state.filter(({ on }) => knownOn !== null && daysBetween(knownOn, on) <= values['decision.waterKnownDays']);
