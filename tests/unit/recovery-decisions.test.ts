@@ -117,9 +117,9 @@ describe('what is to be decided', () => {
 		);
 		expect(of({ observations: [...sour, look('2026-06-18', { smell: 'none' })] })).toBeUndefined();
 		// Smelt on the day of the work it led to the work; on the day it came it is what it stands in.
-		expect(of({ observations: sour, sinceOn: '2026-06-10', worked: true })).toBeUndefined();
-		expect(of({ observations: sour, sinceOn: '2026-06-09', worked: true })).toBeDefined();
-		expect(of({ observations: sour, sinceOn: '2026-06-10' })).toBeDefined();
+		expect(of({ observations: sour, sinceOn: '2026-06-10' })).toBeUndefined();
+		expect(of({ observations: sour, sinceOn: '2026-06-09' })).toBeDefined();
+		expect(of({ observations: sour, sinceOn: '2026-06-10', worked: false })).toBeDefined();
 		expect(of({ observations: [...sour, look('2026-06-18', { leafState: 'turgid' })] })).toBeDefined();
 		expect(
 			of({ observations: sour, today: addDays('2026-06-10', values['decision.smellDays']) })

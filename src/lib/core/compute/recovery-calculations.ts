@@ -99,6 +99,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 		z.strictObject({
 			today: calendarDate(),
 			sinceOn: calendarDate(),
+			worked: z.boolean().default(true).describe('It was worked on that day; false: it came then'),
 			seasonBeganOn: calendarDate().nullable().default(null),
 			inSeason: z.boolean(),
 			evergreen: z.boolean().default(false),

@@ -14,7 +14,7 @@ export interface DecisionFacts {
 	today: string;
 	/** Day of the last root work, or of taking in. */
 	sinceOn: string;
-	/** It was worked on that day: what it smelt of then led to the work. */
+	/** It was worked on that day, as is taken where nobody says: what it smelt of then led to the work. */
 	worked?: boolean;
 	/** First day of the growing season that runs or ran last; null where it never grows. */
 	seasonBeganOn: string | null;
@@ -217,7 +217,7 @@ const wiltsUnknown: Rule = (seen, values) => {
 /** A sour or mouldy root zone since the work: the rot may go on where nobody sees it. */
 const smellsSour: Rule = ({ facts, since }, values, due) => {
 	const smelt = since.findLast(
-		(look) => look.smell !== null && (look.observedOn > facts.sinceOn || !facts.worked)
+		(look) => look.smell !== null && (look.observedOn > facts.sinceOn || facts.worked === false)
 	);
 	if (!smelt?.smell || smelt.smell === 'none' || due.some((one) => one.kind === 'rot-path')) return null;
 	if (daysBetween(smelt.observedOn, facts.today) > values['decision.smellDays']) return null;

@@ -93,6 +93,8 @@ export function valuesInForce(overrides: Readonly<Record<string, number>>): Valu
 	if (inForce?.text !== text) inForce = { text, values: Object.freeze(resolveValues(overrides)) };
 	return inForce.values;
 }
+let inForce: { text: string; values: Values } | null = null;
+
 const keys = new WeakMap<Values, string>();
 
 /** The numbers as one key, the same for the same numbers; written down once for as long as they are one object. */
@@ -101,4 +103,3 @@ export function valuesKey(values: Values): string {
 	if (key === undefined) keys.set(values, (key = JSON.stringify(values)));
 	return key;
 }
-let inForce: { text: string; values: Values } | null = null;

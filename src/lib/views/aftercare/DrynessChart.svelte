@@ -1,3 +1,8 @@
+<script lang="ts" module>
+	/** So many days back it is drawn. */
+	export const DRAWN_DAYS = 60;
+</script>
+
 <script lang="ts">
 	import ChartTable from '$ui/ChartTable.svelte';
 	import ChartAxes from '$ui/ChartAxes.svelte';
@@ -24,7 +29,6 @@
 	}
 	let { days, ahead, trigger, today, label, corrected = true }: Props = $props();
 	const format = useFormat();
-	const DRAWN_DAYS = 60;
 	const [W, H, LEFT, FOOT] = [380, 150, 42, 20];
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
 	const shown = $derived(days.slice(-DRAWN_DAYS));

@@ -26,8 +26,10 @@
 	let writing = $state(false);
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
+	/** Of too few of the last days the rain was measured. */
+	const littleRain = $derived(water.rainKnown < values['water.rainKnown']);
 	/** Of a grown tree rain is nearly all its water: where nobody measures it, nothing is known. */
-	const unmeasured = $derived(water.rainKnown < 0.5 && water.how === 'grown');
+	const unmeasured = $derived(littleRain && water.how === 'grown');
 	const mm = (value: number): string => format().measure(value, 'mm', 0);
 	const L = (litres: number): string => format().measure(litres, 'L', 0);
 	const where = $derived(water.how === 'planted' ? 'ball' : 'root zone');
@@ -93,7 +95,7 @@
 				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
 				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
 	</p>
-	{#if water.rainKnown < 0.5}
+	{#if littleRain}
 		<div class="mt-2">
 			<Caution title="Rain"
 				>Weather was measured on {format().percent(water.rainKnown)} of the last two months here; on the other days

@@ -24,7 +24,7 @@
 	import { feelNames, feels, type Feel } from '$core/examine/measuring/moisture';
 	import Choice from '$ui/Choice.svelte';
 	import { courseKnown } from '$core/aftercare/water/pot-state';
-	import DrynessChart from './DrynessChart.svelte';
+	import DrynessChart, { DRAWN_DAYS } from './DrynessChart.svelte';
 	import FunctionChart from './FunctionChart.svelte';
 	import WateringSheet from './WateringSheet.svelte';
 
@@ -53,7 +53,6 @@
 	let writing = $state(false);
 	let changing = $state<Watering | null>(null);
 	let feeling = $state(false);
-	const DRAWN_DAYS = 60;
 	let feel = $state<Feel | ''>('');
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);

@@ -1,5 +1,4 @@
-import type { PlanPoint } from './geometry';
-import { polarOf } from './geometry';
+import { polarOf, type PlanPoint } from './geometry';
 import { ribbon, ribbonAt } from './ribbon';
 import type { Segment } from './root-map';
 
