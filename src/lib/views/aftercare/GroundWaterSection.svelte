@@ -57,7 +57,7 @@
 		{/if}
 	</p>
 	<p class="mt-1">
-		<Workings
+		{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
 			label="Dryness of the {where}"
 			formula="1 − water left ÷ water between field capacity and wilting"
 			lines={[
@@ -86,9 +86,7 @@
 			changes={water.heldFelt
 				? 'Rain, leaves, and what is poured.'
 				: 'Feel the texture under Soil: how much it holds depends on it.'}
-			>{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<strong
-				>{format().percent(water.now?.dryness ?? 0)} dry</strong
-			></Workings
+			><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
 		>{!unmeasured && water.now && water.now.stress < 0.995
 			? `; it drinks ${format().percent(water.now.stress)} of what it would`
 			: ''}. {#if next.on !== null && !unmeasured}{water.how === 'planted'
