@@ -21,6 +21,16 @@ describe('water held by texture', () => {
 		expect(Math.round(held.fieldCapacity * 100)).toBe(capacity);
 		expect(Math.round(held.saturation * 100)).toBe(saturation);
 	});
+	it('is a number for every soil there is, sand alone and humus alone too', () => {
+		for (let sand = 0; sand <= 100; sand += 5)
+			for (let clay = 0; clay <= Math.min(60, 100 - sand); clay += 5)
+				for (const organic of [0, 2.5, 8]) {
+					const held = waterHeld(sand, clay, organic);
+					expect(Object.values(held).every((value) => Number.isFinite(value))).toBe(true);
+					expect(Math.min(held.wilting, held.conductivityMmPerH)).toBeGreaterThanOrEqual(0);
+				}
+		expect(waterHeld(100, 0, 0).wilting).toBe(0.01);
+	});
 	it('refuses what is no soil', () => {
 		expect(() => waterHeld(60, 50, 2)).toThrow(RangeError);
 		expect(() => waterHeld(20, 61, 2)).toThrow(RangeError);

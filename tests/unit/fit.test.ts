@@ -25,6 +25,16 @@ const box = (length: number, width: number, heightMm: number): Pot => ({
 });
 const level: Standing = { tiltDeg: 0, tiltTowardDeg: 0, flareOverRimMm: 0, floorMm: 0 };
 
+describe('a ball that stands over the rim altogether', () => {
+	it('has the room that its foot has at the rim, and nothing without end', () => {
+		const fit = fitInPot(ballOfSizes(240, 120, 0.8), roundPot(300, 300, 250), { ...level, flareOverRimMm: 500 });
+		expect(fit.underMm).toBeCloseTo(250 + 500 - 120, 6);
+		expect(fit.tightest.clearanceMm).toBeGreaterThan(30);
+		expect(fit.tightest.clearanceMm).toBeLessThanOrEqual(150);
+		expect(fit.fits).toBe(true);
+	});
+});
+
 describe('the shape of a ball', () => {
 	it.each([2 / 3, 0.8, 0.9])('has the volume that its fullness says: %f of the cylinder', (fullness) => {
 		let sum = 0;

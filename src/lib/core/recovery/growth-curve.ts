@@ -150,6 +150,8 @@ export function fitGrowth(points: readonly SizePoint[]): GrowthCurve | null {
 	if (!covariance) return null;
 	const sigma = Math.sqrt(rest / Math.max(1, points.length - 3));
 	const error = (i: number): number => sigma * Math.sqrt(Math.max(0, covariance[i]?.[i] ?? 0));
+	// Sizes that hardly bear on one of the three leave its error without end.
+	if (![0, 1, 2].every((i) => Number.isFinite(error(i)))) return null;
 	return {
 		asymptote,
 		midpoint,

@@ -11,6 +11,9 @@ export interface WaterHeld {
 	normalDensityMgPerM3: number;
 }
 
+/** In a pure sand without humus the regression falls below nothing; ours, no source. */
+const LEAST_WILTING = 0.01;
+
 /**
  * Water a soil holds, from its texture.
  * @param sandPercent 0–100, by mass
@@ -28,7 +31,7 @@ export function waterHeld(sandPercent: number, clayPercent: number, organicPerce
 	const c = clayPercent / 100;
 	const om = organicPercent;
 	const dry = -0.024 * s + 0.487 * c + 0.006 * om + 0.005 * s * om - 0.013 * c * om + 0.068 * s * c + 0.031;
-	const wilting = dry + (0.14 * dry - 0.02);
+	const wilting = Math.max(LEAST_WILTING, dry + (0.14 * dry - 0.02));
 	const moist = -0.251 * s + 0.195 * c + 0.011 * om + 0.006 * s * om - 0.027 * c * om + 0.452 * s * c + 0.299;
 	const fieldCapacity = moist + (1.283 * moist * moist - 0.374 * moist - 0.015);
 	const wet = 0.278 * s + 0.034 * c + 0.022 * om - 0.018 * s * om - 0.027 * c * om - 0.584 * s * c + 0.078;
@@ -40,7 +43,7 @@ export function waterHeld(sandPercent: number, clayPercent: number, organicPerce
 		fieldCapacity,
 		saturation,
 		available: fieldCapacity - wilting,
-		conductivityMmPerH: 1930 * (saturation - fieldCapacity) ** (3 - slope),
+		conductivityMmPerH: 1930 * Math.max(0, saturation - fieldCapacity) ** (3 - slope),
 		normalDensityMgPerM3: (1 - saturation) * 2.65
 	};
 }

@@ -167,8 +167,10 @@ function roomWithin(shape: Pot['shape'], a: number, b: number, x: number, y: num
 export function fitInPot(ball: Ball, pot: Pot, standing: Standing): Fit {
 	const skin = skinOf(ball, pot, standing);
 	const halves = halvesOf(pot);
+	const lowestMm = skin.reduce((low, point) => Math.min(low, point.heightMm), Infinity);
+	// Of a ball that stands over the rim altogether, its foot has to pass the rim.
 	const inside = skin
-		.filter((point) => point.heightMm <= pot.heightMm)
+		.filter((point) => point.heightMm <= Math.max(pot.heightMm, lowestMm))
 		.map(({ x, y, heightMm }) => ({ x, y, heightMm, ...halves(heightMm) }));
 	/** Least room of all, or the first that is no more than `enough`: what is no better is not told further. */
 	const least = (dx: number, dy: number, enough: number): number => {
@@ -214,8 +216,7 @@ export function fitInPot(ball: Ball, pot: Pot, standing: Standing): Fit {
 		clearanceMm: Infinity,
 		heightMm: 0
 	});
-	const lowest = skin.reduce((low, p) => Math.min(low, p.heightMm), Infinity);
-	const underMm = lowest - standing.floorMm;
+	const underMm = lowestMm - standing.floorMm;
 	const over = Math.max(0, -tightest.clearanceMm);
 	return {
 		shift: {
