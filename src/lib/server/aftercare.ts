@@ -183,6 +183,7 @@ export async function makeAftercare(
 	return entryId;
 }
 
+/** Writes a task down by hand. */
 export async function addTask(store: Store, treeId: string, input: TaskInput): Promise<string> {
 	const { entryId } = await doWork(
 		store,

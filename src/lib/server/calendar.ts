@@ -72,8 +72,10 @@ export async function renewFeed(store: Store): Promise<string> {
 	await writeSetting(store, KEY, token);
 	return token;
 }
+/** Takes the address of the calendar back; who has it reads no more. */
 export const revokeFeed = (store: Store): Promise<void> => writeSetting(store, KEY, '');
 
+/** Compares two tokens in a time that tells nothing of either. */
 export const sameToken = (a: string, b: string): boolean => {
 	const [left, right] = [Buffer.from(a), Buffer.from(b)];
 	return left.length === right.length && timingSafeEqual(left, right);

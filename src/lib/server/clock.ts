@@ -9,8 +9,10 @@ function pinned(): Date | null {
 	return date;
 }
 
+/** Whether the clock stands at an instant that was given. */
 export const clockIsPinned = (): boolean => pinned() !== null;
 
+/** The instant it is. */
 export const now = (): Date => pinned() ?? new Date();
 
 /** Today as a calendar date: of the pinned instant in UTC, otherwise of this computer. */

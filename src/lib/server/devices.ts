@@ -130,6 +130,7 @@ export async function keepReadings(
 	return { kept, known: readings.length - kept };
 }
 
+/** Readings of one device, oldest first. */
 export async function readingsOfDevice(db: Reader, deviceId: string, fromDay: string): Promise<Reading[]> {
 	const { reading } = tables;
 	const rows = await db

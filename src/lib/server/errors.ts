@@ -12,6 +12,7 @@ export class Refusal extends Error {
 	}
 }
 
+/** What is asked for is not there. */
 export const notFound = (what: string): Refusal =>
 	new Refusal(
 		404,
@@ -19,6 +20,7 @@ export const notFound = (what: string): Refusal =>
 		'It may have been removed; go back and look for it by name.'
 	);
 
+/** It was changed elsewhere meanwhile. */
 export const stale = (what: string): Refusal =>
 	new Refusal(
 		409,
@@ -26,6 +28,7 @@ export const stale = (what: string): Refusal =>
 		'Load the page again and repeat your change; nothing was overwritten.'
 	);
 
+/** A field that cannot be taken, with what it must be. */
 export const invalid = (problems: readonly FieldProblem[]): Refusal =>
 	new Refusal(
 		422,

@@ -147,6 +147,7 @@ export async function sweepPictures(): Promise<number> {
 	return gone;
 }
 
+/** The name a picture is kept under: SHA-256 of its bytes, hexadecimal. */
 export const hashOf = (data: Buffer): string => createHash('sha256').update(data).digest('hex');
 
 /** Puts the files of a picture where they belong; the same picture twice is one file. */

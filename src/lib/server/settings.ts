@@ -8,11 +8,13 @@ import type { Reader, Store } from './db/database';
 import { setting, valueOverride } from './db/schema';
 import { invalid, notFound } from './errors';
 
+/** A setting as it was kept; null where it never was. */
 export async function readSetting(db: Reader, key: string): Promise<unknown> {
 	const [row] = await db.select().from(setting).where(eq(setting.key, key));
 	return row?.value;
 }
 
+/** Keeps a setting. */
 export async function writeSetting(store: Store, key: string, value: unknown): Promise<void> {
 	await store.write(async (tx) => {
 		await tx
@@ -36,6 +38,7 @@ export async function readOverrides(db: Reader): Promise<Record<string, number>>
 	return Object.fromEntries(rows.map((row) => [row.key, row.value]));
 }
 
+/** The working values in force. */
 export const readValues = async (db: Reader): Promise<Values> => valuesInForce(await readOverrides(db));
 
 /** Working values to set, by key; null goes back to the shipped number. */

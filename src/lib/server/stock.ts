@@ -47,6 +47,7 @@ async function keep<T extends Identified>(
 	return { id: result.id, entryId };
 }
 
+/** Writes a pot of the stock down, or anew. */
 export const keepPot = (
 	store: Store,
 	input: StockPotInput,
@@ -86,6 +87,7 @@ export const keepMix = (
 const kept = { pot: stockPots, item: stockItems, mix: ownMixes } as const;
 export type StockKind = keyof typeof kept;
 
+/** Takes a pot, an item or a mix of one’s own out. */
 export async function removeFromStock(
 	store: Store,
 	kind: StockKind,

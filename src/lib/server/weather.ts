@@ -221,6 +221,7 @@ const forecastSetting = z.strictObject({
 });
 export type ForecastSetting = z.infer<typeof forecastSetting>;
 
+/** Whether a forecast is fetched, and from where. */
 export async function readForecastSetting(db: Reader): Promise<ForecastSetting> {
 	const read = forecastSetting.safeParse(await readSetting(db, 'forecast'));
 	return read.success ? read.data : { service: 'off', placeId: null, fetchedAt: null };
@@ -246,6 +247,7 @@ export async function writeForecastSetting(store: Store, raw: unknown): Promise<
 
 /**
  * Fetches the forecast of the place chosen and keeps it.
+ * @returns how many days came
  * @throws Refusal 502 when the service does not answer, or not as it should; what stands stays
  */
 export async function fetchForecast(store: Store, values: Values): Promise<number> {

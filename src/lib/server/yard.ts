@@ -18,6 +18,7 @@ export async function addPlace(store: Store, input: PlaceInput): Promise<{ id: s
 	return { id: result.id, entryId };
 }
 
+/** Changes a place. */
 export async function changePlace(
 	store: Store,
 	id: string,

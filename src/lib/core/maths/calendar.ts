@@ -26,12 +26,22 @@ export const daysBetween = (from: string, to: string): number => Math.round((toM
 /** Mean length of a month of the calendar, days. */
 export const MONTH_DAYS = 30.44;
 
-/** Day of the year, 1 January being 1. */
+/**
+ * Day of the year, 1 January being 1.
+ * @returns 1 to 366
+ */
 export const dayOfYear = (date: string): number => daysBetween(`${date.slice(0, 4)}-01-01`, date) + 1;
 
+/**
+ * Year of a date.
+ * @returns the year, like 2026
+ */
 export const yearOf = (date: string): number => Number(date.slice(0, 4));
 
-/** The date of a day of the year; days past the end run into the next year. */
+/**
+ * The date of a day of the year; days past the end run into the next year.
+ * @param day day of the year, 1 to 366; beyond it goes on into the next year
+ */
 export const dateOfDay = (year: number, day: number): string => addDays(`${year}-01-01`, Math.round(day) - 1);
 
 /** A span of calendar dates, both ends included. */
@@ -40,6 +50,7 @@ export interface Span {
 	to: string;
 }
 
+/** Whether a date lies in a span, both ends of it in. */
 export const within = (date: string, span: Span): boolean => date >= span.from && date <= span.to;
 
 /** True when the text is a real calendar date (no 31 June). */

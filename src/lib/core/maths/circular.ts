@@ -15,13 +15,19 @@ export interface CircularSummary {
 
 const RAD = Math.PI / 180;
 
-/** Brings an angle into [0, 360). */
+/**
+ * Brings an angle into [0, 360).
+ * @param deg any angle, degrees
+ */
 export function normaliseDeg(deg: number): number {
 	const turned = deg % 360;
 	return turned < 0 ? turned + 360 : turned;
 }
 
-/** Signed difference b − a in (−180, 180]. */
+/**
+ * Signed difference b − a in (−180, 180].
+ * @param a, b any angles, degrees
+ */
 export function turnDeg(a: number, b: number): number {
 	const turned = normaliseDeg(b - a);
 	return turned > 180 ? turned - 360 : turned;
@@ -102,7 +108,10 @@ export function clockOf(azimuthDeg: number, frame: ClockFrame): number {
 	return clock === 0 ? 12 : clock;
 }
 
-/** Azimuth in [0, 360) of a clock position. */
+/**
+ * Azimuth in [0, 360) of a clock position.
+ * @param clock hours on the face, 0 to 12
+ */
 export const azimuthOf = (clock: number, frame: ClockFrame): number =>
 	normaliseDeg((clock - (frame === 'container' ? 6 : 0)) * 30);
 

@@ -8,5 +8,9 @@ export function logOdds(chance: number, bound = 1e-12): number {
 	return Math.log(held / (1 - held));
 }
 
-/** Chance of log-odds, the inverse of {@link logOdds}. @example logistic(0) is 0.5 */
+/**
+ * Chance of log-odds, the inverse of {@link logOdds}.
+ * @example logistic(0) is 0.5
+ * @param x log-odds, natural logarithm, any number
+ */
 export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));

@@ -8,6 +8,10 @@ export interface Random {
 	pick<T>(items: readonly [T, ...T[]]): T;
 }
 
+/**
+ * A generator of its own, the same from the same seed.
+ * @param seed any whole number; of it 32 bits count
+ */
 export function createRandom(seed: number): Random {
 	let state = seed >>> 0;
 	const next = (): number => {

@@ -48,7 +48,10 @@ const logisticLog = (x: number, mean: number, sd: number): number => {
 	return -d - 2 * Math.log1p(Math.exp(-d));
 };
 
-/** Chances of the steps of a sign, worst first, for a tree that shows so much: between none and whole in proportion of their logarithms. */
+/**
+ * Chances of the steps of a sign, worst first, for a tree that shows so much: between none and whole in proportion of their logarithms.
+ * @param shows 0 of a tree that shows none of it, 1 of one that shows all
+ */
 export function signChances(sign: RecoverySign, shows: number, values: Values): number[] {
 	const weight = 1 - Math.max(0, 1 - shows) ** values[`forecast.seen.${sign}.bend`];
 	let least = -Infinity;
@@ -73,7 +76,11 @@ function signEvidence(sign: RecoverySign, step: string, values: Values): Evidenc
 	};
 }
 
-/** Root function by weighings, against what recovering trees have by then. */
+/**
+ * Root function by weighings, against what recovering trees have by then.
+ * @param phi root function, 1 of a tree that was never cut
+ * @param sd its standard deviation, in the same unit
+ */
 export function functionEvidence(phi: number, sd: number, reference: Reference, values: Values): Evidence {
 	const against = Math.max(0.05, reference.rootFunction);
 	const spread = Math.hypot(

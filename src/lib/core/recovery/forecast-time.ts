@@ -25,6 +25,7 @@ export interface ForecastTime {
 	worthAtStart: Float64Array;
 }
 
+/** The steps of a forecast, with the season that each lies in. */
 export function forecastTime(tree: RecoveryCase, values: Values): ForecastTime {
 	const horizonOn = addDays(tree.sinceOn, values['forecast.horizonDays']);
 	const to = horizonOn > tree.today ? horizonOn : tree.today;

@@ -60,6 +60,7 @@ export function rootCourses(
 /**
  * Steps at which courses come to have roots enough for a verdict, of those that do by the horizon, in order; and their share of all courses.
  * By pace of regrowth and by how fit a tree comes to be.
+ * @param horizon the step of the horizon, counted from 0
  */
 export function rootsEnough(
 	courses: readonly RootCourse[],
@@ -81,7 +82,10 @@ export function rootsEnough(
 	};
 }
 
-/** 5, 50 and 95 % of root function, over standings: of each a spread of what its pace, its roots and its fitness are not known to. */
+/**
+ * 5, 50 and 95 % of root function, over standings: of each a spread of what its pace, its roots and its fitness are not known to.
+ * @param sd standard deviation of root function around each pace, at this step
+ */
 export function functionBand(
 	shares: Float64Array,
 	shown: Float64Array,

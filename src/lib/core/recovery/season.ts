@@ -86,7 +86,10 @@ export function seasonPoint(
 	};
 }
 
-/** Share of a season’s leaves that are out, 0 … 1. */
+/**
+ * Share of a season’s leaves that are out, 0 … 1.
+ * @param progress share of the season that is over, 0 … 1
+ */
 export const leavesOut = (progress: number, values: Values): number =>
 	progress <= 0 || progress >= 1
 		? 0
@@ -95,6 +98,9 @@ export const leavesOut = (progress: number, values: Values): number =>
 				progress * values['season.leavesOutPace'],
 				(1 - progress) * values['season.leavesFallPace']
 			);
-/** Share of a season’s shoot growth that is done, 0 … 1: most comes early. */
+/**
+ * Share of a season’s shoot growth that is done, 0 … 1: most comes early.
+ * @param progress share of the season that is over, 0 … 1
+ */
 export const shootsDone = (progress: number, values: Values): number =>
 	Math.max(0, Math.min(1, progress * values['season.shootsPace']));

@@ -138,7 +138,10 @@ function weighed(shares: Float64Array, shown: Float64Array, { log }: Evidence, p
 	return normalised(shares.map((share, i) => share * Math.exp((logs[i] ?? 0) - most)));
 }
 
-/** Standings of the past in the light of all that was seen since (forward filtering, backward smoothing). */
+/**
+ * Standings of the past in the light of all that was seen since (forward filtering, backward smoothing).
+ * @param till the last step that was seen, counted from 0
+ */
 export function smoothed(
 	filtered: readonly Float64Array[],
 	kernelAt: (step: number) => Kernel,

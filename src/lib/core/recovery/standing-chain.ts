@@ -24,7 +24,10 @@ function spreadOver(mean: number, sd: number): Float64Array {
 /** Moves of one step of time: from each standing, its shares after it. */
 export type Kernel = readonly Float64Array[];
 
-/** The moves over a share of a growing season. Dead stays dead; otherwise a standing leaves the tipping point, and wavers. */
+/**
+ * The moves over a share of a growing season. Dead stays dead; otherwise a standing leaves the tipping point, and wavers.
+ * @param seasons length of a step, growing seasons
+ */
 export function kernelOf(seasons: number, values: Values): Kernel {
 	const own = kernels.get(values) ?? new Map<number, Kernel>();
 	kernels.set(values, own);
@@ -84,6 +87,7 @@ export function normalised(shares: Float64Array): Float64Array {
  * Shares of the standings on the day of the work, so that the chance to come through is the one judged then: a normal spread whose
  * mean is found by halving.
  * @param worth chance to come through from each standing
+ * @param odds odds to come through, as judged on the day of the work
  */
 export function startingShares(odds: number, worth: Float64Array, values: Values): Float64Array {
 	const sd = values['forecast.standingSpread'];

@@ -52,7 +52,10 @@ const rules: {
 	}
 ];
 
-/** Whether one reading goes the way its measure does not go, by more than reading error. */
+/**
+ * Whether one reading goes the way its measure does not go, by more than reading error.
+ * @param before, now two readings of one measure, in its unit
+ */
 export const goesWrong = (never: 'falls' | 'rises', before: number, now: number, values: Values): boolean => {
 	const error = values['look.readingError'];
 	return never === 'falls' ? now < before * (1 - error) - 0.5 : now > before * (1 + error) + 0.5;

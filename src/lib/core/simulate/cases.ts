@@ -99,6 +99,7 @@ export interface Calibration {
 /**
  * How the diagnosis fares on cases from a model that is not its own: each case comes from freshly perturbed numbers.
  * @param spread of the perturbation, log-odds
+ * @param cases how many are drawn
  */
 export function calibrate(values: Values, cases: number, spread: number, seed: number): Calibration {
 	const random = createRandom(seed);

@@ -8,6 +8,7 @@ const MARK = '\u2063';
 /** Units of measures in sentences. */
 export const spokenUnits = ['mm', 'cm', 'm', 'm²', 'm/s', 'ml', 'L', 'kg', '°C'] as const;
 export type SpokenUnit = (typeof spokenUnits)[number];
+/** Whether sentences know a unit. */
 export const isSpokenUnit = (unit: string): unit is SpokenUnit =>
 	(spokenUnits as readonly string[]).includes(unit);
 
@@ -22,13 +23,19 @@ const kept = (value: number): string => String(Number(value.toFixed(KEPT_DIGITS)
  */
 export const measured = (value: number, unit: SpokenUnit): string => `${MARK}${kept(value)} ${unit}${MARK}`;
 
-/** A figure with any unit behind it: a measure where the unit has two faces. */
+/**
+ * A figure with any unit behind it: a measure where the unit has two faces.
+ * @param value in the unit named
+ */
 export const inUnit = (value: number, unit: string): string =>
 	isSpokenUnit(unit)
 		? measured(value, unit)
 		: `${kept(value)}${unit === '°' || unit === '' ? '' : ' '}${unit}`;
 
-/** From least to most, with any unit behind it. */
+/**
+ * From least to most, with any unit behind it.
+ * @param least, most both in the unit named
+ */
 export const rangeInUnit = (least: number, most: number, unit: string): string =>
 	isSpokenUnit(unit)
 		? measuredPair(least, ' to ', most, unit)
@@ -37,6 +44,7 @@ export const rangeInUnit = (least: number, most: number, unit: string): string =
 /**
  * Two measures that share their unit.
  * @param joint word between them, with its blanks
+ * @param first, last both in the unit named
  * @example measuredPair(300, ' to ', 250, 'mm') reads “300 to 250 mm”, or “11.81 to 9.84 in”
  */
 export const measuredPair = (first: number, joint: string, last: number, unit: SpokenUnit): string =>

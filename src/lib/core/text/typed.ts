@@ -25,7 +25,10 @@ const bare: Record<UnitSystem, Partial<Record<StoredUnit, string>>> = {
 	imperial: { mm: 'in', m: 'ft', L: 'gal', kg: 'lb', 'm²': 'ft²', 'm/s': 'mph' }
 };
 
-/** A number as a person writes it: `12`, `0,5`, `1/2`, `1 1/2`, `½`; null for anything else. */
+/**
+ * A number as a person writes it: `12`, `0,5`, `1/2`, `1 1/2`, `½`; null for anything else.
+ * @returns the number, in the unit of its field
+ */
 export function readNumber(text: string): number | null {
 	const plain = text
 		.trim()

@@ -62,9 +62,16 @@ export const common = ({ tree, place }: TodayTree) => ({
 /** A number of days in words. */
 export const daysInWords = (count: number): string => counted(count, 'day');
 
-/** What waiting, or the number of trees, adds to a rank: up to a most, so that it never passes what stands well above it. */
+/**
+ * What waiting, or the number of trees, adds to a rank: up to a most, so that it never passes what stands well above it.
+ * @param by days waited, or trees beyond the first
+ * @returns points of rank
+ */
 export const rises = (by: number, values: Values): number =>
 	Math.max(0, Math.min(values['today.risesMost'], by));
-/** The same of what is slow to harm. */
+/**
+ * The same of what is slow to harm.
+ * @returns points of rank
+ */
 export const risesSlowly = (waitedDays: number, values: Values): number =>
 	rises(waitedDays / Math.max(1, values['today.slowDays']), values);

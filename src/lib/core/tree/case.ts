@@ -63,6 +63,7 @@ export const treeRecordFields = {
 	forecasts: records(saidForecastSchema, 20_000)
 };
 export type TreeRecordField = keyof typeof treeRecordFields;
+/** Whether a tree has one record of a kind at the most, as it has one map. */
 export const isSingle = (field: TreeRecordField): boolean => treeRecordFields[field] instanceof z.ZodNullable;
 
 /** A whole tree with all its records, as exported and imported. */

@@ -73,6 +73,7 @@ export const say = <T>(
 export const inOrder = <T>(said: readonly Said<T>[]): Said<T>[] =>
 	[...said].sort((a, b) => a.on.localeCompare(b.on));
 
+/** What nobody has seen, said or measured. */
 export const unknownFact = <T>(): Fact<T> => ({
 	value: null,
 	low: null,

@@ -40,6 +40,7 @@ export function smellSince(
 	return smell.on > setOn && smell.on > (rootsCutOn ?? '') ? { value: smell.value, on: smell.on } : null;
 }
 
+/** How a tree stands, as far as the list of trees and Today need it. */
 export function standingKept(
 	standing: Standing,
 	{

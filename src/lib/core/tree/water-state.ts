@@ -60,6 +60,7 @@ export function functionLowOf(
 		}));
 }
 
+/** What is kept of the water of a pot between two reckonings. */
 export function waterStateOf(
 	water: TreeWater,
 	today: string,

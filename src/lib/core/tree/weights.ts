@@ -36,6 +36,7 @@ export function aboutKg(
 
 /**
  * A weight so far from what the pot is known to weigh that it is asked for again; taken when its note says why.
+ * @param kg what the scale showed
  * @returns what to say of it; null where nothing speaks against it
  */
 export function unlikelyKg(

@@ -29,7 +29,10 @@ export interface WorkingValue {
 export const defineValues = <K extends string>(values: Record<K, WorkingValue>): Record<K, WorkingValue> =>
 	values;
 
-/** A working value of our own, with the bounds it may be changed within; `more` says another mark, its source, or a note. */
+/**
+ * A working value of our own, with the bounds it may be changed within; `more` says another mark, its source, or a note.
+ * @param value in the unit named
+ */
 export const ours = (
 	label: string,
 	value: number,

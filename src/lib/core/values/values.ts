@@ -59,6 +59,7 @@ export type Values = Readonly<Record<ValueKey, number>>;
 
 export const valueKeys = Object.keys(workingValues) as ValueKey[];
 
+/** Whether a working value has this name. */
 export const isValueKey = (key: string): key is ValueKey => Object.hasOwn(workingValues, key);
 
 /** The definition behind a key, for showing its label, unit and mark. */

@@ -222,4 +222,5 @@ export function contradiction(a: ConditionId, b: ConditionId): string | null {
 	const thing = asks.find((ask) => first[ask] && second[ask] && first[ask] !== second[ask]);
 	return thing ? askNames[thing] : null;
 }
+/** All that is told of a condition. */
 export const conditionOf = (id: ConditionId): Condition => conditions[id];

@@ -12,13 +12,19 @@ const EARLIEST_DATE = '1950-01-01';
 const LATEST_DATE = '2100-12-31';
 const NOTE_LENGTH = 4000;
 
-/** A number between two bounds, in the unit named. */
+/**
+ * A number between two bounds, in the unit named.
+ * @param min, max least and most that is taken, in the unit named
+ */
 export function measure(min: number, max: number, unit: string) {
 	const message = `must be a number from ${rangeInUnit(min, max, unit)}`;
 	return z.number({ error: message }).min(min, { error: message }).max(max, { error: message });
 }
 
-/** A whole number between two bounds. */
+/**
+ * A whole number between two bounds.
+ * @param min, max least and most that is taken
+ */
 export function count(min: number, max: number) {
 	const message = `must be a whole number from ${min} to ${max}`;
 	return z
@@ -31,13 +37,19 @@ export function count(min: number, max: number) {
 /** A share from 0 to 1. */
 export const share = () => measure(0, 1, '(a share)');
 
-/** A required short text; surrounding blanks are dropped. */
+/**
+ * A required short text; surrounding blanks are dropped.
+ * @param max characters at the most
+ */
 export function shortText(max: number) {
 	const message = `must be 1 to ${max} characters`;
 	return z.string({ error: message }).trim().min(1, { error: message }).max(max, { error: message });
 }
 
-/** An optional longer text; empty when nothing was written. */
+/**
+ * An optional longer text; empty when nothing was written.
+ * @param max characters at the most
+ */
 export function note(max: number = NOTE_LENGTH) {
 	const message = `must be at most ${max} characters`;
 	return z.string({ error: message }).trim().max(max, { error: message }).default('');

@@ -19,6 +19,7 @@ export const recentEvents = [
 	'long-rain'
 ] as const;
 export type RecentEvent = (typeof recentEvents)[number];
+/** Whether a word names a recent event. */
 export const isRecentEvent = (word: unknown): word is RecentEvent =>
 	(recentEvents as readonly unknown[]).includes(word);
 export const recentEventNames: Record<RecentEvent, string> = {

@@ -958,8 +958,11 @@ export const signs = {
 
 export type SignId = keyof typeof signs;
 export const signIds = Object.keys(signs) as SignId[];
+/** Whether a word names a sign. */
 export const isSignId = (word: string): word is SignId => Object.hasOwn(signs, word);
+/** All that is told of a sign. */
 export const signOf = (id: SignId): Sign => signs[id];
+/** Whether a sign can show at a tree that stands so. */
 export const signApplies = (id: SignId, situation: Situation): boolean =>
 	(signs[id].situations as readonly Situation[]).includes(situation);
 

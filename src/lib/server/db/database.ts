@@ -23,7 +23,10 @@ export interface Remembered {
 	lists: Map<string, { key: string; value: unknown }>;
 }
 
-/** Puts one into a memory of at most so many, the longest unasked first to go. */
+/**
+ * Puts one into a memory of at most so many, the longest unasked first to go.
+ * @param most entries at the most; the oldest goes first
+ */
 export function keepIn<T>(memory: Map<string, T>, name: string, value: T, most: number): void {
 	memory.delete(name);
 	memory.set(name, value);

@@ -72,7 +72,11 @@ export function jsonIn(form: FormData, name: string): unknown {
 	}
 }
 
-/** The version a form was read at. @throws Refusal 422 */
+/**
+ * The version a form was read at.
+ * @throws Refusal 422
+ * @returns 1 or more
+ */
 export const formVersion = (form: FormData): number =>
 	check(z.object({ version: z.coerce.number().int().min(1) }), { version: form.get('version') }).version;
 

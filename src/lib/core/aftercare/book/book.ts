@@ -583,6 +583,7 @@ const bookKinds = {
 
 export type BookKind = keyof typeof bookKinds;
 export const bookKindIds = Object.keys(bookKinds) as unknown as readonly [BookKind, ...BookKind[]];
+/** All that is told of a kind of entry. */
 export const bookKind = (kind: BookKind): BookKindOf => bookKinds[kind];
 
 export const bookInput = z

@@ -105,6 +105,10 @@ const events: Partial<Record<BookKind, RecentEvent>> = {
 	bought: 'bought',
 	'repotted-before': 'repotted'
 };
+/**
+ * The recent event that an entry tells a diagnosis of.
+ * @returns null where it tells of none
+ */
 export const eventTold = (kind: BookKind): RecentEvent | null => events[kind] ?? null;
 
 /** Rules of aftercare whose work an entry does: written down, it closes them. */
@@ -114,6 +118,10 @@ const doneByRule: Partial<Record<BookKind, string>> = {
 	'suckers-off': 'suckers',
 	fed: 'feeding'
 };
+/**
+ * The rule of aftercare that an entry does.
+ * @returns null where it does none
+ */
 export const ruleDone = ({ kind, details }: Pick<BookInput, 'kind' | 'details'>): string | null =>
 	kind === 'crown-cut' && details.choice === 'dead' ? null : (doneByRule[kind] ?? null);
 

@@ -41,7 +41,10 @@ export interface PotStateDay {
 	filled: boolean;
 }
 
-/** Same pot, as dry as is said: both parts in proportion. */
+/**
+ * Same pot, as dry as is said: both parts in proportion.
+ * @param dryness 0 drained … 1 dry
+ */
 export function driedTo(dryness: number, stores: PotStores): PotWater {
 	const full = fullPot(stores);
 	return { rootedL: full.rootedL * (1 - dryness), unrootedL: full.unrootedL * (1 - dryness) };

@@ -14,16 +14,30 @@ export function grown(phi: number, degreeDays7: number, values: Values): number 
 	return grownBy(phi, Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7));
 }
 
-/** The same by what warmth leaves, e^(−r·D), for who goes through thousands of days. */
+/**
+ * The same by what warmth leaves, e^(−r·D), for who goes through thousands of days.
+ * @param phi root function, 0 … 1
+ * @param left e^(−r·D), 0 … 1
+ */
 export const grownBy = (phi: number, left: number): number =>
 	phi <= 0 ? 0 : phi >= 1 ? phi : phi / (phi + (1 - phi) * left);
 
-/** How a small difference in root function fares over some warmth: the slope of `grown`. */
+/**
+ * How a small difference in root function fares over some warmth: the slope of `grown`.
+ * @param phi root function, 0 … 1
+ * @param degreeDays7 degree days over 7 °C
+ * @returns change afterwards per change before, no unit
+ */
 export function grownSlope(phi: number, degreeDays7: number, values: Values): number {
 	return slopeBy(phi, Math.exp(-values['rootFunction.perDegreeDay'] * degreeDays7));
 }
 
-/** The same by what warmth leaves, e^(−r·D). */
+/**
+ * The same by what warmth leaves, e^(−r·D).
+ * @param phi root function, 0 … 1
+ * @param left e^(−r·D), 0 … 1
+ * @returns change afterwards per change before, no unit
+ */
 export const slopeBy = (phi: number, left: number): number =>
 	phi >= 1 ? 1 : left / Math.max(1e-9, phi + (1 - phi) * left) ** 2;
 

@@ -33,7 +33,12 @@ export interface FunctionEstimate {
 	expected: number;
 }
 
-/** A linear filter of one state: what is known becomes less certain, and surer by what is seen. @see Kalman 1960 */
+/**
+ * A linear filter of one state: what is known becomes less certain, and surer by what is seen.
+ * @see Kalman 1960
+ * @param seen root function by a weighing
+ * @param seenVariance its variance
+ */
 export function kalman(
 	{ phi, p }: { phi: number; p: number },
 	seen: number,
@@ -159,7 +164,11 @@ function phiFor(
 const unmeasuredRainMm = (days: readonly SeriesDay[], reach: number, values: Values): number =>
 	days.filter((day) => day.how !== '').length * values['rootFunction.unmeasuredRainMm'] * reach;
 
-/** Rain may have fallen unmeasured between two weighings. @param series days of the place without gaps */
+/**
+ * Rain may have fallen unmeasured between two weighings.
+ * @param series days of the place without gaps
+ * @param reach share of the rain that reaches the pot, 0 … 1
+ */
 export const rainUnmeasured = (
 	pair: Pick<WeighingPair, 'from' | 'to'>,
 	series: readonly SeriesDay[],

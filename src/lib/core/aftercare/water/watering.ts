@@ -89,7 +89,10 @@ export function weighingPairs(
 	return pairs.sort((a, b) => (a.to < b.to ? -1 : a.to > b.to ? 1 : 0));
 }
 
-/** Share that usually runs out, learned from what was measured; the wanted share where nothing was. */
+/**
+ * Share that usually runs out, learned from what was measured; the wanted share where nothing was.
+ * @param usual the wanted share of what is poured, 0 … 1
+ */
 export function outflowLearned(waterings: readonly Watering[], usual: number): number {
 	const measured = waterings.flatMap(({ litres, ranOutL }) =>
 		litres !== null && ranOutL !== null && litres > 0 ? [ranOutL / litres] : []

@@ -46,7 +46,10 @@ export const actNowOutput = z.object({
 });
 export type ActNow = z.infer<typeof actNowOutput>;
 
-/** How much the same disturbance counts by season and vigour. */
+/**
+ * How much the same disturbance counts by season and vigour.
+ * @returns factor on the harm, 1 of a fair tree in its window
+ */
 export const disturbanceFactor = (fit: SeasonFit, vigour: Vigour, values: Values): number =>
 	values[`diagnosis.harm-season.${fit}`] * values[`diagnosis.harm-vigour.${vigour}`];
 

@@ -60,6 +60,11 @@ export type Diagnosis = z.infer<typeof diagnosisOutput>;
 /** Causes under this chance are summed out of the combinations, so that these stay readable. */
 const TOLD_APART = 0.1;
 
+/**
+ * Odds of a chance; of what is sure they are large, never without end.
+ * @param chance 0 … 1
+ * @returns chance against its opposite, no unit
+ */
 export const oddsOf = (chance: number): number => chance / Math.max(1e-9, 1 - chance);
 
 const placeOf: ReadonlyMap<string, number> = new Map(signIds.map((id, place) => [id, place]));

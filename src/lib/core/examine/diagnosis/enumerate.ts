@@ -66,6 +66,7 @@ const MANY_ROWS = 600;
 
 /**
  * Chance of an effect given which causes hold: 1 − (1 − leak) Π (1 − strength).
+ * @param causes the causes that hold, a bit for each
  * @see Pearl 1988, Probabilistic Reasoning in Intelligent Systems; Russell & Norvig
  * @example fever with inhibition 0.6, 0.2, 0.1 and all three causes: 0.988
  */

@@ -65,6 +65,11 @@ const EXACTLY = 24;
 /** A check below this many bits tells nothing. */
 const LEAST_BITS = 1e-4;
 
+/**
+ * How little is known of a yes or no.
+ * @param p chance of the yes, 0 … 1
+ * @returns bits, 0 … 1
+ */
 export const entropyBits = (p: number): number =>
 	p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
 

@@ -11,7 +11,10 @@ export interface BallMass {
 	people: number;
 }
 
-/** How many hands a mass needs, in words; beyond what can stand round a ball, a machine. */
+/**
+ * How many hands a mass needs, in words; beyond what can stand round a ball, a machine.
+ * @param people how many lift together
+ */
 export const handsFor = (people: number, values: Values): string =>
 	people > values['lifting.people-most']
 		? 'a machine'

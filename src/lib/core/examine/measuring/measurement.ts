@@ -221,4 +221,5 @@ const toolOfSign: Partial<Record<SignId, Tool>> = {
 /** The tool that measures a sign; null for what is only looked at. */
 export const toolFor = (sign: SignId, situation: Tree['situation']): Tool | null =>
 	sign === 'water-stands' && situation === 'in-ground' ? 'infiltration' : (toolOfSign[sign] ?? null);
+/** Whether a word names a tool. */
 export const isTool = (word: unknown): word is Tool => (tools as readonly unknown[]).includes(word);

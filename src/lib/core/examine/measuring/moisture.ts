@@ -26,5 +26,8 @@ export const moistureData = z
 	});
 export type MoistureData = z.infer<typeof moistureData>;
 
-/** Dryness of a pot as the finger tells it, 0 drained … 1 dry [our own]. */
+/**
+ * Dryness of a pot as the finger tells it, 0 drained … 1 dry [our own].
+ * @returns 0 drained … 1 dry
+ */
 export const feltDryness = (feel: Feel, values: Values): number => values[`water.felt.${feel}`];

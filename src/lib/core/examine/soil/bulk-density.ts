@@ -78,6 +78,10 @@ export function judgeCore(core: SoilCore, texture: Texture, values: Values): Cor
 	};
 }
 
+/**
+ * What a density means to roots in a soil of a texture.
+ * @param densityMgPerM3 dry mass by whole volume, Mg/m³
+ */
 export const judgeDensity = (densityMgPerM3: number, texture: Texture, values: Values): DensityJudgement =>
 	densityMgPerM3 > values[`soil.density.restricts.${texture}`]
 		? 'restricts'

@@ -116,6 +116,7 @@ export function resistanceProfile(
 	};
 }
 
+/** What a resistance means to roots. */
 export const hardnessOf = (resistanceMpa: number, values: Values): Hardness =>
 	resistanceMpa > values['soil.resistance-stop']
 		? 'stops'

@@ -8,6 +8,7 @@ export interface Said {
 
 /**
  * Brier score: mean squared difference of what was said and what came; 0 is perfect, 0.25 is what saying a half each time earns.
+ * @returns 0 … 1; null when nothing was said
  * @see Brier 1950
  */
 export const brierScore = (said: readonly Said[]): number | null =>

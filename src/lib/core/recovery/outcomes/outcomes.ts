@@ -163,7 +163,10 @@ export function entangledWith(
 		.sort((x, y) => y.v - x.v);
 }
 
-/** Cramér’s V of pairs of words; null with fewer than two levels on either side. */
+/**
+ * Cramér’s V of pairs of words; null with fewer than two levels on either side.
+ * @returns 0 of what does not hang together … 1
+ */
 export function cramersV(pairs: readonly (readonly [string, string])[]): number | null {
 	const rows = [...new Set(pairs.map(([a]) => a))];
 	const columns = [...new Set(pairs.map(([, b]) => b))];

@@ -20,6 +20,7 @@ const rows: readonly (readonly [number, Record<SulphurSoil, number>])[] = [
 /** lb per 100 ft² as g/m². */
 const G_M2 = 453.59237 / 9.290304;
 
+/** The soil of the table of doses that is nearest to a texture. */
 export const sulphurSoilOf = (texture: Texture): SulphurSoil =>
 	texture === 'sand' || texture === 'loamy-sand'
 		? 'sand'

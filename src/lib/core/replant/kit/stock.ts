@@ -50,8 +50,10 @@ export type ItemId = ComponentId | SupplyId;
 export const itemIds = [...componentIds, ...supplyIds] as [ItemId, ...ItemId[]];
 const isSupply = (item: ItemId): item is SupplyId => Object.hasOwn(supplies, item);
 
+/** What an item is called. */
 export const itemName = (item: ItemId): string =>
 	isSupply(item) ? supplies[item].name : componentOf(item).name;
+/** The unit an item is counted in. */
 export const itemUnit = (item: ItemId): SupplyUnit => (isSupply(item) ? supplies[item].unit : 'L');
 
 /** One thing at hand: full packs of a size, and what is left of the opened one. */
@@ -67,6 +69,10 @@ export type StockItemInput = z.infer<typeof stockItemInput>;
 export const stockItemSchema = stockItemInput.extend({ id: id(), version: version() });
 export type StockItem = z.infer<typeof stockItemSchema>;
 
+/**
+ * What there is of an item, with what is left of the pack that is open.
+ * @returns in the unit of the item
+ */
 export const atHand = ({
 	packs,
 	packSize,
@@ -98,7 +104,10 @@ export interface Draw {
 	left: Pick<StockItem, 'packs' | 'opened'>;
 }
 
-/** Takes an amount from what is at hand: first what is open, then pack by pack. Never more than there is. */
+/**
+ * Takes an amount from what is at hand: first what is open, then pack by pack. Never more than there is.
+ * @param need in the unit of the item
+ */
 export function draw(need: number, stock: StockItem | null): Draw {
 	if (!stock)
 		return {

@@ -108,4 +108,5 @@ export const components = {
 
 export type ComponentId = keyof typeof components;
 export const componentIds = Object.keys(components) as [ComponentId, ...ComponentId[]];
+/** All that is told of a component. */
 export const componentOf = (id: ComponentId): Component => components[id];

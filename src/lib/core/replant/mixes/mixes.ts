@@ -98,6 +98,7 @@ export const mixes = {
 
 export type MixId = keyof typeof mixes;
 export const mixIds = Object.keys(mixes) as [MixId, ...MixId[]];
+/** A shipped mix by its name. */
 export const mixOf = (id: MixId): Mix => mixes[id];
 
 /** A shipped recipe as a mix that can be changed and used. */

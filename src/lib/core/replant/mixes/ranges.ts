@@ -28,6 +28,9 @@ export const mixRanges = (values: Values): Record<MixAim, MixRange> => ({
 	}
 });
 
-/** Where a share stands against a range; its ends belong to it. */
+/**
+ * Where a share stands against a range; its ends belong to it.
+ * @param value, from, to all three in one unit
+ */
 export const againstRange = (value: number, from: number, to: number): 'below' | 'within' | 'above' =>
 	value < from - 1e-9 ? 'below' : value > to + 1e-9 ? 'above' : 'within';

@@ -36,10 +36,15 @@ interface DayOfRoots {
 	inLeaf: boolean;
 }
 
+/** A pot that has drained after a watering. */
 export const fullPot = (stores: PotStores): PotWater => ({
 	rootedL: stores.rootedMostL,
 	unrootedL: stores.unrootedMostL
 });
+/**
+ * How dry a pot is, by all that it holds.
+ * @returns 0 drained … 1 dry
+ */
 export const drynessOf = (water: PotWater, stores: PotStores): number => {
 	const most = stores.rootedMostL + stores.unrootedMostL;
 	return most > 0 ? Math.min(1, Math.max(0, 1 - (water.rootedL + water.unrootedL) / most)) : 1;

@@ -36,6 +36,7 @@ export function daysAhead(
  * before it is planted as after.
  * @param days as they follow; the last one goes on where they do not reach
  * @param trigger dryness at which it is watered, 0 … 1
+ * @param rootFunction 1 of a tree that was never cut
  * @returns Infinity where nothing is drawn
  */
 export function dryDown(

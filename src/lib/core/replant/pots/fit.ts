@@ -14,7 +14,10 @@ export interface Ball {
 const DIRECTIONS = 36;
 const LEVELS = 16;
 
-/** A round ball from its sizes. */
+/**
+ * A round ball from its sizes.
+ * @param fullness volume as a share of the cylinder around it, 0.3 … 0.98
+ */
 export const ballOfSizes = (diameterMm: number, depthMm: number, fullness: number): Ball => ({
 	reachMm: new Array<number>(DIRECTIONS).fill(diameterMm / 2),
 	depthMm,
@@ -25,6 +28,7 @@ export const ballOfSizes = (diameterMm: number, depthMm: number, fullness: numbe
  * A ball from the map: as far as the roots that stay reach in each direction, never less than half the thickness of the
  * trunk; where no root runs, between its neighbours.
  * @param gone ids of roots that are cut
+ * @param fullness volume as a share of the cylinder around it, 0.3 … 0.98
  */
 export function ballOfMap(
 	map: Pick<RootMapInput, 'segments' | 'trunkDiameterMm' | 'ballRadiusMm'>,
@@ -60,7 +64,10 @@ export function ballOfMap(
 	return { reachMm: filled, depthMm, fullness };
 }
 
-/** Share of the widest reach at a share of the depth, so that the volume is `fullness` of the cylinder. */
+/**
+ * Share of the widest reach at a share of the depth, so that the volume is `fullness` of the cylinder.
+ * @param fullness volume as a share of the cylinder around it, held to 0.3 … 0.98
+ */
 export function narrowing(depthShare: number, fullness: number): number {
 	// The area at a share t of the depth is 1 − t^p of the widest, so that the volume is p / (p + 1): 2/3 gives p = 2.
 	const full = Math.min(0.98, Math.max(0.3, fullness));

@@ -13,6 +13,7 @@ export const potShapeNames: Record<PotShape, string> = {
 };
 /** Shapes that are circles seen from above, and shapes whose sides stand upright. */
 export const isRound = (shape: PotShape): boolean => shape === 'round' || shape === 'bag';
+/** Whether a pot has one width from floor to rim by its shape. */
 export const isStraight = (shape: PotShape): boolean =>
 	shape === 'box' || shape === 'tray' || shape === 'bag';
 

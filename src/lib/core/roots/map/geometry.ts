@@ -15,6 +15,7 @@ export interface PlanPoint {
 	y: number;
 }
 
+/** A place in plan from its direction and distance: x to the right, y down, mm. */
 export const planPoint = ({
 	azimuthDeg,
 	radiusMm
@@ -23,6 +24,7 @@ export const planPoint = ({
 	return { x: radiusMm * Math.sin(angle), y: -radiusMm * Math.cos(angle) };
 };
 
+/** Direction and distance of a place in plan. */
 export const polarOf = ({ x, y }: PlanPoint): { azimuthDeg: number; radiusMm: number } => ({
 	azimuthDeg: normaliseDeg((Math.atan2(x, -y) * 180) / Math.PI),
 	radiusMm: Math.hypot(x, y)

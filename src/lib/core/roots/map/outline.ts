@@ -142,7 +142,15 @@ function evenly(line: readonly PlanPoint[], count: number): PlanPoint[] {
 	return points;
 }
 
+/**
+ * Way round a stem along its bark.
+ * @returns mm
+ */
 export const perimeterMm = (stem: Stem): number => polygonLength(pairs(outlineRing(stem)));
+/**
+ * Area of a stem across.
+ * @returns mm²
+ */
 export const areaMm2 = (stem: Stem): number => Math.abs(polygonArea(pairs(outlineRing(stem))));
 
 /** Diameter as a tape gives it: the perimeter over π. */

@@ -251,7 +251,10 @@ export function rootsFrom(
 	return found;
 }
 
-/** Where a root leaves the trunk or its parent. */
+/**
+ * Where a root leaves the trunk or its parent.
+ * @returns degrees clockwise from the front
+ */
 export const startAzimuth = (segment: Pick<Segment, 'course'>): number => segment.course[0]?.azimuthDeg ?? 0;
 
 /** Fine-root score taken when nobody looked: by class [our own]. */

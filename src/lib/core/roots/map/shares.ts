@@ -122,7 +122,10 @@ export const tornOnly = ({ condition, flaws }: Pick<Segment, 'condition' | 'flaw
 	flaws.includes('torn') &&
 	flaws.every((flaw) => flaw === 'torn' || flaw === 'crowded' || flaw === 'too-thick');
 
-/** Where a root is cut when nothing else is said: at the edge of rot, behind a tear, otherwise at its base. */
+/**
+ * Where a root is cut when nothing else is said: at the edge of rot, behind a tear, otherwise at its base.
+ * @returns mm along the root from where it begins
+ */
 export function usualCutPlace(segment: Segment, values: Values): number {
 	if (segment.condition === 'dead') return segment.deadFromMm ?? 0;
 	if (!tornOnly(segment)) return 0;

@@ -27,6 +27,7 @@ export const isForArborist = (
 	map: Pick<RootMapInput, 'frame' | 'trunkDiameterMm'>,
 	values: Values
 ): boolean => map.frame === 'ground' || map.trunkDiameterMm >= values['diagnosis.large-trunk-mm'];
+/** The words that a reason to hold begins with. */
 export const holdHead = ({ arborist }: LostHold): string =>
 	arborist ? 'Not without a qualified arborist.' : 'It takes a hold.';
 

@@ -16,6 +16,7 @@ export interface BodyFacts {
 	lightDeg: Fact<number>;
 }
 
+/** Sizes and body of a tree: trunk, height, crown, ball, pot and weight. */
 export function bodyFacts(sayings: Sayings): BodyFacts {
 	const { records, booked, fact, taps, values } = sayings;
 	const { tree, rootMap } = records;

@@ -9,6 +9,7 @@ export interface LeaveFacts {
 	servicesLocated: Fact<boolean>;
 }
 
+/** Whose leave there is to work at a tree, and what stands against it. */
 export function leaveFacts({ records, fact, told }: Sayings): LeaveFacts {
 	const { tree } = records;
 	return {

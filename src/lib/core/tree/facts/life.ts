@@ -18,6 +18,7 @@ export interface LifeFacts {
 	smell: Fact<NonNullable<Observation['smell']>>;
 }
 
+/** Signs of life: buds, leaves, shoots, living wood and what lives on it. */
 export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings): LifeFacts {
 	return {
 		leafCover: fact(

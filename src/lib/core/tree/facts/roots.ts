@@ -14,6 +14,7 @@ export interface RootFacts extends BallFacts {
 	ballKg: Fact<number>;
 }
 
+/** What is known of the roots. */
 export function rootFacts(sayings: Sayings): RootFacts {
 	const { records, fact, lifts, on, values } = sayings;
 	const { rootMap } = records;

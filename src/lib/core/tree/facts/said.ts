@@ -93,7 +93,10 @@ export const inTerms = <A, B>(said: readonly Said<A>[], turn: (value: A) => B | 
 /** For what the latest word settles, whatever was said before it. */
 export const latestWord = (): boolean => true;
 
-/** Numbers agree within so much. */
+/**
+ * Numbers agree within so much.
+ * @param much how far apart two sayings may lie and still agree, in their unit
+ */
 export const near =
 	(much: number) =>
 	(a: number, b: number): boolean =>

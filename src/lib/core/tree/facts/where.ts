@@ -19,6 +19,7 @@ export interface WhereFacts {
 	waterSeen: Fact<string>;
 }
 
+/** Where a tree stands and in what. */
 export function whereFacts(sayings: Sayings): WhereFacts {
 	const { records, fact, values } = sayings;
 	return {

@@ -65,6 +65,7 @@ type KeptBecause = ReadonlyMap<string, string>;
 /** A root as it is spoken of. */
 const rootName = ({ segments }: LedgerMap, segmentId: string): string =>
 	`root ${segments.findIndex((segment) => segment.id === segmentId) + 1}`;
+/** A root of the map as it is spoken of, by its place in the list. */
 export const nameOf = ({ map }: Problem, segmentId: string): string => rootName(map, segmentId);
 
 /** Why a root may not be cut at all; null where it may. */

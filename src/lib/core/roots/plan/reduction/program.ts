@@ -1,9 +1,17 @@
 /** A linear expression: coefficients by variable. */
 export type Linear = Map<string, number>;
 
+/**
+ * Adds a term to a sum.
+ * @param factor of the name, no unit
+ */
 export const add = (into: Linear, name: string, factor: number): void => {
 	if (factor !== 0) into.set(name, (into.get(name) ?? 0) + factor);
 };
+/**
+ * Adds all terms of a sum to another.
+ * @param factor of each term, no unit
+ */
 export const addAll = (into: Linear, from: Linear, factor: number): void => {
 	for (const [name, value] of from) add(into, name, value * factor);
 };
