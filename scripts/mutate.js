@@ -76,6 +76,7 @@ for (const room of drawn > 0 ? [DRAW] : asked.length > 0 ? asked : rooms) {
 		ignoreStatic: true,
 		concurrency: 2,
 		timeoutMS: 20_000,
+		dryRunTimeoutMinutes: 20,
 		reporters: ['progress', 'json', 'told'],
 		jsonReporter: { fileName: `${FOLDER}/${room.replaceAll(/[/ ]/g, '-')}.json` },
 		tempDirName: `${FOLDER}/tmp`,

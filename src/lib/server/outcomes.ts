@@ -3,6 +3,7 @@ import { addDays } from '../core/maths/calendar';
 import type { SeasonFit } from '../core/climate/windows';
 import type { Group } from '../core/vocabulary/kind';
 import type { LossRow, OutcomeCase } from '../core/recovery/outcomes/outcomes';
+import type { Review, ReviewRow } from '../core/recovery/outcomes/review';
 import type { Said } from '../core/recovery/outcomes/forecast-score';
 import type { Reserves, TreeState } from '../core/vocabulary/words';
 import type { Values } from '../core/values/values';
@@ -110,21 +111,6 @@ export const lossRows = (db: Reader): Promise<LossRow[]> =>
 		},
 		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} where ${tree.state} = 'dead' order by ${tree.closedOn} desc`
 	);
-
-interface ReviewRow {
-	treeId: string;
-	tag: string;
-	name: string;
-	placeName: string;
-	on: string | null;
-	why: string;
-}
-export interface Review {
-	stages: ReviewRow[];
-	pots: ReviewRow[];
-	unseen: ReviewRow[];
-	undecided: ReviewRow[];
-}
 
 /** The whole yard in spring or autumn: stages that are due, pots that ask, trees nobody looked at, cases without a plan. */
 export async function yardReview(db: Reader, today: string, values: Values): Promise<Review> {

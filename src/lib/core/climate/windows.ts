@@ -1,3 +1,4 @@
+import { wordsOf } from '../vocabulary/words-of';
 import type { Kind } from '../vocabulary/kind';
 import { isTender } from '../vocabulary/kind';
 import type { Values } from '../values/values';
@@ -5,13 +6,13 @@ import { addDays, daysBetween, within, yearOf, type Span } from '../maths/calend
 import { growingSeason, type PlaceClimate } from './normals';
 
 /** How a date stands to the windows in which a kind may be lifted or worked at the root. */
-export const seasonFits = ['in-window', 'shoulder', 'out-of-window'] as const;
-export type SeasonFit = (typeof seasonFits)[number];
-export const seasonFitNames: Record<SeasonFit, string> = {
+export const seasonFitNames = {
 	'in-window': 'in its window',
 	shoulder: 'on the shoulder of its window',
 	'out-of-window': 'out of its window'
 };
+export type SeasonFit = keyof typeof seasonFitNames;
+export const seasonFits = wordsOf(seasonFitNames);
 
 type KindSeason = Pick<Kind, 'group' | 'coldestC' | 'liftingWindow'>;
 

@@ -1,17 +1,18 @@
+import { wordsOf } from '../vocabulary/words-of';
 import { backupKinds, type BackupKind } from '../vocabulary/backup-kinds';
 import { z } from 'zod';
 import { calendarDate, count, id, measure, note, oneOf, shortText, version } from '../vocabulary/fields';
 import { wilsonInterval } from '../maths/wilson';
 import type { Values } from '../values/values';
 
-export const backupEvents = ['struck', 'potted', 'lost', 'given'] as const;
-export type BackupEvent = (typeof backupEvents)[number];
-export const backupEventNames: Record<BackupEvent, string> = {
+export const backupEventNames = {
 	struck: 'have roots',
 	potted: 'potted on',
 	lost: 'lost',
 	given: 'given away'
 };
+export type BackupEvent = keyof typeof backupEventNames;
+export const backupEvents = wordsOf(backupEventNames);
 
 /** Cuttings or divisions of one day, tracked until each is a tree, lost or given away. */
 export const backupInput = z.strictObject({

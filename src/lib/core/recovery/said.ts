@@ -1,3 +1,4 @@
+import { wordsOf } from '../vocabulary/words-of';
 import { z } from 'zod';
 import { seasonFits } from '../climate/windows';
 import { calendarDate, id, note, oneOf, share, version } from '../vocabulary/fields';
@@ -20,19 +21,7 @@ export const saidForecastSchema = z.strictObject({
 export type SaidForecast = z.infer<typeof saidForecastSchema>;
 
 /** What is due at a point of the recovery. */
-export const decisionKinds = [
-	'carry-on',
-	'look-closer',
-	'retie',
-	'water-path',
-	'rot-path',
-	're-cut',
-	'next-stage',
-	'let-grow',
-	'call-dead'
-] as const;
-export type DecisionKind = (typeof decisionKinds)[number];
-export const decisionNames: Record<DecisionKind, string> = {
+export const decisionNames = {
 	'carry-on': 'Carry on',
 	'look-closer': 'Look closer',
 	retie: 'Hold it firm',
@@ -43,6 +32,8 @@ export const decisionNames: Record<DecisionKind, string> = {
 	'let-grow': 'Let it grow untouched',
 	'call-dead': 'Call it dead'
 };
+export type DecisionKind = keyof typeof decisionNames;
+export const decisionKinds = wordsOf(decisionNames);
 
 /** What a person decided, against what was advised. */
 export const decisionInput = z

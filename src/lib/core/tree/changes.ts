@@ -1,3 +1,4 @@
+import { wordsOf } from '../vocabulary/words-of';
 import { z } from 'zod';
 import { addDays } from '../maths/calendar';
 import { calendarDate, id, note, oneOf, version } from '../vocabulary/fields';
@@ -7,19 +8,7 @@ import type { Plan } from '../roots/plan/plan';
 import type { Values } from '../values/values';
 
 /** What can be changed about a tree and act on its health. In the order in which they are tried one by one. */
-export const factors = [
-	'watering',
-	'light',
-	'place',
-	'feeding',
-	'treatment',
-	'crown-cut',
-	'pot',
-	'mix',
-	'roots-cut'
-] as const;
-export type Factor = (typeof factors)[number];
-export const factorNames: Record<Factor, string> = {
+export const factorNames = {
 	watering: 'watering',
 	light: 'light',
 	place: 'place',
@@ -30,6 +19,8 @@ export const factorNames: Record<Factor, string> = {
 	mix: 'mix',
 	'roots-cut': 'roots cut'
 };
+export type Factor = keyof typeof factorNames;
+export const factors = wordsOf(factorNames);
 
 /** What a person changed on a day. */
 export const changeInput = z.strictObject({

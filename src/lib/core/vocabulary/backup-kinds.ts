@@ -1,7 +1,7 @@
+import { wordsOf } from './words-of';
+
 /** What a backup was taken as. */
-export const backupKinds = ['hardwood', 'softwood', 'root', 'division', 'layer', 'graft', 'seed'] as const;
-export type BackupKind = (typeof backupKinds)[number];
-export const backupKindNames: Record<BackupKind, string> = {
+export const backupKindNames = {
 	hardwood: 'hardwood cuttings',
 	softwood: 'softwood cuttings',
 	root: 'root cuttings',
@@ -10,3 +10,5 @@ export const backupKindNames: Record<BackupKind, string> = {
 	graft: 'grafts',
 	seed: 'seed'
 };
+export type BackupKind = keyof typeof backupKindNames;
+export const backupKinds = wordsOf(backupKindNames);

@@ -1,3 +1,5 @@
+import { wordsOf } from './words-of';
+
 /** What trees may have in common. */
 export type SharedThing = 'batch' | 'mix' | 'watering' | 'place';
 
@@ -19,14 +21,14 @@ export interface Condition {
 }
 
 /** Things a treatment may ask for; the words beside say which way. */
-export const asks = ['water', 'roots', 'pot', 'place'] as const;
-export type Ask = (typeof asks)[number];
-const askNames: Record<Ask, string> = {
+const askNames = {
 	water: 'about water',
 	roots: 'about touching the roots',
 	pot: 'about the pot',
 	place: 'about its place'
 };
+export type Ask = keyof typeof askNames;
+export const asks = wordsOf(askNames);
 
 export const conditions = {
 	'root-rot': {

@@ -1,18 +1,9 @@
+import { wordsOf } from './words-of';
 import { z } from 'zod';
 import { id, measure, note, oneOf, share, shortText, version } from './fields';
 
 /** Groups of kinds that are worked alike. */
-export const groups = [
-	'deciduous',
-	'broadleaf-evergreen',
-	'conifer',
-	'tropical',
-	'succulent',
-	'ericaceous',
-	'palm'
-] as const;
-export type Group = (typeof groups)[number];
-export const groupNames: Record<Group, string> = {
+export const groupNames = {
 	deciduous: 'deciduous broadleaf',
 	'broadleaf-evergreen': 'broadleaf evergreen',
 	conifer: 'conifer',
@@ -21,23 +12,19 @@ export const groupNames: Record<Group, string> = {
 	ericaceous: 'ericaceous',
 	palm: 'palm-like'
 };
+export type Group = keyof typeof groupNames;
+export const groups = wordsOf(groupNames);
 
 /** When a kind is usually lifted or worked at the root. */
-export const liftingWindows = [
-	'leafless',
-	'early-spring',
-	'spring-or-autumn',
-	'warm-growth',
-	'warm-dry'
-] as const;
-export type LiftingWindow = (typeof liftingWindows)[number];
-export const liftingWindowNames: Record<LiftingWindow, string> = {
+export const liftingWindowNames = {
 	leafless: 'leaf fall to bud swell',
 	'early-spring': 'early spring',
 	'spring-or-autumn': 'early spring or early autumn',
 	'warm-growth': 'in warm growth',
 	'warm-dry': 'warm and dry'
 };
+export type LiftingWindow = keyof typeof liftingWindowNames;
+export const liftingWindows = wordsOf(liftingWindowNames);
 
 export const sapCautions = ['none', 'irritant', 'toxic'] as const;
 export type SapCaution = (typeof sapCautions)[number];

@@ -1,17 +1,8 @@
+import { wordsOf } from './words-of';
 import { z } from 'zod';
 import { id, measure, note, oneOf, shortText, version } from './fields';
 
-export const placeKinds = [
-	'open',
-	'shade',
-	'cold-frame',
-	'greenhouse',
-	'heated',
-	'indoors',
-	'garden'
-] as const;
-export type PlaceKind = (typeof placeKinds)[number];
-export const placeKindNames: Record<PlaceKind, string> = {
+export const placeKindNames = {
 	open: 'open bench',
 	shade: 'shade',
 	'cold-frame': 'cold frame',
@@ -20,22 +11,24 @@ export const placeKindNames: Record<PlaceKind, string> = {
 	indoors: 'indoors',
 	garden: 'garden ground'
 };
+export type PlaceKind = keyof typeof placeKindNames;
+export const placeKinds = wordsOf(placeKindNames);
 
 /** How much light falls there, and how much wind. */
-export const lightLevels = ['sun', 'part', 'shade'] as const;
-export type LightLevel = (typeof lightLevels)[number];
-export const lightLevelNames: Record<LightLevel, string> = {
+export const lightLevelNames = {
 	sun: 'full sun',
 	part: 'part shade',
 	shade: 'shade'
 };
-export const exposures = ['sheltered', 'some', 'exposed'] as const;
-export type Exposure = (typeof exposures)[number];
-export const exposureNames: Record<Exposure, string> = {
+export type LightLevel = keyof typeof lightLevelNames;
+export const lightLevels = wordsOf(lightLevelNames);
+export const exposureNames = {
 	sheltered: 'sheltered',
 	some: 'some wind',
 	exposed: 'exposed'
 };
+export type Exposure = keyof typeof exposureNames;
+export const exposures = wordsOf(exposureNames);
 
 export const placeInput = z.strictObject({
 	name: shortText(60),

@@ -1,12 +1,14 @@
+import { wordsOf } from './words-of';
+
 /** Where a tree stands in its year. */
-export const seasonPhases = ['rest', 'flush', 'summer', 'autumn'] as const;
-export type SeasonPhase = (typeof seasonPhases)[number];
-export const seasonPhaseNames: Record<SeasonPhase, string> = {
+export const seasonPhaseNames = {
 	rest: 'at rest',
 	flush: 'in its first flush',
 	summer: 'in full growth',
 	autumn: 'growth ending'
 };
+export type SeasonPhase = keyof typeof seasonPhaseNames;
+export const seasonPhases = wordsOf(seasonPhaseNames);
 
 /** What befell it in the last weeks and makes some causes likelier before anything is looked at. */
 export const recentEvents = [

@@ -1,7 +1,7 @@
+import { wordsOf } from './words-of';
+
 /** The six stages of the work; one name in core, views and routes. */
-export const stages = ['take-in', 'examine', 'roots', 'replant', 'aftercare', 'recovery'] as const;
-export type Stage = (typeof stages)[number];
-export const stageNames: Record<Stage, string> = {
+export const stageNames = {
 	'take-in': 'Take in',
 	examine: 'Examine',
 	roots: 'Roots',
@@ -9,42 +9,44 @@ export const stageNames: Record<Stage, string> = {
 	aftercare: 'Aftercare',
 	recovery: 'Recovery'
 };
+export type Stage = keyof typeof stageNames;
+export const stages = wordsOf(stageNames);
 
-export const situations = ['potted', 'in-ground', 'just-lifted'] as const;
-export type Situation = (typeof situations)[number];
-export const situationNames: Record<Situation, string> = {
+export const situationNames = {
 	potted: 'potted',
 	'in-ground': 'in the ground',
 	'just-lifted': 'just lifted'
 };
+export type Situation = keyof typeof situationNames;
+export const situations = wordsOf(situationNames);
 
 export const vigours = ['strong', 'fair', 'weak'] as const;
 export type Vigour = (typeof vigours)[number];
 
-export const reserves = ['field-grown', 'few-years-potted', 'long-potted'] as const;
-export type Reserves = (typeof reserves)[number];
-export const reservesNames: Record<Reserves, string> = {
+export const reservesNames = {
 	'field-grown': 'field-grown',
 	'few-years-potted': 'a few years in a pot',
 	'long-potted': 'long in a pot, or old and collected'
 };
+export type Reserves = keyof typeof reservesNames;
+export const reserves = wordsOf(reservesNames);
 
-export const permissions = ['own', 'written', 'not-yet'] as const;
-export type Permission = (typeof permissions)[number];
-export const permissionNames: Record<Permission, string> = {
+export const permissionNames = {
 	own: 'my own tree',
 	written: 'given in writing',
 	'not-yet': 'not yet given'
 };
+export type Permission = keyof typeof permissionNames;
+export const permissions = wordsOf(permissionNames);
 
-export const treeStates = ['in-care', 're-established', 'dead', 'gone'] as const;
-export type TreeState = (typeof treeStates)[number];
-export const treeStateNames: Record<TreeState, string> = {
+export const treeStateNames = {
 	'in-care': 'in care',
 	're-established': 're-established',
 	dead: 'dead',
 	gone: 'gone to another home'
 };
+export type TreeState = keyof typeof treeStateNames;
+export const treeStates = wordsOf(treeStateNames);
 
 /** Schools on which practice splits and which change the tasks that follow (handbook 12). */
 export const crownSchools = ['balance', 'keep-leaves'] as const;

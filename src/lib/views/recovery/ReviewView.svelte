@@ -1,21 +1,14 @@
 <script lang="ts">
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
+	import type { Review } from '$core/recovery/outcomes/review';
 	import type { Values } from '$core/values/values';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { useFormat } from '$ui/format';
 
-	/** The whole yard in spring and autumn, on one sheet. */
-	interface Row {
-		treeId: string;
-		tag: string;
-		name: string;
-		placeName: string;
-		on: string | null;
-		why: string;
-	}
 	interface Props {
-		review: { stages: Row[]; pots: Row[]; unseen: Row[]; undecided: Row[] };
+		/** The whole yard in spring and autumn, on one sheet. */
+		review: Review;
 		values: Values;
 		today: string;
 	}

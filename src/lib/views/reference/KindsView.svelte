@@ -9,6 +9,7 @@
 	import { useFormat } from '$ui/format';
 	import Plus from '@lucide/svelte/icons/plus';
 	import KindForm from './KindForm.svelte';
+	import NarrowDown from '$ui/NarrowDown.svelte';
 	import ReferenceFrame from './ReferenceFrame.svelte';
 
 	interface Props {
@@ -30,13 +31,7 @@
 	lead="{kinds.length} kinds that rescuers meet. Every number is recalled from memory, for plants with their roots in a pot: change what you know better."
 >
 	<div class="mt-4 flex flex-wrap items-end gap-3">
-		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"
-			><span class="text-sm font-semibold">Narrow down</span><input
-				class="input"
-				type="search"
-				bind:value={words}
-			/></label
-		>
+		<NarrowDown bind:words />
 		<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Kind</Button>
 	</div>
 	{#if called.length === 0}

@@ -6,6 +6,7 @@
 	import Choice from '$ui/Choice.svelte';
 	import { act } from '$ui/act';
 	import { useFormat } from '$ui/format';
+	import NarrowDown from '$ui/NarrowDown.svelte';
 	import ReferenceFrame from './ReferenceFrame.svelte';
 
 	interface Props {
@@ -44,13 +45,7 @@
 			bind:value={family}
 			options={families.map((value) => ({ value, label: value }))}
 		/>
-		<label class="flex min-w-56 flex-1 flex-col gap-1 sm:max-w-sm"
-			><span class="text-sm font-semibold">Narrow down</span><input
-				class="input"
-				type="search"
-				bind:value={words}
-			/></label
-		>
+		<NarrowDown bind:words />
 	</div>
 	{#if overridden.length > 0}<p class="mt-3 text-sm font-semibold text-ochre">
 			{overridden.length} of your own are in force.

@@ -3,7 +3,7 @@
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
-	import NarrowDown from './NarrowDown.svelte';
+	import NarrowDown from '$ui/NarrowDown.svelte';
 	import { fits } from './narrow';
 	import Printer from '@lucide/svelte/icons/printer';
 
@@ -39,7 +39,7 @@
 			<a class="chalk" href={resolve('/trees')}>Back to the trees</a>
 		</div>
 		<div class="mt-4 flex flex-wrap items-end gap-4">
-			<NarrowDown bind:words />
+			<NarrowDown bind:words of="tag, name, kind, place" />
 			<Choice
 				label="Cut to"
 				bind:value={size}

@@ -7,7 +7,7 @@
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { arrows } from '$ui/arrows';
 	import { useFormat } from '$ui/format';
-	import NarrowDown from './NarrowDown.svelte';
+	import NarrowDown from '$ui/NarrowDown.svelte';
 	import { fits } from './narrow';
 	import Plus from '@lucide/svelte/icons/plus';
 
@@ -100,7 +100,7 @@
 		</span>
 	</div>
 	<div class="mt-4 flex flex-wrap items-end gap-4">
-		<NarrowDown bind:words />
+		<NarrowDown bind:words of="tag, name, kind, place" />
 		<Choice
 			label="Which"
 			bind:value={filter}

@@ -1,14 +1,15 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import type { CrownSchool } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
 import { crownSupply } from './crown';
 
-export const crownShapes = ['round', 'cone', 'column'] as const;
-export type CrownShape = (typeof crownShapes)[number];
-export const crownShapeNames: Record<CrownShape, string> = {
+export const crownShapeNames = {
 	round: 'round',
 	cone: 'pointed, like a cone',
 	column: 'even all the way up'
 };
+export type CrownShape = keyof typeof crownShapeNames;
+export const crownShapes = wordsOf(crownShapeNames);
 
 /** Supply and demand of one stage; shares of the crown as it stands before the first. */
 export interface CrownStage {

@@ -1,16 +1,17 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { calendarDate, id, measure, note, oneOf, version } from '../../vocabulary/fields';
 import type { WeighingPair } from './root-function';
 
-export const wateringWays = ['all-round', 'from-below', 'twice', 'sparingly', 'reservoir'] as const;
-export type WateringWay = (typeof wateringWays)[number];
-export const wateringWayNames: Record<WateringWay, string> = {
+export const wateringWayNames = {
 	'all-round': 'slowly, over the whole surface',
 	'from-below': 'soaked from below',
 	twice: 'twice, ten minutes apart',
 	sparingly: 'sparingly, round the roots only',
 	reservoir: 'into its reservoir, what it drew'
 };
+export type WateringWay = keyof typeof wateringWayNames;
+export const wateringWays = wordsOf(wateringWayNames);
 
 /** One watering; weights before and after are what tells how much the roots drink. */
 export const wateringInput = z

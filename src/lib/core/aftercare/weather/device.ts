@@ -1,14 +1,15 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { anyInstant, id, measure, oneOf, shortText, version } from '../../vocabulary/fields';
 import type { WeatherHour } from '../../climate/hours';
 
-export const deviceKinds = ['scale', 'soil-probe', 'air'] as const;
-export type DeviceKind = (typeof deviceKinds)[number];
-export const deviceKindNames: Record<DeviceKind, string> = {
+export const deviceKindNames = {
 	scale: 'scale under a pot',
 	'soil-probe': 'soil probe',
 	air: 'air sensor'
 };
+export type DeviceKind = keyof typeof deviceKindNames;
+export const deviceKinds = wordsOf(deviceKindNames);
 
 /** A device that posts readings: a scale or probe belongs to a tree, an air sensor to a place. */
 export const deviceInput = z.strictObject({

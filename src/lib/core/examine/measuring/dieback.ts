@@ -1,15 +1,16 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { measure, oneOf } from '../../vocabulary/fields';
 import { turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
 
-export const tissueReadings = ['alive', 'dead', 'hollow'] as const;
-export type TissueReading = (typeof tissueReadings)[number];
-export const tissueReadingNames: Record<TissueReading, string> = {
+export const tissueReadingNames = {
 	alive: 'alive, green or moist white',
 	dead: 'dead, brown and dry',
 	hollow: 'hollow knock, loose bark'
 };
+export type TissueReading = keyof typeof tissueReadingNames;
+export const tissueReadings = wordsOf(tissueReadingNames);
 
 export const scratchTapData = z
 	.strictObject({

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { addDays } from '../../maths/calendar';
 import type { Finding } from '../diagnosis/finding';
@@ -18,23 +19,7 @@ import { rootSample, rootSampleData } from './root-sample';
 import { weighingData, weighPot } from './weighing';
 
 /** Tools, in the order in which they are reached for. */
-export const tools = [
-	'weighing',
-	'moisture',
-	'outflow',
-	'drain-time',
-	'squeeze-test',
-	'scratch-tap',
-	'collar',
-	'root-sample',
-	'slide-test',
-	'texture',
-	'penetrometer',
-	'soil-cores',
-	'infiltration'
-] as const;
-export type Tool = (typeof tools)[number];
-export const toolNames: Record<Tool, string> = {
+export const toolNames = {
 	weighing: 'Weigh',
 	moisture: 'Feel or probe',
 	outflow: 'Outflow',
@@ -49,6 +34,8 @@ export const toolNames: Record<Tool, string> = {
 	'soil-cores': 'Soil cores',
 	infiltration: 'Infiltration ring'
 };
+export type Tool = keyof typeof toolNames;
+export const tools = wordsOf(toolNames);
 /** Tools that look at the soil in the ground. */
 export const soilTools = [
 	'texture',

@@ -1,16 +1,17 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { oneOf, share } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
 
 /** How the mix feels a finger deep. */
-export const feels = ['wet', 'damp', 'drying', 'dry'] as const;
-export type Feel = (typeof feels)[number];
-export const feelNames: Record<Feel, string> = {
+export const feelNames = {
 	wet: 'wet: it shines, sticks to the finger',
 	damp: 'damp: cool, holds together',
 	drying: 'drying: hardly cool, crumbles',
 	dry: 'dry: warm, dusty or shrunk from the wall'
 };
+export type Feel = keyof typeof feelNames;
+export const feels = wordsOf(feelNames);
 
 export const moistureData = z
 	.strictObject({

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { measure, oneOf } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -35,14 +36,14 @@ export const soilCoresData = z.strictObject({
 });
 export type SoilCoresData = z.infer<typeof soilCoresData>;
 
-export const densityJudgements = ['ideal', 'fair', 'affects', 'restricts'] as const;
-export type DensityJudgement = (typeof densityJudgements)[number];
-export const densityNames: Record<DensityJudgement, string> = {
+export const densityNames = {
 	ideal: 'ideal for roots',
 	fair: 'between ideal and harmful',
 	affects: 'may affect roots',
 	restricts: 'restricts roots'
 };
+export type DensityJudgement = keyof typeof densityNames;
+export const densityJudgements = wordsOf(densityNames);
 
 export interface CoreResult {
 	fromMm: number;

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { count, measure, oneOf } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -31,13 +32,13 @@ export const penetrometerData = z.strictObject({
 		.max(READINGS_LIMIT, { error: `must be at most ${READINGS_LIMIT} readings` })
 });
 
-export const hardnesses = ['open', 'slow', 'stops'] as const;
-export type Hardness = (typeof hardnesses)[number];
-export const hardnessNames: Record<Hardness, string> = {
+export const hardnessNames = {
 	open: 'roots grow freely',
 	slow: 'roots slow sharply',
 	stops: 'hardly any root grows'
 };
+export type Hardness = keyof typeof hardnessNames;
+export const hardnesses = wordsOf(hardnessNames);
 
 export interface DepthBand {
 	fromMm: number;

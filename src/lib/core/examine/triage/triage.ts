@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { Z80 } from '../../maths/normal';
 import { measured } from '../../text/measured';
 import { logistic, logOdds } from '../../maths/odds';
@@ -24,15 +25,15 @@ export const pestStateNames: Record<(typeof pestStates)[number], string> = {
 	leaf: 'on leaf or twig',
 	root: 'at the root'
 };
-export const triageDecisions = ['go', 'ask', 'first', 'nurse', 'leave'] as const;
-export type TriageDecision = (typeof triageDecisions)[number];
-export const triageDecisionNames: Record<TriageDecision, string> = {
+export const triageDecisionNames = {
 	go: 'Go',
 	ask: 'Find out first',
 	first: 'Worth it, with these first',
 	nurse: 'Nurse it first',
 	leave: 'Leave it'
 };
+export type TriageDecision = keyof typeof triageDecisionNames;
+export const triageDecisions = wordsOf(triageDecisionNames);
 
 /** What is looked at on the day, before lifting or treating. Null where it is not known. */
 export const triageLook = z.strictObject({

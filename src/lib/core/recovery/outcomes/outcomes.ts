@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { daysBetween } from '../../maths/calendar';
 import { seasonFitNames, type SeasonFit } from '../../climate/windows';
 import { groupNames, type Group } from '../../vocabulary/kind';
@@ -29,9 +30,7 @@ export type LossRow = { treeId: string; kindName: string } & Pick<
 	'tag' | 'name' | 'closedOn' | 'lossCause' | 'lossConditions' | 'shownEarlier' | 'closingNote'
 >;
 
-export const outcomeFactors = ['group', 'reserves', 'season', 'loss', 'crown', 'mix'] as const;
-export type OutcomeFactor = (typeof outcomeFactors)[number];
-export const outcomeFactorNames: Record<OutcomeFactor, string> = {
+export const outcomeFactorNames = {
 	group: 'Group',
 	reserves: 'Origin',
 	season: 'Season of the work',
@@ -39,6 +38,8 @@ export const outcomeFactorNames: Record<OutcomeFactor, string> = {
 	crown: 'School of the crown',
 	mix: 'Mix'
 };
+export type OutcomeFactor = keyof typeof outcomeFactorNames;
+export const outcomeFactors = wordsOf(outcomeFactorNames);
 
 const lossBand = (share: number): string =>
 	share < 0.1 ? 'under 10 %' : share < 0.25 ? '10 to 25 %' : share < 0.4 ? '25 to 40 %' : '40 % and more';

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { measured } from '../../text/measured';
 import { z } from 'zod';
 import { addDays } from '../../maths/calendar';
@@ -13,12 +14,12 @@ export const collarToolNames: Record<(typeof collarTools)[number], string> = {
 	hand: 'by hand: trowel, brush, wooden pick',
 	air: 'air tool'
 };
-export const looseningMethods = ['trenches', 'holes'] as const;
-export type LooseningMethod = (typeof looseningMethods)[number];
-export const looseningNames: Record<LooseningMethod, string> = {
+export const looseningNames = {
 	trenches: 'radial trenches',
 	holes: 'vertical holes'
 };
+export type LooseningMethod = keyof typeof looseningNames;
+export const looseningMethods = wordsOf(looseningNames);
 
 const outward = <T extends { innerM: number; outerM: number }>(ring: T): boolean => ring.outerM > ring.innerM;
 const OUTWARD = { path: ['outerM'], error: 'must be further out than where it begins' };

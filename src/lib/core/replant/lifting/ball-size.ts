@@ -1,11 +1,12 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import type { Values } from '../../values/values';
 
-export const ballSchools = ['field', 'nursery'] as const;
-export type BallSchool = (typeof ballSchools)[number];
-export const ballSchoolNames: Record<BallSchool, string> = {
+export const ballSchoolNames = {
 	field: 'field: by the trunk’s base',
 	nursery: 'nursery table: by caliper'
 };
+export type BallSchool = keyof typeof ballSchoolNames;
+export const ballSchools = wordsOf(ballSchoolNames);
 /** What "five to six trunks" is read as. */
 export const ballReadings = ['across', 'each-side'] as const;
 export type BallReading = (typeof ballReadings)[number];

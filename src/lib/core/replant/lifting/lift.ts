@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { calendarDate, count, id, measure, note, oneOf, version } from '../../vocabulary/fields';
 import { ballReadings, ballSchools } from './ball-size';
 import { stepIds, type StepId } from './checklist';
@@ -5,14 +6,14 @@ import { routeSchema } from './route';
 import { z } from 'zod';
 
 /** How the roots lay where the tree stood. */
-export const rootings = ['open', 'root-pruned', 'pocket', 'hedge'] as const;
-export type Rooting = (typeof rootings)[number];
-export const rootingNames: Record<Rooting, string> = {
+export const rootingNames = {
 	open: 'open ground, nothing held them',
 	'root-pruned': 'root-pruned or trenched before',
 	pocket: 'in a pocket, on a slab or between stones',
 	hedge: 'in a hedge or against a wall'
 };
+export type Rooting = keyof typeof rootingNames;
+export const rootings = wordsOf(rootingNames);
 
 export const cutWays = ['saw', 'loppers', 'secateurs', 'axe', 'torn'] as const;
 export const cutWayNames: Record<(typeof cutWays)[number], string> = {

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { calendarDate, measure, note, oneOf, share, shortText } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -153,15 +154,15 @@ export function bodyOf({ parts, measured }: Pick<PottingMix, 'parts' | 'measured
 }
 
 /** Where the mix that goes in was before. */
-export const mixHistories = ['new', 'healthy', 'rot', 'pests', 'unknown'] as const;
-export type MixHistory = (typeof mixHistories)[number];
-export const mixHistoryNames: Record<MixHistory, string> = {
+export const mixHistoryNames = {
 	new: 'new',
 	healthy: 'reused, from a healthy tree',
 	rot: 'reused, after rot',
 	pests: 'reused, after pests',
 	unknown: 'reused, from where is not known'
 };
+export type MixHistory = keyof typeof mixHistoryNames;
+export const mixHistories = wordsOf(mixHistoryNames);
 
 /** Old mix after rot, pests or of unknown history goes in only against a reason given [common practice, no source]. */
 export const mixReuse = z

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import type { Kind } from '../../vocabulary/kind';
 import { bodyOf, type PottingMix } from '../mixes/bench-test';
 import { componentOf, type ComponentId } from '../mixes/components';
@@ -39,15 +40,15 @@ export interface PotQuestion {
 	others: OthersInPot;
 }
 
-export const potVerdicts = ['no-fit', 'over', 'watch', 'right', 'under'] as const;
-export type PotVerdict = (typeof potVerdicts)[number];
-export const potVerdictNames: Record<PotVerdict, string> = {
+export const potVerdictNames = {
 	'no-fit': 'does not go in',
 	over: 'stays wet too long',
 	watch: 'dries slowly: watch it',
 	right: 'dries as it should',
 	under: 'dries too soon'
 };
+export type PotVerdict = keyof typeof potVerdictNames;
+export const potVerdicts = wordsOf(potVerdictNames);
 
 export interface JudgedPot {
 	pot: Pot;

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { z } from 'zod';
@@ -9,13 +10,13 @@ import type { Values } from '../../values/values';
 import { moundL, seatSchema } from './seat';
 import { potSchema, potVolumeL } from './volume';
 
-export const sizeRules = ['normal', 'packed', 'after-rot'] as const;
-export type SizeRule = (typeof sizeRules)[number];
-export const sizeRuleNames: Record<SizeRule, string> = {
+export const sizeRuleNames = {
 	normal: 'normal step up',
 	packed: 'packed roots',
 	'after-rot': 'after rot or a hard reduction'
 };
+export type SizeRule = keyof typeof sizeRuleNames;
+export const sizeRules = wordsOf(sizeRuleNames);
 
 export interface SizeAdvice {
 	rule: SizeRule;

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { isStructural } from '../../roots/map/shares';
 import { z } from 'zod';
 import { calendarDate, count, id, measure, oneOf } from '../../vocabulary/fields';
@@ -8,12 +9,12 @@ import { crossSectionMm2, floorOf, type Pot } from './volume';
 import { tippingWindMs, type TippingInput } from './wind';
 
 /** Schools of setting (handbook 12): each by its neutral name, and when it is usual. */
-export const heightSchools = ['mound', 'below-rim'] as const;
-export type HeightSchool = (typeof heightSchools)[number];
-export const heightSchoolNames: Record<HeightSchool, string> = {
+export const heightSchoolNames = {
 	mound: 'flare at or above the surface, on a mound',
 	'below-rim': 'ball below the rim, roots covered'
 };
+export type HeightSchool = keyof typeof heightSchoolNames;
+export const heightSchools = wordsOf(heightSchoolNames);
 export const pocketSchools = ['stick', 'slurry'] as const;
 export const pocketSchoolNames: Record<(typeof pocketSchools)[number], string> = {
 	stick: 'stick and fingers',
@@ -24,13 +25,13 @@ export const firmingNames: Record<(typeof firmings)[number], string> = {
 	press: 'press and tamp',
 	loose: 'never compact'
 };
-export const holdings = ['wires', 'stones', 'own-stance'] as const;
-export type Holding = (typeof holdings)[number];
-export const holdingNames: Record<Holding, string> = {
+export const holdingNames = {
 	wires: 'wire through the pot, over structural roots',
 	stones: 'stones on the ball',
 	'own-stance': 'its own stance'
 };
+export type Holding = keyof typeof holdingNames;
+export const holdings = wordsOf(holdingNames);
 
 const wireSchema = z.strictObject({
 	rootId: id(),

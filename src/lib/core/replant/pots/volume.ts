@@ -1,9 +1,8 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { z } from 'zod';
 import { measure, oneOf } from '../../vocabulary/fields';
 
-export const potShapes = ['round', 'rectangle', 'oval', 'box', 'tray', 'bag'] as const;
-export type PotShape = (typeof potShapes)[number];
-export const potShapeNames: Record<PotShape, string> = {
+export const potShapeNames = {
 	round: 'round',
 	rectangle: 'rectangular, tapered',
 	oval: 'oval',
@@ -11,6 +10,8 @@ export const potShapeNames: Record<PotShape, string> = {
 	tray: 'tray',
 	bag: 'grow bag'
 };
+export type PotShape = keyof typeof potShapeNames;
+export const potShapes = wordsOf(potShapeNames);
 /** Shapes that are circles seen from above, and shapes whose sides stand upright. */
 export const isRound = (shape: PotShape): boolean => shape === 'round' || shape === 'bag';
 /** Whether a pot has one width from floor to rim by its shape. */

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import { measured } from '../../text/measured';
 import { coursePointSchema, type CoursePoint } from './geometry';
 import { z } from 'zod';
@@ -21,23 +22,7 @@ export type RootClass = (typeof rootClasses)[number];
 export const rootConditions = ['sound', 'doubtful', 'dead'] as const;
 export type RootCondition = (typeof rootConditions)[number];
 
-export const rootFlaws = [
-	'girdling',
-	'crossing',
-	'circling',
-	'turned-back',
-	'rising',
-	'descending',
-	'non-radial',
-	'crowded',
-	'torn',
-	'rotten',
-	'too-thick',
-	'sucker',
-	'above-plane'
-] as const;
-export type RootFlaw = (typeof rootFlaws)[number];
-export const rootFlawNames: Record<RootFlaw, string> = {
+export const rootFlawNames = {
 	girdling: 'girdles the trunk',
 	crossing: 'crosses another root',
 	circling: 'circles the ball',
@@ -52,6 +37,8 @@ export const rootFlawNames: Record<RootFlaw, string> = {
 	sucker: 'sucker root',
 	'above-plane': 'above the root plane'
 };
+export type RootFlaw = keyof typeof rootFlawNames;
+export const rootFlaws = wordsOf(rootFlawNames);
 
 /** Most roots one map may hold. */
 export const MAP_LIMIT = 400;
