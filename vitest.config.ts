@@ -12,8 +12,8 @@ export default defineConfig({
 		maxWorkers: Math.max(2, availableParallelism() - 1),
 		// Modules are read once a worker, not once a file: half the time. Each test brings what it works on; orders are shuffled by `--sequence.shuffle.files`.
 		isolate: false,
-		testTimeout: 30_000,
-		hookTimeout: 60_000,
+		testTimeout: 120_000,
+		hookTimeout: 120_000,
 		env: { BRUNTLE_PICTURES: path.join(tmpdir(), 'bruntle-test-pictures') }
 	}
 });

@@ -112,6 +112,7 @@ export const worked: WorkDone = {
 	plantCount: 1,
 	inLeaf: true,
 	leafOutOn: null,
+	feedSeasonOn: null,
 	coldLimitC: 0,
 	coldFromOn: '2026-02-10'
 };

@@ -20,6 +20,8 @@ import { wateringInput } from '$core/aftercare/water/watering';
 import { airHours, deviceHealth, readingInput, readingsBody } from '$core/aftercare/weather/device';
 import { daysOfHours } from '$core/climate/hours';
 import { weatherDayInput } from '$core/climate/weather-day';
+import { observationInput } from '$core/examine/looks/observation';
+import { recordLook } from '$lib/server/recovery';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { asICalendar, feedToken, renewFeed, revokeFeed, sameToken, yardEvents } from '$lib/server/calendar';
 import { exportCase, importCase } from '$lib/server/case-file';
@@ -324,6 +326,7 @@ describe('work that comes up again, and several at once', () => {
 			suckers: true,
 			inLeaf: true,
 			leafOutOn: null,
+			feedSeasonOn: null,
 			coldLimitC: 0,
 			coldFromOn: null
 		};
@@ -341,6 +344,32 @@ describe('work that comes up again, and several at once', () => {
 			'collar-again': 365
 		});
 		expect(Object.keys(every({ inGround: true, suckers: false }))).not.toContain('turning');
+		// Slow kinds are fed from the next season on, never in the winter before it; others need no season.
+		const fed = (change: object) =>
+			aftercareTasks({ ...work, ...change }, values).find(({ rule }) => rule === 'feeding')?.fromOn;
+		expect(fed({ group: 'conifer' })).toBe('2027-01-26');
+		expect(fed({ group: 'conifer', feedSeasonOn: '2027-04-02' })).toBe('2027-04-02');
+		expect(fed({ group: 'conifer', feedSeasonOn: '2026-09-01' })).toBe('2027-01-26');
+		expect(fed({ feedSeasonOn: '2027-04-02' })).toBe(fed({}));
+	});
+	it('begins on the day that was seen first, on Today as on its page, however long ago that was', async () => {
+		const { store, tree } = await storeWithTree({ takenInOn: '2024-11-01' });
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({
+				kind: 'other',
+				title: 'Turn it',
+				reason: 'light',
+				fromOn: '2024-12-01',
+				toOn: '2024-12-20',
+				release: { condition: 'buds-move', byOn: '2025-06-01' }
+			})
+		);
+		for (const day of ['2025-04-20', '2026-04-10'])
+			await recordLook(store, tree.id, observationInput.parse({ observedOn: day, buds: 'open' }));
+		const [entry] = await todayTrees(store.db, '2026-12-01');
+		expect(entry?.facts.looks.map((look) => look.observedOn)).toEqual(['2025-04-20', '2026-04-10']);
 	});
 });
 

@@ -27,7 +27,10 @@ const level: Standing = { tiltDeg: 0, tiltTowardDeg: 0, flareOverRimMm: 0, floor
 
 describe('a ball that stands over the rim altogether', () => {
 	it('has the room that its foot has at the rim, and nothing without end', () => {
-		const fit = fitInPot(ballOfSizes(240, 120, 0.8), roundPot(300, 300, 250), { ...level, flareOverRimMm: 500 });
+		const fit = fitInPot(ballOfSizes(240, 120, 0.8), roundPot(300, 300, 250), {
+			...level,
+			flareOverRimMm: 500
+		});
 		expect(fit.underMm).toBeCloseTo(250 + 500 - 120, 6);
 		expect(fit.tightest.clearanceMm).toBeGreaterThan(30);
 		expect(fit.tightest.clearanceMm).toBeLessThanOrEqual(150);

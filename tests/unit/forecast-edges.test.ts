@@ -117,7 +117,7 @@ describe('worse never reads better', () => {
 			),
 			{ numRuns: 60 }
 		);
-	}, 60_000);
+	}, 300_000);
 
 	it('root function by weighings, at any time, whatever it began with', () => {
 		for (const begin of [0.05, 0.4, 1])
@@ -144,7 +144,7 @@ describe('worse never reads better', () => {
 			}),
 			{ numRuns: 12 }
 		);
-	}, 60_000);
+	}, 300_000);
 
 	it('holds because each sign speaks the more for a tree the better its step, whatever the owner sets', () => {
 		const own = resolveValues({

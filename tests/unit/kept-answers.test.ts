@@ -9,7 +9,7 @@ import { drawer, printOf } from '../kept';
 import { cut } from '../records';
 
 /** Questions to each calculation; fewer where each takes long. */
-const QUESTIONS = 80;
+const QUESTIONS = 50;
 const LONGEST = 20_000;
 const FEWER: Record<string, number> = {
 	'recovery-forecast': 30,
@@ -30,7 +30,7 @@ const FEWER: Record<string, number> = {
 			'referral',
 			'simulated-weather',
 			'weather-series'
-		].map((name) => [name, 40])
+		].map((name) => [name, 30])
 	)
 };
 

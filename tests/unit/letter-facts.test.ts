@@ -157,4 +157,16 @@ describe('what a letter is written from', () => {
 			['2026-05-01', '2026-05-02', '2026-05-03', '2026-05-04'].map((day) => `Step of ${day}`)
 		);
 	});
+
+	it('tells sides by the front of what was taken out of the ground, by the compass of what stands in it', () => {
+		const framed = (frame: 'container' | 'ground') => {
+			const records = treeRecords({}, [cut('r4', 0, '2025-02-10')]);
+			const { rootMap } = records;
+			if (!rootMap) throw new Error('no map');
+			return JSON.stringify(ownersLetter(facts({ ...records, rootMap: { ...rootMap, frame } })).sections);
+		};
+		expect(framed('container')).toMatch(/towards (the )?(front|back|left|right)/);
+		expect(framed('container')).not.toMatch(/north|south|east|west/);
+		expect(framed('ground')).toMatch(/towards (north|south|east|west)/);
+	});
 });

@@ -571,6 +571,7 @@ describe('a letter to the owner', () => {
 			today: '2026-04-18',
 			trunkDiameterMm: 500,
 			heightM: 14,
+			byCompass: true,
 			windows: [
 				{ middleDeg: 0, share: 0.9 },
 				{ middleDeg: 135, share: 0.8 }

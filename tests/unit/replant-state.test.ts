@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
-import { placeSchema } from '$core/vocabulary/place';
 import { groundPlanInput, groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { measurementSchema } from '$core/examine/measuring/measurement';
@@ -14,20 +13,12 @@ import { dryDown } from '$core/replant/pots/dry-down';
 import { storesOf } from '$core/replant/pots/stores';
 import { GroundState } from '$views/replant/ground-state.svelte';
 import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
-import { replantOf, treeRecords, yardMix } from '../records';
+import { bench, replantOf, treeRecords, yardMix } from '../records';
 
 const today = '2026-04-18';
 const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
 if (!hornbeam) throw new Error('no hornbeam');
 const kind = { ...hornbeam, origin: 'shipped' as const, version: 1 };
-const bench = placeSchema.parse({
-	id: 'p',
-	version: 1,
-	name: 'Bench',
-	kind: 'open',
-	latitudeDeg: 52,
-	note: ''
-});
 const box = stockPotSchema.parse({
 	id: 'box',
 	version: 1,
@@ -415,5 +406,24 @@ describe('works in the ground while they are planned', () => {
 
 	it('draws no roots of a pot into the ground', () => {
 		expect(ground(treeRecords()).segments).toEqual([]);
+	});
+});
+
+describe('the first water', () => {
+	const pressing = (conditionId: 'root-rot' | 'recent-root-loss'): ReplantOf['urgent'] => ({
+		conditionId,
+		label: conditionId,
+		chance: 0.9,
+		on: today,
+		atRoots: conditionId === 'root-rot',
+		stage: 'roots',
+		water: 'less',
+		pot: null,
+		meaning: ''
+	});
+	it('waits for a dry rest where rot presses, never for torn roots alone: woody roots are watered at once', () => {
+		expect(new ReplantState(of({ urgent: pressing('root-rot') })).waterSchool).toBe('dry-rest');
+		expect(new ReplantState(of({ urgent: pressing('recent-root-loss') })).waterSchool).toBe('at-once');
+		expect(new ReplantState(of()).waterSchool).toBe('at-once');
 	});
 });

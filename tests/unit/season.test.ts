@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, daysBetween } from '$core/maths/calendar';
-import { growingSeason, nightTemperature, outdoorMeanC, type PlaceClimate } from '$core/climate/normals';
+import {
+	growingSeason,
+	growsFrom,
+	nightTemperature,
+	outdoorMeanC,
+	type PlaceClimate
+} from '$core/climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit } from '$core/climate/windows';
 import { stageDates } from '$core/roots/plan/stage-dates';
 import { expectedRootFunction } from '$core/recovery/expected';
@@ -152,5 +158,23 @@ describe('expected root function', () => {
 	});
 	it('is 1 throughout when nothing was lost', () => {
 		expect(run([]).every((point) => point.expected === 1)).toBe(true);
+	});
+});
+
+describe('the first day from one on that it grows', () => {
+	const at = (latitudeDeg: number): PlaceClimate => ({
+		kind: 'open',
+		latitudeDeg,
+		elevationM: 0,
+		heldMinimumC: null
+	});
+	it('is that day within a season, else the first of the next, on either side of the equator', () => {
+		const season = growingSeason(at(52), false, 2027, defaultValues);
+		expect(growsFrom(at(52), false, '2026-12-17', defaultValues)).toBe(season?.from);
+		expect(growsFrom(at(52), false, '2027-06-20', defaultValues)).toBe('2027-06-20');
+		expect(growsFrom(at(52), false, season?.to ?? '', defaultValues)).toBe(season?.to);
+		const south = growingSeason(at(-43), false, 2027, defaultValues);
+		expect(growsFrom(at(-43), false, '2027-06-16', defaultValues)).toBe(south?.from);
+		expect(growsFrom(at(-43), false, '2027-01-10', defaultValues)).toBe('2027-01-10');
 	});
 });

@@ -11,7 +11,7 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { taskSchema } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/tree/ground-water';
-import { leafCalendar, treeDemand } from '$core/tree/tree-demand';
+import { leafCalendar, leavesBorne, treeDemand } from '$core/tree/tree-demand';
 import { rootedIn, storesOf } from '$core/replant/pots/stores';
 import { functionCourse, treeWater } from '$core/tree/tree-water';
 import { lastRootWork } from '$core/tree/losses';
@@ -481,5 +481,48 @@ describe('what drives demand', () => {
 		expect(later?.rootFunction).toBeGreaterThan(after?.rootFunction ?? 1);
 		expect(before?.inLeaf).toBe(true);
 		expect(before?.et0Mm).toBeGreaterThan(1);
+	});
+});
+
+describe('whether a tree bears leaves', () => {
+	const on = (looks: { observedOn: string; buds?: string; leafCover?: number }[]) => {
+		const records = treeRecords({
+			observations: looks.map((look, i) => observationSchema.parse({ ...look, id: `o${i}`, version: 1 }))
+		});
+		const [place] = records.places;
+		if (!place) throw new Error('no place');
+		return leavesBorne(records, place, values);
+	};
+	it('follows its kind where nobody looked, and is bare while buds were seen that are not open', () => {
+		expect(on([])('2026-05-02')).toBe(true);
+		expect(on([])('2026-01-02')).toBe(false);
+		const bare = on([{ observedOn: '2026-05-02', buds: 'swelling' }]);
+		expect(['2026-04-20', '2026-05-02', '2026-05-12', '2026-05-13'].map(bare)).toEqual([
+			false,
+			false,
+			false,
+			true
+		]);
+		expect(bare('2025-07-01')).toBe(true);
+		expect(on([{ observedOn: '2026-05-02', leafCover: 0 }])('2026-05-02')).toBe(false);
+	});
+	it('is in leaf from the look that sees leaves, and buds tell nothing after that', () => {
+		const seen = on([
+			{ observedOn: '2026-05-02', buds: 'swelling' },
+			{ observedOn: '2026-05-06', leafCover: 0.2 },
+			{ observedOn: '2026-07-20', buds: 'none' }
+		]);
+		expect(['2026-05-05', '2026-05-06', '2026-05-10', '2026-07-20'].map(seen)).toEqual([
+			false,
+			true,
+			true,
+			true
+		]);
+		// The next spring begins anew.
+		const later = on([
+			{ observedOn: '2025-06-01', buds: 'open' },
+			{ observedOn: '2026-05-02', buds: 'none' }
+		]);
+		expect([later('2025-06-02'), later('2026-05-02')]).toEqual([true, false]);
 	});
 });

@@ -8,6 +8,7 @@ import type { TreeRecords } from '../core/tree/case';
 import { addDays, daysBetween } from '../core/maths/calendar';
 import { coldLimit, firstColdNight } from '../core/climate/cold-limit';
 import type { Place } from '../core/vocabulary/place';
+import { growsFrom } from '../core/climate/normals';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/aftercare/crown/crown';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
@@ -16,7 +17,7 @@ import { bearsAlways, isTender } from '../core/vocabulary/kind';
 import { isEvidence } from '../core/tree/fact';
 import { lastRootWork } from '../core/tree/losses';
 import { standingOf } from '../core/tree/standing';
-import { urgentOf } from '../core/tree/urgent';
+import { rotPresses, urgentOf } from '../core/tree/urgent';
 import { leafCalendar } from '../core/tree/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/aftercare/water/watering';
@@ -67,6 +68,9 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			collarWork: tree.situation === 'in-ground',
 			seasonFit: place ? seasonFit(kind, place, schools.workOn, values) : 'out-of-window',
 			...leavesOn(records, place ?? null, schools.workOn, values),
+			feedSeasonOn: place
+				? growsFrom(place, isTender(kind), addDays(schools.workOn, values['aftercare.feedSlow']), values)
+				: null,
 			coldLimitC: cold.limitC,
 			coldFromOn: place ? firstColdNight(place, schools.workOn, cold.limitC, values) : null,
 			crownSchool: schools.crownSchool,
@@ -124,8 +128,8 @@ function leavesOn(
 /** School on the first water that its work asks for, or what a look that presses says of water. */
 export function waterSchoolOf(records: TreeRecords, on: string, values: Values) {
 	const work = lastRootWork(records, values);
-	if (urgentOf(records, on, values)?.water === 'less') return 'dry-rest' as const;
-	return usualWaterSchool(records.kind.group, work?.rotWasCut ?? false, work?.livingLoss ?? 0, values);
+	const rot = (work?.rotWasCut ?? false) || rotPresses(urgentOf(records, on, values));
+	return usualWaterSchool(records.kind.group, rot, work?.livingLoss ?? 0, values);
 }
 
 /** Looks and checks that follow from the work itself, whatever school is chosen for the aftercare. */

@@ -188,11 +188,8 @@ const lastDecisions = (db: Reader, among: Among) =>
 		sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
 	);
 
-/** Days within which a look still tells of the last season. */
-const LAST_SEASON_DAYS = 400;
-
-/** What was seen of the last season, of trees with work that waits for it. */
-const seasonLooks = (db: Reader, among: Among, on: string) =>
+/** What was seen since the work that open tasks follow from: the first look that met a condition stays the first. */
+const looksWaitedFor = (db: Reader, among: Among) =>
 	jsonRows<{ treeId: string } & ReleaseFacts['looks'][number]>(
 		db,
 		{
@@ -203,8 +200,10 @@ const seasonLooks = (db: Reader, among: Among, on: string) =>
 			leafState: observation.leafState,
 			shootExtensionMm: observation.shootExtensionMm
 		},
-		sql`from ${observation} where ${observation.observedOn} >= ${addDays(on, -LAST_SEASON_DAYS)} ${among(observation.treeId)} and ${observation.treeId} in
-		(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} is not null)
+		sql`from ${observation} join (
+			select ${task.treeId} as treeId, min(case when ${task.source} glob '*@????-??-??' then substr(${task.source}, -10) else '' end) as since
+			from ${task} where ${task.state} = 'open' and ${task.release} is not null ${among(task.treeId)} group by ${task.treeId}
+		) waits on waits.treeId = ${observation.treeId} where ${observation.observedOn} >= waits.since ${among(observation.treeId)}
 		order by ${observation.treeId}, ${observation.observedOn}`
 	);
 
@@ -272,7 +271,7 @@ export async function todayTrees(
 			openTasks(db, among, addDays(on, aheadDays)),
 			lastCuts(db, among),
 			lastDecisions(db, among),
-			seasonLooks(db, among, on),
+			looksWaitedFor(db, among),
 			waterStates(db, among),
 			standingsKept(db, among),
 			rootCourses(db, among),

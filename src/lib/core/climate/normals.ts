@@ -1,5 +1,5 @@
 import type { Values } from '../values/values';
-import { dateOfDay, dayOfYear, type Span } from '../maths/calendar';
+import { dateOfDay, dayOfYear, within, yearOf, type Span } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
 
 /** What the climate of a place is read from: only its position and shelter. */
@@ -112,4 +112,23 @@ function seasonOf(place: PlaceClimate, tender: boolean, year: number, values: Va
 	const from = grows[0];
 	const to = grows[grows.length - 1];
 	return from && to ? { from, to } : null;
+}
+
+/**
+ * The first day from one on that lies in a growing season.
+ * @param on calendar date
+ * @returns null where it never grows
+ */
+export function growsFrom(place: PlaceClimate, tender: boolean, on: string, values: Values): string | null {
+	const year = yearOf(on);
+	const seasons = [year - 1, year, year + 1].flatMap(
+		(begun) => growingSeason(place, tender, begun, values) ?? []
+	);
+	if (seasons.some((season) => within(on, season))) return on;
+	return (
+		seasons
+			.map(({ from }) => from)
+			.filter((from) => from > on)
+			.sort()[0] ?? null
+	);
 }

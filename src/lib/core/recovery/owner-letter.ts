@@ -1,3 +1,4 @@
+import { sideName } from '../text/sides';
 import { firmnessSaid } from '../examine/looks/observation';
 import { measured } from '../text/measured';
 import type { Situation } from '../vocabulary/words';
@@ -14,6 +15,8 @@ export interface LetterFacts {
 	heightM: number | null;
 	/** Sound structural share left in windows of 120° by their middle, 0 … 1, by the map; empty where none was made. */
 	windows: readonly { middleDeg: number; share: number }[];
+	/** Its sides are told by the compass; else by its front, where nobody took the compass to it. */
+	byCompass: boolean;
 	wanted: number;
 	/** Part of the map was only assumed. */
 	assumed: boolean;
@@ -141,7 +144,7 @@ const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Sect
 		answer,
 		...(weakest
 			? [
-					`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${sideOf(weakest.middleDeg)}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
+					`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${sideName(weakest.middleDeg, facts.byCompass)}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
 				]
 			: []),
 		facts.structuralCuts > 0
@@ -240,15 +243,3 @@ const adviceSection = (facts: LetterFacts, { urgent }: Hold): Section => ({
 		...facts.next.map(({ on, what }) => ended(`${on}: ${what}`))
 	]
 });
-
-const sides = [
-	'north',
-	'north-east',
-	'east',
-	'south-east',
-	'south',
-	'south-west',
-	'west',
-	'north-west'
-] as const;
-const sideOf = (deg: number): string => sides[Math.round((((deg % 360) + 360) % 360) / 45) % 8] ?? 'north';

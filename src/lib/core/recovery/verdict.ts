@@ -113,7 +113,7 @@ function noAlarm({ openAlarms, unanswered = 0 }: VerdictInput): Criterion {
 	if (unanswered > 0)
 		return told(
 			'unknown',
-			`Nobody said whether ${unanswered === 1 ? 'one piece' : `${unanswered} pieces`} of work of the days after it ${unanswered === 1 ? 'was' : 'were'} done.`
+			`Nobody said whether ${unanswered === 1 ? 'one piece' : `${unanswered} pieces`} of aftercare ${unanswered === 1 ? 'was' : 'were'} done.`
 		);
 	return told('met', 'Nothing urgent is overdue.');
 }

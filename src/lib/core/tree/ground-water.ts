@@ -9,7 +9,7 @@ import { groundDay, type GroundDay, type GroundStores } from '../replant/pots/ba
 import { crownCoverM2, usualCrownWidthMm } from '../replant/pots/demand';
 import { fallOf } from '../aftercare/water/forecast';
 import { unknownFunction, type FunctionEstimate } from '../aftercare/water/root-function';
-import { leafCalendar } from './tree-demand';
+import { leavesBorne } from './tree-demand';
 import { functionCourse } from './tree-water';
 
 const L_PER_US_GALLON = 3.785;
@@ -103,7 +103,7 @@ export function treeGroundWater(
 	today: string,
 	values: Values
 ): TreeGroundWater | null {
-	const { tree, kind } = records;
+	const { tree } = records;
 	const { place, series } = here;
 	if (tree.situation !== 'in-ground' || series.length === 0) return null;
 	const { held, felt } = heldBy(records, values);
@@ -119,7 +119,7 @@ export function treeGroundWater(
 	);
 	const now = course.at(-1) ?? unknownFunction(values);
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
-	const inLeaf = leafCalendar(kind, place, values);
+	const inLeaf = leavesBorne(records, place, values);
 	const poured = pouredMm(records.waterings, stores);
 	const run = (phiOf: (on: string) => number): GroundDay[] => {
 		let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };

@@ -1,5 +1,6 @@
 import { openFlags, referralResults, type OpenFlag } from '../aftercare/tasks/flags';
-import { putOff, sideName } from '../aftercare/book/book';
+import { putOff } from '../aftercare/book/book';
+import { sideName } from '../text/sides';
 import { redFlags } from '../examine/diagnosis/red-flags';
 import { addDays } from '../maths/calendar';
 import { headed, hasLapsed, timed } from '../aftercare/tasks/release';
@@ -49,6 +50,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		trunkDiameterMm: tree.trunkDiameterMm,
 		heightM: tree.heightM,
 		...holdFacts(from, values),
+		byCompass: byCompass(records),
 		wanted: values['anchorage.wantedShare'],
 		cuts: doneCuts(records).flatMap((cut) => {
 			const segment = rootOf(records, cut.segmentId);
@@ -56,7 +58,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 				? [
 						{
 							on: say.date(cut.doneOn ?? today),
-							root: rootWords(segment, say),
+							root: rootWords(segment, from),
 							why: cut.reason,
 							despite: cut.because
 						}
@@ -67,7 +69,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 			rootMap && plan
 				? ownersRoots(rootMap, plan, { permission: stands.permission.value ?? tree.permission }, values).map(
 						({ segment, cut, consent }) => ({
-							root: rootWords(segment, say),
+							root: rootWords(segment, from),
 							why: cut?.reason ?? '',
 							answer: consent?.answer ?? null,
 							on: consent ? say.date(consent.on) : null,
@@ -120,9 +122,12 @@ const nextSteps = ({ records, say }: LetterFrom, today: string, values: Values):
 
 const rootOf = ({ rootMap }: TreeRecords, id: string): Segment | undefined =>
 	rootMap?.segments.find((segment) => segment.id === id);
-const rootWords = (segment: Segment, say: LetterFrom['say']): string =>
-	`towards ${sideName(startAzimuth(segment), true)}, ${say.measure(segment.diameterStartMm, 'mm')} thick`;
+const rootWords = (segment: Segment, { records, say }: LetterFrom): string =>
+	`towards ${sideName(startAzimuth(segment), byCompass(records))}, ${say.measure(segment.diameterStartMm, 'mm')} thick`;
 const doneCuts = ({ plan }: TreeRecords) => plan?.cuts.filter((cut) => cut.state === 'done') ?? [];
+
+/** Out of the ground it was turned: only its front is known. */
+const byCompass = ({ rootMap }: TreeRecords): boolean => rootMap?.frame === 'ground';
 
 /** What its roots hold, by the map and what was cut since; rot that was cut out, or back to sound wood, is no doubt any more. */
 function holdFacts(
@@ -151,14 +156,15 @@ function holdFacts(
 }
 
 /** Roots and work that are held over, and what must happen first. */
-function heldOver({ records, say }: LetterFrom, today: string): LetterFacts['carried'] {
-	const { rootMap, plan, book } = records;
+function heldOver(from: LetterFrom, today: string): LetterFacts['carried'] {
+	const { say } = from;
+	const { rootMap, plan, book } = from.records;
 	const roots = rootMap && plan ? carryOver(rootMap, plan, null) : [];
 	return [
 		...roots.flatMap(({ segmentId, why, first, fromOn }) => {
-			const segment = rootOf(records, segmentId);
+			const segment = rootOf(from.records, segmentId);
 			return segment
-				? [{ what: `The root ${rootWords(segment, say)}`, why, first, fromOn: fromOn && say.date(fromOn) }]
+				? [{ what: `The root ${rootWords(segment, from)}`, why, first, fromOn: fromOn && say.date(fromOn) }]
 				: [];
 		}),
 		...putOff(book, today).map(({ what, first, fromOn }) => ({

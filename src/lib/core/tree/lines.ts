@@ -1,4 +1,4 @@
-import { sideName } from '../aftercare/book/book';
+import { sideName } from '../text/sides';
 import { budStates, firmnessSaid, leafStates, smellSaid } from '../examine/looks/observation';
 import { liftAfterNames } from '../replant/lifting/lift';
 import { permissionNames, situationNames } from '../vocabulary/words';

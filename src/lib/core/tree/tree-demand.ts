@@ -4,6 +4,9 @@ import { growingSeason } from '../climate/normals';
 import type { Place } from '../vocabulary/place';
 import { bearsAlways, isTender, type Kind } from '../vocabulary/kind';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
+import type { TreeRecords } from './case';
+import type { SeenLook } from '../examine/looks/observation';
+import { looksSeen } from './looks';
 import { rootLosses, type LossRecords } from './losses';
 import type { Values } from '../values/values';
 
@@ -37,6 +40,41 @@ export function leafCalendar(kind: Kind, place: Place, values: Values): (on: str
 			const endless = daysBetween(season.from, season.to) >= 364;
 			return !endless || daylightHours(place.latitudeDeg, on) >= values['season.leaflessUnderHours'];
 		});
+}
+
+/** Whether a look saw leaves; null where it did not say. */
+const sawLeaves = ({ leafCover, buds }: Pick<SeenLook, 'leafCover' | 'buds'>): boolean | null =>
+	leafCover !== null ? leafCover > 0 : buds === 'open' ? true : buds !== null ? false : null;
+
+/**
+ * Tells of any day whether a tree bears leaves: as its kind does at its place, but not while it was seen bare. A look that finds buds
+ * which are not open holds back to the beginning of the season, and some days on, until one sees leaves; once leaves were seen in a
+ * season, buds tell nothing of it any more.
+ */
+export function leavesBorne(
+	records: Pick<TreeRecords, 'kind' | 'observations' | 'examinations' | 'measurements'>,
+	place: Place,
+	values: Values
+): (on: string) => boolean {
+	const usual = leafCalendar(records.kind, place, values);
+	if (bearsAlways(records.kind)) return usual;
+	const bare: Span[] = [];
+	let seasonOn = '';
+	let leafy = false;
+	for (const look of looksSeen(records, values)) {
+		const leaves = sawLeaves(look);
+		if (leaves === null || !usual(look.observedOn)) continue;
+		let from = look.observedOn;
+		for (let day = 0; day < values['water.bareBackDays'] && usual(addDays(from, -1)); day++)
+			from = addDays(from, -1);
+		if (from > seasonOn) [seasonOn, leafy] = [look.observedOn, false];
+		const before = bare.at(-1);
+		// Leaves that were seen end what was reckoned on from the bare look before.
+		if (leaves && before && before.to >= look.observedOn) before.to = addDays(look.observedOn, -1);
+		if (!leaves && !leafy) bare.push({ from, to: addDays(look.observedOn, values['water.bareDays']) });
+		leafy ||= leaves;
+	}
+	return (on) => usual(on) && !bare.some((span) => within(on, span));
 }
 
 /** Demand of a tree at a place on a day: usual ET₀ there, whether it is in leaf, and the roots it drinks with. */

@@ -37,7 +37,7 @@ import {
 	unknownFunction
 } from '../aftercare/water/root-function';
 import { rootedIn, storesOf } from '../replant/pots/stores';
-import { leafCalendar } from './tree-demand';
+import { leavesBorne } from './tree-demand';
 import { outflowLearned, weighingPairs } from '../aftercare/water/watering';
 
 /** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
@@ -115,7 +115,7 @@ export function functionCourse(
 			pairs,
 			series: seriesBetween(since, null, today),
 			stores,
-			inLeaf: leafCalendar(records.kind, place, values),
+			inLeaf: leavesBorne(records, place, values),
 			losses: losses.filter((loss) => loss.on > first.on),
 			scaleKg: values['rootFunction.scaleKg'],
 			rainReach: values[`place.rain.${place.kind}`]
@@ -245,7 +245,7 @@ export function treeWater(
 	const pairs = pairsOf(planting, seen, devices, stores, values);
 	const course = functionCourse(records, here, { stores, pairs }, today, values);
 	const root = course.at(-1) ?? unknownFunction(values);
-	const inLeaf = leafCalendar(kind, place, values);
+	const inLeaf = leavesBorne(own, place, values);
 	const spoken = [...poured.map((one) => one.on), ...seen.seen.map((one) => one.on)].sort();
 	const beginOn = balanceFrom(planting, spoken[0], today, values);
 	const state = stateUntil(today, here, { stores, seen, course, inLeaf, beginOn }, values);

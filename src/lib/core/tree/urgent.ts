@@ -67,6 +67,10 @@ export function actedOn(
 	);
 }
 
+/** Whether rot presses: it alone asks for a dry rest after the work; other causes that ask for less water ask for none. */
+export const rotPresses = (urgent: Pick<Urgent, 'conditionId'> | null): boolean =>
+	urgent?.conditionId === 'root-rot';
+
 /**
  * What presses by the last look at a tree: its likeliest cause that is to be acted on now, until it was (see `actedOn`). Too old to press
  * after some weeks.

@@ -363,6 +363,22 @@ export const waterValues = {
 			min: 150,
 			max: 2000
 		},
+		'water.bareDays': {
+			label: 'Buds that are not open yet: bare for so long after that look',
+			value: 10,
+			unit: 'days',
+			mark: 'ours',
+			min: 0,
+			max: 60
+		},
+		'water.bareBackDays': {
+			label: 'Buds that are not open yet: bare before that look in its season, for so long at the most',
+			value: 90,
+			unit: 'days',
+			mark: 'ours',
+			min: 0,
+			max: 200
+		},
 		'water.grassMulched': {
 			label: 'Grass over the roots drinks so much of a whole lawn where mulch lies',
 			value: 0.5,

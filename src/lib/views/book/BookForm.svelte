@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { sideName } from '$core/text/sides';
 	import { numberTyped } from '$core/text/typed';
 	import { enhance } from '$app/forms';
 	import { page } from '$app/state';
@@ -7,7 +8,6 @@
 		bookKind,
 		bookKindIds,
 		dealsNames,
-		sideName,
 		type BookDetails,
 		type BookEntry,
 		type BookKind,

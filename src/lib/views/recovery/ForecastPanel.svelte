@@ -42,6 +42,8 @@
 			''
 		);
 	});
+	/** Where nobody has looked, nothing was seen. */
+	const reckonedBy = $derived(forecast?.lastSeenOn ? 'By what was seen' : 'By reckoning alone');
 	const nearly = (share: number): string => chanceSaid(share, format().percent);
 </script>
 
@@ -127,9 +129,9 @@
 		{#if forecast.reaches && forecast.known && !forecast.dead && !closed}
 			<p class="mt-1">
 				{#if forecast.reaches.late <= today}
-					By what was seen, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.
+					{reckonedBy}, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.
 				{:else if forecast.reaches.middle <= today}
-					By what was seen, enough roots may drink already, since about {format().monthYear(
+					{reckonedBy}, enough roots may drink already, since about {format().monthYear(
 						forecast.reaches.middle
 					)}; it may take until {format().monthYear(forecast.reaches.late)}.
 				{:else}

@@ -25,7 +25,7 @@ import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
 import type { LastWork } from '$core/tree/losses';
 import { othersInPot } from '$core/tree/shared-pot';
-import type { Urgent } from '$core/tree/urgent';
+import { rotPresses, type Urgent } from '$core/tree/urgent';
 import { standingOf } from '$core/tree/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/replant/kit/stock';
 import { usualWaterSchool } from '$core/aftercare/crown/crown';
@@ -164,9 +164,12 @@ export class ReplantState {
 		this.seat.holeMm = values['seat.holeMm'];
 		this.waterSchool =
 			kept?.waterSchool ??
-			(of.urgent?.water === 'less'
-				? 'dry-rest'
-				: usualWaterSchool(kind.group, lastWork?.rotWasCut ?? false, lastWork?.livingLoss ?? 0, values));
+			usualWaterSchool(
+				kind.group,
+				(lastWork?.rotWasCut ?? false) || rotPresses(of.urgent),
+				lastWork?.livingLoss ?? 0,
+				values
+			);
 		this.plantedOn = kept?.planting.plantedOn ?? today;
 		this.placeId = tree.placeId;
 		if (last?.seat) {

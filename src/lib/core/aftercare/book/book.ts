@@ -1,3 +1,4 @@
+import { sideName } from '../../text/sides';
 import { inUnit } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { z } from 'zod';
@@ -617,23 +618,6 @@ export const bookEntrySchema = bookInput.safeExtend({ id: id(), version: version
 export type BookEntry = z.infer<typeof bookEntrySchema>;
 
 const isGiven = (value: unknown): boolean => value !== null && value !== '' && value !== undefined;
-
-/** Sides in words: by the compass in the ground, by the clock in a pot, where the front is at six. */
-export function sideName(bearingDeg: number, inGround: boolean): string {
-	const eighth = Math.round((((bearingDeg % 360) + 360) % 360) / 45) % 8;
-	const compass = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
-	const pot = [
-		'the front',
-		'front left',
-		'left',
-		'back left',
-		'the back',
-		'back right',
-		'right',
-		'front right'
-	];
-	return (inGround ? compass : pot)[eighth] ?? '';
-}
 
 const units: Partial<Record<Detail, string>> = {
 	heightMm: 'mm',

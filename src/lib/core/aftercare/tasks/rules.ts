@@ -38,6 +38,8 @@ export interface WorkDone {
 	inLeaf: boolean;
 	/** For one without leaves: the day its place usually brings them. */
 	leafOutOn: string | null;
+	/** First day on which it grows, once slow kinds may be fed; null where that is not known. */
+	feedSeasonOn: string | null;
 	/** Coldest night it stands with its roots cut, °C. */
 	coldLimitC: number;
 	/** First night of its place that may be colder, within a year; null where none is. */
@@ -348,7 +350,7 @@ const rules: Record<string, Rule> = {
 					minutes: 10,
 					stage: 'examine'
 				},
-	feeding: ({ group, rotWasCut, livingLoss, tender }, values) => {
+	feeding: ({ group, rotWasCut, livingLoss, tender, workOn, feedSeasonOn }, values) => {
 		const after: Record<Group, string> = {
 			deciduous: 'After the first flush has hardened',
 			'broadleaf-evergreen': 'Lightly, once buds move',
@@ -359,7 +361,10 @@ const rules: Record<string, Rule> = {
 			palm: 'After new leaves'
 		};
 		const slow = group === 'conifer' || group === 'ericaceous';
-		const day = values[slow ? 'aftercare.feedSlow' : tender ? 'aftercare.feedTender' : 'aftercare.feedUsual'];
+		const least =
+			values[slow ? 'aftercare.feedSlow' : tender ? 'aftercare.feedTender' : 'aftercare.feedUsual'];
+		// A season does not begin in its winter.
+		const day = slow && feedSeasonOn ? Math.max(least, daysBetween(workOn, feedSeasonOn)) : least;
 		return {
 			kind: 'feeding',
 			title: `May feeding begin? ${after[group]}`,

@@ -5,7 +5,7 @@ import { schoolsInput, taskInput } from '$core/vocabulary/task';
 import { lastRootWork } from '$core/tree/losses';
 import { addDays } from '$core/maths/calendar';
 import { daysAhead, dryDown } from '$core/replant/pots/dry-down';
-import { leafCalendar } from '$core/tree/tree-demand';
+import { leavesBorne } from '$core/tree/tree-demand';
 import { today } from '$lib/server/clock';
 import { placeSeries } from '$lib/server/weather';
 import { releaseFacts } from '$core/tree/gate';
@@ -70,7 +70,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 							place,
 							near.filter((day) => day.how === ''),
 							on,
-							leafCalendar(records.kind, place, values),
+							leavesBorne(records, place, values),
 							values
 						),
 						records.kind.wetnessTrigger,
