@@ -518,6 +518,20 @@ describe('whether a tree bears leaves', () => {
 			true,
 			true
 		]);
+		// Late in the season closed buds are those of the next, looked at or not before; a bare crown is bare from that day on.
+		expect(on([{ observedOn: '2026-09-10', buds: 'none' }])('2026-09-10')).toBe(true);
+		const late = on([
+			{ observedOn: '2026-05-06', buds: 'open' },
+			{ observedOn: '2026-09-10', buds: 'none' }
+		]);
+		expect(['2026-07-01', '2026-09-10'].map(late)).toEqual([true, true]);
+		const lost = on([{ observedOn: '2026-08-10', leafCover: 0 }]);
+		expect(['2026-08-09', '2026-08-10', '2026-08-20', '2026-08-21'].map(lost)).toEqual([
+			true,
+			false,
+			false,
+			true
+		]);
 		// The next spring begins anew.
 		const later = on([
 			{ observedOn: '2025-06-01', buds: 'open' },

@@ -47,9 +47,9 @@ const sawLeaves = ({ leafCover, buds }: Pick<SeenLook, 'leafCover' | 'buds'>): b
 	leafCover !== null ? leafCover > 0 : buds === 'open' ? true : buds !== null ? false : null;
 
 /**
- * Tells of any day whether a tree bears leaves: as its kind does at its place, but not while it was seen bare. A look that finds buds
- * which are not open holds back to the beginning of the season, and some days on, until one sees leaves; once leaves were seen in a
- * season, buds tell nothing of it any more.
+ * Tells of any day whether a tree bears leaves: as its kind does at its place, but not while it was seen bare. Early in its season a
+ * look that finds buds which are not open holds back to the beginning of it, and some days on, until one sees leaves; after that, and later
+ * in the season, buds tell nothing of it, only a crown without leaves does.
  */
 export function leavesBorne(
 	records: Pick<TreeRecords, 'kind' | 'observations' | 'examinations' | 'measurements'>,
@@ -65,14 +65,22 @@ export function leavesBorne(
 		const leaves = sawLeaves(look);
 		if (leaves === null || !usual(look.observedOn)) continue;
 		let from = look.observedOn;
-		for (let day = 0; day < values['water.bareBackDays'] && usual(addDays(from, -1)); day++)
-			from = addDays(from, -1);
+		for (let day = 0; day < 365 && usual(addDays(from, -1)); day++) from = addDays(from, -1);
 		if (from > seasonOn) [seasonOn, leafy] = [look.observedOn, false];
 		const before = bare.at(-1);
-		// Leaves that were seen end what was reckoned on from the bare look before.
-		if (leaves && before && before.to >= look.observedOn) before.to = addDays(look.observedOn, -1);
-		if (!leaves && !leafy) bare.push({ from, to: addDays(look.observedOn, values['water.bareDays']) });
-		leafy ||= leaves;
+		if (leaves) {
+			// They end what was reckoned on from the bare look before.
+			if (before && before.to >= look.observedOn) before.to = addDays(look.observedOn, -1);
+			leafy = true;
+			continue;
+		}
+		const notYet = !leafy && daysBetween(from, look.observedOn) <= values['water.bareBackDays'];
+		// Closed buds late in a season are those of the next.
+		if (notYet || look.leafCover === 0)
+			bare.push({
+				from: notYet ? from : look.observedOn,
+				to: addDays(look.observedOn, values['water.bareDays'])
+			});
 	}
 	return (on) => usual(on) && !bare.some((span) => within(on, span));
 }

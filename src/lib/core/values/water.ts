@@ -372,8 +372,8 @@ export const waterValues = {
 			max: 60
 		},
 		'water.bareBackDays': {
-			label: 'Buds that are not open yet: bare before that look in its season, for so long at the most',
-			value: 90,
+			label: 'Buds that are not open tell of bare twigs for so long from the beginning of the season',
+			value: 75,
 			unit: 'days',
 			mark: 'ours',
 			min: 0,
