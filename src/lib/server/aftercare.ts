@@ -18,7 +18,7 @@ import { isEvidence } from '../core/tree/fact';
 import { lastRootWork } from '../core/tree/losses';
 import { standingOf } from '../core/tree/standing';
 import { rotPresses, urgentOf } from '../core/tree/urgent';
-import { leafCalendar } from '../core/tree/tree-demand';
+import { leavesBorne } from '../core/tree/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/aftercare/water/watering';
 import type { Reader, Store } from './db/database';
@@ -108,7 +108,7 @@ function leavesOn(
 ): { inLeaf: boolean; leafOutOn: string | null } {
 	const { kind } = records;
 	if (!place || bearsAlways(kind)) return { inLeaf: true, leafOutOn: null };
-	const calendar = leafCalendar(kind, place, values);
+	const calendar = leavesBorne(records, place, values);
 	const { leafCover } = standingOf(records, on, values);
 	const seen =
 		leafCover.value !== null &&

@@ -42,6 +42,8 @@ export function leafCalendar(kind: Kind, place: Place, values: Values): (on: str
 		});
 }
 
+type LeafRecords = Pick<TreeRecords, 'kind' | 'observations' | 'examinations' | 'measurements'>;
+
 /** Whether a look saw leaves; null where it did not say. */
 const sawLeaves = ({ leafCover, buds }: Pick<SeenLook, 'leafCover' | 'buds'>): boolean | null =>
 	leafCover !== null ? leafCover > 0 : buds === 'open' ? true : buds !== null ? false : null;
@@ -51,11 +53,7 @@ const sawLeaves = ({ leafCover, buds }: Pick<SeenLook, 'leafCover' | 'buds'>): b
  * look that finds buds which are not open holds back to the beginning of it, and some days on, until one sees leaves; after that, and later
  * in the season, buds tell nothing of it, only a crown without leaves does.
  */
-export function leavesBorne(
-	records: Pick<TreeRecords, 'kind' | 'observations' | 'examinations' | 'measurements'>,
-	place: Place,
-	values: Values
-): (on: string) => boolean {
+export function leavesBorne(records: LeafRecords, place: Place, values: Values): (on: string) => boolean {
 	const usual = leafCalendar(records.kind, place, values);
 	if (bearsAlways(records.kind)) return usual;
 	const bare: Span[] = [];
@@ -86,7 +84,12 @@ export function leavesBorne(
 }
 
 /** Demand of a tree at a place on a day: usual ET₀ there, whether it is in leaf, and the roots it drinks with. */
-export function treeDemand(records: LossRecords, place: Place, on: string, values: Values): TreeDemand {
+export function treeDemand(
+	records: LossRecords & LeafRecords,
+	place: Place,
+	on: string,
+	values: Values
+): TreeDemand {
 	const { found, done } = rootLosses(records, values);
 	const losses = [...found, ...done].filter((loss) => loss.share > 0 && loss.on <= on);
 	const first = losses.map((loss) => loss.on).sort()[0];
@@ -95,7 +98,7 @@ export function treeDemand(records: LossRecords, place: Place, on: string, value
 		: [];
 	return {
 		et0Mm: usualEt0Mm(place, on, values),
-		inLeaf: leafCalendar(records.kind, place, values)(on),
+		inLeaf: leavesBorne(records, place, values)(on),
 		rootFunction: expectedOn(points, on)?.expected ?? 1
 	};
 }

@@ -33,7 +33,7 @@ import type { WaterSchool } from '$core/vocabulary/words';
 import type { Values } from '$core/values/values';
 import { usualCrownWidthMm } from '$core/replant/pots/demand';
 import { daysAhead, type DryDay } from '$core/replant/pots/dry-down';
-import { leafCalendar, treeDemand } from '$core/tree/tree-demand';
+import { leavesBorne, treeDemand } from '$core/tree/tree-demand';
 import type { SeriesDay } from '$core/climate/series';
 
 export interface ReplantOf {
@@ -296,10 +296,10 @@ export class ReplantState {
 	/** What the days from planting on ask for, at the place it goes to. */
 	readonly ahead = $derived.by((): DryDay[] => {
 		const { place } = this;
-		const { kind, near, values, today } = this.of;
+		const { records, near, values, today } = this.of;
 		if (!place) return [];
 		const from = this.plantedOn > today ? this.plantedOn : today;
-		return daysAhead(place, near[place.id] ?? [], from, leafCalendar(kind, place, values), values);
+		return daysAhead(place, near[place.id] ?? [], from, leavesBorne(records, place, values), values);
 	});
 	readonly gone = $derived.by((): ReadonlySet<string> => new Set(this.of.goneRoots));
 	/** With what is planned to be cut: nothing is tied over it. */
