@@ -127,6 +127,20 @@ describe('the next watering', () => {
 			before = one.litres;
 		}
 	});
+	it('is poured round the roots alone where they are few in much mix without roots, at neither limit itself', () => {
+		const few = values['rootFunction.few'];
+		const from = values['water.sparingFrom'];
+		const way = (phi: number, unrooted: number) =>
+			ask(2, {
+				root: { phi, low: phi / 2, high: phi },
+				stores: { ...stores, rootedMostL: 10 * (1 - unrooted), unrootedMostL: 10 * unrooted },
+				since: { on: '2026-05-31', water: { rootedL: 10 * (1 - unrooted), unrootedL: 10 * unrooted } }
+			}).way;
+		expect(way(few - 0.01, from + 0.01)).toBe('sparingly');
+		expect(way(few, from + 0.01)).toBe('all-round');
+		expect(way(few - 0.01, from)).toBe('all-round');
+		expect(way(few - 0.01, from - 0.01)).toBe('all-round');
+	});
 	it('a frozen ball gets no water, and it says until when', () => {
 		const frost = (days: number) =>
 			series(1).map((day, i) => ({ ...day, minC: i < days ? -9 : 2, maxC: i < days ? -2 : 9 }));

@@ -92,6 +92,12 @@ describe('every kind of the field book', () => {
 		};
 		expect(bookInput.safeParse(covered).error?.issues[0]?.message).toContain('2026-04-10');
 	});
+	it('says what was chosen, and nothing where nothing was', () => {
+		const freed = entry('roots-freed', '2026-04-01', { choice: 'air' });
+		const { label } = bookKind('roots-freed');
+		expect(bookSentence(freed, true)).toBe(`${label}: an air tool.`);
+		expect(bookSentence({ ...freed, details: { ...freed.details, choice: null } }, true)).toBe(`${label}.`);
+	});
 	it('sides are spoken by the clock of the pot and by the compass of the ground', () => {
 		const leans = entry('leans', '2026-04-01', { bearingDeg: 90, leanDeg: 12 });
 		expect(bookSentence(leans, true)).toBe('Leans: towards east, from upright 12°.');
@@ -130,13 +136,13 @@ describe('roots severed on a bound ball', () => {
 		).toEqual({ widthMm: 300, depthMm: 150 });
 	});
 	it('sparing a side costs less, and more taken never costs less', () => {
-		const shaved = (depthMm: number, bearingDeg: number | null): number =>
+		const freed = (depthMm: number, bearingDeg: number | null): number =>
 			rootsSevered(
 				{ kind: 'ball-shaved', details: { ...bookDetails.parse({}), depthMm, bearingDeg } },
 				ball,
 				values
 			)?.share ?? NaN;
-		expect(shaved(20, 90)).toBeCloseTo(0.75 * shaved(20, null), 10);
+		expect(freed(20, 90)).toBeCloseTo(0.75 * freed(20, null), 10);
 		fc.assert(
 			fc.property(
 				fc.integer({ min: 1, max: 60 }),
@@ -145,8 +151,8 @@ describe('roots severed on a bound ball', () => {
 				(count, depth, more) => {
 					expect(scored(count, depth + more)).toBeGreaterThanOrEqual(scored(count, depth));
 					expect(scored(count + 1, depth)).toBeGreaterThan(scored(count, depth));
-					expect(shaved(depth + more, null)).toBeGreaterThan(shaved(depth, null));
-					for (const share of [scored(count, depth), shaved(depth, null)]) expect(share).toBeLessThan(1);
+					expect(freed(depth + more, null)).toBeGreaterThan(freed(depth, null));
+					for (const share of [scored(count, depth), freed(depth, null)]) expect(share).toBeLessThan(1);
 				}
 			)
 		);

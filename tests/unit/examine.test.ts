@@ -183,6 +183,12 @@ describe('referral', () => {
 		expect(refer([['brackets', 1]])[0]).toMatchObject({ urgency: 'week' });
 		expect(refer([['bark-cracks', 2]])[0]).toMatchObject({ urgency: 'week' });
 		expect(refer([['girdler-seen', 2]])[0]).toMatchObject({ urgency: 'month' });
+		// Nests say what brackets say already, and are said where those were not seen.
+		const nests = (found: [SignId, number][]) =>
+			refer([['nests-in-wood', 1], ...found]).map(({ because }) => /nests/.test(because));
+		expect(nests([])).toEqual([true]);
+		expect(nests([['brackets', 0]])).toEqual([true]);
+		expect(nests([['brackets', 1]])).toEqual([false]);
 	});
 	it('is not for what was looked for and is not there, nor for a small or potted tree', () => {
 		expect(

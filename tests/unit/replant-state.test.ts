@@ -8,6 +8,7 @@ import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/repla
 import { stockItemSchema, stockPotSchema } from '$core/replant/kit/stock';
 import { treeSchema } from '$core/take-in/tree';
 import { standingOf } from '$core/tree/standing';
+import type { ConditionId } from '$core/vocabulary/conditions';
 import { defaultValues as values } from '$core/values/values';
 import { dryDown } from '$core/replant/pots/dry-down';
 import { storesOf } from '$core/replant/pots/stores';
@@ -410,7 +411,7 @@ describe('works in the ground while they are planned', () => {
 });
 
 describe('the first water', () => {
-	const pressing = (conditionId: 'root-rot' | 'recent-root-loss'): ReplantOf['urgent'] => ({
+	const pressing = (conditionId: ConditionId): ReplantOf['urgent'] => ({
 		conditionId,
 		label: conditionId,
 		chance: 0.9,
@@ -421,9 +422,13 @@ describe('the first water', () => {
 		pot: null,
 		meaning: ''
 	});
-	it('waits for a dry rest where rot presses, never for torn roots alone: woody roots are watered at once', () => {
-		expect(new ReplantState(of({ urgent: pressing('root-rot') })).waterSchool).toBe('dry-rest');
-		expect(new ReplantState(of({ urgent: pressing('recent-root-loss') })).waterSchool).toBe('at-once');
+	it('waits for a dry rest where it stood wet, never for torn roots alone: woody roots are watered at once', () => {
+		const school = (conditionId: ConditionId) =>
+			new ReplantState(of({ urgent: pressing(conditionId) })).waterSchool;
+		for (const wet of ['root-rot', 'sour-root-zone', 'collapsed-mix'] as const)
+			expect(school(wet), wet).toBe('dry-rest');
+		for (const few of ['recent-root-loss', 'repotted-too-early'] as const)
+			expect(school(few), few).toBe('at-once');
 		expect(new ReplantState(of()).waterSchool).toBe('at-once');
 	});
 });

@@ -17,7 +17,7 @@ import { bearsAlways, isTender } from '../core/vocabulary/kind';
 import { isEvidence } from '../core/tree/fact';
 import { lastRootWork } from '../core/tree/losses';
 import { standingOf } from '../core/tree/standing';
-import { rotPresses, urgentOf } from '../core/tree/urgent';
+import { asksForDryRest, urgentOf } from '../core/tree/urgent';
 import { leavesBorne } from '../core/tree/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/aftercare/water/watering';
@@ -128,8 +128,8 @@ function leavesOn(
 /** School on the first water that its work asks for, or what a look that presses says of water. */
 export function waterSchoolOf(records: TreeRecords, on: string, values: Values) {
 	const work = lastRootWork(records, values);
-	const rot = (work?.rotWasCut ?? false) || rotPresses(urgentOf(records, on, values));
-	return usualWaterSchool(records.kind.group, rot, work?.livingLoss ?? 0, values);
+	const wet = (work?.rotWasCut ?? false) || asksForDryRest(urgentOf(records, on, values));
+	return usualWaterSchool(records.kind.group, wet, work?.livingLoss ?? 0, values);
 }
 
 /** Looks and checks that follow from the work itself, whatever school is chosen for the aftercare. */

@@ -67,9 +67,12 @@ export function actedOn(
 	);
 }
 
-/** Whether rot presses: it alone asks for a dry rest after the work; other causes that ask for less water ask for none. */
-export const rotPresses = (urgent: Pick<Urgent, 'conditionId'> | null): boolean =>
-	urgent?.conditionId === 'root-rot';
+/**
+ * Whether what presses asks for a dry rest after the work: what stands wet does. Roots that are few and are to be left alone are watered
+ * sparingly, never left dry.
+ */
+export const asksForDryRest = (urgent: Pick<Urgent, 'conditionId' | 'water'> | null): boolean =>
+	urgent?.water === 'less' && conditionOf(urgent.conditionId).asks?.roots !== 'leave';
 
 /**
  * What presses by the last look at a tree: its likeliest cause that is to be acted on now, until it was (see `actedOn`). Too old to press

@@ -25,7 +25,7 @@ import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
 import type { LastWork } from '$core/tree/losses';
 import { othersInPot } from '$core/tree/shared-pot';
-import { rotPresses, type Urgent } from '$core/tree/urgent';
+import { asksForDryRest, type Urgent } from '$core/tree/urgent';
 import { standingOf } from '$core/tree/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/replant/kit/stock';
 import { usualWaterSchool } from '$core/aftercare/crown/crown';
@@ -166,7 +166,7 @@ export class ReplantState {
 			kept?.waterSchool ??
 			usualWaterSchool(
 				kind.group,
-				(lastWork?.rotWasCut ?? false) || rotPresses(of.urgent),
+				(lastWork?.rotWasCut ?? false) || asksForDryRest(of.urgent),
 				lastWork?.livingLoss ?? 0,
 				values
 			);
