@@ -1,5 +1,5 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import axe from 'axe-core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cp } from 'node:fs/promises';
 import path from 'node:path';
@@ -66,8 +66,35 @@ let demo: { server: ChildProcess; file: string } | null = null;
 let copies = 0;
 process.on('exit', () => demo?.server.kill());
 
+/** The browser’s own memory of scripts is kept through a file of tests: reading them anew took a third of the time. */
+let browsing: { context: BrowserContext; file: string } | null = null;
+
 /** Every file of tests finds the demo yard as it was made: what another does in it, it never meets. */
 export const test = base.extend<{ demoYard: void }>({
+	context: async ({ browser }, use, info) => {
+		if (browsing?.file !== info.file || browsing.context.browser() !== browser) {
+			await browsing?.context.close();
+			browsing = { context: await browser.newContext(), file: info.file };
+		}
+		const { context } = browsing;
+		await use(context);
+		// All else is as if the browser had just been put up.
+		await context.unrouteAll({ behavior: 'ignoreErrors' });
+		await context.clearPermissions();
+		await context.setGeolocation(null);
+		await context.setOffline(false);
+		await context.clearCookies();
+		const pages = context.pages();
+		if (pages[0]) {
+			const devtools = await context.newCDPSession(pages[0]);
+			for (const origin of new Set([OWN, DEMO, ...pages.map((page) => new URL(page.url()).origin)]))
+				await devtools.send('Storage.clearDataForOrigin', {
+					origin,
+					storageTypes: 'local_storage,indexeddb,cache_storage'
+				});
+		}
+		await Promise.all(pages.map((page) => page.close()));
+	},
 	demoYard: [
 		// eslint-disable-next-line no-empty-pattern -- Playwright wants the pattern
 		async ({}, use, info) => {
@@ -108,6 +135,13 @@ export async function strayOnPaper(page: Page): Promise<string[]> {
 	return stray;
 }
 
+declare global {
+	interface Window {
+		/** Put into the page by `expectAccessible`. */
+		axe: typeof axe;
+	}
+}
+
 /** Rows of one list are made alike: the first of them speak for the rest, of which a list of kinds has hundreds. */
 const FURTHER_ROWS = 'tr:nth-of-type(n+9), li:nth-of-type(n+9), article:nth-of-type(n+9)';
 const CONTRAST = 'color-contrast';
@@ -120,18 +154,27 @@ export async function expectAccessible(
 	page: Page,
 	rules: 'all' | 'colours' | 'all but colours' = 'all'
 ): Promise<void> {
-	// No frame of another origin is on any page: axe need not open a page of its own to put frames together.
-	const axe = new AxeBuilder({ page }).setLegacyMode().exclude(FURTHER_ROWS);
-	if (rules === 'colours') axe.withRules([CONTRAST]);
-	else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']);
-	if (rules === 'all but colours') axe.disableRules([CONTRAST]);
-	const { violations } = await axe.analyze();
-	const grave = violations
-		.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
-		.map(
-			(violation) =>
-				`${violation.id}: ${violation.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join('; ')}`
-		);
+	if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+	const grave = await page.evaluate(
+		async ({ rules, further, contrast, tags }) => {
+			const { violations } = await window.axe.run(
+				{ exclude: [further] },
+				{
+					resultTypes: ['violations'],
+					preload: false,
+					runOnly: rules === 'colours' ? { type: 'rule', values: [contrast] } : { type: 'tag', values: tags },
+					rules: rules === 'all but colours' ? { [contrast]: { enabled: false } } : {}
+				}
+			);
+			return violations
+				.filter((violation) => violation.impact === 'serious' || violation.impact === 'critical')
+				.map(
+					(violation) =>
+						`${violation.id}: ${violation.nodes.map((node) => `${node.target.join(' ')} ${node.failureSummary ?? ''}`).join('; ')}`
+				);
+		},
+		{ rules, further: FURTHER_ROWS, contrast: CONTRAST, tags: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] }
+	);
 	expect(grave).toEqual([]);
 }
 

@@ -5,13 +5,11 @@ import { exportCase, importCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
 import { trees } from '$lib/server/records/records';
-import { makeDemoYard } from '../../src/demo/yard';
-import { freshStore } from './helpers';
+import { demoStore, freshStore } from './helpers';
 
 let demo: Store;
 beforeAll(async () => {
-	demo = await freshStore();
-	await makeDemoYard(demo);
+	demo = await demoStore();
 });
 
 const caseOf = async (tag: string): Promise<TreeCase> => {

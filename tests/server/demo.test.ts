@@ -16,12 +16,11 @@ import { listedTrees, todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { referenceShootMm } from '$lib/server/trees';
 import { refreshWater } from '$lib/server/kept-water';
-import { freshStore } from './helpers';
+import { demoStore, freshStore } from './helpers';
 
 let store: Store;
 beforeAll(async () => {
-	store = await freshStore();
-	await makeDemoYard(store);
+	store = await demoStore();
 });
 
 const byTag = async (tag: string) => {

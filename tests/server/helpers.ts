@@ -12,6 +12,7 @@ import type { RootsInput } from '$lib/server/roots';
 import { seedKinds } from '$lib/server/store';
 import { takeIn } from '$lib/server/trees';
 import { addPlace } from '$lib/server/yard';
+import { makeDemoYard } from '../../src/demo/yard';
 import { cut } from '../records';
 
 process.env.BRUNTLE_NOW = '2026-04-18T09:00:00Z';
@@ -23,6 +24,19 @@ export async function freshStore(
 	const store = await openStore(url);
 	await seedKinds(store);
 	return store;
+}
+
+let madeDemo: Promise<Store> | null = null;
+
+/** The demo yard in a database of the caller’s own. It is made once a worker. */
+export async function demoStore(): Promise<Store> {
+	madeDemo ??= freshStore().then(async (store) => {
+		await makeDemoYard(store);
+		return store;
+	});
+	const copy = path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-')), 'demo.db');
+	await (await madeDemo).db.$client.execute({ sql: 'VACUUM INTO ?', args: [copy] });
+	return freshStore(`file:${copy}`);
 }
 
 /** A fresh database with one place and one tree. */

@@ -31,9 +31,8 @@ import { todayTrees } from '$lib/server/tree-lists';
 import type { Store } from '$lib/server/db/database';
 import { crownSchools, waterSchools } from '$core/vocabulary/words';
 import { demoTrees } from '../../src/demo/scenario';
-import { makeDemoYard } from '../../src/demo/yard';
 import { printOf } from '../kept';
-import { freshStore } from './helpers';
+import { demoStore } from './helpers';
 
 type Records = Awaited<ReturnType<typeof loadRecords>>;
 
@@ -147,8 +146,7 @@ const days = ['2026-04-18', '2026-05-20', '2026-07-30', '2026-10-05', '2027-02-1
 
 let store: Store;
 beforeAll(async () => {
-	store = await freshStore();
-	await makeDemoYard(store);
+	store = await demoStore();
 });
 const begunAt = process.env.BRUNTLE_NOW;
 afterAll(() => {
