@@ -7,6 +7,8 @@ export default {
 	kit: {
 		adapter: adapter({ precompress: false }),
 		alias: { $core: 'src/lib/core', $ui: 'src/lib/ui', $views: 'src/lib/views', $demo: 'src/demo' },
+		// Who may send what is asked in one place, for forms and JSON alike: lib/server/edge/guard.ts.
+		csrf: { trustedOrigins: ['*'] },
 		csp: {
 			mode: 'auto',
 			directives: {

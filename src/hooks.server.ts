@@ -1,3 +1,6 @@
+import { problem, refusedPage } from '$lib/server/edge/http';
+import { refuseForeign } from '$lib/server/edge/guard';
+import { Refusal } from '$lib/server/errors';
 import { getStore } from '$lib/server/store';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 
@@ -9,6 +12,12 @@ export const init: ServerInit = async () => {
 const themes = ['light', 'dark'];
 
 export const handle: Handle = async ({ event, resolve }) => {
+	try {
+		refuseForeign(event.request, event.url, process.env);
+	} catch (cause) {
+		if (!(cause instanceof Refusal)) throw cause;
+		return /^\/(api|undo)\b/.test(event.url.pathname) ? problem(cause) : refusedPage(cause, event.request);
+	}
 	const theme = event.cookies.get('theme') ?? '';
 	const response = await resolve(event, {
 		transformPageChunk: ({ html }) =>
@@ -16,6 +25,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 	});
 	response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
+	response.headers.set('cross-origin-opener-policy', 'same-origin');
+	response.headers.set('cross-origin-resource-policy', 'same-origin');
 	return response;
 };
 

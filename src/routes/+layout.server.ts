@@ -1,4 +1,5 @@
 import { clockIsPinned, today } from '$lib/server/clock';
+import { damagedCount } from '$lib/server/damaged';
 import { readFormatSettings } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
@@ -7,9 +8,10 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = async ({ url, depends }) => {
 	void url.pathname;
 	depends('bruntle:day');
-	const { db } = await getStore();
+	const store = await getStore();
 	return {
-		formatSettings: await readFormatSettings(db),
+		formatSettings: await readFormatSettings(store.db),
+		damaged: damagedCount(store),
 		today: today(),
 		demo: process.env.BRUNTLE_DEMO === '1' && clockIsPinned()
 	};

@@ -27,6 +27,6 @@
 	});
 </script>
 
-<Shell demo={data.demo} today={data.today}>
+<Shell demo={data.demo} today={data.today} damaged={data.damaged}>
 	{@render children()}
 </Shell>

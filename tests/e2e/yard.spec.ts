@@ -126,8 +126,82 @@ test('two tabs cannot silently overwrite each other', async ({ context }) => {
 	await second.getByRole('button', { name: 'Keep the changes' }).click();
 	await expect(second.getByText('This tree was changed elsewhere in the meantime.').first()).toBeVisible();
 	await expect(second.getByLabel('Name', { exact: true })).toHaveValue('Apple, second tab');
+	// Both stand side by side: what was kept elsewhere can be taken, and what was typed can be kept over it.
+	await expect(second.getByText('Kept elsewhere meanwhile: Apple, first tab')).toBeVisible();
+	await expect(second.getByText(/^Kept elsewhere meanwhile/)).toHaveCount(1);
+	await second.getByRole('button', { name: 'Take that' }).click();
+	await expect(second.getByLabel('Name', { exact: true })).toHaveValue('Apple, first tab');
+	await second.getByLabel('Name', { exact: true }).fill('Apple, both tabs');
+	await second.getByRole('button', { name: 'Keep the changes' }).click();
+	await expect(second.getByRole('heading', { name: 'Apple, both tabs' })).toBeVisible();
+});
+
+test('nothing typed is lost when there is no answer, when it is too much, or when something breaks', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('Q-02')}/take-in`);
+	const name = page.getByLabel('Name', { exact: true });
+	const note = page.getByLabel('Notes');
+	await name.fill('Apple by the lane');
+	await note.fill('Bark split on the south side.');
+	const keep = page.getByRole('button', { name: 'Keep the changes' });
+	for (const [answer, said] of [
+		['abort', 'Not saved yet. No answer from Bruntle.'],
+		[413, 'Not saved yet. That was too much at once.'],
+		[500, 'Not saved yet. Something went wrong here.']
+	] as const) {
+		await page.route('**/take-in?/**', (route) =>
+			route.request().method() !== 'POST'
+				? route.fallback()
+				: answer === 'abort'
+					? route.abort('connectionrefused')
+					: route.fulfill({
+							status: answer,
+							contentType: 'application/json',
+							body: JSON.stringify({
+								type: 'error',
+								status: answer,
+								error: {
+									message: answer === 413 ? 'That was too much at once.' : 'Something went wrong here.',
+									advice: 'Nothing was saved.'
+								}
+							})
+						})
+		);
+		await keep.click();
+		await expect(told(page, said)).toBeVisible();
+		await expect(name).toHaveValue('Apple by the lane');
+		await expect(note).toHaveValue('Bark split on the south side.');
+		await page.unrouteAll();
+	}
+	await told(page, 'Something went wrong here.').getByRole('button', { name: 'Send again' }).click();
+	await expect(page.getByRole('heading', { name: 'Apple by the lane' })).toBeVisible();
+});
+
+test('roots drawn in two tabs: neither is written over, and either can stand', async ({ context }) => {
+	const address = `${DEMO}/trees/${await treeId('P-09')}/roots`;
+	const [first, second] = [await context.newPage(), await context.newPage()];
+	await open(first, address);
+	await open(second, address);
+	const add = async (page: typeof first, root: string): Promise<void> => {
+		await page.getByLabel('Quick entry').fill(root);
+		await page.keyboard.press('Enter');
+	};
+	await add(first, '4 22');
+	await expect(first.getByRole('status').filter({ hasText: /^kept$/ })).toBeVisible();
+	await add(second, '8 31');
+	await add(second, '9 12');
+	const clash = second.getByRole('alert').filter({ hasText: 'changed elsewhere meanwhile' });
+	await expect(clash).toContainText(/There: \d+ roots?, .* Here: \d+ roots?/);
+	// Opened again it is still to be chosen, and what was drawn is still there.
 	await second.reload();
-	await expect(second.getByRole('heading', { name: 'Apple, first tab' })).toBeVisible();
+	await expect(clash).toBeVisible();
+	await second.getByRole('button', { name: 'Take what stands there' }).click();
+	await expect(clash).toHaveCount(0);
+	await second.getByRole('button', { name: 'Undo' }).first().click();
+	await expect(second.getByRole('status').filter({ hasText: /^kept$/ })).toBeVisible();
+	await second.reload();
+	await expect(second.getByRole('table', { name: 'Roots mapped' }).getByText('8:00')).toBeVisible();
 });
 
 test('roots by large keys, changed in the sheet, hung on a parent, and taken off the map', async ({

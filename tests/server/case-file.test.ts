@@ -4,7 +4,8 @@ import type { TreeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
-import { trees } from '$lib/server/records/records';
+import { kinds, places, trees } from '$lib/server/records/records';
+import { doWork, undo } from '$lib/server/records/work';
 import { demoStore, freshStore } from './helpers';
 
 let demo: Store;
@@ -36,12 +37,68 @@ describe('a whole case as JSON', () => {
 		}
 	});
 
-	it('keeps a kind that the owner changed', async () => {
+	it('changes no kind that stands here: differences are named, and the tree goes by ours, or by theirs beside it', async () => {
 		const written = await caseOf('H-03');
-		const own = { ...written, kind: { ...written.kind, coldestC: -9, origin: 'own' as const, version: 4 } };
+		const theirs = {
+			...written.kind,
+			sap: 'toxic' as const,
+			coldestC: -9,
+			origin: 'own' as const,
+			version: 4
+		};
+		const file = { ...written, kind: theirs };
 		const empty = await freshStore();
-		await importCase(empty, own);
-		expect((await exportCase(empty.db, own.tree.id)).kind).toEqual(own.kind);
+		const before = await kinds.list(empty.db);
+		const asked = await refusal(importCase(empty, file, 'ask'));
+		expect(asked.status).toBe(409);
+		expect(asked.problems).toEqual([
+			{ field: 'coldestC', message: `is “${written.kind.coldestC}” here and “-9” in the file` },
+			{ field: 'sap', message: 'is “none” here and “toxic” in the file' }
+		]);
+		expect(await trees.list(empty.db)).toEqual([]);
+
+		const { entryId } = await importCase(empty, file);
+		expect((await exportCase(empty.db, written.tree.id)).kind).toEqual(
+			before.find(({ id }) => id === written.kind.id)
+		);
+		expect(await kinds.list(empty.db)).toEqual(before);
+		await undo(empty, entryId);
+
+		const taken = await importCase(empty, file, 'theirs');
+		const { kind } = await exportCase(empty.db, written.tree.id);
+		expect(kind).toMatchObject({ sap: 'toxic', coldestC: -9, origin: 'own' });
+		expect(kind.id).not.toBe(written.kind.id);
+		expect((await kinds.list(empty.db)).filter(({ id }) => id !== kind.id)).toEqual(before);
+		await undo(empty, taken.entryId);
+		expect(await kinds.list(empty.db)).toEqual(before);
+		// Of the same kind nothing is asked; one that is not here comes in as the yard’s own, whatever it calls itself.
+		await undo(empty, (await importCase(empty, written, 'ask')).entryId);
+		const unknown = { ...written.kind, id: 'not-here', origin: 'shipped' as const };
+		await importCase(
+			empty,
+			{ ...written, kind: unknown, tree: { ...written.tree, kindId: 'not-here' } },
+			'ask'
+		);
+		expect(await kinds.get(empty.db, 'not-here')).toMatchObject({ origin: 'own' });
+	});
+
+	it('is one entry of the journal, taken back whole; what was written since is not lost by it', async () => {
+		const written = await caseOf('C-07');
+		const empty = await freshStore();
+		const places0 = await places.list(empty.db);
+		const { entryId, tree } = await importCase(empty, written);
+		await undo(empty, entryId);
+		expect(await trees.list(empty.db)).toEqual([]);
+		expect(await places.list(empty.db)).toEqual(places0);
+		const again = await importCase(empty, written);
+		expect(JSON.parse(JSON.stringify(await exportCase(empty.db, tree.id)))).toEqual(
+			JSON.parse(JSON.stringify(written))
+		);
+		await doWork(empty, { treeId: tree.id, stage: 'aftercare', what: 'Looked' }, (work) =>
+			work.change(trees, tree.id, tree.version, (before) => ({ ...before, note: 'Looked at' }))
+		);
+		expect((await refusal(undo(empty, again.entryId))).status).toBe(409);
+		expect((await trees.get(empty.db, tree.id))?.note).toBe('Looked at');
 	});
 
 	it('is refused when it stands here already, or its tag does', async () => {

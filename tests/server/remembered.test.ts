@@ -3,12 +3,12 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { CASE_VERSION, treeRecordFields, upgradeCase } from '$core/tree/case';
 import { observationInput } from '$core/examine/looks/observation';
 import { keepIn, openStore } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
-import { observations, ofTree } from '$lib/server/records/records';
+import { observations, ofTree, trees } from '$lib/server/records/records';
 import { doReckoned } from '$lib/server/records/reckoned';
 import { loadRecords, readAll } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
@@ -17,6 +17,7 @@ import { decisionsOf, forecastSaid, recordLook, recoveryOf } from '$lib/server/r
 import { readValues } from '$lib/server/settings';
 import { placeSeries } from '$lib/server/weather';
 import { saveRoots } from '$lib/server/roots';
+import { todayTreesKept } from '$lib/server/tree-lists';
 import { headOf } from '$lib/server/tree-head';
 import { defaultValues, resolveValues, valuesInForce, valuesKey } from '$core/values/values';
 import { asTakenIn, rootsWith, storeWithTree } from './helpers';
@@ -48,6 +49,34 @@ describe('the records of a tree', () => {
 		expect(seen.journal).toHaveLength(2);
 		other.close();
 		store.close();
+	});
+	it('on Today are read anew half a minute after another process wrote, on another day at once, and never of another yard', async () => {
+		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-two-')), 'yard.db')}`;
+		const { store, tree } = await storeWithTree({}, file);
+		const elsewhere = (await storeWithTree({ name: 'Elm elsewhere' })).store;
+		const other = await openStore(file);
+		const names = async (of = store, on = '2026-04-18') =>
+			(await todayTreesKept(of, on)).map((one) => one.tree.name);
+		vi.useFakeTimers({ toFake: ['Date'], now: Date.parse('2026-04-18T09:00:00Z') });
+		try {
+			expect(await names()).toEqual(['Beech by the gate']);
+			await doWork(other, { treeId: tree.id, stage: 'take-in', what: 'Renamed' }, (work) =>
+				work.change(trees, tree.id, tree.version, (before) => ({ ...before, name: 'Beech, renamed' }))
+			);
+			vi.setSystemTime(Date.parse('2026-04-18T09:00:29.999Z'));
+			expect(await names()).toEqual(['Beech by the gate']);
+			vi.setSystemTime(Date.parse('2026-04-18T09:00:30Z'));
+			expect(await names()).toEqual(['Beech, renamed']);
+			await doWork(other, { treeId: tree.id, stage: 'take-in', what: 'Renamed' }, (work) =>
+				work.change(trees, tree.id, tree.version + 1, (before) => ({ ...before, name: 'Beech again' }))
+			);
+			expect(await names(store, '2026-04-19')).toEqual(['Beech again']);
+			expect(await names(elsewhere, '2026-04-19')).toEqual(['Elm elsewhere']);
+			expect(await names(store, '2026-04-19')).toEqual(['Beech again']);
+		} finally {
+			vi.useRealTimers();
+			for (const one of [store, other, elsewhere]) one.close();
+		}
 	});
 	it('begin every page with what was worked out once, anew after a write, on another day and by other numbers', async () => {
 		const { store, tree } = await storeWithTree();

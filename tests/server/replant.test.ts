@@ -97,6 +97,27 @@ describe('a planting', () => {
 		const undone = await loadRecords(store.db, tree.id);
 		expect([undone.plantings, undone.tasks, undone.replantPlan?.stockPotId]).toEqual([[], [], potId]);
 	});
+	it('takes as many pots as it has plants, and says how many were missing', async () => {
+		for (const [plants, stands, missing, left] of [
+			[1, 1, [], 0],
+			[3, 3, [], 0],
+			[3, 5, [], 2],
+			[3, 2, ['1 × Clay'], 0],
+			[3, 0, ['3 × Clay'], 0]
+		] as const) {
+			const { store, tree } = await storeWithTree({ plantCount: plants });
+			const { id: potId } = await keepPot(store, stockPotInput.parse({ name: 'Clay', pot, count: stands }));
+			const done = await recordPlanting(
+				store,
+				tree.id,
+				planting({ plantCount: plants }),
+				{ waterSchool: 'at-once', fromStock: { potId, materials: false } },
+				values
+			);
+			expect(done.missing, `${plants} of ${stands}`).toEqual(missing);
+			expect((await loadStock(store.db)).pots[0]?.count, `${plants} of ${stands}`).toBe(left);
+		}
+	});
 	it('beside another in its pot takes less mix: the ball of the other is there already', async () => {
 		const used = async (sharedPot: string): Promise<number> => {
 			const { store, tree } = await storeWithTree({ situation: 'potted', sharedPot });

@@ -375,6 +375,7 @@ describe('what an entry brings up and what speaks against it', () => {
 		});
 		expect(nightsUnderCover([stay, later], '2025-07-01')?.fromOn).toBe('2025-07-01');
 		expect(nightsUnderCover([entry('turned', '2025-05-28')], '2025-06-20')).toBeNull();
+		expect(nightsUnderCover([stay, entry('turned', '2025-06-10')], '2025-06-20')?.fromOn).toBe('2025-05-28');
 	});
 	it('some nights under cover are neither a cold night that befell it nor the end of its winter', () => {
 		const moved = entry('night-moved', '2025-05-28', { untilOn: '2025-06-02' });

@@ -132,6 +132,18 @@ describe('limits that decide', () => {
 		expect([seen(0.895 / 7), seen(0.905 / 7)]).toEqual([0, 1]);
 		expect(seen(0.895 / 7, changed('forecast.inLeaf', 0.8))).toBe(1);
 	});
+	it('a crown is bare up to half of what can be told apart', () => {
+		const half = values['forecast.coverReading'] / 2;
+		const said = (leafCover: number): string | undefined =>
+			evidenceOf(
+				{ ...bare, leafCover, progress: 0.5 },
+				{ evergreen: false, healthyShootMm: null },
+				{ cover: 1, shoots: 1, rootFunction: 1, heightMm: null },
+				values
+			)[0]?.what;
+		expect([said(0), said(half)]).toEqual(['no leaf', 'no leaf']);
+		expect(said(half + 0.001)).toMatch(/^leaf cover/);
+	});
 	it('an evergreen that began bare is asked for buds', () => {
 		const moved = (crownAtStart: number, of = values) =>
 			recoveryForecast(

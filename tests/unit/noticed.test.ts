@@ -69,6 +69,20 @@ describe('a front tells how its roots spread', () => {
 	});
 });
 
+describe('the fronts of a tree', () => {
+	it('rest on the roots that leave its trunk: a side root of one, and what lies deep or is dead, changes nothing', () => {
+		const map = mapOf(['0° 12 anchor', '120° 20 anchor', '250° 16 anchor']);
+		const ranked = rankFronts(map, values);
+		const [root] = map.segments;
+		if (!root) throw new Error('no root');
+		const beside = (change: object) =>
+			rankFronts({ ...map, segments: [...map.segments, { ...root, id: 'more', ...change }] }, values);
+		expect(beside({ parentId: root.id })).toEqual(ranked);
+		expect(beside({ condition: 'dead' })).toEqual(ranked);
+		expect(beside({})).not.toEqual(ranked);
+	});
+});
+
 describe('a root copied round', () => {
 	it('stands at even turns, and no course winds on beyond two rounds', () => {
 		const map = mapOf(['0° 12 anchor']);

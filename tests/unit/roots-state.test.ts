@@ -281,7 +281,54 @@ describe('keeping roots on the server', () => {
 		expect(new RootsState(options).map.segments[0]?.diameterStartMm).toBe(900);
 	});
 
-	it('does not bring back a draft over what was written since', () => {
+	it('of what was drawn here and what was kept elsewhere lets a person choose, and sends nothing before', async () => {
+		const theirs = begun(['3 20', '5 20']);
+		const kept = {
+			map: { ...theirs.map, id: 'm', version: 5 },
+			plan: { ...theirs.plan, id: 'p', version: 4 }
+		};
+		store.clear();
+		vi.mocked(fetch).mockReset();
+		vi.mocked(fetch).mockImplementation(async () =>
+			answer(409, { title: 'Changed elsewhere.', meanwhile: kept })
+		);
+		const roots = begun(['6 30']);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(roots.saveState).toBe('refused');
+		expect(roots.clash?.theirs.map.segments).toHaveLength(2);
+		const calls = vi.mocked(fetch).mock.calls.length;
+		await vi.advanceTimersByTimeAsync(60_000);
+		expect(fetch).toHaveBeenCalledTimes(calls);
+		// A page that is opened meanwhile holds both too.
+		const again = new RootsState({ ...options, rootMap: kept.map, plan: kept.plan });
+		expect(again.map.segments).toHaveLength(1);
+		expect(again.clash?.theirs.map.segments).toHaveLength(2);
+
+		roots.takeTheirs();
+		expect(roots.map.segments).toHaveLength(2);
+		expect([roots.clash, roots.saveState, store.size]).toEqual([null, 'saved', 0]);
+		vi.mocked(fetch).mockImplementation(async () => answer(200, { mapVersion: 6, planVersion: 5 }));
+		roots.undo();
+		expect(roots.map.segments).toHaveLength(1);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(JSON.parse(String(vi.mocked(fetch).mock.lastCall?.[1]?.body))).toMatchObject({
+			mapVersion: 5,
+			planVersion: 4
+		});
+		again.keepMine();
+		expect([again.clash, again.saveState]).toEqual([null, 'saving']);
+	});
+
+	it('waits and sends again where the server broke, as where it does not answer', async () => {
+		vi.mocked(fetch).mockResolvedValueOnce(answer(500, { title: 'Something went wrong here.' }));
+		const roots = begun(['6 30']);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(roots.saveState).toBe('waiting');
+		await vi.advanceTimersByTimeAsync(5000);
+		expect(roots.saveState).toBe('saved');
+	});
+
+	it('drops a draft that says what stands there anyway, or nothing', () => {
 		store.set('bruntle-roots-t', JSON.stringify({ map: {}, plan: {}, versions: { map: 7, plan: 7 } }));
 		expect(new RootsState(options).map.segments).toEqual([]);
 		expect(store.size).toBe(0);

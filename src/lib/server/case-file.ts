@@ -1,4 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import {
 	CASE_SCHEMA,
 	CASE_VERSION,
@@ -7,7 +8,8 @@ import {
 	type TreeCase,
 	type TreeRecordField
 } from '../core/tree/case';
-import { fieldProblems } from '../core/vocabulary/fields';
+import { fieldProblems, type FieldProblem } from '../core/vocabulary/fields';
+import { kindInput, type Kind, type KindInput } from '../core/vocabulary/kind';
 import type { Reader, Store, Writer } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
@@ -16,6 +18,7 @@ import { kinds, ofTree, places, trees } from './records/records';
 import type { CasePicture } from '../core/take-in/picture';
 import { hashOf, pictureFile, placePicture, readPicture } from './pictures';
 import { loadRecords } from './records/tree-records';
+import { doWork, type Work } from './records/work';
 
 /** A whole tree as a document. @throws Refusal 404 */
 export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => {
@@ -55,37 +58,90 @@ async function placeFiles(list: readonly CasePicture[]): Promise<void> {
 }
 
 /**
- * Reads a whole tree from a document, in one transaction: all of it or nothing. Records keep their identities, so that
- * a later export is the same document. Kinds and places that stand here already are kept as they are here.
- * @throws Refusal 409 when the tree or its tag stands here already · 422 naming the first fields that are wrong
+ * What becomes of the kind that a case brings where one of that identity stands here and is another: ours stays and the tree goes by it,
+ * theirs comes in beside it as a kind of one's own, or nothing is read in until somebody has chosen.
  */
-export async function importCase(store: Store, raw: unknown): Promise<TreeCase['tree']> {
+export const kindChoices = ['ours', 'theirs', 'ask'] as const;
+export type KindChoice = (typeof kindChoices)[number];
+
+/**
+ * Reads a whole tree from a document, in one transaction: all of it or nothing, told in the journal of the yard and taken back by undo.
+ * Records keep their identities, so that a later export is the same document. No kind and no place that stands here is changed.
+ * @throws Refusal 409 when the tree or its tag stands here already, or a kind is to be chosen · 422 naming the first fields that are wrong
+ */
+export async function importCase(
+	store: Store,
+	raw: unknown,
+	choice: KindChoice = 'ours'
+): Promise<{ tree: TreeCase['tree']; entryId: string }> {
 	const parsed = treeCaseSchema.safeParse(upgradeCase(raw));
 	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
 	const doc = parsed.data;
 	checkLinks(doc);
 	await placeFiles(doc.pictures);
-	await store.write(async (tx) => {
-		await refuseDoubles(tx, doc);
-		const hereKind = await kinds.get(tx, doc.kind.id);
-		if (!hereKind || hereKind.origin === 'shipped') await kinds.put(tx, null, doc.kind);
-		for (const place of doc.places) if (!(await places.get(tx, place.id))) await places.put(tx, null, place);
-		const treeId = doc.tree.id;
-		await trees.put(tx, treeId, doc.tree);
-		for (const [field, repository] of Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][])
-			for (const record of recordsIn(doc, field)) {
-				if (await repository.get(tx, record.id))
-					throw new Refusal(
-						409,
-						`A ${repository.noun} of this case stands here already.`,
-						'Nothing was imported.'
-					);
-				await repository.put(tx, treeId, record);
-			}
-		for (const entry of doc.journal)
-			await tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
-	});
-	return doc.tree;
+	const treeId = doc.tree.id;
+	const { result, entryId } = await doWork(
+		store,
+		{ treeId: null, stage: 'take-in', what: `Read ${doc.tree.tag} ${doc.tree.name} in from a file` },
+		async (work) => {
+			await refuseDoubles(work.tx, doc);
+			const tree = { ...doc.tree, kindId: await kindFor(work, doc.kind, choice) };
+			for (const place of doc.places)
+				if (!(await places.raw(work.tx, place.id))) await work.take(places, null, place);
+			await work.take(trees, treeId, tree);
+			for (const [field, repository] of Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][])
+				for (const record of recordsIn(doc, field)) {
+					if (await repository.raw(work.tx, record.id))
+						throw new Refusal(
+							409,
+							`A ${repository.noun} of this case stands here already.`,
+							'Nothing was imported.'
+						);
+					await work.take(repository, treeId, record);
+				}
+			for (const entry of doc.journal)
+				await work.tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
+			return tree;
+		}
+	);
+	return { tree: result, entryId };
+}
+
+/** What is told apart between two kinds: all that a person may change. */
+function differences(ours: Kind, theirs: Kind): FieldProblem[] {
+	const said = (value: unknown): string => (value === '' ? 'nothing' : `“${String(value)}”`);
+	return (Object.keys(kindInput.shape) as (keyof KindInput)[]).flatMap((field) =>
+		ours[field] === theirs[field]
+			? []
+			: [{ field, message: `is ${said(ours[field])} here and ${said(theirs[field])} in the file` }]
+	);
+}
+
+/** The kind that a tree which is read in goes by. @throws Refusal 409 where it is to be chosen */
+async function kindFor(work: Work, theirs: Kind, choice: KindChoice): Promise<string> {
+	const ours = await kinds.get(work.tx, theirs.id);
+	if (!ours) {
+		// Only what came with this Bruntle is shipped.
+		await work.take(kinds, null, { ...theirs, origin: 'own' });
+		return theirs.id;
+	}
+	const differs = differences(ours, theirs);
+	if (differs.length === 0 || choice === 'ours') return ours.id;
+	if (choice === 'ask')
+		throw new Refusal(
+			409,
+			`${ours.commonName} is kept here otherwise than in the file.`,
+			'Choose which of the two this tree goes by; nothing was imported, and ours stays as it is.',
+			differs
+		);
+	const beside = {
+		...theirs,
+		id: randomUUID(),
+		origin: 'own' as const,
+		commonName: `${theirs.commonName.slice(0, 50)}, read in`
+	};
+	await work.take(kinds, null, beside);
+	return beside.id;
 }
 
 function checkLinks(doc: TreeCase): void {
@@ -115,7 +171,7 @@ function checkLinks(doc: TreeCase): void {
 }
 
 async function refuseDoubles(tx: Writer, doc: TreeCase): Promise<void> {
-	if (await trees.get(tx, doc.tree.id))
+	if (await trees.raw(tx, doc.tree.id))
 		throw new Refusal(409, `${doc.tree.name} stands in this yard already.`, 'Nothing was imported.');
 	const [sameTag] = await tx
 		.select({ name: tables.tree.name })

@@ -75,7 +75,9 @@ export async function saveRoots(
 				throw new Refusal(
 					409,
 					'These roots were changed elsewhere in the meantime.',
-					'Load the page again; your last step is still shown here until you do.'
+					'Nothing was overwritten; choose which of the two is to stand.',
+					[],
+					{ map: mapBefore ?? null, plan: planBefore ?? null }
 				);
 			const map = mapBefore
 				? await work.change(rootMaps, mapBefore.id, mapBefore.version, (before) => ({

@@ -2,12 +2,14 @@ import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { shippedKinds } from '../core/vocabulary/shipped';
+import { findDamaged } from './damaged';
 import { openStore, type Store } from './db/database';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';
 import { trees } from './records/records';
 import { readSetting, writeSetting } from './settings';
 
+const FIRST_PAGES_MS = 3000;
 const DEFAULT_URL = 'file:data/bruntle.db';
 
 let opened: Promise<Store> | null = null;
@@ -42,7 +44,10 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 		await writeSetting(store, 'demo', 'complete');
 	}
 	await seedKinds(store);
-	// In its own time: what is not swept today is swept at the next start.
+	// In their own time, when the first pages are out; what is not swept today is swept at the next start.
+	setTimeout(() => {
+		findDamaged(store).catch((cause: unknown) => console.error('Records were not looked through:', cause));
+	}, FIRST_PAGES_MS).unref();
 	void sweepPictures().catch((cause: unknown) => console.error('Pictures were not swept:', cause));
 	return store;
 }

@@ -1,5 +1,6 @@
 <script lang="ts" generics="T extends string">
 	import { RadioGroup } from 'bits-ui';
+	import Meanwhile from './Meanwhile.svelte';
 	import { problemOf, type Refused } from './field';
 	import { saidLabel } from './refused';
 
@@ -56,6 +57,17 @@
 			</RadioGroup.Item>
 		{/each}
 	</RadioGroup.Root>
+	{#if name}
+		<Meanwhile
+			{name}
+			{refused}
+			said={(kept) => options.find((option) => option.value === kept)?.label ?? kept}
+			take={(kept) => {
+				value = kept as T;
+				onchange?.(kept as T);
+			}}
+		/>
+	{/if}
 	{#if problem}<p id="{uid}-problem" class="text-sm font-semibold text-oxide">
 			{`${saidLabel(label)} must be chosen.`}
 		</p>{/if}

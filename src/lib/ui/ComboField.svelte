@@ -86,7 +86,16 @@
 	}
 </script>
 
-<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+<Field
+	{name}
+	{label}
+	{hint}
+	{optional}
+	{refused}
+	said={labelOf}
+	take={(kept) => void take(kept)}
+	class={fieldClass}
+>
 	{#snippet control({ id, describedBy, invalid })}
 		<Combobox.Root
 			type="single"

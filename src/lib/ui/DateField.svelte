@@ -55,7 +55,7 @@
 		oninput?.(on);
 	}
 	async function choose(on: string): Promise<void> {
-		type(format().day(on));
+		type(on === '' ? '' : format().day(on));
 		await tick();
 		// As if typed, so that a draft of the form holds it too.
 		field?.dispatchEvent(new Event('input', { bubbles: true }));
@@ -73,7 +73,16 @@
 	};
 </script>
 
-<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+<Field
+	{name}
+	{label}
+	{hint}
+	{optional}
+	{refused}
+	said={written}
+	take={(on) => void choose(on)}
+	class={fieldClass}
+>
 	{#snippet control({ id, describedBy, invalid })}
 		<div class="relative">
 			<input

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { StoredUnit } from '$core/text/format';
 	import { readMeasure, readNumber } from '$core/text/typed';
+	import { tick } from 'svelte';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';
@@ -59,6 +60,14 @@
 		// What is no number goes as typed, so that the answer can name it.
 		return number === null ? text : String(Math.round(number * 1e4) / 1e4);
 	});
+	let field = $state<HTMLInputElement | null>(null);
+	const typedOf = (kept: string): string => (kept === '' ? '' : tidy(face.toShown(Number(kept))));
+	async function take(kept: string): Promise<void> {
+		type(typedOf(kept));
+		await tick();
+		// As if typed, so that a draft of the form holds it too.
+		field?.dispatchEvent(new Event('input', { bubbles: true }));
+	}
 	let sent: number | null = null;
 	function type(text: string): void {
 		typed = text;
@@ -81,11 +90,14 @@
 	hint={guess ? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}` : hint}
 	{optional}
 	{refused}
+	said={(kept) => `${typedOf(kept)} ${face.unit}`.trim()}
+	take={(kept) => void take(kept)}
 	class={fieldClass}
 >
 	{#snippet control({ id, describedBy, invalid })}
 		<div class="relative">
 			<input
+				bind:this={field}
 				{id}
 				name="{name}~shown"
 				inputmode="decimal"

@@ -25,12 +25,20 @@
 		...rest
 	}: Props = $props();
 	const shown = $derived(refused?.typed[name] ?? value);
+	let field = $state<HTMLSelectElement | null>(null);
+	const said = (kept: string): string => options.find((option) => option.value === kept)?.label ?? kept;
+	function take(kept: string): void {
+		if (!field) return;
+		field.value = kept;
+		field.dispatchEvent(new Event('change', { bubbles: true }));
+	}
 	const groups = $derived([...new Set(options.map((option) => option.group))]);
 </script>
 
-<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+<Field {name} {label} {hint} {optional} {refused} {said} {take} class={fieldClass}>
 	{#snippet control({ id, describedBy, invalid })}
 		<select
+			bind:this={field}
 			{id}
 			{name}
 			class="input"

@@ -25,12 +25,20 @@
 		...rest
 	}: Props = $props();
 	const shown = $derived(refused?.typed[name] ?? value);
+	let field = $state<HTMLInputElement | HTMLTextAreaElement | null>(null);
+	function take(kept: string): void {
+		if (!field) return;
+		field.value = kept;
+		// As if typed, so that a draft of the form holds it too.
+		field.dispatchEvent(new Event('input', { bubbles: true }));
+	}
 </script>
 
-<Field {name} {label} {hint} {optional} {refused} class={fieldClass}>
+<Field {name} {label} {hint} {optional} {refused} {take} class={fieldClass}>
 	{#snippet control({ id, describedBy, invalid })}
 		{#if rows}
 			<textarea
+				bind:this={field}
 				{id}
 				{name}
 				{rows}
@@ -41,6 +49,7 @@
 				aria-invalid={invalid}></textarea>
 		{:else}
 			<input
+				bind:this={field}
 				{id}
 				{name}
 				value={shown}

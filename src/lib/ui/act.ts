@@ -43,6 +43,36 @@ async function takeBack(entryId: string | string[]): Promise<void> {
 
 const inWords = (text: string): string => windowFormat().inWords(text);
 
+/**
+ * Says that what was sent is not kept, why, and offers to send it again.
+ * @param cause what the server said; what is none of its words means that there was no answer
+ */
+export function notKept(cause: unknown, again: () => void): void {
+	const { message, advice } = (
+		typeof cause === 'object' && cause !== null ? cause : {}
+	) as Partial<App.Error>;
+	const answered = advice !== undefined;
+	toast.error(`Not saved yet. ${answered ? message : 'No answer from Bruntle.'}`, {
+		description: `${answered ? advice : 'Is it still running, and the network there?'} What was entered stands here still.`,
+		duration: Infinity,
+		closeButton: true,
+		position: 'top-center',
+		action: { label: 'Send again', onClick: again }
+	});
+}
+
+/**
+ * What was changed elsewhere meanwhile has been told beside what was entered: sent again, it is meant. A form that shows nothing to
+ * compare, such as one that removes, shows the page as it is by now first.
+ */
+async function againOver(form: HTMLFormElement, meanwhile: Record<string, string>): Promise<void> {
+	const shows = form.querySelector('[data-field]') !== null;
+	if (!shows) await readAnew();
+	else
+		for (const input of form.querySelectorAll<HTMLInputElement>('input[name="version"]'))
+			input.value = meanwhile.version ?? input.value;
+}
+
 interface ActOptions {
 	/** Keep the fields as typed after success. */
 	keep?: boolean;
@@ -56,7 +86,7 @@ let sent = 0;
 /** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
 export const act =
 	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
-	({ formElement: sentForm }) => {
+	({ formElement: sentForm, submitter }) => {
 		const within = sentForm.closest<HTMLElement>('section, main');
 		before?.();
 		const mine = ++sent;
@@ -75,6 +105,9 @@ export const act =
 			} else if (result.type === 'redirect') {
 				await update({ reset: false });
 				done?.();
+			} else if (result.type === 'error') {
+				// The page stays, and with it all that was typed: an error page would take its place.
+				notKept(result.error, () => formElement.isConnected && formElement.requestSubmit(submitter));
 			} else {
 				await update({ reset: false });
 				if (result.type === 'failure') {
@@ -86,6 +119,7 @@ export const act =
 							description: inWords(refusal.advice),
 							position: 'top-center'
 						});
+					if (refusal?.meanwhile) await againOver(formElement, refusal.meanwhile);
 					toFirstRefused(formElement);
 				}
 			}

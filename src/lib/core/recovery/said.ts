@@ -1,7 +1,7 @@
 import { wordsOf } from '../vocabulary/words-of';
 import { z } from 'zod';
 import { seasonFits } from '../climate/windows';
-import { calendarDate, id, note, oneOf, share, version } from '../vocabulary/fields';
+import { calendarDate, id, note, oneOf, share, toldText, version } from '../vocabulary/fields';
 
 /** A probability as the app said it on a day, kept so that it can be judged later. Written by the app, never edited. */
 export const saidForecastSchema = z.strictObject({
@@ -51,7 +51,7 @@ export type DecisionInput = z.infer<typeof decisionInput>;
 export const decisionSchema = decisionInput.safeExtend({
 	id: id(),
 	/** The evidence as it stood. */
-	because: z.string().max(1000),
+	because: toldText(1000),
 	probability: share().nullable(),
 	version: version()
 });

@@ -1,3 +1,4 @@
+import { cleanLine, cleanText } from '../text/clean';
 import { rangeInUnit } from '../text/measured';
 import { isCalendarDate } from '../maths/calendar';
 import { z } from 'zod';
@@ -38,12 +39,12 @@ export function count(min: number, max: number) {
 export const share = () => measure(0, 1, '(a share)');
 
 /**
- * A required short text; surrounding blanks are dropped.
+ * A required text of one line; surrounding blanks are dropped, and what cannot be seen.
  * @param max characters at the most
  */
 export function shortText(max: number) {
 	const message = `must be 1 to ${max} characters`;
-	return z.string({ error: message }).trim().min(1, { error: message }).max(max, { error: message });
+	return z.string({ error: message }).overwrite(cleanLine).trim().min(1, { error: message }).max(max, { error: message });
 }
 
 /**
@@ -52,8 +53,14 @@ export function shortText(max: number) {
  */
 export function note(max: number = NOTE_LENGTH) {
 	const message = `must be at most ${max} characters`;
-	return z.string({ error: message }).trim().max(max, { error: message }).default('');
+	return z.string({ error: message }).overwrite(cleanText).trim().max(max, { error: message }).default('');
 }
+
+/**
+ * A text that the app itself writes.
+ * @param max characters at the most
+ */
+export const toldText = (max: number) => z.string().overwrite(cleanText).max(max);
 
 /** One of a fixed list of words. */
 export function oneOf<const T extends readonly [string, ...string[]]>(words: T) {

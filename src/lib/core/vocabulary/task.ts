@@ -1,4 +1,4 @@
-import { oneOf, measure, calendarDate, note, count, id, shortText, version } from './fields';
+import { oneOf, measure, calendarDate, note, count, id, shortText, toldText, version } from './fields';
 import { crownSchools, stages, waterSchools } from './words';
 import { z } from 'zod';
 
@@ -73,7 +73,7 @@ export const taskSchema = taskInput.safeExtend({
 	skipReason: note(300),
 	result: note(1200).describe('What came of it; of a referral who said what, and when'),
 	/** The rule it was made from and the date of the work; the same pair is never made twice. */
-	source: z.string().max(120).default(''),
+	source: toldText(120).default(''),
 	version: version()
 });
 export type Task = z.infer<typeof taskSchema>;

@@ -4,6 +4,7 @@ import { migrate } from 'drizzle-orm/libsql/migrator';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import type { TreeRecords } from '../../core/tree/case';
+import type { DamagedRecord } from '../../core/vocabulary/damaged';
 import { countWrites } from './count-writes';
 import * as schema from './schema';
 
@@ -21,7 +22,16 @@ export interface Remembered {
 	keeps: boolean;
 	records: Map<string, { key: string; records: TreeRecords }>;
 	lists: Map<string, { key: string; value: unknown }>;
+	/** Records that a read met and could not make out, by kind of record and identity. */
+	damaged: Map<string, DamagedRecord>;
 }
+
+const noMemory = (): Remembered => ({
+	keeps: true,
+	records: new Map(),
+	lists: new Map(),
+	damaged: new Map()
+});
 
 /**
  * Puts one into a memory of at most so many, the longest unasked first to go.
@@ -80,7 +90,7 @@ function migrationsFolder(): string {
 /** A reader of a database that the server has opened and brought up to date, for a thread that only reads. */
 export function openReader(url: string): Db {
 	const db = open(url);
-	remembered.set(db, { keeps: true, records: new Map(), lists: new Map() });
+	remembered.set(db, noMemory());
 	return db;
 }
 
@@ -94,7 +104,7 @@ export async function openStore(url: string): Promise<Store> {
 	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
 	await migrate(db, { migrationsFolder: migrationsFolder() });
 	await countWrites(db.$client);
-	const memory: Remembered = { keeps: true, records: new Map(), lists: new Map() };
+	const memory = noMemory();
 	remembered.set(db, memory);
 	let queue: Promise<unknown> = Promise.resolve();
 	/** What the last writes touched, the newest last. */

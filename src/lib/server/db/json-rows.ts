@@ -81,6 +81,15 @@ export interface TableRead {
 /** Rows without what says where they belong, and beside each the tree or record it belongs to. */
 export type TableRows = { row: Record<string, unknown>; owner: unknown }[];
 
+/** A cell that cannot be made out stays as it is, for the schema of its record to refuse: it must not sink the rows beside it. */
+function readable(read: (cell: unknown) => unknown, cell: unknown): unknown {
+	try {
+		return read(cell);
+	} catch {
+		return cell;
+	}
+}
+
 /**
  * Reads whole rows of some tables in one round trip, each column as Drizzle would give it. SQLite writes numbers of JSON with fifteen
  * digits, which is not always the number that was kept; so they come as text with seventeen.
@@ -99,7 +108,7 @@ export async function tableRows(db: Reader, reads: readonly TableRead[]): Promis
 			const row: Record<string, unknown> = {};
 			for (const { at, name, read } of columns) {
 				const cell = cells[at] ?? null;
-				row[name] = cell === null || read === null ? cell : read(cell);
+				row[name] = cell === null || read === null ? cell : readable(read, cell);
 			}
 			return { row, owner: cells[owner] };
 		});

@@ -68,11 +68,21 @@ export function problem(cause: unknown): Response {
 			title: refusal.message,
 			status: refusal.status,
 			detail: refusal.advice,
-			...(refusal.problems.length > 0 && { errors: refusal.problems })
+			...(refusal.problems.length > 0 && { errors: refusal.problems }),
+			...(refusal.meanwhile && { meanwhile: refusal.meanwhile })
 		},
 		{ status: refusal.status, headers: { 'content-type': 'application/problem+json' } }
 	);
 }
+
+/** A refusal of a whole request, before any page: as a form of this app reads it, else as plain words. */
+export const refusedPage = ({ status, message, advice }: Refusal, request: Request): Response =>
+	request.headers.get('accept') === 'application/json'
+		? json({ type: 'error', status, error: { message, advice } }, { status })
+		: new Response(`${message}\n${advice}\n`, {
+				status,
+				headers: { 'content-type': 'text/plain; charset=utf-8' }
+			});
 
 /** What is answered to another program, its sentences in SI. */
 async function inPlain(response: Response): Promise<Response> {
@@ -111,6 +121,19 @@ export interface FormRefusal {
 	advice: string;
 	problems: FieldProblem[];
 	typed: Record<string, string>;
+	/** What stands in the fields by now, where it was changed elsewhere meanwhile. */
+	meanwhile?: Record<string, string>;
+}
+
+/** A record as a form would send it: under the names of its fields, parts of a part behind a point. */
+function asTyped(record: object, prefix = ''): Record<string, string> {
+	return Object.fromEntries(
+		Object.entries(record).flatMap(([name, value]): [string, string][] => {
+			if (typeof value === 'object' && value !== null && !Array.isArray(value))
+				return Object.entries(asTyped(value as object, `${prefix}${name}.`));
+			return Array.isArray(value) ? [] : [[prefix + name, value === null ? '' : String(value)]];
+		})
+	);
 }
 
 /** What is wrong, with the field in words instead of its path. */
@@ -137,7 +160,8 @@ export async function acting<T>(form: FormData, work: () => Promise<T>) {
 				message: formMessage(refusal),
 				advice: refusal.advice,
 				problems: [...refusal.problems],
-				typed
+				typed,
+				...(refusal.meanwhile && { meanwhile: asTyped(refusal.meanwhile) })
 			} satisfies FormRefusal
 		});
 	}

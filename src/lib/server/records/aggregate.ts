@@ -1,16 +1,29 @@
 import { eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { z } from 'zod';
-import type { Reader, Writer } from '../db/database';
+import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
+import type { DamagedRecord } from '../../core/vocabulary/damaged';
+import { rememberedBy, type Reader, type Writer } from '../db/database';
 import { tableRows, type TableRead, type TableRows } from '../db/json-rows';
+import { damagedHere } from '../errors';
 
 /** A record a person writes, kept whole: its row and, where it has parts, the rows of its parts. */
 export interface Aggregate<T extends Identified> {
 	name: string;
 	/** What it is called in a sentence. */
 	noun: string;
+	schema: z.ZodType<T>;
+	/** @throws Refusal 422 where it stands here and cannot be made out */
 	get(db: Reader, id: string): Promise<T | null>;
-	/** Those of some identities that stand here, in no order. */
+	/** As it stands in its tables, whether it can be made out or not. */
+	raw(db: Reader, id: string): Promise<RawRecord | null>;
+	/** Those that cannot be made out, of all that are kept. */
+	damaged(db: Reader): Promise<DamagedRecord[]>;
+	/** Whether any is kept of a tree, readable or not. */
+	anyOf(db: Reader, treeId: string): Promise<boolean>;
+	/** What in a record as it stands does not fit; empty where all does. */
+	problemsOf(raw: RawRecord): FieldProblem[];
+	/** Those of some identities that stand here, in no order. What cannot be made out is left out here and in every list, and noted. */
 	getAll(db: Reader, ids: readonly string[]): Promise<T[]>;
 	/** Records of one tree, oldest first; of all when the record belongs to no tree. */
 	list(db: Reader, treeId?: string): Promise<T[]>;
@@ -21,10 +34,14 @@ export interface Aggregate<T extends Identified> {
 	remove(tx: Writer, id: string): Promise<void>;
 }
 
+/** A record as its tables hold it, its parts in their field. */
+export type RawRecord = Record<string, unknown>;
+
 /** Rows to be read, and the records they make, each with the tree it belongs to; lists stand in the order of `list`. */
 export interface Reading<T> {
 	reads: TableRead[];
-	take(rows: readonly TableRows[]): { doc: T; owner: unknown }[];
+	/** @param db where what cannot be made out is noted */
+	take(db: Reader, rows: readonly TableRows[]): { doc: T; owner: unknown }[];
 }
 
 export interface Identified {
@@ -48,14 +65,17 @@ interface AggregateOptions<T extends Identified> {
 	part?: { field: keyof T & string; table: PartTable };
 }
 
-type Row = Record<string, unknown>;
+type Row = RawRecord;
 
+/** So many records are looked through before others get their turn. */
+const CHECKED_ROWS = 300;
 /** Most rows sent in one insert: SQLite takes at most 32,766 bound values. */
 const INSERT_ROWS = 400;
 
 /**
  * One repository from a Drizzle table and the record's schema. Columns carry the names of the fields, so that the
- * mapping is the schema itself: every row read is parsed by it, and a row that does not fit is an error, not a guess.
+ * mapping is the schema itself: every row read is parsed by it. A row that does not fit is not guessed at: it is noted, and lists go on
+ * without it.
  */
 export function aggregate<T extends Identified>(options: AggregateOptions<T>): Aggregate<T> {
 	const { table, part, treeId: treeColumn } = options;
@@ -80,28 +100,80 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 					]
 				: [])
 		],
-		take: ([rows = [], parts = []]) => {
-			if (part) {
-				const ofOwner = new Map<unknown, Row[]>();
-				for (const { row, owner } of parts) {
-					const list = ofOwner.get(owner);
-					if (list) list.push(row);
-					else ofOwner.set(owner, [row]);
-				}
-				for (const { row } of rows) row[part.field] = ofOwner.get(row.id) ?? [];
-			}
-			return rows.map(({ row, owner }) => ({ doc: schema.parse(row), owner }));
-		}
+		take: (db, rows) =>
+			joined(rows).flatMap(({ row, owner }) => {
+				const parsed = schema.safeParse(row);
+				if (parsed.success) return [{ doc: parsed.data, owner }];
+				note(db, row, owner, parsed.error);
+				return [];
+			})
 	});
+	/** Rows with those of their parts in them. */
+	const joined = ([rows = [], parts = []]: readonly TableRows[]): TableRows => {
+		if (part) {
+			const ofOwner = new Map<unknown, Row[]>();
+			for (const { row, owner } of parts) {
+				const list = ofOwner.get(owner);
+				if (list) list.push(row);
+				else ofOwner.set(owner, [row]);
+			}
+			for (const { row } of rows) row[part.field] = ofOwner.get(row.id) ?? [];
+		}
+		return rows;
+	};
+	const damagedRecord = (row: Row, owner: unknown, error: z.ZodError): DamagedRecord => ({
+		record: options.name,
+		id: String(row.id),
+		treeId: options.name === 'tree' ? String(row.id) : typeof owner === 'string' ? owner : null,
+		problems: fieldProblems(error)
+	});
+	const note = (db: Reader, row: Row, owner: unknown, error: z.ZodError): void => {
+		rememberedBy(db)?.damaged.set(`${options.name}/${String(row.id)}`, damagedRecord(row, owner, error));
+	};
 	const read = async (db: Reader, where: SQL): Promise<T[]> => {
 		const { reads, take } = reading(where);
-		return take(await tableRows(db, reads)).map(({ doc }) => doc);
+		return take(db, await tableRows(db, reads)).map(({ doc }) => doc);
 	};
+	const rawOf = async (db: Reader, where: SQL): Promise<TableRows> =>
+		joined(await tableRows(db, reading(where).reads));
 
 	return {
 		name: options.name,
 		noun: options.noun,
-		get: async (db, id) => (await read(db, sql`where ${table.id} = ${id}`))[0] ?? null,
+		schema: options.schema,
+		async get(db, id) {
+			const [found] = await rawOf(db, sql`where ${table.id} = ${id}`);
+			if (!found) return null;
+			const parsed = schema.safeParse(found.row);
+			if (parsed.success) return parsed.data;
+			note(db, found.row, found.owner, parsed.error);
+			throw damagedHere(options.noun);
+		},
+		raw: async (db, id) => (await rawOf(db, sql`where ${table.id} = ${id}`))[0]?.row ?? null,
+		async damaged(db) {
+			const found: DamagedRecord[] = [];
+			for (let last = ''; ;) {
+				// A page at a time: whoever asks for something else meanwhile is answered in between.
+				const rows = await rawOf(
+					db,
+					sql`where ${table.id} in (select ${table.id} from ${table} where ${table.id} > ${last} order by ${table.id} limit ${CHECKED_ROWS})`
+				);
+				for (const { row, owner } of rows) {
+					const parsed = schema.safeParse(row);
+					if (!parsed.success) found.push(damagedRecord(row, owner, parsed.error));
+					if (String(row.id) > last) last = String(row.id);
+				}
+				if (rows.length < CHECKED_ROWS) return found;
+				await new Promise(setImmediate);
+			}
+		},
+		anyOf: async (db, ofTree) =>
+			treeColumn !== undefined &&
+			(await db.select({ id: table.id }).from(table).where(eq(treeColumn, ofTree)).limit(1)).length > 0,
+		problemsOf(raw) {
+			const parsed = schema.safeParse(raw);
+			return parsed.success ? [] : fieldProblems(parsed.error);
+		},
 		getAll: async (db, ids) => (ids.length === 0 ? [] : read(db, sql`where ${inArray(table.id, [...ids])}`)),
 		list: (db, ofTree) =>
 			read(db, treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree}` : sql``),

@@ -280,7 +280,8 @@ type RecordOf<F extends TreeRecordField> =
 	NonNullable<Held<F>> extends readonly (infer One)[] ? One : NonNullable<Held<F>>;
 type Held<F extends TreeRecordField> = z.infer<(typeof treeRecordFields)[F]>;
 
-const all = [
+/** Every kind of record that people write. */
+export const everyRecord = [
 	...Object.values(ofTree),
 	trees,
 	places,
@@ -294,4 +295,4 @@ const all = [
 
 /** The repository of a record by its name, as undo finds it. */
 export const aggregateNamed = (name: string): Aggregate<Identified> | undefined =>
-	all.find((entry) => entry.name === name);
+	everyRecord.find((entry) => entry.name === name);

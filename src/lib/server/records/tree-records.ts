@@ -2,6 +2,7 @@ import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { isSingle, type PotMateRecords, type TreeRecordField, type TreeRecords } from '../../core/tree/case';
 import { lookWeights } from '../../core/tree/shared-pot';
 import type { Tree } from '../../core/take-in/tree';
+import type { Kind } from '../../core/vocabulary/kind';
 import { frozen, keepIn, rememberedBy, type Reader } from '../db/database';
 import { jsonRows, tableRows } from '../db/json-rows';
 import { recordsKey, toldKey } from '../db/revisions';
@@ -34,13 +35,18 @@ export async function loadRecords(db: Reader, treeId: string): Promise<TreeRecor
 
 async function readRecords(db: Reader, treeId: string): Promise<TreeRecords> {
 	const [records] = await readAll(db, [treeId]);
-	if (!records) throw notFound('tree');
-	return records;
+	if (records) return records;
+	// Left out of what is read together, it says itself what is wrong: with it, with its kind, or with where it stands.
+	const tree = await trees.get(db, treeId);
+	if (!tree) throw notFound('tree');
+	if (!(await kinds.get(db, tree.kindId))) throw notFound('kind');
+	await places.get(db, tree.placeId);
+	throw notFound('place');
 }
 
 /**
  * Every record of many trees, read together and not remembered.
- * @param treeIds those that do not stand here are left out
+ * @param treeIds those that do not stand here are left out, and those that cannot be made out
  */
 export async function readAll(db: Reader, treeIds: readonly string[]): Promise<TreeRecords[]> {
 	const found = await trees.getAll(db, treeIds);
@@ -72,34 +78,38 @@ export async function readAll(db: Reader, treeIds: readonly string[]): Promise<T
 	const held = fields.map(([field], i) => {
 		const { reads, take } = readings[i] ?? { reads: [], take: () => [] };
 		const lists = new Map<unknown, Identified[]>(treeIds.map((id) => [id, []]));
-		for (const { doc, owner } of take(rows.slice(next, (next += reads.length)))) lists.get(owner)?.push(doc);
+		for (const { doc, owner } of take(db, rows.slice(next, (next += reads.length))))
+			lists.get(owner)?.push(doc);
 		return [field, lists] as const;
 	});
 	const kindOf = new Map(kindsOf.map((kind) => [kind.id, kind]));
 	const told = new Map<string, TreeRecords['journal']>(treeIds.map((id) => [id, []]));
 	for (const { treeId, ...entry } of journal) told.get(treeId)?.push(entry);
+	const placed = new Set(everywhere.map(({ id }) => id));
+	const whole = async (tree: Tree, kind: Kind): Promise<TreeRecords> => {
+		const records = Object.fromEntries(
+			held.map(([field, lists]) => {
+				const list = lists.get(tree.id) ?? [];
+				return [field, isSingle(field) ? (list[0] ?? null) : list];
+			})
+		) as unknown as Pick<TreeRecords, TreeRecordField>;
+		const stood = new Set([
+			tree.placeId,
+			...[...records.plantings, ...records.groundPlans].map((work) => work.placeId)
+		]);
+		return {
+			...records,
+			mates: await potMateRecords(db, tree),
+			tree,
+			kind,
+			places: everywhere.filter(({ id }) => stood.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1)),
+			journal: told.get(tree.id) ?? []
+		};
+	};
 	return Promise.all(
-		found.map(async (tree) => {
+		found.flatMap((tree) => {
 			const kind = kindOf.get(tree.kindId);
-			if (!kind) throw notFound('kind');
-			const records = Object.fromEntries(
-				held.map(([field, lists]) => {
-					const list = lists.get(tree.id) ?? [];
-					return [field, isSingle(field) ? (list[0] ?? null) : list];
-				})
-			) as unknown as Pick<TreeRecords, TreeRecordField>;
-			const stood = new Set([
-				tree.placeId,
-				...[...records.plantings, ...records.groundPlans].map((work) => work.placeId)
-			]);
-			return {
-				...records,
-				mates: await potMateRecords(db, tree),
-				tree,
-				kind,
-				places: everywhere.filter(({ id }) => stood.has(id)).sort((a, b) => (a.id < b.id ? -1 : 1)),
-				journal: told.get(tree.id) ?? []
-			};
+			return kind && placed.has(tree.placeId) ? [whole(tree, kind)] : [];
 		})
 	);
 }

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import type { Stage } from '../../core/vocabulary/words';
@@ -6,7 +6,7 @@ import { now, today } from '../clock';
 import type { Store, Writer } from '../db/database';
 import { journal, type Change } from '../db/schema';
 import { notFound, Refusal, stale } from '../errors';
-import type { Aggregate, Identified } from './aggregate';
+import type { Aggregate, Identified, RawRecord } from './aggregate';
 import { aggregateNamed } from './records';
 
 /** What a piece of work is told as in the journal. */
@@ -51,6 +51,14 @@ export class Work {
 		return doc;
 	}
 
+	/** Writes a record that comes from elsewhere with its identity and version, as it is. */
+	async take<T extends Identified>(repository: Aggregate<T>, treeId: string | null, doc: T): Promise<void> {
+		await repository.put(this.tx, treeId, doc);
+		// Its version tells whether it was written on since; the whole of it need not stand twice.
+		const { id, version } = doc;
+		this.changes.push({ record: repository.name, treeId, id, before: null, after: { id, version } });
+	}
+
 	/**
 	 * Changes a record that was read at `version`.
 	 * @throws Refusal 404 when it is gone, 409 when it was written in between
@@ -63,7 +71,7 @@ export class Work {
 	): Promise<T> {
 		const before = await repository.get(this.tx, id);
 		if (!before) throw notFound(repository.noun);
-		if (before.version !== readVersion) throw stale(repository.noun);
+		if (before.version !== readVersion) throw stale(repository.noun, before);
 		const after = { ...change(before), id, version: before.version + 1 };
 		const owner = this.owner(repository, id);
 		await repository.put(this.tx, owner, after);
@@ -85,6 +93,23 @@ export class Work {
 			after: null
 		});
 		return before;
+	}
+
+	/**
+	 * Puts a record in place of one that could not be made out, or takes that out; undo brings it back as it stood.
+	 * @param after null to take it out
+	 */
+	async replace(
+		repository: Aggregate<Identified>,
+		of: { id: string; treeId: string | null },
+		before: RawRecord,
+		after: RawRecord | null
+	): Promise<void> {
+		const version = Math.max(0, Math.trunc(Number(before.version)) || 0) + 1;
+		const doc = after && ({ ...after, id: of.id, version } as Identified);
+		if (doc) await repository.put(this.tx, of.treeId, doc);
+		else await repository.remove(this.tx, of.id);
+		this.changes.push({ record: repository.name, ...of, before, after: doc });
 	}
 
 	private owner<T extends Identified>(repository: Aggregate<T>, id: string): string | null {
@@ -219,7 +244,8 @@ async function undoEntry(tx: Writer, entryId: string): Promise<Change[]> {
 		const repository = aggregateNamed(change.record);
 		if (!repository)
 			throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
-		const current = await repository.get(tx, change.id);
+		// As it stands: what cannot be made out can be taken back too.
+		const current = (await repository.raw(tx, change.id)) as Identified | null;
 		const after = change.after as Identified | null;
 		if (!isAsLeft(current, after)) throw stale(repository.noun);
 		const before = change.before as Identified | null;
@@ -244,8 +270,17 @@ function isAsLeft(current: Identified | null, after: Identified | null): boolean
 async function refuseToLoseRecords(tx: Writer, entryId: string, changes: readonly Change[]): Promise<void> {
 	for (const change of changes) {
 		if (change.record !== 'tree' || change.before !== null) continue;
-		const later = await tx.select({ id: journal.id }).from(journal).where(eq(journal.treeId, change.id));
-		if (later.some((entry) => entry.id !== entryId))
+		// What a case brought along was written before the entry that tells of it.
+		const later = await tx
+			.select({ id: journal.id })
+			.from(journal)
+			.where(
+				and(
+					eq(journal.treeId, change.id),
+					sql`${journal}.rowid > (select rowid from ${journal} where ${journal.id} = ${entryId})`
+				)
+			);
+		if (later.length > 0)
 			throw new Refusal(
 				409,
 				'More was recorded on this tree since it was taken in.',

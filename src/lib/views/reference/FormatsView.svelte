@@ -3,7 +3,7 @@
 	import { readAnew } from '$ui/read-anew';
 	import { resolve } from '$app/paths';
 	import Button from '$ui/Button.svelte';
-	import { toast } from 'svelte-sonner';
+	import { tell } from '$ui/act';
 	import ReferenceFrame from './ReferenceFrame.svelte';
 
 	interface Props {
@@ -14,18 +14,21 @@
 	let busy = $state(false);
 	let problems = $state<string[]>([]);
 
-	async function read(event: SubmitEvent): Promise<void> {
-		event.preventDefault();
+	/** What of its kind differs from ours, field by field; empty where nothing is to be chosen. */
+	let differs = $state<string[]>([]);
+
+	async function read(kind: 'ask' | 'ours' | 'theirs'): Promise<void> {
 		const file = files?.[0];
 		if (!file) return;
 		problems = [];
+		differs = [];
 		if (file.size > 10 * 1024 * 1024) {
 			problems = ['The file is larger than 10 MB; a case is far smaller.'];
 			return;
 		}
 		busy = true;
 		try {
-			const response = await fetch(resolve('/api/v1/trees'), {
+			const response = await fetch(`${resolve('/api/v1/trees')}?kind=${kind}`, {
 				method: 'POST',
 				headers: { 'content-type': 'application/json' },
 				body: await file.text()
@@ -33,19 +36,21 @@
 			const answer = (await response.json()) as {
 				id: string;
 				name: string;
+				entryId: string;
 				title?: string;
 				detail?: string;
 				errors?: { field: string; message: string }[];
 			};
 			if (response.ok) {
-				toast(`${answer.name} is here.`);
+				tell({ told: `${answer.name} is here.`, entryId: answer.entryId });
 				await readAnew();
 				await goto(resolve('/trees/[id]', { id: answer.id }));
-			} else
-				problems = [
-					`${answer.title ?? ''} ${answer.detail ?? ''}`,
-					...(answer.errors ?? []).slice(0, 8).map((error) => `${error.field} ${error.message}`)
-				];
+			} else {
+				problems = [`${answer.title ?? ''} ${answer.detail ?? ''}`];
+				const lines = (answer.errors ?? []).slice(0, 8).map((error) => `${error.field} ${error.message}`);
+				if (response.status === 409 && lines.length > 0) differs = lines;
+				else problems.push(...lines);
+			}
 		} catch {
 			problems = ['No answer from Bruntle. Is it still running? Nothing was imported.'];
 		} finally {
@@ -63,7 +68,13 @@
 		<p class="text-slate">
 			A whole tree with all its records, as one Bruntle wrote it. It is read whole or not at all.
 		</p>
-		<form onsubmit={read} class="mt-3 flex flex-wrap items-end gap-3">
+		<form
+			onsubmit={(event) => {
+				event.preventDefault();
+				void read('ask');
+			}}
+			class="mt-3 flex flex-wrap items-end gap-3"
+		>
 			<label class="flex min-w-64 flex-1 flex-col gap-1 text-sm font-semibold"
 				>JSON file<input
 					class="input font-normal"
@@ -78,6 +89,17 @@
 		{#if problems.length > 0}
 			<div class="mt-3 border-l-4 border-oxide pl-3 text-oxide" role="alert">
 				{#each problems as problem (problem)}<p>{problem}</p>{/each}
+			</div>
+		{/if}
+		{#if differs.length > 0}
+			<ul class="mt-3 list-disc pl-5">
+				{#each differs as line (line)}<li>{line}</li>{/each}
+			</ul>
+			<div class="mt-3 flex flex-wrap gap-2">
+				<Button tone="solid" disabled={busy} onclick={() => void read('ours')}>The tree goes by ours</Button>
+				<Button disabled={busy} onclick={() => void read('theirs')}
+					>Theirs comes in as a kind of our own</Button
+				>
 			</div>
 		{/if}
 		<p class="mt-3">

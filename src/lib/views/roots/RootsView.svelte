@@ -2,6 +2,7 @@
 	import { clockOf } from '$core/maths/circular';
 	import { roman } from '$core/roots/plan/plan';
 	import { page } from '$app/state';
+	import { counted } from '$core/text/plural';
 	import Button from '$ui/Button.svelte';
 	import Consequences from '$ui/Consequences.svelte';
 	import Caution from '$ui/Caution.svelte';
@@ -205,7 +206,22 @@
 					? ' Its front is taken to have faced north; turn the map where it did not.'
 					: ''}
 			</p>{/if}
-		{#if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">
+		{#if roots.clash}
+			{@const theirs = roots.clash.theirs}
+			<div class="mb-3 border-l-4 border-oxide py-1 pl-3" role="alert">
+				<p class="font-semibold text-oxide">
+					These roots were changed elsewhere meanwhile. Nothing was overwritten.
+				</p>
+				<p>
+					There: {counted(theirs.map.segments.length, 'root')}, {counted(theirs.plan.cuts.length, 'cut')} planned.
+					Here: {counted(roots.map.segments.length, 'root')}, {counted(roots.plan.cuts.length, 'cut')} planned.
+				</p>
+				<div class="mt-2 flex flex-wrap gap-2">
+					<Button size="small" tone="solid" onclick={() => roots.keepMine()}>Keep what stands here</Button>
+					<Button size="small" onclick={() => roots.takeTheirs()}>Take what stands there</Button>
+				</div>
+			</div>
+		{:else if roots.problem}<p class="mb-2 text-sm font-semibold text-oxide" role="alert">
 				{format().inWords(roots.problem)}
 			</p>{/if}
 		<QuickEntry bind:this={quick} {roots} />

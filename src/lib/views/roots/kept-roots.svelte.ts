@@ -7,6 +7,13 @@ export interface Snapshot {
 	plan: PlanInput;
 }
 
+/** A map and its plan as the server keeps them, without what says which they are. */
+function asKept(rootMap: RootMap, rootPlan: Plan): { theirs: Snapshot; versions: Versions } {
+	const { id: _mapId, version: mapVersion, ...map } = rootMap;
+	const { id: _planId, version: planVersion, ...plan } = rootPlan;
+	return { theirs: { map, plan }, versions: { map: mapVersion, plan: planVersion } };
+}
+
 /** Which state of the record was read; null where there is none yet. */
 export interface Versions {
 	map: number | null;
@@ -29,6 +36,8 @@ export class KeptRoots {
 	future = $state.raw<Snapshot[]>([]);
 	saveState = $state<SaveState>('saved');
 	problem = $state('');
+	/** What was kept elsewhere since this was begun; nothing is sent over it until somebody has chosen. */
+	clash = $state.raw<{ theirs: Snapshot; versions: Versions } | null>(null);
 	readonly #treeId: string;
 	/** Known to forms that send the plan’s version, so they follow it. */
 	#versions = $state.raw<Versions>({ map: null, plan: null });
@@ -77,15 +86,38 @@ export class KeptRoots {
 
 	/** Takes what another action wrote to the plan, such as the cuts that were made. */
 	adopt(rootMap: RootMap | null, plan: Plan | null): void {
-		if (this.#dirty || this.#saving || !rootMap || !plan) return;
+		if (this.#dirty || this.#saving || this.clash || !rootMap || !plan) return;
 		const [map0, plan0] = [this.#versions.map ?? 0, this.#versions.plan ?? 0];
 		// A page that was read before the last step was kept knows less than this one.
 		if (rootMap.version < map0 || plan.version < plan0) return;
 		if (rootMap.version === map0 && plan.version === plan0) return;
-		const { id: _mapId, version: mapVersion, ...map } = rootMap;
-		const { id: _planId, version: planVersion, ...planDoc } = plan;
-		this.#versions = { map: mapVersion, plan: planVersion };
-		this.now = { map, plan: planDoc };
+		const kept = asKept(rootMap, plan);
+		this.#versions = kept.versions;
+		this.now = kept.theirs;
+	}
+
+	/** What was drawn here is to stand, over what was kept elsewhere. */
+	keepMine(): void {
+		if (!this.clash) return;
+		this.#versions = this.clash.versions;
+		this.clash = null;
+		this.problem = '';
+		this.#changed();
+	}
+
+	/** What was kept elsewhere is to stand; undo brings back what was drawn here. */
+	takeTheirs(): void {
+		if (!this.clash) return;
+		this.past = [...this.past.slice(-HISTORY), this.now];
+		this.future = [];
+		this.now = this.clash.theirs;
+		this.#versions = this.clash.versions;
+		this.clash = null;
+		this.#dirty = false;
+		clearTimeout(this.#timer);
+		this.saveState = 'saved';
+		this.problem = '';
+		localStorage.removeItem(this.#draftKey());
 	}
 
 	/** Nothing waits to be kept. */
@@ -109,23 +141,30 @@ export class KeptRoots {
 		return `bruntle-roots-${this.#treeId}`;
 	}
 
-	/** A step that this browser made and the server never took comes back, when nothing else was written since. */
+	/** A step that this browser made and the server never took comes back; where others kept something since, it is to be chosen. */
 	#restoreDraft(): void {
 		if (typeof localStorage === 'undefined') return;
 		try {
 			const draft = JSON.parse(localStorage.getItem(this.#draftKey()) ?? 'null') as
 				(Snapshot & { versions: Versions }) | null;
 			if (!draft) return;
+			const read = this.now;
+			// A step that was refused comes back as it was, to be mended; what is whole is brought up to date.
+			const drawn = {
+				map: rootMapInput.safeParse(draft.map).data ?? { ...read.map, ...draft.map },
+				plan: planInput.safeParse(draft.plan).data ?? { ...read.plan, ...draft.plan }
+			};
+			// It was taken after all, and only the answer was lost.
+			if (JSON.stringify(drawn) === JSON.stringify(read)) return localStorage.removeItem(this.#draftKey());
+			this.past = [read];
+			this.now = drawn;
 			if (draft.versions.map === this.#versions.map && draft.versions.plan === this.#versions.plan) {
-				this.past = [this.now];
-				// A step that was refused comes back as it was, to be mended; what is whole is brought up to date.
-				this.now = {
-					map: rootMapInput.safeParse(draft.map).data ?? { ...this.now.map, ...draft.map },
-					plan: planInput.safeParse(draft.plan).data ?? { ...this.now.plan, ...draft.plan }
-				};
 				this.problem = 'Your last steps had not been kept yet; they are back.';
 				this.#changed();
-			} else localStorage.removeItem(this.#draftKey());
+			} else {
+				this.clash = { theirs: read, versions: this.#versions };
+				this.saveState = 'refused';
+			}
 		} catch {
 			localStorage.removeItem(this.#draftKey());
 		}
@@ -165,6 +204,7 @@ export class KeptRoots {
 				planVersion: number;
 				title?: string;
 				detail?: string;
+				meanwhile?: { map: RootMap | null; plan: Plan | null };
 			};
 			if (response.ok) {
 				this.#versions = { map: answer.mapVersion, plan: answer.planVersion };
@@ -174,7 +214,11 @@ export class KeptRoots {
 					this.saveState = 'saved';
 					localStorage.removeItem(this.#draftKey());
 				}
+			} else if (response.status >= 500) {
+				throw new Error(answer.title);
 			} else {
+				if (response.status === 409 && answer.meanwhile?.map && answer.meanwhile.plan)
+					this.clash = asKept(answer.meanwhile.map, answer.meanwhile.plan);
 				this.saveState = 'refused';
 				this.problem = `${answer.title ?? 'It was refused.'} ${answer.detail ?? ''}`;
 			}

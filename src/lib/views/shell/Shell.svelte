@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
+	import { counted } from '$core/text/plural';
 	import { stages } from '$core/vocabulary/words';
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -15,9 +16,11 @@
 	interface Props {
 		demo: boolean;
 		today: string;
+		/** Records that cannot be read. */
+		damaged: number;
 		children: Snippet;
 	}
-	let { demo, today, children }: Props = $props();
+	let { demo, today, damaged, children }: Props = $props();
 	const format = useFormat();
 
 	let finding = $state(false);
@@ -100,6 +103,15 @@
 			<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
 		</button>
 	</div>
+	{#if damaged > 0}
+		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
+			<span class="page block"
+				>{counted(damaged, 'record')} of this yard cannot be read, and pages go on without {damaged === 1
+					? 'it'
+					: 'them'}. <a class="chalk font-semibold" href={resolve('/yard/damaged')}>See and mend</a></span
+			>
+		</p>
+	{/if}
 </header>
 
 <main id="main" class="pb-24 sm:pb-12">

@@ -1,7 +1,7 @@
-import { importCase } from '$lib/server/case-file';
+import { importCase, kindChoices } from '$lib/server/case-file';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { treeNames, treesCalled } from '$lib/server/tree-names';
-import { shortText } from '$core/vocabulary/fields';
+import { oneOf, shortText } from '$core/vocabulary/fields';
 import { z } from 'zod';
 import { getStore } from '$lib/server/store';
 import { json } from '@sveltejs/kit';
@@ -21,12 +21,15 @@ export const GET: RequestHandler = ({ url }) =>
 		return json({ trees: state === undefined ? all : all.filter((tree) => tree.state === state) });
 	});
 
-/** Imports a whole tree with all its records. */
-export const POST: RequestHandler = ({ request }) =>
+const imported = z.strictObject({ kind: oneOf(kindChoices).default('ours') });
+
+/** Imports a whole tree with all its records. Of two different kinds of one identity ours stays as it is; `kind` chooses which the tree goes by. */
+export const POST: RequestHandler = ({ request, url }) =>
 	answer(async () => {
-		const tree = await importCase(await getStore(), await readJson(request));
+		const { kind } = check(imported, Object.fromEntries(url.searchParams));
+		const { tree, entryId } = await importCase(await getStore(), await readJson(request), kind);
 		return json(
-			{ id: tree.id, tag: tree.tag, name: tree.name },
+			{ id: tree.id, tag: tree.tag, name: tree.name, entryId },
 			{ status: 201, headers: { location: `/api/v1/trees/${tree.id}` } }
 		);
 	});

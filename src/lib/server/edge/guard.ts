@@ -1,0 +1,86 @@
+import { hostname, networkInterfaces } from 'node:os';
+import { Refusal } from '../errors';
+
+/** What of the surroundings decides by which names this server may be called. */
+export interface Surroundings {
+	/** Address that the server listens on; undefined for this machine alone. */
+	HOST?: string;
+	/** Address by which people reach it, where a proxy stands in front. */
+	ORIGIN?: string;
+	/** Further names, divided by commas. */
+	BRUNTLE_HOSTS?: string;
+}
+
+/** @param name in small letters, an IPv6 address in brackets */
+const isLoopback = (name: string): boolean =>
+	name === 'localhost' ||
+	name.endsWith('.localhost') ||
+	name === '[::1]' ||
+	/^127\.\d{1,3}\.\d{1,3}\.\d{1,3}$/.test(name);
+
+/** The name in a Host header, in small letters and without its port; null where it is none. */
+function nameIn(host: string | null): string | null {
+	const found = /^(\[[0-9a-f:.]+\]|[a-z0-9_.-]+?)\.?(?::\d{1,5})?$/i.exec(host ?? '');
+	return found?.[1]?.toLowerCase() ?? null;
+}
+
+/** Names and addresses of this machine, as others in its network call it. */
+function namesOfMachine(): string[] {
+	const own = hostname().toLowerCase();
+	const addresses = Object.values(networkInterfaces()).flatMap((list = []) =>
+		list.map(({ address, family }) => (family === 'IPv6' ? `[${address.toLowerCase()}]` : address))
+	);
+	return [own, `${own.replace(/\.local$/, '')}.local`, ...addresses];
+}
+
+/**
+ * Whether this server is called by a name of its own. A page elsewhere can have its name answered with the address of this machine and
+ * would then be let in as if it were this server [RFC 9110, 15.5.20, and CWE-350].
+ * @param host what the Host header says
+ */
+export function isOwnName(
+	host: string | null,
+	{ HOST = '', ORIGIN = '', BRUNTLE_HOSTS = '' }: Surroundings
+): boolean {
+	const name = nameIn(host);
+	if (name === null) return false;
+	if (isLoopback(name)) return true;
+	if (URL.canParse(ORIGIN) && new URL(ORIGIN).hostname === name) return true;
+	if (BRUNTLE_HOSTS.split(',').some((one) => one.trim().toLowerCase() === name)) return true;
+	const alone = HOST === '' || isLoopback(HOST.includes(':') ? `[${HOST}]` : HOST.toLowerCase());
+	return !alone && namesOfMachine().includes(name);
+}
+
+/** Content types that a form of any page may send without being asked [Fetch Standard, CORS-safelisted request-header]. */
+const FORM_TYPES = /^(application\/x-www-form-urlencoded|multipart\/form-data|text\/plain)\b/i;
+
+/**
+ * Refuses what another site has the browser send.
+ * @param url address as this server sees it
+ * @throws Refusal 421 a name that is not this server’s · 403 sent by another site
+ */
+export function refuseForeign(request: Request, url: URL, surroundings: Surroundings): void {
+	if (!isOwnName(request.headers.get('host'), surroundings))
+		throw new Refusal(
+			421,
+			'This Bruntle does not go by that name.',
+			'Open it by the address it said at its start; where a proxy stands in front, start it with ORIGIN set to the address people type.'
+		);
+	if (/^(GET|HEAD|OPTIONS)$/.test(request.method)) return;
+	const origin = request.headers.get('origin');
+	if (origin === url.origin) return;
+	if (origin !== null && URL.canParse(origin) && new URL(origin).host === url.host)
+		throw new Refusal(
+			403,
+			`Bruntle is reached as ${origin} and does not know it.`,
+			`Start it with ORIGIN=${origin}; nothing was saved.`
+		);
+	const foreign = /^(cross-site|same-site)$/.test(request.headers.get('sec-fetch-site') ?? '');
+	const asForm = FORM_TYPES.test(request.headers.get('content-type') ?? '');
+	if (origin !== null || foreign || asForm)
+		throw new Refusal(
+			403,
+			'This was sent by another site.',
+			'Do it on a page of Bruntle; nothing was saved.'
+		);
+}
