@@ -1,4 +1,5 @@
 import { problem, refusedPage } from '$lib/server/edge/http';
+import { findDamaged } from '$lib/server/damaged';
 import { refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
 import { getStore } from '$lib/server/store';
@@ -8,6 +9,13 @@ export const init: ServerInit = async () => {
 	const demo = process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
 	await getStore(demo);
 };
+
+/** A page that broke may have met a record that cannot be read: once it is known, pages go on without it. */
+function lookForDamage(): void {
+	getStore()
+		.then(findDamaged)
+		.catch((cause: unknown) => console.error('Records were not looked through:', cause));
+}
 
 const themes = ['light', 'dark'];
 
@@ -39,7 +47,10 @@ export const handleError: HandleServerError = ({ error, status }) => {
 			message: 'That was too much at once.',
 			advice: 'Send a smaller file or less text; nothing was saved.'
 		};
-	if (status >= 500) console.error(error);
+	if (status >= 500) {
+		console.error(error);
+		lookForDamage();
+	}
 	return {
 		message: 'Something went wrong here.',
 		advice: 'Nothing was saved. Try again; if it stays, restart Bruntle.'

@@ -1,5 +1,5 @@
 import { clockIsPinned, today } from '$lib/server/clock';
-import { damagedCount } from '$lib/server/damaged';
+import { damagedCount } from '$lib/server/records/sound';
 import { readFormatSettings } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
@@ -11,7 +11,7 @@ export const load: LayoutServerLoad = async ({ url, depends }) => {
 	const store = await getStore();
 	return {
 		formatSettings: await readFormatSettings(store.db),
-		damaged: damagedCount(store),
+		damaged: damagedCount(store.db),
 		today: today(),
 		demo: process.env.BRUNTLE_DEMO === '1' && clockIsPinned()
 	};

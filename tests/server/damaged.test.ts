@@ -2,14 +2,19 @@ import { sql, type SQL } from 'drizzle-orm';
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { cleanLine, cleanText } from '$core/text/clean';
 import { note, shortText } from '$core/vocabulary/fields';
-import { damagedCount, damagedRows, findDamaged, mendDamaged, removeDamaged } from '$lib/server/damaged';
+import { damagedRows, findDamaged, mendDamaged, removeDamaged } from '$lib/server/damaged';
 import type { Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
 import { everyRecord, observations, trees } from '$lib/server/records/records';
+import { damagedCount } from '$lib/server/records/sound';
 import { loadRecords, readAll } from '$lib/server/records/tree-records';
 import { undo } from '$lib/server/records/work';
+import { forecastSaid } from '$lib/server/recovery';
 import { readValues } from '$lib/server/settings';
+import { outcomeCases, yardReview } from '$lib/server/outcomes';
+import { headOf } from '$lib/server/tree-head';
 import { listedTrees, todayTrees } from '$lib/server/tree-lists';
+import { treeNames } from '$lib/server/tree-names';
 import { demoStore } from './helpers';
 
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
@@ -79,7 +84,7 @@ describe('a row that does not fit its record', () => {
 		const [look] = await observations.list(store.db, treeId);
 		await run(sql`update observation set version = 0 where id = ${look?.id}`);
 		expect((await loadRecords(store.db, treeId)).observations.map(({ id }) => id)).not.toContain(look?.id);
-		expect(damagedCount(store)).toBe(1);
+		expect(damagedCount(store.db)).toBe(1);
 		expect((await refusal(observations.get(store.db, look?.id ?? ''))).message).toBe(
 			'This look is damaged and cannot be read.'
 		);
@@ -103,7 +108,7 @@ describe('a row that does not fit its record', () => {
 			{ situation: 'potted', tag: '17' }
 		);
 		expect(await trees.get(store.db, treeId)).toMatchObject({ situation: 'potted', tag: '17' });
-		expect(damagedCount(store)).toBe(0);
+		expect(damagedCount(store.db)).toBe(0);
 		expect((await refusal(mendDamaged(store, { record: 'tree', id: treeId }, {}))).status).toBe(409);
 		await undo(store, entry);
 		expect(await findDamaged(store)).toHaveLength(1);
@@ -149,10 +154,44 @@ describe('a row that does not fit its record', () => {
 		for (const query of broken) {
 			store = await demoStore();
 			await run(query);
-			expect((await lists()).length, JSON.stringify(query)).toBeGreaterThan(5);
-			expect((await readAll(store.db, [treeId])).length).toBe(0);
+			await findDamaged(store);
+			const listed = (await lists()).map(({ id }) => id);
+			expect(listed.length, JSON.stringify(query)).toBeGreaterThan(5);
+			expect(listed).not.toContain(treeId);
+			expect((await treeNames(store.db)).map(({ id }) => id)).not.toContain(treeId);
+			expect(await readAll(store.db, [treeId])).toEqual([]);
 			expect((await refusal(loadRecords(store.db, treeId))).message).toMatch(/damaged and cannot be read/);
-			expect(damagedCount(store)).toBe(1);
+			expect(damagedCount(store.db)).toBe(1);
 		}
 	});
+
+	it('of what was written of trees says nothing in any list, and every page of its tree goes on', async () => {
+		const broken = [
+			sql`update observation set observedOn = 'May'`,
+			sql`update examination set examinedOn = 'May'`,
+			sql`update task set fromOn = 'May', toOn = 'June'`,
+			sql`update task set release = '{'`,
+			sql`update triage set decidedOn = 'May'`,
+			sql`update planting set plantedOn = 'May'`,
+			sql`update planting set mix = 'earth'`,
+			sql`update watering set wateredOn = 'May'`,
+			sql`update measurement set measuredOn = 'May'`,
+			sql`update said_forecast set saidOn = 'May'`,
+			sql`update cut set doneOn = 'May', state = 'done'`
+		];
+		for (const query of broken) {
+			store = await demoStore();
+			await run(query);
+			const found = await findDamaged(store);
+			expect(found.length, JSON.stringify(query)).toBeGreaterThan(0);
+			const values = await readValues(store.db);
+			expect((await lists()).length, JSON.stringify(query)).toBeGreaterThan(5);
+			await outcomeCases(store.db);
+			await yardReview(store.db, on, values);
+			const records = await loadRecords(store.db, treeId);
+			expect(headOf(records, on, values).care.today).toBe(on);
+			await forecastSaid(store.db, records, 'look', on, values);
+			expect((await damagedRows(store)).length).toBe(found.length);
+		}
+	}, 240_000);
 });

@@ -17,9 +17,6 @@ export async function findDamaged(store: Store): Promise<DamagedRecord[]> {
 	return found;
 }
 
-/** How many records are known not to be readable. */
-export const damagedCount = (store: Store): number => rememberedBy(store.db)?.damaged.size ?? 0;
-
 const at = (raw: unknown, path: readonly string[]): unknown =>
 	path.reduce<unknown>(
 		(value, key) => (typeof value === 'object' && value !== null ? (value as RawRecord)[key] : undefined),

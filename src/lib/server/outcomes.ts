@@ -10,6 +10,7 @@ import type { Values } from '../core/values/values';
 import type { Reader } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
+import { sound, soundTree } from './records/sound';
 
 const { tree, kind, place, planting, task, saidForecast, observation, examination, reductionPlan, cut } =
 	tables;
@@ -39,13 +40,13 @@ export async function outcomeCases(db: Reader): Promise<OutcomeCase[]> {
 			state: tree.state,
 			takenInOn: tree.takenInOn,
 			closedOn: tree.closedOn,
-			workOn: sql`(select min(${saidForecast.saidOn}) from ${saidForecast} where ${saidForecast.treeId} = ${tree.id} and ${saidForecast.occasion} = 'work')`,
-			context: sql`(select ${saidForecast.context} from ${saidForecast} where ${saidForecast.treeId} = ${tree.id} and ${saidForecast.occasion} = 'work' order by ${saidForecast.saidOn}, ${saidForecast.id} limit 1)`,
+			workOn: sql`(select min(${saidForecast.saidOn}) from ${saidForecast} where ${saidForecast.treeId} = ${tree.id} and ${sound(db, 'said-forecast', saidForecast.id)} and ${saidForecast.occasion} = 'work')`,
+			context: sql`(select ${saidForecast.context} from ${saidForecast} where ${saidForecast.treeId} = ${tree.id} and ${sound(db, 'said-forecast', saidForecast.id)} and ${saidForecast.occasion} = 'work' order by ${saidForecast.saidOn}, ${saidForecast.id} limit 1)`,
 			balanced: sql`exists (select 1 from ${task} where ${task.treeId} = ${tree.id} and ${task.kind} = 'crown' and ${task.source} like 'crown@%')`,
 			cared: sql`exists (select 1 from ${task} where ${task.treeId} = ${tree.id} and ${task.source} like 'feeding@%')`,
-			mixName: sql`(select json_extract(${planting.mix}, '$.name') from ${planting} where ${planting.treeId} = ${tree.id} order by ${planting.plantedOn} limit 1)`
+			mixName: sql`(select json_extract(${planting.mix}, '$.name') from ${planting} where ${planting.treeId} = ${tree.id} and ${sound(db, 'planting', planting.id)} order by ${planting.plantedOn} limit 1)`
 		},
-		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} order by ${tree.tag}`
+		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} where ${soundTree(db)} order by ${tree.tag}`
 	);
 	return rows.map(({ takenInOn, workOn, context, balanced, cared, ...row }) => {
 		const of =
@@ -83,7 +84,7 @@ export async function saidAgainstCame(db: Reader, today: string): Promise<(Said 
 			horizonOn: saidForecast.horizonOn
 		},
 		sql`from ${saidForecast} join ${tree} on ${tree.id} = ${saidForecast.treeId}
-			where ${saidForecast.id} = (select "first"."id" from ${saidForecast} as "first" where "first"."treeId" = ${tree.id} and "first"."occasion" = 'work' order by "first"."saidOn", "first"."id" limit 1)`
+			where ${soundTree(db)} and ${sound(db, 'said-forecast', saidForecast.id)} and ${saidForecast.id} = (select "first"."id" from ${saidForecast} as "first" where "first"."treeId" = ${tree.id} and "first"."occasion" = 'work' order by "first"."saidOn", "first"."id" limit 1)`
 	);
 	return rows.flatMap(({ tag, state, closedOn, probability, horizonOn }) => {
 		if (state === 're-established')
@@ -109,21 +110,21 @@ export const lossRows = (db: Reader): Promise<LossRow[]> =>
 			shownEarlier: tree.shownEarlier,
 			closingNote: tree.closingNote
 		},
-		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} where ${tree.state} = 'dead' order by ${tree.closedOn} desc`
+		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} where ${tree.state} = 'dead' and ${soundTree(db)} order by ${tree.closedOn} desc`
 	);
 
 /** The whole yard in spring or autumn: stages that are due, pots that ask, trees nobody looked at, cases without a plan. */
 export async function yardReview(db: Reader, today: string, values: Values): Promise<Review> {
 	const base = { treeId: tree.id, tag: tree.tag, name: tree.name, placeName: place.name };
 	const from = sql`from ${tree} join ${place} on ${place.id} = ${tree.placeId}`;
-	const inCare = sql`${tree.state} = 'in-care'`;
+	const inCare = sql`${tree.state} = 'in-care' and ${soundTree(db)}`;
 	const unseenBefore = addDays(today, -values['look.overdueDays']);
 	const oldPot = addDays(today, -Math.round(values['review.repotYears'] * 365));
 	const lastLook = sql`max(
-		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id}), ''),
-		coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id}), ''),
+		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id} and ${sound(db, 'observation', observation.id)}), ''),
+		coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id} and ${sound(db, 'examination', examination.id)}), ''),
 		${tree.takenInOn})`;
-	const plantedOn = sql`(select max(${planting.plantedOn}) from ${planting} where ${planting.treeId} = ${tree.id})`;
+	const plantedOn = sql`(select max(${planting.plantedOn}) from ${planting} where ${planting.treeId} = ${tree.id} and ${sound(db, 'planting', planting.id)})`;
 	const atEdge = sql`exists (select 1 from ${observation} where ${observation.treeId} = ${tree.id} and ${observation.rootsAtEdge} = 1 and ${observation.observedOn} >= ${plantedOn})`;
 	const [planned, pots, unseen, undecided] = await Promise.all([
 		jsonRows<Omit<ReviewRow, 'why' | 'on'> & { stages: string | string[]; left: string }>(
@@ -134,7 +135,7 @@ export async function yardReview(db: Reader, today: string, values: Values): Pro
 				left: sql`(select group_concat(distinct ${cut.stage}) from ${cut} where ${cut.ownerId} = ${reductionPlan.id} and ${cut.state} = 'planned')`
 			},
 			sql`${from} join ${reductionPlan} on ${reductionPlan.treeId} = ${tree.id}
-				where ${inCare} and exists (select 1 from ${cut} where ${cut.ownerId} = ${reductionPlan.id} and ${cut.state} = 'planned')`
+				where ${inCare} and ${sound(db, 'plan', reductionPlan.id)} and exists (select 1 from ${cut} where ${cut.ownerId} = ${reductionPlan.id} and ${cut.state} = 'planned')`
 		),
 		jsonRows<Omit<ReviewRow, 'why'> & { edge: 0 | 1 }>(
 			db,

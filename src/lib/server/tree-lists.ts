@@ -14,6 +14,7 @@ import type { Values } from '../core/values/values';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
+import { damagedCount, sound, soundTree } from './records/sound';
 import { kinds, places } from './records/records';
 
 /** What the lists of the whole yard need of each tree: few columns, one query, however many readings there are. */
@@ -41,7 +42,7 @@ const AHEAD_DAYS = 7;
 const { tree, kind, place, task, observation, examination, reductionPlan, cut, triage, planting, treeWater } =
 	tables;
 
-const summary = {
+const summary = (db: Reader) => ({
 	id: tree.id,
 	tag: tree.tag,
 	name: tree.name,
@@ -51,17 +52,17 @@ const summary = {
 	takenInOn: tree.takenInOn,
 	// One index seek a tree, however many readings there are.
 	lastLookOn: sql`nullif(max(
-		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id}), ''),
-		coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id}), '')
+		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id} and ${sound(db, 'observation', observation.id)}), ''),
+		coalesce((select max(${examination.examinedOn}) from ${examination} where ${examination.treeId} = ${tree.id} and ${sound(db, 'examination', examination.id)}), '')
 	), '')`
-};
+});
 
 /** All trees as rows of the yard's lists. */
 export const treeRows = (db: Reader): Promise<TreeRow[]> =>
 	jsonRows<TreeRow>(
 		db,
-		{ ...summary, kindName: kind.commonName, group: kind.group, placeName: place.name },
-		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} order by ${tree.tag}`
+		{ ...summary(db), kindName: kind.commonName, group: kind.group, placeName: place.name },
+		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} where ${soundTree(db)} order by ${tree.tag}`
 	);
 
 /** All trees with what comes next for each, by the one rule of its head. */
@@ -74,7 +75,7 @@ export async function listedTrees(store: Store, on: string, values: Values): Pro
 		jsonRows<TodayTask & { treeId: string }>(
 			store.db,
 			taskColumns,
-			sql`from ${task} where ${task.id} in (select (select ${task.id} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open' and +${task.fromOn} > ${addDays(on, AHEAD_DAYS)}
+			sql`from ${task} where ${task.id} in (select (select ${task.id} from ${task} where ${task.treeId} = ${tree.id} and ${task.state} = 'open' and ${sound(store.db, 'task', task.id)} and +${task.fromOn} > ${addDays(on, AHEAD_DAYS)}
 				order by ${task.release} is not null, ${task.toOn}, ${task.id} limit 1) from ${tree} where ${tree.state} = 'in-care')`
 		)
 	]);
@@ -120,7 +121,15 @@ const taskColumns = {
 	state: task.state
 };
 
-let kept: { store: Store; on: string; writes: number; at: number; trees: TodayTree[] } | null = null;
+let kept: {
+	store: Store;
+	on: string;
+	writes: number;
+	/** How many records were known not to be readable. */
+	damaged: number;
+	at: number;
+	trees: TodayTree[];
+} | null = null;
 /** Read anew after a while in any case, since others may write too. */
 const KEEP_MS = 30_000;
 /** With more trees than this written on, all are read. */
@@ -129,11 +138,13 @@ const MOST_ANEW = 100;
 /** `todayTrees`, of which only those are read anew that were written on here since. */
 export async function todayTreesKept(store: Store, on: string): Promise<TodayTree[]> {
 	const writes = store.writes();
-	const fresh = kept?.store === store && kept.on === on && Date.now() - kept.at < KEEP_MS ? kept : null;
+	const damaged = damagedCount(store.db);
+	const known = kept?.store === store && kept.damaged === damaged ? kept : null;
+	const fresh = known?.on === on && Date.now() - known.at < KEEP_MS ? known : null;
 	const touched = fresh && store.touchedSince(fresh.writes);
 	if (!fresh || !touched || touched.size > MOST_ANEW) {
 		const trees = await todayTrees(store.db, on);
-		kept = { store, on, writes, at: Date.now(), trees };
+		kept = { store, on, writes, damaged, at: Date.now(), trees };
 		return trees;
 	}
 	if (touched.size === 0) return fresh.trees;
@@ -141,7 +152,7 @@ export async function todayTreesKept(store: Store, on: string): Promise<TodayTre
 	const trees = [...fresh.trees.filter(({ tree: { id } }) => !touched.has(id)), ...anew].sort((a, b) =>
 		a.tree.tag < b.tree.tag ? -1 : 1
 	);
-	kept = { store, on, writes, at: fresh.at, trees };
+	kept = { store, on, writes, damaged, at: fresh.at, trees };
 	return trees;
 }
 
@@ -156,15 +167,15 @@ type Among = (column: AnySQLiteColumn) => ReturnType<typeof sql>;
 const inCareRows = (db: Reader, among: Among) =>
 	jsonRows<TodayRow>(
 		db,
-		{ ...summary, kindId: tree.kindId, placeId: tree.placeId },
-		sql`from ${tree} where ${tree.state} = 'in-care' ${among(tree.id)} order by ${tree.tag}`
+		{ ...summary(db), kindId: tree.kindId, placeId: tree.placeId },
+		sql`from ${tree} where ${tree.state} = 'in-care' and ${soundTree(db)} ${among(tree.id)} order by ${tree.tag}`
 	);
 
 const openTasks = (db: Reader, among: Among, toOn: string) =>
 	jsonRows<TodayTask & { treeId: string }>(
 		db,
 		taskColumns,
-		sql`from ${task} where ${task.state} = 'open' and ${task.fromOn} <= ${toOn} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
+		sql`from ${task} where ${task.state} = 'open' and ${sound(db, 'task', task.id)} and ${task.fromOn} <= ${toOn} ${among(task.treeId)} order by ${task.toOn}, ${task.id}`
 	);
 
 /** Day of the last cut of each tree. */
@@ -172,7 +183,7 @@ const lastCuts = (db: Reader, among: Among) =>
 	jsonRows<{ treeId: string; on: string }>(
 		db,
 		{ treeId: reductionPlan.treeId, on: sql`max(${cut.doneOn})` },
-		sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
+		sql`from ${reductionPlan} join ${cut} on ${cut.ownerId} = ${reductionPlan.id} where ${cut.state} = 'done' and ${sound(db, 'plan', reductionPlan.id)} ${among(reductionPlan.treeId)} group by ${reductionPlan.treeId}`
 	);
 
 /** What was decided of each tree last. */
@@ -183,9 +194,9 @@ const lastDecisions = (db: Reader, among: Among) =>
 			treeId: triage.treeId,
 			on: sql`max(${triage.decidedOn})`,
 			decision: triage.decision,
-			workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${planting.plantedOn} >= ${triage.decidedOn})`
+			workedSince: sql`exists (select 1 from ${planting} where ${planting.treeId} = ${triage.treeId} and ${sound(db, 'planting', planting.id)} and ${planting.plantedOn} >= ${triage.decidedOn})`
 		},
-		sql`from ${triage} where true ${among(triage.treeId)} group by ${triage.treeId}`
+		sql`from ${triage} where ${sound(db, 'triage', triage.id)} ${among(triage.treeId)} group by ${triage.treeId}`
 	);
 
 /** What was seen since the work that open tasks follow from: the first look that met a condition stays the first. */
@@ -202,8 +213,8 @@ const looksWaitedFor = (db: Reader, among: Among) =>
 		},
 		sql`from ${observation} join (
 			select ${task.treeId} as treeId, min(case when ${task.source} glob '*@????-??-??' then substr(${task.source}, -10) else '' end) as since
-			from ${task} where ${task.state} = 'open' and ${task.release} is not null ${among(task.treeId)} group by ${task.treeId}
-		) waits on waits.treeId = ${observation.treeId} where ${observation.observedOn} >= waits.since ${among(observation.treeId)}
+			from ${task} where ${task.state} = 'open' and ${task.release} is not null and ${sound(db, 'task', task.id)} ${among(task.treeId)} group by ${task.treeId}
+		) waits on waits.treeId = ${observation.treeId} where ${observation.observedOn} >= waits.since and ${sound(db, 'observation', observation.id)} ${among(observation.treeId)}
 		order by ${observation.treeId}, ${observation.observedOn}`
 	);
 
@@ -235,7 +246,7 @@ const shelterSteps = (db: Reader, among: Among) =>
 	jsonRows<{ treeId: string; source: string; on: string }>(
 		db,
 		{ treeId: task.treeId, source: task.source, on: task.closedOn },
-		sql`from ${task} where ${task.state} <> 'open' and ${task.source} like 'shelter-%' ${among(task.treeId)} and ${task.treeId} in
+		sql`from ${task} where ${task.state} <> 'open' and ${task.source} like 'shelter-%' and ${sound(db, 'task', task.id)} ${among(task.treeId)} and ${task.treeId} in
 		(select ${task.treeId} from ${task} where ${task.state} = 'open' and ${task.release} like '%"after":"shelter-%')`
 	);
 

@@ -3,6 +3,7 @@ import { findBy } from '../core/text/search';
 import type { TreeName } from '../core/take-in/tree';
 import type { Reader } from './db/database';
 import { tree } from './db/schema';
+import { soundTree } from './records/sound';
 
 /** So many trees are offered at once; the others are found by typing. */
 const OFFERED_MOST = 30;
@@ -17,7 +18,7 @@ const selected = async (
 	const asked = db
 		.select(named)
 		.from(tree)
-		.where(where)
+		.where(and(where, soundTree(db)))
 		.orderBy(...order, asc(tree.tag), asc(tree.id));
 	return (most === undefined ? await asked : await asked.limit(most)) as TreeName[];
 };
@@ -30,6 +31,7 @@ export const treesPlaced = async (db: Reader): Promise<(TreeName & { placeId: st
 	db
 		.select({ ...named, placeId: tree.placeId })
 		.from(tree)
+		.where(soundTree(db))
 		.orderBy(asc(tree.tag), asc(tree.id)) as Promise<(TreeName & { placeId: string })[]>;
 
 /**

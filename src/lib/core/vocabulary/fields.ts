@@ -44,7 +44,12 @@ export const share = () => measure(0, 1, '(a share)');
  */
 export function shortText(max: number) {
 	const message = `must be 1 to ${max} characters`;
-	return z.string({ error: message }).overwrite(cleanLine).trim().min(1, { error: message }).max(max, { error: message });
+	return z
+		.string({ error: message })
+		.overwrite(cleanLine)
+		.trim()
+		.min(1, { error: message })
+		.max(max, { error: message });
 }
 
 /**
