@@ -75,7 +75,11 @@ if (process.env.BRUNTLE_SIMULATORS === '1')
 for (const signal of /** @type {const} */ (['SIGTERM', 'SIGINT']))
 	process.once(signal, () => {
 		for (const device of devices) device.kill();
-		server.close(() => process.exit(0));
+		server.close(() => {
+			// The database is whole in its one file before this ends.
+			if (!process.emit(/** @type {any} */ ('bruntle:stop'), /** @type {any} */ (() => process.exit(0))))
+				process.exit(0);
+		});
 		server.closeIdleConnections();
 		setTimeout(() => process.exit(0), 3000).unref();
 	});

@@ -2,12 +2,14 @@ import { problem, refusedPage } from '$lib/server/edge/http';
 import { findDamaged } from '$lib/server/damaged';
 import { refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
-import { getStore } from '$lib/server/store';
+import { closeStore, getStore } from '$lib/server/store';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 
 export const init: ServerInit = async () => {
 	const demo = process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
 	await getStore(demo);
+	// Asked for by who serves this, when the last request is answered.
+	process.once('bruntle:stop', (done: () => void) => void closeStore().then(done, done));
 };
 
 /** A page that broke may have met a record that cannot be read: once it is known, pages go on without it. */

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync, existsSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -59,7 +59,7 @@ test.describe('the API', () => {
 			data: JSON.stringify({ huge })
 		});
 		expect(imported.status()).toBe(413);
-		expect((await imported.json()).title).toBe('The body is larger than 10 MB.');
+		expect((await imported.json()).title).toBe('The body is larger than 24 MB.');
 		const form = await api.post('/trees/new', {
 			headers: { origin: DEMO, 'content-type': 'application/x-www-form-urlencoded' },
 			data: `note=${huge}`
@@ -173,6 +173,8 @@ test('loses no accepted write when it is killed, and stops cleanly when asked', 
 	const stopping = ended(server);
 	server.kill('SIGTERM');
 	expect(await stopping).toBe(0);
+	// The database is whole in its one file: nothing waits beside it.
+	expect(existsSync(`${database}-wal`) ? statSync(`${database}-wal`).size : 0).toBe(0);
 });
 
 test.describe('the script', () => {

@@ -13,6 +13,7 @@ const yard = [
 	'/yard/weather',
 	'/yard/outcomes',
 	'/yard/review',
+	'/yard/damaged',
 	'/calendar',
 	'/round',
 	'/reference/kinds',

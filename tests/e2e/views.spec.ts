@@ -27,6 +27,7 @@ const pages = [
 	'/yard/devices',
 	'/yard/outcomes',
 	'/yard/review',
+	'/yard/damaged',
 	'/calendar',
 	'/round',
 	'/reference/kinds',

@@ -127,8 +127,8 @@ test('two tabs cannot silently overwrite each other', async ({ context }) => {
 	await expect(second.getByText('This tree was changed elsewhere in the meantime.').first()).toBeVisible();
 	await expect(second.getByLabel('Name', { exact: true })).toHaveValue('Apple, second tab');
 	// Both stand side by side: what was kept elsewhere can be taken, and what was typed can be kept over it.
-	await expect(second.getByText('Kept elsewhere meanwhile: Apple, first tab')).toBeVisible();
-	await expect(second.getByText(/^Kept elsewhere meanwhile/)).toHaveCount(1);
+	await expect(second.getByText('Stands there by now: Apple, first tab')).toBeVisible();
+	await expect(second.getByText(/^Stands there by now/)).toHaveCount(1);
 	await second.getByRole('button', { name: 'Take that' }).click();
 	await expect(second.getByLabel('Name', { exact: true })).toHaveValue('Apple, first tab');
 	await second.getByLabel('Name', { exact: true }).fill('Apple, both tabs');
@@ -180,7 +180,7 @@ test('nothing typed is lost when there is no answer, when it is too much, or whe
 });
 
 test('roots drawn in two tabs: neither is written over, and either can stand', async ({ context }) => {
-	const address = `${DEMO}/trees/${await treeId('P-09')}/roots`;
+	const address = `${DEMO}/trees/${await treeId('H-03')}/roots`;
 	const [first, second] = [await context.newPage(), await context.newPage()];
 	await open(first, address);
 	await open(second, address);

@@ -165,6 +165,19 @@ describe('a row that does not fit its record', () => {
 		}
 	});
 
+	it('kept before text was cleaned is cleaned where it stands, so that no list shows it', async () => {
+		await run(sql`update tree set name = ${'Ap\u0000ple\u202e twin'} where id = ${treeId}`);
+		await run(sql`update observation set note = ${'one\u0000two'} where treeId = ${treeId}`);
+		expect(await findDamaged(store)).toEqual([]);
+		expect((await lists()).find(({ id }) => id === treeId)?.name).toBe('Apple twin');
+		for (const look of await observations.list(store.db, treeId))
+			expect((await observations.raw(store.db, look.id))?.note).toBe('onetwo');
+		// Looked through once more there is nothing to write.
+		const writes = store.writes();
+		await findDamaged(store);
+		expect(store.writes()).toBe(writes);
+	});
+
 	it('of what was written of trees says nothing in any list, and every page of its tree goes on', async () => {
 		const broken = [
 			sql`update observation set observedOn = 'May'`,
@@ -191,7 +204,9 @@ describe('a row that does not fit its record', () => {
 			const records = await loadRecords(store.db, treeId);
 			expect(headOf(records, on, values).care.today).toBe(on);
 			await forecastSaid(store.db, records, 'look', on, values);
-			expect((await damagedRows(store)).length).toBe(found.length);
+			const rows = await damagedRows(store);
+			expect(rows.length).toBe(found.length);
+			for (const { cells } of rows) expect(new Set(cells.map(({ field }) => field)).size).toBe(cells.length);
 		}
 	}, 240_000);
 });

@@ -7,7 +7,14 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { greenShare, viewsOf } from '$core/take-in/picture';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { Refusal } from '$lib/server/errors';
-import { keepPicture, pictureFile, readPicture, removePicture, sweepPictures } from '$lib/server/pictures';
+import {
+	keepPicture,
+	pictureFile,
+	pictureIsKept,
+	readPicture,
+	removePicture,
+	sweepPictures
+} from '$lib/server/pictures';
 import { undo } from '$lib/server/records/work';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { freshStore, storeWithTree } from './helpers';
@@ -90,6 +97,45 @@ describe('a picture', () => {
 			['IEND', Buffer.alloc(0)]
 		]);
 		expect(await fault(readPicture(bomb))).toMatch(/100 million pixels/);
+		// A strip of one pixel is as much work as a picture, and none.
+		const strip = await sharp({ create: { width: 1, height: 20_001, channels: 3, background: '#000' } })
+			.png()
+			.toBuffer();
+		expect(await fault(readPicture(strip))).toMatch(/20000 pixels long and wide/);
+	});
+	it('is read without what is packed beside its pixels: that may unpack to gigabytes', async () => {
+		const whole = await image(40, 30).png().toBuffer();
+		// 64 MB of one byte, and as it is not even a colour profile, it is worth nothing to anybody.
+		const packed = Buffer.concat([
+			Buffer.from('p\0\0', 'latin1'),
+			deflateSync(Buffer.alloc(64 * 1024 * 1024))
+		]);
+		const head = whole.subarray(0, 33);
+		const chunks = ['iCCP', 'zTXt'].map((type) => png([[type, packed]]).subarray(8));
+		const heavy = Buffer.concat([head, ...chunks, whole.subarray(33)]);
+		const read = await readPicture(heavy);
+		expect([read.widthPx, read.heightPx]).toEqual([40, 30]);
+		expect(read.jpeg.equals((await readPicture(whole)).jpeg)).toBe(true);
+		// One whose chunk says that it is longer than the file is broken, and nothing more.
+		const broken = Buffer.from(whole);
+		broken.writeUInt32BE(0xffff_fff0, 33);
+		expect(await fault(readPicture(broken))).toMatch(/broken|JPEG, PNG or WebP/);
+	});
+	it('that was taken out of the record is not given away; brought back it is', async () => {
+		const { store, tree } = await storeWithTree();
+		const { picture } = await keepPicture(
+			store,
+			tree.id,
+			{ view: 'front', takenOn: '2026-03-05', note: '' },
+			await image(90, 60, '#123456').png().toBuffer(),
+			on
+		);
+		expect(await pictureIsKept(store.db, picture.hash)).toBe(true);
+		const entry = await removePicture(store, tree.id, picture.id, 1);
+		expect(await pictureIsKept(store.db, picture.hash)).toBe(false);
+		expect(await pictureFile(picture.hash, false)).not.toBeNull();
+		await undo(store, entry);
+		expect(await pictureIsKept(store.db, picture.hash)).toBe(true);
 	});
 	it('belongs to a tree, goes with its case as a file, and a case whose picture was changed is refused', async () => {
 		const { store, tree } = await storeWithTree();

@@ -36,7 +36,7 @@ export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> 
 };
 
 /** Files of pictures that a case carries at most, so that it can be sent back in whole. */
-const CASE_PICTURE_BYTES = 6 * 1024 * 1024;
+const CASE_PICTURE_BYTES = 15 * 1024 * 1024;
 
 /** The records that a case holds under a field, as they are kept here: a picture without its file. */
 function recordsIn(doc: TreeCase, field: TreeRecordField): readonly Identified[] {
@@ -73,7 +73,7 @@ export async function importCase(
 	store: Store,
 	raw: unknown,
 	choice: KindChoice = 'ours'
-): Promise<{ tree: TreeCase['tree']; entryId: string }> {
+): Promise<{ tree: TreeCase['tree']; entryId: string; withoutFile: number }> {
 	const parsed = treeCaseSchema.safeParse(upgradeCase(raw));
 	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
 	const doc = parsed.data;
@@ -104,7 +104,8 @@ export async function importCase(
 			return tree;
 		}
 	);
-	return { tree: result, entryId };
+	const withoutFile = doc.pictures.filter(({ jpegBase64 }) => jpegBase64 === null).length;
+	return { tree: result, entryId, withoutFile };
 }
 
 /** What is told apart between two kinds: all that a person may change. */

@@ -7,10 +7,25 @@ import type { Aggregate, Identified, RawRecord } from './records/aggregate';
 import { aggregateNamed, everyRecord, ofTree, trees } from './records/records';
 import { doWork } from './records/work';
 
-/** Records that cannot be made out, found again from nothing; what reads noted before is forgotten. */
+/**
+ * Looks through every record: what cannot be made out is found again from nothing, and text that was kept before it was cleaned is
+ * cleaned.
+ */
 export async function findDamaged(store: Store): Promise<DamagedRecord[]> {
 	const found: DamagedRecord[] = [];
-	for (const repository of everyRecord) found.push(...(await repository.damaged(store.db)));
+	for (const repository of everyRecord) {
+		const { damaged, unclean } = await repository.check(store.db);
+		found.push(...damaged);
+		if (unclean.length === 0) continue;
+		// Lists that are read by columns would show it still.
+		await store.write(
+			async (tx) => {
+				for (const { doc, treeId } of unclean) await repository.put(tx, treeId, doc);
+			},
+			() =>
+				unclean.every(({ treeId }) => treeId !== null) ? unclean.flatMap(({ treeId }) => treeId ?? []) : null
+		);
+	}
 	const noted = rememberedBy(store.db)?.damaged;
 	noted?.clear();
 	for (const one of found) noted?.set(`${one.record}/${one.id}`, one);
@@ -37,11 +52,14 @@ export async function damagedRows(store: Store): Promise<DamagedRow[]> {
 				...one,
 				noun: repository?.noun ?? one.record,
 				tree: tree ? `${written(tree.tag)} ${written(tree.name)}` : '',
-				cells: one.problems.map(({ field, message }) => ({
-					field,
-					message,
-					stands: written(at(raw, field.split('.')))
-				}))
+				// Of a field that is wrong in two ways the first is said.
+				cells: one.problems
+					.filter(({ field }, i, all) => all.findIndex((other) => other.field === field) === i)
+					.map(({ field, message }) => ({
+						field,
+						message,
+						stands: written(at(raw, field.split('.')))
+					}))
 			};
 		})
 	);
@@ -53,7 +71,7 @@ async function damagedOne(store: Store, record: string, id: string) {
 	if (!repository || !raw) throw notFound('record');
 	if (repository.problemsOf(raw).length === 0)
 		throw new Refusal(409, 'This record is whole.', 'Change it where it was written.');
-	const [known] = (await repository.damaged(store.db)).filter((one) => one.id === id);
+	const [known] = (await repository.check(store.db)).damaged.filter((one) => one.id === id);
 	return { repository, raw, treeId: known?.treeId ?? null };
 }
 

@@ -8,11 +8,14 @@ import {
 	KEPT_PX,
 	PICTURE_BYTES,
 	PICTURE_PIXELS,
+	PICTURE_SIDE_PX,
 	SMALL_PX,
 	type Picture,
 	type PictureInput
 } from '../core/take-in/picture';
-import type { Store } from './db/database';
+import { eq } from 'drizzle-orm';
+import type { Reader, Store } from './db/database';
+import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { pictures } from './records/records';
 import { doWork, takeOut } from './records/work';
@@ -43,14 +46,47 @@ export interface ReadPicture {
 	takenOn: string | null;
 }
 
+const PNG_HEAD = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+/** Chunks of a PNG that hold packed text or colour profiles: a few kilobytes of them may unpack to gigabytes. */
+const PACKED_CHUNKS = ['iCCP', 'zTXt', 'iTXt'];
+
+/**
+ * A PNG without what it carries packed beside its pixels; anything else as it is. A file that breaks off is left to its reader.
+ * @see PNG specification, ISO/IEC 15948:2004, 5.3: length, type, data, CRC
+ */
+function withoutPacked(bytes: Buffer): Buffer {
+	if (!bytes.subarray(0, PNG_HEAD.length).equals(PNG_HEAD)) return bytes;
+	const kept: Buffer[] = [PNG_HEAD];
+	for (let at = PNG_HEAD.length; at + 12 <= bytes.length;) {
+		const end = at + 12 + bytes.readUInt32BE(at);
+		if (!PACKED_CHUNKS.includes(bytes.toString('latin1', at + 4, at + 8))) kept.push(bytes.subarray(at, end));
+		at = end;
+	}
+	return Buffer.concat(kept);
+}
+
+let reading: Promise<unknown> = Promise.resolve();
+/** One picture after the other: several large ones at once would take the memory of the machine. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+	const run = reading.then(work);
+	reading = run.catch(() => undefined);
+	return run;
+}
+/** Longest time that one picture is worked on, s. */
+const MOST_S = 20;
+
 /**
  * Reads a picture as it was sent: turned upright, made smaller, and with everything but the light taken off, so that no place
  * goes with it.
  * @throws Refusal 422 an empty, too large, broken or foreign file
  */
-export async function readPicture(bytes: Buffer): Promise<ReadPicture> {
-	if (bytes.length === 0) throw refused('must not be empty: the file holds nothing');
-	if (bytes.length > PICTURE_BYTES) throw refused(`must be at most ${PICTURE_BYTES / 1024 / 1024} MB`);
+export async function readPicture(sent: Buffer): Promise<ReadPicture> {
+	if (sent.length === 0) throw refused('must not be empty: the file holds nothing');
+	if (sent.length > PICTURE_BYTES) throw refused(`must be at most ${PICTURE_BYTES / 1024 / 1024} MB`);
+	return inTurn(() => readWithin(withoutPacked(sent)));
+}
+
+async function readWithin(bytes: Buffer): Promise<ReadPicture> {
 	const options = { limitInputPixels: PICTURE_PIXELS, failOn: 'error' as const };
 	const tooMany = refused(`must be at most ${PICTURE_PIXELS / 1_000_000} million pixels`);
 	const format = await sharp(bytes, options)
@@ -65,10 +101,13 @@ export async function readPicture(bytes: Buffer): Promise<ReadPicture> {
 		throw refused('must be a picture: JPEG, PNG or WebP');
 	}
 	if ((format.width ?? 0) * (format.height ?? 0) > PICTURE_PIXELS) throw tooMany;
+	if (Math.max(format.width ?? 0, format.height ?? 0) > PICTURE_SIDE_PX)
+		throw refused(`must be at most ${PICTURE_SIDE_PX} pixels long and wide`);
 	if (!['jpeg', 'png', 'webp'].includes(format.format ?? '')) throw refused('must be JPEG, PNG or WebP');
 	try {
 		// Written anew, so that nothing of what the file carried beside the light comes along.
 		const { data: jpeg, info } = await sharp(bytes, options)
+			.timeout({ seconds: MOST_S })
 			.rotate()
 			.flatten({ background: '#ffffff' })
 			.resize(KEPT_PX, KEPT_PX, { fit: 'inside', withoutEnlargement: true })
@@ -94,7 +133,7 @@ export async function readPicture(bytes: Buffer): Promise<ReadPicture> {
 			widthPx: w,
 			heightPx: h,
 			greenness: red && green && blue ? roundTo(greenShare(red.mean, green.mean, blue.mean)) : null,
-			takenOn: await dayTaken(bytes)
+			takenOn: await dayTaken(format.exif)
 		};
 	} catch (cause) {
 		if (cause instanceof Refusal) throw cause;
@@ -106,9 +145,12 @@ const roundTo = (value: number | null): number | null =>
 	value === null ? null : Math.round(value * 1000) / 1000;
 
 /** Day in the camera’s own time, without a zone: the calendar day of who took it. */
-async function dayTaken(bytes: Buffer): Promise<string | null> {
+async function dayTaken(exif: Buffer | undefined): Promise<string | null> {
+	if (!exif) return null;
 	try {
-		const read = (await exifr.parse(bytes, { pick: ['DateTimeOriginal'], reviveValues: false })) as
+		// Behind six bytes of its own name it is a TIFF.
+		const tiff = exif.subarray(exif.toString('latin1', 0, 4) === 'Exif' ? 6 : 0);
+		const read = (await exifr.parse(tiff, { pick: ['DateTimeOriginal'], reviveValues: false })) as
 			{ DateTimeOriginal?: string } | undefined;
 		const day = /^(\d{4})[:-](\d{2})[:-](\d{2})/.exec(read?.DateTimeOriginal ?? '');
 		if (!day) return null;
@@ -201,6 +243,16 @@ export async function keepPicture(
 /** Takes a picture out of the record; undo brings it back, so its file stays. @throws Refusal 404, 409 */
 export const removePicture = (store: Store, treeId: string, id: string, version: number): Promise<string> =>
 	takeOut(store, pictures, { treeId, id, version }, 'recovery');
+
+/** Whether a picture of this name is in the record of any tree: one that was taken out is not given away any more. */
+export async function pictureIsKept(db: Reader, hash: string): Promise<boolean> {
+	const [one] = await db
+		.select({ id: tables.picture.id })
+		.from(tables.picture)
+		.where(eq(tables.picture.hash, hash))
+		.limit(1);
+	return one !== undefined;
+}
 
 /** The file of a picture; null where it is gone. */
 export async function pictureFile(hash: string, small: boolean): Promise<Buffer | null> {

@@ -3,7 +3,8 @@ import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { shippedKinds } from '../core/vocabulary/shipped';
 import { findDamaged } from './damaged';
-import { openStore, type Store } from './db/database';
+import { migrationsFolder, openStore, type Store } from './db/database';
+import { checkFile, holdAlone, startFault } from './db/opening';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';
 import { trees } from './records/records';
@@ -13,6 +14,14 @@ const FIRST_PAGES_MS = 3000;
 const DEFAULT_URL = 'file:data/bruntle.db';
 
 let opened: Promise<Store> | null = null;
+
+/** Lets go of the store of this process, the database whole in its one file; nothing where none was opened. */
+export async function closeStore(): Promise<void> {
+	const store = await opened?.catch(() => null);
+	if (!store) return;
+	if (store.url.startsWith('file:')) await store.db.$client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+	store.close();
+}
 
 /** How a store is filled when it is a demo: given from outside, since the demo stands on the server. */
 export type Fill = (store: Store) => Promise<void>;
@@ -26,7 +35,19 @@ export const getStore = (demo?: Fill): Promise<Store> =>
 
 async function open(url: string, demo?: Fill): Promise<Store> {
 	const file = url.startsWith('file:') ? url.slice('file:'.length) : null;
-	if (file) mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
+	if (file) {
+		mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
+		await holdAlone(file);
+		await checkFile(file, migrationsFolder());
+	}
+	try {
+		return await filled(url, file, demo);
+	} catch (cause) {
+		throw file ? startFault(file, cause) : cause;
+	}
+}
+
+async function filled(url: string, file: string | null, demo?: Fill): Promise<Store> {
 	let store = await openStore(url);
 	const made = await readSetting(store.db, 'demo');
 	if (demo && made !== 'complete') {

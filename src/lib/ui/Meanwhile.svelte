@@ -17,7 +17,7 @@
 
 {#if kept !== null}
 	<p class="flex flex-wrap items-center gap-x-3 text-sm text-oxide">
-		<span>Kept elsewhere meanwhile: <strong>{kept === '' ? 'nothing' : said(kept)}</strong></span>
+		<span>Stands there by now: <strong>{kept === '' ? 'nothing' : said(kept)}</strong></span>
 		{#if take}
 			<Button
 				size="small"

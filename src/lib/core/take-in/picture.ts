@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { calendarDate, count, id, note, share, shortText, version } from '../vocabulary/fields';
 
-/** Largest file taken, bytes, and largest picture, pixels. */
+/** Largest file taken, bytes; largest picture, pixels; longest side, pixels: no camera takes a strip. */
 export const PICTURE_BYTES = 20 * 1024 * 1024;
 export const PICTURE_PIXELS = 100_000_000;
+export const PICTURE_SIDE_PX = 20_000;
 /** Longest side that is kept, px; and of the small one in lists. */
 export const KEPT_PX = 2000;
 export const SMALL_PX = 480;

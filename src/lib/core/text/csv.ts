@@ -17,12 +17,17 @@ export function readCsv(text: string): Csv {
 		comments: '#',
 		delimitersToGuess: [';', '\t', ',', '|']
 	});
-	const [header = [], ...rows] = data;
+	const [header = [], ...rows] = data.map((row) => row.map((cell) => cell.replace(/^'(?=[=+@\t\r-])/, '')));
 	return { header: header.map((name) => name.trim()), rows };
 }
+
+/** How a formula of a spreadsheet begins [OWASP, CSV injection]; a negative number is none. */
+const FORMULA = /^[=+@\t\r]|^-(?![\d.,])/;
 
 /** A CSV (RFC 4180) with its line of names, its lines ended as the standard has it. */
 export const writeCsv = (
 	fields: readonly string[],
 	data: readonly Record<string, string | number>[]
-): string => `${Papa.unparse({ fields: [...fields], data: [...data] })}\r\n`;
+): string =>
+	// A text that begins as a formula does would be worked out by a spreadsheet: an apostrophe before it says that it is none.
+	`${Papa.unparse({ fields: [...fields], data: [...data] }, { escapeFormulae: FORMULA })}\r\n`;

@@ -77,7 +77,7 @@ export interface Store {
 const REMEMBERED_WRITES = 200;
 
 /** Where the migrations lie: beside the source, or given for a built server started elsewhere. */
-function migrationsFolder(): string {
+export function migrationsFolder(): string {
 	const given = process.env.BRUNTLE_MIGRATIONS;
 	const folder = given ?? path.resolve('drizzle');
 	if (!existsSync(path.join(folder, 'meta/_journal.json')))

@@ -17,8 +17,8 @@ export interface Aggregate<T extends Identified> {
 	get(db: Reader, id: string): Promise<T | null>;
 	/** As it stands in its tables, whether it can be made out or not. */
 	raw(db: Reader, id: string): Promise<RawRecord | null>;
-	/** Those that cannot be made out, of all that are kept. */
-	damaged(db: Reader): Promise<DamagedRecord[]>;
+	/** Looks through all that are kept. */
+	check(db: Reader): Promise<Checked<T>>;
 	/** Whether any is kept of a tree, readable or not. */
 	anyOf(db: Reader, treeId: string): Promise<boolean>;
 	/** What in a record as it stands does not fit; empty where all does. */
@@ -36,6 +36,14 @@ export interface Aggregate<T extends Identified> {
 
 /** A record as its tables hold it, its parts in their field. */
 export type RawRecord = Record<string, unknown>;
+
+/** What was found by looking through the records of a kind. */
+export interface Checked<T> {
+	/** Those that cannot be made out. */
+	damaged: DamagedRecord[];
+	/** Those whose text holds what is cleaned out of every text by now, as they are without it. */
+	unclean: { doc: T; treeId: string | null }[];
+}
 
 /** Rows to be read, and the records they make, each with the tree it belongs to; lists stand in the order of `list`. */
 export interface Reading<T> {
@@ -121,10 +129,12 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 		}
 		return rows;
 	};
+	const treeOf = (row: Row, owner: unknown): string | null =>
+		options.name === 'tree' ? String(row.id) : typeof owner === 'string' ? owner : null;
 	const damagedRecord = (row: Row, owner: unknown, error: z.ZodError): DamagedRecord => ({
 		record: options.name,
 		id: String(row.id),
-		treeId: options.name === 'tree' ? String(row.id) : typeof owner === 'string' ? owner : null,
+		treeId: treeOf(row, owner),
 		problems: fieldProblems(error)
 	});
 	const note = (db: Reader, row: Row, owner: unknown, error: z.ZodError): void => {
@@ -150,8 +160,8 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 			throw damagedHere(options.noun);
 		},
 		raw: async (db, id) => (await rawOf(db, sql`where ${table.id} = ${id}`))[0]?.row ?? null,
-		async damaged(db) {
-			const found: DamagedRecord[] = [];
+		async check(db) {
+			const found: Checked<T> = { damaged: [], unclean: [] };
 			for (let last = ''; ;) {
 				// A page at a time: whoever asks for something else meanwhile is answered in between.
 				const rows = await rawOf(
@@ -160,7 +170,13 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 				);
 				for (const { row, owner } of rows) {
 					const parsed = schema.safeParse(row);
-					if (!parsed.success) found.push(damagedRecord(row, owner, parsed.error));
+					if (!parsed.success) found.damaged.push(damagedRecord(row, owner, parsed.error));
+					else if (
+						Object.entries(parsed.data).some(
+							([name, value]) => typeof value === 'string' && value !== row[name]
+						)
+					)
+						found.unclean.push({ doc: parsed.data, treeId: treeOf(row, owner) });
 					if (String(row.id) > last) last = String(row.id);
 				}
 				if (rows.length < CHECKED_ROWS) return found;

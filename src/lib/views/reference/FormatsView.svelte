@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { readAnew } from '$ui/read-anew';
 	import { resolve } from '$app/paths';
+	import { counted } from '$core/text/plural';
 	import Button from '$ui/Button.svelte';
 	import { tell } from '$ui/act';
 	import ReferenceFrame from './ReferenceFrame.svelte';
@@ -22,8 +23,8 @@
 		if (!file) return;
 		problems = [];
 		differs = [];
-		if (file.size > 10 * 1024 * 1024) {
-			problems = ['The file is larger than 10 MB; a case is far smaller.'];
+		if (file.size > 24 * 1024 * 1024) {
+			problems = ['The file is larger than 24 MB; a case is smaller.'];
 			return;
 		}
 		busy = true;
@@ -37,12 +38,17 @@
 				id: string;
 				name: string;
 				entryId: string;
+				picturesWithoutFile: number;
 				title?: string;
 				detail?: string;
 				errors?: { field: string; message: string }[];
 			};
 			if (response.ok) {
-				tell({ told: `${answer.name} is here.`, entryId: answer.entryId });
+				const bare = answer.picturesWithoutFile;
+				tell({
+					told: `${answer.name} is here${bare > 0 ? `, ${counted(bare, 'picture')} without its file: more did not fit into the case` : ''}.`,
+					entryId: answer.entryId
+				});
 				await readAnew();
 				await goto(resolve('/trees/[id]', { id: answer.id }));
 			} else {

@@ -33,6 +33,7 @@
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
 		{ label: 'Outcomes and losses', href: resolve('/yard/outcomes') },
 		{ label: 'Review of the yard', href: resolve('/yard/review') },
+		{ label: 'Damaged records', href: resolve('/yard/damaged') },
 		{ label: 'Weather', href: resolve('/yard/weather') },
 		{ label: 'Devices', href: resolve('/yard/devices') },
 		{ label: 'Month and season', href: resolve('/calendar') },

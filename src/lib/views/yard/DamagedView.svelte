@@ -21,7 +21,11 @@
 	const said = (field: string): string =>
 		field
 			.split('.')
-			.map((part) => part.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`))
+			.map((part) =>
+				part
+					.replace(/(?=(Mm|Cm|M|L|Kg|C|Deg)$)/, ',')
+					.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+			)
 			.join(', ');
 	/** A fault of the record as a whole has no field of its own. */
 	const hasField = (field: string): boolean => field !== 'body';
@@ -43,7 +47,8 @@
 				{@const mine = refused?.typed.id === row.id && refused.typed.record === row.record ? refused : null}
 				<li class="py-5">
 					<h2 class="text-xl">
-						{atStart(row.noun)}{#if row.tree !== ''}<span class="text-slate"> of {row.tree}</span>{/if}
+						{atStart(row.noun)}{row.tree === '' || row.record === 'tree' ? '' : ' of'}
+						<span class="text-slate">{row.tree}</span>
 					</h2>
 					<form method="POST" action="?/mend" use:enhance={act()} class="mt-3 flex flex-col gap-4" novalidate>
 						<Problem refused={mine} />

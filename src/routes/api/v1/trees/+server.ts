@@ -21,15 +21,21 @@ export const GET: RequestHandler = ({ url }) =>
 		return json({ trees: state === undefined ? all : all.filter((tree) => tree.state === state) });
 	});
 
+/** Largest case taken, bytes: with the files of its pictures. */
+const CASE_BYTES = 24 * 1024 * 1024;
 const imported = z.strictObject({ kind: oneOf(kindChoices).default('ours') });
 
 /** Imports a whole tree with all its records. Of two different kinds of one identity ours stays as it is; `kind` chooses which the tree goes by. */
 export const POST: RequestHandler = ({ request, url }) =>
 	answer(async () => {
 		const { kind } = check(imported, Object.fromEntries(url.searchParams));
-		const { tree, entryId } = await importCase(await getStore(), await readJson(request), kind);
+		const { tree, entryId, withoutFile } = await importCase(
+			await getStore(),
+			await readJson(request, CASE_BYTES),
+			kind
+		);
 		return json(
-			{ id: tree.id, tag: tree.tag, name: tree.name, entryId },
+			{ id: tree.id, tag: tree.tag, name: tree.name, entryId, picturesWithoutFile: withoutFile },
 			{ status: 201, headers: { location: `/api/v1/trees/${tree.id}` } }
 		);
 	});
