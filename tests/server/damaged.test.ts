@@ -1,11 +1,14 @@
 import { sql, type SQL } from 'drizzle-orm';
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { cleanLine, cleanText } from '$core/text/clean';
+import { plain } from '$core/text/format';
+import { measured } from '$core/text/measured';
+import { taskSchema } from '$core/vocabulary/task';
 import { note, shortText } from '$core/vocabulary/fields';
 import { damagedRows, findDamaged, mendDamaged, removeDamaged } from '$lib/server/damaged';
 import type { Store } from '$lib/server/db/database';
 import { Refusal } from '$lib/server/errors';
-import { everyRecord, observations, trees } from '$lib/server/records/records';
+import { everyRecord, observations, tasks, trees } from '$lib/server/records/records';
 import { damagedCount } from '$lib/server/records/sound';
 import { loadRecords, readAll } from '$lib/server/records/tree-records';
 import { undo } from '$lib/server/records/work';
@@ -39,6 +42,12 @@ describe('a text as it is taken', () => {
 		expect(cleanText('\u200fשלום')).toBe('\u200fשלום');
 		expect(cleanLine('re\u0301')).toBe('r\u00e9');
 		expect(cleanLine('a\ud800b')).toBe('a\ufffdb');
+	});
+	it('keeps the measures that the app says in it, in the title of a task too', () => {
+		const title = `Water, ${measured(2, 'L')}`;
+		expect(taskSchema.shape.title.parse(`${title}\u0000\u202e`)).toBe(title);
+		expect(note().parse(title)).toBe(title);
+		expect(shortText(40).parse(title)).not.toBe(title);
 	});
 	it('in every field of every record: none lets a control character through', () => {
 		const seen: string[] = [];
@@ -163,6 +172,13 @@ describe('a row that does not fit its record', () => {
 			expect((await refusal(loadRecords(store.db, treeId))).message).toMatch(/damaged and cannot be read/);
 			expect(damagedCount(store.db)).toBe(1);
 		}
+	});
+
+	it('is none of what the app writes itself: the yard it makes is whole and clean', async () => {
+		const writes = store.writes();
+		expect(await findDamaged(store)).toEqual([]);
+		expect(store.writes()).toBe(writes);
+		expect((await tasks.list(store.db)).some(({ title }) => title !== plain(title))).toBe(true);
 	});
 
 	it('kept before text was cleaned is cleaned where it stands, so that no list shows it', async () => {

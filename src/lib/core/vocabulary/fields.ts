@@ -62,6 +62,20 @@ export function note(max: number = NOTE_LENGTH) {
 }
 
 /**
+ * A required text of one line that the app may write itself, with measures in it that are said in the units of who reads.
+ * @param max characters at the most
+ */
+export function shortToldText(max: number) {
+	const message = `must be 1 to ${max} characters`;
+	return z
+		.string({ error: message })
+		.overwrite((text) => cleanText(text).replace(/\s+/g, ' '))
+		.trim()
+		.min(1, { error: message })
+		.max(max, { error: message });
+}
+
+/**
  * A text that the app itself writes.
  * @param max characters at the most
  */

@@ -1,4 +1,4 @@
-import { oneOf, measure, calendarDate, note, count, id, shortText, toldText, version } from './fields';
+import { oneOf, measure, calendarDate, note, count, id, shortToldText, toldText, version } from './fields';
 import { crownSchools, stages, waterSchools } from './words';
 import { z } from 'zod';
 
@@ -47,7 +47,7 @@ export const taskMarks = ['published', 'trade', 'memory', 'ours'] as const;
 export const taskInput = z
 	.strictObject({
 		kind: oneOf(taskKinds),
-		title: shortText(120),
+		title: shortToldText(120),
 		reason: note(500),
 		mark: oneOf(taskMarks).default('ours'),
 		stage: oneOf(stages).default('aftercare').describe('Where the work is done'),
