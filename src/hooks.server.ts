@@ -1,6 +1,6 @@
 import { problem, refusedPage } from '$lib/server/edge/http';
 import { findDamaged } from '$lib/server/damaged';
-import { refuseForeign } from '$lib/server/edge/guard';
+import { guardForm, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
 import { closeStore, getStore } from '$lib/server/store';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
@@ -24,6 +24,7 @@ const themes = ['light', 'dark'];
 export const handle: Handle = async ({ event, resolve }) => {
 	try {
 		refuseForeign(event.request, event.url, process.env);
+		guardForm(event);
 	} catch (cause) {
 		if (!(cause instanceof Refusal)) throw cause;
 		return /^\/(api|undo)\b/.test(event.url.pathname) ? problem(cause) : refusedPage(cause, event.request);

@@ -1,6 +1,10 @@
 import { hostname } from 'node:os';
 import { describe, expect, it } from 'vitest';
-import { isOwnName, refuseForeign } from '$lib/server/edge/guard';
+import { z } from 'zod';
+import { fieldProblems } from '$core/vocabulary/fields';
+import { faultOf } from '$lib/server/edge/fault';
+import { acting } from '$lib/server/edge/http';
+import { guardForm, isOwnName, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
 
 const alone = {};
@@ -104,5 +108,117 @@ describe('what is sent from elsewhere', () => {
 				{ at: 'https://yard.example/trees', surroundings: { ORIGIN: 'https://yard.example' } }
 			)
 		).toBeNull();
+	});
+});
+
+describe('a form that is sent', () => {
+	const post = (address: string, body = 'a=1', type = 'application/x-www-form-urlencoded') => {
+		const url = new URL(address, 'http://127.0.0.1:4747');
+		return { url, request: new Request(url, { method: 'POST', body, headers: { 'content-type': type } }) };
+	};
+	it('to an action by a name that every object has finds none', () => {
+		for (const name of ['__proto__', 'constructor', 'toString', 'hasOwnProperty'])
+			expect(() => guardForm(post(`/yard?/${name}`)), name).toThrow('There is no such form here.');
+		for (const address of ['/yard?/remove', '/yard?constructor=1', '/yard'])
+			expect(() => guardForm(post(address)), address).not.toThrow();
+	});
+	it('and breaks off is refused in words; a whole one is read', async () => {
+		const whole = post('/yard?/remove');
+		guardForm(whole);
+		expect((await whole.request.formData()).get('a')).toBe('1');
+		const cut = post(
+			'/yard?/remove',
+			'--x\r\nContent-Disposition: form-data; name="a"\r\n\r\nhal',
+			'multipart/form-data; boundary=x'
+		);
+		guardForm(cut);
+		await expect(cut.request.formData()).rejects.toMatchObject({
+			status: 400,
+			body: { message: 'What was sent broke off on its way.' }
+		});
+	});
+});
+
+describe('a fault of the database or the disk', () => {
+	it('is told as what a person can do, however deep it lies; any other is none of theirs', () => {
+		const said = (code: string) =>
+			faultOf(
+				new Error('Failed query: insert', {
+					cause: Object.assign(new Error('x'), { code: 'SQLITE_ERROR', extendedCode: code })
+				})
+			);
+		expect(said('SQLITE_CONSTRAINT_FOREIGNKEY')).toMatchObject({
+			status: 409,
+			message: 'What this belongs to is not here any more.'
+		});
+		expect(said('SQLITE_CONSTRAINT_UNIQUE')).toMatchObject({ status: 409 });
+		expect(said('SQLITE_FULL')).toMatchObject({ status: 507, message: 'There is no room on the disk.' });
+		expect(said('SQLITE_READONLY_DBMOVED')).toMatchObject({ status: 507 });
+		for (const code of ['SQLITE_IOERR_WRITE', 'SQLITE_CANTOPEN', 'SQLITE_CORRUPT', 'SQLITE_BUSY'])
+			expect(said(code), code).toMatchObject({ status: 503 });
+		expect(faultOf(new Error('x is not a function'))).toBeNull();
+		expect(faultOf('SQLITE_FULL')).toBeNull();
+	});
+});
+
+describe('what a field must be', () => {
+	it('is never said in the words of the validator', () => {
+		const schema = z.strictObject({
+			one: z.enum(['a', 'b']),
+			only: z.literal('c'),
+			text: z.string().max(2),
+			long: z.string().min(2),
+			list: z.array(z.number()),
+			either: z.union([z.number(), z.boolean()]),
+			url: z.url()
+		});
+		const said = fieldProblems(
+			schema.safeParse({ one: 'x', only: 'x', text: 'xxx', long: 'x', list: 'x', either: 'x', url: 'x' })
+				.error as z.ZodError
+		);
+		expect(Object.fromEntries(said.map(({ field, message }) => [field, message]))).toEqual({
+			one: 'must be one of: a, b',
+			only: 'must be c',
+			text: 'must be at most 2',
+			long: 'must be at least 2',
+			list: 'must be array',
+			either: 'must be one of the forms described for it',
+			url: 'is not as it should be'
+		});
+	});
+});
+
+describe('a form that is sent again', () => {
+	const form = (sent: string, litres: string) => {
+		const data = new FormData();
+		if (sent) data.set('sent', sent);
+		data.set('litres', litres);
+		return data;
+	};
+	it('is done once: with the same name and the same words, before the answer or after it', async () => {
+		let done = 0;
+		const water = async () => {
+			await new Promise((resolve) => setTimeout(resolve, 5));
+			return { told: `Watered, ${++done}` };
+		};
+		const [first, beside] = await Promise.all([acting(form('a', '2'), water), acting(form('a', '2'), water)]);
+		expect([first, beside, await acting(form('a', '2'), water)]).toEqual(
+			Array(3).fill({ told: 'Watered, 1' })
+		);
+		// Other words, another sending, and a page that names none are work of their own.
+		await acting(form('a', '3'), water);
+		await acting(form('b', '2'), water);
+		await acting(form('', '2'), water);
+		await acting(form('', '2'), water);
+		expect(done).toBe(5);
+	});
+	it('is done anew where it was refused', async () => {
+		let tries = 0;
+		const work = async () => {
+			if (++tries === 1) throw new Refusal(409, 'Not now.');
+			return { told: 'Done' };
+		};
+		expect(await acting(form('c', '1'), work)).toMatchObject({ status: 409 });
+		expect(await acting(form('c', '1'), work)).toEqual({ told: 'Done' });
 	});
 });

@@ -86,11 +86,15 @@ let sent = 0;
 /** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
 export const act =
 	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
-	({ formElement: sentForm, submitter }) => {
+	({ formElement: sentForm, formData, submitter }) => {
+		// Sent again after no answer it goes under the same name, so that it is done once.
+		sentForm.dataset.sent ??= crypto.getRandomValues(new Uint32Array(4)).join('-');
+		formData.set('sent', sentForm.dataset.sent);
 		const within = sentForm.closest<HTMLElement>('section, main');
 		before?.();
 		const mine = ++sent;
 		return async ({ result, update, formElement }) => {
+			if (result.type !== 'error') delete formElement.dataset.sent;
 			if (result.type === 'success' || result.type === 'redirect')
 				formElement.dispatchEvent(new Event('kept'));
 			if (result.type === 'success') {

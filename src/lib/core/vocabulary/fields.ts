@@ -145,7 +145,13 @@ export function fieldProblems(error: z.ZodError): FieldProblem[] {
 }
 
 function plainMessage(issue: z.core.$ZodIssue): string {
-	if (issue.code === 'invalid_type' && issue.message.startsWith('Invalid input'))
-		return `must be ${issue.expected}`;
-	return issue.message;
+	// Words of the validator itself are none of ours.
+	if (!/^(Invalid|Too|Unrecognized|Expected)\b/.test(issue.message)) return issue.message;
+	if (issue.code === 'invalid_type') return `must be ${issue.expected}`;
+	if (issue.code === 'invalid_value')
+		return `must be ${issue.values.length > 1 ? 'one of: ' : ''}${issue.values.join(', ')}`;
+	if (issue.code === 'too_big') return `must be at most ${issue.maximum}`;
+	if (issue.code === 'too_small') return `must be at least ${issue.minimum}`;
+	if (issue.code === 'invalid_union') return 'must be one of the forms described for it';
+	return 'is not as it should be';
 }

@@ -1,3 +1,4 @@
+import { error } from '@sveltejs/kit';
 import { hostname, networkInterfaces } from 'node:os';
 import { Refusal } from '../errors';
 
@@ -83,4 +84,29 @@ export function refuseForeign(request: Request, url: URL, surroundings: Surround
 			'This was sent by another site.',
 			'Do it on a page of Bruntle; nothing was saved.'
 		);
+}
+
+/**
+ * Refuses a form whose action no page can have, and has a body that breaks off refused in words when it is read.
+ * @throws Refusal 404 an action by a name that every object has
+ */
+export function guardForm({ request, url }: { request: Request; url: URL }): void {
+	if (request.method !== 'POST') return;
+	for (const name of url.searchParams.keys())
+		if (name.startsWith('/') && name.slice(1) in {})
+			throw new Refusal(404, 'There is no such form here.', 'Do it on a page of Bruntle; nothing was saved.');
+	const read = request.formData.bind(request);
+	request.formData = async () => {
+		try {
+			return await read();
+		} catch (cause) {
+			const { status } = cause as { status?: unknown };
+			// The server itself cuts a body that is longer than it takes, and says so.
+			if (typeof status === 'number') throw cause;
+			error(400, {
+				message: 'What was sent broke off on its way.',
+				advice: 'Send it again; nothing was saved.'
+			});
+		}
+	};
 }

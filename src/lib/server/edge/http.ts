@@ -3,6 +3,8 @@ import { error, fail, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
 import { invalid, Refusal } from '../errors';
+import { faultOf } from './fault';
+import { once } from './sent-once';
 
 /** Largest JSON body taken, bytes. */
 const BODY_LIMIT = 10 * 1024 * 1024;
@@ -47,10 +49,16 @@ export function check<T extends z.ZodType>(schema: T, raw: unknown): z.output<T>
 	return parsed.data;
 }
 
+/** What a person can put right in what was thrown; null where it is a fault of Bruntle itself. */
+function refusalOf(cause: unknown): Refusal | null {
+	if (cause instanceof Refusal) return cause;
+	return cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : faultOf(cause);
+}
+
 /** An error as problem+json. @see RFC 9457 */
 export function problem(cause: unknown): Response {
-	const refusal = cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : cause;
-	if (!(refusal instanceof Refusal)) {
+	const refusal = refusalOf(cause);
+	if (!refusal) {
 		console.error(cause);
 		return json(
 			{
@@ -110,7 +118,8 @@ export async function loading<T>(work: () => Promise<T>): Promise<T> {
 	try {
 		return await work();
 	} catch (cause) {
-		if (cause instanceof Refusal) error(cause.status, { message: cause.message, advice: cause.advice });
+		const refusal = cause instanceof z.ZodError ? null : refusalOf(cause);
+		if (refusal) error(refusal.status, { message: refusal.message, advice: refusal.advice });
 		throw cause;
 	}
 }
@@ -146,13 +155,13 @@ function formMessage(refusal: Refusal): string {
 	return `“${name}” ${only.message}.`;
 }
 
-/** Runs a form action; a refusal goes back to the form with all that was typed. */
+/** Runs a form action, once for a form that is sent again; a refusal goes back to the form with all that was typed. */
 export async function acting<T>(form: FormData, work: () => Promise<T>) {
 	try {
-		return await work();
+		return await once(form, work);
 	} catch (cause) {
-		const refusal = cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : cause;
-		if (!(refusal instanceof Refusal)) throw cause;
+		const refusal = refusalOf(cause);
+		if (!refusal) throw cause;
 		const typed: Record<string, string> = {};
 		for (const [name, value] of form) if (typeof value === 'string') typed[name] = value;
 		return fail(refusal.status, {
