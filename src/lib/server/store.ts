@@ -15,6 +15,9 @@ const DEFAULT_URL = 'file:data/bruntle.db';
 
 let opened: Promise<Store> | null = null;
 
+/** Yards that this process holds, through any reading anew of its modules. */
+const held: Set<string> = ((globalThis as { bruntleHeld?: Set<string> }).bruntleHeld ??= new Set());
+
 /** Lets go of the store of this process, the database whole in its one file; nothing where none was opened. */
 export async function closeStore(): Promise<void> {
 	const store = await opened?.catch(() => null);
@@ -37,7 +40,9 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 	const file = url.startsWith('file:') ? url.slice('file:'.length) : null;
 	if (file) {
 		mkdirSync(path.dirname(path.resolve(file)), { recursive: true });
-		await holdAlone(file);
+		// Read anew while developing, this module finds the yard held by its own process.
+		if (!held.has(file)) await holdAlone(file);
+		held.add(file);
 		await checkFile(file, migrationsFolder());
 	}
 	try {
