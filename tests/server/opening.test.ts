@@ -101,6 +101,9 @@ describe('a CSV', () => {
 			'-.5',
 			'a=b',
 			"'quoted",
+			"'=2",
+			"''@x",
+			"'-3",
 			'plain, with a comma'
 		];
 		const file = writeCsv(

@@ -1,5 +1,10 @@
 import Papa from 'papaparse';
 
+/**
+ * How a formula of a spreadsheet begins, or a text that had an apostrophe put before one [OWASP, CSV injection]; a negative number is none.
+ */
+const FORMULA = /^'*(?:[=+@\t\r]|-(?![\d.,]))/;
+
 /** A file of rows under a line of names. */
 export interface Csv {
 	/** Names of the columns as they stand in the first line, less blanks round them. */
@@ -17,12 +22,12 @@ export function readCsv(text: string): Csv {
 		comments: '#',
 		delimitersToGuess: [';', '\t', ',', '|']
 	});
-	const [header = [], ...rows] = data.map((row) => row.map((cell) => cell.replace(/^'(?=[=+@\t\r-])/, '')));
+	// The apostrophe that `writeCsv` put before what would be a formula.
+	const [header = [], ...rows] = data.map((row) =>
+		row.map((cell) => (cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell))
+	);
 	return { header: header.map((name) => name.trim()), rows };
 }
-
-/** How a formula of a spreadsheet begins [OWASP, CSV injection]; a negative number is none. */
-const FORMULA = /^[=+@\t\r]|^-(?![\d.,])/;
 
 /** A CSV (RFC 4180) with its line of names, its lines ended as the standard has it. */
 export const writeCsv = (
