@@ -3,10 +3,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { TreeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
 import type { Store } from '$lib/server/db/database';
-import { Refusal } from '$lib/server/errors';
 import { kinds, places, trees } from '$lib/server/records/records';
 import { doWork, undo } from '$lib/server/records/work';
-import { demoStore, freshStore } from './helpers';
+import { demoStore, freshStore, refusal } from './helpers';
 
 let demo: Store;
 beforeAll(async () => {
@@ -17,14 +16,6 @@ const caseOf = async (tag: string): Promise<TreeCase> => {
 	const tree = (await trees.list(demo.db)).find((candidate) => candidate.tag === tag);
 	if (!tree) throw new Error(tag);
 	return exportCase(demo.db, tree.id);
-};
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	const cause = await work.then(
-		() => new Error('was not refused'),
-		(thrown: unknown) => thrown
-	);
-	if (cause instanceof Refusal) return cause;
-	throw cause;
 };
 
 describe('a whole case as JSON', () => {

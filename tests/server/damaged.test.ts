@@ -7,7 +7,6 @@ import { taskSchema } from '$core/vocabulary/task';
 import { note, shortText } from '$core/vocabulary/fields';
 import { damagedRows, findDamaged, mendDamaged, removeDamaged } from '$lib/server/damaged';
 import type { Store } from '$lib/server/db/database';
-import { Refusal } from '$lib/server/errors';
 import { everyRecord, observations, tasks, trees } from '$lib/server/records/records';
 import { damagedCount } from '$lib/server/records/sound';
 import { loadRecords, readAll } from '$lib/server/records/tree-records';
@@ -18,16 +17,7 @@ import { outcomeCases, yardReview } from '$lib/server/outcomes';
 import { headOf } from '$lib/server/tree-head';
 import { listedTrees, todayTrees } from '$lib/server/tree-lists';
 import { treeNames } from '$lib/server/tree-names';
-import { demoStore } from './helpers';
-
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	const cause = await work.then(
-		() => new Error('was not refused'),
-		(thrown: unknown) => thrown
-	);
-	if (cause instanceof Refusal) return cause;
-	throw cause;
-};
+import { demoStore, refusal } from './helpers';
 
 describe('a text as it is taken', () => {
 	it('loses what cannot be seen, and control characters', () => {

@@ -14,7 +14,6 @@ import { todayItems } from '$core/today/today';
 import { defaultValues } from '$core/values/values';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
-import { Refusal } from '$lib/server/errors';
 import {
 	nameTwin,
 	planNeighbourChecks,
@@ -31,16 +30,8 @@ import { seedKinds } from '$lib/server/store';
 import { todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
-import { freshStore, storeWithTree } from './helpers';
+import { freshStore, refusal, storeWithTree } from './helpers';
 
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-	const cause = await work.then(
-		() => new Error('was not refused'),
-		(thrown: unknown) => thrown
-	);
-	if (cause instanceof Refusal) return cause;
-	throw cause;
-};
 const squeeze = (measuredOn = '2026-04-10') =>
 	measurementInput.parse({ measuredOn, raw: { tool: 'squeeze-test', result: 'drips' } });
 const decision = (change: object = {}) =>
