@@ -1,3 +1,4 @@
+import { plain } from '$core/text/format';
 import { measuredPair } from '$core/text/measured';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { TreeCase } from '$core/tree/case';
@@ -42,9 +43,9 @@ describe('a whole case as JSON', () => {
 		const before = await kinds.list(empty.db);
 		const asked = await refusal(importCase(empty, file, 'ask'));
 		expect(asked.status).toBe(409);
-		expect(asked.problems).toEqual([
-			{ field: 'coldestC', message: `is “${written.kind.coldestC}” here and “-9” in the file` },
-			{ field: 'sap', message: 'is “none” here and “toxic” in the file' }
+		expect(asked.problems.map(({ field, message }) => [field, plain(message)])).toEqual([
+			['coldestC', `Coldest night in a pot: ${written.kind.coldestC} °C here, -9 °C in the file`],
+			['sap', 'Sap: none here, toxic in the file']
 		]);
 		expect(await trees.list(empty.db)).toEqual([]);
 

@@ -9,7 +9,9 @@ import {
 	type TreeRecordField
 } from '../core/tree/case';
 import { fieldProblems, type FieldProblem } from '../core/vocabulary/fields';
-import { kindInput, type Kind, type KindInput } from '../core/vocabulary/kind';
+import { measured } from '../core/text/measured';
+import { percent } from '../core/text/percent';
+import { groupNames, liftingWindowNames, type Kind, type KindInput } from '../core/vocabulary/kind';
 import type { Reader, Store, Writer } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
@@ -108,14 +110,28 @@ export async function importCase(
 	return { tree: result, entryId, withoutFile };
 }
 
-/** What is told apart between two kinds: all that a person may change. */
+/** What a person may change of a kind, in words. */
+const kindWords: { [F in keyof KindInput]: readonly [label: string, said: (value: KindInput[F]) => string] } =
+	{
+		genus: ['Genus', String],
+		commonName: ['Common name', String],
+		group: ['Group', (group) => groupNames[group]],
+		coldestC: ['Coldest night in a pot', (coldest) => measured(coldest, '°C')],
+		wetnessTrigger: ['Dried before water', (dried) => percent(dried)],
+		liftingWindow: ['When it is lifted', (season) => liftingWindowNames[season]],
+		sap: ['Sap', String],
+		caution: ['Caution', (text) => text || 'none']
+	};
+
+/** What two kinds differ in. */
 function differences(ours: Kind, theirs: Kind): FieldProblem[] {
-	const said = (value: unknown): string => (value === '' ? 'nothing' : `“${String(value)}”`);
-	return (Object.keys(kindInput.shape) as (keyof KindInput)[]).flatMap((field) =>
-		ours[field] === theirs[field]
+	const told = <F extends keyof KindInput>(field: F): FieldProblem[] => {
+		const [label, said] = kindWords[field];
+		return ours[field] === theirs[field]
 			? []
-			: [{ field, message: `is ${said(ours[field])} here and ${said(theirs[field])} in the file` }]
-	);
+			: [{ field, message: `${label}: ${said(ours[field])} here, ${said(theirs[field])} in the file` }];
+	};
+	return (Object.keys(kindWords) as (keyof KindInput)[]).flatMap((field) => told(field));
 }
 
 /** The kind that a tree which is read in goes by. @throws Refusal 409 where it is to be chosen */

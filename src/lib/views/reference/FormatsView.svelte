@@ -53,9 +53,9 @@
 				await goto(resolve('/trees/[id]', { id: answer.id }));
 			} else {
 				problems = [`${answer.title ?? ''} ${answer.detail ?? ''}`];
-				const lines = (answer.errors ?? []).slice(0, 8).map((error) => `${error.field} ${error.message}`);
-				if (response.status === 409 && lines.length > 0) differs = lines;
-				else problems.push(...lines);
+				const errors = (answer.errors ?? []).slice(0, 8);
+				if (response.status === 409 && errors.length > 0) differs = errors.map(({ message }) => message);
+				else problems.push(...errors.map((error) => `${error.field} ${error.message}`));
 			}
 		} catch {
 			problems = ['No answer from Bruntle. Is it still running? Nothing was imported.'];
