@@ -178,6 +178,17 @@ describe('a row that does not fit its record', () => {
 		expect((await lists()).find(({ id }) => id === treeId)?.name).toBe('Apple twin');
 		for (const look of await observations.list(store.db, treeId))
 			expect((await observations.raw(store.db, look.id))?.note).toBe('onetwo');
+		// What somebody writes while it is looked through is not written over.
+		await run(sql`update tree set name = ${'Ap\u0000ple'} where id = ${treeId}`);
+		const racing: Store = {
+			...store,
+			write: async (work, touches) => {
+				await run(sql`update tree set name = 'Renamed', version = 9 where id = ${treeId}`);
+				return store.write(work, touches);
+			}
+		};
+		await findDamaged(racing);
+		expect(await trees.get(store.db, treeId)).toMatchObject({ name: 'Renamed', version: 9 });
 		// Looked through once more there is nothing to write.
 		const writes = store.writes();
 		await findDamaged(store);

@@ -20,7 +20,11 @@ export async function findDamaged(store: Store): Promise<DamagedRecord[]> {
 		// Lists that are read by columns would show it still.
 		await store.write(
 			async (tx) => {
-				for (const { doc, treeId } of unclean) await repository.put(tx, treeId, doc);
+				for (const { doc, treeId } of unclean) {
+					// As it stands by now: it may have been written, or taken out, since it was looked at.
+					const now = await repository.get(tx, doc.id).catch(() => null);
+					if (now) await repository.put(tx, treeId, now);
+				}
 			},
 			() =>
 				unclean.every(({ treeId }) => treeId !== null) ? unclean.flatMap(({ treeId }) => treeId ?? []) : null

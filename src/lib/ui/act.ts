@@ -86,10 +86,11 @@ let sent = 0;
 /** For `use:enhance`: sends the form, says what was done with an undo, keeps what was typed when it is refused. */
 export const act =
 	({ keep = false, before, done }: ActOptions = {}): SubmitFunction =>
-	({ formElement: sentForm, formData, submitter }) => {
+	({ action, formElement: sentForm, formData, submitter }) => {
 		// Sent again after no answer it goes under the same name, so that it is done once.
 		sentForm.dataset.sent ??= crypto.getRandomValues(new Uint32Array(4)).join('-');
-		formData.set('sent', sentForm.dataset.sent);
+		// Another button of the same form does another work.
+		formData.set('sent', `${sentForm.dataset.sent} ${action.pathname}${action.search}`);
 		const within = sentForm.closest<HTMLElement>('section, main');
 		before?.();
 		const mine = ++sent;
