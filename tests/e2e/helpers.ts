@@ -146,6 +146,16 @@ declare global {
 const FURTHER_ROWS = 'tr:nth-of-type(n+9), li:nth-of-type(n+9), article:nth-of-type(n+9)';
 const CONTRAST = 'color-contrast';
 
+/** A theme or a size switched under a standing page leaves some of its parts styled as before: all of them anew. */
+const restyled = (page: Page): Promise<void> =>
+	page.evaluate(() => {
+		const { documentElement: root } = document;
+		root.style.display = 'none';
+		void root.offsetHeight;
+		root.style.removeProperty('display');
+		return new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve())));
+	});
+
 /**
  * Fails on anything that axe calls serious or critical.
  * @param rules all, colours alone where nothing else is new, or all but colours where they are the same
@@ -155,6 +165,7 @@ export async function expectAccessible(
 	rules: 'all' | 'colours' | 'all but colours' = 'all'
 ): Promise<void> {
 	if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+	await restyled(page);
 	const grave = await page.evaluate(
 		async ({ rules, further, contrast, tags }) => {
 			const { violations } = await window.axe.run(
