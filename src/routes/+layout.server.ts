@@ -1,4 +1,5 @@
-import { clockIsPinned, today } from '$lib/server/clock';
+import { clockIsPinned, clockIsSetBack, today } from '$lib/server/clock';
+import { lastEntryAt } from '$lib/server/records/work';
 import { damagedCount } from '$lib/server/records/sound';
 import { readFormatSettings } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
@@ -9,10 +10,13 @@ export const load: LayoutServerLoad = async ({ url, depends }) => {
 	void url.pathname;
 	depends('bruntle:day');
 	const store = await getStore();
+	const lastAt = await lastEntryAt(store.db);
 	return {
 		formatSettings: await readFormatSettings(store.db),
 		damaged: damagedCount(store.db),
 		today: today(),
+		/** The latest entry, where the clock stands before it. */
+		lastAt: clockIsSetBack(lastAt) ? lastAt : null,
 		demo: process.env.BRUNTLE_DEMO === '1' && clockIsPinned()
 	};
 };

@@ -1,7 +1,9 @@
 import { roundPot } from '$core/replant/pots/volume';
 import { defaultFormatSettings } from '$core/text/format';
 import ICAL from 'ical.js';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import * as tables from '$lib/server/db/schema';
 import { calendarEvents } from '$core/aftercare/tasks/calendar-events';
 import { headed, metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
@@ -17,7 +19,14 @@ import { plantingInput } from '$core/replant/pots/replant-plan';
 import { todayItems } from '$core/today/today';
 import { defaultValues as values } from '$core/values/values';
 import { wateringInput } from '$core/aftercare/water/watering';
-import { airHours, deviceHealth, readingInput, readingsBody } from '$core/aftercare/weather/device';
+import {
+	airHours,
+	deviceHealth,
+	readingFault,
+	readingInput,
+	readingsBody,
+	type DeviceKind
+} from '$core/aftercare/weather/device';
 import { daysOfHours } from '$core/climate/hours';
 import { weatherDayInput } from '$core/climate/weather-day';
 import { observationInput } from '$core/examine/looks/observation';
@@ -25,7 +34,14 @@ import { recordLook } from '$lib/server/recovery';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { asICalendar, feedToken, renewFeed, revokeFeed, sameToken, yardEvents } from '$lib/server/calendar';
 import { exportCase, importCase } from '$lib/server/case-file';
-import { addDevice, deviceOf, deviceRows, keepReadings, removeDevice } from '$lib/server/devices';
+import {
+	addDevice,
+	deviceOf,
+	deviceRows,
+	keepReadings,
+	lastReading,
+	removeDevice
+} from '$lib/server/devices';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
 import { readWeatherCsv } from '$lib/server/edge/weather-csv';
 import { devices, places } from '$lib/server/records/records';
@@ -628,7 +644,7 @@ describe('devices', () => {
 		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 2, known: 0 });
 		expect(await keepReadings(store, device, readings, values)).toEqual({ kept: 0, known: 2 });
 		const [row] = await deviceRows(store.db);
-		expect(row?.last?.at).toBe('2026-04-17T10:00:00.000Z');
+		expect(row?.last?.lastAt).toBe('2026-04-17T10:00:00.000Z');
 		expect(row?.at).toBe('T-1 Beech by the gate');
 		await removeDevice(store, device.id, 1);
 		expect((await refusal(deviceOf(store.db, `Bearer ${token}`))).status).toBe(401);
@@ -656,6 +672,69 @@ describe('devices', () => {
 		expect(readingsBody.safeParse([]).success).toBe(false);
 		expect(readingInput.safeParse({ at: '2026-04-17T10:00:00Z' }).success).toBe(false);
 	});
+	it('of another kind than the device, or of a clock that is lost, are refused by their field', () => {
+		const at = '2026-04-17T10:00:00Z';
+		const nowMs = Date.parse('2026-04-18T09:00:00Z');
+		const fault = (kind: DeviceKind, change: object) => {
+			const told = readingInput.parse({ at, ...change });
+			const found = readingFault(kind, told, nowMs, 400);
+			return found && `${found.field} ${found.message}`;
+		};
+		expect(fault('scale', { weightKg: 12, temperatureC: 8, battery: 1 })).toBeNull();
+		expect(fault('soil-probe', { moisture: 0, temperatureC: 8 })).toBeNull();
+		expect(fault('air', { temperatureC: 0, humidityPercent: 80 })).toBeNull();
+		expect(fault('scale', { weightKg: 12, moisture: 0.3 })).toMatch(
+			/^moisture is nothing .* scale under a pot$/
+		);
+		expect(fault('air', { temperatureC: 3, weightKg: 3 })).toMatch(/^weightKg is nothing/);
+		expect(fault('scale', { temperatureC: 3 })).toMatch(/^weightKg must be told: .* a weight$/);
+		expect(fault('air', { humidityPercent: 3 })).toMatch(/^temperatureC must be told/);
+		expect(fault('scale', { weightKg: 12, at: '2025-03-15T00:00:00Z' })).toBeNull();
+		expect(fault('scale', { weightKg: 12, at: '2025-03-13T00:00:00Z' })).toMatch(
+			/^at lies more than 400 days back/
+		);
+		expect(fault('scale', { weightKg: 12, at: '2026-04-18T09:14:00Z' })).toBeNull();
+		expect(fault('scale', { weightKg: 12, at: '2026-04-18T09:16:00Z' })).toMatch(/^at lies ahead/);
+	});
+	it('are told by the hour as they would be told one by one, in whatever order they came', async () => {
+		const { store, tree } = await storeWithTree();
+		const { device } = await addDevice(store, {
+			name: 'Scale',
+			kind: 'scale',
+			onTreeId: tree.id,
+			placeId: null,
+			simulated: true
+		});
+		const minutes = fc.uniqueArray(fc.integer({ min: 0, max: 5 * 60 }), { minLength: 1, maxLength: 40 });
+		await fc.assert(
+			fc.asyncProperty(minutes, fc.integer({ min: 1, max: 40 }), async (at, cut) => {
+				await store.db.delete(tables.reading);
+				await store.db.delete(tables.readingHour);
+				const all = at.map((minute) =>
+					reading(new Date(Date.parse('2026-04-17T10:00:00Z') + minute * 60_000).toISOString(), {
+						weightKg: 5 + ((minute * 7) % 11)
+					})
+				);
+				await keepReadings(store, device, all.slice(0, cut), values);
+				// Sent again with the rest, they count once.
+				await keepReadings(store, device, all, values);
+				const sorted = all.toSorted((a, b) => (a.at < b.at ? -1 : 1));
+				for (const row of await store.db.select().from(tables.readingHour)) {
+					const own = sorted.filter((one) => one.at.startsWith(row.hour));
+					expect(row).toMatchObject({
+						count: own.length,
+						firstAt: own[0]?.at,
+						lastAt: own.at(-1)?.at,
+						weightKg: own.at(-1)?.weightKg,
+						lowestKg: Math.min(...own.map(({ weightKg }) => weightKg ?? 0))
+					});
+				}
+				expect((await deviceRows(store.db))[0]?.last?.lastAt).toBe(sorted.at(-1)?.at);
+				expect(await lastReading(store.db, device.id)).toEqual(sorted.at(-1));
+			}),
+			{ numRuns: 25 }
+		);
+	});
 	it('an air sensor makes days of its place, but not of the day that runs', async () => {
 		const { store, placeId } = await storeWithTree();
 		const { device } = await addDevice(store, {
@@ -678,16 +757,41 @@ describe('devices', () => {
 		const series = (await placeSeries(store.db, '2026-04-16', on, values)).get(placeId)?.series;
 		expect(series?.map((one) => one.source)).toEqual(['station', 'station', 'normals']);
 		expect(series?.[0]).toMatchObject({ minC: 0, maxC: 7 });
-		expect(daysOfHours(airHours(hours), null, 9)).toEqual([]);
+		const byHour = hours.map((one) => ({
+			...one,
+			firstAt: one.at,
+			lastAt: one.at,
+			count: 1,
+			lowestKg: null
+		}));
+		expect(daysOfHours(airHours(byHour), null, 9)).toEqual([]);
 	});
 	it('tell their battery, gaps and drift; CSV is read like JSON', () => {
-		const health = deviceHealth([
-			reading('2026-04-10T00:00:00Z', { battery: 0.9 }),
-			reading('2026-04-12T06:00:00Z', { weightKg: 11.8 }),
-			reading('2026-04-14T00:00:00Z', { weightKg: 11.6, battery: 0.7 })
-		]);
-		expect(health).toMatchObject({ lastAt: '2026-04-14T00:00:00.000Z', battery: 0.7, gapH: 54 });
+		const hour = (at: string, change: object = {}) => ({
+			...reading(at),
+			firstAt: at,
+			lastAt: at,
+			count: 1,
+			lowestKg: 12,
+			...change
+		});
+		const days = [
+			hour('2026-04-10T00:00:00Z', { battery: 0.9 }),
+			hour('2026-04-12T06:00:00Z', { lowestKg: 11.8 }),
+			hour('2026-04-14T00:00:00Z', {
+				lowestKg: 11.6,
+				battery: 0.7,
+				lastAt: '2026-04-14T00:50:00Z',
+				count: 3
+			}),
+			hour('2026-04-14T01:00:00Z', { battery: null })
+		];
+		const health = deviceHealth(days);
+		expect(health).toMatchObject({ lastAt: '2026-04-14T01:00:00Z', battery: 0.7, gapH: 54 });
 		expect(health.driftKgPerDay).toBeCloseTo(-0.1, 9);
+		expect(deviceHealth(days.slice(2)).gapH).toBeCloseTo(25 / 60, 9);
+		expect(deviceHealth(days.slice(1)).driftKgPerDay).toBeNull();
+		expect(deviceHealth([])).toEqual({ lastAt: null, battery: null, gapH: null, driftKgPerDay: null });
 		expect(
 			readingsBody.parse(readReadingsCsv('at,weight_kg,battery\n2026-04-17T10:00:00Z,12.5,0.8'))
 		).toMatchObject([{ weightKg: 12.5, battery: 0.8 }]);

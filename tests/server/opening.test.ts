@@ -1,12 +1,24 @@
 import { createClient } from '@libsql/client';
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, openSync, readFileSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import {
+	existsSync,
+	mkdtempSync,
+	openSync,
+	readFileSync,
+	renameSync,
+	rmSync,
+	writeFileSync,
+	writeSync
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { readCsv, writeCsv } from '$core/text/csv';
 import { checkFile, holdAlone, NotOpened, socketOf, startFault } from '$lib/server/db/opening';
-import { demoStore } from './helpers';
+import { clockIsSetBack } from '$lib/server/clock';
+import { places } from '$lib/server/records/records';
+import { doWork, lastEntryAt } from '$lib/server/records/work';
+import { demoStore, refusal, storeWithTree } from './helpers';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'bruntle-opening-'));
 const at = (name: string): string => path.join(folder, name);
@@ -115,5 +127,53 @@ describe('a CSV', () => {
 		const { rows } = readCsv(file);
 		expect(rows.map(([text]) => text)).toEqual(texts);
 		expect(rows.map(([, number]) => Number(number))).toEqual(texts.map((_, i) => -1 - i));
+	});
+});
+
+const ownFile = async () => {
+	const made = await storeWithTree();
+	await made.store.db.$client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+	return { ...made, file: made.store.url.slice('file:'.length) };
+};
+
+describe('while it runs', () => {
+	it('a database that is taken away or replaced takes no write, and what was kept can be read', async () => {
+		const { store, placeId, file } = await ownFile();
+		const rename = () =>
+			doWork(store, { treeId: null, stage: 'take-in', what: 'Renamed a place' }, (work) =>
+				work.change(places, placeId, 1, (before) => ({ ...before, name: 'Behind the shed' }))
+			);
+		for (const take of [
+			() => renameSync(file, `${file}.away`),
+			() => writeFileSync(file, readFileSync(`${file}.away`))
+		]) {
+			take();
+			const { status, message } = await refusal(rename());
+			expect(status).toBe(503);
+			expect(message).toMatch(/is gone from its folder, or another was put there/);
+			expect((await places.get(store.db, placeId))?.name).toBe('Bench');
+		}
+		rmSync(file);
+		renameSync(`${file}.away`, file);
+		await rename();
+		expect((await places.get(store.db, placeId))?.name).toBe('Behind the shed');
+	});
+	it('one taken away in the middle of a write is not told to have kept it', async () => {
+		const { store, placeId, file } = await ownFile();
+		const { status } = await refusal(
+			doWork(store, { treeId: null, stage: 'take-in', what: 'Renamed a place' }, (work) => {
+				renameSync(file, `${file}.away`);
+				return work.change(places, placeId, 1, (before) => ({ ...before, name: 'Behind the shed' }));
+			})
+		);
+		expect(status).toBe(503);
+	});
+	it('a clock that is set back is told by the latest entry, a little put right is not', async () => {
+		const { store } = await ownFile();
+		expect(await lastEntryAt(store.db)).toBe('2026-04-18T09:00:00.000Z');
+		expect(clockIsSetBack(null)).toBe(false);
+		expect(clockIsSetBack('2026-04-18T09:14:00.000Z')).toBe(false);
+		expect(clockIsSetBack('2026-04-18T09:16:00.000Z')).toBe(true);
+		expect(clockIsSetBack('2025-04-18T09:00:00.000Z')).toBe(false);
 	});
 });

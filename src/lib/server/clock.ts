@@ -9,6 +9,16 @@ function pinned(): Date | null {
 	return date;
 }
 
+/** Clocks are put right by a little now and then; further back than this, work would be told before what it follows on. */
+const SET_BACK_MS = 15 * 60 * 1000;
+
+/**
+ * Whether the clock stands before what was written last: set back, or begun anew after its battery died.
+ * @param lastAt instant of the last entry; null where there is none
+ */
+export const clockIsSetBack = (lastAt: string | null): boolean =>
+	lastAt !== null && Date.parse(lastAt) > now().getTime() + SET_BACK_MS;
+
 /** Whether the clock stands at an instant that was given. */
 export const clockIsPinned = (): boolean => pinned() !== null;
 

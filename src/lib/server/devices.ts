@@ -1,19 +1,22 @@
-import { and, asc, eq, gte } from 'drizzle-orm';
+import { and, desc, eq, getTableColumns, gte, inArray, sql } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 import { addDays } from '../core/maths/calendar';
 import {
 	airHours,
-	CLOCK_AHEAD_MS,
 	deviceHealth,
 	type Device,
 	type DeviceHealth,
 	type DeviceInput,
-	type Reading
+	measuredBy,
+	readingFault,
+	type Reading,
+	type ReadingHour
 } from '../core/aftercare/weather/device';
 import { daysOfHours } from '../core/climate/hours';
 import type { Values } from '../core/values/values';
 import { now, today } from './clock';
 import type { Reader, Store } from './db/database';
+import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { devices, places } from './records/records';
@@ -73,7 +76,7 @@ export async function deviceOf(db: Reader, authorization: string | null): Promis
 /**
  * Keeps readings of a device. The same device and time is kept once, whatever the order they come in. An air sensor makes days
  * of weather for its place.
- * @throws Refusal 422 a clock that runs ahead, or a value the device does not measure
+ * @throws Refusal 422 a clock that runs ahead or is lost, or a value the device does not measure
  */
 export async function keepReadings(
 	store: Store,
@@ -81,16 +84,9 @@ export async function keepReadings(
 	readings: readonly Reading[],
 	values: Values
 ): Promise<{ kept: number; known: number }> {
-	const latest = now().getTime() + CLOCK_AHEAD_MS;
 	for (const [i, reading] of readings.entries()) {
-		if (Date.parse(reading.at) > latest)
-			throw invalid([
-				{ field: `${i}.at`, message: 'lies ahead of the clock here; look at the clock of the device' }
-			]);
-		if (device.kind === 'scale' && reading.weightKg !== null && reading.weightKg <= 0)
-			throw invalid([
-				{ field: `${i}.weightKg`, message: 'must be more than nothing: is the pot on the scale?' }
-			]);
+		const fault = readingFault(device.kind, reading, now().getTime(), values['weather.readingOldestDays']);
+		if (fault) throw invalid([{ ...fault, field: `${i}.${fault.field}` }]);
 	}
 	let kept = 0;
 	await store.write(async (tx) => {
@@ -107,7 +103,7 @@ export async function keepReadings(
 		const placeId = device.placeId;
 		// A day of the place may begin on the day before by UTC.
 		const oldest = addDays(readings.map((reading) => reading.at.slice(0, 10)).sort()[0] ?? today(), -1);
-		const recent = await readingsOfDevice(store.db, device.id, oldest);
+		const recent = (await hoursOf(store.db, [device.id], oldest)).get(device.id) ?? [];
 		// The day that runs is not a day yet.
 		const place = await places.get(store.db, placeId);
 		const days = daysOfHours(
@@ -130,23 +126,34 @@ export async function keepReadings(
 	return { kept, known: readings.length - kept };
 }
 
-/** Readings of one device, oldest first. */
-export async function readingsOfDevice(db: Reader, deviceId: string, fromDay: string): Promise<Reading[]> {
-	const { reading } = tables;
-	const rows = await db
-		.select({
-			at: reading.at,
-			weightKg: reading.weightKg,
-			moisture: reading.moisture,
-			temperatureC: reading.temperatureC,
-			humidityPercent: reading.humidityPercent,
-			battery: reading.battery
-		})
-		.from(reading)
-		.where(and(eq(reading.deviceId, deviceId), gte(reading.at, fromDay)))
-		.orderBy(asc(reading.at))
-		.limit(20_000);
-	return rows;
+/** The last reading of a device within the week. */
+export async function lastReading(db: Reader, deviceId: string): Promise<Reading | null> {
+	const { deviceId: of, ...told } = getTableColumns(tables.reading);
+	const [last] = await db
+		.select(told)
+		.from(tables.reading)
+		.where(and(eq(of, deviceId), gte(told.at, weekBefore())))
+		.orderBy(desc(told.at))
+		.limit(1);
+	return last ?? null;
+}
+const weekBefore = (): string => addDays(today(), -7);
+
+/** Hours with readings of devices since a day, oldest first, by device. */
+async function hoursOf(
+	db: Reader,
+	deviceIds: readonly string[],
+	fromDay: string
+): Promise<Map<string, ReadingHour[]>> {
+	const { hour, ...told } = getTableColumns(tables.readingHour);
+	const rows = await jsonRows<ReadingHour & { deviceId: string }>(
+		db,
+		told,
+		sql`from ${tables.readingHour} where ${inArray(told.deviceId, [...deviceIds])} and ${hour} >= ${fromDay} order by ${told.deviceId}, ${hour}`
+	);
+	const of = new Map<string, ReadingHour[]>();
+	for (const row of rows) of.set(row.deviceId, [...(of.get(row.deviceId) ?? []), row]);
+	return of;
 }
 
 export interface DeviceRow {
@@ -154,14 +161,20 @@ export interface DeviceRow {
 	/** Tag of its tree or name of its place. */
 	at: string;
 	health: DeviceHealth;
-	last: Reading | null;
-	/** Of the last week, thinned to at most one an hour. */
-	week: Reading[];
+	/** As it was told last, each measure. */
+	last: Omit<ReadingHour, 'firstAt' | 'count' | 'lowestKg'> | null;
+	/** What it is there for over the last week, an hour each. */
+	week: { at: string; value: number }[];
 }
 
 /** Every device with its last readings and how it does. */
 export async function deviceRows(db: Reader): Promise<DeviceRow[]> {
 	const all = await devices.list(db);
+	const hours = await hoursOf(
+		db,
+		all.map(({ id }) => id),
+		weekBefore()
+	);
 	const names = new Map<string, string>();
 	for (const row of await db
 		.select({ id: tables.tree.id, tag: tables.tree.tag, name: tables.tree.name })
@@ -169,17 +182,18 @@ export async function deviceRows(db: Reader): Promise<DeviceRow[]> {
 		names.set(row.id, `${row.tag} ${row.name}`);
 	for (const row of await db.select({ id: tables.place.id, name: tables.place.name }).from(tables.place))
 		names.set(row.id, row.name);
-	return Promise.all(
-		all.map(async (device) => {
-			const week = await readingsOfDevice(db, device.id, addDays(today(), -7));
-			const hours = new Map(week.map((reading) => [reading.at.slice(0, 13), reading]));
-			return {
-				device,
-				at: names.get(device.onTreeId ?? device.placeId ?? '') ?? 'nowhere any more',
-				health: deviceHealth(week),
-				last: week.at(-1) ?? null,
-				week: [...hours.values()]
-			};
-		})
-	);
+	return all.map((device) => {
+		const week = hours.get(device.id) ?? [];
+		const [measure] = measuredBy[device.kind];
+		return {
+			device,
+			at: names.get(device.onTreeId ?? device.placeId ?? '') ?? 'nowhere any more',
+			health: deviceHealth(week),
+			last: week.at(-1) ?? null,
+			week: week.flatMap((hour) => {
+				const value = hour[measure];
+				return value === null ? [] : [{ at: hour.lastAt, value }];
+			})
+		};
+	});
 }

@@ -10,7 +10,7 @@ import * as tables from './db/schema';
 import { reckonTrees, type Reckoned } from './reckon';
 import { openReckoners } from './threads';
 
-const { tree, treeWater: cache, device, reading } = tables;
+const { tree, treeWater: cache, device, readingHour } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
 const RECKONING = 21;
@@ -20,8 +20,8 @@ const RECKONING = 21;
  * A kept result holds while its key does.
  */
 const basis = (on: string): SQL => {
-	const devices = sql`(select group_concat(known) from (select d."id" || ':' || ${written(sql`'device:' || d."id"`)} || ':' || coalesce(substr(max(r."at_instant"), 1, 13), '') as known
-		from ${device} d left join ${reading} r on r."deviceId" = d."id" where d."onTreeId" = ${tree.id} group by d."id" order by d."id"))`;
+	const devices = sql`(select group_concat(known) from (select d."id" || ':' || ${written(sql`'device:' || d."id"`)} || ':' || coalesce(max(h."hour"), '') as known
+		from ${device} d left join ${readingHour} h on h."deviceId" = d."id" where d."onTreeId" = ${tree.id} group by d."id" order by d."id"))`;
 	return sql`${RECKONING} || '|' || ${on} || '|' || ${written(sql`'values'`)} || '|' || ${written(sql`'weather'`)} || '|' || ${recordsKey()}
 		|| '|' || coalesce(${tree.referenceTreeId} || ':' || ${written(sql`'tree:' || ${tree.referenceTreeId}`)}, '')
 		|| '|' || coalesce(${devices}, '')`;

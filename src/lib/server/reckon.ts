@@ -29,19 +29,20 @@ async function deviceDays(
 	treeIds: readonly string[],
 	from: string
 ): Promise<Map<string, DeviceDay[]>> {
-	const { device, reading } = tables;
+	const { device, readingHour: hour } = tables;
+	const value = sql`coalesce(${hour.weightKg}, ${hour.moisture})`;
 	const days = await jsonRows<DeviceDay & { treeId: string; at: string }>(
 		db,
 		{
 			treeId: device.onTreeId,
-			on: sql`substr(${reading.at}, 1, 10)`,
+			on: sql`substr(${hour.hour}, 1, 10)`,
 			kind: device.kind,
-			value: sql`coalesce(${reading.weightKg}, ${reading.moisture})`,
-			at: sql`max(${reading.at})`
+			value,
+			at: sql`max(${hour.hour})`
 		},
-		sql`from ${device} join ${reading} on ${reading.deviceId} = ${device.id}
-			where ${inArray(device.onTreeId, [...treeIds])} and ${reading.at} >= ${from} and coalesce(${reading.weightKg}, ${reading.moisture}) is not null
-			group by ${device.id}, substr(${reading.at}, 1, 10) order by ${reading.at}`
+		sql`from ${device} join ${hour} on ${hour.deviceId} = ${device.id}
+			where ${inArray(device.onTreeId, [...treeIds])} and ${hour.hour} >= ${from} and ${value} is not null
+			group by ${device.id}, substr(${hour.hour}, 1, 10) order by ${hour.hour}`
 	);
 	const of = new Map<string, DeviceDay[]>();
 	for (const { treeId, on, kind, value } of days)

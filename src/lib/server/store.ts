@@ -2,6 +2,7 @@ import { eq, getTableColumns, sql } from 'drizzle-orm';
 import { mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { shippedKinds } from '../core/vocabulary/shipped';
+import { now } from './clock';
 import { findDamaged } from './damaged';
 import { migrationsFolder, openStore, type Store } from './db/database';
 import { checkFile, holdAlone, startFault } from './db/opening';
@@ -37,6 +38,8 @@ export const getStore = (demo?: Fill): Promise<Store> =>
 	(opened ??= open(process.env.DATABASE_URL ?? DEFAULT_URL, demo));
 
 async function open(url: string, demo?: Fill): Promise<Store> {
+	// A clock that was set to no instant is told before anything is opened.
+	now();
 	const file = url.startsWith('file:') ? url.slice('file:'.length) : null;
 	if (file) {
 		mkdirSync(path.dirname(path.resolve(file)), { recursive: true });

@@ -550,6 +550,15 @@ export const waterValues = {
 			min: 1,
 			max: 24
 		},
+		'weather.readingOldestDays': {
+			label: 'Readings of a device from longer ago are refused: its clock is lost',
+			value: 400,
+			unit: 'days',
+			mark: 'ours',
+			note: 'Nothing older is reckoned with. A clock that lost its battery begins in 1970 or 2000.',
+			min: 7,
+			max: 3650
+		},
 		'weather.airHoursLeast': {
 			label: 'Hours with a reading of an air sensor that make a day',
 			value: 6,

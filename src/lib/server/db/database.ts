@@ -1,11 +1,12 @@
 import { createClient } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { existsSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { TreeRecords } from '../../core/tree/case';
 import type { DamagedRecord } from '../../core/vocabulary/damaged';
 import { countWrites } from './count-writes';
+import { Refusal } from '../errors';
 import * as schema from './schema';
 
 const open = (url: string) =>
@@ -76,6 +77,27 @@ export interface Store {
 
 const REMEMBERED_WRITES = 200;
 
+/**
+ * Watches that a database is the file it was when it was opened: one that is taken away or put in another's place is still written to,
+ * where nobody finds it.
+ * @returns throws Refusal 503 once it is another
+ */
+function watched(file: string): () => void {
+	const identity = (): string => {
+		const found = statSync(file, { throwIfNoEntry: false });
+		return found ? `${found.dev}:${found.ino}` : '';
+	};
+	const opened = identity();
+	return () => {
+		if (identity() !== opened)
+			throw new Refusal(
+				503,
+				'The database of this yard is gone from its folder, or another was put there.',
+				'Put it back, or restart Bruntle to go on with what is there now; nothing was saved.'
+			);
+	};
+}
+
 /** Where the migrations lie: beside the source, or given for a built server started elsewhere. */
 export function migrationsFolder(): string {
 	const given = process.env.BRUNTLE_MIGRATIONS;
@@ -106,6 +128,7 @@ export async function openStore(url: string): Promise<Store> {
 	await countWrites(db.$client);
 	const memory = noMemory();
 	remembered.set(db, memory);
+	const refuseGone = url.startsWith('file:') ? watched(url.slice('file:'.length)) : () => undefined;
 	let queue: Promise<unknown> = Promise.resolve();
 	/** What the last writes touched, the newest last. */
 	const touched: (readonly string[] | null)[] = [];
@@ -115,6 +138,7 @@ export async function openStore(url: string): Promise<Store> {
 		db,
 		write: (work, touches = () => null) => {
 			const run = queue.then(async () => {
+				refuseGone();
 				const result = await db.transaction(
 					(tx) => {
 						remembered.set(tx, { ...memory, keeps: false });
@@ -122,6 +146,8 @@ export async function openStore(url: string): Promise<Store> {
 					},
 					{ behavior: 'immediate' }
 				);
+				// Taken away meanwhile, it was written into nothing.
+				refuseGone();
 				const ids = touches();
 				touched.push(ids && [...ids]);
 				if (touched.length > REMEMBERED_WRITES) touched.shift();

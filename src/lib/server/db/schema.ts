@@ -531,6 +531,30 @@ export const reading = sqliteTable(
 	(table) => [primaryKey({ columns: [table.deviceId, table.at] })]
 );
 
+/** Readings of a device by the hour, counted on by a trigger with each reading: what pages and calculations read of many. */
+export const readingHour = sqliteTable(
+	'reading_hour',
+	{
+		deviceId: text()
+			.notNull()
+			.references(() => device.id, { onDelete: 'cascade' }),
+		/** By UTC, like `2026-04-17T10`. */
+		hour: text().notNull(),
+		firstAt: text().notNull(),
+		lastAt: text().notNull(),
+		count: integer().notNull(),
+		/** Least weight of the hour. */
+		lowestKg: real(),
+		/** These as they were told last in the hour. */
+		weightKg: real(),
+		moisture: real(),
+		temperatureC: real(),
+		humidityPercent: real(),
+		battery: real()
+	},
+	(table) => [primaryKey({ columns: [table.deviceId, table.hour] })]
+);
+
 export const observation = sqliteTable(
 	'observation',
 	{

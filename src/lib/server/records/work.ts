@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import type { Stage } from '../../core/vocabulary/words';
 import { now, today } from '../clock';
-import type { Store, Writer } from '../db/database';
+import type { Reader, Store, Writer } from '../db/database';
 import { journal, type Change } from '../db/schema';
 import { notFound, Refusal, stale } from '../errors';
 import type { Aggregate, Identified, RawRecord } from './aggregate';
@@ -195,6 +195,12 @@ export function doWorks(store: Store, pieces: readonly Piece[]): Promise<string[
 		},
 		() => treesOf(touched)
 	);
+}
+
+/** When the latest entry of the journal was written; null where there is none. */
+export async function lastEntryAt(db: Reader): Promise<string | null> {
+	const [last] = await db.select({ at: sql<string | null>`max(${journal.at})` }).from(journal);
+	return last?.at ?? null;
 }
 
 async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<string> {

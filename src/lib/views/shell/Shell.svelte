@@ -18,9 +18,11 @@
 		today: string;
 		/** Records that cannot be read. */
 		damaged: number;
+		/** The latest entry, where the clock stands before it. */
+		lastAt: string | null;
 		children: Snippet;
 	}
-	let { demo, today, damaged, children }: Props = $props();
+	let { demo, today, damaged, lastAt, children }: Props = $props();
 	const format = useFormat();
 
 	let finding = $state(false);
@@ -103,6 +105,15 @@
 			<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
 		</button>
 	</div>
+	{#if lastAt !== null}
+		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
+			<span class="page block"
+				>The clock of the computer that Bruntle runs on says {format().date(today)}, yet the last entry here
+				was written {format().instant(lastAt)}. Set the clock right before you enter anything: days of work
+				are reckoned from it.</span
+			>
+		</p>
+	{/if}
 	{#if damaged > 0}
 		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
 			<span class="page block"

@@ -8,7 +8,7 @@
 		type Device,
 		type DeviceHealth,
 		type DeviceKind,
-		type Reading
+		type ReadingHour
 	} from '$core/aftercare/weather/device';
 	import Button from '$ui/Button.svelte';
 	import Problem from '$ui/Problem.svelte';
@@ -19,14 +19,16 @@
 	import { useFormat } from '$ui/format';
 	import { line, scaleLinear, scaleUtc } from 'd3';
 
+	type Told = Pick<ReadingHour, 'lastAt' | 'weightKg' | 'moisture' | 'temperatureC' | 'humidityPercent'>;
+	type Point = { at: string; value: number };
 	/** Scales, probes and air sensors: what they last said, their battery, gaps and drift. */
 	interface Props {
 		rows: {
 			device: Omit<Device, 'tokenHash'>;
 			at: string;
 			health: DeviceHealth;
-			last: Reading | null;
-			week: Reading[];
+			last: Told | null;
+			week: Point[];
 		}[];
 		places: Place[];
 		trees: { id: string; tag: string; name: string }[];
@@ -38,7 +40,7 @@
 	let { rows, places, trees, today, token, refused }: Props = $props();
 	const format = useFormat();
 	let kind = $state<DeviceKind>('scale');
-	const said = (reading: Reading): string =>
+	const said = (reading: Told): string =>
 		[
 			reading.weightKg === null ? '' : format().measure(reading.weightKg, 'kg'),
 			reading.moisture === null ? '' : `${format().percent(reading.moisture)} moist`,
@@ -47,11 +49,8 @@
 		]
 			.filter((text) => text !== '')
 			.join(', ');
-	const valueOf = (reading: Reading): number | null =>
-		reading.weightKg ?? reading.moisture ?? reading.temperatureC;
-	function spark(week: Reading[]): string {
-		const points = week.filter((reading) => valueOf(reading) !== null);
-		const numbers = points.map((reading) => valueOf(reading) ?? 0);
+	function spark(points: Point[]): string {
+		const numbers = points.map(({ value }) => value);
 		const x = scaleUtc()
 			.domain([new Date(`${today}T00:00:00Z`).getTime() - 7 * 86_400_000, new Date(`${today}T23:59:00Z`)])
 			.range([2, 178]);
@@ -59,9 +58,9 @@
 			.domain([Math.min(...numbers), Math.max(...numbers)])
 			.range([34, 4]);
 		return (
-			line<Reading>()
+			line<Point>()
 				.x((reading) => x(new Date(reading.at)))
-				.y((reading) => y(valueOf(reading) ?? 0))(points) ?? ''
+				.y((reading) => y(reading.value))(points) ?? ''
 		);
 	}
 </script>
@@ -83,7 +82,7 @@
 						>{/if}
 					<span class="block text-sm text-slate">{deviceKindNames[device.kind]}, {at}</span>
 					<span class="block text-sm"
-						>{last ? `${said(last)}, ${format().instant(last.at)}` : 'No reading this week.'}</span
+						>{last ? `${said(last)}, ${format().instant(last.lastAt)}` : 'No reading this week.'}</span
 					>
 				</div>
 				{#if week.length > 1}
@@ -103,7 +102,11 @@
 					</dd>
 					<dt class="text-slate">longest gap</dt>
 					<dd class={(health.gapH ?? 0) > 24 ? 'font-semibold text-oxide' : ''}>
-						{health.gapH === null ? '–' : `${format().number(health.gapH, 1)} h`}
+						{health.gapH === null
+							? '–'
+							: health.gapH < 1
+								? 'under 1 h'
+								: `${format().number(health.gapH, 1)} h`}
 					</dd>
 					{#if health.driftKgPerDay !== null}
 						<dt class="text-slate">driest of a day moves</dt>

@@ -47,6 +47,7 @@ export const readingInput = z
 	);
 export type Reading = z.infer<typeof readingInput>;
 
+const DAY_MS = 86_400_000;
 const READINGS_AT_ONCE = 5000;
 export const readingsBody = z
 	.array(readingInput)
@@ -56,44 +57,106 @@ export const readingsBody = z
 /** Clock of a device against ours: readings further ahead than this are refused, a clock that jumped. */
 export const CLOCK_AHEAD_MS = 15 * 60 * 1000;
 
+/** What each kind of device measures, first what it is there for. */
+export const measuredBy = {
+	scale: ['weightKg', 'temperatureC'],
+	'soil-probe': ['moisture', 'temperatureC'],
+	air: ['temperatureC', 'humidityPercent']
+} as const satisfies Record<DeviceKind, readonly (keyof Reading)[]>;
+const measuredNames = {
+	weightKg: 'a weight',
+	moisture: 'moisture',
+	temperatureC: 'a temperature',
+	humidityPercent: 'humidity'
+};
+
+/**
+ * Why a reading cannot be one of this device, now.
+ * @param nowMs our clock, milliseconds since 1970
+ * @param oldestDays readings from longer ago are of a clock that is lost, days
+ * @returns the field and what is wrong with it; null where nothing is
+ */
+export function readingFault(
+	kind: DeviceKind,
+	reading: Reading,
+	nowMs: number,
+	oldestDays: number
+): { field: keyof Reading; message: string } | null {
+	const atMs = Date.parse(reading.at);
+	if (atMs > nowMs + CLOCK_AHEAD_MS)
+		return { field: 'at', message: 'lies ahead of the clock here; look at the clock of the device' };
+	if (atMs < nowMs - oldestDays * DAY_MS)
+		return {
+			field: 'at',
+			message: `lies more than ${oldestDays} days back; look at the clock of the device`
+		};
+	const own = measuredBy[kind];
+	if (reading[own[0]] === null)
+		return {
+			field: own[0],
+			message: `must be told: ${deviceKindNames[kind]} measures ${measuredNames[own[0]]}`
+		};
+	for (const name of Object.keys(measuredNames) as (keyof typeof measuredNames)[])
+		if (reading[name] !== null && !own.some((one) => one === name))
+			return {
+				field: name,
+				message: `is nothing that this device measures: it is a ${deviceKindNames[kind]}`
+			};
+	if (kind === 'scale' && reading.weightKg !== null && reading.weightKg <= 0)
+		return { field: 'weightKg', message: 'must be more than nothing: is the pot on the scale?' };
+	return null;
+}
+
+/** Readings of one hour: their span, how many, the least weight, and each measure as it was told last. */
+export interface ReadingHour extends Omit<Reading, 'at'> {
+	firstAt: string;
+	lastAt: string;
+	count: number;
+	lowestKg: number | null;
+}
+
 export interface DeviceHealth {
 	lastAt: string | null;
 	battery: number | null;
-	/** Longest silence between two readings of the last week, hours. */
+	/** Longest silence between two readings, hours; a share of one is told by what was usual in its hour. */
 	gapH: number | null;
 	/** Change of the driest readings in a day, kg: a scale that drifts. */
 	driftKgPerDay: number | null;
 }
 
-/** State of a device by its readings, oldest first. */
-export function deviceHealth(readings: readonly Reading[]): DeviceHealth {
-	const last = readings.at(-1);
-	const hours = (a: Reading, b: Reading): number => (Date.parse(b.at) - Date.parse(a.at)) / 3_600_000;
-	let gapH: number | null = null;
-	for (const [i, reading] of readings.entries()) {
-		const next = readings[i + 1];
-		if (next) gapH = Math.max(gapH ?? 0, hours(reading, next));
-	}
-	const weights = readings.filter((reading) => reading.weightKg !== null);
+/** Shorter than this the drift of a scale is the weather, days. */
+const DRIFT_DAYS = 3;
+
+/** State of a device by its hours with readings, oldest first. */
+export function deviceHealth(hours: readonly ReadingHour[]): DeviceHealth {
+	const between = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 3_600_000;
+	const gaps = hours.flatMap(({ firstAt, lastAt, count }, i) => {
+		const next = hours[i + 1];
+		return [
+			...(count > 1 ? [between(firstAt, lastAt) / (count - 1)] : []),
+			...(next ? [between(lastAt, next.firstAt)] : [])
+		];
+	});
 	const lows = new Map<string, number>();
-	for (const { at, weightKg } of weights) {
-		const day = at.slice(0, 10);
-		lows.set(day, Math.min(lows.get(day) ?? Infinity, weightKg ?? Infinity));
-	}
-	const days = [...lows.entries()].sort(([a], [b]) => (a < b ? -1 : 1));
+	for (const { firstAt, lowestKg } of hours)
+		if (lowestKg !== null) {
+			const day = firstAt.slice(0, 10);
+			lows.set(day, Math.min(lows.get(day) ?? Infinity, lowestKg));
+		}
+	const days = [...lows.entries()];
 	const [first, final] = [days[0], days.at(-1)];
-	const span = first && final ? (Date.parse(final[0]) - Date.parse(first[0])) / 86_400_000 : 0;
+	const span = first && final ? (Date.parse(final[0]) - Date.parse(first[0])) / DAY_MS : 0;
 	return {
-		lastAt: last?.at ?? null,
-		battery: readings.findLast((reading) => reading.battery !== null)?.battery ?? null,
-		gapH,
-		driftKgPerDay: first && final && span >= 3 ? (final[1] - first[1]) / span : null
+		lastAt: hours.at(-1)?.lastAt ?? null,
+		battery: hours.findLast(({ battery }) => battery !== null)?.battery ?? null,
+		gapH: gaps.length > 0 ? Math.max(...gaps) : null,
+		driftKgPerDay: first && final && span >= DRIFT_DAYS ? (final[1] - first[1]) / span : null
 	};
 }
 
-/** Readings of an air sensor as hours of weather. */
-export const airHours = (readings: readonly Reading[]): WeatherHour[] =>
-	readings.flatMap(({ at, temperatureC, humidityPercent }) =>
+/** Hours of an air sensor as hours of weather. */
+export const airHours = (hours: readonly ReadingHour[]): WeatherHour[] =>
+	hours.flatMap(({ lastAt: at, temperatureC, humidityPercent }) =>
 		temperatureC === null
 			? []
 			: [{ at, temperatureC, humidityPercent, windMs: null, gustMs: null, sunWm2: null, rainMm: null }]

@@ -1,7 +1,5 @@
 import { readingInput, readingsBody } from '$core/aftercare/weather/device';
-import { addDays } from '$core/maths/calendar';
-import { today } from '$lib/server/clock';
-import { deviceOf, keepReadings, readingsOfDevice } from '$lib/server/devices';
+import { deviceOf, keepReadings, lastReading } from '$lib/server/devices';
 import { answer, check, readJson } from '$lib/server/edge/http';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
 import { Refusal } from '$lib/server/errors';
@@ -15,8 +13,7 @@ export const GET: RequestHandler = ({ request }) =>
 	answer(async () => {
 		const { db } = await getStore();
 		const device = await deviceOf(db, request.headers.get('authorization'));
-		const recent = await readingsOfDevice(db, device.id, addDays(today(), -7));
-		return json({ device: device.name, last: recent.at(-1) ?? null });
+		return json({ device: device.name, last: await lastReading(db, device.id) });
 	});
 
 /** Readings of a device, one or many, as JSON or CSV; the token tells which device. The same reading twice is kept once. */
