@@ -10,7 +10,10 @@ export default defineConfig({
 		outDir: 'build/threads',
 		target: 'node20',
 		rollupOptions: {
-			input: { 'reckon.thread': 'src/lib/server/threads/reckon.thread.ts' },
+			input: {
+				'reckon.thread': 'src/lib/server/threads/reckon.thread.ts',
+				'compute.thread': 'src/lib/server/threads/compute.thread.ts'
+			},
 			output: { entryFileNames: '[name].js' }
 		}
 	}

@@ -57,3 +57,19 @@ test('no file of pictures or calendar is given to who guesses its name', async (
 	for (const token of ['x', '', 'null.ics', '%00', 'undefined'])
 		expect((await request.get(`${DEMO}/calendar/${token || 'none'}`)).status(), token).toBe(404);
 });
+
+test('a calculation asked for over the network answers from its thread as it refuses: in words, by the field', async ({
+	request
+}) => {
+	const ask = (body: unknown) => request.post(`${DEMO}/api/v1/compute/wilson-interval`, { data: body });
+	const answer = await ask({ successes: 5, trials: 10 });
+	expect(answer.status()).toBe(200);
+	expect(await answer.json()).toMatchObject({ low: expect.any(Number), from: expect.anything() });
+	const refused = await ask({ successes: 50, trials: 10 });
+	expect(refused.status()).toBe(422);
+	expect(await refused.json()).toMatchObject({
+		errors: [{ field: 'successes', message: 'must not be more than the trials' }]
+	});
+	const odd = await ask(Array.from({ length: 300_001 }, () => 0));
+	expect(odd.status()).toBe(413);
+});

@@ -3,10 +3,14 @@ import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { Piscina } from 'piscina';
 import type { Values } from '../core/values/values';
 import type { Store } from './db/database';
+import { Refusal } from './errors';
 import type { Reckoned } from './reckon';
+import type { Answered, Asked } from './threads/compute.thread';
 import type { ReckonThread } from './threads/reckon.thread';
 
 /** Reckons trees away from the requests, with a reader of its own. */
@@ -19,17 +23,18 @@ const MOST_THREADS = 4;
 /** Records live for one batch: with so much room for them they are gone before they are tidied up. */
 const YOUNG_MB = 96;
 
-/** Where the built threads lie; null where the sources run unbuilt, or the database is not a file that others can open. */
-function threadFile(store: Store): string | null {
+/** Where a built thread lies; null where the sources run unbuilt. */
+function threadFile(name: 'reckon' | 'compute'): string | null {
 	const folder = process.env.BRUNTLE_THREADS;
-	if (!folder || !store.url.startsWith('file:')) return null;
-	const file = path.join(folder, 'reckon.thread.js');
+	if (!folder) return null;
+	const file = path.join(folder, `${name}.thread.js`);
 	return existsSync(file) ? file : null;
 }
 
 /** A thread for each processor, each reading the same database; none where there are no threads to be had. */
 export function openReckoners(store: Store): Reckoner[] {
-	const file = threadFile(store);
+	// Only a file can be opened by others beside.
+	const file = store.url.startsWith('file:') ? threadFile('reckon') : null;
 	if (file === null) return [];
 	return Array.from({ length: Math.min(MOST_THREADS, availableParallelism()) }, () => {
 		const worker = new Worker(file, {
@@ -49,4 +54,49 @@ export function openReckoners(store: Store): Reckoner[] {
 			end: () => void worker.terminate()
 		};
 	});
+}
+
+/** A calculation that takes longer is given up, ms. */
+const DEADLINE_MS = 20_000;
+const IDLE_MS = 60_000;
+/** So many calculations wait for a thread at the most. */
+const WAITING = 40;
+let pool: Piscina | null = null;
+
+/**
+ * Works a calculation out away from the requests, and gives up on one that takes too long.
+ * @param deadlineMs after which it is given up, ms
+ * @returns the answer as JSON text
+ * @throws Refusal as the calculation refuses · 503 given up, or too many wait
+ */
+export async function computeApart(asked: Asked, deadlineMs = DEADLINE_MS): Promise<string> {
+	const answered = await runApart(asked, deadlineMs);
+	if ('answer' in answered) return answered.answer;
+	const { status, message, advice, problems } = answered.refused;
+	throw new Refusal(status, message, advice, problems);
+}
+
+async function runApart(asked: Asked, deadlineMs: number): Promise<Answered> {
+	const filename = threadFile('compute');
+	if (filename === null) return (await import('./threads/compute.thread')).default(asked);
+	pool ??= new Piscina({
+		filename: pathToFileURL(filename).href,
+		maxThreads: Math.min(MOST_THREADS, availableParallelism()),
+		idleTimeout: IDLE_MS,
+		maxQueue: WAITING
+	});
+	if (pool.queueSize >= WAITING)
+		throw new Refusal(503, 'Too many calculations wait already.', 'Ask again in a moment.');
+	const signal = AbortSignal.timeout(deadlineMs);
+	try {
+		// Values are a frozen plain object; a copy of it crosses over.
+		return (await pool.run({ ...asked, values: { ...asked.values } }, { signal })) as Answered;
+	} catch (cause) {
+		if (!signal.aborted) throw cause;
+		throw new Refusal(
+			503,
+			`This takes longer than ${deadlineMs / 1000} seconds and was given up.`,
+			'Ask for less: fewer roots, futures or days.'
+		);
+	}
 }

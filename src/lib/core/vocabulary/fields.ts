@@ -138,11 +138,19 @@ export function fieldProblems(error: z.ZodError): FieldProblem[] {
 	return error.issues.slice(0, 50).map((issue) => {
 		const unknown = issue.code === 'unrecognized_keys';
 		return {
-			field: issue.path.map(String).join('.') || (unknown ? issue.keys.join(', ') : 'body'),
+			field: issue.path.map(String).join('.') || (unknown ? firstOf(issue.keys) : 'body'),
 			message: unknown ? 'is not a field known here' : plainMessage(issue)
 		};
 	});
 }
+
+/** Names that were sent, the first of them where they are many. */
+const NAMES_TOLD = 8;
+const firstOf = (names: readonly string[]): string =>
+	names
+		.slice(0, NAMES_TOLD)
+		.map((name) => name.slice(0, 60))
+		.join(', ') + (names.length > NAMES_TOLD ? ` and ${names.length - NAMES_TOLD} more` : '');
 
 function plainMessage(issue: z.core.$ZodIssue): string {
 	// Words of the validator itself are none of ours.

@@ -1,4 +1,6 @@
-import { Refusal } from '../errors';
+import { z } from 'zod';
+import { fieldProblems } from '../../core/vocabulary/fields';
+import { invalid, Refusal } from '../errors';
 
 /** What the database says when it will not write, and what a person is told of it. */
 const faults: readonly (readonly [
@@ -63,4 +65,10 @@ export function faultOf(cause: unknown): Refusal | null {
 		if (found) return new Refusal(found[1], found[2], found[3]);
 	}
 	return null;
+}
+
+/** What a person can put right in what was thrown; null where it is a fault of Bruntle itself. */
+export function refusalOf(cause: unknown): Refusal | null {
+	if (cause instanceof Refusal) return cause;
+	return cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : faultOf(cause);
 }

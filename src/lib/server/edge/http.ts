@@ -3,26 +3,27 @@ import { error, fail, json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
 import { invalid, Refusal } from '../errors';
-import { faultOf } from './fault';
+import { refusalOf } from './fault';
+import { parseJson } from './parse-json';
 import { once } from './sent-once';
 
 /** Largest JSON body taken, bytes. */
 const BODY_LIMIT = 10 * 1024 * 1024;
 
 /**
- * Reads a JSON body within the limit.
- * @throws Refusal 413 too large · 415 not JSON · 400 not readable
+ * Reads the text of a JSON body within the limit, to be read where it is needed.
+ * @throws Refusal 413 too large · 415 not JSON
  */
-export async function readJson(request: Request, limit = BODY_LIMIT): Promise<unknown> {
+export async function readJsonText(request: Request, limitBytes = BODY_LIMIT): Promise<string> {
 	const type = request.headers.get('content-type') ?? '';
 	if (!/^application\/([a-z.+-]*\+)?json\b/i.test(type))
 		throw new Refusal(415, 'The body must be JSON.', 'Send it with the content type application/json.');
 	const tooLarge = new Refusal(
 		413,
-		`The body is larger than ${limit / 1024 / 1024} MB.`,
+		`The body is larger than ${limitBytes / 1024 / 1024} MB.`,
 		'Send less at once.'
 	);
-	if (Number(request.headers.get('content-length') ?? 0) > limit) throw tooLarge;
+	if (Number(request.headers.get('content-length') ?? 0) > limitBytes) throw tooLarge;
 	let text: string;
 	try {
 		text = await request.text();
@@ -30,29 +31,19 @@ export async function readJson(request: Request, limit = BODY_LIMIT): Promise<un
 		// The server itself cuts a body that is longer than it takes.
 		throw tooLarge;
 	}
-	if (text.length > limit) throw tooLarge;
-	try {
-		return JSON.parse(text);
-	} catch {
-		throw new Refusal(
-			400,
-			'The body is not readable as JSON.',
-			'Look for a missing bracket, comma or quote.'
-		);
-	}
+	if (text.length > limitBytes) throw tooLarge;
+	return text;
 }
+
+/** Reads a JSON body within the limitBytes. @throws Refusal 413 too large · 415 not JSON · 400 not readable */
+export const readJson = async (request: Request, limitBytes?: number): Promise<unknown> =>
+	parseJson(await readJsonText(request, limitBytes));
 
 /** Checks a body against its schema. @throws Refusal 422 naming field and range */
 export function check<T extends z.ZodType>(schema: T, raw: unknown): z.output<T> {
 	const parsed = schema.safeParse(raw);
 	if (!parsed.success) throw invalid(fieldProblems(parsed.error));
 	return parsed.data;
-}
-
-/** What a person can put right in what was thrown; null where it is a fault of Bruntle itself. */
-function refusalOf(cause: unknown): Refusal | null {
-	if (cause instanceof Refusal) return cause;
-	return cause instanceof z.ZodError ? invalid(fieldProblems(cause)) : faultOf(cause);
 }
 
 /** An error as problem+json. @see RFC 9457 */

@@ -2,7 +2,7 @@ import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { arcCover, normaliseDeg, turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
-import { courseLengthMm, diameterAtMm, planPoint, type PlanPoint } from './geometry';
+import { diameterAtMm, planPoint, type PlanPoint } from './geometry';
 import type { Obstacle, RootFlaw, RootMapInput, Segment } from './root-map';
 
 /** Where two roots cross, seen from above. */
@@ -18,20 +18,59 @@ export interface Crossing {
 	angleDeg: number;
 }
 
+/** Edges of what is looked at from above, mm. */
+interface Box {
+	left: number;
+	right: number;
+	top: number;
+	bottom: number;
+}
+const boxOf = (points: readonly PlanPoint[]): Box => {
+	const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+	for (const { x, y } of points) {
+		if (x < box.left) box.left = x;
+		if (x > box.right) box.right = x;
+		if (y < box.top) box.top = y;
+		if (y > box.bottom) box.bottom = y;
+	}
+	return box;
+};
+const apart = (one: Box, other: Box): boolean =>
+	one.right < other.left || other.right < one.left || one.bottom < other.top || other.bottom < one.top;
+
+/** A stretch of a course between two of its points. */
+interface Stretch {
+	from: PlanPoint;
+	to: PlanPoint;
+	box: Box;
+	fromDepthMm: number;
+	toDepthMm: number;
+	/** Along the course, mm. */
+	beginsAtMm: number;
+	lengthMm: number;
+}
+
 interface Line {
 	segment: Segment;
-	points: PlanPoint[];
-	box: { left: number; right: number; top: number; bottom: number };
+	stretches: Stretch[];
+	box: Box;
+	lengthMm: number;
 }
 
 function lineOf(segment: Segment): Line {
-	const points = segment.course.map(planPoint);
-	const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-	return {
-		segment,
-		points,
-		box: { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
-	};
+	const { course } = segment;
+	const points = course.map(planPoint);
+	let lengthMm = 0;
+	const stretches = course.slice(1).flatMap((end, i): Stretch[] => {
+		const [start, from, to] = [course[i], points[i], points[i + 1]];
+		if (!start || !from || !to) return [];
+		const beginsAtMm = lengthMm;
+		const own = Math.hypot(to.x - from.x, to.y - from.y, end.depthMm - start.depthMm);
+		lengthMm += own;
+		const depths = { fromDepthMm: start.depthMm, toDepthMm: end.depthMm };
+		return [{ from, to, box: boxOf([from, to]), ...depths, beginsAtMm, lengthMm: own }];
+	});
+	return { segment, stretches, box: boxOf(points), lengthMm };
 }
 
 /** How far along two stretches meet, as shares of each; null where they do not. */
@@ -55,13 +94,7 @@ export function crossings(segments: readonly Segment[]): Crossing[] {
 		for (const other of lines.slice(i + 1)) {
 			const [a, b] = [one.segment, other.segment];
 			if (a.parentId === b.id || b.parentId === a.id) continue;
-			if (
-				one.box.right < other.box.left ||
-				other.box.right < one.box.left ||
-				one.box.bottom < other.box.top ||
-				other.box.bottom < one.box.top
-			)
-				continue;
+			if (apart(one.box, other.box)) continue;
 			const crossing = firstCrossing(one, other);
 			if (crossing) found.push(crossing);
 		}
@@ -69,37 +102,41 @@ export function crossings(segments: readonly Segment[]): Crossing[] {
 }
 
 function firstCrossing(one: Line, other: Line): Crossing | null {
-	for (let i = 0; i + 1 < one.points.length; i++)
-		for (let j = 0; j + 1 < other.points.length; j++) {
-			const [a, b, c, d] = [one.points[i], one.points[i + 1], other.points[j], other.points[j + 1]];
-			const met = a && b && c && d ? meeting(a, b, c, d) : null;
-			if (!a || !b || !c || !d || !met) continue;
-			const depth = (line: Line, index: number, share: number): number => {
-				const from = line.segment.course[index]?.depthMm ?? 0;
-				return from + share * ((line.segment.course[index + 1]?.depthMm ?? from) - from);
-			};
-			const along = (line: Line, index: number, share: number): number => {
-				const { course } = line.segment;
-				const before = courseLengthMm(course.slice(0, index + 1));
-				return before + share * (courseLengthMm(course.slice(0, index + 2)) - before);
-			};
-			const at = [along(one, i, met.t), along(other, j, met.u)] as const;
-			const depths = [depth(one, i, met.t), depth(other, j, met.u)] as const;
-			const half = [one, other].map(
-				({ segment }, k) => diameterAtMm(segment, at[k] ?? 0, courseLengthMm(segment.course)) / 2
-			);
-			const turn = Math.abs(turnDeg(heading(a, b), heading(c, d)));
-			const oneAbove = depths[0] <= depths[1];
-			return {
-				upperId: oneAbove ? one.segment.id : other.segment.id,
-				lowerId: oneAbove ? other.segment.id : one.segment.id,
-				upperAtMm: oneAbove ? at[0] : at[1],
-				lowerAtMm: oneAbove ? at[1] : at[0],
-				gapMm: Math.abs(depths[0] - depths[1]) - (half[0] ?? 0) - (half[1] ?? 0),
-				angleDeg: turn > 90 ? 180 - turn : turn
-			};
+	const near = other.stretches.filter(({ box }) => !apart(box, one.box));
+	for (const own of one.stretches) {
+		if (apart(own.box, other.box)) continue;
+		for (const its of near) {
+			if (apart(own.box, its.box)) continue;
+			const met = meeting(own.from, own.to, its.from, its.to);
+			if (met) return crossingAt([one, own, met.t], [other, its, met.u]);
 		}
+	}
 	return null;
+}
+
+/** Two roots where they cross: each with its stretch, and how far along that, as a share. */
+function crossingAt(one: [Line, Stretch, number], other: [Line, Stretch, number]): Crossing {
+	const told = ([{ segment, lengthMm }, stretch, share]: [Line, Stretch, number]) => {
+		const atMm = stretch.beginsAtMm + share * stretch.lengthMm;
+		return {
+			id: segment.id,
+			atMm,
+			depthMm: stretch.fromDepthMm + share * (stretch.toDepthMm - stretch.fromDepthMm),
+			halfMm: diameterAtMm(segment, atMm, lengthMm) / 2,
+			headingDeg: heading(stretch.from, stretch.to)
+		};
+	};
+	const [a, b] = [told(one), told(other)];
+	const [upper, lower] = a.depthMm <= b.depthMm ? [a, b] : [b, a];
+	const turn = Math.abs(turnDeg(a.headingDeg, b.headingDeg));
+	return {
+		upperId: upper.id,
+		lowerId: lower.id,
+		upperAtMm: upper.atMm,
+		lowerAtMm: lower.atMm,
+		gapMm: lower.depthMm - upper.depthMm - a.halfMm - b.halfMm,
+		angleDeg: turn > 90 ? 180 - turn : turn
+	};
 }
 
 /** What a root runs into, seen from above: a kerb or wall that it crosses no deeper than it goes, a stone it enters. */

@@ -1,25 +1,21 @@
 import { calculationByName } from '$core/compute/calculations';
-import { provenance, traced } from '$core/compute/sources';
-import { answer, readJson } from '$lib/server/edge/http';
+import { answer, readJsonText } from '$lib/server/edge/http';
 import { Refusal } from '$lib/server/errors';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { json } from '@sveltejs/kit';
+import { computeApart } from '$lib/server/threads';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = ({ params, request }) =>
 	answer(async () => {
-		const calculation = calculationByName.get(params.name);
-		if (!calculation)
+		if (!calculationByName.has(params.name))
 			throw new Refusal(
 				404,
 				`There is no calculation named "${params.name.slice(0, 60)}".`,
 				`The names are listed at /api/v1/compute.`
 			);
 		const { db } = await getStore();
-		const [body, values] = await Promise.all([readJson(request), readValues(db)]);
-		const tracing = traced(values);
-		const found = await calculation.run(body, tracing.values);
-		// Every answer says where its numbers come from.
-		return json({ ...(found as object), from: provenance(calculation.name, tracing.used, values) });
+		const [text, values] = await Promise.all([readJsonText(request), readValues(db)]);
+		const found = await computeApart({ name: params.name, text, values });
+		return new Response(found, { headers: { 'content-type': 'application/json' } });
 	});

@@ -1,9 +1,14 @@
 <script lang="ts">
+	import { isLarge } from '$core/roots/map/root-map';
+	import WhenShown from '$ui/WhenShown.svelte';
 	import ReportView from '$views/recovery/ReportView.svelte';
 
 	let { data } = $props();
 </script>
 
 {#if data.place && data.of}
-	<ReportView {...data} place={data.place} of={data.of} />
+	{@const { place, of } = data}
+	<WhenShown heavy={isLarge(data.records.rootMap)}>
+		<ReportView {...data} {place} {of} />
+	</WhenShown>
 {/if}
