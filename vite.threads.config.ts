@@ -1,6 +1,6 @@
 import { defineConfig } from 'vite';
 
-/** The threads of the server: each one file of its own, beside the built server. What holds machine code stays outside. */
+/** What runs beside the built server, its threads first: each one file of its own, beside the built server. What holds machine code stays outside. */
 export default defineConfig({
 	publicDir: false,
 	resolve: { alias: { $core: '/src/lib/core' } },
@@ -12,6 +12,7 @@ export default defineConfig({
 		rollupOptions: {
 			input: {
 				'reckon.thread': 'src/lib/server/threads/reckon.thread.ts',
+				share: 'src/lib/server/share/certificates.ts',
 				'compute.thread': 'src/lib/server/threads/compute.thread.ts'
 			},
 			output: { entryFileNames: '[name].js' }

@@ -1,4 +1,5 @@
 import type { Format } from '$core/text/format';
+import type { Who } from '$core/vocabulary/people';
 
 declare global {
 	namespace App {
@@ -9,6 +10,10 @@ declare global {
 		}
 		interface Locals {
 			nonce: string;
+			/** Who looks; null for nobody known. */
+			who: Who | null;
+			/** Whether the request comes from the computer that Bruntle runs on. */
+			here: boolean;
 		}
 		interface PageState {
 			/** Have stages proposed on arrival. */

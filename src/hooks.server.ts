@@ -1,16 +1,36 @@
 import { problem, refusedPage } from '$lib/server/edge/http';
 import { findDamaged } from '$lib/server/damaged';
-import { guardForm, refuseForeign } from '$lib/server/edge/guard';
+import { guardForm, isFromHere, listensAlone, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
+import { addressOf, toKey, whoAsks } from '$lib/server/people/at-the-door';
+import { hasOwner, invite } from '$lib/server/people/people';
+import { refusedAccess } from '$lib/server/people/access';
+import { workingAs } from '$lib/server/people/who-works';
 import { closeStore, getStore } from '$lib/server/store';
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Store } from '$lib/server/db/database';
+import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 
 export const init: ServerInit = async () => {
 	const demo = process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
-	await getStore(demo);
+	const store = await getStore(demo);
+	await refuseOpenDoor(store);
+	// Who serves this asks for an invitation to show at its start: null while nobody owns the yard.
+	process.on('bruntle:invite', (told: (key: string | null) => void) => {
+		void hasOwner(store.db)
+			.then((owned) => (owned ? invite(store, 'helper') : null))
+			.then(told, () => told(null));
+	});
 	// Asked for by who serves this, when the last request is answered.
 	process.once('bruntle:stop', (done: () => void) => void closeStore().then(done, done));
 };
+
+/** Without anybody who owns the yard there is no key, and nothing to keep the network out by. */
+async function refuseOpenDoor(store: Store): Promise<void> {
+	if (listensAlone(process.env) || process.env.BRUNTLE_SHARED || (await hasOwner(store.db))) return;
+	throw new Error(
+		'nobody owns this yard yet, so that it is not opened to a network. Start it without HOST, make yourself its owner under Yard, People, and start it again.'
+	);
+}
 
 /** A page that broke may have met a record that cannot be read: once it is known, pages go on without it. */
 function lookForDamage(): void {
@@ -21,21 +41,58 @@ function lookForDamage(): void {
 
 const themes = ['light', 'dark'];
 
+/** The action of a form, as the address names it. */
+function actionOf({ request, url }: RequestEvent): string | null {
+	if (request.method !== 'POST' || (request.headers.get('content-type') ?? '').includes('json')) return null;
+	const named = [...url.searchParams.keys()].find((name) => name.startsWith('/'));
+	return named?.slice(1) ?? 'default';
+}
+
+/** Lets through who may have what they ask for. @throws Refusal 401 · 403 */
+async function admit(event: RequestEvent): Promise<void> {
+	const store = await getStore();
+	event.locals.here = isFromHere(event.request.headers, addressOf(event), process.env);
+	event.locals.who = await whoAsks(event, store);
+	const refused = refusedAccess(event.locals.who, {
+		method: event.request.method,
+		route: event.route.id,
+		action: actionOf(event)
+	});
+	if (refused === 'key')
+		throw new Refusal(401, 'This yard wants your key.', 'Sign in with your name and passphrase.');
+	if (refused === 'owner')
+		throw new Refusal(403, 'Only an owner of this yard does that.', 'Ask one of them; nothing was changed.');
+}
+
+/** What of an address is a page that somebody can be led to after signing in. */
+const wantsPage = ({ request, url }: RequestEvent): boolean =>
+	request.method === 'GET' && !/^\/(api|pictures|calendar)\//.test(url.pathname);
+
+const secret = /^\/(shared|invited)\//;
+
 export const handle: Handle = async ({ event, resolve }) => {
 	try {
 		refuseForeign(event.request, event.url, process.env);
 		guardForm(event);
+		await admit(event);
 	} catch (cause) {
 		if (!(cause instanceof Refusal)) throw cause;
+		if (cause.status === 401 && wantsPage(event)) return toKey(event);
 		return /^\/(api|undo)\b/.test(event.url.pathname) ? problem(cause) : refusedPage(cause, event.request);
 	}
 	const theme = event.cookies.get('theme') ?? '';
-	const response = await resolve(event, {
-		transformPageChunk: ({ html }) =>
-			html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
-	});
-	response.headers.set('x-content-type-options', 'nosniff');
+	const response = await workingAs(event.locals.who, () =>
+		resolve(event, {
+			transformPageChunk: ({ html }) =>
+				html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
+		})
+	);
+	// An address that is itself a key is told to no other site, and no page is kept that somebody else could call up.
+	if (secret.test(event.url.pathname)) response.headers.set('referrer-policy', 'no-referrer');
+	else response.headers.set('x-content-type-options', 'nosniff');
 	response.headers.set('referrer-policy', 'same-origin');
+	if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-cache');
+	response.headers.set('permissions-policy', 'camera=(self), geolocation=(self), microphone=()');
 	response.headers.set('cross-origin-opener-policy', 'same-origin');
 	response.headers.set('cross-origin-resource-policy', 'same-origin');
 	return response;

@@ -1,4 +1,5 @@
 import { clockIsPinned, clockIsSetBack, today } from '$lib/server/clock';
+import { hasOwner } from '$lib/server/people/people';
 import { lastEntryAt } from '$lib/server/records/work';
 import { damagedCount } from '$lib/server/records/sound';
 import { readFormatSettings } from '$lib/server/settings';
@@ -6,14 +7,17 @@ import { getStore } from '$lib/server/store';
 import type { LayoutServerLoad } from './$types';
 
 /** Read anew on every page: an app that stays open over midnight, or over a week, never dates today’s work to another day. */
-export const load: LayoutServerLoad = async ({ url, depends }) => {
+export const load: LayoutServerLoad = async ({ url, depends, locals }) => {
 	void url.pathname;
 	depends('bruntle:day');
 	const store = await getStore();
-	const lastAt = await lastEntryAt(store.db);
+	const lastAt = locals.who && (await lastEntryAt(store.db));
 	return {
 		formatSettings: await readFormatSettings(store.db),
-		damaged: damagedCount(store.db),
+		who: locals.who,
+		/** Whether anybody owns the yard, so that there are keys. */
+		owned: locals.who !== null && (await hasOwner(store.db)),
+		damaged: locals.who ? damagedCount(store.db) : 0,
 		today: today(),
 		/** The latest entry, where the clock stands before it. */
 		lastAt: clockIsSetBack(lastAt) ? lastAt : null,

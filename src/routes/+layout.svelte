@@ -27,6 +27,6 @@
 	});
 </script>
 
-<Shell demo={data.demo} today={data.today} damaged={data.damaged} lastAt={data.lastAt}>
+<Shell who={data.who} demo={data.demo} today={data.today} damaged={data.damaged} lastAt={data.lastAt}>
 	{@render children()}
 </Shell>

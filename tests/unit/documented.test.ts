@@ -47,7 +47,7 @@ const offered = ['core', 'server'].flatMap((floor) =>
 
 /** Names that end in a unit, or in what is counted. */
 const TELLS_ITS_UNIT =
-	/(Mm2?|Cm|Kg|G|L|Ml|C|Deg|M2?|MgPerM3|PerH|Ms|Kpa|Mpa|Percent|Days|Hours|Minutes|Months|Weeks|Years|Mj|Km|H|Px|Bits|Ratio|Count|Index|degreeDays7)$|[sS]hare$|[cC]hance$|[gG]rade$|^(count|index|year|days|seconds|minutes|stage|version|seed)$/;
+	/(Mm2?|Cm|Kg|G|L|Ml|C|Deg|M2?|MgPerM3|PerH|Ms|Kpa|Mpa|Percent|Days|Hours|Minutes|Months|Weeks|Years|Mj|Km|H|Px|Bits|Bytes|Ratio|Count|Index|degreeDays7)$|[sS]hare$|[cC]hance$|[gG]rade$|^(count|index|year|days|seconds|minutes|stage|version|seed)$/;
 /** What a text says a number is in. */
 const SAYS_A_UNIT =
 	/@returns|, (mm|kg|L|°C|m\/s|kPa|MJ|km|cm|m²|mm²|mm a day|bits|m)\b|\b(share|chance|factor|angle|azimuth|thickness|depth|width|litres|metres|degrees|hours|days|grade|points)\b|log-odds|kPa|0 …/i;

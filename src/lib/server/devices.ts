@@ -1,9 +1,9 @@
 import { and, desc, eq, getTableColumns, gte, inArray, sql } from 'drizzle-orm';
-import { createHash, randomBytes } from 'node:crypto';
 import { addDays } from '../core/maths/calendar';
 import {
 	airHours,
 	deviceHealth,
+	deviceKindNames,
 	type Device,
 	type DeviceHealth,
 	type DeviceInput,
@@ -19,29 +19,29 @@ import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
+import { keyHash, newKey } from './people/keys';
 import { devices, places } from './records/records';
 import { doWork } from './records/work';
 import { keepWeather } from './weather';
-
-const hash = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** Adds a device; its token is told once and kept only as a hash. @throws Refusal 422 */
 export async function addDevice(
 	store: Store,
 	input: DeviceInput,
-	token: string = randomBytes(24).toString('base64url')
+	token: string = newKey()
 ): Promise<{ device: Device; token: string; entryId: string }> {
-	const missing = input.kind === 'air' ? input.placeId === null : input.onTreeId === null;
+	const ofPlace = input.kind === 'air' || input.kind === 'station';
+	const missing = ofPlace ? input.placeId === null : input.onTreeId === null;
 	if (missing)
 		throw invalid([
-			input.kind === 'air'
-				? { field: 'placeId', message: 'must be chosen: an air sensor hangs at a place' }
+			ofPlace
+				? { field: 'placeId', message: 'must be chosen: it stands at a place' }
 				: { field: 'onTreeId', message: 'must be chosen: it belongs to a pot' }
 		]);
 	const { result, entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'aftercare', what: `New device: ${input.name}` },
-		(work) => work.add(devices, { ...input, tokenHash: hash(token) })
+		(work) => work.add(devices, { ...input, tokenHash: keyHash(token) })
 	);
 	return { device: result, token, entryId };
 }
@@ -55,8 +55,15 @@ export async function removeDevice(store: Store, id: string, version: number): P
 	);
 }
 
-/** The device of a bearer token. @throws Refusal 401 */
-export async function deviceOf(db: Reader, authorization: string | null): Promise<Device> {
+/**
+ * The device of a bearer token, which names what it may send.
+ * @throws Refusal 401 · 403 it is for something else
+ */
+export async function deviceOf(
+	db: Reader,
+	authorization: string | null,
+	sends: 'readings' | 'weather' = 'readings'
+): Promise<Device> {
 	const token = /^Bearer\s+(\S{10,200})$/.exec(authorization ?? '')?.[1];
 	const refused = new Refusal(
 		401,
@@ -67,9 +74,17 @@ export async function deviceOf(db: Reader, authorization: string | null): Promis
 	const [row] = await db
 		.select({ id: tables.device.id })
 		.from(tables.device)
-		.where(eq(tables.device.tokenHash, hash(token)));
+		.where(eq(tables.device.tokenHash, keyHash(token)));
 	const device = row ? await devices.get(db, row.id) : null;
 	if (!device) throw refused;
+	if ((device.kind === 'station') !== (sends === 'weather'))
+		throw new Refusal(
+			403,
+			`The token of a ${deviceKindNames[device.kind]} is not for ${sends}.`,
+			device.kind === 'station'
+				? 'Send days or hours to /api/v1/weather.'
+				: 'Send readings to /api/v1/readings.'
+		);
 	return device;
 }
 

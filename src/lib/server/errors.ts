@@ -3,7 +3,7 @@ import type { FieldProblem } from '../core/vocabulary/fields';
 /** Something the person can put right. `message` says what is wrong, `advice` what to do. */
 export class Refusal extends Error {
 	constructor(
-		readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 502 | 503 | 507,
+		readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429 | 502 | 503 | 507,
 		message: string,
 		readonly advice: string = '',
 		readonly problems: readonly FieldProblem[] = [],

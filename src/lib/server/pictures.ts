@@ -13,7 +13,7 @@ import {
 	type Picture,
 	type PictureInput
 } from '../core/take-in/picture';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
@@ -252,6 +252,32 @@ export async function pictureIsKept(db: Reader, hash: string): Promise<boolean> 
 		.where(eq(tables.picture.hash, hash))
 		.limit(1);
 	return one !== undefined;
+}
+
+/** Whether a picture of this name is in the record of one tree. */
+export async function isPictureOf(db: Reader, hash: string, treeId: string): Promise<boolean> {
+	const [one] = await db
+		.select({ id: tables.picture.id })
+		.from(tables.picture)
+		.where(and(eq(tables.picture.hash, hash), eq(tables.picture.treeId, treeId)))
+		.limit(1);
+	return one !== undefined;
+}
+
+/** What stands in the place of a picture whose file is not here. */
+const MISSING = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="320" viewBox="0 0 480 320"><rect width="480" height="320" fill="#e6dcc8"/><g font-family="sans-serif" font-size="22" fill="#231c17" text-anchor="middle"><text x="240" y="150">The file of this picture</text><text x="240" y="184">is not here.</text></g></svg>`;
+
+/** A picture as it is sent. It never changes, so that it may be kept. */
+export async function answerPicture(hash: string, small: boolean): Promise<Response> {
+	const file = await pictureFile(hash, small);
+	return file
+		? new Response(new Uint8Array(file), {
+				headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=86400' }
+			})
+		: new Response(MISSING, {
+				status: 404,
+				headers: { 'content-type': 'image/svg+xml', 'cache-control': 'no-store' }
+			});
 }
 
 /** The file of a picture; null where it is gone. */

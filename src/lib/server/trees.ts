@@ -118,7 +118,7 @@ export async function reopenTree(store: Store, id: string, version: number): Pro
 }
 
 /** The tree that a record is written for. @throws Refusal 404 */
-export async function requireTree(work: Work, treeId: string): Promise<Tree> {
+export async function requireTree(work: Pick<Work, 'tx'>, treeId: string): Promise<Tree> {
 	const tree = await trees.get(work.tx, treeId);
 	if (!tree) throw notFound('tree');
 	return tree;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { taskSchema } from '../vocabulary/task';
 import { bookEntrySchema } from '../aftercare/book/book';
 import { changeSchema } from './changes';
-import { calendarDate, id, instant, toldText } from '../vocabulary/fields';
+import { calendarDate, id, instant, shortText, toldText } from '../vocabulary/fields';
 import { placeSchema } from '../vocabulary/place';
 import { examinationSchema } from '../examine/diagnosis/examination';
 import { groundPlanSchema } from '../replant/ground/ground-plan';
@@ -28,7 +28,8 @@ const journalEntrySchema = z.strictObject({
 	at: instant(),
 	on: calendarDate(),
 	stage: z.enum(stages),
-	what: toldText(400)
+	what: toldText(400),
+	by: shortText(60).nullable().default(null).describe('Who did it; null at the computer itself')
 });
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 

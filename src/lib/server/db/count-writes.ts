@@ -3,7 +3,7 @@ import type { Client } from '@libsql/client';
 /** Kept beside a tree: they are results, never what a result rests on. */
 const results = ['tree_water'];
 /** Told of a tree; nothing is worked out from them. */
-const told = ['journal', 'picture', 'said_forecast'];
+const told = ['journal', 'picture', 'said_forecast', 'shared_link'];
 
 /** Gives every table that belongs to a tree the triggers that count its writes, where it has none yet. */
 export async function countWrites(client: Client): Promise<void> {

@@ -3,6 +3,7 @@ import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from
 import type { BookDetails, BookKind } from '../../core/aftercare/book/book';
 import type { Backup } from '../../core/recovery/backup';
 import type { SaidForecast } from '../../core/recovery/said';
+import type { Role, SharedPage } from '../../core/vocabulary/people';
 import type { Release } from '../../core/vocabulary/task';
 import type { Factor } from '../../core/tree/changes';
 import type { RecentEvent } from '../../core/vocabulary/season-and-events';
@@ -681,10 +682,69 @@ export const journal = sqliteTable(
 		on: text('on_day').notNull(),
 		stage: text().notNull(),
 		what: text().notNull(),
+		/** Who did it; null at the computer itself, without a key. The name stays when the person is taken out. */
+		byId: text(),
+		by: text(),
 		/** Records before and after, for undo; null where an entry is only told. */
 		changes: text({ mode: 'json' }).$type<Change[] | null>()
 	},
 	(table) => [index('journal_tree').on(table.treeId, table.at), index('journal_at').on(table.at)]
+);
+
+/** People of the yard, with what their passphrase was hashed to. */
+export const person = sqliteTable(
+	'person',
+	{
+		id: identity(),
+		name: text().notNull(),
+		/** The name by which it is found: in small letters. */
+		nameKey: text().notNull(),
+		role: text().$type<Role>().notNull(),
+		passHash: text().notNull(),
+		madeAt: text().notNull()
+	},
+	(table) => [uniqueIndex('person_name').on(table.nameKey)]
+);
+
+/** Devices on which somebody is signed in; the key itself is kept only as a hash. */
+export const session = sqliteTable(
+	'session',
+	{
+		id: identity(),
+		personId: text()
+			.notNull()
+			.references(() => person.id, { onDelete: 'cascade' }),
+		keyHash: text().notNull(),
+		device: text().notNull(),
+		madeAt: text().notNull(),
+		lastAt: text().notNull()
+	},
+	(table) => [uniqueIndex('session_key').on(table.keyHash), index('session_person').on(table.personId)]
+);
+
+/** Invitations that are not taken up yet. */
+export const invitation = sqliteTable(
+	'invitation',
+	{
+		id: identity(),
+		keyHash: text().notNull(),
+		role: text().$type<Role>().notNull(),
+		untilAt: text().notNull()
+	},
+	(table) => [uniqueIndex('invitation_key').on(table.keyHash)]
+);
+
+/** Links by which somebody without a key reads one page of one tree. */
+export const sharedLink = sqliteTable(
+	'shared_link',
+	{
+		id: identity(),
+		keyHash: text().notNull(),
+		treeId: ofTree(),
+		page: text().$type<SharedPage>().notNull(),
+		untilOn: text().notNull()
+	},
+	(table) => [uniqueIndex('shared_link_key').on(table.keyHash)]
 );
 
 export const valueOverride = sqliteTable('value_override', {

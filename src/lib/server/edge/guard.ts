@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
-import { hostname, networkInterfaces } from 'node:os';
 import { Refusal } from '../errors';
+import { namesOfMachine } from '../share/machine';
 
 /** What of the surroundings decides by which names this server may be called. */
 export interface Surroundings {
@@ -25,14 +25,9 @@ function nameIn(host: string | null): string | null {
 	return found?.[1]?.toLowerCase() ?? null;
 }
 
-/** Names and addresses of this machine, as others in its network call it. */
-function namesOfMachine(): string[] {
-	const own = hostname().toLowerCase();
-	const addresses = Object.values(networkInterfaces()).flatMap((list = []) =>
-		list.map(({ address, family }) => (family === 'IPv6' ? `[${address.toLowerCase()}]` : address))
-	);
-	return [own, `${own.replace(/\.local$/, '')}.local`, ...addresses];
-}
+/** Whether it listens to this computer alone. */
+export const listensAlone = ({ HOST = '' }: Pick<Surroundings, 'HOST'>): boolean =>
+	HOST === '' || isLoopback(HOST.includes(':') ? `[${HOST}]` : HOST.toLowerCase());
 
 /**
  * Whether this server is called by a name of its own. A page elsewhere can have its name answered with the address of this machine and
@@ -48,8 +43,37 @@ export function isOwnName(
 	if (isLoopback(name)) return true;
 	if (URL.canParse(ORIGIN) && new URL(ORIGIN).hostname === name) return true;
 	if (BRUNTLE_HOSTS.split(',').some((one) => one.trim().toLowerCase() === name)) return true;
-	const alone = HOST === '' || isLoopback(HOST.includes(':') ? `[${HOST}]` : HOST.toLowerCase());
-	return !alone && namesOfMachine().includes(name);
+	return !listensAlone({ HOST }) && namesOfMachine().includes(name);
+}
+
+/** Headers by which a proxy says that it hands on what another asked. */
+const handedOn = [
+	'forwarded',
+	'via',
+	'x-forwarded-for',
+	'x-forwarded-host',
+	'x-forwarded-proto',
+	'x-real-ip'
+];
+
+/**
+ * Whether a request comes from this computer itself, by its own name, and not through something that hands it on.
+ * @param address where the connection comes from; null where that is not known
+ */
+export function isFromHere(
+	headers: Headers,
+	address: string | null,
+	{ ORIGIN = '' }: Pick<Surroundings, 'ORIGIN'>
+): boolean {
+	const from = (address ?? '').replace(/^::ffff:/, '');
+	const name = nameIn(headers.get('host'));
+	return (
+		(from === '::1' || isLoopback(from)) &&
+		name !== null &&
+		isLoopback(name) &&
+		!handedOn.some((one) => headers.has(one)) &&
+		(!URL.canParse(ORIGIN) || isLoopback(new URL(ORIGIN).hostname))
+	);
 }
 
 /** Content types that a form of any page may send without being asked [Fetch Standard, CORS-safelisted request-header]. */

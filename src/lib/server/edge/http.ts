@@ -35,7 +35,7 @@ export async function readJsonText(request: Request, limitBytes = BODY_LIMIT): P
 	return text;
 }
 
-/** Reads a JSON body within the limitBytes. @throws Refusal 413 too large · 415 not JSON · 400 not readable */
+/** Reads a JSON body within the limit. @throws Refusal 413 too large · 415 not JSON · 400 not readable */
 export const readJson = async (request: Request, limitBytes?: number): Promise<unknown> =>
 	parseJson(await readJsonText(request, limitBytes));
 
@@ -146,6 +146,9 @@ function formMessage(refusal: Refusal): string {
 	return `“${name}” ${only.message}.`;
 }
 
+/** What was typed into these never goes back. */
+const secretFields = new Set(['passphrase', 'before']);
+
 /** Runs a form action, once for a form that is sent again; a refusal goes back to the form with all that was typed. */
 export async function acting<T>(form: FormData, work: () => Promise<T>) {
 	try {
@@ -154,7 +157,8 @@ export async function acting<T>(form: FormData, work: () => Promise<T>) {
 		const refusal = refusalOf(cause);
 		if (!refusal) throw cause;
 		const typed: Record<string, string> = {};
-		for (const [name, value] of form) if (typeof value === 'string') typed[name] = value;
+		for (const [name, value] of form)
+			if (typeof value === 'string' && !secretFields.has(name)) typed[name] = value;
 		return fail(refusal.status, {
 			refusal: {
 				message: formMessage(refusal),

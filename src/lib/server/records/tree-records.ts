@@ -64,7 +64,8 @@ export async function readAll(db: Reader, treeIds: readonly string[]): Promise<T
 				at: tables.journal.at,
 				on: tables.journal.on,
 				stage: tables.journal.stage,
-				what: tables.journal.what
+				what: tables.journal.what,
+				by: tables.journal.by
 			},
 			// Of one instant, as they were written.
 			sql`from ${tables.journal} where ${inArray(tables.journal.treeId, [...treeIds])} order by ${tables.journal.at}, ${tables.journal.on}, ${tables.journal}.rowid`

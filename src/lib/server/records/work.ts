@@ -6,6 +6,7 @@ import { now, today } from '../clock';
 import type { Reader, Store, Writer } from '../db/database';
 import { journal, type Change } from '../db/schema';
 import { notFound, Refusal, stale } from '../errors';
+import { whoWorks } from '../people/who-works';
 import type { Aggregate, Identified, RawRecord } from './aggregate';
 import { aggregateNamed } from './records';
 
@@ -210,7 +211,14 @@ async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<s
 		const [same] = await tx
 			.select({ id: journal.id })
 			.from(journal)
-			.where(and(eq(journal.treeId, told.treeId), eq(journal.on, on), eq(journal.what, told.what)));
+			.where(
+				and(
+					eq(journal.treeId, told.treeId),
+					eq(journal.on, on),
+					eq(journal.what, told.what),
+					eq(sql`coalesce(${journal.byId}, '')`, whoWorks()?.id ?? '')
+				)
+			);
 		if (same) return same.id;
 	}
 	const id = randomUUID();
@@ -221,6 +229,8 @@ async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<s
 		on,
 		stage: told.stage,
 		what: told.what.slice(0, 400),
+		by: whoWorks()?.name ?? null,
+		byId: whoWorks()?.id ?? null,
 		changes
 	});
 	return id;
@@ -228,7 +238,7 @@ async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<s
 
 /**
  * Takes journal entries back, record by record, when none of them was written since; all or none.
- * @throws Refusal 404 unknown entry · 409 something was changed since, or it cannot be undone
+ * @throws Refusal 403 done by somebody else · 404 unknown entry · 409 something was changed since, or it cannot be undone
  */
 export async function undo(store: Store, ...entryIds: readonly string[]): Promise<void> {
 	const touched: Change[] = [];
@@ -243,6 +253,9 @@ export async function undo(store: Store, ...entryIds: readonly string[]): Promis
 async function undoEntry(tx: Writer, entryId: string): Promise<Change[]> {
 	const [entry] = await tx.select().from(journal).where(eq(journal.id, entryId));
 	if (!entry) throw notFound('entry to undo');
+	const who = whoWorks();
+	if (who?.role === 'helper' && entry.byId !== who.id)
+		throw new Refusal(403, 'This was done by somebody else.', 'They can take it back, or an owner can.');
 	if (!entry.changes || entry.changes.length === 0)
 		throw new Refusal(409, 'This entry cannot be undone.', 'Change the record itself instead.');
 	await refuseToLoseRecords(tx, entry.id, entry.changes);

@@ -9,6 +9,7 @@
 	import type { Place } from '$core/vocabulary/place';
 	import { useFormat } from '$ui/format';
 	import SheetActions from '$ui/SheetActions.svelte';
+	import ShareLink from '$views/people/ShareLink.svelte';
 
 	/** A letter to the owner of a tree in the ground, for print. */
 	interface Props {
@@ -18,8 +19,12 @@
 		of: RecoveryOf;
 		values: Values;
 		today: string;
+		/** Whether somebody reads it from outside, by a link. */
+		shared?: boolean;
+		/** Whether one may give it to read by a link. */
+		mayShare?: boolean;
 	}
-	let { records, stands, place, of, values, today }: Props = $props();
+	let { records, stands, place, of, values, today, shared = false, mayShare = false }: Props = $props();
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
 	const letter = $derived(
@@ -30,10 +35,13 @@
 </script>
 
 <div class="page py-5">
-	<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
-		<a class="chalk" href={resolve('/trees/[id]/recovery', { id: tree.id })}>Back to Recovery</a>
-		<SheetActions title="{tree.tag} letter" print="Print the letter" />
-	</div>
+	{#if !shared}
+		<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
+			<a class="chalk" href={resolve('/trees/[id]/recovery', { id: tree.id })}>Back to Recovery</a>
+			<SheetActions title="{tree.tag} letter" print="Print the letter" />
+			{#if mayShare}<ShareLink {tree} page="letter" {today} />{/if}
+		</div>
+	{/if}
 	<article
 		data-sheet
 		class="sheet mx-auto max-w-[46rem] border bg-leaf p-4 sm:p-10"

@@ -23,6 +23,7 @@
 	import { situationNames, treeStateNames } from '$core/vocabulary/words';
 	import type { Values } from '$core/values/values';
 	import { useFormat } from '$ui/format';
+	import ShareLink from '$views/people/ShareLink.svelte';
 	import FromAbove from '$views/roots/FromAbove.svelte';
 	import { RootsState } from '$views/roots/roots-state.svelte';
 	import { untrack } from 'svelte';
@@ -40,8 +41,12 @@
 		twin: Twin | null;
 		values: Values;
 		today: string;
+		/** Key of the link by which somebody reads it from outside. */
+		sharedBy?: string;
+		/** Whether one may give it to read by a link. */
+		mayShare?: boolean;
 	}
-	let { records, place, of, shootMm, twin, values, today }: Props = $props();
+	let { records, place, of, shootMm, twin, values, today, sharedBy, mayShare = false }: Props = $props();
 	const format = useFormat();
 	const { tree, kind } = $derived(records);
 	const look = $derived(records.examinations.at(-1));
@@ -116,13 +121,20 @@
 			.map(({ view, pictures }) => ({ view, pictures: pictures.filter((one) => one !== undefined) }))
 	);
 	const until = $derived(tree.closedOn ?? today);
+	const pictureAt = (file: string): string =>
+		sharedBy === undefined
+			? resolve('/pictures/[file]', { file })
+			: resolve('/shared/[key]/[file]', { key: sharedBy, file });
 </script>
 
 <div class="page py-5">
-	<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
-		<a class="chalk" href={resolve('/trees/[id]/recovery', { id: tree.id })}>Back to Recovery</a>
-		<SheetActions title="{tree.tag} case report" print="Print the report" />
-	</div>
+	{#if sharedBy === undefined}
+		<div class="no-print mb-4 flex flex-wrap items-end justify-between gap-3">
+			<a class="chalk" href={resolve('/trees/[id]/recovery', { id: tree.id })}>Back to Recovery</a>
+			<SheetActions title="{tree.tag} case report" print="Print the report" />
+			{#if mayShare}<ShareLink {tree} page="report" {today} />{/if}
+		</div>
+	{/if}
 	<article data-sheet class="sheet mx-auto max-w-[50rem] border bg-leaf p-3 sm:p-8" aria-label="Case report">
 		<header class="border-b-2 border-ink pb-2">
 			<div class="flex flex-wrap items-baseline justify-between gap-x-6">
@@ -277,7 +289,7 @@
 					{#each pair.pictures as picture (picture.id)}
 						<figure>
 							<img
-								src={resolve('/pictures/[file]', { file: `${picture.hash}.jpg` })}
+								src={pictureAt(`${picture.hash}.jpg`)}
 								alt="{picture.view}, {format().date(picture.takenOn)}"
 								class="w-full rounded-sm border"
 							/>

@@ -31,6 +31,7 @@
 		{ label: 'Yard: places', href: resolve('/yard') },
 		{ label: 'Units, dates and look', href: resolve('/yard/settings') },
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
+		{ label: 'People, keys and sharing', href: resolve('/yard/people') },
 		{ label: 'Outcomes and losses', href: resolve('/yard/outcomes') },
 		{ label: 'Review of the yard', href: resolve('/yard/review') },
 		{ label: 'Damaged records', href: resolve('/yard/damaged') },

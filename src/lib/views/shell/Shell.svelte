@@ -3,6 +3,7 @@
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import { counted } from '$core/text/plural';
+	import type { Who } from '$core/vocabulary/people';
 	import { stages } from '$core/vocabulary/words';
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -14,6 +15,8 @@
 	import { keyIsTaken, shortcuts } from './shortcuts';
 
 	interface Props {
+		/** Who looks; null for nobody known, who is shown no way around. */
+		who: Who | null;
 		demo: boolean;
 		today: string;
 		/** Records that cannot be read. */
@@ -22,7 +25,7 @@
 		lastAt: string | null;
 		children: Snippet;
 	}
-	let { demo, today, damaged, lastAt, children }: Props = $props();
+	let { who, demo, today, damaged, lastAt, children }: Props = $props();
 	const format = useFormat();
 
 	let finding = $state(false);
@@ -45,6 +48,7 @@
 		href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 
 	function onkeydown(event: KeyboardEvent): void {
+		if (!who) return;
 		if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
 			event.preventDefault();
 			void find();
@@ -76,34 +80,37 @@
 		<a href={resolve('/')} class="flex items-center gap-2" aria-label="Bruntle, to Today">
 			<Mark size={26} /><span class="font-display text-xl font-bold">Bruntle</span>
 		</a>
-		<nav aria-label="Main" class="hidden gap-1 sm:flex">
-			{#each rail as { label, href } (href)}
-				<!-- eslint-disable svelte/no-navigation-without-resolve -- resolved above -->
-				<a
-					{href}
-					class={[
-						'rounded-sm px-2.5 py-1.5',
-						here(href) ? 'font-bold text-ink' : 'text-slate hover:text-ink'
-					]}
-					aria-current={here(href) ? 'page' : undefined}>{label}</a
-				>
-			{/each}
-		</nav>
+		{#if who}<nav aria-label="Main" class="hidden gap-1 sm:flex">
+				{#each rail as { label, href } (href)}
+					<!-- eslint-disable svelte/no-navigation-without-resolve -- resolved above -->
+					<a
+						{href}
+						class={[
+							'rounded-sm px-2.5 py-1.5',
+							here(href) ? 'font-bold text-ink' : 'text-slate hover:text-ink'
+						]}
+						aria-current={here(href) ? 'page' : undefined}>{label}</a
+					>
+				{/each}
+			</nav>{/if}
 		{#if demo}
 			<span class="hidden text-sm text-slate lg:inline"
 				>Demo yard, its clock stands at {format().date(today)}</span
 			>
 		{/if}
-		<button
-			type="button"
-			class="ml-auto flex h-9 items-center gap-2 rounded-md border border-edge px-3 text-left text-sm text-slate hover:border-ink sm:w-60"
-			onclick={find}
-		>
-			<Search size={16} aria-hidden="true" /><span class="hidden sm:inline">find a tree, a page</span><span
-				class="sm:hidden">find</span
+		{#if who}{#if who.id}<a
+					class="hidden text-sm text-slate hover:text-ink md:inline"
+					href={resolve('/yard/people')}><span class="sr-only">Signed in as </span>{who.name}</a
+				>{/if}<button
+				type="button"
+				class="ml-auto flex h-9 items-center gap-2 rounded-md border border-edge px-3 text-left text-sm text-slate hover:border-ink sm:w-60"
+				onclick={find}
 			>
-			<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
-		</button>
+				<Search size={16} aria-hidden="true" /><span class="hidden sm:inline">find a tree, a page</span><span
+					class="sm:hidden">find</span
+				>
+				<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
+			</button>{/if}
 	</div>
 	{#if lastAt !== null}
 		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
@@ -129,21 +136,21 @@
 	{@render children()}
 </main>
 
-<nav
-	aria-label="Main, at the foot"
-	class="no-print fixed inset-x-0 bottom-0 z-30 grid grid-cols-4 border-t bg-leaf sm:hidden"
->
-	{#each rail as { label, href } (href)}
-		<a
-			{href}
-			class={[
-				'flex min-h-13 items-center justify-center border-t-3 text-sm',
-				here(href) ? 'border-oxide font-bold' : 'border-transparent text-slate'
-			]}
-			aria-current={here(href) ? 'page' : undefined}>{label}</a
-		>
-	{/each}
-</nav>
+{#if who}<nav
+		aria-label="Main, at the foot"
+		class="no-print fixed inset-x-0 bottom-0 z-30 grid grid-cols-4 border-t bg-leaf sm:hidden"
+	>
+		{#each rail as { label, href } (href)}
+			<a
+				{href}
+				class={[
+					'flex min-h-13 items-center justify-center border-t-3 text-sm',
+					here(href) ? 'border-oxide font-bold' : 'border-transparent text-slate'
+				]}
+				aria-current={here(href) ? 'page' : undefined}>{label}</a
+			>
+		{/each}
+	</nav>{/if}
 
 <Toaster
 	position="bottom-center"

@@ -40,7 +40,7 @@
 				<time datetime={entry.on} class="text-slate">{format().day(entry.on, today)}</time>
 				<p>
 					{format().inWords(entry.what, today)}<span class="block text-xs text-slate"
-						>{stageNames[entry.stage]}</span
+						>{stageNames[entry.stage]}{entry.by ? `, ${entry.by}` : ''}</span
 					>
 				</p>
 			</li>

@@ -70,8 +70,9 @@
 <div class="page pt-6 pb-16">
 	<h1 class="text-3xl">Devices</h1>
 	<p class="mt-1 max-w-3xl text-slate">
-		Scales, probes and sensors post readings to <code>/api/v1/readings</code> as JSON or CSV, each with a
-		token of its own. <a class="chalk" href={resolve('/yard/weather')}>Weather</a>,
+		Scales, probes and sensors post readings to <code>/api/v1/readings</code> as JSON or CSV, a station its
+		weather to <code>/api/v1/weather</code>, each with a token of its own.
+		<a class="chalk" href={resolve('/yard/weather')}>Weather</a>,
 		<a class="chalk" href={resolve('/yard')}>back to the yard</a>.
 	</p>
 	<ul class="mt-4 divide-y border-y">
@@ -82,7 +83,11 @@
 						>{/if}
 					<span class="block text-sm text-slate">{deviceKindNames[device.kind]}, {at}</span>
 					<span class="block text-sm"
-						>{last ? `${said(last)}, ${format().instant(last.lastAt)}` : 'No reading this week.'}</span
+						>{last
+							? `${said(last)}, ${format().instant(last.lastAt)}`
+							: device.kind === 'station'
+								? 'Its days stand under Weather.'
+								: 'No reading this week.'}</span
 					>
 				</div>
 				{#if week.length > 1}
@@ -95,24 +100,24 @@
 						<path d={spark(week)} fill="none" class="stroke-rain" stroke-width="2" />
 					</svg>
 				{/if}
-				<dl class="grid grid-cols-[auto_auto] gap-x-3 text-sm">
-					<dt class="text-slate">battery</dt>
-					<dd class={health.battery !== null && health.battery < 0.2 ? 'font-semibold text-oxide' : ''}>
-						{health.battery === null ? 'not told' : format().percent(health.battery)}
-					</dd>
-					<dt class="text-slate">longest gap</dt>
-					<dd class={(health.gapH ?? 0) > 24 ? 'font-semibold text-oxide' : ''}>
-						{health.gapH === null
-							? '–'
-							: health.gapH < 1
-								? 'under 1 h'
-								: `${format().number(health.gapH, 1)} h`}
-					</dd>
-					{#if health.driftKgPerDay !== null}
-						<dt class="text-slate">driest of a day moves</dt>
-						<dd>{format().number(health.driftKgPerDay * 1000)} g a day</dd>
-					{/if}
-				</dl>
+				{#if device.kind !== 'station'}<dl class="grid grid-cols-[auto_auto] gap-x-3 text-sm">
+						<dt class="text-slate">battery</dt>
+						<dd class={health.battery !== null && health.battery < 0.2 ? 'font-semibold text-oxide' : ''}>
+							{health.battery === null ? 'not told' : format().percent(health.battery)}
+						</dd>
+						<dt class="text-slate">longest gap</dt>
+						<dd class={(health.gapH ?? 0) > 24 ? 'font-semibold text-oxide' : ''}>
+							{health.gapH === null
+								? '–'
+								: health.gapH < 1
+									? 'under 1 h'
+									: `${format().number(health.gapH, 1)} h`}
+						</dd>
+						{#if health.driftKgPerDay !== null}
+							<dt class="text-slate">driest of a day moves</dt>
+							<dd>{format().number(health.driftKgPerDay * 1000)} g a day</dd>
+						{/if}
+					</dl>{/if}
 				<form method="POST" action="?/remove" use:enhance={act()}>
 					<input type="hidden" name="id" value={device.id} /><input
 						type="hidden"
@@ -150,7 +155,7 @@
 				}}
 				options={deviceKinds.map((value) => ({ value, label: deviceKindNames[value] }))}
 			/>
-			{#if kind === 'air'}
+			{#if kind === 'air' || kind === 'station'}
 				<SelectField
 					name="placeId"
 					label="Hangs at"

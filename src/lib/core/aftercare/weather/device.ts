@@ -6,12 +6,13 @@ import type { WeatherHour } from '../../climate/hours';
 export const deviceKindNames = {
 	scale: 'scale under a pot',
 	'soil-probe': 'soil probe',
-	air: 'air sensor'
+	air: 'air sensor',
+	station: 'weather station'
 };
 export type DeviceKind = keyof typeof deviceKindNames;
 export const deviceKinds = wordsOf(deviceKindNames);
 
-/** A device that posts readings: a scale or probe belongs to a tree, an air sensor to a place. */
+/** A device that posts readings: a scale or probe belongs to a tree, an air sensor or a station to a place. */
 export const deviceInput = z.strictObject({
 	name: shortText(60),
 	kind: oneOf(deviceKinds),
@@ -61,7 +62,9 @@ export const CLOCK_AHEAD_MS = 15 * 60 * 1000;
 export const measuredBy = {
 	scale: ['weightKg', 'temperatureC'],
 	'soil-probe': ['moisture', 'temperatureC'],
-	air: ['temperatureC', 'humidityPercent']
+	air: ['temperatureC', 'humidityPercent'],
+	/** Its days and hours come as weather. */
+	station: ['temperatureC']
 } as const satisfies Record<DeviceKind, readonly (keyof Reading)[]>;
 const measuredNames = {
 	weightKg: 'a weight',

@@ -5,5 +5,5 @@
 </script>
 
 {#if data.place && data.of}
-	<LetterView {...data} place={data.place} of={data.of} />
+	<LetterView {...data} mayShare={data.who?.role === 'owner' && data.owned} place={data.place} of={data.of} />
 {/if}

@@ -1,9 +1,10 @@
 import { loading } from '$lib/server/edge/http';
+import { sharing } from '$lib/server/edge/share-form';
 import { recoveryOf, twinOf } from '$lib/server/recovery';
 import { referenceShootMm } from '$lib/server/trees';
 import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ parent }) =>
 	loading(async () => {
@@ -16,3 +17,5 @@ export const load: PageServerLoad = ({ parent }) =>
 			twin: await twinOf(db, records.tree)
 		};
 	});
+
+export const actions: Actions = { share: sharing('report') };

@@ -9,6 +9,6 @@
 {#if data.place && data.of}
 	{@const { place, of } = data}
 	<WhenShown heavy={isLarge(data.records.rootMap)}>
-		<ReportView {...data} {place} {of} />
+		<ReportView {...data} mayShare={data.who?.role === 'owner' && data.owned} {place} {of} />
 	</WhenShown>
 {/if}
