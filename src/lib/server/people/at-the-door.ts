@@ -52,19 +52,26 @@ export const forgetKey = ({ cookies }: Pick<RequestEvent, 'cookies'>): void =>
 /** What a browser says it runs on, in a few words. */
 export function deviceOf(agent: string | null): string {
 	const text = agent ?? '';
-	const system =
-		/(iPhone|iPad|Android|Windows|Macintosh|CrOS|Linux)/
-			.exec(text)?.[1]
-			?.replace('Macintosh', 'Mac')
-			.replace('CrOS', 'Chromebook') ?? 'unknown device';
+	const first = (signs: readonly (readonly [sign: string, name: string])[]): string | undefined =>
+		signs.find(([sign]) => text.includes(sign))?.[1];
 	// Those that are built on others name them too, before or after their own.
-	const browser = [
-		['Edg', 'Edge'],
-		['OPR', 'Opera'],
-		['Firefox', 'Firefox'],
-		['Chrome', 'Chrome'],
-		['Safari', 'Safari']
-	].find(([sign]) => text.includes(`${sign}/`))?.[1];
+	const system =
+		first([
+			['iPhone', 'iPhone'],
+			['iPad', 'iPad'],
+			['Android', 'Android'],
+			['Windows', 'Windows'],
+			['Macintosh', 'Mac'],
+			['CrOS', 'Chromebook'],
+			['Linux', 'Linux']
+		]) ?? 'unknown device';
+	const browser = first([
+		['Edg/', 'Edge'],
+		['OPR/', 'Opera'],
+		['Firefox/', 'Firefox'],
+		['Chrome/', 'Chrome'],
+		['Safari/', 'Safari']
+	]);
 	return browser ? `${system}, ${browser}` : system;
 }
 

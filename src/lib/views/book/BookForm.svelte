@@ -118,7 +118,7 @@
 	{#key kind}
 		{#if of?.choices}
 			<SelectField
-				name="choice"
+				name="details.choice"
 				label={of.choices.label}
 				bind:value={() => typed.choice ?? '', (choice) => (typed.choice = choice || null)}
 				options={[
@@ -134,7 +134,7 @@
 			{@const unit = units[detail]}
 			{#if detail === 'bearingDeg'}
 				<SelectField
-					name="bearingDeg"
+					name="details.bearingDeg"
 					{label}
 					value={String(given('bearingDeg') ?? '')}
 					optional={!asked.needed}
@@ -146,7 +146,7 @@
 				/>
 			{:else if detail === 'share'}
 				<TextField
-					name="share~shown"
+					name="details.share~shown"
 					label="{label} (%)"
 					inputmode="decimal"
 					optional={!asked.needed}
@@ -157,10 +157,10 @@
 					}}
 					{refused}
 				/>
-				<input type="hidden" name="share" value={share ?? ''} />
+				<input type="hidden" name="details.share" value={share ?? ''} />
 			{:else if detail === 'untilOn'}
 				<DateField
-					name="untilOn"
+					name="details.untilOn"
 					{label}
 					min={on}
 					optional={!asked.needed}
@@ -169,7 +169,7 @@
 				/>
 			{:else if unit}
 				<MeasureField
-					name={detail}
+					name="details.{detail}"
 					{label}
 					{unit}
 					hint={asked.hint}
@@ -182,7 +182,7 @@
 				/>
 			{:else}
 				<TextField
-					name={detail}
+					name="details.{detail}"
 					{label}
 					hint={asked.hint}
 					optional={!asked.needed}

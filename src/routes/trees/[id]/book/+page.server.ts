@@ -1,4 +1,4 @@
-import { bookDetails, bookInput } from '$core/aftercare/book/book';
+import { bookInput } from '$core/aftercare/book/book';
 import { bookFacts } from '$core/tree/booked';
 import { id } from '$core/vocabulary/fields';
 import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
@@ -26,13 +26,7 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => {
 			const corrects = correctsIn(form);
-			const details = readForm(bookDetails, form);
-			const input = check(bookInput, {
-				kind: form.get('kind'),
-				on: form.get('on'),
-				note: form.get('note') ?? '',
-				details
-			});
+			const input = readForm(bookInput, form);
 			const store = await getStore();
 			const also = check(z.array(id()).max(30), form.getAll('also'));
 			if (also.length > 0 && !corrects)
