@@ -44,7 +44,8 @@ export default defineConfig({
 		env: {
 			PORT: '4801',
 			DATABASE_URL: `file:${path.join(folder, 'own.db')}`,
-			BRUNTLE_NOW: '2026-04-18T09:00:00Z'
+			BRUNTLE_NOW: '2026-04-18T09:00:00Z',
+			BRUNTLE_BACKUPS: '0'
 		}
 	}
 });

@@ -13,6 +13,8 @@ export default defineConfig({
 			input: {
 				'reckon.thread': 'src/lib/server/threads/reckon.thread.ts',
 				share: 'src/lib/server/share/certificates.ts',
+				'yard-backup': 'src/lib/server/yard-backup/file.ts',
+				'backup.thread': 'src/lib/server/threads/backup.thread.ts',
 				'compute.thread': 'src/lib/server/threads/compute.thread.ts'
 			},
 			output: { entryFileNames: '[name].js' }

@@ -47,6 +47,7 @@ export async function startServer(
 			DATABASE_URL: `file:${database}`,
 			PORT: String(port),
 			BRUNTLE_NOW: '2026-04-18T09:00:00Z',
+			BRUNTLE_BACKUPS: '0',
 			...env
 		}
 	});

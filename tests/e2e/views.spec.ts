@@ -28,6 +28,9 @@ const pages = [
 	'/yard/outcomes',
 	'/yard/review',
 	'/yard/damaged',
+	'/yard/people',
+	'/yard/backups',
+	'/key',
 	'/calendar',
 	'/round',
 	'/reference/kinds',
@@ -52,8 +55,8 @@ async function desk(page: Page): Promise<void> {
 }
 /** The views in parts that take about a minute each. */
 const parts = {
-	'the yard': pages.slice(0, 10),
-	reference: pages.slice(10),
+	'the yard': pages.slice(0, 12),
+	reference: pages.slice(12),
 	'a tree until its roots are planned': stageViews.slice(0, 10),
 	'a tree from replanting on': stageViews.slice(10)
 };

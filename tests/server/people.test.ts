@@ -298,6 +298,7 @@ describe('what is done', () => {
 			'/trees/[id]/examine numbers',
 			'/trees/[id]/recovery/letter share',
 			'/trees/[id]/recovery/report share',
+			'/yard/backups make',
 			'/yard/damaged mend',
 			'/yard/damaged remove',
 			'/yard/devices add',

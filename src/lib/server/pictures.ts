@@ -22,7 +22,7 @@ import { doWork, takeOut } from './records/work';
 import { refuseDate, requireTree } from './trees';
 
 /** Pictures lie beside the database; a remote one keeps them under `data`. */
-function picturesFolder(): string {
+export function picturesFolder(): string {
 	const given = process.env.BRUNTLE_PICTURES;
 	if (given) return path.resolve(given);
 	const url = process.env.DATABASE_URL ?? 'file:data/bruntle.db';

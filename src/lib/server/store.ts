@@ -5,10 +5,12 @@ import { shippedKinds } from '../core/vocabulary/shipped';
 import { now } from './clock';
 import { findDamaged } from './damaged';
 import { migrationsFolder, openStore, type Store } from './db/database';
-import { checkFile, holdAlone, startFault } from './db/opening';
+import { checkFile, holdAlone, NotOpened, startFault } from './db/opening';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';
 import { trees } from './records/records';
+import { makeBackup } from './yard-backup/make';
+import { backupTaskOf, keepBackedUp } from './yard-backup/yard';
 import { readSetting, writeSetting } from './settings';
 
 const FIRST_PAGES_MS = 3000;
@@ -46,12 +48,25 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 		// Read anew while developing, this module finds the yard held by its own process.
 		if (!held.has(file)) await holdAlone(file);
 		held.add(file);
-		await checkFile(file, migrationsFolder());
+		if ((await checkFile(file, migrationsFolder())) && !demo) await backUpBefore(url);
 	}
 	try {
 		return await filled(url, file, demo);
 	} catch (cause) {
 		throw file ? startFault(file, cause) : cause;
+	}
+}
+
+/** What changes the database for good is done once the yard as it was is safe. @throws NotOpened */
+async function backUpBefore(url: string): Promise<void> {
+	const task = backupTaskOf(url);
+	try {
+		if (task) await makeBackup(task);
+	} catch (cause) {
+		console.error(cause);
+		throw new NotOpened(
+			'This yard is of an older Bruntle and could not be backed up before it is brought up to date. Is there room on its disk? It was not touched.'
+		);
 	}
 }
 
@@ -77,6 +92,7 @@ async function filled(url: string, file: string | null, demo?: Fill): Promise<St
 	setTimeout(() => {
 		findDamaged(store).catch((cause: unknown) => console.error('Records were not looked through:', cause));
 	}, FIRST_PAGES_MS).unref();
+	keepBackedUp(store);
 	void sweepPictures().catch((cause: unknown) => console.error('Pictures were not swept:', cause));
 	return store;
 }

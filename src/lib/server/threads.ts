@@ -11,6 +11,7 @@ import type { Store } from './db/database';
 import { Refusal } from './errors';
 import type { Reckoned } from './reckon';
 import type { Answered, Asked } from './threads/compute.thread';
+import type { BackupProof, BackupTask } from './yard-backup/make';
 import type { ReckonThread } from './threads/reckon.thread';
 
 /** Reckons trees away from the requests, with a reader of its own. */
@@ -24,7 +25,7 @@ const MOST_THREADS = 4;
 const YOUNG_MB = 96;
 
 /** Where a built thread lies; null where the sources run unbuilt. */
-function threadFile(name: 'reckon' | 'compute'): string | null {
+function threadFile(name: 'reckon' | 'compute' | 'backup'): string | null {
 	const folder = process.env.BRUNTLE_THREADS;
 	if (!folder) return null;
 	const file = path.join(folder, `${name}.thread.js`);
@@ -61,7 +62,23 @@ const DEADLINE_MS = 20_000;
 const IDLE_MS = 60_000;
 /** So many calculations wait for a thread at the most. */
 const WAITING = 40;
-let pool: Piscina | null = null;
+const pools = new Map<string, Piscina>();
+
+/** Threads that do one kind of work, made when it is first asked for; null where the sources run unbuilt. */
+function poolOf(name: 'compute' | 'backup', maxThreads: number): Piscina | null {
+	const filename = threadFile(name);
+	if (filename === null) return null;
+	const pool =
+		pools.get(name) ??
+		new Piscina({
+			filename: pathToFileURL(filename).href,
+			maxThreads,
+			idleTimeout: IDLE_MS,
+			maxQueue: WAITING
+		});
+	pools.set(name, pool);
+	return pool;
+}
 
 /**
  * Works a calculation out away from the requests, and gives up on one that takes too long.
@@ -77,14 +94,8 @@ export async function computeApart(asked: Asked, deadlineMs = DEADLINE_MS): Prom
 }
 
 async function runApart(asked: Asked, deadlineMs: number): Promise<Answered> {
-	const filename = threadFile('compute');
-	if (filename === null) return (await import('./threads/compute.thread')).default(asked);
-	pool ??= new Piscina({
-		filename: pathToFileURL(filename).href,
-		maxThreads: Math.min(MOST_THREADS, availableParallelism()),
-		idleTimeout: IDLE_MS,
-		maxQueue: WAITING
-	});
+	const pool = poolOf('compute', Math.min(MOST_THREADS, availableParallelism()));
+	if (pool === null) return (await import('./threads/compute.thread')).default(asked);
 	if (pool.queueSize >= WAITING)
 		throw new Refusal(503, 'Too many calculations wait already.', 'Ask again in a moment.');
 	const signal = AbortSignal.timeout(deadlineMs);
@@ -99,4 +110,12 @@ async function runApart(asked: Asked, deadlineMs: number): Promise<Answered> {
 			'Ask for less: fewer roots, futures or days.'
 		);
 	}
+}
+
+/** Backs a yard up away from the requests. @throws BackupFault, or what the disk said */
+export async function backUpApart(task: BackupTask): Promise<BackupProof> {
+	const pool = poolOf('backup', 1);
+	return pool === null
+		? (await import('./threads/backup.thread')).default(task)
+		: ((await pool.run(task)) as BackupProof);
 }

@@ -14,10 +14,11 @@ const HEADER = 'SQLite format 3\0';
 /**
  * Looks whether a database can be opened, before anything is written to it.
  * @param file path of the database; one that is not there yet is new
+ * @returns whether it was written by an older Bruntle, and is brought up to date when it is opened
  * @throws NotOpened
  */
-export async function checkFile(file: string, migrations: string): Promise<void> {
-	if (!existsSync(file)) return;
+export async function checkFile(file: string, migrations: string): Promise<boolean> {
+	if (!existsSync(file)) return false;
 	if (statSync(file).size === 0 && !existsSync(`${file}-wal`))
 		throw new NotOpened(
 			`${file} is empty: it was cut off, or never written. Put a copy of it in its place, or take it away to begin anew.`
@@ -42,11 +43,14 @@ export async function checkFile(file: string, migrations: string): Promise<void>
 			const { entries } = JSON.parse(readFileSync(path.join(migrations, 'meta/_journal.json'), 'utf8')) as {
 				entries: { when: number }[];
 			};
-			if (Number(done[0]?.last) > Math.max(...entries.map(({ when }) => when)))
+			const [last, newest] = [Number(done[0]?.last), Math.max(...entries.map(({ when }) => when))];
+			if (last > newest)
 				throw new NotOpened(
 					`${file} was written by a newer Bruntle. Start that one, or a copy of the database from before it; nothing was written to this one.`
 				);
+			return last < newest;
 		}
+		return false;
 	} catch (cause) {
 		if (cause instanceof NotOpened) throw cause;
 		const known = startFault(file, cause);

@@ -77,7 +77,7 @@
 								? ': you, on this device'
 								: ''}</span
 						>
-						{#if owner}
+						{#if owner && !(person.role === 'owner' && people.filter((one) => one.role === 'owner').length === 1)}
 							<span class="ml-auto flex gap-2">
 								<form method="POST" action="?/role" use:enhance={act()}>
 									{@render hidden(person.id)}<input

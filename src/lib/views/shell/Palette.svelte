@@ -32,6 +32,7 @@
 		{ label: 'Units, dates and look', href: resolve('/yard/settings') },
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
 		{ label: 'People, keys and sharing', href: resolve('/yard/people') },
+		{ label: 'Backups of the yard', href: resolve('/yard/backups') },
 		{ label: 'Outcomes and losses', href: resolve('/yard/outcomes') },
 		{ label: 'Review of the yard', href: resolve('/yard/review') },
 		{ label: 'Damaged records', href: resolve('/yard/damaged') },

@@ -43,6 +43,7 @@
 			<Button href={resolve('/yard/devices')}>Devices</Button>
 			<Button href={resolve('/yard/stock')}>Stock</Button>
 			<Button href={resolve('/yard/people')}>People</Button>
+			<Button href={resolve('/yard/backups')}>Backups</Button>
 			<Button href={resolve('/yard/settings')}>Units, dates and look</Button>
 			<Button tone="solid" onclick={() => (adding = true)}><Plus size={18} /> Place</Button>
 		</div>

@@ -1,0 +1,62 @@
+import { cp, mkdtemp } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { ended, expect, expectAccessible, open, startServer, test } from './helpers';
+
+const port = 4870 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+const AT = `http://127.0.0.1:${port}`;
+
+test('the yard is backed up, the file taken along, and restored elsewhere as the same yard', async ({
+	page
+}) => {
+	test.setTimeout(120_000);
+	const data = process.env.BRUNTLE_E2E_DATA ?? '';
+	const folder = await mkdtemp(path.join(data, 'backed-up-'));
+	await cp(path.join(data, 'demo'), folder, { recursive: true });
+	const server = await startServer(path.join(folder, 'demo.db'), port, { BRUNTLE_DEMO: '1' });
+	await open(page, `${AT}/yard`);
+	await page.getByRole('link', { name: 'Backups', exact: true }).click();
+	await expect(page.getByRole('heading', { name: 'Backups of the yard' })).toBeVisible();
+	await expect(page.getByText('There is none yet.')).toBeVisible();
+	await page.getByRole('button', { name: 'Back it up now' }).click();
+	await expect(
+		page.getByRole('listitem').filter({ hasText: 'backed up, and the copy was counted' })
+	).toBeVisible();
+	await expect(
+		page.getByText(/The last is of 18 Apr 2026, 09:00 UTC: 15 trees, [\d,]+ records, \d+ pictures?\./)
+	).toBeVisible();
+	await expectAccessible(page);
+	const download = page.waitForEvent('download');
+	await page.getByRole('link', { name: /^Take the backup of 18 Apr 2026/ }).click();
+	const file = path.join(folder, 'taken-along.zip');
+	await (await download).saveAs(file);
+	const tags = async (): Promise<string[]> => {
+		const { trees } = (await (await page.request.get(`${AT}/api/v1/trees`)).json()) as {
+			trees: { tag: string }[];
+		};
+		return trees.map(({ tag }) => tag);
+	};
+	const before = await tags();
+	const gone = ended(server);
+	server.kill();
+	await gone;
+
+	const restored = path.join(folder, 'elsewhere');
+	const { stdout } = await promisify(execFile)('node', ['scripts/backup.js', 'restore', file], {
+		env: {
+			...process.env,
+			DATABASE_URL: `file:${path.join(restored, 'yard.db')}`,
+			BRUNTLE_FOLDER: restored,
+			BRUNTLE_MIGRATIONS: path.resolve('drizzle')
+		}
+	});
+	expect(stdout).toMatch(/15 trees, \d+ records, \d+ pictures, equal to what was backed up\./);
+	const again = await startServer(path.join(restored, 'yard.db'), port);
+	expect(await tags()).toEqual(before);
+	await open(page, `${AT}/trees`);
+	await expect(page.getByRole('link', { name: /Hornbeam from the tram cutting/ }).first()).toBeVisible();
+	const over = ended(again);
+	again.kill();
+	await over;
+});
