@@ -346,7 +346,15 @@ test('labels are printed true to size, of the trees that are looked for', async 
 	const card = await label.boundingBox();
 	expect(card?.width).toBeCloseTo((70 / 25.4) * 96, 0);
 	expect(card?.height).toBeCloseTo((37 / 25.4) * 96, 0);
-	await page.getByRole('radio', { name: /^strips/ }).click();
+	await expect(label.getByRole('img', { name: 'QR code that opens H-03' })).toBeVisible();
+	await expect(
+		page.getByText(
+			/^Scanned, a label would open its tree at http:\/\/127\.0\.0\.1:\d+, which this computer alone can do/
+		)
+	).toBeVisible();
+	await page
+		.getByLabel('On', { exact: true })
+		.selectOption({ label: 'A4, strips of 125 × 20 mm to cut and stick in' });
 	await expect.poll(async () => (await label.boundingBox())?.width).toBeCloseTo((125 / 25.4) * 96, 0);
 	await page.getByLabel('Narrow down').fill('no such tree');
 	await expect(page.getByRole('button', { name: 'Print 0 labels' })).toBeDisabled();

@@ -61,6 +61,7 @@ import {
 	weatherBody,
 	writeForecastSetting
 } from '$lib/server/weather';
+import { Refusal } from '$lib/server/errors';
 import { freshStore, refusal, storeWithTree } from './helpers';
 
 const on = '2026-04-18';
@@ -648,6 +649,43 @@ describe('devices', () => {
 		expect(row?.at).toBe('T-1 Beech by the gate');
 		await removeDevice(store, device.id, 1);
 		expect((await refusal(deviceOf(store.db, `Bearer ${token}`))).status).toBe(401);
+	});
+	it('and weather each want a token that is for them', async () => {
+		const { store, tree, placeId } = await storeWithTree();
+		const add = (kind: DeviceKind) =>
+			addDevice(store, {
+				name: kind,
+				kind,
+				onTreeId: kind === 'scale' ? tree.id : null,
+				placeId: kind === 'scale' ? null : placeId,
+				simulated: false
+			});
+		const [scale, air, station] = [await add('scale'), await add('air'), await add('station')];
+		const sends = async ({ token }: { token: string }, what: 'readings' | 'weather') => {
+			try {
+				return (await deviceOf(store.db, `Bearer ${token}`, what)).name;
+			} catch (cause) {
+				return cause instanceof Refusal ? cause.status : 'broke';
+			}
+		};
+		expect(await Promise.all([scale, air, station].map((one) => sends(one, 'readings')))).toEqual([
+			'scale',
+			'air',
+			403
+		]);
+		expect(await Promise.all([scale, air, station].map((one) => sends(one, 'weather')))).toEqual([
+			403,
+			403,
+			'station'
+		]);
+		const nowhere = {
+			name: 'Mast',
+			kind: 'station' as const,
+			onTreeId: tree.id,
+			placeId: null,
+			simulated: false
+		};
+		expect((await refusal(addDevice(store, nowhere))).problems[0]?.field).toBe('placeId');
 	});
 	it('with a clock that jumped ahead or an empty scale are refused; nothing is half kept', async () => {
 		const { store, tree } = await storeWithTree();

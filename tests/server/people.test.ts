@@ -214,6 +214,9 @@ describe('people of a yard', () => {
 		expect(await people.keyAskedHere(store.db)).toBe(false);
 		await people.askKeyHere(store, true);
 		expect(await people.keyAskedHere(store.db)).toBe(true);
+		process.env.BRUNTLE_OPEN_HERE = '1';
+		expect(await people.keyAskedHere(store.db)).toBe(false);
+		delete process.env.BRUNTLE_OPEN_HERE;
 	});
 });
 

@@ -28,7 +28,7 @@ export async function hasOwner(db: Reader): Promise<boolean> {
 }
 
 const KEY_HERE = 'key-here';
-/** Whether a key is asked for at this computer too. Only an owner has it so, and never without one. */
+/** Whether a key is asked for at this computer too. Only an owner has it so, and who starts Bruntle there can open it again. */
 export const keyAskedHere = async (db: Reader): Promise<boolean> =>
 	(await readSetting(db, KEY_HERE)) === true;
 

@@ -48,10 +48,9 @@
 	{:else}
 		<p class="mt-1 max-w-2xl text-lg">
 			{#if last}
-				The last is of <strong>{format().instant(last.madeAt)}</strong>: {counted(last.trees, 'tree')}, {counted(
-					last.records,
-					'record'
-				)}, {counted(last.pictures, 'picture')}. It was opened and counted against the yard.
+				The last is of <strong>{format().instant(last.madeAt)}</strong>: {counted(last.trees, 'tree')}, {format().number(
+					last.records
+				)} records, {counted(last.pictures, 'picture')}. It was opened and counted against the yard.
 			{:else}
 				There is none yet.
 			{/if}

@@ -4,4 +4,4 @@
 	let { data } = $props();
 </script>
 
-<LabelsView rows={data.rows} />
+<LabelsView rows={data.rows} base={data.base} alone={data.alone} />
