@@ -98,10 +98,10 @@ function hostileForm(text: string): FormData {
 }
 const event = (route: string, request: Request, id = treeId) => ({
 	request,
-	params: { id, name: 'diagnosis', token: id, file: id, rest: id },
+	params: { id, key: id, name: 'diagnosis', token: id, file: id, rest: id },
 	url: new URL(request.url),
 	route: { id: route },
-	cookies: { get: () => undefined, set: () => undefined },
+	cookies: { get: () => undefined, set: () => undefined, delete: () => undefined },
 	locals: {}
 });
 const isRedirect = (thrown: unknown): boolean =>

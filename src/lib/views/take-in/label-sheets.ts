@@ -23,27 +23,27 @@ const LETTER = { paper: 'letter', paperWidthMm: 215.9, paperHeightMm: 279.4 } as
 /** Common sizes of label sheets (trade practice, from memory), and a strip to stick in, our own. */
 export const labelSheets = {
 	'card-24': {
-		label: 'A4, 24 of 70 × 37 mm',
+		label: 'A4, 24 to a sheet',
 		...A4,
 		...{ widthMm: 70, heightMm: 37, columns: 3, rows: 8, leftMm: 0, topMm: 0.5, gapMm: 0 }
 	},
 	'card-21': {
-		label: 'A4, 21 of 63.5 × 38.1 mm',
+		label: 'A4, 21 to a sheet',
 		...A4,
 		...{ widthMm: 63.5, heightMm: 38.1, columns: 3, rows: 7, leftMm: 7.2, topMm: 15.1, gapMm: 2.5 }
 	},
 	'letter-30': {
-		label: 'Letter, 30 of 2⅝ × 1 in',
+		label: 'Letter, 30 to a sheet',
 		...LETTER,
 		...{ widthMm: 66.7, heightMm: 25.4, columns: 3, rows: 10, leftMm: 4.8, topMm: 12.7, gapMm: 3.1 }
 	},
 	'letter-10': {
-		label: 'Letter, 10 of 4 × 2 in',
+		label: 'Letter, 10 to a sheet',
 		...LETTER,
 		...{ widthMm: 101.6, heightMm: 50.8, columns: 2, rows: 5, leftMm: 4, topMm: 12.7, gapMm: 4.8 }
 	},
 	strip: {
-		label: 'A4, strips of 125 × 20 mm to cut and stick in',
+		label: 'A4, strips to cut and stick in',
 		...A4,
 		...{ widthMm: 125, heightMm: 20, columns: 1, rows: 13, leftMm: 14, topMm: 14, gapMm: 0 }
 	}
