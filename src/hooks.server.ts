@@ -87,10 +87,10 @@ export const handle: Handle = async ({ event, resolve }) => {
 				html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
 		})
 	);
-	// An address that is itself a key is told to no other site, and no page is kept that somebody else could call up.
-	if (secret.test(event.url.pathname)) response.headers.set('referrer-policy', 'no-referrer');
-	else response.headers.set('x-content-type-options', 'nosniff');
-	response.headers.set('referrer-policy', 'same-origin');
+	response.headers.set('x-content-type-options', 'nosniff');
+	// An address that is itself a key is told to no other site.
+	response.headers.set('referrer-policy', secret.test(event.url.pathname) ? 'no-referrer' : 'same-origin');
+	// No page is kept that somebody else could call up on the same device.
 	if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-cache');
 	response.headers.set('permissions-policy', 'camera=(self), geolocation=(self), microphone=()');
 	response.headers.set('cross-origin-opener-policy', 'same-origin');

@@ -129,6 +129,7 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 	await phone.getByLabel('Passphrase', { exact: true }).fill(PASS);
 	await phone.getByRole('button', { name: 'Sign in' }).click();
 	await expect(phone).toHaveURL(`${AT_HOLE}/calendar`);
+	await expect(phone.getByRole('heading', { name: 'In your own calendar' })).toHaveCount(0);
 
 	// A letter is given to read: that page, and nothing else of the yard.
 	const given = await tagged(page, 'H-03');
@@ -165,6 +166,18 @@ test('the network meets an encrypted door that answers nothing without a key', a
 		);
 	});
 	expect(status).toBe(200);
+	const { headers } = await new Promise<{ headers: Record<string, unknown> }>((resolve, reject) => {
+		get(`${AT_HOLE}/invited/guessed`, { rejectUnauthorized: false }, (answer) => {
+			answer.resume();
+			resolve(answer);
+		}).on('error', reject);
+	});
+	// ASVS 4.0.3, 14.4: and an address that is itself a key is told to nobody.
+	expect(headers).toMatchObject({
+		'referrer-policy': 'no-referrer',
+		'x-content-type-options': 'nosniff',
+		'cross-origin-opener-policy': 'same-origin'
+	});
 	const stranger = await playwright.request.newContext({ ignoreHTTPSErrors: true, maxRedirects: 0 });
 	for (const [at, expected] of [
 		['/', 303],
@@ -195,5 +208,12 @@ test('the network meets an encrypted door that answers nothing without a key', a
 		headers: { origin: AT_HOLE }
 	});
 	expect(form.status()).toBe(401);
+	const page = await stranger.get(`${AT_HOLE}/key`);
+	expect(page.headers()).toMatchObject({
+		'referrer-policy': 'same-origin',
+		'x-content-type-options': 'nosniff',
+		'cache-control': expect.stringMatching(/no-(cache|store)/),
+		'content-security-policy': expect.stringContaining("frame-ancestors 'none'")
+	});
 	await stranger.dispose();
 });

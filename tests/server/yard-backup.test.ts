@@ -20,10 +20,10 @@ import { addDays } from '$core/maths/calendar';
 import { backupInto, packBackup, restoreFrom } from '$lib/server/yard-backup/file';
 import { KEPT, keptBackups } from '$lib/server/yard-backup/kept';
 import { backupFile, BackupFault, listBackups, makeBackup, sha256Of } from '$lib/server/yard-backup/make';
-import { isDue } from '$lib/server/yard-backup/yard';
+import { backUp, backupsOf, isDue } from '$lib/server/yard-backup/yard';
 import { pictures, places } from '$lib/server/records/records';
 import { doWork } from '$lib/server/records/work';
-import { storeWithTree } from './helpers';
+import { refusal, storeWithTree } from './helpers';
 
 const fresh = (): string => mkdtempSync(path.join(tmpdir(), 'bruntle-backup-'));
 const at = new Date('2026-04-18T09:00:00Z');
@@ -162,6 +162,16 @@ describe('a backup of the yard', () => {
 		await makeBackup(task('2026-04-18T23:00:00.000Z'));
 		expect(existsSync(path.join(folder, 'pictures', `${hash}.jpg`))).toBe(false);
 	});
+	it('that cannot be made is told in words, and remembered as failed until one can', async () => {
+		const { store, task } = await yard();
+		const { folder } = task();
+		writeFileSync(folder, 'in the way');
+		expect((await refusal(backUp(store))).status).toBe(503);
+		expect(await backupsOf(store)).toMatchObject({ backups: [], failedAt: '2026-04-18T09:00:00.000Z' });
+		rmSync(folder);
+		await backUp(store);
+		expect(await backupsOf(store)).toMatchObject({ backups: [{ rows: { tree: 1 } }], failedAt: null });
+	});
 	it('whose proof is cut off is not told as one', async () => {
 		const { task } = await yard();
 		await makeBackup(task());
@@ -206,6 +216,17 @@ describe('a yard restored', () => {
 		expect(await dump(second.database)).toEqual(await dump(first.database));
 		expect(await dump(path.join(aside ?? '', path.basename(second.database)))).toEqual(before);
 		expect(existsSync(path.join(aside ?? '', 'pictures', `${second.hash}.jpg`))).toBe(true);
+	});
+	it('sets pictures aside that were left where no yard stands any more', async () => {
+		const { task, hash } = await yard();
+		const file = path.join(fresh(), 'yard.zip');
+		await backupInto(file, { ...task(), madeAt: at.toISOString() });
+		const to = into();
+		mkdirSync(path.join(to.folder, 'pictures'), { recursive: true });
+		writeFileSync(path.join(to.folder, 'pictures', 'left.jpg'), 'left');
+		const { aside } = await restoreFrom(file, to, how);
+		expect(existsSync(path.join(aside ?? '', 'pictures', 'left.jpg'))).toBe(true);
+		expect(readdirSync(path.join(to.folder, 'pictures'))).toContain(`${hash}.jpg`);
 	});
 	it('is refused whole where the file is damaged, is none, or holds something else than it says', async () => {
 		const { task } = await yard();

@@ -4,4 +4,4 @@
 	let { data } = $props();
 </script>
 
-<CalendarView events={data.events} month={data.month} feed={data.feed} today={data.today} />
+<CalendarView {...data} />

@@ -185,9 +185,12 @@ export async function whoHas(store: Store, key: string): Promise<Who | null> {
 	if (!found) return null;
 	const { session: id, lastAt, ...who } = found;
 	if (lastAt < before(SEEN_EVERY_MS))
-		await store.write(async (tx) => {
-			await tx.update(session).set({ lastAt: now().toISOString() }).where(eq(session.id, id));
-		}, none);
+		await store
+			.write(async (tx) => {
+				await tx.update(session).set({ lastAt: now().toISOString() }).where(eq(session.id, id));
+			}, none)
+			// A yard that cannot be written to can still be read.
+			.catch((cause: unknown) => console.error('The use of a key was not noted:', cause));
 	return who;
 }
 

@@ -151,18 +151,19 @@ export async function restoreFrom(
 		await holdAlone(to.database);
 		await unpack(file, making);
 		const proof = await prove(making, file, migrations);
-		const aside = there
-			? path.join(to.folder, `before-${at.toISOString().slice(0, 19).replace(/[-:]/g, '')}`)
-			: null;
+		const pictures = path.join(to.folder, 'pictures');
+		const aside =
+			there || existsSync(pictures)
+				? path.join(to.folder, `before-${at.toISOString().slice(0, 19).replace(/[-:]/g, '')}`)
+				: null;
 		if (aside) {
 			await mkdir(aside, { mode: 0o700 });
 			for (const ending of ['', '-wal', '-shm'])
 				if (existsSync(to.database + ending))
 					await rename(to.database + ending, path.join(aside, path.basename(to.database) + ending));
-			if (existsSync(path.join(to.folder, 'pictures')))
-				await rename(path.join(to.folder, 'pictures'), path.join(aside, 'pictures'));
+			if (existsSync(pictures)) await rename(pictures, path.join(aside, 'pictures'));
 		}
-		await rename(path.join(making, 'pictures'), path.join(to.folder, 'pictures'));
+		await rename(path.join(making, 'pictures'), pictures);
 		await rename(path.join(making, DATABASE), to.database);
 		return { proof, aside };
 	} catch (cause) {

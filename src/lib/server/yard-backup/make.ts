@@ -94,7 +94,8 @@ export async function makeBackup({
 	madeAt
 }: BackupTask): Promise<BackupProof> {
 	await mkdir(path.join(folder, 'pictures'), { recursive: true, mode: 0o700 });
-	const making = path.join(folder, `.making-${process.pid}.db`);
+	const making = path.join(folder, '.making.db');
+	// Left by one that was cut off.
 	await rm(making, { force: true });
 	try {
 		const source = createClient({ url: `file:${database}`, timeout: 10_000 });

@@ -45,7 +45,12 @@ export async function backUp(store: Store): Promise<BackupProof> {
 		return proof;
 	} catch (cause) {
 		failed = now().toISOString();
-		throw cause;
+		console.error('The yard was not backed up:', cause);
+		throw new Refusal(
+			503,
+			'The backup could not be made.',
+			'Is there room on the disk, and may Bruntle write beside its database? The backups before it stand as they were.'
+		);
 	}
 }
 
@@ -79,7 +84,8 @@ async function backUpIfDue(store: Store): Promise<void> {
 export function keepBackedUp(store: Store): void {
 	if (!byItself() || !backupTaskOf(store.url)) return;
 	const look = (): void => {
-		backUpIfDue(store).catch((cause: unknown) => console.error('The yard was not backed up:', cause));
+		// Why it failed is said where it does, and under Backups.
+		backUpIfDue(store).catch(() => undefined);
 	};
 	setTimeout(look, FIRST_LOOK_MS).unref();
 	setInterval(look, HOUR_MS).unref();

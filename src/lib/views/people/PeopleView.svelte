@@ -128,7 +128,7 @@
 				<h2 id="invite-title" class="text-lg">Invite somebody</h2>
 				{#if invited}
 					<div class="mt-2 flex flex-wrap items-start gap-5 border-l-4 border-ochre py-1 pl-4" role="status">
-						<img src={invited.qr} alt="QR code of the invitation" class="bg-white w-44" />
+						<img src={invited.qr} alt="QR code of the invitation" class="w-44" />
 						<div class="min-w-0 flex-1 basis-64">
 							<p class="font-semibold">For one person, for one day:</p>
 							<p class="mt-1 font-mono text-sm break-all">{invited.link}</p>

@@ -27,7 +27,7 @@
 <Sheet bind:open title="Give the {page} of {tree.tag} to read">
 	{#if made?.link}
 		<div role="status">
-			<img src={made.qr} alt="QR code of the link" class="bg-white w-44" />
+			<img src={made.qr} alt="QR code of the link" class="w-44" />
 			<p class="mt-2 font-semibold">Who has this link reads this page, as it stands on the day:</p>
 			<p class="mt-1 font-mono text-sm break-all">{made.link}</p>
 			<p class="mt-1 text-sm text-slate">It is told this once. Under People it is taken back.</p>

@@ -95,7 +95,7 @@
 	</div>
 	{#each pages as page, i (i)}
 		<ul
-			class="label-sheet bg-white text-black relative mt-4 overflow-hidden border"
+			class="label-sheet relative mt-4 overflow-hidden border"
 			aria-label="Labels{pages.length > 1 ? `, sheet ${i + 1}` : ''}"
 			style="width: {sheet.paperWidthMm}mm; height: {sheet.paperHeightMm}mm"
 		>
@@ -103,7 +103,7 @@
 				{@const { leftMm, topMm } = placeOnSheet(sheet, k)}
 				{@const code = qrPath(`${base}/trees/${row.id}`)}
 				<li
-					class="border-neutral-400 absolute flex items-center gap-2 overflow-hidden border border-dashed px-2 py-1 leading-tight"
+					class="absolute flex items-center gap-2 overflow-hidden border border-dashed border-edge px-2 py-1 leading-tight"
 					style="left: {leftMm}mm; top: {topMm}mm; width: {sheet.widthMm}mm; height: {sheet.heightMm}mm"
 				>
 					<svg
@@ -138,6 +138,11 @@
 </div>
 
 <style>
+	/* Paper is white and its print black, in whatever light the screen shows it: a code is read by that. */
+	.label-sheet {
+		background: white;
+		color: black;
+	}
 	@media print {
 		.page {
 			padding: 0;

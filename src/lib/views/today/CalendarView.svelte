@@ -15,9 +15,11 @@
 		/** YYYY-MM */
 		month: string;
 		feed: string | null;
+		/** Whether one may give the address out. */
+		mayGive: boolean;
 		today: string;
 	}
-	let { events, month, feed, today }: Props = $props();
+	let { events, month, feed, mayGive, today }: Props = $props();
 	const format = useFormat();
 	const shift = (by: number): string => {
 		const [year, number] = month.split('-').map(Number);
@@ -115,25 +117,25 @@
 			{/each}
 		</ul>
 	</section>
-	<section aria-labelledby="feed-title" class="mt-8 max-w-3xl">
-		<h2 id="feed-title" class="text-lg">In your own calendar</h2>
-		{#if feed}
-			<p class="mt-1">Subscribe to this address; events keep their identity when they move.</p>
-			<p class="mt-1"><code class="break-all">{feed}</code></p>
-		{:else}
-			<p class="mt-1">
-				No address is given out. Whoever knows it can read the work of the yard, and nothing else.
-			</p>
-		{/if}
-		<div class="mt-2 flex gap-2">
-			<form method="POST" action="?/renew" use:enhance={act()}>
-				<Button type="submit">{feed ? 'Replace the address' : 'Make an address'}</Button>
-			</form>
+	{#if mayGive}<section aria-labelledby="feed-title" class="mt-8 max-w-3xl">
+			<h2 id="feed-title" class="text-lg">In your own calendar</h2>
 			{#if feed}
-				<form method="POST" action="?/revoke" use:enhance={act()}>
-					<Button type="submit" tone="quiet">Revoke it</Button>
-				</form>
+				<p class="mt-1">Subscribe to this address; events keep their identity when they move.</p>
+				<p class="mt-1"><code class="break-all">{feed}</code></p>
+			{:else}
+				<p class="mt-1">
+					No address is given out. Whoever knows it can read the work of the yard, and nothing else.
+				</p>
 			{/if}
-		</div>
-	</section>
+			<div class="mt-2 flex gap-2">
+				<form method="POST" action="?/renew" use:enhance={act()}>
+					<Button type="submit">{feed ? 'Replace the address' : 'Make an address'}</Button>
+				</form>
+				{#if feed}
+					<form method="POST" action="?/revoke" use:enhance={act()}>
+						<Button type="submit" tone="quiet">Revoke it</Button>
+					</form>
+				{/if}
+			</div>
+		</section>{/if}
 </div>
