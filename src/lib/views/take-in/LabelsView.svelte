@@ -94,44 +94,52 @@
 		</p>
 	</div>
 	{#each pages as page, i (i)}
-		<ul
-			class="label-sheet relative mt-4 overflow-hidden border"
-			aria-label="Labels{pages.length > 1 ? `, sheet ${i + 1}` : ''}"
-			style="width: {sheet.paperWidthMm}mm; height: {sheet.paperHeightMm}mm"
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -- wider than a phone, it is moved by keys too -->
+		<div
+			class="sheet-frame relative mt-4 overflow-x-auto"
+			role="group"
+			aria-label="Sheet {i + 1}"
+			tabindex="0"
 		>
-			{#each page as row, k (row.id)}
-				{@const { leftMm, topMm } = placeOnSheet(sheet, k)}
-				{@const code = qrPath(`${base}/trees/${row.id}`)}
-				<li
-					class="absolute flex items-center gap-2 overflow-hidden border border-dashed border-edge px-2 py-1 leading-tight"
-					style="left: {leftMm}mm; top: {topMm}mm; width: {sheet.widthMm}mm; height: {sheet.heightMm}mm"
-				>
-					<svg
-						viewBox="-2 -2 {code.side + 4} {code.side + 4}"
-						class="h-full max-h-[22mm] shrink-0"
-						role="img"
-						aria-label="QR code that opens {row.tag}"
-						shape-rendering="crispEdges"><path d={code.path} fill="black" /></svg
+			<ul
+				class="label-sheet relative overflow-hidden border"
+				aria-label="Labels{pages.length > 1 ? `, sheet ${i + 1}` : ''}"
+				style="width: {sheet.paperWidthMm}mm; height: {sheet.paperHeightMm}mm"
+			>
+				{#each page as row, k (row.id)}
+					{@const { leftMm, topMm } = placeOnSheet(sheet, k)}
+					{@const code = qrPath(`${base}/trees/${row.id}`)}
+					<li
+						class="absolute flex items-center gap-2 overflow-hidden border border-dashed border-edge px-2 py-1 leading-tight"
+						style="left: {leftMm}mm; top: {topMm}mm; width: {sheet.widthMm}mm; height: {sheet.heightMm}mm"
 					>
-					<span class="flex min-w-0 flex-1 flex-col">
-						<span class="flex items-baseline justify-between gap-2"
-							><strong class="font-display text-2xl">{row.tag}</strong>{#if low}<span class="truncate text-sm"
-									>{row.kindName}</span
-								>{/if}</span
+						<svg
+							viewBox="-2 -2 {code.side + 4} {code.side + 4}"
+							class="h-full max-h-[22mm] shrink-0"
+							role="img"
+							aria-label="QR code that opens {row.tag}"
+							shape-rendering="crispEdges"><path d={code.path} fill="black" /></svg
 						>
-						<span class="truncate font-semibold">{row.name}</span>
-						{#if !low}
-							<span class="truncate text-sm"
-								>{row.kindName}{row.plantCount > 1 ? `, lot of ${row.plantCount}` : ''}</span
+						<span class="flex min-w-0 flex-1 flex-col">
+							<span class="flex items-baseline justify-between gap-2"
+								><strong class="font-display text-2xl">{row.tag}</strong>{#if low}<span
+										class="truncate text-sm">{row.kindName}</span
+									>{/if}</span
 							>
-							<span class="truncate text-sm">{row.placeName}</span>
-							<span class="truncate text-sm">Since {format().date(row.takenInOn)}</span>
-							<span class="truncate text-sm">Planted:</span>
-						{/if}
-					</span>
-				</li>
-			{/each}
-		</ul>
+							<span class="truncate font-semibold">{row.name}</span>
+							{#if !low}
+								<span class="truncate text-sm"
+									>{row.kindName}{row.plantCount > 1 ? `, lot of ${row.plantCount}` : ''}</span
+								>
+								<span class="truncate text-sm">{row.placeName}</span>
+								<span class="truncate text-sm">Since {format().date(row.takenInOn)}</span>
+								<span class="truncate text-sm">Planted:</span>
+							{/if}
+						</span>
+					</li>
+				{/each}
+			</ul>
+		</div>
 	{:else}
 		<p class="mt-4 text-slate">No tree in care fits that.</p>
 	{/each}
@@ -147,6 +155,10 @@
 		.page {
 			padding: 0;
 			max-width: none;
+		}
+		.sheet-frame {
+			overflow: visible;
+			margin: 0;
 		}
 		.label-sheet {
 			break-after: page;
