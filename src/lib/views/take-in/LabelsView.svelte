@@ -94,7 +94,8 @@
 		</p>
 	</div>
 	{#each pages as page, i (i)}
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -- wider than a phone, it is moved by keys too -->
+		<!-- Wider than a phone, it is moved by keys too. -->
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 		<div
 			class="sheet-frame relative mt-4 overflow-x-auto"
 			role="group"
