@@ -44,21 +44,29 @@ const NAMES_LOOKED_AT_MS = 60_000;
 async function openDoor(answer) {
 	const { certificatesIn, sharedAddresses, sharedNames } = await import(beside('share'));
 	const folder = path.join(process.env.BRUNTLE_FOLDER ?? 'data', 'share');
-	const { fingerprint, authorityFile, ...certificate } = await certificatesIn(folder);
-	process.env.BRUNTLE_SHARED = JSON.stringify({
-		addresses: sharedAddresses(port),
-		fingerprint,
-		certificateFile: authorityFile
-	});
-	const secure = createSecureServer({ ...certificate, minVersion: 'TLSv1.2' }, answer);
+	/** The certificate for the addresses of now, which pages are told as well. */
+	const known = async () => {
+		const { fingerprint, authorityFile, ...certificate } = await certificatesIn(folder);
+		process.env.BRUNTLE_SHARED = JSON.stringify({
+			addresses: sharedAddresses(port),
+			fingerprint,
+			certificateFile: authorityFile
+		});
+		return { ...certificate, minVersion: /** @type {const} */ ('TLSv1.2') };
+	};
+	const secure = createSecureServer(await known(), answer);
 	// A laptop that goes from one network to another has other addresses, and needs a certificate for them.
 	let names = sharedNames().join();
 	setInterval(async () => {
 		const by = sharedNames().join();
 		if (by === names) return;
-		names = by;
-		const { key, cert } = await certificatesIn(folder);
-		secure.setSecureContext({ key, cert, minVersion: 'TLSv1.2' });
+		try {
+			secure.setSecureContext(await known());
+			names = by;
+		} catch (cause) {
+			// It goes on with the one it has, and tries again.
+			console.error('No certificate could be made for the addresses of now:', cause);
+		}
 	}, NAMES_LOOKED_AT_MS).unref();
 	const plain = createServer((request, response) => {
 		const from = (request.socket.remoteAddress ?? '').replace(/^::ffff:/, '');

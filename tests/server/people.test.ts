@@ -126,11 +126,19 @@ describe('people of a yard', () => {
 		const [row] = await store.db.select().from(tables.session);
 		expect(JSON.stringify(row)).not.toContain(key);
 		// Used within a month each time, for half a year at the most.
-		for (const day of ['2026-05-17', '2026-06-15', '2026-07-14', '2026-08-12', '2026-09-10', '2026-10-09'])
+		for (const day of [
+			'2026-05-17',
+			'2026-06-15',
+			'2026-07-14',
+			'2026-08-12',
+			'2026-09-10',
+			'2026-10-09',
+			'2026-10-14'
+		])
 			await at(day, async () => expect(await people.whoHas(store, key)).toEqual(owner));
-		await at('2026-10-20', async () => expect(await people.whoHas(store, key)).toBeNull());
+		await at('2026-10-15', async () => expect(await people.whoHas(store, key)).toBeNull());
 		const idle = await people.signIn(store, owner.id ?? '', 'Windows');
-		await at('2026-05-19', async () => expect(await people.whoHas(store, idle)).toBeNull());
+		await at('2026-05-18', async () => expect(await people.whoHas(store, idle)).toBeNull());
 		const other = await people.signIn(store, owner.id ?? '', 'Android');
 		await people.signOut(store, { key: other });
 		expect(await people.whoHas(store, other)).toBeNull();

@@ -86,7 +86,7 @@
 						>{last
 							? `${said(last)}, ${format().instant(last.lastAt)}`
 							: device.kind === 'station'
-								? 'Its days stand under Weather.'
+								? 'What it sends stands under Weather.'
 								: 'No reading this week.'}</span
 					>
 				</div>

@@ -56,7 +56,7 @@
 			{/if}
 			{byItself
 				? 'One is made each day while Bruntle runs, and before each update of the database.'
-				: 'This yard is not backed up by itself: it is one to try things in.'}
+				: 'This yard is not backed up by itself.'}
 		</p>
 		{#if failedAt}
 			<p class="mt-3 border-l-4 border-oxide py-1 pl-3 font-semibold text-oxide" role="alert">
