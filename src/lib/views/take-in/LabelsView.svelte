@@ -133,7 +133,7 @@
 									>{row.kindName}{row.plantCount > 1 ? `, lot of ${row.plantCount}` : ''}</span
 								>
 								<span class="truncate text-sm">{row.placeName}</span>
-								<span class="truncate text-sm">Since {format().date(row.takenInOn)}</span>
+								<span class="truncate text-sm">Since {format().day(row.takenInOn)}</span>
 								<span class="truncate text-sm">Planted:</span>
 							{/if}
 						</span>
