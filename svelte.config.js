@@ -9,6 +9,8 @@ export default {
 		alias: { $core: 'src/lib/core', $ui: 'src/lib/ui', $views: 'src/lib/views', $demo: 'src/demo' },
 		// Who may send what is asked in one place, for forms and JSON alike: lib/server/edge/guard.ts.
 		csrf: { trustedOrigins: ['*'] },
+		// Whoever takes the yard along asks for it: lib/views/along.
+		serviceWorker: { register: false },
 		csp: {
 			mode: 'auto',
 			directives: {

@@ -15,6 +15,10 @@ declare global {
 			/** Whether the request comes from the computer that Bruntle runs on. */
 			here: boolean;
 		}
+		interface Platform {
+			/** Set where the server runs in a browser that is alone with a copy of the yard: who took it along. */
+			alone?: { who: Who };
+		}
 		interface PageState {
 			/** Have stages proposed on arrival. */
 			propose?: boolean;

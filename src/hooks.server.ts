@@ -1,10 +1,11 @@
 import { problem, refusedPage } from '$lib/server/edge/http';
+import { onceByName } from '$lib/server/edge/act-sent';
 import { findDamaged } from '$lib/server/damaged';
 import { guardForm, isFromHere, listensAlone, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
 import { addressOf, toKey, whoAsks } from '$lib/server/people/at-the-door';
 import { hasOwner, invite } from '$lib/server/people/people';
-import { refusedAccess } from '$lib/server/people/access';
+import { isDoneAlone, refusedAccess } from '$lib/server/people/access';
 import { workingAs } from '$lib/server/people/who-works';
 import { closeStore, getStore } from '$lib/server/store';
 import type { Store } from '$lib/server/db/database';
@@ -50,14 +51,21 @@ function actionOf({ request, url }: RequestEvent): string | null {
 
 /** Lets through who may have what they ask for. @throws Refusal 401 · 403 */
 async function admit(event: RequestEvent): Promise<void> {
+	const asking = { method: event.request.method, route: event.route.id, action: actionOf(event) };
+	if (event.platform?.alone) {
+		event.locals.here = false;
+		event.locals.who = event.platform.alone.who;
+		if (isDoneAlone(asking)) return;
+		throw new Refusal(
+			503,
+			'This is done with the computer of the yard.',
+			'It is not reached from here now; do it when it is. Work on the trees goes on here.'
+		);
+	}
 	const store = await getStore();
 	event.locals.here = isFromHere(event.request.headers, addressOf(event), process.env);
 	event.locals.who = await whoAsks(event, store);
-	const refused = refusedAccess(event.locals.who, {
-		method: event.request.method,
-		route: event.route.id,
-		action: actionOf(event)
-	});
+	const refused = refusedAccess(event.locals.who, asking);
 	if (refused === 'key')
 		throw new Refusal(401, 'This yard wants your key.', 'Sign in with your name and passphrase.');
 	if (refused === 'owner')
@@ -72,7 +80,8 @@ const secret = /^\/(shared|invited)\//;
 
 export const handle: Handle = async ({ event, resolve }) => {
 	try {
-		refuseForeign(event.request, event.url, process.env);
+		// What runs in the browser itself is asked by nobody else.
+		if (!event.platform?.alone) refuseForeign(event.request, event.url, process.env);
 		guardForm(event);
 		await admit(event);
 	} catch (cause) {
@@ -82,10 +91,12 @@ export const handle: Handle = async ({ event, resolve }) => {
 	}
 	const theme = event.cookies.get('theme') ?? '';
 	const response = await workingAs(event.locals.who, () =>
-		resolve(event, {
-			transformPageChunk: ({ html }) =>
-				html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
-		})
+		onceByName(event, () =>
+			resolve(event, {
+				transformPageChunk: ({ html }) =>
+					html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
+			})
+		)
 	);
 	response.headers.set('x-content-type-options', 'nosniff');
 	// An address that is itself a key is told to no other site.

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId } from './acting';
 import {
 	CASE_SCHEMA,
 	CASE_VERSION,
@@ -153,7 +153,7 @@ async function kindFor(work: Work, theirs: Kind, choice: KindChoice): Promise<st
 		);
 	const beside = {
 		...theirs,
-		id: randomUUID(),
+		id: newId(),
 		origin: 'own' as const,
 		commonName: `${theirs.commonName.slice(0, 50)}, read in`
 	};

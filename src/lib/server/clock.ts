@@ -1,4 +1,9 @@
-/** The one clock of the server. `BRUNTLE_NOW` pins it, so that the demo and the tests are the same on any date. */
+import { instantOfAct } from './acting';
+
+/**
+ * The one clock of the server. `BRUNTLE_NOW` pins it, so that the demo and the tests are the same on any date; work that was done
+ * elsewhere and is sent later is kept as of its own instant.
+ */
 
 function pinned(): Date | null {
 	const text = process.env.BRUNTLE_NOW;
@@ -22,12 +27,28 @@ export const clockIsSetBack = (lastAt: string | null): boolean =>
 /** Whether the clock stands at an instant that was given. */
 export const clockIsPinned = (): boolean => pinned() !== null;
 
-/** The instant it is. */
-export const now = (): Date => pinned() ?? new Date();
+/** The instant it is, here and now. */
+const instantHere = (): Date => pinned() ?? new Date();
+
+/** The instant it is, or at which the work under way was done. */
+export function now(): Date {
+	const act = instantOfAct();
+	return act ? new Date(act.at) : instantHere();
+}
+
+/**
+ * A piece of work with its instant, where it can be true: none is of the future, beyond what clocks differ by.
+ * @param act as it was sent
+ */
+export const inTime = <T extends { at: string; today: string }>(act: T): T =>
+	Date.parse(act.at) > instantHere().getTime() + SET_BACK_MS
+		? { ...act, at: instantHere().toISOString(), today: dayOf(pinned()) }
+		: act;
 
 /** Today as a calendar date: of the pinned instant in UTC, otherwise of this computer. */
-export function today(): string {
-	const fixed = pinned();
+export const today = (): string => instantOfAct()?.today ?? dayOf(pinned());
+
+function dayOf(fixed: Date | null): string {
 	if (fixed) return fixed.toISOString().slice(0, 10);
 	const date = new Date();
 	const two = (n: number) => String(n).padStart(2, '0');

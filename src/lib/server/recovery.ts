@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId } from './acting';
 import { bearsAlways, isTender } from '../core/vocabulary/kind';
 import type { Place } from '../core/vocabulary/place';
 import { addDays, daysBetween } from '../core/maths/calendar';
@@ -276,7 +276,7 @@ export async function recordLook(
 	const values = await readValues(store.db);
 	const mean = shootsMean(input.shootsMm);
 	const look = mean ? { ...input, shootExtensionMm: Math.round(mean.meanMm * 10) / 10 } : input;
-	const id = corrects?.id ?? randomUUID();
+	const id = corrects?.id ?? newId();
 	const answers = answeredByLook(look);
 	/** As the look leaves what stood before: what the form does not carry over stays as it was. */
 	const over = (before: Observation | undefined): Omit<Observation, 'id' | 'version'> => ({

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, lte, max, ne, sql } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId } from './acting';
 import { addDays } from '../core/maths/calendar';
 import { situationNames, treeStateNames } from '../core/vocabulary/words';
 import { type ClosingInput, type KindBefore, type Tree, type TreeInput } from '../core/take-in/tree';
@@ -28,7 +28,7 @@ async function checkTree(work: Work, input: TreeInput, ownId: string | null): Pr
 
 /** Taking in as a piece of work, alone or with others; its identity is known before. */
 export function takeInPiece(input: TreeInput): { id: string; piece: Piece<Tree> } {
-	const id = randomUUID();
+	const id = newId();
 	return {
 		id,
 		piece: {

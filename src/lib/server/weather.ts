@@ -1,5 +1,5 @@
 import { and, eq, gte, lte } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId, noteAct } from './acting';
 import { z } from 'zod';
 import { addDays } from '../core/maths/calendar';
 import type { Place } from '../core/vocabulary/place';
@@ -99,8 +99,9 @@ export async function keepWeather(
 	);
 	let missed = 0;
 	await store.write(async (tx) => {
+		await noteAct(tx, now());
 		for (const day of days) {
-			const row = { ...day, id: randomUUID(), version: 1 };
+			const row = { ...day, id: newId(), version: 1 };
 			const { id: _id, version: _version, ...set } = row;
 			await tx
 				.insert(tables.weatherDay)
@@ -120,7 +121,7 @@ export async function keepWeather(
 			if (same) continue;
 			missed++;
 			await tx.insert(tables.journal).values({
-				id: randomUUID(),
+				id: newId(),
 				treeId,
 				at: now().toISOString(),
 				on: night,

@@ -75,9 +75,10 @@ export interface LinkTold {
 }
 
 /** Who looks at a page: somebody with a key, or whoever sits at the computer where that needs none. */
-export interface Who {
+export const whoSchema = z.strictObject({
 	/** Null at the computer itself, without a key. */
-	id: string | null;
-	name: string;
-	role: Role;
-}
+	id: id().nullable(),
+	name: z.string(),
+	role: oneOf(roles)
+});
+export type Who = z.infer<typeof whoSchema>;

@@ -747,6 +747,18 @@ export const sharedLink = sqliteTable(
 	(table) => [uniqueIndex('shared_link_key').on(table.keyHash)]
 );
 
+/** Work that was sent under a name of its own and is done: sent again, it is answered as the first time and not done again. */
+export const sentAct = sqliteTable('sent_act', {
+	id: text().primaryKey(),
+	/** Instant at which it was kept here. */
+	keptAt: text().notNull(),
+	/** Who sent it; null at the computer itself. */
+	byId: text(),
+	status: integer(),
+	/** What was answered, as JSON text; null until it was. */
+	answer: text()
+});
+
 export const valueOverride = sqliteTable('value_override', {
 	key: text().primaryKey(),
 	value: real().notNull()

@@ -69,3 +69,16 @@ export function refusedAccess(who: Who | null, { method, route, action }: Asking
 	const sent = method === 'POST' && action !== null ? action : method;
 	return helpersSend[route]?.includes(sent) ? null : 'owner';
 }
+
+/** Of what helpers send, what wants the computer of the yard. */
+const notAlone: Readonly<Record<string, readonly string[]>> = {
+	'/yard/weather': ['file'],
+	'/yard/people': ['passphrase', 'signOut']
+};
+
+/** Whether something may be sent to a phone that is alone with its copy of the yard: the work on the trees, and nothing that opens doors. */
+export function isDoneAlone({ method, route, action }: Asking): boolean {
+	if (method === 'GET' || method === 'HEAD' || route === null) return true;
+	const sent = method === 'POST' && action !== null ? action : method;
+	return (helpersSend[route]?.includes(sent) ?? false) && !notAlone[route]?.includes(sent);
+}

@@ -1,5 +1,5 @@
 import { and, eq, gte, lt } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId } from '../acting';
 import type { z } from 'zod';
 import type { LinkTold, linkInput, SharedPage } from '../../core/vocabulary/people';
 import { addDays } from '../../core/maths/calendar';
@@ -31,7 +31,7 @@ export async function shareLink(
 		async (tx) => {
 			await requireTree({ tx }, treeId);
 			await tx.delete(sharedLink).where(lt(sharedLink.untilOn, today()));
-			await tx.insert(sharedLink).values({ id: randomUUID(), keyHash: keyHash(key), treeId, page, untilOn });
+			await tx.insert(sharedLink).values({ id: newId(), keyHash: keyHash(key), treeId, page, untilOn });
 		},
 		() => []
 	);

@@ -1,5 +1,5 @@
 import { and, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId } from '../acting';
 import type { InvitationTold, NewPerson, PersonTold, Role, Who } from '../../core/vocabulary/people';
 import { now } from '../clock';
 import type { Reader, Store, Writer } from '../db/database';
@@ -57,7 +57,7 @@ const none = (): string[] => [];
 async function newRow({ name, passphrase }: NewPerson, role: Role): Promise<typeof person.$inferInsert> {
 	refuseGuessable(passphrase, name);
 	const passHash = await hashPassphrase(passphrase);
-	return { id: randomUUID(), name, nameKey: nameKeyOf(name), role, passHash, madeAt: now().toISOString() };
+	return { id: newId(), name, nameKey: nameKeyOf(name), role, passHash, madeAt: now().toISOString() };
 }
 
 async function addPerson(tx: Writer, row: typeof person.$inferInsert): Promise<Who> {
@@ -76,7 +76,7 @@ export async function invite(store: Store, role: Role): Promise<string> {
 	const untilAt = new Date(now().getTime() + INVITED_MS).toISOString();
 	await store.write(async (tx) => {
 		await tx.delete(invitation).where(lt(invitation.untilAt, now().toISOString()));
-		await tx.insert(invitation).values({ id: randomUUID(), keyHash: keyHash(key), role, untilAt });
+		await tx.insert(invitation).values({ id: newId(), keyHash: keyHash(key), role, untilAt });
 	}, none);
 	return key;
 }
@@ -158,7 +158,7 @@ export async function signIn(store: Store, personId: string, device: string): Pr
 		await tx.delete(session).where(lt(session.lastAt, before(IDLE_DAYS * DAY_MS)));
 		await tx
 			.insert(session)
-			.values({ id: randomUUID(), personId, keyHash: keyHash(key), device, madeAt: at, lastAt: at });
+			.values({ id: newId(), personId, keyHash: keyHash(key), device, madeAt: at, lastAt: at });
 	}, none);
 	return key;
 }

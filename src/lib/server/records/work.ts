@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { newId, noteAct } from '../acting';
 import { isDeepStrictEqual } from 'node:util';
 import type { Stage } from '../../core/vocabulary/words';
 import { now, today } from '../clock';
@@ -34,7 +34,7 @@ export class Work {
 	async add<T extends Identified>(
 		repository: Aggregate<T>,
 		input: Omit<T, 'id' | 'version'>,
-		id: string = randomUUID()
+		id: string = newId()
 	): Promise<T> {
 		return this.addFor(this.owner(repository, id), repository, input, id);
 	}
@@ -44,7 +44,7 @@ export class Work {
 		treeId: string | null,
 		repository: Aggregate<T>,
 		input: Omit<T, 'id' | 'version'>,
-		id: string = randomUUID()
+		id: string = newId()
 	): Promise<T> {
 		const doc = { ...input, id, version: 1 } as T;
 		await repository.put(this.tx, treeId, doc);
@@ -130,6 +130,7 @@ export async function doWork<T>(
 	const touched: Change[] = [];
 	return store.write(
 		async (tx) => {
+			await noteAct(tx, now());
 			const running = new Work(tx, told.treeId);
 			const result = await work(running);
 			const entryId = await tell(tx, told, told.undoable === false ? null : running.changes);
@@ -185,6 +186,7 @@ export function doWorks(store: Store, pieces: readonly Piece[]): Promise<string[
 	const touched: Change[] = [];
 	return store.write(
 		async (tx) => {
+			await noteAct(tx, now());
 			const entryIds: string[] = [];
 			for (const { told, work } of pieces) {
 				const running = new Work(tx, told.treeId);
@@ -221,7 +223,7 @@ async function tell(tx: Writer, told: Told, changes: Change[] | null): Promise<s
 			);
 		if (same) return same.id;
 	}
-	const id = randomUUID();
+	const id = newId();
 	await tx.insert(journal).values({
 		id,
 		treeId: told.treeId,
@@ -244,6 +246,7 @@ export async function undo(store: Store, ...entryIds: readonly string[]): Promis
 	const touched: Change[] = [];
 	await store.write(
 		async (tx) => {
+			await noteAct(tx, now());
 			for (const entryId of [...entryIds].reverse()) touched.push(...(await undoEntry(tx, entryId)));
 		},
 		() => treesOf(touched)

@@ -1,0 +1,385 @@
+import { ALONG_HEADER, alongHeader, type ActTold, type AlongState } from '$core/vocabulary/along';
+import { ACT_HEADER, YARD_HEADER } from '$core/vocabulary/along';
+import type { KeptAct, KeptYard, Keeping, SentRequest } from './kept';
+import type { LocalServer } from './local-server';
+import { changes, meantOver, refusedIn, requestSent, typedIn } from './sent';
+
+/*
+ * A phone that has taken the yard along: it asks the computer of the yard while that answers, and answers itself while it does not. What
+ * is done alone is kept here, in order, each piece under a name of its own, and sent when the computer answers again.
+ */
+
+/** What the phone stands on. */
+export interface Surroundings {
+	keeping: Keeping;
+	/** Asks the network; throws where there is none. */
+	fetch(request: Request): Promise<Response>;
+	/** The server of the yard, loaded where it is first needed. */
+	server(): Promise<LocalServer>;
+	/** Tells the pages how things stand. */
+	tell(state: AlongState): void;
+	/** Brings the small pictures of these names along, and lets go of others. */
+	keepPictures(names: readonly string[]): Promise<void>;
+	now(): Date;
+	newId(): string;
+	/** Where the pages of the yard are, like `https://192.168.1.7:4747`. */
+	origin: string;
+	/** Which Bruntle this is: a copy of the yard fits the one it was taken with. */
+	build: string;
+}
+
+/** So long a page is waited for before it is made here, ms. */
+const PAGE_WAIT_MS = 4000;
+/** Work is waited for longer, and the longer the more it carries. */
+const WORK_WAIT_MS = 10_000;
+const BYTES_PER_MS = 50;
+const THERE_WAIT_MS = 1500;
+/** While alone, the computer is looked for so often at the most. */
+const LOOK_EVERY_MS = 5000;
+/** A copy of the yard that pages were read beside is brought up to date so often at the most. */
+const TAKE_EVERY_MS = 60_000;
+const MOST_PICTURES = 300;
+/** The server is not there, or not yet: what a proxy says for it. */
+const AWAY = [502, 503, 504];
+
+export class AlongDevice {
+	#turn: Promise<unknown> = Promise.resolve();
+	#open = false;
+	#lookedAt = 0;
+	#takenAt = 0;
+	/** How many pieces of work were begun: a copy that was asked for before one is not put over it. */
+	#begun = 0;
+	#sending: Promise<void> | null = null;
+
+	constructor(private readonly on: Surroundings) {}
+
+	/** One after the other, whatever it is. */
+	#inTurn<T>(work: () => Promise<T>): Promise<T> {
+		const run = this.#turn.then(work);
+		this.#turn = run.catch(() => undefined);
+		return run;
+	}
+
+	async #ask(request: Request, waitMs: number): Promise<Response> {
+		const stop = new AbortController();
+		const timer = setTimeout(() => stop.abort(), waitMs);
+		try {
+			return await this.on.fetch(new Request(request, { signal: stop.signal }));
+		} finally {
+			clearTimeout(timer);
+		}
+	}
+
+	/** Answers a request of a page. */
+	async answer(request: Request): Promise<Response> {
+		const yard = await this.on.keeping.yard();
+		if (!yard) return this.on.fetch(request);
+		if (changes(request)) return this.#answerWork(request, yard);
+		if (await this.#isAlone()) return this.#answerHere(request, yard);
+		try {
+			const response = await this.#ask(request.clone(), PAGE_WAIT_MS);
+			if (this.on.now().getTime() - this.#takenAt > TAKE_EVERY_MS) void this.take().catch(() => undefined);
+			return response;
+		} catch {
+			await this.#goAlone();
+			return this.#answerHere(request, yard);
+		}
+	}
+
+	/** Whether the computer of the yard is away; where it is back, what waits is sent first. */
+	async #isAlone(): Promise<boolean> {
+		if ((await this.on.keeping.aloneSince()) === null) return false;
+		const now = this.on.now().getTime();
+		if (now - this.#lookedAt < LOOK_EVERY_MS) return true;
+		this.#lookedAt = now;
+		return !(await this.comeBack());
+	}
+
+	async #goAlone(): Promise<void> {
+		this.#lookedAt = this.on.now().getTime();
+		if ((await this.on.keeping.aloneSince()) === null)
+			await this.on.keeping.keepAloneSince(this.on.now().toISOString());
+		await this.tell();
+	}
+
+	/** Looks for the computer of the yard, and sends what waits where it is there. @returns whether it is */
+	async comeBack(): Promise<boolean> {
+		if (!(await this.#isThere())) return false;
+		await this.send();
+		return (await this.on.keeping.aloneSince()) === null;
+	}
+
+	/** Whether the yard answers, and is the one that was taken along. */
+	async #isThere(): Promise<boolean> {
+		const yard = await this.on.keeping.yard();
+		try {
+			const response = await this.#ask(
+				new Request(`${this.on.origin}/along/there`, { cache: 'no-store' }),
+				THERE_WAIT_MS
+			);
+			return response.ok && ((await response.json()) as { yard?: unknown }).yard === yard?.along.yard;
+		} catch {
+			return false;
+		}
+	}
+
+	async #openHere(yard: KeptYard): Promise<LocalServer> {
+		const server = await this.on.server();
+		if (!this.#open) await server.open(yard.bytes, yard.along);
+		this.#open = true;
+		return server;
+	}
+
+	#answerHere(request: Request, yard: KeptYard): Promise<Response> {
+		return this.#inTurn(async () => {
+			const kept = (await this.on.keeping.yard()) ?? yard;
+			return (await this.#openHere(kept)).respond(request, kept.along.who);
+		});
+	}
+
+	async #answerWork(request: Request, yard: KeptYard): Promise<Response> {
+		const sent = await requestSent(request);
+		const at = this.#instant(yard);
+		const act = { ...sent, id: this.on.newId(), at: at.toISOString(), today: dayOf(at, yard.along.clockAt !== null) };
+		this.#begun++;
+		if (await this.#isAlone()) return this.#doHere(act);
+		try {
+			const waitMs = WORK_WAIT_MS + sent.body.byteLength / BYTES_PER_MS;
+			const response = await this.#ask(this.#requestOf(act, yard), waitMs);
+			// What is done there is done here too, so that the copy has it when the network goes.
+			if ((await refusedIn(response)) === null) void this.#mirror(act).catch(() => undefined);
+			return response;
+		} catch {
+			await this.#goAlone();
+			return this.#doHere(act);
+		}
+	}
+
+	/** The instant it is by the clock of the yard. */
+	#instant = ({ along }: KeptYard): Date => (along.clockAt ? new Date(along.clockAt) : this.on.now());
+
+	#requestOf(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>, { along }: KeptYard): Request {
+		return new Request(this.on.origin + act.path, {
+			method: act.method,
+			headers: {
+				...act.headers,
+				[ACT_HEADER]: JSON.stringify({ id: act.id, at: act.at, today: act.today }),
+				[YARD_HEADER]: along.yard
+			},
+			body: act.body.byteLength > 0 ? act.body : null,
+			redirect: 'manual'
+		});
+	}
+
+	/** Does a piece of work on this phone, and keeps it to be sent. */
+	#doHere(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>): Promise<Response> {
+		return this.#inTurn(async () => {
+			const yard = await this.on.keeping.yard();
+			if (!yard) throw new Error('no yard is here any more');
+			const server = await this.#openHere(yard);
+			const before = server.lastTold()?.entryId;
+			const response = await server.respond(this.#requestOf(act, yard), yard.along.who);
+			if ((await refusedIn(response)) !== null || response.status >= 400) return response;
+			const told = server.lastTold();
+			const mine = told && (told.entryId !== before || act.method === 'PUT') ? told : null;
+			const tree =
+				mine?.treeId && mine.tag !== null ? { id: mine.treeId, tag: mine.tag, name: mine.name ?? '' } : null;
+			try {
+				await this.on.keeping.keepAct(
+					{ ...act, what: mine?.what ?? 'Taken back', tree, refused: null },
+					{ ...yard, bytes: server.export() }
+				);
+			} catch (cause) {
+				// What is not kept was not done: the copy is read anew as it was.
+				this.#open = false;
+				console.error(cause);
+				return Response.json(
+					{
+						type: 'error',
+						status: 507,
+						error: {
+							message: 'This device has no room to keep it.',
+							advice: 'Make room on it, then send it again.'
+						}
+					},
+					{ status: 507 }
+				);
+			}
+			await this.tell();
+			return response;
+		});
+	}
+
+	/** Does here what was done there. */
+	#mirror(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>): Promise<void> {
+		return this.#inTurn(async () => {
+			const yard = await this.on.keeping.yard();
+			if (!yard) return;
+			const server = await this.#openHere(yard);
+			await server.respond(this.#requestOf(act, yard), yard.along.who);
+			await this.on.keeping.keepYard({ ...yard, bytes: server.export(), etag: null });
+		});
+	}
+
+	/**
+	 * Sends what waits, in the order it was done. What the yard does not take stays, with its reason; what cannot be sent now waits on.
+	 */
+	send(): Promise<void> {
+		this.#sending ??= this.#sendAll().finally(() => (this.#sending = null));
+		return this.#sending;
+	}
+
+	async #sendAll(): Promise<void> {
+		const yard = await this.on.keeping.yard();
+		if (!yard) return;
+		for (;;) {
+			// What is done while it is sent comes after.
+			const act = (await this.on.keeping.acts()).find(({ refused }) => refused === null);
+			if (!act) break;
+			const sent = await this.#sendOne(act, yard);
+			await this.tell();
+			if (!sent) return;
+		}
+		await this.on.keeping.keepAloneSince(null);
+		await this.take().catch(() => undefined);
+		await this.tell();
+	}
+
+	/** @returns whether the yard answered */
+	async #sendOne(act: KeptAct, yard: KeptYard): Promise<boolean> {
+		let response: Response;
+		try {
+			response = await this.#ask(this.#requestOf(act, yard), WORK_WAIT_MS + act.body.byteLength / BYTES_PER_MS);
+		} catch {
+			return false;
+		}
+		// Without a key nothing is refused for good: it waits until somebody signs in.
+		if (response.status === 401 || response.type === 'opaqueredirect') return false;
+		const refused = await refusedIn(response);
+		if (refused?.status === 401 || AWAY.includes(refused?.status ?? 0)) return false;
+		if (refused === null) await this.on.keeping.dropAct(act.id);
+		else await this.#keepRefused({ ...act, refused });
+		return true;
+	}
+
+	/** A drawing that was refused and drawn on since is one piece of work: its last state, over what it was begun from. */
+	async #keepRefused(act: KeptAct): Promise<void> {
+		if (act.method === 'PUT')
+			for (const one of await this.on.keeping.acts())
+				if (one.refused && one.path === act.path && one.method === 'PUT' && one.id !== act.id)
+					await this.on.keeping.dropAct(one.id);
+		await this.on.keeping.changeAct(act);
+	}
+
+	/** Takes the yard along, or brings the copy up to date; never over work that waits to be sent. */
+	async take(): Promise<void> {
+		this.#takenAt = this.on.now().getTime();
+		const waits = async (): Promise<boolean> =>
+			(await this.on.keeping.acts()).some(({ refused }) => refused === null);
+		if (await waits()) return;
+		const begun = this.#begun;
+		const before = await this.on.keeping.yard();
+		const known = before?.build === this.on.build ? before.etag : null;
+		const response = await this.on.fetch(
+			new Request(`${this.on.origin}/along/yard`, {
+				headers: known ? { 'if-none-match': known } : {},
+				cache: 'no-store'
+			})
+		);
+		if (response.status === 304) return;
+		if (!response.ok) {
+			const said = await refusedIn(response);
+			throw new NotTaken(said?.message ?? 'The yard could not be read.', said?.advice ?? 'Try again.');
+		}
+		const along = alongHeader.parse(JSON.parse(decodeURIComponent(response.headers.get(ALONG_HEADER) ?? '')));
+		const bytes = new Uint8Array(await response.arrayBuffer());
+		await this.#inTurn(async () => {
+			// Work that was done meanwhile is not in it.
+			if (begun !== this.#begun || (await waits())) return void (this.#takenAt = 0);
+			await this.on.keeping.keepYard({
+				along,
+				bytes,
+				etag: response.headers.get('etag'),
+				build: this.on.build
+			});
+			const server = await this.on.server();
+			await server.open(bytes, along);
+			this.#open = true;
+			await this.on.keepPictures(server.pictures(MOST_PICTURES));
+		});
+		await this.tell();
+	}
+
+	/** How things stand, for the pages. */
+	async state(): Promise<AlongState> {
+		const [yard, acts, aloneSince] = await Promise.all([
+			this.on.keeping.yard(),
+			this.on.keeping.acts(),
+			this.on.keeping.aloneSince()
+		]);
+		const told = await Promise.all(
+			acts.map(
+				async ({ id, at, what, tree, refused, path, method, ...sent }): Promise<ActTold> => ({
+					id,
+					at,
+					what,
+					tree,
+					path,
+					refused,
+					typed: refused ? await typedIn({ path, method, ...sent }) : [],
+					// Only a drawing of roots is put, and it is compared where it is drawn.
+					drawing: method === 'PUT' && refused ? new TextDecoder().decode(sent.body) : null
+				})
+			)
+		);
+		return { along: yard?.along ?? null, aloneSince, acts: told };
+	}
+
+	async tell(): Promise<void> {
+		this.on.tell(await this.state());
+	}
+
+	/** A piece of work that was refused is dropped: what stands at the yard is to stand. */
+	async drop(id: string): Promise<void> {
+		await this.on.keeping.dropAct(id);
+		await this.tell();
+	}
+
+	/** A piece of work that was refused is meant nevertheless, over what stands there by now. */
+	async sendAgain(id: string): Promise<void> {
+		const act = (await this.on.keeping.acts()).find((one) => one.id === id);
+		if (!act?.refused) return;
+		const version = act.refused.meanwhile?.version;
+		const sent = version === undefined ? act : { ...act, ...(await meantOver(act, version)) };
+		await this.on.keeping.changeAct({ ...sent, refused: null });
+		await this.comeBack();
+		await this.tell();
+	}
+
+	/** Lets go of the yard, and of all that was done here and not sent. */
+	async leave(): Promise<void> {
+		await this.#inTurn(async () => {
+			await this.on.keeping.clear();
+			await this.on.keepPictures([]);
+			this.#open = false;
+		});
+		await this.tell();
+	}
+}
+
+/** The yard was not taken along, for a reason told by it. */
+export class NotTaken extends Error {
+	constructor(
+		message: string,
+		readonly advice: string
+	) {
+		super(message);
+	}
+}
+
+/** A calendar day: of a clock that stands still in UTC, otherwise of this device. */
+function dayOf(at: Date, pinned: boolean): string {
+	if (pinned) return at.toISOString().slice(0, 10);
+	const two = (n: number): string => String(n).padStart(2, '0');
+	return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
