@@ -35,12 +35,17 @@ const replaced = {
 /** The same server once more, as one script for the browser, with what only a computer has put out: for a phone without a network. */
 export default defineConfig({
 	publicDir: false,
+	// Otherwise what is set at run time would be taken for nothing.
+	define: { 'process.env': 'globalThis.process.env' },
 	plugins: [
 		{
 			name: 'workers-of-pages-stay-out',
 			enforce: 'pre',
 			// A page makes its workers in the browser; here it is only written.
-			transform: (code) => (code.includes('new Worker(new URL(') ? code.replaceAll('new Worker(new URL(', 'new globalThis.Worker(new URL(') : null)
+			transform: (code) =>
+				code.includes('new Worker(new URL(')
+					? code.replaceAll('new Worker(new URL(', 'new globalThis.Worker(new URL(')
+					: null
 		}
 	],
 	resolve: {

@@ -95,7 +95,8 @@ self.addEventListener('fetch', (event) => {
 	const { origin, pathname } = new URL(request.url);
 	if (origin !== self.location.origin) return;
 	if (request.method === 'GET' && assets.includes(pathname)) return event.respondWith(asset(request));
-	if (request.method === 'GET' && pathname.startsWith('/pictures/')) return event.respondWith(picture(request));
+	if (request.method === 'GET' && pathname.startsWith('/pictures/'))
+		return event.respondWith(picture(request));
 	event.respondWith(device.answer(request));
 });
 

@@ -1,5 +1,12 @@
-import { ALONG_HEADER, alongHeader, type ActTold, type AlongState } from '$core/vocabulary/along';
-import { ACT_HEADER, YARD_HEADER } from '$core/vocabulary/along';
+import { z } from 'zod';
+import {
+	ACT_HEADER,
+	ALONG_HEADER,
+	alongHeader,
+	YARD_HEADER,
+	type ActTold,
+	type AlongState
+} from '$core/vocabulary/along';
 import type { KeptAct, KeptYard, Keeping, SentRequest } from './kept';
 import type { LocalServer } from './local-server';
 import { changes, meantOver, refusedIn, requestSent, typedIn } from './sent';
@@ -73,12 +80,15 @@ export class AlongDevice {
 	/** Answers a request of a page. */
 	async answer(request: Request): Promise<Response> {
 		const yard = await this.on.keeping.yard();
-		if (!yard) return this.on.fetch(request);
+		if (!yard || isLocked(yard)) return this.on.fetch(request);
 		if (changes(request)) return this.#answerWork(request, yard);
 		if (await this.#isAlone()) return this.#answerHere(request, yard);
 		try {
 			const response = await this.#ask(request.clone(), PAGE_WAIT_MS);
-			if (this.on.now().getTime() - this.#takenAt > TAKE_EVERY_MS) void this.take().catch(() => undefined);
+			// Led elsewhere, it may be to where a key is asked for.
+			if (response.type === 'opaqueredirect') void this.#look();
+			else if (this.on.now().getTime() - this.#takenAt > TAKE_EVERY_MS)
+				void this.take().catch(() => undefined);
 			return response;
 		} catch {
 			await this.#goAlone();
@@ -102,25 +112,45 @@ export class AlongDevice {
 		await this.tell();
 	}
 
-	/** Looks for the computer of the yard, and sends what waits where it is there. @returns whether it is */
+	/** Looks for the computer of the yard, and sends what waits where it is there. @returns whether pages are to be asked of it */
 	async comeBack(): Promise<boolean> {
-		if (!(await this.#isThere())) return false;
-		await this.send();
+		const found = await this.#look();
+		if (found === 'locked') return true;
+		if (found === 'away') return false;
+		await this.send(found.who);
 		return (await this.on.keeping.aloneSince()) === null;
 	}
 
-	/** Whether the yard answers, and is the one that was taken along. */
-	async #isThere(): Promise<boolean> {
+	/** Whether the yard answers, is the one that was taken along, and knows who asks. Without a key the copy is let go of. */
+	async #look(): Promise<'away' | 'locked' | { who: string | null }> {
 		const yard = await this.on.keeping.yard();
 		try {
 			const response = await this.#ask(
-				new Request(`${this.on.origin}/along/there`, { cache: 'no-store' }),
+				new Request(`${this.on.origin}/along/there`, { cache: 'no-store', redirect: 'manual' }),
 				THERE_WAIT_MS
 			);
-			return response.ok && ((await response.json()) as { yard?: unknown }).yard === yard?.along.yard;
+			if (response.type === 'opaqueredirect') {
+				await this.#lock();
+				return 'locked';
+			}
+			const said = there.safeParse(response.ok ? await response.json() : null).data;
+			return said && said.yard === yard?.along.yard ? { who: said.who } : 'away';
 		} catch {
-			return false;
+			return 'away';
 		}
+	}
+
+	/** Nobody is signed in any more: the copy goes, and only what was done and not sent stays. */
+	#lock(): Promise<void> {
+		return this.#inTurn(async () => {
+			const yard = await this.on.keeping.yard();
+			if (!yard || isLocked(yard)) return;
+			await this.on.keeping.keepYard({ ...yard, bytes: new Uint8Array(), etag: null });
+			await this.on.keeping.keepAloneSince(null);
+			await this.on.keepPictures([]);
+			this.#open = false;
+			await this.tell();
+		});
 	}
 
 	async #openHere(yard: KeptYard): Promise<LocalServer> {
@@ -140,14 +170,20 @@ export class AlongDevice {
 	async #answerWork(request: Request, yard: KeptYard): Promise<Response> {
 		const sent = await requestSent(request);
 		const at = this.#instant(yard);
-		const act = { ...sent, id: this.on.newId(), at: at.toISOString(), today: dayOf(at, yard.along.clockAt !== null) };
+		const act = {
+			...sent,
+			id: this.on.newId(),
+			at: at.toISOString(),
+			today: dayOf(at, yard.along.clockAt !== null)
+		};
 		this.#begun++;
 		if (await this.#isAlone()) return this.#doHere(act);
 		try {
 			const waitMs = WORK_WAIT_MS + sent.body.byteLength / BYTES_PER_MS;
 			const response = await this.#ask(this.#requestOf(act, yard), waitMs);
 			// What is done there is done here too, so that the copy has it when the network goes.
-			if ((await refusedIn(response)) === null) void this.#mirror(act).catch(() => undefined);
+			if (sent.path.startsWith('/yard/people')) void this.#look();
+			else if ((await refusedIn(response)) === null) void this.#mirror(act).catch(() => undefined);
 			return response;
 		} catch {
 			await this.#goAlone();
@@ -186,7 +222,7 @@ export class AlongDevice {
 				mine?.treeId && mine.tag !== null ? { id: mine.treeId, tag: mine.tag, name: mine.name ?? '' } : null;
 			try {
 				await this.on.keeping.keepAct(
-					{ ...act, what: mine?.what ?? 'Taken back', tree, refused: null },
+					{ ...act, what: mine?.what ?? 'Taken back', tree, by: yard.along.who.id, refused: null },
 					{ ...yard, bytes: server.export() }
 				);
 			} catch (cause) {
@@ -214,7 +250,7 @@ export class AlongDevice {
 	#mirror(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>): Promise<void> {
 		return this.#inTurn(async () => {
 			const yard = await this.on.keeping.yard();
-			if (!yard) return;
+			if (!yard || isLocked(yard)) return;
 			const server = await this.#openHere(yard);
 			await server.respond(this.#requestOf(act, yard), yard.along.who);
 			await this.on.keeping.keepYard({ ...yard, bytes: server.export(), etag: null });
@@ -223,18 +259,19 @@ export class AlongDevice {
 
 	/**
 	 * Sends what waits, in the order it was done. What the yard does not take stays, with its reason; what cannot be sent now waits on.
+	 * @param who in whose name it is sent; null at the computer itself
 	 */
-	send(): Promise<void> {
-		this.#sending ??= this.#sendAll().finally(() => (this.#sending = null));
+	send(who: string | null): Promise<void> {
+		this.#sending ??= this.#sendAll(who).finally(() => (this.#sending = null));
 		return this.#sending;
 	}
 
-	async #sendAll(): Promise<void> {
+	async #sendAll(who: string | null): Promise<void> {
 		const yard = await this.on.keeping.yard();
 		if (!yard) return;
 		for (;;) {
-			// What is done while it is sent comes after.
-			const act = (await this.on.keeping.acts()).find(({ refused }) => refused === null);
+			// What is done while it is sent comes after; what somebody else did waits for them.
+			const act = (await this.on.keeping.acts()).find(({ refused, by }) => refused === null && by === who);
 			if (!act) break;
 			const sent = await this.#sendOne(act, yard);
 			await this.tell();
@@ -249,7 +286,10 @@ export class AlongDevice {
 	async #sendOne(act: KeptAct, yard: KeptYard): Promise<boolean> {
 		let response: Response;
 		try {
-			response = await this.#ask(this.#requestOf(act, yard), WORK_WAIT_MS + act.body.byteLength / BYTES_PER_MS);
+			response = await this.#ask(
+				this.#requestOf(act, yard),
+				WORK_WAIT_MS + act.body.byteLength / BYTES_PER_MS
+			);
 		} catch {
 			return false;
 		}
@@ -274,19 +314,23 @@ export class AlongDevice {
 	/** Takes the yard along, or brings the copy up to date; never over work that waits to be sent. */
 	async take(): Promise<void> {
 		this.#takenAt = this.on.now().getTime();
-		const waits = async (): Promise<boolean> =>
-			(await this.on.keeping.acts()).some(({ refused }) => refused === null);
-		if (await waits()) return;
-		const begun = this.#begun;
 		const before = await this.on.keeping.yard();
+		const waits = async (): Promise<boolean> =>
+			(await this.on.keeping.acts()).some(
+				({ refused, by }) => refused === null && by === before?.along.who.id
+			);
+		if (before && !isLocked(before) && (await waits())) return;
+		const begun = this.#begun;
 		const known = before?.build === this.on.build ? before.etag : null;
 		const response = await this.on.fetch(
 			new Request(`${this.on.origin}/along/yard`, {
 				headers: known ? { 'if-none-match': known } : {},
-				cache: 'no-store'
+				cache: 'no-store',
+				redirect: 'manual'
 			})
 		);
 		if (response.status === 304) return;
+		if (response.type === 'opaqueredirect') return this.#lock();
 		if (!response.ok) {
 			const said = await refusedIn(response);
 			throw new NotTaken(said?.message ?? 'The yard could not be read.', said?.advice ?? 'Try again.');
@@ -295,7 +339,7 @@ export class AlongDevice {
 		const bytes = new Uint8Array(await response.arrayBuffer());
 		await this.#inTurn(async () => {
 			// Work that was done meanwhile is not in it.
-			if (begun !== this.#begun || (await waits())) return void (this.#takenAt = 0);
+			if (begun !== this.#begun) return void (this.#takenAt = 0);
 			await this.on.keeping.keepYard({
 				along,
 				bytes,
@@ -318,21 +362,20 @@ export class AlongDevice {
 			this.on.keeping.aloneSince()
 		]);
 		const told = await Promise.all(
-			acts.map(
-				async ({ id, at, what, tree, refused, path, method, ...sent }): Promise<ActTold> => ({
-					id,
-					at,
-					what,
-					tree,
-					path,
-					refused,
-					typed: refused ? await typedIn({ path, method, ...sent }) : [],
-					// Only a drawing of roots is put, and it is compared where it is drawn.
-					drawing: method === 'PUT' && refused ? new TextDecoder().decode(sent.body) : null
-				})
-			)
+			acts.map(async ({ id, at, what, tree, by, refused, path, method, ...sent }): Promise<ActTold> => ({
+				id,
+				at,
+				what,
+				tree,
+				path,
+				mine: by === yard?.along.who.id,
+				refused,
+				typed: refused ? await typedIn({ path, method, ...sent }) : [],
+				// Only a drawing of roots is put, and it is compared where it is drawn.
+				drawing: method === 'PUT' && refused ? new TextDecoder().decode(sent.body) : null
+			}))
 		);
-		return { along: yard?.along ?? null, aloneSince, acts: told };
+		return { along: yard?.along ?? null, locked: yard !== null && isLocked(yard), aloneSince, acts: told };
 	}
 
 	async tell(): Promise<void> {
@@ -366,6 +409,10 @@ export class AlongDevice {
 		await this.tell();
 	}
 }
+
+const there = z.looseObject({ yard: z.string(), who: z.string().nullable() });
+/** Whether nobody is signed in any more, so that the copy is gone. */
+const isLocked = ({ bytes }: KeptYard): boolean => bytes.byteLength === 0;
 
 /** The yard was not taken along, for a reason told by it. */
 export class NotTaken extends Error {

@@ -8,6 +8,5 @@ declare module '$built/manifest.js' {
 }
 declare module 'sql.js/dist/sql-wasm-inline.js' {
 	import type { SqlJsStatic } from 'sql.js';
-	export * from 'sql.js';
 	export default function initSqlJs(): Promise<SqlJsStatic>;
 }

@@ -38,6 +38,8 @@ export interface KeptAct extends SentRequest {
 	/** What was done, and on which tree, in words. */
 	what: string;
 	tree: { id: string; tag: string; name: string } | null;
+	/** Who did it; null at the computer itself. */
+	by: string | null;
 	/** Null while it waits to be sent. */
 	refused: RefusedWork | null;
 }

@@ -20,6 +20,8 @@ world.Buffer = Buffer;
 world.setImmediate = (work: () => void) => setTimeout(work, 0);
 // A timer of a browser keeps nothing awake.
 const later = globalThis.setTimeout.bind(globalThis);
-world.setTimeout = (work: () => void, ms?: number) => Object.assign(Object(later(work, ms)) as object, { unref: none });
+world.setTimeout = (work: () => void, ms?: number) =>
+	Object.assign(Object(later(work, ms)) as object, { unref: none });
 const every = globalThis.setInterval.bind(globalThis);
-world.setInterval = (work: () => void, ms?: number) => Object.assign(Object(every(work, ms)) as object, { unref: none });
+world.setInterval = (work: () => void, ms?: number) =>
+	Object.assign(Object(every(work, ms)) as object, { unref: none });

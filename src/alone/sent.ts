@@ -55,7 +55,9 @@ export async function refusedIn(response: Response): Promise<RefusedWork | null>
 	if (said) {
 		if (said.type === 'success' || said.type === 'redirect') return null;
 		const told = refusal.safeParse(
-			said.type === 'error' ? said.error : (parse(said.data ?? '-1') as { refusal?: unknown } | undefined)?.refusal
+			said.type === 'error'
+				? said.error
+				: (parse(said.data ?? '-1') as { refusal?: unknown } | undefined)?.refusal
 		).data;
 		return {
 			status: said.status ?? response.status,

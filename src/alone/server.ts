@@ -1,5 +1,6 @@
 import './process';
-import initSqlJs, { type Database } from 'sql.js/dist/sql-wasm-inline.js';
+import type { Database } from 'sql.js';
+import initSqlJs from 'sql.js/dist/sql-wasm-inline.js';
 import { Server } from '$built/index.js';
 import { manifest } from '$built/manifest.js';
 import type { Along } from '$core/vocabulary/along';
@@ -56,7 +57,8 @@ const local: LocalServer = {
 				}
 			: null;
 	},
-	pictures: (most) => rowsOf(`select hash from picture order by takenOn desc limit ${most}`).map(([hash]) => String(hash))
+	pictures: (most) =>
+		rowsOf(`select hash from picture order by takenOn desc limit ${most}`).map(([hash]) => String(hash))
 };
 
 (globalThis as { bruntleServer?: LocalServer }).bruntleServer = local;

@@ -2,6 +2,7 @@
 	import { readAnew } from '$ui/read-anew';
 	import { pageFormat } from '$core/text/bound';
 	import { setFormat } from '$ui/format';
+	import { device } from '$views/along/device.svelte';
 	import Shell from '$views/shell/Shell.svelte';
 	import '../app.css';
 
@@ -14,6 +15,8 @@
 	$effect(() => {
 		document.documentElement.dataset.answers = '';
 	});
+	// On a device that has the yard with it, pages are of the copy, or of the yard again.
+	$effect(() => device.listen(() => void readAnew()));
 	// A page that lay open while the day turned is read anew when somebody comes back to it.
 	let readAt = Date.now();
 	$effect(() => {

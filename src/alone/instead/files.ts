@@ -27,7 +27,8 @@ export async function rename(from: string, to: string): Promise<void> {
 export const mkdir = (): Promise<void> => Promise.resolve();
 export const readdir = (): Promise<string[]> => Promise.resolve([]);
 
-const notHere = (): Promise<never> => Promise.reject(new Error('this is done on the computer of the yard alone'));
+const notHere = (): Promise<never> =>
+	Promise.reject(new Error('this is done on the computer of the yard alone'));
 export const rm = notHere;
 export const stat = notHere;
 export const unlink = notHere;

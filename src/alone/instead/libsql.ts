@@ -1,4 +1,13 @@
-import type { Client, InArgs, InStatement, InValue, ResultSet, Row, Transaction, Value } from '@libsql/client';
+import type {
+	Client,
+	InArgs,
+	InStatement,
+	InValue,
+	ResultSet,
+	Row,
+	Transaction,
+	Value
+} from '@libsql/client';
 import type { Database, SqlValue } from 'sql.js';
 
 /*

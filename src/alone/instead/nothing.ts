@@ -6,7 +6,8 @@
 const notHere = (): never => {
 	throw new Error('this is done on the computer of the yard alone');
 };
-const rejects = (): Promise<never> => Promise.reject(new Error('this is done on the computer of the yard alone'));
+const rejects = (): Promise<never> =>
+	Promise.reject(new Error('this is done on the computer of the yard alone'));
 
 export default notHere;
 export const existsSync = (): boolean => false;

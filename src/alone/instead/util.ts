@@ -1,6 +1,7 @@
 /** Stands for node:util. */
 
-const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+const isObject = (value: unknown): value is Record<string, unknown> =>
+	typeof value === 'object' && value !== null;
 
 /** Whether two values of JSON say the same, whatever the order of their names. */
 export function isDeepStrictEqual(a: unknown, b: unknown): boolean {

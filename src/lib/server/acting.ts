@@ -65,7 +65,9 @@ export async function noteAct(tx: Writer, keptAt: Date): Promise<void> {
 	if (!noted)
 		throw new Refusal(503, 'This is being kept already.', 'Send it again in a moment to see that it is.');
 	act.noted = true;
-	await tx.delete(sentAct).where(lt(sentAct.keptAt, addDays(keptAt.toISOString().slice(0, 10), -REMEMBERED_DAYS)));
+	await tx
+		.delete(sentAct)
+		.where(lt(sentAct.keptAt, addDays(keptAt.toISOString().slice(0, 10), -REMEMBERED_DAYS)));
 }
 
 /** Whether the work under way has written something. */

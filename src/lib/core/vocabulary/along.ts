@@ -33,6 +33,8 @@ export interface ActTold {
 	what: string;
 	tree: { id: string; tag: string; name: string } | null;
 	path: string;
+	/** Whether it was done by whoever is signed in here. */
+	mine: boolean;
 	/** Why the yard did not take it; null while it waits to be sent. */
 	refused: {
 		status: number;
@@ -50,14 +52,14 @@ export interface ActTold {
 export interface AlongState {
 	/** Null where no yard was taken along. */
 	along: Along | null;
+	/** Nobody is signed in any more: the copy is gone, and work waits for who did it. */
+	locked: boolean;
 	/** Instant since when the computer of the yard does not answer; null while it does. */
 	aloneSince: string | null;
 	acts: ActTold[];
 }
 
 /** What a page asks of the phone. */
-export type AlongAsk =
-	| { ask: 'state' | 'take' | 'send' | 'leave' }
-	| { ask: 'drop' | 'again'; id: string };
+export type AlongAsk = { ask: 'state' | 'take' | 'send' | 'leave' } | { ask: 'drop' | 'again'; id: string };
 /** What it is answered. */
 export type AlongAnswer = { state: AlongState } | { fault: { message: string; advice: string } };

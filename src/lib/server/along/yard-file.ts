@@ -31,12 +31,12 @@ export interface YardFile {
  * The yard as a database of its own, as far as it goes along on a phone: the trees with all that is known of them, and what their work
  * rests on; no key goes with it.
  * @param on today, from which the work that comes first is told
- * @throws Refusal 501 where the database is no file of this computer
+ * @throws Refusal 409 where the database is no file of this computer
  */
 export async function yardFile(store: Store, on: string, mostTrees = MOST_TREES): Promise<YardFile> {
 	if (!store.url.startsWith('file:'))
 		throw new Refusal(
-			501,
+			409,
 			'This yard lies on another server and cannot be taken along.',
 			'Work on it while the network is there.'
 		);
@@ -122,5 +122,8 @@ export async function yardPrint(db: Reader, on: string): Promise<string> {
 		(select count(*) from "journal") as entries, (select max(rowid) from "reading") as readings,
 		(select group_concat("key" || "value") from "value_override") as numbers,
 		(select group_concat("key" || "value") from "setting" where "key" not in (${sql.raw(SECRET_SETTINGS)})) as settings`);
-	return createHash('sha256').update(JSON.stringify([on, row])).digest('hex').slice(0, 24);
+	return createHash('sha256')
+		.update(JSON.stringify([on, row]))
+		.digest('hex')
+		.slice(0, 24);
 }

@@ -124,7 +124,8 @@ export function openReader(url: string): Db {
 export async function openStore(url: string): Promise<Store> {
 	const db = open(url);
 	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
-	await migrate(db, { migrationsFolder: migrationsFolder() });
+	// A copy that runs in a browser comes as it is to be.
+	if (!url.startsWith('alone:')) await migrate(db, { migrationsFolder: migrationsFolder() });
 	await countWrites(db.$client);
 	const memory = noMemory();
 	remembered.set(db, memory);

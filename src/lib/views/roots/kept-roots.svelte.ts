@@ -26,6 +26,9 @@ const SAVE_AFTER_MS = 350;
 const RETRY_AFTER_MS = 4000;
 const HISTORY = 200;
 
+/** Under which name a browser keeps the steps of a drawing that are not kept yet. */
+export const draftKeyOf = (treeId: string): string => `bruntle-roots-${treeId}`;
+
 /**
  * Steps on a map and its plan: each can be undone, is kept on the server a moment later, and is held in this browser until the server
  * has taken it.
@@ -138,7 +141,7 @@ export class KeptRoots {
 	}
 
 	#draftKey(): string {
-		return `bruntle-roots-${this.#treeId}`;
+		return draftKeyOf(this.#treeId);
 	}
 
 	/** A step that this browser made and the server never took comes back; where others kept something since, it is to be chosen. */

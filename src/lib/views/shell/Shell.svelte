@@ -5,6 +5,7 @@
 	import { counted } from '$core/text/plural';
 	import type { Who } from '$core/vocabulary/people';
 	import { stages } from '$core/vocabulary/words';
+	import AlongBar from '../along/AlongBar.svelte';
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
@@ -112,6 +113,7 @@
 				<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
 			</button>{/if}
 	</div>
+	{#if who}<AlongBar />{/if}
 	{#if lastAt !== null}
 		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
 			<span class="page block"

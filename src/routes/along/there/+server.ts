@@ -5,7 +5,10 @@ import { json } from '@sveltejs/kit';
 import type { RequestHandler } from './$types';
 
 /** Says that the yard is there, and which it is: asked by a phone that was alone. */
-export const GET: RequestHandler = () =>
+export const GET: RequestHandler = ({ locals }) =>
 	answer(async () =>
-		json({ yard: await yardIdOf(await getStore()) }, { headers: { 'cache-control': 'no-store' } })
+		json(
+			{ yard: await yardIdOf(await getStore()), who: locals.who?.id ?? null },
+			{ headers: { 'cache-control': 'no-store' } }
+		)
 	);

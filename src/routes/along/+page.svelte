@@ -1,0 +1,5 @@
+<script lang="ts">
+	import AlongView from '$views/along/AlongView.svelte';
+</script>
+
+<AlongView />
