@@ -79,25 +79,26 @@ const wantsPage = ({ request, url }: RequestEvent): boolean =>
 const secret = /^\/(shared|invited)\//;
 
 export const handle: Handle = async ({ event, resolve }) => {
+	const theme = event.cookies.get('theme') ?? '';
+	let response: Response;
 	try {
 		// What runs in the browser itself is asked by nobody else.
 		if (!event.platform?.alone) refuseForeign(event.request, event.url, process.env);
 		guardForm(event);
 		await admit(event);
+		response = await workingAs(event.locals.who, () =>
+			onceByName(event, () =>
+				resolve(event, {
+					transformPageChunk: ({ html }) =>
+						html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
+				})
+			)
+		);
 	} catch (cause) {
 		if (!(cause instanceof Refusal)) throw cause;
 		if (cause.status === 401 && wantsPage(event)) return toKey(event);
 		return /^\/(api|undo)\b/.test(event.url.pathname) ? problem(cause) : refusedPage(cause, event.request);
 	}
-	const theme = event.cookies.get('theme') ?? '';
-	const response = await workingAs(event.locals.who, () =>
-		onceByName(event, () =>
-			resolve(event, {
-				transformPageChunk: ({ html }) =>
-					html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
-			})
-		)
-	);
 	response.headers.set('x-content-type-options', 'nosniff');
 	// An address that is itself a key is told to no other site.
 	response.headers.set('referrer-policy', secret.test(event.url.pathname) ? 'no-referrer' : 'same-origin');

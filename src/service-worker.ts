@@ -68,6 +68,8 @@ self.addEventListener('activate', (event) => {
 			const own = (await caches.keys()).filter((name) => name.startsWith('bruntle-') && name !== PICTURES);
 			for (const name of own.filter((one) => one !== ASSETS).slice(0, -1)) await caches.delete(name);
 			await self.clients.claim();
+			// Another Bruntle may keep its yard in another way: what waits is sent, and the copy taken anew.
+			if ((await device.state()).along) await device.comeBack();
 		})()
 	);
 });

@@ -7,7 +7,7 @@ import {
 	type ActTold,
 	type AlongState
 } from '$core/vocabulary/along';
-import type { KeptAct, KeptYard, Keeping, SentRequest } from './kept';
+import type { KeptAct, KeptYard, Keeping, NamedWork } from './kept';
 import type { LocalServer } from './local-server';
 import { changes, meantOver, refusedIn, requestSent, typedIn } from './sent';
 
@@ -107,8 +107,9 @@ export class AlongDevice {
 
 	async #goAlone(): Promise<void> {
 		this.#lookedAt = this.on.now().getTime();
-		if ((await this.on.keeping.aloneSince()) === null)
-			await this.on.keeping.keepAloneSince(this.on.now().toISOString());
+		const yard = await this.on.keeping.yard();
+		if (yard && (await this.on.keeping.aloneSince()) === null)
+			await this.on.keeping.keepAloneSince(this.#instant(yard).toISOString());
 		await this.tell();
 	}
 
@@ -145,7 +146,7 @@ export class AlongDevice {
 		return this.#inTurn(async () => {
 			const yard = await this.on.keeping.yard();
 			if (!yard || isLocked(yard)) return;
-			await this.on.keeping.keepYard({ ...yard, bytes: new Uint8Array(), etag: null });
+			await this.on.keeping.keepYard({ ...yard, bytes: new Uint8Array(), etag: null }, 'all');
 			await this.on.keeping.keepAloneSince(null);
 			await this.on.keepPictures([]);
 			this.#open = false;
@@ -157,6 +158,13 @@ export class AlongDevice {
 		const server = await this.on.server();
 		if (!this.#open) await server.open(yard.bytes, yard.along);
 		this.#open = true;
+		// Done at the yard, and this device ended before the copy had it.
+		for (const act of await this.on.keeping.doneThere()) {
+			const response = await server.respond(this.#requestOf(act, yard), yard.along.who);
+			// The copy was of before somebody else's work: it is taken anew with the next page.
+			if ((await refusedIn(response)) !== null) this.#takenAt = 0;
+			await this.on.keeping.keepYard({ ...yard, bytes: server.export(), etag: null }, act.id);
+		}
 		return server;
 	}
 
@@ -183,7 +191,10 @@ export class AlongDevice {
 			const response = await this.#ask(this.#requestOf(act, yard), waitMs);
 			// What is done there is done here too, so that the copy has it when the network goes.
 			if (sent.path.startsWith('/yard/people')) void this.#look();
-			else if ((await refusedIn(response)) === null) void this.#mirror(act).catch(() => undefined);
+			else if ((await refusedIn(response)) === null) {
+				await this.on.keeping.keepDoneThere(act);
+				void this.#mirror().catch(() => undefined);
+			}
 			return response;
 		} catch {
 			await this.#goAlone();
@@ -194,7 +205,7 @@ export class AlongDevice {
 	/** The instant it is by the clock of the yard. */
 	#instant = ({ along }: KeptYard): Date => (along.clockAt ? new Date(along.clockAt) : this.on.now());
 
-	#requestOf(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>, { along }: KeptYard): Request {
+	#requestOf(act: NamedWork, { along }: KeptYard): Request {
 		return new Request(this.on.origin + act.path, {
 			method: act.method,
 			headers: {
@@ -208,7 +219,7 @@ export class AlongDevice {
 	}
 
 	/** Does a piece of work on this phone, and keeps it to be sent. */
-	#doHere(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>): Promise<Response> {
+	#doHere(act: NamedWork): Promise<Response> {
 		return this.#inTurn(async () => {
 			const yard = await this.on.keeping.yard();
 			if (!yard) throw new Error('no yard is here any more');
@@ -247,13 +258,10 @@ export class AlongDevice {
 	}
 
 	/** Does here what was done there. */
-	#mirror(act: SentRequest & Pick<KeptAct, 'id' | 'at' | 'today'>): Promise<void> {
+	#mirror(): Promise<void> {
 		return this.#inTurn(async () => {
 			const yard = await this.on.keeping.yard();
-			if (!yard || isLocked(yard)) return;
-			const server = await this.#openHere(yard);
-			await server.respond(this.#requestOf(act, yard), yard.along.who);
-			await this.on.keeping.keepYard({ ...yard, bytes: server.export(), etag: null });
+			if (yard && !isLocked(yard)) await this.#openHere(yard);
 		});
 	}
 
@@ -340,12 +348,10 @@ export class AlongDevice {
 		await this.#inTurn(async () => {
 			// Work that was done meanwhile is not in it.
 			if (begun !== this.#begun) return void (this.#takenAt = 0);
-			await this.on.keeping.keepYard({
-				along,
-				bytes,
-				etag: response.headers.get('etag'),
-				build: this.on.build
-			});
+			await this.on.keeping.keepYard(
+				{ along, bytes, etag: response.headers.get('etag'), build: this.on.build },
+				'all'
+			);
 			const server = await this.on.server();
 			await server.open(bytes, along);
 			this.#open = true;

@@ -29,12 +29,15 @@ export interface RefusedWork {
 	meanwhile: Record<string, string> | null;
 }
 
-/** A piece of work that was done alone. */
-export interface KeptAct extends SentRequest {
-	/** The name it is sent under. */
+/** A piece of work under the name it is sent by, with its instant. */
+export interface NamedWork extends SentRequest {
 	id: string;
 	at: string;
 	today: string;
+}
+
+/** A piece of work that was done alone. */
+export interface KeptAct extends NamedWork {
 	/** What was done, and on which tree, in words. */
 	what: string;
 	tree: { id: string; tag: string; name: string } | null;
@@ -47,7 +50,15 @@ export interface KeptAct extends SentRequest {
 /** Where a phone keeps what it has; each of its steps is kept whole or not at all. */
 export interface Keeping {
 	yard(): Promise<KeptYard | null>;
-	keepYard(yard: KeptYard): Promise<void>;
+	/**
+	 * Puts a copy of the yard in the place of the one before.
+	 * @param holds the work done there that it holds now; all of it for a copy that was just taken
+	 */
+	keepYard(yard: KeptYard, holds: 'all' | string | null): Promise<void>;
+	/** Keeps that a piece of work was done at the yard and is not in the copy yet. */
+	keepDoneThere(act: NamedWork): Promise<void>;
+	/** Work done at the yard that is not in the copy yet, in its order. */
+	doneThere(): Promise<NamedWork[]>;
 	/** Keeps a piece of work and the yard as it stands after it, together. */
 	keepAct(act: KeptAct, yard: KeptYard): Promise<void>;
 	/** Pieces of work in the order they were done. */
@@ -64,6 +75,7 @@ export interface Keeping {
 interface Tables extends DBSchema {
 	yard: { key: string; value: KeptYard };
 	acts: { key: number; value: KeptAct; indexes: { id: string } };
+	done: { key: number; value: NamedWork; indexes: { id: string } };
 	told: { key: string; value: string | null };
 }
 
@@ -79,16 +91,28 @@ export function browserKeeping(): Keeping {
 			upgrade(made) {
 				made.createObjectStore('yard');
 				made.createObjectStore('acts', { autoIncrement: true }).createIndex('id', 'id', { unique: true });
+				made.createObjectStore('done', { autoIncrement: true }).createIndex('id', 'id', { unique: true });
 				made.createObjectStore('told');
 			}
 		}));
 	const strict = { durability: 'strict' } as const;
 	return {
 		yard: async () => (await (await db()).get('yard', YARD)) ?? null,
-		keepYard: async (yard) => {
-			const tx = (await db()).transaction('yard', 'readwrite', strict);
-			await Promise.all([tx.store.put(yard, YARD), tx.done]);
+		keepYard: async (yard, holds) => {
+			const tx = (await db()).transaction(['yard', 'done'], 'readwrite', strict);
+			const done = tx.objectStore('done');
+			const key = holds === null || holds === 'all' ? undefined : await done.index('id').getKey(holds);
+			await Promise.all([
+				tx.objectStore('yard').put(yard, YARD),
+				holds === 'all' ? done.clear() : key === undefined ? undefined : done.delete(key),
+				tx.done
+			]);
 		},
+		keepDoneThere: async (act) => {
+			const tx = (await db()).transaction('done', 'readwrite', strict);
+			await Promise.all([tx.store.add(act), tx.done]);
+		},
+		doneThere: async () => (await db()).getAll('done'),
 		keepAct: async (act, yard) => {
 			const tx = (await db()).transaction(['yard', 'acts'], 'readwrite', strict);
 			await Promise.all([tx.objectStore('acts').add(act), tx.objectStore('yard').put(yard, YARD), tx.done]);
@@ -107,10 +131,11 @@ export function browserKeeping(): Keeping {
 		aloneSince: async () => (await (await db()).get('told', SINCE)) ?? null,
 		keepAloneSince: async (since) => void (await (await db()).put('told', since, SINCE)),
 		clear: async () => {
-			const tx = (await db()).transaction(['yard', 'acts', 'told'], 'readwrite', strict);
+			const tx = (await db()).transaction(['yard', 'acts', 'done', 'told'], 'readwrite', strict);
 			await Promise.all([
 				tx.objectStore('yard').clear(),
 				tx.objectStore('acts').clear(),
+				tx.objectStore('done').clear(),
 				tx.objectStore('told').clear(),
 				tx.done
 			]);

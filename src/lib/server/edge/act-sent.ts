@@ -5,7 +5,6 @@ import { inTime } from '../clock';
 import { Refusal } from '../errors';
 import { yardIdOf } from '../along/yard-id';
 import { getStore } from '../store';
-import { problem } from './http';
 
 /** The work that a request names; null where it names none. @throws Refusal 400 */
 function actOf(request: Request): ActSent | null {
@@ -24,18 +23,14 @@ function actOf(request: Request): ActSent | null {
 
 /**
  * Answers a request that names its work as of the instant of that work, and once: what is done already is answered as the first time.
+ * @throws Refusal 400 a name that cannot be read · 403 sent by somebody else · 409 done for another yard
  */
 export async function onceByName(
 	event: Pick<RequestEvent, 'request' | 'locals'>,
 	answer: () => Response | Promise<Response>
 ): Promise<Response> {
-	try {
-		const act = actOf(event.request);
-		return act ? await answerOnce(event, act, answer) : await answer();
-	} catch (cause) {
-		if (cause instanceof Refusal) return problem(cause);
-		throw cause;
-	}
+	const act = actOf(event.request);
+	return act ? answerOnce(event, act, answer) : answer();
 }
 
 async function answerOnce(

@@ -61,7 +61,7 @@
 {#snippet whose(act: ActTold)}
 	{#if act.tree}<a class="chalk font-semibold" href={resolve('/trees/[id]', { id: act.tree.id })}
 			>{act.tree.tag}{act.tree.name ? `, ${act.tree.name}` : ''}</a
-		>{:else}The yard{/if}: {act.what}
+		>{:else}The yard{/if}: {format().inWords(act.what)}
 {/snippet}
 
 <div class="page max-w-3xl pt-6 pb-16">
@@ -150,7 +150,8 @@
 				{#each refused as act (act.id)}
 					<li class="py-3">
 						<p>{@render whose(act)} <span class="text-slate">{format().instant(act.at)}</span></p>
-						<p class="mt-1"><strong>{act.refused?.message}</strong> {act.refused?.advice}</p>
+						<p class="mt-1"><strong>{format().inWords(act.refused?.message ?? '')}</strong>
+							{format().inWords(act.refused?.advice ?? '')}</p>
 						{#if differing(act).length > 0}
 							<table class="mt-2 w-full text-left">
 								<thead>

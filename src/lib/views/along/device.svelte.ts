@@ -51,6 +51,7 @@ class Device {
 		const registered = await workers.getRegistration().catch(() => undefined);
 		if (registered?.active) {
 			await this.ask({ ask: 'state' });
+			this.known = true;
 			// Signed in anew, what waits is sent and the yard comes along again.
 			if (this.state?.along) await this.ask({ ask: this.state.locked ? 'take' : 'send' });
 			if (this.state?.along && !this.state.locked && this.waiting > 0) await this.ask({ ask: 'send' });

@@ -16,9 +16,11 @@ export const GET: RequestHandler = ({ locals, request }) =>
 		const etag = `"${await yardPrint(store.db, today())}-${who.id ?? 'here'}-${who.role}"`;
 		const headers = { etag, 'cache-control': 'private, no-cache' };
 		if (request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers });
+		// Known before the copy is made, so that the copy knows it too.
+		const yard = await yardIdOf(store);
 		const { bytes, trees, ofTrees } = await yardFile(store, today());
 		const along: Along = {
-			yard: await yardIdOf(store),
+			yard,
 			takenAt: now().toISOString(),
 			clockAt: clockIsPinned() ? now().toISOString() : null,
 			who,

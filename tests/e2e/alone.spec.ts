@@ -1,0 +1,303 @@
+import { chromium, type BrowserContext } from '@playwright/test';
+import type { ChildProcess } from 'node:child_process';
+import { cp, mkdtemp } from 'node:fs/promises';
+import { connect, createServer, type Server, type Socket } from 'node:net';
+import path from 'node:path';
+import { launchOptions } from '../../scripts/chromium.js';
+import { ended, expect, expectAccessible, open, startServer, takeIn, test, type Page } from './helpers';
+
+/* A phone that takes the yard along, against the built server and through a line that can be cut. */
+
+const worker = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+const deskPort = 4870 + worker * 4;
+const linePort = deskPort + 1;
+const DESK = `http://127.0.0.1:${deskPort}`;
+/** The same server, by a line that can be cut. */
+const LINE = `http://127.0.0.1:${linePort}`;
+
+/** A line to the server that can be cut, also in the middle of an answer. */
+class Line {
+	#server: Server | null = null;
+	readonly #open = new Set<Socket>();
+
+	mend(): Promise<void> {
+		this.#server = createServer((from) => {
+			const to = connect(deskPort, '127.0.0.1');
+			for (const end of [from, to]) {
+				this.#open.add(end);
+				end.on('error', () => undefined);
+				end.on('close', () => this.#open.delete(end));
+			}
+			from.pipe(to).pipe(from);
+		});
+		return new Promise((listening) => this.#server?.listen(linePort, '127.0.0.1', listening));
+	}
+
+	async cut(): Promise<void> {
+		const gone = new Promise((closed) => (this.#server ? this.#server.close(closed) : closed(null)));
+		for (const end of this.#open) end.destroy();
+		await gone;
+		this.#server = null;
+	}
+}
+
+let folder: string;
+let server: ChildProcess;
+const line = new Line();
+const serve = async (): Promise<void> => {
+	server = await startServer(path.join(folder, 'demo.db'), deskPort, { BRUNTLE_DEMO: '1' });
+};
+const stop = async (): Promise<void> => {
+	const gone = ended(server);
+	server.kill();
+	await gone;
+};
+
+/** A phone of its own, whose browser can be closed and opened again. */
+const phoneOf = (own: string): Promise<BrowserContext> =>
+	chromium.launchPersistentContext(path.join(folder, own), {
+		...launchOptions,
+		serviceWorkers: 'allow',
+		viewport: { width: 1280, height: 800 },
+		reducedMotion: 'reduce'
+	});
+
+test.beforeEach(async () => {
+	const data = process.env.BRUNTLE_E2E_DATA ?? '';
+	folder = await mkdtemp(path.join(data, 'alone-'));
+	await cp(path.join(data, 'demo'), folder, { recursive: true });
+	await serve();
+	await line.mend();
+});
+test.afterEach(async () => {
+	await line.cut();
+	await stop();
+});
+
+async function takeAlong(page: Page): Promise<void> {
+	await open(page, `${LINE}/along`);
+	await page.getByRole('button', { name: 'Take the yard along' }).click();
+	await expect(page.getByText(/^The whole yard is with you: \d+ trees/)).toBeVisible({ timeout: 30_000 });
+}
+
+/** A piece of the work at one tree, and what tells that it is kept. */
+interface Step {
+	name: string;
+	do(page: Page, base: string, id: string): Promise<void>;
+}
+const toast = (page: Page, text: string | RegExp) =>
+	page.locator('[data-sonner-toast]').filter({ hasText: text }).first();
+
+const steps: Step[] = [
+	{
+		name: 'a look',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/examine`);
+			await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
+			await page
+				.getByRole('group', { name: 'Root across the trunk' })
+				.getByRole('radio', { name: 'A third to a half' })
+				.click();
+			await page.getByRole('button', { name: /^Keep this look/ }).click();
+			await expect(toast(page, 'The look is kept.')).toBeVisible();
+			await expect(page.getByRole('heading', { name: 'Found on 18 April 2026' })).toBeVisible();
+		}
+	},
+	{
+		name: 'roots and cuts',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/roots`);
+			const quick = page.getByLabel('Quick entry of a root');
+			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
+				await quick.fill(one);
+				await quick.press('Enter');
+				await expect(quick).toHaveValue('');
+			}
+			await expect(page.getByText(/^4 mapped/)).toBeVisible();
+			await expect(page.getByText(/^kept$/)).toBeVisible();
+			await page
+				.getByRole('complementary', { name: 'Ledger' })
+				.getByRole('button', { name: 'Record the cuts' })
+				.click();
+			await page
+				.getByRole('dialog', { name: /what was cut/ })
+				.getByRole('button', { name: 'Keep the record' })
+				.click();
+			await expect(toast(page, 'The cuts are in the record.')).toBeVisible();
+		}
+	},
+	{
+		name: 'planting',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/replant`);
+			await page.getByLabel('Width of the ball').fill('270');
+			await page.getByLabel('Depth of the ball').fill('150');
+			await page.getByRole('radio', { name: 'round' }).click();
+			await page.getByLabel('Diameter at the rim').fill('300');
+			await page.getByLabel('Diameter at the floor').fill('240');
+			await page.getByLabel('Depth', { exact: true }).fill('250');
+			await page.getByRole('button', { name: 'Write it down as planted' }).click();
+			await expect(toast(page, 'Written down as planted.')).toBeVisible();
+		}
+	},
+	{
+		name: 'water',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/aftercare`);
+			await page.getByRole('button', { name: 'Watered or weighed' }).click();
+			const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
+			await sheet.getByLabel('Poured').fill('1,5');
+			await sheet.getByRole('button', { name: 'Keep it' }).click();
+			await expect(sheet).toBeHidden();
+			await expect(page.getByRole('list', { name: 'Last waterings' })).toContainText('1.5');
+		}
+	}
+];
+
+/** What stands of a tree, without identities and instants: they are drawn by lot where work is done with a network. */
+async function recordOf(base: string, id: string): Promise<string[]> {
+	const file = (await (await fetch(`${base}/api/v1/trees/${id}`)).json()) as Record<string, unknown>;
+	const plain = (value: unknown): unknown => {
+		if (Array.isArray(value)) return value.map(plain);
+		if (typeof value !== 'object' || value === null) return value;
+		return Object.fromEntries(
+			Object.entries(value)
+				.filter(([name]) => !/^(id|at|by|byId)$|Id$|Ids$/.test(name))
+				.map(([name, part]) => [name, plain(part)])
+		);
+	};
+	return Object.entries(file)
+		.filter(([name]) => name !== 'exportedAt')
+		.flatMap(([name, part]) =>
+			(Array.isArray(part) ? part : [part]).map((one) => `${name} ${JSON.stringify(plain(one))}`)
+		)
+		.sort();
+}
+
+async function sent(page: Page): Promise<void> {
+	await open(page, `${LINE}/along`);
+	await expect(page.getByText('The connection is there.')).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 30_000 });
+}
+
+test('done alone, with the browser killed and the server restarted in between, it is what it would have been with a network', async ({
+	page: desk
+}) => {
+	test.setTimeout(300_000);
+	const tree = { tag: 'P-1', name: 'Hornbeam at the weir' };
+	const online = await takeIn(desk, { ...tree, tag: 'P-2' }, { server: DESK });
+	for (const step of steps) await step.do(desk, DESK, online);
+
+	let phone = await phoneOf('phone');
+	let page = await phone.newPage();
+	const id = await takeIn(page, tree, { server: LINE });
+	await takeAlong(page);
+	await expectAccessible(page);
+	for (const [at, step] of steps.entries()) {
+		await line.cut();
+		await test.step(`${step.name}, alone`, () => step.do(page, LINE, id));
+		await phone.close();
+		if (at % 2 === 1) {
+			await stop();
+			await serve();
+		}
+		phone = await phoneOf('phone');
+		page = await phone.newPage();
+		// Still alone, it has what was done, and says so.
+		await open(page, `${LINE}/along`);
+		await expect(page.getByText('There is no connection to the computer of the yard.')).toBeVisible();
+		await expect(page.getByRole('listitem').filter({ hasText: 'P-1' }).first()).toBeVisible();
+		if (at === 0) await expectAccessible(page);
+		await line.mend();
+		// It looks for the yard by itself, and sends.
+		await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 30_000 });
+	}
+	await sent(page);
+	expect((await recordOf(DESK, id)).map((one) => one.replaceAll('P-1', 'P-2'))).toEqual(
+		await recordOf(DESK, online)
+	);
+	// What the phone shows alone is what the desk shows.
+	await line.cut();
+	await open(page, `${LINE}/trees/${id}/recovery`);
+	await open(desk, `${DESK}/trees/${id}/recovery`);
+	const said = (of: Page): Promise<string> => of.getByRole('complementary').first().innerText();
+	expect(await said(page)).toBe(await said(desk));
+	await phone.close();
+});
+
+test('the same was changed at the desk meanwhile: both stand side by side, and the person chooses', async ({
+	page: desk
+}) => {
+	test.setTimeout(180_000);
+	const id = await takeIn(desk, { tag: 'P-3', name: 'Beech at the weir' }, { server: DESK });
+	const phone = await phoneOf('chooser');
+	const page = await phone.newPage();
+	await takeAlong(page);
+	await line.cut();
+	const rename = async (of: Page, base: string, name: string): Promise<void> => {
+		await open(of, `${base}/trees/${id}/take-in`);
+		await of.getByLabel('Name', { exact: true }).fill(name);
+		await of
+			.getByRole('button', { name: /^Keep|^Save/ })
+			.first()
+			.click();
+		await expect(toast(of, 'Kept.')).toBeVisible();
+	};
+	await rename(page, LINE, 'Beech at the mill');
+	await rename(desk, DESK, 'Beech at the bridge');
+	for (const [of, base, root] of [
+		[page, LINE, '6 32 anchor'],
+		[desk, DESK, '9 14 circling']
+	] as const) {
+		await open(of, `${base}/trees/${id}/roots`);
+		await of.getByLabel('Quick entry of a root').fill(root);
+		await of.getByLabel('Quick entry of a root').press('Enter');
+		await expect(of.getByText(/^kept$/)).toBeVisible();
+	}
+	await line.mend();
+	await open(page, `${LINE}/along`);
+	await expect(page.getByRole('heading', { name: 'For you to decide' })).toBeVisible({ timeout: 30_000 });
+	const row = page.getByRole('row').filter({ hasText: 'Beech at the mill' });
+	await expect(row).toContainText('Beech at the bridge');
+	await expectAccessible(page);
+	await page.getByRole('button', { name: 'Keep mine' }).click();
+	await expect(row).toHaveCount(0);
+	await page.getByRole('button', { name: 'Compare in Roots' }).click();
+	await expect(page.getByText('There: 1 root, 0 cuts planned. Here: 1 root, 0 cuts planned.')).toBeVisible();
+	await page.getByRole('button', { name: 'Keep what stands here' }).click();
+	await expect(page.getByText(/^kept$/)).toBeVisible();
+	await open(desk, `${DESK}/trees/${id}/roots`);
+	await expect(desk.getByRole('heading', { name: 'Beech at the mill' })).toBeVisible();
+	await expect(desk.getByText(/^1 mapped/)).toBeVisible();
+	await sent(page);
+	await phone.close();
+});
+
+test('a device whose key is taken away lets go of the yard, and of nothing that was not sent', async ({ page: desk }) => {
+	test.setTimeout(180_000);
+	const pass = 'kelp verse tin arch';
+	await open(desk, `${DESK}/yard/people`);
+	await desk.getByLabel('Name', { exact: true }).fill('Ana');
+	await desk.getByLabel('Passphrase', { exact: true }).fill(pass);
+	await desk.getByRole('button', { name: 'Own this yard' }).click();
+	await desk.getByRole('button', { name: 'Ask for one there too' }).click();
+	await expect(desk.getByText('At the computer itself a key is asked for as well.')).toBeVisible();
+
+	const phone = await phoneOf('key');
+	const page = await phone.newPage();
+	const signIn = async (): Promise<void> => {
+		await page.getByLabel('Name', { exact: true }).fill('Ana');
+		await page.getByLabel('Passphrase', { exact: true }).fill(pass);
+		await page.getByRole('button', { name: 'Sign in' }).click();
+	};
+	await open(page, `${LINE}/along`);
+	await signIn();
+	await takeAlong(page);
+	await line.cut();
+	await open(page, `${LINE}/trees`);
+	await page.getByRole('link', { name: /H-03/ }).first().click();
+	await page.getByRole('link', { name: 'Book' }).first().click();
+	await page.getByRole('button', { name: /Note|Write/ }).first().click();
+	await page.waitForTimeout(1);
+	await phone.close();
+});

@@ -1,0 +1,442 @@
+import { stringify } from 'devalue';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ACT_HEADER, ALONG_HEADER, YARD_HEADER, type AlongState } from '$core/vocabulary/along';
+import { AlongDevice, NotTaken, type Surroundings } from '../../src/alone/along';
+import type { KeptAct, Keeping, KeptYard, NamedWork } from '../../src/alone/kept';
+import type { LocalServer } from '../../src/alone/local-server';
+
+/* A phone with the yard, over a yard of the plainest kind: a book that is added to, and one name with a version. */
+
+interface YardState {
+	book: { id: string; text: string; at: string; by: string }[];
+	name: { value: string; version: number };
+	done: Record<string, string>;
+}
+const emptyYard = (): YardState => ({ book: [], name: { value: 'old', version: 1 }, done: {} });
+const json = (body: unknown, init?: ResponseInit): Response => Response.json(body, init);
+const success = (): Response => json({ type: 'success', status: 200, data: stringify({ told: 'Kept.' }) });
+
+/** Answers as the server does: once for each name, as of its instant, refused where something was changed meanwhile. */
+async function answerAs(state: YardState, request: Request, by: string): Promise<Response> {
+	const { pathname } = new URL(request.url);
+	if (request.method === 'GET') return json(state);
+	const act = JSON.parse(request.headers.get(ACT_HEADER) ?? '{}') as { id: string; at: string };
+	const known = state.done[act.id];
+	if (known !== undefined) return json(JSON.parse(known));
+	const form = await request.formData();
+	if (pathname === '/name') {
+		if (Number(form.get('version')) !== state.name.version)
+			return json({
+				type: 'failure',
+				status: 409,
+				data: stringify({
+					refusal: {
+						message: 'Changed meanwhile.',
+						advice: 'Compare.',
+						problems: [],
+						typed: {},
+						meanwhile: { name: state.name.value, version: String(state.name.version) }
+					}
+				})
+			});
+		state.name = { value: String(form.get('name')), version: state.name.version + 1 };
+	} else if (form.get('text') === '')
+		return json({
+			type: 'failure',
+			status: 422,
+			data: stringify({
+				refusal: { message: 'Text must be given.', advice: 'Write it.', problems: [], typed: {} }
+			})
+		});
+	else state.book.push({ id: act.id, text: String(form.get('text')), at: act.at, by });
+	const answer = success();
+	state.done[act.id] = await answer.clone().text();
+	return answer;
+}
+
+/** How the line is: what is sent does not arrive, its answer does not, or all goes well. */
+type Line = 'whole' | 'cut' | 'answer lost';
+
+class Desk {
+	state = emptyYard();
+	key = true;
+	id = 'yard-1';
+
+	async answer(request: Request, by: string): Promise<Response> {
+		const { pathname } = new URL(request.url);
+		if (!this.key && pathname.startsWith('/along/'))
+			return Object.defineProperty(new Response(null), 'type', { value: 'opaqueredirect' });
+		if (pathname === '/along/there') return json({ yard: this.id, who: by });
+		if (pathname === '/along/yard') {
+			const text = JSON.stringify(this.state);
+			if (request.headers.get('if-none-match') === text) return new Response(null, { status: 304 });
+			const along = {
+				yard: this.id,
+				takenAt: '2026-05-01T08:00:00.000Z',
+				clockAt: null,
+				who: { id: by, name: by, role: 'helper' },
+				trees: 1,
+				ofTrees: 1
+			};
+			return new Response(text, {
+				headers: { [ALONG_HEADER]: encodeURIComponent(JSON.stringify(along)), etag: text }
+			});
+		}
+		const yard = request.headers.get(YARD_HEADER);
+		if (yard !== null && yard !== this.id) return json({ title: 'Another yard.' }, { status: 409 });
+		return answerAs(this.state, request, by);
+	}
+}
+
+function memoryKeeping(): Keeping & { full: boolean } {
+	let yard: KeptYard | null = null;
+	let acts: KeptAct[] = [];
+	let done: NamedWork[] = [];
+	let since: string | null = null;
+	const keeping = {
+		full: false,
+		yard: async () => yard,
+		keepYard: async (one: KeptYard, holds: string | null) => {
+			yard = one;
+			done = holds === 'all' ? [] : done.filter(({ id }) => id !== holds);
+		},
+		keepDoneThere: async (act: NamedWork) => void (done = [...done, act]),
+		doneThere: async () => done,
+		keepAct: async (act: KeptAct, after: KeptYard) => {
+			if (keeping.full) throw new Error('QuotaExceededError');
+			acts = [...acts, act];
+			yard = after;
+		},
+		acts: async () => acts,
+		changeAct: async (act: KeptAct) => void (acts = acts.map((one) => (one.id === act.id ? act : one))),
+		dropAct: async (id: string) => void (acts = acts.filter((one) => one.id !== id)),
+		aloneSince: async () => since,
+		keepAloneSince: async (one: string | null) => void (since = one),
+		clear: async () => {
+			yard = null;
+			acts = [];
+			done = [];
+			since = null;
+		}
+	};
+	return keeping;
+}
+
+class Phone {
+	keeping = memoryKeeping();
+	line: Line = 'whole';
+	/** Later by the clock of the phone, ms. */
+	clockMs = Date.parse('2026-05-01T08:00:00Z');
+	said: AlongState | null = null;
+	pictures: readonly string[] = [];
+	/** How often the server was loaded. */
+	made = 0;
+	device = this.begin();
+
+	constructor(
+		private readonly desk: Desk,
+		readonly name: string
+	) {
+		this.device = this.begin();
+	}
+
+	/** The worker of a browser is ended and begun anew whenever the browser likes. */
+	begin(): AlongDevice {
+		let open: YardState | null = null;
+		const local: LocalServer = {
+			open: async (bytes) => void (open = JSON.parse(new TextDecoder().decode(bytes)) as YardState),
+			respond: (request, who) => {
+				if (!open) throw new Error('not open');
+				return answerAs(open, request, who.id ?? '');
+			},
+			export: () => new TextEncoder().encode(JSON.stringify(open)),
+			lastTold: () => {
+				const last = open?.book.at(-1);
+				return last ? { entryId: last.id, what: last.text, treeId: 't', tag: 'T-1', name: 'Elm' } : null;
+			},
+			pictures: () => ['abc']
+		};
+		const on: Surroundings = {
+			keeping: this.keeping,
+			fetch: async (request) => {
+				if (this.line === 'cut') throw new TypeError('Failed to fetch');
+				const response = await this.desk.answer(request, this.name);
+				if (this.line === 'answer lost') throw new TypeError('Failed to fetch');
+				return response;
+			},
+			server: async () => local,
+			tell: (state) => void (this.said = state),
+			keepPictures: async (names) => void (this.pictures = names),
+			now: () => new Date((this.clockMs += 1000)),
+			newId: () => `${this.name}-${++this.made}`,
+			origin: 'https://yard.test',
+			build: 'b1'
+		};
+		return (this.device = new AlongDevice(on));
+	}
+
+	send(path: string, fields: Record<string, string>): Promise<Response> {
+		const body = new FormData();
+		for (const [name, value] of Object.entries(fields)) body.set(name, value);
+		return this.device.answer(new Request(`https://yard.test${path}`, { method: 'POST', body }));
+	}
+	write = (text: string): Promise<Response> => this.send('/book', { text });
+	async read(): Promise<YardState> {
+		return (await (await this.device.answer(new Request('https://yard.test/'))).json()) as YardState;
+	}
+	async rename(name: string): Promise<Response> {
+		return this.send('/name', { name, version: String((await this.read()).name.version) });
+	}
+	/** The line is back, and long enough for the phone to look. */
+	async back(): Promise<void> {
+		this.line = 'whole';
+		this.clockMs += 60_000;
+		await this.device.comeBack();
+	}
+}
+
+const withYard = async (desk = new Desk(), name = 'ben'): Promise<Phone> => {
+	const phone = new Phone(desk, name);
+	await phone.device.take();
+	return phone;
+};
+const texts = ({ book }: YardState): string[] => book.map(({ text }) => text);
+
+describe('a phone that takes the yard along', () => {
+	it('lets everything through until it has taken it, and keeps nothing then', async () => {
+		const desk = new Desk();
+		const phone = new Phone(desk, 'ben');
+		await phone.write('at the desk');
+		expect(texts(desk.state)).toEqual(['at the desk']);
+		phone.line = 'cut';
+		await expect(phone.write('lost')).rejects.toThrow('Failed to fetch');
+		expect((await phone.device.state()).acts).toEqual([]);
+	});
+
+	it('goes on alone, keeps what is done in order, and sends it once the line is back', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		expect(phone.pictures).toEqual(['abc']);
+		phone.line = 'cut';
+		await phone.write('first');
+		await phone.write('second');
+		expect(texts(desk.state)).toEqual([]);
+		expect(texts(await phone.read())).toEqual(['first', 'second']);
+		expect(phone.said?.acts.map(({ what }) => what)).toEqual(['first', 'second']);
+		expect(phone.said?.aloneSince).not.toBeNull();
+		const done = (await phone.keeping.acts()).map(({ at }) => at);
+		await phone.back();
+		expect(texts(desk.state)).toEqual(['first', 'second']);
+		// As of the instants at which it was done.
+		expect(desk.state.book.map(({ at }) => at)).toEqual(done);
+		expect((await phone.device.state()).acts).toEqual([]);
+		expect(phone.said?.aloneSince).toBeNull();
+	});
+
+	it('keeps work once whose answer was lost', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'answer lost';
+		await phone.write('poured');
+		expect(texts(desk.state)).toEqual(['poured']);
+		await phone.back();
+		expect(texts(desk.state)).toEqual(['poured']);
+		expect(texts(await phone.read())).toEqual(['poured']);
+	});
+
+	it('has what was done with a line when the line goes, and is ended and begun anew in between', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		await phone.write('with a line');
+		phone.begin();
+		phone.line = 'cut';
+		expect(texts(await phone.read())).toEqual(['with a line']);
+		await phone.write('without');
+		phone.begin();
+		expect(texts(await phone.read())).toEqual(['with a line', 'without']);
+		await phone.back();
+		expect(texts(desk.state)).toEqual(['with a line', 'without']);
+	});
+
+	it('tells of what is refused here and keeps nothing of it', async () => {
+		const phone = await withYard();
+		phone.line = 'cut';
+		const response = await phone.write('');
+		expect(((await response.json()) as { type: string }).type).toBe('failure');
+		expect((await phone.device.state()).acts).toEqual([]);
+	});
+
+	it('acknowledges nothing that the device has no room for', async () => {
+		const phone = await withYard();
+		phone.line = 'cut';
+		phone.keeping.full = true;
+		const response = await phone.write('no room');
+		expect(response.status).toBe(507);
+		phone.keeping.full = false;
+		expect(texts(await phone.read())).toEqual([]);
+		expect((await phone.device.state()).acts).toEqual([]);
+	});
+
+	it('lets somebody choose where the same was changed at the desk: both stand side by side, either can be kept', async () => {
+		for (const choice of ['mine', 'theirs'] as const) {
+			const desk = new Desk();
+			const phone = await withYard(desk);
+			phone.line = 'cut';
+			await phone.rename('by the phone');
+			await phone.write('a note after it');
+			desk.state.name = { value: 'by the desk', version: 2 };
+			await phone.back();
+			// What has nothing to do with it was taken; nothing wins by itself.
+			expect(texts(desk.state)).toEqual(['a note after it']);
+			expect(desk.state.name.value).toBe('by the desk');
+			const [act] = (await phone.device.state()).acts;
+			expect(act?.refused?.message).toBe('Changed meanwhile.');
+			expect(act?.typed).toEqual([['name', 'by the phone']]);
+			expect(act?.refused?.meanwhile?.name).toBe('by the desk');
+			if (choice === 'mine') await phone.device.sendAgain(act?.id ?? '');
+			else await phone.device.drop(act?.id ?? '');
+			expect(desk.state.name.value).toBe(choice === 'mine' ? 'by the phone' : 'by the desk');
+			expect((await phone.device.state()).acts).toEqual([]);
+			expect((await phone.read()).name.value).toBe(desk.state.name.value);
+		}
+	});
+
+	it('goes out of date by nothing: a copy asked for before a piece of work is not put over it', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		const { answer } = desk;
+		desk.answer = async (request, by) => {
+			const response = await answer.call(desk, request, by);
+			if (new URL(request.url).pathname === '/along/yard') {
+				desk.answer = answer;
+				await phone.write('meanwhile');
+			}
+			return response;
+		};
+		await phone.device.take();
+		phone.line = 'cut';
+		expect(texts(await phone.read())).toEqual(['meanwhile']);
+	});
+
+	it('never sends the work for one yard into another at the same address', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.write('for the first yard');
+		desk.id = 'yard-2';
+		await phone.back();
+		expect(texts(desk.state)).toEqual([]);
+		expect((await phone.device.state()).acts).toHaveLength(1);
+	});
+
+	it('lets go of the copy when nobody is signed in any more, and keeps the work for who did it', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.write('before the key went');
+		desk.key = false;
+		await phone.back();
+		const state = await phone.device.state();
+		expect(state.locked).toBe(true);
+		expect((await phone.keeping.yard())?.bytes.byteLength).toBe(0);
+		expect(phone.pictures).toEqual([]);
+		expect(state.acts).toHaveLength(1);
+		desk.key = true;
+		// Somebody else signs in on the same phone: their name is never put under it.
+		(phone as { name: string }).name = 'cem';
+		await phone.device.take();
+		await phone.back();
+		expect(texts(desk.state)).toEqual([]);
+		expect((await phone.device.state()).acts[0]?.mine).toBe(false);
+		(phone as { name: string }).name = 'ben';
+		await phone.device.take();
+		await phone.back();
+		expect(desk.state.book.map(({ text, by }) => [text, by])).toEqual([['before the key went', 'ben']]);
+	});
+
+	it('says why the yard cannot be taken along', async () => {
+		const desk = new Desk();
+		const { answer } = desk;
+		desk.answer = async (request, by) =>
+			new URL(request.url).pathname === '/along/yard'
+				? json({ title: 'It lies elsewhere.', detail: 'Work with the network.' }, { status: 409 })
+				: answer.call(desk, request, by);
+		const phone = new Phone(desk, 'ben');
+		await expect(phone.device.take()).rejects.toThrow(NotTaken);
+		expect(await phone.keeping.yard()).toBeNull();
+	});
+
+	it('is left without a trace', async () => {
+		const phone = await withYard();
+		await phone.device.leave();
+		expect(await phone.keeping.yard()).toBeNull();
+		expect(phone.pictures).toEqual([]);
+	});
+
+	it('converges with another phone and the desk, whatever is done where, and loses nothing that was accepted', async () => {
+		const step = fc.oneof(
+			fc.record({
+				do: fc.constant('write' as const),
+				who: fc.nat(2),
+				text: fc.string({ minLength: 1, maxLength: 4 })
+			}),
+			fc.record({
+				do: fc.constant('rename' as const),
+				who: fc.nat(2),
+				text: fc.string({ minLength: 1, maxLength: 4 })
+			}),
+			fc.record({
+				do: fc.constant('line' as const),
+				who: fc.nat(1),
+				line: fc.constantFrom<Line>('whole', 'cut', 'answer lost')
+			}),
+			fc.record({ do: fc.constant('restart' as const), who: fc.nat(1) }),
+			fc.record({ do: fc.constant('take' as const), who: fc.nat(1) })
+		);
+		await fc.assert(
+			fc.asyncProperty(fc.array(step, { maxLength: 25 }), async (steps) => {
+				const desk = new Desk();
+				const phones = [await withYard(desk, 'ben'), await withYard(desk, 'cem')] as const;
+				const accepted: string[] = [];
+				let count = 0;
+				for (const one of steps) {
+					const phone = phones[one.who];
+					if (one.do === 'line' && phone) phone.line = one.line;
+					else if (one.do === 'restart') phone?.begin();
+					else if (one.do === 'take') await phone?.device.take().catch(() => undefined);
+					else if (one.do === 'write') {
+						const text = `${++count} ${one.text}`;
+						if (phone) await phone.write(text);
+						else desk.state.book.push({ id: `desk-${count}`, text, at: '', by: 'desk' });
+						accepted.push(text);
+					} else if (one.do === 'rename') {
+						if (phone) await phone.rename(`${++count} ${one.text}`);
+						else desk.state.name = { value: `${++count}`, version: desk.state.name.version + 1 };
+					}
+				}
+				for (const phone of phones) {
+					await phone.back();
+					// Whoever has to choose, chooses theirs.
+					for (let round = 0; round < 30; round++) {
+						const [act] = (await phone.device.state()).acts;
+						if (!act) break;
+						expect(act.refused?.message).toBe('Changed meanwhile.');
+						await phone.device.sendAgain(act.id);
+					}
+					expect((await phone.device.state()).acts).toEqual([]);
+				}
+				// Each accepted entry stands there once.
+				expect([...texts(desk.state)].sort()).toEqual([...accepted].sort());
+				for (const phone of phones) {
+					await phone.device.take();
+					phone.line = 'cut';
+					const here = await phone.read();
+					expect(texts(here)).toEqual(texts(desk.state));
+					expect(here.name).toEqual(desk.state.name);
+				}
+			}),
+			{ numRuns: 500 }
+		);
+	});
+});
