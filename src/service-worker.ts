@@ -99,8 +99,23 @@ self.addEventListener('fetch', (event) => {
 	if (request.method === 'GET' && assets.includes(pathname)) return event.respondWith(asset(request));
 	if (request.method === 'GET' && pathname.startsWith('/pictures/'))
 		return event.respondWith(picture(request));
-	event.respondWith(device.answer(request));
+	event.respondWith(
+		device.answer(request).catch((cause: unknown) => {
+			if (request.mode === 'navigate') return nothingHere();
+			throw cause;
+		})
+	);
 });
+
+/** What is shown where neither the yard answers nor a copy of it is here. */
+const nothingHere = (): Response =>
+	new Response(
+		`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>No connection · Bruntle</title>
+<style>:root{color-scheme:light dark}body{font:1.1rem/1.5 sans-serif;max-width:34rem;margin:15vh auto;padding:0 1rem}</style>
+<h1>No connection to the yard</h1><p>Its computer does not answer, and no copy of the yard is on this device. What was done here and not sent is kept.</p>
+<p><a href="">Try again</a></p></html>`,
+		{ status: 503, headers: { 'content-type': 'text/html' } }
+	);
 
 async function asked(message: AlongAsk): Promise<AlongAnswer> {
 	try {

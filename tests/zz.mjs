@@ -1,27 +1,23 @@
 import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.js';
-import { spawn, execSync } from 'node:child_process';
+import { execSync } from 'node:child_process';
 const base='http://127.0.0.1:4899';
 const browser = await chromium.launch(launchOptions);
-const context = await browser.newContext({viewport:{width:390,height:844}});
-context.on('serviceworker', w => w.on?.('console', m => console.log('SW', m.text())));
+const context = await browser.newContext({viewport:{width:1280,height:800}});
 const page = await context.newPage();
 page.on('console', m => console.log('PAGE', m.type(), m.text()));
-context.on('console', m => { if (m.serviceWorker?.()) console.log('SWC', m.text()) });
 await page.goto(base+'/along'); await page.waitForSelector('html[data-answers]');
-await page.screenshot({path:'/tmp/s/a1.png'});
 await page.getByRole('button',{name:'Take the yard along'}).click();
 await page.getByText('The whole yard is with you').waitFor({timeout:30000}).catch(e=>console.log(String(e)));
-await page.screenshot({path:'/tmp/s/a2.png'});
 execSync('fuser -s -k 4899/tcp 2>/dev/null || true',{stdio:'ignore'});
-await new Promise(r=>setTimeout(r,1500));
+await new Promise(r=>setTimeout(r,4500));
+for (const p of ['/','/','/trees','/trees','/yard/damaged','/yard','/calendar']) {
 let t=Date.now();
-await page.goto(base+'/'); await page.waitForSelector('html[data-answers]',{timeout:20000}).catch(e=>console.log(String(e)));
-console.log('today', Date.now()-t, await page.title());
-await page.screenshot({path:'/tmp/s/a3.png'});
-t=Date.now();
-await page.goto(base+'/trees'); await page.waitForSelector('html[data-answers]',{timeout:20000});
-console.log('trees', Date.now()-t, await page.title());
-await page.getByRole('link').filter({hasText:/./}).first().textContent();
-console.log((await page.locator('main').innerText()).slice(0,600));
+const r = await page.goto(base+p); const b=Date.now()-t; await page.waitForSelector('html[data-answers]',{timeout:20000});
+console.log(p, r.status(), b, Date.now()-t, await page.title());
+if (p==='/yard/damaged') console.log(await page.locator('main').innerText());
+}
+// data requests
+const links = await page.evaluate(async () => { const out=[]; for (const p of ['/','/trees','/yard']) { const t=performance.now(); const r = await fetch((p==='/'?'':p)+'/__data.json'); await r.text(); out.push([p, r.status, Math.round(performance.now()-t)]); } return out; });
+console.log(JSON.stringify(links));
 await browser.close();

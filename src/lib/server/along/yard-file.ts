@@ -83,7 +83,11 @@ export async function yardFile(store: Store, on: string, mostTrees = MOST_TREES)
 							: '';
 			statements.push(`insert into along."${String(name)}" select * from main."${String(name)}" ${chosen}`);
 			const hash = blank[String(name)];
-			if (hash) statements.push(`update along."${String(name)}" set "${hash}" = "id"`);
+			// As long as one and different from each other, and no key's.
+			if (hash)
+				statements.push(
+					`update along."${String(name)}" set "${hash}" = lower(hex(substr("id" || printf('%032d', rowid), 1, 32)))`
+				);
 		}
 		await client.batch(statements, 'write');
 		// What hangs on something that stayed, stays too.

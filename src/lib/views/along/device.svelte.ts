@@ -11,21 +11,23 @@ class Device {
 	/** What is under way. */
 	busy = $state.raw<AlongAsk['ask'] | null>(null);
 	fault = $state.raw<{ message: string; advice: string } | null>(null);
+	#back: () => void = () => undefined;
 	/** Whether the device was asked what it has. */
 	known = $state.raw(false);
 
 	/**
 	 * Listens to the device for as long as the pages are open.
-	 * @param back called when the computer of the yard answers again, or a copy has been brought up to date by what others did
+	 * @param back called when the computer of the yard answers again, or when nobody is signed in any more
 	 */
 	listen(back: () => void): () => void {
+		this.#back = back;
 		const workers = (navigator as { serviceWorker?: ServiceWorkerContainer }).serviceWorker;
 		if (!workers) {
 			this.hindrance = isSecureContext ? 'browser' : 'insecure';
 			this.known = true;
 			return () => undefined;
 		}
-		const told = ({ data }: MessageEvent<AlongAnswer>): void => this.#take(data, back);
+		const told = ({ data }: MessageEvent<AlongAnswer>): void => this.#take(data);
 		const online = (): void => {
 			if (this.state?.along) void this.ask({ ask: 'send' });
 		};
@@ -59,14 +61,16 @@ class Device {
 		this.known = true;
 	}
 
-	#take(answer: AlongAnswer, back?: () => void): void {
+	#take(answer: AlongAnswer): void {
 		if ('fault' in answer) {
 			this.fault = answer.fault;
 			return;
 		}
-		const was = this.state?.aloneSince ?? null;
+		const was = this.state;
 		this.state = answer.state;
-		if (was !== null && answer.state.aloneSince === null) back?.();
+		const isBack = was?.aloneSince != null && answer.state.aloneSince === null;
+		// Signed out meanwhile, the page is no longer theirs to read.
+		if (isBack || (answer.state.locked && !was?.locked)) this.#back();
 	}
 
 	/** Pieces of work that wait to be sent. */
