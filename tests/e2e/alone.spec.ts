@@ -157,6 +157,19 @@ const steps: Step[] = [
 			await expect(toast(page, 'Written down as planted.')).toBeVisible();
 		}
 	},
+	{
+		name: 'a picture',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/recovery/pictures`);
+			await page.getByLabel('File', { exact: true }).setInputFiles('docs/screenshots/today.png');
+			await page.getByRole('button', { name: 'Keep the picture' }).click();
+			const kept = page.getByRole('list', { name: 'Along its time' }).getByRole('img').first();
+			await expect(kept).toBeVisible();
+			await expect
+				.poll(() => kept.evaluate((img: HTMLImageElement) => img.naturalWidth))
+				.toBeGreaterThan(100);
+		}
+	},
 	water
 ];
 
