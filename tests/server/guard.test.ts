@@ -1,11 +1,18 @@
 import { hostname } from 'node:os';
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import { fieldProblems } from '$core/vocabulary/fields';
 import { faultOf } from '$lib/server/edge/fault';
 import { acting } from '$lib/server/edge/http';
 import { guardForm, isOwnName, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
+import { freshStore } from './helpers';
+
+const opened = vi.hoisted(() => ({ store: null as unknown }));
+vi.mock('$lib/server/store', async (original) => ({
+	...(await original<object>()),
+	getStore: () => Promise.resolve(opened.store)
+}));
 
 const alone = {};
 const shared = { HOST: '0.0.0.0' };
@@ -195,6 +202,7 @@ describe('a form that is sent again', () => {
 		data.set('litres', litres);
 		return data;
 	};
+	beforeAll(async () => void (opened.store = await freshStore()));
 	it('is done once: with the same name and the same words, before the answer or after it', async () => {
 		let done = 0;
 		const water = async () => {

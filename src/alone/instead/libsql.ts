@@ -70,7 +70,7 @@ function run(statement: InStatement, given?: InArgs): ResultSet {
 			columns,
 			columnTypes: columns.map(() => ''),
 			rows,
-			rowsAffected: opened.getRowsModified(),
+			rowsAffected: columns.length === 0 ? opened.getRowsModified() : 0,
 			lastInsertRowid: undefined,
 			toJSON: () => ({ columns, rows })
 		};
@@ -106,7 +106,6 @@ class Write implements Transaction {
 		run(how);
 	}
 
-	/* eslint-disable @typescript-eslint/require-await -- the interface is one of a database that is waited for */
 	async execute(statement: InStatement): Promise<ResultSet> {
 		return run(statement);
 	}

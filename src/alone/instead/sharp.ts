@@ -82,7 +82,7 @@ class Picture {
 		const { data } = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height) ?? { data: [] };
 		const sums = [0, 0, 0];
 		for (let at = 0; at < data.length; at += 4)
-			for (let channel = 0; channel < 3; channel++) sums[channel]! += data[at + channel] ?? 0;
+			sums.forEach((sum, channel) => (sums[channel] = sum + (data[at + channel] ?? 0)));
 		return { channels: sums.map((sum) => ({ mean: (sum * 4) / data.length })) };
 	}
 }

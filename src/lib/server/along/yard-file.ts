@@ -46,6 +46,8 @@ export async function yardFile(store: Store, on: string, mostTrees = MOST_TREES)
 	try {
 		await client.execute('PRAGMA foreign_keys = off');
 		await client.execute({ sql: 'ATTACH ? AS along', args: [file] });
+		// What is blanked or taken out leaves nothing behind in the file.
+		await client.execute('PRAGMA along.secure_delete = on');
 		const { rows: parts } = await client.execute(
 			"select type, name, tbl_name as 'table', sql from main.sqlite_master where sql is not null and name not like 'sqlite_%' order by type = 'table' desc, type = 'index' desc, rowid"
 		);
@@ -89,6 +91,9 @@ export async function yardFile(store: Store, on: string, mostTrees = MOST_TREES)
 					`update along."${String(name)}" set "${hash}" = lower(hex(substr("id" || printf('%032d', rowid), 1, 32)))`
 				);
 		}
+		// What a device was before it was changed stands in the journal, with its hash.
+		for (const hash of Object.values(blank))
+			statements.push(`update along."journal" set "changes" = null where instr("changes", '"${hash}"') > 0`);
 		await client.batch(statements, 'write');
 		// What hangs on something that stayed, stays too.
 		for (let left = 1; left > 0;) {
