@@ -150,8 +150,10 @@
 				{#each refused as act (act.id)}
 					<li class="py-3">
 						<p>{@render whose(act)} <span class="text-slate">{format().instant(act.at)}</span></p>
-						<p class="mt-1"><strong>{format().inWords(act.refused?.message ?? '')}</strong>
-							{format().inWords(act.refused?.advice ?? '')}</p>
+						<p class="mt-1">
+							<strong>{format().inWords(act.refused?.message ?? '')}</strong>
+							{format().inWords(act.refused?.advice ?? '')}
+						</p>
 						{#if differing(act).length > 0}
 							<table class="mt-2 w-full text-left">
 								<thead>

@@ -4,6 +4,7 @@
 	import type { NightTemperature } from '$core/climate/normals';
 	import type { TodayItem } from '$core/today/item';
 	import type { RoundStop } from '$core/today/today';
+	import AlongOffer from '../along/AlongOffer.svelte';
 	import Button from '$ui/Button.svelte';
 	import TreeTag from '$ui/TreeTag.svelte';
 	import { act } from '$ui/act';
@@ -106,6 +107,7 @@
 				<a class="chalk text-base" href={resolve('/calendar')}>Month and season</a>
 			{/if}
 		</p>
+		<AlongOffer />
 		{#if items.length > 0}
 			<div
 				class={[
