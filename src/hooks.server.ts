@@ -8,6 +8,7 @@ import { hasOwner, invite } from '$lib/server/people/people';
 import { isDoneAlone, refusedAccess } from '$lib/server/people/access';
 import { workingAs } from '$lib/server/people/who-works';
 import { closeStore, getStore } from '$lib/server/store';
+import { handKinds, themes } from '$core/vocabulary/look';
 import type { Store } from '$lib/server/db/database';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 
@@ -39,8 +40,6 @@ function lookForDamage(): void {
 		.then(findDamaged)
 		.catch((cause: unknown) => console.error('Records were not looked through:', cause));
 }
-
-const themes = ['light', 'dark'];
 
 /** The action of a form, as the address names it. */
 function actionOf({ request, url }: RequestEvent): string | null {
@@ -79,7 +78,8 @@ const wantsPage = ({ request, url }: RequestEvent): boolean =>
 const secret = /^\/(shared|invited)\//;
 
 export const handle: Handle = async ({ event, resolve }) => {
-	const theme = event.cookies.get('theme') ?? '';
+	const theme = themes.find((one) => one === event.cookies.get('theme')) ?? 'system';
+	const hands = handKinds.find((one) => one === event.cookies.get('hands')) ?? 'clean';
 	let response: Response;
 	try {
 		// What runs in the browser itself is asked by nobody else.
@@ -90,7 +90,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 			onceByName(event, () =>
 				resolve(event, {
 					transformPageChunk: ({ html }) =>
-						html.replace('%bruntle.theme%', themes.includes(theme) ? theme : 'system')
+						html.replace('%bruntle.theme%', theme).replace('%bruntle.hands%', hands)
 				})
 			)
 		);

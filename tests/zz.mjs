@@ -1,23 +1,31 @@
 import { chromium } from '@playwright/test';
 import { launchOptions } from '../scripts/chromium.js';
 import { execSync } from 'node:child_process';
+import sharp from 'sharp';
 const base='http://127.0.0.1:4899';
 const browser = await chromium.launch(launchOptions);
-const context = await browser.newContext({viewport:{width:1280,height:800}});
+const context = await browser.newContext({viewport:{width:390,height:844}, hasTouch:true, reducedMotion:'reduce'});
 const page = await context.newPage();
-page.on('console', m => console.log('PAGE', m.type(), m.text()));
-await page.goto(base+'/along'); await page.waitForSelector('html[data-answers]');
-await page.getByRole('button',{name:'Take the yard along'}).click();
-await page.getByText('The whole yard is with you').waitFor({timeout:30000}).catch(e=>console.log(String(e)));
-execSync('fuser -s -k 4899/tcp 2>/dev/null || true',{stdio:'ignore'});
-await new Promise(r=>setTimeout(r,4500));
-for (const p of ['/','/','/trees','/trees','/yard/damaged','/yard','/calendar']) {
-let t=Date.now();
-const r = await page.goto(base+p); const b=Date.now()-t; await page.waitForSelector('html[data-answers]',{timeout:20000});
-console.log(p, r.status(), b, Date.now()-t, await page.title());
-if (p==='/yard/damaged') console.log(await page.locator('main').innerText());
-}
-// data requests
-const links = await page.evaluate(async () => { const out=[]; for (const p of ['/','/trees','/yard']) { const t=performance.now(); const r = await fetch((p==='/'?'':p)+'/__data.json'); await r.text(); out.push([p, r.status, Math.round(performance.now()-t)]); } return out; });
-console.log(JSON.stringify(links));
+const open = async (p) => { await page.goto(base+p); await page.waitForSelector('html[data-answers]'); };
+const shots=[]; const shot = async () => shots.push(await page.screenshot());
+const trees = (await (await fetch(base+'/api/v1/trees')).json()).trees; const id = trees.find(t=>t.tag==='C-07').id;
+await open('/yard/settings');
+await page.getByRole('radio',{name:'Wet or in gloves'}).click();
+await page.getByRole('radio',{name:/^Glare/}).click();
+await shot();
+await open(`/trees/${id}/aftercare`);
+await page.getByRole('button',{name:'Watered or weighed'}).click();
+await page.getByRole('dialog').getByLabel('Poured').click();
+for (const k of ['1','.','5']) await page.getByRole('group',{name:'Digits'}).getByRole('button',{name:k,exact:true}).click();
+await shot();
+await page.keyboard.press('Escape');
+await open(`/trees/${id}/roots`);
+await page.getByRole('button',{name:'Large keys'}).click();
+await page.getByRole('group',{name:'Clock position'}).scrollIntoViewIfNeeded();
+await page.mouse.wheel(0,500); await page.waitForTimeout(200);
+await shot();
+await open('/');
+await shot();
+const W=390*4+30;
+await sharp({create:{width:W,height:844,channels:3,background:'#888'}}).composite(shots.map((b,i)=>({input:b,left:i*400,top:0}))).png().toFile('/tmp/s/hands.png');
 await browser.close();

@@ -214,15 +214,18 @@ test('roots by large keys, changed in the sheet, hung on a parent, and taken off
 	const clock = page.getByRole('group', { name: 'Clock position' });
 	await clock.getByRole('button', { name: '9', exact: true }).click();
 	await clock.getByRole('button', { name: 'and a half, 9:30' }).click();
-	await page
-		.getByRole('group', { name: /^Thickness/ })
-		.getByRole('button', { name: '15', exact: true })
-		.click();
+	const pad = page.getByRole('group', { name: 'Thickness in mm' });
+	for (const digit of ['1', '7', '5']) await pad.getByRole('button', { name: digit, exact: true }).click();
+	await pad.getByRole('button', { name: 'Take the last sign back' }).click();
+	await pad.getByRole('button', { name: 'Take the last sign back' }).click();
+	await pad.getByRole('button', { name: '5', exact: true }).click();
 	await page.getByRole('button', { name: 'crosses another root' }).click();
 	await page.getByLabel('Note, if any').fill('over the big one');
 	await page.getByRole('button', { name: /Add root at 9:30, 15\smm/ }).click();
 	await clock.getByRole('button', { name: '3', exact: true }).click();
-	await page.getByRole('button', { name: /Add root at 3:30/ }).click();
+	await expect(page.getByRole('button', { name: /Add root at 3:30/ })).toBeDisabled();
+	await page.getByRole('button', { name: /As the last, 15\smm/ }).click();
+	await page.getByRole('button', { name: /Add root at 3:30, 15\smm/ }).click();
 	const list = page.getByRole('table', { name: 'Roots mapped' });
 	await expect(list.getByRole('row').filter({ hasText: '9:30' })).toContainText('crosses another root');
 

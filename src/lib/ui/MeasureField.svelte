@@ -3,6 +3,8 @@
 	import { readMeasure, readNumber } from '$core/text/typed';
 	import { tick } from 'svelte';
 	import Field from './Field.svelte';
+	import HandsPad from './HandsPad.svelte';
+	import { handsNow } from './theme.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';
 	import { useFormat } from './format';
@@ -62,8 +64,19 @@
 	});
 	let field = $state<HTMLInputElement | null>(null);
 	const typedOf = (kept: string): string => (kept === '' ? '' : tidy(face.toShown(Number(kept))));
-	async function take(kept: string): Promise<void> {
-		type(typedOf(kept));
+	/** Open while the field is typed into with wet hands. */
+	let padOpen = $state(false);
+	const onPad = $derived(padOpen && handsNow() === 'dirty');
+	/** On to the next number of the form, or away. */
+	function next(): void {
+		const all = [...(field?.form ?? document).querySelectorAll<HTMLInputElement>('input[data-measure]')];
+		const following = all.slice(field ? all.indexOf(field) + 1 : 0).find((one) => one.checkVisibility());
+		if (following) following.focus();
+		else padOpen = false;
+	}
+	const take = (kept: string): Promise<void> => put(typedOf(kept));
+	async function put(text: string): Promise<void> {
+		type(text);
 		await tick();
 		// As if typed, so that a draft of the form holds it too.
 		field?.dispatchEvent(new Event('input', { bubbles: true }));
@@ -95,12 +108,22 @@
 	class={fieldClass}
 >
 	{#snippet control({ id, describedBy, invalid })}
-		<div class="relative">
+		<div
+			class="relative"
+			onfocusout={({ currentTarget, relatedTarget }) => {
+				if (!(relatedTarget instanceof Node && currentTarget.parentElement?.contains(relatedTarget)))
+					padOpen = false;
+			}}
+		>
 			<input
 				bind:this={field}
 				{id}
 				name="{name}~shown"
-				inputmode="decimal"
+				data-measure={name}
+				data-unit={face.unit}
+				inputmode={handsNow() === 'dirty' ? 'none' : 'decimal'}
+				onfocus={() => (padOpen = true)}
+				onclick={() => (padOpen = true)}
 				autocomplete="off"
 				class={['input pr-14', guess && 'guess']}
 				value={shown}
@@ -117,6 +140,16 @@
 			{/if}
 			<input type="hidden" {name} value={stored} />
 		</div>
+		{#if onPad}
+			<HandsPad
+				{name}
+				unit={face.unit}
+				{shown}
+				onput={(text) => void put(text)}
+				onnext={next}
+				onclose={() => (padOpen = false)}
+			/>
+		{/if}
 		{#if guess && onconfirm}
 			<button type="button" class="chalk min-h-6 self-start text-sm" title={label} onclick={onconfirm}
 				>It is so</button

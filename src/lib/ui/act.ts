@@ -4,6 +4,7 @@ import { tick } from 'svelte';
 import type { Refused } from './field';
 import { windowFormat } from './format';
 import { readAnew } from './read-anew';
+import { handsNow } from './theme.svelte';
 import { saidOf, toFirstRefused, toResult } from './refused';
 
 interface Told {
@@ -14,11 +15,15 @@ interface Told {
 	refusal?: Refused;
 }
 
+/** So long what was done can be taken back where it is told; wet hands are slower. */
+const UNDO_MS = 9000;
+const SLOW_UNDO_MS = 60_000;
+
 /** Says what was done and offers to take it back. */
 export function tell({ told, entryId }: Told): void {
 	if (!told) return;
 	toast(inWords(told), {
-		duration: 9000,
+		duration: handsNow() === 'dirty' ? SLOW_UNDO_MS : UNDO_MS,
 		...(entryId && { action: { label: 'Undo', onClick: () => void takeBack(entryId) } })
 	});
 }

@@ -10,6 +10,7 @@
 		type RootFlaw
 	} from '$core/roots/map/root-map';
 	import Button from '$ui/Button.svelte';
+	import NumberPad from '$ui/NumberPad.svelte';
 	import { useFormat } from '$ui/format';
 	import Grid3x3 from '@lucide/svelte/icons/grid-3x3';
 	import Repeat2 from '@lucide/svelte/icons/repeat-2';
@@ -83,7 +84,16 @@
 	/** Large keys: for wet hands. */
 	let hour = $state(6);
 	let halfHour = $state(false);
-	let thicknessMm = $state(12);
+	/** Chosen among steps, as calipers in inches are read; in millimetres it is typed on the pad. */
+	let stepMm = $state(12);
+	let typedMm = $state('');
+	let lastMm = $state<number | null>(null);
+	const inSteps = $derived(format().settings.units === 'imperial');
+	const MOST_DIGITS = 3;
+	/** Null while it is not told. */
+	const thicknessMm = $derived(inSteps ? stepMm : typedMm === '' ? null : Number(typedMm));
+	const typeDigit = (key: string): void =>
+		void (typedMm = key === 'back' ? typedMm.slice(0, -1) : (typedMm + key).slice(0, MOST_DIGITS));
 	let rootClass = $state<RootClass | 'by-thickness'>('by-thickness');
 	let condition = $state<QuickRoot['condition']>('sound');
 	let flaw = $state<RootFlaw | ''>('');
@@ -100,6 +110,7 @@
 		if (flaw === 'rotten') condition = 'dead';
 	}
 	function addByKeys(): void {
+		if (thicknessMm === null) return;
 		const place = `${hour}:${halfHour ? '30' : '00'}`;
 		// A class by thickness is left to the reading of it, so that it stays a guess.
 		const chosen = rootClass === 'by-thickness' ? '' : rootClass;
@@ -115,6 +126,8 @@
 			note: note.slice(0, 400),
 			flaws: flaw && (flaw !== 'rotten' || condition === 'dead') ? [flaw] : []
 		});
+		lastMm = thicknessMm;
+		typedMm = '';
 		flaw = '';
 		condition = 'sound';
 		note = '';
@@ -190,18 +203,34 @@
 			>
 		</fieldset>
 		<fieldset>
-			<legend class="mb-1 text-sm font-semibold">Thickness, {format().measure(thicknessMm, 'mm')}</legend>
-			<div class="grid grid-cols-6 gap-1.5 sm:grid-cols-8">
-				{#each thicknesses as value (value)}
+			<legend class="mb-1 text-sm font-semibold"
+				>Thickness, {thicknessMm === null
+					? 'measured at its base'
+					: format().measure(thicknessMm, 'mm')}</legend
+			>
+			{#if inSteps}
+				<div class="grid grid-cols-6 gap-1.5 sm:grid-cols-8">
+					{#each thicknesses as value (value)}
+						<button
+							type="button"
+							class={keyClass(stepMm === value)}
+							aria-pressed={stepMm === value}
+							onclick={() => (stepMm = value)}>{format().measure(value, 'mm')}</button
+						>
+					{/each}
+				</div>
+			{:else}
+				<div class="max-w-sm">
+					<NumberPad label="Thickness in mm" whole onkey={typeDigit} />
+				</div>
+				{#if lastMm !== null}
 					<button
 						type="button"
-						class={keyClass(thicknessMm === value)}
-						aria-pressed={thicknessMm === value}
-						onclick={() => (thicknessMm = value)}
-						>{format().settings.units === 'imperial' ? format().measure(value, 'mm') : value}</button
+						class="{keyClass(false)} mt-1.5 w-full max-w-sm"
+						onclick={() => (typedMm = String(lastMm))}>As the last, {format().measure(lastMm, 'mm')}</button
 					>
-				{/each}
-			</div>
+				{/if}
+			{/if}
 		</fieldset>
 		<fieldset>
 			<legend class="mb-1 text-sm font-semibold">Class and condition</legend>
@@ -250,8 +279,10 @@
 				bind:value={note}
 			/></label
 		>
-		<Button tone="solid" size="large" onclick={addByKeys}
-			>Add root at {hour}:{halfHour ? '30' : '00'}, {format().measure(thicknessMm, 'mm')}</Button
+		<Button tone="solid" size="large" disabled={thicknessMm === null || thicknessMm === 0} onclick={addByKeys}
+			>Add root at {hour}:{halfHour ? '30' : '00'}{thicknessMm === null
+				? ''
+				: `, ${format().measure(thicknessMm, 'mm')}`}</Button
 		>
 	</div>
 {/if}

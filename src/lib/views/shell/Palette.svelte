@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { resolve } from '$app/paths';
 	import { stageNames, stages } from '$core/vocabulary/words';
-	import type { Theme } from '$ui/theme';
+	import type { Hands, Theme } from '$core/vocabulary/look';
 	import Search from '@lucide/svelte/icons/search';
 	import { Command, Dialog } from 'bits-ui';
 
@@ -11,8 +11,9 @@
 		open: boolean;
 		onshortcuts: () => void;
 		ontheme: (theme: Theme) => void;
+		onhands: (hands: Hands) => void;
 	}
-	let { open = $bindable(), onshortcuts, ontheme }: Props = $props();
+	let { open = $bindable(), onshortcuts, ontheme, onhands }: Props = $props();
 
 	let trees = $state.raw<{ id: string; tag: string; name: string; state: string }[]>([]);
 	$effect(() => {
@@ -134,6 +135,19 @@
 								>
 								<Command.Item class={item} value="Dark look" onSelect={() => run(() => ontheme('dark'))}
 									>Dark look</Command.Item
+								>
+								<Command.Item
+									class={item}
+									value="Glare look, for bright sun"
+									onSelect={() => run(() => ontheme('glare'))}>Glare look, for bright sun</Command.Item
+								>
+								<Command.Item
+									class={item}
+									value="Wet hands or gloves: larger keys"
+									onSelect={() => run(() => onhands('dirty'))}>Wet hands or gloves: larger keys</Command.Item
+								>
+								<Command.Item class={item} value="Clean hands" onSelect={() => run(() => onhands('clean'))}
+									>Clean hands</Command.Item
 								>
 								<Command.Item class={item} value="Shortcuts" onSelect={() => run(onshortcuts)}>
 									Shortcuts<kbd class="ml-auto text-sm text-slate">?</kbd>

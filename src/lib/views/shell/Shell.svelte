@@ -9,7 +9,8 @@
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
-	import { setTheme } from '$ui/theme';
+	import { setHands, setTheme } from '$ui/theme.svelte';
+	import { noteKept } from '$ui/typed-before';
 	import Search from '@lucide/svelte/icons/search';
 	import type { Snippet } from 'svelte';
 	import { Toaster } from 'svelte-sonner';
@@ -29,6 +30,8 @@
 	let { who, demo, today, damaged, lastAt, children }: Props = $props();
 	const format = useFormat();
 
+	// What is kept in fields of measures is offered in the next ones.
+	$effect(() => noteKept(() => page.params.id ?? ''));
 	let finding = $state(false);
 	let listing = $state(false);
 	/** The palette is fetched when it is first wanted, so that the first page stays light. */
@@ -170,7 +173,7 @@
 />
 
 {#if Palette}
-	<Palette bind:open={finding} onshortcuts={() => (listing = true)} ontheme={setTheme} />
+	<Palette bind:open={finding} onshortcuts={() => (listing = true)} ontheme={setTheme} onhands={setHands} />
 {/if}
 
 <Sheet bind:open={listing} title="Shortcuts" wide>

@@ -8,19 +8,22 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import { setTheme, type Theme } from '$ui/theme';
+	import { handKinds, themes, type Hands, type Theme } from '$core/vocabulary/look';
+	import { setHands, setTheme } from '$ui/theme.svelte';
 	import { untrack } from 'svelte';
 
 	interface Props {
 		settings: FormatSettings;
 		theme: string;
+		hands: string;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { settings, theme, today, refused }: Props = $props();
+	let { settings, theme, hands: handsBefore, today, refused }: Props = $props();
 	const format = useFormat();
 	let units = $state<UnitSystem>(untrack(() => settings.units));
-	let look = $state<Theme>(untrack(() => (theme === 'light' || theme === 'dark' ? theme : 'system')));
+	let look = $state<Theme>(untrack(() => themes.find((one) => one === theme) ?? 'system'));
+	let hands = $state<Hands>(untrack(() => handKinds.find((one) => one === handsBefore) ?? 'clean'));
 	const localeNames: Record<(typeof locales)[number], string> = {
 		'en-GB': '18 April 2026, 1,234.5',
 		'en-US': 'April 18, 2026, 1,234.5',
@@ -67,9 +70,25 @@
 			options={[
 				{ value: 'light', label: 'Light' },
 				{ value: 'dark', label: 'Dark' },
+				{ value: 'glare', label: 'Glare, for bright sun' },
 				{ value: 'system', label: 'As the device' }
 			]}
 			onchange={setTheme}
 		/>
+		<div class="mt-5">
+			<Choice
+				label="Hands, on this device"
+				bind:value={hands}
+				options={[
+					{ value: 'clean', label: 'Clean' },
+					{ value: 'dirty', label: 'Wet or in gloves' }
+				]}
+				onchange={setHands}
+			/>
+			<p class="mt-1 text-sm text-slate">
+				With wet hands or gloves: one column, everything to touch at least a fingertip wide, numbers on large
+				keys with what was typed there before.
+			</p>
+		</div>
 	</div>
 </div>

@@ -4,7 +4,10 @@ import { formatSettingsInput, writeSetting } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ cookies }) => ({ theme: cookies.get('theme') ?? 'system' });
+export const load: PageServerLoad = ({ cookies }) => ({
+	theme: cookies.get('theme') ?? 'system',
+	hands: cookies.get('hands') ?? 'clean'
+});
 
 export const actions: Actions = {
 	format: async ({ request }) => {

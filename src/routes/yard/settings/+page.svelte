@@ -6,4 +6,10 @@
 
 <svelte:head><title>Units, dates and look · Bruntle</title></svelte:head>
 
-<SettingsView settings={data.formatSettings} theme={data.theme} today={data.today} refused={form?.refusal} />
+<SettingsView
+	settings={data.formatSettings}
+	theme={data.theme}
+	hands={data.hands}
+	today={data.today}
+	refused={form?.refusal}
+/>
