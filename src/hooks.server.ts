@@ -8,7 +8,7 @@ import { hasOwner, invite } from '$lib/server/people/people';
 import { isDoneAlone, refusedAccess } from '$lib/server/people/access';
 import { workingAs } from '$lib/server/people/who-works';
 import { closeStore, getStore } from '$lib/server/store';
-import { handKinds, themes } from '$core/vocabulary/look';
+import { handKinds, themes } from '$core/text/look';
 import type { Store } from '$lib/server/db/database';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 

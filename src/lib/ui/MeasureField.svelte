@@ -3,7 +3,6 @@
 	import { readMeasure, readNumber } from '$core/text/typed';
 	import { tick } from 'svelte';
 	import Field from './Field.svelte';
-	import HandsPad from './HandsPad.svelte';
 	import { handsNow } from './theme.svelte';
 	import { onReset } from './on-reset';
 	import type { Refused } from './field';
@@ -67,6 +66,11 @@
 	/** Open while the field is typed into with wet hands. */
 	let padOpen = $state(false);
 	const onPad = $derived(padOpen && handsNow() === 'dirty');
+	/** Fetched when it is first wanted, so that the first page stays light. */
+	let HandsPad = $state.raw<typeof import('./HandsPad.svelte').default | null>(null);
+	$effect(() => {
+		if (onPad) void import('./HandsPad.svelte').then((module) => (HandsPad = module.default));
+	});
 	/** On to the next number of the form, or away. */
 	function next(): void {
 		const all = [...(field?.form ?? document).querySelectorAll<HTMLInputElement>('input[data-measure]')];
@@ -140,7 +144,7 @@
 			{/if}
 			<input type="hidden" {name} value={stored} />
 		</div>
-		{#if onPad}
+		{#if onPad && HandsPad}
 			<HandsPad
 				{name}
 				unit={face.unit}

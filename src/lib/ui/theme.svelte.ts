@@ -1,4 +1,4 @@
-import type { Hands, Theme } from '$core/vocabulary/look';
+import type { Hands, Theme } from '$core/text/look';
 
 const keep = (name: string, value: string): void => {
 	document.documentElement.dataset[name] = value;

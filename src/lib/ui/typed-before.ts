@@ -1,19 +1,32 @@
-import { z } from 'zod';
-
 /*
- * What was last kept in the fields of measures on this device: on the tree at hand, and on the one before it.
+ * What was last kept in the fields of measures on this device: on the tree at hand, and on the one before it. Read by hand, since every page
+ * has it and the first is to stay light.
  */
 
-const noted = z.strictObject({ text: z.string(), treeId: z.string() });
-type Noted = z.infer<typeof noted>;
-/** The last of each tree, the newest first; two trees are enough. */
-const lists = z.record(z.string(), z.array(noted).max(2));
+interface Noted {
+	text: string;
+	treeId: string;
+}
 
 const KEY = 'bruntle-typed-before';
 
+const isNoted = (one: unknown): one is Noted =>
+	typeof one === 'object' &&
+	one !== null &&
+	typeof (one as Partial<Noted>).text === 'string' &&
+	typeof (one as Partial<Noted>).treeId === 'string';
+
+/** The last of each tree by field, the newest first; what cannot be read was never typed. */
 function read(): Record<string, Noted[]> {
 	try {
-		return lists.safeParse(JSON.parse(localStorage.getItem(KEY) ?? '{}')).data ?? {};
+		const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
+		if (typeof found !== 'object' || found === null) return {};
+		return Object.fromEntries(
+			Object.entries(found).map(([name, list]) => [
+				name,
+				Array.isArray(list) ? list.filter(isNoted).slice(0, 2) : []
+			])
+		);
 	} catch {
 		return {};
 	}

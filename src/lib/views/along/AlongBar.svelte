@@ -11,7 +11,7 @@
 	const refused = $derived(device.refused);
 </script>
 
-{#if state?.along && (state.aloneSince || waiting > 0 || refused > 0)}
+{#if state?.along}
 	<p class="no-print border-t border-oxide bg-leaf py-1.5 text-sm" role="status">
 		<span class="page block">
 			{#if state.aloneSince}

@@ -6,10 +6,7 @@
 
 	/** Offers, on a device that came in from the network, to take the yard along; once refused there, no more. */
 	const REFUSED = 'bruntle-not-along';
-	let refused = $state(true);
-	$effect(() => {
-		refused = localStorage.getItem(REFUSED) !== null;
-	});
+	let refused = $derived(typeof localStorage === 'undefined' || localStorage.getItem(REFUSED) !== null);
 	const who = $derived((page.data as { who?: Who | null }).who ?? null);
 	const offers = $derived(
 		who !== null &&

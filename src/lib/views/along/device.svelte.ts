@@ -83,6 +83,11 @@ class Device {
 		return this.state?.acts.filter(({ refused }) => refused !== null).length ?? 0;
 	}
 
+	/** Whether every page says how the device stands. */
+	get isTold(): boolean {
+		return this.state?.along != null && (this.state.aloneSince !== null || this.state.acts.length > 0);
+	}
+
 	/** Asks the device to do something, and waits until it is done. */
 	async ask(message: AlongAsk): Promise<void> {
 		const { active } = await navigator.serviceWorker.ready;

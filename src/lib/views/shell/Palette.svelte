@@ -3,7 +3,7 @@
 	import { page } from '$app/state';
 	import { resolve } from '$app/paths';
 	import { stageNames, stages } from '$core/vocabulary/words';
-	import type { Hands, Theme } from '$core/vocabulary/look';
+	import type { Hands, Theme } from '$core/text/look';
 	import Search from '@lucide/svelte/icons/search';
 	import { Command, Dialog } from 'bits-ui';
 

@@ -5,7 +5,7 @@
 	import { counted } from '$core/text/plural';
 	import type { Who } from '$core/vocabulary/people';
 	import { stages } from '$core/vocabulary/words';
-	import AlongBar from '../along/AlongBar.svelte';
+	import { device } from '../along/device.svelte';
 	import Mark from '$ui/Mark.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
@@ -116,7 +116,9 @@
 				<kbd class="ml-auto hidden font-sans sm:inline">/</kbd>
 			</button>{/if}
 	</div>
-	{#if who}<AlongBar />{/if}
+	{#if who && device.isTold}
+		{#await import('../along/AlongBar.svelte') then { default: AlongBar }}<AlongBar />{/await}
+	{/if}
 	{#if lastAt !== null}
 		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
 			<span class="page block"

@@ -8,7 +8,7 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import { handKinds, themes, type Hands, type Theme } from '$core/vocabulary/look';
+	import { handKinds, themes, type Hands, type Theme } from '$core/text/look';
 	import { setHands, setTheme } from '$ui/theme.svelte';
 	import { untrack } from 'svelte';
 
