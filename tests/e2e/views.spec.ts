@@ -30,6 +30,7 @@ const pages = [
 	'/yard/damaged',
 	'/yard/people',
 	'/yard/backups',
+	'/along',
 	'/key',
 	'/calendar',
 	'/round',

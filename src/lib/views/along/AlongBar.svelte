@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
+	import { page } from '$app/state';
 	import { counted } from '$core/text/plural';
 	import { useFormat } from '$ui/format';
 	import { device } from './device.svelte';
@@ -11,13 +12,13 @@
 	const refused = $derived(device.refused);
 </script>
 
-{#if state?.along}
+{#if state?.along && page.url.pathname !== '/along'}
 	<p class="no-print border-t border-oxide bg-leaf py-1.5 text-sm" role="status">
 		<span class="page block">
 			{#if state.aloneSince}
-				<strong>No connection</strong> since {format().instant(state.aloneSince)}. You work on the copy of
-				{format().instant(state.along.takenAt)}.
-				{waiting > 0 ? `${counted(waiting, 'entry', 'entries')} kept on this device, to be sent.` : ''}
+				<strong>No connection</strong> since {format().instant(state.aloneSince)}{waiting > 0
+					? `; ${counted(waiting, 'entry', 'entries')} kept here, to be sent.`
+					: '; work goes on, and is kept here.'}
 			{:else if waiting > 0}
 				{counted(waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} to be sent.
 			{/if}

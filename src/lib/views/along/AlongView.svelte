@@ -3,6 +3,7 @@
 	import { resolve } from '$app/paths';
 	import type { ActTold } from '$core/vocabulary/along';
 	import { counted } from '$core/text/plural';
+	import { atStart } from '$core/text/mid-sentence';
 	import Button from '$ui/Button.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -166,7 +167,7 @@
 								<tbody>
 									{#each differing(act) as [name, here, there] (name)}
 										<tr class="border-t align-top">
-											<th scope="row" class="py-1 pr-3 font-normal">{name}</th>
+											<th scope="row" class="py-1 pr-3 font-normal">{atStart(name)}</th>
 											<td class="py-1 pr-3 font-semibold">{here}</td>
 											<td class="py-1">{there === '' ? 'nothing' : there}</td>
 										</tr>
