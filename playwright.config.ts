@@ -5,7 +5,7 @@ import path from 'node:path';
 import { launchOptions } from './scripts/chromium.js';
 
 /** One folder a run: fresh databases, given to the servers and to the tests that start their own. */
-process.env.BRUNTLE_E2E_DATA ??= mkdtempSync(path.join(tmpdir(), 'bruntle-e2e-'));
+process.env.BRUNTLE_E2E_DATA ||= mkdtempSync(path.join(tmpdir(), 'bruntle-e2e-'));
 const folder = process.env.BRUNTLE_E2E_DATA;
 
 export default defineConfig({
