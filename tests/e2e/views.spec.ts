@@ -20,6 +20,7 @@ const pages = [
 	'/trees',
 	'/trees/new',
 	'/trees/labels',
+	'/trees/read',
 	'/yard',
 	'/yard/settings',
 	'/yard/stock',

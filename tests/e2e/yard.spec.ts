@@ -387,3 +387,41 @@ test('a day is chosen from its month by mouse and by keys, and stays in the draf
 	await expect(page.getByText('Alder: deciduous broadleaf')).toBeVisible();
 	await expect(page.getByRole('listbox')).toHaveCount(0);
 });
+
+test('trees out of a spreadsheet: looked at, columns chosen, what is wrong is said, the rest taken in and taken back', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees`);
+	await page.getByRole('link', { name: 'From a spreadsheet' }).click();
+	await page.getByLabel('CSV file').setInputFiles({
+		name: 'trees.csv',
+		mimeType: 'text/csv',
+		buffer: Buffer.from(
+			'Tag;Called;Species;Diameter\nW-1;Beech one;Fagus sylvatica;4,5 cm\nW-2;Beech two;Beech;\nQ-02;Beech three;Beech;40'
+		)
+	});
+	await page.getByRole('button', { name: 'Look at it' }).click();
+	await expect(page.getByRole('heading', { name: 'Not found: Name' })).toBeVisible();
+	await page.getByLabel('Name', { exact: true }).selectOption({ label: 'Called' });
+	await page.getByLabel('Place').first().selectOption({ label: 'Cold frame' });
+	for (const [group, answer] of [
+		['How it stands', 'potted'],
+		['Permission to lift or work on it', 'my own tree'],
+		['Vigour today', 'fair'],
+		['Reserves', 'long in a pot, or old and collected']
+	] as const)
+		await page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: answer }).click();
+	await page.getByRole('button', { name: 'Look again' }).click();
+	await expect(page.getByRole('heading', { name: '1 tree can be taken in, 2 rows cannot' })).toBeVisible();
+	const row = (tag: string) => page.getByRole('row').filter({ hasText: tag });
+	await expect(row('W-2')).toContainText('Trunk above the flare must be given.');
+	await expect(row('Q-02')).toContainText('is on a tree of this yard already');
+	await expect(row('W-1')).toContainText('Taken in');
+	await expectAccessible(page);
+	await page.getByRole('button', { name: 'Take this tree in' }).click();
+	await expect(told(page, 'One tree taken in. 2 of its rows could not be read and were left.')).toBeVisible();
+	await expect(page.getByRole('link', { name: /Beech one/ }).first()).toBeVisible();
+	await told(page, 'One tree taken in.').getByRole('button', { name: 'Undo' }).click();
+	await expect(told(page, 'Taken back.')).toBeVisible();
+	await expect(page.getByRole('link', { name: /Beech one/ })).toHaveCount(0);
+});

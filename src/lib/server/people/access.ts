@@ -29,6 +29,7 @@ const withoutKey = new Set([
 const helpersSend: Readonly<Record<string, readonly string[]>> = {
 	'/': ['water', 'together', 'close'],
 	'/trees/new': ['default'],
+	'/trees/read': ['look', 'take'],
 	'/trees/[id]/take-in': ['change'],
 	'/trees/[id]/book': ['write', 'remove'],
 	'/trees/[id]/examine': ['record', 'neighbours', 'remove'],

@@ -34,6 +34,7 @@
 		{ label: 'Kinds', href: resolve('/reference/kinds') },
 		{ label: 'People, keys and sharing', href: resolve('/yard/people') },
 		{ label: 'Backups of the yard', href: resolve('/yard/backups') },
+		{ label: 'Trees from a spreadsheet', href: resolve('/trees/read') },
 		{ label: 'On this device: take the yard along', href: resolve('/along') },
 		{ label: 'Outcomes and losses', href: resolve('/yard/outcomes') },
 		{ label: 'Review of the yard', href: resolve('/yard/review') },

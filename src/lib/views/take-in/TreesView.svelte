@@ -96,6 +96,7 @@
 			<Button href={resolve('/yard/outcomes')}>Outcomes</Button>
 			<Button href={resolve('/yard/review')}>Review</Button>
 			<Button href={resolve('/trees/labels')}>Labels</Button>
+			<Button href={resolve('/trees/read')}>From a spreadsheet</Button>
 			<Button tone="solid" href={resolve('/trees/new')}><Plus size={18} /> Take in</Button>
 		</span>
 	</div>
