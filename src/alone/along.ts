@@ -190,7 +190,8 @@ export class AlongDevice {
 			const waitMs = WORK_WAIT_MS + sent.body.byteLength / BYTES_PER_MS;
 			const response = await this.#ask(this.#requestOf(act, yard), waitMs);
 			// What is done there is done here too, so that the copy has it when the network goes.
-			if (sent.path.startsWith('/yard/people')) void this.#look();
+			// What opens doors is not written down here: a passphrase may be in it.
+			if (opensDoors.test(sent.path)) void this.#look();
 			else if ((await refusedIn(response)) === null) {
 				await this.on.keeping.keepDoneThere(act);
 				void this.#mirror().catch(() => undefined);
@@ -286,8 +287,9 @@ export class AlongDevice {
 			if (!sent) return;
 		}
 		await this.on.keeping.keepAloneSince(null);
-		await this.take().catch(() => undefined);
 		await this.tell();
+		// Pages do not wait for it: the copy here has all that was done here.
+		void this.take().catch(() => undefined);
 	}
 
 	/** @returns whether the yard answered */
@@ -345,9 +347,12 @@ export class AlongDevice {
 		}
 		const along = alongHeader.parse(JSON.parse(decodeURIComponent(response.headers.get(ALONG_HEADER) ?? '')));
 		const bytes = new Uint8Array(await response.arrayBuffer());
-		await this.#inTurn(async () => {
+		const pictures = await this.#inTurn(async () => {
 			// Work that was done meanwhile is not in it.
-			if (begun !== this.#begun) return void (this.#takenAt = 0);
+			if (begun !== this.#begun) {
+				this.#takenAt = 0;
+				return null;
+			}
 			await this.on.keeping.keepYard(
 				{ along, bytes, etag: response.headers.get('etag'), build: this.on.build },
 				'all'
@@ -355,9 +360,11 @@ export class AlongDevice {
 			const server = await this.on.server();
 			await server.open(bytes, along);
 			this.#open = true;
-			await this.on.keepPictures(server.pictures(MOST_PICTURES));
+			return server.pictures(MOST_PICTURES);
 		});
 		await this.tell();
+		// In their own time: nothing waits for them, least of all when the line goes in between.
+		if (pictures) void this.on.keepPictures(pictures).catch(() => undefined);
 	}
 
 	/** How things stand, for the pages. */
@@ -415,6 +422,9 @@ export class AlongDevice {
 		await this.tell();
 	}
 }
+
+/** Addresses by which somebody comes in, or lets others in. */
+const opensDoors = /^\/(key|invited|shared|yard\/(people|devices|backups))\b/;
 
 const there = z.looseObject({ yard: z.string(), who: z.string().nullable() });
 /** Whether nobody is signed in any more, so that the copy is gone. */

@@ -136,7 +136,8 @@ class Phone {
 
 	constructor(
 		private readonly desk: Desk,
-		readonly name: string
+		readonly name: string,
+		private readonly bringPictures: () => Promise<void> = () => Promise.resolve()
 	) {
 		this.device = this.begin();
 	}
@@ -167,7 +168,10 @@ class Phone {
 			},
 			server: async () => local,
 			tell: (state) => void (this.said = state),
-			keepPictures: async (names) => void (this.pictures = names),
+			keepPictures: (names) => {
+				this.pictures = names;
+				return names.length > 0 ? this.bringPictures() : Promise.resolve();
+			},
 			now: () => new Date((this.clockMs += 1000)),
 			newId: () => `${this.name}-${++this.made}`,
 			origin: 'https://yard.test',
@@ -257,6 +261,33 @@ describe('a phone that takes the yard along', () => {
 		expect(texts(await phone.read())).toEqual(['with a line', 'without']);
 		await phone.back();
 		expect(texts(desk.state)).toEqual(['with a line', 'without']);
+	});
+
+	it('writes nothing down of what opens doors', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		const noted: string[] = [];
+		const { keepDoneThere } = phone.keeping;
+		phone.keeping.keepDoneThere = async (act) => {
+			noted.push(act.path);
+			await keepDoneThere(act);
+		};
+		for (const path of ['/key', '/invited/abc', '/yard/people?/passphrase', '/yard/devices?/add'])
+			await phone.send(path, { passphrase: 'kelp verse tin arch', text: 'x' });
+		expect(noted).toEqual([]);
+		await phone.write('work');
+		expect(noted).toEqual(['/book']);
+	});
+
+	it('answers pages while pictures are on their way, or never come', async () => {
+		const desk = new Desk();
+		const phone = new Phone(desk, 'ben', () => new Promise(() => undefined));
+		await phone.device.take();
+		phone.line = 'cut';
+		await phone.write('with no pictures');
+		expect(texts(await phone.read())).toEqual(['with no pictures']);
+		await phone.back();
+		expect(texts(desk.state)).toEqual(['with no pictures']);
 	});
 
 	it('tells of what is refused here and keeps nothing of it', async () => {
