@@ -33,6 +33,9 @@ export async function onceByName(
 	return act ? answerOnce(event, act, answer) : answer();
 }
 
+/** Pages whose answers may hold a key. */
+const showsKeys = /^\/(yard\/(devices|people|backups)|key|invited|calendar)\b/;
+
 async function answerOnce(
 	{ request, locals }: Pick<RequestEvent, 'request' | 'locals'>,
 	act: ActSent,
@@ -53,7 +56,8 @@ async function answerOnce(
 	return actingAs(act, byId, async () => {
 		const response = await answer();
 		const json = (response.headers.get('content-type') ?? '').includes('json');
-		if (actIsNoted() && json) {
+		// A key that is shown once is kept nowhere: sent again, it is only said that it is done.
+		if (actIsNoted() && json && !showsKeys.test(new URL(request.url).pathname)) {
 			const kept = { status: response.status, answer: await response.clone().text() };
 			await store.write((tx) => keepAnswer(tx, act, kept));
 		}

@@ -20,6 +20,15 @@ function keyOf(form: FormData): string | null {
 	return createHash('sha256').update(JSON.stringify(said)).digest('hex');
 }
 
+/** What is told of work that is done, and how it is taken back. What else is answered may be a key that is shown once, and is kept nowhere. */
+const plainOf = (result: unknown): object => {
+	const { told, entryId } = (typeof result === 'object' && result !== null ? result : {}) as Record<
+		string,
+		unknown
+	>;
+	return { told, entryId };
+};
+
 /** Does work under a name, where it is not done under one already; what was done under it before is answered as then. */
 async function underName<T>(name: string, work: () => Promise<T>): Promise<T> {
 	if (instantOfAct()) return work();
@@ -31,7 +40,7 @@ async function underName<T>(name: string, work: () => Promise<T>): Promise<T> {
 	return actingAs(act, byId, async () => {
 		const result = await work();
 		if (actIsNoted()) {
-			const kept = { status: 200, answer: JSON.stringify(result) };
+			const kept = { status: 200, answer: JSON.stringify(plainOf(result)) };
 			await store.write((tx) => keepAnswer(tx, act, kept));
 		}
 		return result;
