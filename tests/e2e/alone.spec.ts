@@ -173,7 +173,7 @@ const steps: Step[] = [
 	water
 ];
 
-/** What stands of a tree, without identities and instants: they are drawn by lot where work is done with a network. */
+/** What stands of a tree, without identities and instants, which are drawn by lot with a network, and without counts of how often a drawing kept itself. */
 async function recordOf(base: string, id: string): Promise<string[]> {
 	const file = (await (await fetch(`${base}/api/v1/trees/${id}`)).json()) as Record<string, unknown>;
 	const plain = (value: unknown): unknown => {
@@ -181,7 +181,7 @@ async function recordOf(base: string, id: string): Promise<string[]> {
 		if (typeof value !== 'object' || value === null) return value;
 		return Object.fromEntries(
 			Object.entries(value)
-				.filter(([name]) => !/^(id|at|by|byId)$|Id$|Ids$/.test(name))
+				.filter(([name]) => !/^(id|at|by|byId|version)$|Id$|Ids$/.test(name))
 				.map(([name, part]) => [name, plain(part)])
 		);
 	};
