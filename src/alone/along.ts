@@ -7,7 +7,7 @@ import {
 	type ActTold,
 	type AlongState
 } from '$core/vocabulary/along';
-import type { KeptAct, KeptYard, Keeping, NamedWork } from './kept';
+import type { KeptAct, KeptYard, Keeping, NamedWork, RefusedWork } from './kept';
 import type { LocalServer } from './local-server';
 import { changes, meantOver, refusedIn, requestSent, typedIn } from './sent';
 
@@ -282,7 +282,9 @@ export class AlongDevice {
 			// What is done while it is sent comes after; what somebody else did waits for them.
 			const act = (await this.on.keeping.acts()).find(({ refused, by }) => refused === null && by === who);
 			if (!act) break;
-			const sent = await this.#sendOne(act, yard);
+			const clash = await this.#clashBefore(act);
+			if (clash) await this.#keepRefused({ ...act, refused: clash });
+			const sent = clash !== null || (await this.#sendOne(act, yard));
 			await this.tell();
 			if (!sent) return;
 		}
@@ -290,6 +292,23 @@ export class AlongDevice {
 		await this.tell();
 		// Pages do not wait for it: the copy here has all that was done here.
 		void this.take().catch(() => undefined);
+	}
+
+	/**
+	 * Why an earlier change of the same thing was not taken. What was built on it bears a count that the yard may have reached by
+	 * somebody else's change, and would win over that unseen.
+	 */
+	async #clashBefore(act: KeptAct): Promise<RefusedWork | null> {
+		const acts = await this.on.keeping.acts();
+		const earlier = acts.slice(
+			0,
+			acts.findIndex(({ id }) => id === act.id)
+		);
+		return (
+			earlier.find(
+				({ path, method, refused }) => path === act.path && method === act.method && refused?.meanwhile
+			)?.refused ?? null
+		);
 	}
 
 	/** @returns whether the yard answered */

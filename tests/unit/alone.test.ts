@@ -333,6 +333,24 @@ describe('a phone that takes the yard along', () => {
 		}
 	});
 
+	it('has no later change win unseen, whose count the desk has reached by a change of its own', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.rename('first by the phone');
+		await phone.rename('second by the phone');
+		await phone.write('nothing to do with it');
+		desk.state.name = { value: 'by the desk', version: 2 };
+		await phone.back();
+		expect(desk.state.name.value).toBe('by the desk');
+		expect(texts(desk.state)).toEqual(['nothing to do with it']);
+		const { acts } = await phone.device.state();
+		expect(acts.map(({ refused }) => refused?.meanwhile?.name)).toEqual(['by the desk', 'by the desk']);
+		await phone.device.drop(acts[0]?.id ?? '');
+		await phone.device.sendAgain(acts[1]?.id ?? '');
+		expect(desk.state.name.value).toBe('second by the phone');
+	});
+
 	it('goes out of date by nothing: a copy asked for before a piece of work is not put over it', async () => {
 		const desk = new Desk();
 		const phone = await withYard(desk);
