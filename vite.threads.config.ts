@@ -14,6 +14,7 @@ export default defineConfig({
 				'reckon.thread': 'src/lib/server/threads/reckon.thread.ts',
 				share: 'src/lib/server/share/certificates.ts',
 				'yard-backup': 'src/lib/server/yard-backup/file.ts',
+				'archive.thread': 'src/lib/server/threads/archive.thread.ts',
 				'backup.thread': 'src/lib/server/threads/backup.thread.ts',
 				'compute.thread': 'src/lib/server/threads/compute.thread.ts'
 			},

@@ -100,20 +100,13 @@ async function writeOn() {
 
 let [lost, half, kept, unsaid] = [0, 0, 0, 0];
 const begun = Date.now();
-for (let round = 0; round < kills; round++) {
-	const child = await start();
-	going = true;
-	const before = new Set(sent.keys());
-	const writing = Array.from({ length: WRITERS }, writeOn);
-	await new Promise((resolve) => setTimeout(resolve, randomInt(20, LONGEST_MS)));
-	const gone = killed(child);
-	// What is acknowledged from now on was on its way before the kill, and counts.
-	await gone;
-	going = false;
-	await Promise.all(writing);
-	const again = await start();
+/** @type {Set<string>} */
+const looked = new Set();
+/** Each tree sent since the last kill, at the server started after it: there and whole, or of one nobody was told of. */
+async function lookThrough() {
 	for (const [id, { acknowledged, size }] of sent) {
-		if (before.has(id)) continue;
+		if (looked.has(id)) continue;
+		looked.add(id);
 		const answer = await fetch(`${at}/api/v1/trees/${id}`);
 		const there = answer.status === 200;
 		const whole = there && sizeOf(await answer.json()) === size;
@@ -122,12 +115,24 @@ for (let round = 0; round < kills; round++) {
 		else if (there && acknowledged) kept++;
 		else if (there) unsaid++;
 	}
-	await killed(again);
+}
+let child = await start();
+for (let round = 0; round < kills; round++) {
+	going = true;
+	const writing = Array.from({ length: WRITERS }, writeOn);
+	await new Promise((resolve) => setTimeout(resolve, randomInt(20, LONGEST_MS)));
+	// What is acknowledged from now on was on its way before the kill, and counts.
+	await killed(child);
+	going = false;
+	await Promise.all(writing);
+	child = await start();
+	await lookThrough();
 	if ((round + 1) % 50 === 0 || round + 1 === kills)
 		console.log(
 			`${round + 1} kills, ${Math.round((Date.now() - begun) / 1000)} s: ${kept} acknowledged and there, ${lost} lost, ${half} half there, ${unsaid} there that nobody was told of`
 		);
 }
+await killed(child);
 const client = createClient({ url: `file:${database}` });
 const { rows } = await client.execute('PRAGMA integrity_check');
 const ids = [...sent].filter(([, { acknowledged }]) => acknowledged).map(([id]) => id);

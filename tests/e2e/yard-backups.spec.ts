@@ -1,4 +1,4 @@
-import { cp, mkdtemp } from 'node:fs/promises';
+import { cp, mkdtemp, readFile } from 'node:fs/promises';
 import { execFile } from 'node:child_process';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -58,5 +58,57 @@ test('the yard is backed up, the file taken along, and restored elsewhere as the
 	await expect(page.getByRole('link', { name: /Hornbeam from the tram cutting/ }).first()).toBeVisible();
 	const over = ended(again);
 	again.kill();
+	await over;
+});
+
+test('the whole yard is taken along as open files, and read into an empty yard after a look', async ({
+	page
+}) => {
+	test.setTimeout(180_000);
+	const data = process.env.BRUNTLE_E2E_DATA ?? '';
+	const folder = await mkdtemp(path.join(data, 'opened-'));
+	await cp(path.join(data, 'demo'), folder, { recursive: true });
+	const server = await startServer(path.join(folder, 'demo.db'), port, { BRUNTLE_DEMO: '1' });
+	await open(page, `${AT}/yard/backups`);
+	await expect(page.getByText('This yard has 15 trees already')).toBeVisible();
+	const taken = page.waitForEvent('download');
+	await page.getByRole('link', { name: 'Take the whole yard as open files' }).click();
+	const file = path.join(folder, 'open.zip');
+	await (await taken).saveAs(file);
+	const first = await (await page.request.get(`${AT}/yard/archive`)).body();
+	expect(first.equals(await readFile(file))).toBe(true);
+	const gone = ended(server);
+	server.kill();
+	await gone;
+
+	const empty = await startServer(path.join(folder, 'empty', 'yard.db'), port);
+	await open(page, `${AT}/yard/backups`);
+	const field = page.getByLabel('Archive of a whole yard (ZIP)');
+	await field.setInputFiles({
+		name: 'x.zip',
+		mimeType: 'application/zip',
+		buffer: Buffer.from('no archive')
+	});
+	await expect(
+		page.getByText('This is no archive of a whole yard that can be read here.').first()
+	).toBeVisible();
+	await field.setInputFiles(file);
+	await expect(page.getByText(/^Of 18 Apr 2026, 09:00 UTC: 15 trees, \d+ waterings, /)).toBeVisible();
+	await expectAccessible(page);
+	await page.getByRole('button', { name: 'Read the whole yard in' }).click();
+	await expect(
+		page.getByRole('listitem').filter({ hasText: '15 trees read in, with all that belongs to them.' })
+	).toBeVisible();
+	await expect(page.getByText('This yard has 15 trees already')).toBeVisible();
+	await page.getByRole('link', { name: 'Trees', exact: true }).first().click();
+	await page
+		.getByRole('link', { name: /Hornbeam from the tram cutting/ })
+		.first()
+		.click();
+	await expect(page.getByRole('heading', { level: 1, name: /Hornbeam from the tram cutting/ })).toBeVisible();
+	const again = await (await page.request.get(`${AT}/yard/archive`)).body();
+	expect(again.equals(first)).toBe(true);
+	const over = ended(empty);
+	empty.kill();
 	await over;
 });

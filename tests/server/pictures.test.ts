@@ -5,12 +5,13 @@ import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { greenShare, viewsOf } from '$core/take-in/picture';
-import { exportCase, importCase } from '$lib/server/case-file';
+import { exportCase, importCase, picturesLeft } from '$lib/server/case-file';
 import { Refusal } from '$lib/server/errors';
 import {
 	keepPicture,
 	pictureFile,
 	pictureIsKept,
+	picturesFolder,
 	readPicture,
 	removePicture,
 	sweepPictures
@@ -163,6 +164,14 @@ describe('a picture', () => {
 				})
 			)
 		).toMatch(/must be that of its picture/);
+		expect(await picturesLeft(pictures)).toBe(0);
+		// Of those that are too much for one file the newest go, and one without a file does not.
+		const large = 'a'.repeat(64);
+		writeFileSync(path.join(picturesFolder(), `${large}.jpg`), Buffer.alloc(15 * 1024 * 1024 - 1000));
+		const more = (id: string, hash: string) => ({ ...picture, id, hash });
+		expect(await picturesLeft([more('x', 'b'.repeat(64)), ...pictures])).toBe(1);
+		expect(await picturesLeft([...pictures, more('y', large)])).toBe(2);
+		expect(await picturesLeft([more('y', large), ...pictures])).toBe(1);
 		const entry = await removePicture(store, tree.id, picture.id, 1);
 		expect((await loadRecords(store.db, tree.id)).pictures).toHaveLength(1);
 		await undo(store, entry);

@@ -35,3 +35,4 @@ export const unlink = notHere;
 export const copyFile = notHere;
 export const link = notHere;
 export const mkdtemp = notHere;
+export const appendFile = notHere;

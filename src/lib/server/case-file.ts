@@ -17,31 +17,50 @@ import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import type { Aggregate, Identified } from './records/aggregate';
 import { kinds, ofTree, places, trees } from './records/records';
-import type { CasePicture } from '../core/take-in/picture';
-import { hashOf, pictureFile, placePicture, readPicture } from './pictures';
+import type { CasePicture, Picture } from '../core/take-in/picture';
+import { hashOf, pictureBytes, pictureFile, placePicture, readPicture } from './pictures';
 import { loadRecords } from './records/tree-records';
 import { doWork, type Work } from './records/work';
 
 /** A whole tree as a document. @throws Refusal 404 */
 export const exportCase = async (db: Reader, treeId: string): Promise<TreeCase> => {
 	const { pictures: taken, mates: _mates, ...records } = await loadRecords(db, treeId);
+	const along = await goAlong(taken);
 	const withFiles: CasePicture[] = [];
-	let bytes = 0;
-	// Newest first, as many files as a case may carry; the record of each goes along in any case.
-	for (const picture of [...taken].reverse()) {
-		const file = bytes < CASE_PICTURE_BYTES ? await pictureFile(picture.hash, false) : null;
-		const fits = file !== null && bytes + file.length <= CASE_PICTURE_BYTES;
-		if (fits) bytes += file.length;
-		withFiles.unshift({ ...picture, jpegBase64: fits ? file.toString('base64') : null });
+	for (const picture of taken) {
+		const file = along.has(picture.id) ? await pictureFile(picture.hash, false) : null;
+		withFiles.push({ ...picture, jpegBase64: file?.toString('base64') ?? null });
 	}
 	return { schema: CASE_SCHEMA, version: CASE_VERSION, ...records, pictures: withFiles };
 };
+
+/**
+ * Pictures whose files go with a case, by identity: the newest first, as many as it may carry; the record of each goes along in any case.
+ */
+async function goAlong(taken: readonly Picture[]): Promise<Set<string>> {
+	const along = new Set<string>();
+	let bytes = 0;
+	for (const { id, hash } of [...taken].reverse()) {
+		const size = bytes < CASE_PICTURE_BYTES ? await pictureBytes(hash) : null;
+		if (size === null || bytes + size > CASE_PICTURE_BYTES) continue;
+		bytes += size;
+		along.add(id);
+	}
+	return along;
+}
+
+/**
+ * How many pictures of a tree stay behind when its case is taken along, because they are too much for one file or have none.
+ * @returns their count
+ */
+export const picturesLeft = async (taken: readonly Picture[]): Promise<number> =>
+	taken.length - (await goAlong(taken)).size;
 
 /** Files of pictures that a case carries at most, so that it can be sent back in whole. */
 const CASE_PICTURE_BYTES = 15 * 1024 * 1024;
 
 /** The records that a case holds under a field, as they are kept here: a picture without its file. */
-function recordsIn(doc: TreeCase, field: TreeRecordField): readonly Identified[] {
+export function recordsIn(doc: TreeCase, field: TreeRecordField): readonly Identified[] {
 	if (field === 'pictures') return doc.pictures.map(({ jpegBase64: _file, ...picture }) => picture);
 	const held = doc[field];
 	return held === null ? [] : Array.isArray(held) ? held : [held];
@@ -161,7 +180,8 @@ async function kindFor(work: Work, theirs: Kind, choice: KindChoice): Promise<st
 	return beside.id;
 }
 
-function checkLinks(doc: TreeCase): void {
+/** Looks whether what a case points to is in it. @throws Refusal 422 */
+export function checkLinks(doc: TreeCase): void {
 	const problems = [];
 	const placeIds = new Set(doc.places.map((place) => place.id));
 	if (doc.tree.kindId !== doc.kind.id)

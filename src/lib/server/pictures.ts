@@ -280,6 +280,16 @@ export async function answerPicture(hash: string, small: boolean): Promise<Respo
 			});
 }
 
+/** Bytes of the file of a picture; null where it is gone. */
+export async function pictureBytes(hash: string): Promise<number | null> {
+	try {
+		return (await stat(fileOf(hash, false))).size;
+	} catch {
+		// A phone that is alone knows no sizes.
+		return (await pictureFile(hash, false))?.length ?? null;
+	}
+}
+
 /** The file of a picture; null where it is gone. */
 export async function pictureFile(hash: string, small: boolean): Promise<Buffer | null> {
 	try {

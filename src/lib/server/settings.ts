@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { oneOf } from '../core/vocabulary/fields';
 import { defaultFormatSettings, locales, unitSystems, type FormatSettings } from '../core/text/format';
 import { isValueKey, valuesInForce, workingValue, type Values } from '../core/values/values';
-import type { Reader, Store } from './db/database';
+import type { Reader, Store, Writer } from './db/database';
 import { setting, valueOverride } from './db/schema';
 import { invalid, notFound } from './errors';
 
@@ -16,12 +16,12 @@ export async function readSetting(db: Reader, key: string): Promise<unknown> {
 
 /** Keeps a setting. */
 export async function writeSetting(store: Store, key: string, value: unknown): Promise<void> {
-	await store.write(async (tx) => {
-		await tx
-			.insert(setting)
-			.values({ key, value })
-			.onConflictDoUpdate({ target: setting.key, set: { value } });
-	});
+	await store.write((tx) => keepSetting(tx, key, value));
+}
+
+/** Keeps a setting with what else is written. */
+export async function keepSetting(tx: Writer, key: string, value: unknown): Promise<void> {
+	await tx.insert(setting).values({ key, value }).onConflictDoUpdate({ target: setting.key, set: { value } });
 }
 
 export const formatSettingsInput = z.strictObject({ units: oneOf(unitSystems), locale: oneOf(locales) });

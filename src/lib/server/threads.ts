@@ -11,6 +11,8 @@ import type { Store } from './db/database';
 import { Refusal } from './errors';
 import type { Reckoned } from './reckon';
 import type { Answered, Asked } from './threads/compute.thread';
+import type { About } from './yard-archive/parts';
+import type { ArchiveTask } from './yard-archive/write';
 import type { BackupProof, BackupTask } from './yard-backup/make';
 import type { ReckonThread } from './threads/reckon.thread';
 
@@ -25,7 +27,7 @@ const MOST_THREADS = 4;
 const YOUNG_MB = 96;
 
 /** Where a built thread lies; null where the sources run unbuilt. */
-function threadFile(name: 'reckon' | 'compute' | 'backup'): string | null {
+function threadFile(name: 'reckon' | 'compute' | 'backup' | 'archive'): string | null {
 	const folder = process.env.BRUNTLE_THREADS;
 	if (!folder) return null;
 	const file = path.join(folder, `${name}.thread.js`);
@@ -65,7 +67,7 @@ const WAITING = 40;
 const pools = new Map<string, Piscina>();
 
 /** Threads that do one kind of work, made when it is first asked for; null where the sources run unbuilt. */
-function poolOf(name: 'compute' | 'backup', maxThreads: number): Piscina | null {
+function poolOf(name: 'compute' | 'backup' | 'archive', maxThreads: number): Piscina | null {
 	const filename = threadFile(name);
 	if (filename === null) return null;
 	const pool =
@@ -118,4 +120,12 @@ export async function backUpApart(task: BackupTask): Promise<BackupProof> {
 	return pool === null
 		? (await import('./threads/backup.thread')).default(task)
 		: ((await pool.run(task)) as BackupProof);
+}
+
+/** Writes a yard as open files away from the requests. @throws what the disk said */
+export async function archiveApart(task: ArchiveTask): Promise<About> {
+	const pool = poolOf('archive', 1);
+	return pool === null
+		? (await import('./threads/archive.thread')).default(task)
+		: ((await pool.run(task)) as About);
 }

@@ -210,7 +210,7 @@ async function readSeries(
 }
 
 export const FORECAST_DAYS = 10;
-const forecastSetting = z.strictObject({
+export const forecastSetting = z.strictObject({
 	/** off · simulated · the address of a service that answers like the simulator. */
 	service: z.union([
 		z.literal('off'),

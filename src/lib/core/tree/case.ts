@@ -23,7 +23,7 @@ import { wateringSchema } from '../aftercare/water/watering';
 import { triageSchema } from '../examine/triage/triage';
 
 /** What was done, when and at which stage. Written by the app, never edited. */
-const journalEntrySchema = z.strictObject({
+export const journalEntrySchema = z.strictObject({
 	id: id(),
 	at: instant(),
 	on: calendarDate(),

@@ -54,6 +54,8 @@ export interface PersonTold {
 	name: string;
 	role: Role;
 	madeAt: string;
+	/** Came with an archive and has no passphrase here yet. */
+	waits: boolean;
 	/** Devices signed in, the latest used first. */
 	sessions: { id: string; device: string; madeAt: string; lastAt: string }[];
 }

@@ -21,9 +21,16 @@ const SEEN_EVERY_MS = 10 * 60_000;
 const before = (ms: number): string => new Date(now().getTime() - ms).toISOString();
 const nameKeyOf = (name: string): string => name.trim().normalize('NFKC').toLowerCase();
 
-/** Whether anybody owns the yard; without one nothing is opened to the network. */
+/** What is kept of who came with an archive: they have no passphrase here until they take an invitation up. */
+const NO_PASSPHRASE = '';
+
+/** Whether anybody owns the yard and can come in; without one nothing is opened to the network. */
 export async function hasOwner(db: Reader): Promise<boolean> {
-	const [owner] = await db.select({ id: person.id }).from(person).where(eq(person.role, 'owner')).limit(1);
+	const [owner] = await db
+		.select({ id: person.id })
+		.from(person)
+		.where(and(eq(person.role, 'owner'), ne(person.passHash, NO_PASSPHRASE)))
+		.limit(1);
 	return owner !== undefined;
 }
 
@@ -61,10 +68,24 @@ async function newRow({ name, passphrase }: NewPerson, role: Role): Promise<type
 }
 
 async function addPerson(tx: Writer, row: typeof person.$inferInsert): Promise<Who> {
-	const [same] = await tx.select({ id: person.id }).from(person).where(eq(person.nameKey, row.nameKey));
+	const [same] = await tx.select().from(person).where(eq(person.nameKey, row.nameKey));
+	if (same?.passHash === NO_PASSPHRASE && same.role === row.role) {
+		// Who came with an archive takes their place.
+		await tx.update(person).set({ passHash: row.passHash }).where(eq(person.id, same.id));
+		return { id: same.id, name: same.name, role: same.role };
+	}
 	if (same) throw invalid([{ field: 'name', message: 'is that of somebody here already; take another' }]);
 	await tx.insert(person).values(row);
 	return { id: row.id, name: row.name, role: row.role };
+}
+
+/** Brings somebody along with an archive, without a passphrase; who is here under that name stays as they are. */
+export async function bringPerson(
+	tx: Writer,
+	{ id, name, role, madeAt }: Pick<PersonTold, 'id' | 'name' | 'role' | 'madeAt'>
+): Promise<void> {
+	const row = { id, name, nameKey: nameKeyOf(name), role, passHash: NO_PASSPHRASE, madeAt };
+	await tx.insert(person).values(row).onConflictDoNothing();
 }
 
 /**
@@ -135,7 +156,7 @@ export async function recognise(
 	const tried = [`name ${nameKey}`, `from ${address}`];
 	refuseTooSoon(tried);
 	const [found] = await db.select().from(person).where(eq(person.nameKey, nameKey));
-	const right = await isPassphrase(passphrase, found?.passHash ?? null);
+	const right = await isPassphrase(passphrase, found?.passHash || null);
 	noteTry(tried, right);
 	if (!found || !right)
 		throw new Refusal(
@@ -259,7 +280,13 @@ async function refuseOwnerless(tx: Writer): Promise<void> {
 /** Everybody of the yard with their devices, owners first. */
 export async function peopleOf(db: Reader): Promise<PersonTold[]> {
 	const people = await db
-		.select({ id: person.id, name: person.name, role: person.role, madeAt: person.madeAt })
+		.select({
+			id: person.id,
+			name: person.name,
+			role: person.role,
+			madeAt: person.madeAt,
+			waits: sql<number>`${person.passHash} = ${NO_PASSPHRASE}`
+		})
 		.from(person)
 		.orderBy(desc(person.role), person.nameKey);
 	const devices = await db
@@ -275,6 +302,7 @@ export async function peopleOf(db: Reader): Promise<PersonTold[]> {
 		.orderBy(desc(session.lastAt));
 	return people.map((one) => ({
 		...one,
+		waits: Number(one.waits) === 1,
 		sessions: devices
 			.filter(({ personId }) => personId === one.id)
 			.map(({ personId: _of, ...device }) => device)

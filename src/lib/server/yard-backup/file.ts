@@ -3,10 +3,9 @@ import { mkdir, readdir, readFile, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { promisify } from 'node:util';
-import { open as openZip, type Entry, type Options, type ZipFile as Unzipped } from 'yauzl';
 import { ZipFile } from 'yazl';
 import { checkFile, holdAlone, NotOpened } from '../db/opening';
+import { openZip } from '../zip';
 import {
 	backupFile,
 	backupProof,
@@ -68,35 +67,16 @@ export async function backupInto(
 async function unpack(file: string, folder: string): Promise<void> {
 	await mkdir(path.join(folder, 'pictures'), { recursive: true, mode: 0o700 });
 	try {
-		const zip = await promisify<string, Options, Unzipped>(openZip)(file, {
-			lazyEntries: true,
-			autoClose: false
-		});
+		const zip = await openZip(file);
 		try {
-			for await (const entry of entriesOf(zip)) {
-				const { fileName } = entry;
-				if (fileName !== DATABASE && fileName !== PROOF && !PICTURE.test(fileName)) continue;
-				const packed = await promisify<Entry, Readable>(zip.openReadStream.bind(zip))(entry);
-				await pipeline(packed, createWriteStream(path.join(folder, fileName), { mode: 0o600 }));
-			}
+			for (const name of zip.names)
+				if (name === DATABASE || name === PROOF || PICTURE.test(name))
+					await pipeline(await zip.stream(name), createWriteStream(path.join(folder, name), { mode: 0o600 }));
 		} finally {
 			zip.close();
 		}
 	} catch {
 		throw new BackupFault(`${file} is no backup of a yard, or it is damaged. Nothing was restored.`);
-	}
-}
-
-async function* entriesOf(zip: Unzipped): AsyncGenerator<Entry> {
-	for (;;) {
-		const entry = await new Promise<Entry | null>((resolve, reject) => {
-			zip.once('entry', resolve);
-			zip.once('end', () => resolve(null));
-			zip.once('error', reject);
-			zip.readEntry();
-		});
-		if (!entry) return;
-		yield entry;
 	}
 }
 

@@ -40,6 +40,8 @@
 	const format = useFormat();
 	let role = $state<Role>('helper');
 	const owner = $derived(who.role === 'owner');
+	const waiting = $derived(people.filter(({ waits }) => waits));
+	const owners = $derived(people.filter((one) => one.role === 'owner' && !one.waits).length);
 	const me = $derived(people.find((person) => person.id === who.id));
 </script>
 
@@ -62,6 +64,12 @@
 				Nobody owns this yard yet: whoever sits at this computer does everything, and nobody reaches it from
 				elsewhere. With an owner it can be opened to phones and helpers in the same network.
 			</p>
+			{#if waiting.length > 0}
+				<p class="mb-4 max-w-2xl">
+					{waiting.map(({ name, role }) => `${name} (${roleNames[role]})`).join(', ')} came with an archive, without
+					a passphrase: an owner takes their place under the same name here, a helper by an invitation.
+				</p>
+			{/if}
 			<NewPersonForm action="?/makeOwner" button="Own this yard" {refused} />
 		</section>
 	{:else}
@@ -77,7 +85,7 @@
 								? ': you, on this device'
 								: ''}</span
 						>
-						{#if owner && !(person.role === 'owner' && people.filter((one) => one.role === 'owner').length === 1)}
+						{#if owner && (person.role !== 'owner' || person.waits || owners > 1)}
 							<span class="ml-auto flex gap-2">
 								<form method="POST" action="?/role" use:enhance={act()}>
 									{@render hidden(person.id)}<input
@@ -101,6 +109,13 @@
 							</span>
 						{/if}
 					</div>
+					{#if person.waits}
+						<p class="mt-1 text-sm">
+							Came with an archive and has no passphrase here: invite {person.role === 'owner'
+								? 'an owner'
+								: 'a helper'}, and {person.name} takes the invitation up under this name.
+						</p>
+					{/if}
 					<ul class="mt-1">
 						{#each person.sessions as { id, device, lastAt } (id)}
 							<li class="flex flex-wrap items-center gap-x-3 text-sm">

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
 	import type { JournalEntry } from '$core/tree/case';
+	import { counted } from '$core/text/plural';
 	import { stageNames } from '$core/vocabulary/words';
 	import { type Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
@@ -11,9 +12,11 @@
 	interface Props {
 		tree: Tree;
 		journal: readonly JournalEntry[];
+		/** Pictures that do not go with the case. */
+		picturesLeft: number;
 		today: string;
 	}
-	let { tree, journal, today }: Props = $props();
+	let { tree, journal, picturesLeft, today }: Props = $props();
 	const format = useFormat();
 	let all = $state(false);
 	const newest = $derived(
@@ -34,6 +37,13 @@
 			<Download size={15} aria-hidden="true" /> whole case as JSON
 		</a>
 	</div>
+	{#if picturesLeft > 0}
+		<p class="mt-1 text-sm text-slate">
+			{counted(picturesLeft, 'picture')}
+			{picturesLeft === 1 ? 'stays' : 'stay'} behind with it: the file carries the newest as far as there is room.
+			An archive of the whole yard, under Backups, has all.
+		</p>
+	{/if}
 	<ol class="mt-2 divide-y border-y">
 		{#each shown as entry (entry.id)}
 			<li class="grid grid-cols-[5.5rem_1fr] gap-3 py-2 text-sm">

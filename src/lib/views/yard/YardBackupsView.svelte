@@ -4,6 +4,7 @@
 	import { counted } from '$core/text/plural';
 	import Button from '$ui/Button.svelte';
 	import Problem from '$ui/Problem.svelte';
+	import YardArchive, { type ArchiveLooked } from './YardArchive.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
@@ -24,9 +25,14 @@
 		byItself: boolean;
 		failedAt: string | null;
 		mayMake: boolean;
+		/** What this yard has, so that no other is read into it; null where it is empty. */
+		stands: string | null;
+		looked: ArchiveLooked | null;
+		/** Why an archive was not looked into or read in. */
+		notRead: Refused | null;
 		refused?: Refused | null | undefined;
 	}
-	let { backups, folder, byItself, failedAt, mayMake, refused }: Props = $props();
+	let { backups, folder, byItself, failedAt, mayMake, stands, looked, notRead, refused }: Props = $props();
 	const format = useFormat();
 	const last = $derived(backups[0]);
 	const MEGABYTE = 1_000_000;
@@ -126,4 +132,5 @@
 			</p>
 		</section>
 	{/if}
+	{#if mayMake}<YardArchive {stands} {looked} refused={notRead} />{/if}
 </div>

@@ -1,3 +1,4 @@
+import { picturesLeft } from '$lib/server/case-file';
 import { treesBeside } from '$lib/server/tree-names';
 import { treeInput } from '$core/take-in/tree';
 import { formVersion, readForm } from '$lib/server/edge/form';
@@ -8,14 +9,15 @@ import { changeTree } from '$lib/server/trees';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ parent }) => {
-	const { tree } = (await parent()).records;
+	const { tree, pictures } = (await parent()).records;
 	const { db } = await getStore();
-	const [allKinds, allPlaces, others] = await Promise.all([
+	const [allKinds, allPlaces, others, left] = await Promise.all([
 		kinds.list(db),
 		places.list(db),
-		treesBeside(db, tree, [tree.referenceTreeId], false)
+		treesBeside(db, tree, [tree.referenceTreeId], false),
+		picturesLeft(pictures)
 	]);
-	return { kinds: allKinds, yardPlaces: allPlaces, others };
+	return { kinds: allKinds, yardPlaces: allPlaces, others, picturesLeft: left };
 };
 
 export const actions: Actions = {

@@ -17,5 +17,10 @@
 			/>
 		{/key}
 	</section>
-	<Journal tree={data.records.tree} journal={data.records.journal} today={data.today} />
+	<Journal
+		tree={data.records.tree}
+		journal={data.records.journal}
+		picturesLeft={data.picturesLeft}
+		today={data.today}
+	/>
 </div>
