@@ -1,5 +1,6 @@
 import { problem, refusedPage } from '$lib/server/edge/http';
 import { onceByName } from '$lib/server/edge/act-sent';
+import { faultOf } from '$lib/server/edge/fault';
 import { findDamaged } from '$lib/server/damaged';
 import { guardForm, isFromHere, listensAlone, refuseForeign } from '$lib/server/edge/guard';
 import { Refusal } from '$lib/server/errors';
@@ -121,6 +122,8 @@ export const handleError: HandleServerError = ({ error, status }) => {
 		};
 	if (status >= 500) {
 		console.error(error);
+		const fault = faultOf(error);
+		if (fault) return { message: fault.message, advice: fault.advice };
 		lookForDamage();
 	}
 	return {

@@ -66,6 +66,8 @@ export function recordsIn(doc: TreeCase, field: TreeRecordField): readonly Ident
 	return held === null ? [] : Array.isArray(held) ? held : [held];
 }
 
+const idsOf = (list: readonly Identified[]): string[] => list.map(({ id }) => id);
+
 /** The files of a case that is read in, checked like any that is sent. @throws Refusal 422 */
 async function placeFiles(list: readonly CasePicture[]): Promise<void> {
 	for (const [i, { jpegBase64, hash }] of list.entries()) {
@@ -107,19 +109,25 @@ export async function importCase(
 		async (work) => {
 			await refuseDoubles(work.tx, doc);
 			const tree = { ...doc.tree, kindId: await kindFor(work, doc.kind, choice) };
+			const fields = Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][];
+			const records = fields.map(([field, repository]) => ({ repository, list: recordsIn(doc, field) }));
+			// Asked together, before anything is written.
+			const [placesHere, ...here] = await Promise.all([
+				places.standing(work.tx, idsOf(doc.places)),
+				...records.map(({ repository, list }) => repository.standing(work.tx, idsOf(list)))
+			]);
+			const double = records.find((_, i) => (here[i] ?? []).length > 0);
+			if (double)
+				throw new Refusal(
+					409,
+					`A ${double.repository.noun} of this case stands here already.`,
+					'Nothing was imported.'
+				);
 			for (const place of doc.places)
-				if (!(await places.raw(work.tx, place.id))) await work.take(places, null, place);
+				if (!placesHere.includes(place.id)) await work.take(places, null, place);
 			await work.take(trees, treeId, tree);
-			for (const [field, repository] of Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][])
-				for (const record of recordsIn(doc, field)) {
-					if (await repository.raw(work.tx, record.id))
-						throw new Refusal(
-							409,
-							`A ${repository.noun} of this case stands here already.`,
-							'Nothing was imported.'
-						);
-					await work.take(repository, treeId, record);
-				}
+			for (const { repository, list } of records)
+				for (const record of list) await work.take(repository, treeId, record);
 			for (const entry of doc.journal)
 				await work.tx.insert(tables.journal).values({ ...entry, treeId, changes: null });
 			return tree;

@@ -5,6 +5,7 @@ import { shippedKinds } from '../core/vocabulary/shipped';
 import { now } from './clock';
 import { findDamaged } from './damaged';
 import { migrationsFolder, openStore, type Store } from './db/database';
+import { faultOf } from './edge/fault';
 import { checkFile, holdAlone, NotOpened, startFault } from './db/opening';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';
@@ -53,7 +54,9 @@ async function open(url: string, demo?: Fill): Promise<Store> {
 	try {
 		return await filled(url, file, demo);
 	} catch (cause) {
-		throw file ? startFault(file, cause) : cause;
+		if (file && !process.env.DATABASE_SYNC_URL) throw startFault(file, cause);
+		const fault = faultOf(cause);
+		throw fault ? new NotOpened(`${fault.message} ${fault.advice}`) : cause;
 	}
 }
 

@@ -6,11 +6,26 @@ import path from 'node:path';
 import type { TreeRecords } from '../../core/tree/case';
 import type { DamagedRecord } from '../../core/vocabulary/damaged';
 import { countWrites } from './count-writes';
+import { withFewTrips } from './few-trips';
 import { Refusal } from '../errors';
 import * as schema from './schema';
 
-const open = (url: string) =>
-	drizzle(createClient({ url, timeout: 5000, authToken: process.env.DATABASE_AUTH_TOKEN }), { schema });
+/** Whether a database is reached over a network: each question costs the way there and back. */
+export const isFarAway = (url: string): boolean => /^(libsql|https?|wss?):/.test(url);
+
+/** How often a replica asks its server for what others wrote, s. */
+const SYNC_S = 30;
+
+/** @param syncUrl server that a file is a replica of: what is read comes from the file, what is written goes there */
+const open = (url: string, syncUrl?: string) => {
+	const client = createClient({
+		url,
+		timeout: 5000,
+		authToken: process.env.DATABASE_AUTH_TOKEN,
+		...(syncUrl && { syncUrl, syncInterval: SYNC_S })
+	});
+	return drizzle(isFarAway(url) ? withFewTrips(client) : client, { schema });
+};
 export type Db = ReturnType<typeof open>;
 type Transaction = Parameters<Parameters<Db['transaction']>[0]>[0];
 /** Reads work the same on the database and inside a write. */
@@ -119,11 +134,13 @@ export function openReader(url: string): Db {
 /**
  * Opens a database, brings it up to date and returns its one door. SQLite allows one writer, and the libSQL client pools
  * connections, so every write goes through a queue; reads go on beside it.
- * @param url `file:…` or the address of a libSQL server
+ * @param url `file:…` or the address of a libSQL server; with `DATABASE_SYNC_URL` the file is a replica of that server
  */
 export async function openStore(url: string): Promise<Store> {
-	const db = open(url);
-	if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
+	const syncUrl = url.startsWith('file:') ? process.env.DATABASE_SYNC_URL : undefined;
+	const db = open(url, syncUrl);
+	if (syncUrl) await db.$client.sync();
+	else if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');
 	// A copy that runs in a browser comes as it is to be.
 	if (!url.startsWith('alone:')) await migrate(db, { migrationsFolder: migrationsFolder() });
 	await countWrites(db.$client);

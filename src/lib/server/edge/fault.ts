@@ -50,6 +50,18 @@ const faults: readonly (readonly [
 		503,
 		'Another program holds the yard.',
 		'Close it, then keep it again; nothing was saved.'
+	],
+	[
+		/\bAUTH\b|HTTP status 40[13]/,
+		503,
+		'The server of the database does not know this yard’s token.',
+		'Set DATABASE_AUTH_TOKEN to one that it takes, and start Bruntle again; nothing was saved.'
+	],
+	[
+		/fetch failed|sync error|E(?:CONNREFUSED|CONNRESET|NOTFOUND|AI_AGAIN|TIMEDOUT|HOSTUNREACH)|SERVER_ERROR|STREAM_EXPIRED/,
+		503,
+		'The server of the database does not answer.',
+		'Is it running, and the network there? Nothing was saved.'
 	]
 ];
 

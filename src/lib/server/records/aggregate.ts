@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
 import type { DamagedRecord } from '../../core/vocabulary/damaged';
 import { rememberedBy, type Reader, type Writer } from '../db/database';
-import { tableRows, type TableRead, type TableRows } from '../db/json-rows';
+import { jsonRows, tableRows, type TableRead, type TableRows } from '../db/json-rows';
 import { damagedHere } from '../errors';
 
 /** A record a person writes, kept whole: its row and, where it has parts, the rows of its parts. */
@@ -29,6 +29,8 @@ export interface Aggregate<T extends Identified> {
 	list(db: Reader, treeId?: string): Promise<T[]>;
 	/** How the records of some trees are read, so that several kinds can be read in one round trip. */
 	ofTrees(treeIds: readonly string[]): Reading<T>;
+	/** Which of some identities stand here, readable or not. */
+	standing(db: Reader, ids: readonly string[]): Promise<string[]>;
 	/** Writes the record as given, version and all; replaces what stood under its identity. */
 	put(tx: Writer, treeId: string | null, doc: T): Promise<void>;
 	remove(tx: Writer, id: string): Promise<void>;
@@ -191,6 +193,16 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 			return parsed.success ? [] : fieldProblems(parsed.error);
 		},
 		getAll: async (db, ids) => (ids.length === 0 ? [] : read(db, sql`where ${inArray(table.id, [...ids])}`)),
+		standing: async (db, ids) =>
+			ids.length === 0
+				? []
+				: (
+						await jsonRows<{ id: string }>(
+							db,
+							{ id: table.id },
+							sql`from ${table} where ${table.id} in (select value from json_each(${JSON.stringify(ids)}))`
+						)
+					).map(({ id }) => id),
 		list: (db, ofTree) =>
 			read(db, treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree}` : sql``),
 		ofTrees: (treeIds) =>
