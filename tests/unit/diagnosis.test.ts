@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { actNow, type StandingToday } from '$core/examine/diagnosis/act-now';
+import { actNow, type StandingToday, standingOn } from '$core/examine/diagnosis/act-now';
 import { conditionIds, conditions } from '$core/vocabulary/conditions';
 import { recentEvents, seasonPhases } from '$core/vocabulary/season-and-events';
 import { seasonPhase, type DiagnosisContext } from '$core/examine/diagnosis/context';
@@ -27,7 +27,9 @@ import {
 	topGrade,
 	type SignId
 } from '$core/vocabulary/signs';
-import { groups } from '$core/vocabulary/kind';
+import { bearsAlways, groups } from '$core/vocabulary/kind';
+import { shippedKinds } from '$core/vocabulary/shipped';
+import { contextOf } from '$core/examine/diagnosis/context';
 import { situations, vigours, type Situation } from '$core/vocabulary/words';
 import { strengthOf } from '$core/values/diagnosis';
 import { defaultValues, isValueKey, resolveValues } from '$core/values/values';
@@ -343,6 +345,38 @@ describe('the table of signs', () => {
 					expect(defaultValues[`diagnosis.harm.${signOf(id).procedure}`], id).toBeLessThanOrEqual(0.001);
 			}
 		}
+	});
+});
+
+describe('what a kind shows at rest', () => {
+	it('is nothing of leaves for every kind that stands bare, whatever its group, and leaves for the others', () => {
+		const place = { latitudeDeg: 51, elevationM: 0, heldMinimumC: null } as never;
+		let conifers = 0;
+		for (const kind of shippedKinds) {
+			const context = contextOf(
+				{ tree: { situation: 'potted' }, kind, place },
+				'2026-01-20',
+				[],
+				defaultValues
+			);
+			if (context.season !== 'rest') continue;
+			const bare = !bearsAlways(kind);
+			if (bare && kind.group === 'conifer') conifers++;
+			expect(signShows('wilts-dry', context), kind.commonName).toBe(!bare);
+			const standing = standingOn(
+				{ tree: { vigour: 'fair' }, kind, place },
+				'2026-01-20',
+				{ failingFast: false, girdlerGrade: 0 },
+				defaultValues
+			);
+			const asked = nextChecks(context, [], standing, defaultValues).checks[0];
+			if (bare)
+				expect(
+					asked?.signIds.some((id) => signOf(id).needsLeaf),
+					kind.commonName
+				).toBe(false);
+		}
+		expect(conifers).toBeGreaterThan(2);
 	});
 });
 

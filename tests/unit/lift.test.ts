@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { liftDay } from '$core/replant/lifting/lift-day';
 import { liftSchema } from '$core/replant/lifting/lift';
+import { triageSchema } from '$core/examine/triage/triage';
+import { shippedKinds } from '$core/vocabulary/shipped';
 import { placeSchema } from '$core/vocabulary/place';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
@@ -25,6 +27,7 @@ const of = (change: Partial<LiftOf> = {}): LiftOf => ({
 	mapBefore: null,
 	lifts: [],
 	known: standingOf(records(), '2026-03-01', values),
+	helpers: 0,
 	stopped: false,
 	...change
 });
@@ -59,6 +62,11 @@ describe('whether a day will do for a lift', () => {
 	it('says of leaves what is so, and warns of a cold night it would not stand', () => {
 		expect(day('2026-07-15', { leafy: true }).reasons[0]).toMatch(/in leaf/);
 		expect(day('2026-12-20').reasons[0]).toBe('it is leafless now');
+		// A larch is a conifer and stands bare all the same.
+		const larch = shippedKinds.find(({ genus }) => genus === 'Larix');
+		expect(day('2026-12-20', { kind: larch }).reasons[0]).toBe('it is leafless now');
+		const pine = shippedKinds.find(({ genus }) => genus === 'Pinus');
+		expect(day('2026-12-20', { kind: pine }).reasons[0]).toMatch(/keeps its leaves/);
 		expect(day('2026-12-20').reasons.at(-1)).toMatch(/keep it from that$/);
 		expect(day('2026-07-15').reasons.at(-1)).toMatch(/^nights are about/);
 	});
@@ -106,6 +114,49 @@ describe('a lift in the making', () => {
 		state.reckonBy({ school: 'nursery' });
 		expect([state.school, state.chosenMm, state.chosenDepthMm]).toEqual(['nursery', null, null]);
 		expect(state.mass.usualKg).not.toBe(before);
+	});
+	it('begins with the ball and the hands that were meant before the work, and says so; a plan goes before it', () => {
+		const meant = triageSchema.parse({
+			id: 't',
+			version: 1,
+			decidedOn: '2026-02-20',
+			purpose: 'lift',
+			vitality: 'fair',
+			pests: 'unknown',
+			machine: false,
+			dyingInPlace: false,
+			permission: 'own',
+			ballDiameterMm: 700,
+			ballDepthMm: 350,
+			decision: 'go'
+		});
+		const told = (lifts: ReturnType<typeof planned>[] = []) => {
+			const known = standingOf(records({ triages: [meant], lifts }), '2026-03-21', values);
+			return { known, lifts, helpers: 3 };
+		};
+		const state = new LiftState(of(told()));
+		expect([state.diameterMm, state.depthMm, state.people]).toEqual([700, 350, 4]);
+		expect(state.meant).toEqual({ widthMm: 700, depthMm: 350, on: '2026-02-20' });
+		// Meant is not measured.
+		expect(state.of.known.ballWidthMm).toMatchObject({ known: 'assumed', by: 'as meant before the work' });
+		const open = new LiftState(of(told([planned()])));
+		expect([open.diameterMm, open.people, open.meant]).toEqual([512, 3, null]);
+		expect(open.of.known.ballWidthMm).toMatchObject({
+			value: 512,
+			by: 'as its lift is planned',
+			known: 'assumed'
+		});
+		const unsaid = new LiftState(of({ known: standingOf(records(), '2026-03-21', values) }));
+		expect([unsaid.meant, unsaid.people]).toEqual([null, 2]);
+		// What is in a pot is no more as it was meant in the ground.
+		const potted = standingOf(
+			records({ triages: [meant], tree: { ...tree, situation: 'potted' } }),
+			'2026-03-21',
+			values
+		);
+		expect(potted.ballWidthMm.value).toBeNull();
+		const treated = standingOf(records({ triages: [{ ...meant, purpose: 'treat' }] }), '2026-03-21', values);
+		expect(treated.ballWidthMm.value).toBeNull();
 	});
 	it('fewer hands than it takes are said; a machine needs none', () => {
 		const state = new LiftState(of());

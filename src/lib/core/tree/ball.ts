@@ -10,7 +10,8 @@ export interface BallFacts {
 	ballDepthMm: Fact<number>;
 }
 
-type BallRecords = Pick<TreeRecords, 'tree' | 'rootMap' | 'lifts' | 'plantings' | 'groundPlans' | 'book'>;
+type BallRecords = Pick<TreeRecords, 'tree' | 'rootMap' | 'lifts' | 'plantings' | 'groundPlans' | 'book'> &
+	Partial<Pick<TreeRecords, 'triages'>>;
 
 /** One ball: as it was last measured, lifted, mapped or set, and what was sliced or shaved off it since. */
 export function ballOf(records: BallRecords, on: string, values: Values): BallFacts {
@@ -50,6 +51,21 @@ function sizesGiven(
 	// The size that the form suggests from the trunk; left so, nobody measured it.
 	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
 	return [
+		// Meant and not yet dug: nothing more than a plan.
+		...(records.tree.situation === 'in-ground'
+			? [
+					...(records.triages ?? []).flatMap((one) =>
+						one.purpose === 'lift'
+							? say(one[size], one.decidedOn, 'assumed', ref('decision', one), 'as meant before the work')
+							: []
+					),
+					...records.lifts.flatMap((one) =>
+						one.log
+							? []
+							: say(one[size], one.plannedOn, 'assumed', ref('lift', one), 'as its lift is planned')
+					)
+				]
+			: []),
 		...records.lifts.flatMap(({ id, log }) => {
 			if (!log) return [];
 			const asPlanned = log.assumed.some((one) => one === size);

@@ -969,14 +969,25 @@ export const signApplies = (id: SignId, situation: Situation): boolean =>
 /** Whether a tree can show a sign now: one without leaves shows nothing of leaves. */
 export const signShows = (
 	id: SignId,
-	{ situation, group, season }: { situation: Situation; group?: Group | null; season?: string | null },
+	{
+		situation,
+		group,
+		season,
+		bareAtRest
+	}: {
+		situation: Situation;
+		group?: Group | null;
+		season?: string | null;
+		/** Left out: as its group does. */
+		bareAtRest?: boolean | undefined;
+	},
 	findings: readonly { signId: SignId; grade: number }[] = []
 ): boolean => {
 	if (!signApplies(id, situation)) return false;
 	if (!signOf(id).needsLeaf) return true;
 	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
 	const bare =
-		(group === 'deciduous' && season === 'rest') ||
+		((bareAtRest ?? group === 'deciduous') && season === 'rest') ||
 		grade('no-green-bark') > 0 ||
 		grade('twigs-snap') > 0 ||
 		grade('buds-late') > 0 ||

@@ -157,12 +157,20 @@
 					across, at least {mm(size.depthMm)} deep{size.inTable
 						? ''
 						: '; the table ends before this trunk, its line was drawn on'}.
+					{#if lift.meant}
+						Before the work, on {format().day(lift.meant.on, of.today)}, it was meant to be {[
+							lift.meant.widthMm === null ? [] : `${mm(lift.meant.widthMm)} across`,
+							lift.meant.depthMm === null ? [] : `${mm(lift.meant.depthMm)} deep`
+						]
+							.flat()
+							.join(' and ')}: it begins with that.
+					{/if}
 				</p>
 				<Slider
 					label="Dig it"
 					value={lift.diameterMm}
 					min={Math.round(tree.trunkDiameterMm * 1.5)}
-					max={Math.round(size.mostDiameterMm * 1.5)}
+					max={Math.round(Math.max(size.mostDiameterMm * 1.5, lift.meant?.widthMm ?? 0))}
 					step={5}
 					shown={mm(lift.diameterMm)}
 					oninput={(value) => (lift.chosenMm = value)}
@@ -171,7 +179,7 @@
 					label="this deep"
 					value={lift.depthMm}
 					min={Math.round(size.depthMm * 0.4)}
-					max={Math.round(size.depthMm * 1.6)}
+					max={Math.round(Math.max(size.depthMm * 1.6, lift.meant?.depthMm ?? 0))}
 					step={5}
 					shown={mm(lift.depthMm)}
 					oninput={(value) => (lift.chosenDepthMm = value)}

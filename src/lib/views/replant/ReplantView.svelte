@@ -122,9 +122,11 @@
 			<p class="text-sm text-slate">
 				{planning.ballKnown?.on
 					? `Ball ${planning.ballKnown.by}, ${format().day(planning.ballKnown.on, planning.of.today)}.`
-					: planning.assumed.has('ballDiameterMm')
-						? 'Nobody has measured its ball: this is a guess from its trunk.'
-						: 'Ball as planned.'}
+					: planning.meantBall
+						? `Nobody has measured its ball: ${planning.meantBall.by}, ${format().day(planning.meantBall.on, planning.of.today)}.`
+						: planning.assumed.has('ballDiameterMm')
+							? 'Nobody has measured its ball: this is a guess from its trunk.'
+							: 'Ball as planned.'}
 			</p>
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="size-5" bind:checked={planning.packed} />Roots are packed</label

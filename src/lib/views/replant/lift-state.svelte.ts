@@ -28,10 +28,18 @@ export interface LiftOf {
 	mapBefore: RootMap | null;
 	lifts: Lift[];
 	/** What is known of permission, protection, services and pests. */
-	known: Pick<Standing, 'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests' | 'buds'>;
+	known: Pick<
+		Standing,
+		'permission' | 'protectedSpecies' | 'servicesLocated' | 'pests' | 'buds' | 'ballWidthMm' | 'ballDepthMm'
+	>;
+	/** People beside, as they were told before the work; 0 where nobody said. */
+	helpers: number;
 	/** Days ahead stand against root work: it is said above why. */
 	stopped: boolean;
 }
+
+/** So many people are there unless somebody says otherwise. */
+const USUAL_PEOPLE = 2;
 
 /** A lift while it is planned and its log is written, and what follows from both. */
 export class LiftState {
@@ -45,7 +53,7 @@ export class LiftState {
 	coupling = $state<Coupling>('fair');
 	twistDeg = $state(0);
 	plannedOn = $state('');
-	people = $state(2);
+	people = $state(USUAL_PEOPLE);
 	route = $state<Route>({ ...emptyRoute });
 	ticks = $state<StepId[]>([]);
 	log = $state<LiftLog | null>(null);
@@ -62,10 +70,10 @@ export class LiftState {
 		const { open } = this;
 		this.school = open?.school ?? 'field';
 		this.reading = open?.reading ?? 'across';
-		this.chosenMm = open?.ballDiameterMm ?? null;
-		this.chosenDepthMm = open?.ballDepthMm ?? null;
+		this.chosenMm = open?.ballDiameterMm ?? this.meant?.widthMm ?? null;
+		this.chosenDepthMm = open?.ballDepthMm ?? this.meant?.depthMm ?? null;
 		this.plannedOn = open?.plannedOn ?? this.day.nextOn ?? of.today;
-		this.people = open?.people ?? 2;
+		this.people = open?.people ?? (of.helpers > 0 ? of.helpers + 1 : USUAL_PEOPLE);
 		this.route = open ? { ...open.route } : { ...emptyRoute };
 		this.ticks = [...(open?.ticks ?? this.told)];
 	}
@@ -73,6 +81,15 @@ export class LiftState {
 	/** The lift that is planned and not yet done. */
 	get open(): Lift | null {
 		return this.of.lifts.find((lift) => lift.log === null) ?? null;
+	}
+	/** The ball as it was meant before the work, where the lift is not planned yet; null where nobody said. */
+	get meant(): { widthMm: number | null; depthMm: number | null; on: string } | null {
+		const { ballWidthMm: width, ballDepthMm: depth } = this.of.known;
+		const on = [width, depth].find(({ from }) => from?.record === 'decision')?.on ?? null;
+		if (on === null || this.open) return null;
+		const of = ({ from, value }: typeof width): number | null =>
+			from?.record === 'decision' && value !== null ? Math.round(value) : null;
+		return { widthMm: of(width), depthMm: of(depth), on };
 	}
 	get done(): Lift[] {
 		return this.of.lifts.filter((lift) => lift.log !== null);

@@ -69,6 +69,8 @@ export class ReplantState {
 	assumed = $state.raw<ReadonlySet<Guessable>>(new Set());
 	/** Where its ball is known from; null where its size is a guess from the trunk, or was planned. */
 	ballKnown = $state.raw<Fact<number> | null>(null);
+	/** How its ball was meant, where nobody measured it: before the work, or by the plan of its lift; null where nobody said. */
+	meantBall = $state.raw<{ by: string; on: string } | null>(null);
 	packed = $state(false);
 	ballFrom = $state<'sizes' | 'map'>('sizes');
 
@@ -125,6 +127,14 @@ export class ReplantState {
 		const width = sinceKept(stands.ballWidthMm) ? stands.ballWidthMm.value : null;
 		const depth = sinceKept(stands.ballDepthMm) ? stands.ballDepthMm.value : null;
 		this.ballKnown = width === null || !isEvidence(stands.ballWidthMm.known) ? null : stands.ballWidthMm;
+		const { by, on, from } = stands.ballWidthMm;
+		this.meantBall =
+			width !== null &&
+			this.ballKnown === null &&
+			on !== null &&
+			(from?.record === 'decision' || from?.record === 'lift')
+				? { by, on }
+				: null;
 		const guessed = new Set<Guessable>(
 			kept?.planting.assumed ?? [
 				...(isEvidence(stands.ballWidthMm.known) ? [] : (['ballDiameterMm'] as const)),

@@ -9,7 +9,7 @@ import { addDays, within, yearOf } from '../../maths/calendar';
 import { growingSeason, type PlaceClimate } from '../../climate/normals';
 import { measure, oneOf } from '../../vocabulary/fields';
 import { conditionIds, type ConditionId } from '../../vocabulary/conditions';
-import { groups, isTender, type Kind } from '../../vocabulary/kind';
+import { bearsAlways, groups, isTender, type Kind } from '../../vocabulary/kind';
 import { situations, type Situation } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
 
@@ -27,6 +27,10 @@ export const diagnosisContext = z.strictObject({
 	situation: oneOf(situations),
 	group: oneOf(groups).nullable().default(null),
 	season: oneOf(seasonPhases).nullable().default(null),
+	bareAtRest: z
+		.boolean()
+		.optional()
+		.describe('Whether its kind bears no leaves at rest, as a larch bears none; left out: as its group does'),
 	events: eventsSchema,
 	before: z
 		.array(
@@ -73,7 +77,7 @@ export const contextOf = (
 		place
 	}: {
 		tree: { situation: Situation };
-		kind: Pick<Kind, 'group' | 'coldestC'>;
+		kind: Pick<Kind, 'group' | 'genus' | 'coldestC'>;
 		place: PlaceClimate | null;
 	},
 	date: string,
@@ -83,6 +87,7 @@ export const contextOf = (
 ): DiagnosisContext => ({
 	situation: tree.situation,
 	group: kind.group,
+	bareAtRest: !bearsAlways(kind),
 	season: place ? seasonPhase(kind, place, date, values) : null,
 	events: [...events],
 	...(before.length > 0 && { before: [...before] })

@@ -2,7 +2,7 @@ import { measured } from '../../text/measured';
 import { coldLimit } from '../../climate/cold-limit';
 import { nightTemperature, outdoorMeanC } from '../../climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit, type SeasonFit } from '../../climate/windows';
-import type { Kind } from '../../vocabulary/kind';
+import { bearsAlways, type Kind } from '../../vocabulary/kind';
 import type { Place } from '../../vocabulary/place';
 import type { Values } from '../../values/values';
 
@@ -58,7 +58,7 @@ export function liftDay(
 		fit,
 		answer: answers[fit][stopped ? 1 : 0],
 		reasons: [
-			kind.group === 'deciduous'
+			!bearsAlways(kind)
 				? leafy
 					? 'it is in leaf and loses water from the first minute'
 					: 'it is leafless now'

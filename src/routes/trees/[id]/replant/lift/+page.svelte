@@ -16,6 +16,7 @@
 			mapBefore: data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null,
 			lifts: data.records.lifts,
 			known: data.stands,
+			helpers: data.records.triages.findLast(({ purpose }) => purpose === 'lift')?.helpers ?? 0,
 			stopped: data.workStops.length > 0
 		}}
 		refused={form?.refusal}
