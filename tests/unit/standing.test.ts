@@ -667,6 +667,37 @@ describe('everything seen, one look a day', () => {
 		]);
 		expect(since('taking-in')[0]).toMatchObject({ leafState: 'wilted', wiltedIn: 'wet', smell: 'sour' });
 	});
+	it('that it stood firm before it was lifted or set says nothing of how it stands since; that it moved does', () => {
+		const moves: [string, Parameters<typeof fresh>[0]][] = [
+			['lifted', { lifts: [lift({ liftedOn: '2026-03-20' })] }],
+			['set', { plantings: [planting('2026-03-20')] }],
+			['not moved', {}]
+		];
+		for (const [moved, change] of moves)
+			for (const grade of [0, 1, 2])
+				for (const on of ['2026-03-19', '2026-03-20', '2026-03-21']) {
+					const records = fresh({
+						lifts: [],
+						plantings: [],
+						...change,
+						examinations: [examined('x', on, [['leans-rocks', grade]])]
+					});
+					const what = `${moved}, grade ${grade} on ${on}`;
+					const holds = moved === 'not moved' || grade > 0 || on > '2026-03-20';
+					const felt = standingOf(records, '2026-04-10', values).firmness.value;
+					expect(felt !== null, what).toBe(holds);
+					if (on !== '2026-03-20') continue;
+					const [seen] = looksSince(records, { on: '2026-03-20', what: 'planting' }, values);
+					expect((seen?.firmness ?? null) !== null, what).toBe(holds);
+				}
+		// A look at it where it stands now is one, also of that very day.
+		const looked = fresh({
+			plantings: [planting('2026-03-20')],
+			observations: [look('o', '2026-03-20', { firmness: 'firm' })]
+		});
+		expect(standingOf(looked, '2026-04-10', values).firmness.value).toBe('firm');
+		expect(looksSince(looked, { on: '2026-03-20', what: 'planting' }, values)[0]?.firmness).toBe('firm');
+	});
 	it('worse seen in Examine never makes the chance better', () => {
 		const base = fresh({ lifts: [lift()], plantings: [planting('2026-03-20')] });
 		const place = base.places[0];

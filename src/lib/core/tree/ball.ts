@@ -50,6 +50,11 @@ function sizesGiven(
 	const wide = size === 'ballDiameterMm';
 	// The size that the form suggests from the trunk; left so, nobody measured it.
 	const guess = Math.round(records.tree.trunkDiameterMm * values['lifting.trunks-least']);
+	const mapped = rootMap && (wide ? rootMap.ballRadiusMm * 2 : rootMap.ballDepthMm);
+	// A map begins with the ball as it was lifted; left so, it says nothing new.
+	const asLifted = records.lifts.some(
+		({ log }) => log && mapped !== null && Math.abs(log[size] - mapped) < 1
+	);
 	return [
 		// Meant and not yet dug: nothing more than a plan.
 		...(records.tree.situation === 'in-ground'
@@ -77,9 +82,9 @@ function sizesGiven(
 				asPlanned ? 'as its lift was planned' : 'as lifted'
 			);
 		}),
-		...(rootMap?.frame === 'container' && rootMap.segments.length > 0
+		...(rootMap?.frame === 'container' && rootMap.segments.length > 0 && !asLifted
 			? say(
-					wide ? rootMap.ballRadiusMm * 2 : rootMap.ballDepthMm,
+					mapped,
 					rootMap.mappedOn,
 					wide && rootMap.ballRadiusMm === guessedRadiusMm({ ...records.tree, situation: 'potted' })
 						? 'assumed'

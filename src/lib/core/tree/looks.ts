@@ -70,19 +70,30 @@ export function looksSeen(
 	return [...byDay.values()].sort((a, b) => a.observedOn.localeCompare(b.observedOn));
 }
 
+/** Days on which it was taken out of where it stood or set anew: that it stood firm before says nothing of how it stands since. */
+export const movedDays = ({ plantings, lifts }: Pick<TreeRecords, 'plantings' | 'lifts'>): Set<string> =>
+	new Set([
+		...plantings.map(({ plantedOn }) => plantedOn),
+		...lifts.flatMap(({ log }) => (log ? [log.liftedOn] : []))
+	]);
+
 /**
  * `looksSeen` from the work on that recovery is counted from, to judge how it does since. What an examination of that very day found
- * of leaves, buds, smell, tips and pests led to the work and says nothing of what followed; how it stood and how far it lived holds on.
+ * of leaves, buds, smell, tips and pests led to the work and says nothing of what followed; how it stood and how far it lived holds on, but
+ * that it stood firm does not where it was moved that day.
  * @param since day of the work and what it was; of a tree that was only taken in all looks count
  */
 export function looksSince(
-	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
+	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements' | 'plantings' | 'lifts'>,
 	since: { on: string; what: string },
 	values: Values
 ): SeenLook[] {
 	const led = ({ examinedOn }: Examination): boolean => since.what !== 'taking-in' && examinedOn === since.on;
+	const moved = movedDays(records).has(since.on);
+	const holds = ({ signId, grade }: Examination['findings'][number]): boolean =>
+		holdsOn.has(signId) && !(moved && signId === 'leans-rocks' && firmnessOfGrade(grade) === 'firm');
 	const examinations = records.examinations.map((one) =>
-		led(one) ? { ...one, findings: one.findings.filter(({ signId }) => holdsOn.has(signId)) } : one
+		led(one) ? { ...one, findings: one.findings.filter(holds) } : one
 	);
 	return looksSeen({ ...records, examinations }, values).filter((look) => look.observedOn >= since.on);
 }

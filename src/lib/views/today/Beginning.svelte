@@ -52,7 +52,8 @@
 		Have a tree from another Bruntle? Its JSON file is read back on the <a
 			class="chalk"
 			href={resolve('/reference/formats')}>formats page</a
-		>. Units and dates are set under
+		>, and the archive of a whole yard under <a class="chalk" href={resolve('/yard/backups')}>backups</a>.
+		Units and dates are set under
 		<a class="chalk" href={resolve('/yard/settings')}>the yard’s settings</a>.
 	</p>
 </div>

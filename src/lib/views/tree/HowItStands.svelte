@@ -15,7 +15,7 @@
 	const one = (kind: 'mm' | 'kg' | 'share', value: number): string =>
 		kind === 'share'
 			? format().percent(value)
-			: kind === 'mm' && value >= 2000
+			: kind === 'mm' && value >= 1000
 				? format().measure(value / 1000, 'm')
 				: format().measure(value, kind);
 	const text = (shown: Shown): string =>

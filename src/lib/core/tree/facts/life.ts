@@ -1,6 +1,7 @@
 import { diebackLimit } from '../../examine/measuring/dieback';
 import { firmnessOfGrade, type Observation } from '../../examine/looks/observation';
-import { ref, say, within, type Fact } from '../fact';
+import { ref, say, within, type Fact, type Said } from '../fact';
+import { movedDays } from '../looks';
 import { inTerms, near, type Sayings } from './said';
 
 /** What lives of it, as far as it was seen. */
@@ -19,7 +20,15 @@ export interface LifeFacts {
 }
 
 /** Signs of life: buds, leaves, shoots, living wood and what lives on it. */
-export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings): LifeFacts {
+export function lifeFacts({ fact, grade, looked, taps, told, records, on, values }: Sayings): LifeFacts {
+	const moved =
+		[...movedDays(records)]
+			.filter((day) => day <= on)
+			.sort()
+			.at(-1) ?? '';
+	// That it stood firm where it stood before says nothing; that it did not, holds until somebody finds it firm.
+	const holds = ({ value, on, from }: Said<NonNullable<Observation['firmness']>>): boolean =>
+		value !== 'firm' || on > moved || (on === moved && from?.record === 'look');
 	return {
 		leafCover: fact(
 			looked((look) => look.leafCover),
@@ -62,10 +71,9 @@ export function lifeFacts({ fact, grade, looked, taps, told, values }: Sayings):
 			],
 			within(values['standing.sameSize'])
 		),
-		firmness: fact<NonNullable<Observation['firmness']>>([
-			...looked((look) => look.firmness),
-			...inTerms(grade('leans-rocks'), firmnessOfGrade)
-		]),
+		firmness: fact<NonNullable<Observation['firmness']>>(
+			[...looked((look) => look.firmness), ...inTerms(grade('leans-rocks'), firmnessOfGrade)].filter(holds)
+		),
 		smell: fact<NonNullable<Observation['smell']>>([
 			...looked((look) => look.smell),
 			...inTerms(grade('sour-smell'), (found) => (found > 0 ? ('sour' as const) : ('none' as const)))
