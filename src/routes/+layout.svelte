@@ -25,8 +25,12 @@
 			readAt = Date.now();
 			void readAnew();
 		};
-		document.addEventListener('visibilitychange', comeBack);
-		return () => document.removeEventListener('visibilitychange', comeBack);
+		// Where it lay open in sight, as at a bench overnight, nothing tells of it but the first touch.
+		const signs = ['visibilitychange', 'pointerdown', 'keydown'];
+		for (const sign of signs) document.addEventListener(sign, comeBack, { passive: true });
+		return () => {
+			for (const sign of signs) document.removeEventListener(sign, comeBack);
+		};
 	});
 </script>
 

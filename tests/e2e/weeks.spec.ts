@@ -1,6 +1,6 @@
 import { cp } from 'node:fs/promises';
 import path from 'node:path';
-import { ended, expect, startServer, takeIn, test, told, type Page } from './helpers';
+import { ended, expect, open, startServer, takeIn, test, told, treeId, type Page } from './helpers';
 
 /** One job over weeks, the clock moved on without a reload: what was done and seen counts, and nothing is said before it was seen. */
 
@@ -158,6 +158,41 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await expect(page.getByRole('button', { name: 'Done: Take half the shade off' })).toBeVisible();
 		await expect(waiting).toContainText('Take the rest of shade and misting off');
 		await expect(page.getByText(/80\s% in leaf/)).toHaveCount(0);
+	} finally {
+		running.kill();
+	}
+});
+
+test('a page that lay open in sight overnight knows the day again at the first touch', async ({
+	page
+}, info) => {
+	const folder = info.outputPath('overnight');
+	await cp(path.join(process.env.BRUNTLE_E2E_DATA ?? '', 'demo'), folder, { recursive: true });
+	const port = 4880 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+	const server = `http://127.0.0.1:${port}`;
+	const clock = (day: string) =>
+		startServer(path.join(folder, 'demo.db'), port, { BRUNTLE_NOW: `${day}T09:00:00Z` });
+	let running = await clock('2026-04-18');
+	try {
+		await page.clock.install();
+		await open(page, `${server}/trees/${await treeId('P-09', server)}/recovery`);
+		const day = page.getByLabel('Looked on');
+		await page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' }).click();
+		await expect(day).toHaveValue('18 Apr 2026');
+		const gone = ended(running);
+		running.kill();
+		await gone;
+		running = await clock('2026-04-19');
+		await page.clock.fastForward('09:00');
+		await page.keyboard.press('Shift');
+		await expect(day).toHaveValue('18 Apr 2026');
+		await page.clock.fastForward('08:00:00');
+		await page.keyboard.press('Shift');
+		await expect(day).toHaveValue('19 Apr 2026');
+		// What was answered the evening before stands.
+		await expect(
+			page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' })
+		).toBeChecked();
 	} finally {
 		running.kill();
 	}
