@@ -54,6 +54,33 @@ const planted = async () => {
 	return made;
 };
 
+describe('what is late', () => {
+	it('leaves the criterion of open alarms unmet or unknown as long as Today says that it cannot wait', async () => {
+		const { store, tree } = await planted();
+		const alarm = async () => {
+			const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+			return of?.verdict.criteria.find(({ name }) => name === 'no-alarm')?.answer;
+		};
+		expect(await alarm()).toBe('met');
+		const task = (kind: string) =>
+			taskInput.parse({
+				kind,
+				title: kind,
+				reason: '',
+				stage: 'aftercare',
+				fromOn: '2026-04-01',
+				toOn: '2026-04-10',
+				minutes: 5
+			});
+		await addTask(store, tree.id, task('turning'));
+		expect(await alarm()).toBe('met');
+		await addTask(store, tree.id, task('shelter'));
+		expect(await alarm()).toBe('unknown');
+		await addTask(store, tree.id, task('cold'));
+		expect(await alarm()).toBe('not-met');
+	});
+});
+
 describe('looks and what they say', () => {
 	it('a work and a look of today each say a forecast, kept with the case; undo takes it back', async () => {
 		const { store, tree } = await planted();

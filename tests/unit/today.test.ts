@@ -5,7 +5,7 @@ import { bareDay, type SeriesDay } from '$core/climate/series';
 import { taskKinds, type Task } from '$core/vocabulary/task';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import type { TodayTree } from '$core/today/item';
-import { isAlarm, isUnanswered } from '$core/today/task-items';
+import { isAlarm, isOverdue, isUnanswered } from '$core/today/task-items';
 import { todayItems, walkingRound } from '$core/today/today';
 import { coldOf } from '$core/today/weather-items';
 import type { StandingKept } from '$core/tree/kept';
@@ -107,6 +107,38 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	...change
 });
 const items = (...entries: TodayTree[]) => todayItems(entries, today, defaultValues);
+
+describe('late work', () => {
+	it('cannot wait on Today just where the verdict knows it as late, whatever its kind and how late it is', () => {
+		const seen = new Set<string>();
+		for (const kind of taskKinds)
+			for (const source of ['', 'shelter/2026-01-02', 'backups/2026-01-02'])
+				for (const late of [-3, 0, 1, 5, 40, 200]) {
+					const one = task({ kind, source, fromOn: addDays(today, -late - 2), toOn: addDays(today, -late) });
+					const tree = entry({ tasks: [one] });
+					const [found] = items(tree).filter((item) => item.task?.id === 't1');
+					const overdue = isOverdue(one, tree.facts, today, defaultValues);
+					const what = `${kind} ${source} ${late} days late`;
+					expect(found?.level === 'now', what).toBe(overdue || kind === 'referral');
+					if (isAlarm(one, today, defaultValues)) expect(overdue, what).toBe(true);
+					if (isUnanswered(one, today, defaultValues)) expect(overdue, what).toBe(false);
+					seen.add(String(found?.level === 'now'));
+					expect(isOverdue({ ...one, state: 'done' }, tree.facts, today, defaultValues)).toBe(false);
+				}
+		expect(seen.size).toBe(2);
+	});
+	it('that still waits for the tree is not late', () => {
+		const waits = task({
+			kind: 'shelter',
+			fromOn: '2026-03-01',
+			toOn: '2026-03-10',
+			release: { condition: 'leaf-cover', value: 0.5, after: '' } as never
+		});
+		const { facts } = entry();
+		const held = items(entry({ tasks: [waits] })).every((item) => item.level !== 'now');
+		expect(isOverdue(waits, facts, today, defaultValues)).toBe(!held);
+	});
+});
 
 describe('a root zone that smells', () => {
 	const told = (change: Partial<StandingKept>) =>

@@ -25,11 +25,11 @@ import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
 import { answeredByLook, tasksAnswered } from '../core/aftercare/tasks/result';
-import { gateOf } from '../core/tree/gate';
+import { gateOf, releaseFacts } from '../core/tree/gate';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { looksSeen, looksSince } from '../core/tree/looks';
-import { isAlarm, isUnanswered } from '../core/today/task-items';
+import { isAlarm, isOverdue, isUnanswered } from '../core/today/task-items';
 import type { Tree, TreeInput } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
 import { leafCalendar } from '../core/tree/tree-demand';
@@ -125,6 +125,8 @@ function judged(
 	const now = course.at(-1) ?? null;
 	const weighedOn = course.findLast((point) => point.seen !== null)?.on ?? null;
 	const inLeaf = leafCalendar(kind, place, values);
+	const drinks = course.map(({ on, low, seen }) => ({ on, low, weighed: seen !== null }));
+	const tasksWaitFor = releaseFacts(records, drinks, reference, values);
 	const judgement = verdict(
 		{
 			today: on,
@@ -138,7 +140,12 @@ function judged(
 			weighedOn,
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
-			unanswered: records.tasks.filter((task) => isUnanswered(task, on, values)).length,
+			// What Today brings up as late, and what is over for good, nobody has answered.
+			unanswered: records.tasks.filter(
+				(task) =>
+					!isAlarm(task, on, values) &&
+					(isUnanswered(task, on, values) || isOverdue(task, tasksWaitFor, on, values))
+			).length,
 			flags: openFlags(records.tasks),
 			stagesLeft
 		},

@@ -18,6 +18,25 @@ export const isAlarm = (task: Pressing, today: string, values: Values): boolean 
 export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
 	isLate(task, today, values) && hasLapsed(task, today, values);
 
+/** Small work that is late does not press before what harms a tree. */
+const isSmall = (kind: Task['kind'], values: Values): boolean =>
+	weightOf(kind, values) <= values['today.weightSmall'];
+
+/**
+ * Work that Today brings up as late, by the days that the tree gives it.
+ * @param given as it was planned; its own last day tells whether it is over for good
+ */
+export function isOverdue(
+	given: TodayTree['tasks'][number],
+	facts: TodayTree['facts'],
+	today: string,
+	values: Values
+): boolean {
+	if (given.state !== 'open' || isSmall(given.kind, values) || hasLapsed(given, today, values)) return false;
+	const { toOn, released } = timed(given, facts, today, values);
+	return released?.state !== 'held' && toOn < today;
+}
+
 /** Work that is open, late, over or coming up. */
 export function taskItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
 	return entry.tasks.flatMap((given) => {
@@ -30,11 +49,11 @@ export function taskItems(entry: TodayTree, today: string, values: Values): Toda
 		const untilEnd = daysBetween(today, task.toOn);
 		if (untilOpen > values['today.aheadDays']) return [];
 		const weight = weightOf(task.kind, values);
-		// Small work that is late does not press before what harms a tree.
-		const small = weight <= values['today.weightSmall'];
+		const small = isSmall(task.kind, values);
 		const flag = task.kind === 'referral';
 		const lapsed = hasLapsed(given, today, values);
-		const level = flag || (untilEnd < 0 && !small && !lapsed) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
+		const level =
+			flag || isOverdue(given, entry.facts, today, values) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency = flag
 			? values['today.rank.referral'] + rises(-untilEnd, values)
 			: level === 'now'
