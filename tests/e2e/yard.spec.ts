@@ -416,7 +416,7 @@ test('trees out of a spreadsheet: looked at, columns chosen, what is wrong is sa
 	const row = (tag: string) => page.getByRole('row').filter({ hasText: tag });
 	await expect(row('W-2')).toContainText('Trunk above the flare must be given.');
 	await expect(row('Q-02')).toContainText('is on a tree of this yard already');
-	await expect(row('W-1')).toContainText('Taken in');
+	await expect(row('W-1')).toContainText('Goes in');
 	await expectAccessible(page);
 	await page.getByRole('button', { name: 'Take this tree in' }).click();
 	await expect(told(page, 'One tree taken in. 2 of its rows could not be read and were left.')).toBeVisible();

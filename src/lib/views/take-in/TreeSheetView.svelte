@@ -176,7 +176,7 @@
 								<td class="py-1 pr-3 font-semibold">{row.tag}</td>
 								<td class="py-1 pr-3">{row.name}</td>
 								<td class={['py-1', row.problems.length > 0 && 'text-oxide']}
-									>{row.problems.length > 0 ? row.problems.join(' ') : 'Taken in'}</td
+									>{row.problems.length > 0 ? row.problems.join(' ') : 'Goes in'}</td
 								>
 							</tr>
 						{/each}
