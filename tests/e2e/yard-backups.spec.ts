@@ -92,6 +92,19 @@ test('the whole yard is taken along as open files, and read into an empty yard a
 	await expect(
 		page.getByText('This is no archive of a whole yard that can be read here.').first()
 	).toBeVisible();
+	const sent = async (query: string, type: string, data: string | Buffer): Promise<number> =>
+		(
+			await page.request.put(`${AT}/yard/archive?${query}`, {
+				headers: { 'content-type': type, origin: AT },
+				data
+			})
+		).status();
+	expect(await sent('sending=1-2-3-4&at=0', 'text/plain', 'x')).toBe(415);
+	expect(await sent('sending=../x&at=0', 'application/zip', 'x')).toBe(422);
+	expect(await sent('sending=1-2-3-4&at=-1', 'application/zip', 'x')).toBe(422);
+	expect(await sent('sending=1-2-3-4&at=9', 'application/zip', 'x')).toBe(409);
+	expect(await sent('sending=1-2-3-4&at=0', 'application/zip', '')).toBe(413);
+	expect(await sent('sending=1-2-3-4&at=0', 'application/zip', Buffer.alloc(17 * 1024 * 1024))).toBe(413);
 	await field.setInputFiles(file);
 	await expect(page.getByText(/^Of 18 Apr 2026, 09:00 UTC: 15 trees, \d+ waterings, /)).toBeVisible();
 	await expectAccessible(page);

@@ -1,4 +1,13 @@
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import {
+	existsSync,
+	mkdirSync,
+	mkdtempSync,
+	readFileSync,
+	readdirSync,
+	rmSync,
+	utimesSync,
+	writeFileSync
+} from 'node:fs';
 import { createWriteStream } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -424,6 +433,19 @@ describe('an archive that is sent', () => {
 			expect((await new Response(stream).arrayBuffer()).byteLength).toBe(size);
 			expect(lies()).toEqual([]);
 			await (await archiveOf(store)).stream.cancel();
+			// What was broken off goes after a day, and not before.
+			for (const [name, hoursAgo] of [
+				['old', 25],
+				['young', 23]
+			] as const) {
+				const file = path.join(path.dirname(at), 'archive', `${name}.zip`);
+				writeFileSync(file, '');
+				const then = new Date(Date.now() - hoursAgo * 3_600_000);
+				utimesSync(file, then, then);
+			}
+			await (await archiveOf(store)).stream.cancel();
+			expect(lies()).toEqual(['young.zip']);
+			rmSync(path.join(path.dirname(at), 'archive', 'young.zip'));
 			expect(lies()).toEqual([]);
 			store.close();
 		});

@@ -32,6 +32,7 @@ export async function archiveOf(
 	const [file, madeAt] = [fileOf(randomUUID()), now().toISOString()];
 	try {
 		await mkdir(folderOf(), { recursive: true, mode: 0o700 });
+		await sweep();
 		await archiveApart({ url: store.url, picturesFolder: picturesFolder(), file, madeAt });
 		const { size } = await stat(file);
 		return { stream: streamed(file), bytes: size, madeAt };
@@ -43,6 +44,16 @@ export async function archiveOf(
 			'The archive could not be made.',
 			'Is there room on the disk, and may Bruntle write beside its database?'
 		);
+	}
+}
+
+const DAY_MS = 86_400_000;
+/** Takes away what a day ago was broken off: a server that was killed, or somebody who sent half. */
+async function sweep(): Promise<void> {
+	for (const name of await readdir(folderOf())) {
+		const file = path.join(folderOf(), name);
+		const { mtimeMs } = await stat(file);
+		if (Date.now() - mtimeMs > DAY_MS) await rm(file, { force: true });
 	}
 }
 
