@@ -173,6 +173,86 @@ const steps: Step[] = [
 	water
 ];
 
+/** What else is done at a tree, one after the other and without a network in between. */
+const restOfTheDay: Step[] = [
+	{
+		name: 'a root sample',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/examine/measure?tool=root-sample`);
+			for (let i = 0; i < 21; i++) await page.getByRole('button', { name: /^Dead/ }).click();
+			await page.getByRole('button', { name: 'Keep this measurement' }).click();
+			await expect(toast(page, 'The measurement is kept.')).toBeVisible();
+		}
+	},
+	{
+		name: 'a cut at the bench',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/roots`);
+			const quick = page.getByLabel('Quick entry of a root');
+			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
+				await quick.fill(one);
+				await quick.press('Enter');
+				await expect(quick).toHaveValue('');
+			}
+			await expect(page.getByText(/^4 mapped/)).toBeVisible();
+			await expect(page.getByText(/^kept$/)).toBeVisible();
+			await open(page, `${base}/trees/${id}/roots/bench`);
+			await page.getByRole('button', { name: 'Done', exact: true }).click();
+			await expect(page.getByRole('heading', { name: 'Through' })).toBeVisible();
+			await page.getByRole('button', { name: 'Keep the record', exact: true }).click();
+			await expect(toast(page, 'The cuts are in the record.')).toBeVisible();
+		}
+	},
+	{
+		name: 'aftercare, done and skipped',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/aftercare`);
+			await page.getByRole('button', { name: /^Make these \d+ tasks/ }).click();
+			await expect(toast(page, 'The aftercare is planned.')).toBeVisible();
+			const skips = page.getByRole('button', { name: /^Skip: / });
+			await skips.first().click();
+			await page.getByRole('dialog').getByLabel('Reason').fill('not at this place');
+			await page.getByRole('dialog').getByRole('button', { name: 'Skip it' }).click();
+			await expect(toast(page, 'Skipped')).toBeVisible();
+		}
+	},
+	{
+		name: 'a weighing',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/aftercare`);
+			await page.getByRole('button', { name: 'Watered or weighed' }).click();
+			const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
+			await sheet.getByLabel('Weight before').fill('18');
+			await sheet.getByLabel('Weight after, when nothing drips').fill('21');
+			await sheet.getByRole('button', { name: 'Keep it' }).click();
+			await expect(sheet).toBeHidden();
+			await expect(page.getByRole('list', { name: 'Last waterings' })).toContainText('21 kg');
+		}
+	},
+	{
+		name: 'a look at how it comes back',
+		do: async (page, base, id) => {
+			await open(page, `${base}/trees/${id}/recovery`);
+			await page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' }).click();
+			await page.getByRole('button', { name: /^Keep this look/ }).click();
+			await expect(toast(page, 'The look is kept.')).toBeVisible();
+		}
+	}
+];
+const lifted: Step = {
+	name: 'a lift with its log',
+	do: async (page, base, id) => {
+		await open(page, `${base}/trees/${id}/replant/lift`);
+		await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
+		await page.getByLabel('Minutes out of the ground').fill('45');
+		await page.getByLabel('Clock, north 12').fill('2');
+		await page.getByLabel('Thick', { exact: true }).fill('34');
+		await page.getByRole('button', { name: 'Add', exact: true }).click();
+		await page.getByRole('button', { name: 'Keep the log' }).click();
+		await expect(toast(page, 'The log of the lift is kept.')).toBeVisible();
+	}
+};
+
 /** What stands of a tree, without identities and instants, which are drawn by lot with a network, and without counts of how often a drawing kept itself. */
 async function recordOf(base: string, id: string): Promise<string[]> {
 	const file = (await (await fetch(`${base}/api/v1/trees/${id}`)).json()) as Record<string, unknown>;
@@ -241,6 +321,41 @@ test('done alone, with the browser killed and the server restarted in between, i
 	await open(desk, `${DESK}/trees/${id}/recovery`);
 	const said = (of: Page): Promise<string> => of.getByRole('complementary').first().innerText();
 	expect(await said(page)).toBe(await said(desk));
+	await phone.close();
+});
+
+test('a whole day at two trees alone, sent together in the evening, is what it would have been with a network', async ({
+	page: desk
+}) => {
+	test.setTimeout(300_000);
+	const phone = await phoneOf('day');
+	const page = await phone.newPage();
+	const potted = { name: 'Hornbeam at the weir' };
+	const standing = { name: 'Elm in the hedge', situation: 'in the ground' } as const;
+	const taken = async (of: Page, server: string, tags: [string, string]) => ({
+		potted: await takeIn(of, { ...potted, tag: tags[0] }, { server }),
+		standing: await takeIn(of, { ...standing, tag: tags[1] }, { server })
+	});
+	const there = await taken(desk, DESK, ['D-2', 'G-2']);
+	const here = await taken(page, LINE, ['D-1', 'G-1']);
+	const dayOf = async (of: Page, base: string, trees: typeof there): Promise<void> => {
+		for (const step of restOfTheDay)
+			await test.step(`${step.name} at ${base}`, () => step.do(of, base, trees.potted));
+		await test.step(`${lifted.name} at ${base}`, () => lifted.do(of, base, trees.standing));
+	};
+	await dayOf(desk, DESK, there);
+	await takeAlong(page);
+	await line.cut();
+	await dayOf(page, LINE, here);
+	await open(page, `${LINE}/along`);
+	await expect(page.getByText('There is no connection to the computer of the yard.')).toBeVisible();
+	await line.mend();
+	await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 60_000 });
+	await sent(page);
+	for (const which of ['potted', 'standing'] as const) {
+		const named = (one: string): string => one.replaceAll(/"(D|G)-1"/g, '"$1-2"');
+		expect((await recordOf(DESK, here[which])).map(named)).toEqual(await recordOf(DESK, there[which]));
+	}
 	await phone.close();
 });
 

@@ -112,6 +112,23 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 	});
 	expect(changed.status()).toBe(403);
 	expect(JSON.stringify(await changed.json())).toContain('Only an owner of this yard does that.');
+	// And a form that would be refused is not there: what an owner sees, a helper is told of.
+	for (const [view, told, form] of [
+		['yard/settings', /an owner sets them/, 'Keep'],
+		['yard/devices', /An owner of the yard does that/, 'Add it and show its token'],
+		[
+			'yard/weather',
+			/An owner of the yard chooses where a forecast comes from/,
+			'Fill 60 days with simulated weather'
+		],
+		['reference/values', /An owner of the yard puts numbers/, /^Change: /]
+	] as const) {
+		await open(page, `${AT_DESK}/${view}`);
+		await expect(page.getByRole('button', { name: form }).first()).toBeVisible();
+		await open(phone, `${AT_HOLE}/${view}`);
+		await expect(phone.getByText(told).first()).toBeVisible();
+		await expect(phone.getByRole('button', { name: form })).toHaveCount(0);
+	}
 	await open(phone, `${AT_HOLE}/yard/people`);
 	await expect(phone.getByText('Ben', { exact: true }).first()).toBeVisible();
 	await expect(phone.getByText('Ana', { exact: true })).toHaveCount(0);

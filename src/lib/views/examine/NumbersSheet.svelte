@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { readNumber } from '$core/text/typed';
 	import { enhance } from '$app/forms';
 	import { conditionOf } from '$core/vocabulary/conditions';
@@ -112,37 +113,39 @@
 			</ul>
 		{/if}
 	</div>
-	<form
-		method="POST"
-		action="?/numbers"
-		use:enhance={act({ keep: true, done: () => (open.now = false) })}
-		class="mt-3 flex gap-2"
-	>
-		<input
-			type="hidden"
-			name="numbers"
-			value={JSON.stringify(Object.fromEntries(changed.map((key) => [key, numberOf(tried[key])])))}
-		/>
-		<Button type="submit" tone="solid" disabled={changed.length === 0}
-			>Keep {changed.length === 1 ? 'my number' : `my ${changed.length} numbers`}</Button
-		>
-		<Button onclick={() => (open.now = false)}>Leave it</Button>
-	</form>
-	{#if keys.some((key) => overridden.includes(key))}
+	<ForOwners told="Owners of the yard keep numbers of their own; what you try here shows what would follow.">
 		<form
 			method="POST"
 			action="?/numbers"
 			use:enhance={act({ keep: true, done: () => (open.now = false) })}
-			class="mt-2"
+			class="mt-3 flex gap-2"
 		>
 			<input
 				type="hidden"
 				name="numbers"
-				value={JSON.stringify(
-					Object.fromEntries(keys.filter((key) => overridden.includes(key)).map((key) => [key, null]))
-				)}
+				value={JSON.stringify(Object.fromEntries(changed.map((key) => [key, numberOf(tried[key])])))}
 			/>
-			<Button type="submit" size="small">Back to the shipped numbers of this sign</Button>
+			<Button type="submit" tone="solid" disabled={changed.length === 0}
+				>Keep {changed.length === 1 ? 'my number' : `my ${changed.length} numbers`}</Button
+			>
+			<Button onclick={() => (open.now = false)}>Leave it</Button>
 		</form>
-	{/if}
+		{#if keys.some((key) => overridden.includes(key))}
+			<form
+				method="POST"
+				action="?/numbers"
+				use:enhance={act({ keep: true, done: () => (open.now = false) })}
+				class="mt-2"
+			>
+				<input
+					type="hidden"
+					name="numbers"
+					value={JSON.stringify(
+						Object.fromEntries(keys.filter((key) => overridden.includes(key)).map((key) => [key, null]))
+					)}
+				/>
+				<Button type="submit" size="small">Back to the shipped numbers of this sign</Button>
+			</form>
+		{/if}
+	</ForOwners>
 </Sheet>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { enhance } from '$app/forms';
 	import { markSentence } from '$core/values/define';
 	import { valueFamilies, workingValue, type ValueKey, type Values } from '$core/values/values';
@@ -47,6 +48,7 @@
 		/>
 		<NarrowDown bind:words />
 	</div>
+	<ForOwners told="An owner of the yard puts numbers of its own in their place." />
 	{#if overridden.length > 0}<p class="mt-3 text-sm font-semibold text-ochre">
 			{overridden.length} of your own are in force.
 		</p>{/if}
@@ -81,42 +83,44 @@
 							>yours; shipped {number(value.value)}</span
 						>{/if}
 				</p>
-				<div class="flex justify-end gap-1">
-					{#if editing === key}
-						<form
-							method="POST"
-							action="?/set"
-							use:enhance={act({ done: () => (editing = null) })}
-							class="flex gap-1"
-						>
-							<input type="hidden" name="key" value={key} />
-							<input
-								class="input !w-24"
-								name="value"
-								value={values[key]}
-								inputmode="decimal"
-								aria-label="Your own number, {value.min} to {value.max}"
-								title="{value.min} to {value.max} {value.unit}"
-							/>
-							<Button type="submit" tone="solid">Keep</Button>
-						</form>
-					{:else}
-						<Button
-							size="small"
-							tone="quiet"
-							aria-label="Change: {value.label}"
-							onclick={() => (editing = key)}>Change</Button
-						>
-						{#if own}
-							<form method="POST" action="?/reset" use:enhance={act()}>
+				<ForOwners
+					><div class="flex justify-end gap-1">
+						{#if editing === key}
+							<form
+								method="POST"
+								action="?/set"
+								use:enhance={act({ done: () => (editing = null) })}
+								class="flex gap-1"
+							>
 								<input type="hidden" name="key" value={key} />
-								<Button size="small" type="submit" aria-label="Back to shipped: {value.label}"
-									>Back to shipped</Button
-								>
+								<input
+									class="input !w-24"
+									name="value"
+									value={values[key]}
+									inputmode="decimal"
+									aria-label="Your own number, {value.min} to {value.max}"
+									title="{value.min} to {value.max} {value.unit}"
+								/>
+								<Button type="submit" tone="solid">Keep</Button>
 							</form>
+						{:else}
+							<Button
+								size="small"
+								tone="quiet"
+								aria-label="Change: {value.label}"
+								onclick={() => (editing = key)}>Change</Button
+							>
+							{#if own}
+								<form method="POST" action="?/reset" use:enhance={act()}>
+									<input type="hidden" name="key" value={key} />
+									<Button size="small" type="submit" aria-label="Back to shipped: {value.label}"
+										>Back to shipped</Button
+									>
+								</form>
+							{/if}
 						{/if}
-					{/if}
-				</div>
+					</div></ForOwners
+				>
 			</li>
 		{/each}
 	</ul>

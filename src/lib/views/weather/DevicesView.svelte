@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { Place } from '$core/vocabulary/place';
@@ -118,14 +119,16 @@
 							<dd>{format().number(health.driftKgPerDay * 1000)} g a day</dd>
 						{/if}
 					</dl>{/if}
-				<form method="POST" action="?/remove" use:enhance={act()}>
-					<input type="hidden" name="id" value={device.id} /><input
-						type="hidden"
-						name="version"
-						value={device.version}
-					/>
-					<Button size="small" tone="quiet" type="submit" aria-label="Remove {device.name}">Remove</Button>
-				</form>
+				<ForOwners
+					><form method="POST" action="?/remove" use:enhance={act()}>
+						<input type="hidden" name="id" value={device.id} /><input
+							type="hidden"
+							name="version"
+							value={device.version}
+						/>
+						<Button size="small" tone="quiet" type="submit" aria-label="Remove {device.name}">Remove</Button>
+					</form></ForOwners
+				>
 			</li>
 		{:else}
 			<li class="py-3 text-slate">None yet.</li>
@@ -143,39 +146,47 @@
 				</p>
 			</div>
 		{/if}
-		<form method="POST" action="?/add" use:enhance={act()} class="mt-2 grid gap-3 sm:grid-cols-2" novalidate>
-			<div class="sm:col-span-2"><Problem {refused} /></div>
-			<TextField name="name" label="Name" placeholder="Scale under the yew" {refused} />
-			<SelectField
-				name="kind"
-				label="What it is"
-				value={kind}
-				onchange={(event) => {
-					kind = deviceKinds.find((word) => word === event.currentTarget.value) ?? 'scale';
-				}}
-				options={deviceKinds.map((value) => ({ value, label: deviceKindNames[value] }))}
-			/>
-			{#if kind === 'air' || kind === 'station'}
-				<SelectField
-					name="placeId"
-					label="Hangs at"
-					value={places[0]?.id ?? ''}
-					options={places.map((place) => ({ value: place.id, label: place.name }))}
-					{refused}
-				/>
-			{:else}
-				<SelectField
-					name="onTreeId"
-					label="Belongs to"
-					value={trees[0]?.id ?? ''}
-					options={trees.map((tree) => ({ value: tree.id, label: `${tree.tag} ${tree.name}` }))}
-					{refused}
-				/>
-			{/if}
-			<label class="flex items-end gap-2 pb-2.5"
-				><input type="checkbox" class="size-5" name="simulated" value="true" />It is simulated</label
+		<ForOwners told="An owner of the yard does that: each device is given a token of its own."
+			><form
+				method="POST"
+				action="?/add"
+				use:enhance={act()}
+				class="mt-2 grid gap-3 sm:grid-cols-2"
+				novalidate
 			>
-			<div class="sm:col-span-2"><Button type="submit" tone="solid">Add it and show its token</Button></div>
-		</form>
+				<div class="sm:col-span-2"><Problem {refused} /></div>
+				<TextField name="name" label="Name" placeholder="Scale under the yew" {refused} />
+				<SelectField
+					name="kind"
+					label="What it is"
+					value={kind}
+					onchange={(event) => {
+						kind = deviceKinds.find((word) => word === event.currentTarget.value) ?? 'scale';
+					}}
+					options={deviceKinds.map((value) => ({ value, label: deviceKindNames[value] }))}
+				/>
+				{#if kind === 'air' || kind === 'station'}
+					<SelectField
+						name="placeId"
+						label="Hangs at"
+						value={places[0]?.id ?? ''}
+						options={places.map((place) => ({ value: place.id, label: place.name }))}
+						{refused}
+					/>
+				{:else}
+					<SelectField
+						name="onTreeId"
+						label="Belongs to"
+						value={trees[0]?.id ?? ''}
+						options={trees.map((tree) => ({ value: tree.id, label: `${tree.tag} ${tree.name}` }))}
+						{refused}
+					/>
+				{/if}
+				<label class="flex items-end gap-2 pb-2.5"
+					><input type="checkbox" class="size-5" name="simulated" value="true" />It is simulated</label
+				>
+				<div class="sm:col-span-2"><Button type="submit" tone="solid">Add it and show its token</Button></div>
+			</form></ForOwners
+		>
 	</section>
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { goto } from '$app/navigation';
@@ -186,38 +187,40 @@
 						? ` Fetched ${format().instant(forecast.fetchedAt)}.`
 						: ''}
 				</p>
-				<form
-					method="POST"
-					action="?/forecast"
-					use:enhance={act({ keep: true })}
-					class="mt-2 flex flex-col gap-3"
-					novalidate
-				>
-					<Problem {refused} />
-					<input type="hidden" name="placeId" value={chosen.id} />
-					<SelectField
-						name="kind"
-						label="Service"
-						bind:value={kind}
-						options={[
-							{ value: 'off', label: 'none' },
-							{ value: 'simulated', label: 'simulated, to try it out' },
-							{ value: 'address', label: 'a service that answers in JSON' }
-						]}
-					/>
-					{#if kind === 'address'}
-						<TextField
-							name="address"
-							label="Its address"
-							value={address}
-							hint="It is asked with latitude, longitude, elevation and days; see Formats"
-							{refused}
+				<ForOwners told="An owner of the yard chooses where a forecast comes from.">
+					<form
+						method="POST"
+						action="?/forecast"
+						use:enhance={act({ keep: true })}
+						class="mt-2 flex flex-col gap-3"
+						novalidate
+					>
+						<Problem {refused} />
+						<input type="hidden" name="placeId" value={chosen.id} />
+						<SelectField
+							name="kind"
+							label="Service"
+							bind:value={kind}
+							options={[
+								{ value: 'off', label: 'none' },
+								{ value: 'simulated', label: 'simulated, to try it out' },
+								{ value: 'address', label: 'a service that answers in JSON' }
+							]}
 						/>
-					{/if}
-					<div>
-						<Button type="submit" tone="solid">{kind === 'off' ? 'Use none' : 'Use and fetch it'}</Button>
-					</div>
-				</form>
+						{#if kind === 'address'}
+							<TextField
+								name="address"
+								label="Its address"
+								value={address}
+								hint="It is asked with latitude, longitude, elevation and days; see Formats"
+								{refused}
+							/>
+						{/if}
+						<div>
+							<Button type="submit" tone="solid">{kind === 'off' ? 'Use none' : 'Use and fetch it'}</Button>
+						</div>
+					</form></ForOwners
+				>
 			</section>
 			<section aria-labelledby="typed-title">
 				<h2 id="typed-title" class="text-lg">Read off a thermometer</h2>
@@ -257,10 +260,12 @@
 					>
 					<Button type="submit">Read it</Button>
 				</form>
-				<form method="POST" action="?/simulate" use:enhance={act()} class="mt-3">
-					<input type="hidden" name="placeId" value={chosen.id} />
-					<Button type="submit" tone="quiet" size="small">Fill 60 days with simulated weather</Button>
-				</form>
+				<ForOwners>
+					<form method="POST" action="?/simulate" use:enhance={act()} class="mt-3">
+						<input type="hidden" name="placeId" value={chosen.id} />
+						<Button type="submit" tone="quiet" size="small">Fill 60 days with simulated weather</Button>
+					</form></ForOwners
+				>
 			</section>
 		</div>
 	{:else}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { DamagedRow } from '$core/vocabulary/damaged';
@@ -67,12 +68,14 @@
 								<p>{format().inWords(`It ${cell.message}.`)}</p>
 							{/if}
 						{/each}
-						<div class="flex flex-wrap gap-2">
-							{#if row.cells.some((cell) => hasField(cell.field))}
-								<Button tone="solid" type="submit">Mend it</Button>
-							{/if}
-							<Button type="submit" formaction="?/remove">Take it out</Button>
-						</div>
+						<ForOwners told="An owner of the yard mends it, or takes it out."
+							><div class="flex flex-wrap gap-2">
+								{#if row.cells.some((cell) => hasField(cell.field))}
+									<Button tone="solid" type="submit">Mend it</Button>
+								{/if}
+								<Button type="submit" formaction="?/remove">Take it out</Button>
+							</div></ForOwners
+						>
 					</form>
 				</li>
 			{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import ForOwners from '$views/people/ForOwners.svelte';
 	import { enhance } from '$app/forms';
 	import { locales, type FormatSettings, type UnitSystem } from '$core/text/format';
 	import Button from '$ui/Button.svelte';
@@ -37,32 +38,34 @@
 
 <div class="page max-w-3xl pt-6">
 	<h1 class="text-3xl">Units, dates and look</h1>
-	<form method="POST" action="?/format" use:enhance={act({ keep: true })} class="mt-5 flex flex-col gap-5">
-		<Problem {refused} />
-		<Choice
-			label="Units"
-			name="units"
-			bind:value={units}
-			options={[
-				{ value: 'metric', label: 'Metric: mm, L, kg, °C' },
-				{ value: 'imperial', label: 'Imperial: in, US gal, lb, °F' }
-			]}
-		/>
-		<SelectField
-			name="locale"
-			label="Dates and numbers"
-			value={settings.locale}
-			options={locales.map((value) => ({ value, label: localeNames[value] }))}
-			{refused}
-		/>
-		<p class="text-slate">
-			Now: {format().date(today)}; {format().measure(104, 'mm')}; {format().measure(14.37, 'L')}; {format().measure(
-				-3,
-				'°C'
-			)}. Times are shown with 24 hours.
-		</p>
-		<div><Button type="submit" tone="solid">Keep</Button></div>
-	</form>
+	<ForOwners told="Units and dates are the same for all of the yard: an owner sets them."
+		><form method="POST" action="?/format" use:enhance={act({ keep: true })} class="mt-5 flex flex-col gap-5">
+			<Problem {refused} />
+			<Choice
+				label="Units"
+				name="units"
+				bind:value={units}
+				options={[
+					{ value: 'metric', label: 'Metric: mm, L, kg, °C' },
+					{ value: 'imperial', label: 'Imperial: in, US gal, lb, °F' }
+				]}
+			/>
+			<SelectField
+				name="locale"
+				label="Dates and numbers"
+				value={settings.locale}
+				options={locales.map((value) => ({ value, label: localeNames[value] }))}
+				{refused}
+			/>
+			<p class="text-slate">
+				Now: {format().date(today)}; {format().measure(104, 'mm')}; {format().measure(14.37, 'L')}; {format().measure(
+					-3,
+					'°C'
+				)}. Times are shown with 24 hours.
+			</p>
+			<div><Button type="submit" tone="solid">Keep</Button></div>
+		</form></ForOwners
+	>
 	<div class="mt-8 border-t pt-5">
 		<Choice
 			label="Look, in this browser"
