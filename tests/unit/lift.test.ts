@@ -137,6 +137,9 @@ describe('a lift in the making', () => {
 		const state = new LiftState(of(told()));
 		expect([state.diameterMm, state.depthMm, state.people]).toEqual([700, 350, 4]);
 		expect(state.meant).toEqual({ widthMm: 700, depthMm: 350, on: '2026-02-20' });
+		expect(state.begunMm).toEqual({ width: 700, depth: 350 });
+		expect(new LiftState(of({ lifts: [planned({ ballDiameterMm: 900 })] })).begunMm.width).toBe(900);
+		expect(new LiftState(of()).begunMm).toEqual({ width: 0, depth: 0 });
 		// Meant is not measured.
 		expect(state.of.known.ballWidthMm).toMatchObject({ known: 'assumed', by: 'as meant before the work' });
 		const open = new LiftState(of(told([planned()])));

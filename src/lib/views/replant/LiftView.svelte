@@ -170,7 +170,7 @@
 					label="Dig it"
 					value={lift.diameterMm}
 					min={Math.round(tree.trunkDiameterMm * 1.5)}
-					max={Math.round(Math.max(size.mostDiameterMm * 1.5, lift.meant?.widthMm ?? 0))}
+					max={Math.round(Math.max(size.mostDiameterMm * 1.5, lift.begunMm.width))}
 					step={5}
 					shown={mm(lift.diameterMm)}
 					oninput={(value) => (lift.chosenMm = value)}
@@ -179,7 +179,7 @@
 					label="this deep"
 					value={lift.depthMm}
 					min={Math.round(size.depthMm * 0.4)}
-					max={Math.round(Math.max(size.depthMm * 1.6, lift.meant?.depthMm ?? 0))}
+					max={Math.round(Math.max(size.depthMm * 1.6, lift.begunMm.depth))}
 					step={5}
 					shown={mm(lift.depthMm)}
 					oninput={(value) => (lift.chosenDepthMm = value)}

@@ -70,8 +70,8 @@ export class LiftState {
 		const { open } = this;
 		this.school = open?.school ?? 'field';
 		this.reading = open?.reading ?? 'across';
-		this.chosenMm = open?.ballDiameterMm ?? this.meant?.widthMm ?? null;
-		this.chosenDepthMm = open?.ballDepthMm ?? this.meant?.depthMm ?? null;
+		this.chosenMm = this.begunMm.width || null;
+		this.chosenDepthMm = this.begunMm.depth || null;
 		this.plannedOn = open?.plannedOn ?? this.day.nextOn ?? of.today;
 		this.people = open?.people ?? (of.helpers > 0 ? of.helpers + 1 : USUAL_PEOPLE);
 		this.route = open ? { ...open.route } : { ...emptyRoute };
@@ -90,6 +90,14 @@ export class LiftState {
 		const of = ({ from, value }: typeof width): number | null =>
 			from?.record === 'decision' && value !== null ? Math.round(value) : null;
 		return { widthMm: of(width), depthMm: of(depth), on };
+	}
+	/** The ball it begins with, by the plan or as it was meant, which is to lie within reach; 0 where nobody said. */
+	get begunMm(): { width: number; depth: number } {
+		const { open, meant } = this;
+		return {
+			width: open?.ballDiameterMm ?? meant?.widthMm ?? 0,
+			depth: open?.ballDepthMm ?? meant?.depthMm ?? 0
+		};
 	}
 	get done(): Lift[] {
 		return this.of.lifts.filter((lift) => lift.log !== null);
