@@ -69,6 +69,14 @@ test('the whole yard is taken along as open files, and read into an empty yard a
 	const folder = await mkdtemp(path.join(data, 'opened-'));
 	await cp(path.join(data, 'demo'), folder, { recursive: true });
 	const server = await startServer(path.join(folder, 'demo.db'), port, { BRUNTLE_DEMO: '1' });
+	await open(page, `${AT}/yard/people`);
+	const own = async (name: string): Promise<void> => {
+		await page.getByLabel('Name', { exact: true }).fill(name);
+		await page.getByLabel('Passphrase', { exact: true }).fill('kelp verse tin arch');
+		await page.getByRole('button', { name: 'Own this yard' }).click();
+		await expect(page.getByText('you, on this device')).toBeVisible();
+	};
+	await own('Ana');
 	await open(page, `${AT}/yard/backups`);
 	await expect(page.getByText('This yard has 15 trees already')).toBeVisible();
 	const taken = page.waitForEvent('download');
@@ -121,6 +129,11 @@ test('the whole yard is taken along as open files, and read into an empty yard a
 	await expect(page.getByRole('heading', { level: 1, name: /Hornbeam from the tram cutting/ })).toBeVisible();
 	const again = await (await page.request.get(`${AT}/yard/archive`)).body();
 	expect(again.equals(first)).toBe(true);
+	// Who owned it came along without a way in: at the computer itself they take their place again.
+	await open(page, `${AT}/yard/people`);
+	await expect(page.getByText(/Ana \(owner\) came with an archive, without a passphrase/)).toBeVisible();
+	await own('Ana');
+	await expect(page.getByRole('listitem').filter({ hasText: 'you, on this device' })).toHaveCount(1);
 	const over = ended(empty);
 	empty.kill();
 	await over;

@@ -100,7 +100,7 @@
 			<input
 				type="file"
 				accept=".zip,application/zip"
-				class="mt-1 block w-full"
+				class="input mt-1"
 				disabled={sent !== null}
 				onchange={(event) => void send(event.currentTarget)}
 			/>

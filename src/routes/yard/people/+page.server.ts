@@ -7,6 +7,7 @@ import { openLinks, takeLinkBack } from '$lib/server/people/links';
 import {
 	askKeyHere,
 	changePassphrase,
+	hasOwner,
 	changeRole,
 	invite,
 	keyAskedHere,
@@ -29,7 +30,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 	const owner = who.role === 'owner';
 	return {
 		who,
-		owned: all.some((person) => person.role === 'owner'),
+		owned: await hasOwner(db),
 		// A helper sees their own devices.
 		people: owner ? all : all.filter((person) => person.id === who.id),
 		invitations: owner ? await openInvitations(db) : [],
