@@ -131,7 +131,7 @@ test('the whole yard is taken along as open files, and read into an empty yard a
 	expect(again.equals(first)).toBe(true);
 	// Who owned it came along without a way in: at the computer itself they take their place again.
 	await open(page, `${AT}/yard/people`);
-	await expect(page.getByText(/Ana \(owner\) came with an archive, without a passphrase/)).toBeVisible();
+	await expect(page.getByText('Ana (owner) came with an archive, without a passphrase')).toBeVisible();
 	await own('Ana');
 	await expect(page.getByRole('listitem').filter({ hasText: 'you, on this device' })).toHaveCount(1);
 	const over = ended(empty);
