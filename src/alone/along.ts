@@ -9,7 +9,7 @@ import {
 } from '$core/vocabulary/along';
 import type { KeptAct, KeptYard, Keeping, NamedWork, RefusedWork } from './kept';
 import type { LocalServer } from './local-server';
-import { changes, meantOver, refusedIn, requestSent, typedIn } from './sent';
+import { changes, meantOver, refusedIn, requestSent, thingOf, typedIn } from './sent';
 
 /*
  * A phone that has taken the yard along: it asks the computer of the yard while that answers, and answers itself while it does not. What
@@ -300,15 +300,13 @@ export class AlongDevice {
 	 */
 	async #clashBefore(act: KeptAct): Promise<RefusedWork | null> {
 		const acts = await this.on.keeping.acts();
-		const earlier = acts.slice(
+		const thing = await thingOf(act);
+		for (const earlier of acts.slice(
 			0,
 			acts.findIndex(({ id }) => id === act.id)
-		);
-		return (
-			earlier.find(
-				({ path, method, refused }) => path === act.path && method === act.method && refused?.meanwhile
-			)?.refused ?? null
-		);
+		))
+			if (earlier.refused?.meanwhile && (await thingOf(earlier)) === thing) return earlier.refused;
+		return null;
 	}
 
 	/** @returns whether the yard answered */
@@ -424,11 +422,28 @@ export class AlongDevice {
 	async sendAgain(id: string): Promise<void> {
 		const act = (await this.on.keeping.acts()).find((one) => one.id === id);
 		if (!act?.refused) return;
-		const version = act.refused.meanwhile?.version;
-		const sent = version === undefined ? act : { ...act, ...(await meantOver(act, version)) };
+		const { meanwhile } = act.refused;
+		const sent =
+			meanwhile?.version === undefined ? act : { ...act, ...(await meantOver(act, meanwhile.version)) };
 		await this.on.keeping.changeAct({ ...sent, refused: null });
 		await this.comeBack();
+		if (meanwhile) await this.#standsNow(act, meanwhile);
 		await this.tell();
+	}
+
+	/** What was kept over what stood there is what later changes of the same thing meet, should they be meant too. */
+	async #standsNow(act: KeptAct, meanwhile: Record<string, string>): Promise<void> {
+		const acts = await this.on.keeping.acts();
+		if (acts.some(({ id }) => id === act.id)) return;
+		const version = String(Number(meanwhile.version) + 1);
+		const stands = { ...meanwhile, ...Object.fromEntries(await typedIn(act)), version };
+		const thing = await thingOf(act);
+		for (const one of acts) {
+			const { refused } = one;
+			if (refused === null || refused.meanwhile?.version !== meanwhile.version) continue;
+			if ((await thingOf(one)) === thing)
+				await this.on.keeping.changeAct({ ...one, refused: { ...refused, meanwhile: stands } });
+		}
 	}
 
 	/** Lets go of the yard, and of all that was done here and not sent. */

@@ -1,5 +1,6 @@
 import { parse } from 'devalue';
 import { z } from 'zod';
+import { fieldsEntered } from '$core/text/fields';
 import type { RefusedWork, SentRequest } from './kept';
 
 /*
@@ -76,20 +77,28 @@ export async function refusedIn(response: Response): Promise<RefusedWork | null>
 	};
 }
 
-/** Fields that a form carries for the page, not for the person. */
-const unseen = new Set(['version', 'sent', 'id', 'treeId', 'treeIds']);
-
 const bodyOf = ({ headers, body }: SentRequest): Promise<FormData> =>
 	new Response(body, { headers: { 'content-type': headers['content-type'] ?? '' } }).formData();
 
-/** What was typed into a form that was sent, by the names of its fields; nothing for what is no form. */
+const isForm = (sent: SentRequest): boolean => /form/.test(sent.headers['content-type'] ?? '');
+
+/** What was entered in a form that was sent, by the names of its fields; nothing for what is no form. */
 export async function typedIn(sent: SentRequest): Promise<[name: string, value: string][]> {
-	if (!/form/.test(sent.headers['content-type'] ?? '')) return [];
-	return [...(await bodyOf(sent))].flatMap(([name, value]): [string, string][] =>
-		unseen.has(name) || value === ''
-			? []
-			: [[name, typeof value === 'string' ? value : value.name || 'a picture']]
-	);
+	if (!isForm(sent)) return [];
+	const fields = [...(await bodyOf(sent))].map(([name, value]): [string, string] => [
+		name,
+		typeof value === 'string' ? value : value.name || 'a picture'
+	]);
+	return [...fieldsEntered(fields)];
+}
+
+/** Fields that name what a form is about. */
+const naming = ['id', 'treeId', 'taskId', 'wateringId', 'backupId'];
+
+/** What a request is about: its address, and which record the form names, for one address may change many. */
+export async function thingOf(sent: SentRequest): Promise<string> {
+	const said = isForm(sent) ? await bodyOf(sent) : null;
+	return JSON.stringify([sent.method, sent.path, ...naming.map((name) => said?.get(name) ?? null)]);
 }
 
 /** A form as it was sent, meant over what stands there by now. */

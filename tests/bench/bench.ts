@@ -53,6 +53,10 @@ import { todayTrees, todayTreesKept, listedTrees } from '$lib/server/tree-lists'
 import { loadRecords } from '$lib/server/records/tree-records';
 import { recordLook } from '$lib/server/recovery';
 import { addPlace } from '$lib/server/yard';
+import { deviceRows } from '$lib/server/devices';
+import { archiveApart } from '$lib/server/threads';
+import { readArchive } from '$lib/server/yard-archive/read';
+import { yardFile } from '$lib/server/along/yard-file';
 
 const port = 4799;
 
@@ -595,6 +599,86 @@ async function growthRows(): Promise<Row[]> {
 	return rows;
 }
 
+/** Work of the largest yards: what is taken along, written as open files and read again, and told by many devices. */
+export async function largestRows(): Promise<Row[]> {
+	const folder = mkdtempSync(path.join(tmpdir(), 'bruntle-bench-'));
+	const seconds = async (work: () => Promise<unknown>): Promise<number> => {
+		const began = performance.now();
+		await work();
+		return (performance.now() - began) / 1000;
+	};
+	const many = await largeYard(20_000, folder, 10);
+	let megabytes = 0;
+	const along = await seconds(async () => {
+		megabytes = (await yardFile(many, '2026-04-18')).bytes.length / 1e6;
+	});
+	many.close();
+
+	const store = await largeYard(2000, folder, 20);
+	const file = path.join(folder, 'yard.zip');
+	const written = await seconds(() =>
+		archiveApart({ url: store.url, picturesFolder: folder, file, madeAt: '2026-04-18T09:00:00Z' })
+	);
+	const empty = await openStore(`file:${path.join(folder, 'empty.db')}`);
+	const read = await seconds(() => readArchive(empty, file));
+	empty.close();
+
+	// A week of minutes of 50 scales.
+	const minutes = 7 * 24 * 60;
+	const first = Date.UTC(2026, 3, 11, 9);
+	await store.write(async (tx) => {
+		await tx.insert(tables.device).values(
+			Array.from({ length: 50 }, (_, i) => ({
+				id: `d${i}`,
+				name: `Scale ${i}`,
+				kind: 'scale',
+				onTreeId: `t${i}`,
+				placeId: null,
+				tokenHash: `h${i}`,
+				simulated: false,
+				version: 1
+			}))
+		);
+		for (let device = 0; device < 50; device++)
+			for (let from = 0; from < minutes; from += 1000)
+				await tx.insert(tables.reading).values(
+					Array.from({ length: Math.min(1000, minutes - from) }, (_, k) => ({
+						deviceId: `d${device}`,
+						at: new Date(first + (from + k) * 60_000).toISOString(),
+						weightKg: 8 - (from + k) / minutes
+					}))
+				);
+	});
+	const devices = await time(5, () => deviceRows(store.db));
+	store.close();
+	return [
+		{
+			what: `300 of 20,000 trees taken along, ${megabytes.toFixed(0)} MB`,
+			measured: `${along.toFixed(1)} s`,
+			budget: '5 s',
+			holds: along <= 5
+		},
+		{
+			what: '2,000 trees with 40,000 looks written as open files',
+			measured: `${written.toFixed(1)} s`,
+			budget: '20 s',
+			holds: written <= 20
+		},
+		{
+			what: 'the same read into an empty yard',
+			measured: `${read.toFixed(1)} s`,
+			budget: '60 s',
+			holds: read <= 60
+		},
+		{
+			what: `Devices with ${(50 * minutes).toLocaleString('en')} readings of a week`,
+			measured: ms(devices.median),
+			budget: '200 ms',
+			holds: devices.median <= 200
+		}
+	];
+}
+
 /** Every script that the first page loads: its entries, the nodes of its route, and all they import at once. */
 function firstPageScripts(html: string): string[] {
 	const root = path.resolve('build/client');
@@ -763,6 +847,7 @@ export async function bench(): Promise<void> {
 		recoveryRows,
 		pageRows,
 		growthRows,
+		largestRows,
 		startRows,
 		async () => handsRows()
 	])

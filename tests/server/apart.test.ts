@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { calculationByName } from '$core/compute/calculations';
-import { isLarge } from '$core/roots/map/root-map';
+import { isLarge } from '$core/roots/map/large';
 import { defaultValues as values } from '$core/values/values';
 import { fieldProblems } from '$core/vocabulary/fields';
 import { parseJson } from '$lib/server/edge/parse-json';

@@ -5,12 +5,12 @@ import { taskInput } from '$core/vocabulary/task';
 import { examinationInput } from '$core/examine/diagnosis/examination';
 import { newMix } from '$core/replant/mixes/bench-test';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
-import { observationInput } from '$core/examine/looks/observation';
-import { rootMapInput } from '$core/roots/map/root-map';
+import { observationInput, observationSchema } from '$core/examine/looks/observation';
+import { rootMapInput, rootMapSchema } from '$core/roots/map/root-map';
 import { closingInput, treeInput } from '$core/take-in/tree';
 import { defaultValues } from '$core/values/values';
 import { tree as treeTable } from '$lib/server/db/schema';
-import { kinds, tasks, trees } from '$lib/server/records/records';
+import { kinds, observations, rootMaps, tasks, trees } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
@@ -92,6 +92,53 @@ describe('work that fails halfway', () => {
 		expect((await trees.get(store.db, tree.id))?.name).toBe(tree.name);
 		await changeTree(store, tree.id, 1, inputOf(tree, { name: 'whole' }));
 		expect((await trees.get(store.db, tree.id))?.name).toBe('whole');
+	});
+});
+
+describe('many records written together', () => {
+	it('stand in their order, with all their parts, and replace what stood under their identities', async () => {
+		const { store, tree } = await storeWithTree();
+		const looks = Array.from({ length: 1201 }, (_, i) =>
+			observationSchema.parse({
+				...observationInput.parse({ observedOn: '2026-04-01', firmness: 'firm', note: `look ${i}` }),
+				id: `o${(i * 7) % 1201}`,
+				version: 1
+			})
+		);
+		const maps = ['m1'].map((id) =>
+			rootMapSchema.parse({
+				...roots().map,
+				id,
+				version: 1,
+				segments: Array.from({ length: 400 }, (_, i) => ({
+					...roots().map.segments[0],
+					id: `${id}-${i}`,
+					note: `root ${i}`
+				}))
+			})
+		);
+		await store.write(async (tx) => {
+			await observations.putAll(tx, tree.id, looks);
+			await rootMaps.putAll(tx, tree.id, maps);
+			await rootMaps.putAll(tx, tree.id, []);
+		});
+		expect(await observations.list(store.db, tree.id)).toEqual(looks);
+		expect(await rootMaps.list(store.db, tree.id)).toEqual(maps);
+		const [first, second] = looks;
+		if (!first || !second) throw new Error('no looks');
+		const changed = [
+			{ ...second, note: 'changed', version: 2 },
+			{ ...first, firmness: null, version: 2 }
+		];
+		const fewer = maps.map((map) => ({ ...map, segments: map.segments.slice(0, 3), version: 2 }));
+		await store.write(async (tx) => {
+			await observations.putAll(tx, tree.id, changed);
+			await rootMaps.putAll(tx, tree.id, fewer);
+		});
+		expect(await observations.get(store.db, second.id)).toEqual(changed[0]);
+		expect(await observations.get(store.db, first.id)).toEqual(changed[1]);
+		expect(await observations.list(store.db, tree.id)).toHaveLength(1201);
+		expect(await rootMaps.list(store.db, tree.id)).toEqual(fewer);
 	});
 });
 

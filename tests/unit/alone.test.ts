@@ -1,6 +1,6 @@
 import { stringify } from 'devalue';
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ACT_HEADER, ALONG_HEADER, YARD_HEADER, type AlongState } from '$core/vocabulary/along';
 import { AlongDevice, NotTaken, type Surroundings } from '../../src/alone/along';
 import type { KeptAct, Keeping, KeptYard, NamedWork } from '../../src/alone/kept';
@@ -11,9 +11,16 @@ import type { LocalServer } from '../../src/alone/local-server';
 interface YardState {
 	book: { id: string; text: string; at: string; by: string }[];
 	name: { value: string; version: number };
+	/** Changed by the same form, under its own identity. */
+	other: { value: string; version: number };
 	done: Record<string, string>;
 }
-const emptyYard = (): YardState => ({ book: [], name: { value: 'old', version: 1 }, done: {} });
+const emptyYard = (): YardState => ({
+	book: [],
+	name: { value: 'old', version: 1 },
+	other: { value: 'old', version: 1 },
+	done: {}
+});
 const json = (body: unknown, init?: ResponseInit): Response => Response.json(body, init);
 const success = (): Response => json({ type: 'success', status: 200, data: stringify({ told: 'Kept.' }) });
 
@@ -26,7 +33,9 @@ async function answerAs(state: YardState, request: Request, by: string): Promise
 	if (known !== undefined) return json(JSON.parse(known));
 	const form = await request.formData();
 	if (pathname === '/name') {
-		if (Number(form.get('version')) !== state.name.version)
+		const which = form.get('id') === 'other' ? 'other' : 'name';
+		const stands = state[which];
+		if (Number(form.get('version')) !== stands.version)
 			return json({
 				type: 'failure',
 				status: 409,
@@ -36,11 +45,11 @@ async function answerAs(state: YardState, request: Request, by: string): Promise
 						advice: 'Compare.',
 						problems: [],
 						typed: {},
-						meanwhile: { name: state.name.value, version: String(state.name.version) }
+						meanwhile: { name: stands.value, version: String(stands.version) }
 					}
 				})
 			});
-		state.name = { value: String(form.get('name')), version: state.name.version + 1 };
+		state[which] = { value: String(form.get('name')), version: stands.version + 1 };
 	} else if (form.get('text') === '')
 		return json({
 			type: 'failure',
@@ -55,8 +64,8 @@ async function answerAs(state: YardState, request: Request, by: string): Promise
 	return answer;
 }
 
-/** How the line is: what is sent does not arrive, its answer does not, or all goes well. */
-type Line = 'whole' | 'cut' | 'answer lost';
+/** How the line is: what is sent does not arrive, its answer does not, nothing ever comes, or all goes well. */
+type Line = 'whole' | 'cut' | 'answer lost' | 'hanging';
 
 class Desk {
 	state = emptyYard();
@@ -130,8 +139,9 @@ class Phone {
 	clockMs = Date.parse('2026-05-01T08:00:00Z');
 	said: AlongState | null = null;
 	pictures: readonly string[] = [];
-	/** How often the server was loaded. */
 	made = 0;
+	/** How often the network was asked. */
+	asked = 0;
 	device = this.begin();
 
 	constructor(
@@ -161,7 +171,12 @@ class Phone {
 		const on: Surroundings = {
 			keeping: this.keeping,
 			fetch: async (request) => {
+				this.asked++;
 				if (this.line === 'cut') throw new TypeError('Failed to fetch');
+				if (this.line === 'hanging')
+					return new Promise((_, reject) =>
+						request.signal.addEventListener('abort', () => reject(new TypeError('aborted')))
+					);
 				const response = await this.desk.answer(request, this.name);
 				if (this.line === 'answer lost') throw new TypeError('Failed to fetch');
 				return response;
@@ -189,8 +204,8 @@ class Phone {
 	async read(): Promise<YardState> {
 		return (await (await this.device.answer(new Request('https://yard.test/'))).json()) as YardState;
 	}
-	async rename(name: string): Promise<Response> {
-		return this.send('/name', { name, version: String((await this.read()).name.version) });
+	async rename(name: string, id: 'name' | 'other' = 'name'): Promise<Response> {
+		return this.send('/name', { id, name, version: String((await this.read())[id].version) });
 	}
 	/** The line is back, and long enough for the phone to look. */
 	async back(): Promise<void> {
@@ -351,6 +366,53 @@ describe('a phone that takes the yard along', () => {
 		expect(desk.state.name.value).toBe('second by the phone');
 	});
 
+	it('keeps two refused changes of one thing one after the other, each at the first word', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.rename('first by the phone');
+		await phone.rename('second by the phone');
+		desk.state.name = { value: 'by the desk', version: 7 };
+		await phone.back();
+		const [first, second] = (await phone.device.state()).acts;
+		await phone.device.sendAgain(first?.id ?? '');
+		expect(desk.state.name.value).toBe('first by the phone');
+		const [left] = (await phone.device.state()).acts;
+		// What it meets by now is what was kept just before.
+		expect(left?.refused?.meanwhile).toMatchObject({ name: 'first by the phone', version: '8' });
+		await phone.device.sendAgain(second?.id ?? '');
+		expect(desk.state.name).toEqual({ value: 'second by the phone', version: 9 });
+		expect((await phone.device.state()).acts).toEqual([]);
+	});
+
+	it('has a change at the desk between the two asked about anew', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.rename('first by the phone');
+		await phone.rename('second by the phone');
+		desk.state.name = { value: 'by the desk', version: 2 };
+		await phone.back();
+		const [first, second] = (await phone.device.state()).acts;
+		await phone.device.sendAgain(first?.id ?? '');
+		desk.state.name = { value: 'by the desk again', version: 4 };
+		await phone.device.sendAgain(second?.id ?? '');
+		expect(desk.state.name.value).toBe('by the desk again');
+		expect((await phone.device.state()).acts[0]?.refused?.meanwhile?.name).toBe('by the desk again');
+	});
+
+	it('refuses with a change nothing that the same form said of another thing', async () => {
+		const desk = new Desk();
+		const phone = await withYard(desk);
+		phone.line = 'cut';
+		await phone.rename('by the phone');
+		await phone.rename('another thing', 'other');
+		desk.state.name = { value: 'by the desk', version: 2 };
+		await phone.back();
+		expect(desk.state.other.value).toBe('another thing');
+		expect((await phone.device.state()).acts).toHaveLength(1);
+	});
+
 	it('goes out of date by nothing: a copy asked for before a piece of work is not put over it', async () => {
 		const desk = new Desk();
 		const phone = await withYard(desk);
@@ -402,6 +464,62 @@ describe('a phone that takes the yard along', () => {
 		await phone.device.take();
 		await phone.back();
 		expect(desk.state.book.map(({ text, by }) => [text, by])).toEqual([['before the key went', 'ben']]);
+	});
+
+	describe('how long it waits', () => {
+		beforeEach(() => void vi.useFakeTimers());
+		afterEach(() => void vi.useRealTimers());
+		/** After how long a request on a line that hangs is answered from here, to 100 ms. */
+		const answeredAfterMs = async (asked: Promise<unknown>): Promise<number> => {
+			let answered = false;
+			void asked.then(() => (answered = true));
+			let waited = 0;
+			for (; !answered && waited < 60_000; waited += 100) await vi.advanceTimersByTimeAsync(100);
+			return waited;
+		};
+
+		it('makes a page itself after four seconds, and takes longer over work, the more it carries', async () => {
+			const hanging = async (): Promise<Phone> => {
+				const phone = await withYard();
+				phone.line = 'hanging';
+				return phone;
+			};
+			expect(await answeredAfterMs((await hanging()).read())).toBe(4000);
+			const short = await answeredAfterMs((await hanging()).write('a word'));
+			expect(short).toBeGreaterThanOrEqual(10_000);
+			expect(short).toBeLessThanOrEqual(10_200);
+			// A picture of 500 kB over a slow line has ten seconds more.
+			const long = await answeredAfterMs((await hanging()).write('x'.repeat(500_000)));
+			expect(long - short).toBeGreaterThanOrEqual(9_900);
+			expect(long - short).toBeLessThanOrEqual(10_100);
+		});
+
+		it('looks for the computer every five seconds at the most, a second and a half each time', async () => {
+			const phone = await withYard();
+			phone.line = 'cut';
+			await phone.read();
+			phone.line = 'hanging';
+			const asked = phone.asked;
+			// The clock of the phone goes on by a second with each look at it.
+			phone.clockMs += 1000;
+			expect(await answeredAfterMs(phone.read())).toBeLessThanOrEqual(100);
+			expect(phone.asked).toBe(asked);
+			phone.clockMs += 5000;
+			expect(await answeredAfterMs(phone.read())).toBe(1500);
+			expect(phone.asked).toBe(asked + 1);
+		});
+
+		it('brings its copy up to date beside pages once a minute at the most', async () => {
+			const phone = await withYard();
+			const asked = phone.asked;
+			phone.clockMs += 50_000;
+			await phone.read();
+			expect(phone.asked).toBe(asked + 1);
+			phone.clockMs += 10_000;
+			await phone.read();
+			await vi.advanceTimersByTimeAsync(0);
+			expect(phone.asked).toBe(asked + 3);
+		});
 	});
 
 	it('says why the yard cannot be taken along', async () => {

@@ -7,14 +7,8 @@ import { decisionsDue, type DecisionFacts } from '$core/recovery/decisions';
 import { evidenceOf, limitEvidence, type Reference } from '$core/recovery/evidence';
 import { recoveryForecast, type LookSeen, type RecoveryCase } from '$core/recovery/forecast';
 import { lookQuestions } from '$core/recovery/look';
-import {
-	budStates,
-	firmnesses,
-	leafStates,
-	observationInput,
-	smells,
-	type Observation
-} from '$core/examine/looks/observation';
+import { observationInput, type Observation } from '$core/examine/looks/observation';
+import { budStates, firmnesses, leafStates, smells } from '$core/examine/looks/seen-words';
 import { verdict } from '$core/recovery/verdict';
 import { defaultValues as values, resolveValues } from '$core/values/values';
 import { silentLook } from '../records';

@@ -1,3 +1,4 @@
+import { on } from 'node:events';
 import { Readable } from 'node:stream';
 import { promisify } from 'node:util';
 import { open, type Entry, type Options, type ZipFile } from 'yauzl';
@@ -45,14 +46,16 @@ export async function openZip(file: string): Promise<ReadZip> {
 }
 
 async function* entriesOf(zip: ZipFile): AsyncGenerator<Entry> {
-	for (;;) {
-		const entry = await new Promise<Entry | null>((resolve, reject) => {
-			zip.once('entry', resolve);
-			zip.once('end', () => resolve(null));
-			zip.once('error', reject);
+	const ended = new AbortController();
+	zip.once('end', () => ended.abort());
+	const entries = on(zip, 'entry', { signal: ended.signal });
+	try {
+		zip.readEntry();
+		for await (const [entry] of entries as AsyncIterable<[Entry]>) {
+			yield entry;
 			zip.readEntry();
-		});
-		if (!entry) return;
-		yield entry;
+		}
+	} catch (cause) {
+		if (!ended.signal.aborted) throw cause;
 	}
 }

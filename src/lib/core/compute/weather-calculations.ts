@@ -5,7 +5,7 @@ import { addDays, daysBetween } from '../maths/calendar';
 import { placeSchema } from '../vocabulary/place';
 import { calendarDate, count, id, measure, note, oneOf, share } from '../vocabulary/fields';
 import { groups } from '../vocabulary/kind';
-import { leafStates } from '../examine/looks/observation';
+import { leafStates } from '../examine/looks/seen-words';
 import { groundDay, potDay } from '../replant/pots/balance';
 import { potState } from '../aftercare/water/pot-state';
 import { nextWatering } from '../aftercare/water/forecast';

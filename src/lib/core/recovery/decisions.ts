@@ -1,4 +1,4 @@
-import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';

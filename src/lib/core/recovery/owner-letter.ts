@@ -1,5 +1,5 @@
 import { sideName } from '../text/sides';
-import { firmnessSaid } from '../examine/looks/observation';
+import { firmnessSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';

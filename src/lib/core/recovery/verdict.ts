@@ -1,5 +1,5 @@
 import { atStart } from '../text/mid-sentence';
-import { firmnessSaid, smellSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
 import { daysBetween, MONTH_DAYS } from '../maths/calendar';

@@ -1,4 +1,4 @@
-import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/observation';
+import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
 import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
 import { chanceSaid, likelihood } from '../text/percent';

@@ -1,5 +1,5 @@
 import type { NightsUnderCover } from '../climate/cold-limit';
-import type { Smell } from '../examine/looks/observation';
+import type { Smell } from '../examine/looks/seen-words';
 import type { StageGate } from '../roots/plan/stage-gate';
 import type { Planned } from './planned';
 import type { Urgent } from './urgent';

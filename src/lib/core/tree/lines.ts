@@ -1,5 +1,5 @@
 import { sideName } from '../text/sides';
-import { budStates, firmnessSaid, leafStates, smellSaid } from '../examine/looks/observation';
+import { budStates, firmnessSaid, leafStates, smellSaid } from '../examine/looks/seen-words';
 import { liftAfterNames } from '../replant/lifting/lift';
 import { permissionNames, situationNames } from '../vocabulary/words';
 import { potShapeNames } from '../replant/pots/volume';

@@ -1,4 +1,5 @@
-import { firmnessOfGrade, nothingSeen, type SeenLook } from '../examine/looks/observation';
+import { nothingSeen, type SeenLook } from '../examine/looks/observation';
+import { firmnessOfGrade } from '../examine/looks/seen-words';
 import type { TreeRecords } from './case';
 import type { Examination } from '../examine/diagnosis/examination';
 import type { SignId } from '../vocabulary/signs';

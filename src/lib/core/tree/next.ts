@@ -1,5 +1,5 @@
 import { daysBetween } from '../maths/calendar';
-import { firmnessSaid, smellAsks } from '../examine/looks/observation';
+import { firmnessSaid, smellAsks } from '../examine/looks/seen-words';
 import { chanceSaid, likelihood } from '../text/percent';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { TodayTask } from '../vocabulary/task';

@@ -1,3 +1,4 @@
+import { fieldName, flatFields } from '../../core/text/fields';
 import { plain } from '../../core/text/format';
 import { error, fail, json } from '@sveltejs/kit';
 import { z } from 'zod';
@@ -125,25 +126,11 @@ export interface FormRefusal {
 	meanwhile?: Record<string, string>;
 }
 
-/** A record as a form would send it: under the names of its fields, parts of a part behind a point. */
-function asTyped(record: object, prefix = ''): Record<string, string> {
-	return Object.fromEntries(
-		Object.entries(record).flatMap(([name, value]): [string, string][] => {
-			if (typeof value === 'object' && value !== null && !Array.isArray(value))
-				return Object.entries(asTyped(value as object, `${prefix}${name}.`));
-			return Array.isArray(value) ? [] : [[prefix + name, value === null ? '' : String(value)]];
-		})
-	);
-}
-
 /** What is wrong, with the field in words instead of its path. */
 function formMessage(refusal: Refusal): string {
 	const [only, more] = refusal.problems;
 	if (!only || more) return refusal.message;
-	const name = (only.field.split('.').at(-1) ?? '')
-		.replace(/(Mm|M2|Kg|Deg|L|M)$/, '')
-		.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-	return `“${name}” ${only.message}.`;
+	return `“${fieldName(only.field)}” ${only.message}.`;
 }
 
 /** What was typed into these never goes back. */
@@ -165,7 +152,7 @@ export async function acting<T>(form: FormData, work: () => Promise<T>) {
 				advice: refusal.advice,
 				problems: [...refusal.problems],
 				typed,
-				...(refusal.meanwhile && { meanwhile: asTyped(refusal.meanwhile) })
+				...(refusal.meanwhile && { meanwhile: flatFields(refusal.meanwhile) })
 			} satisfies FormRefusal
 		});
 	}

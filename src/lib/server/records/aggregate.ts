@@ -1,4 +1,4 @@
-import { eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { eq, getTableColumns, inArray, sql, type SQL } from 'drizzle-orm';
 import type { AnySQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { z } from 'zod';
 import { fieldProblems, type FieldProblem } from '../../core/vocabulary/fields';
@@ -33,6 +33,8 @@ export interface Aggregate<T extends Identified> {
 	standing(db: Reader, ids: readonly string[]): Promise<string[]>;
 	/** Writes the record as given, version and all; replaces what stood under its identity. */
 	put(tx: Writer, treeId: string | null, doc: T): Promise<void>;
+	/** Writes many records as they are given, in their order. */
+	putAll(tx: Writer, treeId: string | null, docs: readonly T[]): Promise<void>;
 	remove(tx: Writer, id: string): Promise<void>;
 }
 
@@ -79,8 +81,9 @@ type Row = RawRecord;
 
 /** So many records are looked through before others get their turn. */
 const CHECKED_ROWS = 300;
-/** Most rows sent in one insert: SQLite takes at most 32,766 bound values. */
+/** Most rows sent in one insert, and most values bound in one statement of SQLite. */
 const INSERT_ROWS = 400;
+const BOUND_VALUES = 32_766;
 
 /**
  * One repository from a Drizzle table and the record's schema. Columns carry the names of the fields, so that the
@@ -149,6 +152,43 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 	const rawOf = async (db: Reader, where: SQL): Promise<TableRows> =>
 		joined(await tableRows(db, reading(where).reads));
 
+	const columns = getTableColumns(table);
+	/** As many rows at a time as SQLite takes bound values for. */
+	const inParts = (rows: Row[]): Row[][] => {
+		const atOnce = Math.min(INSERT_ROWS, Math.floor(BOUND_VALUES / (Object.keys(rows[0] ?? {}).length + 1)));
+		return Array.from({ length: Math.ceil(rows.length / atOnce) }, (_, i) =>
+			rows.slice(i * atOnce, (i + 1) * atOnce)
+		);
+	};
+	const putAll: Aggregate<T>['putAll'] = async (tx, ofTree, docs) => {
+		const rows = docs.map((doc): Row => {
+			const row: Row = Object.fromEntries(Object.entries(doc));
+			if (treeColumn) row.treeId = ofTree;
+			if (part) delete row[part.field];
+			return row;
+		});
+		// The records of one kind have the same fields.
+		const set = Object.fromEntries(
+			Object.keys(rows[0] ?? {}).flatMap((field) => {
+				const column = columns[field];
+				return column ? [[field, sql.raw(`excluded."${column.name}"`)]] : [];
+			})
+		);
+		for (const some of inParts(rows))
+			await tx.insert(table).values(some).onConflictDoUpdate({ target: table.id, set });
+		if (!part || docs.length === 0) return;
+		await tx.delete(part.table).where(
+			inArray(
+				part.table.ownerId,
+				docs.map(({ id }) => id)
+			)
+		);
+		const items = docs.flatMap((doc) =>
+			(doc[part.field] as Row[]).map((item, position) => ({ ...item, ownerId: doc.id, position }))
+		);
+		for (const some of inParts(items)) await tx.insert(part.table).values(some);
+	};
+
 	return {
 		name: options.name,
 		noun: options.noun,
@@ -207,21 +247,8 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 			read(db, treeColumn && ofTree !== undefined ? sql`where ${treeColumn} = ${ofTree}` : sql``),
 		ofTrees: (treeIds) =>
 			reading(treeColumn ? sql`where ${inArray(treeColumn, [...treeIds])}` : sql`where false`),
-		async put(tx, ofTree, doc) {
-			const row: Row = Object.fromEntries(Object.entries(doc));
-			if (treeColumn) row.treeId = ofTree;
-			if (part) delete row[part.field];
-			await tx.insert(table).values(row).onConflictDoUpdate({ target: table.id, set: row });
-			if (!part) return;
-			await tx.delete(part.table).where(eq(part.table.ownerId, doc.id));
-			const list = (doc[part.field] as Row[]).map((item, position) => ({
-				...item,
-				ownerId: doc.id,
-				position
-			}));
-			for (let from = 0; from < list.length; from += INSERT_ROWS)
-				await tx.insert(part.table).values(list.slice(from, from + INSERT_ROWS));
-		},
+		put: (tx, ofTree, doc) => putAll(tx, ofTree, [doc]),
+		putAll,
 		async remove(tx, id) {
 			await tx.delete(table).where(eq(table.id, id));
 		}

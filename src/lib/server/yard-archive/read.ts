@@ -324,12 +324,12 @@ export async function readArchive(store: Store, file: string): Promise<About> {
 		const yard = await parsed(zip, YARD, yardSchema);
 		await store.write(async (tx) => {
 			await refuseFull(tx);
-			for (const place of yard.places) await places.put(tx, null, place);
-			for (const kind of yard.kinds) await kinds.put(tx, null, kind);
+			await places.putAll(tx, null, yard.places);
+			await kinds.putAll(tx, null, yard.kinds);
 			for (const name of zip.names) if (TREE_FILE.test(name)) await putTree(tx, await treeOf(zip, name));
 			await putYard(tx, yard);
-			for (const item of await rowsOf(zip, STOCK, stockList)) await stockItems.put(tx, null, item);
-			for (const day of await rowsOf(zip, WEATHER, weatherList)) await weatherDays.put(tx, null, day);
+			await stockItems.putAll(tx, null, await rowsOf(zip, STOCK, stockList));
+			await weatherDays.putAll(tx, null, await rowsOf(zip, WEATHER, weatherList));
 			for (const name of zip.names) {
 				const device = READINGS_FILE.exec(name)?.[1];
 				if (device !== undefined) await putReadings(tx, device, await rowsOf(zip, name, readingList));
@@ -344,16 +344,19 @@ export async function readArchive(store: Store, file: string): Promise<About> {
 async function putTree(tx: Writer, doc: TreeCase): Promise<void> {
 	await trees.put(tx, doc.tree.id, doc.tree);
 	for (const [field, repository] of Object.entries(ofTree) as [TreeRecordField, Aggregate<Identified>][])
-		for (const record of recordsIn(doc, field)) await repository.put(tx, doc.tree.id, record);
-	for (const entry of doc.journal)
-		await tx.insert(tables.journal).values({ ...entry, treeId: doc.tree.id, changes: null });
+		await repository.putAll(tx, doc.tree.id, recordsIn(doc, field));
+	await putJournal(tx, doc.tree.id, doc.journal);
 }
 
 async function putYard(tx: Writer, yard: YardPart): Promise<void> {
 	// A token that nobody was told: each device is given one of its own when it is added anew.
-	for (const device of yard.devices) await devices.put(tx, null, { ...device, tokenHash: keyHash(newKey()) });
-	for (const pot of yard.stockPots) await stockPots.put(tx, null, pot);
-	for (const mix of yard.ownMixes) await ownMixes.put(tx, null, mix);
+	await devices.putAll(
+		tx,
+		null,
+		yard.devices.map((device) => ({ ...device, tokenHash: keyHash(newKey()) }))
+	);
+	await stockPots.putAll(tx, null, yard.stockPots);
+	await ownMixes.putAll(tx, null, yard.ownMixes);
 	for (const person of yard.people) await bringPerson(tx, person);
 	for (const [key, value] of Object.entries(yard.values))
 		await tx
@@ -361,8 +364,18 @@ async function putYard(tx: Writer, yard: YardPart): Promise<void> {
 			.values({ key, value })
 			.onConflictDoUpdate({ target: tables.valueOverride.key, set: { value } });
 	for (const [key, value] of Object.entries(yard.settings)) await keepSetting(tx, key, value);
-	for (const entry of yard.journal)
-		await tx.insert(tables.journal).values({ ...entry, treeId: null, changes: null });
+	await putJournal(tx, null, yard.journal);
+}
+
+async function putJournal(
+	tx: Writer,
+	treeId: string | null,
+	entries: readonly TreeCase['journal'][number][]
+): Promise<void> {
+	for (let from = 0; from < entries.length; from += INSERT_ROWS)
+		await tx
+			.insert(tables.journal)
+			.values(entries.slice(from, from + INSERT_ROWS).map((entry) => ({ ...entry, treeId, changes: null })));
 }
 
 async function putReadings(tx: Writer, deviceId: string, readings: readonly Reading[]): Promise<void> {

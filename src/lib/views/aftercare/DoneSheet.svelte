@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { resultAsked } from '$core/aftercare/tasks/result';
 	import type { Task } from '$core/vocabulary/task';
-	import { budStates, smells } from '$core/examine/looks/observation';
+	import { budStates, smells } from '$core/examine/looks/seen-words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';

@@ -3,10 +3,12 @@
 	import { resolve } from '$app/paths';
 	import type { ActTold } from '$core/vocabulary/along';
 	import { counted } from '$core/text/plural';
-	import { atStart } from '$core/text/mid-sentence';
+	import { differences, fieldName } from '$core/text/fields';
 	import Button from '$ui/Button.svelte';
+	import Differences from '$ui/Differences.svelte';
 	import Problem from '$ui/Problem.svelte';
 	import Sheet from '$ui/Sheet.svelte';
+	import { fieldSaid } from '$ui/field-said';
 	import { useFormat } from '$ui/format';
 	import { readAnew } from '$ui/read-anew';
 	import { device, type Hindrance } from './device.svelte';
@@ -29,18 +31,9 @@
 			'This device does not trust the certificate of the yard yet, and its browser keeps nothing for later from an address it does not trust.'
 	};
 
-	/** Name of a field as it is typed into, in words. */
-	const worded = (name: string): string =>
-		(name.split('.').at(-1) ?? '')
-			.replace(/(Mm|M2|Kg|Deg|L|M|C)$/, '')
-			.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
-			.replace(/On$/, ' on');
-	/** Fields that say something else here than at the yard. */
-	const differing = ({ typed, refused: by }: ActTold): [string, string, string][] =>
-		typed.flatMap(([name, value]): [string, string, string][] => {
-			const there = by?.meanwhile?.[name];
-			return there === undefined || there === value ? [] : [[worded(name), value, there]];
-		});
+	/** Whether fields say something else here than at the yard. */
+	const differs = ({ typed, refused: by }: ActTold): boolean =>
+		by?.meanwhile ? differences(new Map(typed), by.meanwhile).length > 0 : false;
 
 	async function compareDrawing(act: ActTold): Promise<void> {
 		if (act.drawing === null) return;
@@ -155,28 +148,13 @@
 							<strong>{format().inWords(act.refused?.message ?? '')}</strong>
 							{format().inWords(act.refused?.advice ?? '')}
 						</p>
-						{#if differing(act).length > 0}
-							<table class="mt-2 w-full text-left">
-								<thead>
-									<tr class="text-sm text-slate">
-										<th scope="col" class="py-1 pr-3 font-normal">Field</th>
-										<th scope="col" class="py-1 pr-3 font-normal">You entered</th>
-										<th scope="col" class="py-1 font-normal">The yard has</th>
-									</tr>
-								</thead>
-								<tbody>
-									{#each differing(act) as [name, here, there] (name)}
-										<tr class="border-t align-top">
-											<th scope="row" class="py-1 pr-3 font-normal">{atStart(name)}</th>
-											<td class="py-1 pr-3 font-semibold">{here}</td>
-											<td class="py-1">{there === '' ? 'nothing' : there}</td>
-										</tr>
-									{/each}
-								</tbody>
-							</table>
+						{#if differs(act)}
+							<Differences entered={act.typed} stands={act.refused?.meanwhile ?? {}} />
 						{:else if act.typed.length > 0}
 							<p class="mt-1 text-sm">
-								You entered: {act.typed.map(([name, value]) => `${worded(name)} ${value}`).join('; ')}
+								You entered: {act.typed
+									.map(([field, value]) => `${fieldName(field)} ${fieldSaid(format(), field, value)}`)
+									.join('; ')}
 							</p>
 						{/if}
 						<div class="mt-2 flex flex-wrap gap-2">

@@ -1,16 +1,15 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { lookParts, type LookPart, type LookQuestion } from '$core/recovery/look';
+	import { shootsMean, type Observation } from '$core/examine/looks/observation';
 	import {
 		budStates,
 		firmnesses,
 		firmnessSaid,
 		leafStates,
 		pestAmounts,
-		shootsMean,
-		smells,
-		type Observation
-	} from '$core/examine/looks/observation';
+		smells
+	} from '$core/examine/looks/seen-words';
 	import type { Tree } from '$core/take-in/tree';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';

@@ -1,5 +1,6 @@
 <script lang="ts">
-	import { firmnessSaid, shootsMean, type Observation } from '$core/examine/looks/observation';
+	import { shootsMean, type Observation } from '$core/examine/looks/observation';
+	import { firmnessSaid } from '$core/examine/looks/seen-words';
 	import { useFormat } from '$ui/format';
 
 	/** All looks, newest first, with only the columns in which something was ever seen. */

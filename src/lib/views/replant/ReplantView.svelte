@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { firmnessSaid } from '$core/examine/looks/observation';
+	import { firmnessSaid } from '$core/examine/looks/seen-words';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { standingOf } from '$core/tree/standing';

@@ -43,12 +43,6 @@ export const rootFlaws = wordsOf(rootFlawNames);
 /** Most roots one map may hold. */
 export const MAP_LIMIT = 400;
 
-/** From so many points of courses on, drawing a map takes longer than others should wait for it. */
-const LARGE_MAP_POINTS = 4000;
-/** Whether a map is so large that each browser draws it for itself. */
-export const isLarge = (map: Pick<RootMapInput, 'segments'> | null): boolean =>
-	(map?.segments ?? []).reduce((points, { course }) => points + course.length, 0) > LARGE_MAP_POINTS;
-
 /** What of a root nobody said, so that it was taken from its thickness and habit. */
 export const guessedOfRoot = ['class', 'depth', 'length'] as const;
 export type GuessedOfRoot = (typeof guessedOfRoot)[number];

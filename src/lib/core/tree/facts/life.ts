@@ -1,5 +1,6 @@
 import { diebackLimit } from '../../examine/measuring/dieback';
-import { firmnessOfGrade, type Observation } from '../../examine/looks/observation';
+import type { Observation } from '../../examine/looks/observation';
+import { firmnessOfGrade } from '../../examine/looks/seen-words';
 import { ref, say, within, type Fact, type Said } from '../fact';
 import { movedDays } from '../looks';
 import { inTerms, near, type Sayings } from './said';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { isLarge } from '$core/roots/map/root-map';
+	import { isLarge } from '$core/roots/map/large';
 	import WhenShown from '$ui/WhenShown.svelte';
 	import RootsView from '$views/roots/RootsView.svelte';
 
