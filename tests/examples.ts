@@ -69,6 +69,21 @@ export const calculationExamples: Record<string, unknown> = {
 		raw: { tool: 'squeeze-test', result: 'lump' }
 	},
 	'root-sample': { alive: 9, dead: 4 },
+	'picture-length': {
+		corners: [
+			{ x: 400, y: 300 },
+			{ x: 900, y: 320 },
+			{ x: 880, y: 640 },
+			{ x: 390, y: 610 }
+		],
+		rectangle: { widthMm: 85.6, heightMm: 53.98 },
+		picture: { widthPx: 2000, heightPx: 1500 },
+		points: [
+			{ x: 500, y: 800 },
+			{ x: 900, y: 1100 }
+		],
+		touchPx: 3
+	},
 	'dieback-limit': { heightMm: 900, points: [{ heightMm: 300, sideDeg: 0, reading: 'alive' }] },
 	'pot-weighing': { wateredOn: '2026-04-16', fullKg: 8, nowKg: 7, on: '2026-04-18' },
 	outflow: { pouredL: 2, ranOutL: 0.3 },

@@ -112,6 +112,61 @@ test('cuttings are taken, tracked, never more than there were, and one becomes a
 	await expectAccessible(page);
 });
 
+test('a shoot is measured in a picture by the card beside it, and stands in a look of that day', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('G-11')}/recovery/pictures`);
+	// A card 400 px wide, seen from straight above, and a shoot of 700 px: 150 mm.
+	const drawn = await sharp(
+		Buffer.from(
+			'<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="1200"><rect width="1600" height="1200" fill="#857"/><rect x="200" y="300" width="400" height="252.2" fill="#fff"/><path d="M900 200v700" stroke="#4a4" stroke-width="20"/></svg>'
+		)
+	)
+		.png()
+		.toBuffer();
+	await page.getByLabel('File').setInputFiles({ name: 'shoot.png', mimeType: 'image/png', buffer: drawn });
+	await page.getByLabel('Taken on').fill('2026-04-17');
+	await page.getByRole('button', { name: 'Keep the picture' }).click();
+	await expect(told(page, /The picture is kept/)).toBeVisible();
+	await page
+		.getByRole('link', { name: /^Measure in it/ })
+		.last()
+		.click();
+	await expect(page.getByText('Touch the four corners of the bank card: 0 of 4.')).toBeVisible();
+	const image = page.getByRole('img', { name: /17 April 2026/ });
+	const touch = async (x: number, y: number): Promise<void> => {
+		const box = await image.boundingBox();
+		if (!box) throw new Error('no picture');
+		await image.click({ position: { x: (x * box.width) / 1600, y: (y * box.height) / 1200 }, force: true });
+	};
+	for (const [x, y] of [
+		[600, 300],
+		[200, 300],
+		[600, 552],
+		[200, 552]
+	] as const)
+		await touch(x, y);
+	await expect(page.getByText('Now touch one end of what you measure.')).toBeVisible();
+	await touch(900, 200);
+	await touch(900, 900);
+	await expect(page.getByText(/^1(49|50|51)\smm ± \d+\smm$/)).toBeVisible();
+	// By keyboard a point goes on, and back.
+	await page.getByRole('button', { name: /^Point 2 of 2/ }).press('Shift+ArrowDown');
+	await expect(page.getByText(/^1(5[2-9]|6\d)\smm ± \d+\smm$/)).toBeVisible();
+	await page.getByRole('button', { name: /^Point 2 of 2/ }).press('Shift+ArrowUp');
+	await expect(page.getByText(/^1(49|50|51)\smm ± \d+\smm$/)).toBeVisible();
+	await expectAccessible(page);
+	await page.emulateMedia({ colorScheme: 'dark' });
+	await expectAccessible(page, 'colours');
+	await page.getByRole('button', { name: 'Keep this length' }).click();
+	await page.getByRole('button', { name: 'Write down 1 shoot of 17 April 2026' }).click();
+	await expect(told(page, /kept as a look of that day/)).toBeVisible();
+	await page.getByRole('link', { name: 'Back to the pictures' }).click();
+	await page.getByRole('link', { name: 'Back to Recovery' }).click();
+	await page.getByText(/^All looks/).click();
+	await expect(page.getByText(/Measured in a picture \(.+\): 1(49|50|51)\smm ± \d+\smm\./)).toBeVisible();
+});
+
 test('pictures: text, nothing and too many pixels are refused; two of a view stand side by side under a slider', async ({
 	page
 }) => {

@@ -26,6 +26,7 @@ import { verdict } from '../recovery/verdict';
 import { stageDates } from '../roots/plan/stage-dates';
 import { wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
+import { pictureCalculations } from './picture-calculations';
 import { recoveryCalculations } from './recovery-calculations';
 import { weatherCalculations } from './weather-calculations';
 import { calculation, type Calculation } from './calculation';
@@ -432,7 +433,8 @@ export const calculations: readonly Calculation[] = [
 			owed: z.array(z.string()).describe('Looks that are owed before it can be said')
 		}),
 		(input, values) => verdict(input, values)
-	)
+	),
+	...pictureCalculations
 ];
 
 export const calculationByName = new Map(calculations.map((entry) => [entry.name, entry]));

@@ -27,6 +27,7 @@ const units: readonly (readonly [ending: string, unit: string])[] = [
 	['Deg', 'degrees'],
 	['Min', 'minutes'],
 	['Ms', 'm/s'],
+	['Px', 'px'],
 	['Mm', 'mm'],
 	['Cm', 'cm'],
 	['Ml', 'ml'],

@@ -14,6 +14,8 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'neighbour-check': 'Expected drop in entropy for its cost, our own',
 	'measured-findings': 'Each tool by its own method; grades our own',
 	'root-sample': 'Wilson 1927 interval; number of roots our own',
+	'picture-length':
+		'Hartley & Zisserman 2004, algorithm 4.2 (normalised direct linear transformation); error by first-order propagation of the touches',
 	'dieback-limit': 'Bayes over heights, our own',
 	'pot-weighing': 'Common practice, no source; grades our own',
 	outflow: 'Volume caught against poured; limits our own',

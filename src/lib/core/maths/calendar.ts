@@ -16,9 +16,19 @@ function toMs(date: string): number {
 	return ms;
 }
 
+/** The same days, written once: a course over years asks for the same ones again and again. */
+const written = new Map<number, string>();
+function toDate(ms: number): string {
+	const before = written.get(ms);
+	if (before !== undefined) return before;
+	if (written.size >= KNOWN_MOST) written.clear();
+	const date = new Date(ms).toISOString().slice(0, 10);
+	written.set(ms, date);
+	return date;
+}
+
 /** `addDays('2026-02-27', 2)` is `'2026-03-01'`. */
-export const addDays = (date: string, days: number): string =>
-	new Date(toMs(date) + Math.round(days) * DAY_MS).toISOString().slice(0, 10);
+export const addDays = (date: string, days: number): string => toDate(toMs(date) + Math.round(days) * DAY_MS);
 
 /** Whole days from one date to a later one; negative when the second is earlier. */
 export const daysBetween = (from: string, to: string): number => Math.round((toMs(to) - toMs(from)) / DAY_MS);

@@ -4,6 +4,7 @@ import { climateValues } from './climate';
 import { markSentence, type WorkingValue } from './define';
 import { diagnosisValues } from './diagnosis';
 import { measuringValues } from './measuring';
+import { pictureValues } from './pictures';
 import { recoveryValues } from './recovery';
 import { replantValues } from './replant';
 import { rootValues } from './roots';
@@ -29,6 +30,7 @@ export const valueFamilies = {
 	'How it stands': standingValues,
 	'Field book': bookValues,
 	Measuring: measuringValues,
+	Pictures: pictureValues,
 	Soil: soilValues,
 	'Before the work': triageValues,
 	Diagnosis: diagnosisValues
@@ -47,6 +49,7 @@ const workingValues = {
 	...standingValues,
 	...bookValues,
 	...measuringValues,
+	...pictureValues,
 	...soilValues,
 	...triageValues,
 	...diagnosisValues

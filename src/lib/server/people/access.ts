@@ -45,6 +45,7 @@ const helpersSend: Readonly<Record<string, readonly string[]>> = {
 	'/trees/[id]/aftercare': ['felt', 'water', 'unwater', 'make', 'add', 'close'],
 	'/trees/[id]/recovery': ['look', 'decide', 'closeCase', 'reopen'],
 	'/trees/[id]/recovery/pictures': ['keep', 'remove'],
+	'/trees/[id]/recovery/pictures/[picture]': ['look'],
 	'/trees/[id]/recovery/backups': ['take', 'change', 'pot'],
 	'/yard': ['add', 'change', 'remove'],
 	'/yard/stock': ['pot', 'item', 'remove'],

@@ -128,6 +128,12 @@
 						{#if picture.note}<p class="truncate text-xs text-slate" title={picture.note}>
 								{picture.note}
 							</p>{/if}
+						<a
+							class="chalk text-sm"
+							aria-label="Measure in it: {picture.view}, {format().date(picture.takenOn)}"
+							href={resolve('/trees/[id]/recovery/pictures/[picture]', { id: tree.id, picture: picture.id })}
+							>measure in it</a
+						>
 						<div class="mt-1 flex flex-wrap gap-1">
 							<Button
 								size="small"

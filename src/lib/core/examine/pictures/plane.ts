@@ -1,0 +1,283 @@
+import { determinant, Matrix, SVD } from 'ml-matrix';
+import { z } from 'zod';
+import { PICTURE_SIDE_PX } from '../../take-in/picture';
+import type { Values } from '../../values/values';
+import { count, measure } from '../../vocabulary/fields';
+import { wordsOf } from '../../vocabulary/words-of';
+
+/*
+ * Lengths in a picture: a rectangle of known size lies in it, and tells how the plane it lies in is seen.
+ */
+
+/** A point of a picture in pixels from its upper left, or of a plane in millimetres. */
+export interface Point2 {
+	x: number;
+	y: number;
+}
+
+/** How points of one plane are seen in another: three rows of three numbers. */
+export type Homography = readonly number[];
+
+const row = (homography: Homography, i: number, { x, y }: Point2): number =>
+	(homography[i] ?? NaN) * x + (homography[i + 1] ?? NaN) * y + (homography[i + 2] ?? NaN);
+/** By what a point is the farther away the smaller it is; on the horizon nothing, behind it below nothing. */
+const depthOf = (homography: Homography, point: Point2): number => row(homography, 6, point);
+
+/** Where a point of one plane is seen in the other. */
+export function seenAt(homography: Homography, point: Point2): Point2 {
+	const depth = depthOf(homography, point);
+	return { x: row(homography, 0, point) / depth, y: row(homography, 3, point) / depth };
+}
+
+/** Numbers of a homography, known but for their scale. */
+const UNKNOWNS = 9;
+
+/** Moves points about their middle, and makes their mean distance from it √2: the equations are then well conditioned. */
+function levelled(points: readonly Point2[]): { points: Point2[]; by: Matrix } {
+	const mean = (of: (point: Point2) => number): number =>
+		points.reduce((sum, point) => sum + of(point), 0) / points.length;
+	const [x0, y0] = [mean(({ x }) => x), mean(({ y }) => y)];
+	const scale = Math.SQRT2 / mean(({ x, y }) => Math.hypot(x - x0, y - y0));
+	return {
+		points: points.map(({ x, y }) => ({ x: (x - x0) * scale, y: (y - y0) * scale })),
+		by: new Matrix([
+			[scale, 0, -scale * x0],
+			[0, scale, -scale * y0],
+			[0, 0, 1]
+		])
+	};
+}
+
+/**
+ * The homography that takes points of one plane to points of another, by the normalised direct linear transformation.
+ * @param from four points or more, no three of them on one line
+ * @param to where each of them is seen
+ * @returns three rows of three numbers, or null where the points do not tell it
+ * @see Hartley & Zisserman 2004, Multiple View Geometry, algorithm 4.2
+ */
+export function homographyOf(from: readonly Point2[], to: readonly Point2[]): Homography | null {
+	if (from.length < 4 || from.length !== to.length) return null;
+	const [a, b] = [levelled(from), levelled(to)];
+	const rows = a.points.flatMap(({ x, y }, i) => {
+		const { x: u, y: v } = b.points[i] ?? { x: NaN, y: NaN };
+		return [
+			[-x, -y, -1, 0, 0, 0, u * x, u * y, u],
+			[0, 0, 0, -x, -y, -1, v * x, v * y, v]
+		];
+	});
+	// A row of nothing, so that the decomposition has the ninth direction too.
+	while (rows.length < UNKNOWNS) rows.push(Array.from({ length: UNKNOWNS }, () => 0));
+	if (rows.flat().some((value) => !Number.isFinite(value))) return null;
+	const { rightSingularVectors, diagonal } = new SVD(new Matrix(rows));
+	// Two directions without weight: three of the points lie on one line.
+	if ((diagonal[UNKNOWNS - 2] ?? 0) < 1e-6 * (diagonal[0] ?? 1)) return null;
+	const level = Matrix.from1DArray(3, 3, rightSingularVectors.getColumn(UNKNOWNS - 1));
+	// Seen on one line, the plane is flat like a sheet from its edge.
+	if (Math.abs(determinant(level)) < 1e-9) return null;
+	const whole = new SVD(b.by).inverse().mmul(level).mmul(a.by).to1DArray();
+	const last = whole[UNKNOWNS - 1] ?? 0;
+	return Math.abs(last) < 1e-12 ? null : whole.map((value) => value / last);
+}
+
+/** Why a rectangle does not tell how its plane is seen, and what to do. */
+export const planeFaultSaid = {
+	'no-rectangle': 'These four are not the corners of a rectangle: touch them anew, each once.',
+	'too-small':
+		'It is too small in this picture to go by: take one from nearer, or lay something larger beside.',
+	'too-far': 'One of these points lies too far behind what lies beside for its size: measure nearer to it.',
+	'too-tilted': 'Taken too much from the side: lengths would be off. Take one from straight in front of it.'
+};
+export type PlaneFault = keyof typeof planeFaultSaid;
+export const planeFaults = wordsOf(planeFaultSaid);
+
+/** What may lie beside for its size, and its name; sizes by ISO/IEC 7810 (2019) and ISO 216 (2007). */
+export const knownRectangles = {
+	'bank-card': { name: 'bank card', widthMm: 85.6, heightMm: 53.98 },
+	a6: { name: 'A6', widthMm: 148, heightMm: 105 },
+	a5: { name: 'A5', widthMm: 210, heightMm: 148 },
+	a4: { name: 'A4', widthMm: 297, heightMm: 210 },
+	letter: { name: 'Letter', widthMm: 279.4, heightMm: 215.9 }
+};
+export type KnownRectangle = keyof typeof knownRectangles;
+
+/** A point of a picture. */
+const picturePoint = z.strictObject({
+	x: measure(-PICTURE_SIDE_PX, 2 * PICTURE_SIDE_PX, 'px').describe('From the left edge of the picture, px'),
+	y: measure(-PICTURE_SIDE_PX, 2 * PICTURE_SIDE_PX, 'px').describe('From the upper edge of the picture, px')
+});
+
+/** A length in a picture, as it is asked for. */
+export const pictureLengthInput = z.strictObject({
+	corners: z
+		.array(picturePoint)
+		.length(4, { error: 'must be four corners' })
+		.describe('Where the corners of the rectangle are seen, in any order'),
+	rectangle: z.strictObject({ widthMm: measure(5, 3000, 'mm'), heightMm: measure(5, 3000, 'mm') }),
+	picture: z.strictObject({ widthPx: count(1, PICTURE_SIDE_PX), heightPx: count(1, PICTURE_SIDE_PX) }),
+	points: z
+		.array(picturePoint)
+		.min(2, { error: 'must be two points or more' })
+		.max(60, { error: 'must be at most 60 points' })
+		.describe('Along the thing, from one end to the other'),
+	touchPx: measure(0.05, 200, 'px').describe('How far a touch is off on each axis, one deviation')
+});
+
+/** A plane as it is seen in a picture. */
+export interface Plane {
+	/** From pixels of the picture to millimetres of the plane. */
+	toMm: Homography;
+	/** How far it was taken from straight above the plane, degrees. */
+	tiltDeg: number;
+	/** How far the camera was from the middle of the rectangle, mm. */
+	distanceMm: number;
+	/** The corners that tell it, px, in the order of `homographyOf`. */
+	corners: readonly Point2[];
+	rectangle: { widthMm: number; heightMm: number };
+}
+
+/** Corners in a row round their middle, beginning so that a long side comes first where the rectangle has one. */
+function inOrder(corners: readonly Point2[], isWide: boolean): Point2[] {
+	const [x0, y0] = [0, 1].map(
+		(axis) => corners.reduce((sum, { x, y }) => sum + (axis ? y : x), 0) / corners.length
+	) as [number, number];
+	const round = [...corners].sort((a, b) => Math.atan2(a.y - y0, a.x - x0) - Math.atan2(b.y - y0, b.x - x0));
+	const side = (i: number): number => {
+		const [a, b] = [round[i % 4], round[(i + 1) % 4]];
+		return a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0;
+	};
+	const firstIsLong = side(0) + side(2) >= side(1) + side(3);
+	return firstIsLong === isWide ? round : [...round.slice(1), ...round.slice(0, 1)];
+}
+
+/** Twice the area of a triangle, with its sign. */
+const turn = (a: Point2, b: Point2, c: Point2): number =>
+	(b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+
+/**
+ * The plane in which a rectangle of known size lies, from where its corners are seen, in whatever order they were touched.
+ * @param corners four points, px
+ * @param rectangle its sides, mm
+ * @param picture its sides, px
+ * @returns the plane, or why the corners do not tell it
+ */
+export function planeOf(
+	corners: readonly Point2[],
+	rectangle: { widthMm: number; heightMm: number },
+	picture: { widthPx: number; heightPx: number },
+	values: Values
+): Plane | PlaneFault {
+	const { widthMm, heightMm } = rectangle;
+	const round = inOrder(corners, widthMm >= heightMm);
+	const [a, b, c, d] = round;
+	if (!a || !b || !c || !d || round.length !== 4) return 'no-rectangle';
+	// A rectangle is seen as four corners that all turn one way.
+	const turns = [turn(a, b, c), turn(b, c, d), turn(c, d, a), turn(d, a, b)];
+	const longest = Math.max(picture.widthPx, picture.heightPx);
+	const areaPx2 = ((turns[0] ?? 0) + (turns[2] ?? 0)) / 2;
+	if (turns.some((one) => one <= 0.02 * areaPx2)) return 'no-rectangle';
+	if (Math.sqrt(areaPx2) < values['picture.smallestShare'] * longest) return 'too-small';
+	const flat = [
+		{ x: 0, y: 0 },
+		{ x: widthMm, y: 0 },
+		{ x: widthMm, y: heightMm },
+		{ x: 0, y: heightMm }
+	];
+	const toMm = homographyOf(round, flat);
+	const toPx = homographyOf(flat, round);
+	if (!toMm || !toPx) return 'no-rectangle';
+	const { tiltDeg, distanceMm } = viewOf(toPx, rectangle, picture, values);
+	if (tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
+	return { toMm, tiltDeg, distanceMm, corners: round, rectangle };
+}
+
+/** From where a plane was seen, for a camera as phones have it. @see Hartley & Zisserman 2004, section 8.1 */
+function viewOf(
+	toPx: Homography,
+	{ widthMm, heightMm }: { widthMm: number; heightMm: number },
+	{ widthPx, heightPx }: { widthPx: number; heightPx: number },
+	values: Values
+): Pick<Plane, 'tiltDeg' | 'distanceMm'> {
+	const focalPx = values['picture.focalShare'] * Math.max(widthPx, heightPx);
+	const column = (i: number): [number, number, number] => {
+		const depth = toPx[6 + i] ?? NaN;
+		return [
+			((toPx[i] ?? NaN) - (widthPx / 2) * depth) / focalPx,
+			((toPx[3 + i] ?? NaN) - (heightPx / 2) * depth) / focalPx,
+			depth
+		];
+	};
+	const [right, down, at] = [column(0), column(1), column(2)];
+	const scale = (Math.hypot(...right) + Math.hypot(...down)) / 2;
+	const normal = [
+		right[1] * down[2] - right[2] * down[1],
+		right[2] * down[0] - right[0] * down[2],
+		right[0] * down[1] - right[1] * down[0]
+	];
+	const middle = at.map(
+		(value, i) => (value + ((right[i] ?? 0) * widthMm + (down[i] ?? 0) * heightMm) / 2) / scale
+	);
+	return {
+		tiltDeg: Math.acos(Math.min(1, Math.abs(normal[2] ?? 0) / Math.hypot(...normal))) * (180 / Math.PI),
+		distanceMm: Math.hypot(...middle)
+	};
+}
+
+const lengthMm = (toMm: Homography, points: readonly Point2[]): number =>
+	points
+		.map((point) => seenAt(toMm, point))
+		.reduce(
+			(sum, { x, y }, i, line) =>
+				sum + (i === 0 ? 0 : Math.hypot(x - (line[i - 1]?.x ?? x), y - (line[i - 1]?.y ?? y))),
+			0
+		);
+
+/** A length in a plane of a picture. */
+export interface PictureLength {
+	mm: number;
+	/** Within so much of it the true length lies in 95 of 100, mm. */
+	errorMm: number;
+	/** By what share it reads too long for each millimetre that the thing lies nearer to the camera than the plane. */
+	longPerMm: number;
+}
+
+/** Within so many deviations 95 of 100 lie. */
+const IN_95 = 1.96;
+
+/**
+ * Length of a line of points in the plane of a picture, with what the touches leave open: each was off by some pixels, the corners as well
+ * as the points, carried through to first order.
+ * @param points two or more along the thing, px
+ * @param touchPx how far a touch is off on each axis, one deviation, px of the picture
+ * @returns the length, or null where a point is seen so near the horizon that the picture tells little of it
+ */
+export function lengthIn(
+	plane: Plane,
+	points: readonly Point2[],
+	touchPx: number,
+	values: Values
+): PictureLength | null {
+	const { corners, rectangle } = plane;
+	const near = corners.reduce((sum, corner) => sum + depthOf(plane.toMm, corner), 0) / corners.length;
+	if (points.some((point) => depthOf(plane.toMm, point) / near < values['picture.farShare'])) return null;
+	const { widthMm, heightMm } = rectangle;
+	const flat = [
+		{ x: 0, y: 0 },
+		{ x: widthMm, y: 0 },
+		{ x: widthMm, y: heightMm },
+		{ x: 0, y: heightMm }
+	];
+	const touched = [...corners, ...points];
+	const lengthOf = (all: readonly Point2[]): number => {
+		const toMm = homographyOf(all.slice(0, 4), flat);
+		return toMm ? lengthMm(toMm, all.slice(4)) : NaN;
+	};
+	const mm = lengthMm(plane.toMm, points);
+	const slopes = touched.flatMap((_, i) =>
+		(['x', 'y'] as const).map((axis) => {
+			const moved = (by: number): Point2[] =>
+				touched.map((point, j) => (j === i ? { ...point, [axis]: point[axis] + by } : point));
+			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * touchPx;
+		})
+	);
+	return { mm, errorMm: IN_95 * Math.hypot(...slopes), longPerMm: 1 / plane.distanceMm };
+}

@@ -1,0 +1,38 @@
+import { defineValues, ours } from './define';
+
+/** From pictures to lengths. */
+export const pictureValues = defineValues({
+	'picture.touchPx': ours(
+		'Pictures: a touch under the glass is off on each axis by',
+		0.8,
+		'pixels of the screen',
+		[0.2, 20]
+	),
+	'picture.focalShare': {
+		label: 'Pictures: focal length of a camera, of the longer side of its picture',
+		value: 0.72,
+		unit: 'share',
+		mark: 'memory',
+		note: 'The main camera of most phones.',
+		min: 0.3,
+		max: 5
+	},
+	'picture.smallestShare': ours(
+		'Pictures: what lies beside for its size is at least so wide, of the longer side of the picture',
+		0.04,
+		'share',
+		[0.01, 0.5]
+	),
+	'picture.farShare': ours(
+		'Pictures: a point is told while it is seen so large as this, of what lies beside for its size',
+		0.2,
+		'share',
+		[0.02, 0.9]
+	),
+	'picture.tiltMostDeg': ours(
+		'Pictures: taken from the side, lengths are read up to',
+		50,
+		'degrees from straight',
+		[10, 80]
+	)
+});

@@ -1,0 +1,93 @@
+import {
+	knownRectangles,
+	lengthIn,
+	planeFaultSaid,
+	planeOf,
+	type KnownRectangle,
+	type Plane,
+	type PictureLength,
+	type Point2
+} from '$core/examine/pictures/plane';
+import type { Picture } from '$core/take-in/picture';
+import type { Values } from '$core/values/values';
+
+const CORNERS = 4;
+const MOST_POINTS = 60;
+
+/** Measuring in a picture: four corners of what lies beside for its size, then along the thing. Points are px of the picture. */
+export class PictureMeasure {
+	rectangle = $state<KnownRectangle | 'own'>('bank-card');
+	ownWidthMm = $state<number | null>(null);
+	ownHeightMm = $state<number | null>(null);
+	corners = $state.raw<readonly Point2[]>([]);
+	line = $state.raw<readonly Point2[]>([]);
+	kept = $state.raw<readonly PictureLength[]>([]);
+	/** How wide the picture is shown, px of the screen. */
+	shownWidthPx = $state(0);
+
+	readonly size = $derived.by(() => {
+		if (this.rectangle !== 'own') return knownRectangles[this.rectangle];
+		return this.ownWidthMm && this.ownHeightMm
+			? { widthMm: this.ownWidthMm, heightMm: this.ownHeightMm }
+			: null;
+	});
+	/** The plane, why the corners do not tell it, or null while they are not all touched. */
+	readonly found = $derived.by(() =>
+		this.corners.length === CORNERS && this.size
+			? planeOf(this.corners, this.size, this.picture, this.values)
+			: null
+	);
+	readonly plane = $derived<Plane | null>(typeof this.found === 'string' ? null : this.found);
+	/** How far a touch is off, px of the picture. */
+	readonly touchPx = $derived.by(
+		() =>
+			this.values['picture.touchPx'] * (this.shownWidthPx > 0 ? this.picture.widthPx / this.shownWidthPx : 1)
+	);
+	readonly length = $derived.by(() =>
+		this.plane && this.line.length > 1 ? lengthIn(this.plane, this.line, this.touchPx, this.values) : null
+	);
+	/** Why there is no length, and what to do. */
+	readonly fault = $derived.by(() => {
+		if (typeof this.found === 'string') return planeFaultSaid[this.found];
+		return this.plane && this.line.length > 1 && !this.length ? planeFaultSaid['too-far'] : null;
+	});
+	/** What is touched next. */
+	readonly step = $derived<'corners' | 'line'>(this.corners.length < CORNERS ? 'corners' : 'line');
+
+	constructor(
+		readonly picture: Pick<Picture, 'widthPx' | 'heightPx'>,
+		readonly values: Values
+	) {}
+
+	/** A touch: a corner first, then along the thing. */
+	touch(at: Point2): void {
+		if (this.step === 'corners') this.corners = [...this.corners, at];
+		else if (this.plane && this.line.length < MOST_POINTS) this.line = [...this.line, at];
+	}
+	choose(rectangle: string): void {
+		this.rectangle = Object.hasOwn(knownRectangles, rectangle) ? (rectangle as KnownRectangle) : 'own';
+	}
+	/** Moves a point that was touched. */
+	move(which: 'corners' | 'line', index: number, to: Point2): void {
+		const x = Math.min(this.picture.widthPx, Math.max(0, to.x));
+		const y = Math.min(this.picture.heightPx, Math.max(0, to.y));
+		this[which] = this[which].map((point, i) => (i === index ? { x, y } : point));
+	}
+	/** Takes the last touch back. */
+	back(): void {
+		if (this.line.length > 0) this.line = this.line.slice(0, -1);
+		else this.corners = this.corners.slice(0, -1);
+	}
+	/** Keeps the length beside, and begins another. */
+	keep(): void {
+		if (!this.length) return;
+		this.kept = [...this.kept, this.length];
+		this.line = [];
+	}
+	drop(index: number): void {
+		this.kept = this.kept.filter((_, i) => i !== index);
+	}
+	again(): void {
+		this.corners = this.line = [];
+	}
+}

@@ -1,0 +1,14 @@
+<script lang="ts">
+	import PictureMeasureView from '$views/recovery/PictureMeasureView.svelte';
+
+	let { data, form } = $props();
+</script>
+
+{#key data.picture.id}
+	<PictureMeasureView
+		tree={data.records.tree}
+		picture={data.picture}
+		values={data.values}
+		refused={form?.refusal}
+	/>
+{/key}

@@ -1,0 +1,127 @@
+import { describe, expect, it } from 'vitest';
+import { planeFaultSaid } from '$core/examine/pictures/plane';
+import { defaultValues } from '$core/values/values';
+import { seenBy } from '../pinhole';
+import { PictureMeasure } from '$views/recovery/picture-measure.svelte';
+
+const picture = { widthPx: 2000, heightPx: 1500 };
+/** A card seen from straight above, 10 px to the millimetre. */
+const corners = [
+	{ x: 300, y: 300 },
+	{ x: 1156, y: 300 },
+	{ x: 1156, y: 839.8 },
+	{ x: 300, y: 839.8 }
+];
+const begun = (): PictureMeasure => {
+	const measuring = new PictureMeasure(picture, defaultValues);
+	measuring.shownWidthPx = 1000;
+	for (const corner of corners) measuring.touch(corner);
+	return measuring;
+};
+
+describe('measuring in a picture', () => {
+	it('takes four corners first, then points along the thing, and tells the length of them', () => {
+		const measuring = begun();
+		expect(measuring.step).toBe('line');
+		expect(measuring.plane?.tiltDeg).toBeLessThan(0.1);
+		expect(measuring.length).toBeNull();
+		measuring.touch({ x: 100, y: 1000 });
+		measuring.touch({ x: 1100, y: 1000 });
+		measuring.touch({ x: 1100, y: 1300 });
+		expect(measuring.length?.mm).toBeCloseTo(130, 3);
+		measuring.keep();
+		expect(measuring.kept.map(({ mm }) => Math.round(mm))).toEqual([130]);
+		expect(measuring.line).toEqual([]);
+		expect(measuring.corners).toHaveLength(4);
+		measuring.keep();
+		expect(measuring.kept).toHaveLength(1);
+		measuring.drop(0);
+		expect(measuring.kept).toEqual([]);
+	});
+
+	it('says a touch is off by so many pixels of the screen: half as wide a picture is twice as unsure', () => {
+		const errorAt = (shownWidthPx: number): number => {
+			const measuring = begun();
+			measuring.shownWidthPx = shownWidthPx;
+			measuring.touch({ x: 100, y: 1000 });
+			measuring.touch({ x: 1100, y: 1000 });
+			return measuring.length?.errorMm ?? NaN;
+		};
+		expect(errorAt(500) / errorAt(1000)).toBeCloseTo(2, 5);
+		expect(begun().touchPx).toBeCloseTo(1.6, 9);
+		expect(new PictureMeasure(picture, defaultValues).touchPx).toBe(0.8);
+	});
+
+	it('goes back touch by touch, moves what was touched, and begins anew', () => {
+		const measuring = begun();
+		measuring.touch({ x: 100, y: 1000 });
+		measuring.back();
+		expect(measuring.line).toEqual([]);
+		measuring.back();
+		expect(measuring.step).toBe('corners');
+		measuring.touch({ x: 5000, y: -3 });
+		measuring.move('corners', 3, { x: 5000, y: -3 });
+		// What is moved stays in the picture.
+		expect(measuring.corners[3]).toEqual({ x: 2000, y: 0 });
+		measuring.again();
+		expect([measuring.corners, measuring.line]).toEqual([[], []]);
+	});
+
+	it('says why the corners tell nothing, and takes no points then', () => {
+		const measuring = new PictureMeasure(picture, defaultValues);
+		for (const corner of corners.slice(0, 3)) measuring.touch(corner);
+		expect(measuring.fault).toBeNull();
+		measuring.touch({ x: 728, y: 570 });
+		expect(measuring.fault).toBe(planeFaultSaid['no-rectangle']);
+		measuring.touch({ x: 1, y: 1 });
+		expect(measuring.line).toEqual([]);
+	});
+
+	it('says when a point lies too far behind, until it is taken back', () => {
+		const tilted = new PictureMeasure(picture, defaultValues);
+		tilted.shownWidthPx = 1000;
+		const camera = {
+			tiltDeg: 45,
+			towardDeg: 0,
+			rollDeg: 0,
+			distanceMm: 400,
+			focalPx: 1440,
+			...picture
+		};
+		for (const [x, y] of [
+			[-40, -20],
+			[45.6, -20],
+			[45.6, 33.98],
+			[-40, 33.98]
+		] as const)
+			tilted.touch(seenBy(camera, { x, y }));
+		expect(tilted.fault).toBeNull();
+		tilted.touch({ x: 1000, y: 750 });
+		tilted.touch({ x: 1000, y: 2100 });
+		expect(tilted.fault).toBe(planeFaultSaid['too-far']);
+		tilted.back();
+		expect(tilted.fault).toBeNull();
+	});
+
+	it('asks how large another rectangle is before it tells a length', () => {
+		const measuring = begun();
+		measuring.choose('own');
+		expect(measuring.plane).toBeNull();
+		measuring.ownWidthMm = 171.2;
+		expect(measuring.plane).toBeNull();
+		measuring.ownHeightMm = 107.96;
+		measuring.touch({ x: 100, y: 1000 });
+		measuring.touch({ x: 1100, y: 1000 });
+		expect(measuring.length?.mm).toBeCloseTo(200, 3);
+		measuring.choose('bank-card');
+		expect(measuring.length?.mm).toBeCloseTo(100, 3);
+		measuring.choose('nothing known');
+		expect(measuring.rectangle).toBe('own');
+	});
+
+	it('takes at most sixty points along a thing', () => {
+		const measuring = begun();
+		for (let i = 0; i < 70; i++) measuring.touch({ x: 100 + i, y: 1000 });
+		expect(measuring.line).toHaveLength(60);
+	});
+});
