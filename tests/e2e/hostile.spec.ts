@@ -23,20 +23,29 @@ const asked = (page: string): boolean => /calendar|weather|measure$/.test(page);
 
 test('no address breaks a page: what is not there says so in the app’s own voice', async ({ request }) => {
 	expect(all.length).toBeGreaterThan(30);
-	const of = await treeId('C-07');
+	// A tree of which there are pictures.
+	const of = await treeId('H-03');
+	const shown = await (await request.get(`${DEMO}/trees/${of}/recovery/pictures`)).text();
+	const picture = new RegExp(`/trees/${of}/recovery/pictures/([0-9a-f-]+)`).exec(shown)?.[1] ?? '';
 	for (const page of all) {
 		// An address that is itself a key opens to nobody who guesses.
 		const secret = page.includes('[key]');
-		const good = await request.get(DEMO + page.replace('[id]', of));
+		const good = await request.get(DEMO + page.replace('[id]', of).replace('[picture]', picture));
 		expect(good.status(), page).toBe(secret ? 404 : 200);
 		if (secret) expect(await good.text(), page).toMatch(/(holds no|shows nothing any) more/);
 		if (page.includes('[id]'))
 			for (const id of ['nobody', '__proto__', '%2e%2e', '%00', 'x'.repeat(2000), 'null']) {
-				const answer = await request.get(DEMO + page.replace('[id]', id));
+				const answer = await request.get(DEMO + page.replace('[id]', id).replace('[picture]', picture));
 				expect(answer.status(), `${page} of ${id.slice(0, 20)}`).toBe(404);
 				const said = await answer.text();
 				expect(said, page).toMatch(/There is no such/);
 				expect(said, page).not.toMatch(/node_modules|\bat \S+ \(/);
+			}
+		if (page.includes('[picture]'))
+			for (const guess of ['nobody', '__proto__', '%00', 'x'.repeat(2000)]) {
+				const answer = await request.get(DEMO + page.replace('[id]', of).replace('[picture]', guess));
+				expect(answer.status(), `${page} at ${guess.slice(0, 20)}`).toBe(404);
+				expect(await answer.text(), page).toContain('This picture is not there any more');
 			}
 	}
 });
