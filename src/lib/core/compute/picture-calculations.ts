@@ -16,9 +16,6 @@ export const pictureCalculations: readonly Calculation[] = [
 				.object({
 					mm: number,
 					errorMm: number.describe('Within so much the true length lies in 95 of 100, mm'),
-					longPerMm: number.describe(
-						'Share by which it reads too long for each mm it lies nearer than the plane'
-					),
 					tiltDeg: number,
 					distanceMm: number.describe('From the camera to the middle of the rectangle, mm')
 				})

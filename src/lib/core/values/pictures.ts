@@ -29,6 +29,12 @@ export const pictureValues = defineValues({
 		'share',
 		[0.02, 0.9]
 	),
+	'picture.cornerLeast': ours(
+		'Pictures: a corner of a rectangle turns by at least so much of its area',
+		0.02,
+		'share of the area',
+		[0.001, 0.5]
+	),
 	'picture.tiltMostDeg': ours(
 		'Pictures: taken from the side, lengths are read up to',
 		50,

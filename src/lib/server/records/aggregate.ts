@@ -81,9 +81,8 @@ type Row = RawRecord;
 
 /** So many records are looked through before others get their turn. */
 const CHECKED_ROWS = 300;
-/** Most rows sent in one insert, and most values bound in one statement of SQLite. */
+/** Most rows sent in one insert: SQLite takes at most 32,766 bound values. */
 const INSERT_ROWS = 400;
-const BOUND_VALUES = 32_766;
 
 /**
  * One repository from a Drizzle table and the record's schema. Columns carry the names of the fields, so that the
@@ -153,13 +152,10 @@ export function aggregate<T extends Identified>(options: AggregateOptions<T>): A
 		joined(await tableRows(db, reading(where).reads));
 
 	const columns = getTableColumns(table);
-	/** As many rows at a time as SQLite takes bound values for. */
-	const inParts = (rows: Row[]): Row[][] => {
-		const atOnce = Math.min(INSERT_ROWS, Math.floor(BOUND_VALUES / (Object.keys(rows[0] ?? {}).length + 1)));
-		return Array.from({ length: Math.ceil(rows.length / atOnce) }, (_, i) =>
-			rows.slice(i * atOnce, (i + 1) * atOnce)
+	const inParts = (rows: Row[]): Row[][] =>
+		Array.from({ length: Math.ceil(rows.length / INSERT_ROWS) }, (_, i) =>
+			rows.slice(i * INSERT_ROWS, (i + 1) * INSERT_ROWS)
 		);
-	};
 	const putAll: Aggregate<T>['putAll'] = async (tx, ofTree, docs) => {
 		const rows = docs.map((doc): Row => {
 			const row: Row = Object.fromEntries(Object.entries(doc));

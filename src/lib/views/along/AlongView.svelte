@@ -153,6 +153,7 @@
 						{:else if act.typed.length > 0}
 							<p class="mt-1 text-sm">
 								You entered: {act.typed
+									.filter(([, value]) => value !== '')
 									.map(([field, value]) => `${fieldName(field)} ${fieldSaid(format(), field, value)}`)
 									.join('; ')}
 							</p>

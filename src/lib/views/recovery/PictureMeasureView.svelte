@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { knownRectangles, type Point2 } from '$core/examine/pictures/plane';
+	import { knownRectangles, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
 	import type { Tree } from '$core/take-in/tree';
 	import { counted } from '$core/text/plural';
@@ -230,7 +230,7 @@
 					)} away. What lies {mm(10)} nearer to the camera than the {measuring.rectangle === 'own'
 						? 'rectangle'
 						: knownRectangles[measuring.rectangle].name} reads {format().percent(
-						10 / measuring.plane.distanceMm
+						readsLongBy(measuring.plane, 10)
 					)} too long.
 				</span>
 			</p>

@@ -1,5 +1,6 @@
 import { determinant, Matrix, SVD } from 'ml-matrix';
 import { z } from 'zod';
+import { Z95 } from '../../maths/normal';
 import { PICTURE_SIDE_PX } from '../../take-in/picture';
 import type { Values } from '../../values/values';
 import { count, measure } from '../../vocabulary/fields';
@@ -149,6 +150,14 @@ function inOrder(corners: readonly Point2[], isWide: boolean): Point2[] {
 	return firstIsLong === isWide ? round : [...round.slice(1), ...round.slice(0, 1)];
 }
 
+/** Corners of a rectangle in its own plane, mm, its width first. */
+const cornersOf = ({ widthMm, heightMm }: Plane['rectangle']): Point2[] => [
+	{ x: 0, y: 0 },
+	{ x: widthMm, y: 0 },
+	{ x: widthMm, y: heightMm },
+	{ x: 0, y: heightMm }
+];
+
 /** Twice the area of a triangle, with its sign. */
 const turn = (a: Point2, b: Point2, c: Point2): number =>
 	(b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
@@ -166,22 +175,16 @@ export function planeOf(
 	picture: { widthPx: number; heightPx: number },
 	values: Values
 ): Plane | PlaneFault {
-	const { widthMm, heightMm } = rectangle;
-	const round = inOrder(corners, widthMm >= heightMm);
+	const round = inOrder(corners, rectangle.widthMm >= rectangle.heightMm);
 	const [a, b, c, d] = round;
 	if (!a || !b || !c || !d || round.length !== 4) return 'no-rectangle';
 	// A rectangle is seen as four corners that all turn one way.
 	const turns = [turn(a, b, c), turn(b, c, d), turn(c, d, a), turn(d, a, b)];
 	const longest = Math.max(picture.widthPx, picture.heightPx);
 	const areaPx2 = ((turns[0] ?? 0) + (turns[2] ?? 0)) / 2;
-	if (turns.some((one) => one <= 0.02 * areaPx2)) return 'no-rectangle';
+	if (turns.some((one) => one <= values['picture.cornerLeast'] * areaPx2)) return 'no-rectangle';
 	if (Math.sqrt(areaPx2) < values['picture.smallestShare'] * longest) return 'too-small';
-	const flat = [
-		{ x: 0, y: 0 },
-		{ x: widthMm, y: 0 },
-		{ x: widthMm, y: heightMm },
-		{ x: 0, y: heightMm }
-	];
+	const flat = cornersOf(rectangle);
 	const toMm = homographyOf(round, flat);
 	const toPx = homographyOf(flat, round);
 	if (!toMm || !toPx) return 'no-rectangle';
@@ -236,12 +239,15 @@ export interface PictureLength {
 	mm: number;
 	/** Within so much of it the true length lies in 95 of 100, mm. */
 	errorMm: number;
-	/** By what share it reads too long for each millimetre that the thing lies nearer to the camera than the plane. */
-	longPerMm: number;
 }
 
-/** Within so many deviations 95 of 100 lie. */
-const IN_95 = 1.96;
+/**
+ * By what share a thing reads too long that lies nearer to the camera than the plane, h / (d − h).
+ * @param nearerMm how much nearer, mm
+ * @returns share of its length, from 0
+ */
+export const readsLongBy = ({ distanceMm }: Pick<Plane, 'distanceMm'>, nearerMm: number): number =>
+	nearerMm / (distanceMm - nearerMm);
 
 /**
  * Length of a line of points in the plane of a picture, with what the touches leave open: each was off by some pixels, the corners as well
@@ -259,13 +265,7 @@ export function lengthIn(
 	const { corners, rectangle } = plane;
 	const near = corners.reduce((sum, corner) => sum + depthOf(plane.toMm, corner), 0) / corners.length;
 	if (points.some((point) => depthOf(plane.toMm, point) / near < values['picture.farShare'])) return null;
-	const { widthMm, heightMm } = rectangle;
-	const flat = [
-		{ x: 0, y: 0 },
-		{ x: widthMm, y: 0 },
-		{ x: widthMm, y: heightMm },
-		{ x: 0, y: heightMm }
-	];
+	const flat = cornersOf(rectangle);
 	const touched = [...corners, ...points];
 	const lengthOf = (all: readonly Point2[]): number => {
 		const toMm = homographyOf(all.slice(0, 4), flat);
@@ -279,5 +279,5 @@ export function lengthIn(
 			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * touchPx;
 		})
 	);
-	return { mm, errorMm: IN_95 * Math.hypot(...slopes), longPerMm: 1 / plane.distanceMm };
+	return { mm, errorMm: Z95 * Math.hypot(...slopes) };
 }

@@ -1,3 +1,5 @@
+import { Z95 } from '../../maths/normal';
+
 /** How long a case took, and whether it ended in what is counted or was only followed so far. */
 export interface Follow {
 	days: number;
@@ -36,7 +38,7 @@ export function kaplanMeier(follows: readonly Follow[]): SurvivalStep[] {
 		greenwood += atRisk > happened ? happened / (atRisk * (atRisk - happened)) : Infinity;
 		let [low, high] = [0, 1];
 		if (share > 0 && share < 1) {
-			const half = (1.96 * Math.sqrt(greenwood)) / Math.abs(Math.log(share));
+			const half = (Z95 * Math.sqrt(greenwood)) / Math.abs(Math.log(share));
 			low = share ** Math.exp(half);
 			high = share ** Math.exp(-half);
 		} else if (share === 0) high = steps.at(-1)?.high ?? 1;
