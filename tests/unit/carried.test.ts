@@ -4,6 +4,7 @@ import { diagnose } from '$core/examine/diagnosis/diagnose';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { signIds } from '$core/vocabulary/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tree/carried';
+import { changeSchema, factors, type Factor } from '$core/tree/changes';
 import { bookEntrySchema } from '$core/aftercare/book/book';
 import { actedOn, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
@@ -149,10 +150,13 @@ describe('what a look says to act on now', () => {
 			addDays(rot.examinedOn, 5),
 			values
 		);
-		expect(worked).toBeNull();
+		// The soil it stood in is as sour as it was.
+		expect(worked?.conditionId).toBe('sour-root-zone');
 		// Worked on the very day of the look too.
 		const atOnce = treeRecords({ examinations: [dire] }, [cut('r5', 0, rot.examinedOn)]);
-		expect(urgentOf(atOnce, addDays(rot.examinedOn, 5), values)).toBeNull();
+		expect(urgentOf(atOnce, addDays(rot.examinedOn, 5), values)?.conditionId).toBe('sour-root-zone');
+		const repotted = { ...atOnce, plantings: [plantingOn(rot.examinedOn)] };
+		expect(urgentOf(repotted, addDays(rot.examinedOn, 5), values)).toBeNull();
 		expect(actedOn(atOnce, 'root-rot', rot.examinedOn, values)).toBe(rot.examinedOn);
 		expect(actedOn(atOnce, 'root-rot', addDays(rot.examinedOn, 1), values)).toBeNull();
 		// Of more than one work the first is what the look led to.
@@ -190,14 +194,62 @@ describe('what a look says to act on now', () => {
 		for (const cause of ['sour-root-zone', 'stem-rot', 'weather-injury'] as const)
 			expect(ended({ waterings: [watered] }, cause), cause).toBeNull();
 	});
+	it('what was written down as changed counts where it is the treatment, from the day of the look on', () => {
+		const on = addDays(rot.examinedOn, 2);
+		const ended = (cause: Parameters<typeof actedOn>[1], factor: Factor, day = on) =>
+			actedOn(
+				treeRecords({
+					examinations: [dire],
+					factorChanges: [changeSchema.parse({ id: 'f', version: 1, changedOn: day, factors: [factor] })]
+				}),
+				cause,
+				rot.examinedOn,
+				values
+			);
+		const counts: [Parameters<typeof actedOn>[1], Factor[]][] = [
+			['sour-root-zone', ['treatment', 'watering', 'pot', 'mix']],
+			['stem-rot', ['treatment', 'watering', 'pot', 'mix']],
+			['pest', ['treatment', 'pot', 'mix']],
+			['weather-injury', ['treatment', 'pot', 'mix', 'place', 'light']],
+			['salt-ph-nutrient', ['treatment', 'pot', 'mix', 'feeding']],
+			['collapsed-mix', ['pot', 'mix']],
+			['root-rot', ['roots-cut']]
+		];
+		for (const [cause, those] of counts)
+			for (const factor of factors)
+				expect(ended(cause, factor), `${cause}, ${factor}`).toBe(those.includes(factor) ? on : null);
+		expect(ended('root-rot', 'roots-cut', addDays(rot.examinedOn, -1))).toBeNull();
+	});
+	it('of two causes to act on now, the second presses once the first was acted on', () => {
+		const both = look('b', rot.examinedOn, [
+			['sour-smell', 2],
+			['wilts-wet', 1],
+			['dieback-hollow', 1]
+		]);
+		const presses = (of: readonly Factor[]) =>
+			urgentOf(
+				treeRecords({
+					examinations: [both],
+					plan: null,
+					factorChanges: of.map((factor) =>
+						changeSchema.parse({ id: factor, version: 1, changedOn: rot.examinedOn, factors: [factor] })
+					)
+				}),
+				addDays(rot.examinedOn, 3),
+				values
+			)?.conditionId;
+		expect(presses([])).toBe('sour-root-zone');
+		expect(presses(['watering'])).toBe('root-rot');
+		expect(presses(['watering', 'roots-cut'])).toBeUndefined();
+	});
 	it('a new pot takes no rot away; rot written down as cut out does', () => {
 		const on = addDays(rot.examinedOn, 2);
 		const planted = plantingOn(on);
-		expect(urgent({ plantings: [planted] })).not.toBeNull();
+		expect(urgent({ plantings: [planted] })?.conditionId).toBe('root-rot');
 		const cutOut = (day: string) =>
 			bookEntrySchema.parse({ id: 'b', version: 1, kind: 'rot-cut-out', on: day, details: {} });
-		expect(urgent({ book: [cutOut(on)] })).toBeNull();
-		expect(urgent({ book: [cutOut(addDays(rot.examinedOn, -1))] })).not.toBeNull();
+		expect(urgent({ book: [cutOut(on)], plantings: [planted] })).toBeNull();
+		expect(urgent({ book: [cutOut(addDays(rot.examinedOn, -1))] })?.conditionId).toBe('root-rot');
 	});
 	it('a sound tree presses for nothing', () => {
 		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();

@@ -74,6 +74,10 @@
 		// As if typed, so that a draft of the form holds it too.
 		field?.dispatchEvent(new Event('change', { bubbles: true }));
 	}
+	/** What was begun and not chosen is no choice: the field says again what stands. */
+	function fallBack(): void {
+		if (strict) typed = null;
+	}
 	function type(text: string): void {
 		typed = text;
 		// A draft that is put back opens no list.
@@ -105,8 +109,7 @@
 			onValueChange={(next) => void take(next)}
 			bind:open
 			onOpenChangeComplete={(isOpen) => {
-				// What was begun and not chosen is no choice: the field says again what stands.
-				if (!isOpen && strict) typed = null;
+				if (!isOpen) fallBack();
 			}}
 		>
 			<div class="relative">
@@ -122,6 +125,10 @@
 					oninput={(event: Event & { currentTarget: HTMLInputElement }) => type(event.currentTarget.value)}
 					onfocus={(event: FocusEvent & { currentTarget: HTMLInputElement }) => event.currentTarget.select()}
 					onclick={() => (open = true)}
+					onblur={() => {
+						// A list left within the frame in which it opened is never told as closed.
+						if (!open) fallBack();
+					}}
 					{@attach onReset(() => (typed = null))}
 				/>
 				<Combobox.Trigger

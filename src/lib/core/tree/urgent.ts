@@ -1,4 +1,5 @@
 import type { TreeRecords } from './case';
+import type { Factor } from './changes';
 import { daysBetween } from '../maths/calendar';
 import { standingOn } from '../examine/diagnosis/act-now';
 import { advise } from '../examine/diagnosis/advice';
@@ -32,9 +33,29 @@ const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'gir
 const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
 	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
 
+/** What a person writes down as changed that is the treatment of a cause itself, by where it is acted on. */
+const treatedBy = (conditionId: ConditionId): readonly Factor[] => {
+	const own: Partial<Record<ConditionId, readonly Factor[]>> = {
+		'weather-injury': ['place', 'light'],
+		'salt-ph-nutrient': ['feeding']
+	};
+	return {
+		roots: ['roots-cut'],
+		replant: ['pot', 'mix'],
+		examine: [
+			'treatment',
+			'pot',
+			'mix',
+			...(conditionOf(conditionId).asks?.water ? ['watering'] : []),
+			...(own[conditionId] ?? [])
+		]
+	}[stageOf(conditionId)] as readonly Factor[];
+};
+
 /**
  * First day, on or after that of a look, on which a cause that it found was acted on: rot and girdlers by work at the roots, soil and pot
- * by a planting or works in the ground; what is not at the roots also by a further look, and where it wants water, by a watering.
+ * by a planting or works in the ground; what is not at the roots also by a further look, and where it wants water, by a watering. What a
+ * person wrote down as changed counts alike where it is the treatment.
  * @returns null where nothing was done about it yet
  */
 export function actedOn(
@@ -60,6 +81,9 @@ export function actedOn(
 		[
 			...(stage === 'roots' ? ofRoots() : ofSoil()),
 			...(stage === 'examine' ? records.observations.map((one) => one.observedOn) : []),
+			...records.factorChanges
+				.filter((change) => change.factors.some((factor) => treatedBy(conditionId).includes(factor)))
+				.map((change) => change.changedOn),
 			...(stage === 'examine' && (water === 'more' || water === 'even') ? ofWater() : [])
 		]
 			.filter((day) => day >= examinedOn)
@@ -75,8 +99,8 @@ export const asksForDryRest = (urgent: Pick<Urgent, 'conditionId' | 'water'> | n
 	urgent?.water === 'less' && conditionOf(urgent.conditionId).asks?.roots !== 'leave';
 
 /**
- * What presses by the last look at a tree: its likeliest cause that is to be acted on now, until it was (see `actedOn`). Too old to press
- * after some weeks.
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedOn`). Too old to
+ * press after some weeks.
  * @returns null where nothing presses
  */
 export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {
@@ -95,10 +119,9 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		values
 	);
 	const cause = advise(diagnosis, context, look.findings, standing, values).causes.find(
-		(one) => one.verdict === 'now'
+		(one) => one.verdict === 'now' && actedOn(records, one.conditionId, look.examinedOn, values) === null
 	);
 	if (!cause) return null;
-	if (actedOn(records, cause.conditionId, look.examinedOn, values) !== null) return null;
 	const condition = conditionOf(cause.conditionId);
 	const { asks } = condition;
 	return {
