@@ -183,9 +183,12 @@ describe('what a look says to act on now', () => {
 		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: on });
 		const ended = (change: object, cause: Parameters<typeof actedOn>[1]) =>
 			actedOn(treeRecords({ examinations: [dire], ...change }), cause, rot.examinedOn, values);
-		const seen = {
-			observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: on, leafCover: 1 })]
-		};
+		const seenOn = (day: string) => ({
+			observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: day, leafCover: 1 })]
+		});
+		const seen = seenOn(on);
+		expect(ended(seenOn(rot.examinedOn), 'sour-root-zone')).toBeNull();
+		expect(ended(seenOn(addDays(rot.examinedOn, 1)), 'sour-root-zone')).not.toBeNull();
 		for (const cause of ['sour-root-zone', 'drought', 'weather-injury'] as const)
 			expect(ended(seen, cause), cause).toBe(on);
 		expect(ended(seen, 'root-rot')).toBeNull();

@@ -326,19 +326,28 @@ it('two looks are compared sign by sign, what is new first', () => {
 		{ signId: 'sour-smell' as const, grade: 1 },
 		{ signId: 'wilts-wet' as const, grade: 1 },
 		{ signId: 'stays-wet' as const, grade: 2 },
-		{ signId: 'crown-thin' as const, grade: 1 }
+		{ signId: 'crown-thin' as const, grade: 1 },
+		{ signId: 'suckers' as const, grade: 0 },
+		{ signId: 'bark-cracks' as const, grade: 0 }
 	];
 	const after = [
 		{ signId: 'sour-smell' as const, grade: 2 },
 		{ signId: 'wilts-wet' as const, grade: 0 },
 		{ signId: 'stays-wet' as const, grade: 1 },
-		{ signId: 'sticky-leaves' as const, grade: 1 }
+		{ signId: 'sticky-leaves' as const, grade: 1 },
+		{ signId: 'suckers' as const, grade: 0 },
+		{ signId: 'bark-cracks' as const, grade: 1 },
+		{ signId: 'soil-lifted' as const, grade: 0 }
 	];
 	expect(compareLooks(before, after).map(({ signId, change }) => [signId, change])).toEqual([
 		['sticky-leaves', 'new'],
+		['bark-cracks', 'new'],
 		['sour-smell', 'worse'],
 		['stays-wet', 'better'],
 		['wilts-wet', 'gone'],
+		['suckers', 'same'],
+		// Looked for the first time and not there: no word of how it was before.
+		['soil-lifted', 'first looked'],
 		['crown-thin', 'not looked']
 	]);
 });

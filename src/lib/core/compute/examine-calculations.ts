@@ -113,7 +113,7 @@ export const examineCalculations: readonly Calculation[] = [
 					signId,
 					before: grade.nullable(),
 					after: grade.nullable(),
-					change: z.enum(['new', 'worse', 'better', 'gone', 'same', 'not looked'])
+					change: z.enum(['new', 'worse', 'better', 'gone', 'same', 'first looked', 'not looked'])
 				})
 			)
 		}),

@@ -54,7 +54,7 @@ const treatedBy = (conditionId: ConditionId): readonly Factor[] => {
 
 /**
  * First day, on or after that of a look, on which a cause that it found was acted on: rot and girdlers by work at the roots, soil and pot
- * by a planting or works in the ground; what is not at the roots also by a further look, and where it wants water, by a watering. What a
+ * by a planting or works in the ground; what is not at the roots also by a look of a later day, and where it wants water, by a watering. What a
  * person wrote down as changed counts alike where it is the treatment.
  * @returns null where nothing was done about it yet
  */
@@ -77,10 +77,13 @@ export function actedOn(
 		...records.groundPlans.map((plan) => plan.doneOn ?? '')
 	];
 	const ofWater = (): string[] => ofThePot(records).waterings.map((one) => one.wateredOn);
+	// What was looked at on the day of the look itself is part of it.
+	const ofLater = (): string[] =>
+		records.observations.map((one) => one.observedOn).filter((day) => day > examinedOn);
 	return (
 		[
 			...(stage === 'roots' ? ofRoots() : ofSoil()),
-			...(stage === 'examine' ? records.observations.map((one) => one.observedOn) : []),
+			...(stage === 'examine' ? ofLater() : []),
 			...records.factorChanges
 				.filter((change) => change.factors.some((factor) => treatedBy(conditionId).includes(factor)))
 				.map((change) => change.changedOn),

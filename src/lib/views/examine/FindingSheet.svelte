@@ -71,7 +71,7 @@
 	const changes = $derived(
 		before
 			? compareLooks(before.findings, findings).filter(
-					(sign) => !['same', 'not looked'].includes(sign.change)
+					(sign) => !['same', 'first looked', 'not looked'].includes(sign.change)
 				)
 			: []
 	);

@@ -29,6 +29,7 @@
 		better: 'better',
 		gone: 'gone',
 		same: 'as before',
+		'first looked': 'not looked for before',
 		'not looked': 'not looked for again'
 	};
 	const toneOf = (sign: ComparedSign): string =>
@@ -76,7 +77,9 @@
 			{#if before}<span class={['w-36 text-right text-sm', toneOf(sign)]}
 					>{changeWords[
 						sign.change
-					]}{#if (sign.change === 'worse' || sign.change === 'better') && sign.before !== null}
+					]}{#if sign.change === 'new' && sign.before === null}<span class="block text-xs text-slate"
+							>not looked for before</span
+						>{/if}{#if (sign.change === 'worse' || sign.change === 'better') && sign.before !== null}
 						<span class="block text-xs text-slate">was {word(sign.signId, sign.before)}</span>{/if}</span
 				>{/if}
 		</li>

@@ -15,7 +15,7 @@ export type ExaminationInput = z.infer<typeof examinationInput>;
 export const examinationSchema = examinationInput.extend({ id: id(), version: version() });
 export type Examination = z.infer<typeof examinationSchema>;
 
-export type SignChange = 'new' | 'worse' | 'better' | 'gone' | 'same' | 'not looked';
+export type SignChange = 'new' | 'worse' | 'better' | 'gone' | 'same' | 'first looked' | 'not looked';
 
 /** How one sign stands in a later look against an earlier one. Grades are null where it was not looked for. */
 export interface ComparedSign {
@@ -27,8 +27,8 @@ export interface ComparedSign {
 
 /**
  * What changed from one look to the next: for every sign that either of them looked for. What was seen for the first time
- * counts as new even when it was not looked for before.
- * @returns changes first, then what stayed, then what was not looked for again
+ * counts as new even when it was not looked for before; what was looked for the first time and is not there is no change.
+ * @returns changes first, then what stayed, then what was looked for first, then what was not looked for again
  */
 export function compareLooks(
 	before: readonly Pick<Finding, 'signId' | 'grade'>[],
@@ -36,7 +36,7 @@ export function compareLooks(
 ): ComparedSign[] {
 	const earlier = new Map(before.map((finding) => [finding.signId, finding.grade]));
 	const later = new Map(after.map((finding) => [finding.signId, finding.grade]));
-	const order: SignChange[] = ['new', 'worse', 'better', 'gone', 'same', 'not looked'];
+	const order: SignChange[] = ['new', 'worse', 'better', 'gone', 'same', 'first looked', 'not looked'];
 	return [...new Set([...later.keys(), ...earlier.keys()])]
 		.map((signId): ComparedSign => {
 			const was = earlier.get(signId) ?? null;
@@ -48,7 +48,9 @@ export function compareLooks(
 
 function changeOf(was: number | null, is: number | null): SignChange {
 	if (is === null) return 'not looked';
-	if (was === null || was === 0) return is > 0 ? 'new' : 'same';
+	if (is > 0 && !was) return 'new';
+	if (was === null) return 'first looked';
+	if (was === 0) return 'same';
 	if (is === 0) return 'gone';
 	return is > was ? 'worse' : is < was ? 'better' : 'same';
 }
