@@ -113,6 +113,7 @@ export const worked: WorkDone = {
 	inLeaf: true,
 	leafOutOn: null,
 	feedSeasonOn: null,
+	budsOn: null,
 	coldLimitC: 0,
 	coldFromOn: '2026-02-10'
 };

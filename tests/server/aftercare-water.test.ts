@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as tables from '$lib/server/db/schema';
 import { calendarEvents } from '$core/aftercare/tasks/calendar-events';
+import { fallsAway } from '$core/aftercare/tasks/result';
 import { headed, metOn, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
 import { groundPlanInput } from '$core/replant/ground/ground-plan';
@@ -31,7 +32,7 @@ import { daysOfHours } from '$core/climate/hours';
 import { weatherDayInput } from '$core/climate/weather-day';
 import { observationInput } from '$core/examine/looks/observation';
 import { recordLook } from '$lib/server/recovery';
-import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
+import { addTask, closeTask, doTogether, makeAftercare, togetherInput } from '$lib/server/aftercare';
 import { asICalendar, feedToken, renewFeed, revokeFeed, sameToken, yardEvents } from '$lib/server/calendar';
 import { exportCase, importCase } from '$lib/server/case-file';
 import {
@@ -44,7 +45,7 @@ import {
 } from '$lib/server/devices';
 import { readReadingsCsv } from '$lib/server/edge/readings-csv';
 import { readWeatherCsv } from '$lib/server/edge/weather-csv';
-import { devices, places } from '$lib/server/records/records';
+import { devices, places, tasks } from '$lib/server/records/records';
 import { undo } from '$lib/server/records/work';
 import { keepGroundPlan, recordPlanting } from '$lib/server/replant';
 import { todayTrees } from '$lib/server/tree-lists';
@@ -75,6 +76,71 @@ const day = (placeId: string, change: object = {}) =>
 		maxC: 11,
 		...change
 	});
+
+describe('aftercare of a later work', () => {
+	it('takes the place of what the earlier asked by the same rule, and leaves what is for others to say', async () => {
+		const { store, tree } = await storeWithTree();
+		const schools = { crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
+		await makeAftercare(store, tree.id, { ...schools, workOn: '2026-03-02' }, values);
+		const open = async () =>
+			(await tasks.list(store.db, tree.id))
+				.filter((task) => task.state === 'open')
+				.map((task) => task.source);
+		const before = await open();
+		expect(before.length).toBeGreaterThan(1);
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({
+				kind: 'other',
+				title: 'Ask the neighbour',
+				reason: '',
+				mark: 'ours',
+				stage: 'aftercare',
+				fromOn: '2026-05-01',
+				toOn: '2026-05-02',
+				minutes: 5
+			})
+		);
+		await makeAftercare(store, tree.id, { ...schools, workOn: '2026-04-10' }, values);
+		const after = await open();
+		expect(after).toContain('');
+		for (const source of before) {
+			const rule = source.split('@')[0];
+			expect(
+				after.filter((one) => one.startsWith(`${rule}@`)),
+				source
+			).toEqual([`${rule}@2026-04-10`]);
+		}
+		const gone = (await tasks.list(store.db, tree.id)).filter((task) => before.includes(task.source));
+		for (const task of gone)
+			expect(task).toMatchObject({
+				state: 'skipped',
+				closedOn: '2026-04-10',
+				skipReason: 'asked anew by later work'
+			});
+		// What comes up again of itself is no second question either.
+		expect(new Set(after).size).toBe(after.length);
+	});
+	it('a later work answers only the same question of an earlier one', () => {
+		const task = (source: string, change: object = {}) => ({
+			kind: 'look' as const,
+			title: 'Turn it',
+			source,
+			...change
+		});
+		expect(fallsAway(task('turning@2026-04-18'), task('turning@2026-09-01'))).toBe(true);
+		expect(fallsAway(task('again@2026-06-18'), task('turning@2026-09-01'))).toBe(true);
+		expect(fallsAway(task('again@2026-06-18', { title: 'Suckers' }), task('turning@2026-09-01'))).toBe(false);
+		expect(fallsAway(task('turning@2026-09-01'), task('turning@2026-09-01'))).toBe(false);
+		expect(fallsAway(task('turning@2026-10-01'), task('turning@2026-09-01'))).toBe(false);
+		expect(fallsAway(task('suckers@2026-04-18'), task('turning@2026-09-01'))).toBe(false);
+		expect(fallsAway(task(''), task('turning@2026-09-01'))).toBe(false);
+		expect(fallsAway(task('arborist@2026-04-18', { kind: 'referral' }), task('arborist@2026-09-01'))).toBe(
+			false
+		);
+	});
+});
 
 describe('what the tree releases', () => {
 	const release = { condition: 'buds-move' as const, value: 0, byOn: '2026-06-01', after: '' };
@@ -344,6 +410,7 @@ describe('work that comes up again, and several at once', () => {
 			inLeaf: true,
 			leafOutOn: null,
 			feedSeasonOn: null,
+			budsOn: null,
 			coldLimitC: 0,
 			coldFromOn: null
 		};

@@ -1,8 +1,9 @@
 import { hasLapsed, releaseOf } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
-import { aftercareTasks, type WorkDone } from '$core/aftercare/tasks/rules';
+import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
 import { addDays, daysBetween } from '$core/maths/calendar';
+import { budsFrom, growingSeason, growsFrom } from '$core/climate/normals';
 import { firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/vocabulary/kind';
 import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/aftercare/crown/crown';
@@ -45,6 +46,54 @@ describe('aftercare', () => {
 								expect(task.reason.length).toBeGreaterThan(20);
 							}
 						}
+	});
+	it('looks for growth when something grows: what falls into the winter waits for the next season', () => {
+		const looked = (change: Partial<WorkDone>) =>
+			['first-buds', 'clear-growth'].map((rule) => {
+				const task = byRule(change, rule);
+				return [task?.fromOn, task?.toOn];
+			});
+		const workOn = '2026-09-01';
+		expect(looked({ workOn, budsOn: '2026-09-29' })).toEqual(looked({ workOn, budsOn: null }));
+		expect(looked({ workOn, budsOn: null })).toEqual([
+			['2026-09-29', '2026-10-13'],
+			['2026-11-03', '2026-11-24']
+		]);
+		expect(looked({ workOn, budsOn: '2027-03-29' })).toEqual([
+			['2027-03-29', '2027-04-12'],
+			['2027-05-03', '2027-05-24']
+		]);
+		expect(byRule({ workOn, budsOn: '2027-03-29' }, 'first-buds')?.reason).toMatch(
+			/not before it grows again/
+		);
+		expect(byRule({ workOn, budsOn: '2026-09-29' }, 'first-buds')?.reason).toMatch(/after the work\.$/);
+		expect(firstBudsDays({ group: 'conifer', tender: false }, defaultValues)).toEqual({ from: 28, to: 42 });
+		expect(
+			firstBudsDays({ group: 'broadleaf-evergreen', tender: false }, defaultValues).from
+		).toBeGreaterThan(42);
+		expect(firstBudsDays({ group: 'broadleaf-evergreen', tender: true }, defaultValues).from).toBe(28);
+	});
+	it('buds still begin to move in a season, not in its last weeks, on both sides of the equator', () => {
+		const at = (latitudeDeg: number) => ({
+			kind: 'open' as const,
+			latitudeDeg,
+			elevationM: 0,
+			heldMinimumC: null
+		});
+		const season = growingSeason(at(53.6), false, 2026, defaultValues)!;
+		const last = addDays(season.to, -defaultValues['season.warmBeforeEndDays']);
+		const from = (on: string) => budsFrom(at(53.6), false, on, defaultValues);
+		expect(from('2026-06-01')).toBe('2026-06-01');
+		expect(from(last)).toBe(last);
+		const next = growingSeason(at(53.6), false, 2027, defaultValues)!.from;
+		expect(from(addDays(last, 1))).toBe(next);
+		// By warmth alone it grows on.
+		expect(growsFrom(at(53.6), false, addDays(last, 1), defaultValues)).toBe(addDays(last, 1));
+		expect(from('2026-01-10')).toBe(season.from);
+		const south = growingSeason(at(-53.6), false, 2026, defaultValues)!;
+		expect(budsFrom(at(-53.6), false, '2026-07-20', defaultValues)).toBe(south.from);
+		// Where it grows all year no bud waits.
+		expect(budsFrom(at(2), true, '2026-11-20', defaultValues)).toBe('2026-11-20');
 	});
 	it('waters woody roots at once and lets cut fleshy ones dry one to three weeks and more (common practice, no source)', () => {
 		expect(byRule({}, 'first-water')?.fromOn).toBe('2026-02-10');

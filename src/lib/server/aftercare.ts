@@ -1,14 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { answeredByLook, resultAsked } from '../core/aftercare/tasks/result';
-import { aftercareTasks } from '../core/aftercare/tasks/rules';
+import { aftercareTasks, firstBudsDays } from '../core/aftercare/tasks/rules';
 import { ruleOf, workedOn } from '../core/aftercare/tasks/source';
 import type { Schools, Task, TaskInput } from '../core/vocabulary/task';
 import type { TreeRecords } from '../core/tree/case';
 import { addDays, daysBetween } from '../core/maths/calendar';
 import { coldLimit, firstColdNight } from '../core/climate/cold-limit';
 import type { Place } from '../core/vocabulary/place';
-import { growsFrom } from '../core/climate/normals';
+import { budsFrom, growsFrom } from '../core/climate/normals';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/aftercare/crown/crown';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
@@ -27,7 +27,7 @@ import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import { observations, tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
-import { closeAnswered, closeInWork, openTask } from './task-work';
+import { addFollowing, closeAnswered, closeInWork, openTask } from './task-work';
 import { loadRecords, matesInPot } from './records/tree-records';
 import { refuseCare, requireTree } from './trees';
 import { matePieces, wateringPiece } from './water';
@@ -71,6 +71,17 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			...leavesOn(records, place ?? null, schools.workOn, values),
 			feedSeasonOn: place
 				? growsFrom(place, isTender(kind), addDays(schools.workOn, values['aftercare.feedSlow']), values)
+				: null,
+			budsOn: place
+				? budsFrom(
+						place,
+						isTender(kind),
+						addDays(
+							schools.workOn,
+							firstBudsDays({ group: kind.group, tender: isTender(kind) }, values).from
+						),
+						values
+					)
 				: null,
 			coldLimitC: cold.limitC,
 			coldFromOn: place ? firstColdNight(place, schools.workOn, cold.limitC, values) : null,
@@ -182,7 +193,7 @@ export async function makeAftercare(
 		},
 		async (work) => {
 			await requireTree(work, treeId);
-			for (const task of proposed) await work.add(tasks, { ...task, ...openTask });
+			await addFollowing(work, treeId, proposed);
 		}
 	);
 	return entryId;

@@ -15,7 +15,7 @@ import type { WaterSchool } from '../core/vocabulary/words';
 import { once, type DatedTask } from '../core/vocabulary/task';
 import type { Values } from '../core/values/values';
 import { proposeAftercare } from './aftercare';
-import { openTask } from './task-work';
+import { addFollowing } from './task-work';
 import { today } from './clock';
 import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';
@@ -28,16 +28,16 @@ import { loadRecords } from './records/tree-records';
 import { refuseCare, requireTree } from './trees';
 
 /** Puts dated work on the list, unless its time has passed or it stands there already. */
-async function addTasks(
+const addTasks = (
 	work: Work,
 	treeId: string,
 	wanted: readonly (DatedTask & { source: string })[]
-): Promise<void> {
-	const made = new Set((await tasks.list(work.tx, treeId)).map((task) => task.source));
-	for (const task of wanted)
-		if (task.toOn >= today() && !made.has(task.source))
-			await work.add(tasks, { ...once, ...task, ...openTask });
-}
+): Promise<void> =>
+	addFollowing(
+		work,
+		treeId,
+		wanted.filter((task) => task.toOn >= today()).map((task) => ({ ...once, ...task }))
+	);
 
 /** Keeps what is planned for the planting; one plan a tree. @throws Refusal 404, 409 */
 export async function keepReplantPlan(

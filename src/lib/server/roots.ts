@@ -20,10 +20,10 @@ import type { Tree } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
 import { nextLooks } from './aftercare';
 import { today } from './clock';
-import { openTask } from './task-work';
+import { addFollowing } from './task-work';
 import type { Reader, Store } from './db/database';
 import { invalid, Refusal } from './errors';
-import { plans, rootMaps, tasks } from './records/records';
+import { plans, rootMaps } from './records/records';
 import { doWork } from './records/work';
 import { sayForecast } from './recovery';
 import { loadRecords, matesInPot } from './records/tree-records';
@@ -280,7 +280,7 @@ export async function recordCuts(
 		store,
 		{ treeId, stage: 'roots', on: input.on, what: what.slice(0, JOURNAL_LINE) },
 		async (work) => {
-			for (const task of looks) await work.add(tasks, { ...task, ...openTask });
+			await addFollowing(work, treeId, looks);
 			const kept = await work.change(plans, plan.id, input.planVersion, after);
 			if (making.length > 0) await sayForecast(work, treeId, input.on, values);
 			return kept;

@@ -1,5 +1,6 @@
-import { tasksAnswered, type ResultKind } from '../core/aftercare/tasks/result';
-import type { Task } from '../core/vocabulary/task';
+import { fallsAway, tasksAnswered, type ResultKind } from '../core/aftercare/tasks/result';
+import { workedOn } from '../core/aftercare/tasks/source';
+import type { Task, TaskInput } from '../core/vocabulary/task';
 import { addDays, daysBetween } from '../core/maths/calendar';
 import { Refusal } from './errors';
 import { tasks } from './records/records';
@@ -40,6 +41,29 @@ export async function closeInWork(
 		release: null,
 		source: `again@${on}`
 	});
+}
+
+/**
+ * Adds what follows from a day's work, each source once. What an earlier work asks by the same rule falls away: one question is asked
+ * once, by the latest work.
+ */
+export async function addFollowing(
+	work: Work,
+	treeId: string,
+	following: readonly (TaskInput & Pick<Task, 'source'>)[]
+): Promise<void> {
+	const standing = await tasks.list(work.tx, treeId);
+	for (const task of following) {
+		if (standing.some((one) => one.source === task.source)) continue;
+		for (const earlier of standing.filter((one) => one.state === 'open' && fallsAway(one, task)))
+			await closeInWork(work, earlier.id, earlier.version, {
+				state: 'skipped',
+				skipReason: 'asked anew by later work',
+				ends: true,
+				on: workedOn(task.source) ?? task.fromOn
+			});
+		await work.add(tasks, { ...task, ...openTask });
+	}
 }
 
 /** What was written down elsewhere closes the work that asked for it. */

@@ -1,5 +1,5 @@
 import type { Values } from '../values/values';
-import { dateOfDay, dayOfYear, within, yearOf, type Span } from '../maths/calendar';
+import { addDays, dateOfDay, dayOfYear, daysBetween, within, yearOf, type Span } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
 
 /** What the climate of a place is read from: only its position and shelter. */
@@ -79,6 +79,9 @@ export function nightTemperature(place: PlaceClimate, date: string, values: Valu
 	return { usualC: Math.max(floor, usualC), coldC: Math.max(floor, coldC) };
 }
 
+/** A season that leaves out fewer days than this has no winter in it. */
+export const WHOLE_YEAR_DAYS = 360;
+
 /**
  * The growing season that begins in a year: days whose mean reaches the growth threshold, at this place.
  * @returns null where it never grows; the whole year where it always does.
@@ -119,16 +122,32 @@ function seasonOf(place: PlaceClimate, tender: boolean, year: number, values: Va
  * @param on calendar date
  * @returns null where it never grows
  */
-export function growsFrom(place: PlaceClimate, tender: boolean, on: string, values: Values): string | null {
-	const year = yearOf(on);
-	const seasons = [year - 1, year, year + 1].flatMap(
-		(begun) => growingSeason(place, tender, begun, values) ?? []
+export const growsFrom = (place: PlaceClimate, tender: boolean, on: string, values: Values): string | null =>
+	firstWithin(seasonsAbout(place, tender, on, values), on);
+
+/**
+ * The first day from one on at which a bud may still begin to move: in a growing season, and not so late in it that shoots would not
+ * ripen.
+ * @param on calendar date
+ * @returns null where it never grows
+ */
+export const budsFrom = (place: PlaceClimate, tender: boolean, on: string, values: Values): string | null =>
+	firstWithin(
+		seasonsAbout(place, tender, on, values).map(({ from, to }) =>
+			daysBetween(from, to) >= WHOLE_YEAR_DAYS
+				? { from, to }
+				: { from, to: addDays(to, -values['season.warmBeforeEndDays']) }
+		),
+		on
 	);
-	if (seasons.some((season) => within(on, season))) return on;
-	return (
-		seasons
-			.map(({ from }) => from)
-			.filter((from) => from > on)
-			.sort()[0] ?? null
-	);
-}
+
+const seasonsAbout = (place: PlaceClimate, tender: boolean, on: string, values: Values): Span[] =>
+	[-1, 0, 1].flatMap((year) => growingSeason(place, tender, yearOf(on) + year, values) ?? []);
+
+const firstWithin = (spans: readonly Span[], on: string): string | null =>
+	spans.some((span) => within(on, span))
+		? on
+		: (spans
+				.map(({ from }) => from)
+				.filter((from) => from > on)
+				.sort()[0] ?? null);

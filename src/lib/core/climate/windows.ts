@@ -3,7 +3,7 @@ import type { Kind } from '../vocabulary/kind';
 import { isTender } from '../vocabulary/kind';
 import type { Values } from '../values/values';
 import { addDays, daysBetween, within, yearOf, type Span } from '../maths/calendar';
-import { growingSeason, type PlaceClimate } from './normals';
+import { growingSeason, WHOLE_YEAR_DAYS, type PlaceClimate } from './normals';
 
 /** How a date stands to the windows in which a kind may be lifted or worked at the root. */
 export const seasonFitNames = {
@@ -30,7 +30,7 @@ export function rootWorkWindows(kind: KindSeason, place: PlaceClimate, year: num
 		const season = growingSeason(place, isTender(kind), y, values);
 		if (!season) continue;
 		const lengthDays = daysBetween(season.from, season.to);
-		if (lengthDays >= 360) {
+		if (lengthDays >= WHOLE_YEAR_DAYS) {
 			windows.push(season);
 			continue;
 		}

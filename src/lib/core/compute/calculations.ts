@@ -348,6 +348,7 @@ export const calculations: readonly Calculation[] = [
 			inLeaf: z.boolean().default(true),
 			leafOutOn: calendarDate().nullable().default(null),
 			feedSeasonOn: calendarDate().nullable().default(null),
+			budsOn: calendarDate().nullable().default(null),
 			coldLimitC: measure(-60, 30, '°C').default(0),
 			coldFromOn: calendarDate().nullable().default(null)
 		}),

@@ -83,7 +83,9 @@ export interface TreeWater {
 	lastWaterOn: string | null;
 	/** First day on which it gets water after the dry rest it still has on its list; null where there is none. */
 	restUntil: string | null;
-	/** Day on which its water was last poured, weighed, felt or probed; null where nobody ever wrote it down. */
+	/** Day from which on it stands as it does: of its planting, else of its taking in. */
+	standsSince: string;
+	/** Day on which its water was last poured, weighed, felt or probed; null where nobody wrote it down since it stands so. */
 	knownOn: string | null;
 	/** What the state of the pot rests on last. */
 	from: 'watering' | WaterSeen['how'] | 'assumed';
@@ -299,6 +301,7 @@ export function treeWater(
 		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
 		lastWaterOn,
 		restUntil,
+		standsSince: planting.plantedOn,
 		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
 		from
 	};

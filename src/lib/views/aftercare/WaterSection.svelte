@@ -142,7 +142,7 @@
 	<p class="mt-1">
 		{#if !known}
 			{water.knownOn === null
-				? 'Nobody wrote down a watering, a weight or a feel of it.'
+				? `Nobody wrote down a watering, a weight or a feel of it since ${format().day(water.standsSince, today)}.`
 				: `It was last poured, weighed or felt ${format().day(water.knownOn, today)}.`}
 			{water.restUntil
 				? ''

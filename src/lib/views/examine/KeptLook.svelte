@@ -75,10 +75,8 @@
 					: word(sign.signId, sign.after)}</strong
 			>
 			{#if before}<span class={['w-36 text-right text-sm', toneOf(sign)]}
-					>{changeWords[
-						sign.change
-					]}{#if sign.change === 'new' && sign.before === null}<span class="block text-xs text-slate"
-							>not looked for before</span
+					>{changeWords[sign.change]}{#if sign.change === 'new' && sign.before === null}<span
+							class="block text-xs text-slate">not looked for before</span
 						>{/if}{#if (sign.change === 'worse' || sign.change === 'better') && sign.before !== null}
 						<span class="block text-xs text-slate">was {word(sign.signId, sign.before)}</span>{/if}</span
 				>{/if}

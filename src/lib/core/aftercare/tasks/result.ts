@@ -69,3 +69,20 @@ export function tasksAnswered<T extends Pick<Task, 'kind' | 'source' | 'state' |
 		return task.fromOn <= on || (early && worked <= on);
 	});
 }
+
+/**
+ * Whether an open task of an earlier work falls away where a later one asks the same by the same rule, on its own turn or again. What others
+ * have to see stays until they said it.
+ */
+export function fallsAway(
+	earlier: Pick<Task, 'title' | 'kind' | 'source'>,
+	later: Pick<Task, 'title' | 'kind' | 'source'>
+): boolean {
+	const [from, to] = [workedOn(earlier.source), workedOn(later.source)];
+	if (earlier.kind === 'referral' || from === null || to === null || from >= to) return false;
+	const rule = ruleOf(earlier.source);
+	return (
+		rule === ruleOf(later.source) ||
+		(rule === 'again' && earlier.kind === later.kind && earlier.title === later.title)
+	);
+}

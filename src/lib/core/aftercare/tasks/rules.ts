@@ -40,6 +40,8 @@ export interface WorkDone {
 	leafOutOn: string | null;
 	/** First day on which it grows, once slow kinds may be fed; null where that is not known. */
 	feedSeasonOn: string | null;
+	/** First day, from the earliest of first buds on, at which buds still begin to move there; null where that is not known. */
+	budsOn: string | null;
 	/** Coldest night it stands with its roots cut, °C. */
 	coldLimitC: number;
 	/** First night of its place that may be colder, within a year; null where none is. */
@@ -76,6 +78,21 @@ const feedAfter: Record<Group, ReleaseCondition> = {
 	ericaceous: 'flush-hardened',
 	palm: 'leaves-out'
 };
+
+/** Days after the work on which first buds are looked for, were it to grow all the time. */
+export const firstBudsDays = (
+	{ tender, group }: Pick<WorkDone, 'tender' | 'group'>,
+	values: Values
+): { from: number; to: number } =>
+	group === 'broadleaf-evergreen' && !tender
+		? { from: values['aftercare.evergreenBudsFrom'], to: values['aftercare.evergreenBudsTo'] }
+		: { from: values['firstBuds.weeksFrom'] * 7, to: values['firstBuds.weeksTo'] * 7 };
+
+/** Days by which looks for growth wait, where its first buds would fall into a time in which nothing moves. */
+const restDays = (work: WorkDone, values: Values): number =>
+	work.budsOn === null
+		? 0
+		: Math.max(0, daysBetween(work.workOn, work.budsOn) - firstBudsDays(work, values).from);
 
 type Rule = (work: WorkDone, values: Values) => Draft | null;
 
@@ -383,32 +400,37 @@ const rules: Record<string, Rule> = {
 			})
 		};
 	},
-	'first-buds': ({ tender, group }, values) => {
-		const slow = group === 'broadleaf-evergreen' && !tender;
+	'first-buds': (work, values) => {
+		const slow = work.group === 'broadleaf-evergreen' && !work.tender;
+		const days = firstBudsDays(work, values);
+		const rest = restDays(work, values);
+		const after = slow
+			? 'First buds on dry-country evergreens come after two to three months'
+			: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work`;
 		return {
 			kind: 'look',
 			title: slow ? 'Do buds move? Dry-country evergreens take 2 to 3 months' : 'Do buds move?',
-			reason: slow
-				? 'First buds on dry-country evergreens come after two to three months.'
-				: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work.`,
+			reason: rest > 0 ? `${after}, and not before it grows again.` : `${after}.`,
 			mark: 'trade',
-			fromDay: slow ? values['aftercare.evergreenBudsFrom'] : values['firstBuds.weeksFrom'] * 7,
-			toDay: slow ? values['aftercare.evergreenBudsTo'] : values['firstBuds.weeksTo'] * 7,
+			fromDay: days.from + rest,
+			toDay: days.to + rest,
 			minutes: 5,
 			stage: 'recovery'
 		};
 	},
-	'clear-growth': (_work, values) => ({
-		kind: 'look',
-		title: 'Measure shoots, leaf cover and the limit of dieback',
-		reason:
-			'Clear growth is expected at about ten weeks; a dieback limit that is steady over two looks may be re-cut.',
-		mark: 'trade',
-		fromDay: values['aftercare.clearGrowthFrom'],
-		toDay: values['aftercare.clearGrowthTo'],
-		minutes: 10,
-		stage: 'recovery'
-	}),
+	'clear-growth': (work, values) => {
+		const rest = restDays(work, values);
+		return {
+			kind: 'look',
+			title: 'Measure shoots, leaf cover and the limit of dieback',
+			reason: `Clear growth is expected at about ten weeks${rest > 0 ? ' of growing' : ''}; a dieback limit that is steady over two looks may be re-cut.`,
+			mark: 'trade',
+			fromDay: values['aftercare.clearGrowthFrom'] + rest,
+			toDay: values['aftercare.clearGrowthTo'] + rest,
+			minutes: 10,
+			stage: 'recovery'
+		};
+	},
 	'collar-again': ({ collarWork }, values) =>
 		collarWork
 			? {
