@@ -332,6 +332,56 @@ describe('today', () => {
 			false
 		);
 	});
+	it('is over by the days that the tree gives it: no day to come is told as over', () => {
+		const season = defaultValues['aftercare.lapsesSeasonDays'];
+		const turning = (seenOn: string | null) =>
+			entry({
+				tasks: [
+					task({
+						kind: 'other',
+						title: 'Turn it',
+						source: 'turning@2025-09-01',
+						fromOn: '2025-09-29',
+						toOn: '2025-10-20',
+						release: { condition: 'buds-move', value: 0, byOn: '2025-11-10', after: '' }
+					})
+				],
+				facts: {
+					looks:
+						seenOn === null
+							? []
+							: [
+									{
+										observedOn: seenOn,
+										buds: 'open',
+										leafCover: null,
+										leafState: null,
+										shootExtensionMm: null
+									}
+								],
+					functionLow: [],
+					evergreen: false,
+					gate: null,
+					closed: []
+				}
+			});
+		const said = (seenOn: string | null, on: string) =>
+			todayItems([turning(seenOn)], on, defaultValues).find((item) => item.sentence.includes('Turn it'));
+		// Buds that open in spring release it anew.
+		expect(said('2026-04-10', today)).toMatchObject({ sentence: 'Turn it', figure: '13 days left' });
+		expect(said('2026-04-10', addDays('2026-05-01', season))?.sentence).toBe('Turn it');
+		expect(said('2026-04-10', addDays('2026-05-01', season + 1))).toMatchObject({
+			sentence: 'Done or missed? Turn it',
+			reason: 'Its days were over on 2026-05-01. Say that it was done, or skip it with a word of why.'
+		});
+		// Seen by nobody it is over after the last day on which it was brought up.
+		expect(said(null, addDays('2025-12-01', season + 1))?.sentence).toBe('Done or missed? Turn it');
+		for (const seenOn of [null, '2025-10-02', '2025-12-20', '2026-04-10'])
+			for (let on = '2025-09-20'; on < '2026-09-01'; on = addDays(on, 7)) {
+				const over = /were over on (\S+)\./.exec(said(seenOn, on)?.reason ?? '')?.[1];
+				if (over) expect(over < on, `${seenOn} ${on}`).toBe(true);
+			}
+	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });
 		const found = items(

@@ -313,11 +313,11 @@ function firm(since: readonly Observation[], input: VerdictInput, values: Values
 			`It was last tried ${tooOld(last.observedOn, input)}; it stood firm then.`
 		);
 	return last.firmness === 'firm'
-		? criterion('firm', 'Tree firm', 'met', 'Stood firm at the last look.')
+		? criterion('firm', 'Tree firm', 'met', `It stood firm on ${last.observedOn}.`)
 		: criterion(
 				'firm',
 				'Tree firm',
 				'not-met',
-				`At the last look it ${firmnessSaid[last.firmness ?? 'moves'].then}.`
+				`On ${last.observedOn} it ${firmnessSaid[last.firmness ?? 'moves'].then}.`
 			);
 }

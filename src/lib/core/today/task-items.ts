@@ -24,7 +24,7 @@ const isSmall = (kind: Task['kind'], values: Values): boolean =>
 
 /**
  * Work that Today brings up as late, by the days that the tree gives it.
- * @param given as it was planned; its own last day tells whether it is over for good
+ * @param given as it was planned
  */
 export function isOverdue(
 	given: TodayTree['tasks'][number],
@@ -32,9 +32,9 @@ export function isOverdue(
 	today: string,
 	values: Values
 ): boolean {
-	if (given.state !== 'open' || isSmall(given.kind, values) || hasLapsed(given, today, values)) return false;
-	const { toOn, released } = timed(given, facts, today, values);
-	return released?.state !== 'held' && toOn < today;
+	if (given.state !== 'open' || isSmall(given.kind, values)) return false;
+	const task = timed(given, facts, today, values);
+	return task.released?.state !== 'held' && task.toOn < today && !hasLapsed(task, today, values);
 }
 
 /** Work that is open, late, over or coming up. */
@@ -51,7 +51,7 @@ export function taskItems(entry: TodayTree, today: string, values: Values): Toda
 		const weight = weightOf(task.kind, values);
 		const small = isSmall(task.kind, values);
 		const flag = task.kind === 'referral';
-		const lapsed = hasLapsed(given, today, values);
+		const lapsed = hasLapsed(task, today, values);
 		const level =
 			flag || isOverdue(given, entry.facts, today, values) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency = flag

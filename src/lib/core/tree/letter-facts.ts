@@ -109,9 +109,9 @@ const pressing = (deciding: DecisionFacts, values: Values): LetterFacts['next'] 
 const nextSteps = ({ records, say }: LetterFrom, today: string, values: Values): LetterFacts['next'] => {
 	const facts = releaseFacts(records, [], null, values);
 	return records.tasks
-		.filter((task) => task.state === 'open' && !hasLapsed(task, today, values))
+		.filter((task) => task.state === 'open')
 		.map((task) => timed(task, facts, today, values))
-		.filter((task) => task.released?.state !== 'held')
+		.filter((task) => task.released?.state !== 'held' && !hasLapsed(task, today, values))
 		.sort((a, b) => a.fromOn.localeCompare(b.fromOn))
 		.slice(0, NEXT_STEPS)
 		.map((task) => ({

@@ -32,9 +32,9 @@ export function nextOf(
 	values: Values
 ): Next | null {
 	const open = tasks
-		.filter((task) => task.state === 'open' && !hasLapsed(task, today, values))
+		.filter((task) => task.state === 'open')
 		.map((task) => timed(task, facts, today, values))
-		.filter((task) => task.released?.state !== 'held')
+		.filter((task) => task.released?.state !== 'held' && !hasLapsed(task, today, values))
 		.sort((a, b) => a.toOn.localeCompare(b.toOn));
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };

@@ -214,7 +214,7 @@ const ofItsSeason: ReadonlySet<string> = new Set([
 	'clear-growth'
 ]);
 
-/** Whether the time of an open task is over for good: it is asked whether it was done, and leads and alarms nothing. */
+/** Whether the time of an open task, as the tree gives it (see `timed`), is over for good: it is asked whether it was done, and leads and alarms nothing. */
 export const hasLapsed = (
 	{ toOn, source }: Pick<Task, 'toOn' | 'source'>,
 	today: string,
