@@ -6,7 +6,13 @@ import { placeSchema } from '$core/vocabulary/place';
 import { simulateWeighedTree } from '$core/simulate/weighed-tree';
 import { defaultValues as values } from '$core/values/values';
 import { drynessOf, fullPot, groundDay, potDay, type PotStores } from '$core/replant/pots/balance';
-import { fallOf, fallWords, nextWatering, waterAlarms } from '$core/aftercare/water/forecast';
+import {
+	fallOf,
+	fallWords,
+	nextWatering,
+	waterAlarms,
+	weighedThenAndNow
+} from '$core/aftercare/water/forecast';
 import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/aftercare/water/pot-state';
 import { grown } from '$core/aftercare/water/regrowth';
 import { bareDay } from '$core/climate/series';
@@ -273,6 +279,20 @@ describe('the next watering', () => {
 		if (!fall) throw new Error('it fell');
 		// From 0.8 − 8 × 0.015 to 0.8 − 29 × 0.015 in 21 days.
 		expect(fall).toEqual({ days: 21, by: expect.closeTo(1 - 0.365 / 0.68, 9) as number });
+		const weeks = values['rootFunction.fallDays'];
+		const weighed = (...before: number[]) =>
+			weighedThenAndNow(
+				before.map((days) => addDays('2026-06-30', -days)),
+				'2026-06-30',
+				values
+			);
+		expect([weighed(), weighed(1, 3), weighed(weeks, 2 * weeks), weighed(1, 2 * weeks + 1)]).toEqual([
+			false,
+			false,
+			false,
+			false
+		]);
+		expect([weighed(1, weeks), weighed(weeks - 1, 2 * weeks)]).toEqual([true, true]);
 		expect(fallWords(fall, [1, 1.02, 0.99], values)).toMatch(
 			/3 weighed neighbours do not: look at the roots/
 		);

@@ -15,6 +15,7 @@ import {
 	fallOf,
 	nextWatering,
 	waterAlarms,
+	weighedThenAndNow,
 	type NextWatering,
 	type WaterAlarm
 } from '../aftercare/water/forecast';
@@ -297,8 +298,13 @@ export function treeWater(
 			},
 			values
 		),
-		// What it drank then and now must both have been weighed: one pair compares with nothing.
-		fall: pairs.length >= 2 ? fallOf(course, today, values) : null,
+		fall: weighedThenAndNow(
+			pairs.map(({ to }) => to),
+			today,
+			values
+		)
+			? fallOf(course, today, values)
+			: null,
 		lastWaterOn,
 		restUntil,
 		standsSince: planting.plantedOn,

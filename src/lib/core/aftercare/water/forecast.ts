@@ -213,6 +213,16 @@ export function fallOf(
 		: null;
 }
 
+/**
+ * Whether it was weighed both in the last weeks and in those before them: what it drank then and now is compared by nothing else.
+ * @param pairedOn last days of its pairs of weighings
+ */
+export function weighedThenAndNow(pairedOn: readonly string[], today: string, values: Values): boolean {
+	const weeks = values['rootFunction.fallDays'];
+	const [then, earliest] = [addDays(today, -weeks), addDays(today, -2 * weeks)];
+	return pairedOn.some((on) => on > then) && pairedOn.some((on) => on <= then && on >= earliest);
+}
+
 /** How root function moved over the last weeks, as a factor; null where that is not known. */
 export function moveOf(
 	course: readonly { on: string; phi: number }[],
