@@ -1,8 +1,17 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** The marker package gives its parts out by `this`, which only Node takes for `exports`. */
+const markersGivenOut = (): Plugin => ({
+	name: 'markers-given-out',
+	transform: (code, id) =>
+		/js-aruco2\/src\/(aruco|cv)\.js/.test(id)
+			? { code: code.replace('this.CV || ', '').replace(/^this\.(AR|CV) =/gm, 'exports.$1 ='), map: null }
+			: null
+});
 
 export default defineConfig({
-	plugins: [tailwindcss(), sveltekit()],
-	worker: { format: 'es' }
+	plugins: [markersGivenOut(), tailwindcss(), sveltekit()],
+	worker: { format: 'es', plugins: () => [markersGivenOut()] }
 });

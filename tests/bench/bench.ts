@@ -1,3 +1,7 @@
+import { findCard } from '$core/examine/pictures/find-card';
+import { lengthIn } from '$core/examine/pictures/plane';
+import { seenBy } from '../pinhole';
+import { onPlane, photograph, sceneOf, soil, withCard } from '../scene';
 import { roundPot } from '$core/replant/pots/volume';
 import { chromium } from '@playwright/test';
 import { spawn, spawnSync } from 'node:child_process';
@@ -884,6 +888,79 @@ function handsRows(): Row[] {
 	];
 }
 
+const SCENES = 200;
+
+/** The printed card in drawn pictures with a known truth: how often it is found, what it reads, and how long it takes. */
+export async function pictureRows(): Promise<Row[]> {
+	const lengthsOff: number[] = [];
+	const tiltsOff: number[] = [];
+	let [found, inside, asked] = [0, 0, 0];
+	for (let seed = 1; seed <= SCENES; seed++) {
+		const { camera, laid, taken } = sceneOf(seed, 900);
+		const card = findCard(await photograph(camera, withCard(soil(seed), laid), taken), defaultValues);
+		if (typeof card === 'string') continue;
+		found++;
+		tiltsOff.push(Math.abs((card.plane.tiltDeg ?? NaN) - camera.tiltDeg));
+		for (const [from, to] of [
+			[
+				{ x: -60, y: 20 },
+				{ x: 230, y: 150 }
+			],
+			[
+				{ x: 40, y: -50 },
+				{ x: 60, y: 190 }
+			]
+		] as const) {
+			const ends = [from, to].map((point) => seenBy(camera, onPlane(laid, point)));
+			const length = lengthIn(card.plane, ends, 0.001, defaultValues);
+			const truth = Math.hypot(to.x - from.x, to.y - from.y);
+			asked++;
+			lengthsOff.push(Math.abs((length?.mm ?? NaN) / truth - 1));
+			if (Math.abs((length?.mm ?? NaN) - truth) <= (length?.errorMm ?? 0)) inside++;
+		}
+	}
+	const median = (list: readonly number[]): number =>
+		[...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+	const large = sceneOf(9, 4000);
+	const twelve = await photograph(large.camera, withCard(soil(9), large.laid), large.taken);
+	const began = performance.now();
+	findCard(twelve, defaultValues);
+	const seconds = (performance.now() - began) / 1000;
+	const share = found / SCENES;
+	return [
+		{
+			what: `pictures: the card found in ${SCENES} drawn scenes, tilted up to 35°`,
+			measured: `${(100 * share).toFixed(1)} %`,
+			budget: '97 %',
+			holds: share >= 0.97
+		},
+		{
+			what: 'pictures: a length by the card, off in the middle of the scenes',
+			measured: `${(100 * median(lengthsOff)).toFixed(2)} %`,
+			budget: '5 %',
+			holds: median(lengthsOff) <= 0.05
+		},
+		{
+			what: 'pictures: the card’s own ± covers the true length in',
+			measured: `${((100 * inside) / asked).toFixed(1)} %`,
+			budget: '85 %',
+			holds: inside / asked >= 0.85
+		},
+		{
+			what: 'pictures: tilt, off in the middle of the scenes',
+			measured: `${median(tiltsOff).toFixed(2)}°`,
+			budget: '3°',
+			holds: median(tiltsOff) <= 3
+		},
+		{
+			what: 'pictures: the card found in one of 12 megapixels',
+			measured: `${seconds.toFixed(2)} s`,
+			budget: '2 s',
+			holds: seconds <= 2
+		}
+	];
+}
+
 /** Measures every budget that there is something to measure for. */
 export async function bench(): Promise<void> {
 	console.log(`\n${cpus()[0]?.model ?? ''}, ${cpus().length} cores, Node ${process.version}\n`);
@@ -896,6 +973,7 @@ export async function bench(): Promise<void> {
 		pageRows,
 		growthRows,
 		largestRows,
+		pictureRows,
 		startRows,
 		async () => handsRows()
 	])

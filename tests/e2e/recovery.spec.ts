@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
+import { card, cardSvg } from '../../src/lib/core/examine/pictures/card';
 import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
 
 test('the forecast: a probability with its range, what moved it, and a decision kept or overruled with a reason', async ({
@@ -165,6 +166,68 @@ test('a shoot is measured in a picture by the card beside it, and stands in a lo
 	await page.getByRole('link', { name: 'Back to Recovery' }).click();
 	await page.getByText(/^All looks/).click();
 	await expect(page.getByText(/Measured in a picture \(.+\): 1(49|50|51)\smm ± \d+\smm\./)).toBeVisible();
+});
+
+test('the printed card is found by itself: two touches are a length, and two points a scale', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/reference/card`);
+	const file = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'PDF, A4' }).click();
+	const bytes = await readFile((await (await file).path()) ?? '');
+	expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+	// A4 in points.
+	expect(/MediaBox \[0 0 595\.27\d* 841\.88\d*\]/.test(bytes.toString('latin1'))).toBe(true);
+	await open(page, `${DEMO}/trees/${await treeId('G-11')}/recovery/pictures`);
+	// The print on a table, 6 px to the millimetre, turned by 20 degrees, and a shoot of 600 px: 100 mm.
+	const print = await sharp(Buffer.from(cardSvg()), { density: 25.4 * 6 })
+		.resize(card.widthMm * 6)
+		.png()
+		.toBuffer();
+	const turned = await sharp(print).rotate(20, { background: '#6b5b4b' }).png().toBuffer();
+	const table = await sharp({ create: { width: 2000, height: 1500, channels: 3, background: '#6b5b4b' } })
+		.composite([
+			{ input: turned, left: 150, top: 180 },
+			{
+				input: Buffer.from(
+					'<svg xmlns="http://www.w3.org/2000/svg" width="900" height="40"><path d="M100 20h600" stroke="#4a4" stroke-width="16"/></svg>'
+				),
+				left: 900,
+				top: 1400
+			}
+		])
+		.png()
+		.toBuffer();
+	await page.getByLabel('File').setInputFiles({ name: 'card.png', mimeType: 'image/png', buffer: table });
+	await page.getByLabel('Taken on').fill('2026-04-16');
+	await page.getByRole('button', { name: 'Keep the picture' }).click();
+	await expect(told(page, /The picture is kept/)).toBeVisible();
+	await page
+		.getByRole('link', { name: /^Measure in it/ })
+		.first()
+		.click();
+	await expect(page.getByText(/The printed card was found by itself: 4 markers/)).toBeVisible();
+	await expect(page.getByText('Now touch one end of what you measure.')).toBeVisible();
+	const image = page.getByRole('img', { name: /16 April 2026/ });
+	const touch = async (x: number, y: number): Promise<void> => {
+		const box = await image.boundingBox();
+		if (!box) throw new Error('no picture');
+		await image.click({ position: { x: (x * box.width) / 2000, y: (y * box.height) / 1500 }, force: true });
+	};
+	await touch(1000, 1420);
+	await touch(1600, 1420);
+	await expect(page.getByText(/^(99|100|101)\smm ± \d+\smm$/)).toBeVisible();
+	await expectAccessible(page);
+	await page.getByRole('combobox', { name: 'Size' }).selectOption('two points, only the scale');
+	await expect(page.getByText('Touch two points whose distance you know: 0 of 2.')).toBeVisible();
+	await touch(1000, 1420);
+	await touch(1600, 1420);
+	await expect(page.getByText('Say how far the two points are apart.')).toBeVisible();
+	await page.getByLabel('The two points are apart').fill('10 cm');
+	await touch(1050, 1300);
+	await touch(1350, 1300);
+	await expect(page.getByText(/^(49|50|51)\smm ± \d+\smm$/)).toBeVisible();
+	await expect(page.getByText(/Tilt is not corrected/)).toBeVisible();
 });
 
 test('pictures: text, nothing and too many pixels are refused; two of a view stand side by side under a slider', async ({

@@ -40,6 +40,7 @@ const pages = [
 	'/reference/values',
 	'/reference/cautions',
 	'/reference/glossary',
+	'/reference/card',
 	'/reference/formats',
 	'/reference/look'
 ];

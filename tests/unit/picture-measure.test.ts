@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { planeFaultSaid } from '$core/examine/pictures/plane';
+import { card } from '$core/examine/pictures/card';
+import { cardFaultSaid } from '$core/examine/pictures/find-card-words';
+import { planeFaultSaid, planeOf } from '$core/examine/pictures/plane';
 import { defaultValues } from '$core/values/values';
 import { seenBy } from '../pinhole';
 import { PictureMeasure } from '$views/recovery/picture-measure.svelte';
@@ -15,11 +17,74 @@ const corners = [
 const begun = (): PictureMeasure => {
 	const measuring = new PictureMeasure(picture, defaultValues);
 	measuring.shownWidthPx = 1000;
+	measuring.searched('no-card');
 	for (const corner of corners) measuring.touch(corner);
 	return measuring;
 };
 
+/** The printed card as it is found, seen from straight above, 5 px to the millimetre. */
+const foundCard = () => {
+	const at = (x: number, y: number) => ({ x: 200 + 5 * x, y: 200 + 5 * y });
+	const { widthMm, heightMm } = card;
+	const plane = planeOf(
+		[at(0, 0), at(widthMm, 0), at(widthMm, heightMm), at(0, heightMm)],
+		card,
+		picture,
+		defaultValues
+	);
+	if (typeof plane === 'string') throw new Error(plane);
+	return { plane: { ...plane, cornerPx: 0.1 }, markers: 4, offPx: 0.1 };
+};
+
 describe('measuring in a picture', () => {
+	it('begins with the printed card: found, nothing but the thing itself is touched', () => {
+		const measuring = new PictureMeasure(picture, defaultValues);
+		expect([measuring.rectangle, measuring.plane, measuring.fault]).toEqual(['card', null, null]);
+		// Nothing is taken while it is looked for.
+		measuring.touch({ x: 1, y: 1 });
+		expect([measuring.line, measuring.corners]).toEqual([[], []]);
+		measuring.searched(foundCard());
+		expect([measuring.rectangle, measuring.step]).toEqual(['card', 'line']);
+		measuring.touch({ x: 100, y: 1000 });
+		measuring.touch({ x: 600, y: 1000 });
+		expect(measuring.length?.mm).toBeCloseTo(100, 6);
+		measuring.again();
+		expect(measuring.plane).not.toBeNull();
+	});
+
+	it('without it turns to four corners, and what was chosen meanwhile stays', () => {
+		const measuring = new PictureMeasure(picture, defaultValues);
+		measuring.searched('no-card');
+		expect([measuring.rectangle, measuring.step, measuring.fault]).toEqual(['bank-card', 'corners', null]);
+		measuring.choose('card');
+		expect(measuring.fault).toBe(cardFaultSaid['no-card']);
+		const chosen = new PictureMeasure(picture, defaultValues);
+		chosen.choose('a4');
+		chosen.touch(corners[0] ?? { x: 0, y: 0 });
+		chosen.searched(foundCard());
+		expect([chosen.rectangle, chosen.corners.length]).toEqual(['a4', 1]);
+	});
+
+	it('takes two points and their distance for the scale alone', () => {
+		const measuring = new PictureMeasure(picture, defaultValues);
+		measuring.choose('two-points');
+		measuring.touch({ x: 100, y: 100 });
+		expect(measuring.step).toBe('corners');
+		measuring.touch({ x: 600, y: 100 });
+		expect([measuring.step, measuring.plane]).toEqual(['line', null]);
+		measuring.apartMm = 100;
+		expect(measuring.plane?.tiltDeg).toBeNull();
+		measuring.touch({ x: 100, y: 1000 });
+		measuring.touch({ x: 100, y: 1250 });
+		expect(measuring.length?.mm).toBeCloseTo(50, 6);
+		// Other corners are wanted for a sheet: these were of something else.
+		measuring.choose('a4');
+		expect([measuring.corners, measuring.line]).toEqual([[], []]);
+		measuring.touch({ x: 1, y: 1 });
+		measuring.choose('a5');
+		expect(measuring.corners).toHaveLength(1);
+	});
+
 	it('takes four corners first, then points along the thing, and tells the length of them', () => {
 		const measuring = begun();
 		expect(measuring.step).toBe('line');
@@ -69,6 +134,7 @@ describe('measuring in a picture', () => {
 
 	it('says why the corners tell nothing, and takes no points then', () => {
 		const measuring = new PictureMeasure(picture, defaultValues);
+		measuring.searched('no-card');
 		for (const corner of corners.slice(0, 3)) measuring.touch(corner);
 		expect(measuring.fault).toBeNull();
 		measuring.touch({ x: 728, y: 570 });
@@ -79,6 +145,7 @@ describe('measuring in a picture', () => {
 
 	it('says when a point lies too far behind, until it is taken back', () => {
 		const tilted = new PictureMeasure(picture, defaultValues);
+		tilted.searched('no-card');
 		tilted.shownWidthPx = 1000;
 		const camera = {
 			tiltDeg: 45,

@@ -16,7 +16,7 @@ export const pictureCalculations: readonly Calculation[] = [
 				.object({
 					mm: number,
 					errorMm: number.describe('Within so much the true length lies in 95 of 100, mm'),
-					tiltDeg: number,
+					tiltDeg: number.nullable(),
 					distanceMm: number.describe('From the camera to the middle of the rectangle, mm')
 				})
 				.nullable()

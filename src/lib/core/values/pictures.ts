@@ -35,6 +35,31 @@ export const pictureValues = defineValues({
 		'share of the area',
 		[0.001, 0.5]
 	),
+	'picture.searchPx': ours(
+		'Pictures: the card is looked for in a picture made so small, longer side',
+		1600,
+		'px',
+		[400, 6000]
+	),
+	'picture.markerBits': ours(
+		'Pictures: a marker of the card is known with so many of its 36 bits wrong',
+		3,
+		'bits',
+		[0, 5]
+	),
+	'picture.cornerPx': ours('Pictures: a corner of a marker is found no better than to', 0.1, 'px', [0.01, 5]),
+	'picture.cardOffMost': ours(
+		'Pictures: the markers lie in one plane while their corners are off by less than this, of a marker',
+		0.03,
+		'share',
+		[0.002, 0.3]
+	),
+	'picture.blurMost': ours(
+		'Pictures: the card is sharp while black turns to white within this, of a marker',
+		0.16,
+		'share',
+		[0.02, 0.5]
+	),
 	'picture.tiltMostDeg': ours(
 		'Pictures: taken from the side, lengths are read up to',
 		50,

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { knownRectangles, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
+	import { card } from '$core/examine/pictures/card';
+	import { cardFaultSaid } from '$core/examine/pictures/find-card-words';
+	import { knownRectangles, planeFaultSaid, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
 	import type { Tree } from '$core/take-in/tree';
 	import { counted } from '$core/text/plural';
@@ -15,10 +17,11 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import { untrack } from 'svelte';
+	import { createPictureReader } from '$lib/workers/picture-reader';
+	import { onMount, untrack } from 'svelte';
 	import { PictureMeasure } from './picture-measure.svelte';
 
-	/** Lengths in a picture, by a card or a sheet that lies beside. */
+	/** Lengths in a picture, by the printed card, by a sheet that lies beside, or by two points. */
 	interface Props {
 		tree: Tree;
 		picture: Picture;
@@ -41,18 +44,49 @@
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const said = ({ mm: length, errorMm }: { mm: number; errorMm: number }): string =>
 		`${mm(length)} ± ${mm(Math.max(1, errorMm))}`;
+	/** What lies beside for its size, in words. */
+	const named = $derived(
+		measuring.rectangle === 'card'
+			? 'card'
+			: measuring.rectangle === 'own'
+				? 'rectangle'
+				: measuring.rectangle === 'two-points'
+					? 'two points'
+					: knownRectangles[measuring.rectangle].name
+	);
 	const says = $derived(
 		measuring.fault ??
-			(measuring.step === 'corners'
-				? `Touch the four corners of the ${measuring.rectangle === 'own' ? 'rectangle' : knownRectangles[measuring.rectangle].name}: ${measuring.corners.length} of 4.`
-				: !measuring.size
-					? 'Say how large the rectangle is.'
-					: measuring.line.length === 0
-						? 'Now touch one end of what you measure.'
-						: measuring.line.length === 1
-							? 'Touch its other end, or first where it bends.'
-							: 'Touch on where it goes on, or keep the length.')
+			(measuring.rectangle === 'card' && measuring.card === null
+				? 'Looking for the printed card …'
+				: measuring.step === 'corners'
+					? measuring.rectangle === 'two-points'
+						? `Touch two points whose distance you know: ${measuring.corners.length} of 2.`
+						: `Touch the four corners of the ${named}: ${measuring.corners.length} of 4.`
+					: !measuring.plane
+						? measuring.rectangle === 'two-points'
+							? 'Say how far the two points are apart.'
+							: 'Say how large the rectangle is.'
+						: measuring.line.length === 0
+							? 'Now touch one end of what you measure.'
+							: measuring.line.length === 1
+								? 'Touch its other end, or first where it bends.'
+								: 'Touch on where it goes on, or keep the length.')
 	);
+
+	/** Why the card was not found; said beside the choice of something else. */
+	const noCard = $derived(
+		typeof measuring.card === 'string' ? { ...planeFaultSaid, ...cardFaultSaid }[measuring.card] : ''
+	);
+	onMount(() => {
+		const reader = createPictureReader();
+		reader
+			.card(source, values)
+			.then((found) => measuring.searched(found))
+			// What cannot be read is said as what it is for the person: no card in it.
+			.catch(() => measuring.searched('no-card'))
+			.finally(() => reader.stop());
+		return () => reader.stop();
+	});
 
 	function at(event: PointerEvent): Point2 | null {
 		const box = stage?.getBoundingClientRect();
@@ -89,6 +123,7 @@
 		measuring.move(which, index, { x: point.x + step[0] * by, y: point.y + step[1] * by });
 		event.preventDefault();
 	}
+	const touched = $derived(measuring.corners.length + measuring.line.length);
 	const path = (points: readonly Point2[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ');
 </script>
 
@@ -136,7 +171,7 @@
 						/>
 					{/each}
 				{/snippet}
-				{#if measuring.corners.length > 1}
+				{#if (measuring.plane?.corners ?? measuring.corners).length > 1}
 					<polygon
 						points={path(measuring.plane?.corners ?? measuring.corners)}
 						class="fill-none stroke-rain"
@@ -170,14 +205,12 @@
 			<Button
 				onclick={() => measuring.touch({ x: picture.widthPx / 2, y: picture.heightPx / 2 })}
 				disabled={measuring.step === 'line' && !measuring.plane}
-				>{measuring.step === 'corners' ? 'A corner in the middle' : 'A point in the middle'}</Button
+				>{measuring.step === 'corners' && measuring.rectangle !== 'two-points'
+					? 'A corner in the middle'
+					: 'A point in the middle'}</Button
 			>
-			<Button onclick={() => measuring.back()} disabled={measuring.corners.length === 0}
-				>Take the last back</Button
-			>
-			<Button tone="quiet" onclick={() => measuring.again()} disabled={measuring.corners.length === 0}
-				>All anew</Button
-			>
+			<Button onclick={() => measuring.back()} disabled={touched === 0}>Take the last back</Button>
+			<Button tone="quiet" onclick={() => measuring.again()} disabled={touched === 0}>All anew</Button>
 		</div>
 	</div>
 
@@ -185,21 +218,44 @@
 		<div>
 			<h3 id="size-title" class="text-lg">What lies beside for its size</h3>
 			<p class="text-sm text-slate">
-				Flat, in the plane of what you measure, all four corners in the picture.
+				{#if measuring.rectangle === 'card' && measuring.card !== null && typeof measuring.card !== 'string'}
+					The printed card was found by itself: {counted(measuring.card.markers, 'marker')}, within {format().number(
+						measuring.card.offPx,
+						1
+					)} px of the picture. It must lie flat, in the plane of what you measure.
+				{:else if measuring.rectangle === 'two-points'}
+					Only the scale: the picture is taken as straight from the front. What lies nearer or farther than
+					the two points reads wrong.
+				{:else}
+					Flat, in the plane of what you measure, all four corners in the picture.
+				{/if}
 			</p>
+			{#if noCard && measuring.rectangle !== 'card'}<p class="mt-1 text-sm">{noCard}</p>{/if}
+			<a class="chalk text-sm" href={resolve('/reference/card')}>Print the card, it is found by itself</a>
 		</div>
 		<SelectField
 			name="rectangle"
 			label="Size"
 			bind:value={() => measuring.rectangle, (chosen) => measuring.choose(chosen)}
 			options={[
+				{ value: 'card', label: `printed card, ${mm(card.widthMm)} × ${mm(card.heightMm)}` },
 				...Object.entries(knownRectangles).map(([value, { name, widthMm, heightMm }]) => ({
 					value,
 					label: `${name}, ${mm(widthMm)} × ${mm(heightMm)}`
 				})),
-				{ value: 'own', label: 'another' }
+				{ value: 'own', label: 'another rectangle' },
+				{ value: 'two-points', label: 'two points, only the scale' }
 			]}
 		/>
+		{#if measuring.rectangle === 'two-points'}
+			<MeasureField
+				name="apartMm"
+				label="The two points are apart"
+				unit="mm"
+				value={measuring.apartMm}
+				oninput={(value) => (measuring.apartMm = value)}
+			/>
+		{/if}
 		{#if measuring.rectangle === 'own'}
 			<div class="grid grid-cols-2 gap-3">
 				<MeasureField
@@ -223,13 +279,13 @@
 			<p>
 				{#if measuring.length}<strong class="text-2xl">{said(measuring.length)}</strong><br />{/if}
 				<span class="text-sm text-slate">
-					Taken about {format().number(measuring.plane.tiltDeg)}° from straight, from some {format().measure(
+					{measuring.plane.tiltDeg === null
+						? 'Tilt is not corrected; taken from'
+						: `Taken about ${format().number(measuring.plane.tiltDeg)}° from straight, from`} some {format().measure(
 						measuring.plane.distanceMm / 1000,
 						'm',
 						1
-					)} away. What lies {mm(10)} nearer to the camera than the {measuring.rectangle === 'own'
-						? 'rectangle'
-						: knownRectangles[measuring.rectangle].name} reads {format().percent(
+					)} away. What lies {mm(10)} nearer to the camera than the {named} reads {format().percent(
 						readsLongBy(measuring.plane, 10)
 					)} too long.
 				</span>

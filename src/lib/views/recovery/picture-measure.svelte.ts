@@ -1,10 +1,13 @@
+import { cardFaultSaid, type CardFault, type FoundCard } from '$core/examine/pictures/find-card-words';
 import {
 	knownRectangles,
 	lengthIn,
 	planeFaultSaid,
 	planeOf,
+	scaleOf,
 	type KnownRectangle,
 	type Plane,
+	type PlaneFault,
 	type PictureLength,
 	type Point2
 } from '$core/examine/pictures/plane';
@@ -12,11 +15,20 @@ import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 
 const CORNERS = 4;
+/** What a picture is measured by: the printed card, a sheet or card of known size, a rectangle, or two points. */
+export type MeasuredBy = KnownRectangle | 'card' | 'own' | 'two-points';
 const MOST_POINTS = 60;
 
-/** Measuring in a picture: four corners of what lies beside for its size, then along the thing. Points are px of the picture. */
+/**
+ * Measuring in a picture: the printed card is looked for first; without it four corners of what lies beside for its size, or two points, then
+ * along the thing. Points are px of the picture.
+ */
 export class PictureMeasure {
-	rectangle = $state<KnownRectangle | 'own'>('bank-card');
+	rectangle = $state<MeasuredBy>('card');
+	/** What the search for the card gave; null while it runs. */
+	card = $state.raw<FoundCard | CardFault | PlaneFault | null>(null);
+	/** How far the two points are apart. */
+	apartMm = $state<number | null>(null);
 	ownWidthMm = $state<number | null>(null);
 	ownHeightMm = $state<number | null>(null);
 	corners = $state.raw<readonly Point2[]>([]);
@@ -26,17 +38,22 @@ export class PictureMeasure {
 	shownWidthPx = $state(0);
 
 	readonly size = $derived.by(() => {
+		if (this.rectangle === 'card' || this.rectangle === 'two-points') return null;
 		if (this.rectangle !== 'own') return knownRectangles[this.rectangle];
 		return this.ownWidthMm && this.ownHeightMm
 			? { widthMm: this.ownWidthMm, heightMm: this.ownHeightMm }
 			: null;
 	});
 	/** The plane, why the corners do not tell it, or null while they are not all touched. */
-	readonly found = $derived.by(() =>
-		this.corners.length === CORNERS && this.size
-			? planeOf(this.corners, this.size, this.picture, this.values)
-			: null
-	);
+	readonly found = $derived.by((): Plane | PlaneFault | CardFault | null => {
+		if (this.rectangle === 'card')
+			return this.card !== null && typeof this.card !== 'string' ? this.card.plane : this.card;
+		if (this.corners.length < this.wanted) return null;
+		const [a, b] = this.corners;
+		if (this.rectangle === 'two-points')
+			return a && b && this.apartMm ? scaleOf([a, b], this.apartMm, this.picture, this.values) : null;
+		return this.size ? planeOf(this.corners, this.size, this.picture, this.values) : null;
+	});
 	readonly plane = $derived<Plane | null>(typeof this.found === 'string' ? null : this.found);
 	/** How far a touch is off, px of the picture. */
 	readonly touchPx = $derived.by(
@@ -48,11 +65,13 @@ export class PictureMeasure {
 	);
 	/** Why there is no length, and what to do. */
 	readonly fault = $derived.by(() => {
-		if (typeof this.found === 'string') return planeFaultSaid[this.found];
+		if (typeof this.found === 'string') return { ...planeFaultSaid, ...cardFaultSaid }[this.found];
 		return this.plane && this.line.length > 1 && !this.length ? planeFaultSaid['too-far'] : null;
 	});
+	/** Touches that tell the plane. */
+	readonly wanted = $derived(this.rectangle === 'card' ? 0 : this.rectangle === 'two-points' ? 2 : CORNERS);
 	/** What is touched next. */
-	readonly step = $derived<'corners' | 'line'>(this.corners.length < CORNERS ? 'corners' : 'line');
+	readonly step = $derived<'corners' | 'line'>(this.corners.length < this.wanted ? 'corners' : 'line');
 
 	constructor(
 		readonly picture: Pick<Picture, 'widthPx' | 'heightPx'>,
@@ -64,8 +83,21 @@ export class PictureMeasure {
 		if (this.step === 'corners') this.corners = [...this.corners, at];
 		else if (this.plane && this.line.length < MOST_POINTS) this.line = [...this.line, at];
 	}
-	choose(rectangle: string): void {
-		this.rectangle = Object.hasOwn(knownRectangles, rectangle) ? (rectangle as KnownRectangle) : 'own';
+	/** Measures by something else; what was touched for it stays where it can stand for that too. */
+	choose(by: string): void {
+		const before = this.wanted;
+		this.rectangle =
+			by === 'card' || by === 'two-points'
+				? by
+				: Object.hasOwn(knownRectangles, by)
+					? (by as KnownRectangle)
+					: 'own';
+		if (this.wanted !== before) this.corners = this.line = [];
+	}
+	/** The search for the card is over: without one, four corners of something else are touched. */
+	searched(card: FoundCard | CardFault | PlaneFault): void {
+		this.card = card;
+		if (typeof card === 'string' && this.rectangle === 'card') this.choose('bank-card');
 	}
 	/** Moves a point that was touched. */
 	move(which: 'corners' | 'line', index: number, to: Point2): void {

@@ -16,6 +16,7 @@
 		{ label: 'Glossary', href: resolve('/reference/glossary') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
 		{ label: 'Formats', href: resolve('/reference/formats') },
+		{ label: 'Card', href: resolve('/reference/card') },
 		{ label: 'Look', href: resolve('/reference/look') }
 	];
 </script>

@@ -48,6 +48,7 @@
 		{ label: 'Values with their marks', href: resolve('/reference/values') },
 		{ label: 'Glossary', href: resolve('/reference/glossary') },
 		{ label: 'Cautions', href: resolve('/reference/cautions') },
+		{ label: 'Card for pictures, to print', href: resolve('/reference/card') },
 		{ label: 'Look of Bruntle', href: resolve('/reference/look') },
 		{ label: 'Calculations and open formats', href: resolve('/reference/formats') }
 	];

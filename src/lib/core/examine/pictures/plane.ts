@@ -127,13 +127,27 @@ export const pictureLengthInput = z.strictObject({
 export interface Plane {
 	/** From pixels of the picture to millimetres of the plane. */
 	toMm: Homography;
-	/** How far it was taken from straight above the plane, degrees. */
-	tiltDeg: number;
+	/** How far it was taken from straight above the plane, degrees; null where two points tell the scale and no more. */
+	tiltDeg: number | null;
 	/** How far the camera was from the middle of the rectangle, mm. */
 	distanceMm: number;
 	/** The corners that tell it, px, in the order of `homographyOf`. */
 	corners: readonly Point2[];
-	rectangle: { widthMm: number; heightMm: number };
+	/** How far they are off on each axis, one deviation, px; null where they were touched as the points are. */
+	cornerPx: number | null;
+	/** Where they lie in the plane, mm. */
+	flat: readonly Point2[];
+}
+
+/** The plane by what was seen of it: four corners, or two points and no tilt. */
+const planeBy = (seen: readonly Point2[], flat: readonly Point2[]): Homography | null =>
+	seen.length === 2 ? scaleOnly(seen, flat) : homographyOf(seen, flat);
+
+/** Pixels to millimetres where the picture is taken as straight from above. */
+function scaleOnly(seen: readonly Point2[], flat: readonly Point2[]): Homography | null {
+	const apart = ([a, b]: readonly Point2[]): number => (a && b ? Math.hypot(a.x - b.x, a.y - b.y) : NaN);
+	const mmPerPx = apart(flat) / apart(seen);
+	return Number.isFinite(mmPerPx) ? [mmPerPx, 0, 0, 0, mmPerPx, 0, 0, 0, 1] : null;
 }
 
 /** Corners in a row round their middle, beginning so that a long side comes first where the rectangle has one. */
@@ -151,7 +165,7 @@ function inOrder(corners: readonly Point2[], isWide: boolean): Point2[] {
 }
 
 /** Corners of a rectangle in its own plane, mm, its width first. */
-const cornersOf = ({ widthMm, heightMm }: Plane['rectangle']): Point2[] => [
+const cornersOf = ({ widthMm, heightMm }: { widthMm: number; heightMm: number }): Point2[] => [
 	{ x: 0, y: 0 },
 	{ x: widthMm, y: 0 },
 	{ x: widthMm, y: heightMm },
@@ -190,7 +204,38 @@ export function planeOf(
 	if (!toMm || !toPx) return 'no-rectangle';
 	const { tiltDeg, distanceMm } = viewOf(toPx, rectangle, picture, values);
 	if (tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
-	return { toMm, tiltDeg, distanceMm, corners: round, rectangle };
+	return { toMm, tiltDeg, distanceMm, corners: round, cornerPx: null, flat };
+}
+
+/**
+ * The scale of a picture from two points a known distance apart. Tilt is not corrected: what lies nearer or farther than they reads wrong.
+ * @param seen two points, px
+ * @param apartMm how far they are apart, mm
+ * @param picture its sides, px
+ * @returns the plane, or why they do not tell it
+ */
+export function scaleOf(
+	seen: readonly [Point2, Point2],
+	apartMm: number,
+	picture: { widthPx: number; heightPx: number },
+	values: Values
+): Plane | PlaneFault {
+	const longest = Math.max(picture.widthPx, picture.heightPx);
+	const apartPx = Math.hypot(seen[0].x - seen[1].x, seen[0].y - seen[1].y);
+	const flat = [
+		{ x: 0, y: 0 },
+		{ x: apartMm, y: 0 }
+	];
+	const toMm = scaleOnly(seen, flat);
+	if (!toMm || apartPx < values['picture.smallestShare'] * longest) return 'too-small';
+	return {
+		toMm,
+		tiltDeg: null,
+		distanceMm: (values['picture.focalShare'] * longest * apartMm) / apartPx,
+		corners: seen,
+		cornerPx: null,
+		flat
+	};
 }
 
 /** From where a plane was seen, for a camera as phones have it. @see Hartley & Zisserman 2004, section 8.1 */
@@ -199,7 +244,7 @@ function viewOf(
 	{ widthMm, heightMm }: { widthMm: number; heightMm: number },
 	{ widthPx, heightPx }: { widthPx: number; heightPx: number },
 	values: Values
-): Pick<Plane, 'tiltDeg' | 'distanceMm'> {
+): { tiltDeg: number; distanceMm: number } {
 	const focalPx = values['picture.focalShare'] * Math.max(widthPx, heightPx);
 	const column = (i: number): [number, number, number] => {
 		const depth = toPx[6 + i] ?? NaN;
@@ -262,21 +307,21 @@ export function lengthIn(
 	touchPx: number,
 	values: Values
 ): PictureLength | null {
-	const { corners, rectangle } = plane;
+	const { corners, flat } = plane;
 	const near = corners.reduce((sum, corner) => sum + depthOf(plane.toMm, corner), 0) / corners.length;
 	if (points.some((point) => depthOf(plane.toMm, point) / near < values['picture.farShare'])) return null;
-	const flat = cornersOf(rectangle);
 	const touched = [...corners, ...points];
 	const lengthOf = (all: readonly Point2[]): number => {
-		const toMm = homographyOf(all.slice(0, 4), flat);
-		return toMm ? lengthMm(toMm, all.slice(4)) : NaN;
+		const toMm = planeBy(all.slice(0, corners.length), flat);
+		return toMm ? lengthMm(toMm, all.slice(corners.length)) : NaN;
 	};
 	const mm = lengthMm(plane.toMm, points);
 	const slopes = touched.flatMap((_, i) =>
 		(['x', 'y'] as const).map((axis) => {
 			const moved = (by: number): Point2[] =>
 				touched.map((point, j) => (j === i ? { ...point, [axis]: point[axis] + by } : point));
-			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * touchPx;
+			const offPx = i < corners.length ? (plane.cornerPx ?? touchPx) : touchPx;
+			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * offPx;
 		})
 	);
 	return { mm, errorMm: Z95 * Math.hypot(...slopes) };

@@ -1,0 +1,5 @@
+<script lang="ts">
+	import CardView from '$views/reference/CardView.svelte';
+</script>
+
+<CardView />
