@@ -1,6 +1,6 @@
 /** Markers in a picture; the package brings no types of its own. */
 declare module 'js-aruco2' {
-	export const AR: {
+	const AR: {
 		Detector: new (config: { dictionaryName: string; maxHammingDistance?: number }) => {
 			detectImage(
 				width: number,
@@ -11,4 +11,6 @@ declare module 'js-aruco2' {
 			dictionary: { codeList: string[] };
 		};
 	};
+	const parts: { AR: typeof AR };
+	export default parts;
 }

@@ -1,4 +1,4 @@
-import { AR } from 'js-aruco2';
+import aruco from 'js-aruco2';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import {
@@ -39,7 +39,7 @@ async function printed(pxPerMm: number): Promise<Rgba> {
 
 describe('the printed card', () => {
 	it('bears the first four markers of a published dictionary (js-aruco2 2.0, ARUCO_MIP_36h12)', () => {
-		const { dictionary } = new AR.Detector({ dictionaryName: 'ARUCO_MIP_36h12' });
+		const { dictionary } = new aruco.AR.Detector({ dictionaryName: 'ARUCO_MIP_36h12' });
 		for (const id of markerCodes.keys()) {
 			const bits = Array.from({ length: 36 }, (_, i) =>
 				moduleIsWhite(id, 1 + (i % 6), 1 + Math.floor(i / 6)) ? '1' : '0'

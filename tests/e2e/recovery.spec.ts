@@ -228,6 +228,15 @@ test('the printed card is found by itself: two touches are a length, and two poi
 	await touch(1350, 1300);
 	await expect(page.getByText(/^(49|50|51)\smm ± \d+\smm$/)).toBeVisible();
 	await expect(page.getByText(/Tilt is not corrected/)).toBeVisible();
+	// Six places of a rim seen three quarters as high as wide.
+	await page.getByRole('combobox', { name: 'Size' }).selectOption('round rim of the pot');
+	for (let i = 0; i < 6; i++)
+		await touch(1500 + 400 * Math.cos((i * Math.PI) / 3), 1000 + 300 * Math.sin((i * Math.PI) / 3));
+	await page.getByLabel('Width of the rim, inside').fill('300');
+	await touch(1200, 1000);
+	await touch(1600, 1000);
+	await expect(page.getByText(/^1(49|50|51)\smm ± \d+\smm$/)).toBeVisible();
+	await expect(page.getByText(/Taken about 4[01]° from straight/)).toBeVisible();
 });
 
 test('pictures: text, nothing and too many pixels are refused; two of a view stand side by side under a slider', async ({

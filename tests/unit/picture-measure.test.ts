@@ -65,6 +65,24 @@ describe('measuring in a picture', () => {
 		expect([chosen.rectangle, chosen.corners.length]).toEqual(['a4', 1]);
 	});
 
+	it('takes six places of the rim of the pot it stood in, its width as it was potted', () => {
+		const measuring = new PictureMeasure(picture, defaultValues, 300);
+		expect(measuring.says).toBe('Looking for the printed card …');
+		measuring.choose('rim');
+		expect(measuring.says).toBe('Touch places of the edge of the rim, all round it: 0 of 6.');
+		for (let i = 0; i < 6; i++)
+			measuring.touch({ x: 1000 + 600 * Math.cos(i * 1.05), y: 750 + 600 * Math.sin(i * 1.05) });
+		expect(measuring.rim?.halfLong).toBeCloseTo(600, 6);
+		measuring.touch({ x: 800, y: 750 });
+		measuring.touch({ x: 1200, y: 750 });
+		expect(measuring.length?.mm).toBeCloseTo(100, 6);
+		measuring.rimMm = null;
+		expect([measuring.plane, measuring.says]).toEqual([null, 'Say how wide the rim is.']);
+		measuring.choose('a4');
+		expect([measuring.rim, measuring.corners]).toEqual([null, []]);
+		expect(measuring.says).toBe('Touch the four corners of the A4: 0 of 4.');
+	});
+
 	it('takes two points and their distance for the scale alone', () => {
 		const measuring = new PictureMeasure(picture, defaultValues);
 		measuring.choose('two-points');

@@ -35,6 +35,18 @@ export const pictureValues = defineValues({
 		'share of the area',
 		[0.001, 0.5]
 	),
+	'picture.rimOffMost': ours(
+		'Pictures: a place touched lies on the round rim within',
+		0.05,
+		'share of its radius',
+		[0.005, 0.5]
+	),
+	'picture.rimGapMostDeg': ours(
+		'Pictures: places touched on a rim leave no wider gap round it than',
+		150,
+		'degrees',
+		[60, 300]
+	),
 	'picture.searchPx': ours(
 		'Pictures: the card is looked for in a picture made so small, longer side',
 		1600,

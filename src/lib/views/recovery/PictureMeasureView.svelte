@@ -2,8 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { card } from '$core/examine/pictures/card';
-	import { cardFaultSaid } from '$core/examine/pictures/find-card-words';
-	import { knownRectangles, planeFaultSaid, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
+	import { knownRectangles, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
 	import type { Tree } from '$core/take-in/tree';
 	import { counted } from '$core/text/plural';
@@ -25,12 +24,14 @@
 	interface Props {
 		tree: Tree;
 		picture: Picture;
+		/** Width of the round pot it stood in that day; null where that is not known. */
+		rimMm: number | null;
 		values: Values;
 		refused?: Refused | null;
 	}
-	let { tree, picture, values, refused }: Props = $props();
+	let { tree, picture, rimMm, values, refused }: Props = $props();
 	const format = useFormat();
-	const measuring = untrack(() => new PictureMeasure(picture, values));
+	const measuring = untrack(() => new PictureMeasure(picture, values, rimMm));
 	let stage = $state<HTMLElement>();
 	/** Where the glass stands, px of the picture. */
 	let glass = $state.raw<Point2 | null>(null);
@@ -44,39 +45,6 @@
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const said = ({ mm: length, errorMm }: { mm: number; errorMm: number }): string =>
 		`${mm(length)} ± ${mm(Math.max(1, errorMm))}`;
-	/** What lies beside for its size, in words. */
-	const named = $derived(
-		measuring.rectangle === 'card'
-			? 'card'
-			: measuring.rectangle === 'own'
-				? 'rectangle'
-				: measuring.rectangle === 'two-points'
-					? 'two points'
-					: knownRectangles[measuring.rectangle].name
-	);
-	const says = $derived(
-		measuring.fault ??
-			(measuring.rectangle === 'card' && measuring.card === null
-				? 'Looking for the printed card …'
-				: measuring.step === 'corners'
-					? measuring.rectangle === 'two-points'
-						? `Touch two points whose distance you know: ${measuring.corners.length} of 2.`
-						: `Touch the four corners of the ${named}: ${measuring.corners.length} of 4.`
-					: !measuring.plane
-						? measuring.rectangle === 'two-points'
-							? 'Say how far the two points are apart.'
-							: 'Say how large the rectangle is.'
-						: measuring.line.length === 0
-							? 'Now touch one end of what you measure.'
-							: measuring.line.length === 1
-								? 'Touch its other end, or first where it bends.'
-								: 'Touch on where it goes on, or keep the length.')
-	);
-
-	/** Why the card was not found; said beside the choice of something else. */
-	const noCard = $derived(
-		typeof measuring.card === 'string' ? { ...planeFaultSaid, ...cardFaultSaid }[measuring.card] : ''
-	);
 	onMount(() => {
 		const reader = createPictureReader();
 		reader
@@ -135,7 +103,9 @@
 				>Back to the pictures</a
 			>
 		</div>
-		<p class="mt-1 text-lg" class:text-oxide={measuring.fault !== null} aria-live="polite">{says}</p>
+		<p class="mt-1 text-lg" class:text-oxide={measuring.fault !== null} aria-live="polite">
+			{measuring.says}
+		</p>
 		<div
 			bind:this={stage}
 			bind:clientWidth={measuring.shownWidthPx}
@@ -171,7 +141,17 @@
 						/>
 					{/each}
 				{/snippet}
-				{#if (measuring.plane?.corners ?? measuring.corners).length > 1}
+				{#if measuring.rim}
+					{@const { middle, halfLong, halfShort, turnDeg } = measuring.rim}
+					<ellipse
+						rx={halfLong}
+						ry={halfShort}
+						transform="translate({middle.x} {middle.y}) rotate({turnDeg})"
+						class="fill-none stroke-rain"
+						stroke-width={2 * scale}
+						stroke-dasharray="{6 * scale} {4 * scale}"
+					/>
+				{:else if measuring.rectangle !== 'rim' && (measuring.plane?.corners ?? measuring.corners).length > 1}
 					<polygon
 						points={path(measuring.plane?.corners ?? measuring.corners)}
 						class="fill-none stroke-rain"
@@ -223,6 +203,9 @@
 						measuring.card.offPx,
 						1
 					)} px of the picture. It must lie flat, in the plane of what you measure.
+				{:else if measuring.rectangle === 'rim'}
+					Its tilt is corrected; that its near side is seen larger than its far one goes into the ±. Measure
+					in its plane.
 				{:else if measuring.rectangle === 'two-points'}
 					Only the scale: the picture is taken as straight from the front. What lies nearer or farther than
 					the two points reads wrong.
@@ -230,7 +213,9 @@
 					Flat, in the plane of what you measure, all four corners in the picture.
 				{/if}
 			</p>
-			{#if noCard && measuring.rectangle !== 'card'}<p class="mt-1 text-sm">{noCard}</p>{/if}
+			{#if measuring.noCard && measuring.rectangle !== 'card'}<p class="mt-1 text-sm">
+					{measuring.noCard}
+				</p>{/if}
 			<a class="chalk text-sm" href={resolve('/reference/card')}>Print the card, it is found by itself</a>
 		</div>
 		<SelectField
@@ -244,9 +229,20 @@
 					label: `${name}, ${mm(widthMm)} × ${mm(heightMm)}`
 				})),
 				{ value: 'own', label: 'another rectangle' },
+				{ value: 'rim', label: 'round rim of the pot' },
 				{ value: 'two-points', label: 'two points, only the scale' }
 			]}
 		/>
+		{#if measuring.rectangle === 'rim'}
+			<MeasureField
+				name="rimMm"
+				label="Width of the rim, inside"
+				unit="mm"
+				value={measuring.rimMm}
+				hint={rimMm === null ? undefined : 'As it was potted; measure it if that is not sure.'}
+				oninput={(value) => (measuring.rimMm = value)}
+			/>
+		{/if}
 		{#if measuring.rectangle === 'two-points'}
 			<MeasureField
 				name="apartMm"
@@ -285,7 +281,7 @@
 						measuring.plane.distanceMm / 1000,
 						'm',
 						1
-					)} away. What lies {mm(10)} nearer to the camera than the {named} reads {format().percent(
+					)} away. What lies {mm(10)} nearer to the camera than the {measuring.named} reads {format().percent(
 						readsLongBy(measuring.plane, 10)
 					)} too long.
 				</span>

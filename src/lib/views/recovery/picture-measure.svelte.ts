@@ -1,9 +1,12 @@
 import { cardFaultSaid, type CardFault, type FoundCard } from '$core/examine/pictures/find-card-words';
+import { ellipseThrough } from '$core/examine/pictures/ellipse';
 import {
 	knownRectangles,
 	lengthIn,
 	planeFaultSaid,
 	planeOf,
+	RIM_POINTS,
+	rimOf,
 	scaleOf,
 	type KnownRectangle,
 	type Plane,
@@ -15,18 +18,20 @@ import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 
 const CORNERS = 4;
-/** What a picture is measured by: the printed card, a sheet or card of known size, a rectangle, or two points. */
-export type MeasuredBy = KnownRectangle | 'card' | 'own' | 'two-points';
+/** What a picture is measured by: the printed card, a sheet or card of known size, a rectangle, a round rim, or two points. */
+export type MeasuredBy = KnownRectangle | 'card' | 'own' | 'rim' | 'two-points';
 const MOST_POINTS = 60;
 
 /**
- * Measuring in a picture: the printed card is looked for first; without it four corners of what lies beside for its size, or two points, then
+ * Measuring in a picture: the printed card is looked for first; without it four corners of what lies beside for its size, six places of a rim, or two points, then
  * along the thing. Points are px of the picture.
  */
 export class PictureMeasure {
 	rectangle = $state<MeasuredBy>('card');
 	/** What the search for the card gave; null while it runs. */
 	card = $state.raw<FoundCard | CardFault | PlaneFault | null>(null);
+	/** How wide the rim is, inside. */
+	rimMm = $state<number | null>(null);
 	/** How far the two points are apart. */
 	apartMm = $state<number | null>(null);
 	ownWidthMm = $state<number | null>(null);
@@ -38,7 +43,7 @@ export class PictureMeasure {
 	shownWidthPx = $state(0);
 
 	readonly size = $derived.by(() => {
-		if (this.rectangle === 'card' || this.rectangle === 'two-points') return null;
+		if (this.rectangle === 'card' || this.rectangle === 'rim' || this.rectangle === 'two-points') return null;
 		if (this.rectangle !== 'own') return knownRectangles[this.rectangle];
 		return this.ownWidthMm && this.ownHeightMm
 			? { widthMm: this.ownWidthMm, heightMm: this.ownHeightMm }
@@ -52,8 +57,14 @@ export class PictureMeasure {
 		const [a, b] = this.corners;
 		if (this.rectangle === 'two-points')
 			return a && b && this.apartMm ? scaleOf([a, b], this.apartMm, this.picture, this.values) : null;
+		if (this.rectangle === 'rim')
+			return this.rimMm ? rimOf(this.corners, this.rimMm, this.picture, this.values) : null;
 		return this.size ? planeOf(this.corners, this.size, this.picture, this.values) : null;
 	});
+	/** The rim as it is seen, once it is touched all round. */
+	readonly rim = $derived.by(() =>
+		this.rectangle === 'rim' && this.corners.length === RIM_POINTS ? ellipseThrough(this.corners) : null
+	);
 	readonly plane = $derived<Plane | null>(typeof this.found === 'string' ? null : this.found);
 	/** How far a touch is off, px of the picture. */
 	readonly touchPx = $derived.by(
@@ -69,14 +80,52 @@ export class PictureMeasure {
 		return this.plane && this.line.length > 1 && !this.length ? planeFaultSaid['too-far'] : null;
 	});
 	/** Touches that tell the plane. */
-	readonly wanted = $derived(this.rectangle === 'card' ? 0 : this.rectangle === 'two-points' ? 2 : CORNERS);
+	readonly wanted = $derived(
+		{ card: 0, 'two-points': 2, rim: RIM_POINTS }[this.rectangle as string] ?? CORNERS
+	);
 	/** What is touched next. */
 	readonly step = $derived<'corners' | 'line'>(this.corners.length < this.wanted ? 'corners' : 'line');
 
+	/** What lies beside for its size, in words. */
+	readonly named = $derived(
+		{ card: 'card', own: 'rectangle', rim: 'rim', 'two-points': 'two points' }[this.rectangle as string] ??
+			knownRectangles[this.rectangle as KnownRectangle].name
+	);
+	/** Why the card was not found; empty while it is looked for, and where it was. */
+	readonly noCard = $derived(
+		typeof this.card === 'string' ? { ...planeFaultSaid, ...cardFaultSaid }[this.card] : ''
+	);
+	/** What there is to do, or why there is no length. */
+	readonly says = $derived.by((): string => {
+		if (this.fault) return this.fault;
+		if (this.rectangle === 'card' && this.card === null) return 'Looking for the printed card …';
+		if (this.step === 'corners') return `${this.#asked()}: ${this.corners.length} of ${this.wanted}.`;
+		if (!this.plane) return this.#sizeAsked();
+		if (this.line.length === 0) return 'Now touch one end of what you measure.';
+		return this.line.length === 1
+			? 'Touch its other end, or first where it bends.'
+			: 'Touch on where it goes on, or keep the length.';
+	});
+
+	/** @param rimMm width of the rim as it was potted, where that is known */
 	constructor(
 		readonly picture: Pick<Picture, 'widthPx' | 'heightPx'>,
-		readonly values: Values
-	) {}
+		readonly values: Values,
+		rimMm: number | null = null
+	) {
+		this.rimMm = rimMm;
+	}
+
+	#asked(): string {
+		if (this.rectangle === 'two-points') return 'Touch two points whose distance you know';
+		return this.rectangle === 'rim'
+			? 'Touch places of the edge of the rim, all round it'
+			: `Touch the four corners of the ${this.named}`;
+	}
+	#sizeAsked(): string {
+		if (this.rectangle === 'two-points') return 'Say how far the two points are apart.';
+		return this.rectangle === 'rim' ? 'Say how wide the rim is.' : 'Say how large the rectangle is.';
+	}
 
 	/** A touch: a corner first, then along the thing. */
 	touch(at: Point2): void {
@@ -87,7 +136,7 @@ export class PictureMeasure {
 	choose(by: string): void {
 		const before = this.wanted;
 		this.rectangle =
-			by === 'card' || by === 'two-points'
+			by === 'card' || by === 'rim' || by === 'two-points'
 				? by
 				: Object.hasOwn(knownRectangles, by)
 					? (by as KnownRectangle)

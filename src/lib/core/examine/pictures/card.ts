@@ -63,6 +63,7 @@ export const cardCorners = (): Point2[] => cornersOf({ x: 0, y: 0 }, card.widthM
 
 /**
  * Whether a module of a marker is white.
+ * @param id which of the four, 0 … 3
  * @param column from the left, 0 … 7
  * @param row from above, 0 … 7
  */

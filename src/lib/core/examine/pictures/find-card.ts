@@ -1,4 +1,4 @@
-import { AR } from 'js-aruco2';
+import aruco from 'js-aruco2';
 import type { Values } from '../../values/values';
 import { card, cardCorners, markerCodes, markerCorners, MARKER_MODULES } from './card';
 import type { CardFault, FoundCard } from './find-card-words';
@@ -63,7 +63,7 @@ const sidePx = (corners: readonly Point2[]): number =>
 /** The markers of the card, each once; looked for at two sizes, as a large one is found better in a small picture. */
 function markersIn(grey: Grey, values: Values): Seen[] {
 	const longest = Math.max(grey.width, grey.height);
-	const detector = new AR.Detector({
+	const detector = new aruco.AR.Detector({
 		dictionaryName: 'ARUCO_MIP_36h12',
 		maxHammingDistance: values['picture.markerBits']
 	});

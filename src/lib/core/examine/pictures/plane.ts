@@ -5,16 +5,14 @@ import { PICTURE_SIDE_PX } from '../../take-in/picture';
 import type { Values } from '../../values/values';
 import { count, measure } from '../../vocabulary/fields';
 import { wordsOf } from '../../vocabulary/words-of';
+import { ellipseThrough } from './ellipse';
+import type { Point2 } from './point';
 
 /*
  * Lengths in a picture: a rectangle of known size lies in it, and tells how the plane it lies in is seen.
  */
 
-/** A point of a picture in pixels from its upper left, or of a plane in millimetres. */
-export interface Point2 {
-	x: number;
-	y: number;
-}
+export type { Point2 } from './point';
 
 /** How points of one plane are seen in another: three rows of three numbers. */
 export type Homography = readonly number[];
@@ -82,6 +80,7 @@ export function homographyOf(from: readonly Point2[], to: readonly Point2[]): Ho
 
 /** Why a rectangle does not tell how its plane is seen, and what to do. */
 export const planeFaultSaid = {
+	'no-rim': 'These lie on no round rim: touch six places of its edge, spread all round it, each once.',
 	'no-rectangle': 'These four are not the corners of a rectangle: touch them anew, each once.',
 	'too-small':
 		'It is too small in this picture to go by: take one from nearer, or lay something larger beside.',
@@ -135,13 +134,22 @@ export interface Plane {
 	corners: readonly Point2[];
 	/** How far they are off on each axis, one deviation, px; null where they were touched as the points are. */
 	cornerPx: number | null;
-	/** Where they lie in the plane, mm. */
+	/** Where they lie in the plane, mm; of a rim its middle and a place of its edge. */
 	flat: readonly Point2[];
+	/** What lies at the edge of a rim is seen so much larger or smaller than its middle, share; 0 where that is corrected. */
+	nearFar: number;
 }
 
-/** The plane by what was seen of it: four corners, or two points and no tilt. */
+/** The plane by what was seen of it: four corners, six places of a round rim, or two points and no tilt. */
 const planeBy = (seen: readonly Point2[], flat: readonly Point2[]): Homography | null =>
-	seen.length === 2 ? scaleOnly(seen, flat) : homographyOf(seen, flat);
+	seen.length === 2
+		? scaleOnly(seen, flat)
+		: seen.length === RIM_POINTS
+			? (rimSeen(seen, flat[1]?.x ?? NaN)?.toMm ?? null)
+			: homographyOf(seen, flat);
+
+/** Places of a rim that are touched. */
+export const RIM_POINTS = 6;
 
 /** Pixels to millimetres where the picture is taken as straight from above. */
 function scaleOnly(seen: readonly Point2[], flat: readonly Point2[]): Homography | null {
@@ -204,7 +212,7 @@ export function planeOf(
 	if (!toMm || !toPx) return 'no-rectangle';
 	const { tiltDeg, distanceMm } = viewOf(toPx, rectangle, picture, values);
 	if (tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
-	return { toMm, tiltDeg, distanceMm, corners: round, cornerPx: null, flat };
+	return { toMm, tiltDeg, distanceMm, corners: round, cornerPx: null, flat, nearFar: 0 };
 }
 
 /**
@@ -234,7 +242,85 @@ export function scaleOf(
 		distanceMm: (values['picture.focalShare'] * longest * apartMm) / apartPx,
 		corners: seen,
 		cornerPx: null,
-		flat
+		flat,
+		nearFar: 0
+	};
+}
+
+/** A round rim as it is seen: an ellipse, and how its plane becomes millimetres where it is far away for its size. */
+function rimSeen(
+	seen: readonly Point2[],
+	radiusMm: number
+): { toMm: Homography; tiltDeg: number; middle: Point2; halfLongPx: number; offShare: number } | null {
+	const ellipse = ellipseThrough(seen);
+	if (!ellipse) return null;
+	const { middle, halfLong, halfShort, turnDeg } = ellipse;
+	const [c, s] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+	const [along, across] = [radiusMm / halfLong, radiusMm / halfShort];
+	const toMm = [
+		along * c,
+		along * s,
+		-along * (c * middle.x + s * middle.y),
+		-across * s,
+		across * c,
+		across * (s * middle.x - c * middle.y),
+		0,
+		0,
+		1
+	];
+	const offs = seen.map((point) => {
+		const { x, y } = seenAt(toMm, point);
+		return Math.abs(Math.hypot(x, y) / radiusMm - 1);
+	});
+	return {
+		toMm,
+		tiltDeg: Math.acos(Math.min(1, halfShort / halfLong)) * (180 / Math.PI),
+		middle,
+		halfLongPx: halfLong,
+		offShare: Math.max(...offs)
+	};
+}
+
+/** The widest gap between directions, degrees. */
+function widestGapDeg(middle: Point2, points: readonly Point2[]): number {
+	const towards = points
+		.map(({ x, y }) => (Math.atan2(y - middle.y, x - middle.x) * 180) / Math.PI)
+		.sort((a, b) => a - b);
+	return Math.max(...towards.map((deg, i) => (towards[i + 1] ?? (towards[0] ?? 0) + 360) - deg));
+}
+
+/**
+ * The plane of a round rim of known width, as of a pot, from six places of its edge. Its tilt is corrected; that its near side is seen larger
+ * than its far one is not, and goes into the error of what is read.
+ * @param seen six points, px
+ * @param widthMm inside, where it was touched, mm
+ * @param picture its sides, px
+ * @returns the plane, or why they do not tell it
+ */
+export function rimOf(
+	seen: readonly Point2[],
+	widthMm: number,
+	picture: { widthPx: number; heightPx: number },
+	values: Values
+): Plane | PlaneFault {
+	const longest = Math.max(picture.widthPx, picture.heightPx);
+	const rim = seen.length === RIM_POINTS ? rimSeen(seen, widthMm / 2) : null;
+	if (!rim || rim.offShare > values['picture.rimOffMost']) return 'no-rim';
+	if (widestGapDeg(rim.middle, seen) > values['picture.rimGapMostDeg']) return 'no-rim';
+	if (rim.halfLongPx < values['picture.smallestShare'] * longest) return 'too-small';
+	if (rim.tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
+	const distanceMm = (values['picture.focalShare'] * longest * (widthMm / 2)) / rim.halfLongPx;
+	return {
+		toMm: rim.toMm,
+		tiltDeg: rim.tiltDeg,
+		distanceMm,
+		corners: seen,
+		cornerPx: null,
+		flat: [
+			{ x: 0, y: 0 },
+			{ x: widthMm / 2, y: 0 }
+		],
+		nearFar: ((widthMm / 2) * Math.sin((rim.tiltDeg * Math.PI) / 180)) / distanceMm
 	};
 }
 
@@ -324,5 +410,5 @@ export function lengthIn(
 			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * offPx;
 		})
 	);
-	return { mm, errorMm: Z95 * Math.hypot(...slopes) };
+	return { mm, errorMm: Math.hypot(Z95 * Math.hypot(...slopes), plane.nearFar * mm) };
 }

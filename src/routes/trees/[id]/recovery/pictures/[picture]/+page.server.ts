@@ -1,4 +1,5 @@
 import { observationInput } from '$core/examine/looks/observation';
+import { isRound } from '$core/replant/pots/volume';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
 import { recordLook } from '$lib/server/recovery';
@@ -14,7 +15,9 @@ export const load: PageServerLoad = async ({ parent, params }) => {
 			message: 'This picture is not there any more.',
 			advice: 'Choose another under Recovery, Pictures.'
 		});
-	return { picture };
+	// The rim it stood in on that day.
+	const pot = records.plantings.findLast(({ plantedOn }) => plantedOn <= picture.takenOn)?.pot;
+	return { picture, rimMm: pot && isRound(pot.shape) ? pot.topLengthMm : null };
 };
 
 export const actions: Actions = {

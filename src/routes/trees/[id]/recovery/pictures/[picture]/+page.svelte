@@ -8,6 +8,7 @@
 	<PictureMeasureView
 		tree={data.records.tree}
 		picture={data.picture}
+		rimMm={data.rimMm}
 		values={data.values}
 		refused={form?.refusal}
 	/>
