@@ -62,6 +62,7 @@ describe('a round rim of known width', () => {
 		};
 		const plane = rim(round(RADIUS_MM, 0.2).map((point) => seenBy(camera, point)));
 		expect(plane.tiltDeg).toBeLessThan(0.01);
+		expect(plane.nearFar).toBeCloseTo(0, 4);
 		expect(plane.distanceMm).toBeCloseTo(700, 3);
 		const ends = [
 			{ x: -100, y: 20 },
@@ -131,6 +132,9 @@ describe('a round rim of known width', () => {
 		).toBe('no-rim');
 		expect(of(round(60, 0, at))).toBe('too-small');
 		expect(of(round(400, 0, at).map(({ x, y }) => ({ x, y: 700 + (y - 700) * 0.5 })))).toBe('too-tilted');
-		expect(typeof of(round(400, 0, at).map(({ x, y }) => ({ x, y: 700 + (y - 700) * 0.7 })))).toBe('object');
+		const plane = rim(round(400, 0, at).map(({ x, y }) => ({ x, y: 700 + (y - 700) * 0.7 })));
+		expect(plane.tiltDeg).toBeCloseTo((Math.acos(0.7) * 180) / Math.PI, 4);
+		// What lies at its edge is r sin t nearer or farther of d.
+		expect(plane.nearFar).toBeCloseTo((RADIUS_MM * Math.sqrt(1 - 0.49)) / plane.distanceMm, 6);
 	});
 });

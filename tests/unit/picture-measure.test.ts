@@ -63,6 +63,8 @@ describe('measuring in a picture', () => {
 		chosen.touch(corners[0] ?? { x: 0, y: 0 });
 		chosen.searched(foundCard());
 		expect([chosen.rectangle, chosen.corners.length]).toEqual(['a4', 1]);
+		chosen.searched('no-card');
+		expect([chosen.rectangle, chosen.corners.length]).toEqual(['a4', 1]);
 	});
 
 	it('takes six places of the rim of the pot it stood in, its width as it was potted', () => {

@@ -47,9 +47,9 @@ export function findCard(picture: Rgba, values: Values): FoundCard | CardFault |
 		{ widthPx: picture.width, heightPx: picture.height },
 		values
 	);
-	return typeof plane === 'string'
-		? plane
-		: { plane: { ...plane, cornerPx: offPx }, markers: sharp.length, offPx };
+	// The plane is drawn from more than the four corners it needs, and lies the surer.
+	const cornerPx = Math.max(values['picture.cornerPx'], offPx * Math.sqrt(8 / (2 * points.length)));
+	return typeof plane === 'string' ? plane : { plane: { ...plane, cornerPx }, markers: sharp.length, offPx };
 }
 
 const markerSidePx = (seen: readonly Seen[]): number =>
@@ -60,7 +60,7 @@ const sidePx = (corners: readonly Point2[]): number =>
 		return sum + Math.hypot(next.x - x, next.y - y);
 	}, 0) / corners.length;
 
-/** The markers of the card, each once; looked for at two sizes, as a large one is found better in a small picture. */
+/** The markers of the card, each once; looked for at two sizes, as one out of focus is found in the smaller. */
 function markersIn(grey: Grey, values: Values): Seen[] {
 	const longest = Math.max(grey.width, grey.height);
 	const detector = new aruco.AR.Detector({
@@ -68,8 +68,8 @@ function markersIn(grey: Grey, values: Values): Seen[] {
 		maxHammingDistance: values['picture.markerBits']
 	});
 	const found = new Map<number, Seen>();
-	for (const sidePx of [values['picture.searchPx'], values['picture.searchPx'] / 2]) {
-		const by = Math.max(1, Math.round(longest / sidePx));
+	const least = Math.max(1, Math.round(longest / values['picture.searchPx']));
+	for (const by of [least, 2 * least]) {
 		const small = smaller(grey, by);
 		const rgba = new Uint8ClampedArray(4 * small.width * small.height);
 		for (const [i, shade] of small.data.entries()) rgba.fill(shade, 4 * i, 4 * i + 3);
