@@ -80,17 +80,22 @@ describe('aftercare', () => {
 			elevationM: 0,
 			heldMinimumC: null
 		});
-		const season = growingSeason(at(53.6), false, 2026, defaultValues)!;
+		const seasonOf = (latitudeDeg: number, year: number) => {
+			const season = growingSeason(at(latitudeDeg), false, year, defaultValues);
+			if (!season) throw new Error('it never grows');
+			return season;
+		};
+		const season = seasonOf(53.6, 2026);
 		const last = addDays(season.to, -defaultValues['season.warmBeforeEndDays']);
 		const from = (on: string) => budsFrom(at(53.6), false, on, defaultValues);
 		expect(from('2026-06-01')).toBe('2026-06-01');
 		expect(from(last)).toBe(last);
-		const next = growingSeason(at(53.6), false, 2027, defaultValues)!.from;
+		const next = seasonOf(53.6, 2027).from;
 		expect(from(addDays(last, 1))).toBe(next);
 		// By warmth alone it grows on.
 		expect(growsFrom(at(53.6), false, addDays(last, 1), defaultValues)).toBe(addDays(last, 1));
 		expect(from('2026-01-10')).toBe(season.from);
-		const south = growingSeason(at(-53.6), false, 2026, defaultValues)!;
+		const south = seasonOf(-53.6, 2026);
 		expect(budsFrom(at(-53.6), false, '2026-07-20', defaultValues)).toBe(south.from);
 		// Where it grows all year no bud waits.
 		expect(budsFrom(at(2), true, '2026-11-20', defaultValues)).toBe('2026-11-20');

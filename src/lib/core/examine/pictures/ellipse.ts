@@ -10,6 +10,9 @@ export interface Ellipse {
 	turnDeg: number;
 }
 
+/** Numbers that an ellipse has. */
+const LEAST_POINTS = 5;
+
 /**
  * The ellipse through points, by direct least squares: of all conics the one that is an ellipse and lies nearest to them by its equation.
  * @param points five or more, not on one line
@@ -17,7 +20,7 @@ export interface Ellipse {
  * @see Fitzgibbon, Pilu & Fisher 1999, IEEE PAMI 21, 476–480; in the stable form of Halíř & Flusser 1998
  */
 export function ellipseThrough(points: readonly Point2[]): Ellipse | null {
-	if (points.length < 5) return null;
+	if (points.length < LEAST_POINTS) return null;
 	const mean = (of: (point: Point2) => number): number =>
 		points.reduce((sum, point) => sum + of(point), 0) / points.length;
 	const [x0, y0] = [mean(({ x }) => x), mean(({ y }) => y)];
