@@ -19,7 +19,7 @@
 		failed = false;
 		try {
 			const { cardPdf } = await import('./card-pdf');
-			download(`card-${paper}.pdf`, await cardPdf(paper));
+			download(`card-${paper}.pdf`, await cardPdf(paper, steps));
 		} catch {
 			failed = true;
 		}

@@ -12,9 +12,10 @@ export type CardPaper = keyof typeof cardPapers;
 
 /**
  * The printed card as a PDF file, true to size, with what to do before it is used.
+ * @param steps in order, in words
  * @throws Error when the font cannot be read
  */
-export async function cardPdf(paper: CardPaper): Promise<Blob> {
+export async function cardPdf(paper: CardPaper, steps: readonly string[]): Promise<Blob> {
 	const { default: pdfMake } = await import('pdfmake/build/pdfmake');
 	const face = new URL(atkinson, location.href).href;
 	pdfMake.addFonts({ Text: { normal: face, bold: face, italics: face, bolditalics: face } });
@@ -30,12 +31,7 @@ export async function cardPdf(paper: CardPaper): Promise<Blob> {
 				{ svg: cardSvg(), width: card.widthMm * PT_PER_MM },
 				{
 					margin: [0, 18, 0, 0],
-					ol: [
-						'Print at 100 %, not fitted to the page.',
-						`Lay a ruler on the scale: ${card.rulerMm} must be ${card.rulerMm} mm. If not, print again.`,
-						'Cut along the dashes, glue it on something stiff and flat; matt, so that it does not shine.',
-						'Lay it flat in the plane of what you measure, whole in the picture, in even light.'
-					]
+					ol: [...steps]
 				}
 			]
 		})
