@@ -210,11 +210,16 @@ describe('what a look says to act on now', () => {
 				values
 			);
 		const counts: [Parameters<typeof actedOn>[1], Factor[]][] = [
-			['sour-root-zone', ['treatment', 'watering', 'pot', 'mix']],
-			['stem-rot', ['treatment', 'watering', 'pot', 'mix']],
+			['sour-root-zone', ['watering', 'pot', 'mix']],
+			['dry-core', ['watering', 'pot', 'mix']],
+			['drought', ['watering', 'pot', 'mix']],
+			['uneven-water', ['watering', 'pot', 'mix']],
+			['stem-rot', ['treatment', 'crown-cut', 'pot', 'mix']],
 			['pest', ['treatment', 'pot', 'mix']],
-			['weather-injury', ['treatment', 'pot', 'mix', 'place', 'light']],
-			['salt-ph-nutrient', ['treatment', 'pot', 'mix', 'feeding']],
+			['weather-injury', ['pot', 'mix', 'place', 'light']],
+			['low-light', ['pot', 'mix', 'place', 'light']],
+			['not-used-to-place', ['pot', 'mix']],
+			['salt-ph-nutrient', ['pot', 'mix', 'feeding', 'watering']],
 			['collapsed-mix', ['pot', 'mix']],
 			['root-rot', ['roots-cut']]
 		];

@@ -33,24 +33,27 @@ const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'gir
 const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
 	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
 
+/** What is the treatment of a cause that is acted on neither at the roots nor at pot and mix; a spray or a powder where nothing is said. */
+const treatedInItsOwnWay: Partial<Record<ConditionId, readonly Factor[]>> = {
+	'sour-root-zone': ['watering'],
+	'dry-core': ['watering'],
+	drought: ['watering'],
+	'uneven-water': ['watering'],
+	'weather-injury': ['place', 'light'],
+	'low-light': ['place', 'light'],
+	'salt-ph-nutrient': ['feeding', 'watering'],
+	'stem-rot': ['treatment', 'crown-cut'],
+	// Time alone helps.
+	'not-used-to-place': []
+};
+
 /** What a person writes down as changed that is the treatment of a cause itself, by where it is acted on. */
-const treatedBy = (conditionId: ConditionId): readonly Factor[] => {
-	const own: Partial<Record<ConditionId, readonly Factor[]>> = {
-		'weather-injury': ['place', 'light'],
-		'salt-ph-nutrient': ['feeding']
-	};
-	return {
+const treatedBy = (conditionId: ConditionId): readonly Factor[] =>
+	({
 		roots: ['roots-cut'],
 		replant: ['pot', 'mix'],
-		examine: [
-			'treatment',
-			'pot',
-			'mix',
-			...(conditionOf(conditionId).asks?.water ? ['watering'] : []),
-			...(own[conditionId] ?? [])
-		]
-	}[stageOf(conditionId)] as readonly Factor[];
-};
+		examine: ['pot', 'mix', ...(treatedInItsOwnWay[conditionId] ?? ['treatment'])]
+	})[stageOf(conditionId)] as readonly Factor[];
 
 /**
  * First day, on or after that of a look, on which a cause that it found was acted on: rot and girdlers by work at the roots, soil and pot

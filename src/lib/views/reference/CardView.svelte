@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { card, cardSvg } from '$core/examine/pictures/card';
 	import Button from '$ui/Button.svelte';
-	import { cardPapers, type CardPaper } from './card-pdf';
+	import { cardPapers, cardPdf, type CardPaper } from './card-pdf';
 	import { useFormat } from '$ui/format';
 	import { download } from '$ui/picture';
 	import FileDown from '@lucide/svelte/icons/file-down';
@@ -18,7 +18,6 @@
 		working = paper;
 		failed = false;
 		try {
-			const { cardPdf } = await import('./card-pdf');
 			download(`card-${paper}.pdf`, await cardPdf(paper, steps));
 		} catch {
 			failed = true;
