@@ -102,8 +102,22 @@ export function toPlane(camera: Pinhole): Homography {
 	return found;
 }
 
-/** The picture that a camera takes of a painted plane, through lens, sensor and file. */
-export async function photograph(camera: Pinhole, painted: Painted, taken: Taken): Promise<Rgba> {
+/** What stands on the plane as the camera sees it, two samples to a pixel each way: its colour where it stands, and its shadow where it does not. */
+export interface Drawn {
+	colour: Float32Array;
+	/** How far away it is, mm; infinite where only the plane is seen. */
+	far: Float32Array;
+	/** Light that reaches the plane, 0 … 1. */
+	shade: Float32Array;
+}
+
+/** The picture that a camera takes of a painted plane and what stands on it, through lens, sensor and file. */
+export async function photograph(
+	camera: Pinhole,
+	painted: Painted,
+	taken: Taken,
+	drawn: Drawn | null = null
+): Promise<Rgba> {
 	const { widthPx, heightPx } = camera;
 	const back = toPlane(camera);
 	const random = dice(taken.seed);
@@ -113,8 +127,13 @@ export async function photograph(camera: Pinhole, painted: Painted, taken: Taken
 		for (let x = 0; x < widthPx; x++) {
 			const sum = [0, 0, 0];
 			for (const [dx, dy] of FOUR) {
-				const shade = painted(seenAt(back, { x: x + dx, y: y + dy }));
-				for (let i = 0; i < 3; i++) sum[i] = (sum[i] ?? 0) + (shade[i] ?? 0) / FOUR.length;
+				const at = Math.floor(2 * (y + dy)) * 2 * widthPx + Math.floor(2 * (x + dx));
+				const stands = drawn !== null && (drawn.far[at] ?? Infinity) < Infinity;
+				const shade = stands ? null : painted(seenAt(back, { x: x + dx, y: y + dy }));
+				const left = drawn?.shade[at] ?? 1;
+				for (let i = 0; i < 3; i++)
+					sum[i] =
+						(sum[i] ?? 0) + (shade ? (shade[i] ?? 0) * left : (drawn?.colour[3 * at + i] ?? 0)) / FOUR.length;
 			}
 			const light = (x + 0.4 * y < edgeX ? 1 - taken.shadow : 1) * (0.85 + (0.15 * x) / widthPx);
 			for (let i = 0; i < 3; i++)

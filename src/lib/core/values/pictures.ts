@@ -72,6 +72,146 @@ export const pictureValues = defineValues({
 		'share',
 		[0.02, 0.5]
 	),
+	'picture.reachMostMm': ours('Pictures: roots are read as far from the trunk as', 1500, 'mm', [100, 10_000]),
+	'picture.flatPx': ours(
+		'Pictures: turned to its plane, a picture has at most so many pixels to a side',
+		720,
+		'px',
+		[200, 4000]
+	),
+	'picture.ridgeRound': {
+		label: 'Pictures: a band is told from a blob while the bend along it is small against that across, β',
+		value: 0.5,
+		unit: 'share',
+		mark: 'published',
+		note: 'Frangi, Niessen, Vincken and Viergever 1998.',
+		min: 0.1,
+		max: 2
+	},
+	'picture.ridgeBend': ours(
+		'Pictures: a band is told from grain by a bend of the shade of about',
+		0.25,
+		'of how much lighter roots are',
+		[0.02, 2]
+	),
+	'picture.contrastLeast': ours(
+		'Pictures: roots are taken to be lighter than soil by at least',
+		2,
+		'times what soil varies',
+		[0.5, 20]
+	),
+	'picture.rootLeastMm': ours('Pictures: roots are looked for from a thickness of', 3, 'mm', [0.5, 50]),
+	'picture.showRoundMm': ours(
+		'Pictures: a touch shows the colour of a root round it as far as',
+		1.5,
+		'mm',
+		[0.2, 30]
+	),
+	'picture.colourGrain': ours('Pictures: colours of roots and soil vary by at least', 1, 'of 255', [0.2, 60]),
+	'picture.soilSpread': ours(
+		'Pictures: shades are spread so that those of soil vary by',
+		16,
+		'of 255',
+		[4, 100]
+	),
+	'picture.coarsePx': ours(
+		'Pictures: the colour of roots is looked for in a picture of so many pixels to a side',
+		320,
+		'px',
+		[100, 2000]
+	),
+	'picture.rootMost': ours('Pictures: a root is offered up to a thickness of', 0.8, 'of the trunk', [0.1, 1]),
+	'picture.stripReach': ours(
+		'Pictures: the edge of a root is looked for as far from its middle as',
+		2,
+		'half widths',
+		[1.2, 4]
+	),
+	'picture.stripSpread': ours(
+		'Pictures: the edge of a root lies within about so much of where it is expected',
+		0.4,
+		'of its logarithm',
+		[0.1, 2]
+	),
+	'picture.stripPull': ours(
+		'Pictures: an edge that far off counts so much less',
+		0.08,
+		'of how much lighter roots are',
+		[0, 2]
+	),
+	'picture.stripSmooth': ours(
+		'Pictures: an edge that moves by a millimetre between two places counts so much less',
+		0.5,
+		'of how much lighter roots are',
+		[0, 20]
+	),
+	'picture.edgePx': ours('Pictures: the width of a root is read no better than to', 1.2, 'px', [0.05, 10]),
+	'picture.heightOffMm': ours(
+		'Pictures: a root lies so much nearer or farther than is said, one deviation',
+		10,
+		'mm',
+		[0, 200]
+	),
+	'picture.edgeWidths': ours(
+		'Pictures: bark, shade and flare leave the width of a root open by',
+		0.06,
+		'of its thickness',
+		[0, 1]
+	),
+	'picture.endPx': ours('Pictures: a place along a root that was traced is off by', 1, 'px', [0.05, 20]),
+	'picture.endWidths': ours(
+		'Pictures: where a root ends is told to within',
+		1,
+		'of its thickness',
+		[0.05, 10]
+	),
+	'picture.pathLeast': ours(
+		'Pictures: a way beside a root costs so much more than along it',
+		0.03,
+		'share',
+		[0.001, 1]
+	),
+	'picture.ridgeLeast': ours(
+		'Pictures: a root is followed while it shows at least so much',
+		0.12,
+		'of 1',
+		[0.01, 0.9]
+	),
+	'picture.seedLeast': ours(
+		'Pictures: a root is looked for where it shows at least so much',
+		0.3,
+		'of 1',
+		[0.01, 0.95]
+	),
+	'picture.widthSpread': ours(
+		'Pictures: a root that is followed keeps its width within about',
+		0.6,
+		'of its logarithm',
+		[0.1, 3]
+	),
+	'picture.gapWidths': ours('Pictures: a root is followed over a gap of', 1, 'of its thickness', [0, 10]),
+	'picture.gapMm': ours('Pictures: a root is followed over a gap of at least', 12, 'mm', [0, 200]),
+	'picture.stepLeast': ours(
+		'Pictures: an edge is one where the shade steps by at least',
+		0.15,
+		'of how much lighter roots are',
+		[0.01, 1]
+	),
+	'picture.seenLeast': ours(
+		'Pictures: a root is offered where both its edges show along at least',
+		0.6,
+		'share of it',
+		[0.1, 1]
+	),
+	'picture.offerLengthMm': ours('Pictures: a root is offered from a length of', 25, 'mm', [5, 500]),
+	'picture.offerWidths': ours(
+		'Pictures: a root is offered from a length of',
+		2,
+		'of its thickness',
+		[0.5, 20]
+	),
+	'picture.offersMost': ours('Pictures: roots offered at once, at most', 60, 'roots', [5, 400]),
+	'picture.ringsMm': ours('Pictures: roots are looked for beyond the bark at', 4, 'mm', [0.2, 60]),
 	'picture.tiltMostDeg': ours(
 		'Pictures: taken from the side, lengths are read up to',
 		50,
