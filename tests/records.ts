@@ -204,6 +204,7 @@ export const freshRoots = {
 	ends: [],
 	tiltDone: null,
 	nightC: 8,
+	pictures: [],
 	mates: [],
 	rootMap: null,
 	plan: null

@@ -1,13 +1,23 @@
 import type { CardFault, FoundCard } from '$core/examine/pictures/find-card-words';
-import type { PlaneFault } from '$core/examine/pictures/plane';
+import type { PlaneFault, Point2 } from '$core/examine/pictures/plane';
 import type { Values } from '$core/values/values';
 import { wrap } from 'comlink';
-import type { ReaderThread } from './picture-reader.worker';
+import type { ReaderThread, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
+
+export type { ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
 
 /** Reads pictures away from the page. */
 export interface PictureReader {
 	/** Looks for the printed card. @throws Error when the picture cannot be read */
 	card(url: string, values: Values): Promise<FoundCard | CardFault | PlaneFault>;
+	/** Turns a picture to its plane and reads the roots in it; null where the touches tell no direction. @throws Error when it cannot be read */
+	roots(url: string, told: RootsTold, values: Values): Promise<RootsRead | null>;
+	/** The root between two touches on the map, mm, in the picture that was read last; null where none shows. */
+	trace(base: Point2, end: Point2, values: Values): Promise<ReadRoot | null>;
+	/** The root along a mended line, mm of the map, about so wide to either side; null where none shows. */
+	along(line: readonly Point2[], halfMm: number, values: Values): Promise<ReadRoot | null>;
+	/** A picture turned to a map, as far from its middle as is wanted, mm. @throws Error when it cannot be read */
+	under(url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob>;
 	stop(): void;
 }
 
@@ -15,8 +25,14 @@ export interface PictureReader {
 export function createPictureReader(): PictureReader {
 	const worker = new Worker(new URL('./picture-reader.worker.ts', import.meta.url), { type: 'module' });
 	const thread = wrap<ReaderThread>(worker);
+	// What the page watches is handed over as the plain thing it is.
+	const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 	return {
 		card: (url, values) => thread.card(url, { ...values }),
+		roots: (url, told, values) => thread.roots(url, plain(told), { ...values }),
+		trace: (base, end, values) => thread.trace(plain(base), plain(end), { ...values }),
+		along: (line, halfMm, values) => thread.along(plain(line), halfMm, { ...values }),
+		under: (url, toPlan, reachMm, sidePx) => thread.under(url, [...toPlan], reachMm, sidePx),
 		stop: () => worker.terminate()
 	};
 }

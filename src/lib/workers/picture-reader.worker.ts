@@ -1,10 +1,50 @@
 import { findCard } from '$core/examine/pictures/find-card';
+import { flatColours, laidOut, showsPlace, turnedTo, type Flat } from '$core/examine/pictures/flat';
+import { offeredRoots, type OfferedRoot } from '$core/examine/pictures/offered';
+import type { Plane, Point2 } from '$core/examine/pictures/plane';
 import type { Rgba } from '$core/examine/pictures/raster';
+import { readyPicture } from '$core/examine/pictures/ready';
+import {
+	measuredAlong,
+	tracedBetween,
+	type ReadyPicture,
+	type TracedRoot
+} from '$core/examine/pictures/traced';
 import type { Values } from '$core/values/values';
 import { expose } from 'comlink';
 
+/** What is told of a picture of roots, as it crosses over to this thread. */
+export interface RootsTold {
+	plane: Plane;
+	/** Where the middle of the trunk meets the plane, and a place towards the front, px. */
+	middle: Point2;
+	front: Point2;
+	/** How far the bark lies from the middle in each whole degree, mm. */
+	barkMm: readonly number[];
+	trunkDiameterMm: number;
+	reachMm: number;
+	/** Where roots were touched to show their colour, px. */
+	shown: readonly Point2[];
+}
+
+/** A root that was read, and whether it ends only where the picture does. */
+export type ReadRoot<T extends TracedRoot = TracedRoot> = T & { runsOut: boolean };
+
+/** A picture turned to its plane, and the roots that come out in it. */
+export interface RootsRead {
+	flat: Flat;
+	/** The turned picture, PNG, clear where it shows nothing. */
+	picture: Blob;
+	toPlan: readonly number[];
+	offers: ReadRoot<OfferedRoot>[];
+}
+
+let held: { url: string; picture: Rgba } | null = null;
+let ready: ReadyPicture | null = null;
+
 /** A picture as it is decoded here, turned as it is looked at. @throws Error when it cannot be read */
 async function decoded(url: string): Promise<Rgba> {
+	if (held?.url === url) return held.picture;
 	const answer = await fetch(url);
 	if (!answer.ok) throw new Error('The picture could not be read.');
 	const bitmap = await createImageBitmap(await answer.blob());
@@ -13,12 +53,67 @@ async function decoded(url: string): Promise<Rgba> {
 	if (!drawing) throw new Error('The picture could not be read.');
 	drawing.drawImage(bitmap, 0, 0);
 	bitmap.close();
-	return { width, height, data: drawing.getImageData(0, 0, width, height).data };
+	const picture = { width, height, data: drawing.getImageData(0, 0, width, height).data };
+	held = { url, picture };
+	return picture;
+}
+
+async function pngOf({ width, height, data }: Rgba): Promise<Blob> {
+	const canvas = new OffscreenCanvas(width, height);
+	const drawing = canvas.getContext('2d');
+	if (!drawing) throw new Error('The picture could not be turned.');
+	drawing.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
+	return canvas.convertToBlob({ type: 'image/png' });
+}
+
+/** Whether a root ends where the picture does: a little farther on nothing is shown any more. */
+function runsOut<T extends TracedRoot>(root: T, { laid, grey }: ReadyPicture): boolean {
+	const [before, end] = root.course.slice(-2);
+	if (!before || !end) return false;
+	const far = Math.hypot(end.x - before.x, end.y - before.y) || 1;
+	const on = Math.max(10, root.diameterEndMm);
+	return !showsPlace(
+		laid,
+		{ x: end.x + ((end.x - before.x) / far) * on, y: end.y + ((end.y - before.y) / far) * on },
+		grey
+	);
 }
 
 /** Reads pictures in a thread of its own, so that the page stays at hand. */
 const reader = {
-	card: async (url: string, values: Values) => findCard(await decoded(url), values)
+	card: async (url: string, values: Values) => findCard(await decoded(url), values),
+	/** Turns a picture to its plane and reads the roots in it; null where the two touches tell no direction. */
+	roots: async (url: string, told: RootsTold, values: Values): Promise<RootsRead | null> => {
+		const picture = await decoded(url);
+		const laid = laidOut(told.plane, told.middle, told.front);
+		if (!laid) return null;
+		const barkMm = (azimuthDeg: number): number =>
+			told.barkMm[((Math.round(azimuthDeg) % 360) + 360) % 360] ?? told.trunkDiameterMm / 2;
+		const made = readyPicture(picture, told.plane, laid, { ...told, barkMm }, values);
+		ready = made;
+		return {
+			flat: made.flat,
+			toPlan: laid.toPlan,
+			picture: await pngOf(flatColours(picture, laid, made.flat)),
+			offers: offeredRoots(made, barkMm, values).map((root) => ({ ...root, runsOut: runsOut(root, made) }))
+		};
+	},
+	/** The root between two touches on the map, mm; null where none shows. */
+	trace: (base: Point2, end: Point2, values: Values): ReadRoot | null => {
+		const root = ready && tracedBetween(ready, base, end, values);
+		return root && ready && { ...root, runsOut: runsOut(root, ready) };
+	},
+	/** The root along a line that was mended, mm of the map, about so wide to either side; null where none shows. */
+	along: (line: readonly Point2[], halfMm: number, values: Values): ReadRoot | null => {
+		const root = ready && measuredAlong(ready, line, () => halfMm, values);
+		if (!root || !ready) return null;
+		const { stations: _, ...told } = root;
+		return { ...told, runsOut: runsOut(told, ready) };
+	},
+	/** A picture turned to a map, as far from its middle as is wanted. */
+	under: async (url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob> => {
+		return pngOf(turnedTo(await decoded(url), toPlan, { sidePx, reachMm, mmPerPx: (2 * reachMm) / sidePx }));
+	}
 };
 export type ReaderThread = typeof reader;
 expose(reader);

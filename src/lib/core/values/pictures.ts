@@ -154,16 +154,23 @@ export const pictureValues = defineValues({
 	),
 	'picture.edgeWidths': ours(
 		'Pictures: bark, shade and flare leave the width of a root open by',
-		0.06,
+		0.075,
 		'of its thickness',
 		[0, 1]
 	),
 	'picture.endPx': ours('Pictures: a place along a root that was traced is off by', 1, 'px', [0.05, 20]),
 	'picture.endWidths': ours(
 		'Pictures: where a root ends is told to within',
-		1,
+		0.3,
 		'of its thickness',
 		[0.05, 10]
+	),
+	'picture.endMm': ours('Pictures: where a root ends is told to within at least', 8, 'mm', [0, 200]),
+	'picture.shadeLeast': ours(
+		'Pictures: a root is lighter than soil along its middle by at least',
+		0.45,
+		'of how much lighter roots are',
+		[0, 1]
 	),
 	'picture.pathLeast': ours(
 		'Pictures: a way beside a root costs so much more than along it',

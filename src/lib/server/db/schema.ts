@@ -21,7 +21,7 @@ import type { Pot } from '../../core/replant/pots/volume';
 import type { PolarPoint, Stem } from '../../core/roots/map/outline';
 import type { Consent, Cut } from '../../core/roots/plan/plan';
 import type { CoursePoint } from '../../core/roots/map/geometry';
-import type { GuessedOfRoot, Obstacle, RootFlaw } from '../../core/roots/map/root-map';
+import type { GuessedOfRoot, Obstacle, RootFlaw, RootMap, Segment } from '../../core/roots/map/root-map';
 import type { StandingKept } from '../../core/tree/kept';
 import type { Setting } from '../../core/roots/plan/plan';
 
@@ -209,6 +209,7 @@ export const rootMap = sqliteTable(
 		ballDepthMm: real(),
 		lean: text({ mode: 'json' }).$type<{ towardDeg: number; deg: number }>(),
 		inPot: text({ mode: 'json' }).$type<PolarPoint>(),
+		picture: text({ mode: 'json' }).$type<RootMap['picture']>(),
 		obstacles: text({ mode: 'json' }).$type<Obstacle[]>().notNull().default([]),
 		version: rowVersion()
 	},
@@ -238,6 +239,7 @@ export const rootSegment = sqliteTable(
 		guessed: text({ mode: 'json' }).$type<GuessedOfRoot[]>().notNull().default([]),
 		sourceKnown: integer({ mode: 'boolean' }).notNull(),
 		keep: integer('keep_root', { mode: 'boolean' }).notNull(),
+		measuredIn: text({ mode: 'json' }).$type<Segment['measuredIn']>(),
 		course: text({ mode: 'json' }).$type<CoursePoint[]>().notNull(),
 		note: text().notNull()
 	},

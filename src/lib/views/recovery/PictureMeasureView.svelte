@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import { card } from '$core/examine/pictures/card';
-	import { knownRectangles, readsLongBy, type Point2 } from '$core/examine/pictures/plane';
+	import { readsLongBy, type Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
 	import type { Tree } from '$core/take-in/tree';
 	import { counted } from '$core/text/plural';
@@ -10,14 +9,15 @@
 	import Button from '$ui/Button.svelte';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
-	import MeasureField from '$ui/MeasureField.svelte';
 	import Problem from '$ui/Problem.svelte';
-	import SelectField from '$ui/SelectField.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { createPictureReader } from '$lib/workers/picture-reader';
 	import { onMount, untrack } from 'svelte';
+	import PictureStage from './PictureStage.svelte';
+	import PlaneOutline from './PlaneOutline.svelte';
+	import SizeBeside from './SizeBeside.svelte';
 	import { PictureMeasure } from './picture-measure.svelte';
 
 	/** Lengths in a picture, by the printed card, by a sheet that lies beside, or by two points. */
@@ -32,16 +32,8 @@
 	let { tree, picture, rimMm, values, refused }: Props = $props();
 	const format = useFormat();
 	const measuring = untrack(() => new PictureMeasure(picture, values, rimMm));
-	let stage = $state<HTMLElement>();
-	/** Where the glass stands, px of the picture. */
-	let glass = $state.raw<Point2 | null>(null);
-	let held = $state.raw<{ which: 'corners' | 'line'; index: number } | null>(null);
 	let as = $state<'shoots' | 'woundwood'>('shoots');
 	const source = $derived(resolve('/pictures/[file]', { file: `${picture.hash}.jpg` }));
-	const scale = $derived(measuring.shownWidthPx > 0 ? picture.widthPx / measuring.shownWidthPx : 1);
-	const GLASS_PX = 132;
-	const GLASS_ZOOM = 3;
-
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const said = ({ mm: length, errorMm }: { mm: number; errorMm: number }): string =>
 		`${mm(length)} ± ${mm(Math.max(1, errorMm))}`;
@@ -56,41 +48,6 @@
 		return () => reader.stop();
 	});
 
-	function at(event: PointerEvent): Point2 | null {
-		const box = stage?.getBoundingClientRect();
-		if (!box) return null;
-		return { x: (event.clientX - box.left) * scale, y: (event.clientY - box.top) * scale };
-	}
-	function press(event: PointerEvent): void {
-		if (event.button !== 0) return;
-		stage?.setPointerCapture(event.pointerId);
-		glass = at(event);
-		event.preventDefault();
-	}
-	function slide(event: PointerEvent): void {
-		if (glass === null) return;
-		glass = at(event);
-		if (held && glass) measuring.move(held.which, held.index, glass);
-	}
-	function lift(event: PointerEvent): void {
-		const to = at(event);
-		if (glass !== null && to && !held) measuring.touch(to);
-		glass = held = null;
-	}
-	function nudge(event: KeyboardEvent, which: 'corners' | 'line', index: number): void {
-		const steps: Record<string, [number, number]> = {
-			ArrowLeft: [-1, 0],
-			ArrowRight: [1, 0],
-			ArrowUp: [0, -1],
-			ArrowDown: [0, 1]
-		};
-		const step = steps[event.key];
-		const point = measuring[which][index];
-		if (!step || !point) return;
-		const by = (event.shiftKey ? 20 : 2) * scale;
-		measuring.move(which, index, { x: point.x + step[0] * by, y: point.y + step[1] * by });
-		event.preventDefault();
-	}
 	const touched = $derived(measuring.corners.length + measuring.line.length);
 	const path = (points: readonly Point2[]): string => points.map(({ x, y }) => `${x},${y}`).join(' ');
 </script>
@@ -106,81 +63,25 @@
 		<p class="mt-1 text-lg" class:text-oxide={measuring.fault !== null} aria-live="polite">
 			{measuring.says}
 		</p>
-		<div
-			bind:this={stage}
-			bind:clientWidth={measuring.shownWidthPx}
-			class="relative mt-2 touch-none overflow-hidden rounded-sm border select-none"
-			style="aspect-ratio: {picture.widthPx} / {picture.heightPx}; max-width: calc(max(30rem, 100vh - 18rem) * {picture.widthPx /
-				picture.heightPx})"
-			onpointerdown={press}
-			onpointermove={slide}
-			onpointerup={lift}
-			onpointercancel={() => (glass = held = null)}
-			role="presentation"
+		<PictureStage
+			{picture}
+			{source}
+			bind:shownWidthPx={measuring.shownWidthPx}
+			groups={[
+				{ name: 'Corner', points: measuring.corners, tone: 'size' },
+				{ name: 'Point', points: measuring.line, tone: 'thing' }
+			]}
+			touch={(at) => measuring.touch(at)}
+			move={(name, index, to) => measuring.move(name === 'Corner' ? 'corners' : 'line', index, to)}
 		>
-			<img
-				src={source}
-				alt="{picture.view}, {format().date(picture.takenOn)}"
-				class="pointer-events-none size-full"
-				draggable="false"
-			/>
-			<svg viewBox="0 0 {picture.widthPx} {picture.heightPx}" class="absolute inset-0 size-full">
-				{#snippet points(which: 'corners' | 'line', name: string)}
-					{#each measuring[which] as { x, y }, i (i)}
-						<circle
-							cx={x}
-							cy={y}
-							r={7 * scale}
-							class="cursor-grab touch-none stroke-paper {which === 'corners' ? 'fill-rain' : 'fill-oxide'}"
-							stroke-width={2 * scale}
-							role="button"
-							tabindex="0"
-							aria-label="{name} {i + 1} of {measuring[which].length}: arrow keys move it"
-							onpointerdown={() => (held = { which, index: i })}
-							onkeydown={(event) => nudge(event, which, i)}
-						/>
-					{/each}
-				{/snippet}
-				{#if measuring.rim}
-					{@const { middle, halfLong, halfShort, turnDeg } = measuring.rim}
-					<ellipse
-						rx={halfLong}
-						ry={halfShort}
-						transform="translate({middle.x} {middle.y}) rotate({turnDeg})"
-						class="fill-none stroke-rain"
-						stroke-width={2 * scale}
-						stroke-dasharray="{6 * scale} {4 * scale}"
-					/>
-				{:else if measuring.rectangle !== 'rim' && (measuring.plane?.corners ?? measuring.corners).length > 1}
-					<polygon
-						points={path(measuring.plane?.corners ?? measuring.corners)}
-						class="fill-none stroke-rain"
-						stroke-width={2 * scale}
-						stroke-dasharray="{6 * scale} {4 * scale}"
-					/>
-				{/if}
+			{#snippet over(scale)}
+				<PlaneOutline {measuring} {scale} />
 				{#if measuring.line.length > 1}
 					<polyline points={path(measuring.line)} class="fill-none stroke-paper" stroke-width={5 * scale} />
 					<polyline points={path(measuring.line)} class="fill-none stroke-oxide" stroke-width={2.5 * scale} />
 				{/if}
-				{@render points('corners', 'Corner')}
-				{@render points('line', 'Point')}
-			</svg>
-			{#if glass}
-				<div
-					class="pointer-events-none absolute rounded-full border-2 border-ink bg-duff"
-					style="width: {GLASS_PX}px; height: {GLASS_PX}px; {glass.x < picture.widthPx / 2
-						? 'right'
-						: 'left'}: 8px; top: 8px; background-image: url({source}); background-size: {measuring.shownWidthPx *
-						GLASS_ZOOM}px auto; background-position: {GLASS_PX / 2 -
-						(glass.x / scale) * GLASS_ZOOM}px {GLASS_PX / 2 - (glass.y / scale) * GLASS_ZOOM}px"
-					aria-hidden="true"
-				>
-					<span class="absolute top-1/2 left-1/2 h-px w-6 -translate-x-1/2 bg-oxide"></span>
-					<span class="absolute top-1/2 left-1/2 h-6 w-px -translate-y-1/2 bg-oxide"></span>
-				</div>
-			{/if}
-		</div>
+			{/snippet}
+		</PictureStage>
 		<div class="mt-2 flex flex-wrap gap-2">
 			<Button
 				onclick={() => measuring.touch({ x: picture.widthPx / 2, y: picture.heightPx / 2 })}
@@ -195,81 +96,7 @@
 	</div>
 
 	<section aria-labelledby="size-title" class="flex h-fit flex-col gap-4">
-		<div>
-			<h3 id="size-title" class="text-lg">What lies beside for its size</h3>
-			<p class="text-sm text-slate">
-				{#if measuring.rectangle === 'card' && measuring.card !== null && typeof measuring.card !== 'string'}
-					The printed card was found by itself: {counted(measuring.card.markers, 'marker')}, within {format().number(
-						measuring.card.offPx,
-						1
-					)} px of the picture. It must lie flat, in the plane of what you measure.
-				{:else if measuring.rectangle === 'rim'}
-					Its tilt is corrected; that its near side is seen larger than its far one goes into the ±. Measure
-					in its plane.
-				{:else if measuring.rectangle === 'two-points'}
-					Only the scale: the picture is taken as straight from the front. What lies nearer or farther than
-					the two points reads wrong.
-				{:else}
-					Flat, in the plane of what you measure, all four corners in the picture.
-				{/if}
-			</p>
-			{#if measuring.noCard && measuring.rectangle !== 'card'}<p class="mt-1 text-sm">
-					{measuring.noCard}
-				</p>{/if}
-			<a class="chalk text-sm" href={resolve('/reference/card')}>Print the card, it is found by itself</a>
-		</div>
-		<SelectField
-			name="rectangle"
-			label="Size"
-			bind:value={() => measuring.rectangle, (chosen) => measuring.choose(chosen)}
-			options={[
-				{ value: 'card', label: `printed card, ${mm(card.widthMm)} × ${mm(card.heightMm)}` },
-				...Object.entries(knownRectangles).map(([value, { name, widthMm, heightMm }]) => ({
-					value,
-					label: `${name}, ${mm(widthMm)} × ${mm(heightMm)}`
-				})),
-				{ value: 'own', label: 'another rectangle' },
-				{ value: 'rim', label: 'round rim of the pot' },
-				{ value: 'two-points', label: 'two points, only the scale' }
-			]}
-		/>
-		{#if measuring.rectangle === 'rim'}
-			<MeasureField
-				name="rimMm"
-				label="Width of the rim, inside"
-				unit="mm"
-				value={measuring.rimMm}
-				hint={rimMm === null ? undefined : 'As it was potted; measure it if that is not sure.'}
-				oninput={(value) => (measuring.rimMm = value)}
-			/>
-		{/if}
-		{#if measuring.rectangle === 'two-points'}
-			<MeasureField
-				name="apartMm"
-				label="The two points are apart"
-				unit="mm"
-				value={measuring.apartMm}
-				oninput={(value) => (measuring.apartMm = value)}
-			/>
-		{/if}
-		{#if measuring.rectangle === 'own'}
-			<div class="grid grid-cols-2 gap-3">
-				<MeasureField
-					name="ownWidthMm"
-					label="Long side"
-					unit="mm"
-					value={measuring.ownWidthMm}
-					oninput={(value) => (measuring.ownWidthMm = value)}
-				/>
-				<MeasureField
-					name="ownHeightMm"
-					label="Short side"
-					unit="mm"
-					value={measuring.ownHeightMm}
-					oninput={(value) => (measuring.ownHeightMm = value)}
-				/>
-			</div>
-		{/if}
+		<SizeBeside {measuring} {rimMm} />
 
 		{#if measuring.plane}
 			<p>

@@ -21,8 +21,10 @@
 
 	interface Props {
 		roots: RootsState;
+		/** The picture under the map, turned to it; null where none lies there. */
+		under?: { address: string; reachMm: number } | null;
 	}
-	let { roots }: Props = $props();
+	let { roots, under = null }: Props = $props();
 	const format = useFormat();
 	const uid = $props.id();
 
@@ -36,9 +38,19 @@
 	const widest = $derived(
 		Math.max(...stems.flatMap((stem) => outlineRing(stem).map(({ x, y }) => Math.hypot(x, y))))
 	);
+	/** Bare roots may reach farther than the ball is wide. */
+	const farthest = $derived(
+		Math.max(0, ...roots.map.segments.flatMap(({ course }) => course.map(({ radiusMm }) => radiusMm)))
+	);
 	/** The front of a container is drawn at 6 o'clock, north of the ground at 12. */
 	const scale = $derived<MapScale>({
-		px: (RING - 26) / Math.max(roots.map.ballRadiusMm, widest * 1.6),
+		px:
+			(RING - 26) /
+			Math.max(
+				roots.map.ballRadiusMm,
+				widest * 1.6,
+				roots.map.frame === 'container' ? Math.min(farthest, 4 * roots.map.ballRadiusMm) : 0
+			),
 		sign: roots.map.frame === 'container' ? -1 : 1
 	});
 	$effect(() => {
@@ -220,6 +232,18 @@
 			</pattern>
 		</defs>
 		<g bind:this={ground} transform={zoom.transform}>
+			{#if under}
+				{@const far = under.reachMm * scale.px}
+				<image
+					href={under.address}
+					x={-far}
+					y={-far}
+					width={2 * far}
+					height={2 * far}
+					transform="scale({scale.sign})"
+					opacity="0.85"
+				/>
+			{/if}
 			<MapGround {map} {scale} values={roots.options.values} zoom={zoom.k} ends={roots.options.ends} />
 
 			{#each roots.mates as mate (mate.id)}

@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { resolve } from '$app/paths';
 	import { consentOf, isOwnersToSay } from '$core/roots/plan/consent';
 	import { courseLengthMm } from '$core/roots/map/geometry';
 	import { roman } from '$core/roots/plan/plan';
 	import type { Segment } from '$core/roots/map/root-map';
+	import { measuredSaid } from '$core/roots/map/from-picture';
 	import { readMeasure } from '$core/text/typed';
 	import { woundTreatmentNames } from '$core/roots/plan/wound';
 	import Button from '$ui/Button.svelte';
@@ -211,6 +213,18 @@
 		>
 	</span>
 </div>
+
+{#if segment.measuredIn}
+	{@const of = roots.options.pictures.find(({ id }) => id === segment.measuredIn?.pictureId)}
+	<p class="mt-1 px-2 text-sm text-slate">
+		{measuredSaid(segment, (value) => format().measure(value, 'mm'))}{#if of}
+			(<a
+				class="chalk"
+				href={resolve('/trees/[id]/roots/picture/[picture]', { id: roots.options.tree.id, picture: of.id })}
+				>{of.view}, {format().day(of.takenOn, roots.options.today)}</a
+			>){:else}; the picture was removed since{/if}
+	</p>
+{/if}
 
 <Sheet bind:open={editing} title="Root at {format().clock(roots.clock(segment))}" wide>
 	<RootEditSheet {roots} {segment} done={() => (editing = false)} />

@@ -26,6 +26,8 @@
 	import RootList from './RootList.svelte';
 	import type { RootsOfTree } from './roots-of-tree';
 	import { keepBeforeLeaving } from './leaving';
+	import { PictureUnder } from './picture-under.svelte';
+	import PictureChoice from './PictureChoice.svelte';
 	import { RootsState } from './roots-state.svelte';
 	import SectionView from './SectionView.svelte';
 	import UnrolledCollar from './UnrolledCollar.svelte';
@@ -35,6 +37,8 @@
 	const format = useFormat();
 	const roots = untrack(() => new RootsState(of));
 	keepBeforeLeaving(roots);
+	const under = untrack(() => new PictureUnder(roots));
+	$effect(() => under.follow());
 	$effect(() => {
 		const [map, reduction] = [of.rootMap, of.plan];
 		untrack(() => roots.adopt(map, reduction));
@@ -159,7 +163,15 @@
 			</button>
 		</div>
 		{#if drawing === 'above'}
-			<div bind:this={above}><FromAbove {roots} /></div>
+			<div bind:this={above}><FromAbove {roots} under={under.turned} /></div>
+			{#if under.picture}
+				<label class="flex min-h-11 items-center gap-2 text-sm"
+					><input type="checkbox" class="size-5" bind:checked={under.shown} />The picture of {format().date(
+						under.picture.takenOn
+					)} under it{#if under.shown && !under.turned}
+						<span class="text-slate">{under.problem || 'turning it …'}</span>{/if}</label
+				>
+			{/if}
 		{:else}
 			<div bind:this={above} class="pb-6"><SectionView {roots} /></div>
 		{/if}
@@ -182,6 +194,7 @@
 				class={['ml-auto text-sm', roots.saveState === 'refused' ? 'font-semibold text-oxide' : 'text-slate']}
 				role="status">{saveWords[roots.saveState]}</span
 			>
+			<PictureChoice {roots} />
 			<Button tone="quiet" size="small" aria-label="Files of this map" onclick={() => (filing = true)}
 				><FileDown size={16} /></Button
 			>

@@ -7,6 +7,7 @@ import type { RootMap } from '$core/roots/map/root-map';
 import type { PotMate } from '$core/roots/map/mates';
 import type { OpenFlag } from '$core/aftercare/tasks/flags';
 import type { Permission } from '$core/vocabulary/words';
+import type { Picture } from '$core/take-in/picture';
 import type { Tree } from '$core/take-in/tree';
 import type { Values } from '$core/values/values';
 
@@ -36,6 +37,8 @@ export interface RootsOfTree {
 	permission: Permission;
 	/** Coldest night ahead of freshly cut roots, °C; null for roots that stay in the ground. */
 	nightC: number | null;
+	/** Its pictures, in order of their days. */
+	pictures: readonly Picture[];
 	/** Other trees in the same pot. */
 	mates: readonly PotMate[];
 }

@@ -40,6 +40,7 @@ import { sideRoot } from '$core/roots/map/side-root';
 import { KeptRoots, type Snapshot } from './kept-roots.svelte';
 import { newId } from './new-id';
 import type { RootsOfTree } from './roots-of-tree';
+import { measuredSaid, stillMeasured } from '$core/roots/map/from-picture';
 import { Ways, type Proposed } from './ways.svelte';
 
 /** What is being done with a root: open, kept, to trace, or cut in a stage. */
@@ -67,6 +68,7 @@ function begun({ tree, kind, place, values, today, rootMap, plan, ball }: Option
 					ballDepthMm: inGround ? null : ball.depthMm,
 					lean: null,
 					inPot: null,
+					picture: null,
 					obstacles: [],
 					ballRadiusMm:
 						!inGround && ball.widthMm !== null ? Math.round(ball.widthMm / 2) : guessedRadiusMm(tree),
@@ -212,6 +214,7 @@ export class RootsState extends KeptRoots {
 			segment.condition === 'sound' ? '' : segment.condition,
 			segment.seenToMm === null ? '' : segment.seenToMm === 0 ? 'assumed, in soil' : 'in soil further on',
 			segment.flaws.map((flaw) => rootFlawNames[flaw]).join(', '),
+			measuredSaid(segment, (mm) => format.measure(mm, 'mm')),
 			...obstaclesMet(segment, this.map.obstacles).map((obstacle) => `runs into the ${obstacle.kind}`),
 			treated.kind === 'cut' ? `cut, stage ${roman(treated.cut.stage)}` : treated.kind
 		]
@@ -245,9 +248,14 @@ export class RootsState extends KeptRoots {
 
 	/**
 	 * Puts roots from elsewhere on the map, beside those that stand there or in their place.
+	 * @param along what of the map itself comes with them
 	 * @returns what stands in the way; empty when they are on the map
 	 */
-	bring(segments: readonly Segment[], way: 'add' | 'replace'): string {
+	bring(
+		segments: readonly Segment[],
+		way: 'add' | 'replace',
+		along: Partial<Pick<RootMapInput, 'picture' | 'mappedOn'>> = {}
+	): string {
 		if (way === 'replace' && this.plan.cuts.some((cut) => cut.state === 'done'))
 			return 'Roots of this map were cut already; they stay as part of the record. Add to them instead.';
 		const standing = way === 'add' ? this.map.segments : [];
@@ -261,7 +269,7 @@ export class RootsState extends KeptRoots {
 			parentId: segment.parentId === null ? null : (ids.get(segment.parentId) ?? null)
 		}));
 		this.commit({
-			map: { ...this.map, segments: [...standing, ...brought] },
+			map: { ...this.map, ...along, segments: [...standing, ...brought] },
 			plan: way === 'add' ? this.plan : { ...this.plan, cuts: [], notBefore: [], consents: [] }
 		});
 		this.selectedId = brought[0]?.id ?? null;
@@ -271,15 +279,15 @@ export class RootsState extends KeptRoots {
 	change(id: string, patch: Partial<Segment>): void {
 		// Drawn by hand it is as long as it was drawn.
 		const drawn = patch.course !== undefined && patch.guessed === undefined;
-		const segments = this.map.segments.map((segment) =>
-			segment.id === id
-				? {
-						...segment,
-						...patch,
-						...(drawn && { guessed: segment.guessed.filter((one) => one !== 'length') })
-					}
-				: segment
-		);
+		const segments = this.map.segments.map((segment) => {
+			if (segment.id !== id) return segment;
+			const now = {
+				...segment,
+				...patch,
+				...(drawn && { guessed: segment.guessed.filter((one) => one !== 'length') })
+			};
+			return { ...now, measuredIn: stillMeasured(segment, now) };
+		});
 		this.commit({ map: { ...this.map, segments } });
 	}
 

@@ -128,6 +128,11 @@ export function flatColours(picture: Rgba, laid: Laid, flat: Flat): Rgba {
 	return { width: flat.sidePx, height: flat.sidePx, data };
 }
 
+/** A picture turned to a map, by what takes its pixels there. */
+export function turnedTo(picture: Rgba, toPlan: Homography, flat: Flat): Rgba {
+	return flatColours(picture, { toPlan, toPx: backOf(toPlan), mmPerPx: flat.mmPerPx }, flat);
+}
+
 /** Whether the picture shows a place of the map. */
 export const showsPlace = (laid: Laid, at: Point2, picture: { width: number; height: number }): boolean =>
 	within(laid, at, picture.width, picture.height) !== null;

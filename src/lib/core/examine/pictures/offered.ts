@@ -204,7 +204,12 @@ export function offeredRoots(
 			stations.filter(
 				({ stepLeft, stepRight }) => Math.min(stepLeft, stepRight) > values['picture.stepLeast']
 			).length / stations.length;
+		// Between two roots side by side lies soil.
+		const isOne =
+			stations.filter(({ shade }) => shade > values['picture.shadeLeast']).length >
+			values['picture.seenLeast'] * stations.length;
 		if (
+			!isOne ||
 			seen < values['picture.seenLeast'] ||
 			root.lengthMm <
 				Math.max(values['picture.offerLengthMm'], values['picture.offerWidths'] * root.diameterStartMm) ||

@@ -16,6 +16,8 @@ export interface Station {
 	/** How much the shade steps at the two edges, of the contrast; below 0 where it steps the wrong way. */
 	stepLeft: number;
 	stepRight: number;
+	/** How light the band is between its edges, of the contrast: 0 as what lies beside. */
+	shade: number;
 }
 
 /** Points evenly along a line, with the direction square to it. */
@@ -122,14 +124,19 @@ export function edgesAlong(
 		});
 	};
 	const [left, right] = [edge(-1), edge(1)];
+	const shadeOn = (line: Float32Array | undefined, off: number): number =>
+		((line?.[Math.round(off / step + (count - 1) / 2)] ?? MIDDLE_SHADE) - MIDDLE_SHADE) / contrast;
 	return stations.map((station, k) => ({
 		...station,
 		leftMm: left[k]?.at ?? NaN,
 		rightMm: right[k]?.at ?? NaN,
 		stepLeft: left[k]?.step ?? 0,
-		stepRight: right[k]?.step ?? 0
+		stepRight: right[k]?.step ?? 0,
+		shade: shadeOn(calm[k], ((left[k]?.at ?? 0) + (right[k]?.at ?? 0)) / 2)
 	}));
 }
+/** What lies beside has this shade, of 255. @see shadesOf */
+const MIDDLE_SHADE = 128;
 /** Places before and behind over which a profile is drawn together. */
 const ALONG = 2;
 

@@ -253,7 +253,8 @@ export function measuredAlong(
 			Math.hypot(
 				scaleOff * lengthMm,
 				(lengthMm * values['picture.heightOffMm']) / plane.distanceMm,
-				diameterStartMm * values['picture.endWidths']
+				diameterStartMm * values['picture.endWidths'],
+				values['picture.endMm']
 			),
 		stepShare: middleOf(steps),
 		stations

@@ -5,6 +5,7 @@ import type { UnitSystem } from '../../text/format';
 import { numberTyped, readMeasure } from '../../text/typed';
 import {
 	usualClass,
+	usualDepthMm,
 	type GuessedOfRoot,
 	type QuickRoot,
 	type RootClass,
@@ -137,7 +138,7 @@ export function parseQuickRoot(
 		deadFromMm: null,
 		doubtfulFromMm: null,
 		seenToMm: null,
-		depthMm: Math.min(40, Math.max(8, Math.round(diameterMm))),
+		depthMm: usualDepthMm(diameterMm),
 		lengthMm: null,
 		flaws: [],
 		guessed: ['class', 'depth', 'length'],

@@ -2,6 +2,7 @@ import { wordsOf } from '../../vocabulary/words-of';
 import { measured } from '../../text/measured';
 import { coursePointSchema, type CoursePoint } from './geometry';
 import { z } from 'zod';
+import { after } from '../../examine/pictures/flat';
 
 import { calendarDate, count, id, measure, note, oneOf, version } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -85,6 +86,21 @@ export const segmentSchema = z
 			.boolean({ error: 'must be true or false' })
 			.default(false)
 			.describe('Locked by the owner: not to be cut'),
+		measuredIn: z
+			.strictObject({
+				pictureId: id(),
+				thicknessErrorMm: measure(0, 1500, 'mm')
+					.nullable()
+					.describe(
+						'Within so much of it the true thickness lies in 95 of 100; null where it was typed since'
+					),
+				lengthErrorMm: measure(0, 20_000, 'mm')
+					.nullable()
+					.describe('The same of its length; null where its course was drawn since')
+			})
+			.nullable()
+			.default(null)
+			.describe('The picture it was read from; null where it was measured by hand'),
 		course: z
 			.array(coursePointSchema)
 			.min(2, { error: 'must have at least two points' })
@@ -162,6 +178,17 @@ export const rootMapInput = z
 			.nullable()
 			.default(null)
 			.describe('How far the trunk leans, and where to; null when not looked at'),
+		picture: z
+			.strictObject({
+				pictureId: id(),
+				toPlan: z
+					.array(z.number({ error: 'must be a number' }))
+					.length(9, { error: 'must be nine numbers' })
+					.describe('From pixels of the picture to millimetres of the map, three rows of three')
+			})
+			.nullable()
+			.default(null)
+			.describe('The picture that lies under the map'),
 		inPot: polarPointSchema
 			.nullable()
 			.default(null)
@@ -245,7 +272,7 @@ export function rootsFrom(
 export const startAzimuth = (segment: Pick<Segment, 'course'>): number => segment.course[0]?.azimuthDeg ?? 0;
 
 /** Fine-root score taken when nobody looked: by class [our own]. */
-const usualFineScore: Record<RootClass, number> = { anchor: 1, scaffold: 2, secondary: 2, feeder: 3 };
+export const usualFineScore: Record<RootClass, number> = { anchor: 1, scaffold: 2, secondary: 2, feeder: 3 };
 
 export interface CourseSketch {
 	azimuthDeg: number;
@@ -323,11 +350,18 @@ const turned = <T extends { azimuthDeg: number }>(point: T, byDeg: number): T =>
 	return { ...point, azimuthDeg: deg > 720 ? deg - 360 : deg < -360 ? deg + 360 : deg };
 };
 
+/** What takes a picture to a map, after the map was turned clockwise. */
+function turnedPlan(toPlan: readonly number[], byDeg: number): number[] {
+	const [c, s] = [Math.cos((byDeg * Math.PI) / 180), Math.sin((byDeg * Math.PI) / 180)];
+	return [...after([c, -s, 0, s, c, 0, 0, 0, 1], toPlan)];
+}
+
 /** A map turned about its middle: everything on it, by so many degrees clockwise. */
 export function turnMap(map: RootMapInput, byDeg: number): RootMapInput {
 	const whole = (deg: number): number => ((deg % 360) + 360) % 360;
 	return {
 		...map,
+		picture: map.picture && { ...map.picture, toPlan: turnedPlan(map.picture.toPlan, byDeg) },
 		segments: map.segments.map((segment) => {
 			// A course keeps in one piece and within the range that is stored.
 			const shift = segment.course.some((p) => p.azimuthDeg + byDeg > 720)
@@ -394,6 +428,7 @@ export function copiesRound(
 			return {
 				...segment,
 				id: ids.get(segment.id) ?? segment.id,
+				measuredIn: null,
 				parentId: segment.parentId === null ? null : (ids.get(segment.parentId) ?? segment.parentId),
 				keep: false,
 				course: segment.course.map((p) => ({ ...p, azimuthDeg: p.azimuthDeg + byDeg - over }))
@@ -449,6 +484,7 @@ export function segmentFromQuick(
 		seenOtherwise: [],
 		sourceKnown: quick.sourceKnown,
 		keep: quick.keep,
+		measuredIn: null,
 		course: sketchCourse({ ...quick, lengthMm, trunk: map, ballRadiusMm: map.ballRadiusMm }),
 		note: quick.note
 	};
@@ -461,3 +497,6 @@ export function usualClass(diameterMm: number, trunkDiameterMm: number, values: 
 	if (ratio >= values['class.scaffold']) return 'scaffold';
 	return ratio >= values['class.secondary'] ? 'secondary' : 'feeder';
 }
+
+/** How deep a root lies where nobody said, mm: about as deep as it is thick [our own]. */
+export const usualDepthMm = (diameterMm: number): number => Math.min(40, Math.max(8, Math.round(diameterMm)));

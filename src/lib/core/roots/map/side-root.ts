@@ -48,6 +48,7 @@ export function sideRoot(
 		guessed: ['class', 'depth', ...(drawn ? [] : (['length'] as const))],
 		sourceKnown: true,
 		keep: false,
+		measuredIn: null,
 		course: [point(0), point(reachMm / 2), point(reachMm)],
 		note: ''
 	};

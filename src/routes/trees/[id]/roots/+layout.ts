@@ -31,6 +31,7 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 				: { deg: stands.tiltDeg.value, on: stands.tiltDeg.on },
 		permission: stands.permission.value ?? records.tree.permission,
 		nightC: data.nightC,
+		pictures: records.pictures,
 		mates: data.mates
 	};
 	return { ...data, of };

@@ -1,24 +1,13 @@
 import { observationInput } from '$core/examine/looks/observation';
-import { isRound } from '$core/replant/pots/volume';
 import { readForm } from '$lib/server/edge/form';
 import { acting } from '$lib/server/edge/http';
+import { pictureAndRim } from '$lib/server/edge/picture-page';
 import { recordLook } from '$lib/server/recovery';
 import { getStore } from '$lib/server/store';
-import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ parent, params }) => {
-	const { records } = await parent();
-	const picture = records.pictures.find(({ id }) => id === params.picture);
-	if (!picture)
-		error(404, {
-			message: 'This picture is not there any more.',
-			advice: 'Choose another under Recovery, Pictures.'
-		});
-	// The rim it stood in on that day.
-	const pot = records.plantings.findLast(({ plantedOn }) => plantedOn <= picture.takenOn)?.pot;
-	return { picture, rimMm: pot && isRound(pot.shape) ? pot.topLengthMm : null };
-};
+export const load: PageServerLoad = async ({ parent, params }) =>
+	pictureAndRim((await parent()).records, params.picture);
 
 export const actions: Actions = {
 	look: async ({ request, params }) => {

@@ -1,0 +1,120 @@
+import type { OfferedRoot } from '../../examine/pictures/offered';
+import type { Values } from '../../values/values';
+import { courseLengthMm, polarOf, type CoursePoint, type PlanPoint } from './geometry';
+import { barkRadiusMm, type Trunk } from './outline';
+import { ribbon } from './ribbon';
+import { usualClass, usualDepthMm, usualFineScore, type Segment } from './root-map';
+
+/** A root read from a picture, and whether it runs out of what the picture shows. */
+export interface PicturedRoot extends OfferedRoot {
+	runsOut: boolean;
+}
+
+const tenths = (mm: number): number => Math.round(mm * 10) / 10;
+
+/**
+ * Roots of a map from roots read in a picture. Class, and depth where nobody said it, stay guesses; condition and what is done with them
+ * are for the person.
+ * @param roots each after the one that it leaves
+ * @param depthMm how deep below the flare the plane of the picture lies; null where nobody said
+ */
+export function segmentsFromPicture(
+	roots: readonly PicturedRoot[],
+	map: Trunk,
+	from: { pictureId: string; depthMm: number | null },
+	values: Values,
+	newId: () => string
+): Segment[] {
+	const ids = roots.map(newId);
+	return roots.map((root, i): Segment => {
+		const diameterStartMm = Math.min(map.trunkDiameterMm, Math.max(0.2, tenths(root.diameterStartMm)));
+		const depthMm = from.depthMm ?? usualDepthMm(diameterStartMm);
+		const rootClass = usualClass(diameterStartMm, map.trunkDiameterMm, values);
+		const course = joined(root.course).map((point): CoursePoint => ({ ...point, depthMm }));
+		const parentId = root.parent === null ? null : (ids[root.parent] ?? null);
+		return {
+			id: ids[i] ?? newId(),
+			parentId,
+			attachMm: parentId === null ? 0 : tenths(root.attachMm),
+			rootClass: parentId !== null && rootClass !== 'feeder' ? 'secondary' : rootClass,
+			condition: 'sound',
+			deadFromMm: null,
+			doubtfulFromMm: null,
+			// Where it runs out of the picture nobody saw its end.
+			seenToMm: root.runsOut ? Math.floor(courseLengthMm(course)) : null,
+			diameterStartMm,
+			diameterEndMm: Math.max(0.1, Math.min(tenths(root.diameterEndMm), diameterStartMm * 1.5)),
+			fineScore: usualFineScore[rootClass],
+			flaws: [],
+			seenOtherwise: [],
+			guessed: ['class', ...(from.depthMm === null ? (['depth'] as const) : [])],
+			sourceKnown: true,
+			keep: false,
+			measuredIn: {
+				pictureId: from.pictureId,
+				thicknessErrorMm: tenths(root.thicknessErrorMm),
+				lengthErrorMm: tenths(root.lengthErrorMm)
+			},
+			course,
+			note: ''
+		};
+	});
+}
+
+/** Directions along a course as a map keeps them: each near the one before, also over the front. */
+function joined(course: readonly PlanPoint[]): { azimuthDeg: number; radiusMm: number }[] {
+	const points = course.map(polarOf);
+	let before = points[0]?.azimuthDeg ?? 0;
+	return points.map(({ azimuthDeg, radiusMm }) => {
+		const near = azimuthDeg + 360 * Math.round((before - azimuthDeg) / 360);
+		before = near > 720 || near < -360 ? azimuthDeg : near;
+		return { azimuthDeg: before, radiusMm };
+	});
+}
+
+/** What a picture still says of a root after it was changed by hand: not what was typed or drawn since. */
+export function stillMeasured(before: Segment, now: Segment): Segment['measuredIn'] {
+	if (!now.measuredIn) return null;
+	const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+	const plan = ({ course }: Segment): unknown =>
+		course.map(({ azimuthDeg, radiusMm }) => [azimuthDeg, radiusMm]);
+	const thicknessErrorMm =
+		before.diameterStartMm === now.diameterStartMm ? now.measuredIn.thicknessErrorMm : null;
+	const lengthErrorMm = same(plan(before), plan(now)) ? now.measuredIn.lengthErrorMm : null;
+	return thicknessErrorMm === null && lengthErrorMm === null
+		? null
+		: { ...now.measuredIn, thicknessErrorMm, lengthErrorMm };
+}
+
+/**
+ * How a root was measured, where a picture told it.
+ * @param say a measure in words, from mm
+ * @returns empty where it was measured by hand
+ */
+export function measuredSaid({ measuredIn }: Segment, say: (mm: number) => string): string {
+	if (!measuredIn) return '';
+	const { thicknessErrorMm, lengthErrorMm } = measuredIn;
+	const of = [
+		...(thicknessErrorMm === null ? [] : [`thickness ± ${say(thicknessErrorMm)}`]),
+		...(lengthErrorMm === null ? [] : [`length ± ${say(lengthErrorMm)}`])
+	];
+	return `measured in a picture, ${of.join(', ')}`;
+}
+
+/** Share of a root read from a picture that lies on a root of the map already. */
+function shareOn(course: readonly PlanPoint[], segment: Segment): number {
+	const points = ribbon(segment);
+	const on = course.filter(({ x, y }) =>
+		points.some((point) => Math.hypot(point.x - x, point.y - y) <= point.halfWidthMm + NEAR_MM)
+	);
+	return course.length > 0 ? on.length / course.length : 0;
+}
+const NEAR_MM = 4;
+
+/** Whether a root read from a picture stands on the map already: most of it lies on one of its roots. */
+export const standsOnMap = (course: readonly PlanPoint[], segments: readonly Segment[]): boolean =>
+	segments.some((segment) => shareOn(course, segment) > 0.5);
+
+/** How far the bark lies from the middle in each whole degree, mm. */
+export const barkAround = (map: Trunk): number[] =>
+	Array.from({ length: 360 }, (_, deg) => barkRadiusMm(map, deg) || map.trunkDiameterMm / 2);

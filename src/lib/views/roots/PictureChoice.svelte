@@ -1,0 +1,61 @@
+<script lang="ts">
+	import { resolve } from '$app/paths';
+	import Button from '$ui/Button.svelte';
+	import Sheet from '$ui/Sheet.svelte';
+	import { useFormat } from '$ui/format';
+	import ImagePlus from '@lucide/svelte/icons/image-plus';
+	import type { RootsState } from './roots-state.svelte';
+
+	/** Which picture roots are read from. */
+	let { roots }: { roots: RootsState } = $props();
+	const format = useFormat();
+	let open = $state(false);
+	const id = $derived(roots.options.tree.id);
+	/** Those of the roots first, the newest first. */
+	const pictures = $derived(
+		[...roots.options.pictures].reverse().sort((a, b) => Number(ofRoots(b.view)) - Number(ofRoots(a.view)))
+	);
+	const ofRoots = (view: string): boolean => view === 'roots' || view === 'collar';
+</script>
+
+<Button
+	tone="quiet"
+	size="small"
+	aria-label="Roots from a picture"
+	title="Roots from a picture"
+	onclick={() => (open = true)}><ImagePlus size={16} /></Button
+>
+<Sheet
+	bind:open
+	title="Roots from a picture"
+	description="Taken from above, with the printed card laid beside the trunk."
+>
+	{#if pictures.length > 0}
+		<ul class="grid grid-cols-2 gap-3 sm:grid-cols-3">
+			{#each pictures as picture (picture.id)}
+				<li>
+					<a
+						class="block rounded-sm border hover:border-ink"
+						href={resolve('/trees/[id]/roots/picture/[picture]', { id, picture: picture.id })}
+					>
+						<img
+							src={resolve('/pictures/[file]', { file: `${picture.hash}.small.jpg` })}
+							alt=""
+							class="h-24 w-full object-cover"
+							loading="lazy"
+						/>
+						<span class="block px-2 py-1 text-sm"
+							>{picture.view}, {format().day(picture.takenOn, roots.options.today)}</span
+						>
+					</a>
+				</li>
+			{/each}
+		</ul>
+	{:else}
+		<p>No picture of this tree yet.</p>
+	{/if}
+	<p class="mt-4 flex flex-wrap gap-x-4">
+		<a class="chalk" href={resolve('/trees/[id]/recovery/pictures', { id })}>Take or add a picture</a>
+		<a class="chalk" href={resolve('/reference/card')}>Print the card</a>
+	</p>
+</Sheet>
