@@ -1,4 +1,7 @@
 import { readFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import { seenBy } from '../pinhole';
+import { rootSceneOf } from '../root-scene';
 import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
 
 test('at the bench: one cut at a time, through a reload, differently with rot found, not now with a reason; the record holds it', async ({
@@ -300,4 +303,126 @@ test('a later stage waits until growth is regained: said in the ledger, on the c
 	await page.getByLabel('Why it is cut all the same').fill('She said yes at the gate, to be written down');
 	await page.getByRole('button', { name: 'Begin all the same' }).click();
 	await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeVisible();
+});
+
+test('twenty roots are mapped from a picture in a few touches, say so on the map, and are not offered twice', async ({
+	page
+}) => {
+	test.setTimeout(240_000);
+	const scene = rootSceneOf(8, 1600);
+	const { width, height, data } = await scene.draw();
+	const file = await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
+		.removeAlpha()
+		.jpeg({ quality: 90 })
+		.toBuffer();
+	const id = await treeId('P-09');
+	await open(page, `${DEMO}/trees/${id}/recovery/pictures`);
+	await page.getByLabel('File').setInputFiles({ name: 'roots.jpg', mimeType: 'image/jpeg', buffer: file });
+	await page.getByLabel('Taken on').fill('2026-04-17');
+	await page.getByRole('button', { name: 'Another view' }).click();
+	await page.getByLabel('Name of the view').fill('roots');
+	await page.getByRole('button', { name: 'Keep the picture' }).click();
+	await expect(told(page, /The picture is kept/)).toBeVisible();
+
+	await open(page, `${DEMO}/trees/${id}/roots`);
+	await page.getByRole('button', { name: 'Roots from a picture' }).click();
+	await page
+		.getByRole('dialog')
+		.getByRole('link', { name: /roots, 17 Apr/ })
+		.click();
+	// A person needs some four seconds for each: 22 of them would be 90 seconds.
+	let touches = 0;
+	const image = page.getByRole('img', { name: /17 April 2026/ });
+	const touch = async ({ x, y }: { x: number; y: number }): Promise<void> => {
+		const box = await image.boundingBox();
+		if (!box) throw new Error('no picture');
+		touches++;
+		await image.click({
+			position: { x: (x * box.width) / width, y: (y * box.height) / height },
+			force: true
+		});
+	};
+	await expect(page.getByText('Touch the middle of the trunk, where it meets the ground.')).toBeVisible({
+		timeout: 30_000
+	});
+	await touch(seenBy(scene.camera, { x: 0, y: 0 }));
+	await expect(page.getByText(/^Touch a place towards the front/)).toBeVisible();
+	await touch(seenBy(scene.camera, { x: 0, y: -200 }));
+	await expect(page.getByText(/^\d+ are offered, thickest first/)).toBeVisible({ timeout: 90_000 });
+	await expectAccessible(page);
+	const list = page.getByRole('list', { name: 'Roots read in the picture' }).getByRole('listitem');
+	const offered = await list.count();
+	expect(offered).toBeGreaterThanOrEqual(18);
+	// The thinnest is refused, and one is traced by hand.
+	touches++;
+	await page
+		.getByRole('button', { name: /^Refuse the root/ })
+		.last()
+		.click();
+	touches++;
+	await page.getByRole('button', { name: /^Take all/ }).click();
+	const turned = page.getByRole('group', { name: /^The picture turned to its plane/ });
+	const touchTurned = async ({ x, y }: { x: number; y: number }): Promise<void> => {
+		const box = await turned.boundingBox();
+		const reach = Number((await turned.getAttribute('viewBox'))?.split(' ')[2]) / 2;
+		if (!box) throw new Error('no picture');
+		touches++;
+		const px = Math.min(box.width, box.height) / 2 / reach;
+		// The front of a container lies at the foot.
+		await turned.click({ position: { x: box.width / 2 - x * px, y: box.height / 2 - y * px } });
+	};
+	// Beside the lines that are there already, whose touch would choose them.
+	const isFree = (at: { x: number; y: number }): boolean =>
+		scene.roots.every(({ points }) =>
+			points.every((point) => Math.hypot(point.x - at.x, point.y - at.y) > point.radiusMm + 14)
+		);
+	const traced = scene.roots
+		.filter(({ parent, hidden }) => parent === null && !hidden)
+		.flatMap(({ points }) => {
+			const [one, other] = [points[Math.floor(points.length * 0.4)], points[Math.floor(points.length * 0.8)]];
+			if (!one || !other) return [];
+			const long = Math.hypot(other.x - one.x, other.y - one.y);
+			return [-1, 1].map((side) =>
+				[one, other].map((at) => ({
+					x: at.x + (side * (at.radiusMm + 17) * (one.y - other.y)) / long,
+					y: at.y + (side * (at.radiusMm + 17) * (other.x - one.x)) / long
+				}))
+			);
+		})
+		.find((ends) => ends.every(isFree));
+	const [base, end] = traced ?? [];
+	if (!base || !end) throw new Error('no free place');
+	await touchTurned(base);
+	await expect(page.getByText('Touch the other end of the root.')).toBeVisible();
+	await touchTurned(end);
+	await expect(list).toHaveCount(offered + 1);
+	await page.getByLabel(/below the flare/).fill('15');
+	touches++;
+	await page.getByRole('button', { name: /^Put \d+ roots on the map/ }).click();
+	expect(touches).toBeLessThanOrEqual(22);
+
+	await expect(page.getByRole('heading', { name: 'From above' })).toBeAttached();
+	await expect(page.getByText(/^(1[89]|2\d) mapped, 0 to trace/)).toBeVisible();
+	await page.getByLabel('The picture of 17 April 2026 under it').check();
+	await expect(page.getByText('turning it …')).toBeHidden({ timeout: 30_000 });
+	await page.keyboard.press('j');
+	await expect(
+		page
+			.locator('p')
+			.filter({ hasText: /measured in a picture, thickness ± \d/ })
+			.first()
+	).toBeVisible();
+	await expectAccessible(page);
+	// Read anew it offers nothing a second time.
+	await page.getByRole('button', { name: 'Roots from a picture' }).click();
+	await page
+		.getByRole('dialog')
+		.getByRole('link', { name: /roots, 17 Apr/ })
+		.click();
+	await expect(page.getByText('Touch the middle of the trunk, where it meets the ground.')).toBeVisible({
+		timeout: 30_000
+	});
+	await touch(seenBy(scene.camera, { x: 0, y: 0 }));
+	await touch(seenBy(scene.camera, { x: 0, y: -200 }));
+	await expect(page.getByText(/\d+ stand on the map already\./)).toBeVisible({ timeout: 90_000 });
 });

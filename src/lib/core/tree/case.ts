@@ -34,7 +34,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 6;
+export const CASE_VERSION = 5;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });

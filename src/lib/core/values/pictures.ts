@@ -84,7 +84,7 @@ export const pictureValues = defineValues({
 		value: 0.5,
 		unit: 'share',
 		mark: 'published',
-		note: 'Frangi, Niessen, Vincken and Viergever 1998.',
+		source: 'Frangi, Niessen, Vincken & Viergever 1998, MICCAI, LNCS 1496',
 		min: 0.1,
 		max: 2
 	},

@@ -169,7 +169,8 @@
 					><input type="checkbox" class="size-5" bind:checked={under.shown} />The picture of {format().date(
 						under.picture.takenOn
 					)} under it{#if under.shown && !under.turned}
-						<span class="text-slate">{under.problem || 'turning it …'}</span>{/if}</label
+						<span class="text-slate">{under.problem ? format().inWords(under.problem) : 'turning it …'}</span
+						>{/if}</label
 				>
 			{/if}
 		{:else}

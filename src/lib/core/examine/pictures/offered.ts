@@ -74,7 +74,7 @@ function followed(
 	const halvesPx = [halfPx];
 	let gap = 0;
 	let kept = 1;
-	for (let steps = 0; steps < 2000; steps++) {
+	for (let steps = 0; steps < 2 * ready.flat.sidePx; steps++) {
 		const step = Math.max(1.5, Math.min(6, 0.6 * halfPx));
 		const square = { x: -way.y, y: way.x };
 		const next = { x: at.x + step * way.x, y: at.y + step * way.y };

@@ -67,7 +67,7 @@ function joined(course: readonly PlanPoint[]): { azimuthDeg: number; radiusMm: n
 	let before = points[0]?.azimuthDeg ?? 0;
 	return points.map(({ azimuthDeg, radiusMm }) => {
 		const near = azimuthDeg + 360 * Math.round((before - azimuthDeg) / 360);
-		before = near > 720 || near < -360 ? azimuthDeg : near;
+		before = near > 2 * 360 || near < -360 ? azimuthDeg : near;
 		return { azimuthDeg: before, radiusMm };
 	});
 }
@@ -113,7 +113,7 @@ const NEAR_MM = 4;
 
 /** Whether a root read from a picture stands on the map already: most of it lies on one of its roots. */
 export const standsOnMap = (course: readonly PlanPoint[], segments: readonly Segment[]): boolean =>
-	segments.some((segment) => shareOn(course, segment) > 0.5);
+	segments.some((segment) => 2 * shareOn(course, segment) > 1);
 
 /** How far the bark lies from the middle in each whole degree, mm. */
 export const barkAround = (map: Trunk): number[] =>

@@ -182,7 +182,11 @@ export const rootMapInput = z
 			.strictObject({
 				pictureId: id(),
 				toPlan: z
-					.array(z.number({ error: 'must be a number' }))
+					.array(
+						z
+							.number({ error: 'must be a number' })
+							.describe('One of the nine; mm of the map to px of the picture')
+					)
 					.length(9, { error: 'must be nine numbers' })
 					.describe('From pixels of the picture to millimetres of the map, three rows of three')
 			})
