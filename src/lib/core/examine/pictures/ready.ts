@@ -1,5 +1,5 @@
 import type { Values } from '../../values/values';
-import { flatColours, flatMm, flatOf, type Flat, type Laid } from './flat';
+import { flatColours, flatOf, type Flat, type Laid } from './flat';
 import { offeredRoots, type OfferedRoot } from './offered';
 import { seenAt, type Plane, type Point2 } from './plane';
 import type { Rgba } from './raster';
