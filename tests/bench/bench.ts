@@ -1,6 +1,12 @@
+import { laidOut } from '$core/examine/pictures/flat';
+import { offeredRoots } from '$core/examine/pictures/offered';
+import { readyPicture } from '$core/examine/pictures/ready';
+import { tracedBetween } from '$core/examine/pictures/traced';
 import { findCard } from '$core/examine/pictures/find-card';
 import { lengthIn } from '$core/examine/pictures/plane';
 import { seenBy } from '../pinhole';
+import { rootSceneOf } from '../root-scene';
+import { matched, offs } from '../root-truth';
 import { onPlane, photograph, sceneOf, soil, withCard } from '../scene';
 import { roundPot } from '$core/replant/pots/volume';
 import { chromium } from '@playwright/test';
@@ -961,6 +967,102 @@ export async function pictureRows(): Promise<Row[]> {
 	];
 }
 
+/** How many root bases are drawn, one of each shape, and how wide, px. */
+const ROOT_SCENES = 20;
+const ROOT_SCENE_PX = 1600;
+
+/** Root maps read from drawn root bases, against their truth. */
+export async function rootPictureRows(): Promise<Row[]> {
+	const off = {
+		azimuthDeg: [] as number[],
+		length: [] as number[],
+		mm: [] as number[],
+		share: [] as number[]
+	};
+	let [seen, hit, offered, wrong, thick, long] = [0, 0, 0, 0, 0, 0];
+	const [readMs, traceMs]: [number[], number[]] = [[], []];
+	for (let seed = 0; seed < ROOT_SCENES; seed++) {
+		const scene = rootSceneOf(seed, ROOT_SCENE_PX);
+		const picture = await scene.draw();
+		const card = findCard(picture, defaultValues);
+		// Where roots or stones lie on two of its markers it is rightly not found.
+		if (typeof card === 'string') continue;
+		const at = (x: number, y: number) => seenBy(scene.camera, { x, y });
+		const laid = laidOut(card.plane, at(0, 0), at(0, -200));
+		if (!laid) continue;
+		const bark = (): number => scene.trunkRadiusMm;
+		const told = { barkMm: bark, trunkDiameterMm: 2 * scene.trunkRadiusMm, reachMm: 400, shown: [] };
+		const began = performance.now();
+		const ready = readyPicture(picture, card.plane, laid, told, defaultValues);
+		const read = offeredRoots(ready, bark, defaultValues);
+		readMs.push(performance.now() - began);
+		const found = matched(scene.roots, read);
+		const good = scene.roots.filter((root) => !root.hidden && root.diameterStartMm > 5);
+		const pairs = found.pairs.filter(({ root }) => good.includes(root));
+		seen += good.length;
+		hit += pairs.length;
+		offered += read.length;
+		wrong += found.false.length;
+		for (const pair of pairs) {
+			const by = offs(pair);
+			off.azimuthDeg.push(Math.abs(by.azimuthDeg));
+			off.length.push(Math.abs(by.lengthShare));
+			off.mm.push(Math.abs(by.thicknessMm));
+			off.share.push(Math.abs(by.thicknessShare));
+			if (Math.abs(by.thicknessMm) <= pair.read.thicknessErrorMm) thick++;
+			if (Math.abs(by.lengthShare * pair.root.lengthMm) <= pair.read.lengthErrorMm) long++;
+		}
+		const [first] = good;
+		const shown = first?.points.filter(({ alongMm }) => alongMm <= first.lengthMm) ?? [];
+		const [base, end] = [shown[0], shown.at(-1)];
+		if (!base || !end) continue;
+		const asked = performance.now();
+		tracedBetween(ready, base, end, defaultValues);
+		traceMs.push(performance.now() - asked);
+	}
+	const middle = (list: readonly number[]): number =>
+		[...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+	const percent = (share: number): string => `${(100 * share).toFixed(1)} %`;
+	const row = (what: string, measured: string, budget: string, holds: boolean): Row => ({
+		what: `root pictures: ${what}`,
+		measured,
+		budget,
+		holds
+	});
+	const covers = (share: number): boolean => share >= 0.85 && share <= 0.95;
+	return [
+		row(
+			`roots over 5 mm that show, offered, of ${seen} in ${readMs.length} scenes`,
+			percent(hit / seen),
+			'85 %',
+			hit / seen >= 0.85
+		),
+		row(`offered that are none, of ${offered}`, percent(wrong / offered), '10 %', wrong / offered <= 0.1),
+		row(
+			'azimuth, off in the middle',
+			`${middle(off.azimuthDeg).toFixed(1)}°`,
+			'3°',
+			middle(off.azimuthDeg) <= 3
+		),
+		row('length, off in the middle', percent(middle(off.length)), '5 %', middle(off.length) <= 0.05),
+		row(
+			'thickness, off in the middle',
+			`${percent(middle(off.share))}, ${middle(off.mm).toFixed(2)} mm`,
+			'10 % or 1.5 mm',
+			middle(off.share) <= 0.1 || middle(off.mm) <= 1.5
+		),
+		row('its ± covers the true thickness in', percent(thick / hit), '85 to 95 %', covers(thick / hit)),
+		row('its ± covers the true length in', percent(long / hit), '85 to 95 %', covers(long / hit)),
+		row(
+			'a root traced between two touches',
+			`${middle(traceMs).toFixed(0)} ms`,
+			'100 ms',
+			middle(traceMs) <= 100
+		),
+		row('all roots of a picture looked for', `${(middle(readMs) / 1000).toFixed(1)} s`, 'none', true)
+	];
+}
+
 /** Measures every budget that there is something to measure for. */
 export async function bench(): Promise<void> {
 	console.log(`\n${cpus()[0]?.model ?? ''}, ${cpus().length} cores, Node ${process.version}\n`);
@@ -974,6 +1076,7 @@ export async function bench(): Promise<void> {
 		growthRows,
 		largestRows,
 		pictureRows,
+		rootPictureRows,
 		startRows,
 		async () => handsRows()
 	])

@@ -165,7 +165,7 @@ export const pictureValues = defineValues({
 		'of its thickness',
 		[0.05, 10]
 	),
-	'picture.endMm': ours('Pictures: where a root ends is told to within at least', 8, 'mm', [0, 200]),
+	'picture.endMm': ours('Pictures: where a root ends is told to within at least', 9, 'mm', [0, 200]),
 	'picture.shadeLeast': ours(
 		'Pictures: a root is lighter than soil along its middle by at least',
 		0.45,

@@ -16,6 +16,8 @@ const moves: readonly [number, number, number][] = [
 		.filter(([x, y]) => Math.abs(x * y) === 2)
 ].map(([x, y]) => [x, y, Math.hypot(x, y)]);
 
+const STAY = [0, 0, 0] as const;
+
 /**
  * The cheapest way over a grid from one pixel to another: a minimal path, by Dijkstra's algorithm.
  * @param from, to pixels of the grid, px
@@ -44,8 +46,10 @@ export function pathBetween(
 		if (at === end) break;
 		if (so > (best[at] ?? 0)) continue;
 		const [x, y] = [at % width, Math.floor(at / width)];
-		for (const [dx, dy, far] of moves) {
-			const [u, v] = [x + dx, y + dy];
+		for (let k = 0; k < moves.length; k++) {
+			const [dx, dy, far] = moves[k] ?? STAY;
+			const u = x + dx;
+			const v = y + dy;
 			if (u < 0 || v < 0 || u >= width || v >= height) continue;
 			const next = v * width + u;
 			const reached = so + (far * ((cost[at] ?? 0) + (cost[next] ?? 0))) / 2;

@@ -275,6 +275,16 @@ function courseOf(line: readonly Point2[]): Point2[] {
 	}
 }
 
+/** What it costs to go through a pixel, drawn once for a picture. */
+function costOf(ridges: Ridges, least: number): Float32Array {
+	const known = costs.get(ridges);
+	if (known?.least === least) return known.cost;
+	const cost = ridges.strength.map((strength) => 1 / (least + strength));
+	costs.set(ridges, { least, cost });
+	return cost;
+}
+const costs = new WeakMap<Ridges, { least: number; cost: Float32Array }>();
+
 /**
  * The root between two touches: the cheapest way over what looks like a root.
  * @param base, end on the map, mm
@@ -287,9 +297,7 @@ export function tracedBetween(
 	values: Values
 ): TracedRoot | null {
 	const { flat, ridges } = ready;
-	const cost = new Float32Array(ridges.strength.length);
-	for (let i = 0; i < cost.length; i++)
-		cost[i] = 1 / (values['picture.pathLeast'] + (ridges.strength[i] ?? 0));
+	const cost = costOf(ridges, values['picture.pathLeast']);
 	const path = pathBetween(
 		{ width: ridges.width, height: ridges.height, cost },
 		flatPx(flat, base),
