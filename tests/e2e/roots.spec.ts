@@ -403,6 +403,11 @@ test('twenty roots are mapped from a picture in a few touches, say so on the map
 
 	await expect(page.getByRole('heading', { name: 'From above' })).toBeAttached();
 	await expect(page.getByText(/^(1[89]|2\d) mapped, 0 to trace/)).toBeVisible();
+	// One step back takes them all away again, also after the change of page.
+	await page.getByRole('button', { name: 'Undo on the map' }).click();
+	await expect(page.getByText('0 mapped, 0 to trace')).toBeVisible();
+	await page.getByRole('button', { name: 'Redo on the map' }).click();
+	await expect(page.getByText(/^(1[89]|2\d) mapped, 0 to trace/)).toBeVisible();
 	await page.getByLabel('The picture of 17 April 2026 under it').check();
 	await expect(page.getByText('turning it …')).toBeHidden({ timeout: 30_000 });
 	await page.keyboard.press('j');

@@ -257,6 +257,23 @@ describe('keeping roots on the server', () => {
 		expect(sent.map.segments).toHaveLength(7);
 	});
 
+	it('what was kept can be undone by who comes back to the page, unless something else was kept since', async () => {
+		const { map, plan, past } = begun(['6 30', '2 8']);
+		await vi.advanceTimersByTimeAsync(500);
+		expect(past.length).toBeGreaterThan(1);
+		const kept = (version: number) => ({
+			...options,
+			rootMap: { ...map, id: 'm', version },
+			plan: { ...plan, id: 'p', version: 1 }
+		});
+		const back = new RootsState(kept(1));
+		expect(back.past).toHaveLength(past.length);
+		back.undo();
+		expect(back.map.segments).toHaveLength(1);
+		store.clear();
+		expect(new RootsState(kept(2)).past).toHaveLength(0);
+	});
+
 	it('holds the draft when nobody answers, tries again, and a new page takes it up', async () => {
 		vi.mocked(fetch).mockRejectedValueOnce(new Error('offline'));
 		const roots = begun(['6 30']);

@@ -26,6 +26,9 @@ const SAVE_AFTER_MS = 350;
 const RETRY_AFTER_MS = 4000;
 const HISTORY = 200;
 
+/** Steps that were kept, by tree: who goes to another page of a tree and comes back can still undo them. */
+const stepsBefore = new Map<string, { versions: Versions; past: Snapshot[] }>();
+
 /** Under which name a browser keeps the steps of a drawing that are not kept yet. */
 export const draftKeyOf = (treeId: string): string => `bruntle-roots-${treeId}`;
 
@@ -52,6 +55,10 @@ export class KeptRoots {
 		this.#treeId = treeId;
 		this.#versions = versions;
 		this.now = begin;
+		const left = stepsBefore.get(treeId);
+		// Only while nothing else was kept since.
+		if (left && left.versions.map === versions.map && left.versions.plan === versions.plan)
+			this.past = left.past;
 		this.#restoreDraft();
 	}
 
@@ -211,6 +218,7 @@ export class KeptRoots {
 			};
 			if (response.ok) {
 				this.#versions = { map: answer.mapVersion, plan: answer.planVersion };
+				stepsBefore.set(this.#treeId, { versions: this.#versions, past: this.past });
 				this.problem = '';
 				if (this.#dirty) this.#changed();
 				else {
