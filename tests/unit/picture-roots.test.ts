@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { OfferedRoot } from '$core/examine/pictures/offered';
 import { seenAt, type Point2 } from '$core/examine/pictures/plane';
 import {
@@ -48,6 +48,9 @@ const empty: RootMapInput = rootMapInput.parse({
 	ballRadiusMm: 240,
 	segments: []
 });
+// What would be kept a moment later is not kept here.
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
 let names = 0;
 const newId = (): string => `id-${++names}`;
 const from = { pictureId: 'pic', depthMm: null };

@@ -84,6 +84,7 @@
 					observations: records.observations,
 					nightC: null,
 					referenceShootMm: shootMm,
+					pictures: [],
 					mates: []
 				})
 			: null;
