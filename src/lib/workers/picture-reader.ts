@@ -1,7 +1,7 @@
 import type { CardFault, FoundCard } from '$core/examine/pictures/find-card-words';
 import type { PlaneFault, Point2 } from '$core/examine/pictures/plane';
 import type { Values } from '$core/values/values';
-import { wrap } from 'comlink';
+import { wrap, type Remote } from 'comlink';
 import type { ReaderThread, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
 
 export type { ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
@@ -21,18 +21,22 @@ export interface PictureReader {
 	stop(): void;
 }
 
-/** A reader with a thread of its own. */
+/** A reader with a thread of its own, begun with the first question: a page that is made on the server asks none. */
 export function createPictureReader(): PictureReader {
-	const worker = new Worker(new URL('./picture-reader.worker.ts', import.meta.url), { type: 'module' });
-	const thread = wrap<ReaderThread>(worker);
+	let worker: Worker | null = null;
+	let begun: Remote<ReaderThread> | null = null;
+	const thread = (): Remote<ReaderThread> => {
+		worker ??= new Worker(new URL('./picture-reader.worker.ts', import.meta.url), { type: 'module' });
+		return (begun ??= wrap<ReaderThread>(worker));
+	};
 	// What the page watches is handed over as the plain thing it is.
 	const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 	return {
-		card: (url, values) => thread.card(url, { ...values }),
-		roots: (url, told, values) => thread.roots(url, plain(told), { ...values }),
-		trace: (base, end, values) => thread.trace(plain(base), plain(end), { ...values }),
-		along: (line, halfMm, values) => thread.along(plain(line), halfMm, { ...values }),
-		under: (url, toPlan, reachMm, sidePx) => thread.under(url, [...toPlan], reachMm, sidePx),
-		stop: () => worker.terminate()
+		card: (url, values) => thread().card(url, { ...values }),
+		roots: (url, told, values) => thread().roots(url, plain(told), { ...values }),
+		trace: (base, end, values) => thread().trace(plain(base), plain(end), { ...values }),
+		along: (line, halfMm, values) => thread().along(plain(line), halfMm, { ...values }),
+		under: (url, toPlan, reachMm, sidePx) => thread().under(url, [...toPlan], reachMm, sidePx),
+		stop: () => worker?.terminate()
 	};
 }
