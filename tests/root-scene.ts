@@ -150,6 +150,13 @@ export function rootSceneOf(seed: number, widthPx = 1600): RootScene {
 		draw: () => photograph(camera, withCard(soil(seed), beside), base.taken, layer)
 	};
 }
+/** What a person would tell of a scene before its roots are read. */
+export const toldOf = (scene: RootScene) => ({
+	barkMm: () => scene.trunkRadiusMm,
+	trunkDiameterMm: 2 * scene.trunkRadiusMm,
+	reachMm: 400,
+	shown: []
+});
 const rad = (deg: number): number => (deg * Math.PI) / 180;
 const shareOf = <T>(all: readonly T[], is: (one: T) => boolean): number => all.filter(is).length / all.length;
 

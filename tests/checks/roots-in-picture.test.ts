@@ -12,7 +12,7 @@ import { shadesOf, shadingBetween } from '$core/examine/pictures/root-colour';
 import { fewer, sturdyLine, tracedBetween } from '$core/examine/pictures/traced';
 import { defaultValues as values } from '$core/values/values';
 import { seenBy } from '../pinhole';
-import { rootSceneOf, type RootScene } from '../root-scene';
+import { rootSceneOf, toldOf, type RootScene } from '../root-scene';
 import { awayFrom, matched, offs } from '../root-truth';
 import { dice } from '../scene';
 
@@ -202,13 +202,7 @@ async function laidScene(scene: RootScene, seed: number) {
 	];
 	const laid = laidOut(card.plane, middle, front);
 	if (!laid) throw new Error('not laid out');
-	const told = {
-		barkMm: () => scene.trunkRadiusMm,
-		trunkDiameterMm: 2 * scene.trunkRadiusMm,
-		reachMm: 400,
-		shown: []
-	};
-	return { picture, card, laid, told, ready: readyPicture(picture, card.plane, laid, told, values) };
+	return { picture, card, laid, ready: readyPicture(picture, card.plane, laid, toldOf(scene), values) };
 }
 
 describe('roots of drawn scenes, against their truth', () => {

@@ -34,7 +34,6 @@ const told = (deg: number, mm: number, change: Partial<PicturedRoot> = {}): Pict
 		diameterEndMm: mm / 2,
 		thicknessErrorMm: 1.24,
 		lengthErrorMm: 9.96,
-		stepShare: 0.8,
 		parent: null,
 		attachMm: 0,
 		runsOut: false,
@@ -53,7 +52,7 @@ beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
 let names = 0;
 const newId = (): string => `id-${++names}`;
-const from = { pictureId: 'pic', depthMm: null };
+const from = { pictureId: 'pic', depthMm: null, condition: 'doubtful' as const };
 const segmentsOf = (roots: readonly PicturedRoot[], depthMm: number | null = null) =>
 	segmentsFromPicture(roots, empty, { ...from, depthMm }, values, newId);
 const only = <T>([one]: readonly T[]): T => {
@@ -72,7 +71,9 @@ describe('roots of a map from a picture', () => {
 			// Its directions stand near each other, over the front too.
 			for (const { azimuthDeg } of segment.course)
 				expect(Math.abs(azimuthDeg - (segment.course[0]?.azimuthDeg ?? NaN))).toBeLessThan(1);
-			// Whether it is sound nobody saw, and its class is a guess.
+			// Whether it is sound nobody saw: it reads as doubtful all along, never as good. Its class is a guess.
+			expect(segment.condition).toBe('doubtful');
+			expect(segment.doubtfulFromMm).toBeNull();
 			expect(segment.guessed).toContain('class');
 			expect(segment.guessed).not.toContain('length');
 		}
@@ -276,7 +277,9 @@ describe('taking roots from a picture', () => {
 		roots.sayAll('yes');
 		expect(roots.taken.map(({ root }) => root.diameterStartMm)).toEqual([12]);
 		const { segments, picture: under } = roots.segments();
-		expect(segments).toHaveLength(1);
+		expect(segments.map(({ condition }) => condition)).toEqual(['doubtful']);
+		roots.condition = 'sound';
+		expect(roots.segments().segments.map(({ condition }) => condition)).toEqual(['sound']);
 		expect(under?.pictureId).toBe('pic');
 	});
 	it('hands over each after the one that it leaves, whatever their order on the list', async () => {

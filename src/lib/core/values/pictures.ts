@@ -140,7 +140,7 @@ export const pictureValues = defineValues({
 		[0, 2]
 	),
 	'picture.stripSmooth': ours(
-		'Pictures: an edge that moves by a millimetre between two places counts so much less',
+		'Pictures: an edge that moves sideways between two places counts less, by the square of its steps, for each millimetre of a step',
 		0.5,
 		'of how much lighter roots are',
 		[0, 20]
@@ -173,7 +173,7 @@ export const pictureValues = defineValues({
 		[0, 1]
 	),
 	'picture.pathLeast': ours(
-		'Pictures: a way beside a root costs so much more than along it',
+		'Pictures: a way along a root costs about so much of one beside it',
 		0.03,
 		'share',
 		[0.001, 1]

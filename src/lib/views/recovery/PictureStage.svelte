@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
+	import { arrowStep } from '$ui/arrow-step';
 	import { useFormat } from '$ui/format';
 	import type { Snippet } from 'svelte';
 
@@ -56,14 +57,8 @@
 		if (glass !== null && to && !held) touch(to);
 		glass = held = null;
 	}
-	const STEPS: Readonly<Record<string, readonly [number, number]>> = {
-		ArrowLeft: [-1, 0],
-		ArrowRight: [1, 0],
-		ArrowUp: [0, -1],
-		ArrowDown: [0, 1]
-	};
 	function nudge(event: KeyboardEvent, { name, points }: Touched, index: number): void {
-		const step = STEPS[event.key];
+		const step = arrowStep(event.key);
 		const point = points[index];
 		if (!step || !point) return;
 		const by = (event.shiftKey ? 20 : 2) * scale;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { arrowStep } from '$ui/arrow-step';
 	import { courseLengthMm, planPoint, polarOf, type PlanPoint } from '$core/roots/map/geometry';
 	import { nearestBark } from '$core/roots/map/outline';
 	import type { CoursePoint } from '$core/roots/map/geometry';
@@ -83,13 +84,7 @@
 	}
 	/** Arrow keys move a point over the page; Delete takes it out. */
 	function nudge(event: KeyboardEvent, at: number): void {
-		const steps: Record<string, [number, number]> = {
-			ArrowLeft: [-1, 0],
-			ArrowRight: [1, 0],
-			ArrowUp: [0, -1],
-			ArrowDown: [0, 1]
-		};
-		const step = steps[event.key];
+		const step = arrowStep(event.key);
 		const point = segment.course[at];
 		if (!point) return;
 		if (step) {

@@ -5,11 +5,7 @@
 	import { outlineRing, stemsOf } from '$core/roots/map/outline';
 	import { ribbon, ribbonOutline } from '$core/roots/map/ribbon';
 	import type { Segment } from '$core/roots/map/root-map';
-	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
-	import Maximize from '@lucide/svelte/icons/maximize';
-	import ZoomIn from '@lucide/svelte/icons/zoom-in';
-	import ZoomOut from '@lucide/svelte/icons/zoom-out';
 	import CourseHandles from './CourseHandles.svelte';
 	import { drawRoot, onPage, pathOf, type DrawnRoot, type MapScale } from './draw-root';
 	import MapGround from './MapGround.svelte';
@@ -18,6 +14,7 @@
 	import RootShape from './RootShape.svelte';
 	import type { RootsState } from './roots-state.svelte';
 	import ZoneLabels from './ZoneLabels.svelte';
+	import ZoomButtons from './ZoomButtons.svelte';
 
 	interface Props {
 		roots: RootsState;
@@ -388,17 +385,7 @@
 		</g>
 	</svg>
 	<div class="no-print absolute top-1 right-0 flex flex-col" role="group" aria-label="Zoom of the map">
-		<Button tone="quiet" size="small" aria-label="Closer" onclick={() => zoom.by(1.5)}
-			><ZoomIn size={16} /></Button
-		>
-		<Button tone="quiet" size="small" aria-label="Further off" onclick={() => zoom.by(1 / 1.5)}
-			><ZoomOut size={16} /></Button
-		>
-		{#if zoom.k !== 1 || zoom.x !== 0 || zoom.y !== 0}
-			<Button tone="quiet" size="small" aria-label="Whole map" onclick={() => zoom.fit()}
-				><Maximize size={16} /></Button
-			>
-		{/if}
+		<ZoomButtons {zoom} whole="Whole map" />
 	</div>
 	<p class="min-h-10 text-center text-sm text-slate" aria-live="polite">
 		{#if roots.selected}

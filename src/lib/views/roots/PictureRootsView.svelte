@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { resolve } from '$app/paths';
+	import { readsLongBy } from '$core/examine/pictures/plane';
 	import { clockOf } from '$core/maths/circular';
 	import { polarOf } from '$core/roots/map/geometry';
 	import type { Picture } from '$core/take-in/picture';
@@ -226,12 +227,24 @@
 				value={from.depthMm}
 				oninput={(value) => (from.depthMm = value)}
 			/>
-			<p class="text-sm text-slate">
-				A root is taken to lie within {mm(of.values['picture.heightOffMm'])} of what lies beside for its size: that
-				is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
-					30 / Math.max(31, from.measure.plane?.distanceMm ?? 1000)
-				)} too thick. Whether it is sound cannot be seen from above: say it on the map.
-			</p>
+			<Choice
+				label="What was felt of those taken"
+				size="small"
+				bind:value={from.condition}
+				options={[
+					{ value: 'doubtful', label: 'not felt yet: doubtful' },
+					{ value: 'sound', label: 'firm and light inside: sound' }
+				]}
+			/>
+			{#if from.measure.plane}
+				{@const { plane } = from.measure}
+				<p class="text-sm text-slate">
+					A root is taken to lie within {mm(of.values['picture.heightOffMm'])} of what lies beside for its size:
+					that is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
+						readsLongBy(plane, 30)
+					)} too thick.
+				</p>
+			{/if}
 			<Button tone="solid" size="large" disabled={from.taken.length === 0} onclick={put}
 				>Put {counted(from.taken.length, 'root')} on the map</Button
 			>

@@ -1,13 +1,11 @@
 <script lang="ts">
 	import type { Point2 } from '$core/examine/pictures/plane';
 	import { barkRadiusMm } from '$core/roots/map/outline';
-	import Button from '$ui/Button.svelte';
+	import { arrowStep } from '$ui/arrow-step';
 	import { useFormat } from '$ui/format';
-	import Maximize from '@lucide/svelte/icons/maximize';
-	import ZoomIn from '@lucide/svelte/icons/zoom-in';
-	import ZoomOut from '@lucide/svelte/icons/zoom-out';
 	import { MapZoom } from './map-zoom.svelte';
 	import type { OnOffer, PictureRoots } from './picture-roots.svelte';
+	import ZoomButtons from './ZoomButtons.svelte';
 
 	/** The picture turned to its plane, as the map lies, with the roots that were read in it. */
 	interface Props {
@@ -64,14 +62,8 @@
 		if (mended && chosen) void from.mend(chosen.id, mended.course);
 		mended = null;
 	}
-	const STEPS: Readonly<Record<string, readonly [number, number]>> = {
-		ArrowLeft: [-1, 0],
-		ArrowRight: [1, 0],
-		ArrowUp: [0, -1],
-		ArrowDown: [0, 1]
-	};
 	function nudge(event: KeyboardEvent, index: number): void {
-		const step = STEPS[event.key];
+		const step = arrowStep(event.key);
 		if (!step || !chosen) return;
 		event.preventDefault();
 		const by = (event.shiftKey ? 10 : 2) * sign;
@@ -177,17 +169,7 @@
 		</g>
 	</svg>
 	<div class="absolute top-1 right-1 flex flex-col rounded-md bg-leaf/85" role="group" aria-label="Zoom">
-		<Button tone="quiet" size="small" aria-label="Closer" onclick={() => zoom.by(1.5)}
-			><ZoomIn size={16} /></Button
-		>
-		<Button tone="quiet" size="small" aria-label="Further off" onclick={() => zoom.by(1 / 1.5)}
-			><ZoomOut size={16} /></Button
-		>
-		{#if zoom.k !== 1}
-			<Button tone="quiet" size="small" aria-label="Whole picture" onclick={() => zoom.fit()}
-				><Maximize size={16} /></Button
-			>
-		{/if}
+		<ZoomButtons {zoom} whole="Whole picture" />
 	</div>
 	<p class="mt-1 text-sm text-slate">
 		{from.map.frame === 'container' ? 'The front is at the foot' : 'North is up'}; the ring is the trunk as it

@@ -44,6 +44,8 @@ export class PictureRoots {
 	base = $state.raw<Point2 | null>(null);
 	/** How deep below the flare the card lies, mm; null while nobody said. */
 	depthMm = $state<number | null>(null);
+	/** What was felt of the roots that are taken: dark and soft cannot be seen. */
+	condition = $state<'sound' | 'doubtful'>('doubtful');
 	problem = $state('');
 	readonly #reader: PictureReader;
 
@@ -294,7 +296,7 @@ export class PictureRoots {
 		const segments = segmentsFromPicture(
 			roots,
 			this.map,
-			{ pictureId: this.picture.id, depthMm: this.depthMm },
+			{ pictureId: this.picture.id, depthMm: this.depthMm, condition: this.condition },
 			this.values,
 			() => newId('r')
 		);

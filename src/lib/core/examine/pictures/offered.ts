@@ -1,7 +1,7 @@
 import type { Values } from '../../values/values';
 import { flatMm, flatPx, showsPlace } from './flat';
-import type { Point2 } from './point';
-import { COURSE_POINTS, measuredAlong, type ReadyPicture, type TracedRoot } from './traced';
+import { lengthThrough, type Point2 } from './point';
+import { cellOf, COURSE_POINTS, measuredAlong, type ReadyPicture, type TracedRoot } from './traced';
 
 /** A root that is offered: read from the picture without a touch. */
 export interface OfferedRoot extends TracedRoot {
@@ -19,10 +19,6 @@ interface Seed {
 	strength: number;
 }
 
-const cellOf = ({ ridges }: ReadyPicture, { x, y }: Point2): number => {
-	const [u, v] = [Math.floor(x), Math.floor(y)];
-	return u >= 0 && v >= 0 && u < ridges.width && v < ridges.height ? v * ridges.width + u : -1;
-};
 /** How much a band at a pixel goes a way, 0 … 1. */
 const goes = ({ ridges }: ReadyPicture, cell: number, way: Point2): number => {
 	const angle = ridges.angle[cell] ?? 0;
@@ -164,9 +160,9 @@ export function offeredRoots(
 	const taken = new Int16Array(flat.sidePx ** 2).fill(-1);
 	/** Ways that were followed already, whether they came to be a root or not. */
 	const tried = new Uint8Array(flat.sidePx ** 2);
-	const inTrunk = (at: Point2, beyondMm = 0): boolean => {
+	const inTrunk = (at: Point2): boolean => {
 		const { x, y } = flatMm(flat, at);
-		return Math.hypot(x, y) < barkMm((Math.atan2(x, -y) * 180) / Math.PI) + beyondMm;
+		return Math.hypot(x, y) < barkMm((Math.atan2(x, -y) * 180) / Math.PI);
 	};
 	const shows = (at: Point2): boolean => showsPlace(ready.laid, flatMm(flat, at), ready.grey);
 	const found: OfferedRoot[] = [];
@@ -189,9 +185,9 @@ export function offeredRoots(
 		for (const at of line) tried[cellOf(ready, at)] = 1;
 		// From the bark; a side root from where it comes out of its own.
 		const whole = [...(parent === null ? [from] : []), ...line.map((at) => flatMm(flat, at))];
-		if (line.length < 3 || lengthMmOf(whole) < values['picture.offerLengthMm']) return;
+		if (line.length < 3 || lengthThrough(whole) < values['picture.offerLengthMm']) return;
 		const halves = halvesPx.map((half) => half * flat.mmPerPx);
-		const stepMm = (line.length > 1 ? 1 : 0) * (lengthMmOf(whole) / Math.max(1, whole.length - 1));
+		const stepMm = lengthThrough(whole) / (whole.length - 1);
 		const traced = measuredAlong(
 			ready,
 			whole,
@@ -214,7 +210,7 @@ export function offeredRoots(
 			root.lengthMm <
 				Math.max(values['picture.offerLengthMm'], values['picture.offerWidths'] * root.diameterStartMm) ||
 			root.diameterStartMm < values['picture.rootLeastMm'] ||
-			root.diameterStartMm > values['picture.rootMost'] * 2 * barkMm(0)
+			root.diameterStartMm > values['picture.rootMost'] * ready.trunkDiameterMm
 		)
 			return;
 		const led = parent === null ? root : ledFrom(from, root);
@@ -244,13 +240,6 @@ const ledFrom = (from: Point2, root: TracedRoot): TracedRoot => {
 		lengthMm: root.lengthMm + more
 	};
 };
-
-const lengthMmOf = (line: readonly Point2[]): number =>
-	line.reduce(
-		(sum, { x, y }, i) =>
-			sum + (i === 0 ? 0 : Math.hypot(x - (line[i - 1]?.x ?? x), y - (line[i - 1]?.y ?? y))),
-		0
-	);
 
 const depthOf = (found: readonly OfferedRoot[], at: number): number => {
 	const parent = found[at]?.parent ?? null;

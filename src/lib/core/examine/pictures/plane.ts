@@ -6,7 +6,7 @@ import type { Values } from '../../values/values';
 import { count, measure } from '../../vocabulary/fields';
 import { wordsOf } from '../../vocabulary/words-of';
 import { ellipseThrough } from './ellipse';
-import type { Point2 } from './point';
+import { lengthThrough, type Point2 } from './point';
 
 /*
  * Lengths in a picture: a rectangle of known size lies in it, and tells how the plane it lies in is seen.
@@ -357,13 +357,7 @@ function viewOf(
 }
 
 const lengthMm = (toMm: Homography, points: readonly Point2[]): number =>
-	points
-		.map((point) => seenAt(toMm, point))
-		.reduce(
-			(sum, { x, y }, i, line) =>
-				sum + (i === 0 ? 0 : Math.hypot(x - (line[i - 1]?.x ?? x), y - (line[i - 1]?.y ?? y))),
-			0
-		);
+	lengthThrough(points.map((point) => seenAt(toMm, point)));
 
 /** A length in a plane of a picture. */
 export interface PictureLength {

@@ -1,8 +1,10 @@
+import { median } from 'simple-statistics';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
 import { flatGrey, flatMm, flatPx, type Flat, type Laid } from './flat';
 import { pathBetween } from './path';
 import { lengthIn, seenAt, type Plane, type Point2 } from './plane';
+import { lengthThrough } from './point';
 import type { Grey, Rgba } from './raster';
 import { shadesOf, type Shading } from './root-colour';
 import { ridgesOf, type Ridges } from './ridge';
@@ -18,8 +20,6 @@ export interface TracedRoot {
 	/** Within so much of them the true ones lie in 95 of 100, mm. */
 	thicknessErrorMm: number;
 	lengthErrorMm: number;
-	/** How much the shade steps at its edges, of how much lighter roots are than soil: what is hardly seen steps little. */
-	stepShare: number;
 }
 
 /** A picture made ready to read roots in it. */
@@ -32,6 +32,7 @@ export interface ReadyPicture {
 	laid: Laid;
 	flat: Flat;
 	ridges: Ridges;
+	trunkDiameterMm: number;
 	/** How far its scale is off by what told the plane, one deviation, share. */
 	scaleOff: number;
 }
@@ -65,7 +66,8 @@ export function readyIn(
 		values
 	);
 	withoutCard(ridges.strength, plane, laid, flat);
-	return { grey, contrast, plane, laid, flat, ridges, scaleOff: scaleOffOf(plane, laid, flat, values) };
+	const scaleOff = scaleOffOf(plane, laid, flat, values);
+	return { grey, contrast, plane, laid, flat, ridges, trunkDiameterMm, scaleOff };
 }
 
 function scaleOffOf(plane: Plane, laid: Laid, { reachMm }: Flat, values: Values): number {
@@ -124,23 +126,13 @@ export function fromCard(plane: Plane, laid: Laid): (at: Point2) => number {
 	};
 }
 
-/** Strength of the ridges at a place of the flat picture. */
-const strengthAt = (
-	{ ridges, flat }: ReadyPicture,
-	{ x, y }: Point2
-): { strength: number; halfMm: number } => {
+/**
+ * Which pixel of the flat picture a place of it lies in.
+ * @returns its number, row by row from 0; −1 beyond the edge
+ */
+export const cellOf = ({ ridges }: ReadyPicture, { x, y }: Point2): number => {
 	const [u, v] = [Math.floor(x), Math.floor(y)];
-	const i = u >= 0 && v >= 0 && u < ridges.width && v < ridges.height ? v * ridges.width + u : -1;
-	return { strength: ridges.strength[i] ?? 0, halfMm: (ridges.halfWidthPx[i] ?? 0) * flat.mmPerPx };
-};
-
-/** The middle one of some numbers. */
-const middleOf = (all: readonly number[]): number => {
-	const sorted = [...all].sort((a, b) => a - b);
-	const half = sorted.length >> 1;
-	return sorted.length % 2 === 1
-		? (sorted[half] ?? NaN)
-		: ((sorted[half - 1] ?? NaN) + (sorted[half] ?? NaN)) / 2;
+	return u >= 0 && v >= 0 && u < ridges.width && v < ridges.height ? v * ridges.width + u : -1;
 };
 
 /**
@@ -151,10 +143,10 @@ export function sturdyLine(points: readonly Point2[]): { slope: number; at0: num
 	const slopes = points.flatMap((a, i) =>
 		points.slice(i + 1).flatMap((b) => (b.x === a.x ? [] : [(b.y - a.y) / (b.x - a.x)]))
 	);
-	const slope = slopes.length > 0 ? middleOf(slopes) : 0;
-	const at0 = middleOf(points.map(({ x, y }) => y - slope * x));
+	const slope = slopes.length > 0 ? median(slopes) : 0;
+	const at0 = median(points.map(({ x, y }) => y - slope * x));
 	// Of a normal spread the middle distance is 0.6745 deviations.
-	const off = middleOf(points.map(({ x, y }) => Math.abs(y - slope * x - at0))) / 0.6745;
+	const off = median(points.map(({ x, y }) => Math.abs(y - slope * x - at0))) / 0.6745;
 	return { slope, at0, off };
 }
 
@@ -184,13 +176,6 @@ function calmed(line: readonly Point2[], turns: number): Point2[] {
 		});
 	return now;
 }
-
-const lengthOf = (line: readonly Point2[]): number =>
-	line.reduce(
-		(sum, { x, y }, i) =>
-			sum + (i === 0 ? 0 : Math.hypot(x - (line[i - 1]?.x ?? x), y - (line[i - 1]?.y ?? y))),
-		0
-	);
 
 /**
  * Thickness and course of a root from a line along it: its edges are looked for across the line, which is laid anew in their middle, twice.
@@ -224,7 +209,7 @@ export function measuredAlong(
 			3
 		);
 	}
-	const lengthMm = lengthOf(now);
+	const lengthMm = lengthThrough(now);
 	const widths = thinned(stations).map(({ alongMm, leftMm, rightMm }) => ({
 		x: alongMm,
 		y: rightMm - leftMm
@@ -233,7 +218,6 @@ export function measuredAlong(
 	const least = laid.mmPerPx;
 	const diameterStartMm = Math.max(least, at0);
 	const diameterEndMm = Math.max(least / 2, at0 + slope * lengthMm);
-	const steps = stations.map(({ stepLeft, stepRight }) => Math.min(stepLeft, stepRight));
 	// Of the widths beside each other about three tell as much as one.
 	const alone = Math.max(1, stations.length / 3);
 	const ofWidths = (2 * off) / Math.sqrt(alone);
@@ -256,7 +240,6 @@ export function measuredAlong(
 				diameterStartMm * values['picture.endWidths'],
 				values['picture.endMm']
 			),
-		stepShare: middleOf(steps),
 		stations
 	};
 }
@@ -304,11 +287,12 @@ export function tracedBetween(
 		flatPx(flat, end)
 	);
 	if (!path || path.points.length < 3) return null;
-	const halves = path.points.map((point) => strengthAt(ready, point));
-	const strong = halves
-		.filter(({ strength }) => strength > values['picture.ridgeLeast'])
-		.map(({ halfMm }) => halfMm);
-	const half = strong.length > 0 ? middleOf(strong) : values['picture.rootLeastMm'];
+	const strong = path.points.flatMap((point) => {
+		const cell = cellOf(ready, point);
+		const shows = (ridges.strength[cell] ?? 0) > values['picture.ridgeLeast'];
+		return shows ? [(ridges.halfWidthPx[cell] ?? 0) * flat.mmPerPx] : [];
+	});
+	const half = strong.length > 0 ? median(strong) : values['picture.rootLeastMm'];
 	const line = path.points.map((point) => flatMm(flat, point));
 	const traced = measuredAlong(ready, [base, ...line.slice(1, -1), end], () => half, values);
 	if (!traced) return null;

@@ -13,15 +13,15 @@ export interface PicturedRoot extends OfferedRoot {
 const tenths = (mm: number): number => Math.round(mm * 10) / 10;
 
 /**
- * Roots of a map from roots read in a picture. Class, and depth where nobody said it, stay guesses; condition and what is done with them
- * are for the person.
+ * Roots of a map from roots read in a picture. Class, and depth where nobody said it, stay guesses; dark and soft cannot be seen, so until
+ * somebody felt them they are doubtful. What is done with them is for the person.
  * @param roots each after the one that it leaves
- * @param depthMm how deep below the flare the plane of the picture lies; null where nobody said
+ * @param from which picture, how deep below the flare its plane lies (null where nobody said), and what was felt of the roots
  */
 export function segmentsFromPicture(
 	roots: readonly PicturedRoot[],
 	map: Trunk,
-	from: { pictureId: string; depthMm: number | null },
+	from: { pictureId: string; depthMm: number | null; condition: 'sound' | 'doubtful' },
 	values: Values,
 	newId: () => string
 ): Segment[] {
@@ -37,7 +37,7 @@ export function segmentsFromPicture(
 			parentId,
 			attachMm: parentId === null ? 0 : tenths(root.attachMm),
 			rootClass: parentId !== null && rootClass !== 'feeder' ? 'secondary' : rootClass,
-			condition: 'sound',
+			condition: from.condition,
 			deadFromMm: null,
 			doubtfulFromMm: null,
 			// Where it runs out of the picture nobody saw its end.
