@@ -5,7 +5,7 @@ import { findCard } from '$core/examine/pictures/find-card';
 import { flatMm, flatOf, flatPx, laidOut } from '$core/examine/pictures/flat';
 import { offeredRoots } from '$core/examine/pictures/offered';
 import { pathBetween } from '$core/examine/pictures/path';
-import { seenAt } from '$core/examine/pictures/plane';
+import { seenAt, type Plane } from '$core/examine/pictures/plane';
 import { readyPicture } from '$core/examine/pictures/ready';
 import { blurred, ridgesOf } from '$core/examine/pictures/ridge';
 import { shadesOf, shadingBetween } from '$core/examine/pictures/root-colour';
@@ -183,6 +183,127 @@ describe('the one shade of roots and soil', () => {
 			expect(mean(from, true) - mean(from, false)).toBeGreaterThan(0.7 * shading.contrast);
 		expect(Math.abs(mean(0, false) - mean(30, false))).toBeLessThan(0.3 * shading.contrast);
 		expect(shadingBetween(picture, places.slice(0, 3), places, values)).toBeNull();
+	});
+});
+
+/** A plain picture of 400 mm, a millimetre a pixel, trunk of 40 mm in its middle: soil with a little grain, and bands lighter than it. */
+function plainly(
+	light: (at: { x: number; y: number }) => number,
+	corners: readonly { x: number; y: number }[] = [
+		{ x: 10, y: 390 },
+		{ x: 390, y: 390 }
+	]
+) {
+	const side = 400;
+	const bark = (): number => 20;
+	const random = dice(31);
+	const data = new Uint8Array(4 * side * side);
+	for (let i = 0; i < side * side; i++) {
+		const more = light({ x: (i % side) + 0.5 - side / 2, y: Math.floor(i / side) + 0.5 - side / 2 });
+		for (let c = 0; c < 3; c++) data[4 * i + c] = 80 + 8 * (random() - 0.5) + more;
+		data[4 * i + 3] = 255;
+	}
+	const plane: Plane = {
+		toMm: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+		tiltDeg: 0,
+		distanceMm: 700,
+		corners,
+		cornerPx: 0.1,
+		flat: corners,
+		nearFar: 0
+	};
+	const laid = laidOut(plane, { x: 200, y: 200 }, { x: 200, y: 100 });
+	if (!laid) throw new Error('not laid out');
+	const told = { barkMm: bark, trunkDiameterMm: 40, reachMm: 190, shown: [] };
+	return {
+		ready: readyPicture({ width: side, height: side, data }, plane, laid, told, values),
+		bark
+	};
+}
+/** A band of a width from the trunk to the right, as far as a place, its middle so far below; its edges share their pixels. */
+const band =
+	(widthMm: number, toMm: number, belowMm = 0) =>
+	(at: { x: number; y: number }): number =>
+		at.x > 0 && at.x < toMm ? 70 * Math.max(0, Math.min(1, widthMm / 2 + 0.5 - Math.abs(at.y - belowMm))) : 0;
+/** The same, going down a little. */
+const aslant = (deg: number, light: (at: { x: number; y: number }) => number) => {
+	const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+	return ({ x, y }: { x: number; y: number }): number => light({ x: c * x + s * y, y: c * y - s * x });
+};
+
+describe('plain bands', () => {
+	it.each([
+		[7, 0],
+		[7, 9],
+		[10, 0],
+		[10.3, 0],
+		[10.3, 23],
+		[10.6, 0],
+		[14.9, 0],
+		[14.9, 14]
+	])('one of %f mm at %f° is read to a fraction of a pixel', (width, deg) => {
+		const { ready, bark } = plainly(aslant(deg, band(width, 150)));
+		const [root, ...more] = offeredRoots(ready, bark, values);
+		expect(more).toEqual([]);
+		expect(Math.abs((root?.diameterStartMm ?? 0) - width)).toBeLessThan(0.25);
+		expect(root?.lengthMm).toBeGreaterThan(120);
+		expect(root?.lengthMm).toBeLessThan(140);
+		// So even a band leaves the pixel, the bark and the height open, and little more.
+		const by = 1.96 * Math.hypot(values['picture.edgePx'], values['picture.edgeWidths'] * width, width / 70);
+		expect(root?.thicknessErrorMm).toBeGreaterThan(0.95 * by);
+		expect(root?.thicknessErrorMm).toBeLessThan(1.2 * by + 0.5);
+	});
+	it('a wavering one is less sure of its width', () => {
+		const wavers = (at: { x: number; y: number }): number => band(10 + 5 * Math.sin(at.x / 4), 150)(at);
+		const [even] = offeredRoots(plainly(band(10, 150)).ready, () => 20, values);
+		const [uneven] = offeredRoots(plainly(wavers).ready, () => 20, values);
+		expect(uneven?.thicknessErrorMm).toBeGreaterThan((even?.thicknessErrorMm ?? NaN) + 0.3);
+	});
+	it('two side by side are never one that is as thick as both', () => {
+		const both = (at: { x: number; y: number }): number => band(9, 150, -8)(at) + band(9, 150, 8)(at);
+		for (const { diameterStartMm } of offeredRoots(plainly(both).ready, () => 20, values))
+			expect(diameterStartMm).toBeLessThan(16);
+	});
+	it('one nearly as thick as the trunk is none, nor one shorter than it is thick', () => {
+		expect(offeredRoots(plainly(band(36, 170)).ready, () => 20, values)).toEqual([]);
+		expect(offeredRoots(plainly(band(16, 40)).ready, () => 20, values)).toEqual([]);
+	});
+	it('one that goes on beyond the picture ends with it', () => {
+		const [root] = offeredRoots(plainly(band(10, 1000)).ready, () => 20, values);
+		expect(Math.max(...(root?.course.map(({ x }) => x) ?? []))).toBeLessThanOrEqual(200);
+		expect(root?.lengthMm).toBeGreaterThan(155);
+	});
+	it('as many as are asked for, no more', () => {
+		const cross = (at: { x: number; y: number }): number =>
+			Math.min(Math.abs(at.x), Math.abs(at.y)) < 5 && Math.hypot(at.x, at.y) < 150 ? 70 : 0;
+		const { ready, bark } = plainly(cross);
+		expect(offeredRoots(ready, bark, values)).toHaveLength(4);
+		expect(offeredRoots(ready, bark, values, { most: 3, sides: false })).toHaveLength(3);
+	});
+	it('what lies beside for its size is no root, and no soil either', () => {
+		const [left, top, right, foot] = [-190, -150, 20, -30];
+		const corners = [
+			{ x: left + 200, y: top + 200 },
+			{ x: right + 200, y: top + 200 },
+			{ x: right + 200, y: foot + 200 },
+			{ x: left + 200, y: foot + 200 }
+		];
+		const onCard = ({ x, y }: { x: number; y: number }): boolean =>
+			x > left && x < right && y > top && y < foot;
+		const striped = (at: { x: number; y: number }): number =>
+			onCard(at) ? (Math.abs(at.x) < 6 ? 70 : 150) : band(10, 150)(at);
+		const { ready, bark } = plainly(striped, corners);
+		const bare = plainly(band(10, 150));
+		expect(ready.contrast / bare.ready.contrast).toBeGreaterThan(0.7);
+		expect(offeredRoots(ready, bark, values)).toHaveLength(1);
+		for (const at of [
+			{ x: -100, y: -90 },
+			{ x: 0, y: -60 },
+			{ x: left - 3, y: -90 }
+		]) {
+			const { x, y } = flatPx(ready.flat, at);
+			expect(ready.ridges.strength[Math.floor(y) * ready.flat.sidePx + Math.floor(x)]).toBe(0);
+		}
 	});
 });
 

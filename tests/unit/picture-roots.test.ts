@@ -312,6 +312,18 @@ describe('taking roots from a picture', () => {
 		await roots.look();
 		expect(roots.offers.filter(({ traced }) => traced)).toHaveLength(2);
 	});
+	it('begun beside a root it still leaves that one, farther off it leaves none', async () => {
+		for (const [offMm, leaves] of [
+			[15 + 6, true],
+			[15 + 14, false]
+		] as const) {
+			const { roots } = await laid(offers);
+			// The thick one runs along azimuth 90°, 30 mm thick at its base.
+			await roots.trace({ x: 120, y: offMm });
+			await roots.trace({ x: 180, y: 60 });
+			expect(roots.offers.at(-1)?.parentId !== null, String(offMm)).toBe(leaves);
+		}
+	});
 	it('says where no root shows, and where the picture tells nothing', async () => {
 		const none = await laid(offers, {
 			trace: () => Promise.resolve(null),

@@ -224,5 +224,68 @@ export const pictureValues = defineValues({
 		50,
 		'degrees from straight',
 		[10, 80]
-	)
+	),
+	'picture.likePx': ours(
+		'Pictures: places found again are looked for in a picture with a longer side of',
+		720,
+		'px',
+		[200, 4000]
+	),
+	'picture.likeMost': ours('Pictures: places looked for again, at most', 1600, 'places', [100, 6000]),
+	'picture.likeNext': {
+		label: 'Pictures: a place is found again where the next like it differs more, by',
+		value: 0.8,
+		unit: 'of the next',
+		mark: 'published',
+		source: 'Lowe 2004, International Journal of Computer Vision 60, section 7.1',
+		min: 0.3,
+		max: 1
+	},
+	'picture.likeBits': ours(
+		'Pictures: a place found again differs in at most',
+		72,
+		'of 256 pairs',
+		[10, 128]
+	),
+	'picture.likeLeast': ours(
+		'Pictures: two pictures are of one view from so many places found again',
+		20,
+		'places',
+		[8, 400]
+	),
+	'picture.likeOff': ours(
+		'Pictures: a place found again lies off by at most',
+		0.008,
+		'of the longer side',
+		[0.001, 0.1]
+	),
+	'picture.likeSpread': ours(
+		'Pictures: places found again spread over at least',
+		0.12,
+		'of the picture',
+		[0.01, 0.9]
+	),
+	'picture.likeTurnDeg': ours('Pictures: of one view, turned by at most', 25, 'degrees', [2, 90]),
+	'picture.likeSize': ours('Pictures: of one view, larger or smaller by at most', 1.6, 'times', [1.05, 4]),
+	'picture.likeShared': ours('Pictures: of one view, they share at least', 0.6, 'of the picture', [0.1, 1]),
+	'picture.leafLeast': ours(
+		'Pictures: what is green is leaf from an excess of green of',
+		0.04,
+		'of its light',
+		[0, 1]
+	),
+	'picture.leafMost': ours(
+		'Pictures: what is green is leaf at the latest from an excess of green of',
+		0.16,
+		'of its light',
+		[0.01, 2]
+	),
+	'picture.leafDark': ours('Pictures: darker than this tells no colour', 0.06, 'of full light', [0, 0.5]),
+	'picture.leafUnsure': ours(
+		'Pictures: where leaf begins is unsure by, of the way between leaf and what lies between',
+		0.12,
+		'share',
+		[0, 1]
+	),
+	'picture.leafOff': ours('Pictures: leaf cover is told no better than to', 0.015, 'of the crown', [0, 0.2])
 });

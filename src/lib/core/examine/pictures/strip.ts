@@ -117,10 +117,7 @@ export function edgesAlong(
 		return smoothest(gain, values['picture.stripSmooth'] * step).map((j, k) => {
 			const line = rises[k];
 			const of = (i: number): number => -side * (line?.[i] ?? 0);
-			const [a, b, c] = [of(j - 1), of(j), of(j + 1)];
-			const bend = a - 2 * b + c;
-			const fine = bend < 0 ? Math.max(-0.5, Math.min(0.5, (a - c) / (2 * bend))) : 0;
-			return { at: offset(j) + fine * step, step: b };
+			return { at: offset(j) + midOfStep(of, j, apart + 1) * step, step: of(j) };
 		});
 	};
 	const [left, right] = [edge(-1), edge(1)];
@@ -135,6 +132,27 @@ export function edgesAlong(
 		shade: shadeOn(calm[k], ((left[k]?.at ?? 0) + (right[k]?.at ?? 0)) / 2)
 	}));
 }
+/**
+ * The middle of a step between the columns: half way between the two places where it has fallen to half its height. The highest column
+ * itself tells less, as a sharp step compared over some pixels has a flat top.
+ * @param of how much the shade steps at a column
+ * @param at the column where it steps most
+ * @param reach how far the half height is looked for on each side, columns
+ * @returns columns from `at`
+ */
+function midOfStep(of: (column: number) => number, at: number, reach: number): number {
+	const half = of(at) / 2;
+	if (half <= 0) return 0;
+	const falls = (way: -1 | 1): number => {
+		for (let d = 1; d <= reach; d++) {
+			const [before, here] = [of(at + way * (d - 1)), of(at + way * d)];
+			if (here <= half) return d - 1 + (before - half) / (before - here);
+		}
+		return reach;
+	};
+	return (falls(1) - falls(-1)) / 2;
+}
+
 /** What lies beside has this shade, of 255. @see shadesOf */
 const MIDDLE_SHADE = 128;
 /** Places before and behind over which a profile is drawn together. */
