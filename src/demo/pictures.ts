@@ -3,6 +3,9 @@ import type { Store } from '$lib/server/db/database';
 import { keepPicture } from '$lib/server/pictures';
 import { today } from '$lib/server/clock';
 import sharp from 'sharp';
+import crownNow from './pictures/crown-now.jpg?inline';
+import crownThen from './pictures/crown-then.jpg?inline';
+import rootsSeen from './pictures/roots.jpg?inline';
 
 /** A drawn tree, so that the demo has pictures of nobody's: trunk, boughs, and as many leaves as it bore. */
 function drawnTree(seed: number, leaves: number): string {
@@ -48,6 +51,29 @@ export async function makeDemoPictures(
 			await sharp(Buffer.from(drawnTree(12, leaves)))
 				.png()
 				.toBuffer(),
+			today()
+		);
+}
+
+/** What is drawn of two trees by the renderer of the tests: a crown on two days, and a root base from above; each with the printed card. */
+const drawn = {
+	'crown-then': crownThen,
+	'crown-now': crownNow,
+	roots: rootsSeen
+};
+
+/** Pictures drawn as a phone would take them. */
+export async function keepDrawn(
+	store: Store,
+	treeId: string,
+	list: readonly { what: keyof typeof drawn; view: string; takenOn: string }[]
+): Promise<void> {
+	for (const { what, view, takenOn } of list)
+		await keepPicture(
+			store,
+			treeId,
+			{ view, takenOn, note: 'Drawn for the demo, not taken' },
+			Buffer.from(drawn[what].slice(drawn[what].indexOf(',') + 1), 'base64'),
 			today()
 		);
 }

@@ -37,7 +37,7 @@ import { keepItem, keepMix, keepPot } from '$lib/server/stock';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { places } from '$lib/server/records/records';
 import { addPlace } from '$lib/server/yard';
-import { makeDemoPictures } from './pictures';
+import { keepDrawn, makeDemoPictures } from './pictures';
 import { makeDemoDevice, makeDemoWeather, waterDemoTree } from './weather';
 import { writeBook } from '$lib/server/book';
 import { demoBook } from './book';
@@ -80,6 +80,11 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		{ takenOn: '2025-05-28', leaves: 0.45 },
 		{ takenOn: '2025-09-20', leaves: 0.92 }
 	]);
+	await keepDrawn(store, idOf('E-04'), [
+		{ what: 'crown-then', view: 'front', takenOn: '2025-05-26' },
+		{ what: 'crown-now', view: 'front', takenOn: '2025-10-06' }
+	]);
+	await keepDrawn(store, idOf('P-09'), [{ what: 'roots', view: 'roots', takenOn: '2026-04-12' }]);
 	// First what makes weather, since water follows from it.
 	await makeDemoDevice(
 		store,

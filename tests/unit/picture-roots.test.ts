@@ -219,6 +219,9 @@ describe('taking roots from a picture', () => {
 			trace: () => Promise.resolve({ ...told(200, 8) }),
 			along: () => Promise.resolve({ ...told(10, 21) }),
 			under: () => Promise.reject(new Error('not asked')),
+			lineUp: () => Promise.reject(new Error('not asked')),
+			crown: () => Promise.reject(new Error('not asked')),
+			leaves: () => Promise.reject(new Error('not asked')),
 			stop: () => undefined,
 			...change
 		};

@@ -1,10 +1,11 @@
 import type { CardFault, FoundCard } from '$core/examine/pictures/find-card-words';
+import type { LinedUp, ViewFault } from '$core/examine/pictures/lined-up';
 import type { PlaneFault, Point2 } from '$core/examine/pictures/plane';
 import type { Values } from '$core/values/values';
 import { wrap, type Remote } from 'comlink';
-import type { ReaderThread, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
+import type { LeavesRead, ReaderThread, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
 
-export type { ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
+export type { LeavesRead, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
 
 /** Reads pictures away from the page. */
 export interface PictureReader {
@@ -16,6 +17,18 @@ export interface PictureReader {
 	trace(base: Point2, end: Point2, values: Values): Promise<ReadRoot | null>;
 	/** The root along a mended line, mm of the map, about so wide to either side; null where none shows. */
 	along(line: readonly Point2[], halfMm: number, values: Values): Promise<ReadRoot | null>;
+	/** Lays an earlier picture over a later one, drawn as it lies there, or tells why it cannot. @throws Error when one cannot be read */
+	lineUp(before: string, after: string, values: Values): Promise<{ how: LinedUp; before: Blob } | ViewFault>;
+	/** A loop round the crown of two pictures, px of the later; null where nothing is green. @throws Error when one cannot be read */
+	crown(before: string, after: string, toAfter: readonly number[], values: Values): Promise<Point2[] | null>;
+	/** Leaf within a loop, then and now; null where it holds nothing that can be read. @throws Error when one cannot be read */
+	leaves(
+		before: string,
+		after: string,
+		how: Pick<LinedUp, 'toAfter' | 'offPx'>,
+		loop: readonly Point2[],
+		values: Values
+	): Promise<LeavesRead | null>;
 	/** A picture turned to a map, as far from its middle as is wanted, mm. @throws Error when it cannot be read */
 	under(url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob>;
 	stop(): void;
@@ -36,6 +49,10 @@ export function createPictureReader(): PictureReader {
 		roots: (url, told, values) => thread().roots(url, plain(told), { ...values }),
 		trace: (base, end, values) => thread().trace(plain(base), plain(end), { ...values }),
 		along: (line, halfMm, values) => thread().along(plain(line), halfMm, { ...values }),
+		lineUp: (before, after, values) => thread().lineUp(before, after, { ...values }),
+		crown: (before, after, toAfter, values) => thread().crown(before, after, [...toAfter], { ...values }),
+		leaves: (before, after, how, loop, values) =>
+			thread().leaves(before, after, plain(how), plain(loop), { ...values }),
 		under: (url, toPlan, reachMm, sidePx) => thread().under(url, [...toPlan], reachMm, sidePx),
 		stop: () => worker?.terminate()
 	};

@@ -1,8 +1,24 @@
 import { findCard } from '$core/examine/pictures/find-card';
-import { flatColours, laidOut, showsPlace, turnedTo, type Flat } from '$core/examine/pictures/flat';
+import {
+	backOf,
+	flatColours,
+	laidOut,
+	laidOver,
+	showsPlace,
+	turnedTo,
+	type Flat
+} from '$core/examine/pictures/flat';
+import {
+	crownLoop,
+	greyBalance,
+	leafCover,
+	type Balance,
+	type LeafCover
+} from '$core/examine/pictures/leaf-cover';
+import { linedUp, type LinedUp, type ViewFault } from '$core/examine/pictures/lined-up';
 import { offeredRoots, type OfferedRoot } from '$core/examine/pictures/offered';
-import type { Plane, Point2 } from '$core/examine/pictures/plane';
-import type { Rgba } from '$core/examine/pictures/raster';
+import { seenAt, type Plane, type Point2 } from '$core/examine/pictures/plane';
+import { greyOf, type Rgba } from '$core/examine/pictures/raster';
 import { readyPicture } from '$core/examine/pictures/ready';
 import {
 	measuredAlong,
@@ -27,6 +43,13 @@ export interface RootsTold {
 	shown: readonly Point2[];
 }
 
+/** Leaf in a crown on two days, and whether the light of both was made true by the card. */
+export interface LeavesRead {
+	then: LeafCover;
+	now: LeafCover;
+	balanced: boolean;
+}
+
 /** A root that was read, and whether it ends only where the picture does. */
 export type ReadRoot<T extends TracedRoot = TracedRoot> = T & { runsOut: boolean };
 
@@ -39,12 +62,23 @@ export interface RootsRead {
 	offers: ReadRoot<OfferedRoot>[];
 }
 
-let held: { url: string; picture: Rgba } | null = null;
+/** The pictures that were read last, by where they lie: two are held beside each other. */
+const held = new Map<string, Promise<Rgba>>();
 let ready: ReadyPicture | null = null;
 
 /** A picture as it is decoded here, turned as it is looked at. @throws Error when it cannot be read */
-async function decoded(url: string): Promise<Rgba> {
-	if (held?.url === url) return held.picture;
+function decoded(url: string): Promise<Rgba> {
+	const known = held.get(url) ?? read(url);
+	held.delete(url);
+	held.set(url, known);
+	const [oldest] = held.keys();
+	if (held.size > 2 && oldest !== undefined) held.delete(oldest);
+	// What could not be read is asked for again.
+	known.catch(() => held.delete(url));
+	return known;
+}
+
+async function read(url: string): Promise<Rgba> {
 	const answer = await fetch(url);
 	if (!answer.ok) throw new Error('The picture could not be read.');
 	const bitmap = await createImageBitmap(await answer.blob());
@@ -53,9 +87,14 @@ async function decoded(url: string): Promise<Rgba> {
 	if (!drawing) throw new Error('The picture could not be read.');
 	drawing.drawImage(bitmap, 0, 0);
 	bitmap.close();
-	const picture = { width, height, data: drawing.getImageData(0, 0, width, height).data };
-	held = { url, picture };
-	return picture;
+	return { width, height, data: drawing.getImageData(0, 0, width, height).data };
+}
+
+/** What makes grey grey in a picture, by the card if it shows one. */
+async function balanceIn(url: string, values: Values): Promise<Balance | null> {
+	const picture = await decoded(url);
+	const found = findCard(picture, values);
+	return typeof found === 'string' ? null : greyBalance(picture, found.plane);
 }
 
 async function pngOf({ width, height, data }: Rgba): Promise<Blob> {
@@ -109,6 +148,51 @@ const reader = {
 		if (!root || !ready) return null;
 		const { stations: _, ...told } = root;
 		return { ...told, runsOut: runsOut(told, ready) };
+	},
+	/** Lays an earlier picture over a later one, and draws it as it lies there; or why it cannot. */
+	lineUp: async (
+		before: string,
+		after: string,
+		values: Values
+	): Promise<{ how: LinedUp; before: Blob } | ViewFault> => {
+		const [was, is] = [await decoded(before), await decoded(after)];
+		const how = linedUp(greyOf(was), greyOf(is), values);
+		return typeof how === 'string' ? how : { how, before: await pngOf(laidOver(was, is, how.toAfter)) };
+	},
+	/** A loop round the crown that shows in two pictures, px of the later; null where nothing is green. */
+	crown: async (
+		before: string,
+		after: string,
+		toAfter: readonly number[],
+		values: Values
+	): Promise<Point2[] | null> =>
+		crownLoop(
+			[
+				{ picture: await decoded(before), balance: await balanceIn(before, values), toLast: toAfter },
+				{ picture: await decoded(after), balance: await balanceIn(after, values), toLast: null }
+			],
+			values
+		),
+	/** Leaf within a loop of the later picture, then and now; null where the loop holds nothing that can be read. */
+	leaves: async (
+		before: string,
+		after: string,
+		{ toAfter, offPx }: Pick<LinedUp, 'toAfter' | 'offPx'>,
+		loop: readonly Point2[],
+		values: Values
+	): Promise<LeavesRead | null> => {
+		const [was, is] = [await balanceIn(before, values), await balanceIn(after, values)];
+		const back = backOf(toAfter);
+		const covers = leafCover(
+			[
+				{ picture: await decoded(before), loop: loop.map((at) => seenAt(back, at)), balance: was },
+				{ picture: await decoded(after), loop, balance: is }
+			],
+			[offPx, 0],
+			values
+		);
+		const [then, now] = covers ?? [];
+		return then && now ? { then, now, balanced: was !== null && is !== null } : null;
 	},
 	/** A picture turned to a map, as far from its middle as is wanted. */
 	under: async (url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob> => {

@@ -165,7 +165,7 @@ export const pictureValues = defineValues({
 		'of its thickness',
 		[0.05, 10]
 	),
-	'picture.endMm': ours('Pictures: where a root ends is told to within at least', 9, 'mm', [0, 200]),
+	'picture.endMm': ours('Pictures: where a root ends is told to within at least', 11, 'mm', [0, 200]),
 	'picture.shadeLeast': ours(
 		'Pictures: a root is lighter than soil along its middle by at least',
 		0.45,
@@ -227,11 +227,11 @@ export const pictureValues = defineValues({
 	),
 	'picture.likePx': ours(
 		'Pictures: places found again are looked for in a picture with a longer side of',
-		720,
+		600,
 		'px',
 		[200, 4000]
 	),
-	'picture.likeMost': ours('Pictures: places looked for again, at most', 1600, 'places', [100, 6000]),
+	'picture.likeMost': ours('Pictures: places looked for again, at most', 1000, 'places', [100, 6000]),
 	'picture.likeNext': {
 		label: 'Pictures: a place is found again where the next like it differs more, by',
 		value: 0.8,
@@ -241,12 +241,7 @@ export const pictureValues = defineValues({
 		min: 0.3,
 		max: 1
 	},
-	'picture.likeBits': ours(
-		'Pictures: a place found again differs in at most',
-		72,
-		'of 256 pairs',
-		[10, 128]
-	),
+	'picture.likeBits': ours('Pictures: a place found again differs in at most', 72, 'of 256 pairs', [10, 128]),
 	'picture.likeLeast': ours(
 		'Pictures: two pictures are of one view from so many places found again',
 		20,
@@ -283,9 +278,16 @@ export const pictureValues = defineValues({
 	'picture.leafDark': ours('Pictures: darker than this tells no colour', 0.06, 'of full light', [0, 0.5]),
 	'picture.leafUnsure': ours(
 		'Pictures: where leaf begins is unsure by, of the way between leaf and what lies between',
-		0.12,
+		0.04,
 		'share',
 		[0, 1]
 	),
-	'picture.leafOff': ours('Pictures: leaf cover is told no better than to', 0.015, 'of the crown', [0, 0.2])
+	'picture.leafOff': ours('Pictures: leaf cover is told no better than to', 0.015, 'of the crown', [0, 0.2]),
+	'picture.leafDays': ours('Pictures: a look tells of the leaves of a picture within', 10, 'days', [0, 60]),
+	'picture.leafPaler': ours(
+		'Pictures: leaves are paler or deeper from a difference in the share of green of',
+		0.012,
+		'of its light',
+		[0.001, 0.2]
+	)
 });

@@ -2,7 +2,10 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { viewsOf, type Picture } from '$core/take-in/picture';
+	import { viewFaultSaid } from '$core/examine/pictures/lined-up';
 	import type { Tree } from '$core/take-in/tree';
+	import { counted } from '$core/text/plural';
+	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import DateField from '$ui/DateField.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -13,7 +16,10 @@
 	import { useFormat } from '$ui/format';
 	import Camera from '@lucide/svelte/icons/camera';
 	import CameraSheet from './CameraSheet.svelte';
+	import { onDestroy } from 'svelte';
 	import PairSlider from './PairSlider.svelte';
+	import PictureFile from './PictureFile.svelte';
+	import { PairUp } from './pair-up.svelte';
 
 	/** Pictures of a tree by view: taken from the same spot, in pairs, along its time. */
 	interface Props {
@@ -21,9 +27,10 @@
 		pictures: Picture[];
 		works: { on: string; label: string }[];
 		today: string;
+		values: Values;
 		refused?: Refused | null;
 	}
-	let { tree, pictures, works, today, refused }: Props = $props();
+	let { tree, pictures, works, today, values, refused }: Props = $props();
 	const format = useFormat();
 
 	const views = $derived(viewsOf(pictures));
@@ -32,41 +39,31 @@
 	const ofView = $derived(pictures.filter((picture) => picture.view === shownView));
 	let first = $state('');
 	let second = $state('');
-	const before = $derived(ofView.find((picture) => picture.id === first) ?? ofView[0]);
-	const after = $derived(ofView.find((picture) => picture.id === second) ?? ofView.at(-1));
+	const chosenTwo = $derived([
+		ofView.find((picture) => picture.id === first) ?? ofView[0],
+		ofView.find((picture) => picture.id === second) ?? ofView.at(-1)
+	]);
+	const inOrder = $derived(
+		ofView.indexOf(chosenTwo[0] as Picture) <= ofView.indexOf(chosenTwo[1] as Picture)
+			? chosenTwo
+			: [...chosenTwo].reverse()
+	);
+	const before = $derived(inOrder[0]);
+	const after = $derived(inOrder[1]);
+	// In the order of their days, whichever was chosen for which side.
+	const pair = new PairUp();
+	onDestroy(() => pair.stop());
+	$effect(() => {
+		if (before && after && before.id !== after.id) pair.of(source(before), source(after), values);
+	});
+	const source = (picture: Picture): string => resolve('/pictures/[file]', { file: `${picture.hash}.jpg` });
 	const small = (picture: Picture): string =>
 		resolve('/pictures/[file]', { file: `${picture.hash}.small.jpg` });
 	let other = $state(false);
 	let camera = $state(false);
-	let input = $state<HTMLInputElement>();
-	let chosen = $state('');
+	let file = $state<PictureFile>();
 	let takenOn = $state('');
 	const lastWork = $derived(works.at(-1)?.on);
-
-	/** HEIC of a telephone becomes JPEG where the browser can read it; where it cannot, the answer says what to do. */
-	async function readable(): Promise<void> {
-		chosen = '';
-		const file = input?.files?.[0];
-		if (!file || !/hei[cf]/i.test(`${file.type} ${file.name}`)) return;
-		chosen = 'reading HEIC …';
-		try {
-			const { jpegOf } = await import('./heic');
-			const { jpeg, takenOn: day } = await jpegOf(file);
-			took(jpeg);
-			chosen = `${file.name}, turned into JPEG here`;
-			if (day && day <= today) takenOn = day;
-		} catch {
-			chosen = '';
-		}
-	}
-	/** Puts what the camera took where a chosen file would be. */
-	function took(file: File): void {
-		if (!input) return;
-		const list = new DataTransfer();
-		list.items.add(file);
-		input.files = list.files;
-		chosen = 'taken with the camera';
-	}
 </script>
 
 <div class="page grid grid-cols-1 gap-x-10 gap-y-6 pt-5 pb-20 lg:grid-cols-[minmax(0,1fr)_24rem]">
@@ -92,14 +89,22 @@
 				/>
 			</div>
 			{#if before && after && before.id !== after.id}
-				<div class="mt-3 max-w-lg"><PairSlider {before} {after} /></div>
-				{#if before.greenness !== null && after.greenness !== null}
-					<p class="mt-1 text-sm text-slate">
-						Green in the light of its middle: {format().percent(before.greenness)} then, {format().percent(
-							after.greenness
-						)} now (a third is grey). Light and camera matter as much as leaves: a hint, not a measure.
-					</p>
-				{/if}
+				<div class="mt-3 max-w-lg"><PairSlider {before} {after} over={pair.over} /></div>
+				<p class="mt-1 text-sm" aria-live="polite" class:text-slate={typeof pair.lined !== 'string'}>
+					{#if pair.lined === null}Laying the earlier picture over the later one …
+					{:else if typeof pair.lined === 'string'}{viewFaultSaid[pair.lined]}
+					{:else}Laid over each other by {counted(pair.lined.fits, 'place')} found in both.{/if}
+				</p>
+				<p class="mt-1">
+					<a
+						class="chalk"
+						href={resolve('/trees/[id]/recovery/pictures/[picture]/since/[before]', {
+							id: tree.id,
+							picture: after.id,
+							before: before.id
+						})}>Measure between the two</a
+					>
+				</p>
 			{:else if before}
 				<img
 					src={resolve('/pictures/[file]', { file: `${before.hash}.jpg` })}
@@ -178,7 +183,8 @@
 			enctype="multipart/form-data"
 			use:enhance={act({
 				done: () => {
-					chosen = takenOn = '';
+					file?.forget();
+					takenOn = '';
 					other = false;
 				}
 			})}
@@ -199,19 +205,7 @@
 				/>
 				<Button size="small" tone="quiet" onclick={() => (other = true)}>Another view</Button>
 			{/if}
-			<label class="flex flex-col gap-1">
-				<span class="text-sm font-semibold">File</span>
-				<input
-					bind:this={input}
-					class="input"
-					type="file"
-					name="file"
-					accept="image/jpeg,image/png,image/webp,image/heic"
-					capture="environment"
-					onchange={() => void readable()}
-				/>
-				{#if chosen}<span class="text-sm text-lichen">{chosen}</span>{/if}
-			</label>
+			<PictureFile bind:this={file} {today} ontaken={(day) => (takenOn = day)} />
 			<Button onclick={() => (camera = true)}><Camera size={18} /> Camera over the last {shownView}</Button>
 			<DateField
 				name="takenOn"
@@ -228,4 +222,9 @@
 	</section>
 </div>
 
-<CameraSheet bind:open={camera} last={ofView.at(-1) ?? null} view={shownView} ontake={took} />
+<CameraSheet
+	bind:open={camera}
+	last={ofView.at(-1) ?? null}
+	view={shownView}
+	ontake={(taken) => file?.took(taken)}
+/>

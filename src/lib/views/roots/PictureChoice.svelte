@@ -1,9 +1,12 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { act } from '$ui/act';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
 	import { useFormat } from '$ui/format';
 	import ImagePlus from '@lucide/svelte/icons/image-plus';
+	import PictureFile from '$views/recovery/PictureFile.svelte';
 	import type { RootsState } from './roots-state.svelte';
 
 	/** Which picture roots are read from. */
@@ -54,8 +57,21 @@
 	{:else}
 		<p>No picture of this tree yet.</p>
 	{/if}
+	<form
+		method="POST"
+		action="{resolve('/trees/[id]/roots/picture', { id })}?/keep"
+		enctype="multipart/form-data"
+		use:enhance={act({ done: () => (open = false) })}
+		class="mt-4 flex flex-col gap-3"
+		novalidate
+	>
+		<h3 class="text-lg">{pictures.length > 0 ? 'Or take one now' : 'Take one'}</h3>
+		<input type="hidden" name="view" value="roots" />
+		<PictureFile today={roots.options.today} />
+		<Button type="submit" tone="solid">Keep it and read its roots</Button>
+	</form>
 	<p class="mt-4 flex flex-wrap gap-x-4">
-		<a class="chalk" href={resolve('/trees/[id]/recovery/pictures', { id })}>Take or add a picture</a>
+		<a class="chalk" href={resolve('/trees/[id]/recovery/pictures', { id })}>All pictures</a>
 		<a class="chalk" href={resolve('/reference/card')}>Print the card</a>
 	</p>
 </Sheet>

@@ -34,12 +34,12 @@ const pairs: readonly (readonly [number, number, number, number])[] = (() => {
  * @see Harris & Stephens 1988 (corners) · Rublee et al. 2011, ORB (turned by the centre of gravity of what lies round)
  */
 export function featuresOf(grey: Grey, values: Values): Feature[] {
-	const by = Math.max(1, Math.round(Math.max(grey.width, grey.height) / values['picture.likePx']));
-	const base = smaller(grey, by);
+	const by = Math.max(1, Math.max(grey.width, grey.height) / values['picture.likePx']);
+	const whole = Math.floor(by);
+	const base = shrunk(smaller(grey, whole), by / whole);
 	const most = values['picture.likeMost'] / SIZES.reduce((sum, size) => sum + 1 / size, 0);
 	return SIZES.flatMap((size) => {
-		const level = size === 1 ? base : shrunk(base, size);
-		return featuresAt(level, Math.round(most / size)).map((one) => ({
+		return featuresAt(shrunk(base, size), Math.round(most / size)).map((one) => ({
 			...one,
 			x: one.x * size * by,
 			y: one.y * size * by
@@ -49,12 +49,14 @@ export function featuresOf(grey: Grey, values: Values): Feature[] {
 
 /** A picture made smaller by any number, softened first. */
 function shrunk(grey: Grey, by: number): Grey {
+	if (by === 1) return grey;
 	const soft = blurred(grey, 0.5 * by);
 	const [width, height] = [Math.floor(grey.width / by), Math.floor(grey.height / by)];
 	const data = new Float32Array(width * height);
 	for (let y = 0; y < height; y++)
 		for (let x = 0; x < width; x++)
-			data[y * width + x] = soft.data[Math.floor((y + 0.5) * by) * grey.width + Math.floor((x + 0.5) * by)] ?? 0;
+			data[y * width + x] =
+				soft.data[Math.floor((y + 0.5) * by) * grey.width + Math.floor((x + 0.5) * by)] ?? 0;
 	return { width, height, data };
 }
 

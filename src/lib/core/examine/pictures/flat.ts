@@ -114,18 +114,36 @@ export function flatGrey(grey: Grey, laid: Laid, flat: Flat): Grey {
 }
 
 /** A picture turned to its plane in its colours, clear where it does not reach. */
-export function flatColours(picture: Rgba, laid: Laid, flat: Flat): Rgba {
-	const data = new Uint8ClampedArray(4 * flat.sidePx ** 2);
-	for (let y = 0; y < flat.sidePx; y++)
-		for (let x = 0; x < flat.sidePx; x++) {
-			const at = flatMm(flat, { x: x + 0.5, y: y + 0.5 });
-			const seen = within(laid, at, picture.width - 1, picture.height - 1);
-			if (!seen) continue;
+export const flatColours = (picture: Rgba, laid: Laid, flat: Flat): Rgba =>
+	drawnFrom(picture, { width: flat.sidePx, height: flat.sidePx }, (at) =>
+		seenAt(laid.toPx, flatMm(flat, at))
+	);
+
+/**
+ * An earlier picture as it lies over a later one, clear where it does not reach.
+ * @param toAfter from pixels of the earlier to pixels of the later
+ */
+export function laidOver(before: Rgba, after: Pick<Rgba, 'width' | 'height'>, toAfter: Homography): Rgba {
+	const back = backOf(toAfter);
+	return drawnFrom(before, after, (at) => seenAt(back, at));
+}
+
+/** A picture of a size, each pixel as another shows it at a place, px. */
+function drawnFrom(
+	picture: Rgba,
+	{ width, height }: Pick<Rgba, 'width' | 'height'>,
+	placeOf: (at: Point2) => Point2
+): Rgba {
+	const data = new Uint8ClampedArray(4 * width * height);
+	for (let y = 0; y < height; y++)
+		for (let x = 0; x < width; x++) {
+			const seen = placeOf({ x: x + 0.5, y: y + 0.5 });
+			if (!(seen.x >= 0 && seen.y >= 0 && seen.x < picture.width && seen.y < picture.height)) continue;
 			const from = 4 * (Math.floor(seen.y) * picture.width + Math.floor(seen.x));
-			const to = 4 * (y * flat.sidePx + x);
+			const to = 4 * (y * width + x);
 			for (let i = 0; i < 4; i++) data[to + i] = picture.data[from + i] ?? 0;
 		}
-	return { width: flat.sidePx, height: flat.sidePx, data };
+	return { width, height, data };
 }
 
 /** A picture turned to a map, by what takes its pixels there. */

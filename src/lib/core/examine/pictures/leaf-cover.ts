@@ -1,4 +1,4 @@
-import { polygonContains } from 'd3-polygon';
+import { polygonContains, polygonHull } from 'd3-polygon';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
 import { greyPatch, card } from './card';
@@ -37,7 +37,8 @@ export function greyBalance(picture: Rgba, plane: Plane): Balance | null {
 	if (!patch || !other) return null;
 	const [light, otherLight] = [patch, other].map(([r, g, b]) => r + g + b) as [number, number];
 	const [r, g, b] = light < otherLight ? patch : other;
-	if (Math.min(light, otherLight) > DARKER * Math.max(light, otherLight) || Math.min(r, g, b) <= 0) return null;
+	if (Math.min(light, otherLight) > DARKER * Math.max(light, otherLight) || Math.min(r, g, b) <= 0)
+		return null;
 	const mean = (r + g + b) / 3;
 	return [mean / r, mean / g, mean / b];
 }
@@ -75,8 +76,9 @@ const READINGS = 60_000;
 interface CrownRead {
 	/** Excess of green at each place that is light enough. */
 	excess: Float32Array;
-	/** Share of green in the light of each. */
+	/** Share of green in the light of each, and the light itself. */
 	green: Float32Array;
+	light: Float32Array;
 	/** Share of the places that are too dark to tell. */
 	dark: number;
 }
@@ -85,14 +87,15 @@ interface CrownRead {
  * Excess of green at each place of a loop, in shares of its light: 2g − r − b.
  * @see Woebbecke et al. 1995, Transactions of the ASAE 38, 259–269
  */
-function crownRead({ picture, loop, balance }: CrownPicture, values: Values): CrownRead {
+function crownRead({ picture, loop, balance }: CrownPicture, values: Values, readings = READINGS): CrownRead {
 	const { width, height, data } = picture;
 	const [left, right] = [Math.min(...loop.map(({ x }) => x)), Math.max(...loop.map(({ x }) => x))];
 	const [top, foot] = [Math.min(...loop.map(({ y }) => y)), Math.max(...loop.map(({ y }) => y))];
-	const step = Math.max(1, Math.ceil(Math.sqrt(((right - left) * (foot - top)) / READINGS)));
+	const step = Math.max(1, Math.ceil(Math.sqrt(((right - left) * (foot - top)) / readings)));
 	const [wr, wg, wb] = balance ?? AS_IT_IS;
 	const excess: number[] = [];
 	const green: number[] = [];
+	const lights: number[] = [];
 	const round = loop.map(({ x, y }): [number, number] => [x, y]);
 	let dark = 0;
 	for (let y = Math.max(0, Math.floor(top)); y < Math.min(height - step + 1, foot); y += step)
@@ -113,10 +116,12 @@ function crownRead({ picture, loop, balance }: CrownPicture, values: Values): Cr
 			const light = wr * r + wg * g + wb * b;
 			excess.push((2 * wg * g - wr * r - wb * b) / light);
 			green.push((wg * g) / light);
+			lights.push(light / (step * step));
 		}
 	return {
 		excess: Float32Array.from(excess),
 		green: Float32Array.from(green),
+		light: Float32Array.from(lights),
 		dark: dark / Math.max(1, dark + excess.length)
 	};
 }
@@ -134,7 +139,7 @@ export interface LeafCover {
 }
 
 /**
- * Leaf in one or several pictures of the same crown, told from what lies between by one threshold for all of them.
+ * Leaf in one or several pictures of the same crown, in each told from what lies between by what it shows itself.
  * @param crowns each with its loop
  * @param offPx how far a loop may lie off in each, one deviation on each axis, px
  * @returns one for each, or null where a loop holds nothing that can be read
@@ -147,18 +152,19 @@ export function leafCover(
 ): LeafCover[] | null {
 	const reads = crowns.map((crown) => crownRead(crown, values));
 	if (reads.some(({ excess }) => excess.length < 50)) return null;
-	const all = Float32Array.from(reads.flatMap(({ excess }) => [...excess]));
-	const parted = otsu(all);
-	// Where all is leaf, or none, the threshold would part light leaves from dark ones.
-	const threshold = Math.min(
-		values['picture.leafMost'],
-		Math.max(values['picture.leafLeast'], parted?.threshold ?? 0)
-	);
-	const unsure = values['picture.leafUnsure'] * (parted ? parted.highMean - parted.lowMean : 0);
 	return reads.map((read, i) => {
 		const crown = crowns[i];
+		// Each by itself: leaves turn, and the light of two days is never quite the same.
+		const parted = halfLeaf(read);
+		// Where all is leaf, or none, the threshold would part light leaves from dark ones.
+		const threshold = Math.min(
+			values['picture.leafMost'],
+			Math.max(values['picture.leafLeast'], parted?.threshold ?? 0)
+		);
+		const unsure = values['picture.leafUnsure'] * (parted?.between ?? 0);
 		const cover = shareOver(read.excess, threshold);
-		const ofThreshold = (shareOver(read.excess, threshold - unsure) - shareOver(read.excess, threshold + unsure)) / 2;
+		const ofThreshold =
+			(shareOver(read.excess, threshold - unsure) - shareOver(read.excess, threshold + unsure)) / 2;
 		const off = offPx[i] ?? 0;
 		const ofLoop = crown && off > 0 ? loopOff(crown, off, threshold, cover, values) : 0;
 		const ofDark = read.dark / 2;
@@ -170,6 +176,27 @@ export function leafCover(
 			dark: read.dark
 		};
 	});
+}
+
+/**
+ * The excess of green of a place that is half leaf, and how far leaf lies from what lies between. Otsu’s threshold parts the two; as light
+ * mixes by its strength, a place half of a dark leaf and half of a light wall is less green than half way.
+ */
+function halfLeaf({ excess, light }: CrownRead): { threshold: number; between: number } | null {
+	const parted = otsu(excess);
+	if (!parted) return null;
+	const counts: [number, number] = [0, 0];
+	const lights: [number, number] = [0, 0];
+	for (const [i, one] of excess.entries()) {
+		const side = one > parted.threshold ? 1 : 0;
+		counts[side]++;
+		lights[side] += light[i] ?? 0;
+	}
+	const [low, high] = [lights[0] / Math.max(1, counts[0]), lights[1] / Math.max(1, counts[1])];
+	return {
+		threshold: (high * parted.highMean + low * parted.lowMean) / (high + low),
+		between: parted.highMean - parted.lowMean
+	};
 }
 
 const shareOver = (readings: Float32Array, threshold: number): number =>
@@ -186,4 +213,71 @@ function loopOff(crown: CrownPicture, off: number, threshold: number, cover: num
 		return excess.length > 0 ? shareOver(excess, threshold) - cover : 0;
 	});
 	return Math.hypot(...by);
+}
+
+/** Fields along the longer side of a picture in which a crown is looked for. */
+const FIELDS = 64;
+/** A field belongs to the crown from so much leaf in it. */
+const LEAF_IN_FIELD = 0.15;
+
+/**
+ * A loop round the crown by itself: the largest patch of what is green in any of the pictures, with a hull about it.
+ * @param crowns pictures of one view, each with what makes its grey grey and the way from its pixels to those of the last
+ * @returns the loop in pixels of the last picture, or null where nothing is green
+ */
+export function crownLoop(
+	crowns: readonly (Pick<CrownPicture, 'picture' | 'balance'> & { toLast: Homography | null })[],
+	values: Values
+): Point2[] | null {
+	const last = crowns.at(-1)?.picture;
+	if (!last) return null;
+	const side = Math.max(last.width, last.height) / FIELDS;
+	const [columns, rows] = [Math.ceil(last.width / side), Math.ceil(last.height / side)];
+	const isLeaf = new Uint8Array(columns * rows);
+	for (const { picture, balance, toLast } of crowns) {
+		const back = toLast && backOf(toLast);
+		for (let i = 0; i < isLeaf.length; i++) {
+			const [left, top] = [(i % columns) * side, Math.floor(i / columns) * side];
+			const field = [
+				{ x: left, y: top },
+				{ x: left + side, y: top },
+				{ x: left + side, y: top + side },
+				{ x: left, y: top + side }
+			].map((at) => (back ? seenAt(back, at) : at));
+			const { excess } = crownRead({ picture, balance, loop: field }, values, FIELD_READINGS);
+			const threshold = (values['picture.leafLeast'] + values['picture.leafMost']) / 2;
+			if (excess.length > 0 && shareOver(excess, threshold) > LEAF_IN_FIELD) isLeaf[i] = 1;
+		}
+	}
+	const patch = largestPatch(isLeaf, columns);
+	const corners = patch.flatMap((i): [number, number][] =>
+		[0, 1].flatMap((u) =>
+			[0, 1].map((v): [number, number] => [((i % columns) + u) * side, (Math.floor(i / columns) + v) * side])
+		)
+	);
+	return polygonHull(corners)?.map(([x, y]) => ({ x, y })) ?? null;
+}
+/** Places of one field that are read. */
+const FIELD_READINGS = 100;
+
+/** The largest patch of fields that touch each other, also at their corners or over a field between. */
+function largestPatch(isLeaf: Uint8Array, columns: number): number[] {
+	const seen = new Uint8Array(isLeaf.length);
+	let largest: number[] = [];
+	for (let from = 0; from < isLeaf.length; from++) {
+		if (isLeaf[from] !== 1 || seen[from] === 1) continue;
+		const patch = [from];
+		seen[from] = 1;
+		for (const at of patch)
+			for (let v = -2; v <= 2; v++)
+				for (let u = -2; u <= 2; u++) {
+					const column = (at % columns) + u;
+					const next = at + v * columns + u;
+					if (column < 0 || column >= columns || isLeaf[next] !== 1 || seen[next] === 1) continue;
+					seen[next] = 1;
+					patch.push(next);
+				}
+		if (patch.length > largest.length) largest = patch;
+	}
+	return largest;
 }

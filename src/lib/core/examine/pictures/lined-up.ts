@@ -68,7 +68,10 @@ type Pair = { before: Point2; after: Point2 };
 const apart = (a: Point2, b: Point2): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** The homography that most of the pairs agree on, drawn anew through all of these. */
-function agreedOn(pairs: readonly Pair[], allowedPx: number): { toAfter: Homography; fitting: Pair[] } | null {
+function agreedOn(
+	pairs: readonly Pair[],
+	allowedPx: number
+): { toAfter: Homography; fitting: Pair[] } | null {
 	const random = createRandom(7);
 	const through = (some: readonly Pair[]): Homography | null =>
 		homographyOf(
@@ -138,7 +141,8 @@ function faultOf(
 		const all = fitting.map(({ after }) => of(after)).sort((a, b) => a - b);
 		return (all[Math.floor(0.95 * all.length)] ?? 0) - (all[Math.floor(0.05 * all.length)] ?? 0);
 	};
-	if ((size(({ x }) => x) * size(({ y }) => y)) / (width * height) < values['picture.likeSpread']) return 'one-corner';
+	if ((size(({ x }) => x) * size(({ y }) => y)) / (width * height) < values['picture.likeSpread'])
+		return 'one-corner';
 	if (Math.abs(turnedDeg) > values['picture.likeTurnDeg']) return 'turned';
 	if (Math.max(larger, 1 / larger) > values['picture.likeSize']) return 'other-distance';
 	return shared < values['picture.likeShared'] ? 'beside' : null;

@@ -406,3 +406,36 @@ export function lengthIn(
 	);
 	return { mm, errorMm: Math.hypot(Z95 * Math.hypot(...slopes), plane.nearFar * mm) };
 }
+
+/** A thing measured on two days in one plane. */
+export interface Grown {
+	then: PictureLength;
+	now: PictureLength;
+	/** Longer now by so much; below 0 shorter. */
+	grew: PictureLength;
+}
+
+/**
+ * How much longer a thing is in a later picture than in an earlier one that was laid over it.
+ * @param then, now points along the thing as it was and as it is, px of the later picture
+ * @param touchPx how far a touch is off on each axis, one deviation, px
+ * @param lineUpPx how far the earlier picture lies off the later, one deviation on each axis, px
+ * @returns null where one of the two cannot be told
+ */
+export function grownBetween(
+	plane: Plane,
+	then: readonly Point2[],
+	now: readonly Point2[],
+	touchPx: number,
+	lineUpPx: number,
+	values: Values
+): Grown | null {
+	const before = lengthIn(plane, then, Math.hypot(touchPx, lineUpPx), values);
+	const after = lengthIn(plane, now, touchPx, values);
+	if (!before || !after) return null;
+	return {
+		then: before,
+		now: after,
+		grew: { mm: after.mm - before.mm, errorMm: Math.hypot(before.errorMm, after.errorMm) }
+	};
+}

@@ -9,5 +9,6 @@
 	pictures={data.records.pictures}
 	works={data.care.marks.filter((mark) => mark.kind === 'stage-done' || mark.kind === 'planted')}
 	today={data.today}
+	values={data.values}
 	refused={form?.refusal}
 />

@@ -1,0 +1,36 @@
+// Draws the pictures of the demo with the renderer of the tests, and keeps them beside the demo: node scripts/draw-demo-pictures.js
+import { writeFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import { createServer } from 'vite';
+
+const folder = new URL('../src/demo/pictures/', import.meta.url);
+const server = await createServer({
+	server: { middlewareMode: true },
+	appType: 'custom',
+	logLevel: 'error'
+});
+const { crownScene } = await server.ssrLoadModule('/tests/crown-scene.ts');
+const { rootSceneOf } = await server.ssrLoadModule('/tests/root-scene.ts');
+
+/** A picture as JPEG, as small as the demo needs. */
+const keep = async (name, { width, height, data }) =>
+	writeFile(
+		new URL(`${name}.jpg`, folder),
+		await sharp(Buffer.from(data), { raw: { width, height, channels: 4 } })
+			.jpeg({ quality: 82 })
+			.toBuffer()
+	);
+
+const [full, after] = crownScene(
+	41,
+	[
+		{ leaves: 1, moved: 0.6, cast: [1, 1, 1], pale: 0, shootMm: 20 },
+		{ leaves: 0.69, moved: 0.8, cast: [0.94, 0.95, 1.02], pale: 0.4, shootMm: 74 }
+	],
+	1400
+);
+await keep('crown-then', await full.draw());
+await keep('crown-now', await after.draw());
+await keep('roots', await rootSceneOf(8, 1600).draw());
+console.log(`Leaf of the loop: ${full.cover.toFixed(3)} then, ${after.cover.toFixed(3)} now.`);
+await server.close();
