@@ -1,4 +1,15 @@
+import { readFileSync } from 'node:fs';
 import { shippedKinds } from '$core/vocabulary/shipped';
+
+/** Drawn pictures with the printed card. @see scripts/draw-demo-pictures.js */
+const drawn = (name: string): string =>
+	readFileSync(new URL(`../src/demo/pictures/${name}.jpg`, import.meta.url)).toString('base64');
+const crownLoop = [
+	{ x: 530, y: 330 },
+	{ x: 925, y: 330 },
+	{ x: 925, y: 690 },
+	{ x: 530, y: 690 }
+];
 
 const place = { kind: 'open', latitudeDeg: 52 };
 const kind = { group: 'conifer', coldestC: -20, liftingWindow: 'spring-or-autumn' };
@@ -84,6 +95,17 @@ export const calculationExamples: Record<string, unknown> = {
 		],
 		touchPx: 3
 	},
+	'picture-card': { picture: drawn('roots') },
+	'picture-root': {
+		picture: drawn('roots'),
+		middle: { x: 800, y: 600 },
+		front: { x: 1061, y: 708 },
+		base: { x: -27.5, y: -18.8 },
+		end: { x: -288, y: -177.5 },
+		trunkDiameterMm: 66.7
+	},
+	'leaf-cover': { picture: drawn('crown-now'), loop: crownLoop },
+	'picture-line-up': { before: drawn('crown-then'), after: drawn('crown-now'), loop: crownLoop },
 	'dieback-limit': { heightMm: 900, points: [{ heightMm: 300, sideDeg: 0, reading: 'alive' }] },
 	'pot-weighing': { wateredOn: '2026-04-16', fullKg: 8, nowKg: 7, on: '2026-04-18' },
 	outflow: { pouredL: 2, ranOutL: 0.3 },

@@ -12,6 +12,7 @@ import { readForm } from '$lib/server/edge/form';
 import { check, problem, readJson } from '$lib/server/edge/http';
 import { answerSchema, jsonSchema } from '$lib/server/edge/json-schema';
 import { Refusal } from '$lib/server/errors';
+import { decoded } from '../decoded';
 import { calculationExamples } from '../examples';
 
 const form = (fields: Record<string, string>): FormData => {
@@ -167,7 +168,7 @@ describe('every calculation', () => {
 		expect(Object.keys(formulaSources).sort()).toEqual(calculations.map((entry) => entry.name).sort());
 		for (const { name, run } of calculations) {
 			const { values, used } = traced(defaultValues);
-			await run(calculationExamples[name], values);
+			await run(calculationExamples[name], values, decoded);
 			const from = provenance(name, used, defaultValues);
 			expect(from.formula.length, name).toBeGreaterThan(5);
 			expect(
@@ -188,7 +189,7 @@ describe('every calculation', () => {
 		expect(Object.keys(calculationExamples).sort()).toEqual(calculations.map((entry) => entry.name).sort());
 		for (const { name, output, run } of calculations)
 			expect(
-				output.safeParse(await run(calculationExamples[name], defaultValues)).error,
+				output.safeParse(await run(calculationExamples[name], defaultValues, decoded)).error,
 				name
 			).toBeUndefined();
 	});

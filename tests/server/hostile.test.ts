@@ -10,6 +10,7 @@ import { trees } from '$lib/server/records/records';
 import { getStore } from '$lib/server/store';
 import { demoToken } from '../../src/demo/weather';
 import { makeDemoYard } from '../../src/demo/yard';
+import { decoded } from '../decoded';
 import { calculationExamples } from '../examples';
 
 /**
@@ -259,7 +260,7 @@ function withAt(of: unknown, [key, ...rest]: (string | number)[], value: unknown
 	return { ...object, [key]: withAt(object[key], rest, value) };
 }
 /** Too slow to be asked everything: they are asked each thing in a few places. */
-const slow = new Set(['recovery-forecast', 'reduction-plan']);
+const slow = new Set(['recovery-forecast', 'reduction-plan', 'picture-root', 'picture-line-up']);
 
 describe('every calculation', () => {
 	it.each(calculations.map((entry) => [entry.name, entry] as const))(
@@ -274,7 +275,7 @@ describe('every calculation', () => {
 					const where = `${name} ${at.join('.')} = ${String(JSON.stringify(thing)).slice(0, 30)}`;
 					let answer: unknown;
 					try {
-						answer = await run(asked, defaultValues);
+						answer = await run(asked, defaultValues, decoded);
 					} catch (thrown) {
 						// The edge turns both into a refusal with words.
 						if (thrown instanceof z.ZodError || (thrown instanceof Error && 'advice' in thrown)) continue;

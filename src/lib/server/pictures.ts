@@ -2,7 +2,8 @@ import exifr from 'exifr';
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import sharp from 'sharp';
+import sharp, { type Metadata } from 'sharp';
+import type { Rgba } from '../core/examine/pictures/raster';
 import {
 	greenShare,
 	KEPT_PX,
@@ -34,7 +35,7 @@ export function picturesFolder(): string {
 const fileOf = (hash: string, small: boolean): string =>
 	path.join(picturesFolder(), `${hash}${small ? '.small' : ''}.jpg`);
 
-const refused = (message: string): Refusal => invalid([{ field: 'file', message }]);
+const refused = (message: string, field = 'file'): Refusal => invalid([{ field, message }]);
 
 export interface ReadPicture {
 	jpeg: Buffer;
@@ -86,10 +87,12 @@ export async function readPicture(sent: Buffer): Promise<ReadPicture> {
 	return inTurn(() => readWithin(withoutPacked(sent)));
 }
 
-async function readWithin(bytes: Buffer): Promise<ReadPicture> {
-	const options = { limitInputPixels: PICTURE_PIXELS, failOn: 'error' as const };
-	const tooMany = refused(`must be at most ${PICTURE_PIXELS / 1_000_000} million pixels`);
-	const format = await sharp(bytes, options)
+const readerOptions = { limitInputPixels: PICTURE_PIXELS, failOn: 'error' as const };
+
+/** What a file says of its picture. @throws Refusal 422 a foreign or too large one */
+async function soundFormat(bytes: Buffer, field?: string): Promise<Metadata> {
+	const tooMany = refused(`must be at most ${PICTURE_PIXELS / 1_000_000} million pixels`, field);
+	const format = await sharp(bytes, readerOptions)
 		.metadata()
 		.catch((cause: unknown) => {
 			if (cause instanceof Error && /pixel limit/i.test(cause.message)) throw tooMany;
@@ -97,13 +100,49 @@ async function readWithin(bytes: Buffer): Promise<ReadPicture> {
 		});
 	if (!format) {
 		if (/^....ftyp(heic|heix|hevc|mif1|msf1)/s.test(bytes.subarray(0, 16).toString('latin1')))
-			throw refused('is HEIC, which cannot be read here: have the camera send JPEG');
-		throw refused('must be a picture: JPEG, PNG or WebP');
+			throw refused('is HEIC, which cannot be read here: have the camera send JPEG', field);
+		throw refused('must be a picture: JPEG, PNG or WebP', field);
 	}
-	if ((format.width ?? 0) * (format.height ?? 0) > PICTURE_PIXELS) throw tooMany;
-	if (Math.max(format.width ?? 0, format.height ?? 0) > PICTURE_SIDE_PX)
-		throw refused(`must be at most ${PICTURE_SIDE_PX} pixels long and wide`);
-	if (!['jpeg', 'png', 'webp'].includes(format.format ?? '')) throw refused('must be JPEG, PNG or WebP');
+	if (format.width * format.height > PICTURE_PIXELS) throw tooMany;
+	if (Math.max(format.width, format.height) > PICTURE_SIDE_PX)
+		throw refused(`must be at most ${PICTURE_SIDE_PX} pixels long and wide`, field);
+	if (!['jpeg', 'png', 'webp'].includes(format.format)) throw refused('must be JPEG, PNG or WebP', field);
+	return format;
+}
+const isBroken = 'is broken: it could not be read to its end';
+
+/**
+ * The pixels of a picture that is sent to be measured in and not kept, turned upright.
+ * @param sent the file, not read yet
+ * @param field what the caller calls it
+ * @throws Refusal 422 an empty, too large, broken or foreign file
+ */
+export async function pixelsOf(sent: Buffer, field: string): Promise<Rgba> {
+	if (sent.length === 0) throw refused('must not be empty', field);
+	const bytes = withoutPacked(sent);
+	const { width, height } = await soundFormat(bytes, field);
+	if (width * height > MEASURED_PIXELS)
+		throw refused(`must be at most ${MEASURED_PIXELS / 1_000_000} million pixels to be measured in`, field);
+	try {
+		const { data, info } = await sharp(bytes, readerOptions)
+			.timeout({ seconds: MOST_S })
+			.rotate()
+			.flatten({ background: '#ffffff' })
+			.toColourspace('srgb')
+			.ensureAlpha()
+			.raw()
+			.toBuffer({ resolveWithObject: true });
+		return { width: info.width, height: info.height, data };
+	} catch {
+		throw refused(isBroken, field);
+	}
+}
+/** Largest picture that is measured in for who asks from outside: that of most phones. */
+const MEASURED_PIXELS = 16_000_000;
+
+async function readWithin(bytes: Buffer): Promise<ReadPicture> {
+	const options = readerOptions;
+	const format = await soundFormat(bytes);
 	try {
 		// Written anew, so that nothing of what the file carried beside the light comes along.
 		const { data: jpeg, info } = await sharp(bytes, options)
@@ -137,7 +176,7 @@ async function readWithin(bytes: Buffer): Promise<ReadPicture> {
 		};
 	} catch (cause) {
 		if (cause instanceof Refusal) throw cause;
-		throw refused('is broken: it could not be read to its end');
+		throw refused(isBroken);
 	}
 }
 

@@ -1,8 +1,52 @@
 import { z } from 'zod';
-import { lengthIn, pictureLengthInput, planeFaults, planeOf } from '../examine/pictures/plane';
-import { calculation, type Calculation } from './calculation';
+import { cardFaults } from '../examine/pictures/find-card-words';
+import { findCard } from '../examine/pictures/find-card';
+import { backOf, laidOut } from '../examine/pictures/flat';
+import { greyBalance, leafCover } from '../examine/pictures/leaf-cover';
+import { linedUp, viewFaults } from '../examine/pictures/lined-up';
+import {
+	lengthIn,
+	pictureLengthInput,
+	planeFaults,
+	planeOf,
+	seenAt,
+	type Plane
+} from '../examine/pictures/plane';
+import { greyOf, type Rgba } from '../examine/pictures/raster';
+import { readyPicture } from '../examine/pictures/ready';
+import { tracedBetween } from '../examine/pictures/traced';
+import { measure } from '../vocabulary/fields';
+import type { Values } from '../values/values';
+import { calculation, picture, type Calculation } from './calculation';
 
 const number = z.number();
+const planeFault = z.enum([...cardFaults, ...planeFaults]);
+const homography = (from: string) =>
+	z.array(number.describe(`${from}, three rows of three numbers`)).length(9);
+/** A place in a picture. */
+const placePx = z.strictObject({
+	x: measure(0, 20_000, 'px').describe('From the left edge, px'),
+	y: measure(0, 20_000, 'px').describe('From the upper edge, px')
+});
+/** A place on a root map. */
+const placeMm = z.strictObject({
+	x: measure(-10_000, 10_000, 'mm').describe('From the middle of the trunk to azimuth 90°, mm'),
+	y: measure(-10_000, 10_000, 'mm').describe('From the middle of the trunk to azimuth 180°, mm')
+});
+const pointOut = z.object({
+	x: number.describe('To azimuth 90°, mm'),
+	y: number.describe('To azimuth 180°, mm')
+});
+const cardPlane = (seen: Rgba, values: Values): Plane | null => {
+	const found = findCard(seen, values);
+	return typeof found === 'string' ? null : found.plane;
+};
+const leafOut = z.object({
+	cover: number.describe('Share of what the loop shows that is leaf, 0 to 1'),
+	error: number.describe('Within so much the true share lies in 95 of 100'),
+	greenness: number.nullable().describe('Share of green in the light of what is leaf'),
+	dark: number.describe('Share of the loop that is too dark to tell, 0 to 1')
+});
 
 /** Calculations from pictures. */
 export const pictureCalculations: readonly Calculation[] = [
@@ -29,6 +73,131 @@ export const pictureCalculations: readonly Calculation[] = [
 			return length
 				? { fault: null, length: { ...length, tiltDeg, distanceMm } }
 				: { fault: 'too-far' as const, length: null };
+		}
+	),
+	calculation(
+		'picture-card',
+		'The plane of the printed card in a picture',
+		z.strictObject({ picture: picture() }),
+		z.object({
+			fault: planeFault.nullable().describe('Why the card does not tell the plane'),
+			card: z
+				.object({
+					toMm: homography('From px of the picture to mm of the card'),
+					tiltDeg: number.nullable(),
+					distanceMm: number.describe('From the camera to the middle of the card, mm'),
+					markers: number.describe('Markers that were found, count'),
+					offPx: number.describe('How far their corners lie off, one deviation, px')
+				})
+				.nullable()
+		}),
+		async ({ picture: sent }, values, decoded) => {
+			const found = findCard(await decoded(sent, 'picture'), values);
+			if (typeof found === 'string') return { fault: found, card: null };
+			const { plane, markers, offPx } = found;
+			const { toMm, tiltDeg, distanceMm } = plane;
+			return { fault: null, card: { toMm: [...toMm], tiltDeg, distanceMm, markers, offPx } };
+		}
+	),
+	calculation(
+		'picture-root',
+		'The root between two places in a picture with the printed card: its course and how thick it is along it',
+		z.strictObject({
+			picture: picture(),
+			middle: placePx.describe('Where the middle of the trunk meets the ground'),
+			front: placePx.describe('A place towards azimuth 0'),
+			base: placeMm.describe('Where the root begins'),
+			end: placeMm.describe('Where it ends'),
+			trunkDiameterMm: measure(2, 3000, 'mm')
+		}),
+		z.object({
+			fault: planeFault.nullable().describe('Why the card does not tell the plane'),
+			root: z
+				.object({
+					course: z.array(pointOut),
+					lengthMm: number,
+					diameterStartMm: number,
+					diameterEndMm: number,
+					thicknessErrorMm: number.describe('Within so much the true thickness lies in 95 of 100, mm'),
+					lengthErrorMm: number.describe('Within so much the true length lies in 95 of 100, mm')
+				})
+				.nullable()
+				.describe('Null where no root shows between the two')
+		}),
+		async ({ picture: sent, middle, front, base, end, trunkDiameterMm }, values, decoded) => {
+			const seen = await decoded(sent, 'picture');
+			const found = findCard(seen, values);
+			if (typeof found === 'string') return { fault: found, root: null };
+			const laid = laidOut(found.plane, middle, front);
+			if (!laid) return { fault: null, root: null };
+			const told = {
+				barkMm: () => trunkDiameterMm / 2,
+				trunkDiameterMm,
+				reachMm: 1.1 * Math.max(Math.hypot(base.x, base.y), Math.hypot(end.x, end.y)),
+				shown: []
+			};
+			const ready = readyPicture(seen, found.plane, laid, told, values);
+			const root = tracedBetween(ready, base, end, values);
+			return { fault: null, root: root && { ...root, course: [...root.course] } };
+		}
+	),
+	calculation(
+		'leaf-cover',
+		'How much of a crown is leaf within a loop of a picture, its light made true by the printed card where it shows',
+		z.strictObject({
+			picture: picture(),
+			loop: z.array(placePx).min(3).max(200).describe('Round the crown'),
+			offPx: measure(0, 500, 'px').default(0).describe('How far the loop may lie off, one deviation, px')
+		}),
+		z.object({
+			balanced: z.boolean().describe('The grey of the card was found'),
+			leaf: leafOut.nullable().describe('Null where the loop holds too little that can be read')
+		}),
+		async ({ picture: sent, loop, offPx }, values, decoded) => {
+			const seen = await decoded(sent, 'picture');
+			const plane = cardPlane(seen, values);
+			const balance = plane && greyBalance(seen, plane);
+			const [leaf = null] = leafCover([{ picture: seen, loop, balance }], [offPx], values) ?? [];
+			return { balanced: balance !== null, leaf };
+		}
+	),
+	calculation(
+		'picture-line-up',
+		'How an earlier picture lies over a later one of the same view, or why the two are not of one view',
+		z.strictObject({
+			before: picture(),
+			after: picture(),
+			loop: z.array(placePx).max(200).default([]).describe('Places of the later picture, told in the earlier')
+		}),
+		z.object({
+			fault: z.enum(viewFaults).nullable().describe('Why they are not of one view'),
+			how: z
+				.object({
+					toAfter: homography('From px of the earlier to px of the later'),
+					fits: number.describe('Places found again that lie where this says, count'),
+					found: number.describe('Places found again, count'),
+					offPx: number.describe('How far such places lie off, one deviation, px'),
+					turnedDeg: number,
+					larger: number.describe('How much larger things are in the later, ratio'),
+					shared: number.describe('Share of the later picture that the earlier shows too, 0 to 1'),
+					loop: z.array(
+						z.object({
+							x: number.describe('From the left edge, px'),
+							y: number.describe('From the upper edge, px')
+						})
+					)
+				})
+				.nullable()
+		}),
+		async ({ before, after, loop }, values, decoded) => {
+			const [was, is] = [await decoded(before, 'before'), await decoded(after, 'after')];
+			const found = linedUp(greyOf(was), greyOf(is), values);
+			if (typeof found === 'string') return { fault: found, how: null };
+			const back = backOf(found.toAfter);
+			return {
+				fault: null,
+				how: { ...found, toAfter: [...found.toAfter], loop: loop.map((at) => seenAt(back, at)) }
+			};
 		}
 	)
 ];

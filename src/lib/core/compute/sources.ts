@@ -16,6 +16,13 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'root-sample': 'Wilson 1927 interval; number of roots our own',
 	'picture-length':
 		'Hartley & Zisserman 2004, algorithm 4.2 (normalised direct linear transformation); error by first-order propagation of the touches',
+	'picture-card':
+		'Garrido-Jurado et al. 2016 (markers); Hartley & Zisserman 2004, algorithm 4.2; limits our own',
+	'picture-root':
+		'Frangi et al. 1998 (ridges); Dijkstra 1959; Bellman 1957 (edges); Sen 1968 (taper); limits our own',
+	'leaf-cover': 'Woebbecke et al. 1995 (excess of green); Otsu 1979 (threshold); limits our own',
+	'picture-line-up':
+		'Harris & Stephens 1988 and Rublee et al. 2011 (places); Fischler & Bolles 1981 (agreement); limits our own',
 	'dieback-limit': 'Bayes over heights, our own',
 	'pot-weighing': 'Common practice, no source; grades our own',
 	outflow: 'Volume caught against poured; limits our own',

@@ -1,3 +1,4 @@
+import { wordsOf } from '../../vocabulary/words-of';
 import type { Plane } from './plane';
 
 /** Why no card was found, and what to do. */
@@ -7,6 +8,7 @@ export const cardFaultSaid = {
 	'too-blurred':
 		'The card is too blurred to go by: hold the camera still, and touch the card on its screen so that it is sharp.'
 };
+export const cardFaults = wordsOf(cardFaultSaid);
 export type CardFault = keyof typeof cardFaultSaid;
 
 /** The card as it was found in a picture. */

@@ -6,6 +6,9 @@ import { getStore } from '$lib/server/store';
 import { computeApart } from '$lib/server/threads';
 import type { RequestHandler } from './$types';
 
+/** Two pictures at their largest. */
+const BODY_BYTES = 20 * 1024 * 1024;
+
 export const POST: RequestHandler = ({ params, request }) =>
 	answer(async () => {
 		if (!calculationByName.has(params.name))
@@ -15,7 +18,7 @@ export const POST: RequestHandler = ({ params, request }) =>
 				`The names are listed at /api/v1/compute.`
 			);
 		const { db } = await getStore();
-		const [text, values] = await Promise.all([readJsonText(request), readValues(db)]);
+		const [text, values] = await Promise.all([readJsonText(request, BODY_BYTES), readValues(db)]);
 		const found = await computeApart({ name: params.name, text, values });
 		return new Response(found, { headers: { 'content-type': 'application/json' } });
 	});
