@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from 'vite';
+import { markersGivenOut } from './vite.markers';
 
 const instead = (name: string): string => path.resolve('src/alone/instead', `${name}.ts`);
 const nothing = instead('nothing');
@@ -38,6 +39,7 @@ export default defineConfig({
 	// Otherwise what is set at run time would be taken for nothing.
 	define: { 'process.env': 'globalThis.process.env' },
 	plugins: [
+		markersGivenOut(),
 		{
 			name: 'workers-of-pages-stay-out',
 			enforce: 'pre',

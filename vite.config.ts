@@ -1,15 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig, type Plugin } from 'vite';
-
-/** The marker package gives its parts out by `this`, which only Node takes for `exports`. */
-const markersGivenOut = (): Plugin => ({
-	name: 'markers-given-out',
-	transform: (code, id) =>
-		/js-aruco2\/src\/(aruco|cv)\.js/.test(id)
-			? { code: code.replace('this.CV || ', '').replace(/^this\.(AR|CV) =/gm, 'exports.$1 ='), map: null }
-			: null
-});
+import { defineConfig } from 'vite';
+import { markersGivenOut } from './vite.markers';
 
 export default defineConfig({
 	plugins: [markersGivenOut(), tailwindcss(), sveltekit()],

@@ -1,8 +1,10 @@
 import { defineConfig } from 'vite';
+import { markersGivenOut } from './vite.markers';
 
 /** What runs beside the built server, its threads first: each one file of its own, beside the built server. What holds machine code stays outside. */
 export default defineConfig({
 	publicDir: false,
+	plugins: [markersGivenOut()],
 	resolve: { alias: { $core: '/src/lib/core' } },
 	ssr: { noExternal: true, external: ['@libsql/client', 'libsql', 'sharp', 'highs'] },
 	build: {

@@ -9,7 +9,7 @@ const server = await createServer({
 	appType: 'custom',
 	logLevel: 'error'
 });
-const { crownScene } = await server.ssrLoadModule('/tests/crown-scene.ts');
+const { demoCrown } = await server.ssrLoadModule('/tests/crown-scene.ts');
 const { rootSceneOf } = await server.ssrLoadModule('/tests/root-scene.ts');
 
 /** A picture as JPEG, as small as the demo needs. */
@@ -21,14 +21,7 @@ const keep = async (name, { width, height, data }) =>
 			.toBuffer()
 	);
 
-const [full, after] = crownScene(
-	41,
-	[
-		{ leaves: 1, moved: 0.6, cast: [1, 1, 1], pale: 0, shootMm: 20 },
-		{ leaves: 0.69, moved: 0.8, cast: [0.94, 0.95, 1.02], pale: 0.4, shootMm: 74 }
-	],
-	1400
-);
+const [full, after] = demoCrown();
 await keep('crown-then', await full.draw());
 await keep('crown-now', await after.draw());
 await keep('roots', await rootSceneOf(8, 1600).draw());

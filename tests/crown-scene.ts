@@ -202,3 +202,17 @@ export function crownScene(seed: number, days: readonly DayTold[], widthPx = 140
 		};
 	});
 }
+
+/** The two days of the demo. @see scripts/draw-demo-pictures.js */
+export function demoCrown(): [CrownDay, CrownDay] {
+	const [was, is] = crownScene(
+		41,
+		[
+			{ leaves: 1, moved: 0.6, cast: [1, 1, 1], pale: 0, shootMm: 20 },
+			{ leaves: 0.69, moved: 0.8, cast: [0.94, 0.95, 1.02], pale: 0.4, shootMm: 74 }
+		],
+		1400
+	);
+	if (!was || !is) throw new Error('Two days were told.');
+	return [was, is];
+}

@@ -5,6 +5,7 @@ import { tracedBetween } from '$core/examine/pictures/traced';
 import { findCard } from '$core/examine/pictures/find-card';
 import { lengthIn } from '$core/examine/pictures/plane';
 import { seenBy } from '../pinhole';
+import { crownPictureRows } from './crown-pictures';
 import { rootSceneOf, toldOf } from '../root-scene';
 import { matched, offs } from '../root-truth';
 import { onPlane, photograph, sceneOf, soil, withCard } from '../scene';
@@ -70,7 +71,7 @@ import { yardFile } from '$lib/server/along/yard-file';
 
 const port = 4799;
 
-interface Row {
+export interface Row {
 	what: string;
 	measured: string;
 	budget: string;
@@ -1076,6 +1077,7 @@ export async function bench(): Promise<void> {
 		largestRows,
 		pictureRows,
 		rootPictureRows,
+		crownPictureRows,
 		startRows,
 		async () => handsRows()
 	])

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { CROWN_MM, demoCrown } from '../crown-scene';
 import sharp from 'sharp';
 import { card, cardSvg } from '../../src/lib/core/examine/pictures/card';
 import { DEMO, expect, expectAccessible, open, test, told, treeId } from './helpers';
@@ -346,4 +347,62 @@ test('all trees: grouped, with the columns one wants, sorted both ways', async (
 	await tag.getByRole('button').click();
 	await expect(tag).toHaveAttribute('aria-sort', 'descending');
 	await expectAccessible(page);
+});
+
+test('two days lie over each other: less leaf in the crown is read and written down, and a shoot that grew', async ({
+	page
+}) => {
+	test.setTimeout(180_000);
+	await open(page, `${DEMO}/trees/${await treeId('E-04')}/recovery/pictures`);
+	await expect(page.getByText(/^Laid over each other by \d+ places found in both\.$/)).toBeVisible({
+		timeout: 60_000
+	});
+	await expectAccessible(page);
+	await page.getByRole('link', { name: 'Measure between the two' }).click();
+	await expect(page.getByText(/^Touch round the crown/)).toBeVisible({ timeout: 60_000 });
+	await page.getByRole('button', { name: 'Outline the crown by what is green' }).click();
+	await expect(page.getByText('Less leaf now')).toBeVisible({ timeout: 60_000 });
+	await expect(page.getByText(/^The leaves themselves are paler than then/)).toBeVisible();
+	// In the round loop 54 of 100 were drawn as leaf, and 41: a drawn loop lies about it as closely.
+	await expect(page.getByText(/^(4[5-9]|5\d)\s% ± \d of the loop is leaf$/)).toBeVisible();
+	await expect(page.getByText('Seen on 26 May 2025: 100 % of the crown in leaf.')).toBeVisible();
+	await expectAccessible(page);
+	await page.emulateMedia({ colorScheme: 'dark' });
+	await expectAccessible(page, 'colours');
+	await page.emulateMedia({ colorScheme: 'light' });
+	// A point of the loop goes on by the keyboard, and it is read anew.
+	await page.getByRole('button', { name: /^Loop 1 of/ }).press('Shift+ArrowUp');
+	await expect(page.getByText('Less leaf now')).toBeVisible({ timeout: 60_000 });
+	const write = page.getByRole('button', { name: /^Write down (7[0-9]|8[0-4])\s% in leaf, 6 October 2025$/ });
+	await write.click();
+	await expect(told(page, /kept as a look of that day/)).toBeVisible();
+	await expect(page.getByText(/^Written down for 6 October 2025: (7\d|8[0-4])\s%/)).toBeVisible();
+
+	await page.getByText('a length: shoot or wound').click();
+	await expect(page.getByText(/^Touch along the thing as it was/)).toBeVisible({ timeout: 30_000 });
+	const [was, is] = demoCrown();
+	const image = page.getByRole('img', { name: /front, 6 October 2025/ });
+	const touch = async ({ x, y }: { x: number; y: number }): Promise<void> => {
+		const box = await image.boundingBox();
+		if (!box) throw new Error('no picture');
+		await image.click({ position: { x: (x * box.width) / 1400, y: (y * box.height) / 1050 }, force: true });
+	};
+	// Where it was in the later picture: its foot has not moved.
+	const foot = is.seen({ x: 40, y: -0.9 * CROWN_MM });
+	await touch(foot);
+	await touch(is.seen({ x: 40, y: -0.9 * CROWN_MM - 20 }));
+	await page.getByRole('radio', { name: '6 October 2025' }).click();
+	await touch(foot);
+	await touch(is.seen({ x: 40, y: -0.9 * CROWN_MM - 74 }));
+	await expect(page.getByText(/^Longer by 5[0-9]\smm ± \d+\smm$/)).toBeVisible();
+	await expectAccessible(page);
+	await page.getByRole('button', { name: /^Write down 7\d\smm ± \d+\smm of 6 October 2025$/ }).click();
+	await expect(told(page, /kept as a look of that day/)).toBeVisible();
+	expect(was.cover).toBeGreaterThan(is.cover);
+	await page.getByRole('link', { name: 'Back to the pictures' }).click();
+	await page.getByRole('link', { name: 'Back to Recovery' }).click();
+	await page.getByText(/^All looks/).click();
+	await expect(
+		page.getByText(/^Between two pictures \(front\), 26 May 2025 and 6 October 2025: leaf/)
+	).toBeVisible();
 });

@@ -21,6 +21,7 @@ class Picture {
 	private most: [width: number, height: number] | null = null;
 	private region: Region | null = null;
 	private quality = 0.84;
+	private asPixels = false;
 
 	constructor(private readonly bytes: Uint8Array<ArrayBuffer>) {}
 
@@ -28,6 +29,12 @@ class Picture {
 	/** A browser turns a picture as its camera says when it reads it. */
 	rotate = (): this => this;
 	flatten = (): this => this;
+	toColourspace = (): this => this;
+	ensureAlpha = (): this => this;
+	raw(): this {
+		this.asPixels = true;
+		return this;
+	}
 	resize(width: number, height: number): this {
 		this.most = [width, height];
 		return this;
@@ -71,9 +78,15 @@ class Picture {
 
 	async toBuffer(options?: { resolveWithObject: boolean }) {
 		const canvas = await this.drawn();
+		const info = { width: canvas.width, height: canvas.height };
+		if (this.asPixels) {
+			const pixels = canvas.getContext('2d')?.getImageData(0, 0, info.width, info.height).data;
+			const data = Buffer.from(pixels ?? []);
+			return options ? { data, info } : data;
+		}
 		const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: this.quality });
 		const data = Buffer.from(await blob.arrayBuffer());
-		return options ? { data, info: { width: canvas.width, height: canvas.height } } : data;
+		return options ? { data, info } : data;
 	}
 
 	/** Mean of red, green and blue, 0 to 255. */

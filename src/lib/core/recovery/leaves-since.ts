@@ -30,6 +30,8 @@ export function leafSeenAbout(
 		.flatMap(({ observedOn, leafCover }) =>
 			leafCover !== null && away(observedOn) <= values['picture.leafDays'] ? [{ leafCover, observedOn }] : []
 		)
+		// Of two as near the one that was written down last.
+		.reverse()
 		.sort((a, b) => away(a.observedOn) - away(b.observedOn));
 	return nearest ?? null;
 }

@@ -62,7 +62,7 @@
 	/>
 	<path d={band} class="fill-lichen" fill-opacity="0.18" />
 	<path d={middle} fill="none" class="stroke-lichen" stroke-width="2.5" />
-	{#each seen as point (point.on)}
+	{#each seen as point, i (i)}
 		<path
 			d="M{x(at(point.on))} {y(point.expected)}V{y(Math.min(1.2, point.seen ?? 0))}"
 			class="stroke-slate"

@@ -92,7 +92,7 @@
 			font-size="12.5"
 			class="fill-oxide">{closed ? 'closed' : 'today'}</text
 		>
-		{#each weighed as point (point.on)}
+		{#each weighed as point, i (i)}
 			<circle
 				cx={x(at(point.on))}
 				cy={y(Math.min(1, point.phi))}

@@ -139,8 +139,10 @@
 				? [{ name: 'Loop', points: since.loop, tone: 'thing' }]
 				: [
 						{ name: 'Corner', points: since.measure.corners, tone: 'size' },
-						{ name: 'Then', points: since.was, tone: 'size' },
-						{ name: 'Now', points: since.is, tone: 'thing' }
+						// Of the day that is touched in alone: its foot is often touched where it was before.
+						since.day === 'then'
+							? { name: 'Then', points: since.was, tone: 'size' }
+							: { name: 'Now', points: since.is, tone: 'thing' }
 					]}
 			touch={(point) => since.touch(point)}
 			move={(name, index, to) =>
@@ -242,7 +244,8 @@
 					{/if}
 					{#if seenNow}
 						<p>
-							By eye it was {format().percent(seenNow.leafCover)} on {format().date(seenNow.observedOn)}.
+							Written down for {format().date(seenNow.observedOn)}: {format().percent(seenNow.leafCover)} of the
+							crown in leaf.
 						</p>
 					{/if}
 					{#if ofFull}

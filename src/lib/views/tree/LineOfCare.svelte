@@ -192,7 +192,7 @@
 		<path d={band} class="fill-lichen" opacity="0.22" />
 		<path d={middle} fill="none" class="stroke-lichen" stroke-width="1.5" stroke-dasharray="5 4" />
 		<path d={cover} fill="none" class="stroke-lichen" stroke-width="2.5" />
-		{#each care.leafCover as point (point.on)}
+		{#each care.leafCover as point, i (i)}
 			<circle cx={x(at(point.on))} cy={shares(point.value)} r="1.8" class="fill-lichen" />
 		{/each}
 
