@@ -365,7 +365,7 @@ test('two days lie over each other: less leaf in the crown is read and written d
 	await expect(page.getByText(/^The leaves themselves are paler than then/)).toBeVisible();
 	// In the round loop 54 of 100 were drawn as leaf, and 41: a drawn loop lies about it as closely.
 	await expect(page.getByText(/^(4[5-9]|5\d)\s% ± \d of the loop is leaf$/)).toBeVisible();
-	await expect(page.getByText('Seen on 26 May 2025: 100 % of the crown in leaf.')).toBeVisible();
+	await expect(page.getByText(/^Written down for 26 May 2025: 100\s% of the crown in leaf\.$/)).toBeVisible();
 	await expectAccessible(page);
 	await page.emulateMedia({ colorScheme: 'dark' });
 	await expectAccessible(page, 'colours');

@@ -228,8 +228,8 @@
 					</div>
 					{#if seenThen}
 						<p>
-							Seen on {format().date(seenThen.observedOn)}: {format().percent(seenThen.leafCover)} of the crown
-							in leaf.
+							Written down for {format().date(seenThen.observedOn)}: {format().percent(seenThen.leafCover)} of the
+							crown in leaf.
 						</p>
 					{:else}
 						<Choice
