@@ -70,8 +70,9 @@ export interface CrownPicture {
 	balance: Balance | null;
 }
 
-/** Places of a crown that are read, at most. */
+/** Places of a crown that are read, at most; fewer than so many say nothing. */
 const READINGS = 60_000;
+const FEWEST = 50;
 
 interface CrownRead {
 	/** Excess of green at each place that is light enough. */
@@ -151,7 +152,7 @@ export function leafCover(
 	values: Values
 ): LeafCover[] | null {
 	const reads = crowns.map((crown) => crownRead(crown, values));
-	if (reads.some(({ excess }) => excess.length < 50)) return null;
+	if (reads.some(({ excess }) => excess.length < FEWEST)) return null;
 	return reads.map((read, i) => {
 		const crown = crowns[i];
 		// Each by itself: leaves turn, and the light of two days is never quite the same.

@@ -117,18 +117,24 @@ function movedBy(toAfter: Homography, { width, height }: Grey): { turnedDeg: num
 	};
 }
 
-/** Share of the later picture that the earlier one shows too, by a grid of places. */
+/** Fields on each side of a picture, by which is told what two pictures share. */
+const FIELDS = 20;
+
+/** Share of the later picture that the earlier one shows too, by fields of it. */
 function sharedOf(toAfter: Homography, before: Grey, after: Grey): number {
-	const steps = Array.from({ length: 20 }, (_, i) => (i + 0.5) / 20);
+	// Twice as fine, so that no field is missed where the later is smaller.
+	const places = Array.from({ length: 2 * FIELDS }, (_, i) => (i + 0.5) / (2 * FIELDS));
 	const seen = new Set<number>();
-	const fine = steps.flatMap((u) => [u - 0.0125, u + 0.0125]);
-	for (const v of fine)
-		for (const u of fine) {
+	for (const v of places)
+		for (const u of places) {
 			const at = seenAt(toAfter, { x: u * before.width, y: v * before.height });
-			const [column, row] = [Math.floor((20 * at.x) / after.width), Math.floor((20 * at.y) / after.height)];
-			if (column >= 0 && row >= 0 && column < 20 && row < 20) seen.add(20 * row + column);
+			const [column, row] = [
+				Math.floor((FIELDS * at.x) / after.width),
+				Math.floor((FIELDS * at.y) / after.height)
+			];
+			if (column >= 0 && row >= 0 && column < FIELDS && row < FIELDS) seen.add(FIELDS * row + column);
 		}
-	return seen.size / 400;
+	return seen.size / FIELDS ** 2;
 }
 
 function faultOf(
