@@ -26,27 +26,40 @@ test('no address breaks a page: what is not there says so in the app’s own voi
 	// A tree of which there are pictures.
 	const of = await treeId('H-03');
 	const shown = await (await request.get(`${DEMO}/trees/${of}/recovery/pictures`)).text();
-	const picture = new RegExp(`/trees/${of}/recovery/pictures/([0-9a-f-]+)`).exec(shown)?.[1] ?? '';
+	const ids = [...shown.matchAll(new RegExp(`/trees/${of}/recovery/pictures/([0-9a-f-]+)"`, 'g'))].map(
+		([, id = '']) => id
+	);
+	const [before, picture] = [ids[0] ?? '', ids.at(-1) ?? ''];
+	expect(before).not.toBe(picture);
+	const addressOf = (page: string, told: { id?: string; picture?: string; before?: string } = {}): string =>
+		DEMO +
+		page
+			.replace('[id]', told.id ?? of)
+			.replace('[picture]', told.picture ?? picture)
+			.replace('[before]', told.before ?? before);
 	for (const page of all) {
 		// An address that is itself a key opens to nobody who guesses.
 		const secret = page.includes('[key]');
-		const good = await request.get(DEMO + page.replace('[id]', of).replace('[picture]', picture));
+		const good = await request.get(addressOf(page));
 		expect(good.status(), page).toBe(secret ? 404 : 200);
 		if (secret) expect(await good.text(), page).toMatch(/(holds no|shows nothing any) more/);
 		if (page.includes('[id]'))
 			for (const id of ['nobody', '__proto__', '%2e%2e', '%00', 'x'.repeat(2000), 'null']) {
-				const answer = await request.get(DEMO + page.replace('[id]', id).replace('[picture]', picture));
+				const answer = await request.get(addressOf(page, { id }));
 				expect(answer.status(), `${page} of ${id.slice(0, 20)}`).toBe(404);
 				const said = await answer.text();
 				expect(said, page).toMatch(/There is no such/);
 				expect(said, page).not.toMatch(/node_modules|\bat \S+ \(/);
 			}
-		if (page.includes('[picture]'))
+		for (const name of ['picture', 'before'].filter((one) => page.includes(`[${one}]`)))
 			for (const guess of ['nobody', '__proto__', '%00', 'x'.repeat(2000)]) {
-				const answer = await request.get(DEMO + page.replace('[id]', of).replace('[picture]', guess));
+				const answer = await request.get(addressOf(page, { [name]: guess }));
 				expect(answer.status(), `${page} at ${guess.slice(0, 20)}`).toBe(404);
 				expect(await answer.text(), page).toContain('This picture is not there any more');
 			}
+		// The other way round they are no earlier and later one.
+		if (page.includes('[before]'))
+			expect((await request.get(addressOf(page, { picture: before, before: picture }))).status()).toBe(404);
 	}
 });
 
