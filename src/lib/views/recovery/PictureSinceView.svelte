@@ -62,9 +62,9 @@
 		over = address;
 		return () => URL.revokeObjectURL(address);
 	});
-	// Where a length is touched along, that day is seen.
+	// Where a length is touched along, that day is seen; of leaves half of either.
 	$effect(() => {
-		if (since.what === 'length') at = since.day === 'then' ? 100 : 0;
+		at = since.what === 'leaves' ? 50 : since.day === 'then' ? 100 : 0;
 	});
 
 	const day = (picture: Picture): string => format().date(picture.takenOn);

@@ -27,6 +27,8 @@
 				measuring.card.offPx,
 				1
 			)} px of the picture. It must lie flat, in the plane of what you measure.
+		{:else if measuring.rectangle === 'card' && measuring.card === null}
+			It is looked for in the picture.
 		{:else if measuring.rectangle === 'rim'}
 			Its tilt is corrected; that its near side is seen larger than its far one goes into the ±. Measure in
 			its plane.
