@@ -1,4 +1,4 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { calculationByName } from '$core/compute/calculations';
 import { defaultValues } from '$core/values/values';
@@ -13,8 +13,7 @@ const ask = async (name: string, change: Record<string, unknown>): Promise<unkno
 	calculationByName
 		.get(name)
 		?.run({ ...(calculationExamples[name] as object), ...change }, defaultValues, decoded);
-const base64 = async (picture: sharp.Sharp): Promise<string> =>
-	(await picture.png().toBuffer()).toString('base64');
+const base64 = async (picture: Sharp): Promise<string> => (await picture.png().toBuffer()).toString('base64');
 
 describe('a picture that is sent to be measured in', () => {
 	it('is decoded upright, in its colours, whatever its file', async () => {
