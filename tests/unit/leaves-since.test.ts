@@ -15,6 +15,10 @@ describe('how much of a crown was in leaf on the day of a picture', () => {
 		expect(leafSeenAbout(looks, '2026-04-20', values)).toBeNull();
 		expect(leafSeenAbout([], '2026-05-10', values)).toBeNull();
 	});
+	it('of two looks of one day by the one that was written down last', () => {
+		const looks = [look('2026-05-10', 0.8), look('2026-05-10', 0.75)];
+		expect(leafSeenAbout(looks, '2026-05-10', values)?.leafCover).toBe(0.75);
+	});
 	it('a bare crown was seen too', () => {
 		expect(leafSeenAbout([look('2026-05-10', 0)], '2026-05-10', values)?.leafCover).toBe(0);
 	});
