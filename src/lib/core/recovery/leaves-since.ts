@@ -16,19 +16,26 @@ export interface LeavesSince {
 }
 
 /**
- * How much of a crown was in leaf on the day of a picture, by the look nearest to it.
+ * How much of a crown was in leaf on the day of one of two pictures, by the look nearest to it. What was seen nearer to the other tells of
+ * that one: else what is measured between the two would be taken for what it was measured against.
  * @param on day of the picture
+ * @param other day of the other picture
  * @returns null where nobody looked at its leaves about that day
  */
 export function leafSeenAbout(
 	observations: readonly Pick<Observation, 'observedOn' | 'leafCover'>[],
 	on: string,
+	other: string,
 	values: Values
 ): { leafCover: number; observedOn: string } | null {
-	const away = (day: string): number => Math.abs(daysBetween(day, on));
+	const away = (day: string, from = on): number => Math.abs(daysBetween(day, from));
 	const [nearest] = observations
 		.flatMap(({ observedOn, leafCover }) =>
-			leafCover !== null && away(observedOn) <= values['picture.leafDays'] ? [{ leafCover, observedOn }] : []
+			leafCover !== null &&
+			away(observedOn) <= values['picture.leafDays'] &&
+			(on === other || away(observedOn) < away(observedOn, other))
+				? [{ leafCover, observedOn }]
+				: []
 		)
 		// Of two as near the one that was written down last.
 		.reverse()
