@@ -1,9 +1,8 @@
-import { findCard } from '$core/examine/pictures/find-card';
 import { backOf } from '$core/examine/pictures/flat';
-import { greyBalance, leafCover } from '$core/examine/pictures/leaf-cover';
+import { balanceOf, leafCover } from '$core/examine/pictures/leaf-cover';
 import { linedUp } from '$core/examine/pictures/lined-up';
 import { seenAt } from '$core/examine/pictures/plane';
-import { greyOf, type Rgba } from '$core/examine/pictures/raster';
+import { greyOf } from '$core/examine/pictures/raster';
 import { defaultValues as values } from '$core/values/values';
 import { crownScene } from '../crown-scene';
 import { dice } from '../scene';
@@ -14,10 +13,6 @@ const CROWNS = 12;
 const FROM_SEED = 101;
 const WIDTH_PX = 900;
 
-const lightOf = (picture: Rgba) => {
-	const found = findCard(picture, values);
-	return typeof found === 'string' ? null : greyBalance(picture, found.plane);
-};
 const middle = (list: readonly number[]): number =>
 	[...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
 
@@ -56,8 +51,8 @@ export async function crownPictureRows(): Promise<Row[]> {
 		const asked = performance.now();
 		const covers = leafCover(
 			[
-				{ picture: before, loop: is.loop.map((at) => seenAt(back, at)), balance: lightOf(before) },
-				{ picture: after, loop: is.loop, balance: lightOf(after) }
+				{ picture: before, loop: is.loop.map((at) => seenAt(back, at)), balance: balanceOf(before, values) },
+				{ picture: after, loop: is.loop, balance: balanceOf(after, values) }
 			],
 			[how.offPx, 0],
 			values

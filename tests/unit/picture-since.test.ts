@@ -24,7 +24,7 @@ const at = (x: number, y: number) => ({ x, y });
 const later = () => new Promise((done) => setTimeout(done));
 
 function begun(change: Partial<PictureReader> = {}) {
-	const since = new PictureSince(size, size, { before: 'was', after: 'is' }, values, {
+	const since = new PictureSince(size, { before: 'was', after: 'is' }, values, {
 		lineUp: () => Promise.resolve({ how, before: new Blob(['x']) }),
 		crown: () => Promise.resolve([at(10, 10), at(90, 10), at(50, 90)]),
 		leaves: () => Promise.resolve(read),
@@ -82,20 +82,36 @@ describe('measuring between two pictures', () => {
 		await later();
 		expect(since.leaves).toBeNull();
 	});
-	it('a late reading is not taken for the last', async () => {
-		const done: ((read: LeavesRead | null) => void)[] = [];
-		const since = begun({ leaves: () => new Promise((resolve) => done.push(resolve)) });
+	it('while a loop is read it may be drawn on: only the last is read then, and a reading of another never shows', async () => {
+		const asked: { points: readonly { x: number; y: number }[]; done: (read: LeavesRead | null) => void }[] =
+			[];
+		const since = begun({
+			leaves: (_before, _after, _how, points) => new Promise((done) => asked.push({ points, done }))
+		});
 		await since.lineUp();
 		await since.outline();
-		expect(since.loop).toHaveLength(3);
-		since.move('loop', 1, at(95, 12));
-		done[1]?.(read);
+		expect(asked).toHaveLength(1);
+		// Dragged over many places: none of these is asked for, as the first is still read.
+		for (let x = 91; x <= 120; x++) since.move('loop', 1, at(x, 12));
+		expect(asked).toHaveLength(1);
+		asked[0]?.done(null);
 		await later();
-		expect(since.leaves).toEqual(read);
-		done[0]?.(null);
-		await later();
-		expect(since.leaves).toEqual(read);
 		expect(since.problem).toBe('');
+		expect(since.leaves).toBeNull();
+		expect(asked).toHaveLength(2);
+		expect(asked[1]?.points[1]).toEqual(at(120, 12));
+		asked[1]?.done(read);
+		await later();
+		expect(since.leaves).toEqual(read);
+		// And once all is read, it is read again.
+		since.move('loop', 1, at(95, 12));
+		expect(asked).toHaveLength(3);
+		// What is taken back meanwhile has no reading.
+		since.again();
+		asked[2]?.done(read);
+		await later();
+		expect(since.leaves).toBeNull();
+		expect(asked).toHaveLength(3);
 	});
 	it('says what to do where nothing is green or too little can be read', async () => {
 		const since = begun({ crown: () => Promise.resolve(null) });
@@ -118,6 +134,7 @@ describe('measuring between two pictures', () => {
 		const since = begun();
 		await since.lineUp();
 		since.what = 'length';
+		expect(since.looksAt).toBe('then');
 		expect(since.says).toMatch(/^Looking for the printed card/);
 		since.measure.searched({
 			plane: {
@@ -153,6 +170,23 @@ describe('measuring between two pictures', () => {
 		since.again();
 		expect(since.day).toBe('then');
 		expect(since.touched).toBe(0);
+	});
+});
+
+describe('what lies beside for its size', () => {
+	it('is touched in the later picture, whichever day is measured', async () => {
+		const since = begun();
+		await since.lineUp();
+		since.what = 'length';
+		since.measure.searched('no-card');
+		expect(since.day).toBe('then');
+		expect(since.looksAt).toBe('now');
+		for (const corner of [at(100, 100), at(500, 100), at(500, 352), at(100, 352)]) since.touch(corner);
+		expect(since.measure.corners).toHaveLength(4);
+		expect(since.was).toEqual([]);
+		expect(since.looksAt).toBe('then');
+		since.day = 'now';
+		expect(since.looksAt).toBe('now');
 	});
 });
 

@@ -9,8 +9,8 @@ import {
 	type Flat
 } from '$core/examine/pictures/flat';
 import {
+	balanceOf,
 	crownLoop,
-	greyBalance,
 	leafCover,
 	type Balance,
 	type LeafCover
@@ -90,12 +90,14 @@ async function read(url: string): Promise<Rgba> {
 	return { width, height, data: drawing.getImageData(0, 0, width, height).data };
 }
 
-/** What makes grey grey in a picture, by the card if it shows one. */
-async function balanceIn(url: string, values: Values): Promise<Balance | null> {
-	const picture = await decoded(url);
-	const found = findCard(picture, values);
-	return typeof found === 'string' ? null : greyBalance(picture, found.plane);
+/** What makes grey grey in a picture, by the card if it shows one; looked for once. */
+function balanceIn(url: string, values: Values): Promise<Balance | null> {
+	const known = balances.get(url) ?? decoded(url).then((picture) => balanceOf(picture, values));
+	balances.set(url, known);
+	known.catch(() => balances.delete(url));
+	return known;
 }
+const balances = new Map<string, Promise<Balance | null>>();
 
 async function pngOf({ width, height, data }: Rgba): Promise<Blob> {
 	const canvas = new OffscreenCanvas(width, height);

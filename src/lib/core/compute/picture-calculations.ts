@@ -2,21 +2,13 @@ import { z } from 'zod';
 import { cardFaults } from '../examine/pictures/find-card-words';
 import { findCard } from '../examine/pictures/find-card';
 import { backOf, laidOut } from '../examine/pictures/flat';
-import { greyBalance, leafCover } from '../examine/pictures/leaf-cover';
+import { balanceOf, leafCover } from '../examine/pictures/leaf-cover';
 import { linedUp, viewFaults } from '../examine/pictures/lined-up';
-import {
-	lengthIn,
-	pictureLengthInput,
-	planeFaults,
-	planeOf,
-	seenAt,
-	type Plane
-} from '../examine/pictures/plane';
-import { greyOf, type Rgba } from '../examine/pictures/raster';
+import { lengthIn, pictureLengthInput, planeFaults, planeOf, seenAt } from '../examine/pictures/plane';
+import { greyOf } from '../examine/pictures/raster';
 import { readyPicture } from '../examine/pictures/ready';
 import { tracedBetween } from '../examine/pictures/traced';
 import { measure } from '../vocabulary/fields';
-import type { Values } from '../values/values';
 import { calculation, picture, type Calculation } from './calculation';
 
 const number = z.number();
@@ -37,10 +29,6 @@ const pointOut = z.object({
 	x: number.describe('To azimuth 90°, mm'),
 	y: number.describe('To azimuth 180°, mm')
 });
-const cardPlane = (seen: Rgba, values: Values): Plane | null => {
-	const found = findCard(seen, values);
-	return typeof found === 'string' ? null : found.plane;
-};
 const leafOut = z.object({
 	cover: number.describe('Share of what the loop shows that is leaf, 0 to 1'),
 	error: number.describe('Within so much the true share lies in 95 of 100'),
@@ -155,8 +143,7 @@ export const pictureCalculations: readonly Calculation[] = [
 		}),
 		async ({ picture: sent, loop, offPx }, values, decoded) => {
 			const seen = await decoded(sent, 'picture');
-			const plane = cardPlane(seen, values);
-			const balance = plane && greyBalance(seen, plane);
+			const balance = balanceOf(seen, values);
 			const [leaf = null] = leafCover([{ picture: seen, loop, balance }], [offPx], values) ?? [];
 			return { balanced: balance !== null, leaf };
 		}

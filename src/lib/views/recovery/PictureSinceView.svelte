@@ -40,8 +40,7 @@
 	const source = (picture: Picture): string => resolve('/pictures/[file]', { file: `${picture.hash}.jpg` });
 	const reader = createPictureReader();
 	const since = untrack(
-		() =>
-			new PictureSince(before, after, { before: source(before), after: source(after) }, values, reader, rimMm)
+		() => new PictureSince(after, { before: source(before), after: source(after) }, values, reader, rimMm)
 	);
 	onMount(() => {
 		void since.lineUp().then(() =>
@@ -64,7 +63,7 @@
 	});
 	// Where a length is touched along, that day is seen; of leaves half of either.
 	$effect(() => {
-		at = since.what === 'leaves' ? 50 : since.day === 'then' ? 100 : 0;
+		at = since.what === 'leaves' ? 50 : since.looksAt === 'then' ? 100 : 0;
 	});
 
 	const day = (picture: Picture): string => format().date(picture.takenOn);

@@ -20,7 +20,8 @@ import type { Values } from '$core/values/values';
 const CORNERS = 4;
 /** What a picture is measured by: the printed card, a sheet or card of known size, a rectangle, a round rim, or two points. */
 export type MeasuredBy = KnownRectangle | 'card' | 'own' | 'rim' | 'two-points';
-const MOST_POINTS = 60;
+/** Places that are touched along one thing. */
+export const MOST_POINTS = 60;
 
 /**
  * Measuring in a picture: the printed card is looked for first; without it four corners of what lies beside for its size, six places of a rim, or two points, then

@@ -3,12 +3,10 @@ import { grownBetween, type Point2 } from '$core/examine/pictures/plane';
 import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 import type { LeavesRead, PictureReader } from '$lib/workers/picture-reader';
-import { PictureMeasure } from './picture-measure.svelte';
+import { MOST_POINTS, PictureMeasure } from './picture-measure.svelte';
 
 /** What is measured between two pictures: how much of the crown is leaf, or how long a thing was and is. */
 export type MeasuredSince = 'leaves' | 'length';
-
-const MOST_POINTS = 60;
 
 /** Two pictures of one view, laid over each other, and what is measured between the two days. Points are px of the later picture. */
 export class PictureSince {
@@ -27,10 +25,12 @@ export class PictureSince {
 	/** The loop holds nothing that can be read, or nothing green was found. */
 	problem = $state('');
 	readonly measure: PictureMeasure;
-	/** Counts the readings, so that a late one is not taken for the last. */
-	#asked = 0;
+	/** A loop is being read: what is drawn meanwhile is read after it, and only the last. */
+	#reading = false;
 
 	readonly how = $derived<LinedUp | null>(typeof this.lined === 'string' ? null : this.lined);
+	/** Which of the two is looked at, where a length is measured: what lies beside for its size is that of the later. */
+	readonly looksAt = $derived.by((): 'then' | 'now' => (this.measure.step === 'corners' ? 'now' : this.day));
 	readonly grown = $derived.by(() =>
 		this.how && this.measure.plane && this.was.length > 1 && this.is.length > 1
 			? grownBetween(
@@ -52,7 +52,6 @@ export class PictureSince {
 	});
 
 	constructor(
-		readonly before: Pick<Picture, 'widthPx' | 'heightPx'>,
 		after: Pick<Picture, 'widthPx' | 'heightPx'>,
 		readonly sources: { before: string; after: string },
 		readonly values: Values,
@@ -145,16 +144,21 @@ export class PictureSince {
 		this.problem = '';
 		if (loop.length >= 3) void this.#read();
 	}
+	/** Reads the leaves of the loop as it is by then, and again where it was drawn on meanwhile. */
 	async #read(): Promise<void> {
-		const asked = ++this.#asked;
-		if (!this.how) return;
-		const read = await this.reader
-			.leaves(this.sources.before, this.sources.after, this.how, this.loop, this.values)
-			.catch(() => null);
-		if (asked !== this.#asked || this.loop.length < 3) return;
-		this.leaves = read;
-		if (!read)
-			this.problem =
-				'Within this loop too little can be read in both pictures. Draw it round the crown, where both show it.';
+		if (this.#reading || !this.how) return;
+		this.#reading = true;
+		for (let read: readonly Point2[] | null = null; read !== this.loop && this.loop.length >= 3;) {
+			read = this.loop;
+			const found = await this.reader
+				.leaves(this.sources.before, this.sources.after, this.how, read, this.values)
+				.catch(() => null);
+			if (read !== this.loop) continue;
+			this.leaves = found;
+			if (!found)
+				this.problem =
+					'Within this loop too little can be read in both pictures. Draw it round the crown, where both show it.';
+		}
+		this.#reading = false;
 	}
 }

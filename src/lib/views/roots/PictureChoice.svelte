@@ -13,6 +13,8 @@
 	let { roots }: { roots: RootsState } = $props();
 	const format = useFormat();
 	let open = $state(false);
+	/** Day that a file says, where it has to be turned into another first. */
+	let takenOn = $state('');
 	const id = $derived(roots.options.tree.id);
 	/** Those of the roots first, the newest first. */
 	const pictures = $derived(
@@ -59,15 +61,17 @@
 	{/if}
 	<form
 		method="POST"
-		action="{resolve('/trees/[id]/roots/picture', { id })}?/keep"
+		action="{resolve('/trees/[id]/roots', { id })}?/picture"
 		enctype="multipart/form-data"
-		use:enhance={act({ done: () => (open = false) })}
+		use:enhance={act({ done: () => (takenOn = '') })}
 		class="mt-4 flex flex-col gap-3"
 		novalidate
 	>
 		<h3 class="text-lg">{pictures.length > 0 ? 'Or take one now' : 'Take one'}</h3>
 		<input type="hidden" name="view" value="roots" />
-		<PictureFile today={roots.options.today} />
+		<input type="hidden" name="takenOn" value={takenOn} />
+		<PictureFile today={roots.options.today} ontaken={(day) => (takenOn = day)} />
+		<p class="text-sm text-slate">Of the day that stands in the picture; of today where none does.</p>
 		<Button type="submit" tone="solid">Keep it and read its roots</Button>
 	</form>
 	<p class="mt-4 flex flex-wrap gap-x-4">

@@ -2,6 +2,7 @@ import { polygonContains, polygonHull } from 'd3-polygon';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
 import { greyPatch, card } from './card';
+import { findCard } from './find-card';
 import { backOf } from './flat';
 import { otsu } from './otsu';
 import { seenAt, type Homography, type Plane, type Point2 } from './plane';
@@ -61,6 +62,12 @@ function colourWithin(
 	const middle = (channel: 0 | 1 | 2): number =>
 		seen.map((one) => one[channel]).sort((a, b) => a - b)[seen.length >> 1] ?? 0;
 	return [middle(0), middle(1), middle(2)];
+}
+
+/** What makes grey grey in a picture, by the printed card; null where it shows none. */
+export function balanceOf(picture: Rgba, values: Values): Balance | null {
+	const found = findCard(picture, values);
+	return typeof found === 'string' ? null : greyBalance(picture, found.plane);
 }
 
 /** A picture with a loop round the crown, px, and what makes its grey grey; null where nothing tells it. */

@@ -78,8 +78,8 @@ function agreedOn(
 			some.map(({ before }) => before),
 			some.map(({ after }) => after)
 		);
-	const fits = (toAfter: Homography, factor = 1): Pair[] =>
-		pairs.filter(({ before, after }) => apart(seenAt(toAfter, before), after) <= factor * allowedPx);
+	const fits = (toAfter: Homography): Pair[] =>
+		pairs.filter(({ before, after }) => apart(seenAt(toAfter, before), after) <= allowedPx);
 	let fitting: Pair[] = [];
 	for (let draw = 0; draw < DRAWS; draw++) {
 		const four = [0, 1, 2, 3].flatMap(() => pairs[Math.floor(random.next() * pairs.length)] ?? []);
@@ -91,14 +91,8 @@ function agreedOn(
 		// Nearly all agree: another draw finds hardly more.
 		if (fitting.length > 0.9 * pairs.length) break;
 	}
-	for (let turn = 0; turn < 3; turn++) {
-		const toAfter = through(fitting);
-		if (!toAfter) return null;
-		const those = fits(toAfter);
-		if (turn === 2 || those.length === fitting.length) return { toAfter, fitting: those };
-		fitting = those;
-	}
-	return null;
+	const toAfter = through(fitting);
+	return toAfter && { toAfter, fitting: fits(toAfter) };
 }
 
 /** How the middle of a picture is turned and how much larger it is. */

@@ -2,9 +2,11 @@ import { woundTreatments } from '$core/roots/plan/wound';
 import { calendarDate, id, measure, note, oneOf, version } from '$core/vocabulary/fields';
 import { jsonIn } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
+import { keepSentPicture } from '$lib/server/edge/picture-form';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { recordCuts } from '$lib/server/roots';
+import { redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { Actions } from './$types';
 
@@ -26,6 +28,13 @@ const cutsInput = z.strictObject({
 });
 
 export const actions: Actions = {
+	/** Keeps a picture and goes on to reading its roots. */
+	picture: async (event) => {
+		const kept = await keepSentPicture(event);
+		if ('pictureId' in kept)
+			redirect(303, `/trees/${event.params.id}/roots/picture/${String(kept.pictureId)}`);
+		return kept;
+	},
 	cuts: async ({ request, params }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
