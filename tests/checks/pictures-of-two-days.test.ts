@@ -160,7 +160,7 @@ describe('the light of a picture, by the grey of the card', () => {
 		const picture = await wallWith({ at: { x: 20, y: 10 }, turnDeg }, cast);
 		const found = findCard(picture, values);
 		if (typeof found === 'string') throw new Error(found);
-		const balance = greyBalance(picture, found.plane);
+		const balance = greyBalance(picture, found.plane, values);
 		if (!balance) throw new Error('no balance');
 		// The file holds the root of the light, as the renderer does.
 		const is = cast.map((one, i) => Math.sqrt(one) * (balance[i] ?? 0));
@@ -173,11 +173,11 @@ describe('the light of a picture, by the grey of the card', () => {
 		const found = findCard(picture, values);
 		if (typeof found === 'string') throw new Error(found);
 		const white = { ...picture, data: new Uint8Array(picture.data.length).fill(230) };
-		expect(greyBalance(white, found.plane)).toBeNull();
+		expect(greyBalance(white, found.plane, values)).toBeNull();
 		const toPx = backOf(found.plane.toMm);
 		const at = seenAt(toPx, { x: card.widthMm / 2, y: 24 });
 		const cut = { ...picture, height: Math.floor(at.y) };
-		expect(greyBalance(cut, found.plane)).toBeNull();
+		expect(greyBalance(cut, found.plane, values)).toBeNull();
 	});
 });
 
@@ -291,7 +291,7 @@ describe('a crown on two days, against its truth', () => {
 				const back = backOf(how.toAfter);
 				const light = [before, after].map((picture) => {
 					const found = findCard(picture, values);
-					return typeof found === 'string' ? null : greyBalance(picture, found.plane);
+					return typeof found === 'string' ? null : greyBalance(picture, found.plane, values);
 				});
 				expect(light.every((one) => one !== null)).toBe(true);
 				const covers = leafCover(

@@ -289,5 +289,30 @@ export const pictureValues = defineValues({
 		0.012,
 		'of its light',
 		[0.001, 0.2]
+	),
+	'picture.greyRead': ours(
+		'Pictures: of the grey patch is read its middle, of its sides',
+		0.6,
+		'share',
+		[0.1, 1]
+	),
+	'picture.greyDarker': ours(
+		'Pictures: the grey patch shows where it is darker than the paper, at most',
+		0.85,
+		'of its light',
+		[0.1, 1]
+	),
+	'picture.crownField': ours(
+		'Pictures: a part of a picture belongs to the crown from so much leaf in it',
+		0.15,
+		'share',
+		[0.01, 1]
+	),
+	'picture.darkSaid': ours('Pictures: what is too dark to tell is said from', 0.02, 'of the crown', [0, 1]),
+	'picture.nearerSaid': ours(
+		'Pictures: that the later was taken nearer or farther is said from',
+		0.01,
+		'of its size',
+		[0, 1]
 	)
 });

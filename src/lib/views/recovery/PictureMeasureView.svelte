@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { readsLongBy, type Point2 } from '$core/examine/pictures/plane';
 	import type { Picture } from '$core/take-in/picture';
@@ -7,14 +6,11 @@
 	import { counted } from '$core/text/plural';
 	import type { Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
-	import Caution from '$ui/Caution.svelte';
-	import Choice from '$ui/Choice.svelte';
-	import Problem from '$ui/Problem.svelte';
-	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { createPictureReader } from '$lib/workers/picture-reader';
 	import { onMount, untrack } from 'svelte';
+	import LengthsToLook from './LengthsToLook.svelte';
 	import PictureStage from './PictureStage.svelte';
 	import PlaneOutline from './PlaneOutline.svelte';
 	import SizeBeside from './SizeBeside.svelte';
@@ -32,7 +28,6 @@
 	let { tree, picture, rimMm, values, refused }: Props = $props();
 	const format = useFormat();
 	const measuring = untrack(() => new PictureMeasure(picture, values, rimMm));
-	let as = $state<'shoots' | 'woundwood'>('shoots');
 	const source = $derived(resolve('/pictures/[file]', { file: `${picture.hash}.jpg` }));
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const said = ({ mm: length, errorMm }: { mm: number; errorMm: number }): string =>
@@ -135,53 +130,19 @@
 					{/each}
 				</ul>
 			</div>
-			<form
-				method="POST"
-				action="?/look"
-				use:enhance={act({ done: () => (measuring.kept = []) })}
-				class="flex flex-col gap-3"
-				novalidate
+			<LengthsToLook
+				lengths={measuring.kept}
+				{picture}
+				note="Measured in a picture ({picture.view}): {measuring.kept.map(said).join('; ')}."
+				{said}
+				done={() => (measuring.kept = [])}
+				{refused}
 			>
-				<Problem {refused} />
-				<Choice
-					label="Write it down as"
-					size="small"
-					bind:value={as}
-					options={[
-						{ value: 'shoots', label: 'shoots of this season' },
-						{ value: 'woundwood', label: 'woundwood at the largest cut' }
-					]}
-				/>
-				{#if as === 'shoots'}
-					{#each measuring.kept as { mm: length }, i (i)}
-						<input type="hidden" name="shootsMm" value={Math.round(length * 10) / 10} />
-					{/each}
-				{:else}
-					<input
-						type="hidden"
-						name="woundwoodMm"
-						value={Math.round((measuring.kept.at(-1)?.mm ?? 0) * 10) / 10}
-					/>
-					{#if measuring.kept.length > 1}
-						<Caution title="One width"
-							>The last of them is written down: {said(
-								measuring.kept.at(-1) ?? { mm: 0, errorMm: 0 }
-							)}.</Caution
-						>
-					{/if}
-				{/if}
-				<input type="hidden" name="observedOn" value={picture.takenOn} />
-				<input
-					type="hidden"
-					name="note"
-					value="Measured in a picture ({picture.view}): {measuring.kept.map(said).join('; ')}."
-				/>
-				<Button type="submit" tone="solid"
-					>{as === 'shoots'
-						? `Write down ${counted(measuring.kept.length, 'shoot')}`
-						: 'Write down the width'} of {format().date(picture.takenOn)}</Button
-				>
-			</form>
+				{#snippet label(as)}
+					{as === 'shoots' ? `Write down ${counted(measuring.kept.length, 'shoot')}` : 'Write down the width'} of
+					{format().date(picture.takenOn)}
+				{/snippet}
+			</LengthsToLook>
 		{/if}
 	</section>
 </div>

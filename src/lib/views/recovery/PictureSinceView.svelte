@@ -16,6 +16,7 @@
 	import { useFormat } from '$ui/format';
 	import { createPictureReader } from '$lib/workers/picture-reader';
 	import { onMount, untrack } from 'svelte';
+	import LengthsToLook from './LengthsToLook.svelte';
 	import LinedUpSlider from './LinedUpSlider.svelte';
 	import PictureStage from './PictureStage.svelte';
 	import PlaneOutline from './PlaneOutline.svelte';
@@ -102,7 +103,6 @@
 	const ofFull = $derived(
 		leaves && thenLeaf !== null ? leavesSince(leaves.then, leaves.now, thenLeaf) : null
 	);
-	let as = $state<'shoots' | 'woundwood'>('shoots');
 	const note = $derived.by((): string => {
 		const between = `Between two pictures (${after.view}), ${day(before)} and ${day(after)}`;
 		if (since.what === 'leaves' && leaves)
@@ -183,7 +183,8 @@
 				Laid over each other by {counted(since.how.fits, 'place')} found in both; such a place lies within {format().number(
 					2 * since.how.offPx,
 					1
-				)} px. {#if Math.abs(since.how.larger - 1) > 0.01}The later was taken {since.how.larger > 1
+				)} px. {#if Math.abs(since.how.larger - 1) > values['picture.nearerSaid']}The later was taken {since
+						.how.larger > 1
 						? 'nearer'
 						: 'farther away'}; that is corrected.
 				{/if}What does not lie in one plane with them may be seen a little beside itself.
@@ -219,7 +220,7 @@
 						</dl>
 						<p class="mt-2 text-sm text-slate">
 							{paler}
-							{#if Math.max(leaves.then.dark, leaves.now.dark) > 0.02}
+							{#if Math.max(leaves.then.dark, leaves.now.dark) > values['picture.darkSaid']}
 								{format().percent(Math.max(leaves.then.dark, leaves.now.dark))} of the loop is too dark to tell.
 							{/if}
 							What is green behind the crown counts as leaf: a wall or a cloth behind it tells more.
@@ -290,34 +291,17 @@
 							{lengthSaid(since.grown.then)} on {day(before)}, {lengthSaid(since.grown.now)} on {day(after)}.
 						</p>
 					</div>
-					<form
-						method="POST"
-						action="?/look"
-						use:enhance={act({ done: () => since.again() })}
-						class="flex flex-col gap-3"
-						novalidate
+					{@const { now } = since.grown}
+					<LengthsToLook
+						lengths={[now]}
+						picture={after}
+						{note}
+						said={lengthSaid}
+						done={() => since.again()}
+						{refused}
 					>
-						<Problem {refused} />
-						<Choice
-							label="Write it down as"
-							size="small"
-							bind:value={as}
-							options={[
-								{ value: 'shoots', label: 'a shoot of this season' },
-								{ value: 'woundwood', label: 'woundwood at the largest cut' }
-							]}
-						/>
-						{#if as === 'shoots'}
-							<input type="hidden" name="shootsMm" value={Math.round(since.grown.now.mm * 10) / 10} />
-						{:else}
-							<input type="hidden" name="woundwoodMm" value={Math.round(since.grown.now.mm * 10) / 10} />
-						{/if}
-						<input type="hidden" name="observedOn" value={after.takenOn} />
-						<input type="hidden" name="note" value={note} />
-						<Button type="submit" tone="solid"
-							>Write down {lengthSaid(since.grown.now)} of {day(after)}</Button
-						>
-					</form>
+						{#snippet label()}Write down {lengthSaid(now)} of {day(after)}{/snippet}
+					</LengthsToLook>
 				{/if}
 			{/if}
 		{/if}

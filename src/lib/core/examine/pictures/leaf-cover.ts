@@ -16,29 +16,32 @@ import type { Rgba } from './raster';
 export type Balance = readonly [number, number, number];
 const AS_IT_IS: Balance = [1, 1, 1];
 
-/** The middle of the grey patch that is read, of its sides. */
-const READ = 0.6;
-/** The patch is printed so much darker than the white beside it, at least. */
-const DARKER = 0.85;
-
 /**
  * What makes grey grey in a picture, by the patch of the printed card.
  * @param plane of the card, as it was found
  * @returns null where the patch does not show
  */
-export function greyBalance(picture: Rgba, plane: Plane): Balance | null {
+export function greyBalance(picture: Rgba, plane: Plane, values: Values): Balance | null {
 	const toPx = backOf(plane.toMm);
-	const patch = colourWithin(picture, toPx, greyPatch);
+	const patch = colourWithin(picture, toPx, greyPatch, values);
 	// The same place of a card that lies the other way round is white.
-	const other = colourWithin(picture, toPx, {
-		...greyPatch,
-		x: card.widthMm - greyPatch.x - greyPatch.widthMm,
-		y: card.heightMm - greyPatch.y - greyPatch.heightMm
-	});
+	const other = colourWithin(
+		picture,
+		toPx,
+		{
+			...greyPatch,
+			x: card.widthMm - greyPatch.x - greyPatch.widthMm,
+			y: card.heightMm - greyPatch.y - greyPatch.heightMm
+		},
+		values
+	);
 	if (!patch || !other) return null;
 	const [light, otherLight] = [patch, other].map(([r, g, b]) => r + g + b) as [number, number];
 	const [r, g, b] = light < otherLight ? patch : other;
-	if (Math.min(light, otherLight) > DARKER * Math.max(light, otherLight) || Math.min(r, g, b) <= 0)
+	if (
+		Math.min(light, otherLight) > values['picture.greyDarker'] * Math.max(light, otherLight) ||
+		Math.min(r, g, b) <= 0
+	)
 		return null;
 	const mean = (r + g + b) / 3;
 	return [mean / r, mean / g, mean / b];
@@ -47,9 +50,13 @@ export function greyBalance(picture: Rgba, plane: Plane): Balance | null {
 function colourWithin(
 	picture: Rgba,
 	toPx: Homography,
-	{ x, y, widthMm, heightMm }: typeof greyPatch
+	{ x, y, widthMm, heightMm }: typeof greyPatch,
+	values: Values
 ): [number, number, number] | null {
-	const steps = Array.from({ length: 12 }, (_, i) => 0.5 + READ * ((i + 0.5) / 12 - 0.5));
+	const steps = Array.from(
+		{ length: 12 },
+		(_, i) => 0.5 + values['picture.greyRead'] * ((i + 0.5) / 12 - 0.5)
+	);
 	const seen: [number, number, number][] = [];
 	for (const v of steps)
 		for (const u of steps) {
@@ -67,7 +74,7 @@ function colourWithin(
 /** What makes grey grey in a picture, by the printed card; null where it shows none. */
 export function balanceOf(picture: Rgba, values: Values): Balance | null {
 	const found = findCard(picture, values);
-	return typeof found === 'string' ? null : greyBalance(picture, found.plane);
+	return typeof found === 'string' ? null : greyBalance(picture, found.plane, values);
 }
 
 /** A picture with a loop round the crown, px, and what makes its grey grey; null where nothing tells it. */
@@ -225,9 +232,6 @@ function loopOff(crown: CrownPicture, off: number, threshold: number, cover: num
 
 /** Fields along the longer side of a picture in which a crown is looked for. */
 const FIELDS = 64;
-/** A field belongs to the crown from so much leaf in it. */
-const LEAF_IN_FIELD = 0.15;
-
 /**
  * A loop round the crown by itself: the largest patch of what is green in any of the pictures, with a hull about it.
  * @param crowns pictures of one view, each with what makes its grey grey and the way from its pixels to those of the last
@@ -254,7 +258,7 @@ export function crownLoop(
 			].map((at) => (back ? seenAt(back, at) : at));
 			const { excess } = crownRead({ picture, balance, loop: field }, values, FIELD_READINGS);
 			const threshold = (values['picture.leafLeast'] + values['picture.leafMost']) / 2;
-			if (excess.length > 0 && shareOver(excess, threshold) > LEAF_IN_FIELD) isLeaf[i] = 1;
+			if (excess.length > 0 && shareOver(excess, threshold) > values['picture.crownField']) isLeaf[i] = 1;
 		}
 	}
 	const patch = largestPatch(isLeaf, columns);
