@@ -419,3 +419,31 @@ test('twenty roots are mapped from a picture in a few touches, say so on the map
 	await touch(seenBy(scene.camera, { x: 0, y: -200 }));
 	await expect(page.getByText(/\d+ stand on the map already\./)).toBeVisible({ timeout: 90_000 });
 });
+
+test('a picture is taken from the map itself: what is none is refused, and its roots are read at once', async ({
+	page
+}) => {
+	await open(page, `${DEMO}/trees/${await treeId('A-01')}/roots`);
+	await page.getByRole('button', { name: 'Roots from a picture' }).click();
+	const sheet = page.getByRole('dialog', { name: 'Roots from a picture' });
+	await expect(sheet.getByText('No picture of this tree yet.')).toBeVisible();
+	await expectAccessible(page);
+	await sheet.getByRole('button', { name: 'Keep it and read its roots' }).click();
+	await expect(page.getByText(/must be chosen/).first()).toBeVisible();
+	await sheet
+		.getByLabel('File')
+		.setInputFiles({ name: 'roots.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
+	await sheet.getByRole('button', { name: 'Keep it and read its roots' }).click();
+	await expect(page.getByText(/must be a picture: JPEG, PNG or WebP/).first()).toBeVisible();
+	await expect(sheet).toBeVisible();
+	await sheet.getByLabel('File').setInputFiles('src/demo/pictures/roots.jpg');
+	await sheet.getByRole('button', { name: 'Keep it and read its roots' }).click();
+	await expect(page.getByRole('heading', { name: 'Roots from a picture, 18 April 2026' })).toBeVisible();
+	await expect(page.getByText('Touch the middle of the trunk, where it meets the ground.')).toBeVisible({
+		timeout: 30_000
+	});
+	// It stands among the pictures of the tree, as one of its roots.
+	await page.getByRole('link', { name: 'Back to the map' }).click();
+	await page.getByRole('button', { name: 'Roots from a picture' }).click();
+	await expect(sheet.getByRole('link', { name: /^roots, / })).toBeVisible();
+});
