@@ -53,7 +53,8 @@
 		return () => reader.stop();
 	});
 
-	let at = $state(50);
+	// Where a length is touched along, that day is seen; of leaves half of either.
+	let at = $derived(since.what === 'leaves' ? 50 : since.looksAt === 'then' ? 100 : 0);
 	let over = $state('');
 	$effect(() => {
 		const { over: laid } = since;
@@ -61,10 +62,6 @@
 		const address = URL.createObjectURL(laid);
 		over = address;
 		return () => URL.revokeObjectURL(address);
-	});
-	// Where a length is touched along, that day is seen; of leaves half of either.
-	$effect(() => {
-		at = since.what === 'leaves' ? 50 : since.looksAt === 'then' ? 100 : 0;
 	});
 
 	const day = (picture: Picture): string => format().date(picture.takenOn);
