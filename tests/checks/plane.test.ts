@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+	broughtDown,
 	homographyOf,
 	lengthIn,
 	planeOf,
@@ -216,5 +217,45 @@ describe('a rectangle of known size in a picture', () => {
 		expect(of(cornersOf(cameraOf({ tiltDeg: 56 })))).toBe('too-tilted');
 		expect(of(cornersOf(cameraOf({ distanceMm: 2500 })))).toBe('too-small');
 		expect(typeof of(cornersOf(cameraOf({ tiltDeg: 48 })))).toBe('object');
+	});
+});
+
+describe('height over the plane', () => {
+	it('a thing at a known height is brought back to where it stands, wherever it is and however the camera (pinhole, by construction)', () => {
+		fc.assert(
+			fc.property(
+				anyCamera,
+				fc.double({ min: -60, max: 60, noNaN: true }),
+				fc.double({ min: -90, max: 90, noNaN: true }),
+				fc.double({ min: -90, max: 90, noNaN: true }),
+				(view, nearerMm, x, y) => {
+					const camera = cameraOf(view);
+					const plane = found(cornersOf(camera));
+					const toPlane = (at: Point2): Point2 => ({ x: at.x + card.widthMm / 2, y: at.y + card.heightMm / 2 });
+					// Corners are put in a row by how they are seen: the plane may lie turned by half.
+					const own = seenAt(plane.toMm, seenBy(camera, middle({ x: 0, y: 0 })));
+					const turned = own.x > 1;
+					const known = toPlane({ x, y });
+					const at = turned ? { x: card.widthMm - known.x, y: card.heightMm - known.y } : known;
+					const seen = seenAt(plane.toMm, seenBy(camera, { x, y }, nearerMm));
+					const down = broughtDown(seen, plane.under ?? at, plane.cameraMm, nearerMm);
+					expect(Math.hypot(down.x - at.x, down.y - at.y)).toBeLessThan(0.01);
+					expect(plane.cameraMm).toBeCloseTo(
+						camera.distanceMm * Math.cos((camera.tiltDeg * Math.PI) / 180),
+						1
+					);
+				}
+			),
+			{ seed: 5, numRuns: 300 }
+		);
+	});
+	it('is told with the lens of the picture, where its file says it: twice as long, twice as far away', () => {
+		const camera = cameraOf({ focalPx: 1.44 * 2000, distanceMm: 800 });
+		const known = planeOf(cornersOf(camera), card, { ...picture, focalShare: 1.44 }, defaultValues);
+		const usual = found(cornersOf(camera));
+		if (typeof known === 'string') throw new Error(known);
+		expect(known.distanceMm).toBeCloseTo(800, 1);
+		expect(known.tiltDeg).toBeCloseTo(20, 2);
+		expect(Math.abs(usual.distanceMm - 400)).toBeLessThan(30);
 	});
 });

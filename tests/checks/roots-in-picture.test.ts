@@ -210,7 +210,9 @@ function plainly(
 		corners,
 		cornerPx: 0.1,
 		flat: corners,
-		nearFar: 0
+		nearFar: 0,
+		under: { x: 0, y: 0 },
+		cameraMm: 700
 	};
 	const laid = laidOut(plane, { x: 200, y: 200 }, { x: 200, y: 100 });
 	if (!laid) throw new Error('not laid out');

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { greenShare, viewsOf } from '$core/take-in/picture';
+import { cameraSays, focalShareOf, greenShare, viewsOf } from '$core/take-in/picture';
 import { exportCase, importCase, picturesLeft } from '$lib/server/case-file';
 import { Refusal } from '$lib/server/errors';
 import {
@@ -55,7 +55,7 @@ describe('a picture', () => {
 		const sent = await image(3000, 1000)
 			.withExif({
 				IFD0: { Make: 'Camera' },
-				IFD2: { DateTimeOriginal: '2026:04:02 17:05:00' },
+				IFD2: { DateTimeOriginal: '2026:04:02 17:05:00', FocalLengthIn35mmFilm: '26' },
 				IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' }
 			})
 			.jpeg()
@@ -71,11 +71,24 @@ describe('a picture', () => {
 		const upright = await readPicture(lying);
 		expect(upright.heightPx).toBeGreaterThan(upright.widthPx);
 		expect(read.takenOn).toBe('2026-04-02');
+		expect(read.focal35Mm).toBe(26);
 		expect(Math.max((await sharp(read.small).metadata()).width, 0)).toBeLessThanOrEqual(480);
 		// #338844 holds 0x88 of 0x33 + 0x88 + 0x44 of green.
 		expect(read.greenness).toBeCloseTo(136 / (51 + 136 + 68), 2);
 		expect(greenShare(10, 10, 10)).toBeCloseTo(1 / 3, 12);
 		expect(greenShare(0, 0, 0)).toBeNull();
+	});
+	it('keeps the lens that its file says, of a picture of three to four and of one lying the other way (Exif 2.3, 36 by 24 mm film)', () => {
+		// Of a diagonal of 43.27 mm the longer side of three to four is 34.61.
+		expect(focalShareOf(26, 4000, 3000)).toBeCloseTo(26 / 34.61, 3);
+		expect(focalShareOf(26, 3000, 4000)).toBeCloseTo(26 / 34.61, 3);
+		expect(focalShareOf(36, 3600, 2400)).toBeCloseTo(1, 9);
+		expect([null, 0, 4, 2001].map((mm) => focalShareOf(mm, 4000, 3000))).toEqual([null, null, null, null]);
+		expect(cameraSays({ DateTimeOriginal: '2026:13:02 10:00', FocalLengthIn35mmFormat: 'wide' })).toEqual({
+			takenOn: null,
+			focal35Mm: null
+		});
+		expect(cameraSays(undefined)).toEqual({ takenOn: null, focal35Mm: null });
 	});
 	it('that is text, empty, broken, foreign or a bomb is refused in one sentence', async () => {
 		expect(await fault(readPicture(Buffer.from('<script>alert(1)</script>')))).toMatch(/JPEG, PNG or WebP/);

@@ -20,7 +20,7 @@ import {
 import { sideRoot } from '$core/roots/map/side-root';
 import { defaultValues as values } from '$core/values/values';
 import type { PictureReader, ReadRoot, RootsRead, RootsTold } from '$lib/workers/picture-reader';
-import { PictureRoots } from '$views/roots/picture-roots.svelte';
+import { PictureRoots, type OnOffer } from '$views/roots/picture-roots.svelte';
 import { RootsState } from '$views/roots/roots-state.svelte';
 import { freshRoots } from '../records';
 
@@ -37,6 +37,7 @@ const told = (deg: number, mm: number, change: Partial<PicturedRoot> = {}): Pict
 		parent: null,
 		attachMm: 0,
 		runsOut: false,
+		depthMm: null,
 		...change
 	};
 };
@@ -182,6 +183,7 @@ describe('taking roots from a picture', () => {
 		flat,
 		picture: new Blob([]),
 		toPlan: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+		stand: { under: { x: 0, y: 0 }, cameraMm: 700, distanceMm: 700 },
 		offers
 	});
 	const found = {
@@ -192,7 +194,9 @@ describe('taking roots from a picture', () => {
 			tiltDeg: 3,
 			distanceMm: 700,
 			cornerPx: 0.1,
-			nearFar: 0
+			nearFar: 0,
+			under: { x: 0, y: 0 },
+			cameraMm: 700
 		},
 		markers: 4,
 		offPx: 0.1
@@ -206,6 +210,7 @@ describe('taking roots from a picture', () => {
 		note: '',
 		hash: 'a'.repeat(64),
 		greenness: null,
+		focalShare: null,
 		version: 1
 	};
 	function begun(offers: ReadRoot<OfferedRoot>[], change: Partial<PictureReader> = {}, map = empty) {
@@ -291,6 +296,32 @@ describe('taking roots from a picture', () => {
 		const { segments } = roots.segments();
 		expect(segments.map(({ diameterStartMm }) => diameterStartMm)).toEqual([5, 30]);
 		expect(segments[1]?.parentId).toBe(segments[0]?.id);
+	});
+	it('a root that lies deeper than the card is farther away: thicker, longer, farther out, and surer than before', async () => {
+		const { roots } = await laid(offers);
+		const [thick] = roots.offers;
+		if (!thick) throw new Error('none');
+		// Only the two together tell how far it is from the plane of the card.
+		roots.sayDepth(thick.id, 45);
+		const said = (): OnOffer => roots.offers.find(({ id }) => id === thick.id) ?? thick;
+		expect(roots.lies(said())).toEqual(thick.root);
+		roots.depthMm = 10;
+		const deep = roots.lies(said());
+		// 35 of 700 mm.
+		expect(deep.diameterStartMm).toBeCloseTo(30 * 1.05, 9);
+		expect(deep.lengthMm).toBeCloseTo(160 * 1.05, 9);
+		expect(deep.course.at(-1)?.x).toBeCloseTo(200 * 1.05, 9);
+		expect(deep.lengthErrorMm).toBeLessThan(1.05 * thick.root.lengthErrorMm);
+		const [mm, unknown, known] = [9.96, 1.96 * 160 * (10 / 700), 1.96 * 160 * (4 / 700)];
+		expect(deep.lengthErrorMm).toBeCloseTo(1.05 * Math.sqrt(mm ** 2 - unknown ** 2 + known ** 2), 2);
+		roots.say(thick.id, 'yes');
+		const { segments } = roots.segments();
+		expect(only(segments).course.map(({ depthMm }) => depthMm)).toEqual([45, 45, 45]);
+		expect(only(segments).diameterStartMm).toBe(31.5);
+		expect(only(segments).guessed).not.toContain('depth');
+		// The others lie as deep as the card.
+		roots.sayAll('yes');
+		expect(roots.segments().segments.map(({ course }) => course[0]?.depthMm)).toEqual([45, 10, 10]);
 	});
 	it('does not offer again what stands on the map', async () => {
 		const map = { ...empty, segments: segmentsOf([told(90, 30)]) };

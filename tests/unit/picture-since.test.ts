@@ -144,7 +144,9 @@ describe('measuring between two pictures', () => {
 				corners: [at(0, 0), at(360, 0), at(360, 256), at(0, 256)],
 				cornerPx: 0.1,
 				flat: [at(0, 0), at(180, 0), at(180, 128), at(0, 128)],
-				nearFar: 0
+				nearFar: 0,
+				under: { x: 0, y: 0 },
+				cameraMm: 700
 			},
 			markers: 4,
 			offPx: 0.1

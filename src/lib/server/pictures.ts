@@ -4,16 +4,7 @@ import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:
 import path from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import type { Rgba } from '../core/examine/pictures/raster';
-import {
-	greenShare,
-	KEPT_PX,
-	PICTURE_BYTES,
-	PICTURE_PIXELS,
-	PICTURE_SIDE_PX,
-	SMALL_PX,
-	type Picture,
-	type PictureInput
-} from '../core/take-in/picture';
+import { CAMERA_TAGS, cameraSays, focalShareOf, greenShare, KEPT_PX, PICTURE_BYTES, PICTURE_PIXELS, PICTURE_SIDE_PX, SMALL_PX, type Picture, type PictureInput } from '../core/take-in/picture';
 import { and, eq } from 'drizzle-orm';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -45,6 +36,8 @@ export interface ReadPicture {
 	greenness: number | null;
 	/** Day on which the camera says it was taken; null where it does not. */
 	takenOn: string | null;
+	/** Focal length on 35 mm film as the camera says it, mm; null where it does not. */
+	focal35Mm: number | null;
 }
 
 const PNG_HEAD = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
@@ -172,7 +165,7 @@ async function readWithin(bytes: Buffer): Promise<ReadPicture> {
 			widthPx: w,
 			heightPx: h,
 			greenness: red && green && blue ? roundTo(greenShare(red.mean, green.mean, blue.mean)) : null,
-			takenOn: await dayTaken(format.exif)
+			...(await cameraOf(format.exif))
 		};
 	} catch (cause) {
 		if (cause instanceof Refusal) throw cause;
@@ -183,20 +176,15 @@ async function readWithin(bytes: Buffer): Promise<ReadPicture> {
 const roundTo = (value: number | null): number | null =>
 	value === null ? null : Math.round(value * 1000) / 1000;
 
-/** Day in the camera’s own time, without a zone: the calendar day of who took it. */
-async function dayTaken(exif: Buffer | undefined): Promise<string | null> {
-	if (!exif) return null;
+/** What the camera wrote into its file; nothing where that cannot be read. */
+async function cameraOf(exif: Buffer | undefined): Promise<ReturnType<typeof cameraSays>> {
+	if (!exif) return cameraSays(undefined);
 	try {
 		// Behind six bytes of its own name it is a TIFF.
 		const tiff = exif.subarray(exif.toString('latin1', 0, 4) === 'Exif' ? 6 : 0);
-		const read = (await exifr.parse(tiff, { pick: ['DateTimeOriginal'], reviveValues: false })) as
-			{ DateTimeOriginal?: string } | undefined;
-		const day = /^(\d{4})[:-](\d{2})[:-](\d{2})/.exec(read?.DateTimeOriginal ?? '');
-		if (!day) return null;
-		const text = `${day[1]}-${day[2]}-${day[3]}`;
-		return Number.isNaN(Date.parse(text)) ? null : text;
+		return cameraSays(await exifr.parse(tiff, { pick: CAMERA_TAGS, reviveValues: false }));
 	} catch {
-		return null;
+		return cameraSays(undefined);
 	}
 }
 
@@ -254,7 +242,7 @@ export async function placePicture(jpeg: Buffer, small: Buffer): Promise<string>
 export async function keepPicture(
 	store: Store,
 	treeId: string,
-	input: Omit<PictureInput, 'takenOn'> & { takenOn: string | null },
+	{ focal35Mm, ...input }: Omit<PictureInput, 'takenOn'> & { takenOn: string | null; focal35Mm?: number | null },
 	bytes: Buffer,
 	today: string
 ): Promise<{ picture: Picture; entryId: string }> {
@@ -272,7 +260,8 @@ export async function keepPicture(
 				hash,
 				widthPx: read.widthPx,
 				heightPx: read.heightPx,
-				greenness: read.greenness
+				greenness: read.greenness,
+				focalShare: focalShareOf(focal35Mm ?? read.focal35Mm, read.widthPx, read.heightPx)
 			});
 		}
 	);

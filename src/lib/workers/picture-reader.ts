@@ -9,8 +9,8 @@ export type { LeavesRead, ReadRoot, RootsRead, RootsTold } from './picture-reade
 
 /** Reads pictures away from the page. */
 export interface PictureReader {
-	/** Looks for the printed card. @throws Error when the picture cannot be read */
-	card(url: string, values: Values): Promise<FoundCard | CardFault | PlaneFault>;
+	/** Looks for the printed card, taken with a lens of known focal length against the longer side. @throws Error when the picture cannot be read */
+	card(url: string, focalShare: number | null, values: Values): Promise<FoundCard | CardFault | PlaneFault>;
 	/** Turns a picture to its plane and reads the roots in it; null where the touches tell no direction. @throws Error when it cannot be read */
 	roots(url: string, told: RootsTold, values: Values): Promise<RootsRead | null>;
 	/** The root between two touches on the map, mm, in the picture that was read last; null where none shows. */
@@ -45,7 +45,7 @@ export function createPictureReader(): PictureReader {
 	// What the page watches is handed over as the plain thing it is.
 	const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 	return {
-		card: (url, values) => thread().card(url, { ...values }),
+		card: (url, focalShare, values) => thread().card(url, focalShare, { ...values }),
 		roots: (url, told, values) => thread().roots(url, plain(told), { ...values }),
 		trace: (base, end, values) => thread().trace(plain(base), plain(end), { ...values }),
 		along: (line, halfMm, values) => thread().along(plain(line), halfMm, { ...values }),

@@ -22,8 +22,10 @@ import { greyOf, type Rgba } from '$core/examine/pictures/raster';
 import { readyPicture } from '$core/examine/pictures/ready';
 import {
 	measuredAlong,
+	standOf,
 	tracedBetween,
 	type ReadyPicture,
+	type Stand,
 	type TracedRoot
 } from '$core/examine/pictures/traced';
 import type { Values } from '$core/values/values';
@@ -59,6 +61,7 @@ export interface RootsRead {
 	/** The turned picture, PNG, clear where it shows nothing. */
 	picture: Blob;
 	toPlan: readonly number[];
+	stand: Stand;
 	offers: ReadRoot<OfferedRoot>[];
 }
 
@@ -122,7 +125,8 @@ function runsOut<T extends TracedRoot>(root: T, { laid, grey }: ReadyPicture): b
 
 /** Reads pictures in a thread of its own, so that the page stays at hand. */
 const reader = {
-	card: async (url: string, values: Values) => findCard(await decoded(url), values),
+	card: async (url: string, focalShare: number | null, values: Values) =>
+		findCard(await decoded(url), values, focalShare),
 	/** Turns a picture to its plane and reads the roots in it; null where the two touches tell no direction. */
 	roots: async (url: string, told: RootsTold, values: Values): Promise<RootsRead | null> => {
 		const picture = await decoded(url);
@@ -135,6 +139,7 @@ const reader = {
 		return {
 			flat: made.flat,
 			toPlan: laid.toPlan,
+			stand: standOf(made),
 			picture: await pngOf(flatColours(picture, laid, made.flat)),
 			offers: offeredRoots(made, barkMm, values).map((root) => ({ ...root, runsOut: runsOut(root, made) }))
 		};

@@ -8,6 +8,7 @@ import { lengthIn, pictureLengthInput, planeFaults, planeOf, seenAt } from '../e
 import { greyOf } from '../examine/pictures/raster';
 import { readyPicture } from '../examine/pictures/ready';
 import { tracedBetween } from '../examine/pictures/traced';
+import { focalShare } from '../take-in/picture';
 import { measure } from '../vocabulary/fields';
 import { calculation, picture, type Calculation } from './calculation';
 
@@ -66,7 +67,7 @@ export const pictureCalculations: readonly Calculation[] = [
 	calculation(
 		'picture-card',
 		'The plane of the printed card in a picture',
-		z.strictObject({ picture: picture() }),
+		z.strictObject({ picture: picture(), focalShare: focalShare() }),
 		z.object({
 			fault: planeFault.nullable().describe('Why the card does not tell the plane'),
 			card: z
@@ -79,8 +80,8 @@ export const pictureCalculations: readonly Calculation[] = [
 				})
 				.nullable()
 		}),
-		async ({ picture: sent }, values, decoded) => {
-			const found = findCard(await decoded(sent, 'picture'), values);
+		async ({ picture: sent, focalShare: lens }, values, decoded) => {
+			const found = findCard(await decoded(sent, 'picture'), values, lens);
 			if (typeof found === 'string') return { fault: found, card: null };
 			const { plane, markers, offPx } = found;
 			const { toMm, tiltDeg, distanceMm } = plane;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { calendarDate, count, id, note, share, shortText, version } from '../vocabulary/fields';
+import { calendarDate, count, id, measure, note, share, shortText, version } from '../vocabulary/fields';
 
 /** Largest file taken, bytes; largest picture, pixels; longest side, pixels: no camera takes a strip. */
 export const PICTURE_BYTES = 20 * 1024 * 1024;
@@ -19,6 +19,13 @@ const pictureInput = z.strictObject({
 });
 export type PictureInput = z.infer<typeof pictureInput>;
 
+/** What a file says of the lens that took it. */
+export const focalShare = () =>
+	measure(0.05, 100, '(a share)')
+		.nullable()
+		.default(null)
+		.describe('Focal length, of the longer side of the picture; null where the camera did not say');
+
 export const pictureSchema = pictureInput.extend({
 	id: id(),
 	/** SHA-256 of the kept file, which is named by it. */
@@ -27,9 +34,47 @@ export const pictureSchema = pictureInput.extend({
 	heightPx: count(1, 20_000),
 	/** Share of green in the light of its middle; 1/3 is grey. */
 	greenness: share().nullable(),
+	focalShare: focalShare(),
 	version: version()
 });
 export type Picture = z.infer<typeof pictureSchema>;
+
+/** Diagonal of the 35 mm film that focal lengths are told for, mm: 36 by 24. */
+const FILM_DIAGONAL_MM = Math.hypot(36, 24);
+
+/**
+ * Focal length of a camera against the longer side of its picture, from that which would see as wide an angle on 35 mm film.
+ * @param focal35Mm FocalLengthIn35mmFilm as the file says it, mm; 0 where it is not known
+ * @param widthPx, heightPx sides of the picture, px
+ * @returns share of the longer side, or null where the file did not say one that a lens can have
+ * @see CIPA DC-008-2012, Exif 2.3, tag 41989; CIPA DCG-001 takes the diagonal
+ */
+export function focalShareOf(focal35Mm: number | null, widthPx: number, heightPx: number): number | null {
+	const known = focal35Mm !== null && focal35Mm >= FOCAL_MM[0] && focal35Mm <= FOCAL_MM[1];
+	return known
+		? (focal35Mm / FILM_DIAGONAL_MM) * (Math.hypot(widthPx, heightPx) / Math.max(widthPx, heightPx))
+		: null;
+}
+/** Lenses there are, from a fish eye to a long telephoto, mm on 35 mm film. */
+export const FOCAL_MM = [5, 2000] as const;
+
+/** What is read of the words of a camera in its file, and nothing else: neither place nor name. */
+export const CAMERA_TAGS = ['DateTimeOriginal', 'FocalLengthIn35mmFormat'];
+
+/**
+ * Day and lens as a camera wrote them; the day in its own time, without a zone: that of who took it.
+ * @param read the values of `CAMERA_TAGS`
+ */
+export function cameraSays(read: unknown): { takenOn: string | null; focal35Mm: number | null } {
+	const said = z
+		.object({ DateTimeOriginal: z.string().catch(''), FocalLengthIn35mmFormat: z.number().catch(0) })
+		.catch({ DateTimeOriginal: '', FocalLengthIn35mmFormat: 0 })
+		.parse(read);
+	const [day] = /^\d{4}[:-]\d{2}[:-]\d{2}/.exec(said.DateTimeOriginal) ?? [];
+	const takenOn = day?.replaceAll(':', '-') ?? null;
+	const isDay = takenOn !== null && calendarDate().safeParse(takenOn).success;
+	return { takenOn: isDay ? takenOn : null, focal35Mm: said.FocalLengthIn35mmFormat || null };
+}
 
 /** A picture as a case carries it: with its file, unless the case grew too large. */
 export const casePictureSchema = pictureSchema.extend({

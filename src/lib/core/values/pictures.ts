@@ -152,6 +152,12 @@ export const pictureValues = defineValues({
 		'mm',
 		[0, 200]
 	),
+	'picture.heightSaidMm': ours(
+		'Pictures: a depth that somebody said is off by, one deviation',
+		4,
+		'mm',
+		[0, 100]
+	),
 	'picture.edgeWidths': ours(
 		'Pictures: bark, shade and flare leave the width of a root open by',
 		0.075,

@@ -240,6 +240,7 @@ export const rootSegment = sqliteTable(
 		sourceKnown: integer({ mode: 'boolean' }).notNull(),
 		keep: integer('keep_root', { mode: 'boolean' }).notNull(),
 		measuredIn: text({ mode: 'json' }).$type<Segment['measuredIn']>(),
+		depthIn: text({ mode: 'json' }).$type<Segment['depthIn']>(),
 		course: text({ mode: 'json' }).$type<CoursePoint[]>().notNull(),
 		note: text().notNull()
 	},
@@ -598,6 +599,7 @@ export const picture = sqliteTable(
 		widthPx: integer().notNull(),
 		heightPx: integer().notNull(),
 		greenness: real(),
+		focalShare: real(),
 		note: text().notNull(),
 		version: rowVersion()
 	},

@@ -1,4 +1,5 @@
-import { calendarDate, note, shortText } from '$core/vocabulary/fields';
+import { FOCAL_MM } from '$core/take-in/picture';
+import { calendarDate, measure, note, shortText } from '$core/vocabulary/fields';
 import { z } from 'zod';
 import { today } from '../clock';
 import { invalid } from '../errors';
@@ -10,7 +11,8 @@ import { acting } from './http';
 const pictureForm = z.strictObject({
 	takenOn: calendarDate().nullable().default(null),
 	view: shortText(40),
-	note: note(300)
+	note: note(300),
+	focal35Mm: measure(...FOCAL_MM, 'mm').nullable().default(null)
 });
 
 /** Keeps a picture that was sent with a form. */

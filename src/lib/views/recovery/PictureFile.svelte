@@ -8,17 +8,21 @@
 	let { today, ontaken }: Props = $props();
 	let input = $state<HTMLInputElement>();
 	let chosen = $state('');
+	/** The lens that a HEIC file says, mm on 35 mm film: what it is turned into does not say it. */
+	let focal35Mm = $state<number | null>(null);
 
 	/** Where it cannot be read, the answer says what to do. */
 	async function readable(): Promise<void> {
 		chosen = '';
+		focal35Mm = null;
 		const file = input?.files?.[0];
 		if (!file || !/hei[cf]/i.test(`${file.type} ${file.name}`)) return;
 		chosen = 'reading HEIC …';
 		try {
 			const { jpegOf } = await import('./heic');
-			const { jpeg, takenOn: day } = await jpegOf(file);
+			const { jpeg, takenOn: day, focal35Mm: lens } = await jpegOf(file);
 			took(jpeg);
+			focal35Mm = lens;
 			chosen = `${file.name}, turned into JPEG here`;
 			if (day && day <= today) ontaken?.(day);
 		} catch {
@@ -31,6 +35,7 @@
 		const list = new DataTransfer();
 		list.items.add(file);
 		input.files = list.files;
+		focal35Mm = null;
 		chosen = 'taken with the camera';
 	}
 	/** Says nothing of a file any more. */
@@ -50,5 +55,6 @@
 		capture="environment"
 		onchange={() => void readable()}
 	/>
+	{#if focal35Mm !== null}<input type="hidden" name="focal35Mm" value={focal35Mm} />{/if}
 	{#if chosen}<span class="text-sm text-lichen">{chosen}</span>{/if}
 </label>

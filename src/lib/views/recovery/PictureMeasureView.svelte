@@ -35,7 +35,7 @@
 	onMount(() => {
 		const reader = createPictureReader();
 		reader
-			.card(source, values)
+			.card(source, picture.focalShare, values)
 			.then((found) => measuring.searched(found))
 			// What cannot be read is said as what it is for the person: no card in it.
 			.catch(() => measuring.searched('no-card'))

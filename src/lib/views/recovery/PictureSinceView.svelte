@@ -46,7 +46,7 @@
 	onMount(() => {
 		void since.lineUp().then(() =>
 			reader
-				.card(source(after), values)
+				.card(source(after), after.focalShare, values)
 				.then((found) => since.measure.searched(found))
 				.catch(() => since.measure.searched('no-card'))
 		);

@@ -12,9 +12,9 @@ import {
 	type Plane,
 	type PlaneFault,
 	type PictureLength,
-	type Point2
+	type Point2,
+	type Shot
 } from '$core/examine/pictures/plane';
-import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 
 const CORNERS = 4;
@@ -110,7 +110,7 @@ export class PictureMeasure {
 
 	/** @param rimMm width of the rim as it was potted, where that is known */
 	constructor(
-		readonly picture: Pick<Picture, 'widthPx' | 'heightPx'>,
+		readonly picture: Shot,
 		readonly values: Values,
 		rimMm: number | null = null
 	) {

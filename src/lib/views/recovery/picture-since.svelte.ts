@@ -1,5 +1,5 @@
 import { viewFaultSaid, type LinedUp, type ViewFault } from '$core/examine/pictures/lined-up';
-import { grownBetween, type Point2 } from '$core/examine/pictures/plane';
+import { grownBetween, type Point2, type Shot } from '$core/examine/pictures/plane';
 import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 import type { LeavesRead, PictureReader } from '$lib/workers/picture-reader';
@@ -52,7 +52,7 @@ export class PictureSince {
 	});
 
 	constructor(
-		after: Pick<Picture, 'widthPx' | 'heightPx'>,
+		after: Shot,
 		readonly sources: { before: string; after: string },
 		readonly values: Values,
 		readonly reader: Pick<PictureReader, 'lineUp' | 'crown' | 'leaves'>,

@@ -38,7 +38,7 @@
 	const from = untrack(() => new PictureRoots(picture, source, roots.map, of.values, reader, rimMm));
 	onMount(() => {
 		reader
-			.card(source, of.values)
+			.card(source, picture.focalShare, of.values)
 			.then((found) => from.measure.searched(found))
 			.catch(() => from.measure.searched('no-card'));
 		return () => {
@@ -64,7 +64,8 @@
 		return first ? format().clock(clockOf(polarOf(first).azimuthDeg, from.map.frame)) : '';
 	};
 	const placeOf = (one: OnOffer): string =>
-		`${one.parentId === null ? clock(one) : `side root, ${clock(one)}`}, ${mm(one.root.diameterStartMm)}`;
+		`${one.parentId === null ? clock(one) : `side root, ${clock(one)}`}, ${mm(from.lies(one).diameterStartMm)}`;
+	const chosen = $derived(from.offers.find(({ id }) => id === from.chosenId) ?? null);
 	const open = $derived(from.offers.filter(({ says }) => says === 'open').length);
 	const saidOf = { open: 'offered', yes: 'taken', no: 'refused', there: 'on the map already' };
 
@@ -179,6 +180,7 @@
 			{#if from.offers.length > 0}
 				<ul class="max-h-[26rem] divide-y overflow-y-auto border-y" aria-label="Roots read in the picture">
 					{#each from.offers as one (one.id)}
+						{@const root = from.lies(one)}
 						<li class={['flex items-center gap-2 py-1', one.id === from.chosenId && 'bg-duff']}>
 							<button
 								class={[
@@ -190,9 +192,9 @@
 							>
 								<strong>{clock(one)}</strong>
 								{one.parentId === null ? '' : 'side root'}
-								{mm(one.root.diameterStartMm)} ± {mm(Math.max(0.1, one.root.thicknessErrorMm))}
+								{mm(root.diameterStartMm)} ± {mm(Math.max(0.1, root.thicknessErrorMm))}
 								<span class="block text-sm text-slate"
-									>{mm(one.root.lengthMm)} ± {mm(Math.max(1, one.root.lengthErrorMm))} long{one.root.runsOut
+									>{mm(root.lengthMm)} ± {mm(Math.max(1, root.lengthErrorMm))} long{root.runsOut
 										? ', as far as the picture goes'
 										: ''}; {saidOf[one.says]}</span
 								>
@@ -218,12 +220,25 @@
 					{/each}
 				</ul>
 			{/if}
+			{#if chosen && chosen.says !== 'there'}
+				<MeasureField
+					name="rootDepthMm"
+					label="The chosen root, below the flare"
+					unit="mm"
+					optional
+					hint={chosen.depthMm !== null && from.depthMm === null
+						? 'Say below too how deep the card lies: its thickness and length are then reckoned for its own height.'
+						: 'Where it does not lie as deep as the card: thickness and length are then reckoned for its own height.'}
+					value={chosen.depthMm}
+					oninput={(value) => from.sayDepth(chosen.id, value)}
+				/>
+			{/if}
 			<MeasureField
 				name="cardDepthMm"
 				label="What lies beside for its size, below the flare"
 				unit="mm"
 				optional
-				hint="The depth that these roots get; left empty it stays a guess by their thickness."
+				hint="The depth of all roots of which nothing else is said; left empty it stays a guess by their thickness."
 				value={from.depthMm}
 				oninput={(value) => (from.depthMm = value)}
 			/>
@@ -239,8 +254,8 @@
 			{#if from.measure.plane}
 				{@const { plane } = from.measure}
 				<p class="text-sm text-slate">
-					A root is taken to lie within {mm(of.values['picture.heightOffMm'])} of what lies beside for its size:
-					that is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
+					A root whose own depth is not said is taken to lie within {mm(of.values['picture.heightOffMm'])} of what lies
+					beside for its size: that is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
 						readsLongBy(plane, 30)
 					)} too thick.
 				</p>

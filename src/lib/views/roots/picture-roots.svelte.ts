@@ -1,4 +1,5 @@
 import type { OfferedRoot } from '$core/examine/pictures/offered';
+import { atHeight } from '$core/examine/pictures/traced';
 import type { Point2 } from '$core/examine/pictures/plane';
 import { barkAround, segmentsFromPicture, standsOnMap } from '$core/roots/map/from-picture';
 import { polarOf } from '$core/roots/map/geometry';
@@ -19,6 +20,8 @@ export interface OnOffer {
 	says: 'open' | 'yes' | 'no' | 'there';
 	/** Traced by the person, not offered. */
 	traced: boolean;
+	/** How deep below the flare the person says it lies, mm. */
+	depthMm: number | null;
 }
 
 /** A base so near the bark begins at the trunk; so near a root it leaves that one, mm. */
@@ -179,7 +182,8 @@ export class PictureRoots {
 			root,
 			parentId: root.parent === null ? null : (ids[root.parent] ?? null),
 			says: standsOnMap(root.course, this.map.segments) ? 'there' : 'open',
-			traced: false
+			traced: false,
+			depthMm: null
 		}));
 		this.read = read;
 		this.offers = [
@@ -210,7 +214,8 @@ export class PictureRoots {
 			root: { ...root, parent: null, attachMm },
 			parentId,
 			says: 'yes',
-			traced: true
+			traced: true,
+			depthMm: null
 		};
 		this.offers = [...this.offers, one];
 		this.chosenId = one.id;
@@ -276,6 +281,16 @@ export class PictureRoots {
 	#of(id: string): OnOffer | undefined {
 		return this.offers.find((one) => one.id === id);
 	}
+	/** A root as it lies: where its depth and that of the plane are said, brought down into the plane. */
+	lies({ root, depthMm }: OnOffer): ReadRoot<OfferedRoot> {
+		return this.read && depthMm !== null && this.depthMm !== null
+			? atHeight(root, this.depthMm - depthMm, this.read.stand, this.values)
+			: root;
+	}
+	/** Says how deep one lies; null takes it back. */
+	sayDepth(id: string, depthMm: number | null): void {
+		this.offers = this.offers.map((one) => (one.id === id ? { ...one, depthMm } : one));
+	}
 	readonly taken = $derived.by(() => this.offers.filter(({ says }) => says === 'yes'));
 
 	/** The roots that were taken, as a map keeps them, and the picture under it. */
@@ -289,9 +304,9 @@ export class PictureRoots {
 			ordered.push(one);
 		};
 		this.taken.forEach(put);
-		const roots = ordered.map(({ root, parentId }) => {
-			const parent = ordered.findIndex(({ id }) => id === parentId);
-			return { ...root, parent: parent < 0 ? null : parent };
+		const roots = ordered.map((one) => {
+			const parent = ordered.findIndex(({ id }) => id === one.parentId);
+			return { ...this.lies(one), parent: parent < 0 ? null : parent, depthMm: one.depthMm };
 		});
 		const segments = segmentsFromPicture(
 			roots,

@@ -19,7 +19,11 @@ const MARKERS_LEAST = 3;
  * @param picture decoded, turned as it is looked at
  * @returns the plane of the card, or why there is none
  */
-export function findCard(picture: Rgba, values: Values): FoundCard | CardFault | PlaneFault {
+export function findCard(
+	picture: Rgba,
+	values: Values,
+	focalShare: number | null = null
+): FoundCard | CardFault | PlaneFault {
 	const grey = greyOf(picture);
 	const seen = markersIn(grey, values);
 	if (seen.length < MARKERS_LEAST) return 'no-card';
@@ -44,7 +48,7 @@ export function findCard(picture: Rgba, values: Values): FoundCard | CardFault |
 	const plane = planeOf(
 		cardCorners().map((corner) => seenAt(toPx, corner)),
 		card,
-		{ widthPx: picture.width, heightPx: picture.height },
+		{ widthPx: picture.width, heightPx: picture.height, focalShare },
 		values
 	);
 	// The plane is drawn from more than the four corners it needs, and lies the surer.

@@ -16,13 +16,17 @@ const moves: readonly [number, number, number][] = [
 		.filter(([x, y]) => Math.abs(x * y) === 2)
 ].map(([x, y]) => [x, y, Math.hypot(x, y)]);
 
-const STAY = [0, 0, 0] as const;
+const movesX = Int32Array.from(moves, ([x]) => x);
+const movesY = Int32Array.from(moves, ([, y]) => y);
+const movesFar = Float64Array.from(moves, ([, , far]) => far);
 
 /**
- * The cheapest way over a grid from one pixel to another: a minimal path, by Dijkstra's algorithm.
+ * The cheapest way over a grid from one pixel to another: a minimal path. What is left of the way costs at least its length through the
+ * cheapest pixels, so that what leads away is looked at last.
  * @param from, to pixels of the grid, px
  * @returns pixels from one end to the other with what the way costs, or null where an end lies beyond the grid
- * @see Dijkstra 1959, Numerische Mathematik 1, 269–271; Cohen & Kimmel 1997, IJCV 24, 57–78, on the cost
+ * @see Dijkstra 1959, Numerische Mathematik 1, 269–271; Hart, Nilsson & Raphael 1968, IEEE Transactions on Systems Science and Cybernetics 4,
+ * 100–107; Cohen & Kimmel 1997, IJCV 24, 57–78, on the cost
  */
 export function pathBetween(
 	{ width, height, cost }: CostGrid,
@@ -35,28 +39,33 @@ export function pathBetween(
 	};
 	const [start, end] = [pixel(from), pixel(to)];
 	if (start === null || end === null) return null;
+	const cheapest = leastOf(cost);
+	const [endX, endY] = [end % width, Math.floor(end / width)];
 	const best = new Float64Array(width * height).fill(Infinity);
 	const before = new Int32Array(width * height).fill(-1);
+	const isDone = new Uint8Array(width * height);
 	const queue = new FlatQueue<number>();
 	best[start] = 0;
 	queue.push(start, 0);
 	while (queue.length > 0) {
-		const so = queue.peekValue() ?? 0;
 		const at = queue.pop() ?? 0;
 		if (at === end) break;
-		if (so > (best[at] ?? 0)) continue;
-		const [x, y] = [at % width, Math.floor(at / width)];
-		for (let k = 0; k < moves.length; k++) {
-			const [dx, dy, far] = moves[k] ?? STAY;
-			const u = x + dx;
-			const v = y + dy;
+		if (isDone[at] === 1) continue;
+		isDone[at] = 1;
+		const so = best[at] ?? 0;
+		const own = cost[at] ?? 0;
+		const x = at % width;
+		const y = (at - x) / width;
+		for (let k = 0; k < movesX.length; k++) {
+			const u = x + (movesX[k] ?? 0);
+			const v = y + (movesY[k] ?? 0);
 			if (u < 0 || v < 0 || u >= width || v >= height) continue;
 			const next = v * width + u;
-			const reached = so + (far * ((cost[at] ?? 0) + (cost[next] ?? 0))) / 2;
+			const reached = so + ((movesFar[k] ?? 0) * (own + (cost[next] ?? 0))) / 2;
 			if (reached >= (best[next] ?? Infinity)) continue;
 			best[next] = reached;
 			before[next] = at;
-			queue.push(next, reached);
+			queue.push(next, reached + cheapest * Math.sqrt((u - endX) ** 2 + (v - endY) ** 2));
 		}
 	}
 	const points: Point2[] = [];
@@ -64,3 +73,9 @@ export function pathBetween(
 		points.push({ x: (at % width) + 0.5, y: Math.floor(at / width) + 0.5 });
 	return { points: points.reverse(), cost: best[end] ?? Infinity };
 }
+
+const leastOf = (cost: Float32Array): number => {
+	let least = Infinity;
+	for (const value of cost) if (value < least) least = value;
+	return least;
+};

@@ -1,7 +1,7 @@
 import { determinant, Matrix, SVD } from 'ml-matrix';
 import { z } from 'zod';
 import { Z95 } from '../../maths/normal';
-import { PICTURE_SIDE_PX } from '../../take-in/picture';
+import { focalShare, PICTURE_SIDE_PX } from '../../take-in/picture';
 import type { Values } from '../../values/values';
 import { count, measure } from '../../vocabulary/fields';
 import { wordsOf } from '../../vocabulary/words-of';
@@ -113,7 +113,11 @@ export const pictureLengthInput = z.strictObject({
 		.length(4, { error: 'must be four corners' })
 		.describe('Where the corners of the rectangle are seen, in any order'),
 	rectangle: z.strictObject({ widthMm: measure(5, 3000, 'mm'), heightMm: measure(5, 3000, 'mm') }),
-	picture: z.strictObject({ widthPx: count(1, PICTURE_SIDE_PX), heightPx: count(1, PICTURE_SIDE_PX) }),
+	picture: z.strictObject({
+		widthPx: count(1, PICTURE_SIDE_PX),
+		heightPx: count(1, PICTURE_SIDE_PX),
+		focalShare: focalShare()
+	}),
 	points: z
 		.array(picturePoint)
 		.min(2, { error: 'must be two points or more' })
@@ -121,6 +125,15 @@ export const pictureLengthInput = z.strictObject({
 		.describe('Along the thing, from one end to the other'),
 	touchPx: measure(0.05, 200, 'px').describe('How far a touch is off on each axis, one deviation')
 });
+
+/** A picture that is measured in: its sides, and the focal length of its camera against the longer one where its file says it. */
+export interface Shot {
+	widthPx: number;
+	heightPx: number;
+	focalShare?: number | null;
+}
+const focalPxOf = ({ widthPx, heightPx, focalShare }: Shot, values: Values): number =>
+	(focalShare ?? values['picture.focalShare']) * Math.max(widthPx, heightPx);
 
 /** A plane as it is seen in a picture. */
 export interface Plane {
@@ -130,6 +143,10 @@ export interface Plane {
 	tiltDeg: number | null;
 	/** How far the camera was from the middle of the rectangle, mm. */
 	distanceMm: number;
+	/** The place of the plane that lies straight under the camera, mm; null where that is not known. */
+	under: Point2 | null;
+	/** How high the camera was above the plane, mm. */
+	cameraMm: number;
 	/** The corners that tell it, px, in the order of `homographyOf`. */
 	corners: readonly Point2[];
 	/** How far they are off on each axis, one deviation, px; null where they were touched as the points are. */
@@ -194,7 +211,7 @@ const turn = (a: Point2, b: Point2, c: Point2): number =>
 export function planeOf(
 	corners: readonly Point2[],
 	rectangle: { widthMm: number; heightMm: number },
-	picture: { widthPx: number; heightPx: number },
+	picture: Shot,
 	values: Values
 ): Plane | PlaneFault {
 	const round = inOrder(corners, rectangle.widthMm >= rectangle.heightMm);
@@ -210,9 +227,9 @@ export function planeOf(
 	const toMm = homographyOf(round, flat);
 	const toPx = homographyOf(flat, round);
 	if (!toMm || !toPx) return 'no-rectangle';
-	const { tiltDeg, distanceMm } = viewOf(toPx, rectangle, picture, values);
+	const { tiltDeg, ...view } = viewOf(toPx, rectangle, picture, values);
 	if (tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
-	return { toMm, tiltDeg, distanceMm, corners: round, cornerPx: null, flat, nearFar: 0 };
+	return { toMm, tiltDeg, ...view, corners: round, cornerPx: null, flat, nearFar: 0 };
 }
 
 /**
@@ -225,7 +242,7 @@ export function planeOf(
 export function scaleOf(
 	seen: readonly [Point2, Point2],
 	apartMm: number,
-	picture: { widthPx: number; heightPx: number },
+	picture: Shot,
 	values: Values
 ): Plane | PlaneFault {
 	const longest = Math.max(picture.widthPx, picture.heightPx);
@@ -236,10 +253,14 @@ export function scaleOf(
 	];
 	const toMm = scaleOnly(seen, flat);
 	if (!toMm || apartPx < values['picture.smallestShare'] * longest) return 'too-small';
+	const distanceMm = (focalPxOf(picture, values) * apartMm) / apartPx;
 	return {
 		toMm,
 		tiltDeg: null,
-		distanceMm: (values['picture.focalShare'] * longest * apartMm) / apartPx,
+		distanceMm,
+		// As taken from straight above.
+		under: seenAt(toMm, { x: picture.widthPx / 2, y: picture.heightPx / 2 }),
+		cameraMm: distanceMm,
 		corners: seen,
 		cornerPx: null,
 		flat,
@@ -300,7 +321,7 @@ function widestGapDeg(middle: Point2, points: readonly Point2[]): number {
 export function rimOf(
 	seen: readonly Point2[],
 	widthMm: number,
-	picture: { widthPx: number; heightPx: number },
+	picture: Shot,
 	values: Values
 ): Plane | PlaneFault {
 	const longest = Math.max(picture.widthPx, picture.heightPx);
@@ -309,11 +330,14 @@ export function rimOf(
 	if (widestGapDeg(rim.middle, seen) > values['picture.rimGapMostDeg']) return 'no-rim';
 	if (rim.halfLongPx < values['picture.smallestShare'] * longest) return 'too-small';
 	if (rim.tiltDeg > values['picture.tiltMostDeg']) return 'too-tilted';
-	const distanceMm = (values['picture.focalShare'] * longest * (widthMm / 2)) / rim.halfLongPx;
+	const distanceMm = (focalPxOf(picture, values) * (widthMm / 2)) / rim.halfLongPx;
 	return {
 		toMm: rim.toMm,
 		tiltDeg: rim.tiltDeg,
 		distanceMm,
+		// An ellipse does not tell which side of it is the near one.
+		under: null,
+		cameraMm: distanceMm * Math.cos((rim.tiltDeg * Math.PI) / 180),
 		corners: seen,
 		cornerPx: null,
 		flat: [
@@ -328,15 +352,15 @@ export function rimOf(
 function viewOf(
 	toPx: Homography,
 	{ widthMm, heightMm }: { widthMm: number; heightMm: number },
-	{ widthPx, heightPx }: { widthPx: number; heightPx: number },
+	picture: Shot,
 	values: Values
-): { tiltDeg: number; distanceMm: number } {
-	const focalPx = values['picture.focalShare'] * Math.max(widthPx, heightPx);
-	const column = (i: number): [number, number, number] => {
+): { tiltDeg: number; distanceMm: number; under: Point2; cameraMm: number } {
+	const focalPx = focalPxOf(picture, values);
+	const column = (i: number): Vector => {
 		const depth = toPx[6 + i] ?? NaN;
 		return [
-			((toPx[i] ?? NaN) - (widthPx / 2) * depth) / focalPx,
-			((toPx[3 + i] ?? NaN) - (heightPx / 2) * depth) / focalPx,
+			((toPx[i] ?? NaN) - (picture.widthPx / 2) * depth) / focalPx,
+			((toPx[3 + i] ?? NaN) - (picture.heightPx / 2) * depth) / focalPx,
 			depth
 		];
 	};
@@ -346,18 +370,33 @@ function viewOf(
 		right[1] * down[2] - right[2] * down[1],
 		right[2] * down[0] - right[0] * down[2],
 		right[0] * down[1] - right[1] * down[0]
-	];
+	] as const;
+	const slant = Math.hypot(...normal);
 	const middle = at.map(
 		(value, i) => (value + ((right[i] ?? 0) * widthMm + (down[i] ?? 0) * heightMm) / 2) / scale
 	);
 	return {
-		tiltDeg: Math.acos(Math.min(1, Math.abs(normal[2] ?? 0) / Math.hypot(...normal))) * (180 / Math.PI),
-		distanceMm: Math.hypot(...middle)
+		tiltDeg: Math.acos(Math.min(1, Math.abs(normal[2]) / slant)) * (180 / Math.PI),
+		distanceMm: Math.hypot(...middle),
+		// The camera lies where all three of its directions are nothing.
+		under: { x: -dot(right, at) / dot(right, right), y: -dot(down, at) / dot(down, down) },
+		cameraMm: Math.abs(dot(normal, at)) / slant / scale
 	};
 }
+type Vector = readonly [number, number, number];
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
-const lengthMm = (toMm: Homography, points: readonly Point2[]): number =>
-	lengthThrough(points.map((point) => seenAt(toMm, point)));
+/**
+ * Where a thing lies that is seen at a place of the plane and is nearer to the camera than the plane: straight below it, in the plane.
+ * @param at where it is seen, mm of the plane
+ * @param under the place of the plane under the camera, mm
+ * @param cameraMm how high the camera was above the plane, mm
+ * @param nearerMm how much nearer, mm; below 0 it lies beyond the plane
+ */
+export const broughtDown = (at: Point2, under: Point2, cameraMm: number, nearerMm: number): Point2 => ({
+	x: at.x + ((under.x - at.x) * nearerMm) / cameraMm,
+	y: at.y + ((under.y - at.y) * nearerMm) / cameraMm
+});
 
 /** A length in a plane of a picture. */
 export interface PictureLength {
@@ -375,8 +414,7 @@ export const readsLongBy = ({ distanceMm }: Pick<Plane, 'distanceMm'>, nearerMm:
 	nearerMm / (distanceMm - nearerMm);
 
 /**
- * Length of a line of points in the plane of a picture, with what the touches leave open: each was off by some pixels, the corners as well
- * as the points, carried through to first order.
+ * Length of a line of points in the plane of a picture, with what the touches leave open.
  * @param points two or more along the thing, px
  * @param touchPx how far a touch is off on each axis, one deviation, px of the picture
  * @returns the length, or null where a point is seen so near the horizon that the picture tells little of it
@@ -387,24 +425,44 @@ export function lengthIn(
 	touchPx: number,
 	values: Values
 ): PictureLength | null {
+	const length = toldIn(plane, points, touchPx, lengthThrough, values);
+	return length && { ...length, errorMm: Math.hypot(length.errorMm, plane.nearFar * length.mm) };
+}
+
+/**
+ * What points in the plane of a picture tell, with what the touches leave open: each was off by some pixels, the corners as well as the
+ * points, carried through to first order.
+ * @param points px
+ * @param touchPx how far a touch is off on each axis, one deviation, px of the picture
+ * @param tells what the points tell, mm, from where they lie in the plane, mm
+ * @returns null where a point is seen so near the horizon that the picture tells little of it
+ */
+export function toldIn(
+	plane: Plane,
+	points: readonly Point2[],
+	touchPx: number,
+	tells: (points: readonly Point2[]) => number,
+	values: Values
+): PictureLength | null {
 	const { corners, flat } = plane;
 	const near = corners.reduce((sum, corner) => sum + depthOf(plane.toMm, corner), 0) / corners.length;
 	if (points.some((point) => depthOf(plane.toMm, point) / near < values['picture.farShare'])) return null;
 	const touched = [...corners, ...points];
-	const lengthOf = (all: readonly Point2[]): number => {
+	const told = (toMm: Homography, all: readonly Point2[]): number =>
+		tells(all.slice(corners.length).map((point) => seenAt(toMm, point)));
+	const toldOf = (all: readonly Point2[]): number => {
 		const toMm = planeBy(all.slice(0, corners.length), flat);
-		return toMm ? lengthMm(toMm, all.slice(corners.length)) : NaN;
+		return toMm ? told(toMm, all) : NaN;
 	};
-	const mm = lengthMm(plane.toMm, points);
 	const slopes = touched.flatMap((_, i) =>
 		(['x', 'y'] as const).map((axis) => {
 			const moved = (by: number): Point2[] =>
 				touched.map((point, j) => (j === i ? { ...point, [axis]: point[axis] + by } : point));
 			const offPx = i < corners.length ? (plane.cornerPx ?? touchPx) : touchPx;
-			return (lengthOf(moved(0.5)) - lengthOf(moved(-0.5))) * offPx;
+			return (toldOf(moved(0.5)) - toldOf(moved(-0.5))) * offPx;
 		})
 	);
-	return { mm, errorMm: Math.hypot(Z95 * Math.hypot(...slopes), plane.nearFar * mm) };
+	return { mm: told(plane.toMm, touched), errorMm: Z95 * Math.hypot(...slopes) };
 }
 
 /** A thing measured on two days in one plane. */

@@ -1,9 +1,9 @@
 import { median } from 'simple-statistics';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
-import { flatGrey, flatMm, flatPx, type Flat, type Laid } from './flat';
+import { after, backOf, flatGrey, flatMm, flatPx, type Flat, type Laid } from './flat';
 import { pathBetween } from './path';
-import { lengthIn, seenAt, type Plane, type Point2 } from './plane';
+import { broughtDown, lengthIn, seenAt, type Plane, type Point2 } from './plane';
 import { lengthThrough } from './point';
 import type { Grey, Rgba } from './raster';
 import { shadesOf, type Shading } from './root-colour';
@@ -241,6 +241,50 @@ export function measuredAlong(
 				values['picture.endMm']
 			),
 		stations
+	};
+}
+
+/** From where a picture was taken, over its map. */
+export interface Stand {
+	/** The place of the map under the camera, mm; null where that is not known. */
+	under: Point2 | null;
+	/** How high the camera was above the plane, and how far from what tells it, mm. */
+	cameraMm: number;
+	distanceMm: number;
+}
+export const standOf = ({ plane, laid }: Pick<ReadyPicture, 'plane' | 'laid'>): Stand => ({
+	under: plane.under && seenAt(after(laid.toPlan, backOf(plane.toMm)), plane.under),
+	cameraMm: plane.cameraMm,
+	distanceMm: plane.distanceMm
+});
+
+/**
+ * A root whose height over the plane is known: brought down into it, and as much smaller as it was nearer. What its height left open is
+ * then only how well that is known.
+ * @param nearerMm how much nearer to the camera than the plane, mm; below 0 beyond it
+ */
+export function atHeight<T extends TracedRoot>(
+	root: T,
+	nearerMm: number,
+	{ under, cameraMm, distanceMm }: Stand,
+	values: Values
+): T {
+	const by = 1 - nearerMm / cameraMm;
+	// Where nobody knows what lies under the camera, its base stays.
+	const middle = under ?? root.course[0] ?? { x: 0, y: 0 };
+	const open = (errorMm: number, ofMm: number): number => {
+		const unknown = (Z95 * ofMm * values['picture.heightOffMm']) / distanceMm;
+		const known = (Z95 * ofMm * values['picture.heightSaidMm']) / distanceMm;
+		return by * Math.sqrt(Math.max(0, errorMm ** 2 - unknown ** 2) + known ** 2);
+	};
+	return {
+		...root,
+		course: root.course.map((at) => broughtDown(at, middle, cameraMm, nearerMm)),
+		lengthMm: by * root.lengthMm,
+		diameterStartMm: by * root.diameterStartMm,
+		diameterEndMm: by * root.diameterEndMm,
+		thicknessErrorMm: open(root.thicknessErrorMm, root.diameterStartMm),
+		lengthErrorMm: open(root.lengthErrorMm, root.lengthMm)
 	};
 }
 

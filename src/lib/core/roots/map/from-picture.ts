@@ -8,6 +8,8 @@ import { usualClass, usualDepthMm, usualFineScore, type Segment } from './root-m
 /** A root read from a picture, and whether it runs out of what the picture shows. */
 export interface PicturedRoot extends OfferedRoot {
 	runsOut: boolean;
+	/** How deep below the flare it was said to lie, mm; null where nobody said. */
+	depthMm: number | null;
 }
 
 const tenths = (mm: number): number => Math.round(mm * 10) / 10;
@@ -16,7 +18,8 @@ const tenths = (mm: number): number => Math.round(mm * 10) / 10;
  * Roots of a map from roots read in a picture. Class, and depth where nobody said it, stay guesses; dark and soft cannot be seen, so until
  * somebody felt them they are doubtful. What is done with them is for the person.
  * @param roots each after the one that it leaves
- * @param from which picture, how deep below the flare its plane lies (null where nobody said), and what was felt of the roots
+ * @param from which picture, how deep below the flare its plane lies (null where nobody said) and with it roots of which nothing else was
+ * said, and what was felt of the roots
  */
 export function segmentsFromPicture(
 	roots: readonly PicturedRoot[],
@@ -28,7 +31,8 @@ export function segmentsFromPicture(
 	const ids = roots.map(newId);
 	return roots.map((root, i): Segment => {
 		const diameterStartMm = Math.min(map.trunkDiameterMm, Math.max(0.2, tenths(root.diameterStartMm)));
-		const depthMm = from.depthMm ?? usualDepthMm(diameterStartMm);
+		const saidMm = root.depthMm ?? from.depthMm;
+		const depthMm = saidMm ?? usualDepthMm(diameterStartMm);
 		const rootClass = usualClass(diameterStartMm, map.trunkDiameterMm, values);
 		const course = joined(root.course).map((point): CoursePoint => ({ ...point, depthMm }));
 		const parentId = root.parent === null ? null : (ids[root.parent] ?? null);
@@ -47,7 +51,7 @@ export function segmentsFromPicture(
 			fineScore: usualFineScore[rootClass],
 			flaws: [],
 			seenOtherwise: [],
-			guessed: ['class', ...(from.depthMm === null ? (['depth'] as const) : [])],
+			guessed: ['class', ...(saidMm === null ? (['depth'] as const) : [])],
 			sourceKnown: true,
 			keep: false,
 			measuredIn: {
@@ -55,6 +59,7 @@ export function segmentsFromPicture(
 				thicknessErrorMm: tenths(root.thicknessErrorMm),
 				lengthErrorMm: tenths(root.lengthErrorMm)
 			},
+			depthIn: null,
 			course,
 			note: ''
 		};

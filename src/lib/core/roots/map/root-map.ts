@@ -101,6 +101,14 @@ export const segmentSchema = z
 			.nullable()
 			.default(null)
 			.describe('The picture it was read from; null where it was measured by hand'),
+		depthIn: z
+			.strictObject({
+				pictureId: id(),
+				errorMm: measure(0, 3000, 'mm').describe('Within so much of it the true depth lies in 95 of 100')
+			})
+			.nullable()
+			.default(null)
+			.describe('The picture from the side that its depth was read from; null where it was said'),
 		course: z
 			.array(coursePointSchema)
 			.min(2, { error: 'must have at least two points' })
@@ -433,6 +441,7 @@ export function copiesRound(
 				...segment,
 				id: ids.get(segment.id) ?? segment.id,
 				measuredIn: null,
+				depthIn: null,
 				parentId: segment.parentId === null ? null : (ids.get(segment.parentId) ?? segment.parentId),
 				keep: false,
 				course: segment.course.map((p) => ({ ...p, azimuthDeg: p.azimuthDeg + byDeg - over }))
@@ -489,6 +498,7 @@ export function segmentFromQuick(
 		sourceKnown: quick.sourceKnown,
 		keep: quick.keep,
 		measuredIn: null,
+		depthIn: null,
 		course: sketchCourse({ ...quick, lengthMm, trunk: map, ballRadiusMm: map.ballRadiusMm }),
 		note: quick.note
 	};

@@ -49,6 +49,7 @@ export function sideRoot(
 		sourceKnown: true,
 		keep: false,
 		measuredIn: null,
+		depthIn: null,
 		course: [point(0), point(reachMm / 2), point(reachMm)],
 		note: ''
 	};
