@@ -10,6 +10,7 @@ const server = await createServer({
 	logLevel: 'error'
 });
 const { demoCrown } = await server.ssrLoadModule('/tests/crown-scene.ts');
+const { sideSceneOf } = await server.ssrLoadModule('/tests/side-scene.ts');
 const { rootSceneOf } = await server.ssrLoadModule('/tests/root-scene.ts');
 
 /** A picture as JPEG, as small as the demo needs. */
@@ -24,6 +25,8 @@ const keep = async (name, { width, height, data }) =>
 const [full, after] = demoCrown();
 await keep('crown-then', await full.draw());
 await keep('crown-now', await after.draw());
-await keep('roots', await rootSceneOf(8, 1600).draw());
+const above = rootSceneOf(8, 1600);
+await keep('roots', await above.draw());
+await keep('roots-side', await sideSceneOf(above, 3).draw());
 console.log(`Leaf of the loop: ${full.cover.toFixed(3)} then, ${after.cover.toFixed(3)} now.`);
 await server.close();

@@ -95,6 +95,28 @@ export const calculationExamples: Record<string, unknown> = {
 		],
 		touchPx: 3
 	},
+	'root-depth': {
+		corners: [
+			{ x: 900, y: 300 },
+			{ x: 1400, y: 320 },
+			{ x: 1380, y: 640 },
+			{ x: 890, y: 610 }
+		],
+		rectangle: { widthMm: 85.6, heightMm: 53.98 },
+		picture: { widthPx: 2000, heightPx: 1500 },
+		touchPx: 3,
+		edges: [
+			{ x: 300, y: 640 },
+			{ x: 760, y: 650 }
+		],
+		bases: [
+			{ x: 420, y: 720 },
+			{ x: 640, y: 820 }
+		],
+		trunkDiameterMm: 80,
+		fromDeg: 180,
+		inFrontMm: 0
+	},
 	'picture-card': { picture: drawn('roots') },
 	'picture-root': {
 		picture: drawn('roots'),

@@ -5,6 +5,7 @@ import { today } from '$lib/server/clock';
 import sharp from 'sharp';
 import crownNow from './pictures/crown-now.jpg?inline';
 import crownThen from './pictures/crown-then.jpg?inline';
+import rootsFromSide from './pictures/roots-side.jpg?inline';
 import rootsSeen from './pictures/roots.jpg?inline';
 
 /** A drawn tree, so that the demo has pictures of nobody's: trunk, boughs, and as many leaves as it bore. */
@@ -55,11 +56,12 @@ export async function makeDemoPictures(
 		);
 }
 
-/** What is drawn of two trees by the renderer of the tests: a crown on two days, and a root base from above; each with the printed card. */
+/** What is drawn of two trees by the renderer of the tests: a crown on two days, and a root base from above and from the side; each with the printed card. */
 const drawn = {
 	'crown-then': crownThen,
 	'crown-now': crownNow,
-	roots: rootsSeen
+	roots: rootsSeen,
+	'roots-side': rootsFromSide
 };
 
 /** Pictures drawn as a phone would take them. */

@@ -84,7 +84,10 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		{ what: 'crown-then', view: 'front', takenOn: '2025-05-26' },
 		{ what: 'crown-now', view: 'front', takenOn: '2025-10-06' }
 	]);
-	await keepDrawn(store, idOf('P-09'), [{ what: 'roots', view: 'roots', takenOn: '2026-04-12' }]);
+	await keepDrawn(store, idOf('P-09'), [
+		{ what: 'roots', view: 'roots', takenOn: '2026-04-12' },
+		{ what: 'roots-side', view: 'front', takenOn: '2026-04-12' }
+	]);
 	// First what makes weather, since water follows from it.
 	await makeDemoDevice(
 		store,

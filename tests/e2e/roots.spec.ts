@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { seenBy } from '../pinhole';
 import { rootSceneOf } from '../root-scene';
+import { sideSceneOf } from '../side-scene';
 import { DEMO, expect, expectAccessible, open, test, told, treeId, type Page } from './helpers';
 
 test('at the bench: one cut at a time, through a reload, differently with rot found, not now with a reason; the record holds it', async ({
@@ -384,7 +385,7 @@ test('twenty roots are mapped from a picture in a few touches, say so on the map
 	await expect(page.getByText('Touch the other end of the root.')).toBeVisible();
 	await touchTurned(end);
 	await expect(list).toHaveCount(offered + 1);
-	await page.getByLabel(/below the flare/).fill('15');
+	await page.getByLabel('What lies beside for its size, below the flare').fill('15');
 	touches++;
 	await page.getByRole('button', { name: /^Put \d+ roots on the map/ }).click();
 	expect(touches).toBeLessThanOrEqual(22);
@@ -418,6 +419,36 @@ test('twenty roots are mapped from a picture in a few touches, say so on the map
 	await touch(seenBy(scene.camera, { x: 0, y: 0 }));
 	await touch(seenBy(scene.camera, { x: 0, y: -200 }));
 	await expect(page.getByText(/\d+ stand on the map already\./)).toBeVisible({ timeout: 90_000 });
+
+	// Their depth was a guess: the second picture, from the side, tells it.
+	const side = sideSceneOf(scene, 3);
+	await page.getByRole('link', { name: 'Back to the map' }).click();
+	await page.getByRole('button', { name: 'Roots from a picture' }).click();
+	await page
+		.getByRole('dialog')
+		.getByRole('listitem')
+		.filter({ hasText: /front, 12 Apr/ })
+		.getByRole('link', { name: 'Depth, taken from the side' })
+		.click();
+	await expect(page.getByText('Touch the left edge of the trunk, at its flare.')).toBeVisible({
+		timeout: 30_000
+	});
+	for (const edge of side.edges) await touch(edge);
+	await expect(page.getByText(/^Between the two edges/)).toBeVisible();
+	const bases = page.getByRole('list', { name: 'Bases touched in the picture' }).getByRole('listitem');
+	for (const root of side.roots) await touch(root.seen);
+	await expect(bases).toHaveCount(side.roots.length);
+	for (const [i, { depthMm }] of side.roots.entries()) {
+		const said = /(\d+)\s*mm ± (\d+)\s*mm below the flare/.exec((await bases.nth(i).innerText()) ?? '');
+		expect(Math.abs(Number(said?.[1]) - depthMm)).toBeLessThanOrEqual(Number(said?.[2]));
+	}
+	await expectAccessible(page);
+	await page.getByRole('button', { name: /^Put \d+ depths on the map/ }).click();
+	await expect(page.getByRole('heading', { name: 'From above' })).toBeAttached();
+	await expect(page.getByText(/depth ± \d+\s*mm from a picture taken from the side/)).toBeHidden();
+	const known = page.getByText(/depth ± \d+\s*mm from a picture taken from the side/);
+	for (let i = 0; i < 24 && !(await known.isVisible()); i++) await page.keyboard.press('j');
+	await expect(known).toBeVisible();
 });
 
 test('a picture is taken from the map itself: what is none is refused, and its roots are read at once', async ({

@@ -4,6 +4,7 @@ import { findCard } from '../examine/pictures/find-card';
 import { backOf, laidOut } from '../examine/pictures/flat';
 import { balanceOf, leafCover } from '../examine/pictures/leaf-cover';
 import { linedUp, viewFaults } from '../examine/pictures/lined-up';
+import { rootDepthInput, seenFromSide, widthFromSide } from '../roots/map/depth-from-side';
 import { lengthIn, pictureLengthInput, planeFaults, planeOf, seenAt } from '../examine/pictures/plane';
 import { greyOf } from '../examine/pictures/raster';
 import { readyPicture } from '../examine/pictures/ready';
@@ -128,6 +129,36 @@ export const pictureCalculations: readonly Calculation[] = [
 			const ready = readyPicture(seen, found.plane, laid, told, values);
 			const root = tracedBetween(ready, base, end, values);
 			return { fault: null, root: root && { ...root, course: [...root.course] } };
+		}
+	),
+	calculation(
+		'root-depth',
+		'How deep roots leave a round trunk below its flare, from a picture taken from the side with a rectangle of known size upright beside it',
+		rootDepthInput,
+		z.object({
+			fault: z.enum(planeFaults).nullable().describe('Why the corners do not tell the plane'),
+			widthMm: number.nullable().describe('Of the trunk between its two edges, mm'),
+			roots: z.array(
+				z
+					.object({
+						azimuthDeg: number,
+						depthMm: number.describe('Below the flare, mm; above it below 0'),
+						errorMm: number.describe('Within so much the true depth lies in 95 of 100, mm')
+					})
+					.nullable()
+					.describe('Null where it is seen beside the trunk, or too far off')
+			)
+		}),
+		({ corners, rectangle, picture, edges, bases, trunkDiameterMm, ...told }, values) => {
+			const plane = planeOf(corners, rectangle, picture, values);
+			if (typeof plane === 'string') return { fault: plane, widthMm: null, roots: [] };
+			const [left, right] = edges;
+			const side = { ...told, plane, edges: [left, right] as const };
+			return {
+				fault: null,
+				widthMm: widthFromSide(side, values),
+				roots: bases.map((at) => seenFromSide(side, { trunkDiameterMm }, at, values))
+			};
 		}
 	),
 	calculation(

@@ -18,6 +18,7 @@ export const formulaSources: Readonly<Record<string, string>> = {
 		'Hartley & Zisserman 2004, algorithm 4.2 (normalised direct linear transformation); error by first-order propagation of the touches',
 	'picture-card':
 		'Garrido-Jurado et al. 2016 (markers); Hartley & Zisserman 2004, algorithm 4.2; limits our own',
+	'root-depth': 'Hartley & Zisserman 2004, sections 2 and 8.1; which root it is our own',
 	'picture-root':
 		'Frangi et al. 1998 (ridges); Dijkstra 1959; Bellman 1957 (edges); Sen 1968 (taper); limits our own',
 	'leaf-cover': 'Woebbecke et al. 1995 (excess of green); Otsu 1979 (threshold); limits our own',

@@ -158,6 +158,24 @@ export const pictureValues = defineValues({
 		'mm',
 		[0, 100]
 	),
+	'picture.flareOffMm': ours(
+		'Pictures: from the side, flare and middle of a root are seen to within, one deviation',
+		3,
+		'mm',
+		[0, 100]
+	),
+	'picture.flareWide': ours(
+		'Pictures: from the side, the trunk is seen as wide as on the map to within',
+		0.35,
+		'share',
+		[0.05, 3]
+	),
+	'picture.sideMatchDeg': ours(
+		'Pictures: from the side, a root is taken for one of the map that leaves the trunk within',
+		25,
+		'degrees',
+		[2, 90]
+	),
 	'picture.edgeWidths': ours(
 		'Pictures: bark, shade and flare leave the width of a root open by',
 		0.075,

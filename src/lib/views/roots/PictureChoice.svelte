@@ -33,14 +33,14 @@
 <Sheet
 	bind:open
 	title="Roots from a picture"
-	description="Taken from above, with the printed card laid beside the trunk."
+	description="Roots from above, with the printed card laid beside the trunk; their depth from the side, with the card stood upright beside it."
 >
 	{#if pictures.length > 0}
 		<ul class="grid grid-cols-2 gap-3 sm:grid-cols-3">
 			{#each pictures as picture (picture.id)}
-				<li>
+				<li class="rounded-sm border">
 					<a
-						class="block rounded-sm border hover:border-ink"
+						class="block hover:underline"
 						href={resolve('/trees/[id]/roots/picture/[picture]', { id, picture: picture.id })}
 					>
 						<img
@@ -53,6 +53,13 @@
 							>{picture.view}, {format().day(picture.takenOn, roots.options.today)}</span
 						>
 					</a>
+					{#if roots.map.segments.length > 0}
+						<a
+							class="chalk block min-h-11 px-2 py-1 text-sm"
+							href={resolve('/trees/[id]/roots/picture/[picture]/side', { id, picture: picture.id })}
+							>Depth, taken from the side</a
+						>
+					{/if}
 				</li>
 			{/each}
 		</ul>

@@ -226,6 +226,20 @@
 	</p>
 {/if}
 
+{#if segment.depthIn}
+	{@const of = roots.options.pictures.find(({ id }) => id === segment.depthIn?.pictureId)}
+	<p class="mt-1 px-2 text-sm text-slate">
+		depth ± {format().measure(Math.max(1, segment.depthIn.errorMm), 'mm')} from a picture taken from the side{#if of}
+			(<a
+				class="chalk"
+				href={resolve('/trees/[id]/roots/picture/[picture]/side', {
+					id: roots.options.tree.id,
+					picture: of.id
+				})}>{of.view}, {format().day(of.takenOn, roots.options.today)}</a
+			>){:else}; the picture was removed since{/if}
+	</p>
+{/if}
+
 <Sheet bind:open={editing} title="Root at {format().clock(roots.clock(segment))}" wide>
 	<RootEditSheet {roots} {segment} done={() => (editing = false)} />
 </Sheet>

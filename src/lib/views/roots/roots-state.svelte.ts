@@ -40,7 +40,8 @@ import { sideRoot } from '$core/roots/map/side-root';
 import { KeptRoots, type Snapshot } from './kept-roots.svelte';
 import { newId } from './new-id';
 import type { RootsOfTree } from './roots-of-tree';
-import { measuredSaid, stillMeasured } from '$core/roots/map/from-picture';
+import { withDepth } from '$core/roots/map/depth-from-side';
+import { measuredSaid, stillDeep, stillMeasured } from '$core/roots/map/from-picture';
 import { Ways, type Proposed } from './ways.svelte';
 
 /** What is being done with a root: open, kept, to trace, or cut in a stage. */
@@ -276,6 +277,15 @@ export class RootsState extends KeptRoots {
 		return '';
 	}
 
+	/** Gives roots the depths that a picture from the side told, in one step. */
+	deepen(pictureId: string, depths: readonly { id: string; depthMm: number; errorMm: number }[]): void {
+		const segments = this.map.segments.map((segment) => {
+			const told = depths.find(({ id }) => id === segment.id);
+			return told ? withDepth(segment, told, pictureId) : segment;
+		});
+		this.commit({ map: { ...this.map, segments } });
+	}
+
 	change(id: string, patch: Partial<Segment>): void {
 		// Drawn by hand it is as long as it was drawn.
 		const drawn = patch.course !== undefined && patch.guessed === undefined;
@@ -286,7 +296,7 @@ export class RootsState extends KeptRoots {
 				...patch,
 				...(drawn && { guessed: segment.guessed.filter((one) => one !== 'length') })
 			};
-			return { ...now, measuredIn: stillMeasured(segment, now) };
+			return { ...now, measuredIn: stillMeasured(segment, now), depthIn: stillDeep(segment, now) };
 		});
 		this.commit({ map: { ...this.map, segments } });
 	}

@@ -101,7 +101,7 @@ export const knownRectangles = {
 export type KnownRectangle = keyof typeof knownRectangles;
 
 /** A point of a picture. */
-const picturePoint = z.strictObject({
+export const picturePoint = z.strictObject({
 	x: measure(-PICTURE_SIDE_PX, 2 * PICTURE_SIDE_PX, 'px').describe('From the left edge of the picture, px'),
 	y: measure(-PICTURE_SIDE_PX, 2 * PICTURE_SIDE_PX, 'px').describe('From the upper edge of the picture, px')
 });

@@ -252,6 +252,7 @@ export interface Stand {
 	cameraMm: number;
 	distanceMm: number;
 }
+/** From where a picture was taken, told on its map. */
 export const standOf = ({ plane, laid }: Pick<ReadyPicture, 'plane' | 'laid'>): Stand => ({
 	under: plane.under && seenAt(after(laid.toPlan, backOf(plane.toMm)), plane.under),
 	cameraMm: plane.cameraMm,

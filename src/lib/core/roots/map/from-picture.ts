@@ -77,6 +77,10 @@ function joined(course: readonly PlanPoint[]): { azimuthDeg: number; radiusMm: n
 	});
 }
 
+/** What a picture from the side still says of the depth of a root after it was changed by hand. */
+export const stillDeep = (before: Segment, now: Segment): Segment['depthIn'] =>
+	before.course[0]?.depthMm === now.course[0]?.depthMm ? now.depthIn : null;
+
 /** What a picture still says of a root after it was changed by hand: not what was typed or drawn since. */
 export function stillMeasured(before: Segment, now: Segment): Segment['measuredIn'] {
 	if (!now.measuredIn) return null;
@@ -96,7 +100,10 @@ export function stillMeasured(before: Segment, now: Segment): Segment['measuredI
  * @param say a measure in words, from mm
  * @returns empty where it was measured by hand
  */
-export function measuredSaid({ measuredIn }: Segment, say: (mm: number) => string): string {
+export function measuredSaid(
+	{ measuredIn }: Pick<Segment, 'measuredIn'>,
+	say: (mm: number) => string
+): string {
 	if (!measuredIn) return '';
 	const { thicknessErrorMm, lengthErrorMm } = measuredIn;
 	const of = [
