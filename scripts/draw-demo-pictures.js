@@ -11,6 +11,7 @@ const server = await createServer({
 });
 const { demoCrown } = await server.ssrLoadModule('/tests/crown-scene.ts');
 const { sideSceneOf } = await server.ssrLoadModule('/tests/side-scene.ts');
+const { wallSceneOf } = await server.ssrLoadModule('/tests/wall-scene.ts');
 const { rootSceneOf } = await server.ssrLoadModule('/tests/root-scene.ts');
 
 /** A picture as JPEG, as small as the demo needs. */
@@ -28,5 +29,16 @@ await keep('crown-now', await after.draw());
 const above = rootSceneOf(8, 1600);
 await keep('roots', await above.draw());
 await keep('roots-side', await sideSceneOf(above, 3).draw());
+const wall = wallSceneOf(33, 0.7, 45, 1600);
+await keep('wall', await wall.draw());
+console.log(
+	JSON.stringify({
+		truth: wall.truth,
+		edge: wall.edge,
+		white: wall.places.white.slice(0, 3),
+		brown: wall.places.brown.slice(0, 3),
+		none: [...wall.places.none.slice(0, 2), ...wall.stones.slice(0, 2)]
+	})
+);
 console.log(`Leaf of the loop: ${full.cover.toFixed(3)} then, ${after.cover.toFixed(3)} now.`);
 await server.close();

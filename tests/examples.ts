@@ -4,6 +4,19 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 /** Drawn pictures with the printed card. @see scripts/draw-demo-pictures.js */
 const drawn = (name: string): string =>
 	readFileSync(new URL(`../src/demo/pictures/${name}.jpg`, import.meta.url)).toString('base64');
+const wallTouches = {
+	white: [{ x: 703, y: 418 }],
+	brown: [
+		{ x: 1028, y: 490 },
+		{ x: 787, y: 753 }
+	],
+	none: [
+		{ x: 901, y: 703 },
+		{ x: 1245, y: 777 },
+		{ x: 369, y: 333 },
+		{ x: 416, y: 674 }
+	]
+};
 const crownLoop = [
 	{ x: 530, y: 330 },
 	{ x: 925, y: 330 },
@@ -116,6 +129,10 @@ export const calculationExamples: Record<string, unknown> = {
 		trunkDiameterMm: 80,
 		fromDeg: 180,
 		inFrontMm: 0
+	},
+	'root-wall': {
+		picture: drawn('wall'),
+		...wallTouches
 	},
 	'picture-card': { picture: drawn('roots') },
 	'picture-root': {

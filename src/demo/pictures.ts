@@ -6,6 +6,7 @@ import sharp from 'sharp';
 import crownNow from './pictures/crown-now.jpg?inline';
 import crownThen from './pictures/crown-then.jpg?inline';
 import rootsFromSide from './pictures/roots-side.jpg?inline';
+import wall from './pictures/wall.jpg?inline';
 import rootsSeen from './pictures/roots.jpg?inline';
 
 /** A drawn tree, so that the demo has pictures of nobody's: trunk, boughs, and as many leaves as it bore. */
@@ -56,12 +57,13 @@ export async function makeDemoPictures(
 		);
 }
 
-/** What is drawn of two trees by the renderer of the tests: a crown on two days, and a root base from above and from the side; each with the printed card. */
+/** What is drawn of two trees by the renderer of the tests: a crown on two days, and a root base from above, from the side, and on the wall of its ball; each with the printed card. */
 const drawn = {
 	'crown-then': crownThen,
 	'crown-now': crownNow,
 	roots: rootsSeen,
-	'roots-side': rootsFromSide
+	'roots-side': rootsFromSide,
+	wall
 };
 
 /** Pictures drawn as a phone would take them. */

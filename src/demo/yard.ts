@@ -86,7 +86,8 @@ export async function makeDemoYard(store: Store): Promise<void> {
 	]);
 	await keepDrawn(store, idOf('P-09'), [
 		{ what: 'roots', view: 'roots', takenOn: '2026-04-12' },
-		{ what: 'roots-side', view: 'front', takenOn: '2026-04-12' }
+		{ what: 'roots-side', view: 'front', takenOn: '2026-04-12' },
+		{ what: 'wall', view: 'wall of the ball', takenOn: '2026-04-12' }
 	]);
 	// First what makes weather, since water follows from it.
 	await makeDemoDevice(

@@ -6,6 +6,7 @@ import { findCard } from '$core/examine/pictures/find-card';
 import { lengthIn } from '$core/examine/pictures/plane';
 import { seenBy } from '../pinhole';
 import { crownPictureRows } from './crown-pictures';
+import { wallPictureRows } from './wall-pictures';
 import { rootSceneOf, toldOf } from '../root-scene';
 import { matched, offs } from '../root-truth';
 import { onPlane, photograph, sceneOf, soil, withCard } from '../scene';
@@ -1078,6 +1079,7 @@ export async function bench(): Promise<void> {
 		pictureRows,
 		rootPictureRows,
 		crownPictureRows,
+		wallPictureRows,
 		startRows,
 		async () => handsRows()
 	])

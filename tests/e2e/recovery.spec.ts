@@ -409,3 +409,38 @@ test('two days lie over each other: less leaf in the crown is read and written d
 		page.getByText(/^Between two pictures \(front\), 26 May 2025 and 6 October 2025: leaf/)
 	).toBeVisible();
 });
+
+test('roots on the wall of a ball: three touches, what the brown ones are, and it is the root sample of that day', async ({
+	page
+}) => {
+	const id = await treeId('P-09');
+	await open(page, `${DEMO}/trees/${id}/recovery/pictures`);
+	await page.getByRole('link', { name: /^Measure in it: wall of the ball/ }).click();
+	await page.getByRole('link', { name: 'Roots on the wall of a ball in it' }).click();
+	await expect(page.getByText('Touch a white root.')).toBeVisible();
+	const image = page.getByRole('img', { name: /wall of the ball/ });
+	const touch = async (x: number, y: number): Promise<void> => {
+		const box = await image.boundingBox();
+		if (!box) throw new Error('no picture');
+		await image.click({ position: { x: (x * box.width) / 1600, y: (y * box.height) / 1200 }, force: true });
+	};
+	await touch(703, 418);
+	await expect(page.getByText('Touch a brown root.')).toBeVisible();
+	await touch(1028, 490);
+	await touch(901, 703);
+	await expect(page.getByRole('row', { name: /^White roots/ })).toBeVisible({ timeout: 30_000 });
+	// A stone read as a root is touched as what it is.
+	await touch(1245, 777);
+	await touch(416, 674);
+	await expect(page.getByText(/worth \d+ roots drawn at random, \d+ of them white/)).toBeVisible();
+	await expectAccessible(page);
+	await expect(page.getByRole('button', { name: /^Keep it as the root sample/ })).toBeHidden();
+	await page.getByRole('radio', { name: /^dead: dark, soft/ }).click();
+	await expect(page.getByRole('status').filter({ hasText: /alive, between/ })).toBeVisible();
+	await page.getByRole('button', { name: 'Keep it as the root sample of 12 April 2026' }).click();
+	await expect(page.getByText('The measurement is kept.')).toBeVisible();
+	// It is the root sample of the tree where samples are counted.
+	await page.goto(`${DEMO}/trees/${id}/examine/measure?tool=root-sample`);
+	await expect(page.getByText(/\d+\s*% of \d+ roots alive/).first()).toBeVisible();
+	await expect(page.getByText(/the brown ones felt dead/)).toBeVisible();
+});

@@ -379,12 +379,28 @@ test('twenty roots are mapped from a picture in a few touches, say so on the map
 			);
 		})
 		.find((ends) => ends.every(isFree));
-	const [base, end] = traced ?? [];
-	if (!base || !end) throw new Error('no free place');
-	await touchTurned(base);
+	const [from, to] = traced ?? [];
+	if (!from || !to) throw new Error('no free place');
+	await touchTurned(from);
 	await expect(page.getByText('Touch the other end of the root.')).toBeVisible();
-	await touchTurned(end);
+	await touchTurned(to);
 	await expect(list).toHaveCount(offered + 1);
+	// By keys alone: base and end are moved, and what lies between them is read; where nothing shows that is said.
+	await page.getByRole('button', { name: 'Trace a root by keys' }).click();
+	const end = page.getByRole('button', { name: /^End of the root that is traced/ });
+	await end.press('Shift+ArrowDown');
+	await end.press('Enter');
+	await expect(
+		page.getByText(/^No root shows between these two places\./).or(list.nth(offered + 1))
+	).toBeVisible();
+	const dropped = page.getByRole('button', { name: 'Trace none' });
+	if (await dropped.isVisible()) await dropped.click();
+	else
+		await page
+			.getByRole('button', { name: /^Refuse the root/ })
+			.last()
+			.click();
+	// A root whose own depth is said is reckoned for its own height; that of the card belongs to it.
 	await page.getByLabel('What lies beside for its size, below the flare').fill('15');
 	touches++;
 	await page.getByRole('button', { name: /^Put \d+ roots on the map/ }).click();

@@ -12,7 +12,7 @@ import { cut } from '../records';
 /** Questions to each calculation; fewer where each takes long. */
 const QUESTIONS = 50;
 const LONGEST = 20_000;
-const WITH_PICTURE = ['picture-card', 'picture-root', 'leaf-cover', 'picture-line-up'];
+const WITH_PICTURE = ['picture-card', 'picture-root', 'leaf-cover', 'picture-line-up', 'root-wall'];
 const FEWER: Record<string, number> = {
 	'recovery-forecast': 30,
 	'next-checks': 40,

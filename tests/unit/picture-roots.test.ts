@@ -227,6 +227,7 @@ describe('taking roots from a picture', () => {
 			lineUp: () => Promise.reject(new Error('not asked')),
 			crown: () => Promise.reject(new Error('not asked')),
 			leaves: () => Promise.reject(new Error('not asked')),
+			wall: () => Promise.reject(new Error('not asked')),
 			stop: () => undefined,
 			...change
 		};

@@ -1,11 +1,19 @@
 import type { CardFault, FoundCard } from '$core/examine/pictures/find-card-words';
 import type { LinedUp, ViewFault } from '$core/examine/pictures/lined-up';
 import type { PlaneFault, Point2 } from '$core/examine/pictures/plane';
+import type { WallTold } from '$core/examine/pictures/wall-words';
 import type { Values } from '$core/values/values';
 import { wrap, type Remote } from 'comlink';
-import type { LeavesRead, ReaderThread, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
+import type {
+	LeavesRead,
+	ReaderThread,
+	ReadRoot,
+	RootsRead,
+	RootsTold,
+	WallShown
+} from './picture-reader.worker';
 
-export type { LeavesRead, ReadRoot, RootsRead, RootsTold } from './picture-reader.worker';
+export type { LeavesRead, ReadRoot, RootsRead, RootsTold, WallShown } from './picture-reader.worker';
 
 /** Reads pictures away from the page. */
 export interface PictureReader {
@@ -29,6 +37,8 @@ export interface PictureReader {
 		loop: readonly Point2[],
 		values: Values
 	): Promise<LeavesRead | null>;
+	/** Roots on a wall by the colours that were touched; null where too little was told. @throws Error when it cannot be read */
+	wall(url: string, told: WallTold, values: Values): Promise<WallShown | null>;
 	/** A picture turned to a map, as far from its middle as is wanted, mm. @throws Error when it cannot be read */
 	under(url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob>;
 	stop(): void;
@@ -53,6 +63,7 @@ export function createPictureReader(): PictureReader {
 		crown: (before, after, toAfter, values) => thread().crown(before, after, [...toAfter], { ...values }),
 		leaves: (before, after, how, loop, values) =>
 			thread().leaves(before, after, plain(how), plain(loop), { ...values }),
+		wall: (url, told, values) => thread().wall(url, plain(told), { ...values }),
 		under: (url, toPlan, reachMm, sidePx) => thread().under(url, [...toPlan], reachMm, sidePx),
 		stop: () => worker?.terminate()
 	};

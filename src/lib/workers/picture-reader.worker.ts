@@ -28,6 +28,8 @@ import {
 	type Stand,
 	type TracedRoot
 } from '$core/examine/pictures/traced';
+import { wallDrawn, wallRead, type WallRead } from '$core/examine/pictures/wall';
+import type { WallTold } from '$core/examine/pictures/wall-words';
 import type { Values } from '$core/values/values';
 import { expose } from 'comlink';
 
@@ -63,6 +65,11 @@ export interface RootsRead {
 	toPlan: readonly number[];
 	stand: Stand;
 	offers: ReadRoot<OfferedRoot>[];
+}
+
+/** Roots on a wall, and a picture of what each place was read as. */
+export interface WallShown extends Omit<WallRead, 'places'> {
+	drawn: Blob;
 }
 
 /** The pictures that were read last, by where they lie: two are held beside each other. */
@@ -200,6 +207,13 @@ const reader = {
 		);
 		const [then, now] = covers ?? [];
 		return then && now ? { then, now, balanced: was !== null && is !== null } : null;
+	},
+	/** Roots on a wall by the colours that were touched, and what each place was read as; null where too little was told. */
+	wall: async (url: string, told: WallTold, values: Values): Promise<WallShown | null> => {
+		const read = wallRead(await decoded(url), told, values);
+		if (!read) return null;
+		const { places: _, ...rest } = read;
+		return { ...rest, drawn: await pngOf(wallDrawn(read)) };
 	},
 	/** A picture turned to a map, as far from its middle as is wanted. */
 	under: async (url: string, toPlan: readonly number[], reachMm: number, sidePx: number): Promise<Blob> => {

@@ -8,6 +8,7 @@ import { rootDepthInput, seenFromSide, widthFromSide } from '../roots/map/depth-
 import { lengthIn, pictureLengthInput, planeFaults, planeOf, seenAt } from '../examine/pictures/plane';
 import { greyOf } from '../examine/pictures/raster';
 import { readyPicture } from '../examine/pictures/ready';
+import { wallRead } from '../examine/pictures/wall';
 import { tracedBetween } from '../examine/pictures/traced';
 import { focalShare } from '../take-in/picture';
 import { measure } from '../vocabulary/fields';
@@ -36,6 +37,13 @@ const leafOut = z.object({
 	error: number.describe('Within so much the true share lies in 95 of 100'),
 	greenness: number.nullable().describe('Share of green in the light of what is leaf'),
 	dark: number.describe('Share of the loop that is too dark to tell, 0 to 1')
+});
+
+const touchesPx = (what: string) => z.array(placePx).min(1).max(60).describe(`Places on ${what}`);
+const shareOut = z.object({
+	share: number.describe('Of the wall, 0 to 1'),
+	low: number.describe('In 95 of 100 no less'),
+	high: number.describe('In 95 of 100 no more')
 });
 
 /** Calculations from pictures. */
@@ -178,6 +186,39 @@ export const pictureCalculations: readonly Calculation[] = [
 			const balance = balanceOf(seen, values);
 			const [leaf = null] = leafCover([{ picture: seen, loop, balance }], [offPx], values) ?? [];
 			return { balanced: balance !== null, leaf };
+		}
+	),
+	calculation(
+		'root-wall',
+		'Roots on the wall of a ball in a picture, white, brown or none, by colours that were touched once',
+		z.strictObject({
+			picture: picture(),
+			edge: z.array(placePx).max(200).default([]).describe('Round the wall; left out, the whole picture'),
+			white: touchesPx('white roots'),
+			brown: touchesPx('brown roots'),
+			none: touchesPx('soil and stones')
+		}),
+		z.object({
+			wall: z
+				.object({
+					shares: z.object({ white: shareOut, brown: shareOut, none: shareOut }),
+					unlike: number.describe('Share of the wall unlike all that was touched, 0 to 1'),
+					mistaken: number.describe('Share of one touch that reads as another of the three, 0 to 1'),
+					sample: z
+						.object({
+							white: number.describe('White ones, count'),
+							brown: number.describe('Brown ones, count')
+						})
+						.describe('What the roots seen are worth as roots drawn at random')
+				})
+				.nullable()
+				.describe('Null where too little can be read')
+		}),
+		async ({ picture: sent, edge, ...touches }, values, decoded) => {
+			const read = wallRead(await decoded(sent, 'picture'), { edge, touches }, values);
+			if (!read) return { wall: null };
+			const { places: _, ...wall } = read;
+			return { wall };
 		}
 	),
 	calculation(

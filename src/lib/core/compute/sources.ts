@@ -22,6 +22,8 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'picture-root':
 		'Frangi et al. 1998 (ridges); Dijkstra 1959; Bellman 1957 (edges); Sen 1968 (taper); limits our own',
 	'leaf-cover': 'Woebbecke et al. 1995 (excess of green); Otsu 1979 (threshold); limits our own',
+	'root-wall':
+		'Fisher 1936 (groups of colours); Cochran 1977, chapter 6, and Kish 1965 (blocks); limits our own',
 	'picture-line-up':
 		'Harris & Stephens 1988 and Rublee et al. 2011 (places); Fischler & Bolles 1981 (agreement); limits our own',
 	'dieback-limit': 'Bayes over heights, our own',

@@ -158,6 +158,45 @@ export const pictureValues = defineValues({
 		'mm',
 		[0, 100]
 	),
+	'picture.wallTouch': ours(
+		'Pictures: a touch on a wall of roots shows a colour over',
+		0.0025,
+		'of the longer side of the picture',
+		[0.0005, 0.1]
+	),
+	'picture.wallGrain': ours(
+		'Pictures: colours of roots and soil on a wall vary by at least',
+		8,
+		'of 255',
+		[0.5, 80]
+	),
+	'picture.wallShade': ours(
+		'Pictures: colours on a wall are lighter or darker by shade, one deviation',
+		10,
+		'of 255',
+		[0, 80]
+	),
+	'picture.wallUnlike': {
+		label: 'Pictures: a colour is unlike all that was touched from a distance, squared and in deviations, of',
+		value: 16.27,
+		unit: 'deviations squared',
+		mark: 'published',
+		source: 'χ² of 3 degrees, 1 of 1,000 beyond it, in every table of it',
+		min: 3,
+		max: 200
+	},
+	'picture.wallMistakenMost': ours(
+		'Pictures: colours of a wall are told apart while of what was touched reads as another at most',
+		0.15,
+		'share',
+		[0.01, 0.9]
+	),
+	'picture.wallBlocks': ours(
+		'Pictures: a wall of roots is judged in blocks, so many along its longer side',
+		8,
+		'blocks',
+		[2, 40]
+	),
 	'picture.flareOffMm': ours(
 		'Pictures: from the side, flare and middle of a root are seen to within, one deviation',
 		3,

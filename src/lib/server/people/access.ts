@@ -47,6 +47,7 @@ const helpersSend: Readonly<Record<string, readonly string[]>> = {
 	'/trees/[id]/recovery/pictures': ['keep', 'remove'],
 	'/trees/[id]/recovery/pictures/[picture]': ['look'],
 	'/trees/[id]/recovery/pictures/[picture]/since/[before]': ['look'],
+	'/trees/[id]/recovery/pictures/[picture]/wall': ['measure'],
 	'/trees/[id]/recovery/backups': ['take', 'change', 'pot'],
 	'/yard': ['add', 'change', 'remove'],
 	'/yard/stock': ['pot', 'item', 'remove'],

@@ -91,6 +91,13 @@
 	</div>
 
 	<section aria-labelledby="size-title" class="flex h-fit flex-col gap-4">
+		<p class="text-sm">
+			<a
+				class="chalk"
+				href={resolve('/trees/[id]/recovery/pictures/[picture]/wall', { id: tree.id, picture: picture.id })}
+				>Roots on the wall of a ball in it</a
+			>
+		</p>
 		<SizeBeside {measuring} {rimMm} />
 
 		{#if measuring.plane}

@@ -1,6 +1,5 @@
 import { viewFaultSaid, type LinedUp, type ViewFault } from '$core/examine/pictures/lined-up';
 import { grownBetween, type Point2, type Shot } from '$core/examine/pictures/plane';
-import type { Picture } from '$core/take-in/picture';
 import type { Values } from '$core/values/values';
 import type { LeavesRead, PictureReader } from '$lib/workers/picture-reader';
 import { MOST_POINTS, PictureMeasure } from './picture-measure.svelte';

@@ -2,6 +2,7 @@
 	import type { Point2 } from '$core/examine/pictures/plane';
 	import { barkRadiusMm } from '$core/roots/map/outline';
 	import { arrowStep } from '$ui/arrow-step';
+	import Button from '$ui/Button.svelte';
 	import { useFormat } from '$ui/format';
 	import { MapZoom } from './map-zoom.svelte';
 	import type { OnOffer, PictureRoots } from './picture-roots.svelte';
@@ -72,6 +73,40 @@
 		);
 		void from.mend(chosen.id, course);
 	}
+	/** Base and end of a root that is traced by keys, mm of the map; null while none is. */
+	let byKeys = $state.raw<readonly [Point2, Point2] | null>(null);
+	const endNames = ['Base', 'End'] as const;
+	function beginByKeys(): void {
+		const far = barkRadiusMm(from.map, 0);
+		from.base = null;
+		byKeys = [
+			{ x: 0, y: -far },
+			{ x: 0, y: -Math.min(reach, far + 60) }
+		];
+	}
+	function moveEnd(event: KeyboardEvent, which: number): void {
+		if (event.key === 'Enter') {
+			event.preventDefault();
+			void readByKeys();
+			return;
+		}
+		const step = arrowStep(event.key);
+		if (!step || !byKeys) return;
+		event.preventDefault();
+		const by = (event.shiftKey ? 20 : 2) * sign;
+		const moved = byKeys.map((at, i) =>
+			i === which ? { x: at.x + step[0] * by, y: at.y + step[1] * by } : at
+		);
+		byKeys = [moved[0] ?? byKeys[0], moved[1] ?? byKeys[1]];
+	}
+	async function readByKeys(): Promise<void> {
+		if (!byKeys) return;
+		const [base, end] = byKeys;
+		from.base = null;
+		await from.trace(base);
+		await from.trace(end);
+		if (!from.problem) byKeys = null;
+	}
 	/** A press that was not a drag touches the base or the end of a root. */
 	function touch(event: MouseEvent): void {
 		if ((event.target as Element).closest('[data-root]')) return;
@@ -88,7 +123,7 @@
 </script>
 
 <div class="relative mt-2">
-	<!-- By keyboard roots are chosen in the list, and entered by hand on the map. -->
+	<!-- By keyboard a root is traced with the two points that the button below begins. -->
 	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
 	<svg
 		bind:this={svg}
@@ -156,7 +191,34 @@
 						/>
 					{/each}
 				{/if}
-				{#if from.base}
+				{#if byKeys}
+					<line
+						x1={byKeys[0].x}
+						y1={byKeys[0].y}
+						x2={byKeys[1].x}
+						y2={byKeys[1].y}
+						class="stroke-oxide"
+						stroke-width={2 * px}
+						stroke-dasharray="{5 * px} {4 * px}"
+					/>
+					{#each byKeys as { x, y }, i (i)}
+						<circle
+							cx={x}
+							cy={y}
+							r={7 * px}
+							data-root=""
+							class="fill-oxide stroke-paper"
+							stroke-width={2 * px}
+							role="button"
+							tabindex="0"
+							aria-label="{endNames[
+								i
+							]} of the root that is traced: arrow keys move it, Enter reads the root between the two"
+							onkeydown={(event) => moveEnd(event, i)}
+						/>
+					{/each}
+				{/if}
+				{#if from.base && !byKeys}
 					<circle
 						cx={from.base.x}
 						cy={from.base.y}
@@ -170,6 +232,16 @@
 	</svg>
 	<div class="absolute top-1 right-1 flex flex-col rounded-md bg-leaf/85" role="group" aria-label="Zoom">
 		<ZoomButtons {zoom} whole="Whole picture" />
+	</div>
+	<div class="mt-2 flex flex-wrap gap-2">
+		{#if byKeys}
+			<Button size="small" tone="solid" onclick={() => void readByKeys()}
+				>Read the root between the two</Button
+			>
+			<Button size="small" onclick={() => (byKeys = null)}>Trace none</Button>
+		{:else}
+			<Button size="small" onclick={beginByKeys}>Trace a root by keys</Button>
+		{/if}
 	</div>
 	<p class="mt-1 text-sm text-slate">
 		{from.map.frame === 'container' ? 'The front is at the foot' : 'North is up'}; the ring is the trunk as it

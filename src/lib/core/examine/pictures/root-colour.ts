@@ -12,23 +12,33 @@ const stepsOf = Float32Array.from(
 	(_, v) => (255 * Math.log((v + DARK) / DARK)) / Math.log((255 + DARK) / DARK)
 );
 
-/** Means and spread of the colours at some places. */
-interface Colours {
+/** Means and spread of some colours, on the scale of `colourAt`. */
+export interface Colours {
 	mean: number[];
 	/** Covariance, three rows of three. */
 	spread: number[][];
 }
 
 const stepAt = (value = 0): number => stepsOf[value] ?? 0;
-type Rgb = [number, number, number];
+export type Rgb = [number, number, number];
+
+/**
+ * The colour of a place on a scale on which shade takes alike from all colours.
+ * @param x, y px of the picture
+ * @returns red, green and blue, 0 to 255; null beyond the picture
+ */
+export function colourAt({ width, height, data }: Rgba, x: number, y: number): Rgb | null {
+	const [u, v] = [Math.floor(x), Math.floor(y)];
+	if (!(u >= 0 && v >= 0 && u < width && v < height)) return null;
+	const at = 4 * (v * width + u);
+	return [stepAt(data[at]), stepAt(data[at + 1]), stepAt(data[at + 2])];
+}
 
 /** Colours at some places, the few that are quite others left out: crumbs of another thing among the soil, soil beside a root. */
-function coloursAt({ width, height, data }: Rgba, places: readonly Point2[]): Colours | null {
+function coloursAt(picture: Rgba, places: readonly Point2[]): Colours | null {
 	let seen = places.flatMap(({ x, y }): Rgb[] => {
-		const [u, v] = [Math.floor(x), Math.floor(y)];
-		if (u < 0 || v < 0 || u >= width || v >= height) return [];
-		const at = 4 * (v * width + u);
-		return [[stepAt(data[at]), stepAt(data[at + 1]), stepAt(data[at + 2])]];
+		const rgb = colourAt(picture, x, y);
+		return rgb ? [rgb] : [];
 	});
 	for (let turn = 0; ; turn++) {
 		if (seen.length < 8) return null;
@@ -52,7 +62,8 @@ function coloursAt({ width, height, data }: Rgba, places: readonly Point2[]): Co
 /** So far from the middle, squared and in deviations, a colour is another's: 5 of 100 of three normal ones. @see tables of χ², 3 degrees */
 const OTHER = 7.81;
 
-function coloursOf(seen: readonly Rgb[]): Colours {
+/** Mean and covariance of some colours. */
+export function coloursOf(seen: readonly Rgb[]): Colours {
 	const mean = [0, 0, 0];
 	for (const rgb of seen) for (let i = 0; i < 3; i++) mean[i] = (mean[i] ?? 0) + (rgb[i] ?? 0) / seen.length;
 	const spread = [0, 1, 2].map((i) =>

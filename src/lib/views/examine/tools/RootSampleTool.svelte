@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/maths/circular';
 	import { nextSamplePlace, rootSample } from '$core/examine/measuring/root-sample';
 	import { gradeWord } from '$core/vocabulary/signs';
@@ -30,6 +31,12 @@
 	Take the next root at <strong
 		>{format().clock(clockOf(place.azimuthDeg, tree.situation === 'in-ground' ? 'ground' : 'container'))}, {depth}</strong
 	>. Pull gently: alive is firm, pale inside, and its skin stays on; dead is dark, soft, or slips like a sock.
+</p>
+<p class="mt-2 text-sm">
+	Or from a picture of the wall of its ball, measured in: <a
+		class="chalk"
+		href={resolve('/trees/[id]/recovery/pictures', { id: tree.id })}>the pictures</a
+	>.
 </p>
 <div class="mt-4 grid grid-cols-2 gap-3">
 	<button
