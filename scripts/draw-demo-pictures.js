@@ -28,7 +28,8 @@ await keep('crown-then', await full.draw());
 await keep('crown-now', await after.draw());
 const above = rootSceneOf(8, 1600);
 await keep('roots', await above.draw());
-await keep('roots-side', await sideSceneOf(above, 3).draw());
+// As thick as the trunk of P-09.
+await keep('roots-side', await sideSceneOf(above, 24, 3).draw());
 const wall = wallSceneOf(33, 0.7, 45, 1600);
 await keep('wall', await wall.draw());
 console.log(

@@ -23,14 +23,19 @@ export interface SideScene {
 
 const rad = (deg: number): number => (deg * Math.PI) / 180;
 
-/** The roots of a scene from above as they are seen from the front, azimuth 0. */
-export function sideSceneOf({ roots, trunkRadiusMm }: RootScene, seed: number, widthPx = 1600): SideScene {
+/** The roots of a scene from above as they are seen from the front, azimuth 0, on a trunk of its own thickness. */
+export function sideSceneOf(
+	{ roots }: RootScene,
+	trunkRadiusMm: number,
+	seed: number,
+	widthPx = 1600
+): SideScene {
 	const random = dice(seed);
 	const camera: Pinhole = {
 		tiltDeg: 12,
 		towardDeg: 20,
 		rollDeg: -20,
-		distanceMm: 620,
+		distanceMm: 450,
 		focalPx: 0.72 * widthPx,
 		widthPx,
 		heightPx: 0.75 * widthPx
@@ -89,7 +94,7 @@ export function sideSceneOf({ roots, trunkRadiusMm }: RootScene, seed: number, w
 		const shadeOf = 0.42 + 0.12 * noise(x / 60, y / 60, seed + 1) + 0.04 * noise(x / 4, y / 4, seed + 2);
 		return [shadeOf * 0.95, shadeOf, shadeOf * 0.98];
 	};
-	const card = { at: { x: trunkRadiusMm + 170, y: -40 }, turnDeg: 2 };
+	const card = { at: { x: trunkRadiusMm + 140, y: -40 }, turnDeg: 2 };
 	return {
 		camera,
 		edges: [seenBy(camera, { x: -trunkRadiusMm, y: 0 }), seenBy(camera, { x: trunkRadiusMm, y: 0 })],

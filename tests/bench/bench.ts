@@ -969,8 +969,8 @@ export async function pictureRows(): Promise<Row[]> {
 	];
 }
 
-/** How many root bases are drawn, one of each shape, and how wide, px. */
-const ROOT_SCENES = 20;
+/** How many root bases are drawn, one of each shape, and how wide, px; 200 take the better part of an hour, as drawing them is slow. */
+const ROOT_SCENES = Number(process.env['BRUNTLE_SCENES'] ?? 20);
 const ROOT_SCENE_PX = 1600;
 
 /** Root maps read from drawn root bases, against their truth. */

@@ -415,6 +415,7 @@ test('roots on the wall of a ball: three touches, what the brown ones are, and i
 }) => {
 	const id = await treeId('P-09');
 	await open(page, `${DEMO}/trees/${id}/recovery/pictures`);
+	await page.getByRole('radio', { name: /^wall of the ball 1/ }).click();
 	await page.getByRole('link', { name: /^Measure in it: wall of the ball/ }).click();
 	await page.getByRole('link', { name: 'Roots on the wall of a ball in it' }).click();
 	await expect(page.getByText('Touch a white root.')).toBeVisible();
@@ -434,10 +435,10 @@ test('roots on the wall of a ball: three touches, what the brown ones are, and i
 	await touch(416, 674);
 	await expect(page.getByText(/worth \d+ roots drawn at random, \d+ of them white/)).toBeVisible();
 	await expectAccessible(page);
-	await expect(page.getByRole('button', { name: /^Keep it as the root sample/ })).toBeHidden();
+	await expect(page.getByRole('button', { name: 'Keep this root sample' })).toBeHidden();
 	await page.getByRole('radio', { name: /^dead: dark, soft/ }).click();
 	await expect(page.getByRole('status').filter({ hasText: /alive, between/ })).toBeVisible();
-	await page.getByRole('button', { name: 'Keep it as the root sample of 12 April 2026' }).click();
+	await page.getByRole('button', { name: 'Keep this root sample' }).click();
 	await expect(page.getByText('The measurement is kept.')).toBeVisible();
 	// It is the root sample of the tree where samples are counted.
 	await page.goto(`${DEMO}/trees/${id}/examine/measure?tool=root-sample`);

@@ -10,7 +10,7 @@
 		/** What they are, in one word. */
 		name: string;
 		points: readonly Point2[];
-		tone: 'size' | 'thing';
+		tone: 'size' | 'thing' | 'light' | 'dark';
 		/** Said of each in place of its number. */
 		says?: string;
 	}
@@ -33,6 +33,12 @@
 	let glass = $state.raw<Point2 | null>(null);
 	let held = $state.raw<{ name: string; index: number } | null>(null);
 	const scale = $derived(shownWidthPx > 0 ? picture.widthPx / shownWidthPx : 1);
+	const tones: Record<Touched['tone'], string> = {
+		size: 'fill-rain stroke-paper',
+		thing: 'fill-oxide stroke-paper',
+		light: 'fill-[#fffaeb] stroke-[#262624]',
+		dark: 'fill-[#262624] stroke-[#fffaeb]'
+	};
 	const GLASS_PX = 132;
 	const GLASS_ZOOM = 3;
 
@@ -93,7 +99,7 @@
 					cx={x}
 					cy={y}
 					r={7 * scale}
-					class="cursor-grab touch-none stroke-paper {group.tone === 'size' ? 'fill-rain' : 'fill-oxide'}"
+					class="cursor-grab touch-none {tones[group.tone]}"
 					stroke-width={2 * scale}
 					role="button"
 					tabindex="0"

@@ -2,13 +2,11 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import type { ShareRange } from '$core/examine/pictures/wall-words';
-	import { rootSample } from '$core/examine/measuring/root-sample';
-	import { findingsOf } from '$core/examine/measuring/measurement';
+	import { rootSample, sampleSaid } from '$core/examine/measuring/root-sample';
 	import type { Picture } from '$core/take-in/picture';
 	import type { Tree } from '$core/take-in/tree';
 	import { counted } from '$core/text/plural';
 	import type { Values } from '$core/values/values';
-	import { gradeWord, signOf } from '$core/vocabulary/signs';
 	import { createPictureReader } from '$lib/workers/picture-reader';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -59,9 +57,6 @@
 		(Object.keys(names) as WallTouch[]).find((one) => names[one] === name) ?? 'edge';
 	const of = $derived(wall.found ? wall.found.sample.white + wall.found.sample.brown : 0);
 	const said = $derived(wall.sample ? rootSample(wall.sample, values) : null);
-	const signs = $derived(
-		wall.sample ? findingsOf({ tool: 'root-sample', ...wall.sample }, picture.takenOn, tree, values) : []
-	);
 	const note = $derived(
 		wall.found
 			? `Read in a picture of the wall of the ball (${picture.view}): white roots on ${format().percent(wall.found.shares.white.share)} of it, brown ones on ${format().percent(wall.found.shares.brown.share)}; the brown ones felt ${wall.felt === 'dead' ? 'dead' : 'alive'}.`
@@ -99,9 +94,9 @@
 			bind:shownWidthPx
 			groups={[
 				{ name: names.edge, points: wall.edge, tone: 'size' },
-				{ name: names.white, points: wall.touches.white, tone: 'thing' },
+				{ name: names.white, points: wall.touches.white, tone: 'light' },
 				{ name: names.brown, points: wall.touches.brown, tone: 'thing' },
-				{ name: names.none, points: wall.touches.none, tone: 'thing' }
+				{ name: names.none, points: wall.touches.none, tone: 'dark' }
 			]}
 			touch={(at) => wall.touch(at)}
 			move={(name, index, to) => wall.move(nameOf(name), index, to)}
@@ -141,7 +136,7 @@
 		<h3 id="wall-title" class="text-lg">What the wall shows</h3>
 		{#if wall.found && !wall.alike}
 			{@const { shares, unlike } = wall.found}
-			<table class="w-full text-left" class:opacity-60={wall.reading}>
+			<table class="w-full text-left">
 				<thead class="text-sm text-slate">
 					<tr
 						><th scope="col" class="font-normal">Of the wall</th><th scope="col" class="font-normal">share</th
@@ -203,19 +198,14 @@
 			<p class="text-lg" role="status">
 				<strong>{format().percent(said.liveShare)}</strong> alive, between {format().percent(said.low)} and {format().percent(
 					said.high
-				)}{#each signs as { signId, grade } (signId)}: {signOf(signId).label.toLowerCase()}, {gradeWord(
-						signId,
-						grade
-					)}{/each}.
+				)}. {sampleSaid(said)}
 			</p>
 			<form method="POST" action="?/measure" use:enhance={act()} novalidate class="flex flex-col gap-3">
 				<Problem {refused} />
 				<input type="hidden" name="raw" value={JSON.stringify({ tool: 'root-sample', ...wall.sample })} />
 				<input type="hidden" name="measuredOn" value={picture.takenOn} />
 				<TextField name="note" label="What else" optional value={note} {refused} />
-				<Button type="submit" tone="solid" size="large"
-					>Keep it as the root sample of {format().date(picture.takenOn)}</Button
-				>
+				<Button type="submit" tone="solid" size="large">Keep this root sample</Button>
 			</form>
 		{/if}
 	</section>

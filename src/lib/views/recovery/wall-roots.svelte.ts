@@ -34,7 +34,7 @@ export class WallRoots {
 	readonly says = $derived.by((): string => {
 		if (this.problem) return this.problem;
 		if (this.missing) return asked[this.missing];
-		if (this.reading && !this.found) return 'Reading the wall …';
+		if (this.reading) return 'Reading the wall …';
 		if (this.alike)
 			return 'These colours are too alike to tell: touch more of each where it shows plainly, in even light.';
 		return 'Where it read amiss, choose what it is and touch it there.';

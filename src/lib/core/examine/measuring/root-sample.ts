@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { counted } from '../../text/plural';
 import { count } from '../../vocabulary/fields';
+import { gradeWord } from '../../vocabulary/signs';
 import { wilsonInterval } from '../../maths/wilson';
 import type { Values } from '../../values/values';
 
@@ -68,6 +70,15 @@ export function rootSample({ alive, dead }: RootSampleData, values: Values): Roo
 		open,
 		more
 	};
+}
+
+/** Whether a sample is enough, in words, and what more would decide. */
+export function sampleSaid({ grade, open, more }: RootSampleResult): string {
+	const word = (one: number): string => gradeWord('roots-dead-share', one);
+	if (grade !== null)
+		return `Enough: ${word(grade)} dead${open.length > 1 ? '; it lies close to a limit, and more roots would hardly change what is done' : ''}.`;
+	const between = open.length > 1 ? ` between ${open.map(word).join(' and ')}` : '';
+	return `Sample more: about ${counted(more, 'further root')} would decide${between}.`;
 }
 
 /**

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
 	import { clockOf } from '$core/maths/circular';
-	import { nextSamplePlace, rootSample } from '$core/examine/measuring/root-sample';
-	import { gradeWord } from '$core/vocabulary/signs';
+	import { nextSamplePlace, rootSample, sampleSaid } from '$core/examine/measuring/root-sample';
 	import { markOf } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
 	import Workings from '$ui/Workings.svelte';
@@ -102,16 +101,7 @@
 			<span class="absolute -translate-x-1/2" style="left: {pc((some + many) / 2)}">some</span>
 		</div>
 		<p class="mt-2 font-semibold" role="status">
-			{#if result.grade !== null}
-				Enough: {gradeWord('roots-dead-share', result.grade)} dead{result.open.length > 1
-					? '; it lies close to a limit, and more roots would hardly change what is done'
-					: ''}.
-			{:else}
-				Sample more: about {result.more} further root{result.more === 1 ? '' : 's'} would decide{result.open
-					.length > 1
-					? ` between ${result.open.map((grade) => gradeWord('roots-dead-share', grade)).join(' and ')}`
-					: ''}.
-			{/if}
+			{sampleSaid(result)}
 		</p>
 	</div>
 {/if}
