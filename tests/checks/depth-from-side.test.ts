@@ -78,7 +78,12 @@ describe('depth from the side', () => {
 	});
 	it('the right hand of who looks from the front is on the back of the clock: from azimuth 0 it is towards 270°', () => {
 		const { side, seen } = taken(cameraOf(), 0);
-		const right = seenFromSide({ ...side, fromDeg: 0 }, trunk, seen({ x: RADIUS_MM * 0.5, y: 20 }, 39), values);
+		const right = seenFromSide(
+			{ ...side, fromDeg: 0 },
+			trunk,
+			seen({ x: RADIUS_MM * 0.5, y: 20 }, 39),
+			values
+		);
 		expect(right?.azimuthDeg).toBeCloseTo(330, 0);
 		// Whichever edge was touched first.
 		const [left, rightEdge] = side.edges;

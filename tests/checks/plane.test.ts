@@ -231,7 +231,10 @@ describe('height over the plane', () => {
 				(view, nearerMm, x, y) => {
 					const camera = cameraOf(view);
 					const plane = found(cornersOf(camera));
-					const toPlane = (at: Point2): Point2 => ({ x: at.x + card.widthMm / 2, y: at.y + card.heightMm / 2 });
+					const toPlane = (at: Point2): Point2 => ({
+						x: at.x + card.widthMm / 2,
+						y: at.y + card.heightMm / 2
+					});
 					// Corners are put in a row by how they are seen: the plane may lie turned by half.
 					const own = seenAt(plane.toMm, seenBy(camera, middle({ x: 0, y: 0 })));
 					const turned = own.x > 1;

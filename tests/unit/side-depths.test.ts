@@ -145,7 +145,9 @@ describe('depths from the side', () => {
 		expect(root()?.guessed).not.toContain('depth');
 		const before = map.segments[0]?.course ?? [];
 		const by = 33.33 - (before[0]?.depthMm ?? 0);
-		root()?.course.forEach(({ depthMm }, i) => expect(depthMm).toBeCloseTo((before[i]?.depthMm ?? 0) + by, 1));
+		root()?.course.forEach(({ depthMm }, i) =>
+			expect(depthMm).toBeCloseTo((before[i]?.depthMm ?? 0) + by, 1)
+		);
 		// Another thickness says nothing of its depth; another depth does.
 		roots.change(id, { diameterStartMm: 25 });
 		expect(root()?.depthIn?.errorMm).toBe(6.1);

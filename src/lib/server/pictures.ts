@@ -4,7 +4,19 @@ import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:
 import path from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import type { Rgba } from '../core/examine/pictures/raster';
-import { CAMERA_TAGS, cameraSays, focalShareOf, greenShare, KEPT_PX, PICTURE_BYTES, PICTURE_PIXELS, PICTURE_SIDE_PX, SMALL_PX, type Picture, type PictureInput } from '../core/take-in/picture';
+import {
+	CAMERA_TAGS,
+	cameraSays,
+	focalShareOf,
+	greenShare,
+	KEPT_PX,
+	PICTURE_BYTES,
+	PICTURE_PIXELS,
+	PICTURE_SIDE_PX,
+	SMALL_PX,
+	type Picture,
+	type PictureInput
+} from '../core/take-in/picture';
 import { and, eq } from 'drizzle-orm';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -242,7 +254,10 @@ export async function placePicture(jpeg: Buffer, small: Buffer): Promise<string>
 export async function keepPicture(
 	store: Store,
 	treeId: string,
-	{ focal35Mm, ...input }: Omit<PictureInput, 'takenOn'> & { takenOn: string | null; focal35Mm?: number | null },
+	{
+		focal35Mm,
+		...input
+	}: Omit<PictureInput, 'takenOn'> & { takenOn: string | null; focal35Mm?: number | null },
 	bytes: Buffer,
 	today: string
 ): Promise<{ picture: Picture; entryId: string }> {

@@ -217,7 +217,7 @@ export const pictureValues = defineValues({
 	),
 	'picture.edgeWidths': ours(
 		'Pictures: bark, shade and flare leave the width of a root open by',
-		0.075,
+		0.1,
 		'of its thickness',
 		[0, 1]
 	),

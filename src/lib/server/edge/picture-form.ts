@@ -12,7 +12,9 @@ const pictureForm = z.strictObject({
 	takenOn: calendarDate().nullable().default(null),
 	view: shortText(40),
 	note: note(300),
-	focal35Mm: measure(...FOCAL_MM, 'mm').nullable().default(null)
+	focal35Mm: measure(...FOCAL_MM, 'mm')
+		.nullable()
+		.default(null)
 });
 
 /** Keeps a picture that was sent with a form. */

@@ -5,7 +5,9 @@ import exifr from 'exifr';
  * A HEIC picture as JPEG, turned upright, with the day and the lens its camera wrote.
  * @throws Error where this browser cannot read HEIC
  */
-export async function jpegOf(file: File): Promise<{ jpeg: File; takenOn: string | null; focal35Mm: number | null }> {
+export async function jpegOf(
+	file: File
+): Promise<{ jpeg: File; takenOn: string | null; focal35Mm: number | null }> {
 	const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
 	const canvas = document.createElement('canvas');
 	canvas.width = bitmap.width;

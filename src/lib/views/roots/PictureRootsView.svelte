@@ -254,8 +254,8 @@
 			{#if from.measure.plane}
 				{@const { plane } = from.measure}
 				<p class="text-sm text-slate">
-					A root whose own depth is not said is taken to lie within {mm(of.values['picture.heightOffMm'])} of what lies
-					beside for its size: that is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
+					A root whose own depth is not said is taken to lie within {mm(of.values['picture.heightOffMm'])} of what
+					lies beside for its size: that is in the ±. Nearer to the camera by {mm(30)} it reads {format().percent(
 						readsLongBy(plane, 30)
 					)} too thick.
 				</p>

@@ -148,7 +148,8 @@
 			{#if side.width}
 				<p class="text-sm" class:text-oxide={side.widthIsOff}>
 					Between the two edges {mm(side.width.seenMm)}; the trunk on the map is {mm(side.width.mapMm)} wide there.
-					{#if side.widthIsOff}Touch the edges anew, or say where the card stands: depths would be off as much.{/if}
+					{#if side.widthIsOff}Touch the edges anew, or say where the card stands: depths would be off as
+						much.{/if}
 				</p>
 			{/if}
 			{#if side.bases.length > 0}
@@ -165,8 +166,9 @@
 								<SelectField
 									name="root-{i}"
 									label="Root {i + 1} is"
-									bind:value={() => base.root?.id ?? NONE,
-									(chosen) => side.is(base.id, chosen === NONE ? null : chosen)}
+									bind:value={
+										() => base.root?.id ?? NONE, (chosen) => side.is(base.id, chosen === NONE ? null : chosen)
+									}
 									options={rootsFor(base)}
 								/>
 								{#if base.root}<p class="text-sm text-slate">{before(base.root)}</p>{/if}

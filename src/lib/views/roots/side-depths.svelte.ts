@@ -79,7 +79,8 @@ export class SideDepths {
 	readonly widthIsOff = $derived.by(
 		() =>
 			this.width !== null &&
-			Math.abs(Math.log(this.width.seenMm / this.width.mapMm)) > Math.log(1 + this.values['picture.flareWide'])
+			Math.abs(Math.log(this.width.seenMm / this.width.mapMm)) >
+				Math.log(1 + this.values['picture.flareWide'])
 	);
 	readonly bases = $derived.by((): readonly SideBase[] => {
 		const side = this.#side;

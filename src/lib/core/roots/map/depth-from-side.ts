@@ -156,7 +156,10 @@ export const rootsAbout = <T extends Pick<Segment, 'parentId' | 'course'>>(
 ): T[] =>
 	segments
 		.filter(({ parentId }) => parentId === null)
-		.map((segment) => ({ segment, offDeg: Math.abs(turnDeg(azimuthDeg, segment.course[0]?.azimuthDeg ?? 0)) }))
+		.map((segment) => ({
+			segment,
+			offDeg: Math.abs(turnDeg(azimuthDeg, segment.course[0]?.azimuthDeg ?? 0))
+		}))
 		.filter(({ offDeg }) => offDeg <= values['picture.sideMatchDeg'])
 		.sort((a, b) => a.offDeg - b.offDeg)
 		.map(({ segment }) => segment);
