@@ -123,7 +123,15 @@ describe('depths from the side', () => {
 		// All is 40 mm farther away than was reckoned, of 700.
 		expect(side.depths[0]?.depthMm).toBeGreaterThan(31);
 		expect(new SideDepths({ ...picture, view: 'back' }, side.map, values).fromDeg).toBe(180);
-		expect(new SideDepths({ ...picture, view: 'collar' }, side.map, values).fromDeg).toBe(0);
+		// What does not say from where it was taken is asked; in the ground a front is none of the compass.
+		const collar = new SideDepths({ ...picture, view: 'collar' }, side.map, values);
+		expect(collar.fromDeg).toBeNull();
+		expect(new SideDepths(picture, { ...side.map, frame: 'ground' }, values).fromDeg).toBeNull();
+		touchedOn(collar, [base(0, 30)]);
+		expect(collar.says).toBe('Say where it was taken from: then it is known which roots these are.');
+		expect(collar.depths).toEqual([]);
+		collar.fromDeg = 180;
+		expect(collar.bases[0]?.root?.id).toBe('behind');
 	});
 	it('says that a trunk seen much wider than the map has it was touched amiss', () => {
 		const { side } = begun([]);

@@ -59,7 +59,7 @@
 	const said = $derived(wall.sample ? rootSample(wall.sample, values) : null);
 	const note = $derived(
 		wall.found
-			? `Read in a picture of the wall of the ball (${picture.view}): white roots on ${format().percent(wall.found.shares.white.share)} of it, brown ones on ${format().percent(wall.found.shares.brown.share)}; the brown ones felt ${wall.felt === 'dead' ? 'dead' : 'alive'}.`
+			? `Read in a picture of the wall of the ball (${picture.view}): white roots on ${format().percent(wall.found.shares.white.share)} of it, brown ones on ${format().percent(wall.found.shares.brown.share)}${wall.felt === 'not-felt' ? '' : `; the brown ones felt ${wall.felt}`}.`
 			: ''
 	);
 </script>

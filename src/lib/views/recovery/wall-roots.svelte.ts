@@ -48,7 +48,7 @@ export class WallRoots {
 		if (!this.found || this.alike || this.reading) return null;
 		const { white, brown } = this.found.sample;
 		if (white + brown === 0 || (this.felt === 'not-felt' && brown > 0)) return null;
-		return this.felt === 'dead' ? { alive: white, dead: brown } : { alive: white + brown, dead: 0 };
+		return this.felt === 'alive' ? { alive: white + brown, dead: 0 } : { alive: white, dead: brown };
 	});
 
 	touch(at: Point2): void {

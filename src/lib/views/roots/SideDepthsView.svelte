@@ -63,7 +63,7 @@
 		})),
 		{ value: NONE, label: 'none of the map' }
 	];
-	const from = $derived(sideName(side.fromDeg, roots.map.frame === 'ground'));
+	const inGround = $derived(roots.map.frame === 'ground');
 
 	function put(): void {
 		roots.deepen(picture.id, side.depths);
@@ -117,15 +117,19 @@
 	</div>
 
 	<section aria-labelledby="depths-title" class="flex h-fit min-w-0 flex-col gap-4">
-		<h3 id="depths-title" class="text-lg">Roots from {from}</h3>
+		<h3 id="depths-title" class="text-lg">
+			Roots from {side.fromDeg === null ? 'the side' : sideName(side.fromDeg, inGround)}
+		</h3>
 		<SelectField
 			name="from"
 			label="Taken from"
-			bind:value={() => String(side.fromDeg), (chosen) => (side.fromDeg = Number(chosen))}
-			options={FROM_DEG.map((deg) => ({
-				value: String(deg),
-				label: sideName(deg, roots.map.frame === 'ground')
-			}))}
+			bind:value={
+				() => String(side.fromDeg ?? ''), (chosen) => (side.fromDeg = chosen === '' ? null : Number(chosen))
+			}
+			options={[
+				...(side.fromDeg === null ? [{ value: '', label: 'not said yet' }] : []),
+				...FROM_DEG.map((deg) => ({ value: String(deg), label: sideName(deg, inGround) }))
+			]}
 		/>
 		<Choice
 			label="What lies beside for its size stands upright"
@@ -172,6 +176,8 @@
 									options={rootsFor(base)}
 								/>
 								{#if base.root}<p class="text-sm text-slate">{before(base.root)}</p>{/if}
+							{:else if side.fromDeg === null}
+								<p>Root {i + 1}: touched.</p>
 							{:else}
 								<p>
 									Root {i + 1} is seen beside the trunk: its depth is told by a picture from the side that it grows

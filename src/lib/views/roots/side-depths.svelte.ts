@@ -39,7 +39,8 @@ const viewDeg: Record<string, number> = { front: 0, left: 90, back: 180, right: 
 /** Depths of roots from a picture taken from the side: its plane, the two edges of the trunk at its flare, then the base of each root. */
 export class SideDepths {
 	readonly measure: PictureMeasure;
-	fromDeg = $state(0);
+	/** The direction that it was taken from, degrees; null while nobody said. */
+	fromDeg = $state<number | null>(null);
 	/** Whether what lies beside for its size stands in line with the middle of the trunk, or against its bark in front. */
 	stands = $state<'beside' | 'front'>('beside');
 	edges = $state.raw<readonly Point2[]>([]);
@@ -52,7 +53,8 @@ export class SideDepths {
 		rimMm: number | null = null
 	) {
 		this.measure = new PictureMeasure(picture, values, rimMm);
-		this.fromDeg = viewDeg[picture.view] ?? 0;
+		// In the ground its front is no direction of the compass.
+		this.fromDeg = map.frame === 'container' ? (viewDeg[picture.view] ?? null) : null;
 	}
 
 	/** What is touched next in the picture. */
@@ -64,15 +66,17 @@ export class SideDepths {
 	readonly #side = $derived.by((): FromSide | null => {
 		const [a, b] = this.edges;
 		const { plane } = this.measure;
-		if (!plane || !a || !b) return null;
-		const inFrontMm = this.stands === 'front' ? barkRadiusMm(this.map, this.fromDeg) : 0;
-		return { plane, edges: [a, b], fromDeg: this.fromDeg, inFrontMm, touchPx: this.measure.touchPx };
+		const { fromDeg } = this;
+		if (!plane || !a || !b || fromDeg === null) return null;
+		const inFrontMm = this.stands === 'front' ? barkRadiusMm(this.map, fromDeg) : 0;
+		return { plane, edges: [a, b], fromDeg, inFrontMm, touchPx: this.measure.touchPx };
 	});
 	/** How wide the trunk is seen at its flare, and how wide the map has it there, mm. */
 	readonly width = $derived.by((): { seenMm: number; mapMm: number } | null => {
-		const seenMm = this.#side && widthFromSide(this.#side, this.values);
-		if (!seenMm) return null;
-		const [right, left] = [-90, 90].map((by) => barkRadiusMm(this.map, this.fromDeg + by));
+		const side = this.#side;
+		const seenMm = side && widthFromSide(side, this.values);
+		if (!side || !seenMm) return null;
+		const [right, left] = [-90, 90].map((by) => barkRadiusMm(this.map, side.fromDeg + by));
 		return { seenMm, mapMm: (right ?? 0) + (left ?? 0) };
 	});
 	/** Whether the two are so far apart that something was touched amiss. */
@@ -114,6 +118,7 @@ export class SideDepths {
 			return this.edges.length === 0
 				? 'Touch the left edge of the trunk, at its flare.'
 				: 'Touch the right edge of the trunk, at the same height.';
+		if (this.fromDeg === null) return 'Say where it was taken from: then it is known which roots these are.';
 		return this.bases.length === 0
 			? 'Touch the middle of each root where it leaves the trunk.'
 			: 'Touch on, root by root, or put the depths on the map.';
