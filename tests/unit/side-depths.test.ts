@@ -1,6 +1,7 @@
 import { describe, expect, it, vi, beforeEach, afterEach } from 'vitest';
 import { planeOf, type Plane, type Point2 } from '$core/examine/pictures/plane';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { deepened } from '$core/roots/map/depth-from-side';
 import { segmentFromQuick, type RootMapInput } from '$core/roots/map/root-map';
 import { defaultValues as values } from '$core/values/values';
 import { RootsState } from '$views/roots/roots-state.svelte';
@@ -167,5 +168,20 @@ describe('depths from the side', () => {
 		expect(root()?.depthIn).toBeNull();
 		expect(root()?.guessed).toContain('depth');
 		expect(side.depths).toEqual([]);
+	});
+	it('side roots go along with the root that they leave while their own depth is a guess, and stay one', () => {
+		const parent = rootAt('6:00 20', 'front');
+		const guess = { ...rootAt('6:30 8', 'side'), parentId: 'front' };
+		const onIt = { ...rootAt('6:40 5', 'on-side'), parentId: 'side' };
+		const said = { ...rootAt('7:00 8', 'said'), parentId: 'front', guessed: [] };
+		const other = rootAt('12 20', 'other');
+		const all = [onIt, guess, parent, said, other];
+		const by = 12 - (parent.course[0]?.depthMm ?? 0);
+		const now = deepened(all, [{ id: 'front', depthMm: 12, errorMm: 5 }], 'side-picture');
+		const movedBy = now.map(({ course }, i) => (course[0]?.depthMm ?? 0) - (all[i]?.course[0]?.depthMm ?? 0));
+		[by, by, by, 0, 0].forEach((expected, i) => expect(movedBy[i]).toBeCloseTo(expected, 6));
+		expect(by).not.toBe(0);
+		expect(now.map(({ guessed }) => guessed.includes('depth'))).toEqual([true, true, false, false, true]);
+		expect(now.map(({ depthIn }) => depthIn?.errorMm ?? null)).toEqual([null, null, 5, null, null]);
 	});
 });

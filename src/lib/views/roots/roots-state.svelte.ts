@@ -40,7 +40,7 @@ import { sideRoot } from '$core/roots/map/side-root';
 import { KeptRoots, type Snapshot } from './kept-roots.svelte';
 import { newId } from './new-id';
 import type { RootsOfTree } from './roots-of-tree';
-import { withDepth } from '$core/roots/map/depth-from-side';
+import { deepened } from '$core/roots/map/depth-from-side';
 import { measuredSaid, stillDeep, stillMeasured } from '$core/roots/map/from-picture';
 import { Ways, type Proposed } from './ways.svelte';
 
@@ -279,10 +279,7 @@ export class RootsState extends KeptRoots {
 
 	/** Gives roots the depths that a picture from the side told, in one step. */
 	deepen(pictureId: string, depths: readonly { id: string; depthMm: number; errorMm: number }[]): void {
-		const segments = this.map.segments.map((segment) => {
-			const told = depths.find(({ id }) => id === segment.id);
-			return told ? withDepth(segment, told, pictureId) : segment;
-		});
+		const segments = deepened(this.map.segments, depths, pictureId);
 		this.commit({ map: { ...this.map, segments } });
 	}
 

@@ -78,7 +78,7 @@ function touchedColours(picture: Rgba, { x, y }: Point2, values: Values): Rgb[] 
 	);
 }
 
-/** Every place within the edge, a mean of some pixels. */
+/** Places evenly within the edge, each as its one pixel shows it. */
 function placesOf(picture: Rgba, edge: readonly Point2[]) {
 	const { width, height } = picture;
 	const round = edge.length >= 3 ? edge.map(({ x, y }): [number, number] => [x, y]) : null;

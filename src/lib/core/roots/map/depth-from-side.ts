@@ -164,18 +164,37 @@ export const rootsAbout = <T extends Pick<Segment, 'parentId' | 'course'>>(
 		.sort((a, b) => a.offDeg - b.offDeg)
 		.map(({ segment }) => segment);
 
-/** A root whose depth was read at its base: all of its course lies so much deeper or higher. */
-export function withDepth(
-	segment: Segment,
-	{ depthMm, errorMm }: Pick<SeenFromSide, 'depthMm' | 'errorMm'>,
+/**
+ * Roots of which some were seen from the side: all of such a root lies so much deeper or higher, and with it the side roots whose own depth was
+ * a guess, which stays one.
+ * @param depths by the id of the root, mm
+ */
+export function deepened(
+	segments: readonly Segment[],
+	depths: readonly ({ id: string } & Pick<SeenFromSide, 'depthMm' | 'errorMm'>)[],
 	pictureId: string
-): Segment {
+): Segment[] {
 	const tenths = (mm: number): number => Math.round(10 * mm) / 10;
-	const by = depthMm - (segment.course[0]?.depthMm ?? 0);
-	return {
-		...segment,
-		course: segment.course.map((point) => ({ ...point, depthMm: tenths(point.depthMm + by) })),
-		guessed: segment.guessed.filter((one) => one !== 'depth'),
-		depthIn: { pictureId, errorMm: tenths(errorMm) }
+	const told = new Map(depths.map((one) => [one.id, one]));
+	const known = new Map(segments.map((segment) => [segment.id, segment]));
+	const movedBy = ({ id, parentId, course, guessed }: Segment): number => {
+		const seen = told.get(id);
+		if (seen) return seen.depthMm - (course[0]?.depthMm ?? 0);
+		const parent = parentId !== null && guessed.includes('depth') ? known.get(parentId) : undefined;
+		return parent ? movedBy(parent) : 0;
 	};
+	return segments.map((segment) => {
+		const by = movedBy(segment);
+		const seen = told.get(segment.id);
+		if (by === 0 && !seen) return segment;
+		const course = segment.course.map((point) => ({ ...point, depthMm: tenths(point.depthMm + by) }));
+		return seen
+			? {
+					...segment,
+					course,
+					guessed: segment.guessed.filter((one) => one !== 'depth'),
+					depthIn: { pictureId, errorMm: tenths(seen.errorMm) }
+				}
+			: { ...segment, course };
+	});
 }
