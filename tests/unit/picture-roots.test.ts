@@ -320,6 +320,12 @@ describe('taking roots from a picture', () => {
 		expect(only(segments).course.map(({ depthMm }) => depthMm)).toEqual([45, 45, 45]);
 		expect(only(segments).diameterStartMm).toBe(31.5);
 		expect(only(segments).guessed).not.toContain('depth');
+		// Half way to the camera nothing can lie: it is left as it was read.
+		expect(roots.cannotLie(said())).toBe(false);
+		roots.sayDepth(thick.id, 10 + 351);
+		expect(roots.cannotLie(said())).toBe(true);
+		expect(roots.lies(said())).toEqual(thick.root);
+		roots.sayDepth(thick.id, 45);
 		// The others lie as deep as the card.
 		roots.sayAll('yes');
 		expect(roots.segments().segments.map(({ course }) => course[0]?.depthMm)).toEqual([45, 10, 10]);

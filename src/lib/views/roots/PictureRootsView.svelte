@@ -226,9 +226,11 @@
 					label="The chosen root, below the flare"
 					unit="mm"
 					optional
-					hint={chosen.depthMm !== null && from.depthMm === null
-						? 'Say below too how deep the card lies: its thickness and length are then reckoned for its own height.'
-						: 'Where it does not lie as deep as the card: thickness and length are then reckoned for its own height.'}
+					hint={from.cannotLie(chosen)
+						? `This depth or that of the card cannot be: the camera was some ${mm(from.read.stand.cameraMm)} above the card. Nothing is reckoned with it.`
+						: chosen.depthMm !== null && from.depthMm === null
+							? 'Say below too how deep the card lies: its thickness and length are then reckoned for its own height.'
+							: 'Where it does not lie as deep as the card: thickness and length are then reckoned for its own height.'}
 					value={chosen.depthMm}
 					oninput={(value) => from.sayDepth(chosen.id, value)}
 				/>

@@ -282,10 +282,20 @@ export class PictureRoots {
 		return this.offers.find((one) => one.id === id);
 	}
 	/** A root as it lies: where its depth and that of the plane are said, brought down into the plane. */
-	lies({ root, depthMm }: OnOffer): ReadRoot<OfferedRoot> {
-		return this.read && depthMm !== null && this.depthMm !== null
-			? atHeight(root, this.depthMm - depthMm, this.read.stand, this.values)
-			: root;
+	lies(one: OnOffer): ReadRoot<OfferedRoot> {
+		const nearerMm = this.#nearerMm(one);
+		return this.read && nearerMm !== null && !this.cannotLie(one)
+			? atHeight(one.root, nearerMm, this.read.stand, this.values)
+			: one.root;
+	}
+	/** How much nearer to the camera than the card a root lies by what was said, mm; null while the one or the other was not. */
+	#nearerMm({ depthMm }: OnOffer): number | null {
+		return depthMm === null || this.depthMm === null ? null : this.depthMm - depthMm;
+	}
+	/** Whether what was said would put a root half way to the camera, or half as far beyond the card: one of the two depths is wrong. */
+	cannotLie(one: OnOffer): boolean {
+		const nearerMm = this.#nearerMm(one);
+		return this.read !== null && nearerMm !== null && 2 * Math.abs(nearerMm) > this.read.stand.cameraMm;
 	}
 	/** Says how deep one lies; null takes it back. */
 	sayDepth(id: string, depthMm: number | null): void {
