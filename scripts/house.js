@@ -21,6 +21,7 @@ export const coreFloors = [
 	{ name: 'tree', holds: 'how it stands: every fact once, from its whole record' },
 	{ name: 'today', holds: 'what comes first among all trees' },
 	{ name: 'simulate', holds: 'trees and weather with a known truth' },
+	{ name: 'rehearse', holds: 'plans played forward: the year before it is lived' },
 	{ name: 'compute', holds: 'every calculation by name, with schemas' }
 ];
 const floorNames = coreFloors.map(({ name }) => name);

@@ -171,6 +171,7 @@ export function treeRecords(change: Partial<TreeRecords> = {}, cuts: Cut[] = [])
 		book: [],
 		mates: [],
 		forecasts: [],
+		rehearsals: [],
 		journal: [],
 		...change
 	};

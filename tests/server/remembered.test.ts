@@ -173,15 +173,16 @@ describe('the records of a tree', () => {
 	});
 	it('of a new kind count the version of a case up, and are empty in an older one', () => {
 		// Whoever adds a field here adds one to the version, so that an older Bruntle says why it cannot read the case.
-		expect([CASE_VERSION, Object.keys(treeRecordFields).length]).toEqual([5, 18]);
-		expect(upgradeCase({ version: 4, tree: {}, lifts: ['kept'] })).toMatchObject({
-			version: 5,
+		expect([CASE_VERSION, Object.keys(treeRecordFields).length]).toEqual([6, 19]);
+		expect(upgradeCase({ version: 5, tree: {}, lifts: ['kept'] })).toMatchObject({
+			version: 6,
 			lifts: ['kept'],
 			book: [],
+			rehearsals: [],
 			rootMap: null
 		});
 		// What says that it is of this version or a later one is left for the schema to judge.
-		for (const version of [5, 6]) expect(upgradeCase({ version })).toEqual({ version });
+		for (const version of [6, 7]) expect(upgradeCase({ version })).toEqual({ version });
 	});
 	it('of a table that is new are counted from the day it is there', async () => {
 		const file = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'bruntle-new-')), 'yard.db')}`;

@@ -14,8 +14,13 @@ export const meanSaturationKpa = (minC: number, maxC: number): number =>
 	(saturationKpa(minC) + saturationKpa(maxC)) / 2;
 
 /** Pressure of the air at a height, kPa. @see equation 7 @example 1800 m → 81.8 (Example 2) */
-export const airPressureKpa = (elevationM: number): number =>
-	101.3 * ((293 - 0.0065 * elevationM) / 293) ** 5.26;
+export function airPressureKpa(elevationM: number): number {
+	if (elevationM !== pressure.elevationM)
+		pressure = { elevationM, kpa: 101.3 * ((293 - 0.0065 * elevationM) / 293) ** 5.26 };
+	return pressure.kpa;
+}
+/** Of the height asked last: thousands of days are asked of one. */
+let pressure = { elevationM: 0, kpa: 101.3 };
 
 /** Psychrometric constant, kPa/°C. @see equation 8 @example 1800 m → 0.054 (Example 2) */
 export const psychrometricKpa = (elevationM: number): number => 0.000665 * airPressureKpa(elevationM);
@@ -49,11 +54,14 @@ export interface PenmanDay {
 	windMs: number;
 	/** Short-wave radiation that arrives. */
 	sunMj: number;
+	/** Radiation on top of the air, where it is worked out already. */
+	onTopMj?: number;
 }
 
 /** Net radiation over the reference grass, MJ/m². @see equations 37–40, albedo 0.23 */
 export function netRadiationMj(day: PenmanDay): number {
-	const clearMj = (0.75 + 2e-5 * day.elevationM) * extraterrestrialRadiation(day.latitudeDeg, day.on);
+	const onTopMj = day.onTopMj ?? extraterrestrialRadiation(day.latitudeDeg, day.on);
+	const clearMj = (0.75 + 2e-5 * day.elevationM) * onTopMj;
 	const relative = clearMj > 0 ? Math.min(1, day.sunMj / clearMj) : 0.5;
 	const stefan = 4.903e-9;
 	const long = (stefan * ((day.maxC + 273.16) ** 4 + (day.minC + 273.16) ** 4)) / 2;

@@ -3,7 +3,7 @@ import { hargreavesMm } from './evapotranspiration';
 import { outdoorMeanC, type PlaceClimate } from './normals';
 import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
-import { penmanMonteithMm, saturationKpa, vapourDeficitKpa } from './penman-monteith';
+import { meanSaturationKpa, penmanMonteithMm, vapourDeficitKpa } from './penman-monteith';
 import type { WeatherDay } from './weather-day';
 
 /** A day of a series without gaps: what it is, and where it comes from. */
@@ -62,12 +62,14 @@ export const bareDay = (on: string, { et0Mm, rainMm }: Pick<SeriesDay, 'et0Mm' |
 	how: ''
 });
 
-type Raw = Pick<
+export type Raw = Pick<
 	WeatherDay,
 	'on' | 'source' | 'minC' | 'maxC' | 'humidityPercent' | 'windMs' | 'gustMs' | 'sunMj' | 'rainMm'
 > & {
 	/** Measured under the shelter of the place itself, so that its warmth is in it already. */
 	inside?: boolean;
+	/** Radiation on top of the air, MJ/m², where it is worked out already. */
+	onTopMj?: number;
 };
 const rank: Record<WeatherDay['source'], number> = { station: 3, typed: 2, forecast: 1 };
 
@@ -94,23 +96,69 @@ export function normalDay(place: PlaceClimate, on: string, values: Values): { mi
 	return { minC: meanC - half, maxC: meanC + half };
 }
 
-/** What a place makes of the temperatures outdoors. */
-export function sheltered(
-	place: PlaceClimate,
-	{ minC, maxC }: { minC: number; maxC: number },
-	values: Values
-): { minC: number; maxC: number } {
-	const warmer =
+/** What the shelter of a place does to the weather outdoors. */
+export interface Shelter {
+	/** It is so much warmer at night, and never colder than that, °C. */
+	warmerC: number;
+	floorC: number;
+	/** Factors on rain, wind and demand. */
+	rain: number;
+	wind: number;
+	demand: number;
+}
+
+/** The shelter of a place, to be looked up once for many days. */
+export const shelterOf = (place: PlaceClimate, values: Values): Shelter => ({
+	warmerC:
 		place.kind === 'cold-frame'
 			? values['shelter.coldFrameC']
 			: place.kind === 'greenhouse'
 				? values['shelter.greenhouseC']
-				: 0;
-	const floor =
+				: 0,
+	floorC:
 		place.heldMinimumC ??
-		(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
-	const least = Math.max(floor, minC + warmer);
-	return { minC: least, maxC: Math.max(least + 1, maxC + warmer / 2) };
+		(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity),
+	rain: values[`place.rain.${place.kind}`],
+	wind: values[`place.wind.${place.kind}`],
+	demand: values[`place.demand.${place.kind}`]
+});
+
+/** What a shelter makes of the temperatures outdoors. */
+function under({ warmerC, floorC }: Shelter, { minC, maxC }: { minC: number; maxC: number }) {
+	const least = Math.max(floorC, minC + warmerC);
+	return { minC: least, maxC: Math.max(least + 1, maxC + warmerC / 2) };
+}
+
+/** What a place makes of the temperatures outdoors. */
+export const sheltered = (
+	place: PlaceClimate,
+	outdoors: { minC: number; maxC: number },
+	values: Values
+): { minC: number; maxC: number } => under(shelterOf(place, values), outdoors);
+
+/** Warmth and evaporation of a day at a place, its shelter counted. */
+export function dayUnder(
+	shelter: Shelter,
+	place: Pick<PlaceClimate, 'latitudeDeg' | 'elevationM'>,
+	day: Raw
+): { minC: number; maxC: number; et0Mm: number; full: boolean } {
+	const here = day.inside ? { minC: day.minC, maxC: day.maxC } : under(shelter, day);
+	const { humidityPercent, windMs, sunMj, onTopMj } = day;
+	const full = humidityPercent !== null && windMs !== null && sunMj !== null;
+	const openMm = full
+		? penmanMonteithMm({
+				latitudeDeg: place.latitudeDeg,
+				elevationM: place.elevationM,
+				on: day.on,
+				minC: here.minC,
+				maxC: here.maxC,
+				vapourKpa: (humidityPercent / 100) * meanSaturationKpa(here.minC, here.maxC),
+				windMs,
+				sunMj,
+				...(onTopMj !== undefined && { onTopMj })
+			})
+		: hargreavesMm(here, place.latitudeDeg, day.on);
+	return { minC: here.minC, maxC: here.maxC, et0Mm: openMm * shelter.demand, full };
 }
 
 /** A day that nobody measured, between two that somebody did. */
@@ -210,33 +258,21 @@ function seriesDay(
 	how: string,
 	values: Values
 ): SeriesDay {
-	const here = day.inside ? { minC: day.minC, maxC: day.maxC } : sheltered(place, day, values);
-	const { humidityPercent, windMs, sunMj } = day;
-	const full = humidityPercent !== null && windMs !== null && sunMj !== null;
-	const openMm = full
-		? penmanMonteithMm({
-				latitudeDeg: place.latitudeDeg,
-				elevationM: place.elevationM,
-				on: day.on,
-				minC: here.minC,
-				maxC: here.maxC,
-				vapourKpa: (humidityPercent / 100) * ((saturationKpa(here.minC) + saturationKpa(here.maxC)) / 2),
-				windMs,
-				sunMj
-			})
-		: hargreavesMm(here, place.latitudeDeg, day.on);
+	const shelter = shelterOf(place, values);
+	const { minC, maxC, et0Mm, full } = dayUnder(shelter, place, day);
+	const { humidityPercent, windMs } = day;
 	return {
 		on: day.on,
-		minC: here.minC,
-		maxC: here.maxC,
+		minC,
+		maxC,
 		outMinC: day.minC,
 		humidityPercent,
-		windMs: windMs === null ? null : windMs * values[`place.wind.${place.kind}`],
-		gustMs: day.gustMs === null ? null : day.gustMs * values[`place.wind.${place.kind}`],
-		rainMm: (day.rainMm ?? 0) * values[`place.rain.${place.kind}`],
-		et0Mm: openMm * values[`place.demand.${place.kind}`],
+		windMs: windMs === null ? null : windMs * shelter.wind,
+		gustMs: day.gustMs === null ? null : day.gustMs * shelter.wind,
+		rainMm: (day.rainMm ?? 0) * shelter.rain,
+		et0Mm,
 		method: full ? 'penman-monteith' : 'hargreaves',
-		vpdKpa: humidityPercent === null ? null : vapourDeficitKpa(here.minC, here.maxC, humidityPercent / 100),
+		vpdKpa: humidityPercent === null ? null : vapourDeficitKpa(minC, maxC, humidityPercent / 100),
 		source,
 		how
 	};

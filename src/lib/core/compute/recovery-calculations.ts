@@ -7,6 +7,7 @@ import { backupKinds } from '../vocabulary/backup-kinds';
 import { worthKeeping } from '../recovery/backup';
 import { decisionsDue } from '../recovery/decisions';
 import { recoveryForecast } from '../recovery/forecast';
+import { recoveryCaseInput } from '../recovery/forecast-case';
 import { fitGrowth } from '../recovery/growth-curve';
 import { observationSchema } from '../examine/looks/observation';
 import { budStates, firmnesses, leafStates, smells } from '../examine/looks/seen-words';
@@ -22,55 +23,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 	calculation(
 		'recovery-forecast',
 		'Probability of re-establishment, its path and what moved it, and the course of the roots',
-		z.strictObject({
-			sinceOn: calendarDate(),
-			today: calendarDate(),
-			odds: measure(-10, 10, 'log-odds').describe(
-				'Log-odds of living through it, as judged at the work: ln(p / (1 − p))'
-			),
-			oddsSpread: measure(0, 5, 'log-odds')
-				.default(0.5)
-				.describe('How unsure these log-odds are, one deviation'),
-			begin: share(),
-			losses: z
-				.array(z.strictObject({ on: calendarDate(), share: share() }))
-				.max(50)
-				.default([]),
-			place: placeInput.pick({ kind: true, latitudeDeg: true, elevationM: true, heldMinimumC: true }),
-			tender: z.boolean().default(false),
-			evergreen: z.boolean().default(false),
-			looks: z
-				.array(
-					z.strictObject({
-						observedOn: calendarDate(),
-						progress: share(),
-						buds: oneOf(budStates).nullable().default(null),
-						leafCover: share().nullable().default(null),
-						leafState: oneOf(leafStates).nullable().default(null),
-						shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null),
-						diebackLimitMm: measure(0, 60_000, 'mm').nullable().default(null),
-						firmness: oneOf(firmnesses).nullable().default(null),
-						whiteTips: z.boolean().nullable().default(null),
-						smell: oneOf(smells).nullable().default(null)
-					})
-				)
-				.max(500)
-				.default([]),
-			functionSeen: z
-				.array(z.strictObject({ on: calendarDate(), phi: measure(0, 1.2, ''), sd: measure(0.001, 1, '') }))
-				.max(500)
-				.default([]),
-			healthyShootMm: measure(1, 5000, 'mm').nullable().default(null),
-			crownAtStart: share()
-				.default(1)
-				.describe(
-					'Share of a whole crown that it began with; what was cut, burnt or dropped before is allowed for'
-				),
-			heightMm: measure(1, 60_000, 'mm')
-				.nullable()
-				.default(null)
-				.describe('Height of its living wood at the start, mm')
-		}),
+		recoveryCaseInput,
 		z.object({
 			prior: number,
 			now: number,

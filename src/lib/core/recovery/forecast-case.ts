@@ -1,3 +1,7 @@
+import { z } from 'zod';
+import { budStates, firmnesses, leafStates, smells } from '../examine/looks/seen-words';
+import { calendarDate, measure, oneOf, share } from '../vocabulary/fields';
+import { placeInput } from '../vocabulary/place';
 import type { PlaceClimate } from '../climate/normals';
 import type { LookSeen } from './evidence';
 import type { RootLoss } from './expected';
@@ -27,3 +31,52 @@ export interface RecoveryCase {
 	/** Height of the living wood at the start, mm; null or left out where it is not known. */
 	heightMm?: number | null;
 }
+
+/** The same as it is sent: of a calculation asked alone, or of a rehearsal. */
+export const recoveryCaseInput = z.strictObject({
+	sinceOn: calendarDate(),
+	today: calendarDate(),
+	odds: measure(-10, 10, 'log-odds').describe(
+		'Log-odds of living through it, as judged at the work: ln(p / (1 − p))'
+	),
+	oddsSpread: measure(0, 5, 'log-odds').default(0.5).describe('How unsure these log-odds are, one deviation'),
+	begin: share(),
+	losses: z
+		.array(z.strictObject({ on: calendarDate(), share: share() }))
+		.max(50)
+		.default([]),
+	place: placeInput.pick({ kind: true, latitudeDeg: true, elevationM: true, heldMinimumC: true }),
+	tender: z.boolean().default(false),
+	evergreen: z.boolean().default(false),
+	looks: z
+		.array(
+			z.strictObject({
+				observedOn: calendarDate(),
+				progress: share(),
+				buds: oneOf(budStates).nullable().default(null),
+				leafCover: share().nullable().default(null),
+				leafState: oneOf(leafStates).nullable().default(null),
+				shootExtensionMm: measure(0, 5000, 'mm').nullable().default(null),
+				diebackLimitMm: measure(0, 60_000, 'mm').nullable().default(null),
+				firmness: oneOf(firmnesses).nullable().default(null),
+				whiteTips: z.boolean().nullable().default(null),
+				smell: oneOf(smells).nullable().default(null)
+			})
+		)
+		.max(500)
+		.default([]),
+	functionSeen: z
+		.array(z.strictObject({ on: calendarDate(), phi: measure(0, 1.2, ''), sd: measure(0.001, 1, '') }))
+		.max(500)
+		.default([]),
+	healthyShootMm: measure(1, 5000, 'mm').nullable().default(null),
+	crownAtStart: share()
+		.default(1)
+		.describe(
+			'Share of a whole crown that it began with; what was cut, burnt or dropped before is allowed for'
+		),
+	heightMm: measure(1, 60_000, 'mm')
+		.nullable()
+		.default(null)
+		.describe('Height of its living wood at the start, mm')
+});

@@ -56,24 +56,12 @@ export function recoveryForecast(
 	values: Values,
 	{ bands = true }: { bands?: boolean } = {}
 ): RecoveryForecast {
-	const time = forecastTime(tree, values);
+	const { time, start, seen, nowStep } = standingNow(tree, values);
 	const { steps, horizonOn } = time;
 	const horizon = time.stepOf(horizonOn);
 	const roots = rootCourses(tree, steps, values);
 	const { reached, inTime } = rootsEnough(roots.courses, horizon, values);
-
-	// Losses since the work cost their share of the odds, like those at the work.
-	const lostSince = tree.losses
-		.filter((loss) => loss.on > tree.sinceOn && loss.on <= tree.today)
-		.reduce((total, loss) => total + loss.share, 0);
-	const start = startingShares(
-		tree.odds + values['forecast.lossOdds'] * lostSince,
-		time.worthAtStart,
-		values
-	);
 	const prior = time.through(start, 0) * inTime;
-	const seen = seenSince(tree, time, start, values);
-	const nowStep = time.stepOf(tree.today);
 	const now = time.through(seen.shares, nowStep) * inTime;
 
 	const path = [{ on: tree.sinceOn, probability: prior }];
@@ -105,6 +93,32 @@ export function recoveryForecast(
 	};
 }
 
+/** How a tree stands today in the light of all that was seen of it, and the weeks that it is judged over. */
+export function standingNow(tree: RecoveryCase, values: Values) {
+	const time = forecastTime(tree, values);
+	// Losses since the work cost their share of the odds, like those at the work.
+	const lostSince = tree.losses
+		.filter((loss) => loss.on > tree.sinceOn && loss.on <= tree.today)
+		.reduce((total, loss) => total + loss.share, 0);
+	const odds = tree.odds + values['forecast.lossOdds'] * lostSince;
+	const start = startingShares(odds, time.worthAtStart, values);
+	return { time, odds, start, seen: seenSince(tree, time, start, values), nowStep: time.stepOf(tree.today) };
+}
+
+/**
+ * How unsure the chance is, one deviation of its log-odds: as it was judged at the work, and more the longer nobody has looked beyond
+ * the usual time.
+ */
+export function oddsUnsure(
+	tree: Pick<RecoveryCase, 'sinceOn' | 'today' | 'oddsSpread'>,
+	lastSeenOn: string | null,
+	values: Values
+): number {
+	const unseen = daysBetween(lastSeenOn ?? tree.sinceOn, tree.today);
+	const beyond = Math.max(0, unseen - values['look.overdueDays']);
+	return Math.hypot(tree.oddsSpread, (values['forecast.unseenSpread'] * beyond) / 365);
+}
+
 /** 80 % range of the chance now: wider the longer nobody has looked beyond the usual time. */
 function rangeOf(
 	tree: RecoveryCase,
@@ -113,8 +127,7 @@ function rangeOf(
 	values: Values
 ): Pick<RecoveryForecast, 'low' | 'high' | 'lastSeenOn' | 'known'> {
 	const unseen = daysBetween(lastSeenOn ?? tree.sinceOn, tree.today);
-	const beyond = Math.max(0, unseen - values['look.overdueDays']);
-	const spread = Math.hypot(tree.oddsSpread, (values['forecast.unseenSpread'] * beyond) / 365);
+	const spread = oddsUnsure(tree, lastSeenOn, values);
 	const told = logOdds(now, 1e-9);
 	return {
 		low: Math.min(now, logistic(told - Z80 * spread)),

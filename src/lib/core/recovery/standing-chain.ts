@@ -10,7 +10,8 @@ import type { Values } from '../values/values';
  */
 
 /** Standings in log-odds from −5, dead, to +5, thriving. */
-const STEP = 0.2;
+export const STANDING_STEP = 0.2;
+const STEP = STANDING_STEP;
 export const standings: readonly number[] = Array.from({ length: 51 }, (_, i) => -5 + STEP * i);
 const N = standings.length;
 

@@ -1,7 +1,8 @@
-import { addDays, dayOfYear, daysBetween } from '../maths/calendar';
+import { addDays, daysBetween } from '../maths/calendar';
 import { daylightHours, extraterrestrialRadiation } from '../climate/evapotranspiration';
 import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
+import { drawDay, isWindy, usualHabits, type Spell } from '../climate/drawn-weather';
 import { normalDay } from '../climate/series';
 import type { WeatherDayInput } from '../climate/weather-day';
 import { createRandom } from '../maths/random';
@@ -23,35 +24,33 @@ export function simulateWeather(
 		from: 'simulated station'
 	}
 ): WeatherDayInput[] {
-	const { next: random, normal } = createRandom(seed);
+	const random = createRandom(seed);
 	const days: WeatherDayInput[] = [];
 	const outdoors = { ...place, kind: 'open' as const, heldMinimumC: null };
-	let swing = 0;
-	let wetYesterday = false;
+	const spell: Spell = { swingC: 0, wet: false };
 	const span = Math.min(SIMULATED_DAYS, daysBetween(from, to) + 1);
+	const round = (value: number, digits = 1): number => Math.round(value * 10 ** digits) / 10 ** digits;
 	for (let i = 0; i < span; i++) {
 		const on = addDays(from, i);
-		swing = 0.78 * swing + 1.9 * normal();
-		const wet: boolean = random() < (wetYesterday ? 0.58 : 0.24);
-		wetYesterday = wet;
-		const cloud = wet ? 0.65 + 0.3 * random() : 0.15 + 0.5 * random();
-		const usual = normalDay(outdoors, on, values);
-		const mean = (usual.minC + usual.maxC) / 2 + swing;
-		const half = (usual.maxC - usual.minC) / 2 + (1 - cloud) * 2.5 - 1 + 0.6 * normal();
+		const drawn = drawDay(
+			random,
+			spell,
+			normalDay(outdoors, on, values),
+			isWindy(place.latitudeDeg, on),
+			usualHabits
+		);
 		const onTop = extraterrestrialRadiation(place.latitudeDeg, on);
-		const windMs = Math.max(0.3, 2.6 + 1.1 * normal() + (dayOfYear(on) < 90 ? 0.8 : 0));
-		const round = (value: number, digits = 1): number => Math.round(value * 10 ** digits) / 10 ** digits;
 		days.push({
 			placeId: place.id,
 			on,
 			...source,
-			minC: round(mean - Math.max(1, half)),
-			maxC: round(mean + Math.max(1, half)),
-			humidityPercent: round(Math.min(98, Math.max(35, 62 + 25 * cloud + 5 * normal())), 0),
-			windMs: round(windMs),
-			gustMs: round(windMs * (1.9 + 0.5 * random())),
-			sunMj: daylightHours(place.latitudeDeg, on) > 0 ? round(onTop * (0.72 - 0.5 * cloud)) : 0,
-			rainMm: wet ? round(Math.min(60, -4.5 * Math.log(Math.max(1e-9, random())))) : 0
+			minC: round(drawn.minC),
+			maxC: round(drawn.maxC),
+			humidityPercent: round(drawn.humidityPercent, 0),
+			windMs: round(drawn.windMs),
+			gustMs: round(drawn.gustMs),
+			sunMj: daylightHours(place.latitudeDeg, on) > 0 ? round(onTop * drawn.sunShare) : 0,
+			rainMm: round(drawn.rainMm)
 		});
 	}
 	return days;

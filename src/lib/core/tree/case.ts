@@ -14,6 +14,7 @@ import { plantingSchema, replantPlanSchema } from '../replant/pots/replant-plan'
 import { casePictureSchema, pictureSchema, type Picture } from '../take-in/picture';
 import { backupSchema } from '../recovery/backup';
 import { observationSchema } from '../examine/looks/observation';
+import { rehearsalSchema } from '../recovery/rehearsal/kept';
 import { decisionSchema, saidForecastSchema } from '../recovery/said';
 import { planSchema } from '../roots/plan/plan';
 import { rootMapSchema } from '../roots/map/root-map';
@@ -34,7 +35,7 @@ export const journalEntrySchema = z.strictObject({
 export type JournalEntry = z.infer<typeof journalEntrySchema>;
 
 export const CASE_SCHEMA = 'bruntle/tree-case';
-export const CASE_VERSION = 5;
+export const CASE_VERSION = 6;
 
 const records = <T extends z.ZodType>(schema: T, most: number) =>
 	z.array(schema).max(most, { error: `must be at most ${most} records` });
@@ -61,7 +62,8 @@ export const treeRecordFields = {
 	backups: records(backupSchema, 2000),
 	decisions: records(decisionSchema, 5000),
 	book: records(bookEntrySchema, 5000),
-	forecasts: records(saidForecastSchema, 20_000)
+	forecasts: records(saidForecastSchema, 20_000),
+	rehearsals: records(rehearsalSchema, 200)
 };
 export type TreeRecordField = keyof typeof treeRecordFields;
 /** Whether a tree has one record of a kind at the most, as it has one map. */

@@ -1,6 +1,6 @@
-import { addDays, daysBetween, within, yearOf, type Span } from '../maths/calendar';
-import { daylightHours, usualEt0Mm } from '../climate/evapotranspiration';
-import { growingSeason } from '../climate/normals';
+import { addDays, daysBetween, within, type Span } from '../maths/calendar';
+import { usualEt0Mm } from '../climate/evapotranspiration';
+import { inLeafAt } from '../climate/leaf';
 import type { Place } from '../vocabulary/place';
 import { bearsAlways, isTender, type Kind } from '../vocabulary/kind';
 import { expectedOn, expectedRootFunction } from '../recovery/expected';
@@ -18,29 +18,9 @@ export interface TreeDemand {
 	rootFunction: number;
 }
 
-/**
- * Tells of any day whether a kind bears leaves at a place: evergreens always, deciduous kinds in their season. Seasons are worked
- * out once a year, since a balance asks for every day. Where it never turns cold, the shortest days bare them.
- */
-export function leafCalendar(kind: Kind, place: Place, values: Values): (on: string) => boolean {
-	if (bearsAlways(kind)) return () => true;
-	const seasons = new Map<number, Span | null>();
-	const seasonOf = (year: number): Span | null => {
-		const known = seasons.get(year);
-		if (known !== undefined) return known;
-		const season = growingSeason(place, isTender(kind), year, values);
-		seasons.set(year, season);
-		return season;
-	};
-	return (on) =>
-		[yearOf(on) - 1, yearOf(on)].some((year) => {
-			const season = seasonOf(year);
-			if (season === null || !within(on, season)) return false;
-			// Where warmth ends no season, short days do.
-			const endless = daysBetween(season.from, season.to) >= 364;
-			return !endless || daylightHours(place.latitudeDeg, on) >= values['season.leaflessUnderHours'];
-		});
-}
+/** Tells of any day whether a kind bears leaves at a place. */
+export const leafCalendar = (kind: Kind, place: Place, values: Values): ((on: string) => boolean) =>
+	inLeafAt({ tender: isTender(kind), evergreen: bearsAlways(kind) }, place, values);
 
 type LeafRecords = Pick<TreeRecords, 'kind' | 'observations' | 'examinations' | 'measurements'>;
 

@@ -41,6 +41,15 @@ import { rootedIn, storesOf } from '../replant/pots/stores';
 import { leavesBorne } from './tree-demand';
 import { outflowLearned, weighingPairs } from '../aftercare/water/watering';
 
+/** What a potted tree stands in, as it was written down last, else as it is assumed; null for one in the ground. */
+export function plantingOf(records: TreeRecords, today: string, values: Values): Planting | null {
+	const { tree } = records;
+	if (tree.situation === 'in-ground') return null;
+	return (
+		records.plantings.at(-1) ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null)
+	);
+}
+
 /** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
 function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
 	const { tree, kind } = records;
@@ -237,11 +246,10 @@ export function treeWater(
 	values: Values
 ): TreeWater | null {
 	const records = ofThePot(own);
-	const { tree, kind } = records;
+	const { kind } = records;
 	const { place, series, devices = [] } = here;
-	const written = records.plantings.at(-1);
-	const planting = written ?? (tree.situation === 'potted' ? assumedPlanting(records, today, values) : null);
-	if (!planting || tree.situation === 'in-ground' || series.length === 0) return null;
+	const planting = plantingOf(records, today, values);
+	if (!planting || series.length === 0) return null;
 	const stores = storesAsRooted(own, planting, series, today, values);
 	const seen = seenSince(records, planting.plantedOn, devices, stores, values);
 	const { waterings, poured } = seen;
@@ -279,7 +287,7 @@ export function treeWater(
 	const lastPair = pairs.at(-1);
 	const sinceWater = [...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days];
 	return {
-		potKnown: written !== undefined,
+		potKnown: records.plantings.length > 0,
 		stores,
 		pairs,
 		rainUnmeasured:

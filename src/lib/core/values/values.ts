@@ -6,6 +6,7 @@ import { diagnosisValues } from './diagnosis';
 import { measuringValues } from './measuring';
 import { pictureValues } from './pictures';
 import { recoveryValues } from './recovery';
+import { rehearseValues } from './rehearse';
 import { replantValues } from './replant';
 import { rootValues } from './roots';
 import { settingValues } from './setting';
@@ -27,6 +28,7 @@ export const valueFamilies = {
 	Aftercare: aftercareValues,
 	Today: todayValues,
 	Recovery: recoveryValues,
+	Rehearse: rehearseValues,
 	'How it stands': standingValues,
 	'Field book': bookValues,
 	Measuring: measuringValues,
@@ -46,6 +48,7 @@ const workingValues = {
 	...aftercareValues,
 	...todayValues,
 	...recoveryValues,
+	...rehearseValues,
 	...standingValues,
 	...bookValues,
 	...measuringValues,

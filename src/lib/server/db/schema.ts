@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { BookDetails, BookKind } from '../../core/aftercare/book/book';
 import type { Backup } from '../../core/recovery/backup';
+import type { KeptRehearsal } from '../../core/recovery/rehearsal/kept';
 import type { SaidForecast } from '../../core/recovery/said';
 import type { Role, SharedPage } from '../../core/vocabulary/people';
 import type { Release } from '../../core/vocabulary/task';
@@ -652,6 +653,21 @@ export const decision = sqliteTable(
 		version: rowVersion()
 	},
 	(table) => [index('decision_tree').on(table.treeId, table.decidedOn)]
+);
+
+export const rehearsal = sqliteTable(
+	'rehearsal',
+	{
+		id: identity(),
+		treeId: ofTree(),
+		rehearsedOn: text().notNull(),
+		futures: integer().notNull(),
+		seed: integer().notNull(),
+		outcomes: text({ mode: 'json' }).$type<KeptRehearsal['outcomes']>().notNull(),
+		taken: integer().notNull(),
+		version: rowVersion()
+	},
+	(table) => [index('rehearsal_tree').on(table.treeId, table.rehearsedOn)]
 );
 
 export const saidForecast = sqliteTable(

@@ -11,6 +11,7 @@ import { plantingSchema, replantPlanSchema } from '../../core/replant/pots/repla
 import { ownMixSchema, stockItemSchema, stockPotSchema } from '../../core/replant/kit/stock';
 import { pictureSchema } from '../../core/take-in/picture';
 import { backupSchema } from '../../core/recovery/backup';
+import { rehearsalSchema } from '../../core/recovery/rehearsal/kept';
 import { decisionSchema, saidForecastSchema } from '../../core/recovery/said';
 import { observationSchema } from '../../core/examine/looks/observation';
 import { planSchema } from '../../core/roots/plan/plan';
@@ -254,6 +255,15 @@ export const saidForecasts = aggregate({
 	orderBy: tables.saidForecast.saidOn
 });
 
+export const rehearsals = aggregate({
+	name: 'rehearsal',
+	noun: 'rehearsal',
+	schema: rehearsalSchema,
+	table: tables.rehearsal,
+	treeId: tables.rehearsal.treeId,
+	orderBy: tables.rehearsal.rehearsedOn
+});
+
 /** Where the records of a tree are kept, by their names in a case. */
 export const ofTree = {
 	examinations,
@@ -273,7 +283,8 @@ export const ofTree = {
 	backups,
 	decisions,
 	book: bookEntries,
-	forecasts: saidForecasts
+	forecasts: saidForecasts,
+	rehearsals
 } satisfies { [F in TreeRecordField]: Aggregate<Extract<RecordOf<F>, Identified>> };
 /** The record that a field of a case holds one or many of. */
 type RecordOf<F extends TreeRecordField> =

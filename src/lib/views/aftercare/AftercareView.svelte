@@ -169,7 +169,10 @@
 			<h2 id="open-title" class="text-lg">
 				{isClosed ? 'Left open' : 'To do'} <span class="text-base font-normal text-slate">{open.length}</span>
 			</h2>
-			{#if !isClosed}<Button size="small" onclick={() => (adding = true)}>Add a task</Button>{/if}
+			{#if !isClosed}<span class="flex items-baseline gap-4"
+					><a class="chalk text-sm" href={resolve('/trees/[id]/rehearse', { id: tree.id })}>Rehearse</a>
+					<Button size="small" onclick={() => (adding = true)}>Add a task</Button></span
+				>{/if}
 		</div>
 		<ol class="mt-2 divide-y border-y">
 			{#each open as task (task.id)}

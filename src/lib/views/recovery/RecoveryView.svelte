@@ -113,6 +113,7 @@
 					class="inline-flex min-h-11 items-center gap-2 rounded-md bg-ink px-4 text-base font-semibold text-paper max-sm:w-full max-sm:justify-center"
 					href="#look"><Eye size={18} /> Look at it now</a
 				>{/if}
+			{#if !closed}<a class="chalk" href={resolve('/trees/[id]/rehearse', { id: tree.id })}>Rehearse</a>{/if}
 			<a class="chalk" href={resolve('/trees/[id]/recovery/pictures', { id: tree.id })}>Pictures</a>
 			<a class="chalk" href={resolve('/trees/[id]/recovery/backups', { id: tree.id })}
 				>Cuttings and divisions</a

@@ -68,6 +68,7 @@
 			<a class="chalk" href={resolve('/trees/[id]/book?kind=ball-scored', { id: treeId })}
 				>Ball scored or shaved: write it down</a
 			>
+			<a class="chalk" href={resolve('/trees/[id]/rehearse', { id: treeId })}>Rehearse</a>
 		</nav>
 		<Problem {refused} />
 		{#if loose}

@@ -477,6 +477,9 @@
 				href={resolve('/trees/[id]/roots/card', { id: roots.options.tree.id })}>Cut card</Button
 			>
 		{/if}
+		<Button class="!px-3" tone="quiet" href={resolve('/trees/[id]/rehearse', { id: roots.options.tree.id })}
+			>Rehearse</Button
+		>
 	</div>
 	{#if undone.length > 0}
 		<section aria-label="Left undone" class="text-sm">

@@ -28,6 +28,12 @@ export interface PotDay {
 	dryness: number;
 }
 
+/** The numbers that a balance goes by. */
+export type BalanceValues = Pick<
+	Values,
+	'water.crownFactor' | 'water.surfaceFactor' | 'water.crossing' | 'water.groundFree'
+>;
+
 /** What a day asks of roots and soil. */
 interface DayOfRoots {
 	day: Pick<SeriesDay, 'on' | 'et0Mm' | 'rainMm'>;
@@ -59,7 +65,7 @@ export function potDay(
 	before: PotWater,
 	stores: PotStores,
 	{ day, rootFunction, inLeaf, irrigationL }: DayOfRoots & { irrigationL: number },
-	values: Values
+	values: BalanceValues
 ): PotDay {
 	const rainL = day.rainMm * stores.surfaceM2;
 	const most = stores.rootedMostL + stores.unrootedMostL;
@@ -150,7 +156,7 @@ export function groundDay(
 	before: GroundWater,
 	stores: GroundStores,
 	{ day, rootFunction, inLeaf, irrigationMm }: DayOfRoots & { irrigationMm: number },
-	values: Values
+	values: BalanceValues
 ): GroundDay {
 	let ball = before.ballMm + day.rainMm + irrigationMm;
 	const over = Math.max(0, ball - stores.ballMm);

@@ -9,13 +9,11 @@ import type { Values } from '../../values/values';
 import type { PotStores } from './balance';
 import { crownCoverM2, usualCrownWidthMm } from './demand';
 
-/** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
-export function storesOf(
-	planting: FilledPot & Pick<PlantingInput, 'crownWidthMm'> & { seat: Pick<Seat, 'moundMm'> | null },
-	tree: Pick<Tree, 'heightM' | 'trunkDiameterMm'>,
+/** The mix of a planting as it lies in its pot: air once it has drained, and water that roots can draw, shares of its volume. */
+export function airOf(
+	planting: FilledPot,
 	values: Values
-): PotStores {
-	const amounts = layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
+): { airSpace: number; drawn: number; fillMm: number } {
 	const body = bodyOf(planting.mix, values);
 	const fillMm = Math.max(10, planting.pot.heightMm - planting.headspaceMm);
 	const coarsePoreMm = componentOf(planting.coarseId).fineMm * values['mix.poreOfGrain'];
@@ -25,7 +23,21 @@ export function storesOf(
 		{ coarseLayerMm: planting.coarseLayerMm, coarsePoreMm },
 		fillMm
 	);
-	const drawn = Math.max(0.02, water.containerCapacity - body.inside * (1 - values['water.insideDrawn']));
+	return {
+		airSpace: water.airSpace,
+		drawn: Math.max(0.02, water.containerCapacity - body.inside * (1 - values['water.insideDrawn'])),
+		fillMm
+	};
+}
+
+/** Stores of a pot from its planting: mix and ball, in parts with roots and without. */
+export function storesOf(
+	planting: FilledPot & Pick<PlantingInput, 'crownWidthMm'> & { seat: Pick<Seat, 'moundMm'> | null },
+	tree: Pick<Tree, 'heightM' | 'trunkDiameterMm'>,
+	values: Values
+): PotStores {
+	const amounts = layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
+	const { drawn, fillMm } = airOf(planting, values);
 	return {
 		rootedMostL: Math.max(0.01, amounts.ballL * values['water.ballHeld']),
 		unrootedMostL: (amounts.mainL + amounts.topL + amounts.moundL) * drawn,
@@ -60,7 +72,11 @@ export function withOthers(
  * Roots grow into the mix: the part of it that counts as rooted rises with seasons since planting.
  * @param degreeDays7 soil warmth since planting
  */
-export function rootedIn(stores: PotStores, degreeDays7: number, values: Values): PotStores {
+export function rootedIn(
+	stores: PotStores,
+	degreeDays7: number,
+	values: Pick<Values, 'water.rootInDegreeDays'>
+): PotStores {
 	const share = 1 - Math.exp(-degreeDays7 / values['water.rootInDegreeDays']);
 	const moved = stores.unrootedMostL * share;
 	return {

@@ -18,7 +18,9 @@ export const isRound = (shape: PotShape): boolean => shape === 'round' || shape 
 export const isStraight = (shape: PotShape): boolean =>
 	shape === 'box' || shape === 'tray' || shape === 'bag';
 
-const side = (what: string) => measure(20, 4000, 'mm').describe(`${what}, inside, mm`);
+const WIDEST_MM = 4000;
+const DEEPEST_MM = 3000;
+const side = (what: string) => measure(20, WIDEST_MM, 'mm').describe(`${what}, inside, mm`);
 
 /** No pot is moulded, built or sewn deeper than this many of its narrowest inner width. */
 const DEEPEST_WIDTHS = 6;
@@ -31,7 +33,7 @@ export const potSchema = z
 		topWidthMm: side('Width at the rim'),
 		bottomLengthMm: side('Length or diameter at the floor'),
 		bottomWidthMm: side('Width at the floor'),
-		heightMm: measure(10, 3000, 'mm').describe('Inner height, mm')
+		heightMm: measure(10, DEEPEST_MM, 'mm').describe('Inner height, mm')
 	})
 	.refine((pot) => pot.bottomLengthMm <= pot.topLengthMm * 1.2, {
 		path: ['bottomLengthMm'],
@@ -66,6 +68,19 @@ export const roundPot = (topMm: number, bottomMm: number, heightMm: number): Pot
 	bottomWidthMm: bottomMm,
 	heightMm
 });
+
+/** A pot of the same shape, wider and deeper by a factor. */
+export function scaledPot(pot: Pot, factor: number): Pot {
+	const by = (mm: number, most: number): number => Math.min(most, Math.round(mm * factor));
+	return {
+		shape: pot.shape,
+		topLengthMm: by(pot.topLengthMm, WIDEST_MM),
+		topWidthMm: by(pot.topWidthMm, WIDEST_MM),
+		bottomLengthMm: by(pot.bottomLengthMm, WIDEST_MM),
+		bottomWidthMm: by(pot.bottomWidthMm, WIDEST_MM),
+		heightMm: by(pot.heightMm, DEEPEST_MM)
+	};
+}
 
 const LITRE_MM3 = 1e6;
 
