@@ -67,6 +67,39 @@ const trial = {
 	largerWidthMm: 290,
 	sameWidthMm: 270
 };
+/** A potted tree seven weeks after root work, to be played through four months. */
+const rehearsalExample = {
+	recovery: {
+		sinceOn: '2026-03-01',
+		today: '2026-04-18',
+		odds: 1,
+		begin: 0.6,
+		place: { kind: 'open', latitudeDeg: 52 },
+		looks: []
+	},
+	group: 'deciduous',
+	liftingWindow: 'leafless',
+	coldestC: -8,
+	wetnessTrigger: 0.5,
+	rotChance: 0.2,
+	pots: [
+		{
+			id: 'now',
+			label: 'the pot it stands in',
+			rootedMostL: 2,
+			unrootedMostL: 3,
+			surfaceM2: 0.09,
+			crownM2: 0.3,
+			airSpace: 0.15,
+			held: 0.35,
+			replants: false
+		}
+	],
+	places: [{ id: 'here', label: 'Bench', kind: 'open', latitudeDeg: 52 }],
+	stages: [{ on: '2026-04-25', share: 0.2, rot: 1, girdles: 0 }],
+	days: 120
+};
+
 /** One valid question to every calculation, by its name. */
 export const calculationExamples: Record<string, unknown> = {
 	diagnosis: { situation: 'potted', findings: [{ signId: 'sour-smell', grade: 1 }] },
@@ -309,6 +342,12 @@ export const calculationExamples: Record<string, unknown> = {
 		place: { kind: 'open', latitudeDeg: 52 },
 		looks: [{ observedOn: '2025-06-20', progress: 0.4, leafCover: 0.8 }]
 	},
+	rehearsal: {
+		scene: rehearsalExample,
+		plans: [{ name: 'As planned' }, { name: 'By the calendar', water: 'every-days', everyDays: 9 }],
+		futures: 9
+	},
+	'strongest-other-plan': { scene: rehearsalExample, plan: { name: 'As planned' } },
 	'recovery-decisions': { today: '2025-08-01', sinceOn: '2025-03-01', inSeason: true, observations: [] },
 	'season-point': {
 		place: { name: 'Bench', kind: 'open', latitudeDeg: 52 },

@@ -107,7 +107,7 @@ describe('a whole case as JSON', () => {
 			(await refusal(importCase(empty, { ...written, ...change }))).problems[0];
 		expect(await fault({ version: 99 })).toMatchObject({
 			field: 'version',
-			message: expect.stringMatching(/must be 5/)
+			message: expect.stringMatching(/must be 6/)
 		});
 		expect(await fault({ schema: 'other' })).toMatchObject({ field: 'schema' });
 		expect(await fault({ extra: 1 })).toMatchObject({ field: 'extra', message: 'is not a field known here' });

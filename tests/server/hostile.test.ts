@@ -260,7 +260,14 @@ function withAt(of: unknown, [key, ...rest]: (string | number)[], value: unknown
 	return { ...object, [key]: withAt(object[key], rest, value) };
 }
 /** Too slow to be asked everything: they are asked each thing in a few places. */
-const slow = new Set(['recovery-forecast', 'reduction-plan', 'picture-root', 'picture-line-up']);
+const slow = new Set([
+	'recovery-forecast',
+	'rehearsal',
+	'strongest-other-plan',
+	'reduction-plan',
+	'picture-root',
+	'picture-line-up'
+]);
 
 describe('every calculation', () => {
 	it.each(calculations.map((entry) => [entry.name, entry] as const))(

@@ -32,6 +32,7 @@ const ROOMS = ['values', 'vocabulary', 'compute', 'simulate'];
 
 /** Bare numbers that are compared with and stand for a reason, by file. */
 const reasons: Record<string, [numbers: string[], why: string]> = {
+	'climate/leaf.ts': [['364'], 'a season of a whole year has no end'],
 	'climate/normals.ts': [['500'], 'so many results are remembered'],
 	'climate/series.ts': [['0.5'], 'half a degree and no less is spoken of'],
 	'examine/measuring/collar.ts': [['0.5'], 'grades as the sign names them: a third, half'],
@@ -70,8 +71,7 @@ const reasons: Record<string, [numbers: string[], why: string]> = {
 		'a chance is never said to be none or all; likely is more likely than not'
 	],
 	'text/search.ts': [['5'], 'letters from which a word may be typed a little wrong'],
-	'tree/line-of-care.ts': [['0.995', '0.005'], 'less than one in a hundred is said so, not rounded to none'],
-	'tree/tree-demand.ts': [['364'], 'a season of a whole year has no end']
+	'tree/line-of-care.ts': [['0.995', '0.005'], 'less than one in a hundred is said so, not rounded to none']
 };
 
 /** Numbers that something is compared with, written in the middle of a calculation. */

@@ -16,6 +16,8 @@ const WITH_PICTURE = ['picture-card', 'picture-root', 'leaf-cover', 'picture-lin
 const FEWER: Record<string, number> = {
 	'recovery-forecast': 30,
 	'next-checks': 40,
+	rehearsal: 5,
+	'strongest-other-plan': 3,
 	// A picture cannot be drawn from its schema: the example alone.
 	...Object.fromEntries(WITH_PICTURE.map((name) => [name, 2])),
 	...Object.fromEntries(

@@ -84,6 +84,7 @@ const isRehearsed = (source: string): boolean => source.startsWith('rehearsed-')
 /**
  * Takes one plan of a rehearsal over: the stages of its roots are set anew, what it asks besides becomes tasks, and the rehearsal is
  * kept beside it. What an earlier plan that was taken over still had open falls away.
+ * @param planVersion version of the plan of reduction that was rehearsed; null where there is none
  * @throws Refusal 404, 409 (its plan of reduction was changed meanwhile), 422
  */
 export async function takeOver(
@@ -95,6 +96,8 @@ export async function takeOver(
 ): Promise<{ entryId: string; tasks: number }> {
 	const records = await loadRecords(store.db, treeId);
 	refuseCare('rehearsedOn', input.rehearsedOn, records.tree);
+	if (records.tree.state !== 'in-care')
+		throw new Refusal(409, 'The case of this tree is closed.', 'Open it again under Recovery first.');
 	const made = await rehearsalOf(store.db, records, values);
 	const place = records.places.find((one) => one.id === records.tree.placeId);
 	const taken = input.outcomes[input.taken]?.plan;

@@ -1,7 +1,7 @@
 import { daysBetween, within, yearOf, type Span } from '../maths/calendar';
 import type { Values } from '../values/values';
 import { daylightHours } from './evapotranspiration';
-import { growingSeason, WHOLE_YEAR_DAYS, type PlaceClimate } from './normals';
+import { growingSeason, type PlaceClimate } from './normals';
 
 /**
  * Tells of any day whether a tree bears leaves at a place: one that keeps them always, others in their season. Seasons are worked
@@ -27,7 +27,7 @@ export function inLeafAt(
 			const season = seasonOf(year);
 			if (season === null || !within(on, season)) return false;
 			// Where warmth ends no season, short days do.
-			const endless = daysBetween(season.from, season.to) > WHOLE_YEAR_DAYS + 3;
+			const endless = daysBetween(season.from, season.to) >= 364;
 			return !endless || daylightHours(place.latitudeDeg, on) >= values['season.leaflessUnderHours'];
 		});
 }

@@ -28,6 +28,7 @@ import { wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
 import { pictureCalculations } from './picture-calculations';
 import { recoveryCalculations } from './recovery-calculations';
+import { rehearseCalculations } from './rehearse-calculations';
 import { weatherCalculations } from './weather-calculations';
 import { calculation, type Calculation } from './calculation';
 
@@ -435,7 +436,8 @@ export const calculations: readonly Calculation[] = [
 		}),
 		(input, values) => verdict(input, values)
 	),
-	...pictureCalculations
+	...pictureCalculations,
+	...rehearseCalculations
 ];
 
 export const calculationByName = new Map(calculations.map((entry) => [entry.name, entry]));

@@ -101,6 +101,9 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'pot-state': 'Two stores in balance, corrected by what was seen: Kalman 1960',
 	'ground-balance': 'FAO-56, Allen et al. 1998, soil water balance',
 	'work-stops': 'Rules our own',
+	rehearsal:
+		'Common random numbers: Law, Simulation Modeling and Analysis; Latin hypercube: McKay, Beckman & Conover 1979; value of finding out: Raiffa & Schlaifer 1961; harms our own',
+	'strongest-other-plan': 'Changes one by one, the best of each part together; our own',
 	'recovery-forecast':
 		'Hidden Markov model: Rabiner 1989; order kept by total positivity: Karlin & Rinott 1980; numbers our own',
 	'recovery-decisions': 'Common practice, no source; limits our own',

@@ -1,9 +1,11 @@
 import { daysBetween } from '../maths/calendar';
 import { counted } from '../text/plural';
-import { chanceSaid, percent } from '../text/percent';
+import { chanceSaid, likelihood, percent } from '../text/percent';
 import type { KeptOutcome, KeptRehearsal } from '../recovery/rehearsal/kept';
 import { treeStateNames } from '../vocabulary/words';
 import type { Tree } from '../take-in/tree';
+
+const isLikely = (chance: number): boolean => likelihood(chance) === 'likely';
 
 /** What is known today of a tree that was rehearsed. */
 export interface CameSince {
@@ -55,7 +57,7 @@ export function whatCame(kept: KeptRehearsal, since: CameSince, today: string): 
 			what: 'Alive',
 			rehearsed: `${chanceSaid(alive.mean)} by now, ${chanceSaid(alive.low)} to ${chanceSaid(alive.high)}`,
 			came: since.state === 'in-care' ? 'in care; nobody has closed its case' : treeStateNames[since.state],
-			within: since.state === 'gone' ? null : dead ? alive.mean < 0.5 : alive.mean >= 0.5
+			within: since.state === 'gone' ? null : dead !== isLikely(alive.mean)
 		});
 	}
 	const established = rehearsedOn(outcome.established, today);
@@ -69,7 +71,7 @@ export function whatCame(kept: KeptRehearsal, since: CameSince, today: string): 
 					: since.chance === null
 						? 'not yet; nobody has seen enough of it lately'
 						: `not yet; Recovery gives it ${chanceSaid(since.chance)} for later`,
-			within: since.state === 're-established' ? established.mean >= 0.5 : established.mean < 0.5
+			within: isLikely(established.mean) === (since.state === 're-established')
 		});
 	const roots = rehearsedOn(outcome.roots, since.roots?.on ?? today);
 	if (roots)

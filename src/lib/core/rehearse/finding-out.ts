@@ -1,3 +1,4 @@
+import { probit } from 'simple-statistics';
 import type { Values } from '../values/values';
 
 /** What is not known of a tree and could be found out. */
@@ -114,8 +115,10 @@ export function findingOut(
 		.sort((a, b) => b.worth - a.worth);
 }
 
+/** Deviations between which a third of a normal spread lies. */
+const THIRD = probit(2 / 3);
 /** A deviation as low, middle or high, a third each. */
-const third = (z: number): number => (z < -0.43 ? 0 : z > 0.43 ? 2 : 1);
+const third = (z: number): number => (z < -THIRD ? 0 : z > THIRD ? 2 : 1);
 
 /** The plan that is worth most in the mean over some futures. */
 function best(worth: readonly (readonly number[])[], futures: readonly number[]): number {

@@ -93,45 +93,72 @@ export function futuresOf(
 		const order = shuffled(count, random);
 		return (index) => ((order[index] ?? 0) + 0.5) / count;
 	};
-	const normals = (): ((index: number) => number) => {
-		const even = column();
-		return (index) => probit(even(index));
+	const columns = Object.fromEntries(unknowns.map((what) => [what, column()])) as Record<
+		What,
+		(index: number) => number
+	>;
+	return (index) =>
+		futureAt(
+			scene,
+			calendar,
+			begin,
+			(what) => columns[what](index),
+			{ random: createRandom(seed * 100_003 + index * 7919 + 1), used },
+			values
+		);
+}
+
+/** What is drawn of each future besides its weather. */
+const unknowns = ['z', 'pace', 'fitness', 'roots', 'demand', 'holds', 'bias', 'rot', 'air'] as const;
+type What = (typeof unknowns)[number];
+
+/**
+ * One future by how far each unknown lies between its ends.
+ * @param level of an unknown, between 0 and 1, both left out
+ */
+export function futureAt(
+	scene: RehearsalScene,
+	calendar: Calendar,
+	begin: Begin,
+	level: (what: What) => number,
+	{ random, used }: { random: Random; used: ReadonlySet<number> },
+	values: Values
+): Future {
+	const normal = (what: What): number => probit(level(what));
+	const days = calendar.days.length;
+	const missed = new Uint8Array(days);
+	const heeded = new Uint8Array(days);
+	const [misses, heeds] = [values['rehearse.misses'], values['rehearse.heeds']];
+	for (let day = 0; day < days; day++) {
+		missed[day] = random.next() < misses ? 1 : 0;
+		heeded[day] = random.next() < heeds ? 1 : 0;
+	}
+	return {
+		z: normal('z'),
+		pace: Math.exp(values['forecast.paceSpread'] * normal('pace')),
+		fitness: Math.min(1, values['forecast.fitness'] + values['forecast.fitnessSpread'] * normal('fitness')),
+		rootsZ: normal('roots'),
+		rot: level('rot') < begin.rotChance,
+		airless: level('air') < (scene.airlessChance ?? values['rehearse.airlessUnknown']),
+		demand: Math.exp(values['rehearse.demandSpread'] * normal('demand')),
+		holds: Math.exp(values['rehearse.holdSpread'] * normal('holds')),
+		bias: values['rehearse.handBias'] * normal('bias'),
+		missed,
+		heeded,
+		days: weatherOf(scene, used, calendar, random, values)
 	};
-	const [z, pace, fitness, roots, demand, holds, bias] = [
-		normals(),
-		normals(),
-		normals(),
-		normals(),
-		normals(),
-		normals(),
-		normals()
-	];
-	const [rot, air] = [column(), column()];
-	const airlessChance = scene.airlessChance ?? values['rehearse.airlessUnknown'];
-	return (index) => {
-		const own = createRandom(seed * 100_003 + index * 7919 + 1);
-		const days = calendar.days.length;
-		const missed = new Uint8Array(days);
-		const heeded = new Uint8Array(days);
-		for (let day = 0; day < days; day++) {
-			missed[day] = own.next() < values['rehearse.misses'] ? 1 : 0;
-			heeded[day] = own.next() < values['rehearse.heeds'] ? 1 : 0;
-		}
-		return {
-			z: z(index),
-			pace: Math.exp(values['forecast.paceSpread'] * pace(index)),
-			fitness: Math.min(1, values['forecast.fitness'] + values['forecast.fitnessSpread'] * fitness(index)),
-			rootsZ: roots(index),
-			rot: rot(index) < begin.rotChance,
-			airless: air(index) < airlessChance,
-			demand: Math.exp(values['rehearse.demandSpread'] * demand(index)),
-			holds: Math.exp(values['rehearse.holdSpread'] * holds(index)),
-			bias: values['rehearse.handBias'] * bias(index),
-			missed,
-			heeded,
-			days: weatherOf(scene, used, calendar, own, values)
-		};
-	};
+}
+
+/** One future of its own, everything in it drawn. @param used indexes of the places whose weather is asked for */
+export function anyFuture(
+	scene: RehearsalScene,
+	calendar: Calendar,
+	begin: Begin,
+	{ random, used }: { random: Random; used: ReadonlySet<number> },
+	values: Values
+): Future {
+	const levels = new Map(unknowns.map((what) => [what, Math.min(1 - 1e-9, Math.max(1e-9, random.next()))]));
+	return futureAt(scene, calendar, begin, (what) => levels.get(what) ?? 0.5, { random, used }, values);
 }
 
 /** Weather of one future at every place: outdoors the same, and what each place makes of it. */

@@ -48,6 +48,8 @@ export class PlayedTree {
 	private girdled: number;
 	private wetRun = 0;
 	private warmth = 0;
+	/** Nights since it was last under cover that were not too cold for it. */
+	private mildNights = Infinity;
 	private airless = 0;
 	private lastWater = -1;
 	private readonly wantsAir: number;
@@ -201,9 +203,16 @@ export class PlayedTree {
 		const { values, to } = this;
 		const limitC = to.coldC[day] ?? -Infinity;
 		let here = minC;
-		if (here < limitC && to.plan.warnings && this.future.heeded[day] === 1) {
-			this.covered++;
-			here = Math.max(here + values['shelter.greenhouseC'], to.heldC);
+		if (here >= limitC) this.mildNights++;
+		else {
+			// Who has carried it in leaves it there as long as nights stay cold.
+			const isIn = this.mildNights < values['rehearse.outAgain'];
+			const carried = to.plan.warnings && (isIn || this.future.heeded[day] === 1);
+			if (carried && !isIn) this.covered++;
+			if (carried) {
+				this.mildNights = 0;
+				here = Math.max(here + values['shelter.greenhouseC'], to.heldC);
+			}
 		}
 		const under = limitC - here;
 		if (under <= 0) return;
@@ -216,9 +225,11 @@ export class PlayedTree {
 		if (!inLeaf) return;
 		const { values } = this;
 		const few = this.tree.phi < values['rootFunction.few'];
-		const over = maxC - (few ? values['guard.freshHeatC'] : values['guard.heatC']);
-		if (over > 0) this.harm('scorched', values['rehearse.heatOdds'] * over);
 		const unfed = this.crown - this.tree.phi * values['crown.reserve'];
+		// Leaves that are fed cool themselves.
+		if (unfed <= 0) return;
+		const over = maxC - (few ? values['guard.freshHeatC'] : values['guard.heatC']);
+		if (over > 0) this.harm('scorched', values['rehearse.heatOdds'] * over * unfed);
 		const shortMm = et0Mm * values['water.crownFactor'] * unfed - values['rehearse.leafBearsMm'];
 		if (shortMm > 0) this.harm('roots', values['rehearse.thirstOdds'] * shortMm);
 	}

@@ -27,6 +27,7 @@ const playedBy = [
 	'rehearse.heatOdds',
 	'rehearse.leafBearsMm',
 	'rehearse.leaflessDry',
+	'rehearse.outAgain',
 	'rehearse.rotBack',
 	'rehearse.rotEats',
 	'rehearse.rotOdds',

@@ -61,6 +61,7 @@ export const rehearsalScene = z
 			.default(null)
 			.describe('Chance of rot at roots or stem; null where nobody looked'),
 		airlessChance: share()
+			.describe('Chance that the mix it stands in has no air, 0 to 1')
 			.nullable()
 			.default(null)
 			.describe('Chance that the mix it stands in has no air; null where nobody looked'),

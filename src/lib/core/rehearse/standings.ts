@@ -1,6 +1,7 @@
 import { forecastTime } from '../recovery/forecast-time';
 import { oddsUnsure, standingNow, type RecoveryCase } from '../recovery/forecast';
 import { standings, STANDING_STEP, startingShares, type Kernel } from '../recovery/standing-chain';
+import type { Random } from '../maths/random';
 import type { Values } from '../values/values';
 
 const N = standings.length;
@@ -150,7 +151,10 @@ export function beginOf(tree: RecoveryCase, rotChance: number | null, values: Va
 	};
 }
 
-/** The weeks of a rehearsal: how the standing moves into each, and the part of a growing season that it is. */
+/**
+ * The weeks of a rehearsal: how the standing moves into each, and the part of a growing season that it is.
+ * @param weeks how many
+ */
 export function weeksFrom(
 	tree: RecoveryCase,
 	weeks: number,
@@ -165,4 +169,90 @@ export function weeksFrom(
 		bands: of.map((step) => bandOf(time.kernelAt(step))),
 		seasons: of.map((step) => (time.seasonsSince[step] ?? 0) - (time.seasonsSince[step - 1] ?? 0))
 	};
+}
+
+/** How a tree stands as it goes on, whole or as one that is drawn. */
+export interface Carried {
+	/** Moves it along the standings; parts of one are gathered until they are whole. @param by in standings of the chain */
+	move(by: number): void;
+	weekOn(band: Band): void;
+	/** Chance to be dead now. */
+	dead(): number;
+	/** Chance to stand over the tipping point at the end, with the parts of a standing that are left over. */
+	over(): number;
+}
+
+/** All standings at once, each with its share: nothing of it is drawn. */
+export class WholeStanding implements Carried {
+	private shares: Float64Array;
+	private next: Float64Array;
+	private pending = 0;
+
+	constructor(shares: Float64Array) {
+		this.shares = new Float64Array(shares);
+		this.next = new Float64Array(shares.length);
+	}
+	/** Moves all of it at once, parts of a standing too: for where it begins. */
+	begin(by: number): this {
+		moveBy(this.shares, by, this.next);
+		return this;
+	}
+	move(by: number): void {
+		// Whole standings at a time: parts of one each week would smear them.
+		this.pending += by;
+		const whole = Math.trunc(this.pending);
+		if (whole === 0) return;
+		moveBy(this.shares, whole, this.next);
+		this.pending -= whole;
+	}
+	weekOn(band: Band): void {
+		weekOn(this.shares, this.next, band);
+		[this.shares, this.next] = [this.next, this.shares];
+	}
+	dead(): number {
+		return this.shares[0] ?? 0;
+	}
+	over(): number {
+		moveBy(this.shares, this.pending, this.next);
+		this.pending = 0;
+		return overTipping(this.shares);
+	}
+}
+
+/** One standing, drawn where it begins and in each week: how a single tree fares. */
+export class DrawnStanding implements Carried {
+	private at: number;
+
+	constructor(
+		shares: Float64Array,
+		by: number,
+		private readonly random: Random
+	) {
+		this.at = this.drawn(shares, 0) + by;
+		if (this.at <= 0) this.at = 0;
+	}
+	/** One of a list of shares. */
+	private drawn(shares: Float64Array, from: number): number {
+		let left = this.random.next();
+		for (let i = 0; i < shares.length; i++) if ((left -= shares[i] ?? 0) < 0) return from + i;
+		return from + shares.length - 1;
+	}
+	move(by: number): void {
+		if (this.at > 0) this.at = Math.min(N - 1, Math.max(0, this.at + by));
+	}
+	weekOn({ from, rows }: Band): void {
+		if (this.at <= 0) return;
+		// Between two standings it goes on as one of them.
+		const low = Math.floor(this.at);
+		const i = this.random.next() < this.at - low ? Math.min(N - 1, low + 1) : low;
+		const row = rows[i];
+		if (row) this.at = this.drawn(row, from[i] ?? 0);
+	}
+	dead(): number {
+		return this.at <= 0 ? 1 : 0;
+	}
+	over(): number {
+		const y = (standings[0] ?? 0) + STANDING_STEP * this.at;
+		return y > 0 ? 1 : 0;
+	}
 }

@@ -102,8 +102,19 @@ export const rehearseValues = defineValues({
 	'rehearse.coldOdds': ours('A night under its limit, for each degree', -0.25, 'log-odds', [-5, 0]),
 	'rehearse.coldMost': ours('and at the most', -3, 'log-odds', [-20, 0]),
 	'rehearse.coldEats': ours('Roots that die in such a night, for each degree', 0.02, 'share', [0, 0.5]),
+	'rehearse.outAgain': ours(
+		'Carried in, it comes out again after so many nights that are mild enough',
+		7,
+		'nights',
+		[1, 60]
+	),
 	'rehearse.shootsTender': ours('Shoots are tender for the first part of a season', 0.2, 'share', [0, 1]),
-	'rehearse.heatOdds': ours('A day over its limit of heat, for each degree', -0.03, 'log-odds', [-2, 0]),
+	'rehearse.heatOdds': ours(
+		'A day over its limit of heat, for each degree, of leaves that no roots feed',
+		-0.1,
+		'log-odds',
+		[-2, 0]
+	),
 	'rehearse.leafBearsMm': ours('Water that leaves can go short of in a day without harm', 2.5, 'mm', [0, 10]),
 	'rehearse.thirstOdds': ours('Each further millimetre in a day', -0.02, 'log-odds', [-2, 0]),
 	'rehearse.shadeDemand': ours('Under shade cloth its demand is', 0.6, 'of the open', [0.1, 1]),

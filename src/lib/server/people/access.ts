@@ -43,6 +43,7 @@ const helpersSend: Readonly<Record<string, readonly string[]>> = {
 	'/trees/[id]/replant/lift': ['keep'],
 	'/trees/[id]/replant/mix': ['keepMix'],
 	'/trees/[id]/aftercare': ['felt', 'water', 'unwater', 'make', 'add', 'close'],
+	'/trees/[id]/rehearse': ['take'],
 	'/trees/[id]/recovery': ['look', 'decide', 'closeCase', 'reopen'],
 	'/trees/[id]/recovery/pictures': ['keep', 'remove'],
 	'/trees/[id]/recovery/pictures/[picture]': ['look'],

@@ -114,7 +114,7 @@
 					{#each dies as one (one.what)}
 						<li class="flex justify-between gap-3">
 							<span
-								>{one.what}{#if one.showsOn}<span class="text-slate"
+								>{format().inWords(one.what)}{#if one.showsOn}<span class="text-slate"
 										>, shows from {format().monthYear(one.showsOn)}</span
 									>{/if}</span
 							><span class="whitespace-nowrap">{said(one.chance)}</span>

@@ -14,7 +14,6 @@
 	import Progress from '$ui/Progress.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
-	import { useFormat } from '$ui/format';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { onMount, untrack } from 'svelte';
 	import PlanColumn from './PlanColumn.svelte';
@@ -33,7 +32,6 @@
 		refused?: Refused | null;
 	}
 	let { records, of, before, values, today, refused }: Props = $props();
-	const format = useFormat();
 	const tree = $derived(records.tree);
 	const planVersion = $derived(records.plan?.version ?? null);
 	let rehearsal = $state.raw<RehearseState | null>(

@@ -42,7 +42,7 @@
 					<tbody>
 						{#each came as line (line.what)}
 							<tr class="border-b align-top">
-								<th class="py-1.5 pr-4 text-left font-semibold" scope="row">{line.what}</th>
+								<th class="py-1.5 pr-4 text-left font-semibold" scope="row">{format().inWords(line.what)}</th>
 								<td class="py-1.5 pr-4">{format().inWords(line.rehearsed, today)}</td>
 								<td class={['py-1.5', line.within === false && 'font-semibold text-ochre']}
 									>{format().inWords(line.came, today)}{line.within === false

@@ -69,7 +69,7 @@ export const roundPot = (topMm: number, bottomMm: number, heightMm: number): Pot
 	heightMm
 });
 
-/** A pot of the same shape, wider and deeper by a factor. */
+/** A pot of the same shape, wider and deeper. @param factor on all of its sizes */
 export function scaledPot(pot: Pot, factor: number): Pot {
 	const by = (mm: number, most: number): number => Math.min(most, Math.round(mm * factor));
 	return {
