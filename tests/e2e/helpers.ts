@@ -28,7 +28,8 @@ export const stageViews = [
 	'recovery/pictures',
 	'recovery/backups',
 	'recovery/report',
-	'recovery/letter'
+	'recovery/letter',
+	'rehearse'
 ];
 
 export const OWN = 'http://127.0.0.1:4801';

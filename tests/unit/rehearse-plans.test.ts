@@ -76,7 +76,18 @@ describe('a tree as a scene', () => {
 		expect(scene.recovery.losses.every(({ on }) => on <= today)).toBe(true);
 	});
 	it('holds its place first, its pot as it stands, and others that it could have', () => {
-		const { scene } = sceneFor(treeRecords());
+		const records = treeRecords();
+		// No dead root among them, and nothing cut.
+		const sound = {
+			...records,
+			rootMap: records.rootMap && {
+				...records.rootMap,
+				segments: records.rootMap.segments.filter(({ condition }) => condition !== 'dead')
+			}
+		};
+		const { scene } = sceneFor(sound);
+		// After rot the pot follows the roots: none that is larger is offered.
+		expect(sceneFor(records).scene.pots.map(({ id }) => id)).toEqual(['now', 'fresh', 'draining']);
 		expect(scene.places.map(({ label }) => label)).toEqual([treeRecords().places[0]?.name, 'Cold frame']);
 		expect(scene.pots.map(({ id, replants }) => [id, replants])).toEqual([
 			['now', false],
@@ -167,7 +178,7 @@ describe('a plan that is taken over', () => {
 			planOf({
 				name: 'All at once',
 				crown: 'balance',
-				potId: 'larger',
+				potId: 'draining',
 				placeId: 'q',
 				shade: true,
 				water: 'every-days',
@@ -179,7 +190,7 @@ describe('a plan that is taken over', () => {
 		);
 		expect(tasks.map(({ kind, title, fromOn, everyDays }) => [kind, title, fromOn, everyDays])).toEqual([
 			['crown', expect.stringMatching(/^Take about \d+ % of the crown/), '2026-11-20', null],
-			['other', 'Replant it: a pot one step larger, the same mix', '2026-11-20', null],
+			['other', 'Replant it: its pot, a mix that drains well', '2026-11-20', null],
 			['shelter', 'Move it: Cold frame', today, null],
 			['shelter', 'Shade cloth over it for 60 days', '2026-11-20', null],
 			['water', 'Water it every 5 days', '2026-04-19', 5],
@@ -198,7 +209,7 @@ describe('the strongest other plan', () => {
 		const scene = sceneOf({
 			pots: [
 				closePot,
-				{ ...airyPot, id: 'draining', label: 'its pot with a mix that drains well', replants: true }
+				{ ...airyPot, id: 'draining', label: 'its pot, a mix that drains well', replants: true }
 			]
 		});
 		const calendar = planOf({ water: 'every-days', everyDays: 2 });

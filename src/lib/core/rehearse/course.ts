@@ -75,13 +75,21 @@ export interface Course {
 	covered: number;
 }
 
+/** What rot and a mix without air have left of its roots before the first day; what was counted and weighed says nothing of it. */
+const rootsLeft = (future: Pick<Future, 'rot' | 'airless'>, values: Values): number =>
+	(future.rot ? 1 - values['rehearse.rotHasTaken'] : 1) *
+	(future.airless ? 1 - values['rehearse.airlessHasTaken'] : 1);
+
 /** Plays one future under one plan, its standing carried on whole or drawn. */
 export function playedFuture(stage: Stage, to: Prepared, future: Future, standing: Carried): Course {
 	const { scene, values, played, calendar, begin, weeks, bands, seasons } = stage;
 	const place = future.days[to.placeAt];
 	const rootsNow = Math.min(
 		1,
-		Math.max(values['forecast.leastRoots'], stage.rootsNow(future.pace) + stage.rootsSd * future.rootsZ)
+		Math.max(
+			values['forecast.leastRoots'],
+			(stage.rootsNow(future.pace) + stage.rootsSd * future.rootsZ) * rootsLeft(future, values)
+		)
 	);
 	const tree = new PlayedTree(scene, to, future, rootsNow, played);
 	const alive = new Float64Array(weeks + 1);

@@ -70,7 +70,11 @@ export interface Hidden {
 export function findingOut(
 	hidden: readonly Hidden[],
 	worth: readonly (readonly number[])[],
-	{ known, potted }: { known: { rot: boolean }; potted: boolean },
+	{
+		known,
+		potted,
+		spreads
+	}: { known: { rot: boolean }; potted: boolean; spreads: { demand: number; holds: number } },
 	values: Values
 ): FindingOut[] {
 	if (worth.length < 2) return [];
@@ -79,8 +83,8 @@ export function findingOut(
 		air: (one) => (one.airless ? 1 : 0),
 		roots: (one) => third(one.rootsZ),
 		standing: (one) => third(one.standing),
-		demand: (one) => third(Math.log(one.demand) / Math.max(1e-9, values['rehearse.demandSpread'])),
-		holds: (one) => third(Math.log(one.holds) / Math.max(1e-9, values['rehearse.holdSpread']))
+		demand: (one) => third(Math.log(one.demand) / Math.max(1e-9, spreads.demand)),
+		holds: (one) => third(Math.log(one.holds) / Math.max(1e-9, spreads.holds))
 	};
 	return (Object.keys(answers) as Unknown[])
 		.filter((what) => !(what === 'rot' && known.rot) && !(what === 'air' && !potted))

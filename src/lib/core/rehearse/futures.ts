@@ -125,6 +125,7 @@ export function futureAt(
 	values: Values
 ): Future {
 	const normal = (what: What): number => probit(level(what));
+	const spreads = spreadsOf(scene, values);
 	const days = calendar.days.length;
 	const missed = new Uint8Array(days);
 	const heeded = new Uint8Array(days);
@@ -140,14 +141,23 @@ export function futureAt(
 		rootsZ: normal('roots'),
 		rot: level('rot') < begin.rotChance,
 		airless: level('air') < (scene.airlessChance ?? values['rehearse.airlessUnknown']),
-		demand: Math.exp(values['rehearse.demandSpread'] * normal('demand')),
-		holds: Math.exp(values['rehearse.holdSpread'] * normal('holds')),
+		demand: Math.exp(spreads.demand * normal('demand')),
+		holds: Math.exp(spreads.holds * normal('holds')),
 		bias: values['rehearse.handBias'] * normal('bias'),
 		missed,
 		heeded,
 		days: weatherOf(scene, used, calendar, random, values)
 	};
 }
+
+/** How far demand of its crown and hold of its mix may be off, deviations of their logarithms: further where its pot is a guess. */
+export const spreadsOf = (
+	{ potGuessed }: Pick<RehearsalScene, 'potGuessed'>,
+	values: Values
+): { demand: number; holds: number } =>
+	potGuessed
+		? { demand: values['rehearse.guessedSpread'], holds: values['rehearse.guessedSpread'] }
+		: { demand: values['rehearse.demandSpread'], holds: values['rehearse.holdSpread'] };
 
 /** One future of its own, everything in it drawn. @param used indexes of the places whose weather is asked for */
 export function anyFuture(

@@ -47,6 +47,7 @@ export class PlayedTree {
 	private rot: number;
 	private girdled: number;
 	private wetRun = 0;
+	private dryRun = 0;
 	private warmth = 0;
 	/** Nights since it was last under cover that were not too cold for it. */
 	private mildNights = Infinity;
@@ -172,7 +173,8 @@ export class PlayedTree {
 			within(0, (side.holder.dryness - this.dryFrom) / Math.max(0.01, 1 - this.dryFrom), 1);
 		const own = beyond(this.tree);
 		const dry = this.whole ? Math.max(own, beyond(this.whole)) : own;
-		if (dry > 0) {
+		this.dryRun = dry > 0 ? this.dryRun + 1 : 0;
+		if (this.dryRun > values['rehearse.dryDays']) {
 			const asks = inLeaf
 				? Math.min(2, et0Mm / values['rehearse.usualDayMm'])
 				: values['rehearse.leaflessDry'];

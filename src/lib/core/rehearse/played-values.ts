@@ -19,6 +19,7 @@ const playedBy = [
 	'rehearse.coldMost',
 	'rehearse.coldOdds',
 	'rehearse.crownSlows',
+	'rehearse.dryDays',
 	'rehearse.dryEats',
 	'rehearse.dryFrom',
 	'rehearse.dryGrows',

@@ -1,5 +1,5 @@
 import type { Values } from '../values/values';
-import { rootWayNames, type RehearsedPlan } from '../recovery/rehearsal/plan';
+import type { RehearsedPlan, RootWay } from '../recovery/rehearsal/plan';
 import { rehearse } from './rehearse';
 import type { RehearsalScene } from './scene';
 
@@ -11,6 +11,21 @@ interface Change {
 	plan: RehearsedPlan;
 }
 
+/** Changes of roots and pot as a plan is called by them. */
+const rootWords: Record<RootWay, string> = {
+	'as-planned': 'root work as planned',
+	'half-now': 'half of the root work now',
+	wait: 'root work a year later',
+	treat: 'cut back to sound wood'
+};
+const potWords: Readonly<Record<string, string>> = {
+	now: 'left in its pot',
+	planned: 'planting as planned',
+	larger: 'larger pot, fresh mix',
+	fresh: 'its pot, fresh mix',
+	draining: 'mix that drains well'
+};
+
 const decapital = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** Every single change of a plan that makes sense for a tree. */
@@ -20,17 +35,18 @@ export function changesOf(scene: RehearsalScene, plan: RehearsedPlan, values: Va
 		void changes.push({ part, words, plan: { ...plan, ...change } });
 	if (scene.stages.length > 0)
 		for (const roots of ['as-planned', 'half-now', 'wait'] as const)
-			if (roots !== plan.roots) add('roots', `roots: ${rootWayNames[roots]}`, { roots });
+			if (roots !== plan.roots) add('roots', rootWords[roots], { roots });
 	// Without a plan of its roots it can still be opened and cut back to sound wood.
 	const rot = scene.rotChance ?? values['triage.rot-unknown'];
-	if (scene.stages.length === 0 && plan.roots !== 'treat' && rot > 0)
-		add('roots', `roots: ${rootWayNames.treat}`, { roots: 'treat' });
+	if (scene.stages.length === 0 && plan.roots !== 'treat' && rot >= values['rehearse.treatFrom'])
+		add('roots', rootWords.treat, { roots: 'treat' });
 	if (scene.stages.length > 0)
 		add('crown', plan.crown === 'balance' ? 'keep the leaves' : 'balance the crown', {
 			crown: plan.crown === 'balance' ? 'keep-leaves' : 'balance'
 		});
 	for (const pot of scene.pots)
-		if (pot.id !== (plan.potId ?? scene.pots[0]?.id)) add('pot', pot.label, { potId: pot.id });
+		if (pot.id !== (plan.potId ?? scene.pots[0]?.id))
+			add('pot', potWords[pot.id] ?? decapital(pot.label), { potId: pot.id });
 	for (const place of scene.places)
 		if (place.id !== (plan.placeId ?? scene.places[0]?.id) && mayStand(scene, place.kind))
 			add('place', decapital(place.label), { placeId: place.id });
@@ -41,18 +57,20 @@ export function changesOf(scene: RehearsalScene, plan: RehearsedPlan, values: Va
 	return changes;
 }
 
-/** A hardy kind needs its winter: it is never proposed for a heated place. */
+/** A hardy kind needs its winter, a tender one has to be out of it: neither is proposed for what would spoil it. */
 const mayStand = (scene: RehearsalScene, kind: RehearsalScene['places'][number]['kind']): boolean =>
-	kind !== 'garden' && (scene.recovery.tender || (kind !== 'heated' && kind !== 'indoors'));
+	kind !== 'garden' &&
+	scene.recovery.tender === (kind === 'heated' || kind === 'indoors' || kind === 'greenhouse');
 
-/** Plans that the strongest one is looked for among, each in so many futures; as many as all of them are worth. */
+/** Futures that plans are looked through with, and so many times something is put on top of what helps already. */
 const SCOUT_FUTURES = 81;
+const ROUNDS = 3;
 
 /**
- * The strongest other plan: each single change is played through a few futures, the best of each part that helps is taken, and they
- * are put together as long as that helps.
+ * The strongest other plan: each single change is played through a few futures and the best that helps is taken, then what helps most
+ * on top of it, and so on.
  * @param onProgress is told the share that is done, 0 … 1
- * @returns null where nothing is better than the plan as it stands
+ * @returns the nearest rival where nothing helps; null where nothing can be changed
  */
 export function strongestOther(
 	scene: RehearsalScene,
@@ -60,70 +78,39 @@ export function strongestOther(
 	{ seed = 1, onProgress }: { seed?: number; onProgress?: (share: number) => void },
 	values: Values
 ): RehearsedPlan | null {
-	const changes = changesOf(scene, plan, values);
-	if (changes.length === 0) return null;
-	const scout = (plans: readonly RehearsedPlan[], from: number, to: number) =>
-		rehearse(
+	let best = plan;
+	const taken: Change[] = [];
+	let rival: Change | null = null;
+	for (let round = 0; round < ROUNDS; round++) {
+		const changes = changesOf(scene, best, values).filter(
+			({ part }) => !taken.some((one) => one.part === part)
+		);
+		if (changes.length === 0) break;
+		const played = rehearse(
 			scene,
-			plans,
+			[best, ...changes.map((change) => change.plan)],
 			{
 				futures: SCOUT_FUTURES,
 				seed: seed + 1,
-				...(onProgress ? { onProgress: (share) => onProgress(from + share * (to - from)) } : {})
+				onProgress: (share) => onProgress?.((round + share) / ROUNDS)
 			},
 			values
 		);
-	const first = scout([plan, ...changes.map((change) => change.plan)], 0, 0.8);
-	const gains = changes.map((change, i) => {
-		const pair = first.pairs.find((one) => one.a === 0 && one.b === i + 1);
-		return { change, gain: -(pair?.gap ?? 0), differs: pair?.differ ?? false };
-	});
-	const helps = gains.filter((one) => one.differs && one.gain > 0).sort((a, b) => b.gain - a.gain);
-	// What helps is put together part by part, the strongest first.
-	const taken: Change[] = [];
-	for (const { change } of helps) if (!taken.some((one) => one.part === change.part)) taken.push(change);
-	const [strongest] = taken;
-	if (!strongest) {
-		// Nothing helps: the nearest rival is shown, so that there is something to weigh.
-		const rival = gains.sort((a, b) => b.gain - a.gain)[0]?.change;
-		return rival ? named(rival.plan, [rival]) : null;
+		const gains = changes
+			.map((change, i) => {
+				const pair = played.pairs.find((one) => one.a === 0 && one.b === i + 1);
+				return { change, gain: -(pair?.gap ?? 0), differs: pair?.differ ?? false };
+			})
+			.sort((a, b) => b.gain - a.gain);
+		rival ??= gains[0]?.change ?? null;
+		const helps = gains.find((one) => one.differs && one.gain > 0)?.change;
+		if (!helps) break;
+		taken.push(helps);
+		best = helps.plan;
 	}
-	const together = taken.map((_, i) => {
-		const parts = taken.slice(0, i + 1);
-		return named(
-			parts.reduce((made, { part, plan: changed }) => ({ ...made, ...partOf(part, changed) }), plan),
-			parts
-		);
-	});
-	if (together.length === 1) return together[0] ?? null;
-	const second = scout(together, 0.8, 1);
-	const best = second.order[0] ?? 0;
-	// Of plans that come to the same the one with fewer changes is taken.
-	const simplest = together.findIndex((_, i) => {
-		const pair = second.pairs.find((one) => one.a === Math.min(i, best) && one.b === Math.max(i, best));
-		return i === best || pair?.differ === false;
-	});
-	return together[simplest] ?? null;
-}
-
-/** The fields of a plan that a part of it is. */
-function partOf(part: Change['part'], plan: RehearsedPlan): Partial<RehearsedPlan> {
-	switch (part) {
-		case 'roots':
-			return { roots: plan.roots };
-		case 'crown':
-			return { crown: plan.crown };
-		case 'pot':
-			return { potId: plan.potId };
-		case 'place':
-			return { placeId: plan.placeId };
-		case 'shade':
-			return { shade: plan.shade };
-		case 'warnings':
-			return { warnings: plan.warnings };
-		case 'water':
-			return { water: plan.water, everyDays: plan.everyDays };
-	}
+	// Nothing helps: the nearest rival is shown, so that there is something to weigh.
+	if (taken.length === 0) return rival && named(rival.plan, [rival]);
+	return named(best, taken);
 }
 
 const NAME_LONGEST = 60;

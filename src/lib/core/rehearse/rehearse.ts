@@ -4,7 +4,7 @@ import type { Values } from '../values/values';
 import { apart, type Apart } from './apart';
 import { beginsBy, playedFuture, stageOf, WEEK, type Course } from './course';
 import { findingOut, type FindingOut } from './finding-out';
-import { futuresOf, type Future } from './futures';
+import { futuresOf, spreadsOf, type Future } from './futures';
 import { deadAnyway, outcomeOf, type PlanOutcome } from './outcome';
 import { prepared } from './prepared';
 import type { RehearsalScene } from './scene';
@@ -87,7 +87,11 @@ export function rehearse(
 		finding: findingOut(
 			futures.map((future) => ({ ...future, standing: future.z })),
 			outcomes.map((outcome) => outcome.ends.map((end) => end.worth)),
-			{ known: { rot: scene.rotChance === 0 }, potted: scene.pots.length > 0 },
+			{
+				known: { rot: scene.rotChance === 0 },
+				potted: scene.pots.length > 0,
+				spreads: spreadsOf(scene, values)
+			},
 			values
 		)
 	};

@@ -17,7 +17,7 @@ import { usualCrownSchool } from '../aftercare/crown/crown';
 import type { TreeRecords } from '../tree/case';
 import { lastRootWork, rootLosses } from '../tree/losses';
 import { rotLeft } from '../tree/rot-known';
-import { withMates } from '../tree/shared-pot';
+import { ofThePot, withMates } from '../tree/shared-pot';
 import { plantingOf } from '../tree/tree-water';
 import type { WaterOfTree } from '../tree/water-state';
 import type { Place } from '../vocabulary/place';
@@ -45,7 +45,8 @@ export function sceneOf(
 ): { scene: RehearsalScene; planned: RehearsedPlan } | null {
 	const { tree, kind } = records;
 	const place = around.places.find((one) => one.id === tree.placeId);
-	const planting = plantingOf(records, today, values);
+	// What was done to a shared pot counts for all that stand in it.
+	const planting = plantingOf(ofThePot(records), today, values);
 	const ground = around.water.ground;
 	if (!place || (!planting && !ground)) return null;
 	const pots = planting ? potsOf(records, planting, around, today, values) : [];
@@ -65,20 +66,30 @@ export function sceneOf(
 		dryness: around.water.pot?.next.dryness ?? ground?.now?.dryness ?? undefined,
 		ground: planting ? null : (ground?.stores ?? null),
 		pots,
-		places: [place, ...around.places.filter((one) => one.id !== place.id)].slice(0, 12).map((one) => ({
-			id: one.id,
-			label: one.name,
-			kind: one.kind,
-			latitudeDeg: one.latitudeDeg,
-			elevationM: one.elevationM,
-			heldMinimumC: one.heldMinimumC
-		})),
+		potGuessed: planting !== null && around.water.pot?.potKnown !== true,
+		// What grows in the ground stays where it is.
+		places: (planting
+			? [place, ...around.places.filter((one) => one.id !== place.id && one.kind !== 'garden')]
+			: [place]
+		)
+			.slice(0, PLACES_MOST)
+			.map((one) => ({
+				id: one.id,
+				label: one.name,
+				kind: one.kind,
+				latitudeDeg: one.latitudeDeg,
+				elevationM: one.elevationM,
+				heldMinimumC: one.heldMinimumC
+			})),
 		stages: stagesAhead(records, place, values),
 		habits: habitsOf(place, around.series, values),
 		backupRate: values[kind.group === 'deciduous' ? 'backup.rate.hardwood' : 'backup.rate.softwood']
 	});
 	return { scene, planned: plannedPlan(records, scene) };
 }
+
+/** So many places a scene holds. */
+const PLACES_MOST = 12;
 
 /** Causes by which a mix has no air for its roots. */
 const airless: readonly ConditionId[] = ['collapsed-mix', 'sour-root-zone'];
@@ -137,10 +148,23 @@ function potsOf(
 		return { ...of, ...stores, airSpace: Math.min(1, Math.max(0, airSpace)), held: Math.min(1, drawn) };
 	};
 	const asPlanned = replantPlan ? { ...replantPlan.planting, id: 'planned', version: 1 } : null;
+	const held = [
+		potOf(now, { id: 'now', label: 'the pot it stands in', replants: false }),
+		...(asPlanned
+			? [potOf(asPlanned, { id: 'planned', label: 'the planting that is planned', replants: true })]
+			: [])
+	];
+	// A pot that is shared is not changed for one of those in it.
+	if (records.mates.length > 0) return held;
 	const loss = lastRootWork(records, values)?.ofBall ?? 0;
-	const step = sizeAdvice(now.ballDiameterMm, loss, { rot: false, packed: false }, values);
-	const widthMm = Math.max(step.widthMm, now.pot.topWidthMm + values['pot.upSizeMm']);
-	const larger = { ...now, plantedOn: today, pot: scaledPot(now.pot, widthMm / now.pot.topWidthMm) };
+	const rot = (rotLeft(records, today, values)?.chance ?? 0) >= values['forecast.rotChance'];
+	const step = sizeAdvice(now.ballDiameterMm, loss, { rot, packed: false }, values);
+	// After rot or a hard reduction the pot follows the roots that are left, as Replant advises.
+	const follows = step.rule === 'after-rot';
+	const widthMm = follows
+		? now.pot.topWidthMm
+		: Math.max(step.widthMm, now.pot.topWidthMm + values['pot.upSizeMm']);
+	const fresh = { ...now, plantedOn: today, pot: scaledPot(now.pot, widthMm / now.pot.topWidthMm) };
 	const draining = {
 		...now,
 		plantedOn: today,
@@ -148,12 +172,15 @@ function potsOf(
 		coarseLayerMm: 0
 	};
 	return [
-		potOf(now, { id: 'now', label: 'the pot it stands in', replants: false }),
-		...(asPlanned
-			? [potOf(asPlanned, { id: 'planned', label: 'the planting that is planned', replants: true })]
-			: []),
-		potOf(larger, { id: 'larger', label: 'a pot one step larger, the same mix', replants: true }),
-		potOf(draining, { id: 'draining', label: 'its pot with a mix that drains well', replants: true })
+		...held,
+		potOf(fresh, {
+			id: follows ? 'fresh' : 'larger',
+			label: follows
+				? 'its pot, fresh mix of the same kind'
+				: 'a pot one step larger, fresh mix of the same kind',
+			replants: true
+		}),
+		potOf(draining, { id: 'draining', label: 'its pot, a mix that drains well', replants: true })
 	];
 }
 

@@ -69,6 +69,10 @@ export const rehearsalScene = z
 		dryness: share().default(0.3).describe('How dry it is today: 0 drained, 1 dry'),
 		ground: sceneGround.nullable().default(null).describe('For a tree in the ground'),
 		pots: z.array(scenePot).max(8).default([]).describe('The pot it stands in first; none in the ground'),
+		potGuessed: z
+			.boolean()
+			.default(false)
+			.describe('Nobody wrote down what it stands in: how much it holds and drinks is a guess'),
 		places: z.array(scenePlace).min(1).max(12).describe('Where it stands first'),
 		stages: z.array(sceneStage).max(6).default([]).describe('Root stages that are planned, in order'),
 		habits: weatherHabits.prefault({}).describe('How the weather there goes about its climate'),

@@ -46,6 +46,12 @@ export const rehearseValues = defineValues({
 		'share',
 		[0, 0.6]
 	),
+	'rehearse.guessedSpread': ours(
+		'Where nobody wrote down what it stands in, both are off by (one deviation)',
+		0.4,
+		'share',
+		[0, 1]
+	),
 	'rehearse.handBias': ours(
 		'A hand takes a pot for drier or wetter than it is, by (one deviation)',
 		0.06,
@@ -61,6 +67,7 @@ export const rehearseValues = defineValues({
 		'share',
 		[0, 0.99]
 	),
+	'rehearse.dryDays': ours('Days dry in a row that it bears', 1, 'days', [0, 30]),
 	'rehearse.usualDayMm': ours('A day of so much evaporation counts whole', 4, 'mm', [0.5, 12]),
 	'rehearse.leaflessDry': ours(
 		'Dryness hurts a tree without leaves so much of one in leaf',
@@ -122,10 +129,23 @@ export const rehearseValues = defineValues({
 	'rehearse.shadeCools': ours('and keeps the heat of a day down by', 3, '°C', [0, 12]),
 	'rehearse.shadeSlows': ours('Roots grow slower under shade by', 0.1, 'share', [0, 0.9]),
 
+	'rehearse.rotHasTaken': ours(
+		'Where there is rot, it has taken so much of the roots already',
+		0.35,
+		'share',
+		[0, 0.95]
+	),
+	'rehearse.airlessHasTaken': ours('and a mix without air', 0.25, 'share', [0, 0.95]),
 	'rehearse.rotOdds': ours('Rot that goes on for a season', -1.6, 'log-odds', [-20, 0]),
 	'rehearse.rotEats': ours('Roots that rot takes in a season', 0.35, 'share', [0, 0.99]),
 	'rehearse.rotWet': ours('Rot goes on so much faster in a mix without air', 1, 'times more', [0, 10]),
 	'rehearse.rotBack': ours('Of what rot costs in chance, cutting it out gives back', 0.6, 'share', [0, 1]),
+	'rehearse.treatFrom': ours(
+		'Cutting back to sound wood is proposed from a chance of rot of',
+		0.1,
+		'chance',
+		[0, 1]
+	),
 	'rehearse.treatShare': ours(
 		'Living root that goes where rot is cut back and no plan says how much',
 		0.15,
