@@ -47,7 +47,7 @@ const shots = [
 		'/recovery/pictures',
 		{ tag: 'E-04', follow: 'Measure between the two', press2: 'Outline the crown', until: 'Write down' }
 	],
-	['phone-roots', '/roots', { tag: 'H-03', phone: true }],
+	['rehearse', '/rehearse', { tag: 'A-01', until: 'Set another plan beside' }],
 	['phone-today', '/', { phone: true, dark: true }]
 ];
 

@@ -123,6 +123,8 @@ export interface DemoTree {
 		coarseLayerMm: number;
 		note: string;
 	};
+	/** Day on which it was rehearsed and went on as planned. */
+	rehearsedOn?: string;
 	aftercare?: Schools;
 	/** Tasks that stay open although their time has come, by rule. */
 	forgotten?: string[];
@@ -334,6 +336,7 @@ export const demoTrees: DemoTree[] = [
 			coarseLayerMm: 15,
 			note: 'Half bare-rooted; the other half next time.'
 		},
+		rehearsedOn: '2025-09-16',
 		aftercare: { workOn: '2025-09-15', crownSchool: 'keep-leaves', waterSchool: 'at-once' },
 		looks: {
 			from: '2025-09-28',

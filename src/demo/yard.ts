@@ -9,7 +9,10 @@ import type { PlanInput } from '$core/roots/plan/plan';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
 import { defaultValues } from '$core/values/values';
 import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
+import { keptOf, rehearse } from '$core/rehearse/rehearse';
 import { stageDates } from '$core/roots/plan/stage-dates';
+import { actingAs } from '$lib/server/acting';
+import { rehearsalOf, takeOver } from '$lib/server/rehearse';
 import { planFrom, proposalFor } from '$core/roots/plan/proposal';
 import { reductionPlan } from '$core/roots/plan/reduction/reduction-plan';
 import { loadSolver } from '$core/roots/plan/solver';
@@ -199,6 +202,7 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 			values
 		);
 	}
+	if (spec.rehearsedOn) await rehearseAsPlanned(store, treeId, spec.rehearsedOn, values);
 	if (spec.aftercare) {
 		await makeAftercare(store, treeId, spec.aftercare, values);
 		await doWhatCameDue(store, treeId, spec.forgotten ?? []);
@@ -210,6 +214,20 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 		const { tree } = await loadRecords(store.db, treeId);
 		await closeTree(store, treeId, tree.version, closingInput.parse(spec.closing));
 	}
+}
+
+/** A tree that was rehearsed on a day, beside one other plan, and went on as planned. */
+async function rehearseAsPlanned(store: Store, treeId: string, on: string, values: Values): Promise<void> {
+	await actingAs({ id: `rehearsed-${on}`, at: `${on}T18:00:00.000Z`, today: on }, null, async () => {
+		const records = await loadRecords(store.db, treeId);
+		const made = await rehearsalOf(store.db, records, values);
+		if (!made) throw new Error('The demo tree stands in nothing.');
+		const { scene, planned } = made;
+		const plans = [planned, { ...planned, name: 'Shade cloth at first', shade: true }];
+		// Fewer futures than a page plays: the demo is made before somebody waits for it.
+		const played = rehearse(scene, plans, { futures: 81 }, values);
+		await takeOver(store, treeId, keptOf(played, 0, on), records.plan?.version ?? null, values);
+	});
 }
 
 async function examine(store: Store, treeId: string, spec: DemoExamine, values: Values): Promise<void> {

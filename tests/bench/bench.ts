@@ -6,6 +6,7 @@ import { findCard } from '$core/examine/pictures/find-card';
 import { lengthIn } from '$core/examine/pictures/plane';
 import { seenBy } from '../pinhole';
 import { crownPictureRows } from './crown-pictures';
+import { rehearsalRows } from './rehearsals';
 import { wallPictureRows } from './wall-pictures';
 import { rootSceneOf, toldOf } from '../root-scene';
 import { matched, offs } from '../root-truth';
@@ -1080,6 +1081,7 @@ export async function bench(): Promise<void> {
 		rootPictureRows,
 		crownPictureRows,
 		wallPictureRows,
+		async () => rehearsalRows(),
 		startRows,
 		async () => handsRows()
 	])

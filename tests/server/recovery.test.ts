@@ -281,7 +281,15 @@ describe('what the yard learns', () => {
 		const elsewhere = await freshStore();
 		await importCase(elsewhere, JSON.parse(JSON.stringify(written)));
 		expect(await exportCase(elsewhere.db, tree.id)).toEqual(written);
-		const { pictures: _p, backups: _b, decisions: _d, forecasts: _f, book: _k, rehearsals: _r, ...third } = written;
+		const {
+			pictures: _p,
+			backups: _b,
+			decisions: _d,
+			forecasts: _f,
+			book: _k,
+			rehearsals: _r,
+			...third
+		} = written;
 		const upgraded = upgradeCase({ ...third, version: 3 }) as typeof written;
 		expect(upgraded).toMatchObject({
 			version: 6,

@@ -158,7 +158,10 @@ describe('a plan that is taken over', () => {
 		expect(stageOf(living[2] ?? '')).toBe(2);
 		expect(planInput.safeParse(taken).success).toBe(true);
 		// As rehearsed: half of it, not more.
-		const half = rootLosses({ ...records, plan: { ...records.plan!, ...taken } }, values).planned;
+		const half = rootLosses(
+			{ ...records, plan: planSchema.parse({ ...records.plan, ...taken }) },
+			values
+		).planned;
 		const whole = rootLosses(records, values).planned;
 		expect(half[0]?.share ?? 1).toBeLessThanOrEqual((whole[0]?.share ?? 0) / 2 + 0.11);
 	});

@@ -10,7 +10,6 @@ import { recoveryForecast } from '../recovery/forecast';
 import { recoveryCaseInput } from '../recovery/forecast-case';
 import { fitGrowth } from '../recovery/growth-curve';
 import { observationSchema } from '../examine/looks/observation';
-import { budStates, firmnesses, leafStates, smells } from '../examine/looks/seen-words';
 import { decisionKinds } from '../recovery/said';
 import { seasonPoint, seasonsOf } from '../recovery/season';
 import { calculation, type Calculation } from './calculation';

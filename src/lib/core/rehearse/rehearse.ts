@@ -1,4 +1,5 @@
 import { addDays } from '../maths/calendar';
+import type { RehearsalInput } from '../recovery/rehearsal/kept';
 import type { RehearsedPlan } from '../recovery/rehearsal/plan';
 import type { Values } from '../values/values';
 import { apart, type Apart } from './apart';
@@ -96,3 +97,29 @@ export function rehearse(
 		)
 	};
 }
+
+/**
+ * A rehearsal as it is kept where one of its plans is taken over.
+ * @param taken index of that plan, from 0
+ * @param on calendar date
+ */
+export const keptOf = (
+	{ futures, seed, outcomes }: Pick<Rehearsal, 'futures' | 'seed' | 'outcomes'>,
+	taken: number,
+	on: string
+): RehearsalInput => ({
+	rehearsedOn: on,
+	futures,
+	seed,
+	taken,
+	outcomes: outcomes.map(({ plan, alive, established, roots, end, dies, costs }) => ({
+		plan,
+		alive,
+		established,
+		roots,
+		end: { alive: end.alive, stands: end.stands, established: end.established },
+		dies,
+		waterings: costs.waterings,
+		minutes: costs.minutes
+	}))
+});

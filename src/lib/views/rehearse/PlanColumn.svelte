@@ -9,7 +9,7 @@
 	import SelectField from '$ui/SelectField.svelte';
 	import { useFormat } from '$ui/format';
 	import X from '@lucide/svelte/icons/x';
-	import type { Snippet } from 'svelte';
+	import { onMount, type Snippet } from 'svelte';
 	import { letterOf, strokes } from './plan-marks';
 
 	/** One plan of a rehearsal: what came of it, and what it does. */
@@ -58,13 +58,15 @@
 		}))
 	);
 	const dies = $derived(outcome ? diesWords(outcome, values) : []);
+	let unfolded = $state(false);
+	onMount(() => (unfolded = matchMedia('(min-width: 40rem)').matches));
 </script>
 
 <article
 	class="flex min-w-0 flex-col gap-3 border-t-3 pt-3 {best ? 'border-lichen' : 'border-line'}"
 	aria-labelledby="{name}-title"
 >
-	<header class="flex items-start gap-2">
+	<header class="flex items-center gap-2">
 		<svg width="34" height="24" viewBox="0 0 34 24" class="shrink-0" aria-hidden="true">
 			<path
 				d="M2 12H32"
@@ -135,98 +137,102 @@
 
 	<div>{@render take()}</div>
 
-	<div class="grid gap-3 border-t pt-3">
-		<SelectField
-			name="{name}-roots"
-			label="Root work"
-			options={rootWays}
-			bind:value={() => plan.roots, (value) => onchange({ roots: value as RehearsedPlan['roots'] })}
-		/>
-		{#if scene.stages.length > 0 || plan.roots === 'treat'}<SelectField
-				name="{name}-crown"
-				label="Crown"
-				options={[
-					{ value: 'keep-leaves', label: 'keep the leaves' },
-					{ value: 'balance', label: 'balance it with its roots' }
-				]}
-				bind:value={() => plan.crown, (value) => onchange({ crown: value as RehearsedPlan['crown'] })}
-			/>{/if}
-		{#if scene.pots.length > 0}<SelectField
-				name="{name}-pot"
-				label="Pot and mix"
-				options={scene.pots.map((pot) => ({ value: pot.id, label: pot.label }))}
+	<!-- On a phone what came of it is read first; what it does unfolds. -->
+	<details class="border-t pt-2" bind:open={unfolded}>
+		<summary class="min-h-11 py-2 font-semibold">What plan {letterOf(index)} does</summary>
+		<div class="mt-1 grid gap-3">
+			<SelectField
+				name="{name}-roots"
+				label="Root work"
+				options={rootWays}
+				bind:value={() => plan.roots, (value) => onchange({ roots: value as RehearsedPlan['roots'] })}
+			/>
+			{#if scene.stages.length > 0 || plan.roots === 'treat'}<SelectField
+					name="{name}-crown"
+					label="Crown"
+					options={[
+						{ value: 'keep-leaves', label: 'keep the leaves' },
+						{ value: 'balance', label: 'balance it with its roots' }
+					]}
+					bind:value={() => plan.crown, (value) => onchange({ crown: value as RehearsedPlan['crown'] })}
+				/>{/if}
+			{#if scene.pots.length > 0}<SelectField
+					name="{name}-pot"
+					label="Pot and mix"
+					options={scene.pots.map((pot) => ({ value: pot.id, label: pot.label }))}
+					bind:value={
+						() => plan.potId ?? scene.pots[0]?.id ?? '',
+						(value) => onchange({ potId: value === scene.pots[0]?.id ? null : value })
+					}
+				/>{/if}
+			<SelectField
+				name="{name}-place"
+				label="Place"
+				options={scene.places.map((place, i) => ({
+					value: place.id,
+					label: i === 0 ? `${place.label}, as now` : place.label
+				}))}
 				bind:value={
-					() => plan.potId ?? scene.pots[0]?.id ?? '',
-					(value) => onchange({ potId: value === scene.pots[0]?.id ? null : value })
+					() => plan.placeId ?? scene.places[0]?.id ?? '',
+					(value) => onchange({ placeId: value === scene.places[0]?.id ? null : value })
 				}
-			/>{/if}
-		<SelectField
-			name="{name}-place"
-			label="Place"
-			options={scene.places.map((place, i) => ({
-				value: place.id,
-				label: i === 0 ? `${place.label}, as now` : place.label
-			}))}
-			bind:value={
-				() => plan.placeId ?? scene.places[0]?.id ?? '',
-				(value) => onchange({ placeId: value === scene.places[0]?.id ? null : value })
-			}
-		/>
-		<SelectField
-			name="{name}-water"
-			label="Water"
-			options={Object.entries(waterRuleNames).map(([value, label]) => ({ value, label }))}
-			bind:value={() => plan.water, (value) => onchange({ water: value as RehearsedPlan['water'] })}
-		/>
-		{#if plan.water === 'every-days'}
-			<label class="flex items-center gap-2"
-				>Every
+			/>
+			<SelectField
+				name="{name}-water"
+				label="Water"
+				options={Object.entries(waterRuleNames).map(([value, label]) => ({ value, label }))}
+				bind:value={() => plan.water, (value) => onchange({ water: value as RehearsedPlan['water'] })}
+			/>
+			{#if plan.water === 'every-days'}
+				<label class="flex items-center gap-2"
+					>Every
+					<input
+						class="input w-20"
+						type="number"
+						inputmode="numeric"
+						min="1"
+						max="60"
+						value={plan.everyDays}
+						onchange={(event) => {
+							const days = Math.round(Number(event.currentTarget.value));
+							if (days >= 1 && days <= 60) onchange({ everyDays: days });
+							else event.currentTarget.value = String(plan.everyDays);
+						}}
+					/> days</label
+				>
+			{/if}
+			<label class="flex min-h-11 items-center gap-3"
+				><input
+					type="checkbox"
+					class="size-5 accent-lichen"
+					checked={plan.shade}
+					onchange={(event) => onchange({ shade: event.currentTarget.checked })}
+				/> Shade cloth at first</label
+			>
+			<label class="flex min-h-11 items-center gap-3"
+				><input
+					type="checkbox"
+					class="size-5 accent-lichen"
+					checked={plan.warnings}
+					onchange={(event) => onchange({ warnings: event.currentTarget.checked })}
+				/> Under cover on nights too cold for it</label
+			>
+			<label class="flex min-h-11 items-center justify-between gap-3"
+				>Cuttings taken first
 				<input
 					class="input w-20"
 					type="number"
 					inputmode="numeric"
-					min="1"
-					max="60"
-					value={plan.everyDays}
+					min="0"
+					max="200"
+					value={plan.backups}
 					onchange={(event) => {
-						const days = Math.round(Number(event.currentTarget.value));
-						if (days >= 1 && days <= 60) onchange({ everyDays: days });
-						else event.currentTarget.value = String(plan.everyDays);
+						const count = Math.round(Number(event.currentTarget.value));
+						if (count >= 0 && count <= 200) onchange({ backups: count });
+						else event.currentTarget.value = String(plan.backups);
 					}}
-				/> days</label
+				/></label
 			>
-		{/if}
-		<label class="flex min-h-11 items-center gap-3"
-			><input
-				type="checkbox"
-				class="size-5 accent-lichen"
-				checked={plan.shade}
-				onchange={(event) => onchange({ shade: event.currentTarget.checked })}
-			/> Shade cloth at first</label
-		>
-		<label class="flex min-h-11 items-center gap-3"
-			><input
-				type="checkbox"
-				class="size-5 accent-lichen"
-				checked={plan.warnings}
-				onchange={(event) => onchange({ warnings: event.currentTarget.checked })}
-			/> Under cover on nights too cold for it</label
-		>
-		<label class="flex min-h-11 items-center justify-between gap-3"
-			>Cuttings taken first
-			<input
-				class="input w-20"
-				type="number"
-				inputmode="numeric"
-				min="0"
-				max="200"
-				value={plan.backups}
-				onchange={(event) => {
-					const count = Math.round(Number(event.currentTarget.value));
-					if (count >= 0 && count <= 200) onchange({ backups: count });
-					else event.currentTarget.value = String(plan.backups);
-				}}
-			/></label
-		>
-	</div>
+		</div>
+	</details>
 </article>

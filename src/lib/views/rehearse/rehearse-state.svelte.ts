@@ -1,6 +1,6 @@
 import type { RehearsalInput } from '$core/recovery/rehearsal/kept';
 import { PLANS_MOST, type RehearsedPlan } from '$core/recovery/rehearsal/plan';
-import type { PlanOutcome, Rehearsal } from '$core/rehearse/rehearse';
+import { keptOf, type PlanOutcome, type Rehearsal } from '$core/rehearse/rehearse';
 import type { RehearsalScene } from '$core/rehearse/scene';
 import type { Values } from '$core/values/values';
 import { createRehearser, type Rehearser } from '$lib/workers/rehearser';
@@ -161,24 +161,7 @@ export class RehearseState {
 	 * @returns null while the plans are not played as they stand
 	 */
 	kept(index: number, today: string): RehearsalInput | null {
-		const { result } = this;
-		if (!this.current || !result) return null;
-		return {
-			rehearsedOn: today,
-			futures: result.futures,
-			seed: result.seed,
-			taken: index,
-			outcomes: result.outcomes.map(({ plan, alive, established, roots, end, dies, costs }) => ({
-				plan,
-				alive,
-				established,
-				roots,
-				end: { alive: end.alive, stands: end.stands, established: end.established },
-				dies,
-				waterings: costs.waterings,
-				minutes: costs.minutes
-			}))
-		};
+		return this.current && this.result ? keptOf(this.result, index, today) : null;
 	}
 
 	/** Lets go of the thread. */
