@@ -11,6 +11,10 @@ import { rootLosses } from '$core/tree/losses';
 import type { TreeRecords } from '$core/tree/case';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { defaultValues as values } from '$core/values/values';
+import { prepared } from '$core/rehearse/prepared';
+import { backupSchema } from '$core/recovery/backup';
+import type { TreeWater } from '$core/tree/tree-water';
+import { taskSchema } from '$core/vocabulary/task';
 import { RehearseState } from '$views/rehearse/rehearse-state.svelte';
 import type { Rehearser } from '$lib/workers/rehearser';
 import { addDays } from '$core/maths/calendar';
@@ -33,6 +37,13 @@ const sceneFor = (records: TreeRecords) => {
 	if (!made) throw new Error('no scene');
 	return made;
 };
+/** Water of a pot of which nothing but its rest is known. */
+const potWater = {
+	potKnown: true,
+	stores: { rootedMostL: 1, unrootedMostL: 1, surfaceM2: 0.05, crownM2: 0.1 },
+	next: { dryness: 0.4 }
+} as unknown as TreeWater;
+
 /** The hornbeam of the tests with a plan of one or two stages ahead. */
 const planned = (cuts: Cut[], stageDates: string[]): TreeRecords => {
 	const records = treeRecords();
@@ -118,6 +129,60 @@ describe('a tree as a scene', () => {
 		expect(airless).toBeGreaterThan(0.5);
 		expect(airless).toBeGreaterThan(before);
 	});
+	it('goes on from what is on its list: dry rest, shelter, crown, cuttings', () => {
+		const records = treeRecords();
+		const task = (kind: 'shelter' | 'crown', source: string) =>
+			taskSchema.parse({
+				id: kind,
+				version: 1,
+				kind,
+				title: 'x',
+				reason: '',
+				fromOn: today,
+				toOn: today,
+				state: 'open',
+				closedOn: null,
+				skipReason: '',
+				result: '',
+				source
+			});
+		const batch = {
+			takenOn: '2026-03-01',
+			kind: 'hardwood',
+			source: 'low branch',
+			lengthMm: null,
+			treatment: '',
+			note: ''
+		};
+		const backups = [
+			backupSchema.parse({
+				...batch,
+				id: 'b',
+				version: 1,
+				count: 5,
+				events: [{ on: '2026-04-01', what: 'lost', count: 2 }]
+			})
+		];
+		const busy = {
+			...records,
+			tasks: [task('shelter', 'shelter-half@2026-04-10'), task('crown', 'crown@2026-04-10')],
+			backups
+		};
+		const here = around(busy);
+		const made = sceneOfTree(
+			busy,
+			// Only the day of the first water is read of it.
+			{ ...here, water: { ...here.water, pot: { ...potWater, restUntil: '2026-04-24' } } },
+			today,
+			values
+		);
+		expect(made?.planned).toMatchObject({ shade: true, crown: 'balance', water: 'dry-first' });
+		expect(made?.scene).toMatchObject({ restUntil: '2026-04-24', backupsAlive: 3 });
+		expect(sceneFor(records).planned).toMatchObject({ shade: false, crown: 'keep-leaves', water: 'by-need' });
+		// In its rest it is not watered before that day, and from it by need.
+		const days = Array.from({ length: 30 }, (_, i) => addDays(today, i + 1));
+		expect(prepared(made?.scene ?? sceneOf(), made?.planned ?? planOf(), days, values).restUntil).toBe(5);
+	});
 	it('is none where it is not known what it stands in', () => {
 		const records = treeRecords();
 		const lifted = { ...records, tree: { ...records.tree, situation: 'just-lifted' as const } };
@@ -176,8 +241,10 @@ describe('a plan that is taken over', () => {
 	});
 	it('asks for everything that it does besides, each once, with the rehearsal as its reason', () => {
 		const { scene } = sceneFor(records);
-		const tasks = tasksTaken(
-			scene,
+		const planned = planOf();
+		const taking = (taken: ReturnType<typeof planOf>, of = planned) =>
+			tasksTaken(scene, { taken, planned: of }, today, values);
+		const tasks = taking(
 			planOf({
 				name: 'All at once',
 				crown: 'balance',
@@ -187,9 +254,7 @@ describe('a plan that is taken over', () => {
 				water: 'every-days',
 				everyDays: 5,
 				backups: 6
-			}),
-			today,
-			values
+			})
 		);
 		expect(tasks.map(({ kind, title, fromOn, everyDays }) => [kind, title, fromOn, everyDays])).toEqual([
 			['crown', expect.stringMatching(/^Take about \d+ % of the crown/), '2026-11-20', null],
@@ -201,9 +266,18 @@ describe('a plan that is taken over', () => {
 		]);
 		expect(new Set(tasks.map(({ source }) => source)).size).toBe(tasks.length);
 		expect(tasks.every(({ reason }) => reason.includes('rehearsal of 2026-04-18: “All at once”'))).toBe(true);
-		expect(tasksTaken(scene, planOf(), today, values)).toEqual([]);
-		const dry = tasksTaken(scene, planOf({ water: 'dry-first' }), today, values);
+		expect(taking(planOf())).toEqual([]);
+		const dry = taking(planOf({ water: 'dry-first' }));
 		expect(dry).toMatchObject([{ kind: 'dry-rest', fromOn: addDays('2026-11-20', 10) }]);
+		// What is planned already is not asked a second time.
+		const all = planOf({
+			crown: 'balance',
+			potId: 'draining',
+			placeId: 'q',
+			shade: true,
+			water: 'dry-first'
+		});
+		expect(taking(all, all)).toEqual([]);
 	});
 });
 

@@ -1,5 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { nextWindowDay } from '$core/climate/windows';
+import { addDays } from '$core/maths/calendar';
+import { prepared } from '$core/rehearse/prepared';
 import { recoveryForecast, standingNow } from '$core/recovery/forecast';
 import { livedTrees, rehearse, type PlanOutcome } from '$core/rehearse/rehearse';
 import type { RehearsedPlan } from '$core/recovery/rehearsal/plan';
@@ -282,6 +285,35 @@ describe('plans against each other', () => {
 		expect([now?.worksLater, wait?.worksLater]).toEqual([false, true]);
 		expect(wait?.end.established).toBe(0);
 		expect(now?.end.established).toBeGreaterThan(0);
+	});
+	it('put a later root stage off until the last one is paid back, as the gate of its plan does', () => {
+		const stages = [{ on: '2026-05-10', share: 0.1, rot: 0, girdles: 0 }];
+		const second = (begin: number) => one(sceneOf({ lastCutOn: '2026-03-01', stages, days: 300 }, { begin }));
+		// With few roots it waits a year, which is beyond the end; with enough it is worked on its day.
+		expect(second(0.3).end.established).toBe(0);
+		expect(second(0.95).end.established).toBeGreaterThan(0.3);
+		const none = one(sceneOf({ lastCutOn: '2026-03-01', days: 300 }, { begin: 0.3 }));
+		expect(second(0.3).roots).toEqual(none.roots);
+		// The first stage of a tree that nobody has cut yet waits for nothing.
+		const first = one(sceneOf({ stages, days: 300 }, { begin: 0.3 }));
+		expect(first.end.stands).toBeLessThan(one(sceneOf({ days: 300 }, { begin: 0.3 })).end.stands - 0.01);
+	});
+	it('replant on the day that is planned, else with the first cut, else in the next window of its kind', () => {
+		const pots = [
+			airyPot,
+			{ ...airyPot, id: 'planned', replants: true },
+			{ ...airyPot, id: 'larger', replants: true }
+		];
+		const days = Array.from({ length: 400 }, (_, i) => addDays('2026-04-18', i + 1));
+		const dayOf = (scene: RehearsalScene, potId: string): string | undefined =>
+			days[prepared(scene, planOf({ potId }), days, values).replantDay];
+		const scene = sceneOf({ pots, replantOn: '2026-05-02' });
+		expect(dayOf(scene, 'planned')).toBe('2026-05-02');
+		expect(dayOf(scene, 'larger')).toBe(nextWindowDay(scene, bench, '2026-04-19', values));
+		expect(dayOf(sceneOf({ pots, replantOn: '2026-05-02', stages: cutting(0.1) }), 'larger')).toBe(
+			'2026-04-20'
+		);
+		expect(dayOf(scene, 'now')).toBeUndefined();
 	});
 	it('play a tree in the ground too', () => {
 		const scene = sceneOf({

@@ -104,7 +104,7 @@ export async function takeOver(
 	if (!made || !place || !taken)
 		throw new Refusal(409, 'This tree cannot be rehearsed any more.', 'Load the page again.');
 	const stages = stagesTaken(records, place, taken, today(), values);
-	const asked = tasksTaken(made.scene, taken, today(), values);
+	const asked = tasksTaken(made.scene, { taken, planned: made.planned }, today(), values);
 	const { entryId } = await doWork(
 		store,
 		{

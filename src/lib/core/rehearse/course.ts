@@ -99,7 +99,6 @@ export function playedFuture(stage: Stage, to: Prepared, future: Future, standin
 	const enoughRoots = values['verdict.rootFunction'];
 	alive[0] = 1 - standing.dead();
 	roots[0] = tree.phi;
-	const lastWork = to.works.at(-1)?.day ?? -1;
 	let enoughWeek = -1;
 	let before = 0;
 	for (let week = 0; week < weeks; week++) {
@@ -125,7 +124,7 @@ export function playedFuture(stage: Stage, to: Prepared, future: Future, standin
 		oddsBy.set(tree.odds, week * causes.length);
 		alive[week + 1] = 1 - standing.dead();
 		roots[week + 1] = tree.phi;
-		const enough = !to.worksLater && (week + 1) * WEEK > lastWork && tree.phi * future.fitness >= enoughRoots;
+		const enough = !to.worksLater && tree.stagesLeft === 0 && tree.phi * future.fitness >= enoughRoots;
 		if (enough && enoughWeek < 0) enoughWeek = week;
 	}
 	const stands = standing.over();

@@ -101,7 +101,7 @@ export function outcomeOf(
 			alive,
 			stands: meanOf(ends.map((end) => end.stands)),
 			established: meanOf(ends.map((end) => end.established)),
-			line: alive + (1 - alive) * (1 - (1 - scene.backupRate) ** plan.backups),
+			line: alive + (1 - alive) * (1 - (1 - scene.backupRate) ** (scene.backupsAlive + plan.backups)),
 			worth,
 			error: Math.sqrt(meanOf(ends.map((end) => (end.worth - worth) ** 2)) / Math.max(1, ends.length - 1))
 		},

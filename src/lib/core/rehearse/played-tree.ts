@@ -46,6 +46,10 @@ export class PlayedTree {
 	private whole: Side | null = null;
 	private rot: number;
 	private girdled: number;
+	/** Work that is still to be done, with its day; it may have been put off. */
+	private readonly due: { day: number; work: PlayedWork }[];
+	/** Its roots were cut or lifted before. */
+	private workedBefore: boolean;
 	private wetRun = 0;
 	private dryRun = 0;
 	private warmth = 0;
@@ -74,12 +78,18 @@ export class PlayedTree {
 			),
 			phi: Math.max(values['forecast.leastRoots'], roots)
 		};
+		this.due = to.works.map((work) => ({ day: work.day, work }));
+		this.workedBefore = scene.lastCutOn !== null;
 		this.rot = future.rot ? 1 : 0;
 		this.girdled = scene.girdled;
 		this.wantsAir = values['rehearse.airLeast'] + values['rehearse.airByTrigger'] * trigger;
 		this.dryFrom = trigger + (1 - trigger) * values['rehearse.dryFrom'];
 	}
 
+	/** Stages that are still to be worked. */
+	get stagesLeft(): number {
+		return this.due.length;
+	}
 	/** Root function now, 0 … 1. */
 	get phi(): number {
 		return this.tree.phi;
@@ -99,6 +109,21 @@ export class PlayedTree {
 		const least = this.values['forecast.leastRoots'];
 		this.tree.phi = Math.max(least, this.tree.phi * (1 - Math.min(1, share)));
 		if (this.whole) this.whole.phi = Math.max(least, this.whole.phi * (1 - Math.min(1, share)));
+	}
+
+	/** Root work whose day has come: a later stage waits until the tree has paid back the last one. */
+	private workDue(day: number): void {
+		for (const one of [...this.due]) {
+			if (one.day !== day) continue;
+			const waits = this.workedBefore && this.tree.phi < this.values['rehearse.stageRoots'];
+			if (waits) {
+				one.day += this.values['rehearse.waitDays'];
+				continue;
+			}
+			this.due.splice(this.due.indexOf(one), 1);
+			this.work(one.work);
+			this.workedBefore = true;
+		}
 	}
 
 	/** Work at the roots: what it costs, and what it does away with. */
@@ -133,7 +158,7 @@ export class PlayedTree {
 	/** Plays one day of the rehearsal, from 0 on. */
 	day(day: number, weather: PlayedDay): void {
 		const { to, values, tree } = this;
-		for (const work of to.works) if (work.day === day) this.work(work);
+		if (this.due.length > 0) this.workDue(day);
 		const { whole } = this;
 		if (day === to.replantDay && to.potAfter) {
 			this.harm('roots', to.replantOdds);

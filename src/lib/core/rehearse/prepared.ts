@@ -81,6 +81,9 @@ function stagesOf(scene: RehearsalScene, plan: RehearsedPlan, values: Values): S
 	}
 }
 
+/** The pot of a scene that its planting is planned for. */
+export const PLANNED_POT = 'planned';
+
 const kindOf = (scene: RehearsalScene) => ({
 	group: scene.group,
 	coldestC: scene.coldestC,
@@ -113,8 +116,9 @@ export function prepared(
 	const pot = scene.pots[0] ?? null;
 	const chosen = scene.pots.find((one) => one.id === plan.potId) ?? pot;
 	const window = nextWindowDay(kindOf(scene), place, addDays(today, 1), values);
+	const plannedOn = chosen?.id === PLANNED_POT ? scene.replantOn : null;
 	const replantDay = chosen?.replants
-		? (within[0]?.day ?? Math.max(0, window === null ? 0 : dayOf(window)))
+		? (within[0]?.day ?? Math.max(0, dayOf(plannedOn ?? window ?? today)))
 		: -1;
 	const replantsAlone = replantDay >= 0 && within.length === 0;
 	const workedFirst = within[0]?.day ?? (replantDay >= 0 ? replantDay : 0);
@@ -128,7 +132,12 @@ export function prepared(
 		pot,
 		potAfter: chosen,
 		placeAt,
-		restUntil: plan.water === 'dry-first' ? workedFirst + values['rehearse.restDays'] : 0,
+		restUntil:
+			plan.water !== 'dry-first'
+				? 0
+				: scene.restUntil !== null && within.length === 0
+					? Math.max(0, dayOf(scene.restUntil))
+					: workedFirst + values['rehearse.restDays'],
 		shade: plan.shade ? [workedFirst, workedFirst + values['rehearse.shadeDays']] : [0, 0],
 		inLeaf: leafDays(place, { tender, evergreen }, days, values),
 		coldC: coldLimits(scene, place, { days, cuts }, values),

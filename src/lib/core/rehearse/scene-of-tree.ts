@@ -14,6 +14,8 @@ import { girdlingOf } from '../roots/map/contact';
 import { removedBy, rootShares } from '../roots/map/shares';
 import { planStanding } from '../roots/plan/plan-standing';
 import { usualCrownSchool } from '../aftercare/crown/crown';
+import { ruleOf } from '../aftercare/tasks/source';
+import { backupStanding } from '../recovery/backup';
 import type { TreeRecords } from '../tree/case';
 import { lastRootWork, rootLosses } from '../tree/losses';
 import { rotLeft } from '../tree/rot-known';
@@ -23,6 +25,7 @@ import type { WaterOfTree } from '../tree/water-state';
 import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
 import { rehearsedPlan, type RehearsedPlan } from '../recovery/rehearsal/plan';
+import { PLANNED_POT } from './prepared';
 import { rehearsalScene, type RehearsalScene, type ScenePot, type SceneStage } from './scene';
 
 /** What is known round a tree that is rehearsed. */
@@ -49,6 +52,7 @@ export function sceneOf(
 	const planting = plantingOf(ofThePot(records), today, values);
 	const ground = around.water.ground;
 	if (!place || (!planting && !ground)) return null;
+	const restUntil = around.water.pot?.restUntil ?? null;
 	const pots = planting ? potsOf(records, planting, around, today, values) : [];
 	const scene = rehearsalScene.parse({
 		recovery: recoveryCaseInput.parse({
@@ -81,6 +85,12 @@ export function sceneOf(
 				elevationM: one.elevationM,
 				heldMinimumC: one.heldMinimumC
 			})),
+		replantOn: records.replantPlan?.planting.plantedOn ?? null,
+		restUntil: restUntil !== null && restUntil > today ? restUntil : null,
+		backupsAlive: Math.min(
+			2000,
+			records.backups.reduce((sum, backup) => sum + backupStanding(backup).alive, 0)
+		),
 		stages: stagesAhead(records, place, values),
 		habits: habitsOf(place, around.series, values),
 		backupRate: values[kind.group === 'deciduous' ? 'backup.rate.hardwood' : 'backup.rate.softwood']
@@ -117,16 +127,23 @@ function airlessChance(
 	);
 }
 
+/** Rules of work that waits to take its shelter off. */
+const underShelter = new Set(['shelter-half', 'shelter', 'rehearsed-shade']);
+
 /** The plan that stands for a tree: its stages, the planting it is planned for, its usual school. */
 function plannedPlan(records: TreeRecords, scene: RehearsalScene): RehearsedPlan {
-	const { replantPlan, kind } = records;
+	const { replantPlan, kind, tasks } = records;
+	const open = tasks.filter((task) => task.state === 'open');
+	const dry = scene.restUntil !== null || replantPlan?.waterSchool === 'dry-rest';
 	return rehearsedPlan.parse({
 		name: 'As planned',
 		roots: 'as-planned',
-		crown: usualCrownSchool(kind.group),
-		potId: replantPlan && scene.pots.some((one) => one.id === 'planned') ? 'planned' : null,
+		crown: open.some((task) => task.kind === 'crown') ? 'balance' : usualCrownSchool(kind.group),
+		potId: replantPlan && scene.pots.some((one) => one.id === PLANNED_POT) ? PLANNED_POT : null,
 		placeId: null,
-		water: replantPlan?.waterSchool === 'dry-rest' ? 'dry-first' : 'by-need'
+		// What waits for its shelter to come off stands under it.
+		shade: open.some((task) => underShelter.has(ruleOf(task.source))),
+		water: dry ? 'dry-first' : 'by-need'
 	});
 }
 
@@ -147,11 +164,11 @@ function potsOf(
 		const { airSpace, drawn } = airOf(planting, values);
 		return { ...of, ...stores, airSpace: Math.min(1, Math.max(0, airSpace)), held: Math.min(1, drawn) };
 	};
-	const asPlanned = replantPlan ? { ...replantPlan.planting, id: 'planned', version: 1 } : null;
+	const asPlanned = replantPlan ? { ...replantPlan.planting, id: PLANNED_POT, version: 1 } : null;
 	const held = [
 		potOf(now, { id: 'now', label: 'the pot it stands in', replants: false }),
 		...(asPlanned
-			? [potOf(asPlanned, { id: 'planned', label: 'the planting that is planned', replants: true })]
+			? [potOf(asPlanned, { id: PLANNED_POT, label: 'the planting that is planned', replants: true })]
 			: [])
 	];
 	// A pot that is shared is not changed for one of those in it.

@@ -74,6 +74,15 @@ export const rehearsalScene = z
 			.default(false)
 			.describe('Nobody wrote down what it stands in: how much it holds and drinks is a guess'),
 		places: z.array(scenePlace).min(1).max(12).describe('Where it stands first'),
+		replantOn: calendarDate()
+			.nullable()
+			.default(null)
+			.describe('Day that its planting is planned for; null where none is'),
+		restUntil: calendarDate()
+			.nullable()
+			.default(null)
+			.describe('First day of water after the dry rest it is in; null where it is in none'),
+		backupsAlive: count(0, 2000).default(0).describe('Cuttings and divisions of it that live'),
 		stages: z.array(sceneStage).max(6).default([]).describe('Root stages that are planned, in order'),
 		habits: weatherHabits.prefault({}).describe('How the weather there goes about its climate'),
 		backupRate: share().default(0.4).describe('Share of cuttings that come through'),

@@ -70,10 +70,10 @@ export function stagesTaken(
 	return { ...before, stageDates, cuts };
 }
 
-/** What a plan that is taken over asks to be done, as tasks, besides the stages of its roots. */
+/** What a plan that is taken over asks to be done otherwise than is planned, as tasks, besides the stages of its roots. */
 export function tasksTaken(
 	scene: RehearsalScene,
-	taken: RehearsedPlan,
+	{ taken, planned }: { taken: RehearsedPlan; planned: RehearsedPlan },
 	today: string,
 	values: Values
 ): TakenTask[] {
@@ -106,7 +106,7 @@ export function tasksTaken(
 		});
 	const [work] = to.works;
 	const excess = work ? crownSupply(1 - work.share, values).excess : 0;
-	if (taken.crown === 'balance' && work && excess > 0)
+	if (taken.crown === 'balance' && planned.crown !== 'balance' && work && excess > 0)
 		add('crown', {
 			kind: 'crown',
 			title: `Take about ${percent(excess)} of the crown, what its roots cannot feed`,
@@ -114,7 +114,7 @@ export function tasksTaken(
 			toOn: week(workOn),
 			minutes: 30
 		});
-	if (to.replantDay >= 0 && to.potAfter && to.potAfter.id !== 'planned')
+	if (to.replantDay >= 0 && to.potAfter && taken.potId !== planned.potId)
 		add('replant', {
 			kind: 'other',
 			stage: 'replant',
@@ -124,7 +124,7 @@ export function tasksTaken(
 			minutes: values['rehearse.minutes.replant']
 		});
 	const place = scene.places[to.placeAt];
-	if (to.placeAt > 0 && place)
+	if (to.placeAt > 0 && place && taken.placeId !== planned.placeId)
 		add('place', {
 			kind: 'shelter',
 			stage: 'take-in',
@@ -133,7 +133,7 @@ export function tasksTaken(
 			toOn: week(today),
 			minutes: values['rehearse.minutes.shelter']
 		});
-	if (taken.shade)
+	if (taken.shade && !planned.shade)
 		add('shade', {
 			kind: 'shelter',
 			title: `Shade cloth over it for ${counted(daysBetween(on(to.shade[0]), on(to.shade[1])), 'day')}`,
@@ -150,7 +150,7 @@ export function tasksTaken(
 			minutes: values['rehearse.minutes.water'],
 			everyDays: taken.everyDays
 		});
-	if (taken.water === 'dry-first')
+	if (taken.water === 'dry-first' && planned.water !== 'dry-first')
 		add('rest', {
 			kind: 'dry-rest',
 			title: 'First water after the dry rest',

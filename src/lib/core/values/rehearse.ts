@@ -172,6 +172,12 @@ export const rehearseValues = defineValues({
 	'rehearse.dryGrows': ours('A dry ball grows roots at', 0.2, 'of the pace', [0, 1]),
 	'rehearse.wetGrows': ours('and one without air at', 0.1, 'of the pace', [0, 1]),
 	'rehearse.waitDays': ours('To wait with root work is to wait for', 365, 'days', [60, 730]),
+	'rehearse.stageRoots': ours(
+		'A later root stage waits until root function is back to',
+		0.6,
+		'share',
+		[0, 1]
+	),
 	'rehearse.restDays': ours('Dry first: no water for', 10, 'days', [1, 120]),
 
 	'rehearse.habitDays': ours(

@@ -103,8 +103,8 @@
 			</p>
 			<p class="mt-1">
 				<strong>{said(outcome.end.alive)}</strong> alive,
-				<strong>{said(outcome.end.stands)}</strong> coming through{#if plan.backups > 0}; it or a young one of
-					it lives:
+				<strong>{said(outcome.end.stands)}</strong> coming through{#if plan.backups + scene.backupsAlive > 0};
+					it or a young one of it lives:
 					<strong>{said(outcome.end.line)}</strong>{/if}.
 			</p>
 			{#if outcome.worksLater}<p class="mt-1 text-sm text-ochre">
