@@ -15,6 +15,8 @@ import { prepared } from '$core/rehearse/prepared';
 import { backupSchema } from '$core/recovery/backup';
 import type { TreeWater } from '$core/tree/tree-water';
 import { taskSchema } from '$core/vocabulary/task';
+import { stockPotSchema, type StockPot } from '$core/replant/kit/stock';
+import { roundPot } from '$core/replant/pots/volume';
 import { RehearseState } from '$views/rehearse/rehearse-state.svelte';
 import type { Rehearser } from '$lib/workers/rehearser';
 import { addDays } from '$core/maths/calendar';
@@ -29,7 +31,8 @@ const around = (records: TreeRecords) => {
 		recovery: recoveryCase(records, { place, series: [], course: [], referenceShootMm: null }, today, values),
 		places: [place, { ...place, id: 'q', name: 'Cold frame', kind: 'cold-frame' as const }],
 		series: [],
-		water: { pot: null, ground: null, fall: '' }
+		water: { pot: null, ground: null, fall: '' },
+		stock: [] as StockPot[]
 	};
 };
 const sceneFor = (records: TreeRecords) => {
@@ -108,6 +111,25 @@ describe('a tree as a scene', () => {
 		const [now, larger] = scene.pots;
 		expect(larger?.unrootedMostL ?? 0).toBeGreaterThan(now?.unrootedMostL ?? 0);
 		expect(larger?.rootedMostL).toBeCloseTo(now?.rootedMostL ?? 0, 6);
+	});
+	it('offers the pots of the stock that come nearest to what is advised, none that the ball does not go into', () => {
+		const records = treeRecords();
+		const now = sceneFor(records).scene.pots.length;
+		const stock = [60, 300, 460, 480, 900, 2000].map((width, i) =>
+			stockPotSchema.parse({
+				id: `s${i}`,
+				version: 1,
+				name: `Pot of ${width}`,
+				pot: roundPot(width, width * 0.8, width * 0.7),
+				count: width === 460 ? 0 : 2,
+				note: ''
+			})
+		);
+		const made = sceneOfTree(records, { ...around(records), stock }, today, values);
+		const offered = made?.scene.pots.slice(now).map(({ label }) => label) ?? [];
+		expect(offered).toHaveLength(3);
+		expect(offered.join()).not.toMatch(/Pot of (60|300|460) /);
+		expect(offered[0]).toMatch(/ of the stock, fresh mix of the same kind$/);
 	});
 	it('goes by what was seen: rot of the map, air of the mix, and nothing looked at is not known', () => {
 		const clean = treeRecords({ examinations: [] });

@@ -11,7 +11,7 @@ import type { Values } from '../core/values/values';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import { Refusal } from './errors';
-import { places, plans, rehearsals, tasks } from './records/records';
+import { places, plans, rehearsals, stockPots, tasks } from './records/records';
 import { loadRecords } from './records/tree-records';
 import { doWork } from './records/work';
 import { recoveryOf } from './recovery';
@@ -27,10 +27,11 @@ export async function rehearsalOf(
 	values: Values
 ): Promise<{ scene: RehearsalScene; planned: RehearsedPlan } | null> {
 	const on = today();
-	const [of, water, everywhere, weather] = await Promise.all([
+	const [of, water, everywhere, stock, weather] = await Promise.all([
 		recoveryOf(db, records, values),
 		waterFor(db, records, values),
 		places.list(db),
+		stockPots.list(db),
 		placeSeries(db, habitsFrom(on, values), on, values)
 	]);
 	if (!of) return null;
@@ -39,6 +40,7 @@ export async function rehearsalOf(
 		{
 			recovery: of.case,
 			places: everywhere,
+			stock,
 			series: weather.get(records.tree.placeId)?.series ?? [],
 			water
 		},

@@ -22,6 +22,7 @@ import { rotLeft } from '../tree/rot-known';
 import { ofThePot, withMates } from '../tree/shared-pot';
 import { plantingOf } from '../tree/tree-water';
 import type { WaterOfTree } from '../tree/water-state';
+import type { StockPot } from '../replant/kit/stock';
 import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
 import { rehearsedPlan, type RehearsedPlan } from '../recovery/rehearsal/plan';
@@ -37,6 +38,8 @@ export interface AroundScene {
 	/** Weather of its place as far back as it was measured. */
 	series: readonly SeriesDay[];
 	water: WaterOfTree;
+	/** Pots of the yard’s stock. */
+	stock: readonly StockPot[];
 }
 
 /** A tree with its plans as a scene to rehearse on, and the plan that stands. Null where it stands nowhere that is known. */
@@ -98,6 +101,8 @@ export function sceneOf(
 	return { scene, planned: plannedPlan(records, scene) };
 }
 
+/** So many pots of the stock are offered, the nearest in width to what is advised. */
+const STOCK_POTS = 3;
 /** So many places a scene holds. */
 const PLACES_MOST = 12;
 
@@ -151,7 +156,7 @@ function plannedPlan(records: TreeRecords, scene: RehearsalScene): RehearsedPlan
 function potsOf(
 	records: TreeRecords,
 	now: Planting,
-	{ water }: AroundScene,
+	{ water, stock }: AroundScene,
 	today: string,
 	values: Values
 ): ScenePot[] {
@@ -197,7 +202,17 @@ function potsOf(
 				: 'a pot one step larger, fresh mix of the same kind',
 			replants: true
 		}),
-		potOf(draining, { id: 'draining', label: 'its pot, a mix that drains well', replants: true })
+		potOf(draining, { id: 'draining', label: 'its pot, a mix that drains well', replants: true }),
+		...stock
+			.filter(({ count, pot }) => count > 0 && pot.topWidthMm >= now.ballDiameterMm)
+			.sort((a, b) => Math.abs(a.pot.topWidthMm - widthMm) - Math.abs(b.pot.topWidthMm - widthMm))
+			.slice(0, STOCK_POTS)
+			.map(({ id, name, pot }) =>
+				potOf(
+					{ ...now, plantedOn: today, pot },
+					{ id, label: `${name} of the stock, fresh mix of the same kind`, replants: true }
+				)
+			)
 	];
 }
 
