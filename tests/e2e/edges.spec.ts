@@ -129,7 +129,7 @@ test('a case file is read on the formats page, and a wrong version is refused', 
 	await open(page, `${DEMO}/reference/formats`);
 	await page.getByLabel('JSON file').setInputFiles(file('old.json', { version: 99 }));
 	await page.getByRole('button', { name: 'Read it' }).click();
-	await expect(page.getByRole('alert')).toContainText('version must be 5, the version this Bruntle reads');
+	await expect(page.getByRole('alert')).toContainText('version must be 6, the version this Bruntle reads');
 	await page.getByLabel('JSON file').setInputFiles(file('same.json', {}));
 	await page.getByRole('button', { name: 'Read it' }).click();
 	await expect(page.getByRole('alert')).toContainText(
