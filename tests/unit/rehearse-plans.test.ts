@@ -40,6 +40,15 @@ const sceneFor = (records: TreeRecords) => {
 	if (!made) throw new Error('no scene');
 	return made;
 };
+/** The same with no dead root among them. */
+const soundOf = (records: TreeRecords): TreeRecords => ({
+	...records,
+	rootMap: records.rootMap && {
+		...records.rootMap,
+		segments: records.rootMap.segments.filter(({ condition }) => condition !== 'dead')
+	}
+});
+
 /** Water of a pot of which nothing but its rest is known. */
 const potWater = {
 	potKnown: true,
@@ -91,14 +100,7 @@ describe('a tree as a scene', () => {
 	});
 	it('holds its place first, its pot as it stands, and others that it could have', () => {
 		const records = treeRecords();
-		// No dead root among them, and nothing cut.
-		const sound = {
-			...records,
-			rootMap: records.rootMap && {
-				...records.rootMap,
-				segments: records.rootMap.segments.filter(({ condition }) => condition !== 'dead')
-			}
-		};
+		const sound = soundOf(records);
 		const { scene } = sceneFor(sound);
 		// After rot the pot follows the roots: none that is larger is offered.
 		expect(sceneFor(records).scene.pots.map(({ id }) => id)).toEqual(['now', 'fresh', 'draining']);
@@ -112,10 +114,10 @@ describe('a tree as a scene', () => {
 		expect(larger?.unrootedMostL ?? 0).toBeGreaterThan(now?.unrootedMostL ?? 0);
 		expect(larger?.rootedMostL).toBeCloseTo(now?.rootedMostL ?? 0, 6);
 	});
-	it('offers the pots of the stock that come nearest to what is advised, none that the ball does not go into', () => {
-		const records = treeRecords();
-		const now = sceneFor(records).scene.pots.length;
-		const stock = [60, 300, 460, 480, 900, 2000].map((width, i) =>
+	it('offers the pots of the stock that come nearest to what is advised, none too small or far too large', () => {
+		const rotten = treeRecords();
+		const sound = soundOf(rotten);
+		const stock = [60, 300, 400, 460, 470, 480, 500, 900].map((width, i) =>
 			stockPotSchema.parse({
 				id: `s${i}`,
 				version: 1,
@@ -125,11 +127,43 @@ describe('a tree as a scene', () => {
 				note: ''
 			})
 		);
-		const made = sceneOfTree(records, { ...around(records), stock }, today, values);
-		const offered = made?.scene.pots.slice(now).map(({ label }) => label) ?? [];
-		expect(offered).toHaveLength(3);
-		expect(offered.join()).not.toMatch(/Pot of (60|300|460) /);
-		expect(offered[0]).toMatch(/ of the stock, fresh mix of the same kind$/);
+		const offered = (records: TreeRecords): string[] =>
+			sceneOfTree(records, { ...around(records), stock }, today, values)
+				?.scene.pots.map(({ label }) => label)
+				.filter((label) => label.includes('of the stock')) ?? [];
+		expect(offered(sound).sort()).toEqual(
+			[400, 470, 480].map((width) => `Pot of ${width} of the stock, fresh mix of the same kind`)
+		);
+		// After rot none that is larger than the one it stands in.
+		expect(offered(rotten).join()).not.toMatch(/Pot of (470|480|500)/);
+	});
+	it('takes rot that was cut out for less likely and not for gone, and does not ask for it again at once', () => {
+		const records = planned([cut(dead, 0, '2026-04-16')], ['2026-04-16']);
+		const seen = examinationSchema.parse({
+			id: 'e3',
+			version: 1,
+			examinedOn: '2026-04-15',
+			findings: [
+				{ signId: 'roots-dark-soft', grade: 1 },
+				{ signId: 'sour-smell', grade: 2 }
+			]
+		});
+		const before = sceneFor(treeRecords({ examinations: [seen] })).scene.rotChance ?? 0;
+		const { scene } = sceneFor({ ...records, examinations: [seen] });
+		expect(before).toBeGreaterThan(0.7);
+		expect(scene.rotChance).toBeCloseTo(before * (1 - values['rehearse.treatClears']), 6);
+		expect(scene.rotChance).toBeGreaterThan(values['rehearse.treatFrom']);
+		expect(changesOf(scene, planOf(), values).some(({ plan }) => plan.roots === 'treat')).toBe(false);
+		const later = { ...scene, recovery: { ...scene.recovery, today: '2027-03-01' } };
+		expect(changesOf(later, planOf(), values).some(({ plan }) => plan.roots === 'treat')).toBe(true);
+	});
+	it('takes a crown that nobody measured for no larger than its pot has fed', () => {
+		const { scene } = sceneFor(treeRecords());
+		const [now] = scene.pots;
+		const daily = values['rehearse.usualDayMm'] * values['water.crownFactor'] * (now?.crownM2 ?? 0);
+		const days = (((now?.rootedMostL ?? 0) + (now?.unrootedMostL ?? 0)) * scene.wetnessTrigger) / daily;
+		expect(days).toBeGreaterThanOrEqual(values['rehearse.guessedDryDays'] - 1e-6);
+		expect(new Set(scene.pots.map(({ crownM2 }) => crownM2)).size).toBe(1);
 	});
 	it('goes by what was seen: rot of the map, air of the mix, and nothing looked at is not known', () => {
 		const clean = treeRecords({ examinations: [] });

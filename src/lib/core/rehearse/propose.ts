@@ -1,3 +1,4 @@
+import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
 import type { RehearsedPlan, RootWay } from '../recovery/rehearsal/plan';
 import { rehearse } from './rehearse';
@@ -38,7 +39,10 @@ export function changesOf(scene: RehearsalScene, plan: RehearsedPlan, values: Va
 			if (roots !== plan.roots) add('roots', rootWords[roots], { roots });
 	// Without a plan of its roots it can still be opened and cut back to sound wood.
 	const rot = scene.rotChance ?? values['triage.rot-unknown'];
-	if (scene.stages.length === 0 && plan.roots !== 'treat' && rot >= values['rehearse.treatFrom'])
+	const { lastCutOn } = scene;
+	const justCut =
+		lastCutOn !== null && daysBetween(lastCutOn, scene.recovery.today) < values['stages.leastDaysApart'];
+	if (!justCut && scene.stages.length === 0 && plan.roots !== 'treat' && rot >= values['rehearse.treatFrom'])
 		add('roots', rootWords.treat, { roots: 'treat' });
 	if (scene.stages.length > 0)
 		add('crown', plan.crown === 'balance' ? 'keep the leaves' : 'balance the crown', {
@@ -46,7 +50,7 @@ export function changesOf(scene: RehearsalScene, plan: RehearsedPlan, values: Va
 		});
 	for (const pot of scene.pots)
 		if (pot.id !== (plan.potId ?? scene.pots[0]?.id))
-			add('pot', potWords[pot.id] ?? decapital(pot.label), { potId: pot.id });
+			add('pot', potWords[pot.id] ?? decapital(pot.label.replace(/,.*$/, '')), { potId: pot.id });
 	for (const place of scene.places)
 		if (place.id !== (plan.placeId ?? scene.places[0]?.id) && mayStand(scene, place.kind))
 			add('place', decapital(place.label), { placeId: place.id });

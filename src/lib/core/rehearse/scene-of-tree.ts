@@ -67,7 +67,7 @@ export function sceneOf(
 		coldestC: kind.coldestC,
 		wetnessTrigger: kind.wetnessTrigger,
 		lastCutOn: rootLosses(records, values).done.at(-1)?.on ?? null,
-		rotChance: rotLeft(records, today, values)?.chance ?? null,
+		rotChance: rotChance(records, today, values),
 		airlessChance: planting ? airlessChance(records, planting, today, values) : 0,
 		girdled: girdlersOf(records, values).most,
 		dryness: around.water.pot?.next.dryness ?? ground?.now?.dryness ?? undefined,
@@ -105,6 +105,19 @@ export function sceneOf(
 const STOCK_POTS = 3;
 /** So many places a scene holds. */
 const PLACES_MOST = 12;
+
+/**
+ * Chance of rot today: as it was seen, and where rot was cut out since, what such work usually leaves of it; nobody has seen then that
+ * it is gone.
+ * @returns null where nobody looked
+ */
+function rotChance(records: TreeRecords, today: string, values: Values): number | null {
+	const seen = rotLeft(records, today, values);
+	if (!seen || seen.chance === null) return null;
+	const last = lastRootWork(records, values);
+	const cutOut = last !== null && last.rotWasCut && last.on >= seen.on;
+	return cutOut ? seen.chance * (1 - values['rehearse.treatClears']) : seen.chance;
+}
 
 /** Causes by which a mix has no air for its roots. */
 const airless: readonly ConditionId[] = ['collapsed-mix', 'sour-root-zone'];
@@ -167,8 +180,21 @@ function potsOf(
 				? water.pot.stores
 				: withMates(storesOf(planting, tree, values), records, planting, values);
 		const { airSpace, drawn } = airOf(planting, values);
-		return { ...of, ...stores, airSpace: Math.min(1, Math.max(0, airSpace)), held: Math.min(1, drawn) };
+		return {
+			...of,
+			...stores,
+			crownM2: Math.min(stores.crownM2, crownMostM2),
+			airSpace: Math.min(1, Math.max(0, airSpace)),
+			held: Math.min(1, drawn)
+		};
 	};
+	// Nobody measured its crown: it is taken for no larger than its pot has fed so far, some days from water to water.
+	const nowStores = water.pot?.stores ?? storesOf(now, tree, values);
+	const crownMostM2 =
+		now.crownWidthMm !== null
+			? Infinity
+			: ((nowStores.rootedMostL + nowStores.unrootedMostL) * kind.wetnessTrigger) /
+				(values['rehearse.usualDayMm'] * values['water.crownFactor'] * values['rehearse.guessedDryDays']);
 	const asPlanned = replantPlan ? { ...replantPlan.planting, id: PLANNED_POT, version: 1 } : null;
 	const held = [
 		potOf(now, { id: 'now', label: 'the pot it stands in', replants: false }),
@@ -186,6 +212,7 @@ function potsOf(
 	const widthMm = follows
 		? now.pot.topWidthMm
 		: Math.max(step.widthMm, now.pot.topWidthMm + values['pot.upSizeMm']);
+	const roomMm = values[follows ? 'pot.afterRotSizeMm' : 'pot.packedSizeMm'];
 	const fresh = { ...now, plantedOn: today, pot: scaledPot(now.pot, widthMm / now.pot.topWidthMm) };
 	const draining = {
 		...now,
@@ -204,7 +231,10 @@ function potsOf(
 		}),
 		potOf(draining, { id: 'draining', label: 'its pot, a mix that drains well', replants: true }),
 		...stock
-			.filter(({ count, pot }) => count > 0 && pot.topWidthMm >= now.ballDiameterMm)
+			.filter(
+				({ count, pot }) =>
+					count > 0 && pot.topWidthMm >= now.ballDiameterMm && pot.topWidthMm <= widthMm + roomMm
+			)
 			.sort((a, b) => Math.abs(a.pot.topWidthMm - widthMm) - Math.abs(b.pot.topWidthMm - widthMm))
 			.slice(0, STOCK_POTS)
 			.map(({ id, name, pot }) =>

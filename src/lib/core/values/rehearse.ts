@@ -52,6 +52,12 @@ export const rehearseValues = defineValues({
 		'share',
 		[0, 1]
 	),
+	'rehearse.guessedDryDays': ours(
+		'Where nobody measured its crown, its pot is taken to last on a usual day of growth for',
+		2.5,
+		'days',
+		[0.2, 30]
+	),
 	'rehearse.handBias': ours(
 		'A hand takes a pot for drier or wetter than it is, by (one deviation)',
 		0.06,
