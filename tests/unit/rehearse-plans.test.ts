@@ -10,11 +10,11 @@ import { recoveryCase } from '$core/tree/recovery-case';
 import { rootLosses } from '$core/tree/losses';
 import type { TreeRecords } from '$core/tree/case';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
-import { defaultValues as values } from '$core/values/values';
+import { defaultValues as values, resolveValues } from '$core/values/values';
 import { prepared } from '$core/rehearse/prepared';
 import { backupSchema } from '$core/recovery/backup';
 import type { TreeWater } from '$core/tree/tree-water';
-import { taskSchema } from '$core/vocabulary/task';
+import { taskInput, taskSchema } from '$core/vocabulary/task';
 import { stockPotSchema, type StockPot } from '$core/replant/kit/stock';
 import { roundPot } from '$core/replant/pots/volume';
 import { RehearseState } from '$views/rehearse/rehearse-state.svelte';
@@ -335,6 +335,57 @@ describe('a plan that is taken over', () => {
 		});
 		expect(taking(all, all)).toEqual([]);
 	});
+});
+
+it('takes parts of days and minutes that the owner may set, and makes whole tasks and whole futures of them', () => {
+	const odd = resolveValues({
+		'rehearse.minutes.roots': 90.4,
+		'rehearse.minutes.water': 5.5,
+		'rehearse.minutes.shelter': 7.7,
+		'rehearse.minutes.backup': 6.3,
+		'rehearse.restDays': 9.6,
+		'rehearse.shadeDays': 59.5,
+		'rehearse.waitDays': 100.4,
+		'rehearse.days': 300.5,
+		'rehearse.futures': 81.4
+	});
+	expect(odd['rehearse.waitDays']).toBe(100.4);
+	const scene = sceneOf({
+		lastCutOn: '2026-03-01',
+		stages: [{ on: '2026-04-20', share: 0.05, rot: 0, girdles: 0 }],
+		rotChance: 0.5
+	});
+	for (const change of [{ water: 'dry-first' }, { water: 'every-days' }] as const) {
+		const taken = planOf({ ...change, roots: 'treat', shade: true, backups: 3 });
+		const tasks = tasksTaken(scene, { taken, planned: planOf() }, today, odd);
+		expect(tasks.length).toBeGreaterThan(3);
+		for (const { source: _source, ...task } of tasks) expect(taskInput.safeParse(task).error).toBeUndefined();
+		expect(tasks.map(({ title }) => title)).toContain('Shade cloth over it for 60 days');
+	}
+	const { outcomes, futures } = rehearse(scene, [planOf()], {}, odd);
+	expect(futures).toBe(81);
+	// A stage that is put off by parts of a day is worked all the same.
+	expect(outcomes[0]?.end.established).toBeGreaterThan(0);
+});
+
+it('goes along with a tree that was seen a thousand times', () => {
+	const records = treeRecords();
+	const here = around(records);
+	const looks = Array.from({ length: 1000 }, (_, day) => ({
+		observedOn: addDays('2023-01-01', day),
+		progress: 0.3,
+		buds: null,
+		leafCover: 0.8,
+		leafState: null,
+		shootExtensionMm: null,
+		diebackLimitMm: null,
+		firmness: null,
+		whiteTips: null,
+		smell: null
+	}));
+	const made = sceneOfTree(records, { ...here, recovery: { ...here.recovery, looks } }, today, values);
+	expect(made?.scene.recovery.looks).toHaveLength(500);
+	expect(made?.scene.recovery.looks.at(-1)?.observedOn).toBe(looks.at(-1)?.observedOn);
 });
 
 describe('the strongest other plan', () => {

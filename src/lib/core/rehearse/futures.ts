@@ -53,7 +53,7 @@ export interface Calendar {
 
 /** The days of a rehearsal from tomorrow on. */
 export function calendarOf(scene: RehearsalScene, values: Values): Calendar {
-	const count = scene.days ?? values['rehearse.days'];
+	const count = scene.days ?? Math.round(values['rehearse.days']);
 	const { today, place } = scene.recovery;
 	const days = Array.from({ length: count }, (_, i) => addDays(today, i + 1));
 	const outdoors = { ...place, kind: 'open' as const, heldMinimumC: null };

@@ -117,7 +117,7 @@ export class PlayedTree {
 			if (one.day !== day) continue;
 			const waits = this.workedBefore && this.tree.phi < this.values['rehearse.stageRoots'];
 			if (waits) {
-				one.day += this.values['rehearse.waitDays'];
+				one.day += Math.round(this.values['rehearse.waitDays']);
 				continue;
 			}
 			this.due.splice(this.due.indexOf(one), 1);

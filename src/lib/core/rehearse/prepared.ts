@@ -137,8 +137,8 @@ export function prepared(
 				? 0
 				: scene.restUntil !== null && within.length === 0
 					? Math.max(0, dayOf(scene.restUntil))
-					: workedFirst + values['rehearse.restDays'],
-		shade: plan.shade ? [workedFirst, workedFirst + values['rehearse.shadeDays']] : [0, 0],
+					: workedFirst + Math.round(values['rehearse.restDays']),
+		shade: plan.shade ? [workedFirst, workedFirst + Math.round(values['rehearse.shadeDays'])] : [0, 0],
 		inLeaf: leafDays(place, { tender, evergreen }, days, values),
 		coldC: coldLimits(scene, place, { days, cuts }, values),
 		heldC: Math.max(...scene.places.map((one) => floorOf(one, values)))

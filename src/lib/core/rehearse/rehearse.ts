@@ -50,7 +50,7 @@ export function rehearse(
 	options: RehearsalOptions,
 	values: Values
 ): Rehearsal {
-	const { futures: count = values['rehearse.futures'], seed = 1, onProgress } = options;
+	const { futures: count = Math.round(values['rehearse.futures']), seed = 1, onProgress } = options;
 	const stage = stageOf(scene, values);
 	const { calendar, begin, weeks } = stage;
 	const anyway = deadAnyway(stage);

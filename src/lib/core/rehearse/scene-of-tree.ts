@@ -60,7 +60,9 @@ export function sceneOf(
 	const scene = rehearsalScene.parse({
 		recovery: recoveryCaseInput.parse({
 			...around.recovery,
-			losses: around.recovery.losses.filter((loss) => loss.on <= today)
+			losses: around.recovery.losses.filter((loss) => loss.on <= today).slice(-LOSSES_MOST),
+			looks: around.recovery.looks.slice(-SEEN_MOST),
+			functionSeen: around.recovery.functionSeen.slice(-SEEN_MOST)
 		}),
 		group: kind.group,
 		liftingWindow: kind.liftingWindow,
@@ -101,6 +103,9 @@ export function sceneOf(
 	return { scene, planned: plannedPlan(records, scene) };
 }
 
+/** So much of what was seen and lost goes along, the latest of it: what is older weighs little. */
+const SEEN_MOST = 500;
+const LOSSES_MOST = 50;
 /** So many pots of the stock are offered, the nearest in width to what is advised. */
 const STOCK_POTS = 3;
 /** So many places a scene holds. */

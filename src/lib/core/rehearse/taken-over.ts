@@ -1,4 +1,4 @@
-import { addDays, daysBetween } from '../maths/calendar';
+import { addDays } from '../maths/calendar';
 import type { RehearsedPlan } from '../recovery/rehearsal/plan';
 import { STAGE_LIMIT, type PlanInput } from '../roots/plan/plan';
 import { planStanding } from '../roots/plan/plan-standing';
@@ -92,6 +92,8 @@ export function tasksTaken(
 			reason: `Taken over from the rehearsal of ${today}: “${taken.name}”.`,
 			...once,
 			...task,
+			// The owner may set times to parts of a minute; a task is told whole ones.
+			minutes: Math.round(task.minutes),
 			source: `rehearsed-${rule}@${today}`
 		});
 	const week = (from: string): string => addDays(from, 7);
@@ -136,7 +138,7 @@ export function tasksTaken(
 	if (taken.shade && !planned.shade)
 		add('shade', {
 			kind: 'shelter',
-			title: `Shade cloth over it for ${counted(daysBetween(on(to.shade[0]), on(to.shade[1])), 'day')}`,
+			title: `Shade cloth over it for ${counted(to.shade[1] - to.shade[0], 'day')}`,
 			fromOn: on(to.shade[0]),
 			toOn: week(on(to.shade[0])),
 			minutes: values['rehearse.minutes.shelter']
