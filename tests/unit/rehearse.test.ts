@@ -212,6 +212,17 @@ describe('what kills a tree in a rehearsal', () => {
 		expect(chanceOf(wait, 'rot')).toBeGreaterThan(chanceOf(cut, 'rot') + 0.1);
 		expect(cut.end.stands).toBeGreaterThan(wait.end.stands + 0.05);
 	});
+	it('is rot too where fleshy roots are watered before they are callused, which a dry rest prevents', () => {
+		const of = (group: 'succulent' | 'deciduous', change: Partial<RehearsedPlan>) =>
+			chanceOf(one(sceneOf({ group, stages: cutting(0.3) }), planOf(change), 81), 'rot');
+		expect(of('succulent', {})).toBeGreaterThan(0.005);
+		expect(of('succulent', { water: 'dry-first' })).toBe(0);
+		expect(of('deciduous', {})).toBe(0);
+		// Nothing is poured in the rest.
+		const long = resolveValues({ 'rehearse.restDays': 120 });
+		const rested = one(sceneOf(), planOf({ water: 'dry-first' }), 27, long).costs.waterings;
+		expect(rested).toBeLessThan(one(sceneOf(), planOf(), 27, long).costs.waterings - 8);
+	});
 	it('is a girdled trunk as long as nobody frees it', () => {
 		const free = one(sceneOf({ girdled: 0 }));
 		const tight = one(sceneOf({ girdled: 0.9 }));
