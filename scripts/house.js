@@ -22,6 +22,7 @@ export const coreFloors = [
 	{ name: 'today', holds: 'what comes first among all trees' },
 	{ name: 'simulate', holds: 'trees and weather with a known truth' },
 	{ name: 'rehearse', holds: 'plans played forward: the year before it is lived' },
+	{ name: 'practice', holds: 'invented trees with a hidden truth, to learn on' },
 	{ name: 'compute', holds: 'every calculation by name, with schemas' }
 ];
 const floorNames = coreFloors.map(({ name }) => name);

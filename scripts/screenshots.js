@@ -24,7 +24,6 @@ const shots = [
 	],
 	['book', '/book', { tag: 'C-07', dark: true }],
 	['replant', '/replant', { tag: 'T-05' }],
-	['lift', '/replant/lift', { tag: 'Q-02' }],
 	['ground', '/replant/ground', { tag: 'L-01' }],
 	['aftercare', '/aftercare', { tag: 'B-05' }],
 	['recovery', '/recovery', { tag: 'H-03', until: 'So decided' }],
@@ -48,6 +47,7 @@ const shots = [
 		{ tag: 'E-04', follow: 'Measure between the two', press2: 'Outline the crown', until: 'Write down' }
 	],
 	['rehearse', '/rehearse', { tag: 'A-01', until: 'Set another plan beside' }],
+	['practice', '/practice', { follow: /^The heavy pot/, until: 'The same tree once more' }],
 	['phone-today', '/', { phone: true, dark: true }]
 ];
 

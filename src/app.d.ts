@@ -1,4 +1,5 @@
 import type { Format } from '$core/text/format';
+import type { PracticeNow } from '$core/practice/moves';
 import type { Who } from '$core/vocabulary/people';
 
 declare global {
@@ -25,6 +26,7 @@ declare global {
 		}
 		interface PageData {
 			format?: Format;
+			practice?: PracticeNow | null;
 		}
 	}
 }

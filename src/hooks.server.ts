@@ -8,14 +8,16 @@ import { addressOf, toKey, whoAsks } from '$lib/server/people/at-the-door';
 import { hasOwner, invite } from '$lib/server/people/people';
 import { isDoneAlone, refusedAccess } from '$lib/server/people/access';
 import { workingAs } from '$lib/server/people/who-works';
-import { closeStore, getStore } from '$lib/server/store';
+import { closeStore, getStore, yardStore } from '$lib/server/store';
+import { practiceOf } from '$lib/server/practice/at-the-door';
+import { practisingAs } from '$lib/server/practice/under-way';
 import { handKinds, themes } from '$core/text/look';
 import type { Store } from '$lib/server/db/database';
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 
 export const init: ServerInit = async () => {
 	const demo = process.env.BRUNTLE_DEMO === '1' ? (await import('./demo/yard')).makeDemoYard : undefined;
-	const store = await getStore(demo);
+	const store = await yardStore(demo);
 	await refuseOpenDoor(store);
 	// Who serves this asks for an invitation to show at its start: null while nobody owns the yard.
 	process.on('bruntle:invite', (told: (key: string | null) => void) => {
@@ -62,7 +64,7 @@ async function admit(event: RequestEvent): Promise<void> {
 			'It is not reached from here now; do it when it is. Work on the trees goes on here.'
 		);
 	}
-	const store = await getStore();
+	const store = await yardStore();
 	event.locals.here = isFromHere(event.request.headers, addressOf(event), process.env);
 	event.locals.who = await whoAsks(event, store);
 	const refused = refusedAccess(event.locals.who, asking);
@@ -87,12 +89,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 		if (!event.platform?.alone) refuseForeign(event.request, event.url, process.env);
 		guardForm(event);
 		await admit(event);
-		response = await workingAs(event.locals.who, () =>
-			onceByName(event, () =>
-				resolve(event, {
-					transformPageChunk: ({ html }) =>
-						html.replace('%bruntle.theme%', theme).replace('%bruntle.hands%', hands)
-				})
+		const round = await practiceOf(event);
+		response = await practisingAs(round, () =>
+			workingAs(event.locals.who, () =>
+				onceByName(event, () =>
+					resolve(event, {
+						transformPageChunk: ({ html }) =>
+							html.replace('%bruntle.theme%', theme).replace('%bruntle.hands%', hands)
+					})
+				)
 			)
 		);
 	} catch (cause) {

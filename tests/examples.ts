@@ -342,6 +342,15 @@ export const calculationExamples: Record<string, unknown> = {
 		place: { kind: 'open', latitudeDeg: 52 },
 		looks: [{ observedOn: '2025-06-20', progress: 0.4, leafCover: 0.8 }]
 	},
+	'practice-step': {
+		wish: { seed: 5107, conditions: ['sour-root-zone'], situation: 'potted' },
+		acts: [
+			{ day: 0, what: 'check', signId: 'sour-smell' },
+			{ day: 0, what: 'care', rule: { water: 'every-days', everyDays: 1, covers: true } }
+		],
+		day: 21,
+		lookFor: ['sour-smell', 'wilts-wet']
+	},
 	rehearsal: {
 		scene: rehearsalExample,
 		plans: [{ name: 'As planned' }, { name: 'By the calendar', water: 'every-days', everyDays: 9 }],

@@ -45,6 +45,7 @@ import { makeDemoDevice, makeDemoWeather, waterDemoTree } from './weather';
 import { writeBook } from '$lib/server/book';
 import { demoBook } from './book';
 import { demoExamine, type DemoExamine } from './examine';
+import { makeDemoPractice } from './practice';
 import { demoGround, demoItems, demoLifts, demoMixes, demoPots, demoReplantPlans } from './works';
 import { demoPlaces, demoTrees, type DemoPlace, type DemoTree } from './scenario';
 
@@ -92,6 +93,7 @@ export async function makeDemoYard(store: Store): Promise<void> {
 		{ what: 'roots-side', view: 'front', takenOn: '2026-04-12' },
 		{ what: 'wall', view: 'wall of the ball', takenOn: '2026-04-12' }
 	]);
+	await makeDemoPractice(store);
 	// First what makes weather, since water follows from it.
 	await makeDemoDevice(
 		store,

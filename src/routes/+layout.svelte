@@ -34,6 +34,13 @@
 	});
 </script>
 
-<Shell who={data.who} demo={data.demo} today={data.today} damaged={data.damaged} lastAt={data.lastAt}>
+<Shell
+	who={data.who}
+	demo={data.demo}
+	today={data.today}
+	damaged={data.damaged}
+	lastAt={data.lastAt}
+	practice={data.practice}
+>
 	{@render children()}
 </Shell>

@@ -6,6 +6,7 @@ import { findCard } from '$core/examine/pictures/find-card';
 import { lengthIn } from '$core/examine/pictures/plane';
 import { seenBy } from '../pinhole';
 import { crownPictureRows } from './crown-pictures';
+import { practiceRows } from './practice';
 import { rehearsalRows } from './rehearsals';
 import { wallPictureRows } from './wall-pictures';
 import { rootSceneOf, toldOf } from '../root-scene';
@@ -1082,6 +1083,7 @@ export async function bench(): Promise<void> {
 		crownPictureRows,
 		wallPictureRows,
 		async () => rehearsalRows(),
+		async () => practiceRows(),
 		startRows,
 		async () => handsRows()
 	])

@@ -31,9 +31,16 @@ test('no address breaks a page: what is not there says so in the app’s own voi
 	);
 	const [before, picture] = [ids[0] ?? '', ids.at(-1) ?? ''];
 	expect(before).not.toBe(picture);
-	const addressOf = (page: string, told: { id?: string; picture?: string; before?: string } = {}): string =>
+	const rounds = await (await request.get(`${DEMO}/practice`)).text();
+	const round = /\/practice\/([0-9a-f-]{36})"/.exec(rounds)?.[1] ?? '';
+	expect(round).not.toBe('');
+	const addressOf = (
+		page: string,
+		told: { id?: string; picture?: string; before?: string; round?: string } = {}
+	): string =>
 		DEMO +
 		page
+			.replace('[round]', told.round ?? round)
 			.replace('[id]', told.id ?? of)
 			.replace('[picture]', told.picture ?? picture)
 			.replace('[before]', told.before ?? before);
@@ -50,6 +57,12 @@ test('no address breaks a page: what is not there says so in the app’s own voi
 				const said = await answer.text();
 				expect(said, page).toMatch(/There is no such/);
 				expect(said, page).not.toMatch(/node_modules|\bat \S+ \(/);
+			}
+		if (page.includes('[round]'))
+			for (const guess of ['nobody', '__proto__', '%00', of]) {
+				const answer = await request.get(addressOf(page, { round: guess }));
+				expect(answer.status(), `${page} at ${guess}`).toBe(404);
+				expect(await answer.text(), page).toMatch(/There is no such/);
 			}
 		for (const name of ['picture', 'before'].filter((one) => page.includes(`[${one}]`)))
 			for (const guess of ['nobody', '__proto__', '%00', 'x'.repeat(2000)]) {

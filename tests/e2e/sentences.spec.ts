@@ -12,6 +12,7 @@ const yard = [
 	'/yard/stock',
 	'/yard/weather',
 	'/yard/outcomes',
+	'/practice',
 	'/yard/review',
 	'/yard/damaged',
 	'/calendar',

@@ -27,6 +27,7 @@ const pages = [
 	'/yard/weather',
 	'/yard/devices',
 	'/yard/outcomes',
+	'/practice',
 	'/yard/review',
 	'/yard/damaged',
 	'/yard/people',

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import { calculations } from '$core/compute/calculations';
 import { defaultValues } from '$core/values/values';
 import { trees } from '$lib/server/records/records';
-import { getStore } from '$lib/server/store';
+import { closeStore, yardStore } from '$lib/server/store';
 import { demoToken } from '../../src/demo/weather';
 import { makeDemoYard } from '../../src/demo/yard';
 import { decoded } from '../decoded';
@@ -43,11 +43,17 @@ const routeOf = (module: string): string =>
 let watcher: Client;
 let treeId: string;
 beforeAll(async () => {
-	const store = await getStore(makeDemoYard);
+	// Another file of tests may have opened a yard in this process.
+	await closeStore();
+	process.env.DATABASE_URL = `file:${file}`;
+	const store = await yardStore(makeDemoYard);
 	treeId = (await trees.list(store.db)).find((tree) => tree.tag === 'C-07')?.id ?? '';
 	watcher = createClient({ url: `file:${file}` });
 });
-afterAll(() => watcher.close());
+afterAll(async () => {
+	watcher.close();
+	await closeStore();
+});
 
 /** Changes whenever another connection commits something [SQLite documentation: PRAGMA data_version]. */
 const written = async (): Promise<number> =>

@@ -21,6 +21,7 @@ export const createReadStream = notHere;
 export const closeSync = notHere;
 export const openSync = notHere;
 export const readSync = notHere;
+export const readdirSync = (): string[] => [];
 export const constants = {};
 export const tmpdir = (): string => '';
 export const hostname = (): string => '';

@@ -1,4 +1,5 @@
 import { instantOfAct } from './acting';
+import { practising } from './practice/under-way';
 
 /**
  * The one clock of the server. `BRUNTLE_NOW` pins it, so that the demo and the tests are the same on any date; work that was done
@@ -28,7 +29,12 @@ export const clockIsSetBack = (lastAt: string | null): boolean =>
 export const clockIsPinned = (): boolean => pinned() !== null;
 
 /** The instant it is, here and now. */
-const instantHere = (): Date => pinned() ?? new Date();
+const instantHere = (): Date => {
+	const here = pinned() ?? new Date();
+	const round = practising();
+	// On a day of a practice round it is the time of day that it is.
+	return round ? new Date(`${round.today}T${here.toISOString().slice(11)}`) : here;
+};
 
 /** The instant it is, or at which the work under way was done. */
 export function now(): Date {
@@ -46,7 +52,7 @@ export const inTime = <T extends { at: string; today: string }>(act: T): T =>
 		: act;
 
 /** Today as a calendar date: of the pinned instant in UTC, otherwise of this computer. */
-export const today = (): string => instantOfAct()?.today ?? dayOf(pinned());
+export const today = (): string => instantOfAct()?.today ?? practising()?.today ?? dayOf(pinned());
 
 function dayOf(fixed: Date | null): string {
 	if (fixed) return fixed.toISOString().slice(0, 10);

@@ -9,6 +9,7 @@ import { faultOf } from './edge/fault';
 import { checkFile, holdAlone, NotOpened, startFault } from './db/opening';
 import { kind } from './db/schema';
 import { sweepPictures } from './pictures';
+import { practising } from './practice/under-way';
 import { trees } from './records/records';
 import { makeBackup } from './yard-backup/make';
 import { backupTaskOf, keepBackedUp } from './yard-backup/yard';
@@ -25,6 +26,7 @@ const held: Set<string> = ((globalThis as { bruntleHeld?: Set<string> }).bruntle
 /** Lets go of the store of this process, the database whole in its one file; nothing where none was opened. */
 export async function closeStore(): Promise<void> {
 	const store = await opened?.catch(() => null);
+	opened = null;
 	if (!store) return;
 	if (store.url.startsWith('file:')) await store.db.$client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
 	store.close();
@@ -34,11 +36,16 @@ export async function closeStore(): Promise<void> {
 export type Fill = (store: Store) => Promise<void>;
 
 /**
- * The store of this process, opened once with the shipped kinds in it.
+ * The yard of this process, opened once with the shipped kinds in it.
  * @param demo fills a demo database; a demo whose making was interrupted is made anew
  */
-export const getStore = (demo?: Fill): Promise<Store> =>
-	(opened ??= open(process.env.DATABASE_URL ?? DEFAULT_URL, demo));
+export const yardStore = (demo?: Fill): Promise<Store> => (opened ??= open(yardUrl(), demo));
+
+/** The store that is worked on: the yard, or that of the practice round under way. */
+export const getStore = (): Promise<Store> => practising()?.store() ?? yardStore();
+
+/** Where the yard lies, as it is told to open it. */
+export const yardUrl = (): string => process.env.DATABASE_URL ?? DEFAULT_URL;
 
 async function open(url: string, demo?: Fill): Promise<Store> {
 	// A clock that was set to no instant is told before anything is opened.

@@ -28,6 +28,7 @@ import { wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
 import { pictureCalculations } from './picture-calculations';
 import { recoveryCalculations } from './recovery-calculations';
+import { practiceCalculations } from './practice-calculations';
 import { rehearseCalculations } from './rehearse-calculations';
 import { weatherCalculations } from './weather-calculations';
 import { calculation, type Calculation } from './calculation';
@@ -437,7 +438,8 @@ export const calculations: readonly Calculation[] = [
 		(input, values) => verdict(input, values)
 	),
 	...pictureCalculations,
-	...rehearseCalculations
+	...rehearseCalculations,
+	...practiceCalculations
 ];
 
 export const calculationByName = new Map(calculations.map((entry) => [entry.name, entry]));

@@ -103,6 +103,8 @@ export const formulaSources: Readonly<Record<string, string>> = {
 	'work-stops': 'Rules our own',
 	rehearsal:
 		'Common random numbers: Law, Simulation Modeling and Analysis; Latin hypercube: McKay, Beckman & Conover 1979; value of finding out: Raiffa & Schlaifer 1961; harms our own',
+	'practice-step':
+		'Signs by noisy-OR: Pearl 1988; Brier 1950; what faults cost and how a choice is held against its absence our own',
 	'strongest-other-plan': 'Changes one by one, the best of each part together; our own',
 	'recovery-forecast':
 		'Hidden Markov model: Rabiner 1989; order kept by total positivity: Karlin & Rinott 1980; numbers our own',

@@ -1,3 +1,4 @@
+import { listed } from '../text/plural';
 import { atStart } from '../text/mid-sentence';
 import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
@@ -168,7 +169,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	return told(
 		'met',
 		leafOn
-			? `${atStart(new Intl.ListFormat('en-GB').format(well))} ${well.length > 1 ? 'were well when last looked at, its leaves' : 'were well'} on ${leafOn}.${pests ? '' : ' Nobody looked for pests.'}`
+			? `${atStart(listed(well))} ${well.length > 1 ? 'were well when last looked at, its leaves' : 'were well'} on ${leafOn}.${pests ? '' : ' Nobody looked for pests.'}`
 			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
 	);
 }

@@ -4,6 +4,7 @@ import type { RehearsedPlan } from '../recovery/rehearsal/plan';
 import { rootCourses } from '../recovery/root-courses';
 import type { Values } from '../values/values';
 import { anyFuture, calendarOf, type Calendar, type Future } from './futures';
+import { PlannedHands } from './hands';
 import { causes, PlayedTree } from './played-tree';
 import { playedValues, type PlayedValues } from './played-values';
 import { prepared, type Prepared } from './prepared';
@@ -91,7 +92,8 @@ export function playedFuture(stage: Stage, to: Prepared, future: Future, standin
 			(stage.rootsNow(future.pace) + stage.rootsSd * future.rootsZ) * rootsLeft(future, values)
 		)
 	);
-	const tree = new PlayedTree(scene, to, future, rootsNow, played);
+	const hands = new PlannedHands(scene, to, future, played);
+	const tree = new PlayedTree(scene, to, hands, future, rootsNow, played);
 	const alive = new Float64Array(weeks + 1);
 	const roots = new Float64Array(weeks + 1);
 	const oddsBy = new Float64Array(weeks * causes.length);
@@ -124,7 +126,7 @@ export function playedFuture(stage: Stage, to: Prepared, future: Future, standin
 		oddsBy.set(tree.odds, week * causes.length);
 		alive[week + 1] = 1 - standing.dead();
 		roots[week + 1] = tree.phi;
-		const enough = !to.worksLater && tree.stagesLeft === 0 && tree.phi * future.fitness >= enoughRoots;
+		const enough = !to.worksLater && hands.stagesLeft === 0 && tree.phi * future.fitness >= enoughRoots;
 		if (enough && enoughWeek < 0) enoughWeek = week;
 	}
 	const stands = standing.over();

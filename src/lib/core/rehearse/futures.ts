@@ -17,6 +17,9 @@ export interface PlaceDays {
 	rainMm: Float64Array;
 }
 
+/** A day of weather outdoors, as a station would measure it. */
+export type OutdoorsDay = Parameters<typeof dayUnder>[2];
+
 /** One future: what nobody knows of the tree, what the people do, and the weather. All plans go through the same one. */
 export interface Future {
 	/** How far its odds are off what is judged, deviations. */
@@ -108,6 +111,15 @@ export function futuresOf(
 		);
 }
 
+/** With what a future is drawn. */
+interface Drawing {
+	random: Random;
+	/** Indexes of the places whose weather is asked for. */
+	used: ReadonlySet<number>;
+	/** Is told each day of its weather outdoors. */
+	ondrawn?: ((day: OutdoorsDay) => void) | undefined;
+}
+
 /** What is drawn of each future besides its weather. */
 const unknowns = ['z', 'pace', 'fitness', 'roots', 'demand', 'holds', 'bias', 'rot', 'air'] as const;
 type What = (typeof unknowns)[number];
@@ -121,7 +133,7 @@ export function futureAt(
 	calendar: Calendar,
 	begin: Begin,
 	level: (what: What) => number,
-	{ random, used }: { random: Random; used: ReadonlySet<number> },
+	{ random, used, ondrawn }: Drawing,
 	values: Values
 ): Future {
 	const normal = (what: What): number => probit(level(what));
@@ -146,7 +158,7 @@ export function futureAt(
 		bias: values['rehearse.handBias'] * normal('bias'),
 		missed,
 		heeded,
-		days: weatherOf(scene, used, calendar, random, values)
+		days: weatherOf(scene, calendar, { random, used, ondrawn }, values)
 	};
 }
 
@@ -164,19 +176,25 @@ export function anyFuture(
 	scene: RehearsalScene,
 	calendar: Calendar,
 	begin: Begin,
-	{ random, used }: { random: Random; used: ReadonlySet<number> },
+	{ random, used, ondrawn }: Drawing,
 	values: Values
 ): Future {
 	const levels = new Map(unknowns.map((what) => [what, Math.min(1 - 1e-9, Math.max(1e-9, random.next()))]));
-	return futureAt(scene, calendar, begin, (what) => levels.get(what) ?? 0.5, { random, used }, values);
+	return futureAt(
+		scene,
+		calendar,
+		begin,
+		(what) => levels.get(what) ?? 0.5,
+		{ random, used, ondrawn },
+		values
+	);
 }
 
 /** Weather of one future at every place: outdoors the same, and what each place makes of it. */
 function weatherOf(
 	scene: RehearsalScene,
-	used: ReadonlySet<number>,
 	calendar: Calendar,
-	random: Random,
+	{ random, used, ondrawn }: Drawing,
 	values: Values
 ): PlaceDays[] {
 	const { places } = scene;
@@ -209,6 +227,7 @@ function weatherOf(
 			onTopMj: calendar.onTopMj[i] ?? 0,
 			rainMm: drawn.rainMm
 		};
+		ondrawn?.(raw);
 		for (let p = 0; p < places.length; p++) {
 			const place = places[p];
 			const into = here[p];

@@ -76,13 +76,13 @@ export class Holder {
 		this.missing = most - water.ballMm;
 	}
 
-	/** One day. @param crown share of its crown that asks for water */
+	/** One day. @param crown share of its crown that asks for water; `pours` share of the missing water that is poured */
 	day(
 		day: { on: string; et0Mm: number; rainMm: number },
-		{ roots, inLeaf, crown, pours }: { roots: number; inLeaf: boolean; crown: number; pours: boolean },
+		{ roots, inLeaf, crown, pours }: { roots: number; inLeaf: boolean; crown: number; pours: number },
 		values: PlayedValues
 	): void {
-		const poured = pours ? this.missing : 0;
+		const poured = pours * this.missing;
 		if (this.stores) {
 			const stores = crown === 1 ? this.stores : { ...this.stores, crownM2: this.stores.crownM2 * crown };
 			const after = potDay(

@@ -1,5 +1,6 @@
 import { grownBy } from '../aftercare/water/regrowth';
 import type { Future } from './futures';
+import type { Hands } from './hands';
 import { Holder } from './holder';
 import type { PlayedValues } from './played-values';
 import type { PlayedWork, Prepared } from './prepared';
@@ -46,28 +47,27 @@ export class PlayedTree {
 	private whole: Side | null = null;
 	private rot: number;
 	private girdled: number;
-	/** Work that is still to be done, with its day; it may have been put off. */
-	private readonly due: { day: number; work: PlayedWork }[];
-	/** Its roots were cut or lifted before. */
-	private workedBefore: boolean;
 	private wetRun = 0;
 	private dryRun = 0;
 	private warmth = 0;
 	/** Nights since it was last under cover that were not too cold for it. */
 	private mildNights = Infinity;
 	private airless = 0;
-	private lastWater = -1;
 	private readonly wantsAir: number;
 	private readonly dryFrom: number;
+	/** How fast its roots grow, against the usual. */
+	private readonly pace: number;
 
 	constructor(
 		private readonly scene: RehearsalScene,
-		private readonly to: Prepared,
-		private readonly future: Omit<Future, 'days'>,
+		private readonly to: Pick<Prepared, 'pot' | 'inLeaf' | 'coldC' | 'heldC'>,
+		private readonly hands: Hands,
+		future: Pick<Future, 'demand' | 'holds' | 'airless' | 'rot' | 'pace'>,
 		roots: number,
 		private readonly values: PlayedValues
 	) {
 		const { wetnessTrigger: trigger } = scene;
+		this.pace = future.pace;
 		this.tree = {
 			holder: new Holder(
 				scene,
@@ -78,18 +78,12 @@ export class PlayedTree {
 			),
 			phi: Math.max(values['forecast.leastRoots'], roots)
 		};
-		this.due = to.works.map((work) => ({ day: work.day, work }));
-		this.workedBefore = scene.lastCutOn !== null;
 		this.rot = future.rot ? 1 : 0;
 		this.girdled = scene.girdled;
 		this.wantsAir = values['rehearse.airLeast'] + values['rehearse.airByTrigger'] * trigger;
 		this.dryFrom = trigger + (1 - trigger) * values['rehearse.dryFrom'];
 	}
 
-	/** Stages that are still to be worked. */
-	get stagesLeft(): number {
-		return this.due.length;
-	}
 	/** Root function now, 0 … 1. */
 	get phi(): number {
 		return this.tree.phi;
@@ -97,6 +91,30 @@ export class PlayedTree {
 	/** How dry it is now, 0 drained … 1 dry. */
 	get dryness(): number {
 		return this.tree.holder.dryness;
+	}
+	/** Days on end that its roots have had too little air, and too little water. */
+	get wetDays(): number {
+		return this.wetRun;
+	}
+	get dryDays(): number {
+		return this.dryRun;
+	}
+	/** Rot that is left in it, and girdling, 0 … 1. */
+	get rotLeft(): number {
+		return this.rot;
+	}
+	get girdlingLeft(): number {
+		return this.girdled;
+	}
+
+	/**
+	 * Something that its days and its water do not tell of.
+	 * @param odds log-odds, negative
+	 * @param eats share of its living root
+	 */
+	bear(cause: Cause, odds: number, eats = 0): void {
+		this.harm(cause, odds);
+		this.die(eats);
 	}
 
 	private harm(cause: Cause, odds: number): void {
@@ -111,21 +129,6 @@ export class PlayedTree {
 		if (this.whole) this.whole.phi = Math.max(least, this.whole.phi * (1 - Math.min(1, share)));
 	}
 
-	/** Root work whose day has come: a later stage waits until the tree has paid back the last one. */
-	private workDue(day: number): void {
-		for (const one of [...this.due]) {
-			if (one.day !== day) continue;
-			const waits = this.workedBefore && this.tree.phi < this.values['rehearse.stageRoots'];
-			if (waits) {
-				one.day += Math.round(this.values['rehearse.waitDays']);
-				continue;
-			}
-			this.due.splice(this.due.indexOf(one), 1);
-			this.work(one.work);
-			this.workedBefore = true;
-		}
-	}
-
 	/** Work at the roots: what it costs, and what it does away with. */
 	private work(work: PlayedWork): void {
 		const { values } = this;
@@ -138,49 +141,41 @@ export class PlayedTree {
 			this.rot *= 1 - work.rot;
 		}
 		this.girdled *= 1 - work.girdles;
-		if (this.to.plan.crown === 'balance') {
+		if (this.hands.balances) {
 			const fed = this.tree.phi * values['crown.reserve'];
 			this.crown = Math.max(1 - values['crown.takeMost'], Math.min(this.crown, fed));
 		}
 		const fleshy = this.scene.group === 'succulent';
-		if (fleshy && this.to.restUntil < work.day + values['rehearse.callusDays'])
+		if (fleshy && this.hands.restUntil < work.day + values['rehearse.callusDays'])
 			this.harm('rot', values['rehearse.callusOdds'] * Math.min(1, work.share / values['rehearse.seasonAt']));
-	}
-
-	/** Whether somebody pours today, who comes and feels it. */
-	private pours(day: number, dryness: number): boolean {
-		if (this.future.missed[day] === 1 || day < this.to.restUntil) return false;
-		const { plan } = this.to;
-		if (plan.water === 'every-days') return this.lastWater < 0 || day - this.lastWater >= plan.everyDays;
-		return dryness + this.future.bias >= this.scene.wetnessTrigger;
 	}
 
 	/** Plays one day of the rehearsal, from 0 on. */
 	day(day: number, weather: PlayedDay): void {
-		const { to, values, tree } = this;
-		if (this.due.length > 0) this.workDue(day);
+		const { to, values, tree, hands } = this;
+		for (const work of hands.works(day, tree.phi)) this.work(work);
 		const { whole } = this;
-		if (day === to.replantDay && to.potAfter) {
-			this.harm('roots', to.replantOdds);
-			const dryness = to.plan.water === 'dry-first' ? this.scene.wetnessTrigger : 0;
-			tree.holder.into(to.potAfter, dryness);
-			whole?.holder.into(to.potAfter, dryness);
+		const planted = hands.replants(day);
+		if (planted) {
+			this.harm('roots', planted.odds);
+			tree.holder.into(planted.pot, planted.dryness);
+			whole?.holder.into(planted.pot, planted.dryness);
 		}
 		const inLeaf = to.inLeaf[day] === 1;
-		const shaded = day >= to.shade[0] && day < to.shade[1];
+		const shaded = hands.shades(day);
 		const et0Mm = weather.et0Mm * (shaded ? values['rehearse.shadeDemand'] : 1);
 		const demand = { on: weather.on, et0Mm, rainMm: weather.rainMm };
 
 		const before = tree.holder.dryness;
-		const pours = this.pours(day, before);
-		if (pours) {
+		const pours = hands.pours(day, before);
+		if (pours > 0) {
 			this.waterings++;
-			this.lastWater = day;
+			hands.poured(day);
 		}
 		const crown = this.crown;
 		tree.holder.day(demand, { roots: tree.phi, inLeaf, crown, pours }, values);
 		if (whole) {
-			const own = to.plan.water === 'every-days' ? pours : this.pours(day, whole.holder.dryness);
+			const own = hands.byTheCalendar ? pours : hands.pours(day, whole.holder.dryness);
 			whole.holder.day(demand, { roots: whole.phi, inLeaf, crown: 1, pours: own }, values);
 		}
 		const meanC = (weather.minC + weather.maxC) / 2;
@@ -234,7 +229,7 @@ export class PlayedTree {
 		else {
 			// Who has carried it in leaves it there as long as nights stay cold.
 			const isIn = this.mildNights < values['rehearse.outAgain'];
-			const carried = to.plan.warnings && (isIn || this.future.heeded[day] === 1);
+			const carried = this.hands.carries(day, isIn);
 			if (carried && !isIn) this.covered++;
 			if (carried) {
 				this.mildNights = 0;
@@ -271,7 +266,7 @@ export class PlayedTree {
 		if (warm === 0) return;
 		const toward = (share: number, worst: number): number => 1 - share * (1 - worst);
 		const pace =
-			this.future.pace *
+			this.pace *
 			toward(dry, values['rehearse.dryGrows']) *
 			toward(airless, values['rehearse.wetGrows']) *
 			(shaded ? 1 - values['rehearse.shadeSlows'] : 1);

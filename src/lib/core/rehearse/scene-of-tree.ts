@@ -18,7 +18,7 @@ import { ruleOf } from '../aftercare/tasks/source';
 import { backupStanding } from '../recovery/backup';
 import type { TreeRecords } from '../tree/case';
 import { lastRootWork, rootLosses } from '../tree/losses';
-import { rotLeft } from '../tree/rot-known';
+import { rotLeft, rotToday } from '../tree/rot-known';
 import { ofThePot, withMates } from '../tree/shared-pot';
 import { plantingOf } from '../tree/tree-water';
 import type { WaterOfTree } from '../tree/water-state';
@@ -69,7 +69,7 @@ export function sceneOf(
 		coldestC: kind.coldestC,
 		wetnessTrigger: kind.wetnessTrigger,
 		lastCutOn: rootLosses(records, values).done.at(-1)?.on ?? null,
-		rotChance: rotChance(records, today, values),
+		rotChance: rotToday(records, today, values),
 		airlessChance: planting ? airlessChance(records, planting, today, values) : 0,
 		girdled: girdlersOf(records, values).most,
 		dryness: around.water.pot?.next.dryness ?? ground?.now?.dryness ?? undefined,
@@ -110,19 +110,6 @@ const LOSSES_MOST = 50;
 const STOCK_POTS = 3;
 /** So many places a scene holds. */
 const PLACES_MOST = 12;
-
-/**
- * Chance of rot today: as it was seen, and where rot was cut out since, what such work usually leaves of it; nobody has seen then that
- * it is gone.
- * @returns null where nobody looked
- */
-function rotChance(records: TreeRecords, today: string, values: Values): number | null {
-	const seen = rotLeft(records, today, values);
-	if (!seen || seen.chance === null) return null;
-	const last = lastRootWork(records, values);
-	const cutOut = last !== null && last.rotWasCut && last.on >= seen.on;
-	return cutOut ? seen.chance * (1 - values['rehearse.treatClears']) : seen.chance;
-}
 
 /** Causes by which a mix has no air for its roots. */
 const airless: readonly ConditionId[] = ['collapsed-mix', 'sour-root-zone'];

@@ -5,3 +5,6 @@
  */
 export const counted = (shown: number | string, one: string, many = `${one}s`): string =>
 	`${shown} ${String(shown) === '1' ? one : many}`;
+
+/** Words in a row, the last with "and". */
+export const listed = (words: readonly string[]): string => new Intl.ListFormat('en-GB').format(words);

@@ -56,8 +56,8 @@ function groundStores(
 	held: number,
 	values: Values
 ): GroundStores {
-	const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
 	if (hole) {
+		const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
 		const areaM2 = Math.PI * (hole.ballDiameterMm / 2000) ** 2;
 		const ballM3 = (areaM2 * hole.ballDepthMm) / 1000;
 		const holeM3 = (Math.PI * (hole.widthMm / 2000) ** 2 * hole.depthMm) / 1000;
@@ -69,9 +69,19 @@ function groundStores(
 			grassShare: 0
 		};
 	}
+	const mulched = groundPlans.some((plan) => plan.mulch !== null && plan.doneOn !== null);
+	return grownStores(tree, { held, mulched }, values);
+}
+
+/** The root zone of a tree that grew where it stands. @param held water of its soil for roots, share of the volume */
+export function grownStores(
+	tree: Pick<TreeRecords['tree'], 'heightM' | 'trunkDiameterMm'>,
+	{ held, mulched }: { held: number; mulched: boolean },
+	values: Values
+): GroundStores {
+	const crownM2 = crownCoverM2(usualCrownWidthMm(tree, values));
 	const zoneM = Math.min(values['water.lawnMostM'], (values['water.lawnTree'] * tree.trunkDiameterMm) / 1000);
 	const areaM2 = Math.PI * Math.max(values['water.lawnLeastM'], zoneM) ** 2;
-	const mulched = groundPlans.some((plan) => plan.mulch !== null && plan.doneOn !== null);
 	return {
 		ballMm: held * values['water.lawnDepthMm'],
 		backfillMm: 0,

@@ -1,4 +1,4 @@
-import { rotKnown } from './rot-known';
+import { rotToday } from './rot-known';
 import { logOdds } from '../maths/odds';
 import type { TreeRecords } from './case';
 import { daysBetween } from '../maths/calendar';
@@ -164,7 +164,7 @@ function oddsAtWork(
 			trunkDiameterMm: tree.trunkDiameterMm,
 			seasonFit: seasonFit(kind, place, sinceOn, values),
 			windowOn: null,
-			rotChance: rotKnown(records, today, values)?.chance ?? null
+			rotChance: rotToday(records, today, values)
 		},
 		values
 	);

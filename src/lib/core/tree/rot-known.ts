@@ -3,7 +3,7 @@ import { rootShares } from '../roots/map/shares';
 import type { Values } from '../values/values';
 import { contextFor } from './carried';
 import type { TreeRecords } from './case';
-import { rootsGone } from './losses';
+import { lastRootWork, rootsGone } from './losses';
 
 /** How likely rot is by what was seen of it. */
 export interface RotKnown {
@@ -65,4 +65,18 @@ export function rotLeft(records: TreeRecords, on: string, values: Values): RotLe
 		.at(-1);
 	if (left || last === undefined) return found;
 	return rotKnown({ ...records, rootMap: null }, on, values) ?? { on: last, by: 'cut-out', chance: null };
+}
+
+/**
+ * Chance of rot today: as it was seen, and where rot was cut out since, what such work usually leaves of it; nobody has seen then that
+ * it is gone.
+ * @param today calendar date
+ * @returns 0 … 1; null where nobody looked
+ */
+export function rotToday(records: TreeRecords, today: string, values: Values): number | null {
+	const seen = rotLeft(records, today, values);
+	if (!seen || seen.chance === null) return null;
+	const last = lastRootWork(records, values);
+	const cutOut = last !== null && last.rotWasCut && last.on >= seen.on;
+	return cutOut ? seen.chance * (1 - values['rehearse.treatClears']) : seen.chance;
 }

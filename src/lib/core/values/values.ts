@@ -5,6 +5,7 @@ import { markSentence, type WorkingValue } from './define';
 import { diagnosisValues } from './diagnosis';
 import { measuringValues } from './measuring';
 import { pictureValues } from './pictures';
+import { practiceNumbers } from './practice';
 import { recoveryValues } from './recovery';
 import { rehearseValues } from './rehearse';
 import { replantValues } from './replant';
@@ -29,6 +30,7 @@ export const valueFamilies = {
 	Today: todayValues,
 	Recovery: recoveryValues,
 	Rehearse: rehearseValues,
+	Practice: practiceNumbers,
 	'How it stands': standingValues,
 	'Field book': bookValues,
 	Measuring: measuringValues,
@@ -49,6 +51,7 @@ const workingValues = {
 	...todayValues,
 	...recoveryValues,
 	...rehearseValues,
+	...practiceNumbers,
 	...standingValues,
 	...bookValues,
 	...measuringValues,

@@ -134,10 +134,10 @@ export function openReader(url: string): Db {
 /**
  * Opens a database, brings it up to date and returns its one door. SQLite allows one writer, and the libSQL client pools
  * connections, so every write goes through a queue; reads go on beside it.
- * @param url `file:…` or the address of a libSQL server; with `DATABASE_SYNC_URL` the file is a replica of that server
+ * @param url `file:…` or the address of a libSQL server; with `DATABASE_SYNC_URL` the file is a replica of that server, unless `replica` is false
  */
-export async function openStore(url: string): Promise<Store> {
-	const syncUrl = url.startsWith('file:') ? process.env.DATABASE_SYNC_URL : undefined;
+export async function openStore(url: string, { replica = true } = {}): Promise<Store> {
+	const syncUrl = replica && url.startsWith('file:') ? process.env.DATABASE_SYNC_URL : undefined;
 	const db = open(url, syncUrl);
 	if (syncUrl) await db.$client.sync();
 	else if (url.startsWith('file:')) await db.$client.execute('PRAGMA journal_mode = WAL');

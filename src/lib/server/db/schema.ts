@@ -4,6 +4,8 @@ import type { BookDetails, BookKind } from '../../core/aftercare/book/book';
 import type { Backup } from '../../core/recovery/backup';
 import type { KeptRehearsal } from '../../core/recovery/rehearsal/kept';
 import type { SaidForecast } from '../../core/recovery/said';
+import type { Judged } from '../../core/practice/judged';
+import type { PracticeAct, PracticeWish } from '../../core/practice/round';
 import type { Role, SharedPage } from '../../core/vocabulary/people';
 import type { Release } from '../../core/vocabulary/task';
 import type { Factor } from '../../core/tree/changes';
@@ -740,6 +742,27 @@ export const session = sqliteTable(
 		lastAt: text().notNull()
 	},
 	(table) => [uniqueIndex('session_key').on(table.keyHash), index('session_person').on(table.personId)]
+);
+
+/** Rounds of practice: the tree of each, and all that was done to it. Its own yard lies in a file beside. */
+export const practiceRound = sqliteTable(
+	'practice_round',
+	{
+		id: identity(),
+		/** Who practises; null at the computer itself, without a key. */
+		byId: text(),
+		trainee: text().notNull(),
+		wish: text({ mode: 'json' }).$type<PracticeWish>().notNull(),
+		setCase: integer(),
+		/** The tree in the yard of the round: none of this yard. */
+		treeId: text('practice_tree').notNull(),
+		startedAt: text().notNull(),
+		endedAt: text(),
+		day: integer().notNull().default(0),
+		acts: text({ mode: 'json' }).$type<PracticeAct[]>().notNull(),
+		judged: text({ mode: 'json' }).$type<Judged>()
+	},
+	(table) => [index('practice_round_by').on(table.byId, table.startedAt)]
 );
 
 /** Invitations that are not taken up yet. */

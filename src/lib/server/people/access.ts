@@ -54,6 +54,8 @@ const helpersSend: Readonly<Record<string, readonly string[]>> = {
 	'/yard/stock': ['pot', 'item', 'remove'],
 	'/yard/weather': ['day', 'file'],
 	'/yard/people': ['passphrase', 'signOut'],
+	'/practice': ['start', 'leave', 'goOn', 'remove'],
+	'/practice/act': ['POST'],
 	'/reference/kinds': ['add', 'change'],
 	'/undo': ['POST'],
 	'/api/v1/trees': ['POST'],
@@ -83,6 +85,8 @@ const notAlone: Readonly<Record<string, readonly string[]>> = {
 
 /** Whether something may be sent to a phone that is alone with its copy of the yard: the work on the trees, and nothing that opens doors. */
 export function isDoneAlone({ method, route, action }: Asking): boolean {
+	// Rounds of practice have yards of their own, which are not taken along.
+	if (route?.startsWith('/practice')) return false;
 	if (method === 'GET' || method === 'HEAD' || route === null) return true;
 	const sent = method === 'POST' && action !== null ? action : method;
 	return (helpersSend[route]?.includes(sent) ?? false) && !notAlone[route]?.includes(sent);

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { readingInput, deviceSchema } from '../../core/aftercare/weather/device';
 import { weatherDaySchema } from '../../core/climate/weather-day';
 import { ownMixSchema, stockItemSchema, stockPotSchema } from '../../core/replant/kit/stock';
+import { judgementTold } from '../../core/practice/judged';
+import { practiceActs, practiceWish } from '../../core/practice/round';
 import { journalEntrySchema } from '../../core/tree/case';
 import { id, instant, oneOf, shortText } from '../../core/vocabulary/fields';
 import { kindSchema } from '../../core/vocabulary/kind';
@@ -51,6 +53,21 @@ export type About = z.infer<typeof aboutSchema>;
 /** Somebody of the yard, without what they come in by. */
 const personSchema = z.strictObject({ id: id(), name: shortText(60), role: oneOf(roles), madeAt: instant() });
 
+/** A round of practice, as it is kept. */
+export const practiceRoundSchema = z.strictObject({
+	id: id(),
+	byId: id().nullable(),
+	trainee: z.string().max(60),
+	wish: practiceWish,
+	setCase: z.number().int().nullable(),
+	treeId: id(),
+	startedAt: instant(),
+	endedAt: instant().nullable(),
+	day: count(),
+	acts: practiceActs,
+	judged: judgementTold.nullable()
+});
+
 /** What trees share, and what is of the yard alone. */
 export const yardSchema = z.strictObject({
 	places: z.array(placeSchema),
@@ -59,6 +76,10 @@ export const yardSchema = z.strictObject({
 	stockPots: z.array(stockPotSchema),
 	ownMixes: z.array(ownMixSchema),
 	people: z.array(personSchema),
+	practice: z
+		.array(practiceRoundSchema)
+		.default([])
+		.describe('Rounds of practice, with what was done in them; their yards are left where they are'),
 	values: z.record(z.string(), z.number()).describe('Working values that the owner has set'),
 	settings: z.strictObject({
 		format: formatSettingsInput.optional(),

@@ -160,6 +160,7 @@ export async function lookIntoArchive(file: string): Promise<ArchiveSeen> {
 				'stock-pots': part.stockPots,
 				'own-mixes': part.ownMixes,
 				people: part.people,
+				practice: part.practice,
 				journal: part.journal
 			}))
 				taken.take(
@@ -358,6 +359,7 @@ async function putYard(tx: Writer, yard: YardPart): Promise<void> {
 	await stockPots.putAll(tx, null, yard.stockPots);
 	await ownMixes.putAll(tx, null, yard.ownMixes);
 	for (const person of yard.people) await bringPerson(tx, person);
+	for (const round of yard.practice) await tx.insert(tables.practiceRound).values(round);
 	for (const [key, value] of Object.entries(yard.values))
 		await tx
 			.insert(tables.valueOverride)

@@ -43,7 +43,8 @@ import {
 	YARD,
 	yardSchema,
 	type About,
-	type YardPart
+	type YardPart,
+	practiceRoundSchema
 } from './parts';
 import { rowsToCsv } from './rows';
 
@@ -174,6 +175,9 @@ async function yardPart(db: Db): Promise<YardPart> {
 		stockPots: byId(await stockPots.list(db)),
 		ownMixes: byId(await ownMixes.list(db)),
 		people,
+		practice: (await db.select().from(tables.practiceRound).orderBy(tables.practiceRound.id)).map((round) =>
+			practiceRoundSchema.parse(round)
+		),
 		values: Object.fromEntries(overrides),
 		settings: {
 			...(format.success && { format: format.data }),

@@ -6,6 +6,7 @@
 	import { actedOn } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { page } from '$app/state';
 	import type { Place } from '$core/vocabulary/place';
 	import { seasonFitNames } from '$core/climate/windows';
 	import { standingOn } from '$core/examine/diagnosis/act-now';
@@ -81,7 +82,10 @@
 	const latest = $derived(examinations.at(-1));
 	/** Which look is shown: the one being made, or a kept one by identity. */
 	let viewing = $state<string>(untrack(() => examinations.at(-1)?.id ?? 'new'));
-	const draft = new LookDraft(untrack(() => records.tree.id));
+	const draft = new LookDraft(
+		untrack(() => records.tree.id),
+		untrack(() => page.data.practice?.day ?? null)
+	);
 	onMount(() => {
 		draft.open(localStorage);
 		if (draft.count > 0) viewing = 'new';
@@ -188,7 +192,7 @@
 		grade={answer(id)}
 		measured={found ?? null}
 		measuredOn={measuredOn(found)}
-		measureHref={measureLink(id)}
+		measureHref={page.data.practice ? null : measureLink(id)}
 		minutes={values[`diagnosis.minutes.${id}`]}
 		onset={(value) => draft.set(id, value)}
 	/>
@@ -222,7 +226,7 @@
 				]}
 			/>
 			<div class="flex gap-1">
-				{#if viewing === 'new' && latest && draft.count === 0}
+				{#if viewing === 'new' && latest && draft.count === 0 && !page.data.practice}
 					<Button size="small" tone="quiet" onclick={() => draft.begin(latest.findings)}
 						>Begin from {format().day(latest.examinedOn, today)}</Button
 					>

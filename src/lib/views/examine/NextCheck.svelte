@@ -5,7 +5,9 @@
 	import type { Check, NextChecks } from '$core/examine/diagnosis/next-check';
 	import { procedures, type ProcedureId } from '$core/vocabulary/procedures';
 	import { gradeWord, signOf, type SignId } from '$core/vocabulary/signs';
+	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
+	import { makeMove } from '../practice/move';
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
 	import Terms from '$ui/Terms.svelte';
@@ -32,6 +34,14 @@
 			: check.harm < 0.005
 				? 'hardly any harm'
 				: `costs it about ${format().percent(check.harm, check.harm < 0.1 ? 1 : 0)} of its chance`;
+	/** A practice tree answers by itself: all that the same step shows. */
+	const practice = $derived(page.data.practice);
+	async function see(check: Check): Promise<void> {
+		for (const signId of check.signIds as SignId[]) {
+			const answer = practice && (await makeMove(practice.id, { move: 'see', signId }));
+			if (answer?.grade !== undefined) onset(signId, answer.grade);
+		}
+	}
 	/** Answers of the first sign, from the strongest down. */
 	const answers = (check: Check) =>
 		check.answers.filter((answer) => answer.signId === check.signIds[0]).toReversed();
@@ -70,17 +80,21 @@
 		<div class="mt-2 flex flex-wrap gap-2">
 			{#each answers(first) as answer (answer.grade)}
 				{@const word = gradeWord(answer.signId as SignId, answer.grade)}
-				<button
-					type="button"
-					class="min-h-11 rounded-md border border-edge px-3 py-1.5 text-left hover:border-ink hover:bg-duff"
-					onclick={() => onset(answer.signId as SignId, answer.grade)}
-				>
+				{#snippet means()}
 					<span class="block font-semibold">{atStart(word)}</span>
 					<span class="block text-sm text-slate"
 						>{subject}: {percent(answer.chance)}{answer.acts ? ', then act' : ''}</span
 					>
-				</button>
+				{/snippet}
+				{#if practice}<span class="px-1 py-1.5">{@render means()}</span>{:else}<button
+						type="button"
+						class="min-h-11 rounded-md border border-edge px-3 py-1.5 text-left hover:border-ink hover:bg-duff"
+						onclick={() => onset(answer.signId as SignId, answer.grade)}>{@render means()}</button
+					>{/if}
 			{/each}
+			{#if practice}<Button size="small" class="self-center" onclick={() => void see(first)}
+					>Make this check</Button
+				>{/if}
 			<Button
 				tone="quiet"
 				size="small"

@@ -3,7 +3,10 @@
 	import type { Finding } from '$core/examine/diagnosis/finding';
 	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
 	import Ruler from '@lucide/svelte/icons/ruler';
+	import { page } from '$app/state';
+	import Button from '$ui/Button.svelte';
 	import Keys from '$ui/Keys.svelte';
+	import { makeMove } from '../practice/move';
 	import Terms from '$ui/Terms.svelte';
 
 	/** One sign: what to look for, how, and its answers. */
@@ -33,6 +36,13 @@
 	}: Props = $props();
 	const uid = $props.id();
 	const sign = $derived(signOf(id));
+	/** A practice tree answers by itself. */
+	const practice = $derived(page.data.practice);
+	async function see(): Promise<void> {
+		if (!practice) return;
+		const answer = await makeMove(practice.id, { move: 'see', signId: id });
+		if (answer?.grade !== undefined) onset(answer.grade);
+	}
 	const options = $derived(
 		// What is found comes first, what is sound last, as in a spoken answer.
 		[...gradesOf(id).entries()]
@@ -63,10 +73,14 @@
 			</span>
 		{/if}
 	</span>
-	<Keys
-		labelledBy={uid}
-		{options}
-		value={grade === null ? '' : String(grade)}
-		onchange={(value) => onset(value === '' ? null : Number(value))}
-	/>
+	{#if practice}
+		{#if grade === null}<Button size="small" onclick={() => void see()}
+				>Look for it<span class="sr-only">: {sign.label}</span></Button
+			>{:else}<strong class={grade > 0 ? 'text-oxide' : ''}>{atStart(gradeWord(id, grade))}</strong>{/if}
+	{:else}<Keys
+			labelledBy={uid}
+			{options}
+			value={grade === null ? '' : String(grade)}
+			onchange={(value) => onset(value === '' ? null : Number(value))}
+		/>{/if}
 </li>

@@ -19,10 +19,14 @@ export class LookDraft {
 	private order: SignId[] = [];
 	private keep: Keep | null = null;
 
-	constructor(readonly treeId: string) {}
+	/** @param day of a practice round: a look belongs to its day; null for a real tree */
+	constructor(
+		readonly treeId: string,
+		private readonly day: number | null = null
+	) {}
 
 	private get key(): string {
-		return `bruntle.look.${this.treeId}`;
+		return `bruntle.look.${this.treeId}${this.day === null ? '' : `.${this.day}`}`;
 	}
 
 	/** Reads what was left here before, and keeps from now on. */

@@ -3,6 +3,7 @@
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import { counted } from '$core/text/plural';
+	import type { PracticeNow } from '$core/practice/moves';
 	import type { Who } from '$core/vocabulary/people';
 	import { stages } from '$core/vocabulary/words';
 	import { device } from '../along/device.svelte';
@@ -25,9 +26,11 @@
 		damaged: number;
 		/** The latest entry, where the clock stands before it. */
 		lastAt: string | null;
+		/** The practice round that the page belongs to. */
+		practice: PracticeNow | null;
 		children: Snippet;
 	}
-	let { who, demo, today, damaged, lastAt, children }: Props = $props();
+	let { who, demo, today, damaged, lastAt, practice, children }: Props = $props();
 	const format = useFormat();
 
 	// What is kept in fields of measures is offered in the next ones.
@@ -46,6 +49,7 @@
 		{ label: 'Today', href: resolve('/') },
 		{ label: 'Trees', href: resolve('/trees') },
 		{ label: 'Yard', href: resolve('/yard') },
+		{ label: 'Practice', href: resolve('/practice') },
 		{ label: 'Reference', href: resolve('/reference') }
 	];
 	const here = (href: string): boolean =>
@@ -97,7 +101,7 @@
 					>
 				{/each}
 			</nav>{/if}
-		{#if demo}
+		{#if demo && !practice}
 			<span class="hidden text-sm text-slate lg:inline"
 				>Demo yard, its clock stands at {format().date(today)}</span
 			>
@@ -118,6 +122,11 @@
 	</div>
 	{#if who && device.isTold}
 		{#await import('../along/AlongBar.svelte') then { default: AlongBar }}<AlongBar />{/await}
+	{/if}
+	{#if practice}
+		{#await import('../practice/PracticeBar.svelte') then { default: PracticeBar }}<PracticeBar
+				{practice}
+			/>{/await}
 	{/if}
 	{#if lastAt !== null}
 		<p class="border-t border-oxide bg-leaf py-1.5 text-sm">
@@ -145,7 +154,7 @@
 
 {#if who}<nav
 		aria-label="Main, at the foot"
-		class="no-print fixed inset-x-0 bottom-0 z-30 grid grid-cols-4 border-t bg-leaf sm:hidden"
+		class="no-print fixed inset-x-0 bottom-0 z-30 grid grid-cols-5 border-t bg-leaf sm:hidden"
 	>
 		{#each rail as { label, href } (href)}
 			<a

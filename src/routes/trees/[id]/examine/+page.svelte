@@ -4,4 +4,7 @@
 	let { data, form } = $props();
 </script>
 
-<ExamineView {...data} refused={form?.refusal} />
+<!-- A look belongs to its day: on the next day of a practice round another begins. -->
+{#key data.practice?.day}
+	<ExamineView {...data} refused={form?.refusal} />
+{/key}

@@ -1,0 +1,7 @@
+<script lang="ts">
+	import JudgedView from '$views/practice/JudgedView.svelte';
+
+	let { data } = $props();
+</script>
+
+<JudgedView {...data} />
