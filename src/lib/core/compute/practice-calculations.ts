@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { percent } from '../text/percent';
 import { conditionIds, type ConditionId } from '../vocabulary/conditions';
 import { count, oneOf } from '../vocabulary/fields';
-import { signApplies, signIds, signShows, type SignId } from '../vocabulary/signs';
+import { signIds, type SignId } from '../vocabulary/signs';
 import { judged, judgementTold } from '../practice/judged';
 import { playRound, canShow, seenOf } from '../practice/played';
 import { dateOf, practiceTree } from '../practice/practice-tree';

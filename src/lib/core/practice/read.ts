@@ -9,7 +9,7 @@ import {
 	type QuickRoot,
 	type RootMapInput
 } from '../roots/map/root-map';
-import { conditionOf, type ConditionId } from '../vocabulary/conditions';
+import type { ConditionId } from '../vocabulary/conditions';
 import { shownOf, type PlayedRound } from './played';
 import { dateOf, type PracticeTree } from './practice-tree';
 import { drawsOf } from './truth';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { signIds, type SignId } from '../vocabulary/signs';
 import { conditionIds, type ConditionId } from '../vocabulary/conditions';
-import { count, measure, oneOf, share } from '../vocabulary/fields';
+import { count, oneOf, share } from '../vocabulary/fields';
 import { situations } from '../vocabulary/words';
 import { scenePot } from '../rehearse/scene';
 

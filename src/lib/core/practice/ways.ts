@@ -4,7 +4,7 @@ import { causeChances, oddsOf, priorOf } from '../examine/diagnosis/diagnose';
 import type { Values } from '../values/values';
 import { strengthOf } from '../values/diagnosis';
 import { contradiction, conditionIds, conditionOf, type ConditionId } from '../vocabulary/conditions';
-import { firstLookOf, signApplies, signIds, signShows, type SignId } from '../vocabulary/signs';
+import { firstLookOf, type SignId } from '../vocabulary/signs';
 import { nextWindowDay } from '../climate/windows';
 import { daysBetween, addDays } from '../maths/calendar';
 import type { FutureEnd } from '../rehearse/course';
@@ -15,7 +15,7 @@ import { sizeAdvice, type PlantingInput } from '../replant/pots/replant-plan';
 import { scaledPot } from '../replant/pots/volume';
 import { playRound, seenOf } from './played';
 import { contextOn, type PracticeTree } from './practice-tree';
-import { careRule, remediesOf, wantPeace, type CareRule, type PracticeAct, type Remedy } from './round';
+import { careRule, remediesOf, wantPeace, type PracticeAct, type Remedy } from './round';
 import { scenePotOf } from './truth';
 
 /** A way of caring for a practice tree: all that is done, what it comes to and what it costs. */

@@ -1,4 +1,4 @@
-import { desc, eq, isNull, isNotNull, and } from 'drizzle-orm';
+import { desc, eq, isNull, isNotNull } from 'drizzle-orm';
 import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { defaultValues } from '../../core/values/values';

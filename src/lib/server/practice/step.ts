@@ -22,7 +22,6 @@ import { nothingSeen } from '../../core/examine/looks/observation';
 import type { Factor } from '../../core/tree/changes';
 import { percent } from '../../core/text/percent';
 import { inUnit } from '../../core/text/measured';
-import { signApplies, signShows } from '../../core/vocabulary/signs';
 import type { Store } from '../db/database';
 import { invalid, Refusal } from '../errors';
 import { recordChange, recordExamination, recordMeasurement } from '../examine';
