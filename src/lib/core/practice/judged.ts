@@ -314,12 +314,18 @@ function lessonsOf(
 	const named = (id: ConditionId): string => midSentence(conditionOf(id).label);
 	const days = (of: (day: PracticeDay) => boolean): string => counted(lived.days.filter(of).length, 'day');
 	const care = acts.filter((act) => act.what === 'care').at(-1);
+	const wetStill = tree.stage.scene.wetnessTrigger / 2;
+	const early = lived.days.filter(
+		(day, i) => day.watered && (lived.days[i - 1]?.dryness ?? truth.dryness) < wetStill
+	).length;
 	if (lived.odds.drowned <= -values['practice.waterTold'])
 		lessons.push(
 			`Its roots stood without air on ${days((day) => day.airless)}: ${
 				care?.rule.water === 'every-days'
 					? `water ${everyWords(care.rule.everyDays)} was more than it drank; feel it, and wait until it is dry enough`
-					: 'its mix held water and no air; only a mix that drains lets it breathe'
+					: early > lived.waterings / 2
+						? `most of its water came while it was still wet; feel it, and wait until it is dry enough`
+						: 'its mix held water and no air; only a mix that drains lets it breathe'
 			}.`
 		);
 	if (lived.odds.dried <= -values['practice.waterTold'])
