@@ -342,6 +342,15 @@ describe('what is seen of it', () => {
 		expect(worldParts[dead.truth.world]).toEqual(['dead']);
 	});
 
+	it('of a dead tree it does not matter how its roots stand', () => {
+		for (let seed = 0; seed < 12; seed++) {
+			const tree = treeOf(seed, ['drought']);
+			const died = { ...play(tree, [], 0), diedOn: 0 };
+			const seen = (world: number) => signIds.map((id) => seenOf(tree, { ...died, world }, id));
+			for (let world = 1; world < worldParts.length; world++) expect(seen(world)).toEqual(seen(0));
+		}
+	});
+
 	it('is the same for some weeks, and may be another after', () => {
 		const healthy = treeOf(2127, []);
 		const spell = values['practice.signDays'];

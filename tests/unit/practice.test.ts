@@ -26,8 +26,10 @@ import {
 	treating,
 	wayOf
 } from '$core/practice/ways';
-import { rootMapInput, segmentProblem } from '$core/roots/map/root-map';
-import { treeRecords } from '../records';
+import { girdlingOf } from '$core/roots/map/contact';
+import { rootMapInput, rootMapSchema, segmentProblem } from '$core/roots/map/root-map';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
+import { cut as rootCut, treeRecords } from '../records';
 
 /** Practice trees: the same for all, answering by the models, and judged by what was done, not by luck. */
 
@@ -370,6 +372,104 @@ describe('what its records say was done', () => {
 		expect(poured(50)).toEqual([{ day: 10, what: 'water', share: 1 }]);
 	});
 
+	it('it was turned, or shown to somebody licensed; what only asks or looks is nothing to it', () => {
+		const treated = (kind: Task['kind'], rule: string) =>
+			acts({ tasks: [done(kind, rule)] }).map((act) => (act.what === 'treat' ? act.remedy : act.what));
+		expect(treated('turning', 'turn')).toEqual(['turn']);
+		expect(treated('referral', 'refer')).toEqual(['refer']);
+		expect(treated('look', 'look')).toEqual([]);
+	});
+
+	it('work in the ground: each part is what it is', () => {
+		const plan = groundPlanSchema.parse({
+			id: 'g',
+			version: 1,
+			plannedOn: on,
+			collar: { openMm: 300, depthMm: 80, tool: 'hand' },
+			loosening: { method: 'holes', innerM: 1, outerM: 3, depthMm: 300, widthMm: 50 },
+			hole: { widthMm: 800, depthMm: 300, ballDiameterMm: 400, ballDepthMm: 250 },
+			doneOn: on
+		});
+		const treated = (more: Partial<typeof plan>) =>
+			acts({ groundPlans: [{ ...plan, ...more }] }).map((act) =>
+				act.what === 'treat' ? act.remedy : act.what
+			);
+		expect(treated({})).toEqual(['open-collar', 'loosen', 'drain']);
+		expect(treated({ collar: null, hole: null })).toEqual(['loosen']);
+		expect(treated({ doneOn: null })).toEqual([]);
+		expect(treated({ doneOn: dateOf(tree, 9) })).toEqual([]);
+	});
+
+	it('carried to another place it has the shelter and the light of that', () => {
+		const base = treeRecords();
+		const [here] = base.places;
+		if (!here) throw new Error('no place');
+		const moved = (to: Partial<typeof here>, from: Partial<typeof here> = {}) =>
+			actsOfDay(
+				tree,
+				treeRecords({
+					plantings: [],
+					tree: { ...base.tree, placeId: 'to' },
+					places: [
+						{ ...here, light: 'part', ...from },
+						{ ...here, light: 'part', id: 'to', ...to }
+					]
+				}),
+				on,
+				{ placeBefore: here.id, begun: { pot: null, dryness: 0.5 } }
+			).map((act) => (act.what === 'treat' ? [act.remedy, act.untilDay] : act.what));
+		for (const kind of ['heated', 'indoors', 'greenhouse'] as const)
+			expect(moved({ kind }), kind).toEqual([['shelter', null]]);
+		expect(moved({ kind: 'open' })).toEqual([['shelter', 10]]);
+		expect(moved({ kind: 'open', light: 'sun' })).toEqual([
+			['light', null],
+			['shelter', 10]
+		]);
+		expect(moved({ kind: 'open', light: 'shade' }, { light: 'sun' })).toEqual([
+			['shade', null],
+			['shelter', 10]
+		]);
+	});
+
+	it('of rot, girdling and circling roots as much is treated as was cut of their thickness', () => {
+		for (const [cause, part, of] of [
+			['root-rot', 'rot', 'rotten'],
+			['girdling-roots', 'girdles', 'girdling'],
+			['pot-bound', 'bound', 'circling']
+		] as const) {
+			const sick = treeOf(31, [cause], potted);
+			const map = rootMapSchema.parse({ ...rootsOf(sick, playRound(sick, [], 0)), id: 'm', version: 1 });
+			const faulty = map.segments.filter(({ flaws }) => flaws.includes(of));
+			const [first] = faulty;
+			if (!first) throw new Error('none is faulty');
+			const thick = (list: typeof faulty): number =>
+				list.reduce((sum, one) => sum + one.diameterStartMm ** 2, 0);
+			const cutBy = (list: typeof faulty, doneOn = on) => {
+				const records = treeRecords({ plantings: [], rootMap: map });
+				if (!records.plan) throw new Error('no plan');
+				const cuts = list.map((one) => rootCut(one.id, 0, doneOn));
+				return acts({ rootMap: map, plan: { ...records.plan, cuts } }).find((act) => act.what === 'cut');
+			};
+			expect(cutBy(faulty), cause).toMatchObject({ [part]: 1 });
+			const half = thick([first]) / thick(faulty);
+			expect(cutBy([first]), cause).toMatchObject({ [part]: expect.closeTo(half, 9) as number });
+			const sound = map.segments.filter(({ id }) => !faulty.some((one) => one.id === id)).slice(0, 1);
+			expect(cutBy(sound), cause).toMatchObject({ rot: 0, girdles: 0, bound: 0 });
+			// What was cut on another day is no work of this one.
+			expect(cutBy(faulty, dateOf(tree, 9))).toBeUndefined();
+		}
+	});
+
+	it('watered from below or twice it is soaked too', () => {
+		const poured = (way: 'from-below' | 'twice' | 'all-round') =>
+			acts({
+				waterings: [{ ...wateringInput.parse({ wateredOn: on, way, note: '' }), id: 'w', version: 1 }]
+			}).map((act) => (act.what === 'treat' ? act.remedy : act.what));
+		expect(poured('from-below')).toEqual(['water', 'soak']);
+		expect(poured('twice')).toEqual(['water', 'soak']);
+		expect(poured('all-round')).toEqual(['water']);
+	});
+
 	it('powder on a cut treats no pests, and what is put on leaves does', () => {
 		const treated = (choice: string) =>
 			acts({
@@ -429,6 +529,10 @@ describe('what is read off it', () => {
 				map.segments.some((one) => one.flaws.includes(flaw)),
 				cause
 			).toBe(true);
+			// What girdles lies against the trunk, where there is trunk.
+			if (cause === 'girdling-roots')
+				for (const one of map.segments.filter(({ flaws }) => flaws.includes('girdling')))
+					expect(girdlingOf(one, map, values).severity).not.toBe('none');
 			const sound = treeOf(31, [], potted);
 			const bare = rootsOf(sound, playRound(sound, [], 0));
 			expect(

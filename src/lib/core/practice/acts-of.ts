@@ -1,7 +1,7 @@
 import type { BookEntry } from '../aftercare/book/book';
 import { ruleOf, workedOn } from '../aftercare/tasks/source';
 import { daysBetween } from '../maths/calendar';
-import { girdlingOf } from '../roots/map/contact';
+import { claimOf, type ClaimKind } from '../roots/plan/claims';
 import { rootLosses } from '../tree/losses';
 import type { TreeRecords } from '../tree/case';
 import type { Task } from '../vocabulary/task';
@@ -171,19 +171,16 @@ function cutOf(
 		.reduce((sum, loss) => sum + loss.share, 0);
 	const cut = new Set(plan?.cuts.filter((one) => one.doneOn === on).map((one) => one.segmentId));
 	if (cut.size === 0 && share === 0) return null;
-	const segments = rootMap?.segments ?? [];
-	const part = (faulty: typeof segments): number => {
-		const thick = (list: typeof segments): number =>
-			list.reduce((sum, segment) => sum + segment.diameterStartMm ** 2, 0);
-		const all = thick(faulty);
-		return all > 0 ? thick(faulty.filter(({ id }) => cut.has(id))) / all : 0;
+	const claims = (rootMap?.segments ?? []).map((segment) => ({
+		cut: cut.has(segment.id),
+		thick: segment.diameterStartMm ** 2,
+		kind: rootMap ? claimOf(segment, rootMap, values)?.kind : undefined
+	}));
+	/** Of the roots that lie so, by the area of their sections. */
+	const part = (kind: ClaimKind): number => {
+		const faulty = claims.filter((one) => one.kind === kind);
+		const thick = (list: typeof faulty): number => list.reduce((sum, one) => sum + one.thick, 0);
+		return faulty.length > 0 ? thick(faulty.filter((one) => one.cut)) / thick(faulty) : 0;
 	};
-	return {
-		share: Math.min(1, share),
-		rot: part(segments.filter(({ condition }) => condition === 'dead')),
-		girdles: rootMap
-			? part(segments.filter((segment) => girdlingOf(segment, rootMap, values).severity !== 'none'))
-			: 0,
-		bound: part(segments.filter(({ flaws }) => flaws.includes('circling')))
-	};
+	return { share: Math.min(1, share), rot: part('rot'), girdles: part('girdling'), bound: part('circling') };
 }

@@ -140,6 +140,7 @@ export function rootsOf(tree: PracticeTree, played: PlayedRound): RootMapInput {
 	const { trunkDiameterMm, planting } = truth;
 	const has = (id: ConditionId): boolean => shownOf(tree, played).has(id);
 	const ballRadiusMm = Math.round(planting ? planting.ballDiameterMm / 2 : trunkDiameterMm * 3);
+	const trunkReachMm = Math.round(values['contact.trunkDepthShare'] * trunkDiameterMm);
 	const count = ROOTS_LEAST + Math.floor(random.next() * ROOTS_MORE);
 	const roots = Array.from({ length: count }, (_, i): QuickRoot => {
 		const azimuthDeg = Math.round(((i + random.next() * 0.7) * 360) / count) % 360;
@@ -159,7 +160,11 @@ export function rootsOf(tree: PracticeTree, played: PlayedRound): RootMapInput {
 			deadFromMm: rotten ? 0 : null,
 			doubtfulFromMm: null,
 			seenToMm: null,
-			depthMm: Math.round(random.between(8, planting ? planting.ballDepthMm * 0.6 : 120)),
+			// Deeper than the trunk reaches there is nothing to girdle.
+			depthMm: Math.min(
+				Math.round(random.between(8, planting ? planting.ballDepthMm * 0.6 : 120)),
+				girdling ? trunkReachMm : Infinity
+			),
 			lengthMm: null,
 			flaws: [
 				...(rotten ? (['rotten'] as const) : []),

@@ -24,26 +24,31 @@ export function blurred({ width, height, data }: Grey, deviationPx: number): Gre
 	);
 	const sum = weights.reduce((total, weight) => total + weight, 0);
 	for (let i = 0; i < weights.length; i++) weights[i] = (weights[i] ?? 0) / sum;
-	const pass = (
-		from: Float32Array,
-		length: number,
-		stride: number,
-		lines: number,
-		apart: number
-	): Float32Array => {
-		const to = new Float32Array(from.length);
-		for (let line = 0; line < lines; line++)
-			for (let i = 0; i < length; i++) {
-				let total = 0;
-				for (let k = -reach; k <= reach; k++) {
-					const j = i + k < 0 ? 0 : i + k >= length ? length - 1 : i + k;
-					total += (weights[k + reach] ?? 0) * (from[line * apart + j * stride] ?? 0);
-				}
-				to[line * apart + i * stride] = total;
-			}
-		return to;
-	};
-	return { width, height, data: pass(pass(data, width, 1, height, width), height, width, width, 1) };
+	// Along rows, each with its ends drawn out; then down columns, a row at a time, so that memory is read as it lies.
+	const along = new Float32Array(data.length);
+	const line = new Float64Array(width + 2 * reach);
+	for (let y = 0; y < height; y++) {
+		const row = y * width;
+		for (let i = 0; i < line.length; i++)
+			line[i] = data[row + Math.min(width - 1, Math.max(0, i - reach))] ?? 0;
+		for (let x = 0; x < width; x++) {
+			let total = 0;
+			for (let k = 0; k < weights.length; k++) total += (weights[k] as number) * (line[x + k] as number);
+			along[row + x] = total;
+		}
+	}
+	const to = new Float32Array(data.length);
+	const sums = new Float64Array(width);
+	for (let y = 0; y < height; y++) {
+		sums.fill(0);
+		for (let k = 0; k < weights.length; k++) {
+			const weight = weights[k] as number;
+			const row = Math.min(height - 1, Math.max(0, y + k - reach)) * width;
+			for (let x = 0; x < width; x++) sums[x] = (sums[x] as number) + weight * (along[row + x] as number);
+		}
+		to.set(sums, y * width);
+	}
+	return { width, height, data: to };
 }
 
 /** A picture is made smaller for a wider blur as long as the blur is still so wide in it, px. */

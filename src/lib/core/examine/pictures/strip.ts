@@ -51,6 +51,13 @@ export function evenly(
 	});
 }
 
+/** Numbers by their place: a plain loop, as a picture asks for many. */
+function filled(count: number, of: (place: number) => number): Float32Array {
+	const all = new Float32Array(count);
+	for (let j = 0; j < count; j++) all[j] = of(j);
+	return all;
+}
+
 /**
  * The edges of a band along a line: where the shade steps most on each side, drawn so that they run smoothly along it.
  * @param grey the picture itself, the band lighter than what lies beside
@@ -78,13 +85,13 @@ export function edgesAlong(
 	const count = 2 * Math.ceil(reach / step) + 1;
 	const offset = (j: number): number => (j - (count - 1) / 2) * step;
 	const shades = stations.map(({ at, across }) =>
-		Float32Array.from({ length: count }, (_, j) => {
+		filled(count, (j) => {
 			const seen = seenAt(toPx, { x: at.x + offset(j) * across.x, y: at.y + offset(j) * across.y });
 			return shadeAt(grey, seen.x, seen.y);
 		})
 	);
 	const calm = shades.map((_, k) =>
-		Float32Array.from({ length: count }, (_, j) => {
+		filled(count, (j) => {
 			let [sum, weight] = [0, 0];
 			for (let d = -ALONG; d <= ALONG; d++) {
 				const beside = shades[k + d];
@@ -100,14 +107,14 @@ export function edgesAlong(
 	const apart = Math.max(1, Math.round((1.5 * mmPerPx) / step));
 	/** Steps of the shade upward to the right where a band begins, of the contrast. */
 	const rises = calm.map((line) =>
-		Float32Array.from({ length: count }, (_, j) =>
+		filled(count, (j) =>
 			j < apart || j >= count - apart ? -1 : ((line[j + apart] ?? 0) - (line[j - apart] ?? 0)) / contrast
 		)
 	);
 	const edge = (side: -1 | 1): { at: number; step: number }[] => {
 		const gain = rises.map((line, k) => {
 			const half = halfMm(stations[k]?.alongMm ?? 0);
-			return Float32Array.from({ length: count }, (_, j) => {
+			return filled(count, (j) => {
 				const out = offset(j) * side;
 				if (out < 0.25 * half || out > values['picture.stripReach'] * half + mmPerPx) return -1e6;
 				const off = Math.log(out / half) / values['picture.stripSpread'];
