@@ -15,6 +15,8 @@ import { wateringInput } from '$core/aftercare/water/watering';
 import { bookDetails } from '$core/aftercare/book/book';
 import { writeBook } from '$lib/server/book';
 import { today } from '$lib/server/clock';
+import { recordExamination } from '$lib/server/examine';
+import { examinationInput } from '$core/examine/diagnosis/examination';
 import { practiceOf, PRACTICE_COOKIE } from '$lib/server/practice/at-the-door';
 import { beginRound, weakOf } from '$lib/server/practice/begin';
 import {
@@ -114,6 +116,34 @@ describe('a round of practice', () => {
 		expect(examinations.map((one) => one.findings)).toEqual([
 			[{ signId: 'sour-smell', grade: first.grade, measuredBy: null }]
 		]);
+		// Kept by its form it is no second look; on another day it is.
+		const seen = await move(round.id, null, { move: 'see', signId: 'sour-smell' });
+		await inRound(round.id, (store, id) =>
+			recordExamination(
+				store,
+				id,
+				examinationInput.parse({
+					examinedOn: today(),
+					findings: [{ signId: 'sour-smell', grade: seen.grade, measuredBy: null }]
+				})
+			)
+		);
+		await move(round.id, null, { move: 'days', days: 1 });
+		const looks = await inRound(round.id, (store, id) => loadRecords(store.db, id));
+		expect(looks.examinations.map((one) => one.findings.length)).toEqual([1, 1]);
+		const { examinedOn } = looks.examinations[1] ?? { examinedOn: '' };
+		expect(examinedOn).toBe(addDays(looks.examinations[0]?.examinedOn ?? '', 1));
+	});
+
+	it('a day that was watered by hand is one watering in its records', async () => {
+		const round = await beginRound({ setCase: 2 }, me);
+		await inRound(round.id, (store, id) =>
+			recordWatering(store, id, wateringInput.parse({ wateredOn: today(), note: '' }))
+		);
+		await move(round.id, null, { move: 'care', rule: { water: 'by-hand', everyDays: 3, covers: true } });
+		await move(round.id, null, { move: 'days', days: 7 });
+		const { waterings } = await inRound(round.id, (store, id) => loadRecords(store.db, id));
+		expect(waterings).toHaveLength(1);
 	});
 
 	it('writes down what is read where a person would', async () => {

@@ -23,6 +23,7 @@ import type { Tree } from '../core/take-in/tree';
 import { readValues } from './settings';
 import { impossibleIn } from '../core/examine/measuring/impossible';
 import {
+	rootMaps,
 	bookEntries,
 	examinations,
 	factorChanges,
@@ -58,14 +59,21 @@ export async function recordExamination(
 		async (work) => {
 			const tree = await requireTree(work, treeId);
 			refuseDate('examinedOn', input.examinedOn, tree);
-			const told = await Promise.all([measurements.list(work.tx, treeId), bookEntries.list(work.tx, treeId)]);
+			const told = await Promise.all([
+				measurements.list(work.tx, treeId),
+				bookEntries.list(work.tx, treeId),
+				rootMaps.list(work.tx, treeId)
+			]);
 			const known = new Set(told.flat().map((record) => record.id));
 			const stray = input.findings.findIndex(
 				(finding) => finding.measuredBy && !known.has(finding.measuredBy)
 			);
 			if (stray >= 0)
 				throw invalid([
-					{ field: `findings.${stray}.measuredBy`, message: 'must be a measurement or an entry of this tree' }
+					{
+						field: `findings.${stray}.measuredBy`,
+						message: 'must be a measurement, an entry or the root map of this tree'
+					}
 				]);
 			if (corrects && !(await examinations.list(work.tx, treeId)).some((one) => one.id === corrects.id))
 				throw notFound('look');

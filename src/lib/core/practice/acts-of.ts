@@ -161,13 +161,14 @@ function ofMove({ tree, places }: TreeRecords, placeBefore: string, day: number)
 
 /** What was cut of its roots on a day: living root that went, and what of its rot, its girdling and its circling roots. */
 function cutOf(
-	{ values }: PracticeTree,
+	{ truth, values }: PracticeTree,
 	records: TreeRecords,
 	on: string
 ): Pick<Extract<PracticeAct, { what: 'cut' }>, 'share' | 'rot' | 'girdles' | 'bound'> | null {
 	const { rootMap, plan } = records;
 	const share = rootLosses(records, values)
-		.done.filter((loss) => loss.on === on && loss.by !== 'lift')
+		// What came lifted had lost its roots before it came, whenever its lift is written down.
+		.done.filter((loss) => loss.on === on && (loss.by !== 'lift' || truth.situation === 'in-ground'))
 		.reduce((sum, loss) => sum + loss.share, 0);
 	const cut = new Set(plan?.cuts.filter((one) => one.doneOn === on).map((one) => one.segmentId));
 	if (cut.size === 0 && share === 0) return null;

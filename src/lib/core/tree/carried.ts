@@ -12,6 +12,7 @@ import type { Examination } from '../examine/diagnosis/examination';
 import { measuredFindings } from '../examine/measuring/measurement';
 import type { Values } from '../values/values';
 import { rootLosses, type LossRecords } from './losses';
+import { signsMapped } from './mapped-signs';
 
 /** What an earlier look leaves of a cause to begin with. */
 export interface Carried {
@@ -65,19 +66,24 @@ export function eventsTold(
 
 const unique = <T>(list: readonly T[]): T[] => [...new Set(list)];
 
-/** What was measured or written into the field book of late, for each sign once; what was measured outranks what was written down. */
+/** What was measured, mapped or written into the field book of late, for each sign once: measured outranks mapped, and that what was written down. */
 export function foundLately(
-	records: Pick<TreeRecords, 'measurements' | 'book' | 'tree'>,
+	records: Pick<TreeRecords, 'measurements' | 'book' | 'tree' | 'rootMap' | 'plan'>,
 	on: string,
 	values: Values
 ): Finding[] {
 	const { measurements, tree } = records;
 	const measured = measuredFindings(measurements, on, tree, values);
+	const unlike =
+		(known: readonly Finding[]) =>
+		(one: { signId: SignId }): boolean =>
+			!known.some(({ signId }) => signId === one.signId);
+	const shown = [...measured, ...signsMapped(records, on, values).filter(unlike(measured))];
 	const booked = signsBooked(records, on, values['diagnosis.measured-days'])
 		.filter(({ signId }) => signApplies(signId, tree.situation))
-		.filter(({ signId }) => !measured.some((one) => one.signId === signId));
+		.filter(unlike(shown));
 	const last = new Map(booked.map((one) => [one.signId, one]));
-	return [...measured, ...[...last.values()].map(({ signId, id }) => ({ signId, grade: 1, measuredBy: id }))];
+	return [...shown, ...[...last.values()].map(({ signId, id }) => ({ signId, grade: 1, measuredBy: id }))];
 }
 
 /** Signs that the field book saw within so many days. */

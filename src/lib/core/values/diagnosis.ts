@@ -884,6 +884,12 @@ const rules = defineValues({
 	'diagnosis.look-again-months': ours('Without a window to wait for, waiting means', 1, 'months', [0.1, 12]),
 	'diagnosis.serious-girdling': ours('Girdled over a third of the trunk, waiting costs', 3, '×', [1, 20]),
 	'diagnosis.measured-days': ours('A measurement counts in a look for', 14, 'days', [1, 365]),
+	'diagnosis.mapped-circling': ours(
+		'Roots of a map that circle, from which many do so',
+		0.3,
+		'share',
+		[0.05, 1]
+	),
 	'diagnosis.world.wet': ours('Trees in trouble whose root zone stands wet', 0.3, 'share', [0.01, 0.49]),
 	'diagnosis.world.dry': ours('and dry', 0.2, 'share', [0.01, 0.49]),
 	'diagnosis.world.tight': ours('Trees in trouble whose roots are tight', 0.3, 'share', [0.01, 0.49]),

@@ -110,7 +110,9 @@
 			? format().day(from.measuredOn, today)
 			: booked
 				? `field book, ${format().day(booked.on, today)}`
-				: '';
+				: records.rootMap && records.rootMap.id === finding?.measuredBy
+					? `root map, ${format().day(records.rootMap.mappedOn, today)}`
+					: '';
 	};
 	const findings = $derived(past ? past.findings : draft.findings(measured));
 	const events = $derived(past ? past.events : draft.events);
@@ -250,6 +252,7 @@
 				before={earlierLook ?? null}
 				{tree}
 				measurements={records.measurements}
+				mapId={records.rootMap?.id ?? null}
 				{today}
 				correct={() => {
 					draft.correct(past);

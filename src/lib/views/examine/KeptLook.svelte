@@ -16,11 +16,13 @@
 		before: Examination | null;
 		tree: Tree;
 		measurements: readonly Measurement[];
+		/** The map of its roots; null where there is none. */
+		mapId: string | null;
 		today: string;
 		/** Asks to correct it in its place. */
 		correct: () => void;
 	}
-	let { look, before, tree, measurements, today, correct }: Props = $props();
+	let { look, before, tree, measurements, mapId, today, correct }: Props = $props();
 	const format = useFormat();
 	const compared = $derived(compareLooks(before?.findings ?? [], look.findings));
 	const changeWords: Record<ComparedSign['change'], string> = {
@@ -41,7 +43,13 @@
 	const measuredWith = (sign: SignId): string | null => {
 		const by = look.findings.find((finding) => finding.signId === sign)?.measuredBy;
 		const measurement = measurements.find((candidate) => candidate.id === by);
-		return measurement ? toolNames[measurement.raw.tool].toLowerCase() : by ? 'the field book' : null;
+		return measurement
+			? toolNames[measurement.raw.tool].toLowerCase()
+			: by
+				? by === mapId
+					? 'the root map'
+					: 'the field book'
+				: null;
 	};
 	const word = (sign: SignId, grade: number): string =>
 		gradeWord(sign, grade) === 'seen' ? 'seen' : grade === 0 ? 'looked, not there' : gradeWord(sign, grade);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { arcCover } from '../../maths/circular';
 import { measure, oneOf } from '../../vocabulary/fields';
-import { girdlingSeverity, severities, type Severity } from './girdling';
+import { girdlerGrade, girdlingSeverity, severities, type Severity } from './girdling';
 import type { Values } from '../../values/values';
 
 export const flares = ['all-round', 'one-side', 'none'] as const;
@@ -50,7 +50,7 @@ export function judgeCollar(collar: CollarData, trunkDiameterMm: number, values:
 	return {
 		arcShare,
 		severity,
-		girdlerGrade: collar.across.length === 0 ? 0 : arcShare > 0.5 ? 3 : arcShare >= 1 / 3 ? 2 : 1,
+		girdlerGrade: collar.across.length === 0 ? 0 : girdlerGrade(arcShare),
 		flareGrade:
 			collar.flare === 'one-side'
 				? 1

@@ -30,12 +30,17 @@ export interface RootSampleResult {
 /** Most further roots that are asked for. */
 const MOST_MORE = 400;
 
-const gradeOf = (deadShare: number, values: Values): number =>
+/**
+ * Grade of the sign of the share of dead roots.
+ * @param deadShare 0 … 1
+ * @returns 0 … 2
+ */
+export const deadRootsGrade = (deadShare: number, values: Values): number =>
 	deadShare >= values['measuring.dead-many'] ? 2 : deadShare >= values['measuring.dead-some'] ? 1 : 0;
 
 function judged(alive: number, total: number, values: Values) {
 	const { low, high } = wilsonInterval(alive, total);
-	const [least, most] = [gradeOf(1 - high, values), gradeOf(1 - low, values)];
+	const [least, most] = [deadRootsGrade(1 - high, values), deadRootsGrade(1 - low, values)];
 	const open = Array.from({ length: most - least + 1 }, (_, i) => least + i);
 	const enough = total >= values['measuring.sample-least'];
 	return {
@@ -66,7 +71,7 @@ export function rootSample({ alive, dead }: RootSampleData, values: Values): Roo
 		liveShare: alive / total,
 		low,
 		high,
-		grade: decided ? gradeOf(dead / total, values) : null,
+		grade: decided ? deadRootsGrade(dead / total, values) : null,
 		open,
 		more
 	};

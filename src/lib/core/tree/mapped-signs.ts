@@ -1,0 +1,51 @@
+import { girdlerGrade } from '../examine/measuring/girdling';
+import { deadRootsGrade } from '../examine/measuring/root-sample';
+import { addDays } from '../maths/calendar';
+import { girdlingOf } from '../roots/map/contact';
+import { rootShares } from '../roots/map/shares';
+import { claimOf } from '../roots/plan/claims';
+import type { Values } from '../values/values';
+import { signApplies, type SignId } from '../vocabulary/signs';
+import type { Finding } from '../examine/diagnosis/finding';
+import type { TreeRecords } from './case';
+import { rootsGone } from './losses';
+
+/**
+ * What the map of its roots shows as signs, of roots that nobody has cut since: what girdles and what circles as long as it is there; dead,
+ * rotten and torn roots as long as a measurement counts. A root of which nothing was noted says nothing: it may never have been looked
+ * at for that, and unknown is not good.
+ * @param on calendar date
+ */
+export function signsMapped(
+	{ rootMap, plan, tree }: Pick<TreeRecords, 'rootMap' | 'plan' | 'tree'>,
+	on: string,
+	values: Values
+): Finding[] {
+	if (!rootMap || rootMap.mappedOn > on) return [];
+	const cuts = plan?.cuts.filter(({ state, doneOn }) => state === 'done' && (doneOn ?? on) <= on) ?? [];
+	const gone = new Set([
+		...rootsGone({ rootMap, plan: plan && { ...plan, cuts } }, values),
+		...cuts.map(({ segmentId }) => segmentId)
+	]);
+	const left = rootMap.segments.filter(({ id }) => !gone.has(id));
+	const claimed = (kind: 'girdling' | 'circling'): typeof left =>
+		left.filter((segment) => claimOf(segment, rootMap, values)?.kind === kind);
+	const signs: [SignId, number][] = [];
+	const girdlers = claimed('girdling');
+	if (girdlers.length > 0)
+		signs.push([
+			'girdler-seen',
+			girdlerGrade(Math.max(...girdlers.map((one) => girdlingOf(one, rootMap, values).contactShare)))
+		]);
+	if (claimed('circling').length >= values['diagnosis.mapped-circling'] * Math.max(1, left.length))
+		signs.push(['solid-mat', 1]);
+	if (rootMap.mappedOn >= addDays(on, -Math.round(values['diagnosis.measured-days']))) {
+		const dead = deadRootsGrade(rootShares(left, values).deadShare, values);
+		if (dead > 0) signs.push(['roots-dead-share', dead]);
+		if (left.some(({ flaws }) => flaws.includes('rotten'))) signs.push(['roots-dark-soft', 1]);
+		if (left.some(({ flaws }) => flaws.includes('torn'))) signs.push(['torn-roots', 1]);
+	}
+	return signs
+		.filter(([signId]) => signApplies(signId, tree.situation))
+		.map(([signId, grade]) => ({ signId, grade, measuredBy: rootMap.id }));
+}

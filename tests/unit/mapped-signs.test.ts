@@ -1,0 +1,127 @@
+import { describe, expect, it } from 'vitest';
+import { foundLately } from '$core/tree/carried';
+import { signsMapped } from '$core/tree/mapped-signs';
+import { defaultValues as values } from '$core/values/values';
+import { segmentFromQuick, rootMapSchema, type RootFlaw } from '$core/roots/map/root-map';
+import { parseQuickRoot } from '$core/roots/io/quick-entry';
+import { cut, treeRecords } from '../records';
+
+/** What was drawn on the map counts in a look: seen once, not asked twice; what nobody noted counts for nothing. */
+
+const ON = '2025-03-01';
+/** A map of roots by quick entry, the flaws of each, at a shallow depth. */
+const mapOf = (roots: readonly { line: string; flaws?: RootFlaw[] }[], mappedOn = ON) =>
+	rootMapSchema.parse({
+		id: 'm',
+		version: 1,
+		mappedOn,
+		frame: 'container',
+		trunkDiameterMm: 80,
+		ballRadiusMm: 180,
+		segments: roots.map(({ line, flaws }, i) => {
+			const entry = parseQuickRoot(line, 'container', 80, values);
+			if (!entry.ok) throw new Error(entry.problem);
+			return segmentFromQuick(
+				{ ...entry.root, depthMm: 15, flaws: flaws ?? entry.root.flaws },
+				{ trunkDiameterMm: 80, ballRadiusMm: 180 },
+				`r${i}`
+			);
+		})
+	});
+const signs = (
+	roots: Parameters<typeof mapOf>[0],
+	{ on = ON, cuts = [] as { id: string; on: string }[], mappedOn = ON } = {}
+) => {
+	const records = treeRecords({ rootMap: mapOf(roots, mappedOn) });
+	if (!records.plan) throw new Error('no plan');
+	const plan = { ...records.plan, cuts: cuts.map((one) => cut(one.id, 0, one.on)) };
+	return signsMapped({ ...records, plan }, on, values).map(({ signId, grade }) => [signId, grade]);
+};
+const sound = ['12 30', '3 30', '6 30', '9 30'].map((line) => ({ line }));
+const girdled = [...sound, { line: '1 20', flaws: ['girdling'] as RootFlaw[] }];
+
+describe('what the map shows as signs', () => {
+	it('a map of which nothing was noted says nothing, and neither does none', () => {
+		expect(signs(sound)).toEqual([]);
+		expect(signsMapped(treeRecords({ rootMap: null }), ON, values)).toEqual([]);
+	});
+
+	it('a root that girdles is seen until it is cut, however long ago it was mapped; not before', () => {
+		expect(signs(girdled)).toEqual([['girdler-seen', 1]]);
+		expect(signs(girdled, { on: '2027-03-01' })).toEqual([['girdler-seen', 1]]);
+		expect(signs(girdled, { on: '2025-02-28' })).toEqual([]);
+		const cuts = [{ id: 'r4', on: '2025-04-01' }];
+		expect(signs(girdled, { on: '2025-03-31', cuts })).toEqual([['girdler-seen', 1]]);
+		expect(signs(girdled, { on: '2025-04-01', cuts })).toEqual([]);
+		// Another root that was cut frees nothing.
+		expect(signs(girdled, { cuts: [{ id: 'r0', on: ON }] })).toEqual([['girdler-seen', 1]]);
+	});
+
+	it('its grade is by how much of the trunk it lies along', () => {
+		const map = mapOf(girdled);
+		const wound = (deg: number) => ({
+			...map,
+			segments: map.segments.map((segment, i) =>
+				i < 4
+					? segment
+					: {
+							...segment,
+							course: Array.from({ length: 13 }, (_, step) => ({
+								azimuthDeg: 30 + (step * deg) / 12,
+								radiusMm: step === 0 ? 40 : 51,
+								depthMm: 15
+							}))
+						}
+			)
+		});
+		const grade = (deg: number) => signsMapped(treeRecords({ rootMap: wound(deg) }), ON, values)[0]?.grade;
+		expect([100, 165, 230].map(grade)).toEqual([1, 2, 3]);
+	});
+
+	it('roots that circle are many from their share on', () => {
+		const circling = { line: '2 20', flaws: ['circling'] as RootFlaw[] };
+		const of = (many: number, all: number) =>
+			Array.from({ length: all }, (_, i) => (i < many ? circling : { line: `${i + 1} 20` }));
+		const least = Math.ceil(values['diagnosis.mapped-circling'] * 10);
+		expect(signs(of(least, 10))).toEqual([['solid-mat', 1]]);
+		expect(signs(of(least - 1, 10))).toEqual([]);
+		expect(signs([])).toEqual([]);
+	});
+
+	it('dead, rotten and torn roots count as long as a measurement does, and no longer once cut', () => {
+		const rotten = [...sound, { line: '1 30 dead', flaws: ['rotten'] as RootFlaw[] }];
+		expect(signs(rotten)).toEqual([
+			['roots-dead-share', 1],
+			['roots-dark-soft', 1]
+		]);
+		const lasts = values['diagnosis.measured-days'];
+		const day = (days: number) => new Date(Date.parse(ON) + days * 86_400_000).toISOString().slice(0, 10);
+		expect(signs(rotten, { on: day(lasts) })).toHaveLength(2);
+		expect(signs(rotten, { on: day(lasts + 1) })).toEqual([]);
+		expect(signs(rotten, { cuts: [{ id: 'r4', on: ON }] })).toEqual([]);
+		const most = [{ line: '12 10' }, ...['3', '6', '9'].map((at) => ({ line: `${at} 30 dead` }))];
+		expect(signs(most)).toEqual([['roots-dead-share', 2]]);
+		expect(signs([...sound, { line: '1 10', flaws: ['torn'] }])).toEqual([['torn-roots', 1]]);
+	});
+
+	it('stands in a look beside what was measured, which outranks it, and tells where it is from', () => {
+		const records = treeRecords({ rootMap: mapOf(girdled) });
+		expect(foundLately(records, ON, values)).toEqual([{ signId: 'girdler-seen', grade: 1, measuredBy: 'm' }]);
+		const collar = {
+			id: 'c',
+			version: 1,
+			measuredOn: ON,
+			note: '',
+			raw: {
+				tool: 'collar' as const,
+				flare: 'all-round' as const,
+				buriedMm: 0,
+				across: [],
+				heaped: false,
+				rootsAboveFlare: false
+			}
+		};
+		const found = foundLately({ ...records, measurements: [collar] }, ON, values);
+		expect(found.find((one) => one.signId === 'girdler-seen')).toMatchObject({ grade: 0, measuredBy: 'c' });
+	});
+});
