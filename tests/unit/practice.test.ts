@@ -9,7 +9,7 @@ import { bookDetails } from '$core/aftercare/book/book';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { taskInput, type Task } from '$core/vocabulary/task';
 import { actsOfDay } from '$core/practice/acts-of';
-import { brierOf, judged } from '$core/practice/judged';
+import { actWords, brierOf, judged } from '$core/practice/judged';
 import { practiceKinds } from '$core/practice/kinds';
 import { canShow, playRound, seenOf } from '$core/practice/played';
 import { dateOf, practiceTree, type PracticeTree } from '$core/practice/practice-tree';
@@ -613,6 +613,16 @@ describe('a round that is judged', () => {
 		const wash = judged(tree, washed, percent).choices.find((one) => one.kind === 'treat');
 		expect(wash?.chance).toBeLessThan(0);
 		expect(wash?.minutes).toBe(values['practice.minutes.treat']);
+	});
+
+	it('tells a cut as whole or in part, by what of its fault went', () => {
+		const words = (more: object): string =>
+			actWords({ day: 0, what: 'cut', share: 0.1, rot: 0, girdles: 0, bound: 0, ...more }, percent);
+		expect(words({})).toMatch(/^cut 10.% of its living root$/);
+		expect(words({ girdles: 1 })).toMatch(/freed the trunk$/);
+		expect(words({ girdles: 0.4 })).toMatch(/freed the trunk in part$/);
+		expect(words({ share: 0, rot: 0.5 })).toBe('cut dead root alone, some of its rot with it');
+		expect(words({ rot: 1, bound: 0.2 })).toMatch(/its rot with it, opened the ball in part$/);
 	});
 
 	it('tells where it turned only where it did, and never of work that was worth its cost', () => {

@@ -110,6 +110,10 @@ const groupOf = (act: PracticeAct): Choice['kind'] | null => {
 
 const everyWords = (days: number): string => (days === 1 ? 'every day' : `every ${days} days`);
 
+/** What a cut treated, whole or in part; nothing where it did not. */
+const parted = (part: number, whole: string, some: string): string =>
+	part >= 1 ? whole : part > 0 ? some : '';
+
 /** What an act was, in words. */
 export function actWords(act: PracticeAct, percent: (share: number) => string): string {
 	switch (act.what) {
@@ -118,7 +122,7 @@ export function actWords(act: PracticeAct, percent: (share: number) => string): 
 		case 'read':
 			return act.reading === 'roots' ? 'laid its roots bare' : 'read it';
 		case 'cut':
-			return `cut ${percent(act.share) === percent(0) ? 'dead root alone' : `${percent(act.share)} of its living root`}${act.rot > 0 ? ', rot with it' : ''}${act.girdles > 0 ? ', freed the trunk' : ''}${act.bound > 0 ? ', opened the ball' : ''}`;
+			return `cut ${percent(act.share) === percent(0) ? 'dead root alone' : `${percent(act.share)} of its living root`}${parted(act.rot, ', its rot with it', ', some of its rot with it')}${parted(act.girdles, ', freed the trunk', ', freed the trunk in part')}${parted(act.bound, ', opened the ball', ', opened the ball in part')}`;
 		case 'plant':
 			return 'planted it anew';
 		case 'treat':

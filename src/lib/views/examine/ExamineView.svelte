@@ -387,9 +387,7 @@
 						>Leave it as it is</Button
 					>{/if}
 				{#if signsCounted > draft.count}<p class="mt-1 text-sm text-slate">
-						{signsCounted - draft.count} of them measured in the last {format().number(
-							values['diagnosis.measured-days']
-						)} days.
+						{signsCounted - draft.count} of them from its records: measured, mapped, or in the field book.
 					</p>{/if}
 			</form>
 		{/if}

@@ -75,7 +75,7 @@
 </svg>
 <p class="mt-1 flex flex-wrap gap-x-5 text-sm">
 	<span class="inline-flex items-center gap-1.5"
-		><span class="inline-block h-3 w-5 bg-rain/25"></span> water in its mix; strokes above: watered</span
+		><span class="inline-block h-3 w-5 bg-rain/25"></span> water at its roots; strokes above: watered</span
 	>
 	<span class="inline-flex items-center gap-1.5"
 		><svg width="22" height="8" aria-hidden="true"
@@ -90,7 +90,7 @@
 </p>
 <ChartTable
 	caption="Water, roots and chance to live, by week"
-	columns={['day', 'water in its mix', 'roots', 'chance to be alive']}
+	columns={['day', 'water at its roots', 'roots', 'chance to be alive']}
 	rows={weeks.map(({ day, chance }) => [
 		format().date(addDays(startOn, day)),
 		format().percent(1 - (days.find((one) => one.day === day)?.dryness ?? days[0]?.dryness ?? 0)),
