@@ -18,8 +18,8 @@ const TREES = 500;
 /** Practice: whether who follows advice comes out near the best, who acts on the first sign does not, and how long a step takes. */
 export function practiceRows() {
 	const others: Policy[] = [
-		{ ...advisedPolicy, actFrom: 0.25, waits: true },
-		{ ...advisedPolicy, actFrom: 0.4, waits: true },
+		{ ...advisedPolicy, does: { actFrom: 0.25, waits: true } },
+		{ ...advisedPolicy, does: { actFrom: 0.4, waits: true } },
 		{ ...advisedPolicy, lookDays: [0, 28] }
 	];
 	const worth = { advised: 0, first: 0, knowing: 0 };

@@ -568,7 +568,9 @@ describe('fair', () => {
 			mean(trees.map((tree) => way(tree).end.worth));
 		const advised = worth(advisedWay);
 		const others = [0.3, 0.6].flatMap((actFrom) =>
-			[true, false].map((waits) => worth((tree) => policyWay(tree, { ...advisedPolicy, actFrom, waits })))
+			[true, false].map((waits) =>
+				worth((tree) => policyWay(tree, { ...advisedPolicy, does: { actFrom, waits } }))
+			)
 		);
 		expect(advised).toBeGreaterThan(0.95 * Math.max(...others));
 		expect(worth(firstSignWay)).toBeLessThan(0.9 * advised);

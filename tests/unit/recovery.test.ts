@@ -99,6 +99,37 @@ describe('the verdict', () => {
 			)['no-dieback']
 		).toBe('not-met');
 	});
+	it('a winter proves nothing: what is quiet is counted in growth, a short season whole', () => {
+		const twice = (from: string, to: string) => [
+			look(from, { diebackLimitMm: 900 }),
+			look(to, { diebackLimitMm: 900 })
+		];
+		const seasons = [
+			{ from: '2025-04-01', to: '2025-10-15' },
+			{ from: '2026-04-01', to: '2026-10-15' }
+		];
+		const told = (from: string, to: string, of?: VerdictInput['seasons']) =>
+			verdict(input(twice(from, to), { seasons: of }), defaultValues).criteria.find(
+				(one) => one.name === 'no-dieback'
+			);
+		// 194 days apart, nearly all of them winter.
+		expect(told('2025-10-01', '2026-04-13')?.answer).toBe('met');
+		expect(told('2025-10-01', '2026-04-13', seasons)).toMatchObject({
+			answer: 'not-met',
+			because: 'No dieback measured for 26 days of growth; 180 are wanted.'
+		});
+		// Half of one season and half of the next are one.
+		expect(told('2025-07-15', '2026-06-28', seasons)?.because).toContain('for 180 days of growth');
+		expect(told('2025-07-15', '2026-06-28', seasons)?.answer).toBe('met');
+		expect(told('2025-07-15', '2026-06-27', seasons)?.answer).toBe('not-met');
+		// Where the season is shorter than that, it is enough.
+		const short = [
+			{ from: '2025-05-20', to: '2025-09-10' },
+			{ from: '2026-05-20', to: '2026-09-10' }
+		];
+		expect(told('2026-05-20', '2026-09-10', short)?.answer).toBe('met');
+		expect(told('2026-05-21', '2026-09-10', short)?.because).toContain('112 days of growth; 113 are wanted');
+	});
 	it('what was seen last can veto, whatever held before', () => {
 		for (const seen of [
 			{ leafState: 'dropped', leafCover: 0 },

@@ -421,7 +421,12 @@ export const calculations: readonly Calculation[] = [
 			weighedOn: calendarDate()
 				.nullable()
 				.default(null)
-				.describe('Last weighing behind the root function; null: today')
+				.describe('Last weighing behind the root function; null: today'),
+			seasons: z
+				.array(z.strictObject({ from: calendarDate(), to: calendarDate() }))
+				.max(100)
+				.optional()
+				.describe('Growing seasons of its place; left out, every day counts as one of growth')
 		}),
 		z.object({
 			criteria: z.array(

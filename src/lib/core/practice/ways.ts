@@ -1,6 +1,7 @@
-import { actNow, standingOn, type StandingToday } from '../examine/diagnosis/act-now';
+import { advise, type CauseAdvice } from '../examine/diagnosis/advice';
+import { standingOn, type StandingToday } from '../examine/diagnosis/act-now';
 import type { DiagnosisContext } from '../examine/diagnosis/context';
-import { causeChances, oddsOf, priorOf } from '../examine/diagnosis/diagnose';
+import { causeChances, diagnose, oddsOf, priorOf } from '../examine/diagnosis/diagnose';
 import type { Values } from '../values/values';
 import { strengthOf } from '../values/diagnosis';
 import { contradiction, conditionIds, conditionOf, type ConditionId } from '../vocabulary/conditions';
@@ -15,7 +16,7 @@ import { sizeAdvice, type PlantingInput } from '../replant/pots/replant-plan';
 import { scaledPot } from '../replant/pots/volume';
 import { playRound, seenOf } from './played';
 import { contextOn, type PracticeTree } from './practice-tree';
-import { careRule, remediesOf, wantPeace, type PracticeAct, type Remedy } from './round';
+import { careRule, remediesOf, type PracticeAct, type Remedy } from './round';
 import { scenePotOf } from './truth';
 
 /** A way of caring for a practice tree: all that is done, what it comes to and what it costs. */
@@ -165,7 +166,7 @@ const CHECKS_MOST = 8;
 const LOOK_DAYS = [0, 28, 70, 140];
 const FRESH = 0.5;
 
-/** One look as Bruntle leads it: a first look, then the checks it names as long as some answer changes what is done. */
+/** One look as Bruntle leads it: a first look, the checks it names as long as some answer changes what is done, and those it wants before work. */
 function lookedAt(
 	tree: PracticeTree,
 	acts: readonly PracticeAct[],
@@ -179,15 +180,27 @@ function lookedAt(
 	const findings = firstLookOf(context).map((signId) => ({ signId, grade: seenOf(tree, now, signId) }));
 	const standing = (): StandingToday =>
 		standingOf(tree, day, findings.find((one) => one.signId === 'girdler-seen')?.grade ?? 0);
-	for (let more = 0; more < checksMost; more++) {
+	const next = (): readonly SignId[] => {
 		const check = nextChecks(context, findings, standing(), values).checks[0];
-		if (!check || !turns(check, values)) break;
-		for (const signId of check.signIds)
-			if (!findings.some((one) => one.signId === signId))
-				findings.push({ signId, grade: seenOf(tree, now, signId) });
+		if (check && turns(check, values)) return check.signIds;
+		const first = adviceOn(context, findings, standing(), values).find((one) => one.check !== null);
+		return first?.check ? [first.check] : [];
+	};
+	for (let more = 0; more < checksMost; more++) {
+		const signs = next().filter((signId) => !findings.some((one) => one.signId === signId));
+		if (signs.length === 0) break;
+		findings.push(...signs.map((signId) => ({ signId, grade: seenOf(tree, now, signId) })));
 	}
 	return { findings, context, standing: standing() };
 }
+
+/** What Bruntle says about each cause, as Examine does. */
+const adviceOn = (
+	context: DiagnosisContext,
+	findings: readonly { signId: SignId; grade: number }[],
+	standing: StandingToday,
+	values: Values
+): CauseAdvice[] => advise(diagnose(context, findings, values), context, findings, standing, values).causes;
 
 /** How somebody who sees no more than its signs decides. */
 export interface Policy {
@@ -195,10 +208,8 @@ export interface Policy {
 	lookDays: readonly number[];
 	/** Checks after a first look, at the most. */
 	checksMost: number;
-	/** A cause is treated from this chance; null where acting loses less than waiting, as Bruntle reckons it. */
-	actFrom: number | null;
-	/** Work at the roots waits for its window; null as Bruntle says. */
-	waits: boolean | null;
+	/** What is treated: what Bruntle says, or each cause from a chance on, work at the roots in its window or at once. */
+	does: 'as-advised' | { actFrom: number; waits: boolean };
 	/** It is shaded when its roots were touched. */
 	shades: boolean;
 }
@@ -207,43 +218,31 @@ export interface Policy {
 export const advisedPolicy: Policy = {
 	lookDays: LOOK_DAYS,
 	checksMost: CHECKS_MOST,
-	actFrom: null,
-	waits: null,
+	does: 'as-advised',
 	shades: true
 };
 
-/** What is done about causes by their chances: what is worth acting on, without two that contradict; nothing at roots that want peace. */
-function actedOn(
+/** What is treated of causes by their chances, the likelier first: without two that contradict, and nothing of a dead tree. */
+function treatedFrom(
 	chances: readonly { conditionId: ConditionId; chance: number }[],
-	standing: StandingToday,
-	policy: Pick<Policy, 'actFrom' | 'waits'>,
+	{ actFrom, waits }: { actFrom: number; waits: boolean },
 	values: Values
-): ReturnType<typeof actNow>[] {
-	const acting = chances
-		.filter(({ conditionId }) => remediesOf[conditionId].length > 0)
-		.map(({ conditionId, chance }) => {
-			const told = actNow(conditionId, chance, standing, values);
-			const acts = policy.actFrom === null ? told.verdict !== 'look' : chance >= policy.actFrom;
-			const waits = conditionOf(conditionId).atRoots && (policy.waits ?? told.verdict === 'window');
-			return {
-				...told,
-				verdict: acts ? (waits ? ('window' as const) : ('now' as const)) : ('look' as const)
-			};
-		})
-		.filter(({ verdict }) => verdict !== 'look');
-	const together: typeof acting = [];
-	for (const one of acting)
-		if (!together.some((other) => contradiction(one.conditionId, other.conditionId) !== null))
-			together.push(one);
-	const first = chances[0];
-	const rests =
-		first !== undefined &&
-		wantPeace.includes(first.conditionId) &&
-		first.chance >= values['diagnosis.likely'];
-	const dead = chances.some(
-		({ conditionId, chance }) => conditionId === 'dead' && chance >= values['diagnosis.dead-from']
-	);
-	return dead ? [] : together.filter((one) => !(rests && conditionOf(one.conditionId).atRoots));
+): { conditionId: ConditionId; waits: boolean }[] {
+	if (
+		chances.some(
+			({ conditionId, chance }) => conditionId === 'dead' && chance >= values['diagnosis.dead-from']
+		)
+	)
+		return [];
+	const together: { conditionId: ConditionId; waits: boolean }[] = [];
+	for (const { conditionId, chance } of chances)
+		if (
+			chance >= actFrom &&
+			remediesOf[conditionId].length > 0 &&
+			!together.some((one) => contradiction(one.conditionId, conditionId) !== null)
+		)
+			together.push({ conditionId, waits: waits && conditionOf(conditionId).atRoots });
+	return together;
 }
 
 /** The way of one who sees no more than its signs, and keeps to a policy; waters by need and covers on cold nights. */
@@ -261,7 +260,6 @@ export function policyWay(tree: PracticeTree, policy: Policy): Way {
 			)
 		);
 		const told = causeChances(context, findings, values);
-		const chances = told.map(({ conditionId, chance }) => ({ conditionId, chance }));
 		before = told.map(({ conditionId, chance }) => ({
 			conditionId,
 			times: Math.min(
@@ -269,16 +267,21 @@ export function policyWay(tree: PracticeTree, policy: Policy): Way {
 				Math.max(1e-4, (oddsOf(chance) / oddsOf(priorOf(conditionId, contextOn(tree, day), values))) ** FRESH)
 			)
 		}));
-		const causes = actedOn(chances, standing, policy, values).filter(
-			({ conditionId }) => !treated.has(conditionId)
-		);
+		const { does } = policy;
+		const causes = (
+			does === 'as-advised'
+				? adviceOn(context, findings, standing, values)
+						.filter(({ verdict }) => verdict === 'now' || verdict === 'window')
+						.map(({ conditionId, verdict }) => ({ conditionId, waits: verdict === 'window' }))
+				: treatedFrom(told, does, values)
+		).filter(({ conditionId }) => remediesOf[conditionId].length > 0 && !treated.has(conditionId));
 		for (const { conditionId } of causes) treated.add(conditionId);
 		const window = windowDay(tree, day);
-		const of = (when: 'now' | 'window'): ConditionId[] =>
-			causes.filter(({ verdict }) => verdict === when).map(({ conditionId }) => conditionId);
+		const of = (waits: boolean): ConditionId[] =>
+			causes.filter((one) => one.waits === waits).map(({ conditionId }) => conditionId);
 		const work = [
-			...treating(tree, of('now'), day),
-			...(window === null ? [] : treating(tree, of('window'), window))
+			...treating(tree, of(false), day),
+			...(window === null ? [] : treating(tree, of(true), window))
 		];
 		const cut = work.find((act) => act.what === 'cut');
 		if (policy.shades && cut && !work.some((act) => act.what === 'treat' && act.remedy === 'shade'))

@@ -40,6 +40,8 @@ export interface VerdictInput {
 	flags?: readonly { title: string }[];
 	/** Day of the last weighing behind the root function; null or left out: today. */
 	weighedOn?: string | null;
+	/** Growing seasons of its place; left out where they are not known: every day counts as one of growth. */
+	seasons?: readonly { from: string; to: string }[] | undefined;
 }
 
 export interface Verdict {
@@ -174,6 +176,10 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	);
 }
 
+/** Days of a span that lie between two days. */
+const daysWithin = (span: { from: string; to: string }, from: string, to: string): number =>
+	Math.max(0, daysBetween(span.from > from ? span.from : from, span.to < to ? span.to : to));
+
 function dieback(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	const label = 'One full season without new dieback';
 	const limits = readingsOf(since, 'diebackLimitMm');
@@ -199,13 +205,19 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 		if (before && woodFell(before.value, reading.value, values)) lastFallOn = reading.on;
 	}
 	const quietFrom = lastFallOn ?? first.on;
-	const quiet = daysBetween(quietFrom, last.on);
-	const wanted = values['verdict.quietDays'];
+	const { seasons } = input;
+	// A winter proves nothing: what would die back does so in growth.
+	const quiet = seasons
+		? seasons.reduce((sum, one) => sum + daysWithin(one, quietFrom, last.on), 0)
+		: daysBetween(quietFrom, last.on);
+	const whole = Math.max(0, ...(seasons ?? []).map(({ from, to }) => daysBetween(from, to)));
+	const wanted = Math.min(values['verdict.quietDays'], whole > 0 ? whole : Infinity);
+	const days = seasons ? 'days of growth' : 'days';
 	return criterion(
 		'no-dieback',
 		label,
 		quiet >= wanted ? 'met' : 'not-met',
-		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} days; ${wanted} are wanted.`
+		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} ${days}; ${wanted} are wanted.`
 	);
 }
 

@@ -976,7 +976,7 @@ export const recoveryValues = defineValues({
 		value: 180,
 		unit: 'days',
 		mark: 'ours',
-		note: 'Stands for two flushes or one full season.',
+		note: 'Days of growth, or a whole season of its place where that is shorter; stands for two flushes or one full season.',
 		min: 60,
 		max: 400
 	},
