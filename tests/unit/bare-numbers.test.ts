@@ -35,7 +35,7 @@ const reasons: Record<string, [numbers: string[], why: string]> = {
 	'climate/leaf.ts': [['364'], 'a season of a whole year has no end'],
 	'climate/normals.ts': [['500'], 'so many results are remembered'],
 	'climate/series.ts': [['0.5'], 'half a degree and no less is spoken of'],
-	'examine/measuring/collar.ts': [['0.5'], 'grades as the sign names them: a third, half'],
+	'examine/measuring/girdling.ts': [['0.5'], 'grades as the sign names them: a third, half'],
 	'examine/soil/bulk-density.ts': [['2.65'], 'density of quartz: no soil is denser'],
 	'examine/soil/penetrometer-csv.ts': [['120'], 'no probe goes 120 cm deep: such a column is in millimetres'],
 	'examine/soil/texture.ts': [['25', '50'], 'ribbons of the flow diagram, Thien 1979'],
