@@ -301,6 +301,36 @@ test('two looks of one day: the later kept is the later; firmness found in Exami
 	await expect(page.getByText('It rocks a little: hold it firm').first()).toBeVisible();
 });
 
+test('what the root map shows stands at the last look and in the next one', async ({ page }) => {
+	const id = await takeIn(page, { tag: 'S-8', name: 'Hornbeam with a root across' });
+	await open(page, `${DEMO}/trees/${id}/examine`);
+	await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
+	await page
+		.getByRole('group', { name: 'Leans, or rocks in its soil' })
+		.getByRole('radio', { name: 'Firm' })
+		.click();
+	await page.getByRole('button', { name: /^Keep this look/ }).click();
+	await expect(told(page, 'The look is kept.')).toBeVisible();
+	await expect(page.getByText('what this look does not say')).toHaveCount(0);
+	await stage(page, 'Roots');
+	const quick = page.getByLabel('Quick entry of a root');
+	await quick.fill('6:30 9 sec girdling');
+	await quick.press('Enter');
+	await expect(page.getByText('1 mapped')).toBeVisible();
+	await expect(page.getByText('kept', { exact: true }).first()).toBeVisible();
+	await stage(page, 'Examine');
+	await expect(
+		page.getByText(/does not say: root across the trunk, under a third of the trunk \(root map/)
+	).toBeVisible();
+	await page.getByRole('button', { name: 'Look anew, with that' }).click();
+	await expect(page.getByText(/Found: under a third of the trunk, root map/)).toBeVisible();
+	await expectAccessible(page);
+	await page.getByRole('button', { name: /^Keep this look, 1 sign/ }).click();
+	await expect(told(page, 'The look is kept.')).toBeVisible();
+	await expect(page.getByText('measured: the root map')).toBeVisible();
+	await expect(page.getByText('what this look does not say')).toHaveCount(0);
+});
+
 test('where days ahead stand against root work, the lift does not say that today will do', async ({
 	page
 }) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { foundLately } from '$core/tree/carried';
+import { foundLately, shownSince } from '$core/tree/carried';
 import { signsMapped } from '$core/tree/mapped-signs';
 import { defaultValues as values } from '$core/values/values';
 import { segmentFromQuick, rootMapSchema, type RootFlaw } from '$core/roots/map/root-map';
@@ -123,5 +123,21 @@ describe('what the map shows as signs', () => {
 		};
 		const found = foundLately({ ...records, measurements: [collar] }, ON, values);
 		expect(found.find((one) => one.signId === 'girdler-seen')).toMatchObject({ grade: 0, measuredBy: 'c' });
+	});
+
+	it('is told at the last look where that does not say it: from its day on, and not where it says the same', () => {
+		const records = treeRecords({ rootMap: mapOf(girdled) });
+		const look = (examinedOn: string, grade: number | null = null) => ({
+			examinedOn,
+			findings: grade === null ? [] : [{ signId: 'girdler-seen' as const, grade, measuredBy: null }]
+		});
+		const since = (of: ReturnType<typeof look>) =>
+			shownSince(records, of, '2025-05-01', values).map((one) => one.signId);
+		expect(since(look('2025-02-02'))).toEqual(['girdler-seen']);
+		expect(since(look(ON))).toEqual(['girdler-seen']);
+		expect(since(look('2025-02-02', 0))).toEqual(['girdler-seen']);
+		expect(since(look('2025-02-02', 1))).toEqual([]);
+		// Who looked after it was mapped has said what was seen then.
+		expect(since(look('2025-03-02'))).toEqual([]);
 	});
 });

@@ -86,6 +86,30 @@ export function foundLately(
 	return [...shown, ...[...last.values()].map(({ signId, id }) => ({ signId, grade: 1, measuredBy: id }))];
 }
 
+/**
+ * What its records show since a look that this look does not say: measured, mapped or written down on its day or later, and otherwise than
+ * it was found there.
+ * @param on calendar date
+ */
+export function shownSince(
+	records: Pick<TreeRecords, 'measurements' | 'book' | 'tree' | 'rootMap' | 'plan'>,
+	look: Pick<Examination, 'examinedOn' | 'findings'>,
+	on: string,
+	values: Values
+): Finding[] {
+	const { measurements, book, rootMap } = records;
+	const days = new Map<string | null, string>([
+		...measurements.map((one) => [one.id, one.measuredOn] as const),
+		...book.map((one) => [one.id, one.on] as const),
+		...(rootMap ? [[rootMap.id, rootMap.mappedOn] as const] : [])
+	]);
+	return foundLately(records, on, values).filter(
+		({ signId, grade, measuredBy }) =>
+			(days.get(measuredBy) ?? '') >= look.examinedOn &&
+			look.findings.find((one) => one.signId === signId)?.grade !== grade
+	);
+}
+
 /** Signs that the field book saw within so many days. */
 function signsBooked(
 	{ book }: Pick<TreeRecords, 'book'>,

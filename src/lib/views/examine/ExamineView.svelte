@@ -2,7 +2,7 @@
 	import { counted } from '$core/text/plural';
 	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
-	import { contextFor, foundLately } from '$core/tree/carried';
+	import { contextFor, foundLately, shownSince } from '$core/tree/carried';
 	import { actedOn } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
@@ -26,6 +26,7 @@
 		firstLookOf,
 		signApplies,
 		signIds,
+		gradeWord,
 		signOf,
 		signParts,
 		type SignId,
@@ -247,6 +248,20 @@
 		</div>
 
 		{#if past}
+			{@const since = past === latest ? shownSince(records, past, today, values) : []}
+			{#if since.length > 0}
+				<div class="mt-4 border-l-4 border-ochre py-1 pl-3">
+					<p>
+						Its records show what this look does not say: {since
+							.map(
+								(one) =>
+									`${midSentence(signOf(one.signId).label)}, ${gradeWord(one.signId, one.grade)} (${measuredOn(one)})`
+							)
+							.join('; ')}.
+					</p>
+					<Button size="small" class="mt-2" onclick={() => (viewing = 'new')}>Look anew, with that</Button>
+				</div>
+			{/if}
 			<KeptLook
 				look={past}
 				before={earlierLook ?? null}
