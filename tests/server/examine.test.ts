@@ -113,7 +113,7 @@ describe('records of Examine', () => {
 		});
 		expect((await refusal(recordExamination(store, tree.id, look))).problems[0]).toEqual({
 			field: 'findings.0.measuredBy',
-			message: 'must be a measurement or an entry of this tree'
+			message: 'must be a measurement, an entry or the root map of this tree'
 		});
 		expect((await refusal(nameTwin(store, tree.id, tree.id))).status).toBe(422);
 		expect((await refusal(recordTriage(store, tree.id, decision({ secondTreeId: tree.id })))).status).toBe(
