@@ -119,7 +119,7 @@ test('the whole yard is taken along as open files, and read into an empty yard a
 	await page.getByRole('button', { name: 'Read the whole yard in' }).click();
 	await expect(
 		page.getByRole('listitem').filter({ hasText: '15 trees read in, with all that belongs to them.' })
-	).toBeVisible();
+	).toBeVisible({ timeout: 30_000 });
 	await expect(page.getByText('This yard has 15 trees already')).toBeVisible();
 	await page.getByRole('link', { name: 'Trees', exact: true }).first().click();
 	await page

@@ -116,19 +116,26 @@ describe('the verdict', () => {
 		expect(told('2025-10-01', '2026-04-13')?.answer).toBe('met');
 		expect(told('2025-10-01', '2026-04-13', seasons)).toMatchObject({
 			answer: 'not-met',
-			because: 'No dieback measured for 26 days of growth; 180 are wanted.'
+			because: 'No dieback measured for 194 days, 26 of them in growth; 180 are wanted, 120 in growth.'
 		});
-		// Half of one season and half of the next are one.
-		expect(told('2025-07-15', '2026-06-28', seasons)?.because).toContain('for 180 days of growth');
-		expect(told('2025-07-15', '2026-06-28', seasons)?.answer).toBe('met');
-		expect(told('2025-07-15', '2026-06-27', seasons)?.answer).toBe('not-met');
+		// Part of one season and part of the next are one.
+		expect(told('2025-09-15', '2026-06-30', seasons)).toMatchObject({
+			answer: 'met',
+			because: 'No dieback measured for 288 days, 120 of them in growth; 180 are wanted, 120 in growth.'
+		});
+		expect(told('2025-09-15', '2026-06-29', seasons)?.answer).toBe('not-met');
+		// Growth alone is not enough.
+		expect(told('2025-04-01', '2025-09-27', seasons)?.answer).toBe('not-met');
+		expect(told('2025-04-01', '2025-09-28', seasons)?.answer).toBe('met');
 		// Where the season is shorter than that, it is enough.
 		const short = [
 			{ from: '2025-05-20', to: '2025-09-10' },
 			{ from: '2026-05-20', to: '2026-09-10' }
 		];
-		expect(told('2026-05-20', '2026-09-10', short)?.answer).toBe('met');
-		expect(told('2026-05-21', '2026-09-10', short)?.because).toContain('112 days of growth; 113 are wanted');
+		expect(told('2025-09-11', '2026-09-10', short)?.answer).toBe('met');
+		expect(told('2025-09-11', '2026-09-09', short)?.because).toContain(
+			'112 of them in growth; 180 are wanted, 113'
+		);
 	});
 	it('what was seen last can veto, whatever held before', () => {
 		for (const seen of [

@@ -206,18 +206,17 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 	}
 	const quietFrom = lastFallOn ?? first.on;
 	const { seasons } = input;
-	// A winter proves nothing: what would die back does so in growth.
-	const quiet = seasons
-		? seasons.reduce((sum, one) => sum + daysWithin(one, quietFrom, last.on), 0)
-		: daysBetween(quietFrom, last.on);
+	const quiet = daysBetween(quietFrom, last.on);
+	const wanted = values['verdict.quietDays'];
+	// A winter proves nothing: what would die back does so in growth. A season that is short is enough whole.
+	const grown = seasons?.reduce((sum, one) => sum + daysWithin(one, quietFrom, last.on), 0) ?? null;
 	const whole = Math.max(0, ...(seasons ?? []).map(({ from, to }) => daysBetween(from, to)));
-	const wanted = Math.min(values['verdict.quietDays'], whole > 0 ? whole : Infinity);
-	const days = seasons ? 'days of growth' : 'days';
+	const grownWanted = Math.min(values['verdict.quietGrowthDays'], whole > 0 ? whole : Infinity);
 	return criterion(
 		'no-dieback',
 		label,
-		quiet >= wanted ? 'met' : 'not-met',
-		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} ${days}; ${wanted} are wanted.`
+		quiet >= wanted && (grown === null || grown >= grownWanted) ? 'met' : 'not-met',
+		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} days${grown === null ? '' : `, ${grown} of them in growth`}; ${wanted} are wanted${grown === null ? '' : `, ${grownWanted} in growth`}.`
 	);
 }
 

@@ -976,9 +976,18 @@ export const recoveryValues = defineValues({
 		value: 180,
 		unit: 'days',
 		mark: 'ours',
-		note: 'Days of growth, or a whole season of its place where that is shorter; stands for two flushes or one full season.',
+		note: 'Stands for two flushes or one full season.',
 		min: 60,
 		max: 400
+	},
+	'verdict.quietGrowthDays': {
+		label: 'and of these in growth, or a whole season of its place where that is shorter',
+		value: 120,
+		unit: 'days',
+		mark: 'ours',
+		note: 'About two flushes: what would die back does so in growth.',
+		min: 30,
+		max: 365
 	},
 	'expected.bandSpread': {
 		label: 'Half width of the band of expected root function, as a share of what was lost',
