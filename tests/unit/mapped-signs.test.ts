@@ -122,6 +122,13 @@ describe('what the map shows as signs', () => {
 			}
 		};
 		const found = foundLately({ ...records, measurements: [collar] }, ON, values);
+		// What was measured as not there is news only for who had seen it.
+		const since = (findings: Parameters<typeof shownSince>[1]['findings']) =>
+			shownSince({ ...records, measurements: [collar] }, { examinedOn: ON, findings }, ON, values).map(
+				(one) => one.signId
+			);
+		expect(since([])).toEqual([]);
+		expect(since([{ signId: 'girdler-seen', grade: 2, measuredBy: null }])).toEqual(['girdler-seen']);
 		expect(found.find((one) => one.signId === 'girdler-seen')).toMatchObject({ grade: 0, measuredBy: 'c' });
 	});
 

@@ -103,11 +103,12 @@ export function shownSince(
 		...book.map((one) => [one.id, one.on] as const),
 		...(rootMap ? [[rootMap.id, rootMap.mappedOn] as const] : [])
 	]);
-	return foundLately(records, on, values).filter(
-		({ signId, grade, measuredBy }) =>
-			(days.get(measuredBy) ?? '') >= look.examinedOn &&
-			look.findings.find((one) => one.signId === signId)?.grade !== grade
-	);
+	return foundLately(records, on, values).filter(({ signId, grade, measuredBy }) => {
+		const said = look.findings.find((one) => one.signId === signId)?.grade;
+		// That something is not there which nobody looked for then is no news.
+		const news = said === undefined ? grade > 0 : said !== grade;
+		return news && (days.get(measuredBy) ?? '') >= look.examinedOn;
+	});
 }
 
 /** Signs that the field book saw within so many days. */
