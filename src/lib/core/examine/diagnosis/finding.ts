@@ -9,7 +9,10 @@ const findingSchema = z
 		grade: count(0, 9).describe(
 			'0: looked for and not there; 1 and more: the grades of the sign, a plain one has 1'
 		),
-		measuredBy: id().nullable().default(null).describe('The measurement, field-book entry or root map that says so; null when set by hand')
+		measuredBy: id()
+			.nullable()
+			.default(null)
+			.describe('The measurement, field-book entry or root map that says so; null when set by hand')
 	})
 	.refine((finding) => !(finding.signId in topGrades) || finding.grade <= topGrades[finding.signId], {
 		path: ['grade'],
