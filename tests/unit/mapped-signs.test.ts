@@ -53,6 +53,10 @@ describe('what the map shows as signs', () => {
 		const cuts = [{ id: 'r4', on: '2025-04-01' }];
 		expect(signs(girdled, { on: '2025-03-31', cuts })).toEqual([['girdler-seen', 1]]);
 		expect(signs(girdled, { on: '2025-04-01', cuts })).toEqual([]);
+		// Its tip cut off it girdles as before.
+		const records = treeRecords({ rootMap: mapOf(girdled) });
+		const plan = records.plan && { ...records.plan, cuts: [{ ...cut('r4', 0, ON), atMm: 60 }] };
+		expect(signsMapped({ ...records, plan }, ON, values)).toHaveLength(1);
 		// Another root that was cut frees nothing.
 		expect(signs(girdled, { cuts: [{ id: 'r0', on: ON }] })).toEqual([['girdler-seen', 1]]);
 	});

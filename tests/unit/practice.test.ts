@@ -196,6 +196,16 @@ describe('what is done to it', () => {
 		expect(told.choices.find((one) => one.kind === 'care')?.chance).toBeLessThan(-0.1);
 	});
 
+	it('watered by hand while it is wet, that is said; not where its mix alone is to blame', () => {
+		const tree = treeOf(5107, ['sour-root-zone'], potted);
+		const daily: PracticeAct[] = [
+			{ what: 'care', day: 0, rule: { water: 'by-hand', everyDays: 3, covers: true } },
+			...Array.from({ length: 200 }, (_, day): PracticeAct => ({ what: 'water', day, share: 1 }))
+		];
+		expect(judged(tree, daily, percent).lessons[0]).toMatch(/most of its water came while it was still wet/);
+		expect(judged(tree, [], percent).lessons[0]).toMatch(/its mix held water and no air/);
+	});
+
 	it('dries out when nobody waters it, more in growth than at rest', () => {
 		const dry: PracticeAct = { what: 'care', day: 0, rule: { water: 'by-hand', everyDays: 3, covers: true } };
 		// Under cover no rain does it for them.
@@ -444,10 +454,10 @@ describe('what its records say was done', () => {
 			if (!first) throw new Error('none is faulty');
 			const thick = (list: typeof faulty): number =>
 				list.reduce((sum, one) => sum + one.diameterStartMm ** 2, 0);
-			const cutBy = (list: typeof faulty, doneOn = on) => {
+			const cutBy = (list: typeof faulty, doneOn = on, atMm = 0) => {
 				const records = treeRecords({ plantings: [], rootMap: map });
 				if (!records.plan) throw new Error('no plan');
-				const cuts = list.map((one) => rootCut(one.id, 0, doneOn));
+				const cuts = list.map((one) => ({ ...rootCut(one.id, 0, doneOn), atMm }));
 				return acts({ rootMap: map, plan: { ...records.plan, cuts } }).find((act) => act.what === 'cut');
 			};
 			expect(cutBy(faulty), cause).toMatchObject({ [part]: 1 });
@@ -455,6 +465,8 @@ describe('what its records say was done', () => {
 			expect(cutBy([first]), cause).toMatchObject({ [part]: expect.closeTo(half, 9) as number });
 			const sound = map.segments.filter(({ id }) => !faulty.some((one) => one.id === id)).slice(0, 1);
 			expect(cutBy(sound), cause).toMatchObject({ rot: 0, girdles: 0, bound: 0 });
+			// Its tip cut off frees nothing of what girdles at the trunk.
+			if (cause === 'girdling-roots') expect(cutBy(faulty, on, 80)).toMatchObject({ girdles: 0 });
 			// What was cut on another day is no work of this one.
 			expect(cutBy(faulty, dateOf(tree, 9))).toBeUndefined();
 		}

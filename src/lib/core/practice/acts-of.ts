@@ -170,13 +170,14 @@ function cutOf(
 		// What came lifted had lost its roots before it came, whenever its lift is written down.
 		.done.filter((loss) => loss.on === on && (loss.by !== 'lift' || truth.situation === 'in-ground'))
 		.reduce((sum, loss) => sum + loss.share, 0);
-	const cut = new Set(plan?.cuts.filter((one) => one.doneOn === on).map((one) => one.segmentId));
-	if (cut.size === 0 && share === 0) return null;
-	const claims = (rootMap?.segments ?? []).map((segment) => ({
-		cut: cut.has(segment.id),
-		thick: segment.diameterStartMm ** 2,
-		kind: rootMap ? claimOf(segment, rootMap, values)?.kind : undefined
-	}));
+	const cuts = plan?.cuts.filter((one) => one.doneOn === on) ?? [];
+	if (cuts.length === 0 && share === 0) return null;
+	const claims = (rootMap?.segments ?? []).map((segment) => {
+		const claim = rootMap && claimOf(segment, rootMap, values);
+		// A cut beyond where the trouble begins leaves it there.
+		const cut = cuts.some((one) => one.segmentId === segment.id && one.atMm <= (claim?.fromMm ?? 0));
+		return { cut, thick: segment.diameterStartMm ** 2, kind: claim?.kind };
+	});
 	/** Of the roots that lie so, by the area of their sections. */
 	const part = (kind: ClaimKind): number => {
 		const faulty = claims.filter((one) => one.kind === kind);

@@ -23,13 +23,14 @@ export function signsMapped(
 ): Finding[] {
 	if (!rootMap || rootMap.mappedOn > on) return [];
 	const cuts = plan?.cuts.filter(({ state, doneOn }) => state === 'done' && (doneOn ?? on) <= on) ?? [];
-	const gone = new Set([
-		...rootsGone({ rootMap, plan: plan && { ...plan, cuts } }, values),
-		...cuts.map(({ segmentId }) => segmentId)
-	]);
-	const left = rootMap.segments.filter(({ id }) => !gone.has(id));
+	const gone = new Set(rootsGone({ rootMap, plan: plan && { ...plan, cuts } }, values));
+	const claims = new Map(rootMap.segments.map((one) => [one.id, claimOf(one, rootMap, values)]));
+	// A cut beyond where the trouble begins leaves it there.
+	const cutOff = (id: string): boolean =>
+		cuts.some((cut) => cut.segmentId === id && cut.atMm <= (claims.get(id)?.fromMm ?? Infinity));
+	const left = rootMap.segments.filter(({ id }) => !gone.has(id) && !cutOff(id));
 	const claimed = (kind: 'girdling' | 'circling'): typeof left =>
-		left.filter((segment) => claimOf(segment, rootMap, values)?.kind === kind);
+		left.filter(({ id }) => claims.get(id)?.kind === kind);
 	const signs: [SignId, number][] = [];
 	const girdlers = claimed('girdling');
 	if (girdlers.length > 0)
