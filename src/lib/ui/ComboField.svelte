@@ -51,6 +51,7 @@
 	let changedSince = $state.raw<Refused | null>(null);
 	const chosen = $derived(refused && refused !== changedSince ? (refused.typed[name] ?? value) : value);
 	const labelOf = (of: string): string => options.find((option) => option.value === of)?.label ?? '';
+	const shownText = $derived(typed ?? labelOf(chosen));
 	const said = (option: ComboOption): string => `${option.label} ${option.also ?? ''}`;
 	const called = $derived(
 		onsearch || typed === null || typed.trim() === '' ? options : findBy(typed, options, said)
@@ -67,16 +68,21 @@
 		changedSince = refused ?? null;
 		onchange?.(next);
 	}
+	/** As if typed, so that a draft of the form holds it too. */
+	async function tellForm(): Promise<void> {
+		await tick();
+		field?.dispatchEvent(new Event('change', { bubbles: true }));
+	}
 	async function take(next: string): Promise<void> {
 		typed = null;
 		set(next);
-		await tick();
-		// As if typed, so that a draft of the form holds it too.
-		field?.dispatchEvent(new Event('change', { bubbles: true }));
+		await tellForm();
 	}
 	/** What was begun and not chosen is no choice: the field says again what stands. */
 	function fallBack(): void {
-		if (strict) typed = null;
+		if (!strict || typed === null) return;
+		typed = null;
+		void tellForm();
 	}
 	function type(text: string): void {
 		typed = text;
@@ -104,7 +110,7 @@
 		<Combobox.Root
 			type="single"
 			value={chosen}
-			inputValue={typed ?? labelOf(chosen)}
+			inputValue={shownText}
 			allowDeselect={false}
 			onValueChange={(next) => void take(next)}
 			bind:open
@@ -113,6 +119,7 @@
 			}}
 		>
 			<div class="relative">
+				<!-- The value is said here: the part's own copy of it is written from two sides, and stays as typed now and then. -->
 				<Combobox.Input
 					bind:ref={field}
 					{id}
@@ -130,7 +137,11 @@
 						if (!open) fallBack();
 					}}
 					{@attach onReset(() => (typed = null))}
-				/>
+				>
+					{#snippet child({ props })}
+						<input {...props} value={shownText} />
+					{/snippet}
+				</Combobox.Input>
 				<Combobox.Trigger
 					class="absolute inset-y-0 right-0 flex w-11 items-center justify-center text-slate hover:text-ink"
 					aria-label="Show the whole list"
