@@ -386,6 +386,13 @@ test('a day is chosen from its month by mouse and by keys, and stays in the draf
 	await expect(kind).toHaveValue('Alder (Alnus)');
 	await expect(page.getByText('Alder: deciduous broadleaf')).toBeVisible();
 	await expect(page.getByRole('listbox')).toHaveCount(0);
+	// One begun and not chosen falls back, and comes back as what it fell back to.
+	await kind.fill('horn');
+	await kind.press('Tab');
+	await expect(kind).toHaveValue('Alder (Alnus)');
+	await page.reload();
+	await expect(page.getByText('Alder: deciduous broadleaf')).toBeVisible();
+	await expect(kind).toHaveValue('Alder (Alnus)');
 });
 
 test('trees out of a spreadsheet: looked at, columns chosen, what is wrong is said, the rest taken in and taken back', async ({
