@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { standingSentence } from '$core/tree/line-of-care';
 import { releaseFacts } from '$core/tree/gate';
 import { standingOf } from '$core/tree/standing';
-import { urgentOf } from '$core/tree/urgent';
+import { pressingOf } from '$core/tree/urgent';
 import { verdict } from '$core/recovery/verdict';
 import { planStanding } from '$core/roots/plan/plan-standing';
 import { todayItems } from '$core/today/today';
@@ -92,7 +92,7 @@ describe('the invented yard', () => {
 				on,
 				{
 					facts,
-					urgent: urgentOf(records, on, defaultValues),
+					...pressingOf(records, on, defaultValues),
 					standing: standingOf(records, on, defaultValues)
 				},
 				defaultValues

@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
 import { diagnose } from '$core/examine/diagnosis/diagnose';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
-import { signIds } from '$core/vocabulary/signs';
+import { signIds, signOf } from '$core/vocabulary/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tree/carried';
 import { changeSchema, factors, type Factor } from '$core/tree/changes';
 import { bookEntrySchema } from '$core/aftercare/book/book';
-import { actedOn, urgentOf } from '$core/tree/urgent';
+import { actedOn, pressingOf, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { observationSchema } from '$core/examine/looks/observation';
@@ -258,6 +258,42 @@ describe('what a look says to act on now', () => {
 			bookEntrySchema.parse({ id: 'b', version: 1, kind: 'rot-cut-out', on: day, details: {} });
 		expect(urgent({ book: [cutOut(on)], plantings: [planted] })).toBeNull();
 		expect(urgent({ book: [cutOut(addDays(rot.examinedOn, -1))] })?.conditionId).toBe('root-rot');
+	});
+	it('a likely cause waits for the check that Examine names, as long as a look presses and nothing was done', () => {
+		const found = look('g', rot.examinedOn, [
+			['bark-groove', 1],
+			['roots-above-flare', 1]
+		]);
+		const of = (change: object, days = 5) =>
+			pressingOf(
+				treeRecords({ examinations: [found], plan: null, ...change }),
+				addDays(rot.examinedOn, days),
+				values
+			);
+		const { urgent, check } = of({}, 0);
+		expect(urgent).toBeNull();
+		expect(check).toMatchObject({
+			label: 'Girdling roots',
+			on: rot.examinedOn,
+			check: {
+				label: 'Root across the trunk',
+				how: signOf('girdler-seen').how,
+				minutes: values['diagnosis.minutes.girdler-seen']
+			}
+		});
+		expect(check?.chance).toBeGreaterThan(values['diagnosis.likely']);
+		expect(of({}, values['urgent.days']).check).toEqual(check);
+		expect(of({}, values['urgent.days'] + 1).check).toBeNull();
+		const changed = changeSchema.parse({
+			id: 'c',
+			version: 1,
+			changedOn: addDays(rot.examinedOn, 1),
+			factors: ['roots-cut']
+		});
+		expect(of({ factorChanges: [changed] }).check).toBeNull();
+		// What is not likely asks for no check on Today.
+		const faint = look('f', rot.examinedOn, [['growth-stopped', 1]]);
+		expect(of({ examinations: [faint] }).check).toBeNull();
 	});
 	it('a sound tree presses for nothing', () => {
 		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();

@@ -337,8 +337,8 @@ describe('the table of signs', () => {
 			const context = { situation, season, group: 'deciduous' } as const;
 			const looked = firstLookOf(context);
 			expect(new Set(looked).size).toBe(8);
-			// A tree without leaves is not asked whether they wilt.
-			expect(looked.some((id) => signOf(id).needsLeaf)).toBe(season !== 'rest' && situation !== 'in-ground');
+			// A tree without leaves is not asked whether they wilt, nor how much sky they leave open.
+			expect(looked.some((id) => signOf(id).needsLeaf)).toBe(season !== 'rest');
 			for (const id of looked) {
 				expect(signShows(id, context), id).toBe(true);
 				if (situation !== 'just-lifted')

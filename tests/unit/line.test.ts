@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { releaseFacts, stillWaitedFor } from '$core/tree/gate';
-import type { Urgent } from '$core/tree/urgent';
+import type { CheckFirst, Urgent } from '$core/tree/urgent';
 import { taskSchema } from '$core/vocabulary/task';
 import { bookDetails, bookEntrySchema, type BookEntry, type BookKind } from '$core/aftercare/book/book';
 import type { TreeRecords } from '$core/tree/case';
@@ -218,13 +218,18 @@ describe('the line of care', () => {
 });
 
 describe('how a tree stands', () => {
-	const sentence = (of: ReturnType<typeof records>, urgent: Urgent | null = null) =>
+	const sentence = (
+		of: ReturnType<typeof records>,
+		urgent: Urgent | null = null,
+		check: CheckFirst | null = null
+	) =>
 		standingSentence(
 			of,
 			today,
 			{
 				facts: releaseFacts(of, [], null, defaultValues),
 				urgent,
+				check,
 				standing: standingOf(of, today, defaultValues)
 			},
 			defaultValues
@@ -248,6 +253,19 @@ describe('how a tree stands', () => {
 			meaning: ''
 		};
 		expect(sentence(of, urgent).next).toBe('Root rot is likely (64 %): act now');
+		const check: CheckFirst = {
+			label: 'Girdling roots',
+			chance: 0.83,
+			on: today,
+			check: { label: 'Roots lie against the trunk', how: '', minutes: 1 }
+		};
+		expect(sentence(of, urgent, check).next).toBe('Root rot is likely (64 %): act now');
+		expect(sentence(of, null, check).next).toBe(
+			'Girdling roots is likely (83 %); check first: roots lie against the trunk'
+		);
+		expect(sentence(of, null, { ...check, check: null }).next).toBe(
+			'Girdling roots is likely (83 %); look anew, with what was seen since'
+		);
 	});
 	it('says what is planned where no task comes before it, and first of all that it is out of the ground', () => {
 		const planned = (change: Partial<TreeRecords>, cuts: Cut[] = []) => sentence(records(change, cuts)).next;

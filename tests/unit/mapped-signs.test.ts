@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { pressingOf } from '$core/tree/urgent';
 import { foundLately, shownSince } from '$core/tree/carried';
 import { signsMapped } from '$core/tree/mapped-signs';
 import { defaultValues as values } from '$core/values/values';
@@ -150,5 +152,24 @@ describe('what the map shows as signs', () => {
 		expect(since(look('2025-02-02', 1))).toEqual([]);
 		// Who looked after it was mapped has said what was seen then.
 		expect(since(look('2025-03-02'))).toEqual([]);
+	});
+});
+
+describe('a check that decides a likely cause', () => {
+	it('is not asked for once the map answers it: then to look anew is', () => {
+		const found = examinationSchema.parse({
+			id: 'g',
+			version: 1,
+			examinedOn: ON,
+			findings: [
+				{ signId: 'bark-groove', grade: 1 },
+				{ signId: 'roots-above-flare', grade: 1 }
+			]
+		});
+		const asked = (map: ReturnType<typeof mapOf>) =>
+			pressingOf(treeRecords({ examinations: [found], plan: null, rootMap: map }), '2025-03-05', values)
+				.check;
+		expect(asked(mapOf(sound))?.check?.label).toBe('Root across the trunk');
+		expect(asked(mapOf(girdled, '2025-03-03'))).toMatchObject({ label: 'Girdling roots', check: null });
 	});
 });

@@ -99,6 +99,7 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	underCover: null,
 	planned: null,
 	urgent: null,
+	check: null,
 	gate: null,
 	pottedOn: null,
 	firmness: null,
@@ -168,6 +169,37 @@ describe('a root zone that smells', () => {
 			meaning: ''
 		} as const;
 		expect(told({ urgent })).toEqual([]);
+	});
+	it('a quick check that decides a likely cause is asked for, but beside what is to be acted on now', () => {
+		const check: NonNullable<StandingKept['check']> = {
+			label: 'Girdling roots',
+			chance: 0.83,
+			on: today,
+			check: { label: 'Roots lie against the trunk', how: 'Look under the mulch.', minutes: 1 }
+		};
+		const asked = (change: Partial<StandingKept>) =>
+			items(entry({ standing: kept(change) })).filter((item) => item.stage === 'examine');
+		expect(asked({ check })).toMatchObject([
+			{
+				level: 'due',
+				sentence: 'Girdling roots is likely; check first: roots lie against the trunk',
+				reason: `Looked at on ${today}. Look under the mulch. 1 minute, and it may turn what is done.`,
+				figure: '83 %'
+			}
+		]);
+		expect(asked({ check: { ...check, check: null } })[0]?.reason).toContain('show since then');
+		const days = defaultValues['urgent.days'];
+		expect(asked({ check: { ...check, on: addDays(today, -days) } })).toHaveLength(1);
+		expect(asked({ check: { ...check, on: addDays(today, -days - 1) } })).toEqual([]);
+		const urgent = {
+			label: 'Root rot',
+			chance: 0.7,
+			on: today,
+			stage: 'roots',
+			water: 'less',
+			meaning: ''
+		} as const;
+		expect(asked({ check, urgent })).toEqual([]);
 	});
 });
 
@@ -493,6 +525,7 @@ describe('every working value of Today', () => {
 			trees: [
 				entry({ standing: kept({ urgent, out: { on: '2026-04-16', how: 'wrapped' } }) }),
 				entry({ standing: kept({ out: { on: '2026-03-01', how: 'heeled-in' } }) }),
+				entry({ standing: kept({ check: { label: 'Rot', chance: 0.4, on: today, check: null } }) }),
 				entry({ standing: kept({ planned }) }),
 				entry({ standing: kept({ planned: { ...planned, on: '2026-04-25' } }) }),
 				entry({ standing: kept({ planned: { ...planned, undated: true } }) }),
@@ -707,6 +740,7 @@ describe('every working value of Today', () => {
 			  "standing: 150 now A-1 | It moves at the base: hold it firm | Seen on 2026-04-18. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | moves at the base | replant",
 			  "standing: 145 now A-1 | Its pot smells mouldy: let air in, and water only what has dried | Smelt on 2026-04-18. Air is short there, or rot goes on: smell again within two weeks. | smells mouldy | recovery",
 			  "standing: 61.857142857142854 due A-1 | Heeled in: pot or plant it in its window | Heeled in since 2026-03-01; its place there is for days or weeks, not for seasons. | 48 days | replant",
+			  "standing: 60 due A-1 | Rot is possible; look anew, with what was seen since | Looked at on 2026-04-18. Its records show since then what was to be checked. | 40 % | examine",
 			  "standing: 60 due A-1 | Lift it | Planned for 2026-04-18. | today | replant",
 			  "standing: 15 soon A-1 | Lift it: give it a day | Decided on 2026-04-18. | no day yet | replant",
 			  "standing: 13 soon A-1 | Lift it | Planned for 2026-04-25. | in 7 days | replant",

@@ -9,7 +9,7 @@ import { lastRootWork } from '../core/tree/losses';
 import { plannedWork } from '../core/tree/planned';
 import { standingOf } from '../core/tree/standing';
 import { treeWater } from '../core/tree/tree-water';
-import { urgentOf } from '../core/tree/urgent';
+import { pressingOf } from '../core/tree/urgent';
 import { groundStateOf, waterStateOf, type FunctionLow, type WaterState } from '../core/tree/water-state';
 import type { Values } from '../core/values/values';
 import type { Reader } from './db/database';
@@ -103,7 +103,7 @@ export async function reckonTrees(
 				rootsCutOn: lastRootWork(records, values)?.on ?? null,
 				underCover: nightsUnderCover(records.book, on),
 				planned: plannedWork(records, on, values)[0] ?? null,
-				urgent: urgentOf(records, on, values),
+				...pressingOf(records, on, values),
 				gate: gateOf(records, await referenceShootMm(db, records.tree), values)
 			}),
 			found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null

@@ -1,13 +1,14 @@
 import type { TreeRecords } from '../core/tree/case';
 import { lineOfCare, type LineOfCare } from '../core/tree/line-of-care';
 import { standingOf, type Standing } from '../core/tree/standing';
-import { urgentOf, type Urgent } from '../core/tree/urgent';
+import { pressingOf, type CheckFirst, type Urgent } from '../core/tree/urgent';
 import { frozen } from './db/database';
 import type { Values } from '../core/values/values';
 
 /** What every page of a tree begins with. */
 export interface TreeHead {
 	urgent: Urgent | null;
+	check: CheckFirst | null;
 	stands: Standing;
 	care: LineOfCare;
 }
@@ -19,7 +20,7 @@ export function headOf(records: TreeRecords, on: string, values: Values): TreeHe
 	const kept = known.get(records);
 	if (kept?.on === on && kept.values === values) return kept.head;
 	const head = frozen<TreeHead>({
-		urgent: urgentOf(records, on, values),
+		...pressingOf(records, on, values),
 		stands: standingOf(records, records.tree.closedOn ?? on, values),
 		care: lineOfCare(records, on, values)
 	});

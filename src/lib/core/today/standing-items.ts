@@ -3,6 +3,8 @@ import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
 import { chanceSaid, likelihood } from '../text/percent';
 import type { Values } from '../values/values';
+import { checkAsked } from '../tree/next';
+import { counted } from '../text/plural';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
 type Of<T> = (
@@ -24,6 +26,27 @@ const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
 			reason: `Looked at on ${urgent.on}. ${urgent.meaning}`,
 			figure: chanceSaid(urgent.chance),
 			stage: urgent.stage,
+			task: null
+		}
+	];
+};
+
+/** A likely cause that a quick check decides before it is acted on; beside what is to be acted on now it waits. */
+const checkItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { check: asked, urgent } = entry.standing;
+	if (!asked || urgent || daysBetween(asked.on, today) > values['urgent.days']) return [];
+	const { label, chance, on, check } = asked;
+	return [
+		{
+			...common(entry),
+			urgency: values['today.rank.check'],
+			level: 'due',
+			sentence: `${label} is ${likelihood(chance)}; ${checkAsked(asked)}`,
+			reason: check
+				? `Looked at on ${on}. ${check.how} ${counted(check.minutes, 'minute')}, and it may turn what is done.`
+				: `Looked at on ${on}. Its records show since then what was to be checked.`,
+			figure: chanceSaid(chance),
+			stage: 'examine',
 			task: null
 		}
 	];
@@ -135,7 +158,7 @@ const smellItem: Of<TodayItem[]> = (entry, today, values) => {
 export function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
 	const { standing } = entry;
 	if (!standing) return [];
-	return [urgentItem, outItem, plannedItem, looseItem, smellItem].flatMap((of) =>
+	return [urgentItem, checkItem, outItem, plannedItem, looseItem, smellItem].flatMap((of) =>
 		of({ ...entry, standing }, today, values)
 	);
 }

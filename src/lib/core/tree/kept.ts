@@ -2,7 +2,7 @@ import type { NightsUnderCover } from '../climate/cold-limit';
 import type { Smell } from '../examine/looks/seen-words';
 import type { StageGate } from '../roots/plan/stage-gate';
 import type { Planned } from './planned';
-import type { Urgent } from './urgent';
+import type { CheckFirst, Urgent } from './urgent';
 import type { Standing, PestsSeen, Stands } from './standing';
 import { outSince } from './standing';
 
@@ -26,6 +26,8 @@ export interface StandingKept {
 	planned: Planned | null;
 	/** What its last look says to act on now. */
 	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
+	/** A likely cause that a check of a minute decides, before it is acted on. */
+	check: CheckFirst | null;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
@@ -47,9 +49,10 @@ export function standingKept(
 		rootsCutOn,
 		gate,
 		urgent,
+		check,
 		underCover,
 		planned
-	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'underCover' | 'planned'>
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned'>
 ): StandingKept {
 	const { firmness, pests } = standing;
 	return {
@@ -64,6 +67,7 @@ export function standingKept(
 			water: urgent.water,
 			meaning: urgent.meaning
 		},
+		check,
 		gate: gate && { answer: gate.answer, because: gate.because },
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,

@@ -14,7 +14,7 @@ import { lastRootWork, rootLosses, type WorkLoss } from './losses';
 import { nextOf } from './next';
 import { plannedWork } from './planned';
 import { outSince, type Standing } from './standing';
-import type { Urgent } from './urgent';
+import type { CheckFirst, Urgent } from './urgent';
 import { treeStateNames, type Stage } from '../vocabulary/words';
 import type { Values } from '../values/values';
 
@@ -132,10 +132,12 @@ export function standingSentence(
 	{
 		facts,
 		urgent,
+		check,
 		standing
 	}: {
 		facts: ReleaseFacts;
 		urgent: Urgent | null;
+		check: CheckFirst | null;
 		standing: Pick<Standing, 'stands' | 'firmness' | 'smell'>;
 	},
 	values: Values
@@ -154,6 +156,7 @@ export function standingSentence(
 		tasks,
 		{
 			urgent,
+			check,
 			out: outSince(standing),
 			firmness: held === 'moves' || held === 'loose' ? { value: held } : null,
 			smell: smellSince(standing, lastRootWork(records, values)?.on ?? null),

@@ -4,6 +4,7 @@ import { chanceSaid, likelihood } from '../text/percent';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import type { TodayTask } from '../vocabulary/task';
 import type { Values } from '../values/values';
+import { midSentence } from '../text/mid-sentence';
 import type { StandingKept } from './kept';
 
 /** What comes next for a tree, in one line; with no day where it is to be done now. */
@@ -15,12 +16,17 @@ export interface Next {
 /** What `nextOf` reads of how a tree stands. */
 export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'pottedOn'> & {
 	urgent: Pick<NonNullable<StandingKept['urgent']>, 'label' | 'chance'> | null;
+	check: Pick<NonNullable<StandingKept['check']>, 'label' | 'chance' | 'check'> | null;
 	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value'> | null;
 };
 
+/** What decides a likely cause before it is acted on, in a few words. */
+export const checkAsked = ({ check }: Pick<NonNullable<StandingKept['check']>, 'check'>): string =>
+	check ? `check first: ${midSentence(check.label)}` : 'look anew, with what was seen since';
+
 /**
- * What comes next for a tree, the most pressing: what others have to see, what its last look says to act on, a tree out of the ground or loose,
- * then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
+ * What comes next for a tree, the most pressing: what others have to see, what its last look says to act on, a tree out of the ground or loose, a
+ * check that decides, then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
  * @param stands null where it was never folded
  * @returns null where nothing is open or planned
  */
@@ -38,7 +44,7 @@ export function nextOf(
 		.sort((a, b) => a.toOn.localeCompare(b.toOn));
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
-	const { urgent, out, firmness, smell, planned } = stands ?? {};
+	const { urgent, check, out, firmness, smell, planned } = stands ?? {};
 	if (urgent)
 		return {
 			what: `${urgent.label} is ${likelihood(urgent.chance)} (${chanceSaid(urgent.chance)}): act now`,
@@ -55,6 +61,11 @@ export function nextOf(
 	if (firmness) return { what: `It ${firmnessSaid[firmness.value].now}: hold it firm`, on: null };
 	if (smell && daysBetween(smell.on, today) <= values['decision.smellDays'])
 		return { what: smellAsks(smell.value, stands?.pottedOn ? 'pot' : 'soil'), on: null };
+	if (check)
+		return {
+			what: `${check.label} is ${likelihood(check.chance)} (${chanceSaid(check.chance)}); ${checkAsked(check)}`,
+			on: null
+		};
 	const [first] = open;
 	if (planned && (!first || planned.on <= first.toOn))
 		return {

@@ -2,12 +2,14 @@ import type { TreeRecords } from './case';
 import type { Factor } from './changes';
 import { daysBetween } from '../maths/calendar';
 import { standingOn } from '../examine/diagnosis/act-now';
-import { advise } from '../examine/diagnosis/advice';
+import { advise, type CauseAdvice } from '../examine/diagnosis/advice';
 import { conditionOf, type ConditionId } from '../vocabulary/conditions';
 import { diagnose } from '../examine/diagnosis/diagnose';
 import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
-import { contextFor } from './carried';
+import { contextFor, shownSince } from './carried';
+import { signOf } from '../vocabulary/signs';
+import type { Examination } from '../examine/diagnosis/examination';
 import { lastRootWork, rootLosses } from './losses';
 
 /** A cause that the last look says to act on now, and that nothing was done about since. */
@@ -24,6 +26,16 @@ export interface Urgent {
 	water: string | null;
 	pot: string | null;
 	meaning: string;
+}
+
+/** A likely cause that the last look would have acted on now, but for a check of a minute that decides it. */
+export interface CheckFirst {
+	label: string;
+	chance: number;
+	/** Day of the look. */
+	on: string;
+	/** What is to be looked for, and how; null where its records have shown it since, so that looking anew decides. */
+	check: { label: string; how: string; minutes: number } | null;
 }
 
 /** Work with a saw; what else is at the roots is a matter of pot and mix. */
@@ -105,15 +117,19 @@ export const asksForDryRest = (urgent: Pick<Urgent, 'conditionId' | 'water'> | n
 	urgent?.water === 'less' && conditionOf(urgent.conditionId).asks?.roots !== 'leave';
 
 /**
- * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedOn`). Too old to
- * press after some weeks.
- * @returns null where nothing presses
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedOn`), and its likeliest
+ * one that a quick check decides first. Too old to press after some weeks.
+ * @returns nulls where nothing presses
  */
-export function urgentOf(records: TreeRecords, on: string, values: Values): Urgent | null {
+export function pressingOf(
+	records: TreeRecords,
+	on: string,
+	values: Values
+): { urgent: Urgent | null; check: CheckFirst | null } {
 	const { tree, kind } = records;
 	const look = records.examinations.findLast((one) => one.examinedOn <= on);
-	if (!look || look.findings.length === 0 || tree.state !== 'in-care') return null;
-	if (daysBetween(look.examinedOn, on) > values['urgent.days']) return null;
+	if (!look || look.findings.length === 0 || tree.state !== 'in-care') return { urgent: null, check: null };
+	if (daysBetween(look.examinedOn, on) > values['urgent.days']) return { urgent: null, check: null };
 	const place = records.places.find((one) => one.id === tree.placeId) ?? null;
 	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
 	const diagnosis = diagnose(context, look.findings, values);
@@ -124,21 +140,54 @@ export function urgentOf(records: TreeRecords, on: string, values: Values): Urge
 		{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
 		values
 	);
-	const cause = advise(diagnosis, context, look.findings, standing, values).causes.find(
-		(one) => one.verdict === 'now' && actedOn(records, one.conditionId, look.examinedOn, values) === null
-	);
-	if (!cause) return null;
-	const condition = conditionOf(cause.conditionId);
-	const { asks } = condition;
+	const { causes } = advise(diagnosis, context, look.findings, standing, values);
+	const undone = causes.filter((one) => actedOn(records, one.conditionId, look.examinedOn, values) === null);
+	const now = undone.find((one) => one.verdict === 'now');
+	const check = undone.find((one) => one.verdict === 'check' && one.chance >= values['diagnosis.likely']);
 	return {
-		conditionId: cause.conditionId,
-		label: condition.label,
-		chance: cause.chance,
-		on: look.examinedOn,
-		atRoots: condition.atRoots,
-		stage: stageOf(cause.conditionId),
-		water: asks?.water ?? null,
-		pot: asks?.pot ?? null,
-		meaning: condition.meaning
+		urgent: now ? urgentFor(now, look.examinedOn) : null,
+		check: check ? checkFor(check, records, look, on, values) : null
 	};
 }
+
+function urgentFor({ conditionId, chance }: CauseAdvice, on: string): Urgent {
+	const { label, atRoots, asks, meaning } = conditionOf(conditionId);
+	return {
+		conditionId,
+		label,
+		chance,
+		on,
+		atRoots,
+		stage: stageOf(conditionId),
+		water: asks?.water ?? null,
+		pot: asks?.pot ?? null,
+		meaning
+	};
+}
+
+function checkFor(
+	{ conditionId, chance, check: signId }: CauseAdvice,
+	records: TreeRecords,
+	look: Examination,
+	on: string,
+	values: Values
+): CheckFirst {
+	const shown = shownSince(records, look, on, values).some((one) => one.signId === signId);
+	return {
+		label: conditionOf(conditionId).label,
+		chance,
+		on: look.examinedOn,
+		check:
+			signId === null || shown
+				? null
+				: {
+						label: signOf(signId).label,
+						how: signOf(signId).how,
+						minutes: values[`diagnosis.minutes.${signId}`]
+					}
+	};
+}
+
+/** What its last look says to act on now; null where nothing does. @see pressingOf */
+export const urgentOf = (records: TreeRecords, on: string, values: Values): Urgent | null =>
+	pressingOf(records, on, values).urgent;

@@ -60,6 +60,7 @@ export const todayValues = defineValues({
 	'today.rank.coldMaybe': rank('a cold night would be too cold for it', 90),
 	'today.rank.alarm': rank('something is wrong with its water', 70),
 	'today.rank.dangerLater': rank('weather of later days beyond what it stands', 60),
+	'today.rank.check': rank('a check of a minute before a likely cause is acted on', 60),
 	'today.rank.planned': rank('planned work whose day is here', 60),
 	'today.rank.unknownWater': rank('its water is not known', 58),
 	'today.rank.heeled': rank('heeled in', 55),

@@ -74,6 +74,7 @@ export const signs = {
 		grades: ['none', 'some', 'many']
 	},
 	'crown-thin': {
+		needsLeaf: true,
 		label: 'Crown thin all over',
 		how: 'Stand back; how much sky shows against one of its kind.',
 		tool: 'eyes',
@@ -84,6 +85,7 @@ export const signs = {
 		grades: ['full', 'a third thin', 'more than half bare']
 	},
 	'one-side-thin': {
+		needsLeaf: true,
 		label: 'Crown thin on one side',
 		how: 'Stand back and walk round it.',
 		tool: 'eyes',
@@ -191,6 +193,7 @@ export const signs = {
 		situations: anywhere
 	},
 	'after-cold': {
+		needsLeaf: true,
 		label: 'Black or glassy leaves within days of a cold night',
 		how: 'Look up the last cold night; look at the others of the batch.',
 		tool: 'eyes and the log',
@@ -287,7 +290,7 @@ export const signs = {
 	},
 	'insects-seen': {
 		label: 'Insects, scale or webs on leaves and twigs',
-		how: 'Look under ten leaves with a lens; tap a twig over paper.',
+		how: 'Look under ten leaves, or along ten twigs while it is bare, with a lens; tap a twig over paper.',
 		tool: 'a lens, white paper',
 		part: 'crown',
 		procedure: 'look',

@@ -26,7 +26,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		const ahead = place
 			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
 			: undefined;
-		const { urgent, stands, care } = headOf(records, today(), values);
+		const { urgent, check, stands, care } = headOf(records, today(), values);
 		return {
 			stands,
 			urgent,
@@ -44,6 +44,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 				{
 					facts: releaseFacts(records, [], await referenceShootMm(db, tree), values),
 					urgent,
+					check,
 					standing: stands
 				},
 				values
