@@ -740,7 +740,7 @@ describe('every working value of Today', () => {
 			  "standing: 150 now A-1 | It moves at the base: hold it firm | Seen on 2026-04-18. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | moves at the base | replant",
 			  "standing: 145 now A-1 | Its pot smells mouldy: let air in, and water only what has dried | Smelt on 2026-04-18. Air is short there, or rot goes on: smell again within two weeks. | smells mouldy | recovery",
 			  "standing: 61.857142857142854 due A-1 | Heeled in: pot or plant it in its window | Heeled in since 2026-03-01; its place there is for days or weeks, not for seasons. | 48 days | replant",
-			  "standing: 60 due A-1 | Rot is possible; look anew, with what was seen since | Looked at on 2026-04-18. Its records show since then what was to be checked. | 40 % | examine",
+			  "standing: 60 due A-1 | Rot is possible; look anew, with what was seen since | Looked at on 2026-04-18. Its records show since then what that look does not say. | 40 % | examine",
 			  "standing: 60 due A-1 | Lift it | Planned for 2026-04-18. | today | replant",
 			  "standing: 15 soon A-1 | Lift it: give it a day | Decided on 2026-04-18. | no day yet | replant",
 			  "standing: 13 soon A-1 | Lift it | Planned for 2026-04-25. | in 7 days | replant",

@@ -44,7 +44,7 @@ const checkItem: Of<TodayItem[]> = (entry, today, values) => {
 			sentence: `${label} is ${likelihood(chance)}; ${checkAsked(asked)}`,
 			reason: check
 				? `Looked at on ${on}. ${check.how} ${counted(check.minutes, 'minute')}, and it may turn what is done.`
-				: `Looked at on ${on}. Its records show since then what was to be checked.`,
+				: `Looked at on ${on}. Its records show since then what that look does not say.`,
 			figure: chanceSaid(chance),
 			stage: 'examine',
 			task: null

@@ -34,7 +34,7 @@ export interface CheckFirst {
 	chance: number;
 	/** Day of the look. */
 	on: string;
-	/** What is to be looked for, and how; null where its records have shown it since, so that looking anew decides. */
+	/** What is to be looked for, and how; null where its records show since what the look does not say, so that looking anew decides. */
 	check: { label: string; how: string; minutes: number } | null;
 }
 
@@ -172,13 +172,13 @@ function checkFor(
 	on: string,
 	values: Values
 ): CheckFirst {
-	const shown = shownSince(records, look, on, values).some((one) => one.signId === signId);
+	const news = shownSince(records, look, on, values).length > 0;
 	return {
 		label: conditionOf(conditionId).label,
 		chance,
 		on: look.examinedOn,
 		check:
-			signId === null || shown
+			signId === null || news
 				? null
 				: {
 						label: signOf(signId).label,
