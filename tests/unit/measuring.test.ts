@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arcCover } from '$core/maths/circular';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
-import { signApplies, topGrade } from '$core/vocabulary/signs';
+import { signApplies, signIds, topGrade } from '$core/vocabulary/signs';
+import { situations } from '$core/vocabulary/words';
 import { judgeCollar, collarData } from '$core/examine/measuring/collar';
 import { diebackLimit, scratchTapData } from '$core/examine/measuring/dieback';
 import {
@@ -11,7 +12,9 @@ import {
 	measurementInput,
 	measurementSchema,
 	rawReading,
+	soilTools,
 	tools,
+	toolsFitting,
 	toolFor,
 	type RawReading
 } from '$core/examine/measuring/measurement';
@@ -327,6 +330,26 @@ describe('every tool', () => {
 			}
 			expect(readingWords(raw, '2026-04-14', tree, defaultValues, format)).toMatch(/\w/);
 		}
+	});
+	it('is offered where it can be used: a pot’s only to a tree in a pot, and none that would tell nothing', () => {
+		for (const situation of situations) {
+			const offered = toolsFitting(tools, situation);
+			expect(offered.includes('weighing'), situation).toBe(situation === 'potted');
+			for (const raw of readings) {
+				const telling = findingsOf(raw, '2026-04-14', tree, defaultValues).some(({ signId }) =>
+					signApplies(signId, situation)
+				);
+				if (raw.tool === 'drain-time') expect(offered.includes(raw.tool)).toBe(situation === 'potted');
+				else if (offered.includes(raw.tool) && !soilTools.some((one) => one === raw.tool))
+					expect(telling || raw.tool === 'moisture', `${raw.tool} ${situation}`).toBe(true);
+				else if (!offered.includes(raw.tool)) expect(telling, `${raw.tool} ${situation}`).toBe(false);
+			}
+			for (const sign of signIds) {
+				const tool = toolFor(sign, situation);
+				if (tool) expect(offered, sign).toContain(tool);
+			}
+		}
+		expect(toolFor('water-stands', 'just-lifted')).toBeNull();
 	});
 	it('says nothing of a hard profile in dry soil, but of an open one it does', () => {
 		const probe = (moisture: string, resistanceMpa: number) =>

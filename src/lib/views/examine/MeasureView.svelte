@@ -15,6 +15,7 @@
 		measuredFindings,
 		rawReading,
 		toolNames,
+		toolsFitting,
 		type RawReading,
 		type Tool
 	} from '$core/examine/measuring/measurement';
@@ -84,14 +85,16 @@
 		collar: 'By hand, with water or with air: no spade against the bark. Cut nothing yet.'
 	};
 	const tree = $derived(records.tree);
+	/** What can be read of it as it stands; what was read while it stood otherwise is shown all the same. */
+	const offered = $derived(toolsFitting(choice, tree.situation));
 	const asked = page.url.searchParams.get('tool');
 	const potted = untrack(() => records.tree.situation === 'potted');
 	let tool = $state<Tool>(
 		untrack(() =>
-			isTool(asked) && choice.includes(asked)
+			isTool(asked) && offered.includes(asked)
 				? asked
-				: (choice.find((candidate) => records.measurements.some((m) => m.raw.tool === candidate)) ??
-					(choice[0] as Tool))
+				: (offered.find((candidate) => records.measurements.some((m) => m.raw.tool === candidate)) ??
+					(offered[0] as Tool))
 		)
 	);
 	let raw = $state.raw<unknown>(null);
@@ -190,7 +193,7 @@
 		{/if}
 		<nav aria-label="Tools" class="mt-2">
 			<ul class="flex flex-wrap gap-1.5">
-				{#each choice as candidate (candidate)}
+				{#each offered as candidate (candidate)}
 					<li>
 						<button
 							type="button"

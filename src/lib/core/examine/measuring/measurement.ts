@@ -44,6 +44,12 @@ export const soilTools = [
 	'infiltration'
 ] as const satisfies readonly Tool[];
 
+/** Tools that want a pot: it is weighed, poured through, squeezed out of or slid off. */
+const potTools: readonly Tool[] = ['weighing', 'outflow', 'drain-time', 'squeeze-test', 'slide-test'];
+/** The tools that can be used on a tree as it stands. */
+export const toolsFitting = (of: readonly Tool[], situation: Tree['situation']): Tool[] =>
+	situation === 'potted' ? [...of] : of.filter((tool) => !potTools.includes(tool));
+
 const textureData = feelAnswers.extend({
 	organicPercent: measure(0, 8, '%').default(2.5).describe('Organic matter by mass, where known')
 });
@@ -205,8 +211,10 @@ const toolOfSign: Partial<Record<SignId, Tool>> = {
 	'probe-stops': 'penetrometer',
 	'dense-soil': 'soil-cores'
 };
-/** The tool that measures a sign; null for what is only looked at. */
-export const toolFor = (sign: SignId, situation: Tree['situation']): Tool | null =>
-	sign === 'water-stands' && situation === 'in-ground' ? 'infiltration' : (toolOfSign[sign] ?? null);
+/** The tool that measures a sign of a tree as it stands; null for what is only looked at. */
+export function toolFor(sign: SignId, situation: Tree['situation']): Tool | null {
+	const tool = sign === 'water-stands' && situation === 'in-ground' ? 'infiltration' : toolOfSign[sign];
+	return tool && toolsFitting([tool], situation).length > 0 ? tool : null;
+}
 /** Whether a word names a tool. */
 export const isTool = (word: unknown): word is Tool => (tools as readonly unknown[]).includes(word);
