@@ -50,7 +50,20 @@ test('what a finger feels corrects the water; a tree in the ground has a balance
 	await page.getByRole('dialog', { name: 'Watered' }).getByRole('button', { name: 'Keep it' }).click();
 	await expect(ground.getByRole('list', { name: 'Last waterings' })).toContainText('400 L');
 	await told(page, 'Kept.').getByRole('button', { name: 'Undo' }).click();
+	await expect(ground.getByText(/^Felt on/)).toHaveCount(0);
+	await ground.getByRole('button', { name: 'Felt or probed' }).click();
+	await expect(sheet.getByText(/a hole a hand deep/)).toBeVisible();
+	await sheet.getByRole('radio', { name: /^Dry:/ }).click();
+	await sheet.getByRole('button', { name: 'Keep it' }).click();
+	await expect(ground.getByText(/^Felt on 18 Apr: \d+\s%/)).toBeVisible();
 	await expectAccessible(page);
+	await told(page, 'its water is corrected by it').getByRole('button', { name: 'Undo' }).click();
+	await expect(ground.getByText(/^Felt on/)).toHaveCount(0);
+	// What only a pot gives is not asked of it.
+	await open(page, `${DEMO}/trees/${await treeId('L-01')}/examine/measure`);
+	const tools = page.getByRole('navigation', { name: 'Tools' });
+	await expect(tools.getByRole('button', { name: 'Feel or probe' })).toBeVisible();
+	await expect(tools.getByRole('button', { name: /^(Weigh|Outflow|Drain time|Slide test)/ })).toHaveCount(0);
 });
 
 test('a stage whose day went by is said not to be done, and never to be still to come', async ({ page }) => {

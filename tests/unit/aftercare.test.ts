@@ -44,6 +44,11 @@ describe('aftercare', () => {
 							for (const { rule, ...task } of tasks) {
 								expect(taskInput.safeParse(task).success, rule).toBe(true);
 								expect(task.reason.length).toBeGreaterThan(20);
+								// A tree in the ground has neither pot nor mix, and nobody weighs it.
+								if (inGround)
+									expect(`${task.title} ${task.reason}`, rule).not.toMatch(
+										/\b(mix|pots?|drain holes|weigh|runs through)\b/i
+									);
 							}
 						}
 	});

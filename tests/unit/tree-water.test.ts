@@ -7,6 +7,7 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { measurementSchema } from '$core/examine/measuring/measurement';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
 import type { Planting } from '$core/replant/pots/replant-plan';
+import { feels, feltDryness, type Feel } from '$core/examine/measuring/moisture';
 import { observationSchema } from '$core/examine/looks/observation';
 import { taskSchema } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
@@ -448,7 +449,113 @@ describe('the water of a tree in the ground', () => {
 			course: [{ on: today, phi: 0.3, low: 0.2, high: 0.4, seen: null }]
 		} as typeof whole;
 		expect(groundStateOf(hurt, values).state.nextOn).toBe(whole.next.on);
-		expect(groundStateOf({ ...hurt, rainKnown: 0.2 }, values).state.nextOn).toBeNull();
+		expect(groundStateOf({ ...hurt, known: false }, values).state.nextOn).toBeNull();
+	});
+
+	describe('as it was felt', () => {
+		const felt = (measuredOn: string, feel: Feel | null, probeShare: number | null = null) =>
+			measurementSchema.parse({
+				id: `m-${measuredOn}`,
+				version: 1,
+				measuredOn,
+				raw: { tool: 'moisture', feel, probeShare }
+			});
+		/** Weather by the climate alone: nobody measured rain. */
+		const guessed = series.map((day) => ({ ...day, how: 'by the climate' }));
+		const dayOf = (of: ReturnType<typeof ground>, on: string) => {
+			const day = of.days.find((one) => one.on === on);
+			if (!day) throw new Error(on);
+			return day;
+		};
+
+		it('is known for some weeks though nobody measures the rain, as after water; before, not', () => {
+			expect(ground({}, guessed)).toMatchObject({ known: false, knownOn: null });
+			const oldest = addDays(today, -values['decision.waterKnownDays']);
+			expect(ground({ measurements: [felt(oldest, 'damp')] }, guessed)).toMatchObject({
+				known: true,
+				knownOn: oldest
+			});
+			expect(ground({ measurements: [felt(addDays(oldest, -1), 'damp')] }, guessed).known).toBe(false);
+			expect(ground({ waterings: [watering(oldest)] }, guessed).known).toBe(true);
+			const both = ground({ waterings: [watering(oldest)], measurements: [felt(today, 'dry')] }, guessed);
+			expect(both.knownOn).toBe(today);
+			// One that is written down for later is not felt yet.
+			expect(ground({ measurements: [felt(addDays(today, 1), 'damp')] }, guessed).known).toBe(false);
+			expect(ground({ groundPlans: [hole] }, guessed).known).toBe(true);
+			expect(groundStateOf(both, values).state.knownOn).toBe(today);
+		});
+		it('its course is known from the first time it was told of without a longer break, or all along', () => {
+			const gap = values['decision.waterKnownDays'];
+			const from = (...days: string[]) =>
+				ground({ measurements: days.map((day) => felt(day, 'damp')) }, guessed).knownFrom;
+			expect(from()).toBeNull();
+			expect(from('2026-06-10')).toBe('2026-06-10');
+			const before = addDays('2026-06-10', -gap);
+			expect(from(before, '2026-06-10')).toBe(before);
+			expect(from(addDays(before, -1), '2026-06-10')).toBe('2026-06-10');
+			expect(from(addDays(before, -gap), before, '2026-06-10')).toBe(addDays(before, -gap));
+			expect(ground({ measurements: [felt('2026-06-10', 'damp')] }).knownFrom).toBeNull();
+			expect(ground({ groundPlans: [hole] }, guessed).knownFrom).toBeNull();
+		});
+		it('drinks by what is there, as it was felt', () => {
+			const on = '2026-06-10';
+			const stress = (feel: Feel) => dayOf(ground({ measurements: [felt(on, feel)] }, guessed), on).stress;
+			expect(stress('wet')).toBe(1);
+			expect(stress('dry')).toBeLessThan(stress('drying'));
+			expect(stress('drying')).toBeLessThan(1);
+		});
+		it('moves its water toward what was felt, the more the less was known, and from there it goes on', () => {
+			const on = '2026-06-10';
+			for (const days of [series, guessed])
+				for (const feel of feels) {
+					const before = dayOf(ground({}, days), on);
+					const found = ground({ measurements: [felt(on, feel)] }, days);
+					const after = dayOf(found, on);
+					const said = feltDryness(feel, values);
+					expect(Math.abs(after.dryness - said), feel).toBeLessThan(Math.abs(before.dryness - said));
+					expect(Math.sign(after.dryness - before.dryness), feel).toBe(Math.sign(said - before.dryness));
+					expect(after.sd).toBeLessThan(before.sd);
+					expect(after.sd).toBeLessThanOrEqual(values['water.feltError']);
+					expect(after.water.ballMm).toBeCloseTo((1 - after.dryness) * found.stores.ballMm, 9);
+					expect(after.seen).toMatchObject([{ on, how: 'felt', dryness: said }]);
+					expect(dayOf(found, addDays(on, -1)).dryness).toBe(
+						dayOf(ground({}, days), addDays(on, -1)).dryness
+					);
+				}
+			const gap = (days: readonly SeriesDay[]) =>
+				Math.abs(
+					dayOf(ground({ measurements: [felt(on, 'wet')] }, days), on).dryness - values['water.felt.wet']
+				);
+			expect(gap(guessed)).toBeLessThan(gap(series));
+			// Wetter felt is never drier a week on.
+			const later = feels.map(
+				(feel) => dayOf(ground({ measurements: [felt(on, feel)] }), addDays(on, 7)).dryness
+			);
+			expect(later).toEqual(later.toSorted((a, b) => a - b));
+			expect(new Set(later).size).toBe(feels.length);
+		});
+		it('is less sure by what it drew and by each day of unmeasured rain, up to not knowing at all', () => {
+			const sds = (days: readonly SeriesDay[]) => ground({}, days).days.map((day) => day.sd);
+			const [measured, guess] = [sds(series), sds(guessed)];
+			expect(guess[5]).toBeCloseTo((measured[5] ?? 0) + 6 * values['water.unknownRainError'], 9);
+			expect(Math.max(...guess)).toBe(0.5);
+			for (const [i, sd] of measured.entries()) expect(sd).toBeGreaterThanOrEqual(measured[i - 1] ?? 0);
+			// Rain that runs through fills it: that is as sure as water nobody measured.
+			const rained = guessed.map((day, i) => (i === 60 ? { ...day, rainMm: 500 } : day));
+			expect(sds(rained)[60]).toBe(values['water.unmeasuredError']);
+		});
+		it('says nothing of the ground before the planting, nor of what was poured that day after', () => {
+			const planted = { groundPlans: [hole] };
+			const plain = ground(planted);
+			expect(ground({ ...planted, measurements: [felt('2026-04-04', 'dry')] })).toEqual(plain);
+			const poured = { waterings: [watering('2026-06-10', { litres: 10 })] };
+			expect(ground({ ...poured, measurements: [felt('2026-06-10', 'dry')] }).now?.dryness).toBe(
+				ground(poured).now?.dryness
+			);
+			expect(
+				ground({ measurements: [felt('2026-06-10', null, 0.1)] }).days.flatMap((day) => day.seen)
+			).toMatchObject([{ how: 'probe' }]);
+		});
 	});
 });
 

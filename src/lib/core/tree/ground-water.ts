@@ -5,16 +5,28 @@ import { textureClasses } from '../vocabulary/textures';
 import { waterHeld } from '../examine/soil/water-held';
 import type { Values } from '../values/values';
 import type { PlaceWeather } from '../climate/series';
-import { groundDay, type GroundDay, type GroundStores } from '../replant/pots/balance';
+import { groundDay, groundStress, type GroundDay, type GroundStores } from '../replant/pots/balance';
 import { crownCoverM2, usualCrownWidthMm } from '../replant/pots/demand';
 import { fallOf } from '../aftercare/water/forecast';
-import { unknownFunction, type FunctionEstimate } from '../aftercare/water/root-function';
+import { seenByHand, type WaterSeen } from '../aftercare/water/pot-state';
+import { daysBetween } from '../maths/calendar';
+import { kalman, unknownFunction, type FunctionEstimate } from '../aftercare/water/root-function';
 import { leavesBorne } from './tree-demand';
 import { functionCourse } from './tree-water';
 
 const L_PER_US_GALLON = 3.785;
+/** One deviation of a dryness of which nothing is known: half of all there is. */
+const WHOLLY_UNKNOWN = 0.5;
+const LEAST_STORE_MM = 1e-9;
 /** Days over which it is told of how many rain was measured. */
 const RAIN_DAYS = 60;
+
+/** A day of its water, how sure that is, and what was felt or probed. */
+export interface GroundWaterDay extends GroundDay {
+	/** One deviation of the dryness. */
+	sd: number;
+	seen: WaterSeen[];
+}
 
 export interface TreeGroundWater {
 	/** planted: a ball in its backfill; grown: roots all round, with grass. */
@@ -28,9 +40,15 @@ export interface TreeGroundWater {
 	rainKnown: number;
 	course: FunctionEstimate[];
 	/** From the planting, or as far back as weather is read, to as far ahead as it is known. */
-	days: GroundDay[];
+	days: GroundWaterDay[];
 	/** Where it stands today. */
-	now: GroundDay | null;
+	now: GroundWaterDay | null;
+	/** Whether anything speaks of how dry it is: a planted ball is watered by hand; a grown tree lives by rain that is measured, or was watered or felt lately. */
+	known: boolean;
+	/** Day its water was last poured, felt or probed. */
+	knownOn: string | null;
+	/** Day from which on its course is known; null where the rain is measured, or it is watered by hand. */
+	knownFrom: string | null;
 	next: { on: string | null; earliest: string | null; latest: string | null; litres: number; mm: number };
 	/** What is usually poured by its caliper, litres; only for a planted tree. */
 	tradeL: [number, number] | null;
@@ -91,6 +109,10 @@ export function grownStores(
 	};
 }
 
+/** Of the ball or the root zone, 0 full … 1 dry. */
+const drynessOf = ({ ballMm }: GroundDay['water'], stores: GroundStores): number =>
+	stores.ballMm > 0 ? Math.min(1, Math.max(0, 1 - ballMm / stores.ballMm)) : 1;
+
 /** What was poured by day, mm over the ground of its roots; a water of which nobody wrote how much fills them. */
 function pouredMm(
 	waterings: TreeRecords['waterings'],
@@ -104,7 +126,8 @@ function pouredMm(
 
 /**
  * Water of a tree in the ground: of a planted one the ball and its backfill, of a grown one its root zone. Fed by rain and by
- * what was poured, drawn by crown and grass under FAO-56 stress; the winter before is taken as having filled it.
+ * what was poured, drawn by crown and grass under FAO-56 stress; the winter before is taken as having filled it. What was felt or probed
+ * corrects it by its error against that of the balance, which grows with what was drawn and with every day of rain that nobody measured.
  * @returns null for a tree in a pot
  */
 export function treeGroundWater(
@@ -131,15 +154,44 @@ export function treeGroundWater(
 	const phiByDay = new Map(course.map((point) => [point.on, point.phi]));
 	const inLeaf = leavesBorne(records, place, values);
 	const poured = pouredMm(records.waterings, stores);
-	const run = (phiOf: (on: string) => number): GroundDay[] => {
+	const seen = seenByHand(
+		records.measurements.flatMap(({ raw, measuredOn }) =>
+			raw.tool === 'moisture' && measuredOn >= (plantedOn ?? '') ? [{ on: measuredOn, data: raw }] : []
+		),
+		values
+	);
+	const run = (phiOf: (on: string) => number): GroundWaterDay[] => {
 		let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };
-		const days: GroundDay[] = [];
+		let sd = values['water.unmeasuredError'];
+		const days: GroundWaterDay[] = [];
 		for (const day of series) {
 			if (plantedOn !== null && day.on < plantedOn) continue;
 			const asked = { day, rootFunction: phiOf(day.on), inLeaf: inLeaf(day.on) };
-			const next = groundDay(water, stores, { ...asked, irrigationMm: poured.get(day.on) ?? 0 }, values);
+			const irrigationMm = poured.get(day.on) ?? 0;
+			const next = groundDay(water, stores, { ...asked, irrigationMm }, values);
+			sd = Math.min(
+				WHOLLY_UNKNOWN,
+				sd +
+					((next.drawnMm + next.grassMm) / Math.max(LEAST_STORE_MM, stores.ballMm)) *
+						values['rootFunction.demandError'] +
+					(day.how === '' ? 0 : values['water.unknownRainError'])
+			);
+			if (next.drainedMm > 0) sd = Math.min(sd, values['water.unmeasuredError']);
+			// Who waters feels before: it speaks of what was there until then.
+			const list = irrigationMm > 0 ? [] : seen.filter((one) => one.on === day.on);
+			for (const one of list) {
+				const believed = kalman({ phi: drynessOf(next.water, stores), p: sd ** 2 }, one.dryness, one.sd ** 2);
+				next.water.ballMm = stores.ballMm * (1 - believed.phi);
+				sd = Math.sqrt(believed.p);
+			}
 			water = next.water;
-			days.push(next);
+			days.push({
+				...next,
+				dryness: drynessOf(water, stores),
+				stress: list.length > 0 ? groundStress(water.ballMm, stores, values) : next.stress,
+				sd,
+				seen: list
+			});
 		}
 		return days;
 	};
@@ -152,6 +204,17 @@ export function treeGroundWater(
 	const then = days.find((day) => day.on === on) ?? todays;
 	const mm = then ? stores.ballMm - then.water.ballMm : 0;
 	const recent = series.filter((day) => day.on <= today).slice(-RAIN_DAYS);
+	const rainKnown = recent.length > 0 ? recent.filter((day) => day.how === '').length / recent.length : 0;
+	const lastWaterOn = records.waterings.at(-1)?.wateredOn ?? null;
+	const rainTells = planted !== undefined || rainKnown >= values['water.rainKnown'];
+	const told = [...records.waterings.map((one) => one.wateredOn), ...seen.map((one) => one.on)]
+		.filter((day) => day <= today)
+		.sort();
+	const knownOn = told.at(-1) ?? null;
+	const near = (from: string, to: string): boolean =>
+		daysBetween(from, to) <= values['decision.waterKnownDays'];
+	// Back from the last time anybody told, as far as one time bridges to the next.
+	const bridged = told.findLast((day, i) => i === 0 || !near(told[i - 1] ?? day, day)) ?? null;
 	const gallons = (tree.trunkDiameterMm / 25.4) * L_PER_US_GALLON;
 	return {
 		how: planted ? 'planted' : 'grown',
@@ -159,7 +222,10 @@ export function treeGroundWater(
 		stores,
 		held,
 		heldFelt: felt,
-		rainKnown: recent.length > 0 ? recent.filter((day) => day.how === '').length / recent.length : 0,
+		rainKnown,
+		known: rainTells || (knownOn !== null && near(knownOn, today)),
+		knownOn,
+		knownFrom: rainTells ? null : bridged,
 		course,
 		days,
 		now: todays,
@@ -172,6 +238,6 @@ export function treeGroundWater(
 		},
 		tradeL: planted ? [gallons, 2 * gallons] : null,
 		fall: fallOf(course, today, values),
-		lastWaterOn: records.waterings.at(-1)?.wateredOn ?? null
+		lastWaterOn
 	};
 }

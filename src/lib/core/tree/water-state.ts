@@ -99,10 +99,7 @@ export function groundStateOf(
 ): { state: WaterState; functionLow: FunctionLow } {
 	const now = water.course.at(-1);
 	const { next } = water;
-	// Without rain that was measured the ground of a grown tree is not known to be dry.
-	const brought =
-		water.how === 'planted' ||
-		(water.rainKnown >= values['water.rainKnown'] && (now?.phi ?? 1) < values['water.groundHurt']);
+	const brought = water.known && (water.how === 'planted' || (now?.phi ?? 1) < values['water.groundHurt']);
 	return {
 		state: {
 			dryness: water.now?.dryness ?? 0,
@@ -118,7 +115,7 @@ export function groundStateOf(
 			from: 'ground',
 			lastWaterOn: water.lastWaterOn,
 			restUntil: null,
-			knownOn: water.lastWaterOn,
+			knownOn: water.knownOn,
 			phi: now?.phi ?? 1,
 			low: now?.low ?? 0,
 			high: now?.high ?? values['rootFunction.most'],

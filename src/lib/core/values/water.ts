@@ -395,6 +395,14 @@ export const waterValues = {
 			min: 0.5,
 			max: 5
 		},
+		'water.unknownRainError': {
+			label: 'What a day of rain that nobody measured adds to the error of dry ground (one deviation)',
+			value: 0.05,
+			unit: 'share',
+			mark: 'ours',
+			min: 0,
+			max: 0.5
+		},
 		'water.rainKnown': {
 			label: 'Dry ground is only said where rain was measured on so many of the days',
 			value: 0.5,

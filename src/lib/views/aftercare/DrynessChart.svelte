@@ -24,10 +24,10 @@
 		trigger: number;
 		today: string;
 		label: string;
-		/** Weighed and felt corrections are drawn; the ground knows none. */
-		corrected?: boolean;
+		/** Rain comes to it as well as what is poured. */
+		rain?: boolean;
 	}
-	let { days, ahead, trigger, today, label, corrected = true }: Props = $props();
+	let { days, ahead, trigger, today, label, rain = false }: Props = $props();
 	const format = useFormat();
 	const [W, H, LEFT, FOOT] = [380, 150, 42, 20];
 	const at = (on: string): Date => new Date(`${on}T00:00:00Z`);
@@ -102,9 +102,9 @@
 		rows={[...shown, ...ahead].map((day) => [format().day(day.on), format().percent(day.dryness)])}
 	/>
 	<p class="text-xs text-slate">
-		{#if corrected}Band: 90 %. Drops: water given. Rings: weighed, probed or felt; each corrects by its own
-			error.
-		{:else}Drops: water given; the rest is rain.{/if}
+		Band: 90 %. Drops: water given{rain ? '; the rest is rain' : ''}. Rings: {rain
+			? 'probed or felt'
+			: 'weighed, probed or felt'}; each corrects by its own error.
 		{ahead.length > 0 ? 'Dashed: from today on, if nothing is poured.' : ''}
 	</p>
 </div>

@@ -10,6 +10,7 @@
 	import { useFormat } from '$ui/format';
 	import Droplet from '@lucide/svelte/icons/droplet';
 	import DrynessChart from './DrynessChart.svelte';
+	import FeltSheet from './FeltSheet.svelte';
 	import WateringSheet from './WateringSheet.svelte';
 
 	/** Water of a tree in the ground: how dry its ball or its root zone is, and when it needs a soak. */
@@ -24,12 +25,17 @@
 	let { treeId, water, waterings, values, today, refused }: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
+	let feeling = $state(false);
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
 	/** Of too few of the last days the rain was measured. */
 	const littleRain = $derived(water.rainKnown < values['water.rainKnown']);
-	/** Of a grown tree rain is nearly all its water: where nobody measures it, nothing is known. */
-	const unmeasured = $derived(littleRain && water.how === 'grown');
+	/** Of a grown tree rain is nearly all its water: where nobody measures it, nor waters or feels, nothing is known. */
+	const unmeasured = $derived(!water.known);
+	/** What was last felt or probed of it. */
+	const seen = $derived(
+		water.days.findLast((day) => day.on <= today && day.seen.length > 0)?.seen.at(-1) ?? null
+	);
 	const mm = (value: number): string => format().measure(value, 'mm', 0);
 	const L = (litres: number): string => format().measure(litres, 'L', 0);
 	const where = $derived(water.how === 'planted' ? 'ball' : 'root zone');
@@ -39,11 +45,14 @@
 <section aria-labelledby="water-title" class="border-b pb-6">
 	<div class="flex flex-wrap items-baseline justify-between gap-3">
 		<h2 id="water-title" class="text-lg">Water in the ground</h2>
-		<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered</Button>
+		<div class="flex flex-wrap gap-2">
+			<Button onclick={() => (feeling = true)}>Felt or probed</Button>
+			<Button tone="solid" onclick={() => (writing = true)}><Droplet size={18} /> Watered</Button>
+		</div>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
 		{#if unmeasured}
-			Not known: nobody measures the rain here
+			Not known: nobody measures the rain here; feel it
 		{:else if next.on === null}
 			No water needed as far as the weather is known
 		{:else if next.on <= today}
@@ -93,6 +102,13 @@
 				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
 				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
 	</p>
+	{#if seen && !unmeasured}
+		<p class="mt-1 text-sm">
+			{seen.how === 'felt' ? 'Felt' : 'Probed'} on {format().day(seen.on, today)}: {format().percent(
+				seen.dryness
+			)} dry, give or take {format().percent(seen.sd)}. It is reckoned on from there.
+		</p>
+	{/if}
 	{#if littleRain}
 		<div class="mt-2">
 			<Caution title="Rain"
@@ -109,14 +125,17 @@
 	{/if}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
 		{#if unmeasured}
-			<p class="text-slate">Its course is drawn where the rain is measured: nobody knows how dry it is.</p>
+			<p class="text-slate">
+				Its course is drawn where the rain is measured, and from the day on which it is felt or watered:
+				nobody knows how dry it is.
+			</p>
 		{:else}
 			<DrynessChart
 				days={water.days
-					.filter((day) => day.on <= today)
-					.map((day) => ({ ...day, sd: 0, poured: waterings.some((one) => one.wateredOn === day.on) }))}
+					.filter((day) => day.on <= today && day.on >= (water.knownFrom ?? ''))
+					.map((day) => ({ ...day, poured: waterings.some((one) => one.wateredOn === day.on) }))}
 				ahead={water.days.filter((day) => day.on > today)}
-				corrected={false}
+				rain
 				trigger={values['water.groundFree']}
 				{today}
 				label="Dryness of the {where} over the last weeks and ahead: now {format().percent(
@@ -144,6 +163,7 @@
 		</div>
 	</div>
 </section>
+<FeltSheet bind:open={feeling} inGround {today} {refused} />
 <WateringSheet
 	bind:open={writing}
 	{treeId}

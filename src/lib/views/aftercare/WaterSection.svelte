@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { atStart } from '$core/text/mid-sentence';
 	import { counted } from '$core/text/plural';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
@@ -11,20 +10,15 @@
 	import { wateringWayNames, type Watering } from '$core/aftercare/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
-	import DateField from '$ui/DateField.svelte';
 	import Caution from '$ui/Caution.svelte';
-	import Problem from '$ui/Problem.svelte';
-	import Sheet from '$ui/Sheet.svelte';
-	import TextField from '$ui/TextField.svelte';
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Droplet from '@lucide/svelte/icons/droplet';
-	import { feelNames, feels, type Feel } from '$core/examine/measuring/moisture';
-	import Choice from '$ui/Choice.svelte';
 	import { courseKnown } from '$core/aftercare/water/pot-state';
 	import DrynessChart, { DRAWN_DAYS } from './DrynessChart.svelte';
+	import FeltSheet from './FeltSheet.svelte';
 	import FunctionChart from './FunctionChart.svelte';
 	import WateringSheet from './WateringSheet.svelte';
 
@@ -53,7 +47,6 @@
 	let writing = $state(false);
 	let changing = $state<Watering | null>(null);
 	let feeling = $state(false);
-	let feel = $state<Feel | ''>('');
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
 	/** A look that presses asks for less water. */
@@ -284,42 +277,7 @@
 	</div>
 </section>
 
-<Sheet bind:open={feeling} title="Felt or probed">
-	<form
-		method="POST"
-		action="?/felt"
-		use:enhance={act({
-			done: () => {
-				feeling = false;
-				feel = '';
-			}
-		})}
-		class="flex flex-col gap-3"
-		novalidate
-	>
-		<Problem {refused} />
-		<p class="text-sm text-slate">A finger deep into the mix, halfway between trunk and rim.</p>
-		<Choice
-			label="It feels"
-			name="feel"
-			bind:value={feel}
-			options={feels.map((value) => ({
-				value,
-				label: atStart(feelNames[value])
-			}))}
-		/>
-		<TextField
-			name="probeShare"
-			label="A probe reads, as a share of the volume"
-			hint="0.25 is 25 % water."
-			optional
-			inputmode="decimal"
-			{refused}
-		/>
-		<DateField name="measuredOn" label="On" value={today} max={today} {refused} />
-		<Button type="submit" tone="solid">Keep it</Button>
-	</form>
-</Sheet>
+<FeltSheet bind:open={feeling} {today} {refused} />
 {#key changing?.id}
 	<WateringSheet
 		bind:open={writing}

@@ -129,15 +129,17 @@ const shelterTitle: Record<Group, string> = {
 
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
-	'first-water': ({ waterSchool, group, livingLoss, lifted, rotWasCut }, values) =>
+	'first-water': ({ waterSchool, group, livingLoss, lifted, rotWasCut, inGround }, values) =>
 		waterSchool === 'at-once'
 			? {
 					kind: 'water',
-					title: 'Water the whole surface slowly until a tenth runs through',
+					title: inGround
+						? 'Soak the ground over its roots, slowly'
+						: 'Water the whole surface slowly until a tenth runs through',
 					reason:
 						livingLoss < values['aftercare.lossCounts']
-							? 'No living root was cut: there is no wound to keep dry, and mix and roots are to meet.'
-							: `Roots are watered in at once, so that mix and roots meet (${group === 'succulent' || rotWasCut ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
+							? `No living root was cut: there is no wound to keep dry, and ${inGround ? 'soil' : 'mix'} and roots are to meet.`
+							: `Roots are watered in at once, so that ${inGround ? 'soil' : 'mix'} and roots meet (${group === 'succulent' || rotWasCut ? 'chosen against the usual dry rest' : 'school: water at once'}).`,
 					mark: 'trade',
 					fromDay: 0,
 					toDay: 1,
@@ -283,11 +285,11 @@ const rules: Record<string, Rule> = {
 					}
 				: null;
 	},
-	'rot-recheck': ({ rotWasCut }, values) =>
+	'rot-recheck': ({ rotWasCut, inGround }, values) =>
 		rotWasCut
 			? {
 					kind: 'look',
-					title: 'Smell the drain holes; does it dry as it should?',
+					title: `Smell ${inGround ? 'a fresh hole beside its roots' : 'the drain holes'}; does it dry as it should?`,
 					reason: 'Rot was cut: tissue that stays moist or smells again means it goes deeper.',
 					mark: 'trade',
 					fromDay: values['aftercare.rotRecheckFrom'],
@@ -296,12 +298,12 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	neighbours: ({ rotWasCut }, values) =>
+	neighbours: ({ rotWasCut, inGround }, values) =>
 		rotWasCut
 			? {
 					kind: 'neighbours',
-					title: 'Check the trees that share its mix, batch or place',
-					reason: 'Checking is cheap; rot seldom comes alone. Weigh and smell, disturb none that looks well.',
+					title: `Check the trees that share its ${inGround ? 'batch' : 'mix, batch'} or place`,
+					reason: `Checking is cheap; rot seldom comes alone. ${inGround ? 'Look' : 'Weigh'} and smell, disturb none that looks well.`,
 					mark: 'trade',
 					fromDay: 0,
 					toDay: values['aftercare.neighboursTo'],

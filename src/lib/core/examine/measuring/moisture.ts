@@ -3,13 +3,18 @@ import { z } from 'zod';
 import { oneOf, share } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
 
-/** How the mix feels a finger deep. */
+/** How mix or soil feels a finger deep. */
 export const feelNames = {
 	wet: 'wet: it shines, sticks to the finger',
 	damp: 'damp: cool, holds together',
 	drying: 'drying: hardly cool, crumbles',
-	dry: 'dry: warm, dusty or shrunk from the wall'
+	dry: 'dry: warm, dusty, shrunk or cracked'
 };
+/** Where it is felt or probed, of a tree in the ground and of one that is not. */
+export const whereToFeel = (inGround: boolean): string =>
+	inGround
+		? 'A finger deep at the bottom of a hole a hand deep, half-way between the trunk and the edge of the crown; or push a probe in there.'
+		: 'A finger deep into the mix, halfway between trunk and rim; or push a probe in there.';
 export type Feel = keyof typeof feelNames;
 export const feels = wordsOf(feelNames);
 

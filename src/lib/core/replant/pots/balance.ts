@@ -147,6 +147,19 @@ export interface GroundDay {
 }
 
 /**
+ * How freely roots drink: wholly while a ball or a root zone holds more than what is not free, then less and less as it dries.
+ * @param ballMm water it holds, mm
+ * @returns 0 not at all … 1 freely
+ * @see Allen et al. 1998, equation 84
+ */
+export const groundStress = (
+	ballMm: number,
+	stores: Pick<GroundStores, 'ballMm'>,
+	values: BalanceValues
+): number =>
+	stores.ballMm > 0 ? Math.min(1, ballMm / ((1 - values['water.groundFree']) * stores.ballMm)) : 0;
+
+/**
  * One day of a tree in the ground: what does not fit the ball goes to the backfill, what does not fit that drains; roots draw
  * from the ball by FAO-56 stress once the free share of it is gone; the backfill feeds the ball. Water is conserved: before +
  * rain + irrigation = after + drawn + grass + drained.
@@ -164,8 +177,7 @@ export function groundDay(
 	let backfill = before.backfillMm + over;
 	const drainedMm = Math.max(0, backfill - stores.backfillMm);
 	backfill -= drainedMm;
-	const free = values['water.groundFree'];
-	const stress = stores.ballMm > 0 ? Math.min(1, ball / ((1 - free) * stores.ballMm)) : 0;
+	const stress = groundStress(ball, stores, values);
 	const drawnMm = Math.min(
 		ball,
 		(inLeaf ? day.et0Mm * values['water.crownFactor'] * stores.crownRatio : 0) * rootFunction * stress

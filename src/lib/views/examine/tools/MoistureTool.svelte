@@ -1,14 +1,14 @@
 <script lang="ts">
 	import { numberTyped } from '$core/text/typed';
 	import { atStart } from '$core/text/mid-sentence';
-	import { feelNames, feels, moistureData, type Feel } from '$core/examine/measuring/moisture';
+	import { feelNames, feels, moistureData, whereToFeel, type Feel } from '$core/examine/measuring/moisture';
 	import { seenByHand } from '$core/aftercare/water/pot-state';
 	import Choice from '$ui/Choice.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { useFormat } from '$ui/format';
 	import { type ToolProps } from './tool';
 
-	let { values, on, onread }: ToolProps = $props();
+	let { tree, values, on, onread }: ToolProps = $props();
 	const format = useFormat();
 	let feel = $state<Feel | ''>('');
 	let percent = $state('');
@@ -23,7 +23,7 @@
 	);
 </script>
 
-<p class="mb-3">A finger deep into the mix, halfway between trunk and rim; or push a probe in there.</p>
+<p class="mb-3">{whereToFeel(tree.situation === 'in-ground')}</p>
 <Choice
 	label="It feels"
 	bind:value={feel}
@@ -43,6 +43,6 @@
 {#each seen as one (one.how)}
 	<p class="mt-3">
 		{one.how === 'felt' ? 'Felt' : 'Probed'}: about <strong>{format().percent(one.dryness)} dry</strong>, give
-		or take {format().percent(one.sd)}. It corrects the water of the pot by as much as that is sure.
+		or take {format().percent(one.sd)}. It corrects how dry it is reckoned by as much as that is sure.
 	</p>
 {/each}
