@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
-import { pressingOf } from '$core/tree/urgent';
+import { actedSince, actedWord, pressingOf } from '$core/tree/urgent';
 import { foundLately, shownSince } from '$core/tree/carried';
-import { signsMapped } from '$core/tree/mapped-signs';
+import { girdlersStaged, signsMapped } from '$core/tree/mapped-signs';
 import { defaultValues as values } from '$core/values/values';
 import { segmentFromQuick, rootMapSchema, type RootFlaw } from '$core/roots/map/root-map';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
@@ -171,5 +171,80 @@ describe('a check that decides a likely cause', () => {
 				.check;
 		expect(asked(mapOf(sound))?.check?.label).toBe('Root across the trunk');
 		expect(asked(mapOf(girdled, '2025-03-03'))).toMatchObject({ label: 'Girdling roots', check: null });
+	});
+});
+
+describe('girdling roots that go in stages', () => {
+	const both = [
+		...girdled,
+		{ line: '7 14', flaws: ['girdling'] as RootFlaw[] },
+		{ line: '10 6 dead' }
+	];
+	const staged = (
+		cuts: readonly { id: string; on?: string; stage?: number; atMm?: number }[],
+		roots: Parameters<typeof mapOf>[0] = both
+	) => {
+		const records = treeRecords({ rootMap: mapOf(roots) });
+		if (!records.plan) throw new Error('no plan');
+		const plan = {
+			...records.plan,
+			cuts: cuts.map(({ id, on, stage = 0, atMm }) => {
+				const one = cut(id, stage, on);
+				return { ...one, atMm: atMm ?? one.atMm };
+			})
+		};
+		return { ...records, plan };
+	};
+	const since = (...of: Parameters<typeof staged>) => girdlersStaged(staged(...of), values);
+
+	it('were acted on when the first went, as long as each of the rest stands in a stage', () => {
+		const first = { id: 'r4', on: ON };
+		expect(since([first, { id: 'r5', stage: 1 }])).toBe(ON);
+		expect(since([first])).toBeNull();
+		expect(since([{ id: 'r4' }, { id: 'r5', stage: 1 }])).toBeNull();
+		expect(since([{ id: 'r6', on: ON }, { id: 'r4' }, { id: 'r5', stage: 1 }])).toBeNull();
+		expect(since([first, { id: 'r5', on: '2025-03-09' }])).toBe('2025-03-09');
+		// A cut beyond where it lies against the trunk frees nothing, done or planned.
+		expect(since([first, { id: 'r5', stage: 1, atMm: 400 }])).toBeNull();
+		expect(
+			since([
+				{ ...first, atMm: 400 },
+				{ id: 'r5', stage: 1 }
+			])
+		).toBeNull();
+		expect(since([], sound)).toBeNull();
+		expect(girdlersStaged({ ...staged([first]), rootMap: null }, values)).toBeNull();
+	});
+	it('press no more, whatever a look between two stages sees of them; rot presses on', () => {
+		const seen = (signId: string, grade: number) =>
+			examinationSchema.parse({
+				id: 'g',
+				version: 1,
+				examinedOn: '2025-03-20',
+				failingFast: true,
+				findings: [
+					{ signId, grade },
+					{ signId: 'bark-groove', grade: 1 },
+					{ signId: 'dieback-hollow', grade: 2 }
+				]
+			});
+		const presses = (cuts: Parameters<typeof staged>[0], signId = 'girdler-seen') =>
+			pressingOf({ ...staged(cuts), examinations: [seen(signId, 2)] }, '2025-03-21', values).urgent
+				?.conditionId;
+		const inStages = [
+			{ id: 'r4', on: ON },
+			{ id: 'r5', stage: 1 }
+		];
+		expect(presses([{ id: 'r4', on: ON }])).toBe('girdling-roots');
+		expect(presses(inStages)).not.toBe('girdling-roots');
+		const records = staged(inStages);
+		expect(actedSince(records, 'girdling-roots', '2025-03-20', values)).toEqual({ on: ON, inStages: true });
+		expect(actedSince(records, 'girdling-roots', null, values)).toEqual({ on: ON, inStages: true });
+		expect(actedSince(records, 'girdling-roots', ON, values)).toEqual({ on: ON, inStages: false });
+		expect(actedSince(records, 'root-rot', '2025-03-20', values)).toBeNull();
+		expect(actedSince(records, 'root-rot', null, values)).toBeNull();
+		expect(actedWord('girdling-roots', { on: ON, inStages: true })).toBe('in stages since');
+		expect(actedWord('root-rot', { on: ON, inStages: false })).toBe('acted on');
+		expect(actedWord('drought', { on: ON, inStages: false })).toBe('seen to');
 	});
 });

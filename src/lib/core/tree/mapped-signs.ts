@@ -50,3 +50,31 @@ export function signsMapped(
 		.filter(([signId]) => signApplies(signId, tree.situation))
 		.map(([signId, grade]) => ({ signId, grade, measuredBy: rootMap.id }));
 }
+
+/**
+ * Since when the girdling roots of the map go in stages: some are cut, and each that is left is planned where that frees the trunk. What
+ * waits for its stage was acted on as far as the tree allows.
+ * @returns day of the last cut; null where none was cut yet, or one that is left is in no stage
+ */
+export function girdlersStaged(
+	{ rootMap, plan }: Pick<TreeRecords, 'rootMap' | 'plan'>,
+	values: Values
+): string | null {
+	if (!rootMap || !plan) return null;
+	const girdlers = rootMap.segments.flatMap((one) => {
+		const claim = claimOf(one, rootMap, values);
+		return claim?.kind === 'girdling' ? [{ id: one.id, fromMm: claim.fromMm }] : [];
+	});
+	const freeing = (state: 'done' | 'planned') =>
+		girdlers.filter(({ id, fromMm }) =>
+			plan.cuts.some((cut) => cut.state === state && cut.segmentId === id && cut.atMm <= fromMm)
+		);
+	const [done, planned] = [freeing('done'), freeing('planned')];
+	if (done.length === 0 || done.length + planned.length < girdlers.length) return null;
+	return (
+		plan.cuts
+			.flatMap((cut) => (cut.state === 'done' && cut.doneOn !== null ? [cut.doneOn] : []))
+			.sort()
+			.at(-1) ?? null
+	);
+}

@@ -10,6 +10,7 @@ import type { Values } from '../values/values';
 import { contextFor, shownSince } from './carried';
 import { signOf } from '../vocabulary/signs';
 import type { Examination } from '../examine/diagnosis/examination';
+import { girdlersStaged } from './mapped-signs';
 import { lastRootWork, rootLosses } from './losses';
 
 /** A cause that the last look says to act on now, and that nothing was done about since. */
@@ -109,6 +110,33 @@ export function actedOn(
 	);
 }
 
+/** When a cause was acted on; in stages, where what is left of it waits for its own. */
+export interface Acted {
+	on: string;
+	inStages: boolean;
+}
+
+/**
+ * Whether and when a cause was acted on since a look (see `actedOn`), or is acted on in stages: then it presses no more, whatever a look
+ * between two stages still sees of it.
+ * @param examinedOn day of the look; null for one that is being taken
+ */
+export function actedSince(
+	records: TreeRecords,
+	conditionId: ConditionId,
+	examinedOn: string | null,
+	values: Values
+): Acted | null {
+	const on = examinedOn === null ? null : actedOn(records, conditionId, examinedOn, values);
+	if (on !== null) return { on, inStages: false };
+	const since = conditionId === 'girdling-roots' ? girdlersStaged(records, values) : null;
+	return since === null ? null : { on: since, inStages: true };
+}
+
+/** What was done about a cause, before its day. */
+export const actedWord = (conditionId: ConditionId, { inStages }: Acted): string =>
+	inStages ? 'in stages since' : conditionOf(conditionId).atRoots ? 'acted on' : 'seen to';
+
 /**
  * Whether what presses asks for a dry rest after the work: what stands wet does. Roots that are few and are to be left alone are watered
  * sparingly, never left dry.
@@ -117,7 +145,7 @@ export const asksForDryRest = (urgent: Pick<Urgent, 'conditionId' | 'water'> | n
 	urgent?.water === 'less' && conditionOf(urgent.conditionId).asks?.roots !== 'leave';
 
 /**
- * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedOn`), and its likeliest
+ * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedSince`), and its likeliest
  * one that a quick check decides first. Too old to press after some weeks.
  * @returns nulls where nothing presses
  */
@@ -141,7 +169,9 @@ export function pressingOf(
 		values
 	);
 	const { causes } = advise(diagnosis, context, look.findings, standing, values);
-	const undone = causes.filter((one) => actedOn(records, one.conditionId, look.examinedOn, values) === null);
+	const undone = causes.filter(
+		(one) => actedSince(records, one.conditionId, look.examinedOn, values) === null
+	);
 	const now = undone.find((one) => one.verdict === 'now');
 	const check = undone.find((one) => one.verdict === 'check' && one.chance >= values['diagnosis.likely']);
 	return {

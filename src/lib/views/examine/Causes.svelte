@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { chanceSaid } from '$core/text/percent';
 	import { pullWords } from '$core/examine/diagnosis/pull';
+	import { actedWord, type Acted } from '$core/tree/urgent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { advise, type CauseAdvice } from '$core/examine/diagnosis/advice';
 	import type { StandingToday } from '$core/examine/diagnosis/act-now';
@@ -34,8 +35,8 @@
 		/** Works a diagnosis out anew with other numbers. */
 		again: (values: Values) => Diagnosis;
 		today: string;
-		/** Of a kept look: the day on which a cause was acted on since; null where it was not. */
-		acted?: (cause: ConditionId) => string | null;
+		/** When a cause was acted on since the look; null where it was not. */
+		acted?: (cause: ConditionId) => Acted | null;
 	}
 	let {
 		diagnosis,
@@ -148,7 +149,7 @@
 						<span class="ml-1 text-sm font-bold text-oxide">act now</span
 						>{:else if findingCount > 0 && done}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold whitespace-nowrap text-slate"
-							>{condition.atRoots ? 'acted on' : 'seen to'} {format().day(done, today)}</span
+							>{actedWord(cause.conditionId, done)} {format().day(done.on, today)}</span
 						>{:else if findingCount > 0 && verdict === 'check'}<span class="sr-only">,</span>
 						<span class="ml-1 text-sm font-semibold text-ochre">check first</span
 						>{:else if findingCount > 0 && verdict === 'held'}<span class="sr-only">,</span>

@@ -3,7 +3,7 @@
 	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor, foundLately, shownSince } from '$core/tree/carried';
-	import { actedOn } from '$core/tree/urgent';
+	import { actedSince } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
@@ -464,7 +464,7 @@
 			{overridden}
 			{again}
 			{today}
-			acted={(cause) => (past ? actedOn(records, cause, past.examinedOn, values) : null)}
+			acted={(cause) => actedSince(records, cause, past?.examinedOn ?? null, values)}
 		/>
 	</Consequences>
 </div>

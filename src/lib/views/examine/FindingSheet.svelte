@@ -11,7 +11,7 @@
 	import { advise } from '$core/examine/diagnosis/advice';
 	import { standingOn } from '$core/examine/diagnosis/act-now';
 	import { conditionOf, type ConditionId } from '$core/vocabulary/conditions';
-	import { actedOn } from '$core/tree/urgent';
+	import { actedSince, actedWord, type Acted } from '$core/tree/urgent';
 	import { recentEventNames } from '$core/vocabulary/season-and-events';
 	import { diagnose } from '$core/examine/diagnosis/diagnose';
 	import { compareLooks } from '$core/examine/diagnosis/examination';
@@ -80,8 +80,8 @@
 	const seen = $derived(findings.filter((finding) => finding.grade > 0));
 	const absent = $derived(findings.filter((finding) => finding.grade === 0));
 	/** What was acted on since the look presses no more. */
-	const done = (cause: ConditionId): string | null =>
-		look ? actedOn(records, cause, look.examinedOn, values) : null;
+	const done = (cause: ConditionId): Acted | null =>
+		look ? actedSince(records, cause, look.examinedOn, values) : null;
 	const verdicts = {
 		now: 'act now',
 		check: 'check first',
@@ -189,7 +189,7 @@
 										><strong>{conditionOf(cause.conditionId).label}</strong>
 										<span class="block"
 											>{acted
-												? `${conditionOf(cause.conditionId).atRoots ? 'acted on' : 'seen to'} ${format().day(acted, today)}`
+												? `${actedWord(cause.conditionId, acted)} ${format().day(acted.on, today)}`
 												: one
 													? verdicts[one.verdict]
 													: ''}{one?.verdict === 'window' && now?.waitUntil
