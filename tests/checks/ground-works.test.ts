@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { groundAmounts, groundPlanInput } from '$core/replant/ground/ground-plan';
-import { courseDrawnOn, holeLayout, looseningAims, trenchLayout } from '$core/replant/ground/loosening';
+import type { SignId } from '$core/vocabulary/signs';
+import {
+	courseDrawnOn,
+	holeLayout,
+	looseningAims,
+	soilSaid,
+	trenchLayout
+} from '$core/replant/ground/loosening';
 import { sulphurDose, sulphurSoilOf } from '$core/replant/ground/sulphur';
 import { planPoint } from '$core/roots/map/geometry';
 import { segmentSchema, type Segment } from '$core/roots/map/root-map';
@@ -202,5 +209,25 @@ describe('loosening between structural roots', () => {
 			depthMm: values['loosen.trenchDepthMm'],
 			aims: []
 		});
+	});
+});
+
+describe('what speaks for loosening without a hard layer measured', () => {
+	const look = (examinedOn: string, ...findings: [SignId, number][]) => ({
+		examinedOn,
+		findings: findings.map(([signId, grade]) => ({ signId, grade, measuredBy: null }))
+	});
+	it('a look that met hard soil, unless it was measured since; nothing measured is not soft', () => {
+		expect(soilSaid(null, [])).toEqual({ how: 'unknown', on: null });
+		expect(soilSaid('2026-04-02', [])).toEqual({ how: 'not-hard', on: '2026-04-02' });
+		const hard = look('2026-04-01', ['probe-stops', 1], ['traffic', 1]);
+		expect(soilSaid(null, [hard])).toEqual({ how: 'felt-hard', on: '2026-04-01' });
+		expect(soilSaid('2026-04-01', [hard]).how).toBe('felt-hard');
+		expect(soilSaid('2026-04-02', [hard]).how).toBe('not-hard');
+		// A later look that did not look for it takes nothing back; one that found it open does.
+		expect(soilSaid(null, [hard, look('2026-05-01', ['traffic', 1])]).how).toBe('felt-hard');
+		expect(soilSaid(null, [hard, look('2026-05-01', ['probe-stops', 0])]).how).toBe('unknown');
+		expect(soilSaid(null, [look('2026-04-01', ['dense-soil', 2])]).how).toBe('felt-hard');
+		expect(soilSaid(null, [look('2026-04-01', ['water-stands', 2])]).how).toBe('unknown');
 	});
 });

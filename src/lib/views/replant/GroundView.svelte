@@ -277,10 +277,16 @@
 					</div>
 				{:else}
 					<p class="text-sm text-slate">
-						No soil was measured, or none was found hard. <a
-							class="chalk"
-							href={resolve('/trees/[id]/examine/soil', { id: of.records.tree.id })}>Measure it first</a
-						>: loosening that is not needed costs roots.
+						{#if works.soilSaid.how === 'felt-hard'}
+							Hard soil was met on {format().day(works.soilSaid.on ?? of.today, of.today)}; to what depth,
+							nobody measured. {@render measureIt('Measure it by depth')}: it is opened as deep as it is hard.
+						{:else if works.soilSaid.how === 'not-hard'}
+							Measured on {format().day(works.soilSaid.on ?? of.today, of.today)}, it was nowhere hard:
+							loosening that is not needed costs roots. {@render measureIt('Measure it again')}
+						{:else}
+							No soil was measured. {@render measureIt('Measure it first')}: loosening that is not needed
+							costs roots.
+						{/if}
 					</p>
 				{/if}
 				{#if works.segments.length === 0}
@@ -542,3 +548,8 @@
 		</div>
 	</Consequences>
 </div>
+
+{#snippet measureIt(words: string)}<a
+		class="chalk"
+		href={resolve('/trees/[id]/examine/soil', { id: of.records.tree.id })}>{words}</a
+	>{/snippet}

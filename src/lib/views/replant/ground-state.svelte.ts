@@ -1,7 +1,7 @@
 import type { TreeRecords } from '$core/tree/case';
 import type { Place } from '$core/vocabulary/place';
 import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground-plan';
-import { looseningAims } from '$core/replant/ground/loosening';
+import { looseningAims, soilSaid } from '$core/replant/ground/loosening';
 import { siteCheck } from '$core/replant/ground/site-check';
 import { lastRootWork } from '$core/tree/losses';
 import { sulphurSoilOf } from '$core/replant/ground/sulphur';
@@ -150,6 +150,15 @@ export class GroundState {
 	});
 	readonly texture = $derived.by(() => this.soil.cores?.texture ?? null);
 	readonly aims = $derived.by(() => looseningAims(this.soil.profile, this.soil.cores, this.of.values));
+	/** Where no measurement found it hard. */
+	readonly soilSaid = $derived.by(() => {
+		const { measurements, examinations } = this.of.records;
+		const measured = measurements.filter(
+			({ raw }) => raw.tool === 'penetrometer' || raw.tool === 'soil-cores'
+		);
+		const days = measured.map((one) => one.measuredOn).sort();
+		return soilSaid(days.at(-1) ?? null, examinations);
+	});
 	readonly amounts = $derived.by(() =>
 		groundAmounts(this.plan, this.of.records.tree.trunkDiameterMm, this.segments, this.of.values)
 	);

@@ -2,6 +2,8 @@ import { isStructural } from '../../roots/map/shares';
 import { planPoint, type PlanPoint } from '../../roots/map/geometry';
 import type { Segment } from '../../roots/map/root-map';
 import { judgeCore, densityNames, type SoilCoresData } from '../../examine/soil/bulk-density';
+import type { Examination } from '../../examine/diagnosis/examination';
+import type { SignId } from '../../vocabulary/signs';
 import type { ResistanceProfile } from '../../examine/soil/penetrometer';
 import { textureClasses } from '../../vocabulary/textures';
 import type { Values } from '../../values/values';
@@ -190,3 +192,28 @@ export function looseningAims(
 		aims
 	};
 }
+
+/** What speaks for loosening where no measurement found the soil hard. */
+export interface SoilSaid {
+	/** felt-hard: a look met hard soil, how deep is not known; not-hard: measured, and nowhere hard; unknown: nobody measured it. */
+	how: 'felt-hard' | 'not-hard' | 'unknown';
+	/** Day of the look or of the measurement; null where there is neither. */
+	on: string | null;
+}
+
+/**
+ * What is known of how hard the soil is, where it was not found hard by depth.
+ * @param measuredOn day of the last rod or cores; null where there were none
+ * @param looks in the order of their days
+ */
+export function soilSaid(
+	measuredOn: string | null,
+	looks: readonly Pick<Examination, 'examinedOn' | 'findings'>[]
+): SoilSaid {
+	const look = looks.findLast(({ findings }) => findings.some((one) => hardSoilSigns.has(one.signId)));
+	const hard = look?.findings.some((one) => hardSoilSigns.has(one.signId) && one.grade > 0);
+	// A look counts what was measured before it; what was measured after it knows better.
+	if (look && hard && look.examinedOn >= (measuredOn ?? '')) return { how: 'felt-hard', on: look.examinedOn };
+	return { how: measuredOn === null ? 'unknown' : 'not-hard', on: measuredOn };
+}
+const hardSoilSigns: ReadonlySet<SignId> = new Set(['probe-stops', 'dense-soil']);
