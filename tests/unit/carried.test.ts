@@ -10,6 +10,7 @@ import { actedOn, pressingOf, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { observationSchema } from '$core/examine/looks/observation';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { cut, treeRecords, plantingOn } from '../records';
 
 const look = (id: string, examinedOn: string, findings: [string, number][]) =>
@@ -227,6 +228,43 @@ describe('what a look says to act on now', () => {
 			for (const factor of factors)
 				expect(ended(cause, factor), `${cause}, ${factor}`).toBe(those.includes(factor) ? on : null);
 		expect(ended('root-rot', 'roots-cut', addDays(rot.examinedOn, -1))).toBeNull();
+	});
+	it('works in the ground end what they treat: soil that was loosened frees no collar, a collar laid open loosens no soil', () => {
+		const on = addDays(rot.examinedOn, 2);
+		const works = {
+			hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 },
+			collar: { openMm: 200, depthMm: 80, tool: 'hand' },
+			loosening: { method: 'trenches', innerM: 1, outerM: 3, depthMm: 300, widthMm: 150 },
+			mulch: { innerM: 0.2, outerM: 2, depthMm: 60 },
+			sulphur: { phNow: 7.5, phAim: 6, soil: 'loam', areaM2: 4 }
+		};
+		const ended = (cause: Parameters<typeof actedOn>[1], change: object) =>
+			actedOn(treeRecords({ examinations: [dire], ...change }), cause, rot.examinedOn, values);
+		const byWork = (cause: Parameters<typeof actedOn>[1]): string[] =>
+			Object.entries(works)
+				.filter(
+					([work, plan]) =>
+						ended(cause, {
+							groundPlans: [
+								groundPlanSchema.parse({ id: 'g', version: 1, plannedOn: on, doneOn: on, [work]: plan })
+							]
+						}) === on
+				)
+				.map(([work]) => work);
+		expect(byWork('compaction')).toEqual(['hole', 'loosening']);
+		expect(byWork('buried-collar')).toEqual(['hole', 'collar']);
+		expect(byWork('sour-root-zone')).toEqual(['hole', 'loosening']);
+		expect(byWork('soil-gas')).toEqual(['hole', 'loosening']);
+		expect(byWork('salt-ph-nutrient')).toEqual(['hole', 'sulphur']);
+		expect(byWork('collapsed-mix')).toEqual(['hole']);
+		expect(byWork('root-rot')).toEqual([]);
+		// What is only planned treats nothing yet, and neither does a further look.
+		const planned = groundPlanSchema.parse({ id: 'g', version: 1, plannedOn: on, collar: works.collar });
+		expect(ended('buried-collar', { groundPlans: [planned] })).toBeNull();
+		const seen = { observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: on })] };
+		expect(ended('buried-collar', seen)).toBeNull();
+		expect(ended('compaction', seen)).toBeNull();
+		expect(ended('weather-injury', seen)).toBe(on);
 	});
 	it('of two causes to act on now, the second presses once the first was acted on', () => {
 		const both = look('b', rot.examinedOn, [

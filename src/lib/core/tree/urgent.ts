@@ -68,9 +68,21 @@ const treatedBy = (conditionId: ConditionId): readonly Factor[] =>
 		examine: ['pot', 'mix', ...(treatedInItsOwnWay[conditionId] ?? ['treatment'])]
 	})[stageOf(conditionId)] as readonly Factor[];
 
+type GroundWork = TreeRecords['groundPlans'][number];
+/** What of the works in the ground is the treatment of a cause; where nothing is said, only that it was planted anew. */
+const treatedInTheGround: Partial<Record<ConditionId, readonly (keyof GroundWork)[]>> = {
+	compaction: ['loosening'],
+	'buried-collar': ['collar'],
+	'sour-root-zone': ['loosening'],
+	'salt-ph-nutrient': ['sulphur'],
+	'soil-gas': ['loosening']
+};
+/** Causes that work in the ground alone takes away: to look at them again treats nothing. */
+const inTheGroundAlone: ReadonlySet<ConditionId> = new Set(['compaction', 'buried-collar']);
+
 /**
  * First day, on or after that of a look, on which a cause that it found was acted on: rot and girdlers by work at the roots, soil and pot
- * by a planting or works in the ground; what is not at the roots also by a look of a later day, and where it wants water, by a watering. What a
+ * by a planting or by those works in the ground that treat it; what is not at the roots also by a look of a later day, but for what only such works take away, and where it wants water, by a watering. What a
  * person wrote down as changed counts alike where it is the treatment.
  * @returns null where nothing was done about it yet
  */
@@ -90,7 +102,11 @@ export function actedOn(
 	];
 	const ofSoil = (): string[] => [
 		...records.plantings.map((one) => one.plantedOn),
-		...records.groundPlans.map((plan) => plan.doneOn ?? '')
+		...records.groundPlans.flatMap((plan) =>
+			['hole' as const, ...(treatedInTheGround[conditionId] ?? [])].some((work) => plan[work] !== null)
+				? [plan.doneOn ?? '']
+				: []
+		)
 	];
 	const ofWater = (): string[] => ofThePot(records).waterings.map((one) => one.wateredOn);
 	// What was looked at on the day of the look itself is part of it.
@@ -99,7 +115,7 @@ export function actedOn(
 	return (
 		[
 			...(stage === 'roots' ? ofRoots() : ofSoil()),
-			...(stage === 'examine' ? ofLater() : []),
+			...(stage === 'examine' && !inTheGroundAlone.has(conditionId) ? ofLater() : []),
 			...records.factorChanges
 				.filter((change) => change.factors.some((factor) => treatedBy(conditionId).includes(factor)))
 				.map((change) => change.changedOn),
