@@ -183,6 +183,22 @@ describe('the verdict', () => {
 			{ pests: 'none' }
 		] as const)
 			expect(bare(seen), JSON.stringify(seen)).toBe('met');
+		// In leaf since, it was not looked at: what was seen of it bare says nothing of its leaves.
+		const since = (leaflessNow?: boolean) =>
+			verdict(
+				input([look('2026-09-29', { smell: 'none' })], { leaflessOn: ['2026-09-29'], leaflessNow }),
+				defaultValues
+			).criteria.find(({ name }) => name === 'last-look');
+		expect(since(true)).toEqual(since());
+		expect(since()?.because).toMatch(/it bears no leaves now/);
+		expect(since(false)).toMatchObject({ answer: 'unknown' });
+		expect(since(false)?.because).not.toMatch(/bears no leaves now/);
+	});
+	it('nobody is asked to weigh what grows in the ground', () => {
+		const owed = (situation: 'potted' | 'in-ground') => verdict(input([], { situation }), defaultValues).owed;
+		expect(owed('potted').join()).toMatch(/Weigh it/);
+		expect(owed('in-ground').join()).not.toMatch(/weigh/i);
+		expect(owed('in-ground')).toContain('Measure shoots against a reference');
 	});
 	it('what was seen long ago is not known now, and the look that is owed is named', () => {
 		const years = verdict(input(good, { today: '2033-09-01' }), defaultValues);

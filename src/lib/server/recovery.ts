@@ -139,6 +139,7 @@ function judged(
 			rootFunction: now && weighedOn !== null ? { phi: now.phi, low: now.low, high: now.high } : null,
 			weighedOn,
 			seasons: seasons.map(({ span }) => span),
+			leaflessNow: !inLeaf(on),
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
 			// What Today brings up as late, and what is over for good, nobody has answered.

@@ -418,6 +418,10 @@ export const calculations: readonly Calculation[] = [
 				.max(20_000)
 				.default([])
 				.describe('Looks at which its kind bears no leaves anyway'),
+			leaflessNow: z
+				.boolean()
+				.optional()
+				.describe('Whether it bears none today either; left out: as at its last look'),
 			weighedOn: calendarDate()
 				.nullable()
 				.default(null)

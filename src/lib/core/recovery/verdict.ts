@@ -36,6 +36,8 @@ export interface VerdictInput {
 	stagesLeft: number;
 	/** Days of looks at which a tree of its kind bears no leaves anyway. */
 	leaflessOn?: readonly string[];
+	/** Whether it bears none today either; left out: as at its last look. */
+	leaflessNow?: boolean;
 	/** What a qualified person has still to see. */
 	flags?: readonly { title: string }[];
 	/** Day of the last weighing behind the root function; null or left out: today. */
@@ -61,6 +63,10 @@ const owedLook: Partial<Record<Criterion['name'], string>> = {
 	firm: 'Push it gently: does it stand firm?',
 	'no-alarm': 'Say of work whose days are over that it was done, or skip it'
 };
+
+/** The same for a tree as it stands: nobody weighs what grows in the ground. */
+const owedFor = (name: Criterion['name'], situation: Situation): string | undefined =>
+	name === 'function' && situation === 'in-ground' ? 'Measure shoots against a reference' : owedLook[name];
 
 /** What it is counted from, in words. */
 const begun = ({ worked = true }: VerdictInput): string => (worked ? 'the work' : 'it came');
@@ -105,7 +111,7 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 	return {
 		criteria,
 		reEstablished: criteria.every((c) => c.answer === 'met'),
-		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedLook[c.name] ?? []) : []))
+		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedFor(c.name, input.situation) ?? []) : []))
 	};
 }
 
@@ -161,6 +167,11 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	if (bad.length > 0) return told('not-met', bad.join(' '));
 	if (!leaf && !cover && inLeaf.length > 0)
 		return told('unknown', 'Its leaves were not looked at in their season.');
+	if (!leaf && !cover && input.leaflessNow === false)
+		return told(
+			'unknown',
+			'It bore no leaves when it was last looked at, and they were not looked at since they came.'
+		);
 	if (!leaf && !cover && !alive && !smell && !pests)
 		return told(
 			'unknown',
