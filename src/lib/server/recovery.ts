@@ -139,7 +139,8 @@ function judged(
 			rootFunction: now && weighedOn !== null ? { phi: now.phi, low: now.low, high: now.high } : null,
 			weighedOn,
 			seasons: seasons.map(({ span }) => span),
-			leaflessNow: !inLeaf(on),
+			// Leaves that came since a look of the usual round are no look that was missed.
+			leaflessNow: !inLeaf(on) || !inLeaf(addDays(on, -values['look.routineDays'])),
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
 			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
 			// What Today brings up as late, and what is over for good, nobody has answered.

@@ -421,7 +421,9 @@ export const calculations: readonly Calculation[] = [
 			leaflessNow: z
 				.boolean()
 				.optional()
-				.describe('Whether it bears none today either; left out: as at its last look'),
+				.describe(
+					'Whether it bears none today either, or bore none until lately; left out: as at its last look'
+				),
 			weighedOn: calendarDate()
 				.nullable()
 				.default(null)

@@ -36,7 +36,7 @@ export interface VerdictInput {
 	stagesLeft: number;
 	/** Days of looks at which a tree of its kind bears no leaves anyway. */
 	leaflessOn?: readonly string[];
-	/** Whether it bears none today either; left out: as at its last look. */
+	/** Whether it bears none today either, or bore none until lately; left out: as at its last look. */
 	leaflessNow?: boolean;
 	/** What a qualified person has still to see. */
 	flags?: readonly { title: string }[];
@@ -175,7 +175,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	if (!leaf && !cover && !alive && !smell && !pests)
 		return told(
 			'unknown',
-			'It bears no leaves now, and nobody wrote of its buds, wood, smell or pests since.'
+			'It bore no leaves when it was last looked at, and nobody wrote of its buds, wood, smell or pests.'
 		);
 	const leafOn = (leaf ?? cover)?.observedOn;
 	const well = ['leaves', ...(smell ? ['smell'] : []), ...(pests ? ['pests'] : [])];
@@ -183,7 +183,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		'met',
 		leafOn
 			? `${atStart(listed(well))} ${well.length > 1 ? 'were well when last looked at, its leaves' : 'were well'} on ${leafOn}.${pests ? '' : ' Nobody looked for pests.'}`
-			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bears no leaves now.`
+			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bore no leaves then.`
 	);
 }
 
