@@ -175,11 +175,7 @@ describe('a check that decides a likely cause', () => {
 });
 
 describe('girdling roots that go in stages', () => {
-	const both = [
-		...girdled,
-		{ line: '7 14', flaws: ['girdling'] as RootFlaw[] },
-		{ line: '10 6 dead' }
-	];
+	const both = [...girdled, { line: '7 14', flaws: ['girdling'] as RootFlaw[] }, { line: '10 6 dead' }];
 	const staged = (
 		cuts: readonly { id: string; on?: string; stage?: number; atMm?: number }[],
 		roots: Parameters<typeof mapOf>[0] = both
