@@ -1,4 +1,5 @@
 import { plain } from '$core/text/format';
+import { shootsTender } from '$core/climate/cold-limit';
 import { addDays } from '$core/maths/calendar';
 import { describe, expect, it } from 'vitest';
 import { bareDay, type SeriesDay } from '$core/climate/series';
@@ -413,6 +414,32 @@ describe('today', () => {
 				const over = /were over on (\S+)\./.exec(said(seenOn, on)?.reason ?? '')?.[1];
 				if (over) expect(over < on, `${seenOn} ${on}`).toBe(true);
 			}
+	});
+	it('shoots are tender while they are new: buds that opened a season ago warn of no frost', () => {
+		const days = defaultValues['cold.shootsTenderDays'];
+		const look = (observedOn: string, buds: 'open' | 'none' | null) => ({
+			observedOn,
+			buds,
+			leafCover: null,
+			leafState: null,
+			shootExtensionMm: null
+		});
+		const limit = (...looks: ReturnType<typeof look>[]) =>
+			coldOf(entry({ facts: { ...entry().facts, looks } }), today, defaultValues);
+		const hardened = limit();
+		expect(hardened.why).not.toMatch(/shoots/);
+		expect(limit(look(today, 'open'))).toEqual({
+			limitC: defaultValues['guard.shootsC'],
+			why: 'tender new shoots'
+		});
+		expect(limit(look(addDays(today, -days), 'open')).why).toBe('tender new shoots');
+		expect(limit(look(addDays(today, -days - 1), 'open'))).toEqual(hardened);
+		// A later look that says nothing of buds takes nothing back; one that found none does.
+		const open = look(addDays(today, -10), 'open');
+		expect(limit(open, look(today, null)).why).toBe('tender new shoots');
+		expect(limit(open, look(today, 'none'))).toEqual(hardened);
+		expect(shootsTender({ value: 'open', on: addDays(today, 1) }, today, defaultValues)).toBe(false);
+		expect(shootsTender({ value: 'open', on: null }, today, defaultValues)).toBe(false);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });

@@ -56,6 +56,21 @@ export function coldLimit(
 	};
 }
 
+/**
+ * Whether its new shoots are tender on a day: its buds were seen open of late; what opened a season ago has hardened.
+ * @param buds as they were last seen, and on what day; nulls where nobody looked
+ * @param on calendar date
+ */
+export const shootsTender = (
+	buds: { value: string | null; on: string | null },
+	on: string,
+	values: Values
+): boolean =>
+	buds.value === 'open' &&
+	buds.on !== null &&
+	buds.on <= on &&
+	daysBetween(buds.on, on) <= values['cold.shootsTenderDays'];
+
 /** First day within a year from which a cold night of the place is below a limit; null where none is. By weeks. */
 export function firstColdNight(
 	place: PlaceClimate,

@@ -1,5 +1,5 @@
 import { limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
-import { coldLimit, type ColdLimit } from '../climate/cold-limit';
+import { coldLimit, shootsTender, type ColdLimit } from '../climate/cold-limit';
 import type { NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
 import { daysBetween } from '../maths/calendar';
@@ -101,18 +101,20 @@ export const coldOf = (
 	}: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree' | 'facts' | 'standing'>,
 	on: string,
 	values: Values
-): ColdLimit =>
-	coldLimit(
+): ColdLimit => {
+	const seen = facts.looks.findLast((look) => look.buds !== null);
+	return coldLimit(
 		{
 			kind,
 			lastCutOn,
 			inGround: tree.situation === 'in-ground',
-			newShoots: facts.looks.at(-1)?.buds === 'open',
+			newShoots: shootsTender({ value: seen?.buds ?? null, on: seen?.observedOn ?? null }, on, values),
 			underCover: standing?.underCover ?? null
 		},
 		on,
 		values
 	);
+};
 
 /** Nights of the season, by the climate of its place, that are too cold for it. */
 export function coldItem(

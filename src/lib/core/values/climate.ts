@@ -214,6 +214,14 @@ export const climateValues = defineValues({
 		min: -10,
 		max: 15
 	},
+	'cold.shootsTenderDays': {
+		label: 'New shoots count as tender for so long after buds were seen open',
+		value: 60,
+		unit: 'days',
+		mark: 'ours',
+		min: 7,
+		max: 365
+	},
 	'cold.cutRootsDays': {
 		label: 'Roots count as freshly cut for',
 		value: 60,

@@ -1,3 +1,4 @@
+import { shootsTender } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import type { Place } from '$core/vocabulary/place';
 import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground-plan';
@@ -176,7 +177,11 @@ export class GroundState {
 						today: this.of.today,
 						drainMin: this.drainMin,
 						rootsCutOn: lastRootWork(this.of.records, this.of.values)?.on ?? null,
-						newShoots: standingOf(this.of.records, this.of.today, this.of.values).buds.value === 'open'
+						newShoots: shootsTender(
+							standingOf(this.of.records, this.of.today, this.of.values).buds,
+							this.of.today,
+							this.of.values
+						)
 					},
 					this.of.values
 				)

@@ -1,3 +1,4 @@
+import { shootsTender } from '$core/climate/cold-limit';
 import { ballMass } from '$core/examine/measuring/ball-mass';
 import { ballSize, type BallReading, type BallSchool } from '$core/replant/lifting/ball-size';
 import type { StepId } from '$core/replant/lifting/checklist';
@@ -136,7 +137,11 @@ export class LiftState {
 	get day() {
 		const { kind, place, known, stopped, today, values } = this.of;
 		const leafy = leafCalendar(kind, place, values)(today);
-		return liftDay({ kind, place, leafy, budsOpen: known.buds.value === 'open', stopped }, today, values);
+		return liftDay(
+			{ kind, place, leafy, newShoots: shootsTender(known.buds, today, values), stopped },
+			today,
+			values
+		);
 	}
 	/** What forbids to dig. */
 	get stops(): string[] {

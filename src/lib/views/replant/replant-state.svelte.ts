@@ -1,3 +1,4 @@
+import { shootsTender } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
 import type { Place } from '$core/vocabulary/place';
@@ -459,7 +460,11 @@ export class ReplantState {
 						today: this.of.today,
 						drainMin: null,
 						rootsCutOn: this.of.lastWork?.on ?? null,
-						newShoots: standingOf(this.of.records, this.of.today, this.of.values).buds.value === 'open'
+						newShoots: shootsTender(
+							standingOf(this.of.records, this.of.today, this.of.values).buds,
+							this.of.today,
+							this.of.values
+						)
 					},
 					this.of.values
 				)

@@ -22,7 +22,7 @@ export interface LiftDay {
  * Whether a tree should leave the ground on a day: by the window of its kind, by its leaves, and by the usual day and a cold night
  * of the season there [stand-in climate, no forecast].
  * @param leafy it bears leaves on that day, by its kind and place
- * @param budsOpen its buds were seen open
+ * @param newShoots its new shoots are tender (see `shootsTender`)
  * @param stopped the days ahead stand against root work
  */
 export function liftDay(
@@ -30,13 +30,13 @@ export function liftDay(
 		kind,
 		place,
 		leafy,
-		budsOpen,
+		newShoots,
 		stopped
 	}: {
 		kind: Kind;
 		place: Place;
 		leafy: boolean;
-		budsOpen: boolean;
+		newShoots: boolean;
 		stopped: boolean;
 	},
 	on: string,
@@ -45,7 +45,7 @@ export function liftDay(
 	const fit = seasonFit(kind, place, on, values);
 	const night = nightTemperature(place, on, values);
 	// Out of the ground it stands what freshly cut roots stand.
-	const cold = coldLimit({ kind, lastCutOn: on, inGround: false, newShoots: budsOpen }, on, values);
+	const cold = coldLimit({ kind, lastCutOn: on, inGround: false, newShoots }, on, values);
 	const dayC = outdoorMeanC(place, on, values) + values['climate.nightBelowMeanC'];
 	const degrees = (c: number): string => measured(Math.round(c), '°C');
 	const lies = { 'in-window': 'in', shoulder: 'at the edge of', 'out-of-window': 'outside' }[fit];
