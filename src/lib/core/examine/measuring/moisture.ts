@@ -13,7 +13,7 @@ export const feelNames = {
 /** Where it is felt or probed, of a tree in the ground and of one that is not. */
 export const whereToFeel = (inGround: boolean): string =>
 	inGround
-		? 'A finger deep at the bottom of a hole a hand deep, half-way between the trunk and the edge of the crown; or push a probe in there.'
+		? 'A finger deep at the bottom of a hole a hand deep, halfway between the trunk and the edge of the crown; or push a probe in there.'
 		: 'A finger deep into the mix, halfway between trunk and rim; or push a probe in there.';
 export type Feel = keyof typeof feelNames;
 export const feels = wordsOf(feelNames);
