@@ -8,6 +8,9 @@ import type { Measurement } from '../examine/measuring/measurement';
 import type { Values } from '../values/values';
 
 type Parts = Omit<Partial<SeenLook>, 'id' | 'version'>;
+/** What a look can say. */
+type Thing = Exclude<keyof Parts, 'observedOn'>;
+const THINGS: readonly Thing[] = [...(Object.keys(nothingSeen) as (keyof typeof nothingSeen)[]), 'wiltedIn'];
 
 /** What an examination saw of the things that a look asks for; what it did not look for stays out. */
 function partsOfExamination({ findings }: Examination): Parts {
@@ -48,26 +51,35 @@ const holdsOn: ReadonlySet<string> = new Set<SignId>(['leans-rocks', 'no-green-b
  * Everything that was seen of a tree, one look a day, oldest first: looks as they were written, and what examinations and
  * measurements saw of the same things. Of one day the record kept later has the last word on a thing, and a look before an
  * examination; nothing is taken from a record that does not speak of it.
+ * @param things only these, where not all are asked for; a look that says nothing of them is left out
  */
 export function looksSeen(
 	records: Pick<TreeRecords, 'observations' | 'examinations' | 'measurements'>,
-	values: Values
+	values: Values,
+	things?: readonly Thing[]
 ): SeenLook[] {
 	const byDay = new Map<string, SeenLook>();
+	// Asked for years of looks at thousands of trees: what a part says is written where it stands, without a copy for each.
 	const add = (on: string, id: string, version: number, parts: Parts): void => {
-		const said = Object.fromEntries(
-			Object.entries(parts).filter(
-				([, value]) => value !== null && value !== '' && !(Array.isArray(value) && value.length === 0)
-			)
-		);
-		if (Object.keys(said).length === 0) return;
-		const before = byDay.get(on);
-		byDay.set(on, { ...nothingSeen, id, version, ...before, ...said, observedOn: on });
+		let day: Record<string, unknown> | undefined = byDay.get(on);
+		const begun = (): Record<string, unknown> => {
+			const seen: SeenLook = { ...nothingSeen, id, version, observedOn: on };
+			byDay.set(on, seen);
+			return seen;
+		};
+		for (const thing of things ?? THINGS) {
+			const value = parts[thing] ?? null;
+			if (value === null || value === '' || (Array.isArray(value) && value.length === 0)) continue;
+			day ??= begun();
+			day[thing] = value;
+		}
+		// A look is one whatever it says.
+		if (!things && parts.observedOn !== undefined) day ??= begun();
 	};
 	for (const one of records.examinations) add(one.examinedOn, one.id, one.version, partsOfExamination(one));
 	for (const one of records.measurements)
 		add(one.measuredOn, one.id, one.version, partsOfMeasurement(one, values));
-	for (const { id, version, ...look } of records.observations) add(look.observedOn, id, version, look);
+	for (const look of records.observations) add(look.observedOn, look.id, look.version, look);
 	return [...byDay.values()].sort((a, b) => a.observedOn.localeCompare(b.observedOn));
 }
 

@@ -39,7 +39,7 @@ export function leavesBorne(records: LeafRecords, place: Place, values: Values):
 	const bare: Span[] = [];
 	let seasonOn = '';
 	let leafy = false;
-	for (const look of looksSeen(records, values)) {
+	for (const look of looksSeen(records, values, ['leafCover', 'buds'])) {
 		const leaves = sawLeaves(look);
 		if (leaves === null || !usual(look.observedOn)) continue;
 		let from = look.observedOn;
