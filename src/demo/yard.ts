@@ -206,7 +206,7 @@ async function fillTree(store: Store, treeId: string, spec: DemoTree, values: Va
 	}
 	if (spec.rehearsedOn) await rehearseAsPlanned(store, treeId, spec.rehearsedOn, values);
 	if (spec.aftercare) {
-		await makeAftercare(store, treeId, spec.aftercare, values);
+		await makeAftercare(store, treeId, spec.aftercare, values, spec.aftercare.workOn);
 		await doWhatCameDue(store, treeId, spec.forgotten ?? []);
 	}
 	await measure(store, treeId, spec, values);

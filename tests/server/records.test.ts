@@ -15,7 +15,9 @@ import { openTask } from '$lib/server/task-work';
 import { seedKinds } from '$lib/server/store';
 import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
-import { addTask, closeTask, makeAftercare } from '$lib/server/aftercare';
+import { overForGood } from '$core/aftercare/tasks/release';
+import { addDays } from '$core/maths/calendar';
+import { addTask, aftercareToMake, closeTask, makeAftercare } from '$lib/server/aftercare';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { changeTree, closeTree, takeIn } from '$lib/server/trees';
 import { recordLook } from '$lib/server/recovery';
@@ -359,6 +361,58 @@ describe('replanting', () => {
 });
 
 describe('aftercare', () => {
+	it('offers and makes nothing whose days are over for good, and says so', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		const workOn = '2026-03-03';
+		const done = ['c0', 'c1'].map((id) => ({ id, atMm: null, note: '' }));
+		await recordCuts(
+			store,
+			tree.id,
+			{ on: workOn, planVersion: plan.version, done, left: [], treatments: [], because: 'Rot left no time.' },
+			defaultValues
+		);
+		const records = await loadRecords(store.db, tree.id);
+		const schools = { workOn, crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
+		const of = (on: string) => aftercareToMake(records, schools, on, defaultValues);
+		const first = of(workOn);
+		expect(first.over).toEqual([]);
+		const ends = [
+			['first-water', 'aftercare.lapsesDays'],
+			['neighbours', 'aftercare.lapsesSeasonDays']
+		] as const;
+		for (const [rule, days] of ends) {
+			const task = first.toMake.find(({ source }) => source === `${rule}@${workOn}`);
+			if (!task) continue;
+			const last = addDays(task.toOn, defaultValues[days]);
+			const isOver = (on: string) => of(on).over.some(({ source }) => source === task.source);
+			expect([isOver(last), isOver(addDays(last, 1))], rule).toEqual([false, true]);
+		}
+		expect(first.toMake.map(({ source }) => source)).toContain(`first-water@${workOn}`);
+		const late = addDays(workOn, 400);
+		const { toMake, over } = of(late);
+		expect(over.length).toBeGreaterThan(0);
+		expect([...toMake, ...over]).toHaveLength(first.toMake.length);
+		await makeAftercare(store, tree.id, schools, defaultValues, late);
+		const made = (await loadRecords(store.db, tree.id)).tasks.map(({ source }) => source);
+		expect(made).toEqual(expect.arrayContaining(toMake.map(({ source }) => source)));
+		for (const { source } of over) expect(made).not.toContain(source);
+		expect((await refusal(makeAftercare(store, tree.id, schools, defaultValues, late))).message).toMatch(
+			/had its days before today/
+		);
+	});
+	it('what waits for the tree is offered as long as the last day it may wait for gives', () => {
+		const task = {
+			source: 'first-buds@2026-03-03',
+			toOn: '2026-03-10',
+			release: { condition: 'buds-move', value: 0, byOn: '2026-05-01', after: '' }
+		} as const;
+		const days = defaultValues['aftercare.lapsesSeasonDays'];
+		const over = (on: string, one: Parameters<typeof overForGood>[0] = task) =>
+			overForGood(one, on, defaultValues);
+		expect([over(addDays('2026-05-01', days)), over(addDays('2026-05-01', days + 1))]).toEqual([false, true]);
+		expect(over(addDays('2026-03-10', days + 1), { ...task, release: null })).toBe(true);
+	});
 	it('is made once for a day of work, follows what was cut, and closes with reasons', async () => {
 		const { store, tree } = await storeWithTree();
 		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
@@ -379,12 +433,11 @@ describe('aftercare', () => {
 			defaultValues
 		);
 		const schools = { workOn: '2026-03-03', crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
-		await makeAftercare(store, tree.id, schools, defaultValues);
+		const make = () => makeAftercare(store, tree.id, schools, defaultValues, schools.workOn);
+		await make();
 		const made = (await loadRecords(store.db, tree.id)).tasks;
 		expect(made.map((task) => task.source)).toContain('neighbours@2026-03-03');
-		expect((await refusal(makeAftercare(store, tree.id, schools, defaultValues))).message).toMatch(
-			/planned already/
-		);
+		expect((await refusal(make())).message).toMatch(/planned already/);
 
 		const [first, second] = made;
 		if (!first || !second) throw new Error('no tasks');

@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { observationInput, readingsOf, type Observation } from '$core/examine/looks/observation';
 import { verdict, type VerdictInput } from '$core/recovery/verdict';
 import { simulateLooks } from '$core/simulate/recovery';
+import { addDays } from '$core/maths/calendar';
 import { createRandom } from '$core/maths/random';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { defaultValues } from '$core/values/values';
@@ -199,6 +200,28 @@ describe('the verdict', () => {
 		expect(owed('potted').join()).toMatch(/Weigh it/);
 		expect(owed('in-ground').join()).not.toMatch(/weigh/i);
 		expect(owed('in-ground')).toContain('Measure shoots against a reference');
+	});
+	it('shoots that were measured are not asked for again where only the reference is wanting', () => {
+		const owed = (change: Partial<VerdictInput>, shootOn = '2026-08-20') =>
+			verdict(
+				input([look(shootOn, { shootExtensionMm: 300 })], { situation: 'in-ground', ...change }),
+				defaultValues
+			).owed.filter((one) => /shoots/.test(one));
+		const named = 'Name in Take in a healthy tree whose shoots were measured';
+		expect(owed({ referenceShootMm: null })).toEqual([named]);
+		expect(owed({ referenceShootMm: 0 })).toEqual([named]);
+		expect(owed({ referenceShootMm: null, situation: 'potted', rootFunction: null })).toEqual([
+			'Weigh it before and after water, or name in Take in a healthy tree whose shoots were measured'
+		]);
+		// Shoots of long ago are measured again, those of before the work count for nothing.
+		const late = addDays('2026-08-20', defaultValues['verdict.shootDays']);
+		expect(owed({ referenceShootMm: null, today: late })).toEqual([named]);
+		expect(owed({ referenceShootMm: null, today: addDays(late, 1) })).toEqual([
+			'Measure shoots against a reference'
+		]);
+		expect(owed({ referenceShootMm: null, sinceOn: '2026-08-21' })).toEqual([
+			'Measure shoots against a reference'
+		]);
 	});
 	it('what was seen long ago is not known now, and the look that is owed is named', () => {
 		const years = verdict(input(good, { today: '2033-09-01' }), defaultValues);

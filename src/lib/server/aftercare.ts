@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { answeredByLook, resultAsked } from '../core/aftercare/tasks/result';
 import { aftercareTasks, firstBudsDays } from '../core/aftercare/tasks/rules';
+import { overForGood } from '../core/aftercare/tasks/release';
 import { ruleOf, workedOn } from '../core/aftercare/tasks/source';
 import type { Schools, Task, TaskInput } from '../core/vocabulary/task';
 import type { TreeRecords } from '../core/tree/case';
@@ -11,6 +12,7 @@ import type { Place } from '../core/vocabulary/place';
 import { budsFrom, growsFrom } from '../core/climate/normals';
 import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/aftercare/crown/crown';
+import { counted } from '../core/text/plural';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
 import { observationInput } from '../core/examine/looks/observation';
 import { budStates, smells } from '../core/examine/looks/seen-words';
@@ -22,6 +24,7 @@ import { asksForDryRest, urgentOf } from '../core/tree/urgent';
 import { leavesBorne } from '../core/tree/tree-demand';
 import type { Values } from '../core/values/values';
 import { wateringInput } from '../core/aftercare/water/watering';
+import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
@@ -111,6 +114,18 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		.filter((task) => !made.has(task.source));
 }
 
+/** What of it is still to be planned on a day, and what had its days by then. */
+export function aftercareToMake(
+	records: TreeRecords,
+	schools: Schools,
+	on: string,
+	values: Values
+): { toMake: ReturnType<typeof proposeAftercare>; over: ReturnType<typeof proposeAftercare> } {
+	const proposed = proposeAftercare(records, schools, values);
+	const isOver = (task: (typeof proposed)[number]): boolean => overForGood(task, on, values);
+	return { toMake: proposed.filter((task) => !isOver(task)), over: proposed.filter(isOver) };
+}
+
 /** Whether it bore leaves on a day, as it was seen about then, else as its kind does; and when bare twigs usually come into leaf. */
 function leavesOn(
 	records: TreeRecords,
@@ -168,20 +183,26 @@ export function nextLooks(records: TreeRecords, workOn: string, values: Values) 
 	);
 }
 
-/** Makes the aftercare of a day's work. The same rule for the same day is never made twice. */
+/**
+ * Makes the aftercare of a day's work. The same rule for the same day is never made twice.
+ * @param on day of planning: what had its days before it is not made
+ */
 export async function makeAftercare(
 	store: Store,
 	treeId: string,
 	schools: Schools,
-	values: Values
+	values: Values,
+	on = today()
 ): Promise<string> {
 	const records = await loadRecords(store.db, treeId);
 	refuseCare('workOn', schools.workOn, records.tree);
-	const proposed = proposeAftercare(records, schools, values);
-	if (proposed.length === 0)
+	const { toMake, over } = aftercareToMake(records, schools, on, values);
+	if (toMake.length === 0)
 		throw new Refusal(
 			409,
-			'All of this aftercare is planned already.',
+			over.length > 0
+				? 'What is not planned of this aftercare had its days before today.'
+				: 'All of this aftercare is planned already.',
 			'Choose another day of work, or add a task by hand.'
 		);
 	const { entryId } = await doWork(
@@ -189,11 +210,11 @@ export async function makeAftercare(
 		{
 			treeId,
 			stage: 'aftercare',
-			what: `Aftercare planned: ${proposed.length} tasks; crown: ${schools.crownSchool === 'balance' ? 'balance it' : 'keep the leaves'}, water: ${schools.waterSchool === 'at-once' ? 'at once' : 'dry first'}`
+			what: `Aftercare planned: ${counted(toMake.length, 'task')}; crown: ${schools.crownSchool === 'balance' ? 'balance it' : 'keep the leaves'}, water: ${schools.waterSchool === 'at-once' ? 'at once' : 'dry first'}`
 		},
 		async (work) => {
 			await requireTree(work, treeId);
-			await addFollowing(work, treeId, proposed);
+			await addFollowing(work, treeId, toMake);
 		}
 	);
 	return entryId;

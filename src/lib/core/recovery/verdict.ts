@@ -58,15 +58,30 @@ export interface Verdict {
 const owedLook: Partial<Record<Criterion['name'], string>> = {
 	'last-look': 'Look at leaves, smell and pests',
 	'no-dieback': 'Scratch and tap for the limit of living wood, twice',
-	function: 'Weigh it before and after water, or measure shoots against a reference',
 	'roots-at-edge': 'Look under the pot or at the wall for roots',
 	firm: 'Push it gently: does it stand firm?',
 	'no-alarm': 'Say of work whose days are over that it was done, or skip it'
 };
 
-/** The same for a tree as it stands: nobody weighs what grows in the ground. */
-const owedFor = (name: Criterion['name'], situation: Situation): string | undefined =>
-	name === 'function' && situation === 'in-ground' ? 'Measure shoots against a reference' : owedLook[name];
+/** Whether shoots since the work are there to be set against a reference, and only the reference is wanting. */
+const referenceWanting = (input: VerdictInput, values: Values): boolean =>
+	(input.referenceShootMm ?? 0) <= 0 &&
+	readingsOf(sinceWork(input), 'shootExtensionMm').some(
+		(reading) => !stale(reading.on, input, values['verdict.shootDays'])
+	);
+
+/** The same for a tree as it stands: nobody weighs what grows in the ground, and what was measured is not asked again. */
+function owedFor(name: Criterion['name'], input: VerdictInput, values: Values): string | undefined {
+	if (name !== 'function') return owedLook[name];
+	const shoots = referenceWanting(input, values)
+		? 'name in Take in a healthy tree whose shoots were measured'
+		: 'measure shoots against a reference';
+	return input.situation === 'in-ground' ? atStart(shoots) : `Weigh it before and after water, or ${shoots}`;
+}
+
+/** Looks from the work on up to today. */
+const sinceWork = ({ observations, sinceOn, today }: VerdictInput): Observation[] =>
+	observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
 
 /** What it is counted from, in words. */
 const begun = ({ worked = true }: VerdictInput): string => (worked ? 'the work' : 'it came');
@@ -90,8 +105,7 @@ const criterion = (name: Criterion['name'], label: string, answer: Answer, becau
  * counts as met. Root function is judged by weighings, or by shoots against a healthy reference: either will do.
  */
 export function verdict(input: VerdictInput, values: Values): Verdict {
-	const { observations, today, sinceOn } = input;
-	const since = observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
+	const since = sinceWork(input);
 	const criteria = [
 		lastLook(since, input, values),
 		dieback(since, input, values),
@@ -111,7 +125,7 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 	return {
 		criteria,
 		reEstablished: criteria.every((c) => c.answer === 'met'),
-		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedFor(c.name, input.situation) ?? []) : []))
+		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedFor(c.name, input, values) ?? []) : []))
 	};
 }
 

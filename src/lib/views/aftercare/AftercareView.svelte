@@ -43,10 +43,13 @@
 		tasks: Task[];
 		lastWork: LastWork | null;
 		lastPlantedOn: string | null;
-		/** What each choice of schools would still make, by `crown water`. */
+		/** What each choice of schools would still make, and what of it had its days, by `crown water`. */
 		proposals: Record<
 			string,
-			{ title: string; reason: string; mark: Task['mark']; fromOn: string; toOn: string }[]
+			{
+				toMake: Pick<Task, 'title' | 'reason' | 'mark' | 'fromOn' | 'toOn'>[];
+				over: Pick<Task, 'title' | 'fromOn' | 'toOn'>[];
+			}
 		>;
 		workOn: string;
 		/** Its water; neither where the pot is not known. */
@@ -96,7 +99,9 @@
 		untrack(() => (tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(kind.group)))
 	);
 	let waterSchool = $state<WaterSchool>(untrack(() => usualSchool));
-	const proposed = $derived(proposals[`${crownSchool} ${waterSchool}`] ?? []);
+	const chosen = $derived(proposals[`${crownSchool} ${waterSchool}`]);
+	const proposed = $derived(chosen?.toMake ?? []);
+	const over = $derived(chosen?.over ?? []);
 	const openAll = $derived(
 		tasks
 			.filter((task) => task.state === 'open')
@@ -347,9 +352,21 @@
 							>
 						</li>
 					{:else}
-						<li class="py-2 text-slate">All of it is planned already.</li>
+						<li class="py-2 text-slate">
+							{over.length > 0 ? 'Nothing of it is left to plan.' : 'All of it is planned already.'}
+						</li>
 					{/each}
 				</ol>
+				{#if over.length > 0}<details class="text-sm text-slate">
+						<summary class="cursor-pointer"
+							>{over.length === 1 ? 'One more had its days' : `${over.length} more had their days`} before today,
+							and
+							{over.length === 1 ? 'is' : 'are'} not offered</summary
+						>
+						<ul class="mt-1 ml-4 list-disc">
+							{#each over as task (task.title)}<li>{format().inWords(task.title)}, {when(task)}</li>{/each}
+						</ul>
+					</details>{/if}
 				{#if proposed.length > 0}<Button type="submit" tone="solid"
 						>{proposed.length === 1 ? 'Make this task' : `Make these ${proposed.length} tasks`}</Button
 					>{/if}

@@ -100,7 +100,7 @@
 			{#if items.length === 0}
 				{treeCount === 1 ? 'One tree' : `${treeCount} trees`} in care, and nothing asks for you today.
 			{:else}
-				{#if pressing > 0}<strong class="text-oxide">{pressing} cannot wait.</strong>{/if}
+				{#if pressing > 0}<strong class="text-oxide">{pressing} now.</strong>{/if}
 				{items.some((item) => item.level !== 'soon')
 					? `About ${duration(minutes)} for what is now and in its window.`
 					: 'Nothing has to be done today; this is coming up.'}

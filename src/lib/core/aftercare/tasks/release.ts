@@ -231,3 +231,11 @@ export const hasLapsed = (
 /** What a task is headed with: past its last day unseen it asks, and orders nothing. */
 export const headed = (task: { title: string; released: Released | null }): string =>
 	task.released && task.released.ask !== '' ? `Look first: ${task.released.ask}` : task.title;
+
+/** Whether work that is only thought of had its days before a day: nobody is offered to plan it any more. */
+export const overForGood = (
+	task: Pick<Task, 'toOn' | 'source' | 'release'>,
+	today: string,
+	values: Values
+): boolean =>
+	hasLapsed({ ...task, toOn: [task.toOn, task.release?.byOn ?? ''].sort()[1] ?? task.toOn }, today, values);

@@ -243,8 +243,9 @@ export function groundTasks(
 	if (plan.loosening)
 		add('measure-again', {
 			kind: 'look',
-			title: 'Measure the soil again where it was loosened',
-			reason: 'Loosened soil settles; the same places and depths tell whether it stayed open.',
+			title: 'Measure the soil where it was loosened',
+			reason:
+				'Loosened soil settles; measured in the same places and depths each time, it tells whether it stays open.',
 			mark: 'ours',
 			fromOn: addDays(on, values['loosen.lookDays']),
 			toOn: addDays(on, values['loosen.lookDays'] + 30),

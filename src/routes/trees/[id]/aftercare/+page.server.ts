@@ -21,15 +21,22 @@ import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
 import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
-import { addTask, makeAftercare, proposeAftercare, waterSchoolOf } from '$lib/server/aftercare';
+import { addTask, aftercareToMake, makeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The feel of the mix as the water section sends it. */
 const feltForm = moistureData.safeExtend({ measuredOn: calendarDate() });
 
+/** What a page tells of work that may be planned. */
+const offered = ({ toMake, over }: ReturnType<typeof aftercareToMake>) => ({
+	toMake: toMake.map(({ title, reason, mark, fromOn, toOn }) => ({ title, reason, mark, fromOn, toOn })),
+	over: over.map(({ title, fromOn, toOn }) => ({ title, fromOn, toOn }))
+});
+
 export const load: PageServerLoad = async ({ parent }) => {
 	const { records, overrides } = await parent();
 	const values = valuesInForce(overrides);
+	const on = today();
 	const lastWork = lastRootWork(records, values);
 	const lastPlantedOn = records.plantings.at(-1)?.plantedOn ?? null;
 	const workOn =
@@ -42,15 +49,12 @@ export const load: PageServerLoad = async ({ parent }) => {
 		crownSchools.flatMap((crownSchool) =>
 			waterSchools.map((waterSchool) => [
 				`${crownSchool} ${waterSchool}`,
-				proposeAftercare(records, { workOn: counted, crownSchool, waterSchool }, values).map(
-					({ title, reason, mark, fromOn, toOn }) => ({ title, reason, mark, fromOn, toOn })
-				)
+				offered(aftercareToMake(records, { workOn: counted, crownSchool, waterSchool }, on, values))
 			])
 		)
 	);
 	const { db } = await getStore();
 	const water = await waterOf(db, records.tree.id, values);
-	const on = today();
 	const place = records.places.find((one) => one.id === records.tree.placeId);
 	const near = place
 		? ((await placeSeries(db, on, addDays(on, 21), values)).get(place.id)?.series ?? [])
