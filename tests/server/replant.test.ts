@@ -237,10 +237,25 @@ describe('lift and ground works', () => {
 			assumed: [],
 			note: ''
 		};
-		await keepLift(store, tree.id, { ...ticked, log }, { id: lift.id, version: second.version });
+		const { lift: third } = await keepLift(
+			store,
+			tree.id,
+			{ ...ticked, log },
+			{ id: lift.id, version: second.version }
+		);
 		const records = await loadRecords(store.db, tree.id);
 		expect(records.tree.situation).toBe('just-lifted');
 		expect(records.lifts[0]?.log).toEqual(log);
+		const left = async () =>
+			(await loadRecords(store.db, tree.id)).tasks
+				.filter(({ stage }) => stage === 'replant')
+				.map(({ source }) => source);
+		expect(await left()).toEqual([]);
+		// The hole was not filled after all: that stands on the list once, however often the log is kept.
+		const open = { ...ticked, log: { ...log, backfilled: false } };
+		const { lift: fourth } = await keepLift(store, tree.id, open, { id: lift.id, version: third.version });
+		await keepLift(store, tree.id, open, { id: lift.id, version: fourth.version });
+		expect(await left()).toEqual([`hole@${lift.id}`]);
 		expect((await refusal(keepLift(store, tree.id, plan, { id: 'other', version: 1 }))).status).toBe(404);
 	});
 	it('ground works stand on the list until they are done, then ask for their looks and doses', async () => {

@@ -1,3 +1,4 @@
+import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { azimuthOf, clockOf } from '$core/maths/circular';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
@@ -21,6 +22,19 @@ describe('the formatter', () => {
 		expect(metric.instant('2026-04-18T19:05:00.000Z')).toContain('19:05');
 		expect(metric.number(NaN)).toBe('not known');
 		expect(metric.number(-0.2)).toBe('0');
+	});
+	it('says what was typed in inches as it was typed, and no page rounds it to millimetres first', () => {
+		const { toStored } = imperial.unitOf('mm');
+		for (let hundredths = 1; hundredths < 6000; hundredths += 7)
+			expect(imperial.measure(toStored(hundredths / 100), 'mm')).toBe(
+				`${imperial.number(hundredths / 100, 2)} in`
+			);
+		const rounds = readdirSync('src/lib', { recursive: true, encoding: 'utf8' }).filter(
+			(file) =>
+				/\.(svelte|ts)$/.test(file) &&
+				/measured?\(\s*Math\.round\([^;{}]*\),\s*'mm'/.test(readFileSync(`src/lib/${file}`, 'utf8'))
+		);
+		expect(rounds).toEqual([]);
 	});
 	it('converts both ways without loss (25.4 mm, 3.785411784 L, 0.45359237 kg, 0.3048 m are exact by definition)', () => {
 		expect(imperial.measure(25.4, 'mm')).toBe('1 in');

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { liftDay } from '$core/replant/lifting/lift-day';
 import { liftSchema } from '$core/replant/lifting/lift';
+import { endSaid, leftOf, liftTasks } from '$core/replant/lifting/lift-tasks';
+import { createFormat, defaultFormatSettings } from '$core/text/format';
 import { triageSchema } from '$core/examine/triage/triage';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { placeSchema } from '$core/vocabulary/place';
@@ -26,6 +28,7 @@ const of = (change: Partial<LiftOf> = {}): LiftOf => ({
 	thickestMm: 0,
 	mapBefore: null,
 	lifts: [],
+	tasks: [],
 	known: standingOf(records(), '2026-03-01', values),
 	helpers: 0,
 	stopped: false,
@@ -208,5 +211,62 @@ describe('a lift in the making', () => {
 		expect(state.open).toBeNull();
 		expect(state.done).toHaveLength(1);
 		expect(state.draft.log).toBeNull();
+	});
+});
+
+describe('what a lift leaves behind', () => {
+	const lift = (log: object) => {
+		const parsed = liftSchema.parse({
+			id: 'l',
+			version: 1,
+			plannedOn: '2026-03-01',
+			school: 'field',
+			reading: 'across',
+			ballDiameterMm: 400,
+			ballDepthMm: 300,
+			route: {},
+			ticks: [],
+			log: { liftedOn: '2026-03-01', ballDiameterMm: 400, ballDepthMm: 300, ...log }
+		});
+		if (!parsed.log) throw new Error('a log was expected');
+		return { ...parsed, log: parsed.log };
+	};
+	const ends = [
+		{ azimuthDeg: 120, diameterMm: 30, how: 'torn' },
+		{ azimuthDeg: 270, diameterMm: 20, how: 'saw' },
+		{ azimuthDeg: 0, diameterMm: 12, how: 'axe' }
+	];
+	it('is an open hole and ragged ends, and nothing of what was seen to at once', () => {
+		const rules = (log: object) => liftTasks(lift(log), '2026-03-01').map(({ source }) => source);
+		expect(rules({ cutRoots: ends })).toEqual(['hole@l', 'clean@l']);
+		expect(rules({ cutRoots: ends, backfilled: true })).toEqual(['clean@l']);
+		expect(rules({ cutRoots: [ends[1]], backfilled: true })).toEqual([]);
+		const [, clean] = liftTasks(lift({ cutRoots: ends }), '2026-03-01');
+		expect(createFormat(defaultFormatSettings).withMeasures(clean?.reason ?? '')).toMatch(
+			/^30 mm at 4:00 and 12 mm at 12:00\. /
+		);
+		expect(clean?.minutes).toBe(20);
+	});
+	it('is due on the day it is written down, where the lift was some days ago', () => {
+		const days = (today: string) => liftTasks(lift({}), today).map(({ fromOn, toOn }) => [fromOn, toOn]);
+		expect(days('2026-03-01')).toEqual([['2026-03-01', '2026-03-01']]);
+		expect(days('2026-03-05')).toEqual([['2026-03-01', '2026-03-05']]);
+		expect(days('2026-02-20')).toEqual([['2026-03-01', '2026-03-01']]);
+	});
+	it('is told as it stands since: only what was done counts, not what was skipped', () => {
+		const of = (state: 'open' | 'done' | 'skipped', log: object = {}) =>
+			leftOf(
+				lift(log),
+				['hole', 'clean'].map((rule) => ({ source: `${rule}@l`, state, closedOn: '2026-03-02' }))
+			);
+		for (const state of ['open', 'skipped'] as const)
+			expect(of(state)).toEqual({ hole: 'open', filledOn: null, cleanOn: null });
+		expect(of('done')).toEqual({ hole: 'filled', filledOn: '2026-03-02', cleanOn: '2026-03-02' });
+		expect(leftOf(lift({ backfilled: true }), [])).toEqual({ hole: 'filled', filledOn: null, cleanOn: null });
+		expect(leftOf(lift({}), [{ source: 'hole@m', state: 'done', closedOn: '2026-03-02' }]).hole).toBe('open');
+		expect(endSaid('torn', null)).toBe('torn, to be cut clean');
+		expect(endSaid('torn', '2026-03-02')).toBe('torn, cut clean on 2026-03-02');
+		expect(endSaid('axe', '2026-03-02')).toBe('chopped with axe or spade, cut clean on 2026-03-02');
+		expect(endSaid('saw', '2026-03-02')).toBe('sawn');
 	});
 });

@@ -151,7 +151,23 @@ describe('what is to be decided', () => {
 			values
 		);
 		expect(due).toMatchObject({ kind: 'look-closer', what: 'Take the first look: nothing was seen yet.' });
-		expect(due?.evidence).toEqual(['Nobody looked at it since 2026-02-20.']);
+		const saidOn = (today: string, worked?: boolean) =>
+			decisionsDue(facts({ today, worked, observations: [] }), values)[0]?.evidence;
+		expect(due?.evidence).toEqual(['It was worked on today.']);
+		expect(saidOn('2026-02-20', false)).toEqual(['It came today.']);
+		expect(saidOn('2026-02-21')).toEqual(['Nobody looked at it since 2026-02-20.']);
+	});
+	it('out of the ground it is set first, and nobody is sent to look at it', () => {
+		const due = decisionsDue(facts({ observations: [], outOn: '2026-04-12' }), values);
+		expect(due).toEqual([
+			expect.objectContaining({
+				what: expect.stringMatching(/^Set it or heel it in first/),
+				evidence: ['Out of the ground since 2026-04-12.'],
+				presses: true,
+				stage: 'replant'
+			})
+		]);
+		expect(decisionsDue(facts({ observations: [], outOn: null }), values)[0]?.what).not.toMatch(/Set it/);
 	});
 	it('nothing is carried on with beside what others have to see, or beside work past its window', () => {
 		const observations = [look('2026-06-19', { leafState: 'turgid' })];

@@ -26,6 +26,7 @@ import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
 import { answeredByLook, tasksAnswered } from '../core/aftercare/tasks/result';
 import { gateOf, releaseFacts } from '../core/tree/gate';
+import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { looksSeen, looksSince } from '../core/tree/looks';
@@ -104,6 +105,13 @@ const weatherBack = async (
 ): Promise<readonly SeriesDay[]> =>
 	(await placeSeries(db, addDays(on, -BACK_DAYS), on, values)).get(place.id)?.series ?? [];
 
+/** Since when its roots are in the air or wrapped; nothing of a tree that stands or is heeled in. */
+function outOf(records: TreeRecords, on: string, values: Values): Pick<RecoveryOf['facts'], 'outOn'> {
+	if (records.tree.situation !== 'just-lifted') return {};
+	const out = outSince(standingOf(records, on, values));
+	return out && out.how !== 'heeled-in' ? { outOn: out.on } : {};
+}
+
 function judged(
 	records: TreeRecords,
 	around: Around,
@@ -177,7 +185,8 @@ function judged(
 			overdue: records.tasks.filter(
 				(task) => task.state === 'open' && task.release === null && task.toOn < on
 			).length,
-			reEstablished: judgement.reEstablished
+			reEstablished: judgement.reEstablished,
+			...outOf(records, on, values)
 		},
 		verdict: judgement,
 		season,

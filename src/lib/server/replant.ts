@@ -8,6 +8,7 @@ import {
 	type GroundPlanInput
 } from '../core/replant/ground/ground-plan';
 import type { Lift, LiftInput } from '../core/replant/lifting/lift';
+import { liftTasks } from '../core/replant/lifting/lift-tasks';
 import { holdingNames } from '../core/replant/pots/seat';
 import { potShapeNames } from '../core/replant/pots/volume';
 import type { Planting, PlantingInput, ReplantPlanInput } from '../core/replant/pots/replant-plan';
@@ -176,6 +177,7 @@ export async function keepLift(
 			const kept = at
 				? await work.change(lifts, at.id, at.version, (before) => ({ ...before, ...input }))
 				: await work.add(lifts, input);
+			if (log) await addTasks(work, treeId, liftTasks({ ...kept, log }, today()));
 			if (log && tree.situation === 'in-ground')
 				await work.change(trees, treeId, tree.version, (before) => ({
 					...before,

@@ -65,7 +65,11 @@ export const recoveryCalculations: readonly Calculation[] = [
 			dryness: share().nullable().default(null),
 			stagesLeft: count(0, 6).default(0),
 			referenceShootMm: measure(0, 5000, 'mm').nullable().default(null),
-			reEstablished: z.boolean().default(false)
+			reEstablished: z.boolean().default(false),
+			outOn: calendarDate()
+				.nullable()
+				.default(null)
+				.describe('Its roots are in the air, or wrapped, since; null where it stands or is heeled in')
 		}),
 		z.object({
 			due: z.array(

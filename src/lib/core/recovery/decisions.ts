@@ -43,6 +43,8 @@ export interface DecisionFacts {
 	overdue?: number;
 	/** What says that it is dead, when the forecast does. */
 	deadBy?: readonly string[] | null;
+	/** Its roots are in the air, or wrapped, since; left out where it stands or is heeled in. */
+	outOn?: string | null;
 }
 
 export interface DueDecision {
@@ -114,6 +116,19 @@ function seenOf(facts: DecisionFacts, values: Values): Seen {
 
 /** One rule of what is due. @param due what rules before it found, for those that speak only where nothing else does */
 type Rule = (seen: Seen, values: Values, due: readonly DueDecision[]) => DueDecision | null;
+
+/** Out of the ground it has nothing to be looked at for yet: it is set first. */
+const setFirst: Rule = ({ facts: { outOn } }) =>
+	outOn
+		? {
+				kind: 'look-closer',
+				what: 'Set it or heel it in first; what follows is counted from then.',
+				evidence: [`Out of the ground since ${outOn}.`],
+				first: [],
+				stage: 'replant',
+				presses: true
+			}
+		: null;
 
 /** What moves tears its new roots: it is held before anything else is asked. */
 const heldFirm: Rule = ({ facts, since }) => {
@@ -409,6 +424,14 @@ const pastItsWindow: Rule = ({ facts: { overdue = 0 }, last, lookedAgo }, _value
 				presses: false
 			};
 
+/** Since when nobody looked; on that very day nobody was to. */
+const neverLooked = ({ sinceOn, today, worked = true }: DecisionFacts): string =>
+	sinceOn !== today
+		? `Nobody looked at it since ${sinceOn}.`
+		: worked
+			? 'It was worked on today.'
+			: 'It came today.';
+
 const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 	due.length > 0
 		? null
@@ -417,7 +440,7 @@ const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 				what: last
 					? 'Nothing asks for a change: carry on as planned.'
 					: 'Take the first look: nothing was seen yet.',
-				evidence: [last ? `The last look was ${lookedAgo}.` : `Nobody looked at it since ${facts.sinceOn}.`],
+				evidence: [last ? `The last look was ${lookedAgo}.` : neverLooked(facts)],
 				first: [],
 				stage: last ? null : 'recovery',
 				presses: false
@@ -425,6 +448,7 @@ const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 
 /** The most pressing first; the later speak only where it still makes sense beside what was found. */
 const rules: readonly Rule[] = [
+	setFirst,
 	heldFirm,
 	wiltsDry,
 	wiltsWet,

@@ -160,8 +160,11 @@ function datesOf(locale: string): Pick<Format, 'date' | 'day' | 'span' | 'monthY
 	};
 }
 
-/** Clock position `6:30` of 0 < clock ≤ 12. */
-function clockWords(clock: number): string {
+/**
+ * Clock position `6:30` of a number of hours.
+ * @param clock hours on a dial, 0 < clock ≤ 12
+ */
+export function clockText(clock: number): string {
 	const minutes = Math.round(clock * 60) % 720;
 	const hour = Math.floor(minutes / 60);
 	return `${hour === 0 ? 12 : hour}:${String(minutes % 60).padStart(2, '0')}`;
@@ -221,7 +224,7 @@ export function createFormat(settings: FormatSettings): Format {
 				toStored: (value) => (value - offset) / factor
 			};
 		},
-		clock: clockWords
+		clock: clockText
 	};
 }
 

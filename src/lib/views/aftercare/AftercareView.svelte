@@ -279,7 +279,15 @@
 		{/if}
 	</section>
 
-	{#if !isClosed}<Consequences title="Aftercare of the work on {format().date(workOn)}" bind:open={making}>
+	{#if !isClosed && tree.situation === 'just-lifted'}
+		<p class="mt-6 border-t pt-4 text-slate">
+			It is out of the ground: its aftercare is offered once it is set. Until then its roots are kept wet,
+			shaded and from frost.
+		</p>
+	{:else if !isClosed}<Consequences
+			title="Aftercare of the work on {format().date(workOn)}"
+			bind:open={making}
+		>
 			{#snippet summary()}
 				{#if proposed.length > 0}<strong class="font-display text-2xl">{proposed.length}</strong>
 					<span class="truncate"

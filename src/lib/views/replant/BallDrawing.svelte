@@ -10,7 +10,7 @@
 	}
 	let { diameterMm, depthMm, secondRingMm, trunkDiameterMm }: Props = $props();
 	const format = useFormat();
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const SIZE = 320;
 	const px = $derived((SIZE / 2 - 14) / (Math.max(secondRingMm, diameterMm) / 2));
 	const sectionPx = $derived(Math.min(px, 130 / (depthMm + 60)));

@@ -35,7 +35,7 @@
 	role="img"
 	aria-label="Room round the ball by direction; tightest at {clock(
 		fit.tightest.azimuthDeg
-	)} o’clock, {format().measure(Math.round(fit.tightest.clearanceMm), 'mm')}"
+	)} o’clock, {format().measure(fit.tightest.clearanceMm, 'mm')}"
 >
 	{#if wall}
 		<circle r={RING} fill="none" class="stroke-ink" stroke-width="3.5" />

@@ -45,7 +45,7 @@
 	const plan = $derived(works.plan);
 	const amounts = $derived(works.amounts);
 	const L = (litres: number): string => format().measure(litres, 'L', 0);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const m = (value: number): string => format().measure(value, 'm', 1);
 	const hours = (value: number): string =>
 		value < 1

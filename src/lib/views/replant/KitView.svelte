@@ -90,7 +90,7 @@
 			values
 		)
 	);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const nothing = $derived(!plan && !lift && !ground);
 	const money = (value: number): string => format().number(value, 2);
 </script>

@@ -1,15 +1,19 @@
 <script lang="ts">
 	import { clockOf } from '$core/maths/circular';
-	import { cutWayNames, soakNames, type Lift } from '$core/replant/lifting/lift';
+	import { soakNames, type Lift } from '$core/replant/lifting/lift';
+	import { endSaid, leftOf } from '$core/replant/lifting/lift-tasks';
+	import type { Task } from '$core/vocabulary/task';
 	import { useFormat } from '$ui/format';
 
 	/** Lifts that were done: planned against what came out of the ground. */
 	interface Props {
 		lifts: Lift[];
+		/** What it left to be done, and what became of that. */
+		tasks: readonly Task[];
 	}
-	let { lifts }: Props = $props();
+	let { lifts, tasks }: Props = $props();
 	const format = useFormat();
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 </script>
 
 {#if lifts.length > 0}
@@ -18,6 +22,7 @@
 		<ul class="mt-1 divide-y border-y">
 			{#each lifts as { id, log, ballDiameterMm, ballDepthMm } (id)}
 				{#if log}
+					{@const left = leftOf({ id, log }, tasks)}
 					<li class="py-2">
 						<strong>{format().date(log.liftedOn)}</strong>: ball {mm(log.ballDiameterMm)} across, {mm(
 							log.ballDepthMm
@@ -29,13 +34,17 @@
 							? ''
 							: `, ${soakNames[log.soak]}`}{log.soakMinutes > 0
 							? ` for ${log.soakMinutes} minutes`
-							: ''}{log.backfilled ? '' : '; the hole is not filled yet'}.
+							: ''}{left.hole === 'open'
+							? '; the hole is not filled yet'
+							: left.filledOn
+								? `; the hole was filled on ${format().day(left.filledOn)}`
+								: ''}.
 						{#if log.cutRoots.length > 0}
 							<span class="block text-sm text-slate"
 								>Cut: {log.cutRoots
 									.map(
 										(root) =>
-											`${mm(root.diameterMm)} at ${format().clock(clockOf(root.azimuthDeg, 'ground'))} ${cutWayNames[root.how]}`
+											`${mm(root.diameterMm)} at ${format().clock(clockOf(root.azimuthDeg, 'ground'))} ${format().inWords(endSaid(root.how, left.cleanOn))}`
 									)
 									.join('; ')}.</span
 							>

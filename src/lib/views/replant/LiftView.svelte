@@ -40,7 +40,7 @@
 	/** Once it is out of the ground the plan of another lift is asked for. */
 	let again = $state(false);
 	const planning = $derived(again || lift.done.length === 0 || lift.open !== null);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
 	const holds: Record<Coupling, string> = {
 		good: 'straps or handles',
@@ -55,7 +55,7 @@
 			<h2 class="text-xl">Lift</h2>
 			<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
 		</div>
-		<LiftDone lifts={lift.done} />
+		<LiftDone lifts={lift.done} tasks={of.tasks} />
 		{#if !planning}
 			<div class="mt-4"><Button onclick={() => (again = true)}>Plan another lift</Button></div>
 		{/if}

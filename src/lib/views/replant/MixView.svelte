@@ -50,7 +50,7 @@
 	const { planting } = bench;
 	const { sides, made, layer, pot, ranges, wish, keptAt, found, stock } = $derived(bench);
 	const percent = (share: number): string => format().percent(share);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const letters = ['A', 'B'];
 </script>
 

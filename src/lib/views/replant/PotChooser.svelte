@@ -34,7 +34,7 @@
 	const noneFits = $derived(
 		planning.ranked.length > 0 && planning.ranked.every(({ judged }) => judged.verdict === 'no-fit')
 	);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const sizeOf = (pot: Pot): string =>
 		isRound(pot.shape)
 			? `${mm(pot.topLengthMm)} × ${mm(pot.heightMm)} deep`

@@ -25,7 +25,7 @@
 	const values = $derived(planning.of.values);
 	const records = $derived(planning.of.records);
 	const mates = $derived(records.mates);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const L = (litres: number): string => format().measure(litres, 'L');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
 	const at = (azimuthDeg: number): string =>

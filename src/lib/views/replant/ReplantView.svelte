@@ -38,7 +38,7 @@
 	});
 	const { values } = untrack(() => of);
 	const treeId = $derived(of.records.tree.id);
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const inGround = $derived(of.records.tree.situation === 'in-ground');
 	const loose = $derived.by(() => {
 		const { firmness } = standingOf(of.records, of.today, of.values);

@@ -103,8 +103,8 @@
 	</div>
 	{#if planning.buriedMm > 1}
 		<Caution title="Flare under the mix"
-			>It would lie {format().measure(Math.round(planning.buriedMm), 'mm')} deep. Stem and flare are never buried:
-			set it higher, or leave more room under the rim.</Caution
+			>It would lie {format().measure(planning.buriedMm, 'mm')} deep. Stem and flare are never buried: set it higher,
+			or leave more room under the rim.</Caution
 		>
 	{/if}
 	<div class="flex flex-wrap gap-x-6 gap-y-3">
@@ -153,10 +153,7 @@
 									'mm'
 								)} out; holes {planning.holes
 									.filter((hole) => hole.wire === i)
-									.map(
-										(hole) =>
-											`${clock(hole.azimuthDeg)}, ${format().measure(Math.round(hole.radiusMm), 'mm')} out`
-									)
+									.map((hole) => `${clock(hole.azimuthDeg)}, ${format().measure(hole.radiusMm, 'mm')} out`)
 									.join(' and ')}{planning.holes.some((hole) => hole.wire === i && !hole.inFloor)
 									? ' (at the edge of the floor)'
 									: ''}

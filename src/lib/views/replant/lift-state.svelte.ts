@@ -13,6 +13,7 @@ import type { Tree } from '$core/take-in/tree';
 import type { Standing } from '$core/tree/standing';
 import { leafCalendar } from '$core/tree/tree-demand';
 import type { Kind } from '$core/vocabulary/kind';
+import type { Task } from '$core/vocabulary/task';
 import type { Place } from '$core/vocabulary/place';
 import type { Values } from '$core/values/values';
 
@@ -28,6 +29,8 @@ export interface LiftOf {
 	/** Its roots as mapped in the ground, before any lift; null where they were not. */
 	mapBefore: RootMap | null;
 	lifts: Lift[];
+	/** Work on its list, done and open. */
+	tasks: readonly Task[];
 	/** What is known of permission, protection, services and pests. */
 	known: Pick<
 		Standing,

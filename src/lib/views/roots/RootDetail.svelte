@@ -129,7 +129,7 @@
 						if (at === null || at < 0) event.currentTarget.value = tidy(treated.cut.atMm);
 						else roots.cutAt(segment.id, at);
 					}}
-				/>{mm.unit} of {format().measure(Math.round(courseLengthMm(segment.course)), 'mm')}</label
+				/>{mm.unit} of {format().measure(courseLengthMm(segment.course), 'mm')}</label
 			>
 			<span class="text-sm whitespace-nowrap">costs {format().percent(cost, 1)}</span>
 		</span>

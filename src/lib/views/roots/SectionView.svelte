@@ -103,7 +103,7 @@
 	}
 	const at = (azimuthDeg: number): string =>
 		format().clock(clockOf(azimuthDeg, map.frame)).replace(':00', '');
-	const mm = (value: number): string => format().measure(Math.round(value), 'mm');
+	const mm = (value: number): string => format().measure(value, 'mm');
 	const fronts = $derived(differentFronts(rankFronts(map, values), 3));
 	const most = $derived(Math.max(0.05, room * 1.3, ...split.byDegree.map((point) => point.livingShare)));
 	const chart = {

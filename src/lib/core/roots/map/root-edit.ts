@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { azimuthOf, clockOf, normaliseDeg } from '../../maths/circular';
 import { fieldProblems, id, measure, type FieldProblem } from '../../vocabulary/fields';
-import { createFormat, defaultFormatSettings } from '../../text/format';
+import { clockText } from '../../text/format';
 import { measured } from '../../text/measured';
 import { segmentProblem, segmentSchema, startAzimuth, type RootMap, type Segment } from './root-map';
 
@@ -51,7 +51,6 @@ function turnOnDial(course: Segment['course'], turn: number): number {
 	return [turn, turn - 360, turn + 360].find(stays) ?? turn;
 }
 
-const clockText = createFormat(defaultFormatSettings).clock;
 /** Place of a root as it stands in the form. */
 export const clockTyped = (segment: Pick<Segment, 'course'>, frame: RootMap['frame']): string =>
 	clockText(clockOf(startAzimuth(segment), frame));

@@ -15,6 +15,7 @@
 			thickestMm: Math.max(0, ...(data.records.rootMap?.segments ?? []).map((root) => root.diameterStartMm)),
 			mapBefore: data.records.rootMap?.frame === 'ground' ? data.records.rootMap : null,
 			lifts: data.records.lifts,
+			tasks: data.records.tasks,
 			known: data.stands,
 			helpers: data.records.triages.findLast(({ purpose }) => purpose === 'lift')?.helpers ?? 0,
 			stopped: data.workStops.length > 0

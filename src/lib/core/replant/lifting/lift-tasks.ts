@@ -1,0 +1,76 @@
+import { clockOf } from '../../maths/circular';
+import { listed } from '../../text/plural';
+import { clockText } from '../../text/format';
+import { measured } from '../../text/measured';
+import type { DatedTask, Task } from '../../vocabulary/task';
+import { cutWayNames, type Lift, type LiftLog } from './lift';
+
+/** Work that a lift leaves behind, by the rule of its task. */
+type LeftBehind = 'hole' | 'clean';
+const sourceOf = (rule: LeftBehind, lift: Pick<Lift, 'id'>): string => `${rule}@${lift.id}`;
+
+/** Ways in which a root came off that leave an end to be cut clean. */
+const ragged: ReadonlySet<LiftLog['cutRoots'][number]['how']> = new Set(['axe', 'torn']);
+
+/** Clock position in the ground, north being 12. */
+const at = (azimuthDeg: number): string => clockText(clockOf(azimuthDeg, 'ground'));
+
+/**
+ * What a lift leaves to be done: a hole that is not filled, and ends that were torn or chopped.
+ * @param today day on which the log is written; work of a lift of some days ago is still to be done
+ */
+export function liftTasks(
+	lift: Pick<Lift, 'id'> & { log: LiftLog },
+	today: string
+): (DatedTask & { source: string })[] {
+	const { liftedOn, backfilled, cutRoots } = lift.log;
+	const toOn = today > liftedOn ? today : liftedOn;
+	const ends = cutRoots.filter(({ how }) => ragged.has(how));
+	const task = { kind: 'other', mark: 'trade', stage: 'replant', fromOn: liftedOn, toOn } as const;
+	return [
+		...(backfilled
+			? []
+			: [
+					{
+						...task,
+						title: 'Fill the hole and make it safe',
+						reason:
+							'An open hole is a trap for people and animals; how the ground is left, its owner and local rules say.',
+						minutes: 60,
+						source: sourceOf('hole', lift)
+					}
+				]),
+		...(ends.length === 0
+			? []
+			: [
+					{
+						...task,
+						title: 'Cut the torn and chopped ends clean',
+						reason: `${listed(ends.map((end) => `${measured(end.diameterMm, 'mm')} at ${at(end.azimuthDeg)}`))}. A ragged end dies back and rots; it is cut behind the damage before it is set.`,
+						minutes: 10 + 5 * ends.length,
+						source: sourceOf('clean', lift)
+					}
+				])
+	];
+}
+
+/** What became of it: whether the hole is filled and since when, and when ragged ends were cut clean. */
+export function leftOf(
+	lift: Pick<Lift, 'id'> & { log: LiftLog },
+	tasks: readonly Pick<Task, 'source' | 'state' | 'closedOn'>[]
+): { hole: 'filled' | 'open'; filledOn: string | null; cleanOn: string | null } {
+	const doneOn = (rule: LeftBehind): string | null =>
+		tasks.find((task) => task.source === sourceOf(rule, lift) && task.state === 'done')?.closedOn ?? null;
+	const filledOn = doneOn('hole');
+	return {
+		hole: lift.log.backfilled || filledOn !== null ? 'filled' : 'open',
+		filledOn,
+		cleanOn: doneOn('clean')
+	};
+}
+
+/** How a root came off, and what became of its end since. @param cleanOn day on which ragged ends were cut clean */
+export function endSaid(how: LiftLog['cutRoots'][number]['how'], cleanOn: string | null): string {
+	if (cleanOn === null || !ragged.has(how)) return cutWayNames[how];
+	return `${how === 'torn' ? 'torn' : 'chopped with axe or spade'}, cut clean on ${cleanOn}`;
+}
