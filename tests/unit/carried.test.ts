@@ -2,11 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
 import { diagnose } from '$core/examine/diagnosis/diagnose';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { conditionIds, conditionOf, type ConditionId } from '$core/vocabulary/conditions';
 import { signIds, signOf } from '$core/vocabulary/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tree/carried';
 import { changeSchema, factors, type Factor } from '$core/tree/changes';
 import { bookEntrySchema } from '$core/aftercare/book/book';
-import { actedOn, pressingOf, urgentOf } from '$core/tree/urgent';
+import { actedOn, asksForDryRest, pressingOf, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { observationSchema } from '$core/examine/looks/observation';
@@ -228,6 +229,27 @@ describe('what a look says to act on now', () => {
 			for (const factor of factors)
 				expect(ended(cause, factor), `${cause}, ${factor}`).toBe(those.includes(factor) ? on : null);
 		expect(ended('root-rot', 'roots-cut', addDays(rot.examinedOn, -1))).toBeNull();
+		// Beside other things that were changed it counts alike.
+		const beside = changeSchema.parse({ id: 'f', version: 1, changedOn: on, factors: ['light', 'roots-cut'] });
+		expect(
+			actedOn(
+				treeRecords({ examinations: [dire], factorChanges: [beside] }),
+				'root-rot',
+				rot.examinedOn,
+				values
+			)
+		).toBe(on);
+	});
+	it('what stands wet asks for a dry rest, roots that are to be left alone for none', () => {
+		const of = (conditionId: ConditionId, water: 'less' | 'more' | null = 'less') =>
+			asksForDryRest({ conditionId, water });
+		expect(of('root-rot')).toBe(true);
+		expect(of('root-rot', 'more')).toBe(false);
+		expect(of('root-rot', null)).toBe(false);
+		expect(asksForDryRest(null)).toBe(false);
+		const left = conditionIds.filter((id) => conditionOf(id).asks?.roots === 'leave');
+		expect(left.length).toBeGreaterThan(0);
+		for (const id of left) expect(of(id), id).toBe(false);
 	});
 	it('works in the ground end what they treat: soil that was loosened frees no collar, a collar laid open loosens no soil', () => {
 		const on = addDays(rot.examinedOn, 2);
@@ -296,6 +318,9 @@ describe('what a look says to act on now', () => {
 			bookEntrySchema.parse({ id: 'b', version: 1, kind: 'rot-cut-out', on: day, details: {} });
 		expect(urgent({ book: [cutOut(on)], plantings: [planted] })).toBeNull();
 		expect(urgent({ book: [cutOut(addDays(rot.examinedOn, -1))] })?.conditionId).toBe('root-rot');
+		// What else is written in the book of that day cut nothing out.
+		const labelled = bookEntrySchema.parse({ id: 'n', version: 1, kind: 'labelled', on, details: {} });
+		expect(urgent({ book: [labelled] })?.conditionId).toBe('root-rot');
 	});
 	it('a likely cause waits for the check that Examine names, as long as a look presses and nothing was done', () => {
 		const found = look('g', rot.examinedOn, [
