@@ -11,6 +11,7 @@ import { actedOn, asksForDryRest, pressingOf, urgentOf } from '$core/tree/urgent
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { observationSchema } from '$core/examine/looks/observation';
+import { liftSchema } from '$core/replant/lifting/lift';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { cut, treeRecords, plantingOn } from '../records';
 
@@ -170,6 +171,28 @@ describe('what a look says to act on now', () => {
 		const watered = wateringSchema.parse({ id: 'w', version: 1, wateredOn: addDays(rot.examinedOn, 2) });
 		expect(urgent({ waterings: [watered] })).not.toBeNull();
 	});
+	it('a lift frees no root of what ails it: rot and girdlers press on', () => {
+		const on = addDays(rot.examinedOn, 2);
+		const lift = liftSchema.parse({
+			id: 'l',
+			version: 1,
+			plannedOn: on,
+			school: 'field',
+			reading: 'across',
+			ballDiameterMm: 400,
+			ballDepthMm: 300,
+			route: {},
+			ticks: [],
+			log: { liftedOn: on, ballDiameterMm: 400, ballDepthMm: 300 }
+		});
+		const of = (cause: ConditionId, cuts: Parameters<typeof treeRecords>[1] = []) =>
+			actedOn(treeRecords({ examinations: [dire], lifts: [lift] }, cuts), cause, rot.examinedOn, values);
+		for (const cause of ['root-rot', 'girdling-roots'] as const) {
+			expect(of(cause), cause).toBeNull();
+			expect(of(cause, [cut('r5', 0, addDays(on, 1))]), cause).toBe(addDays(on, 1));
+		}
+		expect(urgent({ lifts: [lift] })?.conditionId).toBe('root-rot');
+	});
 	it('a cut leaves sour soil as it is: a new pot ends it, or works in the ground', () => {
 		const on = addDays(rot.examinedOn, 2);
 		const records = (change: object, cuts: ReturnType<typeof cut>[] = []) =>
@@ -230,7 +253,12 @@ describe('what a look says to act on now', () => {
 				expect(ended(cause, factor), `${cause}, ${factor}`).toBe(those.includes(factor) ? on : null);
 		expect(ended('root-rot', 'roots-cut', addDays(rot.examinedOn, -1))).toBeNull();
 		// Beside other things that were changed it counts alike.
-		const beside = changeSchema.parse({ id: 'f', version: 1, changedOn: on, factors: ['light', 'roots-cut'] });
+		const beside = changeSchema.parse({
+			id: 'f',
+			version: 1,
+			changedOn: on,
+			factors: ['light', 'roots-cut']
+		});
 		expect(
 			actedOn(
 				treeRecords({ examinations: [dire], factorChanges: [beside] }),

@@ -293,6 +293,22 @@ describe('how a tree stands', () => {
 			'Out of the ground since 2026-03-05: set it or heel it in'
 		);
 		expect(planned({ tree, lifts: [lift('heeled-in')] })).toMatch(/^Heeled in since 2026-03-05/);
+		// Roots in the air die by the hour, heeled in they live: what presses comes after the one and before the other.
+		const rot: Urgent = {
+			conditionId: 'root-rot',
+			label: 'Root rot',
+			chance: 0.64,
+			on: '2026-03-05',
+			atRoots: true,
+			stage: 'roots',
+			water: 'less',
+			pot: 'smaller',
+			meaning: ''
+		};
+		const pressed = (after: string) => sentence(records({ tree, lifts: [lift(after)] }), rot).next;
+		expect(pressed('wrapped')).toMatch(/^Out of the ground/);
+		expect(pressed('out')).toMatch(/^Out of the ground/);
+		expect(pressed('heeled-in')).toMatch(/^Root rot is likely/);
 		expect(
 			planned({ observations: [{ ...look('2026-04-01', null), firmness: 'moves' }], tasks: [lateTask] })
 		).toBe('It rocks a little: hold it firm');

@@ -25,8 +25,8 @@ export const checkAsked = ({ check }: Pick<NonNullable<StandingKept['check']>, '
 	check ? `check first: ${midSentence(check.label)}` : 'look anew, with what was seen since';
 
 /**
- * What comes next for a tree, the most pressing: what others have to see, what its last look says to act on, a tree out of the ground or loose, a
- * check that decides, then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
+ * What comes next for a tree, the most pressing: what others have to see, a tree whose roots are in the air, what its last look says to
+ * act on, one that is heeled in or loose, a check that decides, then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
  * @param stands null where it was never folded
  * @returns null where nothing is open or planned
  */
@@ -45,19 +45,15 @@ export function nextOf(
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
 	const { urgent, check, out, firmness, smell, planned } = stands ?? {};
+	// Roots in the air die by the hour: no cause is as urgent.
+	if (out && out.how !== 'heeled-in')
+		return { what: `Out of the ground since ${out.on}: set it or heel it in`, on: null };
 	if (urgent)
 		return {
 			what: `${urgent.label} is ${likelihood(urgent.chance)} (${chanceSaid(urgent.chance)}): act now`,
 			on: null
 		};
-	if (out)
-		return {
-			what:
-				out.how === 'heeled-in'
-					? `Heeled in since ${out.on}: pot or plant it in its window`
-					: `Out of the ground since ${out.on}: set it or heel it in`,
-			on: null
-		};
+	if (out) return { what: `Heeled in since ${out.on}: pot or plant it in its window`, on: null };
 	if (firmness) return { what: `It ${firmnessSaid[firmness.value].now}: hold it firm`, on: null };
 	if (smell && daysBetween(smell.on, today) <= values['decision.smellDays'])
 		return { what: smellAsks(smell.value, stands?.pottedOn ? 'pot' : 'soil'), on: null };

@@ -11,7 +11,7 @@ import { contextFor, shownSince } from './carried';
 import { signOf } from '../vocabulary/signs';
 import type { Examination } from '../examine/diagnosis/examination';
 import { girdlersStaged } from './mapped-signs';
-import { lastRootWork, rootLosses } from './losses';
+import { rootLosses } from './losses';
 
 /** A cause that the last look says to act on now, and that nothing was done about since. */
 export interface Urgent {
@@ -96,8 +96,10 @@ export function actedOn(
 	const { water } = conditionOf(conditionId).asks ?? {};
 	// A new pot takes away neither rot nor a girdler, a cut leaves sour soil as it is, and water helps only what wants it.
 	const ofRoots = (): string[] => [
-		lastRootWork(records, values)?.on ?? '',
-		...rootLosses(records, values).done.map((loss) => loss.on),
+		// A lift cuts where the ball ends, and frees no root of what ails it.
+		...rootLosses(records, values)
+			.done.filter(({ by }) => by !== 'lift')
+			.map((loss) => loss.on),
 		...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on)
 	];
 	const ofSoil = (): string[] => [

@@ -221,7 +221,9 @@
 				<li class="py-4 text-slate">
 					{isClosed
 						? 'Nothing was left open.'
-						: 'Nothing is planned. Make the aftercare of the last work, or add the next look by hand.'}
+						: tree.situation === 'just-lifted'
+							? 'Nothing is planned.'
+							: 'Nothing is planned. Make the aftercare of the last work, or add the next look by hand.'}
 				</li>
 			{/each}
 		</ol>

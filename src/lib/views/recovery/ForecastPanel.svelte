@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { chanceSaid } from '$core/text/percent';
+	import { counted } from '$core/text/plural';
 	import { pullWords } from '$core/examine/diagnosis/pull';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
 	import type { SeasonPoint } from '$core/recovery/season';
@@ -50,8 +51,8 @@
 <section aria-labelledby="forecast-title" aria-busy={forecast === null}>
 	<h2 id="forecast-title" class="text-lg">{closed ? 'What was thought of it' : 'Is it coming back?'}</h2>
 	<p class="text-sm text-slate">
-		{days} days since {since}: {format().number(season.seasons, 1)} growing season{season.seasons >= 0.95 &&
-		season.seasons < 1.05
+		{counted(days, 'day')} since {since}: {format().number(season.seasons, 1)} growing season{season.seasons >=
+			0.95 && season.seasons < 1.05
 			? ''
 			: 's'}{closed
 			? ''

@@ -20,15 +20,16 @@
 	<section aria-labelledby="done-title" class="mt-6 border-t pt-4">
 		<h3 id="done-title" class="text-lg">Lifted</h3>
 		<ul class="mt-1 divide-y border-y">
-			{#each lifts as { id, log, ballDiameterMm, ballDepthMm } (id)}
+			{#each lifts as { id, version, log, ballDiameterMm, ballDepthMm } (id)}
 				{#if log}
 					{@const left = leftOf({ id, log }, tasks)}
 					<li class="py-2">
 						<strong>{format().date(log.liftedOn)}</strong>: ball {mm(log.ballDiameterMm)} across, {mm(
 							log.ballDepthMm
-						)} deep (planned {mm(ballDiameterMm)} and {mm(ballDepthMm)}){log.massKg === null
-							? ''
-							: `, ${format().measure(log.massKg, 'kg')} weighed`}; {log.outMinutes === null
+						)} deep{version > 1
+							? ` (planned ${mm(ballDiameterMm)} and ${mm(ballDepthMm)})`
+							: ''}{log.massKg === null ? '' : `, ${format().measure(log.massKg, 'kg')} weighed`}; {log.outMinutes ===
+						null
 							? 'how long out of the ground nobody noted'
 							: `${format().number(log.outMinutes)} minutes out of the ground`}{log.soak === null
 							? ''
