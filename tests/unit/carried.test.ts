@@ -316,6 +316,33 @@ describe('what a look says to act on now', () => {
 		expect(ended('compaction', seen)).toBeNull();
 		expect(ended('weather-injury', seen)).toBe(on);
 	});
+	it('presses by what Examine goes by too: that it fails within weeks, and how far a girdler goes round', () => {
+		const presses = (findings: [string, number][], failingFast = false) =>
+			pressingOf(
+				treeRecords({
+					examinations: [{ ...look('e', rot.examinedOn, findings), failingFast }],
+					plan: null,
+					rootMap: null
+				}),
+				addDays(rot.examinedOn, 1),
+				values
+			);
+		const drops = (grade: number): [string, number][] => [
+			['leaf-drop', 1],
+			['girdler-seen', grade]
+		];
+		expect(presses(drops(1)).urgent).toBeNull();
+		expect(presses(drops(2)).urgent?.conditionId).toBe('girdling-roots');
+		const grooved: [string, number][] = [
+			['leaf-drop', 1],
+			['bark-groove', 1]
+		];
+		expect(presses(grooved)).toMatchObject({ urgent: null, check: { label: 'Girdling roots' } });
+		expect(presses(grooved, true)).toMatchObject({
+			urgent: { conditionId: 'girdling-roots' },
+			check: null
+		});
+	});
 	it('of two causes to act on now, the second presses once the first was acted on', () => {
 		const both = look('b', rot.examinedOn, [
 			['sour-smell', 2],
