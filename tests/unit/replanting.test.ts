@@ -602,6 +602,30 @@ describe('a place against a kind', () => {
 			nightTemperature(there, '2026-04-18', values).coldC < rule.limitC
 		);
 	});
+	it('warns of a night as near to what it stands as Today does, but not where heating holds it', () => {
+		const kind = kindOf('carpinus');
+		const ask = (kindOfPlace: string, marginC: number, inGround = false) =>
+			siteCheck(
+				// Freshly cut, it stands the least of all year.
+				kind,
+				place({ kind: kindOfPlace, latitudeDeg: 43, heldMinimumC: kindOfPlace === 'heated' ? 4 : null }),
+				{ inGround, today: '2026-04-18', drainMin: null, rootsCutOn: '2026-04-10', newShoots: false },
+				{ ...values, 'cold.marginC': marginC }
+			).find((one) => one.what === 'cold');
+		const night = nightTemperature(place({ kind: 'open', latitudeDeg: 43 }), '2026-04-18', values).coldC;
+		const rule = coldLimit(
+			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: false },
+			'2026-04-18',
+			values
+		);
+		const above = night - rule.limitC;
+		expect(above).toBeGreaterThan(0);
+		expect(ask('open', above - 0.01)?.answer).toBe('ok');
+		expect(ask('open', above - 0.01)?.because).not.toContain('ready');
+		expect(ask('open', above + 0.01)?.answer).toBe('warn');
+		expect(ask('open', above + 0.01)?.because).toContain(', its roots freshly cut: have cover ready; one');
+		expect(ask('heated', 20)?.because).not.toContain('ready');
+	});
 	it('water that stands in the test hole stops planting in the ground, and is not asked of a pot', () => {
 		expect(ask('carpinus', {}, true, 2000).find((one) => one.what === 'drainage')?.answer).toBe('stop');
 		expect(ask('carpinus', {}, false, 2000).some((one) => one.what === 'drainage')).toBe(false);

@@ -63,15 +63,18 @@ function coldAnswer(
 	const nowC = rule.why === '' ? limitC : rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;
+	// As near as Today warns; what heating holds is held.
+	const held = place.kind === 'heated' || place.kind === 'indoors';
+	const near = tonightC >= nowC && tonightC < nowC + (held ? 0 : values['cold.marginC']);
 	return {
 		what: 'cold',
 		answer:
 			tonightC < nowC || (inGround && winterC < limitC)
 				? 'stop'
-				: winterC < limitC + values['site.coldMarginC']
+				: near || winterC < limitC + values['site.coldMarginC']
 					? 'warn'
 					: 'ok',
-		because: `A cold night of this season there is about ${degrees(tonightC)}, and it stands ${degrees(nowC)} now${rule.why ? `, ${rule.why}` : ''}; one of the year is about ${degrees(winterC)}, and ${kind.commonName} stands ${degrees(limitC)} hardened ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
+		because: `A cold night of this season there is about ${degrees(tonightC)}, and it stands ${degrees(nowC)} now${rule.why ? `, ${rule.why}` : ''}${near ? `: have ${inGround ? 'fleece' : 'cover'} ready` : ''}; one of the year is about ${degrees(winterC)}, and ${kind.commonName} stands ${degrees(limitC)} hardened ${inGround ? 'in the ground' : 'in a pot'}${winterC < limitC && !inGround ? ': move it or cover it before then' : ''}.`
 	};
 }
 
