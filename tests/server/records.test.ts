@@ -17,7 +17,14 @@ import { undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { overForGood } from '$core/aftercare/tasks/release';
 import { addDays } from '$core/maths/calendar';
-import { addTask, aftercareToMake, closeTask, makeAftercare } from '$lib/server/aftercare';
+import {
+	addTask,
+	aftercareFrom,
+	aftercareToMake,
+	closeTask,
+	makeAftercare,
+	proposeAftercare
+} from '$lib/server/aftercare';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { changeTree, closeTree, takeIn } from '$lib/server/trees';
 import { recordLook } from '$lib/server/recovery';
@@ -27,6 +34,7 @@ import { listedTrees } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { freshStore, refusal, rootsWith as roots, storeWithTree } from './helpers';
+import { plantingOn } from '../records';
 
 const inputOf = (
 	tree: Awaited<ReturnType<typeof storeWithTree>>['tree'],
@@ -400,6 +408,42 @@ describe('aftercare', () => {
 		expect((await refusal(makeAftercare(store, tree.id, schools, defaultValues, late))).message).toMatch(
 			/had its days before today/
 		);
+	});
+	it('set some days after its roots were worked on, it is looked after for all of it from then, and nothing is asked twice', async () => {
+		const { store, tree } = await storeWithTree();
+		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
+		const cutOn = '2026-03-03';
+		const done = ['c0', 'c1'].map((id) => ({ id, atMm: null, note: '' }));
+		await recordCuts(
+			store,
+			tree.id,
+			{ on: cutOn, planVersion: plan.version, done, left: [], treatments: [], because: 'Rot left no time.' },
+			defaultValues
+		);
+		const schools = { crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
+		await makeAftercare(store, tree.id, { ...schools, workOn: cutOn }, defaultValues, cutOn);
+		const records = await loadRecords(store.db, tree.id);
+		expect(aftercareFrom(records, defaultValues)).toBe(cutOn);
+		const last = addDays(cutOn, defaultValues['work.togetherDays']);
+		const set = (on: string) => ({ ...records, plantings: [plantingOn(on)] });
+		expect(aftercareFrom(set(last), defaultValues)).toBe(last);
+		expect(aftercareFrom(set(addDays(last, 1)), defaultValues)).toBe(cutOn);
+		expect(aftercareFrom(set(addDays(cutOn, -1)), defaultValues)).toBe(cutOn);
+		const bare = { ...records, plan: null, lifts: [], book: [] };
+		expect(aftercareFrom({ ...bare, plantings: [plantingOn(last)] }, defaultValues)).toBe(last);
+		expect(aftercareFrom({ ...bare, plantings: [] }, defaultValues)).toBe(tree.takenInOn);
+		// Of what was made for the cuts only the water is asked anew, and it knows of the cuts.
+		const offered = (on: string) =>
+			proposeAftercare(set(on), { ...schools, workOn: on }, defaultValues).map(
+				({ source, reason }) => `${source} ${reason}`
+			);
+		expect(offered('2026-03-06')).toEqual([
+			expect.stringMatching(/^first-water@2026-03-06 Roots are watered in at once/)
+		]);
+		// Of a planting long after, it is another matter.
+		const later = addDays(last, 1);
+		expect(offered(later)[0]).toMatch(new RegExp(`^first-water@${later} No living root was cut`));
+		expect(offered(later).length).toBeGreaterThan(1);
 	});
 	it('what waits for the tree is offered as long as the last day it may wait for gives', () => {
 		const task = {

@@ -494,6 +494,23 @@ describe('today', () => {
 		expect(items(entry({ ...resting, standing: kept({ waterOn: null, pottedOn: '2026-04-10' }) }))).toEqual(
 			[]
 		);
+		// The first water after it was set asks for the same pot, in its days and while nobody did it.
+		const first = (change: object): string[] =>
+			items(
+				entry({
+					water: waterDry(null),
+					standing: kept({ waterOn: null, pottedOn: today }),
+					tasks: [
+						task({ kind: 'water', source: `first-water@${today}`, fromOn: today, toOn: today, ...change })
+					]
+				})
+			).map(({ sentence }) => sentence);
+		const unknown = 'Its water is not known: lift it or feel it now';
+		expect(first({})).not.toContain(unknown);
+		expect(first({ toOn: addDays(today, -1), fromOn: addDays(today, -2) })).toContain(unknown);
+		expect(first({ fromOn: addDays(today, 1), toOn: addDays(today, 2) })).toContain(unknown);
+		expect(first({ state: 'done', closedOn: today })).toContain(unknown);
+		expect(first({ source: `water-by-weight@${today}` })).toContain(unknown);
 		expect(never[0]).toMatchObject({ figure: 'not known', pourL: null, stage: 'aftercare' });
 		expect(never[0]?.sentence).toBe('Its water is not known: lift it or feel it now');
 		expect(never[0]?.reason).toBe(

@@ -38,6 +38,21 @@ import { matePieces, wateringPiece } from './water';
 /** What is looked after on a tree that nobody worked on. */
 const untouchedRules = new Set(['turning', 'suckers', 'repot-need', 'clear-growth', 'collar-again']);
 
+/** Whether work at the roots on one day and what followed it on another are one piece of work. */
+const workedTogether = (rootsOn: string, on: string, values: Values): boolean =>
+	rootsOn <= on && daysBetween(rootsOn, on) <= values['work.togetherDays'];
+
+/**
+ * The day that aftercare is counted from: of the last work at the roots, or of the setting that followed it close by; where neither was,
+ * of planting or taking in.
+ */
+export function aftercareFrom(records: TreeRecords, values: Values): string {
+	const rootsOn = lastRootWork(records, values)?.on ?? null;
+	const setOn = records.plantings.at(-1)?.plantedOn ?? null;
+	if (rootsOn === null) return setOn ?? records.tree.takenInOn;
+	return setOn !== null && workedTogether(rootsOn, setOn, values) ? setOn : rootsOn;
+}
+
 /**
  * The tasks that a choice of schools would make for the last root work, without those already made.
  * @param beginning the work of that day is being written down just now
@@ -46,7 +61,8 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	const { tree, kind } = records;
 	const last = lastRootWork(records, values);
 	const place = records.places.find((candidate) => candidate.id === tree.placeId);
-	const onTheDay = last && last.on === schools.workOn ? last : null;
+	// Set some days after the lift or the cuts, it is watered and looked after for all of it.
+	const onTheDay = last && workedTogether(last.on, schools.workOn, values) ? last : null;
 	const livingLoss = onTheDay?.livingLoss ?? 0;
 	const cold = coldLimit(
 		{
@@ -102,6 +118,9 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		values
 	);
 	const made = new Set(records.tasks.map((task) => task.source));
+	// What was made when the roots were worked on holds on when it is set; water begins anew.
+	const madeThen = (rule: string): boolean =>
+		onTheDay !== null && rule !== 'first-water' && made.has(`${rule}@${onTheDay.on}`);
 	// Taken in and left as it is, it has no work to follow.
 	const worked =
 		beginning ||
@@ -109,7 +128,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		records.plantings.some((planting) => planting.plantedOn === schools.workOn) ||
 		records.groundPlans.some((plan) => plan.doneOn === schools.workOn);
 	return proposed
-		.filter(({ rule }) => worked || untouchedRules.has(rule))
+		.filter(({ rule }) => (worked || untouchedRules.has(rule)) && !madeThen(rule))
 		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
 		.filter((task) => !made.has(task.source));
 }

@@ -299,14 +299,14 @@
 					>{/if}
 			{/snippet}
 			<p class="mt-1 text-sm text-slate">
-				{#if lastWork && lastWork.on === workOn}
+				{#if lastWork}
 					{lastWork.livingLoss < 0.005
 						? 'Only dead and rotten root was cut'
 						: `${format().percent(lastWork.livingLoss)} of the living root ${lostBy[lastWork.by]}${lastWork.rotWasCut ? '; rot was cut out' : ''}`}{lastWork.nextStageOn
 						? lastWork.nextStageOn < today
 							? `; the next stage was planned for ${format().day(lastWork.nextStageOn)} and is not done`
 							: `; the next stage falls on ${format().day(lastWork.nextStageOn)}`
-						: ''}.
+						: ''}.{lastWork.on === workOn ? '' : ` It counts from ${format().day(workOn)}, when it was set.`}
 				{:else if lastPlantedOn === workOn}
 					It was planted that day; no root cut is recorded for it.
 				{:else}

@@ -21,7 +21,7 @@ import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
 import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
-import { addTask, aftercareToMake, makeAftercare, waterSchoolOf } from '$lib/server/aftercare';
+import { addTask, aftercareFrom, aftercareToMake, makeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
 /** The feel of the mix as the water section sends it. */
@@ -39,12 +39,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 	const on = today();
 	const lastWork = lastRootWork(records, values);
 	const lastPlantedOn = records.plantings.at(-1)?.plantedOn ?? null;
-	const workOn =
-		[lastWork?.on, lastPlantedOn]
-			.filter((on): on is string => Boolean(on))
-			.sort()
-			.at(-1) ?? records.tree.takenInOn;
-	const counted = lastWork ? lastWork.on : workOn;
+	const counted = aftercareFrom(records, values);
 	const proposals = Object.fromEntries(
 		crownSchools.flatMap((crownSchool) =>
 			waterSchools.map((waterSchool) => [
