@@ -19,7 +19,7 @@
 	const format = useFormat();
 
 	const WIDTH = 330;
-	const ROW = 50;
+	const ROW = 54;
 	const nearest = $derived(
 		rows.map((row) => ({
 			...row,
@@ -92,10 +92,10 @@
 		{/each}
 		{#if row.limits[0]}
 			<text
-				x={x(row.limits[0].limitC) - 6}
-				y={y + 5}
+				x={Math.min(WIDTH - 24, Math.max(24, x(row.limits[0].limitC)))}
+				y={y + 20}
 				font-size="12.5"
-				text-anchor="end"
+				text-anchor="middle"
 				class={row.limits[0].limitC >= row.night.coldC ? 'fill-oxide' : 'fill-slate'}
 				>{row.limits[0].tag}</text
 			>
