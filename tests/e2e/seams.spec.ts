@@ -77,6 +77,20 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expect(page.getByText('Ball as lifted, 18 Apr.')).toBeVisible();
 	await stage(page, 'Aftercare');
 	await expect(page.getByText(/9\d\s% of the living root/).first()).toBeVisible();
+	// What follows is offered once it is set; what the lift left is on the list.
+	await expect(page.getByText(/aftercare is offered once it is set/)).toBeVisible();
+	await expect(page.getByRole('button', { name: /^Make these/ })).toHaveCount(0);
+	for (const left of ['Fill the hole and make it safe', 'Cut the torn and chopped ends clean'])
+		await expect(page.getByRole('listitem').filter({ hasText: left })).toBeVisible();
+	await page
+		.getByRole('listitem')
+		.filter({ hasText: 'Cut the torn and chopped ends clean' })
+		.getByRole('button', { name: 'Done' })
+		.click();
+	await stage(page, 'Replant');
+	await page.getByRole('link', { name: 'Lift: ball, weight, when' }).click();
+	await expect(page.getByText(/the hole is not filled yet/)).toBeVisible();
+	await expect(page.getByText(/20 mm at 2:00 torn, cut clean on 18 Apr/)).toBeVisible();
 	await page.getByRole('link', { name: 'Today', exact: true }).click();
 	await expect(page.getByRole('listitem').filter({ hasText: 'S-1' }).first()).toContainText(
 		'Out of the ground: set it or heel it in'
