@@ -90,7 +90,7 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await stage(page, 'Replant');
 	await page.getByRole('link', { name: 'Lift: ball, weight, when' }).click();
 	await expect(page.getByText(/the hole is not filled yet/)).toBeVisible();
-	await expect(page.getByText(/20 mm at 2:00 torn, cut clean on 18 Apr/)).toBeVisible();
+	await expect(page.getByText(/20\smm at 2:00 torn, cut clean on 18 Apr/)).toBeVisible();
 	await page.getByRole('link', { name: 'Today', exact: true }).click();
 	await expect(page.getByRole('listitem').filter({ hasText: 'S-1' }).first()).toContainText(
 		'Out of the ground: set it or heel it in'
