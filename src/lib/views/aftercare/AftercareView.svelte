@@ -284,8 +284,8 @@
 	{#if !isClosed && tree.situation === 'just-lifted'}
 		<p class="mt-6 border-t pt-4 text-slate">
 			{#if lastWork}{format().percent(lastWork.livingLoss)} of the living root {lostBy[lastWork.by]}.{/if}
-			It is out of the ground: its aftercare is offered once it is set. Until then its roots are kept wet, shaded
-			and from frost.
+			It was lifted and stands nowhere yet: its aftercare is offered once it is set. Until then its roots are kept
+			moist, shaded and from frost.
 		</p>
 	{:else if !isClosed}<Consequences
 			title="Aftercare of the work on {format().date(workOn)}"
