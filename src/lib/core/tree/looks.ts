@@ -74,7 +74,7 @@ export function looksSeen(
 			day[thing] = value;
 		}
 		// A look is one whatever it says.
-		if (!things && parts.observedOn !== undefined) day ??= begun();
+		if (!things && !day && parts.observedOn !== undefined) begun();
 	};
 	for (const one of records.examinations) add(one.examinedOn, one.id, one.version, partsOfExamination(one));
 	for (const one of records.measurements)
