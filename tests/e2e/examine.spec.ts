@@ -233,6 +233,8 @@ test('before the work: stopped without permission, a range that moves, kept, ask
 	page
 }) => {
 	await open(page, `${DEMO}/`);
+	// It is none of the most pressing.
+	await page.getByRole('button', { name: /^Show more/ }).click();
 	await expect(
 		page.getByRole('listitem').filter({ hasText: 'W-03' }).filter({ hasText: 'Look again before the work' })
 	).toBeVisible();

@@ -229,9 +229,17 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 	await open(page, `${OWN}/trees/${await treeId('H-9', OWN)}/aftercare`);
 	const make = page.getByRole('complementary', { name: /Aftercare of the work on 20 November 2024/ });
 	await make.getByRole('radio', { name: 'At once' }).click();
+	// Its first water had its days long ago: it is told, and not made.
+	await make.getByText(/had their days before today/).click();
 	await expect(make.getByText('Water the whole surface slowly')).toBeVisible();
 	await make.getByRole('button', { name: /Make these \d+ tasks/ }).click();
-	await expect(make.getByText('All of it is planned already.')).toBeVisible();
+	await expect(make.getByText('Nothing of it is left to plan.')).toBeVisible();
+	await page.getByRole('button', { name: 'Add a task' }).click();
+	const own = page.getByRole('dialog', { name: 'Add a task' });
+	await own.getByLabel('What', { exact: true }).fill('Water the whole surface slowly until a tenth runs through');
+	await own.getByLabel('Kind of work').selectOption({ label: 'water' });
+	await own.getByRole('button', { name: 'Add it' }).click();
+	await expect(told(page, 'Added.')).toBeVisible();
 
 	await open(page, `${OWN}/`);
 	await page

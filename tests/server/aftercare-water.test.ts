@@ -130,6 +130,8 @@ describe('aftercare of a later work', () => {
 			...change
 		});
 		expect(fallsAway(task('turning@2026-04-18'), task('turning@2026-09-01'))).toBe(true);
+		// Another lift left another hole.
+		expect(fallsAway(task('hole@2026-04-18'), task('hole@2026-09-01'))).toBe(false);
 		expect(fallsAway(task('again@2026-06-18'), task('turning@2026-09-01'))).toBe(true);
 		expect(fallsAway(task('again@2026-06-18', { title: 'Suckers' }), task('turning@2026-09-01'))).toBe(false);
 		expect(fallsAway(task('turning@2026-09-01'), task('turning@2026-09-01'))).toBe(false);

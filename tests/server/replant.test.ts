@@ -255,7 +255,7 @@ describe('lift and ground works', () => {
 		const open = { ...ticked, log: { ...log, backfilled: false } };
 		const { lift: fourth } = await keepLift(store, tree.id, open, { id: lift.id, version: third.version });
 		await keepLift(store, tree.id, open, { id: lift.id, version: fourth.version });
-		expect(await left()).toEqual([`hole@${lift.id}`]);
+		expect(await left()).toEqual(['hole@2026-04-18']);
 		expect((await refusal(keepLift(store, tree.id, plan, { id: 'other', version: 1 }))).status).toBe(404);
 	});
 	it('ground works stand on the list until they are done, then ask for their looks and doses', async () => {

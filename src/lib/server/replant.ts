@@ -177,7 +177,7 @@ export async function keepLift(
 			const kept = at
 				? await work.change(lifts, at.id, at.version, (before) => ({ ...before, ...input }))
 				: await work.add(lifts, input);
-			if (log) await addTasks(work, treeId, liftTasks({ ...kept, log }, today()));
+			if (log) await addTasks(work, treeId, liftTasks(log, today()));
 			if (log && tree.situation === 'in-ground')
 				await work.change(trees, treeId, tree.version, (before) => ({
 					...before,

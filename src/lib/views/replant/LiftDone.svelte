@@ -22,7 +22,7 @@
 		<ul class="mt-1 divide-y border-y">
 			{#each lifts as { id, version, log, ballDiameterMm, ballDepthMm } (id)}
 				{#if log}
-					{@const left = leftOf({ id, log }, tasks)}
+					{@const left = leftOf(log, tasks)}
 					<li class="py-2">
 						<strong>{format().date(log.liftedOn)}</strong>: ball {mm(log.ballDiameterMm)} across, {mm(
 							log.ballDepthMm

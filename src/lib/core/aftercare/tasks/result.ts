@@ -81,6 +81,8 @@ export function fallsAway(
 	const [from, to] = [workedOn(earlier.source), workedOn(later.source)];
 	if (earlier.kind === 'referral' || from === null || to === null || from >= to) return false;
 	const rule = ruleOf(earlier.source);
+	// Another lift left another hole.
+	if (rule === 'hole') return false;
 	return (
 		rule === ruleOf(later.source) ||
 		(rule === 'again' && earlier.kind === later.kind && earlier.title === later.title)

@@ -3,11 +3,11 @@ import { listed } from '../../text/plural';
 import { clockText } from '../../text/format';
 import { measured } from '../../text/measured';
 import type { DatedTask, Task } from '../../vocabulary/task';
-import { cutWayNames, type Lift, type LiftLog } from './lift';
+import { cutWayNames, type LiftLog } from './lift';
 
 /** Work that a lift leaves behind, by the rule of its task. */
 type LeftBehind = 'hole' | 'clean';
-const sourceOf = (rule: LeftBehind, lift: Pick<Lift, 'id'>): string => `${rule}@${lift.id}`;
+const sourceOf = (rule: LeftBehind, { liftedOn }: Pick<LiftLog, 'liftedOn'>): string => `${rule}@${liftedOn}`;
 
 /** Ways in which a root came off that leave an end to be cut clean. */
 const ragged: ReadonlySet<LiftLog['cutRoots'][number]['how']> = new Set(['axe', 'torn']);
@@ -19,11 +19,8 @@ const at = (azimuthDeg: number): string => clockText(clockOf(azimuthDeg, 'ground
  * What a lift leaves to be done: a hole that is not filled, and ends that were torn or chopped.
  * @param today day on which the log is written; work of a lift of some days ago is still to be done
  */
-export function liftTasks(
-	lift: Pick<Lift, 'id'> & { log: LiftLog },
-	today: string
-): (DatedTask & { source: string })[] {
-	const { liftedOn, backfilled, cutRoots } = lift.log;
+export function liftTasks(log: LiftLog, today: string): (DatedTask & { source: string })[] {
+	const { liftedOn, backfilled, cutRoots } = log;
 	const toOn = today > liftedOn ? today : liftedOn;
 	const ends = cutRoots.filter(({ how }) => ragged.has(how));
 	const task = { kind: 'other', mark: 'trade', stage: 'replant', fromOn: liftedOn, toOn } as const;
@@ -37,7 +34,7 @@ export function liftTasks(
 						reason:
 							'An open hole is a trap for people and animals; how the ground is left, its owner and local rules say.',
 						minutes: 60,
-						source: sourceOf('hole', lift)
+						source: sourceOf('hole', log)
 					}
 				]),
 		...(ends.length === 0
@@ -48,7 +45,7 @@ export function liftTasks(
 						title: 'Cut the torn and chopped ends clean',
 						reason: `${listed(ends.map((end) => `${measured(end.diameterMm, 'mm')} at ${at(end.azimuthDeg)}`))}. A ragged end dies back and rots; it is cut behind the damage before it is set.`,
 						minutes: 10 + 5 * ends.length,
-						source: sourceOf('clean', lift)
+						source: sourceOf('clean', log)
 					}
 				])
 	];
@@ -56,14 +53,14 @@ export function liftTasks(
 
 /** What became of it: whether the hole is filled and since when, and when ragged ends were cut clean. */
 export function leftOf(
-	lift: Pick<Lift, 'id'> & { log: LiftLog },
+	log: LiftLog,
 	tasks: readonly Pick<Task, 'source' | 'state' | 'closedOn'>[]
 ): { hole: 'filled' | 'open'; filledOn: string | null; cleanOn: string | null } {
 	const doneOn = (rule: LeftBehind): string | null =>
-		tasks.find((task) => task.source === sourceOf(rule, lift) && task.state === 'done')?.closedOn ?? null;
+		tasks.find((task) => task.source === sourceOf(rule, log) && task.state === 'done')?.closedOn ?? null;
 	const filledOn = doneOn('hole');
 	return {
-		hole: lift.log.backfilled || filledOn !== null ? 'filled' : 'open',
+		hole: log.backfilled || filledOn !== null ? 'filled' : 'open',
 		filledOn,
 		cleanOn: doneOn('clean')
 	};
