@@ -236,7 +236,9 @@ test('aftercare: made from the work and the schools; done, skipped with a reason
 	await expect(make.getByText('Nothing of it is left to plan.')).toBeVisible();
 	await page.getByRole('button', { name: 'Add a task' }).click();
 	const own = page.getByRole('dialog', { name: 'Add a task' });
-	await own.getByLabel('What', { exact: true }).fill('Water the whole surface slowly until a tenth runs through');
+	await own
+		.getByLabel('What', { exact: true })
+		.fill('Water the whole surface slowly until a tenth runs through');
 	await own.getByLabel('Kind of work').selectOption({ label: 'water' });
 	await own.getByRole('button', { name: 'Add it' }).click();
 	await expect(told(page, 'Added.')).toBeVisible();
