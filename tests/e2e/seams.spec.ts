@@ -72,6 +72,7 @@ test('a lift with torn roots costs roots: on its sheet, in Recovery, on Today, a
 	await expect(fact(page, 'It is')).toContainText('wrapped');
 	await stage(page, 'Recovery');
 	await expect(page.getByText(/since it was lifted/)).toBeVisible();
+	await expect(page.getByText(/Set it or heel it in first/)).toBeVisible();
 	await stage(page, 'Replant');
 	await expect(page.getByLabel('Width of the ball')).toHaveValue('430');
 	await expect(page.getByText('Ball as lifted, 18 Apr.')).toBeVisible();

@@ -618,6 +618,17 @@ describe('how a tree stands', () => {
 });
 
 describe('everything seen, one look a day', () => {
+	it('a look is one whatever it says, but of the things that are asked for', () => {
+		const silent = observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-03-01' });
+		const firm = observationSchema.parse({ id: 'p', version: 1, observedOn: '2026-03-02', firmness: 'firm' });
+		const of = (things?: Parameters<typeof looksSeen>[2]) =>
+			looksSeen({ observations: [silent, firm], examinations: [], measurements: [] }, values, things).map(
+				({ observedOn }) => observedOn
+			);
+		expect(of()).toEqual(['2026-03-01', '2026-03-02']);
+		expect(of(['firmness'])).toEqual(['2026-03-02']);
+		expect(of(['leafCover'])).toEqual([]);
+	});
 	it('takes in what Examine and the tools saw, and lets the later record of a day speak last', () => {
 		const looks = looksSeen(
 			fresh({
