@@ -34,7 +34,9 @@ import { listedTrees } from '$lib/server/tree-lists';
 import { addKind, changeKind, removePlace } from '$lib/server/yard';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { freshStore, refusal, rootsWith as roots, storeWithTree } from './helpers';
+import type { Store } from '$lib/server/db/database';
 import { plantingOn } from '../records';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 
 const inputOf = (
 	tree: Awaited<ReturnType<typeof storeWithTree>>['tree'],
@@ -368,18 +370,23 @@ describe('replanting', () => {
 	});
 });
 
+/** Two roots of a map cut on a day. */
+async function cutBoth(store: Store, treeId: string, on: string): Promise<void> {
+	const { plan } = await saveRoots(store, treeId, roots(['r4', 'r5']));
+	const done = ['c0', 'c1'].map((id) => ({ id, atMm: null, note: '' }));
+	await recordCuts(
+		store,
+		treeId,
+		{ on, planVersion: plan.version, done, left: [], treatments: [], because: 'Rot left no time.' },
+		defaultValues
+	);
+}
+
 describe('aftercare', () => {
 	it('offers and makes nothing whose days are over for good, and says so', async () => {
 		const { store, tree } = await storeWithTree();
-		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
 		const workOn = '2026-03-03';
-		const done = ['c0', 'c1'].map((id) => ({ id, atMm: null, note: '' }));
-		await recordCuts(
-			store,
-			tree.id,
-			{ on: workOn, planVersion: plan.version, done, left: [], treatments: [], because: 'Rot left no time.' },
-			defaultValues
-		);
+		await cutBoth(store, tree.id, workOn);
 		const records = await loadRecords(store.db, tree.id);
 		const schools = { workOn, crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
 		const of = (on: string) => aftercareToMake(records, schools, on, defaultValues);
@@ -411,15 +418,8 @@ describe('aftercare', () => {
 	});
 	it('set some days after its roots were worked on, it is looked after for all of it from then, and nothing is asked twice', async () => {
 		const { store, tree } = await storeWithTree();
-		const { plan } = await saveRoots(store, tree.id, roots(['r4', 'r5']));
 		const cutOn = '2026-03-03';
-		const done = ['c0', 'c1'].map((id) => ({ id, atMm: null, note: '' }));
-		await recordCuts(
-			store,
-			tree.id,
-			{ on: cutOn, planVersion: plan.version, done, left: [], treatments: [], because: 'Rot left no time.' },
-			defaultValues
-		);
+		await cutBoth(store, tree.id, cutOn);
 		const schools = { crownSchool: 'keep-leaves', waterSchool: 'at-once' } as const;
 		await makeAftercare(store, tree.id, { ...schools, workOn: cutOn }, defaultValues, cutOn);
 		const records = await loadRecords(store.db, tree.id);
@@ -429,6 +429,23 @@ describe('aftercare', () => {
 		expect(aftercareFrom(set(last), defaultValues)).toBe(last);
 		expect(aftercareFrom(set(addDays(last, 1)), defaultValues)).toBe(cutOn);
 		expect(aftercareFrom(set(addDays(cutOn, -1)), defaultValues)).toBe(cutOn);
+		// Planted out it was set as well; a day on which nothing was done is none of it.
+		const planted = groundPlanSchema.parse({
+			id: 'g',
+			version: 1,
+			plannedOn: last,
+			doneOn: last,
+			hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 }
+		});
+		expect(aftercareFrom({ ...records, groundPlans: [planted] }, defaultValues)).toBe(last);
+		expect(aftercareFrom({ ...records, groundPlans: [{ ...planted, doneOn: null }] }, defaultValues)).toBe(
+			cutOn
+		);
+		expect(aftercareFrom({ ...records, groundPlans: [{ ...planted, hole: null }] }, defaultValues)).toBe(
+			cutOn
+		);
+		const ofNoWork = proposeAftercare(records, { ...schools, workOn: addDays(cutOn, 2) }, defaultValues);
+		expect(ofNoWork.map(({ source }) => source)).not.toContain(`first-water@${addDays(cutOn, 2)}`);
 		const bare = { ...records, plan: null, lifts: [], book: [] };
 		expect(aftercareFrom({ ...bare, plantings: [plantingOn(last)] }, defaultValues)).toBe(last);
 		expect(aftercareFrom({ ...bare, plantings: [] }, defaultValues)).toBe(tree.takenInOn);

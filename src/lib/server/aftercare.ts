@@ -42,13 +42,20 @@ const untouchedRules = new Set(['turning', 'suckers', 'repot-need', 'clear-growt
 const workedTogether = (rootsOn: string, on: string, values: Values): boolean =>
 	rootsOn <= on && daysBetween(rootsOn, on) <= values['work.togetherDays'];
 
+/** Days on which it was set in a pot or in the ground, oldest first. */
+const daysSet = ({ plantings, groundPlans }: Pick<TreeRecords, 'plantings' | 'groundPlans'>): string[] =>
+	[
+		...plantings.map(({ plantedOn }) => plantedOn),
+		...groundPlans.flatMap(({ hole, doneOn }) => (hole && doneOn ? [doneOn] : []))
+	].sort();
+
 /**
  * The day that aftercare is counted from: of the last work at the roots, or of the setting that followed it close by; where neither was,
  * of planting or taking in.
  */
 export function aftercareFrom(records: TreeRecords, values: Values): string {
 	const rootsOn = lastRootWork(records, values)?.on ?? null;
-	const setOn = records.plantings.at(-1)?.plantedOn ?? null;
+	const setOn = daysSet(records).at(-1) ?? null;
 	if (rootsOn === null) return setOn ?? records.tree.takenInOn;
 	return setOn !== null && workedTogether(rootsOn, setOn, values) ? setOn : rootsOn;
 }
@@ -62,7 +69,10 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 	const last = lastRootWork(records, values);
 	const place = records.places.find((candidate) => candidate.id === tree.placeId);
 	// Set some days after the lift or the cuts, it is watered and looked after for all of it.
-	const onTheDay = last && workedTogether(last.on, schools.workOn, values) ? last : null;
+	const isSet = beginning || daysSet(records).includes(schools.workOn);
+	const together =
+		last?.on === schools.workOn || (isSet && workedTogether(last?.on ?? '', schools.workOn, values));
+	const onTheDay = last && together ? last : null;
 	const livingLoss = onTheDay?.livingLoss ?? 0;
 	const cold = coldLimit(
 		{

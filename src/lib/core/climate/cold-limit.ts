@@ -1,6 +1,7 @@
 import { isTender, type Kind } from '../vocabulary/kind';
 import type { Values } from '../values/values';
 import { addDays, daysBetween } from '../maths/calendar';
+import type { Place } from '../vocabulary/place';
 import { nightTemperature, type PlaceClimate } from './normals';
 
 /** From the day it was carried there to the day it comes out. */
@@ -84,3 +85,10 @@ export function firstColdNight(
 	}
 	return null;
 }
+
+/** Whether heating holds a place at night: then no clear night takes it lower. */
+export const heatHolds = ({ kind }: Pick<Place, 'kind'>): boolean => kind === 'heated' || kind === 'indoors';
+
+/** How near to what a tree stands a night is warned of at a place, °C. */
+export const nearCold = (place: Pick<Place, 'kind'>, values: Values): number =>
+	heatHolds(place) ? 0 : values['cold.marginC'];

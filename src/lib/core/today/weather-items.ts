@@ -1,5 +1,5 @@
 import { limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
-import { coldLimit, shootsTender, type ColdLimit } from '../climate/cold-limit';
+import { coldLimit, heatHolds, nearCold, shootsTender, type ColdLimit } from '../climate/cold-limit';
 import type { NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
 import { daysBetween } from '../maths/calendar';
@@ -126,8 +126,8 @@ export function coldItem(
 	const { limitC, why } = coldOf(entry, today, values);
 	const { place, tree } = entry;
 	// What heating holds is held: no margin for a clear night, and no cover above the one it has.
-	const held = place.kind === 'heated' || place.kind === 'indoors';
-	const margin = held ? 0 : values['cold.marginC'];
+	const held = heatHolds(place);
+	const margin = nearCold(place, values);
 	if (night.coldC >= limitC + margin) return null;
 	const usual = night.usualC < limitC + margin;
 	const rooted = tree.situation === 'in-ground';

@@ -1,5 +1,5 @@
 import { measured } from '../../text/measured';
-import { coldLimit } from '../../climate/cold-limit';
+import { coldLimit, nearCold } from '../../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../../vocabulary/place';
 import { growingSeason, nightTemperature } from '../../climate/normals';
 import { addDays, yearOf } from '../../maths/calendar';
@@ -63,9 +63,7 @@ function coldAnswer(
 	const nowC = rule.why === '' ? limitC : rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;
-	// As near as Today warns; what heating holds is held.
-	const held = place.kind === 'heated' || place.kind === 'indoors';
-	const near = tonightC >= nowC && tonightC < nowC + (held ? 0 : values['cold.marginC']);
+	const near = tonightC >= nowC && tonightC < nowC + nearCold(place, values);
 	return {
 		what: 'cold',
 		answer:
