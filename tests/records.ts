@@ -205,6 +205,7 @@ export const freshRoots = {
 	ends: [],
 	tiltDone: null,
 	nightC: 8,
+	buds: { value: null, on: null },
 	pictures: [],
 	mates: [],
 	rootMap: null,

@@ -216,7 +216,7 @@ describe('a series without gaps', () => {
 	it('root work is stopped by what is known of the days ahead, never by the usual climate', () => {
 		const known = weatherSeries(place(), '2026-04-01', '2026-04-03', [day('2026-04-02', -3, 9)], values);
 		const juniper = { id: 'a', tag: 'A-1', situation: 'potted' as const };
-		expect(workStops(juniper, { group: 'conifer', coldestC: -20 }, false, known, values)).toEqual([
+		expect(workStops(juniper, { group: 'conifer', coldestC: -20 }, 'none', known, values)).toEqual([
 			{ on: '2026-04-02', kind: 'cold', figure: -3, limit: values['cold.cutRootsMinimumC'] }
 		]);
 		// The ground keeps its roots.
@@ -224,13 +224,13 @@ describe('a series without gaps', () => {
 			workStops(
 				{ ...juniper, situation: 'in-ground' },
 				{ group: 'conifer', coldestC: -20 },
-				false,
+				'none',
 				known,
 				values
 			)
 		).toEqual([]);
 		const climate = weatherSeries(place(), '2026-01-01', '2026-01-03', [], values);
-		expect(workStops(juniper, { group: 'tropical', coldestC: 15 }, false, climate, values)).toEqual([]);
+		expect(workStops(juniper, { group: 'tropical', coldestC: 15 }, 'none', climate, values)).toEqual([]);
 	});
 	it('takes what was measured before a forecast, a station before what was typed, and says where two disagree', () => {
 		const days = [
@@ -322,13 +322,17 @@ describe('guards', () => {
 	});
 	it('tighten with tender shoots and few roots', () => {
 		const kind = { group: 'deciduous' as const, coldestC: -15 };
-		const cold = coldLimit({ kind, lastCutOn: null, inGround: false, newShoots: true }, '2026-04-18', values);
+		const cold = coldLimit(
+			{ kind, lastCutOn: null, inGround: false, newShoots: 'out' },
+			'2026-04-18',
+			values
+		);
 		expect(limitsOf({ ...tree, cold }, values)).toMatchObject({
 			coldC: values['guard.shootsC'],
-			why: 'tender new shoots'
+			why: { cold: 'tender new shoots', heat: '', wind: '', 'dry-air': '' }
 		});
 		expect(
-			coldLimit({ kind, lastCutOn: '2026-04-18', inGround: true, newShoots: false }, '2026-04-18', values)
+			coldLimit({ kind, lastCutOn: '2026-04-18', inGround: true, newShoots: 'none' }, '2026-04-18', values)
 		).toEqual({ limitC: -15, why: '' });
 		expect(
 			coldLimit(
@@ -336,13 +340,15 @@ describe('guards', () => {
 					kind: { group: 'tropical', coldestC: 8 },
 					lastCutOn: '2026-04-18',
 					inGround: false,
-					newShoots: true
+					newShoots: 'out'
 				},
 				'2026-04-18',
 				values
 			).limitC
 		).toBe(Math.max(8, values['cold.tenderCutC']));
 		const few = limitsOf({ ...tree, rootFunction: 0.4 }, values);
+		// What is few at the roots speaks of heat and dry air, not of frost; new shoots of frost alone.
+		expect(few.why).toEqual({ cold: '', heat: 'few roots', wind: '', 'dry-air': 'few roots' });
 		expect(few.heatC).toBeLessThan(limitsOf(tree, values).heatC);
 		expect(few.vpdKpa).toBe(values['guard.vpdKpa']);
 		expect(limitsOf({ ...tree, tipsMs: 9 }, values).gustMs).toBe(9);
@@ -370,6 +376,7 @@ describe('a cold night that was missed', () => {
 		kind: { ...beech, origin: 'shipped' as const, version: 1, coldestC: change.coldestC ?? -10 },
 		place: bench,
 		lastCutOn: change.lastCutOn ?? null,
+		facts: { looks: [] },
 		standing: null
 	});
 	const nights = [day('2026-02-01', -14, 1), day('2026-02-02', -9, 2), day('2026-02-03', -4, 3)];

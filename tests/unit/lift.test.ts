@@ -52,7 +52,7 @@ const planned = (change: object = {}) =>
 
 describe('whether a day will do for a lift', () => {
 	const day = (on: string, change: object = {}, at = place) =>
-		liftDay({ kind, place: at, leafy: false, newShoots: false, stopped: false, ...change }, on, values);
+		liftDay({ kind, place: at, leafy: false, newShoots: 'none', stopped: false, ...change }, on, values);
 	it('goes by the window, and a day that is stopped is never told as good', () => {
 		expect(day('2026-12-20')).toMatchObject({ fit: 'in-window', answer: 'Today will do' });
 		expect(day('2026-07-15')).toMatchObject({
@@ -75,7 +75,7 @@ describe('whether a day will do for a lift', () => {
 	});
 	it('a hot day is said to be too hot, at the limit that is set', () => {
 		expect(day('2026-07-15').reasons.join()).not.toMatch(/too hot/);
-		const cool = liftDay({ kind, place, leafy: true, newShoots: false, stopped: false }, '2026-07-15', {
+		const cool = liftDay({ kind, place, leafy: true, newShoots: 'none', stopped: false }, '2026-07-15', {
 			...values,
 			'lifting.hot-C': 5
 		});

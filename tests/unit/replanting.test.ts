@@ -2,7 +2,7 @@ import { plain } from '$core/text/format';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { placeSchema } from '$core/vocabulary/place';
-import { coldLimit } from '$core/climate/cold-limit';
+import { coldLimit, type NewShoots } from '$core/climate/cold-limit';
 import { nightTemperature } from '$core/climate/normals';
 import { siteCheck, siteVerdict } from '$core/replant/ground/site-check';
 import { kitList, type KitWork } from '$core/replant/kit/kit';
@@ -562,7 +562,7 @@ describe('a place against a kind', () => {
 		siteCheck(
 			kindOf(id),
 			place(change),
-			{ inGround, today: '2026-04-18', drainMin, rootsCutOn: null, newShoots: false },
+			{ inGround, today: '2026-04-18', drainMin, rootsCutOn: null, newShoots: 'none' },
 			values
 		);
 	it('a tropical tree in an open garden is stopped; a hornbeam is not', () => {
@@ -571,7 +571,7 @@ describe('a place against a kind', () => {
 	});
 	it('judges by the one rule of cold what it stands now, and says what it stands hardened', () => {
 		const [kind, there] = [kindOf('carpinus'), place({ kind: 'open' })];
-		const cold = (rootsCutOn: string | null, inGround = false, newShoots = false) =>
+		const cold = (rootsCutOn: string | null, inGround = false, newShoots: NewShoots = 'none') =>
 			siteCheck(
 				kind,
 				there,
@@ -579,7 +579,7 @@ describe('a place against a kind', () => {
 				values
 			).find((one) => one.what === 'cold');
 		const rule = coldLimit(
-			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: false },
+			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
 			'2026-04-18',
 			values
 		);
@@ -596,7 +596,7 @@ describe('a place against a kind', () => {
 		expect(plain(cold(null, true)?.because ?? '')).toContain(
 			`it stands ${kind.coldestC - values['site.groundHardierC']} °C now;`
 		);
-		expect(cold(null, false, true)?.because).toContain('tender new shoots');
+		expect(cold(null, false, 'out')?.because).toContain('tender new shoots');
 		// A night that only a grown root system stands stops it.
 		expect(cold('2026-04-10')?.answer === 'stop').toBe(
 			nightTemperature(there, '2026-04-18', values).coldC < rule.limitC
@@ -609,12 +609,12 @@ describe('a place against a kind', () => {
 				// Freshly cut, it stands the least of all year.
 				kind,
 				place({ kind: kindOfPlace, latitudeDeg: 43, heldMinimumC: kindOfPlace === 'heated' ? 4 : null }),
-				{ inGround, today: '2026-04-18', drainMin: null, rootsCutOn: '2026-04-10', newShoots: false },
+				{ inGround, today: '2026-04-18', drainMin: null, rootsCutOn: '2026-04-10', newShoots: 'none' },
 				{ ...values, 'cold.marginC': marginC }
 			).find((one) => one.what === 'cold');
 		const night = nightTemperature(place({ kind: 'open', latitudeDeg: 43 }), '2026-04-18', values).coldC;
 		const rule = coldLimit(
-			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: false },
+			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
 			'2026-04-18',
 			values
 		);

@@ -1,5 +1,6 @@
 import { plain } from '$core/text/format';
-import { shootsTender } from '$core/climate/cold-limit';
+import { newShootsOn } from '$core/climate/cold-limit';
+import { growingSeason } from '$core/climate/normals';
 import { addDays } from '$core/maths/calendar';
 import { describe, expect, it } from 'vitest';
 import { bareDay, type SeriesDay } from '$core/climate/series';
@@ -39,6 +40,14 @@ const task = (change: Partial<Task>): Task => ({
 	source: '',
 	...change
 });
+/** At rest yet: no new shoots that a cold night could take. */
+const closedBuds: TodayTree['facts']['looks'][number] = {
+	observedOn: '2026-04-10',
+	buds: 'none',
+	leafCover: null,
+	leafState: null,
+	shootExtensionMm: null
+};
 const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	tree: {
 		id: 'a',
@@ -70,7 +79,7 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	lastDecision: null,
 	water: null,
 	standing: null,
-	facts: { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] },
+	facts: { looks: [closedBuds], functionLow: [], evergreen: false, gate: null, closed: [] },
 	...change
 });
 /** Dry today, as it was last known on a day; null where it never was. */
@@ -426,20 +435,103 @@ describe('today', () => {
 		});
 		const limit = (...looks: ReturnType<typeof look>[]) =>
 			coldOf(entry({ facts: { ...entry().facts, looks } }), today, defaultValues);
-		const hardened = limit();
+		const hardened = limit(look('2026-04-10', 'none'));
 		expect(hardened.why).not.toMatch(/shoots/);
 		expect(limit(look(today, 'open'))).toEqual({
 			limitC: defaultValues['guard.shootsC'],
 			why: 'tender new shoots'
 		});
 		expect(limit(look(addDays(today, -days), 'open')).why).toBe('tender new shoots');
-		expect(limit(look(addDays(today, -days - 1), 'open'))).toEqual(hardened);
+		expect(limit(look(addDays(today, -days - 1), 'open')).why).not.toBe('tender new shoots');
 		// A later look that says nothing of buds takes nothing back; one that found none does.
 		const open = look(addDays(today, -10), 'open');
 		expect(limit(open, look(today, null)).why).toBe('tender new shoots');
 		expect(limit(open, look(today, 'none'))).toEqual(hardened);
-		expect(shootsTender({ value: 'open', on: addDays(today, 1) }, today, defaultValues)).toBe(false);
-		expect(shootsTender({ value: 'open', on: null }, today, defaultValues)).toBe(false);
+	});
+	it('in the first weeks of its season, buds that nobody saw of late may be open; no unknown reads as hardened', () => {
+		const { kind: beech, place } = entry();
+		const season = growingSeason(place, false, 2026, defaultValues);
+		if (!season) throw new Error('no season');
+		const [tenderDays, seenDays] = [
+			defaultValues['cold.shootsTenderDays'],
+			defaultValues['cold.budsSeenDays']
+		];
+		const on = addDays(season.from, 30);
+		const said = (value: string | null, seenOn: string | null, day = on, at = { kind: beech, place }) =>
+			newShootsOn({ value, on: seenOn }, at, day, defaultValues);
+		expect(said(null, null)).toBe('perhaps');
+		expect(said(null, null, addDays(season.from, -1))).toBe('none');
+		expect(said(null, null, season.from)).toBe('perhaps');
+		expect(said(null, null, addDays(season.from, tenderDays))).toBe('perhaps');
+		expect(said(null, null, addDays(season.from, tenderDays + 1))).toBe('none');
+		// Seen closed, they are closed for a while; what is seen later, or without a day, was not seen yet.
+		for (const closed of ['none', 'swelling']) {
+			expect(said(closed, addDays(on, -seenDays))).toBe('none');
+			expect(said(closed, addDays(on, -seenDays - 1))).toBe('perhaps');
+			expect(said(closed, addDays(on, 1))).toBe('perhaps');
+		}
+		expect(said('open', addDays(on, 1))).toBe('perhaps');
+		expect(said('open', null)).toBe('perhaps');
+		expect(said('open', on)).toBe('out');
+		// What opened last year may open again; what opened this spring is out for its days and no longer.
+		expect(said('open', addDays(season.from, -200))).toBe('perhaps');
+		expect(said('open', addDays(on, -tenderDays))).toBe('out');
+		const early = { ...defaultValues, 'cold.shootsTenderDays': 20 };
+		const later = addDays(season.from, 15);
+		expect(newShootsOn({ value: 'open', on: season.from }, { kind: beech, place }, later, early)).toBe('out');
+		// A kind that never hardens has one limit; where it grows all year no season brings its shoots.
+		expect(said(null, null, on, { kind: beech, place: { ...place, kind: 'indoors' } })).toBe('none');
+		expect(coldOf(entry({ facts: { ...entry().facts, looks: [] } }), on, defaultValues)).toEqual({
+			limitC: defaultValues['guard.shootsC'],
+			why: 'new shoots that may be out: nobody saw its buds of late'
+		});
+		// Half a year on, the same in the south.
+		const south = { ...place, latitudeDeg: -52 };
+		expect(said(null, null, on, { kind: beech, place: south })).toBe('none');
+		const there = growingSeason(south, false, 2026, defaultValues)?.from ?? '';
+		expect(said(null, null, addDays(there, 30), { kind: beech, place: south })).toBe('perhaps');
+	});
+	it('trees of one place before the same cold night are one line; who stands otherwise has one of its own', () => {
+		const open = { ...closedBuds, buds: 'open' as const };
+		const tender = (id: string, change: Partial<TodayTree> = {}) =>
+			entry({
+				tree: { ...entry().tree, id, tag: id.toUpperCase() },
+				facts: { ...entry().facts, looks: [open] },
+				...change
+			});
+		const cold = (trees: TodayTree[]) =>
+			items(...trees).filter(({ sentence }) => /tonight/.test(sentence) && !/^Look/.test(sentence));
+		const few = cold([tender('a'), tender('b')]);
+		expect(few.map(({ tag, group }) => [tag, group.length])).toEqual([
+			['A', 0],
+			['B', 0]
+		]);
+		const many = cold([tender('a'), tender('b'), tender('c')]);
+		expect(many).toHaveLength(1);
+		expect(many[0]).toMatchObject({
+			treeName: 'A, B, C',
+			group: [
+				{ id: 'a', tag: 'A' },
+				{ id: 'b', tag: 'B' },
+				{ id: 'c', tag: 'C' }
+			]
+		});
+		expect(many[0]?.reason).toMatch(/^Their limit is/);
+		expect(few[0]?.reason).toMatch(/^Its limit is/);
+		expect((many[0]?.urgency ?? 0) - (few[0]?.urgency ?? 0)).toBe(2);
+		const ground = { ...entry().tree, situation: 'in-ground' as const };
+		const apart = cold([
+			tender('a'),
+			tender('b'),
+			tender('c'),
+			tender('d', { tree: { ...ground, id: 'd', tag: 'D' } }),
+			tender('e', { place: { ...entry().place, id: 'q', name: 'Yard' } })
+		]);
+		expect(apart.map(({ tag, group }) => [tag, group.length]).sort()).toEqual([
+			['A', 3],
+			['D', 0],
+			['E', 0]
+		]);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {
 		const late = task({ kind: 'water', fromOn: '2026-03-01', toOn: '2026-03-02' });
@@ -801,7 +893,7 @@ describe('every working value of Today', () => {
 			  "tomorrow: 111 due a/A-1 | Cold tomorrow, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
 			  "later: 61 due a/A-1 | Cold on 2026-04-20, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
 			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C is forecast; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
-			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s (few roots). | 31 m/s | aftercare",
+			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s. | 31 m/s | aftercare",
 			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa is forecast; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Go” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Nurse it first” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
@@ -811,7 +903,7 @@ describe('every working value of Today', () => {
 			  "rest: 150 now A-1 | It rocks a little: hold it firm | Seen on 2026-02-17. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | rocks a little | replant",
 			  "rest: 105 now A-1 | Water it: 400 ml, slowly, over the whole surface |  90 % dry today; between 2026-04-16 and 2026-04-20, by what is known of its roots. | 90 % dry | aftercare, 0.4 L",
 			  "rest: 73.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Nobody wrote down a watering, a weight or a feel since 2026-01-01. | not known | aftercare",
-			  "rest: 64.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Last poured, weighed or felt on 2026-03-05. It may be dry from 2026-04-25 on. | 44 days | aftercare",
+			  "rest: 64.28571428571429 due A-1 | Its water is not known: lift it or feel it now | It was last known on 2026-03-05, when it was poured, weighed or felt. It may be dry from 2026-04-25 on. | 44 days | aftercare",
 			  "rest: 63 due A-1 | Lift it | Planned for 2026-04-15. | 3 days late | replant",
 			  "rest: 55.142857142857146 due A-1 | Heeled in: pot or plant all 12 of them in their window | Heeled in since 2026-04-17; their place there is for days or weeks, not for seasons. | 1 day | replant",
 			]

@@ -14,6 +14,7 @@ import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/tree/ground-water';
 import { leafCalendar, leavesBorne, treeDemand } from '$core/tree/tree-demand';
 import { rootedIn, storesOf } from '$core/replant/pots/stores';
+import { standingOf } from '$core/tree/standing';
 import { functionCourse, treeWater } from '$core/tree/tree-water';
 import { lastRootWork } from '$core/tree/losses';
 import { liftSchema } from '$core/replant/lifting/lift';
@@ -645,5 +646,52 @@ describe('whether a tree bears leaves', () => {
 			{ observedOn: '2026-05-02', buds: 'none' }
 		]);
 		expect([later('2025-06-02'), later('2026-05-02')]).toEqual([true, false]);
+	});
+});
+
+describe('a weight in a look', () => {
+	const weighed = (observedOn: string, weightKg: number | null = 20) =>
+		observationSchema.parse({ id: `look-${observedOn}`, version: 1, observedOn, weightKg });
+	it('tells no water where nobody weighed the pot after its last water, and that is said', () => {
+		const [poured, looked] = ['2026-04-20', '2026-06-10'];
+		const records = { waterings: [watering(poured)], observations: [weighed(looked)] };
+		expect(water(records)).toMatchObject({ knownOn: poured, weighedOn: looked });
+		expect(standingOf(potted(records), today, values).waterSeen).toMatchObject({ value: poured });
+		// Weighed after the water it is read against that.
+		const full = { ...records, waterings: [watering(poured, { afterKg: 22 })] };
+		expect(water(full)).toMatchObject({ knownOn: looked, weighedOn: null });
+		expect(standingOf(potted(full), today, values).waterSeen).toMatchObject({ value: looked, by: 'weighed' });
+		// What the pot weighed before it was planted anew says nothing of how it stands now.
+		const before = { ...records, waterings: [watering('2026-04-05', { afterKg: 22 })] };
+		expect(water(before)).toMatchObject({ knownOn: null, weighedOn: looked });
+		expect(standingOf(potted(before), today, values).waterSeen.value).toBe('2026-04-05');
+		// A weight before the planting, or one that is still to come, is no word on it.
+		expect(water({ observations: [weighed('2026-04-09')] }).weighedOn).toBe(null);
+		expect(water({ observations: [weighed('2026-06-25')] }).weighedOn).toBe(null);
+	});
+	it('counts on every page alike, whatever was poured and weighed since it stands so', () => {
+		const dayOf = fc.integer({ min: 10, max: 68 }).map((days) => addDays('2026-04-01', days));
+		fc.assert(
+			fc.property(
+				fc.uniqueArray(fc.record({ on: dayOf, full: fc.boolean() }), {
+					selector: ({ on }) => on,
+					maxLength: 5
+				}),
+				fc.uniqueArray(dayOf, { maxLength: 5 }),
+				(poured, looked) => {
+					const byDay = [...poured].sort((a, b) => a.on.localeCompare(b.on));
+					const records = {
+						waterings: byDay.map(({ on, full }) => watering(on, full ? { afterKg: 22 } : {})),
+						observations: [...looked].sort().map((on) => weighed(on))
+					};
+					const { knownOn, weighedOn } = water(records);
+					expect(standingOf(potted(records), today, values).waterSeen.value).toBe(knownOn);
+					// A weight either makes it known, or is told as one that does not.
+					const last = [...looked].sort().at(-1);
+					expect([knownOn ?? '', weighedOn ?? ''].some((on) => on >= (last ?? ''))).toBe(true);
+				}
+			),
+			{ numRuns: 60 }
+		);
 	});
 });

@@ -79,7 +79,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			kind,
 			lastCutOn: schools.workOn,
 			inGround: tree.situation === 'in-ground',
-			newShoots: false
+			newShoots: 'none'
 		},
 		schools.workOn,
 		values

@@ -2,7 +2,7 @@ import { percent } from '../core/text/percent';
 import { counted } from '../core/text/plural';
 import type { TreeRecords } from '../core/tree/case';
 import { addDays } from '../core/maths/calendar';
-import { coldLimit } from '../core/climate/cold-limit';
+import { coldLimit, newShootsOn } from '../core/climate/cold-limit';
 import { nightTemperature } from '../core/climate/normals';
 import type { Place } from '../core/vocabulary/place';
 import { seasonFit } from '../core/climate/windows';
@@ -156,7 +156,12 @@ async function stopsOf(
 			seasonFit: seasonFit(kind, place, on, values),
 			nightC: await nightAhead(db, tree, place, on, values),
 			coldLimitC: coldLimit(
-				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots: false },
+				{
+					kind,
+					lastCutOn: on,
+					inGround: tree.situation === 'in-ground',
+					newShoots: newShootsOn(standingOf(records, on, values).buds, { kind, place }, on, values)
+				},
 				on,
 				values
 			).limitC,

@@ -2,7 +2,10 @@ import { isTender, type Kind } from '../vocabulary/kind';
 import type { Values } from '../values/values';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
-import { nightTemperature, type PlaceClimate } from './normals';
+import { nightTemperature, seasonOn, WHOLE_YEAR_DAYS, type PlaceClimate } from './normals';
+
+/** Whether tender new shoots are out: seen; by the season, where nobody looked; or they are not. */
+export type NewShoots = 'out' | 'perhaps' | 'none';
 
 /** From the day it was carried there to the day it comes out. */
 export interface NightsUnderCover {
@@ -27,7 +30,7 @@ export function coldLimit(
 		kind: Pick<Kind, 'coldestC' | 'group'>;
 		lastCutOn: string | null;
 		inGround: boolean;
-		newShoots: boolean;
+		newShoots: NewShoots;
 		/** Carried under cover for some nights, to be brought out again on the last day. */
 		underCover?: NightsUnderCover | null;
 	},
@@ -46,7 +49,8 @@ export function coldLimit(
 			limitC: values[tender ? 'cold.tenderCutC' : 'cold.cutRootsMinimumC'],
 			why: 'its roots freshly cut'
 		});
-	if (tree.newShoots && !tender) limits.push({ limitC: values['guard.shootsC'], why: 'tender new shoots' });
+	if (tree.newShoots !== 'none' && !tender)
+		limits.push({ limitC: values['guard.shootsC'], why: shootsWhy[tree.newShoots] });
 	const limit = limits.reduce((most, one) => (one.limitC > most.limitC ? one : most));
 	const { underCover } = tree;
 	if (!underCover || on < underCover.fromOn || on >= underCover.untilOn) return limit;
@@ -57,20 +61,35 @@ export function coldLimit(
 	};
 }
 
+const shootsWhy = {
+	out: 'tender new shoots',
+	perhaps: 'new shoots that may be out: nobody saw its buds of late'
+} as const;
+
 /**
- * Whether its new shoots are tender on a day: its buds were seen open of late; what opened a season ago has hardened.
+ * Whether its new shoots are tender on a day. Buds seen open are tender for some weeks; what opened a season ago has hardened. In the
+ * first weeks of its season, buds that nobody saw of late may have opened.
  * @param buds as they were last seen, and on what day; nulls where nobody looked
+ * @param at its kind and the climate of the place it stands at
  * @param on calendar date
  */
-export const shootsTender = (
+export function newShootsOn(
 	buds: { value: string | null; on: string | null },
+	{ kind, place }: { kind: Pick<Kind, 'group' | 'coldestC'>; place: PlaceClimate },
 	on: string,
 	values: Values
-): boolean =>
-	buds.value === 'open' &&
-	buds.on !== null &&
-	buds.on <= on &&
-	daysBetween(buds.on, on) <= values['cold.shootsTenderDays'];
+): NewShoots {
+	const tenderDays = values['cold.shootsTenderDays'];
+	const seenDays = buds.value === null || buds.on === null ? null : daysBetween(buds.on, on);
+	const seen = seenDays !== null && seenDays >= 0;
+	if (seen && buds.value === 'open' && seenDays <= tenderDays) return 'out';
+	const season = seasonOn(place, isTender(kind), on, values);
+	// Where it grows all year, no season brings its shoots.
+	if (season === null || daysBetween(season.from, season.to) >= WHOLE_YEAR_DAYS) return 'none';
+	if (daysBetween(season.from, on) > tenderDays) return 'none';
+	if (seen && buds.value === 'open' && buds.on !== null && buds.on >= season.from) return 'none';
+	return seen && buds.value !== 'open' && seenDays <= values['cold.budsSeenDays'] ? 'none' : 'perhaps';
+}
 
 /** First day within a year from which a cold night of the place is below a limit; null where none is. By weeks. */
 export function firstColdNight(

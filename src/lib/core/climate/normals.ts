@@ -144,6 +144,10 @@ export const budsFrom = (place: PlaceClimate, tender: boolean, on: string, value
 const seasonsAbout = (place: PlaceClimate, tender: boolean, on: string, values: Values): Span[] =>
 	[-1, 0, 1].flatMap((year) => growingSeason(place, tender, yearOf(on) + year, values) ?? []);
 
+/** The growing season a day lies in; null outside it. @param on calendar date */
+export const seasonOn = (place: PlaceClimate, tender: boolean, on: string, values: Values): Span | null =>
+	seasonsAbout(place, tender, on, values).find((span) => within(on, span)) ?? null;
+
 const firstWithin = (spans: readonly Span[], on: string): string | null =>
 	spans.some((span) => within(on, span))
 		? on

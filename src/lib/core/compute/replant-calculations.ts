@@ -302,7 +302,7 @@ export const replantCalculations: readonly Calculation[] = [
 			const answers = siteCheck(
 				kind,
 				place,
-				{ inGround, today: on, drainMin, rootsCutOn, newShoots },
+				{ inGround, today: on, drainMin, rootsCutOn, newShoots: newShoots ? 'out' : 'none' },
 				values
 			);
 			return { answers, verdict: siteVerdict(answers) };

@@ -484,7 +484,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			stops: workStops(
 				{ id: 'x', tag: 'x', situation: inGround ? 'in-ground' : 'potted' },
 				{ group, coldestC },
-				tenderShoots,
+				tenderShoots ? 'out' : 'none',
 				days.map((day, i) => ({
 					...bareDay(addDays('2001-01-01', i), { et0Mm: 0, rainMm: 0 }),
 					...day

@@ -173,7 +173,7 @@ function coldLimits(
 	return Float64Array.from(days, (on) => {
 		const season = seasons.find(({ from, to }) => from <= on && on <= to);
 		const length = season ? Math.max(1, daysBetween(season.from, season.to)) : 1;
-		const newShoots =
+		const tenderShoots =
 			season !== undefined && daysBetween(season.from, on) / length < values['rehearse.shootsTender'];
 		const lastCutOn = cuts.findLast((cut) => cut <= on) ?? scene.lastCutOn;
 		return coldLimit(
@@ -181,7 +181,7 @@ function coldLimits(
 				kind: { coldestC: scene.coldestC, group: scene.group },
 				lastCutOn,
 				inGround: scene.ground !== null,
-				newShoots
+				newShoots: tenderShoots ? 'out' : 'none'
 			},
 			on,
 			values

@@ -1,7 +1,7 @@
 import { measured } from '../text/measured';
 import type { Place } from '../vocabulary/place';
-import { coldLimit } from '../climate/cold-limit';
 import type { TodayTree } from './item';
+import { coldOf } from './weather-items';
 import type { Values } from '../values/values';
 import { daysFor, sheltered } from '../climate/series';
 import type { WeatherDay } from '../climate/weather-day';
@@ -9,7 +9,7 @@ import type { WeatherDay } from '../climate/weather-day';
 /** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. */
 export function limitsBroken(
 	days: readonly WeatherDay[],
-	trees: readonly Pick<TodayTree, 'tree' | 'kind' | 'place' | 'lastCutOn' | 'standing'>[],
+	trees: readonly Parameters<typeof coldOf>[0][],
 	places: readonly Place[],
 	values: Values
 ): { treeId: string; on: string; what: string }[] {
@@ -19,23 +19,13 @@ export function limitsBroken(
 		return daysFor(entry.place, places, byPlace, values).days.flatMap((day) => {
 			if (day.on < entry.tree.takenInOn) return [];
 			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
-			const { limitC: limit } = coldLimit(
-				{
-					kind: entry.kind,
-					lastCutOn: entry.lastCutOn,
-					inGround: entry.tree.situation === 'in-ground',
-					newShoots: false,
-					underCover: entry.standing?.underCover ?? null
-				},
-				day.on,
-				values
-			);
+			const { limitC: limit, why } = coldOf(entry, day.on, values);
 			if (minC >= limit) return [];
 			return [
 				{
 					treeId: entry.tree.id,
 					on: day.on,
-					what: `Cold night: about ${measured(Math.round(minC), '°C')} at ${entry.place.name}, its limit is ${measured(Math.round(limit), '°C')}`
+					what: `Cold night: about ${measured(Math.round(minC), '°C')} at ${entry.place.name}, its limit is ${measured(Math.round(limit), '°C')}${why === '' ? '' : `, ${why}`}`
 				}
 			];
 		});

@@ -7,7 +7,7 @@ import { common, daysInWords, risesSlowly, type TodayItem, type TodayTree } from
 import { standingItems } from './standing-items';
 import { taskItems } from './task-items';
 import { unknownWaterItems, waterItems } from './water-items';
-import { coldItem, guardItems } from './weather-items';
+import { coldItems, guardItems } from './weather-items';
 
 /**
  * What to do now, most urgent first: cold nights that would touch a tree, then work whose window is closing or past,
@@ -21,6 +21,7 @@ export function todayItems(
 ): TodayItem[] {
 	const items: TodayItem[] = guardItems(trees, today, values, weather);
 	const nights = new Map<string, NightTemperature>();
+	const unmeasured: { entry: TodayTree; night: NightTemperature }[] = [];
 	const moves = new Map<string, { id: string; move: number }[]>();
 	for (const { tree, place, water } of trees)
 		if (water && water.move !== null)
@@ -32,11 +33,10 @@ export function todayItems(
 		nights.set(entry.place.id, night);
 		// A forecast or a reading of tonight speaks for itself.
 		const known = weather.get(entry.place.id)?.some((day) => day.on === today && day.how === '');
-		const cold = known ? null : coldItem(entry, night, today, values);
-		if (cold) items.push(cold);
+		if (!known) unmeasured.push({ entry, night });
 		items.push(...waterItems(entry, today, moves, values));
 	}
-	items.push(...unknownWaterItems(trees, today, values));
+	items.push(...coldItems(unmeasured, today, values), ...unknownWaterItems(trees, today, values));
 	// Names are put in order once: of thousands of lines most stand level.
 	const places = [...new Set(items.map((item) => item.placeName))].sort((a, b) => a.localeCompare(b));
 	const order = new Map(places.map((name, at) => [name, at]));

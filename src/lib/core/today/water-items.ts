@@ -77,7 +77,7 @@ function unknownWaterItem(
 				? 'Nobody wrote down for weeks, or ever, that they were watered, weighed or felt.'
 				: last === null
 					? `Nobody wrote down a watering, a weight or a feel since ${first.standing?.pottedOn ?? ''}.`
-					: `Last poured, weighed or felt on ${last}.`
+					: `It was last known on ${last}, when it was poured, weighed or felt.`
 		}${dryFrom === undefined ? '' : dryFrom <= today ? ' It may be dry already.' : ` It may be dry from ${dryFrom} on.`}`,
 		figure: one && last !== null ? daysInWords(longest) : 'not known',
 		stage: 'aftercare',

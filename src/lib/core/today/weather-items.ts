@@ -1,5 +1,5 @@
 import { limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
-import { coldLimit, heatHolds, nearCold, shootsTender, type ColdLimit } from '../climate/cold-limit';
+import { coldLimit, heatHolds, nearCold, newShootsOn, type ColdLimit } from '../climate/cold-limit';
 import type { NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
 import { daysBetween } from '../maths/calendar';
@@ -94,21 +94,29 @@ const guardNames: Record<GuardKind, string> = {
 export const coldOf = (
 	{
 		kind,
+		place,
 		lastCutOn,
 		tree,
 		facts,
 		standing
-	}: Pick<TodayTree, 'kind' | 'lastCutOn' | 'tree' | 'facts' | 'standing'>,
+	}: Pick<TodayTree, 'kind' | 'place' | 'lastCutOn' | 'tree' | 'standing'> & {
+		facts: Pick<TodayTree['facts'], 'looks'>;
+	},
 	on: string,
 	values: Values
 ): ColdLimit => {
-	const seen = facts.looks.findLast((look) => look.buds !== null);
+	const seen = facts.looks.findLast((look) => look.buds !== null && look.observedOn <= on);
 	return coldLimit(
 		{
 			kind,
 			lastCutOn,
 			inGround: tree.situation === 'in-ground',
-			newShoots: shootsTender({ value: seen?.buds ?? null, on: seen?.observedOn ?? null }, on, values),
+			newShoots: newShootsOn(
+				{ value: seen?.buds ?? null, on: seen?.observedOn ?? null },
+				{ kind, place },
+				on,
+				values
+			),
 			underCover: standing?.underCover ?? null
 		},
 		on,
@@ -116,39 +124,100 @@ export const coldOf = (
 	);
 };
 
-/** Nights of the season, by the climate of its place, that are too cold for it. */
-export function coldItem(
-	entry: TodayTree,
-	night: NightTemperature,
-	today: string,
-	values: Values
-): TodayItem | null {
+/** A night of the season that comes near what a tree stands; null where none does. */
+function coldAhead(entry: TodayTree, night: NightTemperature, today: string, values: Values) {
 	const { limitC, why } = coldOf(entry, today, values);
 	const { place, tree } = entry;
 	// What heating holds is held: no margin for a clear night, and no cover above the one it has.
-	const held = heatHolds(place);
 	const margin = nearCold(place, values);
 	if (night.coldC >= limitC + margin) return null;
 	const usual = night.usualC < limitC + margin;
-	const rooted = tree.situation === 'in-ground';
-	const covered = today < (entry.standing?.underCover?.untilOn ?? '');
-	const what = held
-		? { now: 'Its place is too cold for it: find a warmer one', soon: 'Its place may turn too cold for it' }
-		: covered
-			? {
-					now: 'Its cover is too little for it: find a warmer place',
-					soon: 'Its cover may turn too little for it'
-				}
-			: rooted
-				? { now: 'Lay fleece and mulch before tonight', soon: 'Watch tonight’s low; have fleece ready' }
-				: { now: 'Bring it under cover before tonight', soon: 'Watch tonight’s low; have cover ready' };
+	const way = heatHolds(place)
+		? 'held'
+		: today < (entry.standing?.underCover?.untilOn ?? '')
+			? 'covered'
+			: tree.situation === 'in-ground'
+				? 'rooted'
+				: 'loose';
+	return { limitC, why, usual, way } as const;
+}
+type ColdAhead = NonNullable<ReturnType<typeof coldAhead>>;
+
+const coldAdvice: Record<ColdAhead['way'], { now: [one: string, many: string]; soon: [string, string] }> = {
+	held: {
+		now: [
+			'Its place is too cold for it: find a warmer one',
+			'Their place is too cold for them: find a warmer one'
+		],
+		soon: ['Its place may turn too cold for it', 'Their place may turn too cold for them']
+	},
+	covered: {
+		now: [
+			'Its cover is too little for it: find a warmer place',
+			'Their cover is too little for them: find a warmer place'
+		],
+		soon: ['Its cover may turn too little for it', 'Their cover may turn too little for them']
+	},
+	rooted: {
+		now: ['Lay fleece and mulch before tonight', 'Lay fleece and mulch before tonight'],
+		soon: ['Watch tonight’s low; have fleece ready', 'Watch tonight’s low; have fleece ready']
+	},
+	loose: {
+		now: ['Bring it under cover before tonight', 'Bring them under cover before tonight'],
+		soon: ['Watch tonight’s low; have cover ready', 'Watch tonight’s low; have cover ready']
+	}
+};
+
+/**
+ * Nights of the season, by the climate of each place, that are too cold for its trees. Many at one place that stand the same and are kept
+ * from it the same way are one line.
+ */
+export function coldItems(
+	trees: readonly { entry: TodayTree; night: NightTemperature }[],
+	today: string,
+	values: Values
+): TodayItem[] {
+	const alike = new Map<string, { entry: TodayTree; night: NightTemperature; cold: ColdAhead }[]>();
+	for (const { entry, night } of trees) {
+		const cold = coldAhead(entry, night, today, values);
+		if (!cold) continue;
+		const key = JSON.stringify([entry.place.id, Math.round(cold.limitC), cold.why, cold.usual, cold.way]);
+		const list = alike.get(key);
+		if (list) list.push({ entry, night, cold });
+		else alike.set(key, [{ entry, night, cold }]);
+	}
+	return [...alike.values()].flatMap((group) =>
+		group.length < values['today.groupFrom']
+			? group.map((one) => coldItem(one, [one.entry], values))
+			: group.slice(0, 1).map((first) =>
+					coldItem(
+						first,
+						group.map(({ entry }) => entry),
+						values
+					)
+				)
+	);
+}
+
+function coldItem(
+	{ entry, night, cold }: { entry: TodayTree; night: NightTemperature; cold: ColdAhead },
+	group: readonly TodayTree[],
+	values: Values
+): TodayItem {
+	const { limitC, why, usual, way } = cold;
+	const many = group.length > 1;
+	const nightC = measured(Math.round(usual ? night.usualC : night.coldC), '°C');
 	return {
 		...common(entry),
-		urgency: values[usual ? 'today.rank.cold' : 'today.rank.coldMaybe'],
+		...(many && {
+			treeName: group.map(({ tree }) => tree.tag).join(', '),
+			group: group.map(({ tree }) => ({ id: tree.id, tag: tree.tag }))
+		}),
+		urgency: values[usual ? 'today.rank.cold' : 'today.rank.coldMaybe'] + rises(group.length - 1, values),
 		level: usual ? 'now' : 'due',
-		sentence: usual ? what.now : what.soon,
-		reason: `Its limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${place.name} is about ${measured(Math.round(usual ? night.usualC : night.coldC), '°C')} (${held ? 'what is held there' : 'climate of the place, not a forecast'}).`,
-		figure: measured(Math.round(usual ? night.usualC : night.coldC), '°C'),
+		sentence: coldAdvice[way][usual ? 'now' : 'soon'][many ? 1 : 0],
+		reason: `${many ? 'Their' : 'Its'} limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${entry.place.name} is about ${nightC} (${way === 'held' ? 'what is held there' : 'climate of the place, not a forecast'}).`,
+		figure: nightC,
 		stage: 'aftercare',
 		task: null
 	};

@@ -136,12 +136,7 @@ function placeLines(standing: Standing, inGround: boolean): StandingLine[] {
 					line('Pot', standing.pot, (pot) => words(potShapeNames[pot.shape]), 'replant'),
 					line('Mix', standing.mix, (mix) => words(mix.name), 'replant')
 				]),
-		line(
-			'Water last poured, weighed or felt',
-			standing.waterSeen,
-			(value) => ({ kind: 'day', value }),
-			'aftercare'
-		),
+		line('Its water last known', standing.waterSeen, (value) => ({ kind: 'day', value }), 'aftercare'),
 		...knownLine('pH', standing.ph, (value) => words(String(value)), 'replant/ground')
 	];
 }

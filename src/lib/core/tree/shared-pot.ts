@@ -1,5 +1,6 @@
 import type { LookWeight, PotMateRecords, TreeRecords } from './case';
 import { layerAmounts, type Planting } from '../replant/pots/replant-plan';
+import type { WateringInput } from '../aftercare/water/watering';
 import type { Observation } from '../examine/looks/observation';
 import type { Values } from '../values/values';
 import type { PotStores } from '../replant/pots/balance';
@@ -52,6 +53,23 @@ export const potWeights = ({
 	[...lookWeights(observations), ...mates.flatMap((mate) => mate.weights)].sort((a, b) =>
 		a.on.localeCompare(b.on)
 	);
+
+/**
+ * What a weight in a look is read against: what the pot weighed after its last water since it stands so, kg. Without that, or on the very day
+ * of the water, a weight tells no dryness.
+ * @param waterings of the pot, by their days
+ * @param sinceOn day it was planted
+ * @param on day of the weight
+ * @returns null where it tells none
+ */
+export function weighedFullKg(
+	waterings: readonly Pick<WateringInput, 'wateredOn' | 'afterKg'>[],
+	sinceOn: string,
+	on: string
+): number | null {
+	const last = waterings.filter(({ wateredOn }) => wateredOn >= sinceOn && wateredOn <= on).at(-1);
+	return last === undefined || last.wateredOn === on ? null : last.afterKg;
+}
 
 /** Weights in looks at one tree. */
 export const lookWeights = (

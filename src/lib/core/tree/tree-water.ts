@@ -5,7 +5,7 @@ import { Z90 } from '../maths/normal';
 import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
 import { hasLapsed } from '../aftercare/tasks/release';
-import { ofThePot, potWeights, withMates } from './shared-pot';
+import { ofThePot, potWeights, weighedFullKg, withMates } from './shared-pot';
 import { standingOf } from './standing';
 import { rootLosses } from './losses';
 import type { Values } from '../values/values';
@@ -97,6 +97,8 @@ export interface TreeWater {
 	standsSince: string;
 	/** Day on which its water was last poured, weighed, felt or probed; null where nobody wrote it down since it stands so. */
 	knownOn: string | null;
+	/** Day of a weight after that which tells no dryness, since nobody weighed the pot after its last water; null where there is none. */
+	weighedOn: string | null;
 	/** What the state of the pot rests on last. */
 	from: 'watering' | WaterSeen['how'] | 'assumed';
 }
@@ -207,10 +209,9 @@ function seenSince(
 				sd: values['water.scaleError']
 			})),
 		...looked.flatMap(({ on, kg }): WaterSeen[] => {
-			const full = waterings.filter((one) => one.wateredOn <= on).at(-1);
-			// Without the weight after the last water, or on its very day, it tells no dryness.
-			if (!full || full.afterKg === null || full.wateredOn === on) return [];
-			const dryness = Math.min(1, Math.max(0, (full.afterKg - kg) / most));
+			const fullKg = weighedFullKg(waterings, sinceOn, on);
+			if (fullKg === null) return [];
+			const dryness = Math.min(1, Math.max(0, (fullKg - kg) / most));
 			return [{ on, how: 'weighing', dryness, sd: values['water.scaleError'] }];
 		}),
 		...seenByHand(
@@ -258,6 +259,7 @@ export function treeWater(
 	const root = course.at(-1) ?? unknownFunction(values);
 	const inLeaf = leavesBorne(own, place, values);
 	const spoken = [...poured.map((one) => one.on), ...seen.seen.map((one) => one.on)].sort();
+	const knownOn = spoken.filter((on) => on <= today).at(-1) ?? null;
 	const beginOn = balanceFrom(planting, spoken[0], today, values);
 	const state = stateUntil(today, here, { stores, seen, course, inLeaf, beginOn }, values);
 	// The forecast runs on from the last day on which something was poured or seen.
@@ -316,7 +318,11 @@ export function treeWater(
 		lastWaterOn,
 		restUntil,
 		standsSince: planting.plantedOn,
-		knownOn: spoken.filter((on) => on <= today).at(-1) ?? null,
+		knownOn,
+		weighedOn:
+			potWeights(records).findLast(
+				({ on }) => on >= planting.plantedOn && on <= today && on > (knownOn ?? '')
+			)?.on ?? null,
 		from
 	};
 }

@@ -222,6 +222,14 @@ export const climateValues = defineValues({
 		min: 7,
 		max: 365
 	},
+	'cold.budsSeenDays': {
+		label: 'In spring, buds that were seen closed may have opened after',
+		value: 21,
+		unit: 'days',
+		mark: 'ours',
+		min: 1,
+		max: 90
+	},
 	'cold.cutRootsDays': {
 		label: 'Roots count as freshly cut for',
 		value: 60,

@@ -136,7 +136,10 @@
 		{#if !known}
 			{water.knownOn === null
 				? `Nobody wrote down a watering, a weight or a feel of it since ${format().day(water.standsSince, today)}.`
-				: `It was last poured, weighed or felt ${format().day(water.knownOn, today)}.`}
+				: `It was last known ${format().day(water.knownOn, today)}, when it was poured, weighed or felt.`}
+			{water.weighedOn === null
+				? ''
+				: `The weight of ${format().day(water.weighedOn, today)} tells no dryness: nobody weighed it after its last water.`}
 			{water.restUntil
 				? ''
 				: next.earliest && next.earliest > today

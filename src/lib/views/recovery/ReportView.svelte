@@ -73,6 +73,7 @@
 					ball: { widthMm: null, depthMm: null },
 					ends: [],
 					tiltDone: null,
+					buds: { value: null, on: null },
 					rootMap: records.rootMap,
 					plan:
 						records.plan && !withCuts

@@ -1,4 +1,4 @@
-import { shootsTender } from '$core/climate/cold-limit';
+import { newShootsOn } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import type { Place } from '$core/vocabulary/place';
 import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground-plan';
@@ -177,8 +177,9 @@ export class GroundState {
 						today: this.of.today,
 						drainMin: this.drainMin,
 						rootsCutOn: lastRootWork(this.of.records, this.of.values)?.on ?? null,
-						newShoots: shootsTender(
+						newShoots: newShootsOn(
 							standingOf(this.of.records, this.of.today, this.of.values).buds,
+							{ kind: this.of.kind, place: this.place },
 							this.of.today,
 							this.of.values
 						)

@@ -1,4 +1,4 @@
-import { shootsTender } from '$core/climate/cold-limit';
+import { newShootsOn } from '$core/climate/cold-limit';
 import { ballMass } from '$core/examine/measuring/ball-mass';
 import { ballSize, type BallReading, type BallSchool } from '$core/replant/lifting/ball-size';
 import type { StepId } from '$core/replant/lifting/checklist';
@@ -141,7 +141,7 @@ export class LiftState {
 		const { kind, place, known, stopped, today, values } = this.of;
 		const leafy = leafCalendar(kind, place, values)(today);
 		return liftDay(
-			{ kind, place, leafy, newShoots: shootsTender(known.buds, today, values), stopped },
+			{ kind, place, leafy, newShoots: newShootsOn(known.buds, { kind, place }, today, values), stopped },
 			today,
 			values
 		);

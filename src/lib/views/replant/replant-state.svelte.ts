@@ -1,4 +1,4 @@
-import { shootsTender } from '$core/climate/cold-limit';
+import { newShootsOn } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
 import type { Place } from '$core/vocabulary/place';
@@ -460,8 +460,9 @@ export class ReplantState {
 						today: this.of.today,
 						drainMin: null,
 						rootsCutOn: this.of.lastWork?.on ?? null,
-						newShoots: shootsTender(
+						newShoots: newShootsOn(
 							standingOf(this.of.records, this.of.today, this.of.values).buds,
+							{ kind: this.of.kind, place: this.place },
 							this.of.today,
 							this.of.values
 						)

@@ -35,6 +35,8 @@ export interface RootsOfTree {
 	tiltDone: { deg: number; on: string } | null;
 	/** Permission as it was last said: whose word is asked before a structural root is cut. */
 	permission: Permission;
+	/** Its buds as they were last seen, and on what day. */
+	buds: { value: string | null; on: string | null };
 	/** Coldest night ahead of freshly cut roots, °C; null for roots that stay in the ground. */
 	nightC: number | null;
 	/** Its pictures, in order of their days. */

@@ -30,7 +30,7 @@ import { isStructural, usualCutPlace } from '$core/roots/map/shares';
 import { stageDates } from '$core/roots/plan/stage-dates';
 import { stageGate } from '$core/roots/plan/stage-gate';
 import { bearsAlways } from '$core/vocabulary/kind';
-import { coldLimit } from '$core/climate/cold-limit';
+import { coldLimit, newShootsOn } from '$core/climate/cold-limit';
 import { seasonFit } from '$core/climate/windows';
 import { consentOf } from '$core/roots/plan/consent';
 import { cutStops, type CutStop } from '$core/roots/plan/work-stops';
@@ -154,12 +154,13 @@ export class RootsState extends KeptRoots {
 			values
 		);
 		const inGround = tree.situation === 'in-ground';
+		const newShoots = newShootsOn(this.options.buds, { kind, place }, on, values);
 		return cutStops(
 			{
 				stage: ledger.stages[first.stage] ?? { loss: 0, allowed: 1 },
 				seasonFit: seasonFit(kind, place, on, values),
 				nightC: on === today ? nightC : null,
-				coldLimitC: coldLimit({ kind, lastCutOn: on, inGround, newShoots: false }, on, values).limitC,
+				coldLimitC: coldLimit({ kind, lastCutOn: on, inGround, newShoots }, on, values).limitC,
 				cuts: making.flatMap((cut) => {
 					const segment = this.map.segments.find((one) => one.id === cut.segmentId);
 					return segment ? [{ cut, segment }] : [];

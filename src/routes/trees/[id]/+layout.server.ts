@@ -1,4 +1,4 @@
-import { shootsTender } from '$core/climate/cold-limit';
+import { newShootsOn } from '$core/climate/cold-limit';
 import { addDays } from '$core/maths/calendar';
 import { workStops } from '$core/aftercare/weather/work-stop';
 import { placeSeries } from '$lib/server/weather';
@@ -32,7 +32,13 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 			stands,
 			urgent,
 			flags: tree.state === 'in-care' ? openFlags(records.tasks) : [],
-			workStops: workStops(tree, kind, shootsTender(stands.buds, today(), values), ahead ?? [], values),
+			workStops: workStops(
+				tree,
+				kind,
+				place ? newShootsOn(stands.buds, { kind, place }, today(), values) : 'none',
+				ahead ?? [],
+				values
+			),
 			records,
 			overrides,
 			kind,

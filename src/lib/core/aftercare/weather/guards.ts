@@ -13,7 +13,8 @@ export interface Limits {
 	gustMs: number;
 	/** Only for a tree with few roots; null for others. */
 	vpdKpa: number | null;
-	why: string;
+	/** Why a limit is tighter than it usually is; empty where it is not. */
+	why: Record<GuardKind, string>;
 }
 
 /**
@@ -31,6 +32,7 @@ export function limitsOf(
 	values: Values
 ): Limits {
 	const few = tree.rootFunction < values['rootFunction.few'];
+	const fewWhy = few ? 'few roots' : '';
 	return {
 		treeId: tree.id,
 		tag: tree.tag,
@@ -38,7 +40,7 @@ export function limitsOf(
 		heatC: values[few ? 'guard.freshHeatC' : 'guard.heatC'],
 		gustMs: Math.min(values['guard.gustMs'], tree.tipsMs ?? Infinity),
 		vpdKpa: few ? values['guard.vpdKpa'] : null,
-		why: [tree.cold.why, few ? 'few roots' : ''].filter((word) => word !== '').join(', ')
+		why: { cold: tree.cold.why, heat: fewWhy, wind: '', 'dry-air': fewWhy }
 	};
 }
 
@@ -81,7 +83,7 @@ export function warningsFor(days: readonly SeriesDay[], trees: readonly Limits[]
 			const touched = trees.flatMap((tree) => {
 				const limit = limitOf(tree);
 				return limit !== null && beyond(figure, limit)
-					? [{ treeId: tree.treeId, tag: tree.tag, limit, why: tree.why }]
+					? [{ treeId: tree.treeId, tag: tree.tag, limit, why: tree.why[kind] }]
 					: [];
 			});
 			if (touched.length === 0) return;

@@ -1,5 +1,5 @@
 import type { Kind } from '../../vocabulary/kind';
-import { coldLimit } from '../../climate/cold-limit';
+import { coldLimit, type NewShoots } from '../../climate/cold-limit';
 import type { Tree } from '../../take-in/tree';
 import type { Values } from '../../values/values';
 import { limitsOf, warningsFor, type GuardKind } from './guards';
@@ -21,7 +21,7 @@ export interface WorkStop {
 export function workStops(
 	tree: Pick<Tree, 'id' | 'tag' | 'situation'>,
 	kind: Pick<Kind, 'group' | 'coldestC'>,
-	tenderShoots: boolean,
+	newShoots: NewShoots,
 	days: readonly SeriesDay[],
 	values: Values
 ): WorkStop[] {
@@ -31,7 +31,7 @@ export function workStops(
 			id: tree.id,
 			tag: tree.tag,
 			cold: coldLimit(
-				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots: tenderShoots },
+				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots },
 				on,
 				values
 			),

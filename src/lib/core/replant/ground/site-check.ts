@@ -1,5 +1,5 @@
 import { measured } from '../../text/measured';
-import { coldLimit, nearCold } from '../../climate/cold-limit';
+import { coldLimit, nearCold, type NewShoots } from '../../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../../vocabulary/place';
 import { growingSeason, nightTemperature } from '../../climate/normals';
 import { addDays, yearOf } from '../../maths/calendar';
@@ -47,7 +47,7 @@ interface SiteQuestion {
 	drainMin: number | null;
 	/** Last day on which its roots were cut or lifted; null where they never were. */
 	rootsCutOn: string | null;
-	newShoots: boolean;
+	newShoots: NewShoots;
 }
 
 /** What it stands now by the one rule of cold, and what it stands through the winter once its roots are grown. */

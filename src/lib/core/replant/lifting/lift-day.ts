@@ -1,5 +1,5 @@
 import { measured } from '../../text/measured';
-import { coldLimit } from '../../climate/cold-limit';
+import { coldLimit, type NewShoots } from '../../climate/cold-limit';
 import { nightTemperature, outdoorMeanC } from '../../climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit, type SeasonFit } from '../../climate/windows';
 import { bearsAlways, type Kind } from '../../vocabulary/kind';
@@ -22,7 +22,7 @@ export interface LiftDay {
  * Whether a tree should leave the ground on a day: by the window of its kind, by its leaves, and by the usual day and a cold night
  * of the season there [stand-in climate, no forecast].
  * @param leafy it bears leaves on that day, by its kind and place
- * @param newShoots its new shoots are tender (see `shootsTender`)
+ * @param newShoots whether its new shoots are tender (see `newShootsOn`)
  * @param stopped the days ahead stand against root work
  */
 export function liftDay(
@@ -36,7 +36,7 @@ export function liftDay(
 		kind: Kind;
 		place: Place;
 		leafy: boolean;
-		newShoots: boolean;
+		newShoots: NewShoots;
 		stopped: boolean;
 	},
 	on: string,

@@ -1,6 +1,7 @@
 import type { PottingMix } from '../../replant/mixes/bench-test';
 import { liftAfters } from '../../replant/lifting/lift';
 import type { Pot } from '../../replant/pots/volume';
+import { potWeights, weighedFullKg } from '../shared-pot';
 import { inOrder, latest, ref, say, unknownFact, type Fact } from '../fact';
 import { latestWord, near, type Sayings } from './said';
 
@@ -121,6 +122,10 @@ const waterBy: Record<string, string> = {
 	outflow: 'watered'
 };
 
+/** Day of the last planting until a day; empty where there is none. */
+const plantedBy = (plantings: readonly { plantedOn: string }[], on: string): string =>
+	plantings.findLast(({ plantedOn }) => plantedOn <= on)?.plantedOn ?? '';
+
 /** When its water was last poured, weighed, felt or probed, at its pot for any tree in it or in a look. */
 function waterSeenOf({ records, pot, fact }: Sayings): Fact<string> {
 	return fact<string>(
@@ -134,10 +139,11 @@ function waterSeenOf({ records, pot, fact }: Sayings): Fact<string> {
 					? []
 					: say(one.measuredOn, one.measuredOn, 'measured', ref('measurement', one), by);
 			}),
-			...records.observations.flatMap((one) =>
-				one.weightKg === null
+			// A weight that nothing is read against tells no water.
+			...potWeights(records).flatMap(({ id, on }) =>
+				weighedFullKg(pot.waterings, plantedBy(pot.plantings, on), on) === null
 					? []
-					: say(one.observedOn, one.observedOn, 'measured', ref('look', one), 'weighed')
+					: say(on, on, 'measured', { record: 'look', id }, 'weighed')
 			)
 		],
 		latestWord

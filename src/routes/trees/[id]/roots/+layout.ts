@@ -30,6 +30,7 @@ export const load: LayoutLoad = async ({ parent, data }) => {
 				? null
 				: { deg: stands.tiltDeg.value, on: stands.tiltDeg.on },
 		permission: stands.permission.value ?? records.tree.permission,
+		buds: stands.buds,
 		nightC: data.nightC,
 		pictures: records.pictures,
 		mates: data.mates
