@@ -339,21 +339,25 @@ describe('what is poured, weighed, probed and felt', () => {
 	it('grows less sure with every day, until water runs through', () => {
 		const dry = state();
 		expect(at(dry, '2026-06-10').sd).toBeGreaterThan(at(dry, '2026-06-05').sd);
-		const watered = state({ poured: [{ on: '2026-06-10', litres: 20, ranOut: true, caughtL: null }] });
+		const watered = state({
+			poured: [{ on: '2026-06-10', litres: 20, ranOut: true, caughtL: null, gainedL: null }]
+		});
 		expect(at(watered, '2026-06-10').sd).toBe(values['water.ranOutError']);
 		expect(at(watered, '2026-06-10').dryness).toBeLessThan(0.2);
 	});
 	it('a cup is not a watering: what is poured is added, no more', () => {
 		const [dry, cup] = [
 			state(),
-			state({ poured: [{ on: '2026-06-10', litres: 0.3, ranOut: false, caughtL: null }] })
+			state({ poured: [{ on: '2026-06-10', litres: 0.3, ranOut: false, caughtL: null, gainedL: null }] })
 		];
 		const held = (list: typeof dry) =>
 			at(list, '2026-06-10').water.rootedL + at(list, '2026-06-10').water.unrootedL;
 		expect(held(cup) - held(dry)).toBeGreaterThan(0.15);
 		expect(held(cup) - held(dry)).toBeLessThanOrEqual(0.3 + 1e-9);
 		// What was caught did not stay; and it ran past a dry ball, so that nothing is sure of its being full.
-		const caught = state({ poured: [{ on: '2026-06-10', litres: 0.5, ranOut: true, caughtL: 0.2 }] });
+		const caught = state({
+			poured: [{ on: '2026-06-10', litres: 0.5, ranOut: true, caughtL: 0.2, gainedL: null }]
+		});
 		expect(held(caught)).toBeCloseTo(held(cup), 9);
 		expect(at(caught, '2026-06-10').sd).toBeGreaterThan(values['water.ranOutError']);
 	});

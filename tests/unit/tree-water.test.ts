@@ -31,6 +31,13 @@ const series = seriesOf('2026-04-01', 100);
 const planting = (change: Partial<Planting> = {}): Planting => plantingOn('2026-04-10', change, 'pl');
 const watering = (wateredOn: string, change: object = {}) =>
 	wateringSchema.parse({ id: `w-${wateredOn}`, version: 1, wateredOn, litres: null, ...change });
+const felt = (measuredOn: string, feel: Feel) =>
+	measurementSchema.parse({
+		id: `m-${measuredOn}`,
+		version: 1,
+		measuredOn,
+		raw: { tool: 'moisture', feel, probeShare: null }
+	});
 const potted = (change: Partial<TreeRecords> = {}): TreeRecords =>
 	treeRecords({ plantings: [planting()], rootMap: null, plan: null, ...change });
 const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = series, on = today) => {
@@ -164,13 +171,17 @@ describe('how fast it dries', () => {
 		expect(sipped.alarms.map((alarm) => alarm.text)).toEqual(filled.alarms.map((alarm) => alarm.text));
 	});
 	it('a litre too little does not fill it, what ran through did', () => {
-		const filled = (change: object) =>
-			water({ waterings: [watering('2026-05-01'), watering('2026-06-19', change)] }).state.findLast(
-				(day) => day.poured
-			)?.filled;
+		const filled = (change: object, felt: Partial<TreeRecords> = {}) =>
+			water({
+				waterings: [watering('2026-05-01'), watering('2026-06-19', change)],
+				...felt
+			}).state.findLast((day) => day.poured)?.filled;
 		expect(filled({ litres: 50 })).toBe(true);
 		expect(filled({ litres: 0.5 })).toBe(false);
-		expect(filled({ litres: 0.5, ranOutL: 0.1 })).toBe(true);
+		// Reckoned dry, nobody knows; felt dry before, it ran past the ball, and dries fast for that.
+		expect(filled({ litres: 0.5, ranOutL: 0.1 })).toBe(false);
+		expect(filled({ litres: 0.5, ranOutL: 0.1 }, { measurements: [felt('2026-06-19', 'dry')] })).toBe(true);
+		expect(filled({ litres: 50, ranOutL: 0.1 })).toBe(true);
 		expect(filled({})).toBe(true);
 	});
 });
@@ -693,5 +704,52 @@ describe('a weight in a look', () => {
 			),
 			{ numRuns: 60 }
 		);
+	});
+});
+
+describe('what was felt and weighed before the water of a day', () => {
+	const dryThen = (change: object, records: Partial<TreeRecords> = {}) =>
+		water({
+			waterings: [watering('2026-06-01', { afterKg: 22 }), watering('2026-06-19', change)],
+			...records
+		});
+	const litresHeld = (one: ReturnType<typeof water>): number => {
+		const day = one.state.find(({ on }) => on === '2026-06-19');
+		return (day?.water.rootedL ?? NaN) + (day?.water.unrootedL ?? NaN);
+	};
+	it('counts: the water comes on top of it', () => {
+		const reckoned = dryThen({ litres: 1 });
+		const dry = dryThen({ litres: 1 }, { measurements: [felt('2026-06-19', 'dry')] });
+		const wet = dryThen({ litres: 1 }, { measurements: [felt('2026-06-19', 'wet')] });
+		expect(litresHeld(wet)).toBeGreaterThan(litresHeld(dry) + 0.2);
+		expect(litresHeld(wet)).toBeGreaterThan(litresHeld(reckoned));
+		// What was poured has the last word on how it is known.
+		for (const one of [dry, wet]) {
+			expect(one.from).toBe('watering');
+			expect(one.state.find(({ on }) => on === '2026-06-19')?.seen.map(({ how }) => how)).toEqual(['felt']);
+		}
+	});
+	it('a weight before the water is read against the one after the water before it', () => {
+		const light = dryThen({ litres: 1, beforeKg: 20.5 });
+		const heavy = dryThen({ litres: 1, beforeKg: 21.8 });
+		expect(litresHeld(heavy)).toBeGreaterThan(litresHeld(light) + 0.3);
+		const { stores } = heavy;
+		const most = stores.rootedMostL + stores.unrootedMostL;
+		const seen = (one: typeof heavy) => one.state.find(({ on }) => on === '2026-06-19')?.seen[0]?.dryness;
+		expect(seen(heavy)).toBeCloseTo(0.2 / most, 6);
+		expect(seen(light)).toBeCloseTo(1.5 / most, 6);
+		// Without a weight after the water before it, it tells nothing.
+		const alone = water({
+			waterings: [watering('2026-06-01'), watering('2026-06-19', { litres: 1, beforeKg: 20 })]
+		});
+		expect(seen(alone)).toBe(undefined);
+	});
+	it('what it gained between its two weights stayed, whatever was poured', () => {
+		const gained = (afterKg: number, litres = 5) => litresHeld(dryThen({ litres, beforeKg: 20, afterKg }));
+		// A little more is drunk of a wetter pot on the day itself.
+		expect(gained(21) - gained(20.5)).toBeGreaterThan(0.4);
+		expect(gained(21) - gained(20.5)).toBeLessThanOrEqual(0.5);
+		expect(gained(20.5, 9)).toBeCloseTo(gained(20.5), 9);
+		expect(gained(20.5)).toBeLessThan(litresHeld(dryThen({ litres: 5, beforeKg: 20 })));
 	});
 });

@@ -354,7 +354,11 @@ export const weatherCalculations: readonly Calculation[] = [
 						day: count(0, 399),
 						litres: measure(0, 500, 'L').nullable(),
 						ranOut: z.boolean().default(false),
-						caughtL: measure(0, 5000, 'L').nullable().default(null)
+						caughtL: measure(0, 5000, 'L').nullable().default(null),
+						gainedL: measure(0, 500, 'L')
+							.nullable()
+							.default(null)
+							.describe('What the pot took up by its weights before and after')
 					})
 				)
 				.max(400)

@@ -343,10 +343,12 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 
 const unseen: Rule = ({ facts, last }, values, due) => {
 	const days = daysBetween(last?.observedOn ?? facts.sinceOn, facts.today);
-	if (due.length > 0 || days <= values['look.overdueDays']) return null;
+	if (due.length > 0 || days < values['look.overdueDays']) return null;
 	return {
 		kind: 'look-closer',
-		what: `Nobody has looked for ${days} days: look before anything is decided.`,
+		what: last
+			? `Nobody has looked for ${days} days: look before anything is decided.`
+			: `Nobody has looked since the work, ${days} days ago: look before anything is decided.`,
 		evidence: [
 			last ? `The last look was on ${last.observedOn}.` : `Nothing was seen of it since ${facts.sinceOn}.`
 		],

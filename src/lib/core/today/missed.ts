@@ -1,6 +1,5 @@
 import { measured } from '../text/measured';
 import type { Place } from '../vocabulary/place';
-import type { TodayTree } from './item';
 import { coldOf } from './weather-items';
 import type { Values } from '../values/values';
 import { daysFor, sheltered } from '../climate/series';

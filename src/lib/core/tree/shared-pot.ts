@@ -55,8 +55,8 @@ export const potWeights = ({
 	);
 
 /**
- * What a weight in a look is read against: what the pot weighed after its last water since it stands so, kg. Without that, or on the very day
- * of the water, a weight tells no dryness.
+ * What a weight is read against: what the pot weighed after its last water before that day, since it stands so, kg. Without it a weight tells
+ * no dryness.
  * @param waterings of the pot, by their days
  * @param sinceOn day it was planted
  * @param on day of the weight
@@ -67,8 +67,8 @@ export function weighedFullKg(
 	sinceOn: string,
 	on: string
 ): number | null {
-	const last = waterings.filter(({ wateredOn }) => wateredOn >= sinceOn && wateredOn <= on).at(-1);
-	return last === undefined || last.wateredOn === on ? null : last.afterKg;
+	const last = waterings.filter(({ wateredOn }) => wateredOn >= sinceOn && wateredOn < on).at(-1);
+	return last?.afterKg ?? null;
 }
 
 /** Weights in looks at one tree. */

@@ -21,6 +21,7 @@ import {
 } from '../aftercare/water/forecast';
 import {
 	driedTo,
+	byDevice,
 	pairsOfScale,
 	potState,
 	seenByDevices,
@@ -173,20 +174,29 @@ function seenSince(
 	// A weight in a look, against what it weighed after the water before it.
 	const looked = potWeights(records).filter((one) => one.on >= sinceOn);
 	const poured: Poured[] = [
-		...waterings.map(({ wateredOn, litres, ranOutL }) => ({
+		...waterings.map(({ wateredOn, litres, ranOutL, beforeKg, afterKg }) => ({
 			on: wateredOn,
 			litres,
 			ranOut: (ranOutL ?? 0) > 0,
-			caughtL: ranOutL
+			caughtL: ranOutL,
+			gainedL: beforeKg === null || afterKg === null ? null : afterKg - beforeKg
 		})),
 		// A weighing tells when it was last watered through; an outflow test is a watering.
 		...weighings
 			.filter(({ raw }) => raw.wateredOn >= sinceOn)
 			.filter(({ raw }) => !waterings.some((one) => one.wateredOn === raw.wateredOn))
-			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true, caughtL: null })),
+			.map(({ raw }) => ({ on: raw.wateredOn, litres: null, ranOut: true, caughtL: null, gainedL: null })),
 		...measured.flatMap(({ raw, measuredOn }) =>
 			raw.tool === 'outflow' && !waterings.some((one) => one.wateredOn === measuredOn)
-				? [{ on: measuredOn, litres: raw.pouredL, ranOut: raw.ranOutL > 0, caughtL: raw.ranOutL }]
+				? [
+						{
+							on: measuredOn,
+							litres: raw.pouredL,
+							ranOut: raw.ranOutL > 0,
+							caughtL: raw.ranOutL,
+							gainedL: null
+						}
+					]
 				: []
 		)
 	];
@@ -208,12 +218,28 @@ function seenSince(
 				),
 				sd: values['water.scaleError']
 			})),
-		...looked.flatMap(({ on, kg }): WaterSeen[] => {
-			const fullKg = weighedFullKg(waterings, sinceOn, on);
-			if (fullKg === null) return [];
-			const dryness = Math.min(1, Math.max(0, (fullKg - kg) / most));
-			return [{ on, how: 'weighing', dryness, sd: values['water.scaleError'] }];
-		}),
+		...[
+			// On the day of a water nobody knows whether it was weighed before or after.
+			...looked
+				.filter(({ on }) => !waterings.some((one) => one.wateredOn === on))
+				.map(({ on, kg }) => ({ on, kg, fullKg: weighedFullKg(waterings, sinceOn, on) })),
+			...waterings.map(({ wateredOn: on, beforeKg: kg }) => ({
+				on,
+				kg,
+				fullKg: weighedFullKg(waterings, sinceOn, on)
+			}))
+		].flatMap(({ on, kg, fullKg }): WaterSeen[] =>
+			kg === null || fullKg === null
+				? []
+				: [
+						{
+							on,
+							how: 'weighing',
+							dryness: Math.min(1, Math.max(0, (fullKg - kg) / most)),
+							sd: values['water.scaleError']
+						}
+					]
+		),
 		...seenByHand(
 			measured.flatMap(({ raw, measuredOn }) =>
 				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
@@ -264,7 +290,14 @@ export function treeWater(
 	const state = stateUntil(today, here, { stores, seen, course, inLeaf, beginOn }, values);
 	// The forecast runs on from the last day on which something was poured or seen.
 	const known = state.findLast((day) => day.poured || day.seen.length > 0) ?? state[0];
-	const from: TreeWater['from'] = spoken.length === 0 ? 'assumed' : (known?.seen.at(-1)?.how ?? 'watering');
+	const lastSeen = known?.seen.at(-1);
+	// Who waters felt and weighed before: what was poured has the last word over a hand, not over a device.
+	const from: TreeWater['from'] =
+		spoken.length === 0
+			? 'assumed'
+			: lastSeen && (!known?.poured || byDevice(lastSeen))
+				? lastSeen.how
+				: 'watering';
 	const restUntil = restingUntil(records, today, values);
 	const trigger = kind.wetnessTrigger;
 	const next = nextWatering(

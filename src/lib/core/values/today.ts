@@ -78,6 +78,11 @@ export const todayValues = defineValues({
 	'today.aheadDays': ours('Work is listed before it opens', 7, 'days', [0, 60]),
 	'today.waterAheadDays': ours('Water is listed before it is needed', 3, 'days', [0, 14]),
 	'today.weatherAheadDays': ours('Dangers of the weather are looked for ahead', 2, 'days', [0, 10]),
-	'today.groupFrom': ours('Trees of one place with unknown water, or before the same cold night, are one line from', 3, 'trees', [0, 50]),
+	'today.groupFrom': ours(
+		'Trees of one place with unknown water, or before the same cold night, are one line from',
+		3,
+		'trees',
+		[0, 50]
+	),
 	'today.stopMinutes': ours('Round: a thing to do without a time of its own takes', 5, 'min', [0, 120])
 });

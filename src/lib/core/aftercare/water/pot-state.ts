@@ -25,6 +25,8 @@ export interface Poured {
 	ranOut: boolean;
 	/** What ran out of it and was caught, L; null where nobody caught it. */
 	caughtL: number | null;
+	/** What the pot took up by its weights before and after, L; null where it was not weighed both times. */
+	gainedL: number | null;
 }
 
 export interface PotStateDay {
@@ -37,7 +39,10 @@ export interface PotStateDay {
 	expected: number;
 	seen: WaterSeen[];
 	poured: boolean;
-	/** What was poured filled it, or ran through: from here on it can be said how fast it dries. */
+	/**
+	 * What was poured filled it, or ran through: from here on it can be said how fast it dries. Of a pot that is only reckoned dry nobody knows
+	 * what ran past.
+	 */
 	filled: boolean;
 }
 
@@ -69,7 +74,7 @@ function corrected(water: PotWater, dryness: number, stores: PotStores): PotWate
 
 /**
  * The water of a pot day by day: the balance of the weather, what was poured, and every weighing, probe and hand that felt it,
- * each correcting by its own error. The error of the balance grows with what was lost, since it is that of demand and roots; a
+ * each correcting by its own error. Who waters felt and weighed before; a device speaks in the evening. The error of the balance grows with what was lost, since it is that of demand and roots; a
  * watering that ran through ends it.
  * @param phiOn root function by day
  * @param phiSpread half of its band over its middle, how far the draw of the roots may be off
@@ -106,8 +111,15 @@ export function potState(
 	for (const day of series) {
 		if (day.on <= begin.on) continue;
 		const given = pouredOn.get(day.on) ?? [];
-		// What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
-		const litres = given.reduce((sum, one) => sum + Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0)), 0);
+		const list = seenOn.get(day.on) ?? [];
+		const before = given.length > 0 ? list.filter((one) => !byDevice(one)) : [];
+		const evening = given.length > 0 ? list.filter((one) => byDevice(one) && day.on < lastOn) : list;
+		({ water, sd } = correctedBy(before, { water, sd }, stores));
+		// Scales know what stayed. What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
+		const litres = given.reduce(
+			(sum, one) => sum + (one.gainedL ?? Math.max(0, (one.litres ?? 0) - (one.caughtL ?? 0))),
+			0
+		);
 		const missing = most - water.rootedL - water.unrootedL;
 		const after = potDay(
 			water,
@@ -124,27 +136,39 @@ export function potState(
 		} else if (given.some((one) => one.ranOut) && drynessOf(water, stores) <= values['water.ranOutFull'])
 			sd = Math.min(sd, values['water.ranOutError']);
 		const expected = drynessOf(water, stores);
-		// Who waters feels and weighs before; only the evening of a device speaks of the water already.
-		const list = (seenOn.get(day.on) ?? []).filter(
-			(one) => given.length === 0 || (day.on < lastOn && (one.how === 'scale' || one.how === 'probe'))
-		);
-		for (const one of list) {
-			const next = kalman({ phi: drynessOf(water, stores), p: sd ** 2 }, one.dryness, one.sd ** 2);
-			water = corrected(water, next.phi, stores);
-			sd = Math.sqrt(next.p);
-		}
+		const wet = expected <= values['water.ranOutFull'];
+		({ water, sd } = correctedBy(evening, { water, sd }, stores));
 		days.push({
 			on: day.on,
 			water,
 			dryness: drynessOf(water, stores),
 			sd,
 			expected,
-			seen: list,
+			seen: [...before, ...evening],
 			poured: given.length > 0,
-			filled: given.some((one) => one.litres === null || one.ranOut) || (missing > 1e-9 && litres >= missing)
+			filled:
+				given.some((one) => one.litres === null || (one.ranOut && (wet || before.length > 0))) ||
+				(missing > 1e-9 && litres >= missing)
 		});
 	}
 	return days;
+}
+
+/** Whether a reading came from a device that stands at the pot. */
+export const byDevice = ({ how }: WaterSeen): boolean => how === 'scale' || how === 'probe';
+
+function correctedBy(
+	seen: readonly WaterSeen[],
+	{ water, sd }: { water: PotWater; sd: number },
+	stores: PotStores
+): { water: PotWater; sd: number } {
+	return seen.reduce(
+		(now, one) => {
+			const next = kalman({ phi: drynessOf(now.water, stores), p: now.sd ** 2 }, one.dryness, one.sd ** 2);
+			return { water: corrected(now.water, next.phi, stores), sd: Math.sqrt(next.p) };
+		},
+		{ water, sd }
+	);
 }
 
 function byDay<T extends { on: string }>(list: readonly T[]): Map<string, T[]> {
