@@ -97,7 +97,7 @@ export function rootFunction(input: FunctionInput, values: Values): FunctionEsti
 		const expected = phi;
 		let seenOn: number | null = null;
 		for (const pair of pairsTo.get(day.on) ?? none) {
-			const read = readPair(pair, byDay, input, values);
+			const read = readPair(pair, phi, byDay, input, values);
 			// What would hardly move what is known tells nothing, and is not counted as a weighing that did.
 			if (!read || p / (p + read.variance) < values['rootFunction.tellsLeast']) continue;
 			seenOn = read.phi;
@@ -176,9 +176,13 @@ export const rainUnmeasured = (
 	values: Values
 ): boolean => unmeasuredRainMm(seriesBetween(series, addDays(pair.from, 1), pair.to), reach, values) > 0;
 
-/** Root function as one pair of weighings tells it, with its variance; null when it tells nothing. */
+/**
+ * Root function as one pair of weighings tells it, with its variance; null when it tells nothing.
+ * @param expected root function before it
+ */
 function readPair(
 	pair: WeighingPair,
+	expected: number,
 	byDay: ReadonlyMap<string, SeriesDay>,
 	input: Pick<FunctionInput, 'stores' | 'inLeaf' | 'scaleKg' | 'rainReach'>,
 	values: Values
@@ -210,7 +214,11 @@ function readPair(
 	const scale = (Math.SQRT2 * input.scaleKg) / slope;
 	const demand = (values['rootFunction.demandError'] * Math.max(pair.lossKg, 0.1)) / slope;
 	// What it may have drunk besides: rain that nobody measured.
-	const rain = (unmeasuredRainMm(days, input.rainReach, values) * input.stores.surfaceM2) / slope;
+	// Over days in which the pot runs dry whatever its roots are, a little of it stands for much of them.
+	const apart = expected - phi;
+	const across = Math.abs(apart) < step ? slope : Math.min(slope, (at(expected) - at(phi)) / apart);
+	const rainL = unmeasuredRainMm(days, input.rainReach, values) * input.stores.surfaceM2;
+	const rain = rainL > 0 ? rainL / Math.max(across, 1e-9) : 0;
 	return { phi, variance: scale ** 2 + demand ** 2 + rain ** 2 };
 }
 
