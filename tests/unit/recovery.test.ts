@@ -117,12 +117,12 @@ describe('the verdict', () => {
 		expect(told('2025-10-01', '2026-04-13')?.answer).toBe('met');
 		expect(told('2025-10-01', '2026-04-13', seasons)).toMatchObject({
 			answer: 'not-met',
-			because: 'No dieback measured for 194 days, 26 of them in growth; 180 are wanted, 120 in growth.'
+			because: 'No new dieback measured for 194 days, 26 of them in growth; 180 are wanted, 120 in growth.'
 		});
 		// Part of one season and part of the next are one.
 		expect(told('2025-09-15', '2026-06-30', seasons)).toMatchObject({
 			answer: 'met',
-			because: 'No dieback measured for 288 days, 120 of them in growth; 180 are wanted, 120 in growth.'
+			because: 'No new dieback measured for 288 days, 120 of them in growth; 180 are wanted, 120 in growth.'
 		});
 		expect(told('2025-09-15', '2026-06-29', seasons)?.answer).toBe('not-met');
 		// Growth alone is not enough.

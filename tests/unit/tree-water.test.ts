@@ -19,7 +19,7 @@ import { functionCourse, treeWater } from '$core/tree/tree-water';
 import { lastRootWork } from '$core/tree/losses';
 import { liftSchema } from '$core/replant/lifting/lift';
 import { emptyRoute } from '$core/replant/lifting/route';
-import { groundStateOf, waterStateOf } from '$core/tree/water-state';
+import { functionWeighed, groundStateOf, waterStateOf } from '$core/tree/water-state';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { bareDay, type SeriesDay } from '$core/climate/series';
 import { bench as place, cut, treeRecords, plantingOn } from '../records';
@@ -368,8 +368,29 @@ describe('the water of a potted tree', () => {
 			move: null
 		});
 		expect(JSON.parse(JSON.stringify(state))).toEqual(state);
-		expect(functionLow.at(-1)?.on).toBe(found.course.at(-1)?.on);
-		expect(functionLow.length).toBeLessThanOrEqual(Math.ceil(found.course.length / 7) + 1);
+		expect(functionLow).toEqual([]);
+	});
+	it('only what weighings told counts as weighed; what is reckoned on from them neither releases nor meets anything', () => {
+		const twice = [
+			watering('2026-05-20', { afterKg: 22 }),
+			watering('2026-05-24', { beforeKg: 21, afterKg: 22 })
+		];
+		const found = water({ waterings: twice });
+		const told = found.course.find(({ seen }) => seen !== null);
+		const now = found.course.at(-1);
+		expect(told?.on).toBe('2026-05-24');
+		// It grew on since, by reckoning.
+		expect(now?.phi).toBeGreaterThan(told?.phi ?? 1);
+		expect(waterStateOf(found, today, values).functionLow).toEqual([
+			{ on: '2026-05-24', low: Math.round((told?.low ?? 0) * 1000) / 1000, weighed: true }
+		]);
+		expect(functionWeighed(found.course)).toEqual({ ...told, weighedOn: '2026-05-24' });
+		// What was cut since counts at once.
+		const cutSince = found.course.map((point) =>
+			point.on > '2026-06-10' ? { ...point, phi: 0.05, low: 0.01, high: 0.09 } : point
+		);
+		expect(functionWeighed(cutSince)).toMatchObject({ phi: 0.05, low: 0.01, weighedOn: '2026-05-24' });
+		expect(functionWeighed(water({ waterings: [watering('2026-06-15')] }).course)).toBe(null);
 	});
 	it('cut roots drink less: it dries more slowly than the same tree before', () => {
 		const whole = water({ waterings: [watering('2026-06-12')] });

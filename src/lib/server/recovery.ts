@@ -35,7 +35,7 @@ import type { Tree, TreeInput } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
 import { leafCalendar } from '../core/tree/tree-demand';
 import type { FunctionEstimate } from '../core/aftercare/water/root-function';
-import type { WaterOfTree } from '../core/tree/water-state';
+import { functionLowOf, functionWeighed, type WaterOfTree } from '../core/tree/water-state';
 import type { SeriesDay } from '../core/climate/series';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
@@ -130,11 +130,9 @@ function judged(
 	const latest = seasons.filter(({ span }) => span.from <= on).at(-1)?.span ?? null;
 	const stagesLeft = new Set(plan?.cuts.filter((cut) => cut.state === 'planned').map((cut) => cut.stage))
 		.size;
-	const now = course.at(-1) ?? null;
-	const weighedOn = course.findLast((point) => point.seen !== null)?.on ?? null;
+	const weighed = functionWeighed(course);
 	const inLeaf = leafCalendar(kind, place, values);
-	const drinks = course.map(({ on, low, seen }) => ({ on, low, weighed: seen !== null }));
-	const tasksWaitFor = releaseFacts(records, drinks, reference, values);
+	const tasksWaitFor = releaseFacts(records, functionLowOf(course), reference, values);
 	const judgement = verdict(
 		{
 			today: on,
@@ -144,8 +142,8 @@ function judged(
 			worked: since.what !== 'taking-in',
 			observations: looks,
 			referenceShootMm: reference,
-			rootFunction: now && weighedOn !== null ? { phi: now.phi, low: now.low, high: now.high } : null,
-			weighedOn,
+			rootFunction: weighed && { phi: weighed.phi, low: weighed.low, high: weighed.high },
+			weighedOn: weighed?.weighedOn ?? null,
 			seasons: seasons.map(({ span }) => span),
 			// Leaves that came since a look of the usual round are no look that was missed.
 			leaflessNow: !inLeaf(on) || !inLeaf(addDays(on, -values['look.routineDays'])),

@@ -241,7 +241,7 @@ function dieback(since: readonly Observation[], input: VerdictInput, values: Val
 		'no-dieback',
 		label,
 		quiet >= wanted && (grown === null || grown >= grownWanted) ? 'met' : 'not-met',
-		`${lastFallOn ? 'Limit steady' : 'No dieback measured'} for ${quiet} days${grown === null ? '' : `, ${grown} of them in growth`}; ${wanted} are wanted${grown === null ? '' : `, ${grownWanted} in growth`}.`
+		`${lastFallOn ? 'Limit steady' : 'No new dieback measured'} for ${quiet} days${grown === null ? '' : `, ${grown} of them in growth`}; ${wanted} are wanted${grown === null ? '' : `, ${grownWanted} in growth`}.`
 	);
 }
 
@@ -259,14 +259,14 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 			'function',
 			label,
 			'met',
-			`Root function ${percent(phi.phi)} by weighings (${percent(phi.low)} to ${percent(phi.high)}); ${percent(enough)} is wanted.`
+			`Root function ${percent(phi.phi)} by weighings, last on ${weighedOn} (${percent(phi.low)} to ${percent(phi.high)}); ${percent(enough)} is wanted.`
 		);
 	const weighed = !phi
 		? ''
 		: weighedLately
-			? ` Root function is ${percent(phi.phi)} by weighings, ${percent(enough)} is wanted.`
+			? ` Root function was ${percent(phi.phi)} by weighings, last on ${weighedOn}; ${percent(enough)} is wanted.`
 			: fresh
-				? ` Its weighings tell little: root function is between ${percent(phi.low)} and ${percent(phi.high)}.`
+				? ` Its weighings tell little: root function was between ${percent(phi.low)} and ${percent(phi.high)}.`
 				: ` It was last weighed ${tooOld(weighedOn, input)}.`;
 	const all = readingsOf(since, 'shootExtensionMm');
 	const shoots = all.filter((reading) => !stale(reading.on, input, values['verdict.shootDays']));

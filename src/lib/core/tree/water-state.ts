@@ -1,8 +1,7 @@
-import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
 import { moveOf } from '../aftercare/water/forecast';
 import type { TreeGroundWater } from './ground-water';
-import type { FunctionEstimate, WeighingPair } from '../aftercare/water/root-function';
+import type { FunctionEstimate } from '../aftercare/water/root-function';
 import type { TreeWater } from './tree-water';
 import type { WateringWay } from '../aftercare/water/watering';
 
@@ -37,27 +36,30 @@ export interface WaterState {
 	fall: { days: number; by: number } | null;
 	move: number | null;
 }
-/** Lower edge of root function, weekly, for what waits for it: long, so it is read only where something waits. */
+/** Lower edge of root function on the days of its weighings, for what waits for it: read only where something waits. */
 export type FunctionLow = { on: string; low: number; weighed: boolean }[];
 
 /**
- * Root function week by week, for what waits for it: weighed where a pair of weighings of those weeks tells it; what is only reckoned
- * releases nothing.
+ * Root function on the days on which weighings told it, for what waits for it. What is reckoned from them on is no weighing and releases
+ * nothing.
  */
-export function functionLowOf(
-	course: readonly FunctionEstimate[],
-	pairs: readonly Pick<WeighingPair, 'to'>[],
-	values: Values
-): FunctionLow {
-	return course
-		.filter((_, i) => i % 7 === 0 || i === course.length - 1)
-		.map(({ on, low }) => ({
-			on,
-			low: Math.round(low * 1000) / 1000,
-			weighed: pairs.some(
-				(pair) => pair.to <= on && daysBetween(pair.to, on) <= values['decision.waterKnownDays']
-			)
-		}));
+export const functionLowOf = (course: readonly FunctionEstimate[]): FunctionLow =>
+	course.flatMap(({ on, low, seen }) =>
+		seen === null ? [] : [{ on, low: Math.round(low * 1000) / 1000, weighed: true }]
+	);
+
+/**
+ * Root function as weighings told it last, or as it is now where work or loss has taken of it since: what has regrown since by reckoning alone
+ * is not seen.
+ * @returns null where no weighing told anything
+ */
+export function functionWeighed(
+	course: readonly FunctionEstimate[]
+): (FunctionEstimate & { weighedOn: string }) | null {
+	const told = course.findLast(({ seen }) => seen !== null);
+	const now = course.at(-1);
+	if (!told || !now) return null;
+	return { ...(now.phi < told.phi ? now : told), weighedOn: told.on };
 }
 
 /** What is kept of the water of a pot between two reckonings. */
@@ -88,7 +90,7 @@ export function waterStateOf(
 			fall: water.fall,
 			move: water.pairs.length >= 3 ? moveOf(water.course, today, values) : null
 		},
-		functionLow: functionLowOf(water.course, water.pairs, values)
+		functionLow: functionLowOf(water.course)
 	};
 }
 
@@ -123,6 +125,6 @@ export function groundStateOf(
 			fall: null,
 			move: null
 		},
-		functionLow: functionLowOf(water.course, [], values)
+		functionLow: functionLowOf(water.course)
 	};
 }

@@ -79,7 +79,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 				: null,
 		facts: releaseFacts(
 			records,
-			functionLowOf((water.pot ?? water.ground)?.course ?? [], water.pot?.pairs ?? [], values),
+			functionLowOf((water.pot ?? water.ground)?.course ?? []),
 			await referenceShootMm(db, records.tree),
 			values
 		)
