@@ -158,6 +158,23 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await expect(page.getByRole('button', { name: 'Done: Take half the shade off' })).toBeVisible();
 		await expect(waiting).toContainText('Take the rest of shade and misting off');
 		await expect(page.getByText(/80\s% in leaf/)).toHaveCount(0);
+
+		// Work whose look nobody took leads to the look; that it is done is a word of its own.
+		await page.getByRole('button', { name: 'Done: Take half the shade off' }).click();
+		await expect(told(page, 'Done.')).toBeVisible();
+		await moveOn('2026-09-10');
+		await page.getByRole('link', { name: 'Trees', exact: true }).click();
+		await page
+			.getByRole('link', { name: /Juniper from the cellar sale/ })
+			.first()
+			.click();
+		await stage(page, 'Aftercare');
+		await expect(page.getByText('Look first: does it drink, and are its leaves firm?')).toBeVisible();
+		await expect(page.getByRole('link', { name: /^Take the look: Take the rest of shade/ })).toBeVisible();
+		await expect(
+			page.getByRole('button', { name: /^Done all the same: Take the rest of shade/ })
+		).toBeVisible();
+		await expect(page.getByRole('button', { name: /^Done: Take the rest of shade/ })).toHaveCount(0);
 	} finally {
 		running.kill();
 	}

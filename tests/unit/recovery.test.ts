@@ -223,6 +223,24 @@ describe('the verdict', () => {
 			'Measure shoots against a reference'
 		]);
 	});
+	it('roots that were too few by weighings of weeks ago are weighed again', () => {
+		const today = '2026-09-01';
+		const asked = (days: number, phi = 0.5) =>
+			verdict(
+				input([], {
+					today,
+					situation: 'potted',
+					rootFunction: { phi, low: phi - 0.05, high: phi + 0.05 },
+					weighedOn: addDays(today, -days)
+				}),
+				defaultValues
+			).owed.some((one) => /^Weigh it/.test(one));
+		const again = defaultValues['water.weighAgainDays'];
+		expect(asked(again)).toBe(false);
+		expect(asked(again + 1)).toBe(true);
+		// Enough then is enough as long as it stands.
+		expect(asked(again + 1, 0.95)).toBe(false);
+	});
 	it('what was seen long ago is not known now, and the look that is owed is named', () => {
 		const years = verdict(input(good, { today: '2033-09-01' }), defaultValues);
 		expect(years.reEstablished).toBe(false);

@@ -79,6 +79,10 @@ function owedFor(name: Criterion['name'], input: VerdictInput, values: Values): 
 	return input.situation === 'in-ground' ? atStart(shoots) : `Weigh it before and after water, or ${shoots}`;
 }
 
+/** Its roots may drink more by now than its last weighings told. */
+const weighedLongAgo = ({ weighedOn, today }: VerdictInput, values: Values): boolean =>
+	weighedOn != null && daysBetween(weighedOn, today) > values['water.weighAgainDays'];
+
 /** Looks from the work on up to today. */
 const sinceWork = ({ observations, sinceOn, today }: VerdictInput): Observation[] =>
 	observations.filter((look) => look.observedOn >= sinceOn && look.observedOn <= today);
@@ -125,7 +129,12 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 	return {
 		criteria,
 		reEstablished: criteria.every((c) => c.answer === 'met'),
-		owed: criteria.flatMap((c) => (c.answer === 'unknown' ? (owedFor(c.name, input, values) ?? []) : []))
+		owed: criteria.flatMap((c) =>
+			c.answer === 'unknown' ||
+			(c.name === 'function' && c.answer === 'not-met' && weighedLongAgo(input, values))
+				? (owedFor(c.name, input, values) ?? [])
+				: []
+		)
 	};
 }
 

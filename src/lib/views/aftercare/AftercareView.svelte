@@ -30,6 +30,7 @@
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Terms from '$ui/Terms.svelte';
+	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 	import { untrack, type ComponentProps } from 'svelte';
 	import GroundWaterSection from './GroundWaterSection.svelte';
 	import DoneButton from './DoneButton.svelte';
@@ -142,6 +143,16 @@
 	};
 </script>
 
+{#snippet allTheSame(task: Pick<Task, 'id' | 'version' | 'title'>)}
+	<form method="POST" action="?/close" use:enhance={act()}>
+		<input type="hidden" name="treeId" value={tree.id} />
+		<input type="hidden" name="taskId" value={task.id} />
+		<input type="hidden" name="version" value={task.version} />
+		<input type="hidden" name="state" value="done" />
+		<Button size="small" type="submit" aria-label="Done all the same: {task.title}">Done all the same</Button>
+	</form>
+{/snippet}
+
 <div class="page grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_25rem]">
 	<section aria-labelledby="open-title" class="pt-5 pb-20">
 		{#if urgent}
@@ -203,13 +214,21 @@
 						</p>
 					</div>
 					{#if !isClosed}<div class="flex gap-1.5">
-							<DoneButton
-								{task}
-								treeId={tree.id}
-								of={task.title}
-								action="?/close"
-								ask={(asked) => (doing = asked)}
-							/>
+							{#if (task.released?.ask ?? '') === ''}
+								<DoneButton
+									{task}
+									treeId={tree.id}
+									of={task.title}
+									action="?/close"
+									ask={(asked) => (doing = asked)}
+								/>
+							{:else}
+								<Button
+									href={resolve('/trees/[id]/recovery', { id: tree.id })}
+									aria-label="Take the look: {task.title}">Take the look <ArrowRight size={18} /></Button
+								>
+								{@render allTheSame(task)}
+							{/if}
 							<Button
 								tone="quiet"
 								aria-label="Skip: {task.title}"
@@ -243,15 +262,7 @@
 									: ''}</span
 							></span
 						>
-						{#if !isClosed}<form method="POST" action="?/close" use:enhance={act()}>
-								<input type="hidden" name="treeId" value={tree.id} />
-								<input type="hidden" name="taskId" value={task.id} />
-								<input type="hidden" name="version" value={task.version} />
-								<input type="hidden" name="state" value="done" />
-								<Button size="small" type="submit" aria-label="Done all the same: {task.title}"
-									>Done all the same</Button
-								>
-							</form>{/if}
+						{#if !isClosed}{@render allTheSame(task)}{/if}
 					</li>
 				{/each}
 			</ul>
