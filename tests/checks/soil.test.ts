@@ -35,6 +35,19 @@ describe('water held by texture', () => {
 		expect(() => waterHeld(60, 50, 2)).toThrow(RangeError);
 		expect(() => waterHeld(20, 61, 2)).toThrow(RangeError);
 		expect(() => waterHeld(20, 20, 9)).toThrow(RangeError);
+		// Each bound by itself, and what lies on it is a soil.
+		for (const [sand, clay, organic] of [
+			[-1, 20, 2],
+			[20, -1, 2],
+			[20, 20, -1]
+		] as const)
+			expect(() => waterHeld(sand, clay, organic), `${sand} ${clay}`).toThrow(RangeError);
+		for (const [sand, clay, organic] of [
+			[0, 60, 0],
+			[40, 60, 8],
+			[100, 0, 0]
+		] as const)
+			expect(waterHeld(sand, clay, organic).saturation, `${sand} ${clay}`).toBeGreaterThan(0);
 	});
 	it('stands in the order wilting, field capacity, saturation for every class and any organic matter', () => {
 		for (const texture of textures)

@@ -323,7 +323,7 @@ describe('guards', () => {
 	it('tighten with tender shoots and few roots', () => {
 		const kind = { group: 'deciduous' as const, coldestC: -15 };
 		const cold = coldLimit(
-			{ kind, lastCutOn: null, inGround: false, newShoots: 'out' },
+			{ kind, place: null, lastCutOn: null, inGround: false, newShoots: 'out' },
 			'2026-04-18',
 			values
 		);
@@ -332,12 +332,17 @@ describe('guards', () => {
 			why: { cold: 'tender new shoots', heat: '', wind: '', 'dry-air': '' }
 		});
 		expect(
-			coldLimit({ kind, lastCutOn: '2026-04-18', inGround: true, newShoots: 'none' }, '2026-04-18', values)
+			coldLimit(
+				{ kind, place: null, lastCutOn: '2026-04-18', inGround: true, newShoots: 'none' },
+				'2026-04-18',
+				values
+			)
 		).toEqual({ limitC: -15, why: '' });
 		expect(
 			coldLimit(
 				{
 					kind: { group: 'tropical', coldestC: 8 },
+					place: null,
 					lastCutOn: '2026-04-18',
 					inGround: false,
 					newShoots: 'out'

@@ -4,7 +4,8 @@ import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/ta
 import { taskInput } from '$core/vocabulary/task';
 import { addDays, daysBetween } from '$core/maths/calendar';
 import { budsFrom, growingSeason, growsFrom } from '$core/climate/normals';
-import { firstColdNight } from '$core/climate/cold-limit';
+import type { Group } from '$core/vocabulary/kind';
+import { coldLimit, firstColdNight } from '$core/climate/cold-limit';
 import { groups } from '$core/vocabulary/kind';
 import { crownSupply, dryRestDays, usualCrownSchool, usualWaterSchool } from '$core/aftercare/crown/crown';
 import { defaultValues, resolveValues } from '$core/values/values';
@@ -218,7 +219,7 @@ describe('aftercare', () => {
 			firstColdNight(
 				{ kind: 'open', latitudeDeg, elevationM: 0, heldMinimumC: null },
 				workOn,
-				0,
+				() => 0,
 				defaultValues
 			);
 		const north = first(52, '2026-06-20');
@@ -228,6 +229,28 @@ describe('aftercare', () => {
 		expect(daysBetween(due?.toOn ?? '', north ?? '')).toBe(7);
 		expect(byRule({ coldFromOn: null }, 'cold')).toBeUndefined();
 		expect(byRule({ coldFromOn: work.workOn }, 'cold')?.toOn).toBe('2026-02-12');
+	});
+	it('roots cut in spring or summer have grown by winter; cut in autumn, or of a tender kind, they are kept from its cold', () => {
+		const place = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
+		const first = (workOn: string, kind: { group: Group; coldestC: number }) =>
+			firstColdNight(
+				place,
+				workOn,
+				(on) =>
+					coldLimit({ kind, place, lastCutOn: workOn, inGround: false, newShoots: 'none' }, on, defaultValues)
+						.limitC,
+				defaultValues
+			);
+		const hardy = { group: 'deciduous', coldestC: -15 } as const;
+		expect(first('2026-06-20', hardy)).toBe(null);
+		expect(first('2026-03-10', hardy)).toBe('2026-03-10');
+		for (const workOn of ['2026-10-05', '2026-11-20', '2027-01-15']) {
+			const on = first(workOn, hardy) ?? '';
+			expect(on >= workOn && on < '2027-04-01', workOn).toBe(true);
+		}
+		const tropical = { group: 'tropical', coldestC: 8 } as const;
+		const autumn = first('2026-06-20', tropical) ?? '';
+		expect(autumn > '2026-06-19' && autumn < '2026-10-20').toBe(true);
 	});
 	it('places the next root stage on its day', () => {
 		expect(byRule({}, 'next-stage')?.fromOn).toBe('2027-02-01');

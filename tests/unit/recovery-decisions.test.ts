@@ -101,6 +101,23 @@ describe('what is to be decided', () => {
 			look('2026-06-18', { diebackLimitMm: 1000 })
 		];
 		expect(kinds({ observations: whole })).not.toContain('re-cut');
+		// What two looks of long ago said decides nothing now: it is looked at first, and not cut meanwhile.
+		const then = (days: number, change: Partial<DecisionFacts> = {}) =>
+			decisionsDue(
+				facts({ observations: steady, today: addDays('2026-06-18', days), ...change }),
+				values
+			).map(({ kind, what }) => `${kind}: ${what}`);
+		const overdue = values['look.overdueDays'];
+		expect(then(overdue - 1)).toEqual([expect.stringMatching(/^re-cut/)]);
+		expect(then(overdue)).toEqual([
+			`look-closer: Nobody has looked for ${overdue} days: look before anything is decided.`
+		]);
+		const gate = { stage: 1, answer: 'met' as const, because: ['Shoots.'] };
+		expect(then(overdue - 1, { gate }).some((one) => /^next-stage/.test(one))).toBe(true);
+		expect(then(overdue, { gate }).some((one) => /^next-stage/.test(one))).toBe(false);
+		expect(then(overdue, { observations: [], sinceOn: '2026-06-18' })).toEqual([
+			`look-closer: Nobody has looked since the work, ${overdue} days ago: look before anything is decided.`
+		]);
 	});
 	it('a sour smell since the work asks for air, until it is smelt away; beside wilting in the wet it is said there', () => {
 		const sour = [look('2026-06-10', { smell: 'sour' })];

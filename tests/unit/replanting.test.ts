@@ -579,7 +579,7 @@ describe('a place against a kind', () => {
 				values
 			).find((one) => one.what === 'cold');
 		const rule = coldLimit(
-			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
+			{ kind, place: null, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
 			'2026-04-18',
 			values
 		);
@@ -614,7 +614,7 @@ describe('a place against a kind', () => {
 			).find((one) => one.what === 'cold');
 		const night = nightTemperature(place({ kind: 'open', latitudeDeg: 43 }), '2026-04-18', values).coldC;
 		const rule = coldLimit(
-			{ kind, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
+			{ kind, place: null, lastCutOn: '2026-04-10', inGround: false, newShoots: 'none' },
 			'2026-04-18',
 			values
 		);

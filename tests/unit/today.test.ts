@@ -246,7 +246,30 @@ describe('today', () => {
 			limitC: 0,
 			why: 'its roots freshly cut'
 		});
-		expect(coldOf(entry({ lastCutOn: '2025-12-01' }), today, defaultValues).limitC).toBe(-15);
+		// They heal as they grow: what was cut before the winter is fresh until it grew for as long in spring.
+		const { place } = entry();
+		const season = growingSeason(place, false, 2026, defaultValues);
+		if (!season) throw new Error('no season');
+		const days = defaultValues['cold.cutRootsDays'];
+		const rested = (lastCutOn: string, on: string) =>
+			coldOf(entry({ lastCutOn, facts: { ...entry().facts, looks: [] } }), on, {
+				...defaultValues,
+				// What its shoots stand is asked elsewhere.
+				'guard.shootsC': -99
+			}).limitC;
+		expect(rested('2025-12-01', today)).toBe(0);
+		expect(rested('2025-12-01', addDays(season.from, days))).toBe(0);
+		expect(rested('2025-12-01', addDays(season.from, days + 1))).toBe(-15);
+		// What grew before the winter counts.
+		const last = growingSeason(place, false, 2025, defaultValues);
+		const autumn = addDays(last?.to ?? '', -20);
+		expect(rested(autumn, addDays(season.from, days - 20))).toBe(0);
+		expect(rested(autumn, addDays(season.from, days - 18))).toBe(-15);
+		expect(rested('2025-06-01', today)).toBe(-15);
+		expect(rested(addDays(today, -days), today)).toBe(0);
+		// Where it never grows it is not fresh for ever.
+		expect(rested('2025-04-17', today)).toBe(-15);
+		expect(rested(addDays(today, 1), today)).toBe(-15);
 	});
 	it('brings up a tree that nobody looked at for sixty days', () => {
 		expect(items(entry({ lastLookOn: '2026-02-16' }))[0]?.figure).toBe('61 days unseen');
@@ -895,6 +918,8 @@ describe('every working value of Today', () => {
 			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C is forecast; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
 			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s. | 31 m/s | aftercare",
 			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa is forecast; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
+			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, its roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
+			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, its roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Go” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Nurse it first” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
 			  "old: 55.285714285714285 due A-1 | Nobody has looked at it for long | A look is due every 30 days while it is in care; after 60 it is brought up. | 107 days unseen | recovery",

@@ -12,11 +12,11 @@ import { recoveryForecast } from '$core/recovery/forecast';
 import { leavesOut, seasonPoint, shootsDone } from '$core/recovery/season';
 import { rankFronts } from '$core/roots/setting/fronts';
 import { parseQuickRoot } from '$core/roots/io/quick-entry';
-import { rootMapInput, segmentFromQuick } from '$core/roots/map/root-map';
+import { rootMapInput, segmentFromQuick, usualClass } from '$core/roots/map/root-map';
 import { simulateRecovery } from '$core/simulate/recoveries';
 import { treeGroundWater } from '$core/tree/ground-water';
 import { signIds } from '$core/vocabulary/signs';
-import { defaultValues, type Values } from '$core/values/values';
+import { defaultValues, resolveValues, valueKeys, workingValue, type Values } from '$core/values/values';
 import { placeSchema } from '$core/vocabulary/place';
 import { treeRecords } from '../records';
 
@@ -173,5 +173,32 @@ describe('numbers that decide', () => {
 		const at = (value: number): number => of({ ...defaultValues, [key]: value });
 		const [low, high] = way === 'grows' ? [at(lower), at(higher)] : [at(higher), at(lower)];
 		expect(high).toBeGreaterThan(low);
+	});
+});
+
+describe('a changed value', () => {
+	it('holds within its bounds, them included; what is none or lies outside breaks nothing', () => {
+		for (const key of valueKeys) {
+			const { value, min, max } = workingValue(key);
+			const becomes = (own: number) => resolveValues({ [key]: own })[key];
+			expect([becomes(min), becomes(max), becomes((min + max) / 2)], key).toEqual([
+				min,
+				max,
+				(min + max) / 2
+			]);
+			for (const none of [min - 1, max + 1, NaN, Infinity, -Infinity]) expect(becomes(none), key).toBe(value);
+		}
+		expect(resolveValues()).toEqual(defaultValues);
+	});
+	it('the class of a root begins at its share of the trunk', () => {
+		const at = (share: number) => usualClass(100 * share, 100, defaultValues);
+		for (const [key, name, below] of [
+			['class.anchor', 'anchor', 'scaffold'],
+			['class.scaffold', 'scaffold', 'secondary'],
+			['class.secondary', 'secondary', 'feeder']
+		] as const) {
+			const share = defaultValues[key];
+			expect([at(share + 1e-9), at(share - 1e-6)], key).toEqual([name, below]);
+		}
 	});
 });

@@ -74,16 +74,18 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		last?.on === schools.workOn || (isSet && workedTogether(last?.on ?? '', schools.workOn, values));
 	const onTheDay = last && together ? last : null;
 	const livingLoss = onTheDay?.livingLoss ?? 0;
-	const cold = coldLimit(
-		{
-			kind,
-			lastCutOn: schools.workOn,
-			inGround: tree.situation === 'in-ground',
-			newShoots: 'none'
-		},
-		schools.workOn,
-		values
-	);
+	const coldOn = (on: string): number =>
+		coldLimit(
+			{
+				kind,
+				place: place ?? null,
+				lastCutOn: schools.workOn,
+				inGround: tree.situation === 'in-ground',
+				newShoots: 'none'
+			},
+			on,
+			values
+		).limitC;
 	const proposed = aftercareTasks(
 		{
 			workOn: schools.workOn,
@@ -112,8 +114,8 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 						values
 					)
 				: null,
-			coldLimitC: cold.limitC,
-			coldFromOn: place ? firstColdNight(place, schools.workOn, cold.limitC, values) : null,
+			coldLimitC: coldOn(schools.workOn),
+			coldFromOn: place ? firstColdNight(place, schools.workOn, coldOn, values) : null,
 			crownSchool: schools.crownSchool,
 			waterSchool: schools.waterSchool,
 			crownExcess: crownSupply(1 - livingLoss, values).excess,

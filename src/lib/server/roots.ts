@@ -158,6 +158,7 @@ async function stopsOf(
 			coldLimitC: coldLimit(
 				{
 					kind,
+					place,
 					lastCutOn: on,
 					inGround: tree.situation === 'in-ground',
 					newShoots: newShootsOn(standingOf(records, on, values).buds, { kind, place }, on, values)

@@ -1,8 +1,8 @@
 import { isTender, type Kind } from '../vocabulary/kind';
 import type { Values } from '../values/values';
-import { addDays, daysBetween } from '../maths/calendar';
+import { addDays, daysBetween, daysWithin, YEAR_DAYS, yearOf } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
-import { nightTemperature, seasonOn, WHOLE_YEAR_DAYS, type PlaceClimate } from './normals';
+import { growingSeason, nightTemperature, seasonOn, WHOLE_YEAR_DAYS, type PlaceClimate } from './normals';
 
 /** Whether tender new shoots are out: seen; by the season, where nobody looked; or they are not. */
 export type NewShoots = 'out' | 'perhaps' | 'none';
@@ -21,13 +21,15 @@ export interface ColdLimit {
 }
 
 /**
- * One rule for every page: the limit of the kind; higher while its roots are freshly cut and not in the ground, and while tender new shoots
- * are out; lower, as nights of its place go, while it spends them under cover.
+ * One rule for every page: the limit of the kind; higher while its roots are freshly cut and not in the ground, over a winter until they have
+ * grown in spring, and while tender new shoots are out; lower, as nights of its place go, while it spends them under cover.
  * @param lastCutOn day of the last cut or lift of its roots
  */
 export function coldLimit(
 	tree: {
 		kind: Pick<Kind, 'coldestC' | 'group'>;
+		/** Climate of the place it stands at; null where it does not matter, on the day of the work itself. */
+		place: PlaceClimate | null;
 		lastCutOn: string | null;
 		inGround: boolean;
 		newShoots: NewShoots;
@@ -39,10 +41,7 @@ export function coldLimit(
 ): ColdLimit {
 	const tender = isTender(tree.kind);
 	const fresh =
-		tree.lastCutOn !== null &&
-		tree.lastCutOn <= on &&
-		!tree.inGround &&
-		daysBetween(tree.lastCutOn, on) <= values['cold.cutRootsDays'];
+		tree.lastCutOn !== null && !tree.inGround && cutFresh(tree.lastCutOn, tender, tree.place, on, values);
 	const limits: ColdLimit[] = [{ limitC: tree.kind.coldestC, why: '' }];
 	if (fresh)
 		limits.push({
@@ -59,6 +58,25 @@ export function coldLimit(
 		limitC: limit.limitC - values['shelter.greenhouseC'],
 		why: limit.why === '' ? covered : `${limit.why}, ${covered}`
 	};
+}
+
+/** Roots that were cut heal as they grow: what was cut in autumn is fresh all winter. */
+function cutFresh(
+	cutOn: string,
+	tender: boolean,
+	place: PlaceClimate | null,
+	on: string,
+	values: Values
+): boolean {
+	const days = daysBetween(cutOn, on);
+	const freshDays = values['cold.cutRootsDays'];
+	if (days < 0 || days > YEAR_DAYS) return false;
+	if (days <= freshDays || place === null) return days <= freshDays;
+	const grown = [yearOf(cutOn) - 1, yearOf(cutOn), yearOf(on)]
+		.filter((year, at, years) => years.indexOf(year) === at)
+		.flatMap((year) => growingSeason(place, tender, year, values) ?? [])
+		.reduce((sum, season) => sum + daysWithin(season, cutOn, on), 0);
+	return grown <= freshDays;
 }
 
 const shootsWhy = {
@@ -91,16 +109,19 @@ export function newShootsOn(
 	return seen && buds.value !== 'open' && seenDays <= values['cold.budsSeenDays'] ? 'none' : 'perhaps';
 }
 
-/** First day within a year from which a cold night of the place is below a limit; null where none is. By weeks. */
+/**
+ * First day within a year from which a cold night of the place is below what a tree stands then; null where none is. By weeks.
+ * @param limitOn what it stands on a day, °C
+ */
 export function firstColdNight(
 	place: PlaceClimate,
 	from: string,
-	limitC: number,
+	limitOn: (on: string) => number,
 	values: Values
 ): string | null {
 	for (let day = 0; day < 365; day += 7) {
 		const on = addDays(from, day);
-		if (nightTemperature(place, on, values).coldC < limitC) return on;
+		if (nightTemperature(place, on, values).coldC < limitOn(on)) return on;
 	}
 	return null;
 }

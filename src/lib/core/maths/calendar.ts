@@ -35,6 +35,8 @@ export const daysBetween = (from: string, to: string): number => Math.round((toM
 
 /** Mean length of a month of the calendar, days. */
 export const MONTH_DAYS = 30.44;
+/** Days of a year, leap days left out. */
+export const YEAR_DAYS = 365;
 
 /**
  * Day of the year, 1 January being 1.
@@ -72,3 +74,7 @@ export function isCalendarDate(text: string): boolean {
 	const most = month === 2 ? (leap ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31;
 	return month >= 1 && month <= 12 && day >= 1 && day <= most;
 }
+
+/** Days of a span that lie between two days; none where they do not touch. */
+export const daysWithin = (span: Span, from: string, to: string): number =>
+	Math.max(0, daysBetween(span.from > from ? span.from : from, span.to < to ? span.to : to));

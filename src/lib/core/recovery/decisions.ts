@@ -291,7 +291,9 @@ const isDead: Rule = ({ facts, since, last, budsSeen }, values) => {
 	};
 };
 
-const cutBack: Rule = ({ facts, since }, values) => {
+const cutBack: Rule = (seen, values) => {
+	const { facts, since } = seen;
+	if (longUnseen(seen, values)) return null;
 	const steady = steadyLimit(since, values);
 	if (
 		!steady ||
@@ -341,9 +343,17 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 	};
 };
 
-const unseen: Rule = ({ facts, last }, values, due) => {
-	const days = daysBetween(last?.observedOn ?? facts.sinceOn, facts.today);
-	if (due.length > 0 || days < values['look.overdueDays']) return null;
+/** Days since anybody looked, or since the work. */
+const unseenDays = ({ facts, last }: Seen): number =>
+	daysBetween(last?.observedOn ?? facts.sinceOn, facts.today);
+
+/** So long that what was seen then decides nothing now. */
+const longUnseen = (seen: Seen, values: Values): boolean => unseenDays(seen) >= values['look.overdueDays'];
+
+const unseen: Rule = (seen, values, due) => {
+	if (due.length > 0 || !longUnseen(seen, values)) return null;
+	const { facts, last } = seen;
+	const days = unseenDays(seen);
 	return {
 		kind: 'look-closer',
 		what: last
@@ -358,8 +368,9 @@ const unseen: Rule = ({ facts, last }, values, due) => {
 	};
 };
 
-const nextStage: Rule = ({ facts: { gate } }) =>
-	gate?.answer !== 'met'
+const nextStage: Rule = (seen, values) => {
+	const { gate } = seen.facts;
+	return gate?.answer !== 'met' || longUnseen(seen, values)
 		? null
 		: {
 				kind: 'next-stage',
@@ -369,6 +380,7 @@ const nextStage: Rule = ({ facts: { gate } }) =>
 				stage: 'roots',
 				presses: false
 			};
+};
 
 const closeCase: Rule = ({ facts }, _values, due) =>
 	due.length > 0 || !facts.reEstablished

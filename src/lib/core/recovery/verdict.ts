@@ -3,7 +3,7 @@ import { atStart } from '../text/mid-sentence';
 import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
-import { daysBetween, MONTH_DAYS } from '../maths/calendar';
+import { daysBetween, daysWithin, MONTH_DAYS } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
 import { readingsOf, woodFell, type Observation } from '../examine/looks/observation';
@@ -209,10 +209,6 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			: `Nothing spoke against it on ${fresh.at(-1)?.observedOn ?? ''}; it bore no leaves then.`
 	);
 }
-
-/** Days of a span that lie between two days. */
-const daysWithin = (span: { from: string; to: string }, from: string, to: string): number =>
-	Math.max(0, daysBetween(span.from > from ? span.from : from, span.to < to ? span.to : to));
 
 function dieback(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	const label = 'One full season without new dieback';

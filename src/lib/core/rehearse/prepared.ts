@@ -179,6 +179,7 @@ function coldLimits(
 		return coldLimit(
 			{
 				kind: { coldestC: scene.coldestC, group: scene.group },
+				place,
 				lastCutOn,
 				inGround: scene.ground !== null,
 				newShoots: tenderShoots ? 'out' : 'none'

@@ -109,6 +109,7 @@ export const coldOf = (
 	return coldLimit(
 		{
 			kind,
+			place,
 			lastCutOn,
 			inGround: tree.situation === 'in-ground',
 			newShoots: newShootsOn(

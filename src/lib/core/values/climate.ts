@@ -231,7 +231,7 @@ export const climateValues = defineValues({
 		max: 90
 	},
 	'cold.cutRootsDays': {
-		label: 'Roots count as freshly cut for',
+		label: 'Roots count as freshly cut for so many days of growth',
 		value: 60,
 		unit: 'days',
 		mark: 'ours',

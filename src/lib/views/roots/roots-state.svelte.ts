@@ -160,7 +160,7 @@ export class RootsState extends KeptRoots {
 				stage: ledger.stages[first.stage] ?? { loss: 0, allowed: 1 },
 				seasonFit: seasonFit(kind, place, on, values),
 				nightC: on === today ? nightC : null,
-				coldLimitC: coldLimit({ kind, lastCutOn: on, inGround, newShoots }, on, values).limitC,
+				coldLimitC: coldLimit({ kind, place, lastCutOn: on, inGround, newShoots }, on, values).limitC,
 				cuts: making.flatMap((cut) => {
 					const segment = this.map.segments.find((one) => one.id === cut.segmentId);
 					return segment ? [{ cut, segment }] : [];

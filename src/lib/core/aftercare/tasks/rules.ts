@@ -252,7 +252,7 @@ const rules: Record<string, Rule> = {
 			reason: `${
 				tender
 					? `It is tender (coldest ${measured(coldestC, '°C')}) and works with fewer roots.`
-					: 'Freshly cut roots of hardy trees are kept from frost until spring.'
+					: 'Freshly cut roots of hardy trees are kept from frost until they grow, over a winter until spring.'
 			} A cold night of its place falls below that ${until === 0 ? 'at this time of the year already' : `from ${coldFromOn} on`}.`,
 			mark: tender ? 'memory' : 'trade',
 			fromDay: 0,

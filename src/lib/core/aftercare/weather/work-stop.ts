@@ -31,7 +31,7 @@ export function workStops(
 			id: tree.id,
 			tag: tree.tag,
 			cold: coldLimit(
-				{ kind, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots },
+				{ kind, place: null, lastCutOn: on, inGround: tree.situation === 'in-ground', newShoots },
 				on,
 				values
 			),

@@ -59,7 +59,7 @@ function coldAnswer(
 ): SiteAnswer {
 	const degrees = (c: number): string => measured(Math.round(c), '°C');
 	const limitC = kind.coldestC - (inGround ? values['site.groundHardierC'] : 0);
-	const rule = coldLimit({ kind, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
+	const rule = coldLimit({ kind, place, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
 	const nowC = rule.why === '' ? limitC : rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;

@@ -45,7 +45,7 @@ export function liftDay(
 	const fit = seasonFit(kind, place, on, values);
 	const night = nightTemperature(place, on, values);
 	// Out of the ground it stands what freshly cut roots stand.
-	const cold = coldLimit({ kind, lastCutOn: on, inGround: false, newShoots }, on, values);
+	const cold = coldLimit({ kind, place, lastCutOn: on, inGround: false, newShoots }, on, values);
 	const dayC = outdoorMeanC(place, on, values) + values['climate.nightBelowMeanC'];
 	const degrees = (c: number): string => measured(Math.round(c), '°C');
 	const lies = { 'in-window': 'in', shoulder: 'at the edge of', 'out-of-window': 'outside' }[fit];
