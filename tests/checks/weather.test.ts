@@ -408,6 +408,33 @@ describe('a cold night that was missed', () => {
 		expect(stayed('2026-01-30', '2026-02-02')).toEqual([]);
 		expect(stayed('2026-01-20', '2026-02-01')).toEqual(['2026-02-01']);
 	});
+	it('new shoots count where they were seen out, not where the season alone has them', () => {
+		const spring = [day('2026-05-01', -3, 1), day('2026-05-02', -12, 2)];
+		const nights = (observedOn: string | null) =>
+			limitsBroken(
+				spring,
+				[
+					{
+						...entry(),
+						facts: {
+							looks:
+								observedOn === null
+									? []
+									: [{ observedOn, buds: 'open', leafCover: null, leafState: null, shootExtensionMm: null }]
+						}
+					}
+				],
+				[bench],
+				values
+			).map(({ on, what }) => [on, what.split(', ').at(-1)]);
+		expect(nights(null).map(([on]) => on)).toEqual(['2026-05-02']);
+		expect(nights('2026-04-20')).toEqual([
+			['2026-05-01', 'tender new shoots'],
+			['2026-05-02', 'tender new shoots']
+		]);
+		// Seen after that night, they were not seen then.
+		expect(nights('2026-05-02').map(([on]) => on)).toEqual(['2026-05-02']);
+	});
 	it('fresh cuts bring the limit up', () => {
 		expect(broken({ lastCutOn: '2026-01-25' })).toEqual(['2026-02-01', '2026-02-02', '2026-02-03']);
 	});

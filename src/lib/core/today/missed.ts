@@ -5,7 +5,7 @@ import type { Values } from '../values/values';
 import { daysFor, sheltered } from '../climate/series';
 import type { WeatherDay } from '../climate/weather-day';
 
-/** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. */
+/** Nights on which a tree stood below its limit, as measured: for the record, so that a later decline has its cause. What nobody saw is none. */
 export function limitsBroken(
 	days: readonly WeatherDay[],
 	trees: readonly Parameters<typeof coldOf>[0][],
@@ -18,7 +18,7 @@ export function limitsBroken(
 		return daysFor(entry.place, places, byPlace, values).days.flatMap((day) => {
 			if (day.on < entry.tree.takenInOn) return [];
 			const { minC } = day.inside ? day : sheltered(entry.place, day, values);
-			const { limitC: limit, why } = coldOf(entry, day.on, values);
+			const { limitC: limit, why } = coldOf(entry, day.on, values, true);
 			if (minC >= limit) return [];
 			return [
 				{

@@ -90,7 +90,10 @@ const guardNames: Record<GuardKind, string> = {
 	'dry-air': 'Dry air'
 };
 
-/** The coldest night a tree stands on a day, as it stands now. */
+/**
+ * The coldest night a tree stands on a day, as it stands now.
+ * @param seenOnly new shoots count where they were seen, not where the season alone has them out
+ */
 export const coldOf = (
 	{
 		kind,
@@ -103,21 +106,23 @@ export const coldOf = (
 		facts: Pick<TodayTree['facts'], 'looks'>;
 	},
 	on: string,
-	values: Values
+	values: Values,
+	seenOnly = false
 ): ColdLimit => {
 	const seen = facts.looks.findLast((look) => look.buds !== null && look.observedOn <= on);
+	const shoots = newShootsOn(
+		{ value: seen?.buds ?? null, on: seen?.observedOn ?? null },
+		{ kind, place },
+		on,
+		values
+	);
 	return coldLimit(
 		{
 			kind,
 			place,
 			lastCutOn,
 			inGround: tree.situation === 'in-ground',
-			newShoots: newShootsOn(
-				{ value: seen?.buds ?? null, on: seen?.observedOn ?? null },
-				{ kind, place },
-				on,
-				values
-			),
+			newShoots: seenOnly && shoots === 'perhaps' ? 'none' : shoots,
 			underCover: standing?.underCover ?? null
 		},
 		on,
