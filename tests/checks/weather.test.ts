@@ -432,7 +432,15 @@ describe('a cold night that was missed', () => {
 			['2026-05-01', 'tender new shoots'],
 			['2026-05-02', 'tender new shoots']
 		]);
-		// Seen after that night, they were not seen then.
+		// Seen after that night, they were not seen then; nor does a later look take back what was seen before.
+		const looks = (['2026-04-20', '2026-05-05'] as const).map((observedOn, i) => ({
+			observedOn,
+			buds: i === 0 ? ('open' as const) : ('none' as const),
+			leafCover: null,
+			leafState: null,
+			shootExtensionMm: null
+		}));
+		expect(limitsBroken(spring, [{ ...entry(), facts: { looks } }], [bench], values)).toHaveLength(2);
 		expect(nights('2026-05-02').map(([on]) => on)).toEqual(['2026-05-02']);
 	});
 	it('fresh cuts bring the limit up', () => {

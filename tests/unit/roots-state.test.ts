@@ -103,6 +103,21 @@ describe('roots while they are worked on', () => {
 		cold.add(quick('6 10'));
 		cold.treat(idAt(cold, 0), 'cut', 0);
 		expect(kinds(cold)).toContain('cold');
+		// What its new shoots do not stand stops it as well.
+		for (const [buds, stopped] of [
+			[{ value: 'open', on: options.today }, true],
+			[{ value: 'none', on: options.today }, false]
+		] as const) {
+			const cool = new RootsState({
+				...options,
+				nightC: 2,
+				buds,
+				values: { ...options.values, 'guard.shootsC': 3 }
+			});
+			cool.add(quick('6 10'));
+			cool.treat(idAt(cool, 0), 'cut', 0);
+			expect(kinds(cool).includes('cold')).toBe(stopped);
+		}
 		const summer = new RootsState({ ...options, today: '2026-07-20' });
 		summer.add(quick('6 10'));
 		summer.treat(idAt(summer, 0), 'cut', 0);

@@ -268,6 +268,11 @@ describe('today', () => {
 		expect(rested('2025-06-01', today)).toBe(-15);
 		expect(rested(addDays(today, -days), today)).toBe(0);
 		// Where it never grows it is not fresh for ever.
+		const polar = { ...place, latitudeDeg: 75, elevationM: 3000 };
+		const cutAtPole = (days: number) =>
+			coldOf(entry({ place: polar, lastCutOn: addDays(today, -days) }), today, defaultValues).limitC;
+		expect(growingSeason(polar, false, 2026, defaultValues)).toBe(null);
+		expect([cutAtPole(365), cutAtPole(366)]).toEqual([0, -15]);
 		expect(rested('2025-04-17', today)).toBe(-15);
 		expect(rested(addDays(today, 1), today)).toBe(-15);
 	});
@@ -503,11 +508,25 @@ describe('today', () => {
 		const later = addDays(season.from, 15);
 		expect(newShootsOn({ value: 'open', on: season.from }, { kind: beech, place }, later, early)).toBe('out');
 		// A kind that never hardens has one limit; where it grows all year no season brings its shoots.
-		expect(said(null, null, on, { kind: beech, place: { ...place, kind: 'indoors' } })).toBe('none');
+		for (const day of [on, '2026-01-20'])
+			expect(said(null, null, day, { kind: beech, place: { ...place, kind: 'indoors' } })).toBe('none');
 		expect(coldOf(entry({ facts: { ...entry().facts, looks: [] } }), on, defaultValues)).toEqual({
 			limitC: defaultValues['guard.shootsC'],
 			why: 'new shoots that may be out: nobody saw its buds of late'
 		});
+		// A grown tree is not covered on a guess: in the ground buds count where they were seen.
+		const rooted = entry({
+			tree: { ...entry().tree, situation: 'in-ground' },
+			facts: { ...entry().facts, looks: [] }
+		});
+		expect(coldOf(rooted, on, defaultValues).why).toBe('');
+		expect(
+			coldOf(
+				{ ...rooted, facts: { ...rooted.facts, looks: [{ ...closedBuds, buds: 'open', observedOn: on }] } },
+				on,
+				defaultValues
+			).why
+		).toBe('tender new shoots');
 		// Half a year on, the same in the south.
 		const south = { ...place, latitudeDeg: -52 };
 		expect(said(null, null, on, { kind: beech, place: south })).toBe('none');
@@ -548,12 +567,14 @@ describe('today', () => {
 			tender('b'),
 			tender('c'),
 			tender('d', { tree: { ...ground, id: 'd', tag: 'D' } }),
-			tender('e', { place: { ...entry().place, id: 'q', name: 'Yard' } })
+			tender('e', { place: { ...entry().place, id: 'q', name: 'Yard' } }),
+			tender('f', { lastCutOn: '2026-04-10', facts: entry().facts })
 		]);
 		expect(apart.map(({ tag, group }) => [tag, group.length]).sort()).toEqual([
 			['A', 3],
 			['D', 0],
-			['E', 0]
+			['E', 0],
+			['F', 0]
 		]);
 	});
 	it('what is out of the ground comes first until it is set or heeled in', () => {

@@ -765,6 +765,39 @@ describe('what was felt and weighed before the water of a day', () => {
 		});
 		expect(seen(alone)).toBe(undefined);
 	});
+	it('a weight in a look of that day says neither: nobody knows on which side of the water it was taken', () => {
+		const alone = dryThen({ litres: 1 });
+		const looked = dryThen(
+			{ litres: 1 },
+			{
+				observations: [
+					observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-06-19', weightKg: 18 })
+				]
+			}
+		);
+		expect(looked.state).toEqual(alone.state);
+	});
+	it('a scale that stands under it has the last word of the day, a hand had the first', () => {
+		const scale = (on: string, value: number) => ({ on, kind: 'scale' as const, value });
+		const devices = [scale('2026-06-02', 22), scale('2026-06-19', 21)];
+		const found = treeWater(
+			potted({ waterings: [watering('2026-06-01'), watering('2026-06-19', { litres: 1 })] }),
+			{ place, series, devices },
+			today,
+			values
+		);
+		expect(found?.from).toBe('scale');
+		expect(found?.state.find(({ on }) => on === '2026-06-19')?.seen.map(({ how }) => how)).toEqual(['scale']);
+		// On the day itself it may have been read before the water.
+		const now = treeWater(
+			potted({ waterings: [watering('2026-06-01'), watering(today, { litres: 1 })] }),
+			{ place, series, devices: [scale('2026-06-02', 22), scale(today, 21)] },
+			today,
+			values
+		);
+		expect(now?.from).toBe('watering');
+		expect(now?.state.at(-1)?.seen).toEqual([]);
+	});
 	it('what it gained between its two weights stayed, whatever was poured', () => {
 		const gained = (afterKg: number, litres = 5) => litresHeld(dryThen({ litres, beforeKg: 20, afterKg }));
 		// A little more is drunk of a wetter pot on the day itself.

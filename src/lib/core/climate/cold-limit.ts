@@ -48,8 +48,9 @@ export function coldLimit(
 			limitC: values[tender ? 'cold.tenderCutC' : 'cold.cutRootsMinimumC'],
 			why: 'its roots freshly cut'
 		});
-	if (tree.newShoots !== 'none' && !tender)
-		limits.push({ limitC: values['guard.shootsC'], why: shootsWhy[tree.newShoots] });
+	// What stands in the ground is not covered for buds that nobody saw.
+	const shoots = tree.newShoots === 'perhaps' && tree.inGround ? 'none' : tree.newShoots;
+	if (shoots !== 'none' && !tender) limits.push({ limitC: values['guard.shootsC'], why: shootsWhy[shoots] });
 	const limit = limits.reduce((most, one) => (one.limitC > most.limitC ? one : most));
 	const { underCover } = tree;
 	if (!underCover || on < underCover.fromOn || on >= underCover.untilOn) return limit;
@@ -71,7 +72,7 @@ function cutFresh(
 	const days = daysBetween(cutOn, on);
 	const freshDays = values['cold.cutRootsDays'];
 	if (days < 0 || days > YEAR_DAYS) return false;
-	if (days <= freshDays || place === null) return days <= freshDays;
+	if (place === null) return days <= freshDays;
 	const grown = [yearOf(cutOn) - 1, yearOf(cutOn), yearOf(on)]
 		.filter((year, at, years) => years.indexOf(year) === at)
 		.flatMap((year) => growingSeason(place, tender, year, values) ?? [])
@@ -105,7 +106,6 @@ export function newShootsOn(
 	// Where it grows all year, no season brings its shoots.
 	if (season === null || daysBetween(season.from, season.to) >= WHOLE_YEAR_DAYS) return 'none';
 	if (daysBetween(season.from, on) > tenderDays) return 'none';
-	if (seen && buds.value === 'open' && buds.on !== null && buds.on >= season.from) return 'none';
 	return seen && buds.value !== 'open' && seenDays <= values['cold.budsSeenDays'] ? 'none' : 'perhaps';
 }
 
