@@ -27,6 +27,14 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await gone;
 		running = await clock(day);
 	};
+	const toAftercare = async (): Promise<void> => {
+		await page.getByRole('link', { name: 'Trees', exact: true }).click();
+		await page
+			.getByRole('link', { name: /Juniper from the cellar sale/ })
+			.first()
+			.click();
+		await stage(page, 'Aftercare');
+	};
 	try {
 		const tree = {
 			tag: 'J-40',
@@ -139,12 +147,7 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 
 		// Buds seen in a look close what asked for them, and half the shade may come off; the rest waits on.
 		await moveOn('2026-05-20');
-		await page.getByRole('link', { name: 'Trees', exact: true }).click();
-		await page
-			.getByRole('link', { name: /Juniper from the cellar sale/ })
-			.first()
-			.click();
-		await stage(page, 'Aftercare');
+		await toAftercare();
 		await expect(page.getByRole('button', { name: 'Skip: Do buds move?' })).toBeVisible();
 		await stage(page, 'Recovery');
 		await page
@@ -163,18 +166,17 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await page.getByRole('button', { name: 'Done: Take half the shade off' }).click();
 		await expect(told(page, 'Done.')).toBeVisible();
 		await moveOn('2026-09-10');
-		await page.getByRole('link', { name: 'Trees', exact: true }).click();
-		await page
-			.getByRole('link', { name: /Juniper from the cellar sale/ })
-			.first()
-			.click();
-		await stage(page, 'Aftercare');
+		await toAftercare();
 		await expect(page.getByText('Look first: does it drink, and are its leaves firm?')).toBeVisible();
 		await expect(page.getByRole('link', { name: /^Take the look: Take the rest of shade/ })).toBeVisible();
 		await expect(
 			page.getByRole('button', { name: /^Done all the same: Take the rest of shade/ })
 		).toBeVisible();
 		await expect(page.getByRole('button', { name: /^Done: Take the rest of shade/ })).toHaveCount(0);
+		await page.setViewportSize({ width: 390, height: 844 });
+		await expect
+			.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
+			.toBeLessThanOrEqual(0);
 	} finally {
 		running.kill();
 	}

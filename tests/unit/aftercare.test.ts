@@ -231,9 +231,9 @@ describe('aftercare', () => {
 		expect(byRule({ coldFromOn: work.workOn }, 'cold')?.toOn).toBe('2026-02-12');
 	});
 	it('roots cut in spring or summer have grown by winter; cut in autumn, or of a tender kind, they are kept from its cold', () => {
-		const place = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
-		const first = (workOn: string, kind: { group: Group; coldestC: number }) =>
-			firstColdNight(
+		const first = (workOn: string, kind: { group: Group; coldestC: number }, latitudeDeg = 52) => {
+			const place = { kind: 'open', latitudeDeg, elevationM: 0, heldMinimumC: null } as const;
+			return firstColdNight(
 				place,
 				workOn,
 				(on) =>
@@ -241,12 +241,19 @@ describe('aftercare', () => {
 						.limitC,
 				defaultValues
 			);
+		};
 		const hardy = { group: 'deciduous', coldestC: -15 } as const;
 		expect(first('2026-06-20', hardy)).toBe(null);
 		expect(first('2026-03-10', hardy)).toBe('2026-03-10');
 		for (const workOn of ['2026-10-05', '2026-11-20', '2027-01-15']) {
 			const on = first(workOn, hardy) ?? '';
 			expect(on >= workOn && on < '2027-04-01', workOn).toBe(true);
+		}
+		// Half a year on in the south.
+		expect(first('2026-12-20', hardy, -52)).toBe(null);
+		for (const workOn of ['2026-04-06', '2026-05-22', '2026-07-15']) {
+			const on = first(workOn, hardy, -52) ?? '';
+			expect(on >= workOn && on < '2026-10-01', workOn).toBe(true);
 		}
 		const tropical = { group: 'tropical', coldestC: 8 } as const;
 		const autumn = first('2026-06-20', tropical) ?? '';

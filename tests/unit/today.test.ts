@@ -650,7 +650,7 @@ describe('today', () => {
 		expect(never[0]).toMatchObject({ figure: 'not known', pourL: null, stage: 'aftercare' });
 		expect(never[0]?.sentence).toBe('Its water is not known: lift it or feel it now');
 		expect(never[0]?.reason).toBe(
-			'Nobody wrote down a watering, a weight or a feel since 2026-02-01. It may be dry from 2026-04-21 on.'
+			'Nobody wrote down a watering or a feel since 2026-02-01, nor a weight that tells how dry it is. It may be dry from 2026-04-21 on.'
 		);
 		expect(of('2026-03-27', '2026-04-02')[0]).toMatchObject({ figure: '22 days', pourL: null });
 		expect(of('2026-03-27', '2026-04-02')[0]?.reason).toContain('It may be dry already.');
@@ -930,7 +930,7 @@ describe('every working value of Today', () => {
 			  "water: 104 due A-1 | Feel it a finger deep before any water | It is reckoned 90 % dry, but root rot is likely: it is watered less, and only where it is dry. | 90 % dry | aftercare",
 			  "water: 70 due A-1 | Its roots drink less. | Root function 100 %, between 80 and 110. | 90 % dry | aftercare",
 			  "water: 17 soon A-1 | Water it: 2 L, slowly, over the whole surface |  90 % dry today. | in 3 days | aftercare, 2 L",
-			  "unknown: 73.28571428571429 due a/A-1,b/A-1,c/A-1 | Water of 3 trees is not known: lift or feel them now | Nobody wrote down for weeks, or ever, that they were watered, weighed or felt. | not known | aftercare",
+			  "unknown: 73.28571428571429 due a/A-1,b/A-1,c/A-1 | Water of 3 trees is not known: lift or feel them now | Nobody wrote down for weeks, or ever, what tells how dry they are: a watering, a feel, or a weight to set against one after water. | not known | aftercare",
 			  "cold: 160 now A-1 | Bring it under cover before tonight | Its limit is 4 °C; a usual night of the season at Bench is about 4 °C (climate of the place, not a forecast). | 4 °C | aftercare",
 			  "mild: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
 			  "tonight: 171 now a/A-1 | Cold tonight, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
@@ -948,7 +948,7 @@ describe('every working value of Today', () => {
 			  "rest: 200 now A-1 | Out of the ground: set all 12 of them or heel them in | Out since 2026-04-18; roots in the air die by the hour. | today | replant",
 			  "rest: 150 now A-1 | It rocks a little: hold it firm | Seen on 2026-02-17. Roots that are moved tear as they grow: wires, where, and over which roots, before all else. | rocks a little | replant",
 			  "rest: 105 now A-1 | Water it: 400 ml, slowly, over the whole surface |  90 % dry today; between 2026-04-16 and 2026-04-20, by what is known of its roots. | 90 % dry | aftercare, 0.4 L",
-			  "rest: 73.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Nobody wrote down a watering, a weight or a feel since 2026-01-01. | not known | aftercare",
+			  "rest: 73.28571428571429 due A-1 | Its water is not known: lift it or feel it now | Nobody wrote down a watering or a feel since 2026-01-01, nor a weight that tells how dry it is. | not known | aftercare",
 			  "rest: 64.28571428571429 due A-1 | Its water is not known: lift it or feel it now | It was last known on 2026-03-05, when it was poured, weighed or felt. It may be dry from 2026-04-25 on. | 44 days | aftercare",
 			  "rest: 63 due A-1 | Lift it | Planned for 2026-04-15. | 3 days late | replant",
 			  "rest: 55.142857142857146 due A-1 | Heeled in: pot or plant all 12 of them in their window | Heeled in since 2026-04-17; their place there is for days or weeks, not for seasons. | 1 day | replant",

@@ -74,9 +74,9 @@ function unknownWaterItem(
 			: `Water of ${group.length} trees is not known: lift or feel them now`,
 		reason: `${
 			!one
-				? 'Nobody wrote down for weeks, or ever, that they were watered, weighed or felt.'
+				? 'Nobody wrote down for weeks, or ever, what tells how dry they are: a watering, a feel, or a weight to set against one after water.'
 				: last === null
-					? `Nobody wrote down a watering, a weight or a feel since ${first.standing?.pottedOn ?? ''}.`
+					? `Nobody wrote down a watering or a feel since ${first.standing?.pottedOn ?? ''}, nor a weight that tells how dry it is.`
 					: `It was last known on ${last}, when it was poured, weighed or felt.`
 		}${dryFrom === undefined ? '' : dryFrom <= today ? ' It may be dry already.' : ` It may be dry from ${dryFrom} on.`}`,
 		figure: one && last !== null ? daysInWords(longest) : 'not known',

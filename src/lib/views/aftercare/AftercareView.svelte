@@ -213,7 +213,7 @@
 								>{/if}
 						</p>
 					</div>
-					{#if !isClosed}<div class="flex gap-1.5">
+					{#if !isClosed}<div class="flex flex-wrap items-center gap-1.5 sm:ml-auto">
 							{#if (task.released?.ask ?? '') === ''}
 								<DoneButton
 									{task}

@@ -67,7 +67,7 @@
 		scale: 'corrected by the scale under it',
 		probe: 'corrected by a probe',
 		felt: 'corrected by how it felt',
-		assumed: 'nobody wrote down a watering, a weight or a feel'
+		assumed: 'nobody wrote down what tells how dry it is'
 	};
 	const recent = $derived(
 		[
@@ -135,11 +135,11 @@
 	<p class="mt-1">
 		{#if !known}
 			{water.knownOn === null
-				? `Nobody wrote down a watering, a weight or a feel of it since ${format().day(water.standsSince, today)}.`
+				? `Nobody wrote down a watering or a feel of it since ${format().day(water.standsSince, today)}, nor a weight that tells how dry it is.`
 				: `It was last known ${format().day(water.knownOn, today)}, when it was poured, weighed or felt.`}
 			{water.weighedOn === null
 				? ''
-				: `The weight of ${format().day(water.weighedOn, today)} tells no dryness: nobody weighed it after its last water.`}
+				: `The weight of ${format().day(water.weighedOn, today)} has none after the last water to be set against: it tells no dryness.`}
 			{water.restUntil
 				? ''
 				: next.earliest && next.earliest > today
