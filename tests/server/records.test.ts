@@ -466,7 +466,8 @@ describe('aftercare', () => {
 		const task = {
 			source: 'first-buds@2026-03-03',
 			toOn: '2026-03-10',
-			release: { condition: 'buds-move', value: 0, byOn: '2026-05-01', after: '' }
+			release: { condition: 'buds-move', value: 0, byOn: '2026-05-01', after: '' },
+			everyDays: null
 		} as const;
 		const days = defaultValues['aftercare.lapsesSeasonDays'];
 		const over = (on: string, one: Parameters<typeof overForGood>[0] = task) =>
@@ -523,6 +524,7 @@ describe('aftercare', () => {
 		await addTask(store, tree.id, taskInput.parse(input));
 		expect(taskInput.safeParse({ ...input, toOn: '2026-04-01' }).error?.issues[0]?.path).toEqual(['toOn']);
 		const listed = async (on: string) => (await listedTrees(store, on, defaultValues))[0];
+		await recordLook(store, tree.id, observationInput.parse(emptyLook));
 		expect(await listed('2026-04-30')).toMatchObject({ nextOn: '2026-05-01', nextTask: 'Look' });
 		// Beyond the days of Today what waits for the tree is named last, though its day comes first.
 		const waiting = {

@@ -134,9 +134,9 @@ describe('aftercare', () => {
 		expect(shelter(excess + 0.01)?.kind).toBe('shelter');
 	});
 	it('work of the days and of the season after root work is over for good when it is that late, other work never', () => {
-		const lapsed = (source: string, late: number) =>
+		const lapsed = (source: string, late: number, everyDays: number | null = null) =>
 			hasLapsed(
-				{ toOn: '2026-03-09', source: `${source}@2026-03-02` },
+				{ toOn: '2026-03-09', source: `${source}@2026-03-02`, everyDays },
 				addDays('2026-03-09', late),
 				defaultValues
 			);
@@ -152,6 +152,15 @@ describe('aftercare', () => {
 			).toEqual([false, true]);
 		for (const rule of ['repot-need', 'collar-again', 'feeding', 'arborist'])
 			expect(lapsed(rule, 900), rule).toBe(false);
+		// Of work done again and again the next turn has come and gone too, and a month at the least.
+		for (const [every, most] of [
+			[days - 7, days],
+			[days + 7, days + 7]
+		] as const)
+			expect(
+				[most, most + 1].map((late) => lapsed('again', late, every)),
+				`every ${every} days`
+			).toEqual([false, true]);
 	});
 	it('work that waits is held on its last day, and brought up the day after', () => {
 		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };

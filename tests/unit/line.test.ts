@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/maths/calendar';
 import { releaseFacts, stillWaitedFor } from '$core/tree/gate';
 import type { CheckFirst, Urgent } from '$core/tree/urgent';
 import { taskSchema } from '$core/vocabulary/task';
@@ -11,6 +12,7 @@ import { smellSince } from '$core/tree/kept';
 import { standingOf } from '$core/tree/standing';
 import { lineOfCare, standingSentence, workLabel } from '$core/tree/line-of-care';
 import { pictureSchema } from '$core/take-in/picture';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { observationSchema } from '$core/examine/looks/observation';
 import type { Cut } from '$core/roots/plan/plan';
 import { lastRootWork, rootLosses } from '$core/tree/losses';
@@ -218,8 +220,11 @@ describe('the line of care', () => {
 });
 
 describe('how a tree stands', () => {
+	/** Looked at lately, so that a look is not what comes next. */
+	const seen = (change: Partial<TreeRecords> = {}, cuts: Cut[] = []) =>
+		records({ observations: [look('2026-04-01', null)], ...change }, cuts);
 	const sentence = (
-		of: ReturnType<typeof records>,
+		of: ReturnType<typeof seen>,
 		urgent: Urgent | null = null,
 		check: CheckFirst | null = null
 	) =>
@@ -239,7 +244,7 @@ describe('how a tree stands', () => {
 			...task('half-off', '2026-05-01', '2026-05-02'),
 			release: { condition: 'buds-move' as const, value: 0, byOn: '2099-01-01', after: '' }
 		};
-		const of = records({ tasks: [waits, task('soon', '2026-05-10', '2026-05-12')] });
+		const of = seen({ tasks: [waits, task('soon', '2026-05-10', '2026-05-12')] });
 		expect(sentence(of).next).toBe('Look soon');
 		const urgent: Urgent = {
 			conditionId: 'root-rot',
@@ -268,7 +273,7 @@ describe('how a tree stands', () => {
 		);
 	});
 	it('says what is planned where no task comes before it, and first of all that it is out of the ground', () => {
-		const planned = (change: Partial<TreeRecords>, cuts: Cut[] = []) => sentence(records(change, cuts)).next;
+		const planned = (change: Partial<TreeRecords>, cuts: Cut[] = []) => sentence(seen(change, cuts)).next;
 		const lateTask = task('soon', '2025-01-10', '2025-01-12');
 		expect(planned({}, [cut('r4', 0)])).toBe('Cut one root, stage I for 2025-02-10');
 		expect(planned({ tasks: [lateTask] }, [cut('r4', 0)])).toBe('Look soon');
@@ -287,7 +292,7 @@ describe('how a tree stands', () => {
 				ticks: [],
 				log: { liftedOn: '2026-03-05', ballDiameterMm: 400, ballDepthMm: 300, after }
 			});
-		const base = records();
+		const base = seen();
 		const tree = { ...base.tree, situation: 'just-lifted' as const };
 		expect(planned({ tree, lifts: [lift('wrapped')], tasks: [lateTask] })).toBe(
 			'Out of the ground since 2026-03-05: set it or heel it in'
@@ -305,7 +310,7 @@ describe('how a tree stands', () => {
 			pot: 'smaller',
 			meaning: ''
 		};
-		const pressed = (after: string) => sentence(records({ tree, lifts: [lift(after)] }), rot).next;
+		const pressed = (after: string) => sentence(seen({ tree, lifts: [lift(after)] }), rot).next;
 		expect(pressed('wrapped')).toMatch(/^Out of the ground/);
 		expect(pressed('out')).toMatch(/^Out of the ground/);
 		expect(pressed('heeled-in')).toMatch(/^Root rot is likely/);
@@ -318,7 +323,7 @@ describe('how a tree stands', () => {
 	});
 	it('a bad smell since it was set and worked on leads until it is old; one of before is of what was taken away', () => {
 		const smelt = (on: string, smell = 'sour') =>
-			records({
+			seen({
 				observations: [observationSchema.parse({ id: 'o', version: 1, observedOn: on, smell })],
 				tasks: [task('soon', '2026-05-10', '2026-05-12')]
 			});
@@ -338,26 +343,59 @@ describe('how a tree stands', () => {
 	});
 	it('what belonged to the days of the work leads no more when they are long over', () => {
 		const shelter = { ...task('on', '2025-03-01', '2025-03-03'), source: 'shelter-on@2025-03-01' };
-		expect(sentence(records({ tasks: [shelter, task('soon', '2026-05-10', '2026-05-12')] })).next).toBe(
+		expect(sentence(seen({ tasks: [shelter, task('soon', '2026-05-10', '2026-05-12')] })).next).toBe(
 			'Look soon'
 		);
-		expect(sentence(records({ tasks: [shelter] })).next).toMatch(/set the next look/);
+		expect(sentence(seen({ tasks: [shelter] })).next).toMatch(/set the next look/);
+	});
+	it('asks for a look where nobody has looked for long, unless its work is of these days, or is late and cannot wait', () => {
+		const most = defaultValues['look.overdueDays'];
+		const next = (unseen: number, change: Partial<TreeRecords> = {}) => {
+			const on = addDays(today, -unseen);
+			const base = records();
+			return [
+				{ ...base, ...change, observations: [look(on, null)] },
+				{
+					...base,
+					...change,
+					examinations: [examinationSchema.parse({ id: 'e', version: 1, examinedOn: on, findings: [] })]
+				},
+				{ ...base, ...change, examinations: [], tree: { ...base.tree, takenInOn: on } }
+			].map((of) => sentence(of).next);
+		};
+		const all = (what: string) => [what, what, what];
+		expect(next(most)).toEqual(all(`Unseen for ${most} days: look at it`));
+		expect(next(most - 1)).toEqual(all('Nothing is planned: set the next look.'));
+		// A task of the day, of no work or of work of before.
+		const soon = task('soon', '2026-04-10', '2026-05-12');
+		expect(next(most, { tasks: [soon] })[0]).toMatch(/^Unseen/);
+		const after = (days: number) => ({ tasks: [{ ...soon, source: `turning@${addDays(today, -days)}` }] });
+		expect(next(most, after(most - 1))).toEqual(all('Look soon'));
+		expect(next(most, after(most))[0]).toMatch(/^Unseen/);
+		expect(next(most + 40, after(most))[0]).toMatch(/^Unseen/);
+		const late = (kind: 'cold' | 'turning') => ({
+			tasks: [{ ...task('late', '2026-04-01', addDays(today, -1)), kind }]
+		});
+		expect(next(most, late('cold'))).toEqual(all('Look late'));
+		expect(next(most, late('turning'))[0]).toMatch(/^Unseen/);
+		const lateToday = { tasks: [{ ...task('late', '2026-04-01', today), kind: 'cold' as const }] };
+		expect(next(most, lateToday)[0]).toMatch(/^Unseen/);
 	});
 	it('says the time in care and what closes first', () => {
 		const standing = sentence(
-			records({
+			seen({
 				tasks: [task('late', '2026-05-01', '2026-06-01'), task('soon', '2026-05-10', '2026-05-12')]
 			})
 		);
 		expect(standing).toEqual({ stands: '14 months in care.', next: 'Look soon' });
-		expect(sentence(records()).next).toMatch(/set the next look/);
+		expect(sentence(seen()).next).toMatch(/set the next look/);
 	});
 	it.each([
 		['dead', /^Lost after 13 months/],
 		['re-established', /^Re-established after/],
 		['gone', /^Gone to another home/]
 	] as const)('says how a case ended: %s', (state, words) => {
-		const base = records();
+		const base = seen();
 		expect(sentence({ ...base, tree: { ...base.tree, state, closedOn: '2026-03-01' } }).stands).toMatch(
 			words
 		);

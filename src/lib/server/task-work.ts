@@ -1,5 +1,5 @@
 import { fallsAway, tasksAnswered, type ResultKind } from '../core/aftercare/tasks/result';
-import { workedOn } from '../core/aftercare/tasks/source';
+import { AGAIN, workedOn } from '../core/aftercare/tasks/source';
 import type { Task, TaskInput } from '../core/vocabulary/task';
 import { addDays, daysBetween } from '../core/maths/calendar';
 import { Refusal } from './errors';
@@ -39,7 +39,7 @@ export async function closeInWork(
 		fromOn,
 		toOn: addDays(fromOn, Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn))),
 		release: null,
-		source: `again@${on}`
+		source: `${AGAIN}@${on}`
 	});
 }
 

@@ -83,9 +83,12 @@ export async function listedTrees(store: Store, on: string, values: Values): Pro
 		later.map((one) => [one.treeId, { ...one, release: wholeRelease(parsedJson(one.release)) }])
 	);
 	const nextFor = new Map(
-		inCare.map(({ tree: { id }, tasks, standing, facts }) => {
+		inCare.map(({ tree: { id, takenInOn }, tasks, standing, facts, lastLookOn }) => {
 			const beyond = laterOf.get(id);
-			return [id, nextOf(beyond ? [...tasks, beyond] : tasks, standing, facts, on, values)];
+			return [
+				id,
+				nextOf(beyond ? [...tasks, beyond] : tasks, standing, lastLookOn ?? takenInOn, facts, on, values)
+			];
 		})
 	);
 	return rows.map((row) => {

@@ -272,7 +272,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 			? ` Root function was ${percent(phi.phi)} by weighings, last on ${weighedOn}; ${percent(enough)} is wanted.`
 			: fresh
 				? ` Its weighings tell little: root function was between ${percent(phi.low)} and ${percent(phi.high)}.`
-				: ` It was last weighed ${tooOld(weighedOn, input)}.`;
+				: ` Weighings last told what its roots drink ${tooOld(weighedOn, input)}.`;
 	const all = readingsOf(since, 'shootExtensionMm');
 	const shoots = all.filter((reading) => !stale(reading.on, input, values['verdict.shootDays']));
 	const newest = all.at(-1);

@@ -1,22 +1,10 @@
+import { weightOf } from '../aftercare/tasks/pressing';
 import { hasLapsed, headed, timed } from '../aftercare/tasks/release';
 import { daysBetween } from '../maths/calendar';
 import { atStart } from '../text/mid-sentence';
 import type { Values } from '../values/values';
 import type { Task } from '../vocabulary/task';
 import { common, daysInWords, rises, type TodayItem, type TodayTree } from './item';
-
-type Pressing = Pick<Task, 'kind' | 'state' | 'toOn' | 'source'>;
-const weightOf = (kind: Task['kind'], values: Values): number => values[`today.weight.${kind}`];
-const isLate = (task: Pressing, today: string, values: Values): boolean =>
-	task.state === 'open' && task.toOn < today && weightOf(task.kind, values) >= values['today.weightPressing'];
-
-/** True when a task is already late for work that cannot wait. */
-export const isAlarm = (task: Pressing, today: string, values: Values): boolean =>
-	isLate(task, today, values) && !hasLapsed(task, today, values);
-
-/** True when such work is over for good, and nobody said whether it was done. */
-export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
-	isLate(task, today, values) && hasLapsed(task, today, values);
 
 /** Small work that is late does not press before what harms a tree. */
 const isSmall = (kind: Task['kind'], values: Values): boolean =>

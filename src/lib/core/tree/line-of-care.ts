@@ -125,6 +125,12 @@ export const workLabel = ({ by, share }: Pick<WorkLoss, 'by' | 'share'>): string
 			? 'dead root cut'
 			: `${percent(share)} cut`;
 
+/** Day of the last look at a tree, at all of it or as it recovers; null where nobody looked. */
+const lastLookOn = ({ observations, examinations }: TreeRecords): string | null =>
+	[...observations.map((look) => look.observedOn), ...examinations.map((look) => look.examinedOn)]
+		.sort()
+		.at(-1) ?? null;
+
 /** How a tree stands and what comes next, the most pressing: two short sentences. */
 export function standingSentence(
 	records: TreeRecords,
@@ -163,6 +169,7 @@ export function standingSentence(
 			pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
 			planned: plannedWork(records, today, values)[0] ?? null
 		},
+		lastLookOn(records) ?? tree.takenInOn,
 		facts,
 		today,
 		values

@@ -1,9 +1,12 @@
 import { daysBetween } from '../maths/calendar';
 import { firmnessSaid, smellAsks } from '../examine/looks/seen-words';
 import { chanceSaid, likelihood } from '../text/percent';
+import { isAlarm } from '../aftercare/tasks/pressing';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
+import { workedOn } from '../aftercare/tasks/source';
 import type { TodayTask } from '../vocabulary/task';
 import type { Values } from '../values/values';
+import { counted } from '../text/plural';
 import { midSentence } from '../text/mid-sentence';
 import type { StandingKept } from './kept';
 
@@ -26,13 +29,19 @@ export const checkAsked = ({ check }: Pick<NonNullable<StandingKept['check']>, '
 
 /**
  * What comes next for a tree, the most pressing: what others have to see, a tree whose roots are in the air, what its last look says to
- * act on, one that is heeled in or loose, a check that decides, then its open tasks as the tree times them and what was planned. What waits for the tree is not next, nor what lapsed.
+ * act on, one that is heeled in or loose, a check that decides, a look where nobody has looked for long and nothing late cannot wait, then its open tasks as the tree times
+ * them and what was planned. What waits for the tree is not next, nor what lapsed.
  * @param stands null where it was never folded
+ * @param seenOn day of its last look, or of its taking in
  * @returns null where nothing is open or planned
  */
 export function nextOf(
-	tasks: readonly Pick<TodayTask, 'kind' | 'title' | 'source' | 'state' | 'fromOn' | 'toOn' | 'release'>[],
+	tasks: readonly Pick<
+		TodayTask,
+		'kind' | 'title' | 'source' | 'state' | 'fromOn' | 'toOn' | 'release' | 'everyDays'
+	>[],
 	stands: StandsForNext | null,
+	seenOn: string,
 	facts: ReleaseFacts,
 	today: string,
 	values: Values
@@ -62,6 +71,15 @@ export function nextOf(
 			what: `${check.label} is ${likelihood(check.chance)} (${chanceSaid(check.chance)}); ${checkAsked(check)}`,
 			on: null
 		};
+	const unseen = daysBetween(seenOn, today);
+	// What follows work of these days is done by it, looked at since or not.
+	const follows = open.some(({ source }) => {
+		const work = workedOn(source) ?? '';
+		return work > seenOn && daysBetween(work, today) < values['look.overdueDays'];
+	});
+	const alarm = open.some((task) => isAlarm(task, today, values));
+	if (unseen >= values['look.overdueDays'] && !follows && !alarm)
+		return { what: `Unseen for ${counted(unseen, 'day')}: look at it`, on: null };
 	const [first] = open;
 	if (planned && (!first || planned.on <= first.toOn))
 		return {

@@ -6,7 +6,7 @@ import { addDays, daysBetween } from '../../maths/calendar';
 import type { Observation } from '../../examine/looks/observation';
 import type { StageGate } from '../../roots/plan/stage-gate';
 import type { Values } from '../../values/values';
-import { ruleOf, workedOn } from './source';
+import { AGAIN, ruleOf, workedOn } from './source';
 import type { Task } from '../../vocabulary/task';
 
 export interface ReleaseFacts {
@@ -214,9 +214,12 @@ const ofItsSeason: ReadonlySet<string> = new Set([
 	'clear-growth'
 ]);
 
-/** Whether the time of an open task, as the tree gives it (see `timed`), is over for good: it is asked whether it was done, and leads and alarms nothing. */
+/**
+ * Whether the time of an open task, as the tree gives it (see `timed`), is over for good: it is asked whether it was done, and leads and alarms nothing.
+ * Of work done again and again that is where its next turn has come and gone too.
+ */
 export const hasLapsed = (
-	{ toOn, source }: Pick<Task, 'toOn' | 'source'>,
+	{ toOn, source, everyDays }: Pick<Task, 'toOn' | 'source' | 'everyDays'>,
 	today: string,
 	values: Values
 ): boolean => {
@@ -224,6 +227,7 @@ export const hasLapsed = (
 	const late = daysBetween(toOn, today);
 	return (
 		(ofItsDays.has(rule) && late > values['aftercare.lapsesDays']) ||
+		(rule === AGAIN && late > Math.max(values['aftercare.lapsesDays'], everyDays ?? 0)) ||
 		(ofItsSeason.has(rule) && late > values['aftercare.lapsesSeasonDays'])
 	);
 };
@@ -234,7 +238,7 @@ export const headed = (task: { title: string; released: Released | null }): stri
 
 /** Whether work that is only thought of had its days before a day: nobody is offered to plan it any more. */
 export const overForGood = (
-	task: Pick<Task, 'toOn' | 'source' | 'release'>,
+	task: Pick<Task, 'toOn' | 'source' | 'release' | 'everyDays'>,
 	today: string,
 	values: Values
 ): boolean =>
