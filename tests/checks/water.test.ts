@@ -327,6 +327,7 @@ describe('what is poured, weighed, probed and felt', () => {
 				phiOn: () => 0.7,
 				phiSpread: 0.2,
 				inLeaf: () => true,
+				rainReach: 0,
 				...change
 			},
 			values

@@ -518,6 +518,39 @@ describe('aftercare', () => {
 		await undo(store, ...entryIds);
 		expect((await tasks.get(store.db, first.id))?.state).toBe('open');
 	});
+	it('what comes up again does so from the day it was done on, or from today where that turn is over too', async () => {
+		const { store, tree } = await storeWithTree();
+		const again = async (on: string, againFrom?: string) => {
+			const one = {
+				...taskInput.parse({ kind: 'turning', title: 'Turn it', fromOn: '2025-09-01', toOn: '2025-09-11' }),
+				...openTask,
+				release: null,
+				everyDays: 21,
+				source: `turning@${on}`,
+				id: `turn-${on}-${againFrom ?? ''}`,
+				version: 1
+			};
+			await store.write(async (tx) => tasks.put(tx, tree.id, one));
+			await closeTask(store, tree.id, {
+				taskId: one.id,
+				version: 1,
+				state: 'done',
+				skipReason: '',
+				on,
+				againFrom
+			});
+			const all = await tasks.list(store.db, tree.id);
+			expect(all.find(({ id }) => id === one.id)).toMatchObject({ state: 'done', closedOn: on });
+			const next = all.find(({ state, source }) => state === 'open' && source === `again@${on}`);
+			if (next) await store.write(async (tx) => tasks.remove(tx, next.id));
+			return next && [next.fromOn, next.toOn];
+		};
+		expect(await again('2026-04-10', '2026-04-18')).toEqual(['2026-05-01', '2026-05-11']);
+		// Its next turn ends on the day itself, or ended the day before.
+		expect(await again('2026-03-18', '2026-04-18')).toEqual(['2026-04-08', '2026-04-18']);
+		expect(await again('2026-03-17', '2026-04-18')).toEqual(['2026-04-18', '2026-04-28']);
+		expect(await again('2026-02-17')).toEqual(['2026-03-10', '2026-03-20']);
+	});
 	it('takes a task by hand and refuses one that ends before it begins', async () => {
 		const { store, tree } = await storeWithTree();
 		const input = { kind: 'look', title: 'Look', fromOn: '2026-05-01', toOn: '2026-05-08' };

@@ -281,7 +281,8 @@ describe('a pot that is found wetter than reckoned', () => {
 				seen: [{ on: '2026-06-02', dryness: 0, sd: 1e-6, how: 'weighing' }],
 				phiOn: () => 1,
 				phiSpread: 0.2,
-				inLeaf: () => true
+				inLeaf: () => true,
+				rainReach: 0
 			},
 			values
 		);
@@ -296,7 +297,8 @@ describe('a pot that is found wetter than reckoned', () => {
 				seen: [{ on: '2026-06-02', dryness: 0.25, sd: 1e-6, how: 'weighing' }],
 				phiOn: () => 1,
 				phiSpread: 0.2,
-				inLeaf: () => true
+				inLeaf: () => true,
+				rainReach: 0
 			},
 			values
 		);

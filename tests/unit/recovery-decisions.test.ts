@@ -732,7 +732,7 @@ describe('what nature does not do', () => {
 
 	it('asks why shoots shrink, and takes it with a note', () => {
 		expect(said({ shootExtensionMm: 30 })[0]).toMatch(
-			/42 mm on 2026-05-03, now 30 mm, and shoots do not shrink/
+			/42 mm\u{2063} on 2026-05-03, now \u{2063}30 mm\u{2063}, and shoots do not shrink/u
 		);
 		expect(said({ shootExtensionMm: 30, note: 'cut back after hail' })).toEqual([]);
 		expect(said({ shootExtensionMm: 40 })).toEqual([]);

@@ -1,7 +1,7 @@
 import { plain } from '$core/text/format';
 import { newShootsOn } from '$core/climate/cold-limit';
 import { growingSeason } from '$core/climate/normals';
-import { addDays } from '$core/maths/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 import { describe, expect, it } from 'vitest';
 import { bareDay, type SeriesDay } from '$core/climate/series';
 import { taskKinds, type Task } from '$core/vocabulary/task';
@@ -393,6 +393,36 @@ describe('today', () => {
 			sentence: 'Done or missed? Shelter it'
 		});
 		expect(item(lapses + 1, 'water-by-weight@2025-12-01')?.level).toBe('now');
+		// On which day it was done is asked for, also of what would have waited for the tree.
+		expect([lapses, lapses + 1].map((late) => item(late, 'cold@2025-12-01')?.task?.lapsed)).toEqual([
+			false,
+			true
+		]);
+		const waited = (lateBy: number) =>
+			items(
+				entry({
+					tasks: [
+						{
+							...of(0, 'first-buds@2025-12-01'),
+							release: {
+								condition: 'buds-move',
+								value: 0,
+								byOn: addDays(today, -lateBy - daysBetween('2025-12-01', today)),
+								after: ''
+							}
+						}
+					]
+				})
+			)[0];
+		const season = defaultValues['aftercare.lapsesSeasonDays'];
+		expect(waited(season)).toMatchObject({
+			task: null,
+			sentence: expect.stringMatching(/^Look first/) as string
+		});
+		expect(waited(season + 1)).toMatchObject({
+			task: { lapsed: true },
+			sentence: 'Done or missed? Shelter it'
+		});
 		const alarm = (lateBy: number) => isAlarm(of(lateBy, 'cold@2025-12-01'), today, defaultValues);
 		expect([alarm(lapses), alarm(lapses + 1)]).toEqual([true, false]);
 		const unanswered = (lateBy: number, source = 'cold@2025-12-01') =>

@@ -20,6 +20,7 @@ import { lastRootWork } from '$core/tree/losses';
 import { liftSchema } from '$core/replant/lifting/lift';
 import { emptyRoute } from '$core/replant/lifting/route';
 import { functionWeighed, groundStateOf, waterStateOf } from '$core/tree/water-state';
+import { potState } from '$core/aftercare/water/pot-state';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { bareDay, type SeriesDay } from '$core/climate/series';
 import { bench as place, cut, treeRecords, plantingOn } from '../records';
@@ -183,6 +184,48 @@ describe('how fast it dries', () => {
 		expect(filled({ litres: 0.5, ranOutL: 0.1 }, { measurements: [felt('2026-06-19', 'dry')] })).toBe(true);
 		expect(filled({ litres: 50, ranOutL: 0.1 })).toBe(true);
 		expect(filled({})).toBe(true);
+	});
+	it('what runs through a pot that unmeasured rain may have filled tells that it is full', () => {
+		const stores = { rootedMostL: 4, unrootedMostL: 0, surfaceM2: 0.1, crownM2: 0.1 };
+		const perDay = values['rootFunction.unmeasuredRainMm'] * stores.surfaceM2;
+		const after = (
+			days: number,
+			change: Partial<Parameters<typeof potState>[0]> = {},
+			how = 'by the climate'
+		) => {
+			const on = addDays(today, days);
+			return potState(
+				{
+					begin: { on: today, water: { rootedL: 0, unrootedL: 0 }, sd: 0.1 },
+					stores,
+					series: seriesOf(addDays(today, 1), days, 0).map((day) => ({ ...day, how })),
+					poured: [{ on, litres: 1, ranOut: true, caughtL: null, gainedL: 0.6 }],
+					seen: [],
+					phiOn: () => 1,
+					phiSpread: 0.1,
+					inLeaf: () => true,
+					rainReach: 0.5,
+					...change
+				},
+				values
+			).at(-1);
+		};
+		// It was reckoned empty and took up 0.6 L: 3.4 L are wanting, which half of the rain of so many days is.
+		const enough = Math.ceil(3.4 / (perDay * 0.5));
+		expect(after(enough)).toMatchObject({ dryness: 0, filled: true, sd: values['water.ranOutError'] });
+		expect(after(enough - 1)?.dryness).toBeCloseTo(0.85, 6);
+		expect(after(enough, { rainReach: 0 })?.dryness).toBeCloseTo(0.85, 6);
+		expect(after(enough, {}, '')?.dryness).toBeCloseTo(0.85, 6);
+		// Nothing ran out: what it took up is what it has.
+		const on = addDays(today, enough);
+		expect(
+			after(enough, { poured: [{ on, litres: 1, ranOut: false, caughtL: null, gainedL: 0.6 }] })?.dryness
+		).toBeCloseTo(0.85, 6);
+		// Felt or weighed meanwhile, that day or on one before, it is known from then on.
+		for (const seenOn of [on, addDays(on, -1), addDays(on, -5)]) {
+			const dry = { on: seenOn, how: 'felt' as const, dryness: 1, sd: 0.05 };
+			expect(after(enough, { seen: [dry] })?.dryness, seenOn).toBeGreaterThan(0.7);
+		}
 	});
 });
 

@@ -273,6 +273,8 @@ export interface TaskClosing {
 	/** Of work that comes up again: not any more. */
 	ends?: boolean;
 	on: string;
+	/** Day from which work that comes up again is planned, where its next days are over too. */
+	againFrom?: string;
 	/** What came of it: of a referral, who said what; otherwise filed as the record it is. */
 	result?: string;
 	/** 'watering': of work that asks for one, that it was watered; of other work nothing. */

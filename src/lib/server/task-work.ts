@@ -17,6 +17,8 @@ export interface Closing {
 	/** Of work that comes up again: not any more. */
 	ends?: boolean;
 	on: string;
+	/** Day from which work that comes up again is planned, where its next days are over too. */
+	againFrom?: string;
 }
 
 /** Closes an open task inside a piece of work; one that comes up again is planned anew. @throws Refusal 409 closed already */
@@ -24,7 +26,7 @@ export async function closeInWork(
 	work: Work,
 	taskId: string,
 	version: number,
-	{ state, skipReason, result = '', ends, on }: Closing
+	{ state, skipReason, result = '', ends, on, againFrom }: Closing
 ): Promise<void> {
 	const closed = await work.change(tasks, taskId, version, (task): Task => {
 		if (task.state !== 'open') throw new Refusal(409, 'This task is closed already.', 'Load the page again.');
@@ -32,12 +34,14 @@ export async function closeInWork(
 	});
 	if (closed.everyDays === null || ends) return;
 	const { id: _id, version: _version, ...again } = closed;
-	const fromOn = addDays(on, closed.everyDays);
+	const length = Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn));
+	const next = addDays(on, closed.everyDays);
+	const fromOn = againFrom !== undefined && addDays(next, length) < againFrom ? againFrom : next;
 	await work.add(tasks, {
 		...again,
 		...openTask,
 		fromOn,
-		toOn: addDays(fromOn, Math.min(closed.everyDays, daysBetween(closed.fromOn, closed.toOn))),
+		toOn: addDays(fromOn, length),
 		release: null,
 		source: `${AGAIN}@${on}`
 	});

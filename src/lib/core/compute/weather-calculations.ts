@@ -398,7 +398,9 @@ export const weatherCalculations: readonly Calculation[] = [
 					seen: seen.map(({ day, ...one }) => ({ ...one, on: on(day) })),
 					phiOn: () => rootFunction,
 					phiSpread: 0.2,
-					inLeaf: () => inLeaf
+					inLeaf: () => inLeaf,
+					// All of its days are given.
+					rainReach: 0
 				},
 				values
 			);

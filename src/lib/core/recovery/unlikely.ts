@@ -1,5 +1,6 @@
 import type { Span } from '../maths/calendar';
 import type { FieldProblem } from '../vocabulary/fields';
+import { measured } from '../text/measured';
 import type { Values } from '../values/values';
 import {
 	readingsOf,
@@ -11,7 +12,8 @@ import {
 /** Measures that do not fall by themselves: shoots within a season, woundwood, and the dead of a lot; living wood does not rise. */
 const rules: {
 	key: MeasureKey | 'lostCount';
-	unit: string;
+	/** Of a length in mm as the reader measures, else a count. */
+	length: boolean;
 	/** What the measure does not do. */
 	never: 'falls' | 'rises';
 	withinSeason: boolean;
@@ -20,7 +22,7 @@ const rules: {
 }[] = [
 	{
 		key: 'shootExtensionMm',
-		unit: ' mm',
+		length: true,
 		never: 'falls',
 		withinSeason: true,
 		what: 'shoots do not shrink',
@@ -28,7 +30,7 @@ const rules: {
 	},
 	{
 		key: 'woundwoodMm',
-		unit: ' mm',
+		length: true,
 		never: 'falls',
 		withinSeason: false,
 		what: 'woundwood does not grow back',
@@ -36,7 +38,7 @@ const rules: {
 	},
 	{
 		key: 'diebackLimitMm',
-		unit: ' mm',
+		length: true,
 		never: 'rises',
 		withinSeason: false,
 		what: 'dead wood does not come alive',
@@ -44,7 +46,7 @@ const rules: {
 	},
 	{
 		key: 'lostCount',
-		unit: '',
+		length: false,
 		never: 'falls',
 		withinSeason: false,
 		what: 'the dead stay dead',
@@ -75,8 +77,9 @@ export function unlikelyIn(
 ): FieldProblem[] {
 	if (look.note.trim() !== '') return [];
 	const season = seasons.find((span) => span.from <= look.observedOn && look.observedOn <= span.to);
-	return rules.flatMap(({ key, unit, never, withinSeason, what, perhaps }) => {
+	return rules.flatMap(({ key, length, never, withinSeason, what, perhaps }) => {
 		const now = look[key];
+		const said = (value: number): string => (length ? measured(value, 'mm') : String(Math.round(value)));
 		if (now === null || (withinSeason && !season)) return [];
 		const earlier = observations.filter(
 			(one) => one.observedOn < look.observedOn && (!withinSeason || one.observedOn >= (season?.from ?? ''))
@@ -92,7 +95,7 @@ export function unlikelyIn(
 		return [
 			{
 				field: 'note',
-				message: `must say why: ${Math.round(before.value)}${unit} on ${before.on}, now ${Math.round(now)}${unit}, and ${what} (${perhaps}?)`
+				message: `must say why: ${said(before.value)} on ${before.on}, now ${said(now)}, and ${what} (${perhaps}?)`
 			}
 		];
 	});

@@ -46,7 +46,12 @@ export interface TodayItem {
 	/** Litres to pour, for a watering that one touch writes down. */
 	pourL: number | null;
 	/** Task that one touch closes; null for what only leads somewhere. */
-	task: Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source' | 'minutes' | 'everyDays'> | null;
+	task:
+		| (Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source' | 'minutes' | 'everyDays'> & {
+				/** Its days are over for good: on which it was done is asked for. */
+				lapsed: boolean;
+		  })
+		| null;
 }
 
 /** What every line about one tree says of it. */

@@ -32,7 +32,6 @@ export function taskItems(entry: TodayTree, today: string, values: Values): Toda
 		const task = timed(given, entry.facts, today, values);
 		// What the tree has not released yet stays quiet.
 		if (task.released?.state === 'held') return [];
-		const asks = task.released !== null && task.released.ask !== '';
 		const untilOpen = daysBetween(today, task.fromOn);
 		const untilEnd = daysBetween(today, task.toOn);
 		if (untilOpen > values['today.aheadDays']) return [];
@@ -40,6 +39,7 @@ export function taskItems(entry: TodayTree, today: string, values: Values): Toda
 		const small = isSmall(task.kind, values);
 		const flag = task.kind === 'referral';
 		const lapsed = hasLapsed(task, today, values);
+		const asks = !lapsed && task.released !== null && task.released.ask !== '';
 		const level =
 			flag || isOverdue(given, entry.facts, today, values) ? 'now' : untilOpen <= 0 ? 'due' : 'soon';
 		const urgency = flag
@@ -85,7 +85,8 @@ export function taskItems(entry: TodayTree, today: string, values: Values): Toda
 							kind: task.kind,
 							source: task.source,
 							minutes: task.minutes,
-							everyDays: task.everyDays
+							everyDays: task.everyDays,
+							lapsed
 						}
 			}
 		];

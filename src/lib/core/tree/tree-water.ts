@@ -370,7 +370,7 @@ function leafySince(today: string, earliest: string, inLeaf: (on: string) => boo
 /** Its pot day by day up to a day, by what was poured, seen and drunk. */
 function stateUntil(
 	today: string,
-	{ series }: PlaceWeather,
+	{ place, series }: PlaceWeather,
 	{
 		stores,
 		seen,
@@ -403,7 +403,8 @@ function stateUntil(
 			seen: seen.seen,
 			phiOn: (on) => phiByDay.get(on) ?? root.phi,
 			phiSpread: root.phi > 0 ? (root.high - root.low) / 2 / Z90 / root.phi : 1,
-			inLeaf
+			inLeaf,
+			rainReach: values[`place.rain.${place.kind}`]
 		},
 		values
 	);

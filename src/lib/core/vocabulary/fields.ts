@@ -86,13 +86,14 @@ export function oneOf<const T extends readonly [string, ...string[]]>(words: T) 
 	return z.enum(words, { error: `must be one of: ${words.join(', ')}` });
 }
 
-const DATE_MESSAGE = `must be a date from ${EARLIEST_DATE} to ${LATEST_DATE}, written YYYY-MM-DD`;
+const DATE_MESSAGE = `must be a date from ${EARLIEST_DATE} to ${LATEST_DATE}`;
 
 /** A date of work, as a calendar date without a time. */
 export const calendarDate = () =>
 	z
 		.string({ error: DATE_MESSAGE })
-		.regex(/^\d{4}-\d{2}-\d{2}$/, { error: DATE_MESSAGE })
+		// Told once, however it is none.
+		.regex(/^\d{4}-\d{2}-\d{2}$/, { error: DATE_MESSAGE, abort: true })
 		.refine((text) => isCalendarDate(text) && text >= EARLIEST_DATE && text <= LATEST_DATE, {
 			error: DATE_MESSAGE
 		});

@@ -1,7 +1,7 @@
 import { numberTyped } from '../../core/text/typed';
 import { z } from 'zod';
 import { resultKinds } from '../../core/aftercare/tasks/result';
-import { count, id, note, oneOf } from '../../core/vocabulary/fields';
+import { calendarDate, count, id, note, oneOf } from '../../core/vocabulary/fields';
 import { closeTask, taskResult, type TaskResult } from '../aftercare';
 import { today } from '../clock';
 import { getStore } from '../store';
@@ -15,7 +15,9 @@ const closingForm = z.strictObject({
 	state: oneOf(['done', 'skipped']),
 	skipReason: note(300),
 	result: note(1200),
-	ends: z.stringbool().default(false)
+	ends: z.stringbool().default(false),
+	/** Day on which it was done; today where the form asks for none. */
+	on: calendarDate().optional()
 });
 const askedWord = z.enum(resultKinds).nullable().catch(null);
 
@@ -44,7 +46,12 @@ function foundIn(form: FormData): TaskResult | null {
 export async function closeTaskFromForm(form: FormData): Promise<{ told: string; entryId: string[] }> {
 	const found = foundIn(form);
 	const { treeId, ...closing } = readForm(closingForm, form);
-	const entryId = await closeTask(await getStore(), treeId, { ...closing, found, on: today() });
+	const entryId = await closeTask(await getStore(), treeId, {
+		...closing,
+		found,
+		on: closing.on ?? today(),
+		againFrom: today()
+	});
 	return {
 		told: closing.state === 'skipped' ? 'Skipped, with its reason.' : found ? 'Done, and kept.' : 'Done.',
 		entryId

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { likelihood } from '$core/text/percent';
 	import { enhance } from '$app/forms';
-	import { headed, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
+	import { hasLapsed, headed, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
 	import { taskKinds, type Task } from '$core/vocabulary/task';
 	import { addDays } from '$core/maths/calendar';
 	import { usualCrownSchool } from '$core/aftercare/crown/crown';
@@ -123,6 +123,7 @@
 	let making = $state(false);
 	const when = (task: { fromOn: string; toOn: string }): string => format().span(task.fromOn, task.toOn);
 	const late = (task: Task): boolean => !isClosed && task.toOn < today;
+	const lapsed = (task: Task): boolean => !isClosed && hasLapsed(task, today, values);
 	const kindNames: Record<Task['kind'], string> = {
 		water: 'water',
 		'dry-rest': 'dry rest',
@@ -202,7 +203,11 @@
 						{when(task)}{#if late(task)}<span class="block">past its window</span>{/if}
 					</p>
 					<div class="min-w-0 flex-1 basis-64">
-						<p class="text-lg leading-6 font-semibold">{format().inWords(headed(task))}</p>
+						<p class="text-lg leading-6 font-semibold">
+							{lapsed(task)
+								? `Done or missed? ${format().inWords(task.title)}`
+								: format().inWords(headed(task))}
+						</p>
 						<p class="text-sm text-slate">
 							<Terms text={format().inWords(task.reason, today)} />
 							<span class="whitespace-nowrap">({markSentence[task.mark]})</span>
@@ -214,9 +219,9 @@
 						</p>
 					</div>
 					{#if !isClosed}<div class="flex flex-wrap items-center gap-1.5 sm:ml-auto">
-							{#if (task.released?.ask ?? '') === ''}
+							{#if (task.released?.ask ?? '') === '' || lapsed(task)}
 								<DoneButton
-									{task}
+									task={{ ...task, lapsed: lapsed(task) }}
 									treeId={tree.id}
 									of={task.title}
 									action="?/close"
@@ -331,7 +336,7 @@
 				use:enhance={act({ keep: true, done: () => (making = false) })}
 				class="mt-3 flex flex-col gap-4"
 			>
-				<Problem {refused} />
+				{#if !doing && !skipping && !adding}<Problem {refused} />{/if}
 				<input type="hidden" name="workOn" value={workOn} />
 				<div>
 					<Choice
@@ -397,7 +402,7 @@
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" {refused} />
-<DoneSheet bind:task={doing} action="?/close" {refused} />
+<DoneSheet bind:task={doing} action="?/close" {today} {refused} />
 <Sheet bind:open={adding} title="Add a task">
 	<form
 		method="POST"

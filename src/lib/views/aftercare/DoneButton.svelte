@@ -2,20 +2,20 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { resultAsked } from '$core/aftercare/tasks/result';
-	import type { Task } from '$core/vocabulary/task';
 	import Button from '$ui/Button.svelte';
 	import { act } from '$ui/act';
+	import type { TaskDone } from './task-asked';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right';
 	import Check from '@lucide/svelte/icons/check';
 
 	/** Closes a task with one touch, asks for its result, or leads to where that is written down. */
 	interface Props {
-		task: Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source'>;
+		task: TaskDone;
 		treeId: string;
 		/** What it is called for those who cannot see it in its place. */
 		of: string;
 		action: string;
-		ask: (task: Pick<Task, 'id' | 'version' | 'title' | 'kind' | 'source'> & { treeId: string }) => void;
+		ask: (task: TaskDone & { treeId: string }) => void;
 	}
 	let { task, treeId, of, action, ask }: Props = $props();
 	const asked = $derived(resultAsked(task));
@@ -29,7 +29,7 @@
 	<Button href={resolve('/trees/[id]/recovery/backups', { id: treeId })} aria-label="Write them down: {of}"
 		>Write them down <ArrowRight size={18} /></Button
 	>
-{:else if asked}
+{:else if asked || task.lapsed}
 	<Button aria-label="Done: {of}" onclick={() => ask({ ...task, treeId })}><Check size={18} /> Done</Button>
 {:else}
 	<form method="POST" {action} use:enhance={act()}>

@@ -1,23 +1,24 @@
 <script lang="ts">
 	import { resultAsked } from '$core/aftercare/tasks/result';
-	import type { Task } from '$core/vocabulary/task';
 	import { budStates, smells } from '$core/examine/looks/seen-words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
+	import DateField from '$ui/DateField.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import type { Refused } from '$ui/field';
-	import type { TaskAsked } from './task-asked';
+	import type { TaskAsked, TaskDone } from './task-asked';
 	import TaskSheet from './TaskSheet.svelte';
 
 	/** Asks for what a piece of work was to find out; the answer is filed as the record it is. */
 	interface Props {
 		/** The task that is done; null while nothing is asked. */
-		task: (TaskAsked & Pick<Task, 'kind' | 'source'>) | null;
+		task: (TaskDone & TaskAsked) | null;
 		action: string;
+		today: string;
 		refused?: Refused | null;
 	}
-	let { task = $bindable(), action, refused }: Props = $props();
+	let { task = $bindable(), action, today, refused }: Props = $props();
 	const asked = $derived(task ? resultAsked(task) : null);
 	let buds = $state<(typeof budStates)[number] | ''>('');
 	let smell = $state<(typeof smells)[number] | ''>('');
@@ -29,7 +30,9 @@
 	bind:task
 	state="done"
 	{action}
-	description="What came of it is kept as what it is, and counts on every page."
+	description={asked
+		? 'What came of it is kept as what it is, and counts on every page.'
+		: 'Its days are over: say on which day it was done, or skip it.'}
 	{refused}
 	onkept={() => {
 		buds = '';
@@ -72,5 +75,13 @@
 			{refused}
 		/>
 	{/if}
+	<DateField
+		name="on"
+		label="Done on"
+		value={task?.lapsed ? '' : today}
+		hint={task?.lapsed ? 'About when, if nobody knows the day.' : undefined}
+		max={today}
+		{refused}
+	/>
 	<Button type="submit" tone="solid">Keep it</Button>
 </TaskSheet>

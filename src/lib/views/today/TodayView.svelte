@@ -64,7 +64,9 @@
 	);
 	/** What one tick settles: work that asks for no result, and water. */
 	const isQuick = (item: TodayItem): boolean =>
-		item.task ? [null, 'watering'].includes(resultAsked(item.task)) : item.pourL !== null;
+		item.task
+			? !item.task.lapsed && [null, 'watering'].includes(resultAsked(item.task))
+			: item.pourL !== null;
 	/** What is alike at one place: one tick takes all of it. */
 	const alike = (item: TodayItem): TodayItem[] =>
 		items.filter(
@@ -278,4 +280,4 @@
 </div>
 
 <SkipSheet bind:task={skipping} action="?/close" {refused} />
-<DoneSheet bind:task={doing} action="?/close" {refused} />
+<DoneSheet bind:task={doing} action="?/close" {today} {refused} />

@@ -4,7 +4,7 @@ import { feltDryness } from '../../examine/measuring/moisture';
 import type { Values } from '../../values/values';
 import type { SeriesDay } from '../../climate/series';
 import { drynessOf, fullPot, potDay, type PotStores, type PotWater } from '../../replant/pots/balance';
-import { kalman, type WeighingPair } from './root-function';
+import { kalman, unmeasuredRainMm, type WeighingPair } from './root-function';
 
 /** Where a correction of the state comes from. */
 export type SeenHow = 'weighing' | 'scale' | 'probe' | 'felt';
@@ -88,7 +88,8 @@ export function potState(
 		seen,
 		phiOn,
 		phiSpread,
-		inLeaf
+		inLeaf,
+		rainReach
 	}: {
 		begin: { on: string; water: PotWater; sd: number };
 		stores: PotStores;
@@ -99,6 +100,8 @@ export function potState(
 		phiOn: (on: string) => number;
 		phiSpread: number;
 		inLeaf: (on: string) => boolean;
+		/** Share of the rain outdoors that falls on the pot where it stands, 0 to 1. */
+		rainReach: number;
 	},
 	values: Values
 ): PotStateDay[] {
@@ -108,12 +111,16 @@ export function potState(
 	const lastOn = series.at(-1)?.on ?? '';
 	const days: PotStateDay[] = [];
 	let { water, sd } = begin;
+	/** Rain that may have come besides since its water was last known. */
+	let perhapsL = 0;
 	for (const day of series) {
 		if (day.on <= begin.on) continue;
 		const given = pouredOn.get(day.on) ?? [];
 		const list = seenOn.get(day.on) ?? [];
 		const before = given.length > 0 ? list.filter((one) => !byDevice(one)) : [];
 		const evening = given.length > 0 ? list.filter((one) => byDevice(one) && day.on < lastOn) : list;
+		perhapsL =
+			before.length > 0 ? 0 : perhapsL + unmeasuredRainMm([day], rainReach, values) * stores.surfaceM2;
 		({ water, sd } = correctedBy(before, { water, sd }, stores));
 		// Scales know what stayed. What was caught is known not to have stayed; what ran off uncaught is for the balance to say.
 		const litres = given.reduce(
@@ -133,11 +140,17 @@ export function potState(
 		if (given.some((one) => one.litres === null)) {
 			water = fullPot(stores);
 			sd = values['water.unmeasuredError'];
-		} else if (given.some((one) => one.ranOut) && drynessOf(water, stores) <= values['water.ranOutFull'])
-			sd = Math.min(sd, values['water.ranOutError']);
+		} else if (given.some((one) => one.ranOut)) {
+			const reckoned = drynessOf(water, stores);
+			// Where rain that nobody measured may have filled it, water that ran out tells that it did.
+			if (reckoned > values['water.ranOutFull'] && reckoned * most <= perhapsL) water = fullPot(stores);
+			if (drynessOf(water, stores) <= values['water.ranOutFull'])
+				sd = Math.min(sd, values['water.ranOutError']);
+		}
 		const expected = drynessOf(water, stores);
 		const wet = expected <= values['water.ranOutFull'];
 		({ water, sd } = correctedBy(evening, { water, sd }, stores));
+		if (evening.length > 0 || (given.length > 0 && wet)) perhapsL = 0;
 		days.push({
 			on: day.on,
 			water,

@@ -161,7 +161,7 @@ function phiFor(
 }
 
 /** Rain that may have fallen on a pot on days whose rain nobody measured, mm. @param reach share of the rain that reaches it */
-const unmeasuredRainMm = (days: readonly SeriesDay[], reach: number, values: Values): number =>
+export const unmeasuredRainMm = (days: readonly SeriesDay[], reach: number, values: Values): number =>
 	days.filter((day) => day.how !== '').length * values['rootFunction.unmeasuredRainMm'] * reach;
 
 /**

@@ -1,0 +1,19 @@
+import type { Values } from '../../values/values';
+import type { Task } from '../../vocabulary/task';
+import { hasLapsed } from './release';
+
+type Pressing = Pick<Task, 'kind' | 'state' | 'toOn' | 'source' | 'everyDays'>;
+
+/** How much work of a kind weighs beside other work, points of rank. */
+export const weightOf = (kind: Task['kind'], values: Values): number => values[`today.weight.${kind}`];
+
+const isLate = (task: Pressing, today: string, values: Values): boolean =>
+	task.state === 'open' && task.toOn < today && weightOf(task.kind, values) >= values['today.weightPressing'];
+
+/** True when a task is already late for work that cannot wait. */
+export const isAlarm = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today, values) && !hasLapsed(task, today, values);
+
+/** True when such work is over for good, and nobody said whether it was done. */
+export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
+	isLate(task, today, values) && hasLapsed(task, today, values);
