@@ -78,6 +78,13 @@ test('what was typed is there after a side page and after a reload, until it is 
 	await page.getByLabel('Tag').fill('Z-77');
 	await page.getByLabel('Name', { exact: true }).fill('Larch from the quarry lip');
 	await page.getByLabel('Trunk above the flare').fill('45');
+	const chosen = (group: string) =>
+		page.getByRole('radiogroup', { name: group }).getByRole('radio', { checked: true });
+	for (const [group, answer] of [
+		['How it stands', 'in the ground'],
+		['Vigour today', 'weak']
+	] as const)
+		await page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: answer }).click();
 	await page.getByRole('link', { name: 'Yard', exact: true }).first().click();
 	await page.waitForURL(/\/yard/);
 	await page.goBack();
@@ -89,6 +96,10 @@ test('what was typed is there after a side page and after a reload, until it is 
 	await expect(page.getByLabel('Tag')).toHaveValue('Z-77');
 	await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Larch from the quarry lip');
 	await expect(page.getByLabel('Trunk above the flare')).toHaveValue('45');
+	// What was chosen comes back as that, and what was not stays open.
+	await expect(chosen('How it stands')).toHaveText('in the ground');
+	await expect(chosen('Vigour today')).toHaveText('weak');
+	await expect(chosen('Permission to lift or work on it')).toHaveCount(0);
 	await expect(page.getByText('What you had typed here is back.')).toBeVisible();
 });
 

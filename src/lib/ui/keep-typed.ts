@@ -52,7 +52,8 @@ function touched(target: EventTarget | null): [string, string] | null {
 	const choice = target instanceof Element ? target.closest<HTMLButtonElement>('[role=radio]') : null;
 	const label = choice?.closest('[role=radiogroup]')?.getAttribute('aria-labelledby');
 	const name = label ? document.getElementById(label)?.textContent.trim() : undefined;
-	return choice && name ? [`choice:${name}`, choice.value] : null;
+	const value = choice?.dataset.value;
+	return value && name ? [`choice:${name}`, value] : null;
 }
 
 /** Puts a value back where it was typed, as if typed again; a field that says so already is left. */
@@ -62,7 +63,7 @@ function putBack(form: HTMLFormElement, [name, value]: [string, string]): 'put' 
 			const label = group.getAttribute('aria-labelledby');
 			if (!label || document.getElementById(label)?.textContent.trim() !== name.slice(7)) continue;
 			const choice = [...group.querySelectorAll<HTMLButtonElement>('[role=radio]')].find(
-				(one) => one.value === value
+				(one) => one.dataset.value === value
 			);
 			if (!choice) return 'missing';
 			if (choice.getAttribute('aria-checked') === 'true') return 'same';

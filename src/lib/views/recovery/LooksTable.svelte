@@ -16,7 +16,7 @@
 	const format = useFormat();
 	const spread = (look: Observation): string => {
 		const sd = shootsMean(look.shootsMm)?.sdMm;
-		return sd === null || sd === undefined ? '' : ` ± ${Math.round(sd)}`;
+		return sd === null || sd === undefined ? '' : ` ± ${format().measure(sd, 'mm', 0)}`;
 	};
 	const columns: { heading: string; cell: (look: Observation) => string }[] = [
 		{ heading: 'buds', cell: (look) => look.buds ?? '' },
