@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import KalmanFilter from 'kalmanjs';
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/maths/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 import { placeSchema } from '$core/vocabulary/place';
 import { simulateWeighedTree } from '$core/simulate/weighed-tree';
 import { defaultValues as values } from '$core/values/values';
@@ -218,7 +218,8 @@ describe('the next watering', () => {
 					known: true,
 					halfOn,
 					knownTo: '2026-03-20',
-					waterOn: { last: '2026-02-01', filled: '2026-02-01', dry: nextOn },
+					lastWaterOn: '2026-02-01',
+					dryDays: daysBetween('2026-02-01', nextOn),
 					leafySince
 				},
 				values
@@ -235,7 +236,8 @@ describe('the next watering', () => {
 			known: true,
 			halfOn: null,
 			knownTo: '2026-06-24',
-			waterOn: { last: '2026-06-01', filled: null, dry: null },
+			lastWaterOn: '2026-06-01',
+			dryDays: null,
 			leafySince: '2026-05-01'
 		};
 		expect(waterAlarms(drying, values)[0]?.text).toContain('stays wet for more than 23 days');
@@ -243,6 +245,21 @@ describe('the next watering', () => {
 		expect(waterAlarms({ ...drying, knownTo: '2026-06-12' }, values)).toHaveLength(1);
 		expect(waterAlarms({ ...drying, knownTo: '2026-06-11' }, values)).toEqual([]);
 		expect(waterAlarms({ ...drying, known: false }, values)).toEqual([]);
+		// Dry sooner than the limit it is too small, and it is said within how many days.
+		const least = values['pot.dryDownLeastDays'];
+		const fast = (dryDays: number | null, limit = least) =>
+			waterAlarms(
+				{ ...drying, knownTo: '2026-06-10', dryDays },
+				{ ...values, 'pot.dryDownLeastDays': limit }
+			).map(({ text }) => text.slice(0, 23));
+		expect(fast(least + 0.01)).toEqual([]);
+		expect(fast(null)).toEqual([]);
+		expect([fast(least), fast(1), fast(0), fast(2.5, 3)]).toEqual([
+			['It dries within 2 days:'],
+			['It dries within 1 day: '],
+			['It dries within 1 day: '],
+			['It dries within 3 days:']
+		]);
 	});
 	it('says that a pot stays wet, that it dries too fast, that it drinks less', () => {
 		expect(
@@ -251,7 +268,8 @@ describe('the next watering', () => {
 					known: true,
 					halfOn: '2026-06-20',
 					knownTo: '2026-06-24',
-					waterOn: { last: '2026-06-01', filled: null, dry: null },
+					lastWaterOn: '2026-06-01',
+					dryDays: null,
 					leafySince: '2026-05-01'
 				},
 				values
@@ -263,7 +281,8 @@ describe('the next watering', () => {
 					known: true,
 					halfOn: '2026-06-02',
 					knownTo: '2026-06-24',
-					waterOn: { last: '2026-06-01', filled: '2026-06-01', dry: '2026-06-02' },
+					lastWaterOn: '2026-06-01',
+					dryDays: 1,
 					leafySince: '2026-05-01'
 				},
 				values

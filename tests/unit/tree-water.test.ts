@@ -143,7 +143,7 @@ describe('the day from which its water is followed', () => {
 	});
 });
 describe('how fast it dries', () => {
-	const mild = seriesOf('2026-04-01', 100, 1);
+	const mild = seriesOf('2026-04-01', 100, 0.6);
 	it('is told from a watering that filled it, never from a sip, on a dry pot or on a wet one', () => {
 		const full = water({ waterings: [watering('2026-06-18')] }, mild);
 		const onDry = water(
@@ -160,6 +160,19 @@ describe('how fast it dries', () => {
 			expect(one.alarms.map((alarm) => alarm.kind)).not.toContain('fast');
 		// It is as dry as its kind is watered at today, which a sip yesterday has nothing to do with.
 		expect(onDry.next.on).toBe('2026-06-20');
+	});
+	it('is the same whether the water was measured, so that the day of the water is drawn upon, or not', () => {
+		const fast = (et0Mm: number, change: object): boolean =>
+			water({ waterings: [watering('2026-06-17', change)] }, seriesOf('2026-04-01', 100, et0Mm)).alarms.some(
+				({ kind }) => kind === 'fast'
+			);
+		const demands = Array.from({ length: 36 }, (_, i) => 0.3 + 0.05 * i);
+		const filled = demands.map((et0Mm) => fast(et0Mm, {}));
+		const measured = demands.map((et0Mm) => fast(et0Mm, { litres: 50, ranOutL: 10 }));
+		expect(filled.filter(Boolean).length).toBeGreaterThan(5);
+		expect(filled.filter((one) => !one).length).toBeGreaterThan(5);
+		const apart = demands.filter((_, i) => filled[i] !== measured[i]);
+		expect(apart.length, apart.join()).toBeLessThanOrEqual(2);
 	});
 	it('of a pot that was dry a day after it was filled is still told when sips followed', () => {
 		const hot = seriesOf('2026-04-01', 100, 40);

@@ -1,6 +1,6 @@
 import { roundPot } from '../replant/pots/volume';
 import type { TreeRecords } from './case';
-import { addDays } from '../maths/calendar';
+import { addDays, daysBetween } from '../maths/calendar';
 import { Z90 } from '../maths/normal';
 import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
@@ -140,22 +140,29 @@ export function functionCourse(
 }
 
 /**
- * The last day on which a pot was filled, and when it was dry enough to water after that, before more was poured.
+ * Days from full until a pot was dry enough to water, after it was filled for the last time and before more was poured. Its days end in the
+ * evening: what the day of the water drew counts, so that the pace of the days after it is taken back to full.
  * @param nextOn when it is to be watered next, where nothing was poured since
+ * @param trigger dryness at which its kind is watered, 0 … 1
+ * @returns null where it was not filled, or not dry before more was poured
  */
 function driedAfterFill(
 	state: readonly PotStateDay[],
 	nextOn: string | null,
 	trigger: number
-): { filled: string | null; dry: string | null } {
+): number | null {
 	const at = state.findLastIndex((day) => day.filled);
 	const filled = state[at];
-	if (!filled) return { filled: null, dry: null };
+	if (!filled) return null;
+	// It ran past a ball that stayed dry.
+	if (filled.dryness >= trigger) return 0;
 	const after = state.slice(at + 1);
 	const pouredAt = after.findIndex((day) => day.poured);
 	const run = pouredAt < 0 ? after : after.slice(0, pouredAt);
-	const dry = run.find((day) => day.dryness >= trigger)?.on ?? (pouredAt < 0 ? nextOn : null);
-	return { filled: filled.on, dry };
+	const dry =
+		run.find((day) => day.dryness >= trigger) ??
+		(pouredAt < 0 && nextOn !== null ? { on: nextOn, dryness: trigger } : null);
+	return dry && (trigger * daysBetween(filled.on, dry.on)) / (dry.dryness - filled.dryness);
 }
 
 /** What was poured, weighed, felt and probed since a planting, as the balance of the pot takes it. */
@@ -335,7 +342,8 @@ export function treeWater(
 				known: from !== 'assumed',
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
-				waterOn: { last: lastWaterOn, ...driedAfterFill(state, next.on, trigger) },
+				lastWaterOn,
+				dryDays: driedAfterFill(state, next.on, trigger),
 				// What was before its last water is not asked: years of leaves need not be walked.
 				leafySince: leafySince(today, lastWaterOn ?? today, inLeaf)
 			},

@@ -12,6 +12,7 @@ import {
 	type PotWater
 } from '../../replant/pots/balance';
 import { driedTo } from './pot-state';
+import { counted } from '../../text/plural';
 import { Z90 } from '../../maths/normal';
 import type { WateringWay } from './watering';
 
@@ -259,11 +260,9 @@ export interface Drying {
 	halfOn: string | null;
 	/** Last day whose weather is known. */
 	knownTo: string;
-	/**
-	 * Day of the last water; of the last that filled the pot, and the day on which it was dry enough to water after it, before more was
-	 * poured: a sip says nothing of how fast it dries.
-	 */
-	waterOn: { last: string | null; filled: string | null; dry: string | null };
+	lastWaterOn: string | null;
+	/** Days from full to dry enough to water, after the last water that filled it: a sip says nothing of how fast it dries; null where not known. */
+	dryDays: number | null;
 	/**
 	 * Day since which it bears leaves; null while it bears none. A leafless tree hardly drinks, and its pot stays wet for no fault of its
 	 * roots: of how long it stays wet only days with leaves count.
@@ -273,14 +272,12 @@ export interface Drying {
 
 /** What is wrong with how fast it dries. */
 export function waterAlarms(
-	{ known, halfOn, knownTo, waterOn, leafySince }: Drying,
+	{ known, halfOn, knownTo, lastWaterOn, dryDays, leafySince }: Drying,
 	values: Values
 ): WaterAlarm[] {
-	if (waterOn.last === null || !known) return [];
-	const wetFrom = leafySince !== null && leafySince > waterOn.last ? leafySince : waterOn.last;
+	if (lastWaterOn === null || !known) return [];
+	const wetFrom = leafySince !== null && leafySince > lastWaterOn ? leafySince : lastWaterOn;
 	const halfDays = daysBetween(wetFrom, halfOn ?? knownTo);
-	const dryDays =
-		waterOn.filled === null || waterOn.dry === null ? Infinity : daysBetween(waterOn.filled, waterOn.dry);
 	if (halfDays > values['pot.dryDownMostDays'])
 		return leafySince !== null
 			? [
@@ -290,11 +287,12 @@ export function waterAlarms(
 					}
 				]
 			: [];
-	return dryDays <= values['pot.dryDownLeastDays']
+	const least = values['pot.dryDownLeastDays'];
+	return dryDays !== null && dryDays <= least
 		? [
 				{
 					kind: 'fast',
-					text: `It dries within ${Math.max(1, dryDays)} day${dryDays > 1 ? 's' : ''}: bound, or its mix sheds the water.`
+					text: `It dries within ${counted(Math.max(1, Math.ceil(dryDays)), 'day')}: bound, or its mix sheds the water.`
 				}
 			]
 		: [];
