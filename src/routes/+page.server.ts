@@ -15,7 +15,7 @@ import { closeTaskFromForm } from '$lib/server/edge/task-form';
 import { places } from '$lib/server/records/records';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import { todayTreesKept } from '$lib/server/tree-lists';
+import { closedCases, todayTreesKept } from '$lib/server/tree-lists';
 import { rollup } from 'd3';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -65,6 +65,7 @@ export const load: PageServerLoad = () =>
 			round: walkingRound(items, values),
 			nights: nights.slice(0, 8),
 			treeCount: trees.length,
+			closedCount: trees.length > 0 ? 0 : await closedCases(db),
 			placeCount: (await places.list(db)).length
 		};
 	});

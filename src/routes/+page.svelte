@@ -8,7 +8,7 @@
 <svelte:head><title>Today · Bruntle</title></svelte:head>
 
 {#if data.treeCount === 0}
-	<Beginning places={data.placeCount} />
+	<Beginning places={data.placeCount} closed={data.closedCount} />
 {:else}
 	<TodayView {...data} refused={form?.refusal} />
 {/if}

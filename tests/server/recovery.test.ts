@@ -42,8 +42,8 @@ const planting = plantingInput.parse({
 	mix: pottingMixOf('pumice-bark'),
 	headspaceMm: 20
 });
-const planted = async () => {
-	const made = await storeWithTree({ heightM: 0.9 });
+const planted = async (change: Record<string, unknown> = {}) => {
+	const made = await storeWithTree({ heightM: 0.9, ...change });
 	await recordPlanting(
 		made.store,
 		made.tree.id,
@@ -310,6 +310,37 @@ describe('a closed case', () => {
 		closedOn: '2026-04-10',
 		closingNote: 'Water less.',
 		lossCause: 'root-rot'
+	});
+	it('is judged as it was on the day it was closed, by its weighings too', async () => {
+		const { store, tree } = await planted({ kindId: 'juniperus' });
+		const judged = async () => {
+			const records = await loadRecords(store.db, tree.id);
+			return (await recoveryOf(store.db, records, values))?.verdict.criteria;
+		};
+		for (const [wateredOn, beforeKg] of [
+			['2026-04-12', null],
+			['2026-04-15', 12.8],
+			['2026-04-18', 12.8]
+		] as const)
+			await recordWatering(
+				store,
+				tree.id,
+				wateringInput.parse({ wateredOn, litres: null, beforeKg, afterKg: 14 })
+			);
+		const before = await judged();
+		expect(before?.find(({ name }) => name === 'function')?.because).toMatch(/by weighings|weighings tell little/i);
+		const { version } = (await loadRecords(store.db, tree.id)).tree;
+		await closeTree(
+			store,
+			tree.id,
+			version,
+			closingInput.parse({ state: 're-established', closedOn: on, closingNote: '' })
+		);
+		expect(await judged()).toEqual(before);
+		// Nothing is to be watered, or decided, any more.
+		expect(await waterOf(store.db, tree.id, values)).toEqual({ pot: null, ground: null, fall: '' });
+		const records = await loadRecords(store.db, tree.id);
+		expect((await recoveryOf(store.db, records, values))?.facts.dryness).toBeNull();
 	});
 	it('is not watered, looked at, worked on or planted after its day; before it, and once opened again, it is', async () => {
 		const { store, tree } = await planted();

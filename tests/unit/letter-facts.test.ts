@@ -46,6 +46,32 @@ const withDeadAnchor = (cuts = [] as ReturnType<typeof cut>[]): TreeRecords => {
 };
 
 describe('what a letter is written from', () => {
+	it('of a case that is closed orders none of the work that was left open, and tells how it ended', () => {
+		const base = treeRecords({
+			tasks: [
+				taskSchema.parse({
+					id: 't',
+					version: 1,
+					kind: 'look',
+					title: 'Look at it',
+					fromOn: today,
+					toOn: '2026-05-01',
+					state: 'open',
+					closedOn: null,
+					skipReason: ''
+				})
+			]
+		});
+		expect(facts(base)).toMatchObject({ ended: null, next: [{ what: 'Look at it' }] });
+		const tree = { ...base.tree, state: 're-established' as const, closedOn: today };
+		expect(facts({ ...base, tree })).toMatchObject({
+			ended: { state: 're-established', on: '18 April 2026' },
+			next: []
+		});
+		const stood = (situation: 'potted' | 'in-ground') =>
+			facts({ ...base, tree: { ...base.tree, situation } }).inGround;
+		expect([stood('potted'), stood('in-ground')]).toEqual([false, true]);
+	});
 	it('a dead root that holds it is a doubt until it is cut out, and then none', () => {
 		const dead = withDeadAnchor();
 		const id =

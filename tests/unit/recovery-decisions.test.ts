@@ -624,7 +624,9 @@ describe('a letter to the owner', () => {
 			probabilityLow: 0.6,
 			probabilityHigh: 0.9,
 			vigour: 'fair',
+			ended: null,
 			mayFall: true,
+			inGround: true,
 			structuralZoneM: 2.47,
 			next: [],
 			...change
@@ -659,6 +661,32 @@ describe('a letter to the owner', () => {
 		expect(tree('potted', 0.6, 400)).toBe(false);
 		expect(tree('potted', null, values['letter.fallsFromTrunkMm'])).toBe(true);
 		expect(tree('potted', null, values['letter.fallsFromTrunkMm'] - 1)).toBe(false);
+	});
+	it('of a large tree in a pot speaks of its pot, and of the ground round it only where it stands in it', () => {
+		const text = (change: Partial<LetterFacts>) =>
+			plain(
+				letter(change)
+					.sections.flatMap((section) => section.paragraphs)
+					.join(' ')
+			);
+		const [ground, potted] = [text({}), text({ inGround: false })];
+		expect(ground).toMatch(/heaved soil/);
+		expect(ground).toMatch(/parking/);
+		expect(ground).not.toMatch(/by its pot/);
+		expect(potted).toMatch(/a pot that tips or splits/);
+		expect(potted).toMatch(/Move it by its pot/);
+		expect(potted).not.toMatch(/parking|heaved/);
+	});
+	it.each([
+		['re-established', 'It is re-established: our care of it ended on 3 May 2026.'],
+		['gone', 'It went to another home: our care of it ended on 3 May 2026.'],
+		['dead', 'It died: our care of it ended on 3 May 2026.']
+	] as const)('of a case that is closed says how it ended, and forecasts nothing: %s', (state, words) => {
+		const does = letter({ ended: { state, on: '3 May 2026' } }).sections.find(
+			({ title }) => title === 'How it does'
+		);
+		expect(does?.paragraphs[0]).toBe(words);
+		expect(does?.paragraphs.join(' ')).not.toMatch(/thought to recover/);
 	});
 	it('answers, gives method and limits, and never certifies', () => {
 		const calm = letter();

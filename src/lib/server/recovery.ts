@@ -76,13 +76,14 @@ export async function recoveryOf(
 	const on = tree.closedOn ?? today();
 	const [reference, water, series] = await Promise.all([
 		referenceShootMm(db, tree),
-		tree.state === 'in-care' ? waterFor(db, records, values) : null,
+		waterFor(db, records, values),
 		weatherBack(db, place, on, values)
 	]);
 	return judged(
 		records,
 		{ place, series, course: weighedCourse(water), referenceShootMm: reference },
-		knownDryness(water, on, values),
+		// Of a closed case nothing is to be decided any more.
+		tree.state === 'in-care' ? knownDryness(water, on, values) : null,
 		on,
 		values
 	);

@@ -57,10 +57,7 @@ export async function rehearsedBefore(
 ): Promise<{ kept: KeptRehearsal; came: CameLine[] }[]> {
 	if (records.rehearsals.length === 0) return [];
 	const on = records.tree.closedOn ?? today();
-	const [of, water] = await Promise.all([
-		recoveryOf(db, records, values),
-		records.tree.state === 'in-care' ? waterFor(db, records, values) : null
-	]);
+	const [of, water] = await Promise.all([recoveryOf(db, records, values), waterFor(db, records, values)]);
 	const forecast = of ? recoveryForecast(of.case, values, { bands: false }) : null;
 	const weighed = water?.pot?.course.findLast((point) => point.seen !== null);
 	return records.rehearsals

@@ -65,6 +65,10 @@ export const treeRows = (db: Reader): Promise<TreeRow[]> =>
 		sql`from ${tree} join ${kind} on ${kind.id} = ${tree.kindId} join ${place} on ${place.id} = ${tree.placeId} where ${soundTree(db)} order by ${tree.tag}`
 	);
 
+/** @returns how many cases are closed, a count */
+export const closedCases = async (db: Reader): Promise<number> =>
+	(await treeRows(db)).filter(({ state }) => state !== 'in-care').length;
+
 /** All trees with what comes next for each, by the one rule of its head. */
 export async function listedTrees(store: Store, on: string, values: Values): Promise<ListedTree[]> {
 	const [rows, inCare, later] = await Promise.all([

@@ -24,17 +24,21 @@ import { refuseCare, requireTree } from './trees';
 
 const { tree, treeWater: cache } = tables;
 
-/** Everything about the water of one tree today; neither where it stands in a pot nobody wrote down. */
-export const waterOf = async (db: Reader, treeId: string, values: Values): Promise<WaterOfTree> =>
-	waterFor(db, await loadRecords(db, treeId), values);
+const none: WaterOfTree = { pot: null, ground: null, fall: '' };
 
-/** The same of records in hand, or of what they are to be. */
+/** Everything about the water of one tree today; neither where it stands in a pot nobody wrote down, or is in care no more. */
+export async function waterOf(db: Reader, treeId: string, values: Values): Promise<WaterOfTree> {
+	const records = await loadRecords(db, treeId);
+	return records.tree.state === 'in-care' ? waterFor(db, records, values) : none;
+}
+
+/** The same of records in hand, or of what they are to be; of a case that is closed as it was on that day. */
 export async function waterFor(db: Reader, records: TreeRecords, values: Values): Promise<WaterOfTree> {
-	const on = today();
+	const on = records.tree.closedOn ?? today();
 	const { id: treeId, placeId } = records.tree;
 	const [weather, devices] = await Promise.all([weatherFor(db, on, values), devicesFor(db, [treeId], on)]);
 	const here = weather.get(placeId);
-	if (!here || records.tree.state !== 'in-care') return { pot: null, ground: null, fall: '' };
+	if (!here) return none;
 	const pot = treeWater(
 		records,
 		{ place: here.place, series: here.series, devices: devices.get(treeId) ?? [] },

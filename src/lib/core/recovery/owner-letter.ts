@@ -42,12 +42,16 @@ export interface LetterFacts {
 	referrals: readonly string[];
 	/** What those who were called in said. */
 	results: readonly { on: string; about: string; said: string }[];
+	/** How its case was closed; null while it is in care. */
+	ended: { state: 're-established' | 'gone' | 'dead'; on: string } | null;
 	probability: number | null;
 	probabilityLow: number | null;
 	probabilityHigh: number | null;
 	vigour: Vigour;
 	/** Whether it is large enough, or stands in the ground, so that its fall would matter to people. */
 	mayFall: boolean;
+	/** Whether it stands in the ground, so that what is dug beside it matters. */
+	inGround: boolean;
 	/** Radius of the ground to keep off, m, and how it was found. */
 	structuralZoneM: number;
 	next: readonly { on: string; what: string }[];
@@ -216,25 +220,36 @@ const methodSection = (facts: LetterFacts): Section => ({
 	]
 });
 
+const endedSaid = {
+	're-established': 'It is re-established',
+	gone: 'It went to another home',
+	dead: 'It died'
+} as const;
+
 const recoverySection = (facts: LetterFacts): Section => ({
 	title: 'How it does',
 	paragraphs: [
-		facts.probability === null
-			? 'Whether it will recover is not known yet.'
-			: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
+		facts.ended
+			? `${endedSaid[facts.ended.state]}: our care of it ended on ${facts.ended.on}.`
+			: facts.probability === null
+				? 'Whether it will recover is not known yet.'
+				: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
 		`Its vigour was judged ${facts.vigour}. Its trunk measures ${measured(facts.trunkDiameterMm, 'mm')}${facts.heightM ? `, its height about ${measured(facts.heightM, 'm')}` : ''}.`
 	]
 });
+
+const MOVE_BY_POT = 'Move it by its pot, never by its trunk, and look whether it has come loose after wind.';
 
 const adviceSection = (facts: LetterFacts, { urgent }: Hold): Section => ({
 	title: 'What to do',
 	paragraphs: [
 		!facts.mayFall
-			? 'Move it by its pot, never by its trunk, and look whether it has come loose after wind.'
+			? MOVE_BY_POT
 			: urgent
 				? 'Have a qualified arborist judge its stability before anything else.'
-				: 'Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, heaved soil, a crack, fungi at the base.',
-		...(facts.mayFall
+				: `Have it judged by a qualified arborist after storms, and when anything about it changes: a new lean, ${facts.inGround ? 'heaved soil' : 'a pot that tips or splits'}, a crack, fungi at the base.`,
+		...(facts.mayFall && !facts.inGround ? [MOVE_BY_POT] : []),
+		...(facts.mayFall && facts.inGround
 			? [
 					`Keep digging, parking and heavy loads off the ground within about ${measured(Math.round(facts.structuralZoneM * 10) / 10, 'm')} of the trunk (structural root zone by AS 4970-2009).`
 				]

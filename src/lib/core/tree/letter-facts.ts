@@ -88,13 +88,16 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		probabilityLow: forecast.low,
 		probabilityHigh: forecast.high,
 		vigour: tree.vigour,
+		ended: tree.state === 'in-care' ? null : { state: tree.state, on: say.date(tree.closedOn ?? today) },
 		mayFall: mayFall(tree, values),
+		inGround: tree.situation === 'in-ground',
 		structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
 		next: [
 			...(from.deciding
 				? pressing({ ...from.deciding, probability: forecast.now, deadBy: forecast.dead }, values)
 				: []),
-			...nextSteps(from, today, values)
+			// Of a case that is closed nothing is ordered any more.
+			...(tree.state === 'in-care' ? nextSteps(from, today, values) : [])
 		]
 	};
 }

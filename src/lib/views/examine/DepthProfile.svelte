@@ -4,6 +4,7 @@
 	import { hardnessNames, resistanceProfile } from '$core/examine/soil/penetrometer';
 	import { textureClasses } from '$core/vocabulary/textures';
 	import type { Values } from '$core/values/values';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { line, scaleLinear } from 'd3';
 
@@ -89,7 +90,7 @@
 </script>
 
 {#snippet grid(panelWidth: number)}
-	{#each y.ticks(7) as tick (tick)}
+	{#each roundMarks(y.domain(), 'mm', format(), 7) as tick (tick)}
 		<path d="M{LEFT} {y(tick)}H{panelWidth - 8}" class="stroke-line" />
 		<text x={LEFT - 8} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
 			>{format().measure(tick, 'mm')}</text

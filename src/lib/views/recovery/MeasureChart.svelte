@@ -1,8 +1,10 @@
 <script lang="ts">
 	import { counted } from '$core/text/plural';
+	import type { StoredUnit } from '$core/text/format';
 	import ChartTable from '$ui/ChartTable.svelte';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import ChartAxes from '$ui/ChartAxes.svelte';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { area, curveMonotoneX, extent, line, scaleLinear, scaleUtc, utcMonth, utcYear } from 'd3';
 
@@ -24,6 +26,8 @@
 		/** Turns a stored number into the shown one, with its unit. */
 		show: (value: number) => string;
 		share?: boolean;
+		/** The unit that its marks are round in, and how many of what is kept make one; none of a share or a count. */
+		unit?: { name: StoredUnit; per: number } | null;
 		label: string;
 	}
 	let {
@@ -36,6 +40,7 @@
 		to,
 		show,
 		share = false,
+		unit = null,
 		label
 	}: Props = $props();
 	const format = useFormat();
@@ -62,6 +67,7 @@
 			.nice(5)
 			.range([HEIGHT - M.bottom, M.top]);
 	});
+	const marksY = $derived(unit ? roundMarks(y.domain(), unit.name, format(), 5, unit.per) : y.ticks(5));
 	const ticksX = $derived.by(() => {
 		const days = (+at(to) - +at(from)) / 86_400_000;
 		const every = days > 900 ? utcYear.every(1) : days > 320 ? utcMonth.every(3) : utcMonth.every(1);
@@ -116,7 +122,7 @@
 			right={width - M.right}
 			foot={HEIGHT - 9}
 			marksAt={HEIGHT - M.bottom}
-			rows={y.ticks(5).map((tick) => ({ at: y(tick), label: show(tick) }))}
+			rows={marksY.map((tick) => ({ at: y(tick), label: show(tick) }))}
 			columns={ticksX.map((tick) => ({
 				at: x(tick),
 				label: format().monthYear(tick.toISOString().slice(0, 10))

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from '$core/text/plural';
 	import { atStart } from '$core/text/mid-sentence';
 	import { resolve } from '$app/paths';
 	import { brierScore, brierSkill, reliability, type Said } from '$core/recovery/outcomes/forecast-score';
@@ -53,7 +54,8 @@
 	<h1 class="text-3xl">Outcomes</h1>
 	<p class="mt-1 text-lg text-slate">
 		{#if overall}
-			{overall.count} cases: <strong class="text-ink">{overall.reEstablished} re-established</strong>, {overall.lost}
+			{counted(overall.count, 'case')}:
+			<strong class="text-ink">{overall.reEstablished} re-established</strong>, {overall.lost}
 			lost, {overall.gone} gone elsewhere, {overall.inCare} in care.
 		{:else}No case yet.{/if}
 		{#if overall && overall.reEstablished + overall.lost < least}

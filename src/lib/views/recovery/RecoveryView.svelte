@@ -188,6 +188,7 @@
 						to={until}
 						show={measure.show}
 						share={measure.share}
+						unit={measure.unit}
 					/>
 				</div>
 				{#if measure.key === 'shootExtensionMm' && of.growth.length > 0}

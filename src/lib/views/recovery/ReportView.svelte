@@ -282,6 +282,7 @@
 				to={addDays(until, 14)}
 				show={curve.show}
 				share={curve.share}
+				unit={curve.unit}
 			/>
 		{/each}
 		{#if pairs.length > 0}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { clockOf, turnDeg } from '$core/maths/circular';
 	import { startAzimuth, type Segment } from '$core/roots/map/root-map';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 	import type { RootsState } from './roots-state.svelte';
@@ -104,7 +105,7 @@
 		</pattern>
 	</defs>
 	<rect x={LEFT} y="2" width={WIDTH - LEFT - 6} height={y(0) - 2} class="fill-bark" />
-	{#each y.ticks(4).filter((tick) => tick >= 0) as tick (tick)}
+	{#each roundMarks(y.domain(), 'mm', format(), 4).filter((tick) => tick >= 0) as tick (tick)}
 		<line x1={LEFT} x2={WIDTH - 6} y1={y(tick)} y2={y(tick)} class="stroke-line" />
 		<text x={LEFT - 5} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
 			>{format().number(

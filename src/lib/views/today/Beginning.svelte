@@ -1,18 +1,29 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
+	import { counted } from '$core/text/plural';
 	import Button from '$ui/Button.svelte';
 	import Mark from '$ui/Mark.svelte';
 
-	/** The first page of an empty yard: how to begin. */
+	/** The first page of a yard with nothing in care: how to begin. */
 	interface Props {
 		places: number;
+		/** Cases that are closed. */
+		closed: number;
 	}
-	let { places }: Props = $props();
+	let { places, closed }: Props = $props();
 </script>
 
 <div class="page max-w-3xl pt-12">
 	<Mark size={56} />
 	<h1 class="mt-4 text-3xl">Which tree needs you?</h1>
+	{#if closed > 0}
+		<p class="mt-3 max-w-prose text-lg">
+			No tree is in care now: {counted(closed, 'case')}
+			{closed === 1 ? 'is' : 'are'} closed. <a class="chalk" href={resolve('/trees')}>Trees</a> has all of
+			them,
+			<a class="chalk" href={resolve('/yard/outcomes')}>Outcomes</a> how they went.
+		</p>
+	{/if}
 	<p class="mt-3 max-w-prose text-lg">
 		Bruntle goes with a tree from the day it is taken in until it stands on its own roots again. It measures,
 		reckons what a cut costs, remembers the next look, and says honestly what is not known.

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import ChartTable from '$ui/ChartTable.svelte';
 	import type { NightTemperature } from '$core/climate/normals';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 
@@ -46,14 +47,14 @@
 	role="img"
 	aria-label="Tonight’s temperatures by place, with the limits of the trees there"
 >
-	{#each x.ticks(6) as tick (tick)}
+	{#each roundMarks(x.domain(), '°C', format(), 6) as tick (tick)}
 		<line
 			x1={x(tick)}
 			x2={x(tick)}
 			y1="0"
 			y2={height - 20}
 			class="stroke-line"
-			stroke-dasharray={tick === 0 ? undefined : '2 3'}
+			stroke-dasharray={Math.abs(tick) < 1e-9 ? undefined : '2 3'}
 		/>
 		<text x={x(tick)} y={height - 6} text-anchor="middle" class="fill-slate" font-size="12.5"
 			>{format().measure(tick, '°C')}</text

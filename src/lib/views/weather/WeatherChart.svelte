@@ -2,6 +2,7 @@
 	import ChartTable from '$ui/ChartTable.svelte';
 	import type { SeriesDay } from '$core/climate/series';
 	import ChartAxes from '$ui/ChartAxes.svelte';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear, scaleUtc } from 'd3';
 
@@ -49,11 +50,11 @@
 			left={LEFT}
 			right={W - 6}
 			foot={H - 5}
-			rows={y.ticks(5).map((tick) => ({
+			rows={roundMarks(y.domain(), '°C', format(), 5).map((tick) => ({
 				at: y(tick),
 				label: format().measure(tick, '°C'),
-				dashed: tick !== 0,
-				tone: tick === 0 ? 'stroke-rain' : 'stroke-line'
+				dashed: Math.abs(tick) > 1e-9,
+				tone: Math.abs(tick) < 1e-9 ? 'stroke-rain' : 'stroke-line'
 			}))}
 			columns={x.ticks(8).map((tick) => ({
 				at: x(tick),

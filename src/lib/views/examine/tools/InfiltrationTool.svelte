@@ -4,6 +4,7 @@
 	import Button from '$ui/Button.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import Workings from '$ui/Workings.svelte';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { line, max, scaleLinear } from 'd3';
 	import { untrack } from 'svelte';
@@ -103,7 +104,7 @@
 {/if}
 {#if result}
 	<svg viewBox="0 0 {W} {H}" class="mt-4 w-full max-w-md" role="img" aria-label="Water sunk over time">
-		{#each y.ticks(4) as tick (tick)}
+		{#each roundMarks(y.domain(), 'mm', format(), 4) as tick (tick)}
 			<path d="M46 {y(tick)}H{W - 12}" class="stroke-line" />
 			<text x="40" y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
 				>{format().measure(tick, 'mm')}</text

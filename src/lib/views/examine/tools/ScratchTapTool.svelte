@@ -14,6 +14,7 @@
 	import MeasureField from '$ui/MeasureField.svelte';
 	import SelectField from '$ui/SelectField.svelte';
 	import Workings from '$ui/Workings.svelte';
+	import { roundMarks } from '$ui/axis';
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 	import { untrack } from 'svelte';
@@ -126,7 +127,7 @@
 					stroke-dasharray="2 5"
 				/>{/if}
 		{/each}
-		{#each y.ticks(6) as tick (tick)}
+		{#each roundMarks(y.domain(), 'mm', format(), 6) as tick (tick)}
 			<text x={M.left - 6} y={y(tick) + 4} text-anchor="end" font-size="12.5" class="fill-slate"
 				>{format().measure(tick, 'mm')}</text
 			>
