@@ -177,6 +177,21 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await expect
 			.poll(() => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth))
 			.toBeLessThanOrEqual(0);
+
+		// Work whose days are long over is asked about, with the day on which it was done.
+		const over = page.getByRole('listitem').filter({ hasText: 'Done or missed? Smell' });
+		await over.getByRole('button', { name: /^Done: / }).click();
+		const done = page.getByRole('dialog', { name: /^Done: / });
+		await expect(done.getByLabel('Done on')).toHaveValue('');
+		await done.getByRole('radio', { name: 'None' }).click();
+		await done.getByRole('button', { name: 'Keep it' }).click();
+		await expect(done.getByText(/must be a date from/)).toBeVisible();
+		await done.getByLabel('Done on').fill('2 May 2026');
+		await done.getByRole('button', { name: 'Keep it' }).click();
+		await expect(told(page, 'Done, and kept.')).toBeVisible();
+		await expect(over).toHaveCount(0);
+		await page.getByText('Closed', { exact: false }).first().click();
+		await expect(page.getByRole('listitem').filter({ hasText: '2 May' }).first()).toBeVisible();
 	} finally {
 		running.kill();
 	}
