@@ -77,6 +77,14 @@ const day = (placeId: string, change: object = {}) =>
 		...change
 	});
 
+describe('a day of weather', () => {
+	it('may be as warm at its coldest as at its warmest, never warmer', () => {
+		const taken = (minC: number, maxC: number) =>
+			weatherDayInput.safeParse({ placeId: 'p', on, source: 'station', from: 's', minC, maxC }).success;
+		expect([taken(4, 4), taken(4, 4.1), taken(4.1, 4)]).toEqual([true, true, false]);
+	});
+});
+
 describe('aftercare of a later work', () => {
 	it('takes the place of what the earlier asked by the same rule, and leaves what is for others to say', async () => {
 		const { store, tree } = await storeWithTree();

@@ -26,11 +26,12 @@ import {
 	treesAround
 } from '$lib/server/examine';
 import { undo } from '$lib/server/records/work';
+import { recordCuts, saveRoots } from '$lib/server/roots';
 import { seedKinds } from '$lib/server/store';
 import { todayTrees } from '$lib/server/tree-lists';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
-import { freshStore, refusal, storeWithTree } from './helpers';
+import { freshStore, refusal, rootsWith, storeWithTree } from './helpers';
 
 const squeeze = (measuredOn = '2026-04-10') =>
 	measurementInput.parse({ measuredOn, raw: { tool: 'squeeze-test', result: 'drips' } });
@@ -172,6 +173,32 @@ describe('around the diagnosis', () => {
 		expect(await asked()).toMatchObject([{ figure: '29 days old', stage: 'examine' }]);
 		await recordTriage(store, tree.id, decision({ decidedOn: '2026-04-15' }));
 		expect(await asked()).toEqual([]);
+	});
+});
+
+describe('a decision that was acted on', () => {
+	it.each([
+		['before it leaves it open', '2026-03-19', 1],
+		['on its day settles it', '2026-03-20', 0]
+	] as const)('a cut %s', async (_, cutOn, asked) => {
+		const { store, tree } = await storeWithTree();
+		await recordTriage(store, tree.id, decision({ decidedOn: '2026-03-20' }));
+		const { plan } = await saveRoots(store, tree.id, rootsWith(['r4']));
+		await recordCuts(
+			store,
+			tree.id,
+			{
+				on: cutOn,
+				planVersion: plan.version,
+				done: [{ id: 'c0', atMm: null, note: '' }],
+				left: [],
+				treatments: [],
+				because: 'It was loose.'
+			},
+			defaultValues
+		);
+		const items = todayItems(await todayTrees(store.db, '2026-04-18'), '2026-04-18', defaultValues);
+		expect(items.filter(({ sentence }) => sentence === 'Look again before the work')).toHaveLength(asked);
 	});
 });
 

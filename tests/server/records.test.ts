@@ -186,6 +186,18 @@ describe('roots', () => {
 		expect((await refusal(saveRoots(store, tree.id, stray))).problems[0]?.field).toBe(
 			'plan.cuts.0.segmentId'
 		);
+		// What an owner answered on a root is asked of the map too, and named in its own list.
+		const known = roots(['r4', 'r5']);
+		const asked = (segmentId: string) => ({ segmentId, answer: 'yes' as const, on: '2026-03-01', how: '' });
+		const answered = {
+			...known,
+			plan: { ...known.plan, consents: [asked('r0'), asked('r9')] },
+			mapVersion: saved.map.version,
+			planVersion: saved.plan.version
+		};
+		expect((await refusal(saveRoots(store, tree.id, answered))).problems[0]?.field).toBe(
+			'plan.consents.1.segmentId'
+		);
 		const { rootMap, plan, journal } = await loadRecords(store.db, tree.id);
 		expect(rootMap?.segments.map((segment) => segment.id)).toEqual(['r0', 'r1', 'r2', 'r3', 'r4', 'r5']);
 		expect(plan?.cuts).toHaveLength(2);

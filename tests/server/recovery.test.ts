@@ -328,7 +328,9 @@ describe('a closed case', () => {
 				wateringInput.parse({ wateredOn, litres: null, beforeKg, afterKg: 14 })
 			);
 		const before = await judged();
-		expect(before?.find(({ name }) => name === 'function')?.because).toMatch(/by weighings|weighings tell little/i);
+		expect(before?.find(({ name }) => name === 'function')?.because).toMatch(
+			/by weighings|weighings tell little/i
+		);
 		const { version } = (await loadRecords(store.db, tree.id)).tree;
 		await closeTree(
 			store,

@@ -688,6 +688,14 @@ describe('a letter to the owner', () => {
 		expect(does?.paragraphs[0]).toBe(words);
 		expect(does?.paragraphs.join(' ')).not.toMatch(/thought to recover/);
 	});
+	it('ends with the work that is next, each on a line', () => {
+		const next = [
+			{ on: '3 May 2026', what: 'Look at its buds' },
+			{ on: 'Now', what: 'Feel its water' }
+		];
+		const advice = letter({ next }).sections.find(({ title }) => title === 'What to do');
+		expect(advice?.paragraphs.slice(-2)).toEqual(['3 May 2026: Look at its buds.', 'Now: Feel its water.']);
+	});
 	it('answers, gives method and limits, and never certifies', () => {
 		const calm = letter();
 		expect(calm.urgent).toBe(false);

@@ -464,6 +464,13 @@ describe('stock and kit', () => {
 			surface * (1 + values['kit.wrapOverlap']),
 			9
 		);
+		// So many turns round 0.6 m, for each of them.
+		const twine = (plantCount: number) =>
+			kitList({ plantCount, thickestMm: 0, planting: null, lift, ground: null }, [], values).materials.find(
+				(line) => line.item === 'twine'
+			)?.need;
+		expect(twine(1)).toBeCloseTo(Math.PI * 0.6 * values['kit.twineTurns'], 9);
+		expect(twine(3)).toBeCloseTo(3 * Math.PI * 0.6 * values['kit.twineTurns'], 9);
 		expect(kit.tools).toContain('2 people: a sling');
 		expect(kit.tools[0]).toMatch(/no root was measured/);
 		expect(kit.pots).toBeNull();

@@ -83,6 +83,18 @@ describe('quick entry', () => {
 			ok: true,
 			root: { azimuthDeg: 90, diameterMm: 9.5, condition: 'dead', deadFromMm: 40 }
 		});
+		const towards = (place: string): number | null => {
+			const entry = parseQuickRoot(`${place} 9`, 'ground', 60, defaultValues);
+			return entry.ok ? entry.root.azimuthDeg : null;
+		};
+		expect(['12.55°', '12,5deg', '360°', '361°', '90°w', 'w90°'].map(towards)).toEqual([
+			12.55,
+			12.5,
+			0,
+			null,
+			null,
+			null
+		]);
 		expect(parseQuickRoot('9 31 keep anchor', 'container', 60, defaultValues)).toMatchObject({
 			ok: true,
 			root: { azimuthDeg: 90, keep: true }

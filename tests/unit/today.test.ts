@@ -685,6 +685,8 @@ describe('today', () => {
 		);
 		expect(of('2026-03-27', '2026-04-02')[0]).toMatchObject({ figure: '22 days', pourL: null });
 		expect(of('2026-03-27', '2026-04-02')[0]?.reason).toContain('It may be dry already.');
+		expect(of('2026-03-27', today)[0]?.reason).toContain('It may be dry already.');
+		expect(of('2026-03-27', addDays(today, 1))[0]?.reason).toContain('It may be dry from 2026-04-19 on.');
 		// A day less, and it is reckoned on.
 		expect(of('2026-03-28', '2026-04-02').map((item) => item.pourL)).toEqual([2]);
 		const three = ['A', 'B', 'C'].map((id) =>
