@@ -65,7 +65,9 @@ test('a reading that nature does not give wants a reason; looking closer names i
 	await expect(page.getByText(/must be a number/).first()).toBeVisible();
 	await page.getByLabel('This season’s shoots').fill('');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
-	await expect(page.getByText(/must say why: \d+\smm on \d+ \w+ 2026, now 1400\smm/).first()).toBeVisible();
+	await expect(
+		page.getByText(/must say why: [\d,]+\smm on \d+ \w+ 2026, now 1,400\smm/).first()
+	).toBeVisible();
 	await page.getByLabel('What else').fill('the new leader is counted in');
 	await page.getByRole('button', { name: 'Keep this look' }).click();
 	await expect(told(page, 'The look is kept.')).toBeVisible();

@@ -207,6 +207,19 @@ describe('what the tree releases', () => {
 		expect(drinks(true)).toBe('2026-05-08');
 		// What only a model says releases nothing.
 		expect(drinks(false)).toBeUndefined();
+		// Enough once and few since releases nothing; enough again does, from that day on.
+		const course = (...lows: number[]) =>
+			metOn(
+				{ ...release, condition: 'root-function', value: 0.6 },
+				facts([], {
+					functionLow: lows.map((low, i) => ({ on: addDays('2026-05-01', i), low, weighed: true }))
+				}),
+				values
+			)?.on;
+		expect(course(0.6)).toBe('2026-05-01');
+		expect(course(0.7, 0.59)).toBeUndefined();
+		expect(course(0.7, 0.59, 0.6, 0.65)).toBe('2026-05-03');
+		expect(course()).toBeUndefined();
 	});
 	it('leaves that stay firm with half the shelter off do for a scale; firm before that they do not', () => {
 		const rest = { ...release, condition: 'root-function' as const, value: 0.6, after: 'shelter-half' };
@@ -686,7 +699,14 @@ describe('weather', () => {
 	});
 	it('a forecast is simulated, kept, and a service that does not answer leaves what stands', async () => {
 		const { store, placeId } = await storeWithTree();
-		expect((await refusal(fetchForecast(store, values))).status).toBe(409);
+		// Neither a service without a place nor a place without a service is one that was chosen.
+		for (const chosen of [
+			{ service: 'simulated', placeId: null },
+			{ service: 'off', placeId }
+		]) {
+			await writeForecastSetting(store, { ...chosen, fetchedAt: null });
+			expect((await refusal(fetchForecast(store, values))).status, chosen.service).toBe(409);
+		}
 		await writeForecastSetting(store, { service: 'simulated', placeId, fetchedAt: null });
 		expect(await fetchForecast(store, values)).toBe(10);
 		const before = (await placeSeries(store.db, on, addDays(on, 9), values)).get(placeId)?.series;

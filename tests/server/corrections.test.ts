@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { examinationInput } from '$core/examine/diagnosis/examination';
 import { observationInput } from '$core/examine/looks/observation';
 import { defaultValues } from '$core/values/values';
-import { aboutKg, unlikelyKg } from '$core/tree/weights';
+import { aboutKg, unlikelyGain, unlikelyKg } from '$core/tree/weights';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { recordExamination } from '$lib/server/examine';
 import { recordLook } from '$lib/server/recovery';
@@ -14,6 +14,8 @@ import { plantingOn } from '../records';
 import { refusal, storeWithTree } from './helpers';
 
 /** What was written down can be written anew in its place, says so, and is one record still. */
+
+const watered = (change: object) => wateringInput.parse({ wateredOn: '2026-03-20', ...change });
 
 describe('a look under Examine', () => {
 	const smelt = examinationInput.parse({
@@ -97,7 +99,6 @@ describe('a look under Recovery', () => {
 });
 
 describe('a watering', () => {
-	const watered = (change: object) => wateringInput.parse({ wateredOn: '2026-03-20', ...change });
 	it('is changed in its place', async () => {
 		const { store, tree } = await storeWithTree();
 		const { watering } = await recordWatering(store, tree.id, watered({ litres: 20 }));
@@ -125,6 +126,32 @@ describe('a watering', () => {
 		await recordWatering(store, tree.id, { ...heavy, note: 'on the truck scale, crate and all' });
 		const look = observationInput.parse({ observedOn: '2026-03-21', weightKg: 0.2 });
 		expect((await refusal(recordLook(store, tree.id, look))).problems[0]?.field).toBe('weightKg');
+	});
+});
+
+describe('what a pot took up', () => {
+	it('cannot be more than was poured and stayed, and is asked for again, in the reader’s units', async () => {
+		const error = defaultValues['look.readingError'];
+		const of = (gainedKg: number, litres: number | null = 10, ranOutL: number | null = 2) =>
+			unlikelyGain({ litres, ranOutL, beforeKg: 40, afterKg: 40 + gainedKg }, defaultValues);
+		const most = 8 + error * 10;
+		expect([of(8), of(most - 0.01), of(3)]).toEqual([null, null, null]);
+		expect(of(most + 0.01)).toMatch(
+			/^is \u{2063}9\.5 kg\u{2063} more than before, and \u{2063}8 L\u{2063} of what was poured stayed/u
+		);
+		expect(of(most + 0.01, 10, null)).toBeNull();
+		expect(of(30, null, null)).toBeNull();
+		// A small pot is weighed no finer than a scale is read.
+		const off = defaultValues['water.weightOffKg'];
+		expect([of(0.1 + off - 0.001, 0.1, null), of(0.1 + off + 0.001, 0.1, null) !== null]).toEqual([
+			null,
+			true
+		]);
+		const { store, tree } = await storeWithTree();
+		const wrong = watered({ litres: 2, ranOutL: 0.5, beforeKg: 10, afterKg: 13 });
+		expect((await refusal(recordWatering(store, tree.id, wrong))).problems[0]?.field).toBe('afterKg');
+		expect((await loadRecords(store.db, tree.id)).waterings).toEqual([]);
+		await recordWatering(store, tree.id, { ...wrong, note: 'It rained between.' });
 	});
 });
 

@@ -6,7 +6,7 @@ import type { TreeRecords } from '../core/tree/case';
 import { treeGroundWater } from '../core/tree/ground-water';
 import { treeWater } from '../core/tree/tree-water';
 import type { WaterOfTree } from '../core/tree/water-state';
-import { aboutKg, unlikelyKg } from '../core/tree/weights';
+import { aboutKg, unlikelyGain, unlikelyKg } from '../core/tree/weights';
 import type { Values } from '../core/values/values';
 import { sql } from 'drizzle-orm';
 import { today } from './clock';
@@ -153,7 +153,9 @@ export const wateringPiece = (
 	},
 	work: async (work) => {
 		refuseCare('wateredOn', input.wateredOn, await requireTree(work, treeId));
-		if (input.note === '')
+		if (input.note === '') {
+			const gain = unlikelyGain(input, await readValues(work.tx));
+			if (gain !== null) throw invalid([{ field: 'afterKg', message: gain }]);
 			for (const [field, kg] of [
 				['beforeKg', input.beforeKg],
 				['afterKg', input.afterKg]
@@ -164,6 +166,7 @@ export const wateringPiece = (
 					on: input.wateredOn,
 					exceptId: corrects?.id ?? null
 				});
+		}
 		await closeAnswered(work, treeId, answeredByWatering(input), input.wateredOn);
 		if (!corrects) return work.add(waterings, input);
 		if (!(await waterings.list(work.tx, treeId)).some((one) => one.id === corrects.id))

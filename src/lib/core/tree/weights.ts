@@ -2,6 +2,7 @@ import { measured } from '../text/measured';
 import type { TreeRecords } from './case';
 import { wetMassKg } from '../replant/pots/wet-mass';
 import { ofThePot, potWeights } from './shared-pot';
+import type { WateringInput } from '../aftercare/water/watering';
 import type { Values } from '../values/values';
 
 /** What a pot is known to weigh about: as it was last weighed since it was planted, else as it is reckoned from its sizes. */
@@ -47,4 +48,21 @@ export function unlikelyKg(
 	const times = values['water.weightTimes'];
 	if (!about || (kg <= about.kg * times && kg * times >= about.kg)) return null;
 	return `is far from the ${measured(about.kg < 10 ? Math.round(about.kg * 10) / 10 : Math.round(about.kg), 'kg')} that ${about.how}; check it, or say in the note why`;
+}
+
+/**
+ * A pot that took up more by its weights than was poured and stayed, beyond what can and scale are off: one of the numbers is not so, or
+ * rain came in between. Taken when its note says why.
+ * @returns what to say of the weight after; null where nothing speaks against it
+ */
+export function unlikelyGain(
+	{ litres, ranOutL, beforeKg, afterKg }: Pick<WateringInput, 'litres' | 'ranOutL' | 'beforeKg' | 'afterKg'>,
+	values: Values
+): string | null {
+	if (litres === null || beforeKg === null || afterKg === null) return null;
+	const stayedL = litres - (ranOutL ?? 0);
+	const off = Math.max(values['look.readingError'] * litres, values['water.weightOffKg']);
+	if (afterKg - beforeKg - stayedL <= off) return null;
+	const gained = measured(Math.round((afterKg - beforeKg) * 10) / 10, 'kg');
+	return `is ${gained} more than before, and ${measured(Math.round(stayedL * 10) / 10, 'L')} of what was poured stayed; check them, or say in the note why`;
 }

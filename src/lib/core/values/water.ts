@@ -251,6 +251,15 @@ export const waterValues = {
 			min: 1.5,
 			max: 50
 		},
+		'water.weightOffKg': {
+			label:
+				'Weights before and after are asked for again where they gain more than what stayed of the water by',
+			value: 0.5,
+			unit: 'kg',
+			mark: 'ours',
+			min: 0.05,
+			max: 20
+		},
 		'water.scaleError': {
 			label: 'Error of dryness by weight (one deviation)',
 			value: 0.05,

@@ -74,7 +74,9 @@ export function metOn(
 		}
 		case 'root-function': {
 			const halved = closed.find((one) => ruleOf(one.source) === release.after)?.on ?? null;
-			const point = functionLow.find(({ low, weighed }) => weighed && low >= release.value);
+			// As the last weighings have it: what was enough once, and is no more, releases nothing.
+			const weighings = functionLow.filter(({ weighed }) => weighed);
+			const point = weighings[weighings.findLastIndex(({ low }) => low < release.value) + 1];
 			if (point)
 				return {
 					on: point.on,
