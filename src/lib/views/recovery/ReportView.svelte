@@ -333,14 +333,14 @@
 				{#each of.verdict.criteria as criterion (criterion.name)}
 					<tr class="border-b align-top">
 						<td class="py-1 pr-4 font-semibold">{criterion.label}</td>
-						<td class="pr-4 whitespace-nowrap"
+						<td class="py-1 pr-4 whitespace-nowrap"
 							>{criterion.answer === 'met'
 								? 'met'
 								: criterion.answer === 'not-met'
 									? 'not met'
 									: 'not known'}</td
 						>
-						<td>{format().inWords(criterion.because)}</td>
+						<td class="py-1">{format().inWords(criterion.because)}</td>
 					</tr>
 				{/each}
 			</tbody>
