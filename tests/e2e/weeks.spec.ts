@@ -190,6 +190,13 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await done.getByRole('button', { name: 'Keep it' }).click();
 		await expect(told(page, 'Done, and kept.')).toBeVisible();
 		await expect(over).toHaveCount(0);
+		// What asks for nothing else asks for its day too.
+		const shared = page.getByRole('listitem').filter({ hasText: 'Done or missed? Check the trees' });
+		await shared.getByRole('button', { name: /^Done: / }).click();
+		await expect(done).toContainText('say on which day it was done');
+		await done.getByLabel('Done on').fill('3 May 2026');
+		await done.getByRole('button', { name: 'Keep it' }).click();
+		await expect(shared).toHaveCount(0);
 		await page.getByText('Closed', { exact: false }).first().click();
 		await expect(page.getByRole('listitem').filter({ hasText: '2 May' }).first()).toBeVisible();
 	} finally {

@@ -27,7 +27,7 @@ import { recordPlanting } from '$lib/server/replant';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { closeTree, reopenTree } from '$lib/server/trees';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
-import { recordWatering, waterOf } from '$lib/server/water';
+import { recordWatering, waterFor, waterOf } from '$lib/server/water';
 import { taskInput } from '$core/vocabulary/task';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { freshStore, refusal, storeWithTree } from './helpers';
@@ -339,6 +339,11 @@ describe('a closed case', () => {
 			closingInput.parse({ state: 're-established', closedOn: on, closingNote: '' })
 		);
 		expect(await judged()).toEqual(before);
+		// As of that day, not of the one it is read on.
+		const closed = await loadRecords(store.db, tree.id);
+		const earlier = { ...closed, tree: { ...closed.tree, closedOn: '2026-04-16' } };
+		const { pot } = await waterFor(store.db, earlier, values);
+		expect(pot?.course.at(-1)?.on).toBe('2026-04-16');
 		// Nothing is to be watered, or decided, any more.
 		expect(await waterOf(store.db, tree.id, values)).toEqual({ pot: null, ground: null, fall: '' });
 		const records = await loadRecords(store.db, tree.id);

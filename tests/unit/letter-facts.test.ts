@@ -159,6 +159,10 @@ describe('what a letter is written from', () => {
 			{ on: 'Now, due since 23 March 2026', what: 'Smell the holes' },
 			{ on: '4 May 2026', what: 'Measure shoots' }
 		]);
+		// What pressed on the last day of its case is no order any more either.
+		const base = treeRecords({ tasks, observations: [sour] });
+		const tree = { ...base.tree, state: 'gone' as const, closedOn: today };
+		expect(facts({ ...base, tree }, deciding).next).toEqual([]);
 	});
 	it('names each cut with its day and its reason, and the next four steps in their order', () => {
 		const id = 'r2';

@@ -234,6 +234,11 @@ describe('how fast it dries', () => {
 		expect(
 			after(enough, { poured: [{ on, litres: 1, ranOut: false, caughtL: null, gainedL: 0.6 }] })?.dryness
 		).toBeCloseTo(0.85, 6);
+		// Filled since, only rain from then on counts: two days of it are not what is wanting now.
+		const filled = { on: addDays(on, -2), litres: null, ranOut: true, caughtL: null, gainedL: null };
+		const sip = { on, litres: 1, ranOut: true, caughtL: null, gainedL: 0.1 };
+		const hot = seriesOf(addDays(today, 1), enough, 12).map((day) => ({ ...day, how: 'by the climate' }));
+		expect(after(enough, { poured: [filled, sip], series: hot })?.dryness).toBeGreaterThan(0.3);
 		// Felt or weighed meanwhile, that day or on one before, it is known from then on.
 		for (const seenOn of [on, addDays(on, -1), addDays(on, -5)]) {
 			const dry = { on: seenOn, how: 'felt' as const, dryness: 1, sd: 0.05 };

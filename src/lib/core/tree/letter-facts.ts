@@ -92,13 +92,16 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		mayFall: mayFall(tree, values),
 		inGround: tree.situation === 'in-ground',
 		structuralZoneM: structuralRootZoneRadiusM(tree.trunkDiameterMm / 1000, values),
-		next: [
-			...(from.deciding
-				? pressing({ ...from.deciding, probability: forecast.now, deadBy: forecast.dead }, values)
-				: []),
-			// Of a case that is closed nothing is ordered any more.
-			...(tree.state === 'in-care' ? nextSteps(from, today, values) : [])
-		]
+		// Of a case that is closed nothing is ordered any more.
+		next:
+			tree.state === 'in-care'
+				? [
+						...(from.deciding
+							? pressing({ ...from.deciding, probability: forecast.now, deadBy: forecast.dead }, values)
+							: []),
+						...nextSteps(from, today, values)
+					]
+				: []
 	};
 }
 
