@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { afterNavigate } from '$app/navigation';
 	import { readAnew } from '$ui/read-anew';
 	import { pageFormat } from '$core/text/bound';
 	import { setFormat } from '$ui/format';
@@ -11,8 +12,8 @@
 	const format = $derived(pageFormat(data.formatSettings));
 	setFormat(() => format);
 
-	// Said once the page answers to touch: what waits for it, waits for this.
-	$effect(() => {
+	// Said once a page stands and answers to touch: what waits for it, waits for this.
+	afterNavigate(() => {
 		document.documentElement.dataset.answers = '';
 	});
 	// On a device that has the yard with it, pages are of the copy, or of the yard again.

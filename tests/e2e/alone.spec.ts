@@ -4,7 +4,7 @@ import { cp, mkdtemp } from 'node:fs/promises';
 import { connect, createServer, type Server, type Socket } from 'node:net';
 import path from 'node:path';
 import { launchOptions } from '../../scripts/chromium.js';
-import { ended, expect, expectAccessible, open, startServer, takeIn, test, type Page } from './helpers';
+import { ended, expect, expectAccessible, load, startServer, takeIn, test, type Page } from './helpers';
 
 /* A phone that takes the yard along, against the built server and through a line that can be cut. */
 
@@ -79,7 +79,7 @@ test.afterEach(async () => {
 });
 
 async function takeAlong(page: Page, base = LINE): Promise<void> {
-	await open(page, `${base}/along`);
+	await load(page, `${base}/along`);
 	await page.getByRole('button', { name: 'Take the yard along' }).click();
 	await expect(page.getByText(/^The whole yard is with you: \d+ trees/)).toBeVisible({ timeout: 30_000 });
 }
@@ -95,7 +95,7 @@ const toast = (page: Page, text: string | RegExp) =>
 const water: Step = {
 	name: 'water',
 	do: async (page, base, id) => {
-		await open(page, `${base}/trees/${id}/aftercare`);
+		await load(page, `${base}/trees/${id}/aftercare`);
 		await page.getByRole('button', { name: 'Watered or weighed' }).click();
 		const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
 		await sheet.getByLabel('Poured').fill('1,5');
@@ -109,7 +109,7 @@ const steps: Step[] = [
 	{
 		name: 'a look',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/examine`);
+			await load(page, `${base}/trees/${id}/examine`);
 			await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
 			await page
 				.getByRole('group', { name: 'Root across the trunk' })
@@ -123,7 +123,7 @@ const steps: Step[] = [
 	{
 		name: 'roots and cuts',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/roots`);
+			await load(page, `${base}/trees/${id}/roots`);
 			const quick = page.getByLabel('Quick entry of a root');
 			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
 				await quick.fill(one);
@@ -146,7 +146,7 @@ const steps: Step[] = [
 	{
 		name: 'planting',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/replant`);
+			await load(page, `${base}/trees/${id}/replant`);
 			await page.getByLabel('Width of the ball').fill('270');
 			await page.getByLabel('Depth of the ball').fill('150');
 			await page.getByRole('radio', { name: 'round' }).click();
@@ -160,7 +160,7 @@ const steps: Step[] = [
 	{
 		name: 'a picture',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/recovery/pictures`);
+			await load(page, `${base}/trees/${id}/recovery/pictures`);
 			await page.getByLabel('File', { exact: true }).setInputFiles('docs/screenshots/today.png');
 			await page.getByRole('button', { name: 'Keep the picture' }).click();
 			const kept = page.getByRole('list', { name: 'Along its time' }).getByRole('img').first();
@@ -178,7 +178,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a root sample',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/examine/measure?tool=root-sample`);
+			await load(page, `${base}/trees/${id}/examine/measure?tool=root-sample`);
 			for (let i = 0; i < 21; i++) await page.getByRole('button', { name: /^Dead/ }).click();
 			await page.getByRole('button', { name: 'Keep this measurement' }).click();
 			await expect(toast(page, 'The measurement is kept.')).toBeVisible();
@@ -187,7 +187,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a cut at the bench',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/roots`);
+			await load(page, `${base}/trees/${id}/roots`);
 			const quick = page.getByLabel('Quick entry of a root');
 			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
 				await quick.fill(one);
@@ -196,7 +196,7 @@ const restOfTheDay: Step[] = [
 			}
 			await expect(page.getByText(/^4 mapped/)).toBeVisible();
 			await expect(page.getByText(/^kept$/)).toBeVisible();
-			await open(page, `${base}/trees/${id}/roots/bench`);
+			await load(page, `${base}/trees/${id}/roots/bench`);
 			await page.getByRole('button', { name: 'Done', exact: true }).click();
 			await expect(page.getByRole('heading', { name: 'Through' })).toBeVisible();
 			await page.getByRole('button', { name: 'Keep the record', exact: true }).click();
@@ -206,7 +206,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'aftercare, done and skipped',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/aftercare`);
+			await load(page, `${base}/trees/${id}/aftercare`);
 			await page.getByRole('button', { name: /^Make these \d+ tasks/ }).click();
 			await expect(toast(page, 'The aftercare is planned.')).toBeVisible();
 			const skips = page.getByRole('button', { name: /^Skip: / });
@@ -219,7 +219,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a weighing',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/aftercare`);
+			await load(page, `${base}/trees/${id}/aftercare`);
 			await page.getByRole('button', { name: 'Watered or weighed' }).click();
 			const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
 			await sheet.getByLabel('Weight before').fill('18');
@@ -232,7 +232,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a look at how it comes back',
 		do: async (page, base, id) => {
-			await open(page, `${base}/trees/${id}/recovery`);
+			await load(page, `${base}/trees/${id}/recovery`);
 			await page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' }).click();
 			await page.getByRole('button', { name: /^Keep this look/ }).click();
 			await expect(toast(page, 'The look is kept.')).toBeVisible();
@@ -242,7 +242,7 @@ const restOfTheDay: Step[] = [
 const lifted: Step = {
 	name: 'a lift with its log',
 	do: async (page, base, id) => {
-		await open(page, `${base}/trees/${id}/replant/lift`);
+		await load(page, `${base}/trees/${id}/replant/lift`);
 		await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
 		await page.getByLabel('Minutes out of the ground').fill('45');
 		await page.getByLabel('Clock, north 12').fill('2');
@@ -274,7 +274,7 @@ async function recordOf(base: string, id: string): Promise<string[]> {
 }
 
 async function sent(page: Page): Promise<void> {
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await expect(page.getByText('The connection is there.')).toBeVisible({ timeout: 30_000 });
 	await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 30_000 });
 }
@@ -303,7 +303,7 @@ test('done alone, with the browser killed and the server restarted in between, i
 		phone = await phoneOf('phone');
 		page = await phone.newPage();
 		// Still alone, it has what was done, and says so.
-		await open(page, `${LINE}/along`);
+		await load(page, `${LINE}/along`);
 		await expect(page.getByText('There is no connection to the computer of the yard.')).toBeVisible();
 		await expect(page.getByRole('listitem').filter({ hasText: 'P-1' }).first()).toBeVisible();
 		if (at === 0) await expectAccessible(page);
@@ -317,8 +317,8 @@ test('done alone, with the browser killed and the server restarted in between, i
 	);
 	// What the phone shows alone is what the desk shows.
 	await line.cut();
-	await open(page, `${LINE}/trees/${id}/recovery`);
-	await open(desk, `${DESK}/trees/${id}/recovery`);
+	await load(page, `${LINE}/trees/${id}/recovery`);
+	await load(desk, `${DESK}/trees/${id}/recovery`);
 	const said = (of: Page): Promise<string> => of.getByRole('complementary').first().innerText();
 	expect(await said(page)).toBe(await said(desk));
 	await phone.close();
@@ -347,7 +347,7 @@ test('a whole day at two trees alone, sent together in the evening, is what it w
 	await takeAlong(page);
 	await line.cut();
 	await dayOf(page, LINE, here);
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await expect(page.getByText('There is no connection to the computer of the yard.')).toBeVisible();
 	await line.mend();
 	await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 60_000 });
@@ -369,7 +369,7 @@ test('the same was changed at the desk meanwhile: both stand side by side, and t
 	await takeAlong(page);
 	await line.cut();
 	const rename = async (of: Page, base: string, name: string): Promise<void> => {
-		await open(of, `${base}/trees/${id}/take-in`);
+		await load(of, `${base}/trees/${id}/take-in`);
 		await of.getByLabel('Name', { exact: true }).fill(name);
 		await of
 			.getByRole('button', { name: /^Keep|^Save/ })
@@ -383,13 +383,13 @@ test('the same was changed at the desk meanwhile: both stand side by side, and t
 		[page, LINE, '6 32 anchor'],
 		[desk, DESK, '9 14 circling']
 	] as const) {
-		await open(of, `${base}/trees/${id}/roots`);
+		await load(of, `${base}/trees/${id}/roots`);
 		await of.getByLabel('Quick entry of a root').fill(root);
 		await of.getByLabel('Quick entry of a root').press('Enter');
 		await expect(of.getByText(/^kept$/)).toBeVisible();
 	}
 	await line.mend();
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await expect(page.getByRole('heading', { name: 'For you to decide' })).toBeVisible({ timeout: 30_000 });
 	const row = page.getByRole('row').filter({ hasText: 'Beech at the mill' });
 	await expect(row).toContainText('Beech at the bridge');
@@ -400,7 +400,7 @@ test('the same was changed at the desk meanwhile: both stand side by side, and t
 	await expect(page.getByText('There: 1 root, 0 cuts planned. Here: 1 root, 0 cuts planned.')).toBeVisible();
 	await page.getByRole('button', { name: 'Keep what stands here' }).click();
 	await expect(page.getByText(/^kept$/)).toBeVisible();
-	await open(desk, `${DESK}/trees/${id}/roots`);
+	await load(desk, `${DESK}/trees/${id}/roots`);
 	await expect(desk.getByRole('heading', { name: 'Beech at the mill' })).toBeVisible();
 	await expect(desk.getByText(/^1 mapped/)).toBeVisible();
 	await sent(page);
@@ -412,7 +412,7 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 }) => {
 	test.setTimeout(180_000);
 	const pass = 'kelp verse tin arch';
-	await open(desk, `${DESK}/yard/people`);
+	await load(desk, `${DESK}/yard/people`);
 	await desk.getByLabel('Name', { exact: true }).fill('Ana');
 	await desk.getByLabel('Passphrase', { exact: true }).fill(pass);
 	await desk.getByRole('button', { name: 'Own this yard' }).click();
@@ -426,7 +426,7 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 		await page.getByLabel('Passphrase', { exact: true }).fill(pass);
 		await page.getByRole('button', { name: 'Sign in' }).click();
 	};
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await signIn();
 	await expect(page.getByRole('heading', { name: 'On this device' })).toBeVisible();
 	await takeAlong(page);
@@ -438,7 +438,7 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 	await water.do(page, LINE, id);
 
 	// The desk signs the phone out; both are called the same here.
-	await open(desk, `${DESK}/yard/people`);
+	await load(desk, `${DESK}/yard/people`);
 	await desk
 		.getByRole('listitem')
 		.filter({ hasNotText: 'on this device' })
@@ -447,7 +447,7 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 		.click();
 	await expect(toast(desk, 'That device has to sign in again.')).toBeVisible();
 	await line.mend();
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await expect(page.getByRole('heading', { name: 'Your key' })).toBeVisible({ timeout: 30_000 });
 	// Nothing of the yard is read here any more, with or without the network.
 	await line.cut();
@@ -457,10 +457,10 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 		await expect(page.getByRole('heading', { name: 'No connection to the yard' })).toBeVisible();
 	}).toPass();
 	await line.mend();
-	await open(page, `${LINE}/along`);
+	await load(page, `${LINE}/along`);
 	await signIn();
 	await expect(page.getByText('Nothing waits to be sent.')).toBeVisible({ timeout: 30_000 });
-	await open(desk, `${DESK}/trees/${id}/aftercare`);
+	await load(desk, `${DESK}/trees/${id}/aftercare`);
 	await expect(desk.getByRole('list', { name: 'Last waterings' })).toContainText('1.5');
 	await phone.close();
 });
@@ -478,7 +478,7 @@ test('twenty runs of work by two phones and the desk, lines cut and mended, come
 		{ page: await context.newPage(), base: OTHER, line: otherLine, cut: false }
 	];
 	for (const { page, base } of phones) await takeAlong(page, base);
-	await open(desk, `${DESK}/trees`);
+	await load(desk, `${DESK}/trees`);
 	/** Sends a form as a page does. */
 	const send = (page: Page, action: string, fields: Record<string, string>): Promise<string> =>
 		page.evaluate(
@@ -536,7 +536,7 @@ test('twenty runs of work by two phones and the desk, lines cut and mended, come
 		for (const phone of phones) {
 			if (phone.cut) await phone.line.mend();
 			phone.cut = false;
-			await open(phone.page, `${phone.base}/along`);
+			await load(phone.page, `${phone.base}/along`);
 			await expect(phone.page.getByText('The connection is there.')).toBeVisible({ timeout: 30_000 });
 			// Taken out twice, it is out: the second is told and left.
 			const leave = phone.page.getByRole('button', { name: 'Leave it out' });

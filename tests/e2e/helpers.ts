@@ -250,10 +250,27 @@ export const labelsUnseen = (page: Page): Promise<string[]> =>
 		});
 	});
 
-/** Opens a page and waits until it answers to clicks. */
-export async function open(page: Page, address: string): Promise<void> {
+const answers = (page: Page): Locator => page.locator('html[data-answers]');
+
+/** Reads a page anew from its server, and waits until it answers to touch. */
+export async function load(page: Page, address: string): Promise<void> {
 	await page.goto(address);
-	await page.locator('html[data-answers]').waitFor({ state: 'attached' });
+	await answers(page).waitFor({ state: 'attached' });
+}
+
+/** Opens a page as by a link on the one that stands: without reading all anew, as people go through the app. */
+export async function open(page: Page, address: string): Promise<void> {
+	const [to, here] = [new URL(address), new URL(page.url())];
+	if (to.origin !== here.origin || to.pathname === here.pathname || (await answers(page).count()) === 0)
+		return load(page, address);
+	await page.evaluate((href) => {
+		delete document.documentElement.dataset.answers;
+		const link = Object.assign(document.createElement('a'), { href });
+		document.querySelector('main')?.append(link);
+		link.click();
+		link.remove();
+	}, address);
+	await answers(page).waitFor({ state: 'attached' });
 }
 
 /** Finds one of a long list by typing it, and takes it. */

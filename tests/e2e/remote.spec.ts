@@ -2,7 +2,7 @@ import { createClient } from '@libsql/client';
 import { mkdtemp } from 'node:fs/promises';
 import path from 'node:path';
 import { openPeer } from '../remote/peer.js';
-import { ended, expect, open, stageViews, startServer, test } from './helpers';
+import { ended, expect, load, stageViews, startServer, test } from './helpers';
 
 const port = 4880 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 const AT = `http://127.0.0.1:${port}`;
@@ -61,7 +61,7 @@ test('a yard whose database is on a server of its own is worked on as any other,
 
 	// Thirty milliseconds away, as over a country.
 	peer.awayMs = 30;
-	await open(page, `${AT}/trees/${id}/aftercare`);
+	await load(page, `${AT}/trees/${id}/aftercare`);
 	peer.asked = 0;
 	await page.getByRole('button', { name: 'Watered or weighed' }).click();
 	const sheet = page.getByRole('dialog');

@@ -2,7 +2,7 @@ import type { ChildProcess } from 'node:child_process';
 import { cp, mkdtemp, readFile } from 'node:fs/promises';
 import { get } from 'node:https';
 import path from 'node:path';
-import { ended, expect, expectAccessible, open, startServer, test, type Page } from './helpers';
+import { ended, expect, expectAccessible, load, startServer, test, type Page } from './helpers';
 
 const port = 4860 + Number(process.env.TEST_PARALLEL_INDEX ?? 0);
 const AT_DESK = `http://127.0.0.1:${port}`;
@@ -55,7 +55,7 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 	});
 	const phone = await phoneContext.newPage();
 
-	await open(page, `${AT_DESK}/yard/people`);
+	await load(page, `${AT_DESK}/yard/people`);
 	await expect(page.getByRole('heading', { name: 'Make yourself the owner' })).toBeVisible();
 	await page.getByLabel('Name', { exact: true }).fill('Ana');
 	await page.getByLabel('Passphrase', { exact: true }).fill('passwordpassword');
@@ -74,31 +74,31 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 	const invited = AT_HOLE + new URL(link).pathname;
 
 	// Without a key there is the way to one, and nothing of the yard.
-	await open(phone, `${AT_HOLE}/trees`);
+	await load(phone, `${AT_HOLE}/trees`);
 	await expect(phone.getByRole('heading', { name: 'Your key' })).toBeVisible();
 	await expect(phone.getByRole('navigation')).toHaveCount(0);
 	await expectAccessible(phone);
-	await open(phone, `${AT_HOLE}/key/certificate`);
+	await load(phone, `${AT_HOLE}/key/certificate`);
 	await expect(phone.getByText(/^([0-9A-F]{2}:){31}[0-9A-F]{2}$/)).toBeVisible();
 	await expectAccessible(phone);
 
-	await open(phone, invited);
+	await load(phone, invited);
 	await expect(phone.getByText('As a helper.')).toBeVisible();
 	await expectAccessible(phone);
 	await person(phone, 'Ben', 'Come in');
 	await expect(phone.getByRole('heading', { level: 1 })).toHaveText('18 April 2026');
 	// It is for one.
-	await open(phone, invited);
+	await load(phone, invited);
 	await expect(phone.getByRole('heading', { name: 'This invitation holds no more.' })).toBeVisible();
 
 	const id = await tagged(phone, 'W-03');
-	await open(phone, `${AT_HOLE}/trees/${id}/book?kind=moss-on-roots`);
+	await load(phone, `${AT_HOLE}/trees/${id}/book?kind=moss-on-roots`);
 	await phone.getByRole('button', { name: 'Write it down' }).click();
 	await expect(phone.getByText('Off on must be given.').first()).toBeVisible();
 	await phone.getByLabel('Off on', { exact: true }).fill('20 May');
 	await phone.getByRole('button', { name: 'Write it down' }).click();
 	await expect(phone.getByRole('button', { name: /^Correct/ }).first()).toBeVisible();
-	await open(page, `${AT_DESK}/trees/${id}/take-in`);
+	await load(page, `${AT_DESK}/trees/${id}/take-in`);
 	await expect(
 		page
 			.getByRole('complementary', { name: 'Journal' })
@@ -123,18 +123,18 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 		],
 		['reference/values', /An owner of the yard puts numbers/, /^Change: /]
 	] as const) {
-		await open(page, `${AT_DESK}/${view}`);
+		await load(page, `${AT_DESK}/${view}`);
 		await expect(page.getByRole('button', { name: form }).first()).toBeVisible();
-		await open(phone, `${AT_HOLE}/${view}`);
+		await load(phone, `${AT_HOLE}/${view}`);
 		await expect(phone.getByText(told).first()).toBeVisible();
 		await expect(phone.getByRole('button', { name: form })).toHaveCount(0);
 	}
-	await open(phone, `${AT_HOLE}/yard/people`);
+	await load(phone, `${AT_HOLE}/yard/people`);
 	await expect(phone.getByText('Ben', { exact: true }).first()).toBeVisible();
 	await expect(phone.getByText('Ana', { exact: true })).toHaveCount(0);
 	await expectAccessible(phone);
 
-	await open(page, `${AT_DESK}/yard/people`);
+	await load(page, `${AT_DESK}/yard/people`);
 	await page.getByRole('button', { name: /^Sign .* of Ben out$/ }).click();
 	await expect(toast(page, 'has to sign in again')).toBeVisible();
 	await phone.goto(`${AT_HOLE}/calendar`);
@@ -150,7 +150,7 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 
 	// A letter is given to read: that page, and nothing else of the yard.
 	const given = await tagged(page, 'H-03');
-	await open(page, `${AT_DESK}/trees/${given}/recovery/letter`);
+	await load(page, `${AT_DESK}/trees/${given}/recovery/letter`);
 	await page.getByRole('button', { name: 'Give it to read' }).click();
 	await page.getByRole('button', { name: 'Make the link' }).click();
 	const read = (await page.getByText(/\/shared\//).textContent()) ?? '';
@@ -163,7 +163,7 @@ test('an owner is made, a helper comes in by a link, works under their name, and
 	expect(await reader.content()).not.toContain('examinations');
 	await reader.goto(`${AT_HOLE}/trees/${given}/recovery/letter`);
 	await expect(reader.getByRole('heading', { name: 'Your key' })).toBeVisible();
-	await open(page, `${AT_DESK}/yard/people`);
+	await load(page, `${AT_DESK}/yard/people`);
 	await page.getByRole('button', { name: 'Take the link to H-03 back' }).click();
 	await expect(toast(page, 'shows nothing any more')).toBeVisible();
 	await reader.goto(AT_HOLE + new URL(read).pathname);
