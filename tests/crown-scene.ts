@@ -1,7 +1,7 @@
 import type { Point2 } from '$core/examine/pictures/plane';
 import type { Rgba } from '$core/examine/pictures/raster';
 import { seenBy, type Pinhole } from './pinhole';
-import { dice, noise, photograph, withCard, type Painted, type Taken } from './scene';
+import { dice, noise, noiseOf, photograph, withCard, type Painted, type Taken } from './scene';
 
 /* A crown before a wall with a known share of leaf, on two days: from nearly the same place, in other light, with other leaves. Tests, bench and demo only. */
 
@@ -46,13 +46,14 @@ interface Leaf extends Point2 {
 
 /** Boards with grain and knots, a darker floor. */
 function wall(seed: number): Painted {
+	const [fibres, knots, stones] = [noiseOf(seed + 3), noiseOf(seed + 5), noiseOf(seed + 9)];
 	return ({ x, y }) => {
 		const board = Math.floor((x + 1000) / 93);
 		const gap = (x + 1000) % 93 < 4 ? 0.45 : 1;
-		const grain = 0.7 * noise(x / 4, y / 60, seed + board) + 0.3 * noise(x / 2, y / 9, seed + 3);
-		const knot = noise(x / 17, y / 22, seed + 5) > 0.84 ? 0.55 : 1;
+		const grain = 0.7 * noise(x / 4, y / 60, seed + board) + 0.3 * fibres(x / 2, y / 9);
+		const knot = knots(x / 17, y / 22) > 0.84 ? 0.55 : 1;
 		if (y > 330) {
-			const stone = 0.2 + 0.25 * noise(x / 26, y / 12, seed + 9);
+			const stone = 0.2 + 0.25 * stones(x / 26, y / 12);
 			return [stone, stone, 0.95 * stone];
 		}
 		const shade = (0.34 + 0.2 * grain + 0.05 * noise(board, 0, seed)) * gap * knot;

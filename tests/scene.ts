@@ -23,29 +23,53 @@ const lattice = (x: number, y: number, seed: number): number => {
 	h = Math.imul(h ^ (h >>> 15), 0x85ebca6b);
 	return ((h ^ (h >>> 13)) >>> 0) / 2 ** 32;
 };
+/** Smoothly between four corners, from the first of them on. */
+function within(u: number, v: number, a: number, b: number, c: number, d: number): number {
+	const [s, t] = [u * u * (3 - 2 * u), v * v * (3 - 2 * v)];
+	return (a * (1 - s) + b * s) * (1 - t) + (c * (1 - s) + d * s) * t;
+}
 /** Smooth noise 0 … 1 over a plane, its grains about a unit wide. */
 export function noise(x: number, y: number, seed: number): number {
 	const [x0, y0] = [Math.floor(x), Math.floor(y)];
-	const [u, v] = [x - x0, y - y0];
-	const [s, t] = [u * u * (3 - 2 * u), v * v * (3 - 2 * v)];
-	return (
-		(lattice(x0, y0, seed) * (1 - s) + lattice(x0 + 1, y0, seed) * s) * (1 - t) +
-		(lattice(x0, y0 + 1, seed) * (1 - s) + lattice(x0 + 1, y0 + 1, seed) * s) * t
+	return within(
+		x - x0,
+		y - y0,
+		lattice(x0, y0, seed),
+		lattice(x0 + 1, y0, seed),
+		lattice(x0, y0 + 1, seed),
+		lattice(x0 + 1, y0 + 1, seed)
 	);
+}
+/** The same, where places beside each other are asked for in turn: it remembers the corners round the last one. */
+export function noiseOf(seed: number): (x: number, y: number) => number {
+	let [x0, y0] = [NaN, NaN];
+	let [a, b, c, d] = [0, 0, 0, 0];
+	return (x, y) => {
+		if (Math.floor(x) !== x0 || Math.floor(y) !== y0) {
+			x0 = Math.floor(x);
+			y0 = Math.floor(y);
+			a = lattice(x0, y0, seed);
+			b = lattice(x0 + 1, y0, seed);
+			c = lattice(x0, y0 + 1, seed);
+			d = lattice(x0 + 1, y0 + 1, seed);
+		}
+		return within(x - x0, y - y0, a, b, c, d);
+	};
 }
 
 /** What lies where on the plane, mm from its middle: shade 0 … 1 of red, green and blue. */
 export type Painted = (at: Point2) => readonly [number, number, number];
 
 /** Soil with crumbs and stones. */
-export const soil =
-	(seed: number): Painted =>
-	({ x, y }) => {
-		const crumbs = 0.5 * noise(x / 3, y / 3, seed) + 0.5 * noise(x / 14, y / 14, seed + 1);
-		const stone = noise(x / 11, y / 11, seed + 2) > 0.86 ? 0.25 : 0;
+export function soil(seed: number): Painted {
+	const [fine, coarse, stones] = [noiseOf(seed), noiseOf(seed + 1), noiseOf(seed + 2)];
+	return ({ x, y }) => {
+		const crumbs = 0.5 * fine(x / 3, y / 3) + 0.5 * coarse(x / 14, y / 14);
+		const stone = stones(x / 11, y / 11) > 0.86 ? 0.25 : 0;
 		const shade = 0.16 + 0.2 * crumbs + stone;
 		return [shade * 1.15, shade, shade * 0.8];
 	};
+}
 
 /** Where the card lies: its middle, mm from that of the plane, and how it is turned. */
 export interface Laid {
@@ -61,17 +85,23 @@ export function onPlane({ at, turnDeg }: Laid, { x, y }: Point2): Point2 {
 }
 
 /** The card over what lies under it. */
-export const withCard =
-	(under: Painted, { at, turnDeg }: Laid, covered: (onCard: Point2) => boolean = () => false): Painted =>
-	(point) => {
-		const [c, s] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+export function withCard(
+	under: Painted,
+	{ at, turnDeg }: Laid,
+	covered: (onCard: Point2) => boolean = () => false
+): Painted {
+	const [c, s] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+	const far = Math.hypot(card.widthMm, card.heightMm) / 2;
+	return (point) => {
 		const [u, v] = [point.x - at.x, point.y - at.y];
+		if (u * u + v * v > far * far) return under(point);
 		const onCard = { x: c * u + s * v + card.widthMm / 2, y: -s * u + c * v + card.heightMm / 2 };
 		const light = cardLightness(onCard);
 		if (light === null || covered(onCard)) return under(point);
 		const shade = 0.05 + 0.87 * light;
 		return [shade, shade, shade];
 	};
+}
 
 /** How a picture was taken, beside where from. */
 export interface Taken {
@@ -125,19 +155,27 @@ export async function photograph(
 	const edgeX = widthPx * (0.3 + 0.4 * random());
 	for (let y = 0; y < heightPx; y++)
 		for (let x = 0; x < widthPx; x++) {
-			const sum = [0, 0, 0];
-			for (const [dx, dy] of FOUR) {
-				const at = Math.floor(2 * (y + dy)) * 2 * widthPx + Math.floor(2 * (x + dx));
-				const stands = drawn !== null && (drawn.far[at] ?? Infinity) < Infinity;
-				const shade = stands ? null : painted(seenAt(back, { x: x + dx, y: y + dy }));
-				const left = drawn?.shade[at] ?? 1;
-				for (let i = 0; i < 3; i++)
-					sum[i] =
-						(sum[i] ?? 0) + (shade ? (shade[i] ?? 0) * left : (drawn?.colour[3 * at + i] ?? 0)) / FOUR.length;
+			let [red, green, blue] = [0, 0, 0];
+			for (let corner = 0; corner < 4; corner++) {
+				const [right, below] = [corner % 2, corner >> 1];
+				const at = (2 * y + below) * 2 * widthPx + 2 * x + right;
+				if (drawn !== null && (drawn.far[at] ?? Infinity) < Infinity) {
+					red += (drawn.colour[3 * at] ?? 0) / 4;
+					green += (drawn.colour[3 * at + 1] ?? 0) / 4;
+					blue += (drawn.colour[3 * at + 2] ?? 0) / 4;
+				} else {
+					const shade = painted(seenAt(back, { x: x + 0.25 + right / 2, y: y + 0.25 + below / 2 }));
+					const left = (drawn?.shade[at] ?? 1) / 4;
+					red += shade[0] * left;
+					green += shade[1] * left;
+					blue += shade[2] * left;
+				}
 			}
 			const light = (x + 0.4 * y < edgeX ? 1 - taken.shadow : 1) * (0.85 + (0.15 * x) / widthPx);
-			for (let i = 0; i < 3; i++)
-				raw[3 * (y * widthPx + x) + i] = Math.min(255, 255 * Math.sqrt((sum[i] ?? 0) * light));
+			const i = 3 * (y * widthPx + x);
+			raw[i] = Math.min(255, 255 * Math.sqrt(red * light));
+			raw[i + 1] = Math.min(255, 255 * Math.sqrt(green * light));
+			raw[i + 2] = Math.min(255, 255 * Math.sqrt(blue * light));
 		}
 	const lens = sharp(raw, { raw: { width: widthPx, height: heightPx, channels: 3 } });
 	const seen = await (taken.blurPx >= 0.3 ? lens.blur(taken.blurPx) : lens).raw().toBuffer();
@@ -151,12 +189,6 @@ export async function photograph(
 	const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
 	return { width: info.width, height: info.height, data };
 }
-const FOUR = [
-	[0.25, 0.25],
-	[0.75, 0.25],
-	[0.25, 0.75],
-	[0.75, 0.75]
-] as const;
 
 /** A scene drawn by its seed: tilt 0 to 35°, soil, shadow, blur, grain, JPEG. */
 export function sceneOf(seed: number, widthPx = 1200): { camera: Pinhole; laid: Laid; taken: Taken } {

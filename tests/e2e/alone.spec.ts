@@ -4,7 +4,7 @@ import { cp, mkdtemp } from 'node:fs/promises';
 import { connect, createServer, type Server, type Socket } from 'node:net';
 import path from 'node:path';
 import { launchOptions } from '../../scripts/chromium.js';
-import { ended, expect, expectAccessible, load, startServer, takeIn, test, type Page } from './helpers';
+import { ended, expect, expectAccessible, load, open, startServer, takeIn, test, type Page } from './helpers';
 
 /* A phone that takes the yard along, against the built server and through a line that can be cut. */
 
@@ -95,7 +95,7 @@ const toast = (page: Page, text: string | RegExp) =>
 const water: Step = {
 	name: 'water',
 	do: async (page, base, id) => {
-		await load(page, `${base}/trees/${id}/aftercare`);
+		await open(page, `${base}/trees/${id}/aftercare`);
 		await page.getByRole('button', { name: 'Watered or weighed' }).click();
 		const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
 		await sheet.getByLabel('Poured').fill('1,5');
@@ -109,7 +109,7 @@ const steps: Step[] = [
 	{
 		name: 'a look',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/examine`);
+			await open(page, `${base}/trees/${id}/examine`);
 			await page.getByRole('button', { name: /^Foot of the trunk/ }).click();
 			await page
 				.getByRole('group', { name: 'Root across the trunk' })
@@ -123,7 +123,7 @@ const steps: Step[] = [
 	{
 		name: 'roots and cuts',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/roots`);
+			await open(page, `${base}/trees/${id}/roots`);
 			const quick = page.getByLabel('Quick entry of a root');
 			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
 				await quick.fill(one);
@@ -146,7 +146,7 @@ const steps: Step[] = [
 	{
 		name: 'planting',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/replant`);
+			await open(page, `${base}/trees/${id}/replant`);
 			await page.getByLabel('Width of the ball').fill('270');
 			await page.getByLabel('Depth of the ball').fill('150');
 			await page.getByRole('radio', { name: 'round' }).click();
@@ -160,7 +160,7 @@ const steps: Step[] = [
 	{
 		name: 'a picture',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/recovery/pictures`);
+			await open(page, `${base}/trees/${id}/recovery/pictures`);
 			await page.getByLabel('File', { exact: true }).setInputFiles('docs/screenshots/today.png');
 			await page.getByRole('button', { name: 'Keep the picture' }).click();
 			const kept = page.getByRole('list', { name: 'Along its time' }).getByRole('img').first();
@@ -178,7 +178,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a root sample',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/examine/measure?tool=root-sample`);
+			await open(page, `${base}/trees/${id}/examine/measure?tool=root-sample`);
 			for (let i = 0; i < 21; i++) await page.getByRole('button', { name: /^Dead/ }).click();
 			await page.getByRole('button', { name: 'Keep this measurement' }).click();
 			await expect(toast(page, 'The measurement is kept.')).toBeVisible();
@@ -187,7 +187,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a cut at the bench',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/roots`);
+			await open(page, `${base}/trees/${id}/roots`);
 			const quick = page.getByLabel('Quick entry of a root');
 			for (const one of ['6 32 anchor keep', '11 30 anchor', '2 28 anchor', '4:30 9 circling cut']) {
 				await quick.fill(one);
@@ -196,7 +196,7 @@ const restOfTheDay: Step[] = [
 			}
 			await expect(page.getByText(/^4 mapped/)).toBeVisible();
 			await expect(page.getByText(/^kept$/)).toBeVisible();
-			await load(page, `${base}/trees/${id}/roots/bench`);
+			await open(page, `${base}/trees/${id}/roots/bench`);
 			await page.getByRole('button', { name: 'Done', exact: true }).click();
 			await expect(page.getByRole('heading', { name: 'Through' })).toBeVisible();
 			await page.getByRole('button', { name: 'Keep the record', exact: true }).click();
@@ -206,7 +206,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'aftercare, done and skipped',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/aftercare`);
+			await open(page, `${base}/trees/${id}/aftercare`);
 			await page.getByRole('button', { name: /^Make these \d+ tasks/ }).click();
 			await expect(toast(page, 'The aftercare is planned.')).toBeVisible();
 			const skips = page.getByRole('button', { name: /^Skip: / });
@@ -219,7 +219,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a weighing',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/aftercare`);
+			await open(page, `${base}/trees/${id}/aftercare`);
 			await page.getByRole('button', { name: 'Watered or weighed' }).click();
 			const sheet = page.getByRole('dialog', { name: 'Watered or weighed' });
 			await sheet.getByLabel('Weight before').fill('18');
@@ -232,7 +232,7 @@ const restOfTheDay: Step[] = [
 	{
 		name: 'a look at how it comes back',
 		do: async (page, base, id) => {
-			await load(page, `${base}/trees/${id}/recovery`);
+			await open(page, `${base}/trees/${id}/recovery`);
 			await page.getByRole('radiogroup', { name: 'Stands' }).getByRole('radio', { name: 'firm' }).click();
 			await page.getByRole('button', { name: /^Keep this look/ }).click();
 			await expect(toast(page, 'The look is kept.')).toBeVisible();
@@ -242,7 +242,7 @@ const restOfTheDay: Step[] = [
 const lifted: Step = {
 	name: 'a lift with its log',
 	do: async (page, base, id) => {
-		await load(page, `${base}/trees/${id}/replant/lift`);
+		await open(page, `${base}/trees/${id}/replant/lift`);
 		await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
 		await page.getByLabel('Minutes out of the ground').fill('45');
 		await page.getByLabel('Clock, north 12').fill('2');
@@ -295,13 +295,14 @@ test('done alone, with the browser killed and the server restarted in between, i
 	for (const [at, step] of steps.entries()) {
 		await line.cut();
 		await test.step(`${step.name}, alone`, () => step.do(page, LINE, id));
-		await phone.close();
-		if (at % 2 === 1) {
+		if (at % 2 === 0) {
+			await phone.close();
+			phone = await phoneOf('phone');
+			page = await phone.newPage();
+		} else {
 			await stop();
 			await serve();
 		}
-		phone = await phoneOf('phone');
-		page = await phone.newPage();
 		// Still alone, it has what was done, and says so.
 		await load(page, `${LINE}/along`);
 		await expect(page.getByText('There is no connection to the computer of the yard.')).toBeVisible();
@@ -369,7 +370,7 @@ test('the same was changed at the desk meanwhile: both stand side by side, and t
 	await takeAlong(page);
 	await line.cut();
 	const rename = async (of: Page, base: string, name: string): Promise<void> => {
-		await load(of, `${base}/trees/${id}/take-in`);
+		await open(of, `${base}/trees/${id}/take-in`);
 		await of.getByLabel('Name', { exact: true }).fill(name);
 		await of
 			.getByRole('button', { name: /^Keep|^Save/ })
@@ -383,7 +384,7 @@ test('the same was changed at the desk meanwhile: both stand side by side, and t
 		[page, LINE, '6 32 anchor'],
 		[desk, DESK, '9 14 circling']
 	] as const) {
-		await load(of, `${base}/trees/${id}/roots`);
+		await open(of, `${base}/trees/${id}/roots`);
 		await of.getByLabel('Quick entry of a root').fill(root);
 		await of.getByLabel('Quick entry of a root').press('Enter');
 		await expect(of.getByText(/^kept$/)).toBeVisible();

@@ -9,9 +9,9 @@ import { defaultValues } from '$core/values/values';
 import { trees } from '$lib/server/records/records';
 import { closeStore, yardStore } from '$lib/server/store';
 import { demoToken } from '../../src/demo/weather';
-import { makeDemoYard } from '../../src/demo/yard';
 import { decoded } from '../decoded';
 import { calculationExamples } from '../examples';
+import { demoStore } from './helpers';
 
 /**
  * What the house promises of bad input, tried on every door it has: a clear refusal, nothing half written, and never the
@@ -46,7 +46,10 @@ beforeAll(async () => {
 	// Another file of tests may have opened a yard in this process.
 	await closeStore();
 	process.env.DATABASE_URL = `file:${file}`;
-	const store = await yardStore(makeDemoYard);
+	const made = await demoStore();
+	await made.db.$client.execute({ sql: 'VACUUM INTO ?', args: [file] });
+	made.close();
+	const store = await yardStore();
 	treeId = (await trees.list(store.db)).find((tree) => tree.tag === 'C-07')?.id ?? '';
 	watcher = createClient({ url: `file:${file}` });
 });
@@ -271,7 +274,7 @@ function withAt(of: unknown, [key, ...rest]: (string | number)[], value: unknown
 }
 /** Too slow to be asked everything: they are asked each thing in a few places. */
 const slow = new Set(['recovery-forecast', 'rehearsal', 'strongest-other-plan', 'reduction-plan']);
-/** Those that read a whole picture for each answer are asked in three places, one of them the picture's own. */
+/** Those that read a whole picture for each answer are asked every other thing in three places, one of them the picture's own. */
 const ofPictures = new Set(['picture-root', 'picture-line-up', 'root-wall', 'leaf-cover']);
 
 describe('every calculation', () => {
@@ -282,8 +285,9 @@ describe('every calculation', () => {
 			const places = leaves(example);
 			const most = ofPictures.has(name) ? 3 : slow.has(name) ? 4 : 24;
 			const step = Math.ceil(places.length / most);
+			const things = ofPictures.has(name) ? hostileThings.filter((_, i) => i % 2 === 0) : hostileThings;
 			for (const at of places.filter((_, i) => i % step === 0))
-				for (const thing of hostileThings) {
+				for (const thing of things) {
 					const asked = withAt(example, at, thing);
 					const where = `${name} ${at.join('.')} = ${String(JSON.stringify(thing)).slice(0, 30)}`;
 					let answer: unknown;

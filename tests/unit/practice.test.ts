@@ -574,8 +574,8 @@ describe('the set cases', () => {
 
 describe('fair', () => {
 	it('advice comes out near the best of policies that see no more, and the first sign does not', () => {
-		// 36 trees here, 500 in the bench.
-		const trees = Array.from({ length: 36 }, (_, i) => treeOf(9000 + i));
+		// 24 trees here, 500 in the bench.
+		const trees = Array.from({ length: 24 }, (_, i) => treeOf(9000 + i));
 		const worth = (way: (tree: PracticeTree) => { end: { worth: number } }): number =>
 			mean(trees.map((tree) => way(tree).end.worth));
 		const advised = worth(advisedWay);

@@ -16,7 +16,14 @@ import { rootMapInput, segmentFromQuick, usualClass } from '$core/roots/map/root
 import { simulateRecovery } from '$core/simulate/recoveries';
 import { treeGroundWater } from '$core/tree/ground-water';
 import { signIds } from '$core/vocabulary/signs';
-import { defaultValues, resolveValues, valueKeys, workingValue, type Values } from '$core/values/values';
+import {
+	defaultValues,
+	resolveValues,
+	valueKeys,
+	workingValue,
+	type ValueKey,
+	type Values
+} from '$core/values/values';
 import { placeSchema } from '$core/vocabulary/place';
 import { treeRecords } from '../records';
 
@@ -178,16 +185,23 @@ describe('numbers that decide', () => {
 
 describe('a changed value', () => {
 	it('holds within its bounds, them included; what is none or lies outside breaks nothing', () => {
-		for (const key of valueKeys) {
-			const { value, min, max } = workingValue(key);
-			const becomes = (own: number) => resolveValues({ [key]: own })[key];
-			expect([becomes(min), becomes(max), becomes((min + max) / 2)], key).toEqual([
-				min,
-				max,
-				(min + max) / 2
-			]);
-			for (const none of [min - 1, max + 1, NaN, Infinity, -Infinity]) expect(becomes(none), key).toBe(value);
-		}
+		const each = (of: (key: ValueKey) => number) =>
+			Object.fromEntries(valueKeys.map((key) => [key, of(key)])) as Record<ValueKey, number>;
+		const min = (key: ValueKey): number => workingValue(key).min;
+		const max = (key: ValueKey): number => workingValue(key).max;
+		for (const own of [min, max, (key: ValueKey) => (min(key) + max(key)) / 2])
+			expect(resolveValues(each(own))).toEqual(each(own));
+		for (const none of [
+			(key: ValueKey) => min(key) - 1,
+			(key: ValueKey) => max(key) + 1,
+			() => NaN,
+			() => Infinity,
+			() => -Infinity
+		])
+			expect(resolveValues(each(none))).toEqual(defaultValues);
+		// One that is changed leaves the others as they were, and one that is not known changes nothing.
+		const key = 'diagnosis.likely';
+		expect(resolveValues({ [key]: 0.31, 'not.known': 3 })).toEqual({ ...defaultValues, [key]: 0.31 });
 		expect(resolveValues()).toEqual(defaultValues);
 	});
 	it('the class of a root begins at its share of the trunk', () => {

@@ -86,14 +86,18 @@ export function markOf(key: ValueKey): string {
  * so that an old override can never break a calculation.
  */
 export function resolveValues(overrides: Readonly<Record<string, number>> = {}): Values {
-	const resolved = {} as Record<ValueKey, number>;
-	for (const key of valueKeys) {
-		const { value, min, max } = workingValues[key];
-		const own = overrides[key];
-		resolved[key] = own !== undefined && Number.isFinite(own) && own >= min && own <= max ? own : value;
+	const resolved = { ...shipped };
+	for (const [key, own] of Object.entries(overrides)) {
+		if (!Object.hasOwn(workingValues, key)) continue;
+		const { min, max } = workingValues[key as ValueKey];
+		if (Number.isFinite(own) && own >= min && own <= max) resolved[key as ValueKey] = own;
 	}
 	return resolved;
 }
+const shipped = Object.fromEntries(valueKeys.map((key) => [key, workingValues[key].value])) as Record<
+	ValueKey,
+	number
+>;
 
 export const defaultValues: Values = resolveValues();
 

@@ -24,7 +24,8 @@ export function blurred({ width, height, data }: Grey, deviationPx: number): Gre
 	);
 	const sum = weights.reduce((total, weight) => total + weight, 0);
 	for (let i = 0; i < weights.length; i++) weights[i] = (weights[i] ?? 0) / sum;
-	// Along rows, each with its ends drawn out; then down columns, a row at a time, so that memory is read as it lies.
+	const middle = weights[reach] as number;
+	// The same on both sides, so that two and two are added first. Along rows, each with its ends drawn out; then down columns, a row at a time, so that memory is read as it lies.
 	const along = new Float32Array(data.length);
 	const line = new Float64Array(width + 2 * reach);
 	for (let y = 0; y < height; y++) {
@@ -32,19 +33,23 @@ export function blurred({ width, height, data }: Grey, deviationPx: number): Gre
 		for (let i = 0; i < line.length; i++)
 			line[i] = data[row + Math.min(width - 1, Math.max(0, i - reach))] ?? 0;
 		for (let x = 0; x < width; x++) {
-			let total = 0;
-			for (let k = 0; k < weights.length; k++) total += (weights[k] as number) * (line[x + k] as number);
+			let total = middle * (line[x + reach] as number);
+			for (let k = 0; k < reach; k++)
+				total += (weights[k] as number) * ((line[x + k] as number) + (line[x + 2 * reach - k] as number));
 			along[row + x] = total;
 		}
 	}
 	const to = new Float32Array(data.length);
 	const sums = new Float64Array(width);
 	for (let y = 0; y < height; y++) {
-		sums.fill(0);
-		for (let k = 0; k < weights.length; k++) {
+		for (let x = 0; x < width; x++) sums[x] = middle * (along[y * width + x] as number);
+		for (let k = 0; k < reach; k++) {
 			const weight = weights[k] as number;
-			const row = Math.min(height - 1, Math.max(0, y + k - reach)) * width;
-			for (let x = 0; x < width; x++) sums[x] = (sums[x] as number) + weight * (along[row + x] as number);
+			const above = Math.max(0, y + k - reach) * width;
+			const below = Math.min(height - 1, y + reach - k) * width;
+			for (let x = 0; x < width; x++)
+				sums[x] =
+					(sums[x] as number) + weight * ((along[above + x] as number) + (along[below + x] as number));
 		}
 		to.set(sums, y * width);
 	}

@@ -179,12 +179,17 @@ function smoothest(gain: readonly Float32Array[], pull: number): number[] {
 		const next = new Float64Array(count);
 		const from = new Int16Array(count);
 		for (let j = 0; j < count; j++) {
-			let [best, at] = [-Infinity, j];
-			for (let d = -reach; d <= reach; d++) {
-				const value = (so[j + d] ?? -Infinity) - pull * d * d;
-				if (value > best) [best, at] = [value, j + d];
+			let best = -Infinity;
+			let at = j;
+			const last = Math.min(count - 1, j + reach);
+			for (let i = Math.max(0, j - reach); i <= last; i++) {
+				const value = (so[i] as number) - pull * (i - j) * (i - j);
+				if (value > best) {
+					best = value;
+					at = i;
+				}
 			}
-			next[j] = best + (row[j] ?? 0);
+			next[j] = best + (row[j] as number);
 			from[j] = at;
 		}
 		cameFrom.push(from);
