@@ -37,7 +37,10 @@ class Device {
 		workers.addEventListener('message', told);
 		addEventListener('online', online);
 		document.addEventListener('visibilitychange', seen);
+		let looks = 0;
 		const looking = setInterval(() => {
+			looks++;
+			if (looks > QUICK_LOOKS && looks % SLOWER !== 0) return;
 			if (this.state?.aloneSince || this.waiting > 0) online();
 		}, LOOK_EVERY_MS);
 		void this.#begin(workers);
@@ -130,7 +133,10 @@ class Device {
 	}
 }
 
-const LOOK_EVERY_MS = 8000;
+/** A page just opened looks often, as one coming in from the field opens it to see that its work is sent; later it spares the battery. */
+const LOOK_EVERY_MS = 2000;
+const QUICK_LOOKS = 30;
+const SLOWER = 4;
 
 /** The one device that shows the page. */
 export const device = new Device();
