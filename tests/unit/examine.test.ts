@@ -30,6 +30,7 @@ describe('triage', () => {
 		trunkDiameterMm: 60,
 		seasonFit: 'in-window',
 		windowOn: null,
+		pressing: null,
 		rotChance: 0
 	};
 	const look = (change: object = {}) =>
@@ -85,6 +86,29 @@ describe('triage', () => {
 	it('lets a machine take the weight, and takes what is lost anyway', () => {
 		expect(advise({ ballDiameterMm: 900, ballDepthMm: 600, machine: true }).decision).toBe('go');
 		expect(advise({ vitality: 'dying', scratchAlive: true, dyingInPlace: true }).decision).toBe('go');
+	});
+	it('never nurses first, nor leaves, what its last look says to act on now where it stands', () => {
+		const pressing = { label: 'Root rot', chance: 0.95 };
+		for (const vitality of vitalities)
+			for (const seasonFit of ['in-window', 'shoulder', 'out-of-window'] as const) {
+				const about = { seasonFit, windowOn: '2026-11-01', rotChance: 0.95, pressing };
+				const treated = advise({ purpose: 'treat', vitality }, about);
+				expect(treated.decision).toBe('go');
+				expect(treated.nursed).toBeNull();
+				expect(treated.reasons.map(({ text }) => text)).toContain(
+					'Root rot is likely (95 %): what is done about it now costs less than waiting.'
+				);
+				const lifted = advise({ vitality }, about);
+				expect(lifted.decision).not.toBe('nurse');
+				// The chance is that of the tree, whatever presses; what must not be still stops it.
+				const calm = advise({ purpose: 'treat', vitality }, { ...about, pressing: null });
+				expect(treated.survival).toEqual(calm.survival);
+				expect(calm.nursed).not.toBeNull();
+				expect(advise({ purpose: 'treat', vitality, protectedSpecies: true }, about).decision).toBe('leave');
+				expect(advise({ purpose: 'treat', vitality, protectedSpecies: null }, about).decision).toBe('ask');
+				expect(advise({ purpose: 'treat', vitality, permission: 'not-yet' }, about).decision).toBe('first');
+			}
+		expect(advise({ vitality: 'dying', rootsKept: 0.01 }, { pressing }).decision).toBe('leave');
 	});
 	it('what is not known never reads better than a middling known, and holds the go until it is answered', () => {
 		const chance = (change: object): number => advise(change).survival.chance;

@@ -9,6 +9,8 @@ import { pottingMixOf } from '$core/replant/mixes/mixes';
 import type { Planting } from '$core/replant/pots/replant-plan';
 import { feels, feltDryness, type Feel } from '$core/examine/measuring/moisture';
 import { observationSchema } from '$core/examine/looks/observation';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import type { SignId } from '$core/vocabulary/signs';
 import { taskSchema } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
 import { treeGroundWater } from '$core/tree/ground-water';
@@ -46,6 +48,60 @@ const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = s
 	if (!found) throw new Error('it stands in a pot');
 	return found;
 };
+
+describe('a look that felt its soil', () => {
+	const looked = (examinedOn: string, findings: { signId: SignId; grade: number }[]) =>
+		examinationSchema.parse({ id: `e-${examinedOn}`, version: 1, examinedOn, findings });
+	const seen = (...signIds: SignId[]) => [
+		looked(
+			today,
+			signIds.map((signId) => ({ signId, grade: 1 }))
+		)
+	];
+	it('counts as a hand that felt it that day: wet is not asked for again, dry is watered', () => {
+		const unknown = water();
+		expect(unknown.knownOn).toBeNull();
+		const wet = water({ examinations: seen('wilts-wet') });
+		expect(wet.knownOn).toBe(today);
+		expect(wet.from).toBe('felt');
+		expect(wet.state.at(-1)?.dryness).toBeLessThan(0.3);
+		const dry = water({ examinations: seen('wilts-dry') });
+		expect(dry.next.on).toBe(today);
+		expect(dry.state).toEqual(water({ measurements: [felt(today, 'dry')] }).state);
+		expect(wet.state).toEqual(water({ measurements: [felt(today, 'wet')] }).state);
+		const light = water({ examinations: seen('pot-light') });
+		expect(light.state).toEqual(water({ measurements: [felt(today, 'drying')] }).state);
+		expect(water({ examinations: seen('pot-light', 'wilts-dry') }).state).toEqual(dry.state);
+	});
+	it('says nothing where it found neither, or both, or where the soil was felt for itself that day', () => {
+		for (const said of [
+			seen('wilts-wet', 'wilts-dry'),
+			seen('wilts-wet', 'pot-light'),
+			seen('sour-smell'),
+			[looked(today, [{ signId: 'wilts-wet', grade: 0 }])],
+			[looked('2026-04-01', [{ signId: 'wilts-wet', grade: 1 }])]
+		])
+			expect(water({ examinations: said }).knownOn).toBeNull();
+		const own = { measurements: [felt(today, 'damp')] };
+		expect(water({ ...own, examinations: seen('wilts-wet') }).state).toEqual(water(own).state);
+	});
+	it('counts in the ground too', () => {
+		const standing = (change: Partial<TreeRecords> = {}) => {
+			const records = treeRecords({ plantings: [], rootMap: null, plan: null, ...change });
+			return treeGroundWater(
+				{ ...records, tree: { ...records.tree, situation: 'in-ground' } },
+				{ place, series },
+				today,
+				values
+			);
+		};
+		expect(standing()?.knownOn).toBeNull();
+		expect(standing({ examinations: seen('wilts-dry') })?.knownOn).toBe(today);
+		expect(standing({ examinations: seen('wilts-dry') })?.now?.dryness).toBeGreaterThan(
+			standing({ examinations: seen('wilts-wet') })?.now?.dryness ?? 1
+		);
+	});
+});
 
 describe('what was taken of its roots on one day', () => {
 	const lift = (ballDiameterMm: number) =>

@@ -423,7 +423,7 @@ export const examineCalculations: readonly Calculation[] = [
 			decision: z.enum(triageDecisions),
 			reasons: z.array(z.object({ weight: z.enum(['must', 'first', 'against', 'for']), text: z.string() })),
 			survival: survivalOutput,
-			nursed: survivalOutput,
+			nursed: survivalOutput.nullable().describe('null where what presses leaves no time to nurse it'),
 			mass: massOutput.nullable(),
 			backups: number.int()
 		}),

@@ -8,6 +8,7 @@ import type { TreeRecords } from './case';
 import { isEvidence, type Fact } from './fact';
 import { rotLeft } from './rot-known';
 import { standingOf } from './standing';
+import { urgentOf } from './urgent';
 
 /**
  * What a look before the work begins with: what was told or seen before. What was seen in the weeks that a decision stands for is taken
@@ -54,5 +55,10 @@ export const triageSubjectOf = (
 	trunkDiameterMm: records.tree.trunkDiameterMm,
 	seasonFit: place ? seasonFit(kind, place, on, values) : 'shoulder',
 	windowOn: place ? nextWindowDay(kind, place, on, values) : null,
-	rotChance: rotLeft(records, on, values)?.chance ?? null
+	rotChance: rotLeft(records, on, values)?.chance ?? null,
+	pressing: pressingOn(records, on, values)
 });
+const pressingOn = (records: TreeRecords, on: string, values: Values): TriageSubject['pressing'] => {
+	const urgent = urgentOf(records, on, values);
+	return urgent && { label: urgent.label, chance: urgent.chance };
+};

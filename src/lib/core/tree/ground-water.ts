@@ -11,6 +11,7 @@ import { fallOf } from '../aftercare/water/forecast';
 import { seenByHand, type WaterSeen } from '../aftercare/water/pot-state';
 import { daysBetween } from '../maths/calendar';
 import { kalman, unknownFunction, type FunctionEstimate } from '../aftercare/water/root-function';
+import { feltInLooks } from './looks';
 import { leavesBorne } from './tree-demand';
 import { functionCourse } from './tree-water';
 
@@ -155,9 +156,12 @@ export function treeGroundWater(
 	const inLeaf = leavesBorne(records, place, values);
 	const poured = pouredMm(records.waterings, stores);
 	const seen = seenByHand(
-		records.measurements.flatMap(({ raw, measuredOn }) =>
-			raw.tool === 'moisture' && measuredOn >= (plantedOn ?? '') ? [{ on: measuredOn, data: raw }] : []
-		),
+		[
+			...records.measurements.flatMap(({ raw, measuredOn }) =>
+				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
+			),
+			...feltInLooks(records)
+		].filter(({ on }) => on >= (plantedOn ?? '')),
 		values
 	);
 	const run = (phiOf: (on: string) => number): GroundWaterDay[] => {

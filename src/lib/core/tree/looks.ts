@@ -4,6 +4,7 @@ import type { TreeRecords } from './case';
 import type { Examination } from '../examine/diagnosis/examination';
 import type { SignId } from '../vocabulary/signs';
 import { diebackLimit } from '../examine/measuring/dieback';
+import type { Feel, MoistureData } from '../examine/measuring/moisture';
 import type { Measurement } from '../examine/measuring/measurement';
 import type { Values } from '../values/values';
 
@@ -36,6 +37,39 @@ function partsOfExamination({ findings }: Examination): Parts {
 	if ((grade('roots-out-of-holes') ?? 0) > 0) parts.rootsAtEdge = true;
 	return parts;
 }
+
+/**
+ * How wet its soil was when it was looked at: who finds a tree wilted in wet or dry soil has felt it, and who finds its pot light has lifted
+ * it. On a day on which the soil was felt or the pot weighed for itself, that tells more, and the look nothing.
+ * @returns by day, as a hand feels it
+ */
+export function feltInLooks({
+	examinations,
+	measurements
+}: Pick<TreeRecords, 'examinations' | 'measurements'>): { on: string; data: MoistureData }[] {
+	const days = new Map<string, Set<Feel>>();
+	for (const { examinedOn: on, findings } of examinations)
+		for (const { signId, grade } of findings) {
+			const feel = grade > 0 ? FELT_BY_SIGN[signId] : undefined;
+			if (feel) days.set(on, (days.get(on) ?? new Set()).add(feel));
+		}
+	const told = new Set(
+		measurements.flatMap(({ measuredOn, raw }) =>
+			raw.tool === 'moisture' || raw.tool === 'weighing' ? [measuredOn] : []
+		)
+	);
+	return [...days].flatMap(([on, feels]) => {
+		// Light for its size and dusty to the finger go together; wet and dry of one day do not, and tell nothing.
+		const [feel] = feels.has('dry') ? (['dry'] as const) : feels;
+		const wetAndDry = feels.has('wet') && feels.size > 1;
+		return feel === undefined || wetAndDry || told.has(on) ? [] : [{ on, data: { feel, probeShare: null } }];
+	});
+}
+const FELT_BY_SIGN: Partial<Record<SignId, Feel>> = {
+	'wilts-wet': 'wet',
+	'wilts-dry': 'dry',
+	'pot-light': 'drying'
+};
 
 function partsOfMeasurement({ raw }: Measurement, values: Values): Parts {
 	if (raw.tool !== 'scratch-tap') return {};

@@ -6,6 +6,7 @@ import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
 import { hasLapsed } from '../aftercare/tasks/release';
 import { ofThePot, potWeights, weighedFullKg, withMates } from './shared-pot';
+import { feltInLooks } from './looks';
 import { standingOf } from './standing';
 import { rootLosses } from './losses';
 import type { Values } from '../values/values';
@@ -248,9 +249,12 @@ function seenSince(
 					]
 		),
 		...seenByHand(
-			measured.flatMap(({ raw, measuredOn }) =>
-				raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
-			),
+			[
+				...measured.flatMap(({ raw, measuredOn }) =>
+					raw.tool === 'moisture' ? [{ on: measuredOn, data: raw }] : []
+				),
+				...feltInLooks(records).filter(({ on }) => on >= sinceOn)
+			],
 			values
 		),
 		...seenByDevices(devices, stores, sinceOn, values)

@@ -104,9 +104,9 @@
 		</p>
 		<div class="mt-3 flex flex-col gap-3">
 			{@render range('It lives, done today', advice.survival)}
-			{@render range('It lives, nursed first', advice.nursed)}
+			{#if advice.nursed}{@render range('It lives, nursed first', advice.nursed)}{/if}
 		</div>
-		{#if subject.seasonFit !== 'in-window' && subject.windowOn}
+		{#if subject.seasonFit !== 'in-window' && subject.windowOn && !subject.pressing}
 			<p class="mt-3">The next window opens on <strong>{format().date(subject.windowOn)}</strong>.</p>
 		{/if}
 		<ul class="mt-4 divide-y border-y">

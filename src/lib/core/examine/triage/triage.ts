@@ -1,6 +1,7 @@
 import { wordsOf } from '../../vocabulary/words-of';
 import { Z80 } from '../../maths/normal';
 import { measured } from '../../text/measured';
+import { chanceSaid, likelihood } from '../../text/percent';
 import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
 import { daysBetween } from '../../maths/calendar';
@@ -74,7 +75,12 @@ export const triageSubject = z.strictObject({
 	rotChance: share()
 		.nullable()
 		.default(null)
-		.describe('Chance of root or stem rot from the last look; null where nobody looked')
+		.describe('Chance of root or stem rot from the last look; null where nobody looked'),
+	pressing: z
+		.strictObject({ label: z.string().min(1).max(80), chance: share() })
+		.nullable()
+		.default(null)
+		.describe('What its last look says to act on now, since waiting costs more; null where nothing does')
 });
 export type TriageSubject = z.infer<typeof triageSubject>;
 
@@ -104,8 +110,8 @@ export interface TriageAdvice {
 	decision: TriageDecision;
 	reasons: TriageReason[];
 	survival: Survival;
-	/** The chance after nursing: one step stronger, in its window. */
-	nursed: Survival;
+	/** The chance after nursing: one step stronger, in its window; null where what presses leaves no time for it. */
+	nursed: Survival | null;
 	mass: BallMass | null;
 	/** Cuttings or divisions to take first; 0 while it is likely enough to live. */
 	backups: number;
@@ -123,7 +129,7 @@ function keptOdds(rootsKept: number | null, values: Values): number {
 /** Chance to live through the work, with its range and what moves it: additive in log-odds [our own]. */
 export function survival(
 	look: Pick<TriageLook, 'purpose' | 'vitality' | 'pests' | 'rootsKept' | 'scratchAlive'>,
-	subject: TriageSubject,
+	subject: Omit<TriageSubject, 'pressing'>,
 	values: Values
 ): Survival {
 	const base = logOdds(
@@ -203,18 +209,22 @@ const stronger: Record<Vitality, Vitality> = {
  * Go, nurse first or leave, with reasons. What must not be (a protected tree, root pests, dead under the bark) leaves it where it is; a low
  * chance does so too unless it is lost where it stands. What can be settled (permission, services, hands) comes first, and the tree is
  * worth no less for it.
+ * What its last look says to act on now leaves no time to nurse it.
  * Both schools on weak trees stand: leave it, or rescue it because there is nothing to lose.
  */
 export function triageAdvice(look: TriageLook, subject: TriageSubject, values: Values): TriageAdvice {
 	const now = survival(look, subject, values);
-	const nursed = survival(
-		{ ...look, vitality: stronger[look.vitality], pests: look.pests === 'leaf' ? 'none' : look.pests },
-		{
-			...subject,
-			seasonFit: subject.windowOn === null ? subject.seasonFit : ('in-window' satisfies SeasonFit)
-		},
-		values
-	);
+	const { pressing } = subject;
+	const nursed = pressing
+		? null
+		: survival(
+				{ ...look, vitality: stronger[look.vitality], pests: look.pests === 'leaf' ? 'none' : look.pests },
+				{
+					...subject,
+					seasonFit: subject.windowOn === null ? subject.seasonFit : ('in-window' satisfies SeasonFit)
+				},
+				values
+			);
 	const mass =
 		look.ballDiameterMm !== null && look.ballDepthMm !== null
 			? ballMass(look.ballDiameterMm, look.ballDepthMm, values)
@@ -249,6 +259,10 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 	if (look.vitality === 'strong') speaksFor('It is strong today.');
 	if (subject.seasonFit === 'in-window') speaksFor('It is in its window.');
 	if (look.dyingInPlace) speaksFor('It is lost where it stands: there is nothing to lose.');
+	if (pressing)
+		speaksFor(
+			`${pressing.label} is ${likelihood(pressing.chance)} (${chanceSaid(pressing.chance)}): what is done about it now costs less than waiting.`
+		);
 
 	const stopped = reasons.some((reason) => reason.weight === 'must');
 	// What may forbid the work, or kill somebody, holds it until it is answered.
@@ -257,12 +271,14 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 		...(lifting && look.servicesLocated === null ? ['whether services lie there'] : [])
 	];
 	if (open.length > 0) against(`Find out first: ${open.join(', and ')}. Nothing is begun before.`);
-	const gain = nursed.chance - now.chance;
+	// What presses where it stands is treated there, however weak the tree: to leave it or to nurse it first is to lose it.
+	const noTime = look.dyingInPlace || (pressing !== null && !lifting);
+	const gain = nursed ? nursed.chance - now.chance : 0;
 	const weighed: TriageDecision = stopped
 		? 'leave'
-		: look.dyingInPlace || (now.chance >= values['triage.go-from'] && gain < values['triage.nurse-gain'])
+		: noTime || (now.chance >= values['triage.go-from'] && gain < values['triage.nurse-gain'])
 			? 'go'
-			: gain >= values['triage.nurse-gain'] && nursed.chance >= values['triage.leave-under']
+			: nursed && gain >= values['triage.nurse-gain'] && nursed.chance >= values['triage.leave-under']
 				? 'nurse'
 				: now.chance < values['triage.leave-under']
 					? 'leave'
