@@ -331,6 +331,21 @@ describe('today', () => {
 		expect(of({}).map((one) => one.sentence)).toContain('Feel it a finger deep before any water');
 		expect(of({}).some((one) => one.pourL !== null)).toBe(false);
 		expect(of({ urgent: null }).some((one) => one.pourL !== null)).toBe(true);
+		// Nor is a watering told for the days to come.
+		const soon = (standing: object) =>
+			items(
+				entry({
+					water: { ...dry, dryness: 0.2, nextOn: addDays(today, 1) },
+					standing: kept({ urgent, waterOn: today, pottedOn: '2026-02-01', ...standing })
+				})
+			).filter((one) => one.stage === 'aftercare');
+		expect(soon({}).map(({ sentence, level, pourL }) => [sentence, level, pourL])).toEqual([
+			['Feel it a finger deep before any water', 'soon', null]
+		]);
+		expect(soon({})[0]?.reason).toBe(
+			`It is reckoned 20 % dry today, and may want water on ${addDays(today, 1)}, but root rot is likely: it is watered less, and only where it is dry.`
+		);
+		expect(soon({ urgent: null })[0]?.sentence).toMatch(/^Water it: /);
 	});
 
 	it('a tree that spends its nights under cover stands a colder one outside, until it comes out', () => {

@@ -126,14 +126,14 @@ export function waterItems(
 	if (water.nextOn !== null) {
 		const until = daysBetween(today, water.nextOn);
 		const less = entry.standing?.urgent?.water === 'less' ? entry.standing.urgent : null;
-		if (until <= 0 && less)
+		if (less && until <= values['today.waterAheadDays'])
 			items.push({
 				...common(entry),
-				urgency: values['today.rank.feel'],
-				level: 'due',
+				urgency: until <= 0 ? values['today.rank.feel'] : values['today.rank.soon'] - until,
+				level: until <= 0 ? 'due' : 'soon',
 				sentence: 'Feel it a finger deep before any water',
-				reason: `It is reckoned ${percent(water.dryness)} dry, but ${midSentence(less.label)} is ${likelihood(less.chance)}: it is watered less, and only where it is dry.`,
-				figure: `${percent(water.dryness)} dry`,
+				reason: `It is reckoned ${percent(water.dryness)} dry${until > 0 ? ` today, and may want water on ${water.nextOn}` : ''}, but ${midSentence(less.label)} is ${likelihood(less.chance)}: it is watered less, and only where it is dry.`,
+				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
 				task: null
 			});

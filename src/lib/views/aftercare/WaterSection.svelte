@@ -128,6 +128,8 @@
 			Feel it a finger deep before any water
 		{:else if next.on <= today}
 			Water it now
+		{:else if lessWater}
+			Feel it about {format().day(next.on, today)}, before any water
 		{:else}
 			Next water about {format().day(next.on, today)}
 		{/if}
