@@ -79,7 +79,9 @@ describe('a look that felt its soil', () => {
 			seen('wilts-wet', 'pot-light'),
 			seen('sour-smell'),
 			[looked(today, [{ signId: 'wilts-wet', grade: 0 }])],
-			[looked('2026-04-01', [{ signId: 'wilts-wet', grade: 1 }])]
+			[looked('2026-04-01', [{ signId: 'wilts-wet', grade: 1 }])],
+			// What was felt on the day on which it was set anew led to it.
+			[looked('2026-04-10', [{ signId: 'wilts-wet', grade: 1 }])]
 		])
 			expect(water({ examinations: said }).knownOn).toBeNull();
 		const own = { measurements: [felt(today, 'damp')] };

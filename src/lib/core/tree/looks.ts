@@ -40,24 +40,27 @@ function partsOfExamination({ findings }: Examination): Parts {
 
 /**
  * How wet its soil was when it was looked at: who finds a tree wilted in wet or dry soil has felt it, and who finds its pot light has lifted
- * it. On a day on which the soil was felt or the pot weighed for itself, that tells more, and the look nothing.
+ * it. On a day on which the soil was felt or the pot weighed for itself, that tells more, and the look nothing; what was felt on the day on
+ * which it was set anew is what it stood in before.
  * @returns by day, as a hand feels it
  */
 export function feltInLooks({
 	examinations,
-	measurements
-}: Pick<TreeRecords, 'examinations' | 'measurements'>): { on: string; data: MoistureData }[] {
+	measurements,
+	plantings
+}: Pick<TreeRecords, 'examinations' | 'measurements' | 'plantings'>): { on: string; data: MoistureData }[] {
 	const days = new Map<string, Set<Feel>>();
 	for (const { examinedOn: on, findings } of examinations)
 		for (const { signId, grade } of findings) {
 			const feel = grade > 0 ? FELT_BY_SIGN[signId] : undefined;
 			if (feel) days.set(on, (days.get(on) ?? new Set()).add(feel));
 		}
-	const told = new Set(
-		measurements.flatMap(({ measuredOn, raw }) =>
+	const told = new Set([
+		...plantings.map(({ plantedOn }) => plantedOn),
+		...measurements.flatMap(({ measuredOn, raw }) =>
 			raw.tool === 'moisture' || raw.tool === 'weighing' ? [measuredOn] : []
 		)
-	);
+	]);
 	return [...days].flatMap(([on, feels]) => {
 		// Light for its size and dusty to the finger go together; wet and dry of one day do not, and tell nothing.
 		const [feel] = feels.has('dry') ? (['dry'] as const) : feels;
