@@ -507,6 +507,19 @@ describe('what moves', () => {
 			'look-closer'
 		);
 	});
+	it('held since it was seen it is to be tried, not to be held again', () => {
+		const due = decisionsDue(facts({ observations: moving('loose'), heldOn: '2026-04-12' }), values);
+		expect(due[0]).toMatchObject({
+			kind: 'retie',
+			stage: 'recovery',
+			what: 'Held since 2026-04-12: try whether it stands firm.',
+			presses: true
+		});
+		expect(due.map(({ what }) => what).join(' ')).not.toMatch(/hold it firm/);
+		expect(
+			decisionsDue(facts({ observations: moving('firm'), heldOn: '2026-04-12' }), values)[0]?.kind
+		).not.toBe('retie');
+	});
 	it('held again it is not asked for; in the ground no tie is', () => {
 		const kinds = (change: object) => decisionsDue(facts(change), values).map((one) => one.kind);
 		expect(kinds({ observations: moving('firm') })).not.toContain('retie');
@@ -618,6 +631,7 @@ describe('a letter to the owner', () => {
 			structuralRot: false,
 			firmness: 'firm',
 			firmnessOn: '10 April 2026',
+			heldOn: null,
 			referrals: [],
 			results: [],
 			probability: 0.8,

@@ -2,6 +2,7 @@ import { plain } from '$core/text/format';
 import { newShootsOn } from '$core/climate/cold-limit';
 import { growingSeason } from '$core/climate/normals';
 import { addDays, daysBetween } from '$core/maths/calendar';
+import { nextOf } from '$core/tree/next';
 import { describe, expect, it } from 'vitest';
 import { bareDay, type SeriesDay } from '$core/climate/series';
 import { taskKinds, type Task } from '$core/vocabulary/task';
@@ -647,6 +648,19 @@ describe('today', () => {
 		const of = (on: string) => items(entry({ standing: kept({ firmness: { value: 'moves', on } }) }));
 		expect(of('2026-04-10')[0]).toMatchObject({ level: 'now', stage: 'replant' });
 		expect(of('2026-02-01')).toHaveLength(0);
+	});
+	it('held since, it is to be tried, on the list and at its head alike', () => {
+		const firmness = { value: 'loose' as const, on: '2026-04-10', heldOn: '2026-04-12' };
+		const [first] = items(entry({ standing: kept({ firmness }) }));
+		expect(first).toMatchObject({
+			sentence: 'Held since 2026-04-12: try whether it stands firm',
+			reason: expect.stringMatching(/^On 2026-04-10 it .*; nobody has tried it since it was held\./),
+			level: 'due',
+			stage: 'recovery'
+		});
+		expect(nextOf([], kept({ firmness }), today, entry().facts, today, defaultValues)?.what).toBe(
+			first?.sentence
+		);
 	});
 	it('a referral is the first thing there is, from its first day on', () => {
 		const found = items(

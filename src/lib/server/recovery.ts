@@ -29,6 +29,7 @@ import { gateOf, releaseFacts } from '../core/tree/gate';
 import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
+import { heldSince } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isUnanswered } from '../core/aftercare/tasks/pressing';
 import { isOverdue } from '../core/today/task-items';
@@ -114,6 +115,12 @@ function outOf(records: TreeRecords, on: string, values: Values): Pick<RecoveryO
 	return out && out.how !== 'heeled-in' ? { outOn: out.on } : {};
 }
 
+/** Since when it is held against what was seen; nothing where it is not. */
+function heldOf(records: TreeRecords, on: string, values: Values): Pick<RecoveryOf['facts'], 'heldOn'> {
+	const heldOn = heldSince(records, standingOf(records, on, values));
+	return heldOn === null ? {} : { heldOn };
+}
+
 function judged(
 	records: TreeRecords,
 	around: Around,
@@ -186,7 +193,8 @@ function judged(
 				(task) => task.state === 'open' && task.release === null && task.toOn < on
 			).length,
 			reEstablished: judgement.reEstablished,
-			...outOf(records, on, values)
+			...outOf(records, on, values),
+			...heldOf(records, on, values)
 		},
 		verdict: judgement,
 		season,

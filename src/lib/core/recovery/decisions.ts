@@ -45,6 +45,8 @@ export interface DecisionFacts {
 	deadBy?: readonly string[] | null;
 	/** Its roots are in the air, or wrapped, since; left out where it stands or is heeled in. */
 	outOn?: string | null;
+	/** Wires or stones hold it since, and nobody has tried it from then on; left out where it is not held against what was seen. */
+	heldOn?: string | null;
 }
 
 export interface DueDecision {
@@ -134,6 +136,19 @@ const setFirst: Rule = ({ facts: { outOn } }) =>
 const heldFirm: Rule = ({ facts, since }) => {
 	const tried = since.findLast((look) => look.firmness !== null);
 	if (!facts.potted || !tried?.firmness || tried.firmness === 'firm') return null;
+	if (facts.heldOn)
+		return {
+			kind: 'retie',
+			what: `Held since ${facts.heldOn}: try whether it stands firm.`,
+			evidence: [
+				`On ${tried.observedOn} it ${firmnessSaid[tried.firmness].then}; nobody has tried it since it was held.`
+			],
+			first: [
+				'Push gently at breast height or at the first branch, and watch the soil: a look says how it stands.'
+			],
+			stage: 'recovery',
+			presses: true
+		};
 	return {
 		kind: 'retie',
 		what: `It ${firmnessSaid[tried.firmness].now}: hold it firm before all else.`,

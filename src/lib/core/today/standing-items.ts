@@ -122,6 +122,19 @@ const plannedItem: Of<TodayItem[]> = (entry, today, values) => {
 const looseItem: Of<TodayItem[]> = (entry, today, values) => {
 	const { firmness } = entry.standing;
 	if (!firmness || daysBetween(firmness.on, today) > values['look.overdueDays']) return [];
+	if (firmness.heldOn)
+		return [
+			{
+				...common(entry),
+				urgency: values['today.rank.loose'],
+				level: 'due',
+				sentence: `Held since ${firmness.heldOn}: try whether it stands firm`,
+				reason: `On ${firmness.on} it ${firmnessSaid[firmness.value].then}; nobody has tried it since it was held. What still moves tears its new roots.`,
+				figure: 'to be tried',
+				stage: 'recovery',
+				task: null
+			}
+		];
 	return [
 		{
 			...common(entry),

@@ -14,7 +14,8 @@ export interface StandingKept {
 	waterOn: string | null;
 	/** Day since which it stands in a pot; null for one that stands in none. */
 	pottedOn: string | null;
-	firmness: { value: 'moves' | 'loose'; on: string } | null;
+	/** How it moved when it was last tried, and since when it is held against that, where it is. */
+	firmness: { value: 'moves' | 'loose'; on: string; heldOn?: string } | null;
 	pests: { value: PestsSeen; on: string } | null;
 	/** A bad smell of its root zone since it was set where it stands and since its roots were last worked on. */
 	smell: { value: Exclude<Smell, 'none'>; on: string } | null;
@@ -51,8 +52,11 @@ export function standingKept(
 		urgent,
 		check,
 		underCover,
-		planned
-	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned'>
+		planned,
+		heldOn
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned'> & {
+		heldOn: string | null;
+	}
 ): StandingKept {
 	const { firmness, pests } = standing;
 	return {
@@ -74,7 +78,7 @@ export function standingKept(
 		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
 		firmness:
 			firmness.on && (firmness.value === 'moves' || firmness.value === 'loose')
-				? { value: firmness.value, on: firmness.on }
+				? { value: firmness.value, on: firmness.on, ...(heldOn !== null && { heldOn }) }
 				: null,
 		smell: smellSince(standing, rootsCutOn),
 		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null

@@ -4,6 +4,7 @@ import { sideName } from '../text/sides';
 import { redFlags } from '../examine/diagnosis/red-flags';
 import { addDays } from '../maths/calendar';
 import { headed, hasLapsed, timed } from '../aftercare/tasks/release';
+import { heldSince } from './held';
 import { decisionsDue, type DecisionFacts } from '../recovery/decisions';
 import { releaseFacts } from './gate';
 import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
@@ -42,6 +43,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 	const { records, place, stands, say } = from;
 	const { tree, kind, rootMap, plan } = records;
 	const forecast = recoveryForecast(from.case, values, { bands: false });
+	const heldOn = heldSince(records, stands);
 	return {
 		treeName: tree.name,
 		kindName: kind.commonName,
@@ -80,6 +82,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		carried: heldOver(from, today),
 		firmness: stands.firmness.value,
 		firmnessOn: stands.firmness.on ? say.date(stands.firmness.on) : null,
+		heldOn: heldOn && say.date(heldOn),
 		referrals: flagsOf(records, place, values).map(
 			({ title, reason, byOn }) => `${title}, by ${say.date(byOn)}. ${reason}`
 		),

@@ -20,7 +20,7 @@ export interface Next {
 export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'pottedOn'> & {
 	urgent: Pick<NonNullable<StandingKept['urgent']>, 'label' | 'chance'> | null;
 	check: Pick<NonNullable<StandingKept['check']>, 'label' | 'chance' | 'check'> | null;
-	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value'> | null;
+	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value' | 'heldOn'> | null;
 };
 
 /** What decides a likely cause before it is acted on, in a few words. */
@@ -63,7 +63,13 @@ export function nextOf(
 			on: null
 		};
 	if (out) return { what: `Heeled in since ${out.on}: pot or plant it in its window`, on: null };
-	if (firmness) return { what: `It ${firmnessSaid[firmness.value].now}: hold it firm`, on: null };
+	if (firmness)
+		return {
+			what: firmness.heldOn
+				? `Held since ${firmness.heldOn}: try whether it stands firm`
+				: `It ${firmnessSaid[firmness.value].now}: hold it firm`,
+			on: null
+		};
 	if (smell && daysBetween(smell.on, today) <= values['decision.smellDays'])
 		return { what: smellAsks(smell.value, stands?.pottedOn ? 'pot' : 'soil'), on: null };
 	if (check)

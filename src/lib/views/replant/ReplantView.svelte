@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { firmnessSaid } from '$core/examine/looks/seen-words';
+	import { heldSince } from '$core/tree/held';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { standingOf } from '$core/tree/standing';
@@ -41,9 +42,10 @@
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const inGround = $derived(of.records.tree.situation === 'in-ground');
 	const loose = $derived.by(() => {
-		const { firmness } = standingOf(of.records, of.today, of.values);
+		const stands = standingOf(of.records, of.today, of.values);
+		const { firmness } = stands;
 		return of.records.plantings.length > 0 && firmness.value !== null && firmness.value !== 'firm'
-			? { value: firmness.value, on: firmness.on }
+			? { value: firmness.value, on: firmness.on, heldOn: heldSince(of.records, stands) }
 			: null;
 	});
 	const readyL = $derived(planning.amounts.readyMainL * planning.count);
@@ -71,7 +73,13 @@
 			<a class="chalk" href={resolve('/trees/[id]/rehearse', { id: treeId })}>Rehearse</a>
 		</nav>
 		<Problem {refused} />
-		{#if loose}
+		{#if loose?.heldOn}
+			<Caution title="Try whether it stands firm"
+				>It {firmnessSaid[loose.value].then} on {format().day(loose.on ?? of.today, of.today)}, and is held
+				since {format().day(loose.heldOn, of.today)}. A
+				<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}>look</a> says how it stands now.</Caution
+			>
+		{:else if loose}
 			<Caution title="It {firmnessSaid[loose.value].now}"
 				>Seen {format().day(loose.on ?? of.today, of.today)}. Hold it first:
 				<a class="chalk" href="#setting">wires, where, and over which roots</a>. What moves tears its new

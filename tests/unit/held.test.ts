@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { observationSchema } from '$core/examine/looks/observation';
+import type { Holding } from '$core/replant/pots/seat';
+import type { TreeRecords } from '$core/tree/case';
+import { heldSince } from '$core/tree/held';
+import { standingOf } from '$core/tree/standing';
+import { defaultValues as values } from '$core/values/values';
+import { plantingOn, treeRecords } from '../records';
+
+const seat = (holding: Holding) => ({
+	height: 'mound' as const,
+	flareOverRimMm: 10,
+	moundMm: 20,
+	screens: 1,
+	extraHoles: 0,
+	holeMm: 0,
+	pockets: 'stick' as const,
+	firming: 'press' as const,
+	holding,
+	wires: [],
+	pads: 0,
+	stones: 0,
+	stoneKg: 0,
+	tiltDeg: null,
+	tiltTowardDeg: null,
+	offOn: holding === 'own-stance' ? null : '2027-04-20'
+});
+const set = (on: string, holding: Holding) => plantingOn(on, { seat: seat(holding) }, `p-${on}`);
+const examined = (examinedOn: string, grade: number) =>
+	examinationSchema.parse({
+		id: `e-${examinedOn}`,
+		version: 1,
+		examinedOn,
+		findings: [{ signId: 'leans-rocks', grade }]
+	});
+const looked = (observedOn: string, firmness: 'firm' | 'moves' | 'loose') =>
+	observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, firmness });
+const held = (change: Partial<TreeRecords>): string | null => {
+	const records = treeRecords({ rootMap: null, plan: null, plantings: [], ...change });
+	return heldSince(records, standingOf(records, '2026-05-01', values));
+};
+
+describe('a tree that rocked', () => {
+	const rocked = [examined('2026-04-20', 1)];
+	it('is held since it was wired or weighed down with stones, the same day or later', () => {
+		for (const on of ['2026-04-20', '2026-04-25'])
+			for (const holding of ['wires', 'stones'] as const)
+				expect(held({ examinations: rocked, plantings: [set(on, holding)] })).toBe(on);
+	});
+	it('is not by its own stance, by ties of before, by those of an earlier pot, or where nothing was done', () => {
+		expect(held({ examinations: rocked, plantings: [set('2026-04-20', 'own-stance')] })).toBeNull();
+		expect(held({ examinations: rocked, plantings: [set('2026-04-19', 'wires')] })).toBeNull();
+		expect(
+			held({ examinations: rocked, plantings: [set('2026-04-21', 'wires'), set('2026-04-25', 'own-stance')] })
+		).toBeNull();
+		expect(held({ examinations: rocked })).toBeNull();
+	});
+	it('found loose again after the work of that day, or firm, is no more', () => {
+		const plantings = [set('2026-04-20', 'wires')];
+		expect(held({ plantings, observations: [looked('2026-04-20', 'moves')] })).toBeNull();
+		expect(
+			held({ examinations: rocked, plantings, observations: [looked('2026-04-22', 'loose')] })
+		).toBeNull();
+		expect(
+			held({ examinations: rocked, plantings, observations: [looked('2026-04-22', 'firm')] })
+		).toBeNull();
+		expect(held({ plantings })).toBeNull();
+	});
+});
