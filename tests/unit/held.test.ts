@@ -3,7 +3,8 @@ import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { observationSchema } from '$core/examine/looks/observation';
 import type { Holding } from '$core/replant/pots/seat';
 import type { TreeRecords } from '$core/tree/case';
-import { heldSince } from '$core/tree/held';
+import { heldSince, movesOf } from '$core/tree/held';
+import { standingSentence } from '$core/tree/line-of-care';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
 import { plantingOn, treeRecords } from '../records';
@@ -67,4 +68,21 @@ describe('a tree that rocked', () => {
 		).toBeNull();
 		expect(held({ plantings })).toBeNull();
 	});
+});
+
+it('is said at the head of the tree as on the lists', () => {
+	const head = (change: Partial<TreeRecords>): string => {
+		const records = treeRecords({ rootMap: null, plan: null, plantings: [], tasks: [], ...change });
+		const standing = standingOf(records, '2026-05-01', values);
+		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };
+		return standingSentence(records, '2026-05-01', { facts, urgent: null, check: null, standing }, values)
+			.next;
+	};
+	const examinations = [examined('2026-04-20', 1)];
+	expect(head({ examinations })).toBe('It rocks a little: hold it firm');
+	expect(head({ examinations, plantings: [set('2026-04-20', 'wires')] })).toBe(
+		'Held since 2026-04-20: try whether it stands firm'
+	);
+	const firm = treeRecords({ rootMap: null, plan: null, observations: [looked('2026-04-20', 'firm')] });
+	expect(movesOf(firm, standingOf(firm, '2026-05-01', values))).toBeNull();
 });

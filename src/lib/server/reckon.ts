@@ -4,7 +4,7 @@ import type { DeviceDay } from '../core/aftercare/water/pot-state';
 import { addDays } from '../core/maths/calendar';
 import { gateOf } from '../core/tree/gate';
 import { treeGroundWater } from '../core/tree/ground-water';
-import { heldSince } from '../core/tree/held';
+import { movesOf } from '../core/tree/held';
 import { standingKept, type StandingKept } from '../core/tree/kept';
 import { lastRootWork } from '../core/tree/losses';
 import { plannedWork } from '../core/tree/planned';
@@ -102,7 +102,7 @@ export async function reckonTrees(
 		reckoned.push({
 			treeId: id,
 			standing: standingKept(stands, {
-				heldOn: heldSince(records, stands),
+				firmness: movesOf(records, stands),
 				rootsCutOn: lastRootWork(records, values)?.on ?? null,
 				underCover: nightsUnderCover(records.book, on),
 				planned: plannedWork(records, on, values)[0] ?? null,

@@ -1,4 +1,5 @@
 import type { TreeRecords } from './case';
+import type { StandingKept } from './kept';
 import type { Standing } from './standing';
 
 /**
@@ -16,4 +17,15 @@ export function heldSince(
 	const after =
 		last.plantedOn === firmness.on ? firmness.from?.record !== 'look' : last.plantedOn > firmness.on;
 	return after ? last.plantedOn : null;
+}
+
+/** How it moved when it was last tried, and since when it is held against that; null where it stands firm or nobody tried. */
+export function movesOf(
+	records: Pick<TreeRecords, 'plantings'>,
+	standing: Pick<Standing, 'firmness'>
+): StandingKept['firmness'] {
+	const { value, on } = standing.firmness;
+	if (on === null || (value !== 'moves' && value !== 'loose')) return null;
+	const heldOn = heldSince(records, standing);
+	return { value, on, ...(heldOn !== null && { heldOn }) };
 }

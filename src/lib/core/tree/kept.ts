@@ -53,12 +53,10 @@ export function standingKept(
 		check,
 		underCover,
 		planned,
-		heldOn
-	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned'> & {
-		heldOn: string | null;
-	}
+		firmness
+	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned' | 'firmness'>
 ): StandingKept {
-	const { firmness, pests } = standing;
+	const { pests } = standing;
 	return {
 		rootsCutOn,
 		underCover,
@@ -76,10 +74,7 @@ export function standingKept(
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,
 		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
-		firmness:
-			firmness.on && (firmness.value === 'moves' || firmness.value === 'loose')
-				? { value: firmness.value, on: firmness.on, ...(heldOn !== null && { heldOn }) }
-				: null,
+		firmness,
 		smell: smellSince(standing, rootsCutOn),
 		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null
 	};

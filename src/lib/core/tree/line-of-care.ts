@@ -1,3 +1,4 @@
+import { movesOf } from './held';
 import { percent } from '../text/percent';
 import { midSentence } from '../text/mid-sentence';
 import type { ReleaseFacts } from '../aftercare/tasks/release';
@@ -157,14 +158,13 @@ export function standingSentence(
 	if (tree.state === 're-established')
 		return { stands: `Re-established after ${time}.`, next: 'Case closed.' };
 	if (tree.state === 'gone') return { stands: `Gone to another home after ${time}.`, next: 'Case closed.' };
-	const held = standing.firmness.value;
 	const next = nextOf(
 		tasks,
 		{
 			urgent,
 			check,
 			out: outSince(standing),
-			firmness: held === 'moves' || held === 'loose' ? { value: held } : null,
+			firmness: movesOf(records, standing),
 			smell: smellSince(standing, lastRootWork(records, values)?.on ?? null),
 			pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
 			planned: plannedWork(records, today, values)[0] ?? null
