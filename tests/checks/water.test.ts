@@ -160,6 +160,11 @@ describe('the next watering', () => {
 		expect(never).toMatchObject({ frozen: true, on: null });
 		expect(never.reason).toMatch(/for as long as the weather is known/);
 		expect(ask(1, { series: frost(2) }).frozen).toBe(false);
+		// Days whose mean is just at the limit freeze it, a hair over it they do not.
+		const means = (meanC: number) =>
+			ask(1, { series: series(1).map((day) => ({ ...day, minC: meanC - 3, maxC: meanC + 3 })) }).frozen;
+		expect(means(values['water.frozenUnderC'])).toBe(true);
+		expect(means(values['water.frozenUnderC'] + 0.01)).toBe(false);
 	});
 	it('its band is a band: earliest, date, latest in order, whatever the roots, the water and the trigger', () => {
 		fc.assert(
@@ -209,6 +214,11 @@ describe('the next watering', () => {
 			since: { on: '2026-05-31', water: { rootedL: 0.8, unrootedL: 5 } }
 		});
 		expect(few.way).toBe('sparingly');
+		// What its roots reach is filled, and nothing is poured to run through the rest.
+		const at =
+			few.on !== null && few.on > '2026-05-31' ? few.days.find((day) => day.on === few.on) : undefined;
+		expect(few.litres).toBeCloseTo(0.8 - (at?.water.rootedL ?? 0.8), 6);
+		expect(few.litres).toBeLessThan(0.8);
 		expect(ask(4, { sheds: true }).way).toBe('twice');
 	});
 	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {

@@ -67,6 +67,11 @@ describe('a passphrase', () => {
 		expect(refused('aaaaaaaaaaaaaaa')).toMatch(/easy to guess/);
 		expect(refused('AnaAnaAnaAna1')).toMatch(/easy to guess/);
 		expect(refused('bruntlebruntle')).toMatch(/easy to guess/);
+		// Five different signs are enough, four are not; so are five beside the name of a person or of the product.
+		expect(refused('qzqzvjvjkxkx')).toBeNull();
+		expect(refused('qzqzvjvjvzqj')).toMatch(/easy to guess/);
+		expect(refused('bruntleqzvjk')).toBeNull();
+		expect(refused('bruntlebruntleqzvj')).toMatch(/easy to guess/);
 		expect(newPersonInput.safeParse({ name: 'Ana', passphrase: 'x'.repeat(11) }).success).toBe(false);
 		expect(newPersonInput.safeParse({ name: 'Ana', passphrase: 'kelp verse t' }).success).toBe(true);
 		expect(newPersonInput.safeParse({ name: 'Ana', passphrase: 'x'.repeat(129) }).success).toBe(false);

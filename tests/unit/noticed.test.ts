@@ -198,6 +198,13 @@ describe('a reading in words', () => {
 			values,
 			{ percent: (share: number) => `${Math.round(share * 100)} %` } as never
 		);
+	it('of a weighing counts the days after the water as people do', () => {
+		const weighed = (wateredOn: string) =>
+			words({ tool: 'weighing', nowKg: 9, fullKg: 12, dryKg: 8, wateredOn, neighbours: [] });
+		expect(weighed('2026-05-31')).toContain('1 day after water');
+		expect(weighed('2026-05-29')).toContain('3 days after water');
+		expect(weighed('2026-06-01')).toContain('0 days after water');
+	});
 	it('of moisture says what was felt, what a probe read, and nothing of what was not', () => {
 		expect(words({ feel: 'dry', probeShare: null })).toBe('feels dry');
 		expect(words({ feel: null, probeShare: 0.2 })).toBe('a probe reads 20 % water by volume');
