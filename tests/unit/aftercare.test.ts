@@ -178,7 +178,13 @@ describe('aftercare', () => {
 		const title = (change: Parameters<typeof byRule>[0]) =>
 			byRule({ rotWasCut: true, ...change }, 'backup')?.title;
 		expect(title({ livingLoss: 0, crownSchool: 'keep-leaves' })).toMatch(/^Take a cutting or two/);
-		expect(title({ livingLoss: 0, crownSchool: 'balance' })).toMatch(/from what comes off/);
+		const least = defaultValues['aftercare.crownExcess'];
+		for (const [crownExcess, said] of [
+			[0, /^Take a cutting or two/],
+			[least, /^Take a cutting or two/],
+			[least + 0.01, /from what comes off/]
+		] as const)
+			expect(title({ livingLoss: 0, crownSchool: 'balance', crownExcess })).toMatch(said);
 		expect(title({ livingLoss: 0.2, crownSchool: 'keep-leaves' })).toMatch(/from what comes off/);
 		expect(rulesOf({ livingLoss: 0.1 }).map((task) => task.rule)).not.toEqual(
 			expect.arrayContaining(['neighbours'])

@@ -383,6 +383,16 @@ describe('what a look asks', () => {
 		expect(asked({ observations: fell })).toContain('dieback');
 		expect(asked({ observations: [look('2026-06-18', { shootExtensionMm: 100 })] })).not.toContain('shoots');
 	});
+	it('how it stands, for as long as it moved when it was last tried', () => {
+		const tried = (firmness: 'firm' | 'moves' | 'loose') => [look('2026-06-18', { firmness })];
+		for (const firmness of ['moves', 'loose'] as const)
+			for (const more of [{}, { rotWasCut: true, pestsSeen: true, waits: ['buds-move'], evergreen: true }])
+				expect(asked({ ...more, observations: tried(firmness) })).toContain('firmness');
+		expect(asked({ observations: tried('firm') })).not.toContain('firmness');
+		expect(
+			asked({ observations: [...tried('loose'), look('2026-06-19', { firmness: 'firm' })] })
+		).not.toContain('firmness');
+	});
 	it('woundwood only where a root was cut, once a season', () => {
 		const late = {
 			sinceOn: '2025-11-20',

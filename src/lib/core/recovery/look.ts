@@ -154,7 +154,11 @@ function rootQuestions(facts: LookFacts, { since, daysSince }: Seen, values: Val
 		asked.push({ part: 'weight', why: 'tells what the roots drink', rank: 3 });
 	if (facts.rotWasCut && daysSince((look) => look.smell !== null) >= values['look.again.smell'])
 		asked.push({ part: 'smell', why: 'rot was cut', rank: 1 });
-	if (daysSince((look) => look.firmness !== null) >= values['look.again.firmness'])
+	const tried = since.findLast((look) => look.firmness !== null)?.firmness ?? null;
+	// What tears roots is tried again until somebody finds it firm.
+	if (tried !== null && tried !== 'firm')
+		asked.push({ part: 'firmness', why: 'it moved when it was last tried', rank: 1 });
+	else if (daysSince((look) => look.firmness !== null) >= values['look.again.firmness'])
 		asked.push(
 			facts.structuralCut
 				? { part: 'firmness', why: 'a structural root was cut', rank: 1 }

@@ -461,10 +461,12 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	backup: ({ rotWasCut, livingLoss, crownSchool }, values) => {
+	backup: ({ rotWasCut, livingLoss, crownSchool, crownExcess }, values) => {
 		if (!rotWasCut && livingLoss < values['aftercare.backupLoss']) return null;
 		// Where only dead root went and no leaf is taken, nothing comes off that strikes.
-		const comesOff = crownSchool === 'balance' || livingLoss >= values['aftercare.lossCounts'];
+		const comesOff =
+			(crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']) ||
+			livingLoss >= values['aftercare.lossCounts'];
 		return {
 			kind: 'backup',
 			title: comesOff
