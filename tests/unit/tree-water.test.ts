@@ -105,6 +105,37 @@ describe('a look that felt its soil', () => {
 	});
 });
 
+describe('a pot that was watered today', () => {
+	const most = (() => {
+		const { stores } = water();
+		return stores.rootedMostL + stores.unrootedMostL;
+	})();
+	const of = (change: object, on = today) =>
+		water(
+			{ waterings: [watering('2026-06-19', { litres: 2 * most, ranOutL: most }), watering(today, change)] },
+			series,
+			on
+		);
+	it('has what it was given, whether that was measured or ran out unmeasured, and is not asked for more the same day', () => {
+		for (const given of [
+			{},
+			{ litres: 2 * most, ranOutL: most / 2 },
+			{ beforeKg: 20 - most, afterKg: 20, litres: most },
+			{ litres: most }
+		]) {
+			const { state, next } = of(given);
+			expect(state.at(-1)?.dryness).toBeLessThan(0.02);
+			expect((next.on ?? '9999') > today).toBe(true);
+		}
+	});
+	it('has drunk of it by the next day as of any water', () => {
+		const state = of({ litres: 2 * most, ranOutL: most / 2 }, addDays(today, 1)).state;
+		const [then, now] = state.slice(-2).map((day) => day.dryness);
+		expect(then).toBeGreaterThan(0.02);
+		expect(now).toBeGreaterThan((then ?? 1) + 0.02);
+	});
+});
+
 describe('what was taken of its roots on one day', () => {
 	const lift = (ballDiameterMm: number) =>
 		liftSchema.parse({

@@ -75,7 +75,7 @@ function corrected(water: PotWater, dryness: number, stores: PotStores): PotWate
 /**
  * The water of a pot day by day: the balance of the weather, what was poured, and every weighing, probe and hand that felt it,
  * each correcting by its own error. Who waters felt and weighed before; a device speaks in the evening. The error of the balance grows with what was lost, since it is that of demand and roots; a
- * watering that ran through ends it.
+ * watering that ran through ends it. Its last day is not over: what it was watered today it still has.
  * @param phiOn root function by day
  * @param phiSpread half of its band over its middle, how far the draw of the roots may be off
  */
@@ -128,10 +128,12 @@ export function potState(
 			0
 		);
 		const missing = most - water.rootedL - water.unrootedL;
+		// Of a day that is not over, what is still to be drunk after its water is not gone yet.
+		const drawn = given.length > 0 && day.on === lastOn ? { ...day, et0Mm: 0 } : day;
 		const after = potDay(
 			water,
 			stores,
-			{ day, rootFunction: phiOn(day.on), inLeaf: inLeaf(day.on), irrigationL: litres },
+			{ day: drawn, rootFunction: phiOn(day.on), inLeaf: inLeaf(day.on), irrigationL: litres },
 			values
 		);
 		const lost = (after.transpirationL + after.evaporationL) / most;
