@@ -230,6 +230,7 @@ describe('the next watering', () => {
 					knownTo: '2026-03-20',
 					lastWaterOn: '2026-02-01',
 					dryDays: daysBetween('2026-02-01', nextOn),
+					paceSeen: true,
 					leafySince
 				},
 				values
@@ -248,6 +249,7 @@ describe('the next watering', () => {
 			knownTo: '2026-06-24',
 			lastWaterOn: '2026-06-01',
 			dryDays: null,
+			paceSeen: true,
 			leafySince: '2026-05-01'
 		};
 		expect(waterAlarms(drying, values)[0]?.text).toContain('stays wet for more than 23 days');
@@ -270,6 +272,12 @@ describe('the next watering', () => {
 			['It dries within 1 day: '],
 			['It dries within 3 days:']
 		]);
+		// What nobody saw is said as reckoned, and asks to be seen; it names no fault.
+		expect(
+			waterAlarms({ ...drying, knownTo: '2026-06-10', dryDays: 1, paceSeen: false }, values).map(
+				({ text }) => text
+			)
+		).toEqual(['It is reckoned to dry within 1 day: weigh or feel it before its next water.']);
 	});
 	it('says that a pot stays wet, that it dries too fast, that it drinks less', () => {
 		expect(
@@ -280,6 +288,7 @@ describe('the next watering', () => {
 					knownTo: '2026-06-24',
 					lastWaterOn: '2026-06-01',
 					dryDays: null,
+					paceSeen: true,
 					leafySince: '2026-05-01'
 				},
 				values
@@ -293,6 +302,7 @@ describe('the next watering', () => {
 					knownTo: '2026-06-24',
 					lastWaterOn: '2026-06-01',
 					dryDays: 1,
+					paceSeen: true,
 					leafySince: '2026-05-01'
 				},
 				values

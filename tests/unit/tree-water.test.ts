@@ -273,6 +273,14 @@ describe('how fast it dries', () => {
 		expect(filled.alarms.map((alarm) => alarm.kind)).toEqual(['fast']);
 		expect(sipped.alarms.map((alarm) => alarm.text)).toEqual(filled.alarms.map((alarm) => alarm.text));
 	});
+	it('is a fault only where somebody felt or weighed it since that water', () => {
+		const hot = seriesOf('2026-04-01', 100, 40);
+		const said = (change: Partial<TreeRecords>) =>
+			water({ waterings: [watering('2026-06-17')], ...change }, hot).alarms.map(({ text }) => text);
+		expect(said({})[0]).toMatch(/^It is reckoned to dry within 1 day: weigh or feel it/);
+		expect(said({ measurements: [felt('2026-06-16', 'dry')] })[0]).toMatch(/^It is reckoned/);
+		expect(said({ measurements: [felt('2026-06-18', 'dry')] })[0]).toMatch(/^It dries within 1 day: bound/);
+	});
 	it('a litre too little does not fill it, what ran through did', () => {
 		const filled = (change: object, felt: Partial<TreeRecords> = {}) =>
 			water({

@@ -348,6 +348,9 @@ export function treeWater(
 				knownTo: next.days.at(-1)?.on ?? today,
 				lastWaterOn,
 				dryDays: driedAfterFill(state, next.on, trigger),
+				paceSeen: state
+					.slice(state.findLastIndex((day) => day.filled) + 1)
+					.some((day) => day.seen.length > 0),
 				// What was before its last water is not asked: years of leaves need not be walked.
 				leafySince: leafySince(today, lastWaterOn ?? today, inLeaf)
 			},

@@ -263,6 +263,8 @@ export interface Drying {
 	lastWaterOn: string | null;
 	/** Days from full to dry enough to water, after the last water that filled it: a sip says nothing of how fast it dries; null where not known. */
 	dryDays: number | null;
+	/** Whether a hand, a scale or a probe told since that water how dry it is; else its pace is reckoned. */
+	paceSeen: boolean;
 	/**
 	 * Day since which it bears leaves; null while it bears none. A leafless tree hardly drinks, and its pot stays wet for no fault of its
 	 * roots: of how long it stays wet only days with leaves count.
@@ -272,7 +274,7 @@ export interface Drying {
 
 /** What is wrong with how fast it dries. */
 export function waterAlarms(
-	{ known, halfOn, knownTo, lastWaterOn, dryDays, leafySince }: Drying,
+	{ known, halfOn, knownTo, lastWaterOn, dryDays, paceSeen, leafySince }: Drying,
 	values: Values
 ): WaterAlarm[] {
 	if (lastWaterOn === null || !known) return [];
@@ -292,7 +294,9 @@ export function waterAlarms(
 		? [
 				{
 					kind: 'fast',
-					text: `It dries within ${counted(Math.max(1, Math.ceil(dryDays)), 'day')}: bound, or its mix sheds the water.`
+					text: paceSeen
+						? `It dries within ${counted(Math.max(1, Math.ceil(dryDays)), 'day')}: bound, or its mix sheds the water.`
+						: `It is reckoned to dry within ${counted(Math.max(1, Math.ceil(dryDays)), 'day')}: weigh or feel it before its next water.`
 				}
 			]
 		: [];
