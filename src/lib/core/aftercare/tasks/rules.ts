@@ -407,11 +407,11 @@ const rules: Record<string, Rule> = {
 		const days = firstBudsDays(work, values);
 		const rest = restDays(work, values);
 		const after = slow
-			? 'First buds on dry-country evergreens come after two to three months'
+			? 'First buds of evergreens, of those of dry country above all, may come only after two to three months'
 			: `First buds are expected ${values['firstBuds.weeksFrom']} to ${values['firstBuds.weeksTo']} weeks after the work`;
 		return {
 			kind: 'look',
-			title: slow ? 'Do buds move? Dry-country evergreens take 2 to 3 months' : 'Do buds move?',
+			title: slow ? 'Do buds move? Evergreens may take 2 to 3 months' : 'Do buds move?',
 			reason: rest > 0 ? `${after}, and not before it grows again.` : `${after}.`,
 			mark: 'trade',
 			fromDay: days.from + rest,
