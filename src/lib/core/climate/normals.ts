@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Values } from '../values/values';
 import { addDays, dateOfDay, dayOfYear, daysBetween, within, yearOf, type Span } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
@@ -54,12 +55,11 @@ export const meansByDay = keptBy((place, values) =>
 	Float64Array.from({ length: 367 }, (_, day) => (day === 0 ? 0 : meanC(place, dateOfDay(2024, day), values)))
 );
 
-export interface NightTemperature {
-	/** A usual night at this place, °C. */
-	usualC: number;
-	/** A cold night of the season at this place, °C. */
-	coldC: number;
-}
+export const nightTemperatureOutput = z.object({
+	usualC: z.number().describe('A usual night at this place, °C'),
+	coldC: z.number().describe('A cold night of the season at this place, °C')
+});
+export type NightTemperature = z.infer<typeof nightTemperatureOutput>;
 
 /**
  * Night temperatures to reckon with at a place, °C, from the stand-in climate and the shelter the place gives.

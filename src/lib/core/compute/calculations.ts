@@ -3,7 +3,7 @@ import { aftercareTasks } from '../aftercare/tasks/rules';
 import { releaseSchema } from '../vocabulary/task';
 import { taskKinds, taskMarks } from '../vocabulary/task';
 import { circularSummary, rayleigh, sectorShares, widestGap } from '../maths/circular';
-import { growingSeason, nightTemperature } from '../climate/normals';
+import { growingSeason, nightTemperature, nightTemperatureOutput } from '../climate/normals';
 import { placeKinds } from '../vocabulary/place';
 import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
 import { examineCalculations } from './examine-calculations';
@@ -16,11 +16,17 @@ import { componentIds } from '../replant/mixes/components';
 import { componentLitres } from '../replant/mixes/mixes';
 import { reachMix } from '../replant/mixes/reach';
 import { mixBody, mixPart, mixParts, waterAndAir } from '../replant/mixes/retention';
-import { layerAmounts, plantingInput, sizeAdvice, sizeRules } from '../replant/pots/replant-plan';
-import { ballOfSizes, fitInPot } from '../replant/pots/fit';
+import {
+	layerAmounts,
+	plantingInput,
+	sizeAdvice,
+	sizeAdviceOutput,
+	layerAmountsOutput
+} from '../replant/pots/replant-plan';
+import { ballOfSizes, fitInPot, fitOutput } from '../replant/pots/fit';
 import { potSchema, potVolumeL } from '../replant/pots/volume';
 import { tippingWindMs } from '../replant/pots/wind';
-import { expectedRootFunction } from '../recovery/expected';
+import { expectedRootFunction, functionPointOutput } from '../recovery/expected';
 import { observationSchema } from '../examine/looks/observation';
 import { verdict } from '../recovery/verdict';
 import { stageDates } from '../roots/plan/stage-dates';
@@ -47,7 +53,6 @@ const kindSeason = z.strictObject({
 	coldestC: measure(-60, 30, '°C'),
 	liftingWindow: oneOf(liftingWindows)
 });
-const fitPoint = z.object({ azimuthDeg: number, clearanceMm: number, heightMm: number });
 const layerInput = {
 	coarseLayerMm: measure(0, 1000, 'mm').default(0),
 	coarseGrainMm: measure(0.5, 100, 'mm').default(8).describe('Fine end of the grains of the coarse layer'),
@@ -156,7 +161,7 @@ export const calculations: readonly Calculation[] = [
 		'night-temperature',
 		'A usual and a cold night of the season at a place, from the stand-in climate',
 		z.strictObject({ place: placeInput, on: calendarDate() }),
-		z.object({ usualC: number, coldC: number }),
+		nightTemperatureOutput,
 		({ place, on }, values) => nightTemperature(place, on, values)
 	),
 	calculation(
@@ -179,7 +184,7 @@ export const calculations: readonly Calculation[] = [
 			rot: z.boolean().default(false),
 			packed: z.boolean().default(false)
 		}),
-		z.object({ rule: z.enum(sizeRules), widthMm: number, reason: z.string() }),
+		sizeAdviceOutput,
 		({ ballDiameterMm, livingLoss, rot, packed }, values) =>
 			sizeAdvice(ballDiameterMm, livingLoss, { rot, packed }, values)
 	),
@@ -196,16 +201,7 @@ export const calculations: readonly Calculation[] = [
 				headspaceMm: true
 			})
 			.extend({ moundMm: measure(0, 400, 'mm').default(0) }),
-		z.object({
-			potL: number,
-			ballL: number,
-			coarseL: number,
-			mainL: number,
-			topL: number,
-			moundL: number,
-			readyMainL: number,
-			problems: z.array(z.string())
-		}),
+		layerAmountsOutput,
 		(input, values) => layerAmounts(input, values)
 	),
 	calculation(
@@ -221,16 +217,7 @@ export const calculations: readonly Calculation[] = [
 			flareOverRimMm: measure(-300, 500, 'mm').default(0),
 			floorMm: measure(0, 1000, 'mm').default(0).describe('Top of the coarse layer')
 		}),
-		z.object({
-			shift: z.object({ azimuthDeg: number, mm: number }),
-			round: z.array(fitPoint),
-			tightest: fitPoint,
-			underMm: number,
-			fits: z.boolean(),
-			shaveEvenlyMm: number,
-			shaveWorstMm: number,
-			shaveUnderMm: number
-		}),
+		fitOutput,
 		({ pot, ballDiameterMm, ballDepthMm, fullness, ...standing }) =>
 			fitInPot(ballOfSizes(ballDiameterMm, ballDepthMm, fullness), pot, standing)
 	),
@@ -390,7 +377,7 @@ export const calculations: readonly Calculation[] = [
 				path: ['to'],
 				error: 'must lie within 20 years of the first day'
 			}),
-		z.object({ points: z.array(z.object({ on: z.string(), expected: number, low: number, high: number })) }),
+		z.object({ points: z.array(functionPointOutput) }),
 		({ losses, place, from, to, stepDays }, values) => ({
 			points: expectedRootFunction(losses, place, { from, to, stepDays }, values)
 		})

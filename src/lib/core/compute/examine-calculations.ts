@@ -1,45 +1,49 @@
 import { z } from 'zod';
-import { changedTogether, factors, staggeredPlan } from '../tree/changes';
+import {
+	changedTogether,
+	factors,
+	staggeredPlan,
+	changedTogetherOutput,
+	staggeredStepOutput
+} from '../tree/changes';
 import { actNow, actNowInput, actNowOutput } from '../examine/diagnosis/act-now';
 import { adviceInput, adviceOutput, advise } from '../examine/diagnosis/advice';
 import { conditionIds } from '../vocabulary/conditions';
 import { diagnose, diagnosisInput, diagnosisOutput } from '../examine/diagnosis/diagnose';
-import { compareLooks } from '../examine/diagnosis/examination';
+import { compareLooks, comparedSignOutput } from '../examine/diagnosis/examination';
 import { findingsSchema } from '../examine/diagnosis/finding';
 import { cheapestCheck } from '../examine/diagnosis/neighbours';
 import { nextCheckInput, nextCheckOutput, nextChecks } from '../examine/diagnosis/next-check';
-import { referrals } from '../examine/diagnosis/referral';
+import { referrals, referralOutput } from '../examine/diagnosis/referral';
 import { signIds } from '../vocabulary/signs';
 import { calendarDate, count, measure, oneOf } from '../vocabulary/fields';
-import { ballMass } from '../examine/measuring/ball-mass';
-import { ballReadings, ballSchools, ballSize } from '../replant/lifting/ball-size';
+import { ballMass, ballMassOutput } from '../examine/measuring/ball-mass';
+import { ballReadings, ballSchools, ballSize, ballSizeOutput } from '../replant/lifting/ball-size';
 import { liftCutRoots, soaks } from '../replant/lifting/lift';
-import { liftKept } from '../replant/lifting/lift-cost';
+import { liftKept, liftKeptOutput } from '../replant/lifting/lift-cost';
 import { rootings } from '../replant/lifting/lift';
 import { couplings, handling, liftLimit } from '../replant/lifting/niosh';
-import { collarData, judgeCollar } from '../examine/measuring/collar';
-import { diebackLimit, scratchTapData } from '../examine/measuring/dieback';
+import { collarData, judgeCollar, collarOutput } from '../examine/measuring/collar';
+import { diebackLimit, scratchTapData, diebackOutput } from '../examine/measuring/dieback';
 import { impossibleCore, impossibleWeighing } from '../examine/measuring/impossible';
 import { findingsOf, measurementInput } from '../examine/measuring/measurement';
-import { drainGrade, drainTimeData, outflow, outflowData } from '../examine/measuring/pouring';
+import { drainGrade, drainTimeData, outflow, outflowData, outflowOutput } from '../examine/measuring/pouring';
 import { nextSamplePlace, rootSample, rootSampleData } from '../examine/measuring/root-sample';
-import { weighingData, weighPot } from '../examine/measuring/weighing';
-import { severities } from '../examine/measuring/girdling';
+import { weighingData, weighPot, weighingOutput } from '../examine/measuring/weighing';
 import { simulatedSoils, simulatePenetrometer } from '../simulate/penetrometer';
-import { densityJudgements, judgeCore, soilCoresData } from '../examine/soil/bulk-density';
-import { infiltrationClasses, infiltrationData, infiltrationRate } from '../examine/soil/infiltration';
+import { judgeCore, soilCoresData, coreOutput } from '../examine/soil/bulk-density';
+import { infiltrationData, infiltrationRate, infiltrationOutput } from '../examine/soil/infiltration';
+import { penetrometerData, resistanceProfile, resistanceProfileOutput } from '../examine/soil/penetrometer';
 import {
-	hardnesses,
-	penetrometerData,
-	penetrometerReading,
-	resistanceProfile
-} from '../examine/soil/penetrometer';
-import { CSV_LENGTH_LIMIT, readPenetrometerCsv } from '../examine/soil/penetrometer-csv';
+	CSV_LENGTH_LIMIT,
+	readPenetrometerCsv,
+	penetrometerCsvOutput
+} from '../examine/soil/penetrometer-csv';
 import { feelAnswers, textureByFeel } from '../examine/soil/texture';
 import { textureClasses, textures } from '../vocabulary/textures';
-import { waterHeld } from '../examine/soil/water-held';
+import { waterHeld, waterHeldOutput } from '../examine/soil/water-held';
 import { situations } from '../vocabulary/words';
-import { triageAdvice, triageDecisions, triageLook, triageSubject } from '../examine/triage/triage';
+import { triageAdvice, triageLook, triageSubject, triageAdviceOutput } from '../examine/triage/triage';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
@@ -48,29 +52,6 @@ const signId = z.enum(signIds as [string, ...string[]]);
 const found = z.array(z.object({ signId, grade }));
 const condition = () =>
 	oneOf(conditionIds as [(typeof conditionIds)[number], ...(typeof conditionIds)[number][]]);
-const survivalOutput = z.object({
-	chance: number,
-	low: number,
-	high: number,
-	factors: z.array(z.object({ label: z.string(), effect: number, known: z.boolean() }))
-});
-const massOutput = z.object({
-	leastVolumeL: number,
-	mostVolumeL: number,
-	leastKg: number,
-	usualKg: number,
-	mostKg: number,
-	people: number
-});
-const band = z.object({
-	fromMm: number,
-	toMm: number,
-	meanMpa: number,
-	leastMpa: number,
-	mostMpa: number,
-	readings: number,
-	hardness: z.enum(hardnesses)
-});
 
 /** Calculations of the Examine stage. */
 export const examineCalculations: readonly Calculation[] = [
@@ -108,14 +89,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'What changed from one look to the next',
 		z.strictObject({ before: findingsSchema, after: findingsSchema }),
 		z.object({
-			signs: z.array(
-				z.object({
-					signId,
-					before: grade.nullable(),
-					after: grade.nullable(),
-					change: z.enum(['new', 'worse', 'better', 'gone', 'same', 'first looked', 'not looked'])
-				})
-			)
+			signs: z.array(comparedSignOutput)
 		}),
 		({ before, after }) => ({ signs: compareLooks(before, after) })
 	),
@@ -127,9 +101,7 @@ export const examineCalculations: readonly Calculation[] = [
 			heightM: measure(0.02, 60, 'm').nullable().default(null)
 		}),
 		z.object({
-			referrals: z.array(
-				z.object({ urgency: z.enum(['now', 'week', 'month']), because: z.string(), until: z.string() })
-			)
+			referrals: z.array(referralOutput)
 		}),
 		({ findings, trunkDiameterMm, heightM, ...context }, values) => ({
 			referrals: referrals(
@@ -179,15 +151,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'dieback-limit',
 		'Height to which a stem lives, from scratches and taps, with its range and the next place to look',
 		scratchTapData,
-		z.object({
-			limitMm: number,
-			lowMm: number,
-			highMm: number,
-			deadShare: number,
-			grade,
-			next: z.object({ heightMm: number, sideDeg: number }).nullable(),
-			below: z.array(number)
-		}),
+		diebackOutput,
 		(map, values) => diebackLimit(map, values)
 	),
 	calculation(
@@ -203,22 +167,14 @@ export const examineCalculations: readonly Calculation[] = [
 				const found = impossibleWeighing(input);
 				if (found) context.addIssue({ code: 'custom', path: found.path.split('.'), message: found.message });
 			}),
-		z.object({
-			dryness: number.nullable(),
-			days: number,
-			lossKg: number,
-			againstNeighbours: number.nullable(),
-			staysWetGrade: grade.nullable(),
-			light: z.boolean().nullable(),
-			driesFast: z.boolean().nullable()
-		}),
+		weighingOutput,
 		({ on, ...weighing }, values) => weighPot(weighing, on, values)
 	),
 	calculation(
 		'outflow',
 		'Share that ran out of what was poured, and whether it channelled',
 		outflowData,
-		z.object({ share: number, keptL: number, channels: number.nullable(), advice: z.string() }),
+		outflowOutput,
 		(pour, values) => outflow(pour, values)
 	),
 	calculation(
@@ -232,7 +188,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'collar',
 		'Flare, burial and the share of the trunk that roots lie across, before any mapping',
 		collarData.extend({ trunkDiameterMm: measure(1, 3000, 'mm') }),
-		z.object({ arcShare: number, severity: z.enum(severities), girdlerGrade: grade, flareGrade: grade }),
+		collarOutput,
 		({ trunkDiameterMm, ...collar }, values) => judgeCollar(collar, trunkDiameterMm, values)
 	),
 	calculation(
@@ -241,29 +197,14 @@ export const examineCalculations: readonly Calculation[] = [
 		z.strictObject({
 			text: z.string().max(CSV_LENGTH_LIMIT, { error: `must be at most ${CSV_LENGTH_LIMIT} characters` })
 		}),
-		z.object({
-			readings: z.array(penetrometerReading),
-			rows: number,
-			skipped: z.array(z.object({ line: number, why: z.string() })),
-			skippedCount: number,
-			notes: z.array(z.string()),
-			refusal: z.string().nullable()
-		}),
+		penetrometerCsvOutput,
 		({ text }) => readPenetrometerCsv(text)
 	),
 	calculation(
 		'penetrometer-profile',
 		'Resistance of soil by depth against the limits for roots',
 		penetrometerData,
-		z.object({
-			positions: number,
-			bands: z.array(band),
-			slowFromMm: number.nullable(),
-			stopsFromMm: number.nullable(),
-			openAgainMm: number.nullable(),
-			worst: band.nullable(),
-			gaps: z.array(z.object({ fromMm: number, toMm: number }))
-		}),
+		resistanceProfileOutput,
 		({ readings }, values) => resistanceProfile(readings, values)
 	),
 	calculation(
@@ -289,18 +230,7 @@ export const examineCalculations: readonly Calculation[] = [
 			}
 		}),
 		z.object({
-			cores: z.array(
-				z.object({
-					fromMm: number,
-					toMm: number,
-					bulkDensityMgPerM3: number,
-					porosity: number,
-					water: number.nullable(),
-					air: number.nullable(),
-					judgement: z.enum(densityJudgements),
-					lacksAir: z.boolean().nullable()
-				})
-			)
+			cores: z.array(coreOutput)
 		}),
 		({ cores, texture }, values) => ({ cores: cores.map((core) => judgeCore(core, texture, values)) })
 	),
@@ -308,14 +238,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'infiltration',
 		'Steady rate of a single ring, its class, and Philip’s two terms',
 		infiltrationData,
-		z.object({
-			steadyMmPerH: number,
-			firstMmPerH: number,
-			sorptivityMmPerRootH: number,
-			philipSteadyMmPerH: number,
-			class: z.enum(infiltrationClasses),
-			steady: z.boolean()
-		}),
+		infiltrationOutput,
 		(ring, values) => infiltrationRate(ring, values)
 	),
 	calculation(
@@ -341,21 +264,14 @@ export const examineCalculations: readonly Calculation[] = [
 				path: ['clayPercent'],
 				error: 'must not make more than 100 % with the sand'
 			}),
-		z.object({
-			wilting: number,
-			fieldCapacity: number,
-			saturation: number,
-			available: number,
-			conductivityMmPerH: number,
-			normalDensityMgPerM3: number
-		}),
+		waterHeldOutput,
 		({ sandPercent, clayPercent, organicPercent }) => waterHeld(sandPercent, clayPercent, organicPercent)
 	),
 	calculation(
 		'ball-mass',
 		'Volume and mass of a root ball with its range, and people to lift it',
 		z.strictObject({ diameterMm: measure(50, 10_000, 'mm'), depthMm: measure(30, 5000, 'mm') }),
-		massOutput,
+		ballMassOutput,
 		({ diameterMm, depthMm }, values) => ballMass(diameterMm, depthMm, values)
 	),
 	calculation(
@@ -366,13 +282,7 @@ export const examineCalculations: readonly Calculation[] = [
 			school: oneOf(ballSchools),
 			reading: oneOf(ballReadings).default('across')
 		}),
-		z.object({
-			leastDiameterMm: number,
-			mostDiameterMm: number,
-			depthMm: number,
-			secondRingMm: number,
-			inTable: z.boolean()
-		}),
+		ballSizeOutput,
 		({ trunkDiameterMm, school, reading }, values) => ballSize(trunkDiameterMm, school, reading, values)
 	),
 	calculation(
@@ -388,7 +298,7 @@ export const examineCalculations: readonly Calculation[] = [
 			soak: oneOf(soaks).nullable().default(null),
 			rooting: oneOf(rootings).nullable().default(null)
 		}),
-		z.object({ share: number, low: number, high: number, from: z.enum(['map', 'ball']) }),
+		liftKeptOutput,
 		({ trunkDiameterMm, crownWidthMm, ...log }, values) =>
 			liftKept(log, { trunkDiameterMm, crownWidthMm }, null, values)
 	),
@@ -419,14 +329,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'triage',
 		'Go, nurse first or leave, with reasons and the chance to live as a range',
 		z.strictObject({ look: triageLook, subject: triageSubject }),
-		z.object({
-			decision: z.enum(triageDecisions),
-			reasons: z.array(z.object({ weight: z.enum(['must', 'first', 'against', 'for']), text: z.string() })),
-			survival: survivalOutput,
-			nursed: survivalOutput.nullable().describe('null where what presses leaves no time to nurse it'),
-			mass: massOutput.nullable(),
-			backups: number.int()
-		}),
+		triageAdviceOutput,
 		({ look, subject }, values) => triageAdvice(look, subject, values)
 	),
 	calculation(
@@ -440,7 +343,7 @@ export const examineCalculations: readonly Calculation[] = [
 				.max(2000)
 		}),
 		z.object({
-			together: z.array(z.object({ fromOn: z.string(), toOn: z.string(), factors: z.array(z.enum(factors)) }))
+			together: z.array(changedTogetherOutput)
 		}),
 		({ days }) => ({
 			together: changedTogether(
@@ -453,7 +356,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'Dates to change one thing at a time',
 		z.strictObject({ factors: z.array(oneOf(factors)).min(1).max(factors.length), startOn: calendarDate() }),
 		z.object({
-			steps: z.array(z.object({ factor: z.enum(factors), on: z.string(), watchUntil: z.string() }))
+			steps: z.array(staggeredStepOutput)
 		}),
 		({ factors: wanted, startOn }, values) => ({ steps: staggeredPlan(wanted, startOn, values) })
 	)

@@ -1,17 +1,21 @@
 import { z } from 'zod';
 import { calendarDate, count, measure, oneOf, share } from '../vocabulary/fields';
 import { placeInput } from '../vocabulary/place';
-import { brierScore, brierSkill, reliability } from '../recovery/outcomes/forecast-score';
-import { kaplanMeier, medianDays } from '../recovery/outcomes/kaplan-meier';
+import {
+	brierScore,
+	brierSkill,
+	reliability,
+	reliabilityBinOutput
+} from '../recovery/outcomes/forecast-score';
+import { kaplanMeier, medianDays, survivalStepOutput } from '../recovery/outcomes/kaplan-meier';
 import { backupKinds } from '../vocabulary/backup-kinds';
 import { worthKeeping } from '../recovery/backup';
-import { decisionsDue } from '../recovery/decisions';
+import { decisionsDue, dueDecisionOutput } from '../recovery/decisions';
 import { recoveryForecast } from '../recovery/forecast';
 import { recoveryCaseInput } from '../recovery/forecast-case';
 import { fitGrowth } from '../recovery/growth-curve';
 import { observationSchema } from '../examine/looks/observation';
-import { decisionKinds } from '../recovery/said';
-import { seasonPoint, seasonsOf } from '../recovery/season';
+import { seasonPoint, seasonsOf, seasonPointOutput } from '../recovery/season';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
@@ -72,16 +76,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 				.describe('Its roots are in the air, or wrapped, since; null where it stands or is heeled in')
 		}),
 		z.object({
-			due: z.array(
-				z.object({
-					kind: z.enum(decisionKinds),
-					what: z.string(),
-					evidence: z.array(z.string()),
-					first: z.array(z.string()),
-					stage: z.string().nullable(),
-					presses: z.boolean()
-				})
-			)
+			due: z.array(dueDecisionOutput)
 		}),
 		(input, values) => ({ due: decisionsDue({ ...input, gate: null }, values) })
 	),
@@ -94,7 +89,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 			sinceOn: calendarDate(),
 			on: calendarDate()
 		}),
-		z.object({ on: z.string(), progress: number, seasons: number, by: z.string() }),
+		seasonPointOutput,
 		({ place, tender, sinceOn, on }, values) =>
 			seasonPoint(seasonsOf(place, tender, sinceOn, on, values), on, sinceOn, [], values)
 	),
@@ -135,9 +130,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 				.max(5000)
 		}),
 		z.object({
-			steps: z.array(
-				z.object({ days: number, atRisk: number, happened: number, share: number, low: number, high: number })
-			),
+			steps: z.array(survivalStepOutput),
 			medianDays: number.nullable()
 		}),
 		({ follows }) => {
@@ -157,17 +150,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 		z.object({
 			brier: number.nullable(),
 			skill: number.nullable(),
-			bins: z.array(
-				z.object({
-					from: number,
-					to: number,
-					count: number,
-					said: number,
-					came: number,
-					low: number,
-					high: number
-				})
-			)
+			bins: z.array(reliabilityBinOutput)
 		}),
 		({ said }) => ({ brier: brierScore(said), skill: brierSkill(said), bins: reliability(said) })
 	),

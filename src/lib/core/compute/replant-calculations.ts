@@ -8,8 +8,8 @@ import {
 import { placeKinds, placeSchema } from '../vocabulary/place';
 import { calendarDate, count, measure, oneOf, share } from '../vocabulary/fields';
 import { groundAmounts, groundPlanInput } from '../replant/ground/ground-plan';
-import { siteCheck, siteVerdict } from '../replant/ground/site-check';
-import { carbonateTests, sulphurDose, sulphurSoils } from '../replant/ground/sulphur';
+import { siteCheck, siteVerdict, siteAnswerOutput } from '../replant/ground/site-check';
+import { carbonateTests, sulphurDose, sulphurSoils, sulphurDoseOutput } from '../replant/ground/sulphur';
 import { kitList } from '../replant/kit/kit';
 import { kindSchema } from '../vocabulary/kind';
 import { judgeRoute, routeSchema } from '../replant/lifting/route';
@@ -295,7 +295,7 @@ export const replantCalculations: readonly Calculation[] = [
 			newShoots: z.boolean().default(false)
 		}),
 		z.object({
-			answers: z.array(z.object({ what: z.string(), answer: z.string(), because: z.string() })),
+			answers: z.array(siteAnswerOutput),
 			verdict: z.string()
 		}),
 		({ kind, place, inGround, on, drainMin, rootsCutOn, newShoots }, values) => {
@@ -335,15 +335,7 @@ export const replantCalculations: readonly Calculation[] = [
 				.default(null)
 				.describe('Vinegar on dry soil; null while nobody tried')
 		}),
-		z.object({
-			gPerM2: number,
-			totalKg: number,
-			inTable: z.boolean(),
-			note: z
-				.string()
-				.describe('What has to be found out first; empty where a dose is named without a doubt'),
-			doses: z.array(z.object({ on: z.string(), kg: number, retestOn: z.string().nullable() }))
-		}),
+		sulphurDoseOutput,
 		(input, values) => sulphurDose(input, values)
 	),
 	calculation(

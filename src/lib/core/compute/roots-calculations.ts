@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import { crownSupply } from '../aftercare/crown/crown';
-import { crownCourse, crownShapes, heightForCrownShare } from '../aftercare/crown/crown-course';
+import {
+	crownCourse,
+	crownShapes,
+	heightForCrownShare,
+	crownStageOutput
+} from '../aftercare/crown/crown-course';
 import { count, measure, oneOf, share } from '../vocabulary/fields';
 import { groups } from '../vocabulary/kind';
 import { observationSchema } from '../examine/looks/observation';
-import { allowance } from '../roots/plan/allowance';
+import { allowance, allowanceOutput } from '../roots/plan/allowance';
 import { contactArc } from '../roots/map/contact';
 import { girdlingSeverity, severities } from '../examine/measuring/girdling';
 import { computedFlaws, crossings, obstaclesMet, wallShare } from '../roots/map/course';
@@ -22,7 +27,7 @@ import { settingSchema } from '../roots/plan/plan';
 import { matesOn, touchingMates } from '../roots/map/mates';
 import { rootShares } from '../roots/map/shares';
 import { loadSolver } from '../roots/plan/solver';
-import { stageGate } from '../roots/plan/stage-gate';
+import { stageGate, stageGateOutput } from '../roots/plan/stage-gate';
 import { crownSchools, reserves, vigours } from '../vocabulary/words';
 import { seasonFits } from '../climate/windows';
 import { calculation, type Calculation } from './calculation';
@@ -83,13 +88,7 @@ export const rootsCalculations: readonly Calculation[] = [
 			reserves: oneOf(reserves),
 			seasonFit: oneOf(seasonFits)
 		}),
-		z.object({
-			share: number,
-			base: number,
-			vigourFactor: number,
-			seasonFactor: number,
-			reservesFactor: number
-		}),
+		allowanceOutput,
 		(input, values) => allowance(input, values)
 	),
 	calculation(
@@ -230,17 +229,7 @@ export const rootsCalculations: readonly Calculation[] = [
 		'Supply of the roots and demand of the crown before and after each root stage, by either school',
 		z.strictObject({ losses: allowances, school: oneOf(crownSchools) }),
 		z.object({
-			stages: z.array(
-				z.object({
-					stage: number,
-					supplyBefore: number,
-					supplyAfter: number,
-					demandBefore: number,
-					demandAfter: number,
-					removeShare: number,
-					holdTo: number
-				})
-			)
+			stages: z.array(crownStageOutput)
 		}),
 		({ losses, school }, values) => ({ stages: crownCourse(losses, school, values) })
 	),
@@ -261,13 +250,7 @@ export const rootsCalculations: readonly Calculation[] = [
 			evergreen: z.boolean().default(false)
 		}),
 		z.object({
-			gate: z
-				.object({
-					stage: number,
-					answer: z.enum(['met', 'not-met', 'unknown']),
-					because: z.array(z.string())
-				})
-				.nullable()
+			gate: stageGateOutput.nullable()
 		}),
 		({ cuts, observations, referenceShootMm, evergreen }, values) => ({
 			gate: stageGate({ cuts }, observations, referenceShootMm, evergreen, values)

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { releaseConditions } from '../vocabulary/task';
-import { releaseOf } from '../aftercare/tasks/release';
+import { releaseOf, releasedOutput } from '../aftercare/tasks/release';
 import { addDays, daysBetween } from '../maths/calendar';
 import { placeSchema } from '../vocabulary/place';
 import { calendarDate, count, id, measure, note, oneOf, share } from '../vocabulary/fields';
@@ -9,7 +9,7 @@ import { leafStates } from '../examine/looks/seen-words';
 import { groundDay, potDay } from '../replant/pots/balance';
 import { potState } from '../aftercare/water/pot-state';
 import { nextWatering } from '../aftercare/water/forecast';
-import { rootFunction } from '../aftercare/water/root-function';
+import { rootFunction, functionEstimateOutput } from '../aftercare/water/root-function';
 import { weighingPairs, wateringSchema } from '../aftercare/water/watering';
 import { daysOfHours, weatherHour } from '../climate/hours';
 import { workStops } from '../aftercare/weather/work-stop';
@@ -181,16 +181,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			scaleKg: measure(0.001, 5, 'kg').default(0.03)
 		}),
 		z.object({
-			course: z.array(
-				z.object({
-					on: z.string(),
-					phi: number,
-					low: number,
-					high: number,
-					seen: number.nullable(),
-					expected: number
-				})
-			)
+			course: z.array(functionEstimateOutput)
 		}),
 		(
 			{ place, days, span, stores: of, waterings, beginPhi, beginSpread, losses, inLeaf, scaleKg },
@@ -301,12 +292,7 @@ export const weatherCalculations: readonly Calculation[] = [
 				.max(2000)
 				.default([])
 		}),
-		z.object({
-			state: z.enum(['released', 'held', 'overdue']),
-			on: z.string().nullable(),
-			because: z.string(),
-			ask: z.string()
-		}),
+		releasedOutput,
 		({ condition, value, byOn, after, today, ...facts }, values) =>
 			releaseOf({ condition, value, byOn, after }, facts, today, values)
 	),

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import { percent } from '../text/percent';
@@ -8,7 +9,7 @@ import type { Values } from '../values/values';
 import type { SeenLook } from '../examine/looks/observation';
 import { readingsOf, type Observation } from '../examine/looks/observation';
 import type { OpenFlag } from '../aftercare/tasks/flags';
-import type { DecisionKind } from './said';
+import { decisionKinds } from './said';
 
 export interface DecisionFacts {
 	today: string;
@@ -49,19 +50,18 @@ export interface DecisionFacts {
 	heldOn?: string | null;
 }
 
-export interface DueDecision {
-	kind: DecisionKind;
-	/** What to do now, in one sentence. */
-	what: string;
-	/** What it rests on. */
-	evidence: string[];
-	/** Checks to make first, or the rule at which to stop. */
-	first: string[];
-	/** Where it is done. */
-	stage: 'examine' | 'roots' | 'replant' | 'aftercare' | 'recovery' | null;
-	/** It cannot wait: shown before everything else. */
-	presses: boolean;
-}
+export const dueDecisionOutput = z.object({
+	kind: z.enum(decisionKinds),
+	what: z.string().describe('What to do now, in one sentence'),
+	evidence: z.array(z.string()).describe('What it rests on'),
+	first: z.array(z.string()).describe('Checks to make first, or the rule at which to stop'),
+	stage: z
+		.enum(['examine', 'roots', 'replant', 'aftercare', 'recovery'])
+		.nullable()
+		.describe('Where it is done'),
+	presses: z.boolean().describe('It cannot wait: shown before everything else')
+});
+export type DueDecision = z.infer<typeof dueDecisionOutput>;
 
 const mm = (value: number): string => measured(value, 'mm');
 

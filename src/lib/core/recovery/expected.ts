@@ -1,15 +1,16 @@
+import { z } from 'zod';
 import { addDays, daysBetween, yearOf, type Span } from '../maths/calendar';
 import { growingSeason, type PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
 import { grown, rootWarmth } from '../aftercare/water/regrowth';
 
-export interface FunctionPoint {
-	on: string;
-	/** Root function, 1 = before the damage. */
-	expected: number;
-	low: number;
-	high: number;
-}
+export const functionPointOutput = z.object({
+	on: z.string(),
+	expected: z.number().describe('Root function, 1 = before the damage'),
+	low: z.number(),
+	high: z.number()
+});
+export type FunctionPoint = z.infer<typeof functionPointOutput>;
 
 export interface RootLoss {
 	on: string;

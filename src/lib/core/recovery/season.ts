@@ -1,18 +1,21 @@
+import { z } from 'zod';
 import { addDays, daysBetween, yearOf, type Span } from '../maths/calendar';
 import { growingSeason, outdoorMeanC, type PlaceClimate } from '../climate/normals';
 import type { Values } from '../values/values';
 import { degreeDays, type SeriesDay } from '../climate/series';
 
 /** Where a day stands in the growing season of its place. */
-export interface SeasonPoint {
-	on: string;
-	/** 0 before and after the season, else its share that is over: by warmth where weather is known, by the calendar where not. */
-	progress: number;
-	/** Growing seasons since a day, with fractions: what time means to a tree. */
-	seasons: number;
-	/** By warmth, or only by the calendar. */
-	by: 'warmth' | 'calendar';
-}
+export const seasonPointOutput = z.object({
+	on: z.string(),
+	progress: z
+		.number()
+		.describe(
+			'0 before and after the season, else its share that is over: by warmth where weather is known, by the calendar where not'
+		),
+	seasons: z.number().describe('Growing seasons since a day, with fractions: what time means to a tree'),
+	by: z.enum(['warmth', 'calendar']).describe('By warmth, or only by the calendar')
+});
+export type SeasonPoint = z.infer<typeof seasonPointOutput>;
 
 /** Seasons of a place over some years, with the warmth each usually brings. */
 export function seasonsOf(

@@ -78,11 +78,12 @@ export function daysOfChange(
 		}));
 }
 
-export interface ChangedTogether {
-	fromOn: string;
-	toOn: string;
-	factors: Factor[];
-}
+export const changedTogetherOutput = z.object({
+	fromOn: z.string(),
+	toOn: z.string(),
+	factors: z.array(z.enum(factors))
+});
+export type ChangedTogether = z.infer<typeof changedTogetherOutput>;
 
 /**
  * Changes whose effects cannot be told apart, because more than one thing was changed on the same or the next day.
@@ -105,12 +106,12 @@ export function changedTogether(days: readonly DayOfChange[]): ChangedTogether[]
 		.filter((group) => group.factors.length > 1);
 }
 
-export interface StaggeredStep {
-	factor: Factor;
-	on: string;
-	/** Until then nothing else is changed and the tree is watched. */
-	watchUntil: string;
-}
+export const staggeredStepOutput = z.object({
+	factor: z.enum(factors),
+	on: z.string(),
+	watchUntil: z.string().describe('Until then nothing else is changed and the tree is watched')
+});
+export type StaggeredStep = z.infer<typeof staggeredStepOutput>;
 
 /**
  * One thing at a time: what is easily taken back first, the roots last, each followed by a time of watching.

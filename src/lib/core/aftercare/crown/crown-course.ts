@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { wordsOf } from '../../vocabulary/words-of';
 import type { CrownSchool } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
@@ -12,18 +13,22 @@ export type CrownShape = keyof typeof crownShapeNames;
 export const crownShapes = wordsOf(crownShapeNames);
 
 /** Supply and demand of one stage; shares of the crown as it stands before the first. */
-export interface CrownStage {
-	stage: number;
-	supplyBefore: number;
-	supplyAfter: number;
-	/** What the crown standing asks for before the stage and after it, by the school. */
-	demandBefore: number;
-	demandAfter: number;
-	/** Taken off the crown that stands, by the balance school; 0 by the other. */
-	removeShare: number;
-	/** To what part demand must be held down by shade and shelter, by the other school; 1 where there is no need. */
-	holdTo: number;
-}
+export const crownStageOutput = z.object({
+	stage: z.number(),
+	supplyBefore: z.number(),
+	supplyAfter: z.number(),
+	demandBefore: z
+		.number()
+		.describe('What the crown standing asks for before the stage and after it, by the school'),
+	demandAfter: z.number(),
+	removeShare: z.number().describe('Taken off the crown that stands, by the balance school; 0 by the other'),
+	holdTo: z
+		.number()
+		.describe(
+			'To what part demand must be held down by shade and shelter, by the other school; 1 where there is no need'
+		)
+});
+export type CrownStage = z.infer<typeof crownStageOutput>;
 
 /**
  * Supply of the roots and demand of the crown before and after each stage. Between stages the share `stages.regrownShare`

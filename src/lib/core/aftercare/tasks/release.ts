@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { percent } from '../../text/percent';
 import { type ReleaseCondition, type Release } from '../../vocabulary/task';
 
@@ -22,14 +23,15 @@ export interface ReleaseFacts {
 	closed: readonly { source: string; on: string }[];
 }
 
-export interface Released {
-	/** released: the day it was met · held: not yet · overdue: by its last day it was not met. */
-	state: 'released' | 'held' | 'overdue';
-	on: string | null;
-	because: string;
-	/** What to look for before it is done, where it is overdue; empty otherwise. */
-	ask: string;
-}
+export const releasedOutput = z.object({
+	state: z
+		.enum(['released', 'held', 'overdue'])
+		.describe('released: the day it was met · held: not yet · overdue: by its last day it was not met'),
+	on: z.string().nullable(),
+	because: z.string(),
+	ask: z.string().describe('What to look for before it is done, where it is overdue; empty otherwise')
+});
+export type Released = z.infer<typeof releasedOutput>;
 
 /** The first look at which so much of the crown was in leaf, with what was seen then. */
 function inLeafFrom(looks: ReleaseFacts['looks'], wanted: number): { on: string; because: string } | null {

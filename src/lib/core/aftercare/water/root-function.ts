@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { Z90 } from '../../maths/normal';
 import { counted } from '../../text/plural';
 import { addDays, daysBetween } from '../../maths/calendar';
@@ -22,16 +23,15 @@ export interface FunctionState {
 	/** Variance. */
 	p: number;
 }
-export interface FunctionEstimate {
-	on: string;
-	phi: number;
-	low: number;
-	high: number;
-	/** What the weighings alone said on this day; null between them. */
-	seen: number | null;
-	/** What was expected before the weighing. */
-	expected: number;
-}
+export const functionEstimateOutput = z.object({
+	on: z.string(),
+	phi: z.number(),
+	low: z.number(),
+	high: z.number(),
+	seen: z.number().nullable().describe('What the weighings alone said on this day; null between them'),
+	expected: z.number().describe('What was expected before the weighing')
+});
+export type FunctionEstimate = z.infer<typeof functionEstimateOutput>;
 
 /**
  * A linear filter of one state: what is known becomes less certain, and surer by what is seen.

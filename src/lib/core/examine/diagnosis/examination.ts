@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { calendarDate, id, note, version } from '../../vocabulary/fields';
 import { eventsSchema } from './context';
 import { findingsSchema, type Finding } from './finding';
-import type { SignId } from '../../vocabulary/signs';
+import { signIds, type SignId } from '../../vocabulary/signs';
 
 export const examinationInput = z.strictObject({
 	examinedOn: calendarDate(),
@@ -15,15 +15,18 @@ export type ExaminationInput = z.infer<typeof examinationInput>;
 export const examinationSchema = examinationInput.extend({ id: id(), version: version() });
 export type Examination = z.infer<typeof examinationSchema>;
 
-export type SignChange = 'new' | 'worse' | 'better' | 'gone' | 'same' | 'first looked' | 'not looked';
+/** From what is new to what was not looked for again. */
+const signChanges = ['new', 'worse', 'better', 'gone', 'same', 'first looked', 'not looked'] as const;
+export type SignChange = (typeof signChanges)[number];
 
 /** How one sign stands in a later look against an earlier one. Grades are null where it was not looked for. */
-export interface ComparedSign {
-	signId: SignId;
-	before: number | null;
-	after: number | null;
-	change: SignChange;
-}
+export const comparedSignOutput = z.object({
+	signId: z.enum(signIds as [SignId, ...SignId[]]),
+	before: z.number().nullable(),
+	after: z.number().nullable(),
+	change: z.enum(signChanges)
+});
+export type ComparedSign = z.infer<typeof comparedSignOutput>;
 
 /**
  * What changed from one look to the next: for every sign that either of them looked for. What was seen for the first time
@@ -36,14 +39,13 @@ export function compareLooks(
 ): ComparedSign[] {
 	const earlier = new Map(before.map((finding) => [finding.signId, finding.grade]));
 	const later = new Map(after.map((finding) => [finding.signId, finding.grade]));
-	const order: SignChange[] = ['new', 'worse', 'better', 'gone', 'same', 'first looked', 'not looked'];
 	return [...new Set([...later.keys(), ...earlier.keys()])]
 		.map((signId): ComparedSign => {
 			const was = earlier.get(signId) ?? null;
 			const is = later.get(signId) ?? null;
 			return { signId, before: was, after: is, change: changeOf(was, is) };
 		})
-		.sort((a, b) => order.indexOf(a.change) - order.indexOf(b.change));
+		.sort((a, b) => signChanges.indexOf(a.change) - signChanges.indexOf(b.change));
 }
 
 function changeOf(was: number | null, is: number | null): SignChange {

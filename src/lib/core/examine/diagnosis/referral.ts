@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { chanceSaid, likelihood } from '../../text/percent';
 import type { Tree } from '../../take-in/tree';
 import type { Values } from '../../values/values';
@@ -6,13 +7,12 @@ import type { Finding } from './finding';
 import type { SignId } from '../../vocabulary/signs';
 
 /** Someone qualified has to look, and how soon. */
-export interface Referral {
-	urgency: 'now' | 'week' | 'month';
-	/** What was seen. */
-	because: string;
-	/** What to do until then. */
-	until: string;
-}
+export const referralOutput = z.object({
+	urgency: z.enum(['now', 'week', 'month']),
+	because: z.string().describe('What was seen'),
+	until: z.string().describe('What to do until then')
+});
+export type Referral = z.infer<typeof referralOutput>;
 
 export const referralWords: Record<Referral['urgency'], string> = {
 	now: 'today, and nobody under it until then',

@@ -1,15 +1,15 @@
+import { z } from 'zod';
 import type { Values } from '../../values/values';
 
-export interface BallMass {
-	/** From half-ellipsoid to cylinder. */
-	leastVolumeL: number;
-	mostVolumeL: number;
-	leastKg: number;
-	usualKg: number;
-	mostKg: number;
-	/** People for the usual mass at what one person lifts at best. */
-	people: number;
-}
+export const ballMassOutput = z.object({
+	leastVolumeL: z.number().describe('From half-ellipsoid to cylinder'),
+	mostVolumeL: z.number(),
+	leastKg: z.number(),
+	usualKg: z.number(),
+	mostKg: z.number(),
+	people: z.number().describe('People for the usual mass at what one person lifts at best')
+});
+export type BallMass = z.infer<typeof ballMassOutput>;
 
 /**
  * How many hands a mass needs, in words; beyond what can stand round a ball, a machine.

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { arcCover } from '../../maths/circular';
 import { measure, oneOf } from '../../vocabulary/fields';
-import { girdlerGrade, girdlingSeverity, severities, type Severity } from './girdling';
+import { girdlerGrade, girdlingSeverity, severities } from './girdling';
 import type { Values } from '../../values/values';
 
 export const flares = ['all-round', 'one-side', 'none'] as const;
@@ -30,13 +30,15 @@ export const collarData = z.strictObject({
 });
 export type CollarData = z.infer<typeof collarData>;
 
-export interface CollarResult {
-	/** Share of the trunk's circumference that roots lie across, overlaps counted once. */
-	arcShare: number;
-	severity: Severity;
-	girdlerGrade: number;
-	flareGrade: number;
-}
+export const collarOutput = z.object({
+	arcShare: z
+		.number()
+		.describe("Share of the trunk's circumference that roots lie across, overlaps counted once"),
+	severity: z.enum(severities),
+	girdlerGrade: z.number(),
+	flareGrade: z.number()
+});
+export type CollarResult = z.infer<typeof collarOutput>;
 
 /**
  * What the collar shows before any mapping: flare, burial, and how much of the trunk is lain across.

@@ -32,20 +32,30 @@ export const scratchTapData = z
 	});
 export type ScratchTapData = z.infer<typeof scratchTapData>;
 
-export interface DiebackResult {
-	/** Height to which the stem lives, and its 80 % range, mm. */
-	limitMm: number;
-	lowMm: number;
-	highMm: number;
-	deadShare: number;
-	grade: number;
-	/** Where the next scratch tells most; null when the limit is close enough. */
-	next: { heightMm: number; sideDeg: number } | null;
-	/** Dead or hollow places that lie below living ones on the same side: a wound or a misreading, not dieback from the top. */
-	below: number[];
-	/** How high each side that was looked at lives, by its own readings: highest living, and lowest that is not above it. */
-	levels: { sideDeg: number; aliveToMm: number | null; deadFromMm: number | null }[];
-}
+export const diebackOutput = z.object({
+	limitMm: z.number().describe('Height to which the stem lives, and its 80 % range, mm'),
+	lowMm: z.number(),
+	highMm: z.number(),
+	deadShare: z.number(),
+	grade: z.number(),
+	next: z
+		.object({ heightMm: z.number(), sideDeg: z.number() })
+		.nullable()
+		.describe('Where the next scratch tells most; null when the limit is close enough'),
+	below: z
+		.array(z.number())
+		.describe(
+			'Dead or hollow places that lie below living ones on the same side: a wound or a misreading, not dieback from the top'
+		),
+	levels: z
+		.array(
+			z.object({ sideDeg: z.number(), aliveToMm: z.number().nullable(), deadFromMm: z.number().nullable() })
+		)
+		.describe(
+			'How high each side that was looked at lives, by its own readings: highest living, and lowest that is not above it'
+		)
+});
+export type DiebackResult = z.infer<typeof diebackOutput>;
 
 const STEPS = 400;
 

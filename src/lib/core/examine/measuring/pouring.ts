@@ -17,13 +17,13 @@ export const outflowData = z
 	});
 export type OutflowData = z.infer<typeof outflowData>;
 
-export interface OutflowResult {
-	share: number;
-	keptL: number;
-	/** 1 channels through, 0 does not, null when it lies between. */
-	channels: number | null;
-	advice: string;
-}
+export const outflowOutput = z.object({
+	share: z.number(),
+	keptL: z.number(),
+	channels: z.number().nullable().describe('1 channels through, 0 does not, null when it lies between'),
+	advice: z.string()
+});
+export type OutflowResult = z.infer<typeof outflowOutput>;
 
 /** What ran out of what was poured, and whether it channelled past the roots. */
 export function outflow({ pouredL, ranOutL, firstDripS }: OutflowData, values: Values): OutflowResult {

@@ -26,17 +26,24 @@ export const weighingData = z
 	});
 export type WeighingData = z.infer<typeof weighingData>;
 
-export interface WeighingResult {
-	/** 0 just watered, 1 as dry as it may get; null without a dry weight. May pass 1. */
-	dryness: number | null;
-	days: number;
-	lossKg: number;
-	/** Its loss by weight set against the median of its neighbours; null when they have lost too little to compare. */
-	againstNeighbours: number | null;
-	staysWetGrade: number | null;
-	light: boolean | null;
-	driesFast: boolean | null;
-}
+export const weighingOutput = z.object({
+	dryness: z
+		.number()
+		.nullable()
+		.describe('0 just watered, 1 as dry as it may get; null without a dry weight. May pass 1'),
+	days: z.number(),
+	lossKg: z.number(),
+	againstNeighbours: z
+		.number()
+		.nullable()
+		.describe(
+			'Its loss by weight set against the median of its neighbours; null when they have lost too little to compare'
+		),
+	staysWetGrade: z.number().nullable(),
+	light: z.boolean().nullable(),
+	driesFast: z.boolean().nullable()
+});
+export type WeighingResult = z.infer<typeof weighingOutput>;
 
 /**
  * Dryness of a pot by weight, and whether it drinks as its neighbours do. Losses are compared as shares of the full

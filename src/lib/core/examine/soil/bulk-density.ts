@@ -45,17 +45,17 @@ export const densityNames = {
 export type DensityJudgement = keyof typeof densityNames;
 export const densityJudgements = wordsOf(densityNames);
 
-export interface CoreResult {
-	fromMm: number;
-	toMm: number;
-	bulkDensityMgPerM3: number;
-	/** Volume shares. Water and air are null when the ring was not weighed fresh. */
-	porosity: number;
-	water: number | null;
-	air: number | null;
-	judgement: DensityJudgement;
-	lacksAir: boolean | null;
-}
+export const coreOutput = z.object({
+	fromMm: z.number(),
+	toMm: z.number(),
+	bulkDensityMgPerM3: z.number(),
+	porosity: z.number().describe('Volume shares. Water and air are null when the ring was not weighed fresh'),
+	water: z.number().nullable(),
+	air: z.number().nullable(),
+	judgement: z.enum(densityJudgements),
+	lacksAir: z.boolean().nullable()
+});
+export type CoreResult = z.infer<typeof coreOutput>;
 
 /**
  * Bulk density, porosity and air of a soil core, judged by texture.

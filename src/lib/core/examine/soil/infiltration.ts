@@ -46,18 +46,19 @@ export function infiltrationClass(rateMmPerH: number, values: Values): Infiltrat
 	return infiltrationClasses[at < 0 ? limits.length : at] as InfiltrationClass;
 }
 
-export interface InfiltrationResult {
-	/** Rate over the last half of the time, mm/h: nearest to steady. */
-	steadyMmPerH: number;
-	/** Rate over the first interval, mm/h. */
-	firstMmPerH: number;
-	/** Philip's two terms fitted to all readings: sorptivity mm/√h and steady rate mm/h. */
-	sorptivityMmPerRootH: number;
-	philipSteadyMmPerH: number;
-	class: InfiltrationClass;
-	/** False when the rate still falls by more than a fifth between the last two intervals. */
-	steady: boolean;
-}
+export const infiltrationOutput = z.object({
+	steadyMmPerH: z.number().describe('Rate over the last half of the time, mm/h: nearest to steady'),
+	firstMmPerH: z.number().describe('Rate over the first interval, mm/h'),
+	sorptivityMmPerRootH: z
+		.number()
+		.describe("Philip's two terms fitted to all readings: sorptivity mm/√h and steady rate mm/h"),
+	philipSteadyMmPerH: z.number(),
+	class: z.enum(infiltrationClasses),
+	steady: z
+		.boolean()
+		.describe('False when the rate still falls by more than a fifth between the last two intervals')
+});
+export type InfiltrationResult = z.infer<typeof infiltrationOutput>;
 
 /**
  * Infiltration into a single ring. The steady rate is the least-squares slope of the readings in the last half of the

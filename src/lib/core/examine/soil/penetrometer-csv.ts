@@ -1,7 +1,8 @@
+import { z } from 'zod';
 import { measured } from '../../text/measured';
 import { readCsv } from '../../text/csv';
 import { numberTyped } from '../../text/typed';
-import { READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
+import { penetrometerReading, READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
 
 /** Most rows and characters read from one file. */
 const CSV_ROWS_LIMIT = 200_000;
@@ -14,19 +15,19 @@ const DEEPEST_MM = 2000;
 const HARDEST_MPA = 15;
 const SOFTEST_MPA = 0.05;
 
-export interface PenetrometerCsv {
-	/** What can be kept: every row, or averages by 10 mm when there are very many. */
-	readings: PenetrometerReading[];
-	/** Rows that held a reading. */
-	rows: number;
-	/** Rows left out, with line number and reason; the first twenty. */
-	skipped: { line: number; why: string }[];
-	skippedCount: number;
-	/** What was understood of the file, in sentences. */
-	notes: string[];
-	/** Why nothing can be kept; null when it can. */
-	refusal: string | null;
-}
+export const penetrometerCsvOutput = z.object({
+	readings: z
+		.array(penetrometerReading)
+		.describe('What can be kept: every row, or averages by 10 mm when there are very many'),
+	rows: z.number().describe('Rows that held a reading'),
+	skipped: z
+		.array(z.object({ line: z.number(), why: z.string() }))
+		.describe('Rows left out, with line number and reason; the first twenty'),
+	skippedCount: z.number(),
+	notes: z.array(z.string()).describe('What was understood of the file, in sentences'),
+	refusal: z.string().nullable().describe('Why nothing can be kept; null when it can')
+});
+export type PenetrometerCsv = z.infer<typeof penetrometerCsvOutput>;
 
 interface Column {
 	unit: string;

@@ -40,29 +40,37 @@ export const hardnessNames = {
 export type Hardness = keyof typeof hardnessNames;
 export const hardnesses = wordsOf(hardnessNames);
 
-export interface DepthBand {
-	fromMm: number;
-	toMm: number;
-	meanMpa: number;
-	leastMpa: number;
-	mostMpa: number;
-	readings: number;
-	hardness: Hardness;
-}
+export const depthBandOutput = z.object({
+	fromMm: z.number(),
+	toMm: z.number(),
+	meanMpa: z.number(),
+	leastMpa: z.number(),
+	mostMpa: z.number(),
+	readings: z.number(),
+	hardness: z.enum(hardnesses)
+});
+export type DepthBand = z.infer<typeof depthBandOutput>;
 
-export interface ResistanceProfile {
-	positions: number;
-	bands: DepthBand[];
-	/** Upper edge of the first band where roots slow, and where they stop; null where none does. */
-	slowFromMm: number | null;
-	stopsFromMm: number | null;
-	/** Lower edge of the hard soil that begins at `slowFromMm`; null when the profile ends in it or there is none. */
-	openAgainMm: number | null;
-	/** The hardest band. */
-	worst: DepthBand | null;
-	/** Depths between the first and the last reading that nobody measured. */
-	gaps: { fromMm: number; toMm: number }[];
-}
+export const resistanceProfileOutput = z.object({
+	positions: z.number(),
+	bands: z.array(depthBandOutput),
+	slowFromMm: z
+		.number()
+		.nullable()
+		.describe('Upper edge of the first band where roots slow, and where they stop; null where none does'),
+	stopsFromMm: z.number().nullable(),
+	openAgainMm: z
+		.number()
+		.nullable()
+		.describe(
+			'Lower edge of the hard soil that begins at `slowFromMm`; null when the profile ends in it or there is none'
+		),
+	worst: depthBandOutput.nullable().describe('The hardest band'),
+	gaps: z
+		.array(z.object({ fromMm: z.number(), toMm: z.number() }))
+		.describe('Depths between the first and the last reading that nobody measured')
+});
+export type ResistanceProfile = z.infer<typeof resistanceProfileOutput>;
 
 const BAND_MM = 50;
 

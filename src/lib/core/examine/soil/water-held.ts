@@ -1,15 +1,17 @@
-export interface WaterHeld {
-	/** Volume shares of water at the wilting point (1500 kPa), field capacity (33 kPa) and saturation. */
-	wilting: number;
-	fieldCapacity: number;
-	saturation: number;
-	/** Field capacity less wilting. */
-	available: number;
-	/** Saturated conductivity, mm/h. */
-	conductivityMmPerH: number;
-	/** Bulk density the texture settles to by itself, Mg/m³. */
-	normalDensityMgPerM3: number;
-}
+import { z } from 'zod';
+export const waterHeldOutput = z.object({
+	wilting: z
+		.number()
+		.describe(
+			'Volume shares of water at the wilting point (1500 kPa), field capacity (33 kPa) and saturation'
+		),
+	fieldCapacity: z.number(),
+	saturation: z.number(),
+	available: z.number().describe('Field capacity less wilting'),
+	conductivityMmPerH: z.number().describe('Saturated conductivity, mm/h'),
+	normalDensityMgPerM3: z.number().describe('Bulk density the texture settles to by itself, Mg/m³')
+});
+export type WaterHeld = z.infer<typeof waterHeldOutput>;
 
 /** In a pure sand without humus the regression falls below nothing; ours, no source. */
 const LEAST_WILTING = 0.01;

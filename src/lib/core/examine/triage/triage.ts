@@ -8,7 +8,7 @@ import { daysBetween } from '../../maths/calendar';
 import { seasonFits, seasonFitNames, type SeasonFit } from '../../climate/windows';
 import { calendarDate, count, id, measure, note, oneOf, share, version } from '../../vocabulary/fields';
 import { groups, type Group } from '../../vocabulary/kind';
-import { ballMass, handsFor, type BallMass } from '../measuring/ball-mass';
+import { ballMass, ballMassOutput, handsFor } from '../measuring/ball-mass';
 import { permissions, reserves, type Reserves } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
 
@@ -84,38 +84,44 @@ export const triageSubject = z.strictObject({
 });
 export type TriageSubject = z.infer<typeof triageSubject>;
 
-export interface SurvivalFactor {
-	label: string;
-	/** What it does to the chance, in points of chance; 0 for what is not known. */
-	effect: number;
-	known: boolean;
-}
+export const survivalFactorOutput = z.object({
+	label: z.string(),
+	effect: z.number().describe('What it does to the chance, in points of chance; 0 for what is not known'),
+	known: z.boolean()
+});
+export type SurvivalFactor = z.infer<typeof survivalFactorOutput>;
 
-export interface Survival {
-	chance: number;
-	/** 80 % range. */
-	low: number;
-	high: number;
-	/** What moves it, strongest first. */
-	factors: SurvivalFactor[];
-}
+export const survivalOutput = z.object({
+	chance: z.number(),
+	low: z.number().describe('80 % range'),
+	high: z.number(),
+	factors: z.array(survivalFactorOutput).describe('What moves it, strongest first')
+});
+export type Survival = z.infer<typeof survivalOutput>;
 
-export interface TriageReason {
-	/** musts stop the work; first: it stands until it is settled, which a person can; others speak for or against it. */
-	weight: 'must' | 'first' | 'against' | 'for';
-	text: string;
-}
+export const triageReasonOutput = z.object({
+	weight: z
+		.enum(['must', 'first', 'against', 'for'])
+		.describe(
+			'musts stop the work; first: it stands until it is settled, which a person can; others speak for or against it'
+		),
+	text: z.string()
+});
+export type TriageReason = z.infer<typeof triageReasonOutput>;
 
-export interface TriageAdvice {
-	decision: TriageDecision;
-	reasons: TriageReason[];
-	survival: Survival;
-	/** The chance after nursing: one step stronger, in its window; null where what presses leaves no time for it. */
-	nursed: Survival | null;
-	mass: BallMass | null;
-	/** Cuttings or divisions to take first; 0 while it is likely enough to live. */
-	backups: number;
-}
+export const triageAdviceOutput = z.object({
+	decision: z.enum(triageDecisions),
+	reasons: z.array(triageReasonOutput),
+	survival: survivalOutput,
+	nursed: survivalOutput
+		.nullable()
+		.describe(
+			'The chance after nursing: one step stronger, in its window; null where what presses leaves no time for it'
+		),
+	mass: ballMassOutput.nullable(),
+	backups: z.number().describe('Cuttings or divisions to take first; 0 while it is likely enough to live')
+});
+export type TriageAdvice = z.infer<typeof triageAdviceOutput>;
 
 /** What the share of roots that comes along does to the chance: by doublings of the usual share of a lift. */
 function keptOdds(rootsKept: number | null, values: Values): number {

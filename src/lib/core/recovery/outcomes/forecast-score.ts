@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { wilsonInterval } from '../../maths/wilson';
 
 /** A probability that was said, and what came of it. */
@@ -24,16 +25,16 @@ export function brierSkill(said: readonly Said[]): number | null {
 	return score === null || plain === 0 ? null : 1 - score / plain;
 }
 
-export interface ReliabilityBin {
-	from: number;
-	to: number;
-	count: number;
-	/** Mean of what was said, share that came, and its 95 % interval. */
-	said: number;
-	came: number;
-	low: number;
-	high: number;
-}
+export const reliabilityBinOutput = z.object({
+	from: z.number(),
+	to: z.number(),
+	count: z.number(),
+	said: z.number().describe('Mean of what was said, share that came, and its 95 % interval'),
+	came: z.number(),
+	low: z.number(),
+	high: z.number()
+});
+export type ReliabilityBin = z.infer<typeof reliabilityBinOutput>;
 
 /** What was said against what came, by bins of a fifth; empty bins are left out. @see Murphy & Winkler 1977 */
 export function reliability(said: readonly Said[], bins = 5): ReliabilityBin[] {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { Z95 } from '../../maths/normal';
 
 /** How long a case took, and whether it ended in what is counted or was only followed so far. */
@@ -7,16 +8,15 @@ export interface Follow {
 	happened: boolean;
 }
 
-export interface SurvivalStep {
-	days: number;
-	atRisk: number;
-	happened: number;
-	/** Share for which it has not happened. */
-	share: number;
-	/** 95 % interval by the log-log of the share. */
-	low: number;
-	high: number;
-}
+export const survivalStepOutput = z.object({
+	days: z.number(),
+	atRisk: z.number(),
+	happened: z.number(),
+	share: z.number().describe('Share for which it has not happened'),
+	low: z.number().describe('95 % interval by the log-log of the share'),
+	high: z.number()
+});
+export type SurvivalStep = z.infer<typeof survivalStepOutput>;
 
 /**
  * Kaplan–Meier estimate: the share for which it has not happened by a day, with those who are still followed counted as long as

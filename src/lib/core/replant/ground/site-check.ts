@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { measured } from '../../text/measured';
 import { coldLimit, nearCold, type NewShoots } from '../../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../../vocabulary/place';
@@ -6,12 +7,14 @@ import { addDays, yearOf } from '../../maths/calendar';
 import { isTender, type Group, type Kind } from '../../vocabulary/kind';
 import type { Values } from '../../values/values';
 
-export interface SiteAnswer {
-	what: 'cold' | 'light' | 'wind' | 'drainage' | 'reach' | 'season';
-	/** stop: the work would be lost there · warn: only with care · ok · unknown: nobody looked. */
-	answer: 'stop' | 'warn' | 'ok' | 'unknown';
-	because: string;
-}
+export const siteAnswerOutput = z.object({
+	what: z.enum(['cold', 'light', 'wind', 'drainage', 'reach', 'season']),
+	answer: z
+		.enum(['stop', 'warn', 'ok', 'unknown'])
+		.describe('stop: the work would be lost there · warn: only with care · ok · unknown: nobody looked'),
+	because: z.string()
+});
+export type SiteAnswer = z.infer<typeof siteAnswerOutput>;
 
 /** Light and wind a group wants or stands [our own, from common practice]; recovering trees stand less of both. */
 const needs: Record<Group, { light: readonly LightLevel[]; wind: Exposure }> = {

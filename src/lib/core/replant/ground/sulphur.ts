@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { addDays } from '../../maths/calendar';
 import type { Texture } from '../../vocabulary/textures';
 import type { Values } from '../../values/values';
@@ -43,16 +44,20 @@ function toLowest(ph: number, soil: SulphurSoil): number {
 export const carbonateTests = ['fizzes', 'quiet'] as const;
 export type CarbonateTest = (typeof carbonateTests)[number];
 
-export interface SulphurDose {
-	gPerM2: number;
-	totalKg: number;
-	/** False where the soil is above pH 7, where the table ends: lime goes on eating sulphur. */
-	inTable: boolean;
-	/** What has to be found out first, and why no dose is named; empty where there is one. */
-	note: string;
-	/** Equal doses, each no more than may go on at once. */
-	doses: { on: string; kg: number; retestOn: string | null }[];
-}
+export const sulphurDoseOutput = z.object({
+	gPerM2: z.number(),
+	totalKg: z.number(),
+	inTable: z
+		.boolean()
+		.describe('False where the soil is above pH 7, where the table ends: lime goes on eating sulphur'),
+	note: z
+		.string()
+		.describe('What has to be found out first, and why no dose is named; empty where there is one'),
+	doses: z
+		.array(z.object({ on: z.string(), kg: z.number(), retestOn: z.string().nullable() }))
+		.describe('Equal doses, each no more than may go on at once')
+});
+export type SulphurDose = z.infer<typeof sulphurDoseOutput>;
 
 /**
  * Elemental sulphur to bring soil from one pH to another, split over time with a retest before each further dose. What is

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { wordsOf } from '../../vocabulary/words-of';
 import type { Values } from '../../values/values';
 
@@ -11,16 +12,16 @@ export const ballSchools = wordsOf(ballSchoolNames);
 export const ballReadings = ['across', 'each-side'] as const;
 export type BallReading = (typeof ballReadings)[number];
 
-export interface BallSize {
-	leastDiameterMm: number;
-	mostDiameterMm: number;
-	/** Least depth for the middle of the two. */
-	depthMm: number;
-	/** Outside diameter of the second ring, dug for room to cut under and lever. */
-	secondRingMm: number;
-	/** False where the table ends and its line was drawn on. */
-	inTable: boolean;
-}
+export const ballSizeOutput = z.object({
+	leastDiameterMm: z.number(),
+	mostDiameterMm: z.number(),
+	depthMm: z.number().describe('Least depth for the middle of the two'),
+	secondRingMm: z
+		.number()
+		.describe('Outside diameter of the second ring, dug for room to cut under and lever'),
+	inTable: z.boolean().describe('False where the table ends and its line was drawn on')
+});
+export type BallSize = z.infer<typeof ballSizeOutput>;
 
 /** Caliper and ball in inches. @see ANSI Z60.1 (from memory) */
 const nurseryRows = [

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { RootMap } from '../../roots/map/root-map';
 import { courseLengthMm } from '../../roots/map/geometry';
 import { rootShares } from '../../roots/map/shares';
@@ -5,14 +6,17 @@ import type { Values } from '../../values/values';
 import { liftEnds } from './ends';
 import type { LiftLog } from './lift';
 
-export interface LiftKept {
-	/** Share of its living absorbing roots that came along, of what it had before the lift; with its band. */
-	share: number;
-	low: number;
-	high: number;
-	/** What the share was worked out from. */
-	from: 'map' | 'ball';
-}
+export const liftKeptOutput = z.object({
+	share: z
+		.number()
+		.describe(
+			'Share of its living absorbing roots that came along, of what it had before the lift; with its band'
+		),
+	low: z.number(),
+	high: z.number(),
+	from: z.enum(['map', 'ball']).describe('What the share was worked out from')
+});
+export type LiftKept = z.infer<typeof liftKeptOutput>;
 
 /**
  * Share of the absorbing roots that lie in a ball: their density falls in a straight line from the trunk out to their reach, and

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { planPoint } from '../../roots/map/geometry';
 import type { RootMapInput } from '../../roots/map/root-map';
 import { floorOf, isRound, type Pot } from './volume';
@@ -85,29 +86,36 @@ export interface Standing {
 	floorMm: number;
 }
 
-export interface FitPoint {
-	/** Direction in the pot, degrees clockwise from the front. */
-	azimuthDeg: number;
-	/** Least room in this direction, over all depths; negative where the ball goes through the wall. */
-	clearanceMm: number;
-	/** Height above the floor where that is. */
-	heightMm: number;
-}
+export const fitPointOutput = z.object({
+	azimuthDeg: z.number().describe('Direction in the pot, degrees clockwise from the front'),
+	clearanceMm: z
+		.number()
+		.describe('Least room in this direction, over all depths; negative where the ball goes through the wall'),
+	heightMm: z.number().describe('Height above the floor where that is')
+});
+export type FitPoint = z.infer<typeof fitPointOutput>;
 
-export interface Fit {
-	/** Moved by so much from the middle of the pot, for the most room. */
-	shift: { azimuthDeg: number; mm: number };
-	/** Room all round, by direction. */
-	round: FitPoint[];
-	tightest: FitPoint;
-	/** Room under the ball; negative where it stands on the coarse layer or the floor before it is seated. */
-	underMm: number;
-	fits: boolean;
-	/** What must come off the sides as a whole, evenly, and from the worst side alone, mm; 0 where it fits. */
-	shaveEvenlyMm: number;
-	shaveWorstMm: number;
-	shaveUnderMm: number;
-}
+export const fitOutput = z.object({
+	shift: z
+		.object({ azimuthDeg: z.number(), mm: z.number() })
+		.describe('Moved by so much from the middle of the pot, for the most room'),
+	round: z.array(fitPointOutput).describe('Room all round, by direction'),
+	tightest: fitPointOutput,
+	underMm: z
+		.number()
+		.describe(
+			'Room under the ball; negative where it stands on the coarse layer or the floor before it is seated'
+		),
+	fits: z.boolean(),
+	shaveEvenlyMm: z
+		.number()
+		.describe(
+			'What must come off the sides as a whole, evenly, and from the worst side alone, mm; 0 where it fits'
+		),
+	shaveWorstMm: z.number(),
+	shaveUnderMm: z.number()
+});
+export type Fit = z.infer<typeof fitOutput>;
 
 interface Point3 {
 	x: number;

@@ -18,12 +18,12 @@ export const sizeRuleNames = {
 export type SizeRule = keyof typeof sizeRuleNames;
 export const sizeRules = wordsOf(sizeRuleNames);
 
-export interface SizeAdvice {
-	rule: SizeRule;
-	/** Inner width at the rim to look for, mm. */
-	widthMm: number;
-	reason: string;
-}
+export const sizeAdviceOutput = z.object({
+	rule: z.enum(sizeRules),
+	widthMm: z.number().describe('Inner width at the rim to look for, mm'),
+	reason: z.string()
+});
+export type SizeAdvice = z.infer<typeof sizeAdviceOutput>;
 
 /**
  * Width of pot to look for, by the trade's rules: a step up for a normal or packed ball, otherwise the pot follows
@@ -104,19 +104,19 @@ export type ReplantPlanInput = z.infer<typeof replantPlanInput>;
 export const replantPlanSchema = replantPlanInput.extend({ id: id(), version: version() });
 export type ReplantPlan = z.infer<typeof replantPlanSchema>;
 
-export interface LayerAmounts {
-	potL: number;
-	ballL: number;
-	coarseL: number;
-	mainL: number;
-	topL: number;
-	/** Heaped over the level fill. */
-	moundL: number;
-	/** What to have ready for one pot, settling included. */
-	readyMainL: number;
-	/** What is wrong with the layers, in sentences; whether the ball fits is for `fitInPot`. */
-	problems: string[];
-}
+export const layerAmountsOutput = z.object({
+	potL: z.number(),
+	ballL: z.number(),
+	coarseL: z.number(),
+	mainL: z.number(),
+	topL: z.number(),
+	moundL: z.number().describe('Heaped over the level fill'),
+	readyMainL: z.number().describe('What to have ready for one pot, settling included'),
+	problems: z
+		.array(z.string())
+		.describe('What is wrong with the layers, in sentences; whether the ball fits is for `fitInPot`')
+});
+export type LayerAmounts = z.infer<typeof layerAmountsOutput>;
 
 /** Ball and layers of a planting in its pot. */
 export type PotLayers = Pick<

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { SeasonFit } from '../../climate/windows';
 import type { Group } from '../../vocabulary/kind';
 import type { Reserves, Situation, Vigour } from '../../vocabulary/words';
@@ -14,14 +15,14 @@ export interface AllowanceInput {
 	seasonFit: SeasonFit;
 }
 
-export interface Allowance {
-	/** Living absorbing share that may come off in one session. */
-	share: number;
-	base: number;
-	vigourFactor: number;
-	seasonFactor: number;
-	reservesFactor: number;
-}
+export const allowanceOutput = z.object({
+	share: z.number().describe('Living absorbing share that may come off in one session'),
+	base: z.number(),
+	vigourFactor: z.number(),
+	seasonFactor: z.number(),
+	reservesFactor: z.number()
+});
+export type Allowance = z.infer<typeof allowanceOutput>;
 
 /** A big tree standing in the ground is judged more strictly than its kind in a pot. */
 export const allowanceGroup = (

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { measured, measuredPair } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { readingsOf, woodFell, type Observation } from '../../examine/looks/observation';
@@ -5,13 +6,12 @@ import type { Values } from '../../values/values';
 import type { PlanInput } from './plan';
 
 /** Whether the tree has paid back the last stage, by what was measured since. */
-export interface StageGate {
-	/** The stage that waits. */
-	stage: number;
-	answer: 'met' | 'not-met' | 'unknown';
-	/** The evidence, in sentences. */
-	because: string[];
-}
+export const stageGateOutput = z.object({
+	stage: z.number().describe('The stage that waits'),
+	answer: z.enum(['met', 'not-met', 'unknown']),
+	because: z.array(z.string()).describe('The evidence, in sentences')
+});
+export type StageGate = z.infer<typeof stageGateOutput>;
 
 /**
  * Before a later root stage is opened, growth must be regained: shoots since the last stage against the best before it
