@@ -15,7 +15,7 @@ import { groups, liftingWindows } from '../vocabulary/kind';
 import { componentIds } from '../replant/mixes/components';
 import { componentLitres } from '../replant/mixes/mixes';
 import { reachMix } from '../replant/mixes/reach';
-import { mixBody, mixPart, mixParts, waterAndAir } from '../replant/mixes/retention';
+import { mixBody, mixPart, mixParts, waterAndAir, waterAndAirOutput } from '../replant/mixes/retention';
 import {
 	layerAmounts,
 	plantingInput,
@@ -28,7 +28,7 @@ import { potSchema, potVolumeL } from '../replant/pots/volume';
 import { tippingWindMs } from '../replant/pots/wind';
 import { expectedRootFunction, functionPointOutput } from '../recovery/expected';
 import { observationSchema } from '../examine/looks/observation';
-import { verdict } from '../recovery/verdict';
+import { verdict, verdictOutput } from '../recovery/verdict';
 import { stageDates } from '../roots/plan/stage-dates';
 import { wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
@@ -246,20 +246,7 @@ export const calculations: readonly Calculation[] = [
 		'mix-water-air',
 		'Water and air of a mix by depth in a pot that was watered through and has drained',
 		z.strictObject({ parts: mixParts, pot: potSchema, ...layerInput }),
-		z.object({
-			byDepth: z.array(z.object({ heightMm: number, water: number, air: number })),
-			containerCapacity: number,
-			airSpace: number,
-			porosity: number,
-			easilyAvailable: number,
-			mixL: number,
-			waterL: number,
-			airL: number,
-			wetKg: number,
-			saturatedMm: number,
-			yield: number,
-			ph: number
-		}),
+		waterAndAirOutput.extend({ yield: number, ph: number }),
 		({ parts, pot, coarseLayerMm, coarseGrainMm, fillMm }, values) => {
 			const body = mixBody(parts, values);
 			const coarsePoreMm = coarseGrainMm * values['mix.poreOfGrain'];
@@ -421,18 +408,7 @@ export const calculations: readonly Calculation[] = [
 				.optional()
 				.describe('Growing seasons of its place; left out, every day counts as one of growth')
 		}),
-		z.object({
-			criteria: z.array(
-				z.object({
-					name: z.string(),
-					label: z.string(),
-					answer: z.enum(['met', 'not-met', 'unknown']),
-					because: z.string()
-				})
-			),
-			reEstablished: z.boolean(),
-			owed: z.array(z.string()).describe('Looks that are owed before it can be said')
-		}),
+		verdictOutput,
 		(input, values) => verdict(input, values)
 	),
 	...pictureCalculations,

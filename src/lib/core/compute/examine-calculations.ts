@@ -28,7 +28,12 @@ import { diebackLimit, scratchTapData, diebackOutput } from '../examine/measurin
 import { impossibleCore, impossibleWeighing } from '../examine/measuring/impossible';
 import { findingsOf, measurementInput } from '../examine/measuring/measurement';
 import { drainGrade, drainTimeData, outflow, outflowData, outflowOutput } from '../examine/measuring/pouring';
-import { nextSamplePlace, rootSample, rootSampleData } from '../examine/measuring/root-sample';
+import {
+	nextSamplePlace,
+	rootSample,
+	rootSampleData,
+	rootSampleOutput
+} from '../examine/measuring/root-sample';
 import { weighingData, weighPot, weighingOutput } from '../examine/measuring/weighing';
 import { simulatedSoils, simulatePenetrometer } from '../simulate/penetrometer';
 import { judgeCore, soilCoresData, coreOutput } from '../examine/soil/bulk-density';
@@ -132,16 +137,7 @@ export const examineCalculations: readonly Calculation[] = [
 		'root-sample',
 		'Living share of a sample of roots with its interval, whether it decides, and where to draw the next root',
 		rootSampleData,
-		z.object({
-			count: number,
-			liveShare: number,
-			low: number,
-			high: number,
-			grade: grade.nullable(),
-			open: z.array(grade),
-			more: number.int(),
-			next: z.object({ azimuthDeg: number, depthShare: number })
-		}),
+		rootSampleOutput.extend({ next: z.object({ azimuthDeg: number, depthShare: number }) }),
 		(sample, values) => ({
 			...rootSample(sample, values),
 			next: nextSamplePlace(sample.alive + sample.dead)

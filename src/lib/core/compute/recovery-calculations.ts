@@ -11,7 +11,7 @@ import { kaplanMeier, medianDays, survivalStepOutput } from '../recovery/outcome
 import { backupKinds } from '../vocabulary/backup-kinds';
 import { worthKeeping } from '../recovery/backup';
 import { decisionsDue, dueDecisionOutput } from '../recovery/decisions';
-import { recoveryForecast } from '../recovery/forecast';
+import { recoveryForecast, recoveryForecastOutput } from '../recovery/forecast';
 import { recoveryCaseInput } from '../recovery/forecast-case';
 import { fitGrowth } from '../recovery/growth-curve';
 import { observationSchema } from '../examine/looks/observation';
@@ -19,7 +19,6 @@ import { seasonPoint, seasonsOf, seasonPointOutput } from '../recovery/season';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
-const point = z.object({ on: z.string(), low: number, middle: number, high: number });
 
 /** Calculations of Recovery: forecast, decisions, growth, outcomes. */
 export const recoveryCalculations: readonly Calculation[] = [
@@ -27,27 +26,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 		'recovery-forecast',
 		'Probability of re-establishment, its path and what moved it, and the course of the roots',
 		recoveryCaseInput,
-		z.object({
-			prior: number,
-			now: number,
-			low: number,
-			high: number,
-			path: z.array(z.object({ on: z.string(), probability: number })),
-			moved: z.array(z.object({ on: z.string(), what: z.string(), by: number })),
-			expected: z.array(point),
-			course: z.array(point),
-			reaches: z.object({ early: z.string(), middle: z.string(), late: z.string() }).nullable(),
-			effective: number,
-			horizonOn: z.string(),
-			lastSeenOn: z.string().nullable(),
-			known: z
-				.boolean()
-				.describe('False when nobody has seen anything for so long that the chance is not known'),
-			dead: z
-				.array(z.string())
-				.nullable()
-				.describe('What says that it is dead, strongest first; null while it is not said')
-		}),
+		recoveryForecastOutput,
 		(input, values) => recoveryForecast(input, values)
 	),
 	calculation(

@@ -6,14 +6,14 @@ import { placeSchema } from '../vocabulary/place';
 import { calendarDate, count, id, measure, note, oneOf, share } from '../vocabulary/fields';
 import { groups } from '../vocabulary/kind';
 import { leafStates } from '../examine/looks/seen-words';
-import { groundDay, potDay } from '../replant/pots/balance';
+import { groundDay, potDay, potDayOutput } from '../replant/pots/balance';
 import { potState } from '../aftercare/water/pot-state';
-import { nextWatering } from '../aftercare/water/forecast';
+import { nextWatering, nextWateringOutput } from '../aftercare/water/forecast';
 import { rootFunction, functionEstimateOutput } from '../aftercare/water/root-function';
 import { weighingPairs, wateringSchema } from '../aftercare/water/watering';
 import { daysOfHours, weatherHour } from '../climate/hours';
 import { workStops } from '../aftercare/weather/work-stop';
-import { limitsOf, warningsFor } from '../aftercare/weather/guards';
+import { limitsOf, warningsFor, warningOutput } from '../aftercare/weather/guards';
 import { penmanMonteithMm, netRadiationMj, saturationKpa } from '../climate/penman-monteith';
 import { bareDay, weatherSeries } from '../climate/series';
 import { weatherDaySchema } from '../climate/weather-day';
@@ -97,16 +97,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			inLeaf: z.boolean().default(true),
 			irrigationL: measure(0, 1000, 'L').default(0)
 		}),
-		z.object({
-			on: z.string(),
-			water: z.object({ rootedL: number, unrootedL: number }),
-			rainL: number,
-			irrigationL: number,
-			transpirationL: number,
-			evaporationL: number,
-			outflowL: number,
-			dryness: number
-		}),
+		potDayOutput,
 		({ before, stores: of, on, et0Mm, rainMm, rootFunction: phi, inLeaf, irrigationL }, values) =>
 			potDay(before, of, { day: { on, et0Mm, rainMm }, rootFunction: phi, inLeaf, irrigationL }, values)
 	),
@@ -140,16 +131,7 @@ export const weatherCalculations: readonly Calculation[] = [
 				path: ['root'],
 				error: 'must have low at most phi, and phi at most high'
 			}),
-		z.object({
-			on: z.string().nullable(),
-			earliest: z.string().nullable(),
-			latest: z.string().nullable(),
-			dryness: number,
-			litres: number,
-			way: z.string(),
-			reason: z.string(),
-			frozen: z.boolean()
-		}),
+		nextWateringOutput.omit({ days: true }),
 		({ place, days, aheadDays, inLeaf, ...question }, values) => {
 			const series = weatherSeries(
 				place,
@@ -224,17 +206,7 @@ export const weatherCalculations: readonly Calculation[] = [
 				.max(5000)
 		}),
 		z.object({
-			warnings: z.array(
-				z.object({
-					kind: z.string(),
-					on: z.string(),
-					figure: number,
-					trees: z.array(z.object({ treeId: z.string(), tag: z.string(), limit: number, why: z.string() })),
-					what: z.string(),
-					byWhen: z.string(),
-					sure: z.boolean()
-				})
-			)
+			warnings: z.array(warningOutput)
 		}),
 		({ place, days, span, trees }, values) => ({
 			warnings: warningsFor(

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { Z80 } from '../maths/normal';
 import { logistic, logOdds } from '../maths/odds';
 import { daysBetween } from '../maths/calendar';
@@ -11,39 +12,52 @@ import { onward, startingShares } from './standing-chain';
 export type { LookSeen } from './evidence';
 export type { RecoveryCase } from './forecast-case';
 
-export interface CoursePoint {
-	on: string;
-	low: number;
-	middle: number;
-	high: number;
-}
+export const coursePointOutput = z.object({
+	on: z.string(),
+	low: z.number(),
+	middle: z.number(),
+	high: z.number()
+});
+export type CoursePoint = z.infer<typeof coursePointOutput>;
 
-export interface RecoveryForecast {
-	/** Probability of re-establishment as judged at the work, and now. */
-	prior: number;
-	now: number;
-	/** 80 % range of now: what is not known of the odds at the work, and what nobody has looked at since, stays not known. */
-	low: number;
-	high: number;
-	/** By day of what was seen. */
-	path: { on: string; probability: number }[];
-	/** What moved it, strongest first: log-odds by which each thing seen did. */
-	moved: { on: string; what: string; by: number }[];
-	/** Root function over time, 90 % band: as expected at the work, and with what was seen. */
-	expected: CoursePoint[];
-	course: CoursePoint[];
-	/** Day on which enough root function is reached, if it recovers: 10, 50 and 90 % of the courses. */
-	reaches: { early: string; middle: string; late: string } | null;
-	/** Standings that carry the weight: few means that what was seen leaves little doubt. */
-	effective: number;
-	horizonOn: string;
-	/** Day on which anything was seen of it last; null when nothing was since the work. */
-	lastSeenOn: string | null;
-	/** False when nobody has seen anything for so long that the chance is not known any more. */
-	known: boolean;
-	/** What says that it is dead, the strongest first, when it does; null otherwise. */
-	dead: string[] | null;
-}
+export const recoveryForecastOutput = z.object({
+	prior: z.number().describe('Probability of re-establishment as judged at the work, and now'),
+	now: z.number(),
+	low: z
+		.number()
+		.describe(
+			'80 % range of now: what is not known of the odds at the work, and what nobody has looked at since, stays not known'
+		),
+	high: z.number(),
+	path: z.array(z.object({ on: z.string(), probability: z.number() })).describe('By day of what was seen'),
+	moved: z
+		.array(z.object({ on: z.string(), what: z.string(), by: z.number() }))
+		.describe('What moved it, strongest first: log-odds by which each thing seen did'),
+	expected: z
+		.array(coursePointOutput)
+		.describe('Root function over time, 90 % band: as expected at the work, and with what was seen'),
+	course: z.array(coursePointOutput),
+	reaches: z
+		.object({ early: z.string(), middle: z.string(), late: z.string() })
+		.nullable()
+		.describe('Day on which enough root function is reached, if it recovers: 10, 50 and 90 % of the courses'),
+	effective: z
+		.number()
+		.describe('Standings that carry the weight: few means that what was seen leaves little doubt'),
+	horizonOn: z.string(),
+	lastSeenOn: z
+		.string()
+		.nullable()
+		.describe('Day on which anything was seen of it last; null when nothing was since the work'),
+	known: z
+		.boolean()
+		.describe('False when nobody has seen anything for so long that the chance is not known any more'),
+	dead: z
+		.array(z.string())
+		.nullable()
+		.describe('What says that it is dead, the strongest first, when it does; null otherwise')
+});
+export type RecoveryForecast = z.infer<typeof recoveryForecastOutput>;
 
 /**
  * Whether it comes back: a hidden standing from the work on, moved by the season, weighed by everything that was seen since

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { listed } from '../text/plural';
 import { atStart } from '../text/mid-sentence';
 import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
@@ -8,15 +9,16 @@ import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
 import { readingsOf, woodFell, type Observation } from '../examine/looks/observation';
 
-export type Answer = 'met' | 'not-met' | 'unknown';
+const answers = ['met', 'not-met', 'unknown'] as const;
+export type Answer = (typeof answers)[number];
 
-export interface Criterion {
-	name: 'last-look' | 'no-dieback' | 'function' | 'roots-at-edge' | 'firm' | 'no-alarm' | 'no-stage-left';
-	label: string;
-	answer: Answer;
-	/** The evidence, in one sentence. */
-	because: string;
-}
+export const criterionOutput = z.object({
+	name: z.enum(['last-look', 'no-dieback', 'function', 'roots-at-edge', 'firm', 'no-alarm', 'no-stage-left']),
+	label: z.string(),
+	answer: z.enum(answers),
+	because: z.string().describe('The evidence, in one sentence')
+});
+export type Criterion = z.infer<typeof criterionOutput>;
 
 export interface VerdictInput {
 	today: string;
@@ -46,13 +48,14 @@ export interface VerdictInput {
 	seasons?: readonly { from: string; to: string }[] | undefined;
 }
 
-export interface Verdict {
-	criteria: Criterion[];
-	/** True when every criterion is met. */
-	reEstablished: boolean;
-	/** What has to be looked at before it can be said; empty when nothing is unknown. */
-	owed: string[];
-}
+export const verdictOutput = z.object({
+	criteria: z.array(criterionOutput),
+	reEstablished: z.boolean().describe('True when every criterion is met'),
+	owed: z
+		.array(z.string())
+		.describe('What has to be looked at before it can be said; empty when nothing is unknown')
+});
+export type Verdict = z.infer<typeof verdictOutput>;
 
 /** What settles a criterion that is not known. */
 const owedLook: Partial<Record<Criterion['name'], string>> = {

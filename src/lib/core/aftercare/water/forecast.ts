@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { median } from 'simple-statistics';
 import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
@@ -9,12 +10,13 @@ import {
 	potDay,
 	type PotDay,
 	type PotStores,
-	type PotWater
+	type PotWater,
+	potDayOutput
 } from '../../replant/pots/balance';
 import { driedTo } from './pot-state';
 import { counted } from '../../text/plural';
 import { Z90 } from '../../maths/normal';
-import type { WateringWay } from './watering';
+import { wateringWays, type WateringWay } from './watering';
 
 /** How much is known of the roots: expected, and a 90 % band. */
 export interface FunctionBand {
@@ -23,23 +25,23 @@ export interface FunctionBand {
 	high: number;
 }
 
-export interface NextWatering {
-	/** Day on which it reaches the dryness of its kind; null where it does not within the days that are known. */
-	on: string | null;
-	/** As early and as late as the band of the roots makes it. */
-	earliest: string | null;
-	latest: string | null;
-	/** Dryness now, 0 drained … 1 dry. */
-	dryness: number;
-	/** Litres to pour then, with the share that runs through. */
-	litres: number;
-	way: WateringWay;
-	/** Why then. */
-	reason: string;
-	days: PotDay[];
-	/** The ball is frozen today. */
-	frozen: boolean;
-}
+export const nextWateringOutput = z.object({
+	on: z
+		.string()
+		.nullable()
+		.describe(
+			'Day on which it reaches the dryness of its kind; null where it does not within the days that are known'
+		),
+	earliest: z.string().nullable().describe('As early and as late as the band of the roots makes it'),
+	latest: z.string().nullable(),
+	dryness: z.number().describe('Dryness now, 0 drained … 1 dry'),
+	litres: z.number().describe('Litres to pour then, with the share that runs through'),
+	way: z.enum(wateringWays),
+	reason: z.string().describe('Why then'),
+	days: z.array(potDayOutput),
+	frozen: z.boolean().describe('The ball is frozen today')
+});
+export type NextWatering = z.infer<typeof nextWateringOutput>;
 
 export interface WaterQuestion {
 	stores: PotStores;

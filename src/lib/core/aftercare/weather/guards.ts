@@ -1,8 +1,10 @@
+import { z } from 'zod';
 import type { ColdLimit } from '../../climate/cold-limit';
 import type { SeriesDay } from '../../climate/series';
 import type { Values } from '../../values/values';
 
-export type GuardKind = 'cold' | 'heat' | 'wind' | 'dry-air';
+export const guardKinds = ['cold', 'heat', 'wind', 'dry-air'] as const;
+export type GuardKind = (typeof guardKinds)[number];
 
 /** What a tree stands just now. */
 export interface Limits {
@@ -44,18 +46,18 @@ export function limitsOf(
 	};
 }
 
-export interface Warning {
-	kind: GuardKind;
-	on: string;
-	/** What the day brings, in its unit. */
-	figure: number;
-	/** Trees beyond their limit, tightest first. */
-	trees: { treeId: string; tag: string; limit: number; why: string }[];
-	what: string;
-	byWhen: string;
-	/** Forecast, or only the usual climate. */
-	sure: boolean;
-}
+export const warningOutput = z.object({
+	kind: z.enum(guardKinds),
+	on: z.string(),
+	figure: z.number().describe('What the day brings, in its unit'),
+	trees: z
+		.array(z.object({ treeId: z.string(), tag: z.string(), limit: z.number(), why: z.string() }))
+		.describe('Trees beyond their limit, tightest first'),
+	what: z.string(),
+	byWhen: z.string(),
+	sure: z.boolean().describe('Forecast, or only the usual climate')
+});
+export type Warning = z.infer<typeof warningOutput>;
 
 const advice: Record<GuardKind, { what: string; byWhen: string }> = {
 	cold: { what: 'Bring them under cover, or lay fleece', byWhen: 'before dusk' },

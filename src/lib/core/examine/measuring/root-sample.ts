@@ -13,19 +13,21 @@ export const rootSampleData = z
 	});
 export type RootSampleData = z.infer<typeof rootSampleData>;
 
-export interface RootSampleResult {
-	count: number;
-	liveShare: number;
-	/** Wilson 95 % interval of the living share. */
-	low: number;
-	high: number;
-	/** Grade of the share of dead roots, once it is decided; null while more roots must be drawn. */
-	grade: number | null;
-	/** Grades the interval still allows. */
-	open: number[];
-	/** About how many more roots decide it, if they come out as those so far; 0 when it is decided. */
-	more: number;
-}
+export const rootSampleOutput = z.object({
+	count: z.number(),
+	liveShare: z.number(),
+	low: z.number().describe('Wilson 95 % interval of the living share'),
+	high: z.number(),
+	grade: z
+		.number()
+		.nullable()
+		.describe('Grade of the share of dead roots, once it is decided; null while more roots must be drawn'),
+	open: z.array(z.number()).describe('Grades the interval still allows'),
+	more: z
+		.number()
+		.describe('About how many more roots decide it, if they come out as those so far; 0 when it is decided')
+});
+export type RootSampleResult = z.infer<typeof rootSampleOutput>;
 
 /** Most further roots that are asked for. */
 const MOST_MORE = 400;

@@ -126,30 +126,34 @@ export function waterAt(body: MixBody, suctionMm: number): number {
 	);
 }
 
-export interface DepthPoint {
-	/** Height above the floor of the pot, mm. */
-	heightMm: number;
-	water: number;
-	air: number;
-}
+export const depthPointOutput = z.object({
+	heightMm: z.number().describe('Height above the floor of the pot, mm'),
+	water: z.number(),
+	air: z.number()
+});
+export type DepthPoint = z.infer<typeof depthPointOutput>;
 
-export interface WaterAndAir {
-	/** From the top of the coarse layer to the top of the mix. */
-	byDepth: DepthPoint[];
-	/** Share of the mix that is water once it has drained, and that is air. */
-	containerCapacity: number;
-	airSpace: number;
-	porosity: number;
-	/** Water that roots draw easily: between 10 and 50 cm of suction (De Boodt & Verdonck 1972). */
-	easilyAvailable: number;
-	/** Litres of mix, of water held, and of air. */
-	mixL: number;
-	waterL: number;
-	airL: number;
-	wetKg: number;
-	/** Height of what is nearly saturated (less than a tenth of the pores between are air), above where the mix begins. */
-	saturatedMm: number;
-}
+export const waterAndAirOutput = z.object({
+	byDepth: z.array(depthPointOutput).describe('From the top of the coarse layer to the top of the mix'),
+	containerCapacity: z
+		.number()
+		.describe('Share of the mix that is water once it has drained, and that is air'),
+	airSpace: z.number(),
+	porosity: z.number(),
+	easilyAvailable: z
+		.number()
+		.describe('Water that roots draw easily: between 10 and 50 cm of suction (De Boodt & Verdonck 1972)'),
+	mixL: z.number().describe('Litres of mix, of water held, and of air'),
+	waterL: z.number(),
+	airL: z.number(),
+	wetKg: z.number(),
+	saturatedMm: z
+		.number()
+		.describe(
+			'Height of what is nearly saturated (less than a tenth of the pores between are air), above where the mix begins'
+		)
+});
+export type WaterAndAir = z.infer<typeof waterAndAirOutput>;
 
 /**
  * Water and air in a pot after it was watered through and has drained. Suction at a height is that height above the free

@@ -1,11 +1,13 @@
+import { z } from 'zod';
 import type { SeriesDay } from '../../climate/series';
 import type { Values } from '../../values/values';
 
 /** A pot as two stores of water: where roots are, and the mix that has none yet. Litres above dry. */
-export interface PotWater {
-	rootedL: number;
-	unrootedL: number;
-}
+export const potWaterOutput = z.object({
+	rootedL: z.number(),
+	unrootedL: z.number()
+});
+export type PotWater = z.infer<typeof potWaterOutput>;
 export interface PotStores {
 	/** Most that each holds when drained. */
 	rootedMostL: number;
@@ -15,18 +17,17 @@ export interface PotStores {
 	crownM2: number;
 }
 
-export interface PotDay {
-	on: string;
-	/** At the end of the day. */
-	water: PotWater;
-	rainL: number;
-	irrigationL: number;
-	transpirationL: number;
-	evaporationL: number;
-	outflowL: number;
-	/** From 0 drained to 1 dry, over both. */
-	dryness: number;
-}
+export const potDayOutput = z.object({
+	on: z.string(),
+	water: potWaterOutput.describe('At the end of the day'),
+	rainL: z.number(),
+	irrigationL: z.number(),
+	transpirationL: z.number(),
+	evaporationL: z.number(),
+	outflowL: z.number(),
+	dryness: z.number().describe('From 0 drained to 1 dry, over both')
+});
+export type PotDay = z.infer<typeof potDayOutput>;
 
 /** The numbers that a balance goes by. */
 export type BalanceValues = Pick<
