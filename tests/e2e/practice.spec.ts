@@ -46,12 +46,8 @@ test('a practice tree is drowned, and it is explained', async ({ page }) => {
 	// What was seen stands as a look, its water on Aftercare, and Today is that of the round.
 	await expect(page.getByRole('radio', { name: /9 Aug/ })).toBeVisible();
 	await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Aftercare' }).click();
-	await expect(
-		page
-			.getByRole('heading', { name: /Next water/ })
-			.or(page.getByText(/Next water/))
-			.first()
-	).toBeVisible();
+	// What smells sour gets no water without a finger in it first.
+	await expect(page.getByText(/^Feel it .*before any water$/).first()).toBeVisible();
 	await page.getByRole('link', { name: 'Bruntle, to Today' }).click();
 	await expect(page.getByText('16 August 2025').first()).toBeVisible();
 	await expect(page.getByText('P-1').first()).toBeVisible();
