@@ -112,7 +112,7 @@ describe('what a letter is written from', () => {
 				]
 			})
 		);
-		expect(looked).toMatchObject({ firmness: 'loose', firmnessOn: '10 April 2026' });
+		expect(looked).toMatchObject({ firmness: 'loose', firmnessOn: '10 April 2026', heldOn: null });
 		expect(looked.probability).not.toBeNull();
 	});
 	it('what presses by the looks comes first, work whose days are over is due now, and what lapsed or waits is not named', () => {

@@ -663,6 +663,10 @@ describe('a letter to the owner', () => {
 			expect(small.sections[0]?.title).toBe('Does it hold in its pot?');
 		}
 		expect(letter({ mayFall: false, firmness: 'loose' }).answer).toMatch(/tie it or wedge it/);
+		// Held since, it is to be tried.
+		const held = letter({ mayFall: false, firmness: 'loose', heldOn: '12 April 2026' }).answer;
+		expect(held).toContain('it is held since 12 April 2026; try whether it stands firm before anything else');
+		expect(held).not.toMatch(/tie it or wedge it/);
 		expect(letter({ mayFall: false, windows: [] }).answer).toMatch(/not known/);
 		// What somebody has to see for another reason is no doubt of its hold.
 		const referred = letter({ mayFall: false, referrals: ['A plant doctor has to see it.'] });

@@ -347,6 +347,20 @@ describe('today', () => {
 			`It is reckoned 20 % dry today, and may want water on ${addDays(today, 1)}, but root rot is likely: it is watered less, and only where it is dry.`
 		);
 		expect(soon({ urgent: null })[0]?.sentence).toMatch(/^Water it: /);
+		// As far ahead as any watering is told, and no farther.
+		const ahead = defaultValues['today.waterAheadDays'];
+		for (const [days, told] of [
+			[ahead, 1],
+			[ahead + 1, 0]
+		] as const)
+			expect(
+				items(
+					entry({
+						water: { ...dry, dryness: 0.2, nextOn: addDays(today, days) },
+						standing: kept({ urgent, waterOn: today, pottedOn: '2026-02-01' })
+					})
+				).filter((one) => one.stage === 'aftercare')
+			).toHaveLength(told);
 	});
 
 	it('a tree that spends its nights under cover stands a colder one outside, until it comes out', () => {
