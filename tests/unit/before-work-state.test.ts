@@ -3,7 +3,10 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { placeSchema } from '$core/vocabulary/place';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { survival, triageSchema } from '$core/examine/triage/triage';
+import { triageSubjectOf } from '$core/tree/before-work';
 import { rotKnown, rotLeft } from '$core/tree/rot-known';
+import { urgentOf } from '$core/tree/urgent';
+import { conditionIds, conditionOf } from '$core/vocabulary/conditions';
 import { defaultValues as values } from '$core/values/values';
 import { BeforeWorkState } from '$views/examine/before-work-state.svelte';
 import { describe, expect, it } from 'vitest';
@@ -209,5 +212,44 @@ describe('rot before the work', () => {
 			-values['triage.rot'] * values['triage.rot-unknown'],
 			9
 		);
+	});
+});
+
+describe('what presses before the work', () => {
+	const rotten = look(today, [
+		{ signId: 'roots-dark-soft', grade: 1 },
+		{ signId: 'sour-smell', grade: 2 },
+		{ signId: 'wilts-wet', grade: 1 }
+	]);
+	it('is what work answers, and leaves no time to nurse', () => {
+		const { subject, advice } = state({ examinations: [rotten], plantings: [] });
+		expect(subject.pressing?.label).toBe('Root rot');
+		expect(advice?.nursed).toBeNull();
+	});
+	it('is nothing that care answers, or that wants its roots left alone', () => {
+		const pressing = (...signs: [signId: string, grade: number][]) => {
+			const examinations = [
+				look(
+					today,
+					signs.map(([signId, grade]) => ({ signId, grade }))
+				)
+			];
+			const records = treeRecords({ examinations, plantings: [] });
+			const urgent = urgentOf(records, today, values);
+			return [urgent?.conditionId, triageSubjectOf(records, kind, place, today, values).pressing?.label];
+		};
+		expect(pressing(['watered-as-before', 1], ['decline-after-work', 1], ['stays-wet', 2])).toEqual([
+			'repotted-too-early',
+			undefined
+		]);
+		expect(pressing(['insects-seen', 1], ['sticky-leaves', 1])).toEqual(['pest', undefined]);
+		expect(pressing(['watered-as-before', 1], ['decline-after-work', 1], ['pot-too-wide', 1])).toEqual([
+			'over-potting',
+			'Over-potting'
+		]);
+	});
+	it('is at the roots, at pot or mix for no cause that wants its roots left alone', () => {
+		for (const id of conditionIds)
+			if (conditionOf(id).asks?.roots === 'leave') expect(conditionOf(id).atRoots, id).toBe(false);
 	});
 });

@@ -58,7 +58,10 @@ export const triageSubjectOf = (
 	rotChance: rotLeft(records, on, values)?.chance ?? null,
 	pressing: pressingOn(records, on, values)
 });
-const pressingOn = (records: TreeRecords, on: string, values: Values): TriageSubject['pressing'] => {
+/** What presses by work at roots, pot or mix: what care answers, or leaving its roots alone, is no reason to begin any. */
+function pressingOn(records: TreeRecords, on: string, values: Values): TriageSubject['pressing'] {
 	const urgent = urgentOf(records, on, values);
-	return urgent && { label: urgent.label, chance: urgent.chance };
-};
+	return urgent === null || urgent.stage === 'examine'
+		? null
+		: { label: urgent.label, chance: urgent.chance };
+}
