@@ -86,6 +86,17 @@ describe('a look that felt its soil', () => {
 			expect(water({ examinations: said }).knownOn).toBeNull();
 		const own = { measurements: [felt(today, 'damp')] };
 		expect(water({ ...own, examinations: seen('wilts-wet') }).state).toEqual(water(own).state);
+		const weighed = {
+			measurements: [
+				measurementSchema.parse({
+					id: 'm-weighed',
+					version: 1,
+					measuredOn: today,
+					raw: { tool: 'weighing', wateredOn: '2026-06-12', fullKg: 12, nowKg: 9, dryKg: 8, neighbours: [] }
+				})
+			]
+		};
+		expect(water({ ...weighed, examinations: seen('wilts-wet') }).state).toEqual(water(weighed).state);
 	});
 	it('counts in the ground too', () => {
 		const standing = (change: Partial<TreeRecords> = {}) => {
@@ -278,7 +289,9 @@ describe('how fast it dries', () => {
 		const said = (change: Partial<TreeRecords>) =>
 			water({ waterings: [watering('2026-06-17')], ...change }, hot).alarms.map(({ text }) => text);
 		expect(said({})[0]).toMatch(/^It is reckoned to dry within 1 day: weigh or feel it/);
-		expect(said({ measurements: [felt('2026-06-16', 'dry')] })[0]).toMatch(/^It is reckoned/);
+		// What was felt before that water, the same day too, says nothing of the pace since.
+		for (const on of ['2026-06-16', '2026-06-17'])
+			expect(said({ measurements: [felt(on, 'dry')] })[0]).toMatch(/^It is reckoned/);
 		expect(said({ measurements: [felt('2026-06-18', 'dry')] })[0]).toMatch(/^It dries within 1 day: bound/);
 	});
 	it('a litre too little does not fill it, what ran through did', () => {
