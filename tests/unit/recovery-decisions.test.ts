@@ -665,7 +665,9 @@ describe('a letter to the owner', () => {
 		expect(letter({ mayFall: false, firmness: 'loose' }).answer).toMatch(/tie it or wedge it/);
 		// Held since, it is to be tried.
 		const held = letter({ mayFall: false, firmness: 'loose', heldOn: '12 April 2026' }).answer;
-		expect(held).toContain('it is held since 12 April 2026; try whether it stands firm before anything else');
+		expect(held).toContain(
+			'it has been held since 12 April 2026; try whether it stands firm before anything else'
+		);
 		expect(held).not.toMatch(/tie it or wedge it/);
 		expect(letter({ mayFall: false, windows: [] }).answer).toMatch(/not known/);
 		// What somebody has to see for another reason is no doubt of its hold.

@@ -108,7 +108,7 @@ function holdOf(facts: LetterFacts): Hold {
 	const why = doubted ? ` (${doubts.join('; ')})` : '';
 	const urgent = doubted || facts.referrals.length > 0;
 	const inPot = doubted
-		? `What was found gives reason to doubt its hold in the pot${why}: ${facts.heldOn === null ? 'tie it or wedge it' : `it is held since ${facts.heldOn}; try whether it stands firm`} before anything else is done to it.`
+		? `What was found gives reason to doubt its hold in the pot${why}: ${facts.heldOn === null ? 'tie it or wedge it' : `it has been held since ${facts.heldOn}; try whether it stands firm`} before anything else is done to it.`
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
 			: 'Nothing that was found speaks against its hold in its pot today.';

@@ -39,8 +39,7 @@ class Device {
 		document.addEventListener('visibilitychange', seen);
 		let looks = 0;
 		const looking = setInterval(() => {
-			looks++;
-			if (looks > QUICK_LOOKS && looks % SLOWER !== 0) return;
+			if (!isLookedFor(++looks)) return;
 			if (this.state?.aloneSince || this.waiting > 0) online();
 		}, LOOK_EVERY_MS);
 		void this.#begin(workers);
@@ -137,6 +136,8 @@ class Device {
 const LOOK_EVERY_MS = 2000;
 const QUICK_LOOKS = 30;
 const SLOWER = 4;
+/** Whether the yard is looked for at this turn, counted from 1 when the page was opened. */
+export const isLookedFor = (turn: number): boolean => turn <= QUICK_LOOKS || turn % SLOWER === 0;
 
 /** The one device that shows the page. */
 export const device = new Device();

@@ -75,8 +75,8 @@
 		<Problem {refused} />
 		{#if loose?.heldOn}
 			<Caution title="Try whether it stands firm"
-				>It {firmnessSaid[loose.value].then} on {format().day(loose.on ?? of.today, of.today)}, and is held
-				since {format().day(loose.heldOn, of.today)}. A
+				>It {firmnessSaid[loose.value].then} on {format().day(loose.on ?? of.today, of.today)}, and has been
+				held since {format().day(loose.heldOn, of.today)}. A
 				<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}>look</a> says how it stands now.</Caution
 			>
 		{:else if loose}
