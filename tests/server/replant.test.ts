@@ -284,6 +284,9 @@ describe('lift and ground works', () => {
 		const rules = done.tasks.map((task) => task.source.split('@')[0]);
 		expect(rules).not.toContain('ground.work');
 		expect(rules).toContain('ground.collar-60');
+		expect(done.tasks.find(({ source }) => source.startsWith('ground.collar-60'))?.everyDays).toBe(
+			values['aftercare.collarEvery']
+		);
 		expect(rules).toContain('ground.measure-again');
 		expect(rules.filter((rule) => rule?.startsWith('ground.sulphur')).length).toBeGreaterThan(1);
 		// All of it is part of the export and reads back the same.

@@ -223,7 +223,7 @@ describe('what presses before the work', () => {
 	]);
 	it('is what work answers, and leaves no time to nurse', () => {
 		const { subject, advice } = state({ examinations: [rotten], plantings: [] });
-		expect(subject.pressing?.label).toBe('Root rot');
+		expect(subject.pressing?.subject).toBe('Root rot is');
 		expect(advice?.nursed).toBeNull();
 	});
 	it('is nothing that care answers, or that wants its roots left alone', () => {
@@ -236,7 +236,7 @@ describe('what presses before the work', () => {
 			];
 			const records = treeRecords({ examinations, plantings: [] });
 			const urgent = urgentOf(records, today, values);
-			return [urgent?.conditionId, triageSubjectOf(records, kind, place, today, values).pressing?.label];
+			return [urgent?.conditionId, triageSubjectOf(records, kind, place, today, values).pressing?.subject];
 		};
 		expect(pressing(['watered-as-before', 1], ['decline-after-work', 1], ['stays-wet', 2])).toEqual([
 			'repotted-too-early',
@@ -245,7 +245,7 @@ describe('what presses before the work', () => {
 		expect(pressing(['insects-seen', 1], ['sticky-leaves', 1])).toEqual(['pest', undefined]);
 		expect(pressing(['watered-as-before', 1], ['decline-after-work', 1], ['pot-too-wide', 1])).toEqual([
 			'over-potting',
-			'Over-potting'
+			'Over-potting is'
 		]);
 	});
 	it('is at the roots, at pot or mix for no cause that wants its roots left alone', () => {

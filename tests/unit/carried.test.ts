@@ -337,7 +337,7 @@ describe('what a look says to act on now', () => {
 			['leaf-drop', 1],
 			['bark-groove', 1]
 		];
-		expect(presses(grooved)).toMatchObject({ urgent: null, check: { label: 'Girdling roots' } });
+		expect(presses(grooved)).toMatchObject({ urgent: null, check: { subject: 'Girdling roots are' } });
 		expect(presses(grooved, true)).toMatchObject({
 			urgent: { conditionId: 'girdling-roots' },
 			check: null
@@ -391,7 +391,7 @@ describe('what a look says to act on now', () => {
 		const { urgent, check } = of({}, 0);
 		expect(urgent).toBeNull();
 		expect(check).toMatchObject({
-			label: 'Girdling roots',
+			subject: 'Girdling roots are',
 			on: rot.examinedOn,
 			check: {
 				label: 'Root across the trunk',

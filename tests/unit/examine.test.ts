@@ -88,7 +88,7 @@ describe('triage', () => {
 		expect(advise({ vitality: 'dying', scratchAlive: true, dyingInPlace: true }).decision).toBe('go');
 	});
 	it('never nurses first, nor leaves, what its last look says to act on now where it stands', () => {
-		const pressing = { label: 'Root rot', chance: 0.95 };
+		const pressing = { subject: 'Root rot is', chance: 0.95 };
 		for (const vitality of vitalities)
 			for (const seasonFit of ['in-window', 'shoulder', 'out-of-window'] as const) {
 				const about = { seasonFit, windowOn: '2026-11-01', rotChance: 0.95, pressing };

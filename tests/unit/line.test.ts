@@ -248,7 +248,7 @@ describe('how a tree stands', () => {
 		expect(sentence(of).next).toBe('Look soon');
 		const urgent: Urgent = {
 			conditionId: 'root-rot',
-			label: 'Root rot',
+			subject: 'Root rot is',
 			chance: 0.64,
 			on: today,
 			atRoots: true,
@@ -259,17 +259,17 @@ describe('how a tree stands', () => {
 		};
 		expect(sentence(of, urgent).next).toBe('Root rot is likely (64 %): act now');
 		const check: CheckFirst = {
-			label: 'Girdling roots',
+			subject: 'Girdling roots are',
 			chance: 0.83,
 			on: today,
 			check: { label: 'Roots lie against the trunk', how: '', minutes: 1 }
 		};
 		expect(sentence(of, urgent, check).next).toBe('Root rot is likely (64 %): act now');
 		expect(sentence(of, null, check).next).toBe(
-			'Girdling roots is likely (83 %); check first: roots lie against the trunk'
+			'Girdling roots are likely (83 %); check first: roots lie against the trunk'
 		);
 		expect(sentence(of, null, { ...check, check: null }).next).toBe(
-			'Girdling roots is likely (83 %); look anew, with what was seen since'
+			'Girdling roots are likely (83 %); look anew, with what was seen since'
 		);
 	});
 	it('says what is planned where no task comes before it, and first of all that it is out of the ground', () => {
@@ -301,7 +301,7 @@ describe('how a tree stands', () => {
 		// Roots in the air die by the hour, heeled in they live: what presses comes after the one and before the other.
 		const rot: Urgent = {
 			conditionId: 'root-rot',
-			label: 'Root rot',
+			subject: 'Root rot is',
 			chance: 0.64,
 			on: '2026-03-05',
 			atRoots: true,

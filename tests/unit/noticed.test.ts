@@ -26,6 +26,7 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { crownSupply } from '$core/aftercare/crown/crown';
 import { plain } from '$core/text/format';
 import { percent } from '$core/text/percent';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { proposeAftercare } from '$lib/server/aftercare';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
 import { weighPot } from '$core/examine/measuring/weighing';
@@ -326,6 +327,36 @@ describe('the crown after a cut', () => {
 			source.startsWith('crown@')
 		);
 		expect(crown?.reason).toContain(`feed about ${percent(1 - excess)} of the crown`);
+	});
+});
+
+describe('aftercare of a tree in the ground', () => {
+	it('sees the collar again where it was worked on, never where it only came', () => {
+		const schools = { crownSchool: 'balance', waterSchool: 'at-once', workOn: '2026-03-18' } as const;
+		const tree = { situation: 'in-ground', takenInOn: '2026-03-18' } as const;
+		const again = (
+			change: Parameters<typeof treeRecords>[0],
+			cuts: Parameters<typeof treeRecords>[1] = []
+		) => {
+			const records = treeRecords({ plantings: [], ...change }, cuts);
+			return proposeAftercare({ ...records, tree: { ...records.tree, ...tree } }, schools, values).some(
+				({ source }) => source === 'collar-again@2026-03-18'
+			);
+		};
+		const opened = (doneOn: string) =>
+			groundPlanSchema.parse({
+				id: 'g',
+				version: 1,
+				plannedOn: doneOn,
+				collar: { openMm: 400, depthMm: 80, tool: 'hand' },
+				doneOn
+			});
+		const cuts = [cut('r0', 1, '2026-03-18')];
+		expect(again({})).toBe(false);
+		expect(again({}, cuts)).toBe(true);
+		// A collar that was opened for the cuts brings its own looks.
+		expect(again({ groundPlans: [opened('2026-03-17')] }, cuts)).toBe(false);
+		expect(again({ groundPlans: [opened('2026-01-17')] }, cuts)).toBe(true);
 	});
 });
 

@@ -186,6 +186,49 @@ describe('what is to be decided', () => {
 		]);
 		expect(decisionsDue(facts({ observations: [], outOn: null }), values)[0]?.what).not.toMatch(/Set it/);
 	});
+	it('what the last look says to act on, or to check, is never carried on with', () => {
+		const observations = [look('2026-06-18', { buds: 'open', leafState: 'turgid' })];
+		const urgent = {
+			subject: 'Girdling roots are',
+			chance: 0.88,
+			on: '2026-06-18',
+			stage: 'roots',
+			meaning: 'Map the collar; free the trunk and anchors first.'
+		} as const;
+		const check = {
+			subject: 'Soil compaction is',
+			chance: 0.74,
+			on: '2026-06-18',
+			check: { label: 'A rod stops short', how: 'Push a rod in.' }
+		};
+		const of = (causes: DecisionFacts['causes']) =>
+			decisionsDue(facts({ observations, ...(causes && { causes }) }), values);
+		expect(of({ urgent: null, check: null }).map(({ kind }) => kind)).toEqual(['carry-on']);
+		expect(of({ urgent, check })).toEqual([
+			{
+				kind: 'act-now',
+				what: 'Girdling roots are likely (88 %).',
+				evidence: ['Looked at on 2026-06-18; nothing was done about it since.'],
+				first: ['Map the collar; free the trunk and anchors first.'],
+				stage: 'roots',
+				presses: true
+			}
+		]);
+		expect(of({ urgent: null, check })).toEqual([
+			{
+				kind: 'look-closer',
+				what: 'Soil compaction is likely (74 %); check first: a rod stops short.',
+				evidence: ['Looked at on 2026-06-18; nothing was done about it since.'],
+				first: ['Push a rod in.'],
+				stage: 'examine',
+				presses: false
+			}
+		]);
+		expect(of({ urgent: null, check: { ...check, check: null } })[0]).toMatchObject({
+			what: 'Soil compaction is likely (74 %); look anew, with what was seen since.',
+			first: []
+		});
+	});
 	it('nothing is carried on with beside what others have to see, or beside work past its window', () => {
 		const observations = [look('2026-06-19', { leafState: 'turgid' })];
 		expect(kinds({ observations })).toEqual(['carry-on']);

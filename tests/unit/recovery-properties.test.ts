@@ -61,7 +61,26 @@ const facts: fc.Arbitrary<DecisionFacts> = fc.record({
 	gate: fc.constant(null),
 	stagesLeft: fc.integer({ min: 0, max: 4 }),
 	referenceShootMm: maybe(fc.oneof(fc.constant(0), fc.double({ min: 1, max: 900, noNaN: true }))),
-	reEstablished: fc.boolean()
+	reEstablished: fc.boolean(),
+	causes: fc.record({
+		urgent: maybe(
+			fc.record({
+				subject: fc.constantFrom('Root rot is', 'Girdling roots are'),
+				chance: share,
+				on: fc.constant(today),
+				stage: fc.constantFrom('roots', 'replant', 'examine'),
+				meaning: fc.constant('Free the trunk.')
+			})
+		),
+		check: maybe(
+			fc.record({
+				subject: fc.constant('Soil compaction is'),
+				chance: share,
+				on: fc.constant(today),
+				check: maybe(fc.constant({ label: 'Hard soil', how: 'Push a rod in.' }))
+			})
+		)
+	})
 });
 
 describe('decisions, whatever was seen', () => {
@@ -74,6 +93,12 @@ describe('decisions, whatever was seen', () => {
 				expect(due.slice(waits < 0 ? due.length : waits).some((one) => one.presses)).toBe(false);
 				if (due.some((one) => one.kind === 'carry-on' || one.kind === 'let-grow'))
 					expect(due).toHaveLength(1);
+				// What the last look says to act on stands here too, and nobody is told to wait beside it.
+				expect(due.some((one) => one.kind === 'act-now')).toBe(given.causes?.urgent != null);
+				if (given.causes?.urgent ?? given.causes?.check)
+					expect(due.map((one) => one.kind)).not.toContain('carry-on');
+				if (given.causes?.urgent)
+					expect(due.map((one) => one.what).join(' ')).not.toMatch(/chance has fallen|not sure to come back/);
 			})
 		);
 	});

@@ -51,6 +51,41 @@ describe('the verdict', () => {
 		expect(flagged.reEstablished).toBe(false);
 		expect(flagged.criteria.find((one) => one.name === 'last-look')).toMatchObject({ answer: 'not-met' });
 	});
+	it('a cause that the last look says to act on is not well, and one that a check decides is not known', () => {
+		const urgent = {
+			subject: 'Girdling roots are',
+			chance: 0.88,
+			on: '2026-09-01',
+			stage: 'roots',
+			meaning: ''
+		} as const;
+		const check = {
+			subject: 'Soil compaction is',
+			chance: 0.74,
+			on: '2026-09-01',
+			check: { label: 'A rod stops short', how: '' }
+		};
+		const of = (causes: VerdictInput['causes']) => {
+			const found = verdict(input(good, causes ? { causes } : {}), defaultValues);
+			const last = found.criteria.find(({ name }) => name === 'last-look');
+			return [last?.answer, last?.because, found.owed, found.reEstablished] as const;
+		};
+		expect(of({ urgent: null, check: null })).toEqual(of(undefined));
+		expect(of(undefined)[0]).toBe('met');
+		expect(of({ urgent, check })).toEqual([
+			'not-met',
+			'Girdling roots are likely (88 %) by the look of 2026-09-01, and nothing was done about it since.',
+			[],
+			false
+		]);
+		expect(of({ urgent: null, check })).toEqual([
+			'unknown',
+			'Soil compaction is likely (74 %) by the look of 2026-09-01; check first: a rod stops short.',
+			['Check it: a rod stops short'],
+			false
+		]);
+		expect(of({ urgent: null, check: { ...check, check: null } })[2]).toEqual(['Look at it anew in Examine']);
+	});
 	it('work of which nobody said whether it was done is not known to be done', () => {
 		const of = (change: Partial<VerdictInput>) => verdict(input(good, change), defaultValues);
 		const one = of({ unanswered: 1 });

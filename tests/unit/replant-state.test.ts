@@ -413,7 +413,7 @@ describe('works in the ground while they are planned', () => {
 describe('the first water', () => {
 	const pressing = (conditionId: ConditionId): ReplantOf['urgent'] => ({
 		conditionId,
-		label: conditionId,
+		subject: conditionId,
 		chance: 0.9,
 		on: today,
 		atRoots: conditionId === 'root-rot',

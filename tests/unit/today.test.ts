@@ -173,7 +173,7 @@ describe('a root zone that smells', () => {
 		expect(told({ smell: { value: 'sour', on: addDays(today, -days) } })).toHaveLength(1);
 		expect(told({ smell: { value: 'sour', on: addDays(today, -days - 1) } })).toEqual([]);
 		const urgent = {
-			label: 'Root rot',
+			subject: 'Root rot is',
 			chance: 0.7,
 			on: today,
 			stage: 'roots',
@@ -184,7 +184,7 @@ describe('a root zone that smells', () => {
 	});
 	it('a quick check that decides a likely cause is asked for, but beside what is to be acted on now', () => {
 		const check: NonNullable<StandingKept['check']> = {
-			label: 'Girdling roots',
+			subject: 'Girdling roots are',
 			chance: 0.83,
 			on: today,
 			check: { label: 'Roots lie against the trunk', how: 'Look under the mulch.', minutes: 1 }
@@ -194,7 +194,7 @@ describe('a root zone that smells', () => {
 		expect(asked({ check })).toMatchObject([
 			{
 				level: 'due',
-				sentence: 'Girdling roots is likely; check first: roots lie against the trunk',
+				sentence: 'Girdling roots are likely; check first: roots lie against the trunk',
 				reason: `Looked at on ${today}. Look under the mulch. 1 minute, and it may turn what is done.`,
 				figure: '83 %'
 			}
@@ -204,7 +204,7 @@ describe('a root zone that smells', () => {
 		expect(asked({ check: { ...check, on: addDays(today, -days) } })).toHaveLength(1);
 		expect(asked({ check: { ...check, on: addDays(today, -days - 1) } })).toEqual([]);
 		const urgent = {
-			label: 'Root rot',
+			subject: 'Root rot is',
 			chance: 0.7,
 			on: today,
 			stage: 'roots',
@@ -309,7 +309,7 @@ describe('today', () => {
 
 	it('what a look says to act on now comes before water, and water does not go against it', () => {
 		const urgent = {
-			label: 'Root rot',
+			subject: 'Root rot is',
 			chance: 0.7,
 			on: '2026-04-10',
 			stage: 'roots' as const,
@@ -745,7 +745,7 @@ describe('today', () => {
 
 describe('every working value of Today', () => {
 	const urgent = {
-		label: 'Root rot',
+		subject: 'Root rot is',
 		chance: 0.7,
 		on: '2026-04-10',
 		stage: 'roots' as const,
@@ -781,7 +781,7 @@ describe('every working value of Today', () => {
 			trees: [
 				entry({ standing: kept({ urgent, out: { on: '2026-04-16', how: 'wrapped' } }) }),
 				entry({ standing: kept({ out: { on: '2026-03-01', how: 'heeled-in' } }) }),
-				entry({ standing: kept({ check: { label: 'Rot', chance: 0.4, on: today, check: null } }) }),
+				entry({ standing: kept({ check: { subject: 'Rot is', chance: 0.4, on: today, check: null } }) }),
 				entry({ standing: kept({ planned }) }),
 				entry({ standing: kept({ planned: { ...planned, on: '2026-04-25' } }) }),
 				entry({ standing: kept({ planned: { ...planned, undated: true } }) }),

@@ -97,7 +97,13 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			lifted: onTheDay !== null && onTheDay.by !== 'cut',
 			rotWasCut: onTheDay?.rotWasCut ?? false,
 			structuralCut: onTheDay?.structuralCut ?? false,
-			collarWork: tree.situation === 'in-ground',
+			collarWork:
+				tree.situation === 'in-ground' &&
+				onTheDay?.by === 'cut' &&
+				// A collar that was opened for it brings its own looks.
+				!records.groundPlans.some(
+					({ collar, doneOn }) => collar && doneOn && workedTogether(doneOn, schools.workOn, values)
+				),
 			seasonFit: place ? seasonFit(kind, place, schools.workOn, values) : 'out-of-window',
 			...leavesOn(records, place ?? null, schools.workOn, values),
 			feedSeasonOn: place

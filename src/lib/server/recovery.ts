@@ -29,6 +29,7 @@ import { gateOf, releaseFacts } from '../core/tree/gate';
 import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
+import { openCausesOf, pressingOf } from '../core/tree/urgent';
 import { heldSince } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isUnanswered } from '../core/aftercare/tasks/pressing';
@@ -141,6 +142,7 @@ function judged(
 		.size;
 	const weighed = functionWeighed(course);
 	const inLeaf = leafCalendar(kind, place, values);
+	const causes = openCausesOf(records, on, values);
 	const tasksWaitFor = releaseFacts(records, functionLowOf(course), reference, values);
 	const judgement = verdict(
 		{
@@ -165,6 +167,7 @@ function judged(
 					(isUnanswered(task, on, values) || isOverdue(task, tasksWaitFor, on, values))
 			).length,
 			flags: openFlags(records.tasks),
+			causes,
 			stagesLeft
 		},
 		values
@@ -189,6 +192,7 @@ function judged(
 			stagesLeft,
 			referenceShootMm: reference,
 			flags: openFlags(records.tasks),
+			causes: pressingOf(records, on, values),
 			overdue: records.tasks.filter(
 				(task) => task.state === 'open' && task.release === null && task.toOn < on
 			).length,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
+import { checkAsked, holdsBy, type CausesOpen } from '../examine/diagnosis/open-causes';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { StageGate } from '../roots/plan/stage-gate';
@@ -40,6 +41,8 @@ export interface DecisionFacts {
 	reEstablished: boolean;
 	/** What a qualified person has still to see; then nothing is simply carried on with. */
 	flags?: readonly Pick<OpenFlag, 'title' | 'reason' | 'byOn'>[];
+	/** What its last look says of its causes; left out where nothing presses. */
+	causes?: CausesOpen;
 	/** Work that is overdue, urgent or not. */
 	overdue?: number;
 	/** What says that it is dead, when the forecast does. */
@@ -160,6 +163,36 @@ const heldFirm: Rule = ({ facts, since }) => {
 		stage: 'replant',
 		presses: true
 	};
+};
+
+/** What the last look says to act on is not carried on with. */
+const actNow: Rule = ({ facts: { causes } }) => {
+	const urgent = causes?.urgent;
+	return urgent
+		? {
+				kind: 'act-now',
+				what: `${holdsBy(urgent)}.`,
+				evidence: [`Looked at on ${urgent.on}; nothing was done about it since.`],
+				first: [urgent.meaning],
+				stage: urgent.stage,
+				presses: true
+			}
+		: null;
+};
+
+/** A likely cause that a check decides, where nothing else is due. */
+const checkFirst: Rule = ({ facts: { causes } }, _values, due) => {
+	const asked = causes?.check;
+	return !asked || due.length > 0
+		? null
+		: {
+				kind: 'look-closer',
+				what: `${holdsBy(asked)}; ${checkAsked(asked)}.`,
+				evidence: [`Looked at on ${asked.on}; nothing was done about it since.`],
+				first: asked.check ? [asked.check.how] : [],
+				stage: 'examine',
+				presses: false
+			};
 };
 
 const budsLate: Rule = ({ facts, since, begun, budsSeen }, values) => {
@@ -340,7 +373,7 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 		probability === null ||
 		// On the day of the work nothing was seen yet: the chance is that of the work, not of how it does.
 		since.length === 0 ||
-		due.some((one) => one.kind === 'look-closer' || one.kind === 'call-dead') ||
+		due.some((one) => one.kind === 'look-closer' || one.kind === 'call-dead' || one.kind === 'act-now') ||
 		!(probability < values['decision.closerUnder'] || dropped)
 	)
 		return null;
@@ -479,6 +512,7 @@ const carryOn: Rule = ({ facts, last, lookedAgo }, _values, due) =>
 const rules: readonly Rule[] = [
 	setFirst,
 	heldFirm,
+	actNow,
 	wiltsDry,
 	wiltsWet,
 	wiltsUnknown,
@@ -489,6 +523,7 @@ const rules: readonly Rule[] = [
 	lessWell,
 	unseen,
 	nextStage,
+	checkFirst,
 	closeCase,
 	letGrow,
 	pastItsWindow,

@@ -23,6 +23,7 @@ export type SaidForecast = z.infer<typeof saidForecastSchema>;
 /** What is due at a point of the recovery. */
 export const decisionNames = {
 	'carry-on': 'Carry on',
+	'act-now': 'Act now',
 	'look-closer': 'Look closer',
 	retie: 'Hold it firm',
 	'water-path': 'It wilts dry: the way of water',

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { listed } from '../text/plural';
-import { atStart } from '../text/mid-sentence';
+import { atStart, midSentence } from '../text/mid-sentence';
 import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
+import { checkAsked, holdsBy, type CausesOpen } from '../examine/diagnosis/open-causes';
 import { percent } from '../text/percent';
 import { daysBetween, daysWithin, MONTH_DAYS } from '../maths/calendar';
 import type { Situation } from '../vocabulary/words';
@@ -42,6 +43,8 @@ export interface VerdictInput {
 	leaflessNow?: boolean;
 	/** What a qualified person has still to see. */
 	flags?: readonly { title: string }[];
+	/** What its last look says of its causes, however long ago; left out where it says nothing of the kind. */
+	causes?: CausesOpen;
 	/** Day of the last weighing behind the root function; null or left out: today. */
 	weighedOn?: string | null;
 	/** Growing seasons of its place; left out where they are not known: every day counts as one of growth. */
@@ -75,6 +78,9 @@ const referenceWanting = (input: VerdictInput, values: Values): boolean =>
 
 /** The same for a tree as it stands: nobody weighs what grows in the ground, and what was measured is not asked again. */
 function owedFor(name: Criterion['name'], input: VerdictInput, values: Values): string | undefined {
+	const check = input.causes?.check;
+	if (name === 'last-look' && check)
+		return check.check ? `Check it: ${midSentence(check.check.label)}` : 'Look at it anew in Examine';
 	if (name !== 'function') return owedLook[name];
 	const shoots = referenceWanting(input, values)
 		? 'name in Take in a healthy tree whose shoots were measured'
@@ -166,6 +172,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			'unknown',
 			`The last look was ${tooOld(last.observedOn, input)}: nobody knows how it stands now.`
 		);
+	const { urgent, check } = input.causes ?? { urgent: null, check: null };
 	const bare = new Set(input.leaflessOn ?? []);
 	const inLeaf = fresh.filter((look) => !bare.has(look.observedOn));
 	const leaf = inLeaf.findLast((look) => look.leafState !== null);
@@ -177,6 +184,9 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const alive = limit !== undefined || fresh.some((look) => look.buds !== null);
 	const bad = [
 		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
+		...(urgent
+			? [`${holdsBy(urgent)} by the look of ${urgent.on}, and nothing was done about it since.`]
+			: []),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
 		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
 			? [`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}.`]
@@ -191,6 +201,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			: [])
 	];
 	if (bad.length > 0) return told('not-met', bad.join(' '));
+	if (check) return told('unknown', `${holdsBy(check)} by the look of ${check.on}; ${checkAsked(check)}.`);
 	if (!leaf && !cover && inLeaf.length > 0)
 		return told('unknown', 'Its leaves were not looked at in their season.');
 	if (!leaf && !cover && input.leaflessNow === false)

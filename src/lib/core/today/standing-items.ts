@@ -1,9 +1,9 @@
 import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
 import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
-import { chanceSaid, likelihood } from '../text/percent';
+import { chanceSaid } from '../text/percent';
 import type { Values } from '../values/values';
-import { checkAsked } from '../tree/next';
+import { checkAsked, holds } from '../examine/diagnosis/open-causes';
 import { counted } from '../text/plural';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -22,7 +22,7 @@ const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
 			...common(entry),
 			urgency: values['today.rank.actNow'],
 			level: 'now',
-			sentence: `${urgent.label} is ${likelihood(urgent.chance)}: act now`,
+			sentence: `${holds(urgent)}: act now`,
 			reason: `Looked at on ${urgent.on}. ${urgent.meaning}`,
 			figure: chanceSaid(urgent.chance),
 			stage: urgent.stage,
@@ -35,13 +35,13 @@ const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
 const checkItem: Of<TodayItem[]> = (entry, today, values) => {
 	const { check: asked, urgent } = entry.standing;
 	if (!asked || urgent || daysBetween(asked.on, today) > values['urgent.days']) return [];
-	const { label, chance, on, check } = asked;
+	const { chance, on, check } = asked;
 	return [
 		{
 			...common(entry),
 			urgency: values['today.rank.check'],
 			level: 'due',
-			sentence: `${label} is ${likelihood(chance)}; ${checkAsked(asked)}`,
+			sentence: `${holds(asked)}; ${checkAsked(asked)}`,
 			reason: check
 				? `Looked at on ${on}. ${check.how} ${counted(check.minutes, 'minute')}, and it may turn what is done.`
 				: `Looked at on ${on}. Its records show since then what that look does not say.`,

@@ -1,10 +1,11 @@
+import { holds } from '../examine/diagnosis/open-causes';
 import { fallWords } from '../aftercare/water/forecast';
 import { wateringWayNames } from '../aftercare/water/watering';
 import { ruleOf } from '../aftercare/tasks/source';
 import { daysBetween, within } from '../maths/calendar';
 import { measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
-import { likelihood, percent } from '../text/percent';
+import { percent } from '../text/percent';
 import type { Values } from '../values/values';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -132,7 +133,7 @@ export function waterItems(
 				urgency: until <= 0 ? values['today.rank.feel'] : values['today.rank.soon'] - until,
 				level: until <= 0 ? 'due' : 'soon',
 				sentence: 'Feel it a finger deep before any water',
-				reason: `It is reckoned ${percent(water.dryness)} dry${until > 0 ? ` today, and may want water on ${water.nextOn}` : ''}, but ${midSentence(less.label)} is ${likelihood(less.chance)}: it is watered less, and only where it is dry.`,
+				reason: `It is reckoned ${percent(water.dryness)} dry${until > 0 ? ` today, and may want water on ${water.nextOn}` : ''}, but ${midSentence(holds(less))}: it is watered less, and only where it is dry.`,
 				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
 				task: null

@@ -63,5 +63,5 @@ function pressingOn(records: TreeRecords, on: string, values: Values): TriageSub
 	const urgent = urgentOf(records, on, values);
 	return urgent === null || urgent.stage === 'examine'
 		? null
-		: { label: urgent.label, chance: urgent.chance };
+		: { subject: urgent.subject, chance: urgent.chance };
 }

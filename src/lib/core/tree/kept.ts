@@ -26,7 +26,7 @@ export interface StandingKept {
 	/** Planned work that is no task of its own, the next. */
 	planned: Planned | null;
 	/** What its last look says to act on now. */
-	urgent: Pick<Urgent, 'label' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
+	urgent: Pick<Urgent, 'subject' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
 	/** A likely cause that a check of a minute decides, before it is acted on. */
 	check: CheckFirst | null;
 	/** Whether the last root stage is paid back; null where none waits. */
@@ -62,7 +62,7 @@ export function standingKept(
 		underCover,
 		planned,
 		urgent: urgent && {
-			label: urgent.label,
+			subject: urgent.subject,
 			chance: urgent.chance,
 			on: urgent.on,
 			stage: urgent.stage,

@@ -1,13 +1,12 @@
 import { daysBetween } from '../maths/calendar';
 import { firmnessSaid, smellAsks } from '../examine/looks/seen-words';
-import { chanceSaid, likelihood } from '../text/percent';
+import { checkAsked, holdsBy } from '../examine/diagnosis/open-causes';
 import { isAlarm } from '../aftercare/tasks/pressing';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
 import { workedOn } from '../aftercare/tasks/source';
 import type { TodayTask } from '../vocabulary/task';
 import type { Values } from '../values/values';
 import { counted } from '../text/plural';
-import { midSentence } from '../text/mid-sentence';
 import type { StandingKept } from './kept';
 
 /** What comes next for a tree, in one line; with no day where it is to be done now. */
@@ -18,14 +17,10 @@ export interface Next {
 
 /** What `nextOf` reads of how a tree stands. */
 export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'pottedOn'> & {
-	urgent: Pick<NonNullable<StandingKept['urgent']>, 'label' | 'chance'> | null;
-	check: Pick<NonNullable<StandingKept['check']>, 'label' | 'chance' | 'check'> | null;
+	urgent: Pick<NonNullable<StandingKept['urgent']>, 'subject' | 'chance'> | null;
+	check: Pick<NonNullable<StandingKept['check']>, 'subject' | 'chance' | 'check'> | null;
 	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value' | 'heldOn'> | null;
 };
-
-/** What decides a likely cause before it is acted on, in a few words. */
-export const checkAsked = ({ check }: Pick<NonNullable<StandingKept['check']>, 'check'>): string =>
-	check ? `check first: ${midSentence(check.label)}` : 'look anew, with what was seen since';
 
 /**
  * What comes next for a tree, the most pressing: what others have to see, a tree whose roots are in the air, what its last look says to
@@ -59,7 +54,7 @@ export function nextOf(
 		return { what: `Out of the ground since ${out.on}: set it or heel it in`, on: null };
 	if (urgent)
 		return {
-			what: `${urgent.label} is ${likelihood(urgent.chance)} (${chanceSaid(urgent.chance)}): act now`,
+			what: `${holdsBy(urgent)}: act now`,
 			on: null
 		};
 	if (out) return { what: `Heeled in since ${out.on}: pot or plant it in its window`, on: null };
@@ -74,7 +69,7 @@ export function nextOf(
 		return { what: smellAsks(smell.value, stands?.pottedOn ? 'pot' : 'soil'), on: null };
 	if (check)
 		return {
-			what: `${check.label} is ${likelihood(check.chance)} (${chanceSaid(check.chance)}); ${checkAsked(check)}`,
+			what: `${holdsBy(check)}; ${checkAsked(check)}`,
 			on: null
 		};
 	const unseen = daysBetween(seenOn, today);

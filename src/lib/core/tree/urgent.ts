@@ -3,7 +3,7 @@ import type { Factor } from './changes';
 import { daysBetween } from '../maths/calendar';
 import { standingOn } from '../examine/diagnosis/act-now';
 import { advise, type CauseAdvice } from '../examine/diagnosis/advice';
-import { conditionOf, type ConditionId } from '../vocabulary/conditions';
+import { conditionOf, subjectOf, type ConditionId } from '../vocabulary/conditions';
 import { diagnose } from '../examine/diagnosis/diagnose';
 import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
@@ -16,7 +16,8 @@ import { rootLosses } from './losses';
 /** A cause that the last look says to act on now, and that nothing was done about since. */
 export interface Urgent {
 	conditionId: ConditionId;
-	label: string;
+	/** How a sentence begins that says it holds. */
+	subject: string;
 	chance: number;
 	/** Day of the look. */
 	on: string;
@@ -31,7 +32,8 @@ export interface Urgent {
 
 /** A likely cause that the last look would have acted on now, but for a check of a minute that decides it. */
 export interface CheckFirst {
-	label: string;
+	/** How a sentence begins that says it holds. */
+	subject: string;
 	chance: number;
 	/** Day of the look. */
 	on: string;
@@ -172,10 +174,24 @@ export function pressingOf(
 	on: string,
 	values: Values
 ): { urgent: Urgent | null; check: CheckFirst | null } {
+	const look = records.examinations.findLast((one) => one.examinedOn <= on);
+	return !look || records.tree.state !== 'in-care' || daysBetween(look.examinedOn, on) > values['urgent.days']
+		? { urgent: null, check: null }
+		: openCausesOf(records, on, values);
+}
+
+/**
+ * What its last look says of its causes and nothing was done about since, however long ago: it may press no more, and is not answered.
+ * @returns nulls where nothing is open
+ */
+export function openCausesOf(
+	records: TreeRecords,
+	on: string,
+	values: Values
+): { urgent: Urgent | null; check: CheckFirst | null } {
 	const { tree, kind } = records;
 	const look = records.examinations.findLast((one) => one.examinedOn <= on);
-	if (!look || look.findings.length === 0 || tree.state !== 'in-care') return { urgent: null, check: null };
-	if (daysBetween(look.examinedOn, on) > values['urgent.days']) return { urgent: null, check: null };
+	if (!look || look.findings.length === 0) return { urgent: null, check: null };
 	const place = records.places.find((one) => one.id === tree.placeId) ?? null;
 	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
 	const diagnosis = diagnose(context, look.findings, values);
@@ -199,10 +215,10 @@ export function pressingOf(
 }
 
 function urgentFor({ conditionId, chance }: CauseAdvice, on: string): Urgent {
-	const { label, atRoots, asks, meaning } = conditionOf(conditionId);
+	const { atRoots, asks, meaning } = conditionOf(conditionId);
 	return {
 		conditionId,
-		label,
+		subject: subjectOf(conditionId),
 		chance,
 		on,
 		atRoots,
@@ -222,7 +238,7 @@ function checkFor(
 ): CheckFirst {
 	const news = shownSince(records, look, on, values).length > 0;
 	return {
-		label: conditionOf(conditionId).label,
+		subject: subjectOf(conditionId),
 		chance,
 		on: look.examinedOn,
 		check:

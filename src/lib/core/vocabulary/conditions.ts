@@ -6,6 +6,8 @@ export type SharedThing = 'batch' | 'mix' | 'watering' | 'place';
 /** What can be wrong with a tree in trouble; several may hold at once. */
 export interface Condition {
 	label: string;
+	/** What a sentence begins with that says it holds, where "label is" is none. */
+	subject?: string;
 	/** What follows from it, in one sentence. */
 	meaning: string;
 	/** Its treatment works at the roots, so that season counts. */
@@ -41,6 +43,7 @@ export const conditions = {
 	'sour-root-zone': {
 		asks: { water: 'less' },
 		label: 'Sour, airless root zone',
+		subject: 'A sour, airless root zone is',
 		atRoots: false,
 		meaning: 'Let air in: drain, tilt, water less, open the mix.',
 		spreadsBy: ['mix', 'watering']
@@ -48,11 +51,13 @@ export const conditions = {
 	'girdling-roots': {
 		asks: { roots: 'open' },
 		label: 'Girdling roots',
+		subject: 'Girdling roots are',
 		atRoots: true,
 		meaning: 'Map the collar; free the trunk and anchors first.'
 	},
 	'buried-collar': {
 		label: 'Buried collar',
+		subject: 'A buried collar is',
 		atRoots: false,
 		meaning: 'Open the collar down to the flare by hand or with air.'
 	},
@@ -64,12 +69,14 @@ export const conditions = {
 	'pot-bound': {
 		asks: { roots: 'open', pot: 'larger' },
 		label: 'Pot-bound, circling roots',
+		subject: 'Circling roots of a pot too full are',
 		atRoots: true,
 		meaning: 'Open the ball and reduce what circles.'
 	},
 	'collapsed-mix': {
 		asks: { water: 'less', roots: 'open' },
 		label: 'Collapsed or too fine mix',
+		subject: 'A collapsed or too fine mix is',
 		atRoots: true,
 		meaning: 'Change the mix; while that waits, water less and from above.',
 		spreadsBy: ['batch', 'mix']
@@ -77,6 +84,7 @@ export const conditions = {
 	'dry-core': {
 		asks: { water: 'more' },
 		label: 'Dry core that sheds water',
+		subject: 'A dry core that sheds water is',
 		atRoots: false,
 		meaning: 'Soak from below, twice, before judging anything else.',
 		spreadsBy: ['mix', 'watering']
@@ -101,6 +109,7 @@ export const conditions = {
 	},
 	pest: {
 		label: 'Sap-sucking or root-feeding pest',
+		subject: 'A sap-sucking or root-feeding pest is',
 		atRoots: false,
 		meaning: 'Set it apart, wash it, look at its neighbours.',
 		spreadsBy: ['place', 'batch']
@@ -122,6 +131,7 @@ export const conditions = {
 	'recent-root-loss': {
 		asks: { water: 'less', roots: 'leave', place: 'shade' },
 		label: 'Recent root loss',
+		subject: 'A recent loss of roots is',
 		atRoots: false,
 		meaning: 'Hold demand down: shade, shelter, humidity; water sparingly, by weight.'
 	},
@@ -133,6 +143,7 @@ export const conditions = {
 	},
 	'not-used-to-place': {
 		label: 'Not yet used to its place',
+		subject: 'That it is not yet used to its place is',
 		atRoots: false,
 		asks: { roots: 'leave', place: 'stay' },
 		meaning:
@@ -140,29 +151,34 @@ export const conditions = {
 	},
 	'pot-too-small': {
 		label: 'Pot too small or too shallow for its kind',
+		subject: 'A pot too small or too shallow for its kind is',
 		atRoots: true,
 		asks: { water: 'more', pot: 'larger' },
 		meaning: 'A deeper pot one size up; while that waits, water as often as it dries.'
 	},
 	'uneven-water': {
 		label: 'Watered unevenly, roots on one side',
+		subject: 'Uneven water, with roots on one side, is',
 		atRoots: false,
 		asks: { water: 'even' },
 		meaning: 'Water the whole surface, slowly and all round; turn it a quarter each week.'
 	},
 	'repotted-too-early': {
 		label: 'Repotted too early, or watered as before in the bigger pot',
+		subject: 'Repotting too early, or water as before in the bigger pot, is',
 		atRoots: false,
 		asks: { water: 'less', roots: 'leave' },
 		meaning: 'Leave the roots in peace; water only by weight until it grows.'
 	},
 	'graft-trouble': {
 		label: 'Graft failing or not compatible',
+		subject: 'A failing or ill-matched graft is',
 		atRoots: false,
 		meaning: 'Support it, look at the union for a crack all round; a large tree goes to a qualified arborist.'
 	},
 	'chemical-injury': {
 		label: 'Weedkiller or other chemical',
+		subject: 'A weedkiller or other chemical is',
 		atRoots: false,
 		asks: { water: 'more' },
 		meaning: 'Ask what was sprayed or spilt; rinse leaves, leach a draining pot; keep it off what is eaten.',
@@ -177,6 +193,7 @@ export const conditions = {
 	},
 	'root-killing-fungus': {
 		label: 'Root-killing fungus under the bark',
+		subject: 'A root-killing fungus under the bark is',
 		atRoots: false,
 		meaning:
 			'Isolate it and move no soil; leave no stump or root in; a large tree goes to a qualified arborist.',
@@ -184,6 +201,7 @@ export const conditions = {
 	},
 	'rising-water': {
 		label: 'Water table risen',
+		subject: 'A risen water table is',
 		atRoots: false,
 		asks: { water: 'less' },
 		meaning: 'Dig a test hole and look after 24 hours; drain it, or plant it on a mound.',
@@ -199,6 +217,7 @@ export const conditions = {
 	},
 	dead: {
 		label: 'Dead',
+		subject: 'That it is dead is',
 		atRoots: false,
 		untreatable: true,
 		meaning:
@@ -215,6 +234,12 @@ export const conditions = {
 
 export type ConditionId = keyof typeof conditions;
 export const conditionIds = Object.keys(conditions) as ConditionId[];
+/** How a sentence begins that says of a cause that it holds. @example "Girdling roots are" @param conditionId the cause */
+export const subjectOf = (conditionId: ConditionId): string => {
+	const { label, subject }: Condition = conditions[conditionId];
+	return subject ?? `${label} is`;
+};
+
 /**
  * Whether two treatments contradict, and about what: each asks for another way of the same thing.
  * @returns "about water" and the like; null where both can be done

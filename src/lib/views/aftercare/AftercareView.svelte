@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { likelihood } from '$core/text/percent';
+	import { holds } from '$core/examine/diagnosis/open-causes';
 	import { enhance } from '$app/forms';
 	import { hasLapsed, headed, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
 	import { taskKinds, type Task } from '$core/vocabulary/task';
@@ -158,7 +158,7 @@
 	<section aria-labelledby="open-title" class="pt-5 pb-20">
 		{#if urgent}
 			<div class="mb-4">
-				<Caution title="{urgent.label} is {likelihood(urgent.chance)}: act now"
+				<Caution title="{holds(urgent)}: act now"
 					>Looked at {format().day(urgent.on, today)}. {urgent.meaning}
 					{urgent.water === 'less' ? 'Feel it before any water; what follows here waits for that work.' : ''}
 					<a class="chalk" href={resolve('/trees/[id]/examine', { id: tree.id })}>The look</a></Caution

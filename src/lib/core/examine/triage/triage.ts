@@ -1,7 +1,7 @@
 import { wordsOf } from '../../vocabulary/words-of';
 import { Z80 } from '../../maths/normal';
 import { measured } from '../../text/measured';
-import { chanceSaid, likelihood } from '../../text/percent';
+import { holdsBy } from '../diagnosis/open-causes';
 import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
 import { daysBetween } from '../../maths/calendar';
@@ -77,7 +77,10 @@ export const triageSubject = z.strictObject({
 		.default(null)
 		.describe('Chance of root or stem rot from the last look; null where nobody looked'),
 	pressing: z
-		.strictObject({ label: z.string().min(1).max(80), chance: share() })
+		.strictObject({
+			subject: z.string().min(1).max(80).describe('How a sentence begins that says it holds: "Root rot is"'),
+			chance: share()
+		})
 		.nullable()
 		.default(null)
 		.describe('What its last look says to act on now, since waiting costs more; null where nothing does')
@@ -265,10 +268,7 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 	if (look.vitality === 'strong') speaksFor('It is strong today.');
 	if (subject.seasonFit === 'in-window') speaksFor('It is in its window.');
 	if (look.dyingInPlace) speaksFor('It is lost where it stands: there is nothing to lose.');
-	if (pressing)
-		speaksFor(
-			`${pressing.label} is ${likelihood(pressing.chance)} (${chanceSaid(pressing.chance)}): what is done about it now costs less than waiting.`
-		);
+	if (pressing) speaksFor(`${holdsBy(pressing)}: what is done about it now costs less than waiting.`);
 
 	const stopped = reasons.some((reason) => reason.weight === 'must');
 	// What may forbid the work, or kill somebody, holds it until it is answered.

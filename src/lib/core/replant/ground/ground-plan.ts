@@ -237,6 +237,7 @@ export function groundTasks(
 			mark: 'trade',
 			fromOn: addDays(on, values['aftercare.collarFrom']),
 			toOn: addDays(on, values['aftercare.collarTo']),
+			everyDays: values['aftercare.collarEvery'],
 			minutes: 20
 		});
 	}
