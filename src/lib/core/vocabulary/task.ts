@@ -63,7 +63,7 @@ export const taskInput = z
 	.refine((task) => task.toOn >= task.fromOn, { path: ['toOn'], error: 'must not be before the first day' });
 export type TaskInput = z.infer<typeof taskInput>;
 /** A task by date alone: nothing has to be seen first, and it is done once. */
-export type DatedTask = Omit<TaskInput, 'release' | 'everyDays'> & { everyDays?: number };
+export type DatedTask = Omit<TaskInput, 'release' | 'everyDays'> & { everyDays?: number | null };
 export const once = { release: null, everyDays: null } as const;
 
 export const taskSchema = taskInput.safeExtend({
