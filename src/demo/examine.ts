@@ -154,6 +154,7 @@ export const demoExamine: Record<string, DemoExamine> = {
 					tool: 'collar',
 					flare: 'one-side',
 					buriedMm: 60,
+					heaped: false,
 					rootsAboveFlare: true,
 					across: [
 						{ fromDeg: 20, toDeg: 128, diameterMm: 46 },
@@ -418,6 +419,8 @@ export const demoExamine: Record<string, DemoExamine> = {
 					tool: 'collar',
 					flare: 'all-round',
 					buriedMm: 20,
+					heaped: false,
+					rootsAboveFlare: false,
 					across: [{ fromDeg: 330, toDeg: 25, diameterMm: 13 }]
 				}
 			}

@@ -170,7 +170,7 @@ describe('a check that decides a likely cause', () => {
 			pressingOf(treeRecords({ examinations: [found], plan: null, rootMap: map }), '2025-03-05', values)
 				.check;
 		expect(asked(mapOf(sound))?.check?.label).toBe('Root across the trunk');
-		expect(asked(mapOf(girdled, '2025-03-03'))).toMatchObject({ label: 'Girdling roots', check: null });
+		expect(asked(mapOf(girdled, '2025-03-03'))).toMatchObject({ subject: 'Girdling roots are', check: null });
 	});
 });
 

@@ -236,7 +236,19 @@ describe('collar', () => {
 	});
 	it('finds the grade of girdling and of the flare', () => {
 		const judge = (raw: object) => judgeCollar(collarData.parse(raw), 80, defaultValues);
-		expect(judge({ flare: 'all-round' })).toMatchObject({ girdlerGrade: 0, flareGrade: 0, severity: 'none' });
+		expect(judge({ flare: 'all-round', across: [] })).toEqual({
+			arcShare: 0,
+			girdlerGrade: 0,
+			flareGrade: 0,
+			severity: 'none'
+		});
+		// Roots across it are none only where somebody says so.
+		expect(judge({ flare: 'all-round' })).toEqual({
+			arcShare: null,
+			girdlerGrade: null,
+			flareGrade: 0,
+			severity: null
+		});
 		const across = (toDeg: number) => [{ fromDeg: 0, toDeg, diameterMm: 8 }];
 		expect(judge({ flare: 'one-side', across: across(40) })).toMatchObject({
 			girdlerGrade: 1,
@@ -330,6 +342,30 @@ describe('every tool', () => {
 			}
 			expect(readingWords(raw, '2026-04-14', tree, defaultValues, format)).toMatch(/\w/);
 		}
+	});
+	it('never takes for not there what nobody answered', () => {
+		const format = createFormat(defaultFormatSettings);
+		for (const raw of readings)
+			for (const left of Object.keys(raw)) {
+				const { [left as 'tool']: _left, ...rest } = raw;
+				const parsed = rawReading.safeParse(rest);
+				// Of a pot whose neighbours nobody lifted its own weights tell.
+				if (!parsed.success || left === 'neighbours') continue;
+				for (const { signId, grade } of findingsOf(parsed.data, '2026-04-14', tree, defaultValues))
+					expect(grade, `${raw.tool} without ${left}: ${signId}`).toBeGreaterThan(0);
+				expect(readingWords(parsed.data, '2026-04-14', tree, defaultValues, format)).not.toMatch(
+					/null|\bno root/
+				);
+			}
+		expect(
+			readingWords(
+				rawReading.parse({ tool: 'collar', flare: 'one-side', buriedMm: 90 }),
+				'2026-04-14',
+				tree,
+				defaultValues,
+				format
+			)
+		).toMatch(/^flare on one side, 90.mm deep, roots across it not looked for$/);
 	});
 	it('is offered where it can be used: a pot’s only to a tree in a pot, and none that would tell nothing', () => {
 		for (const situation of situations) {

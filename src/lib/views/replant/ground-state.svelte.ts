@@ -86,11 +86,10 @@ export class GroundState {
 				break;
 			}
 			case 'collar': {
-				const found = records.measurements
-					.map(({ raw }) => raw)
-					.filter((raw) => raw.tool === 'collar')
-					.at(-1);
-				const buriedMm = found?.tool === 'collar' ? found.buriedMm : 100;
+				const buriedMm =
+					records.measurements
+						.flatMap(({ raw }) => (raw.tool === 'collar' ? (raw.buriedMm ?? []) : []))
+						.at(-1) ?? 100;
 				this.plan.collar = {
 					openMm: values['collar.openMm'],
 					depthMm: Math.round(buriedMm + values['collar.underFlareMm']),

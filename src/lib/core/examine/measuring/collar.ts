@@ -13,9 +13,20 @@ export const flareNames: Record<(typeof flares)[number], string> = {
 
 export const collarData = z.strictObject({
 	flare: oneOf(flares),
-	buriedMm: measure(0, 1500, 'mm').default(0).describe('Depth of soil or mulch above the flare'),
-	heaped: z.boolean().default(false),
-	rootsAboveFlare: z.boolean().default(false),
+	buriedMm: measure(0, 1500, 'mm')
+		.nullable()
+		.default(null)
+		.describe('Depth of soil or mulch above the flare; null where it was not measured'),
+	heaped: z
+		.boolean()
+		.nullable()
+		.default(null)
+		.describe('Soil, turf or mulch against the bark; null where nobody looked'),
+	rootsAboveFlare: z
+		.boolean()
+		.nullable()
+		.default(null)
+		.describe('Roots come from the trunk above the flare; null where nobody looked'),
 	across: z
 		.array(
 			z.strictObject({
@@ -25,17 +36,23 @@ export const collarData = z.strictObject({
 			})
 		)
 		.max(20, { error: 'must be at most 20 roots' })
-		.default([])
-		.describe('Roots that lie across the trunk, as rough arcs')
+		.nullable()
+		.default(null)
+		.describe(
+			'Roots that lie across the trunk, as rough arcs; empty where there is none, null where nobody looked'
+		)
 });
 export type CollarData = z.infer<typeof collarData>;
 
 export const collarOutput = z.object({
 	arcShare: z
 		.number()
-		.describe("Share of the trunk's circumference that roots lie across, overlaps counted once"),
-	severity: z.enum(severities),
-	girdlerGrade: z.number(),
+		.nullable()
+		.describe(
+			"Share of the trunk's circumference that roots lie across, overlaps counted once; null where nobody looked"
+		),
+	severity: z.enum(severities).nullable().describe('Null where nobody looked for roots across'),
+	girdlerGrade: z.number().nullable().describe('Null where nobody looked for roots across'),
 	flareGrade: z.number()
 });
 export type CollarResult = z.infer<typeof collarOutput>;
@@ -45,20 +62,30 @@ export type CollarResult = z.infer<typeof collarOutput>;
  * @param trunkDiameterMm for the severity of thick girdlers
  */
 export function judgeCollar(collar: CollarData, trunkDiameterMm: number, values: Values): CollarResult {
-	const arcShare = arcCover(collar.across);
-	const thickest = collar.across.reduce((most, root) => Math.max(most, root.diameterMm), 0);
-	const severity =
-		collar.across.length > 0 ? girdlingSeverity(arcShare, thickest, trunkDiameterMm, values) : severities[0];
 	return {
-		arcShare,
-		severity,
-		girdlerGrade: collar.across.length === 0 ? 0 : girdlerGrade(arcShare),
+		...judgeAcross(collar.across, trunkDiameterMm, values),
 		flareGrade:
 			collar.flare === 'one-side'
 				? 1
 				: // A flare that was dug for was not seen before.
-					collar.flare === 'none' || collar.buriedMm >= values['measuring.buried']
+					collar.flare === 'none' || (collar.buriedMm ?? 0) >= values['measuring.buried']
 					? 2
 					: 0
+	};
+}
+
+function judgeAcross(
+	across: CollarData['across'],
+	trunkDiameterMm: number,
+	values: Values
+): Omit<CollarResult, 'flareGrade'> {
+	if (across === null) return { arcShare: null, severity: null, girdlerGrade: null };
+	if (across.length === 0) return { arcShare: 0, severity: severities[0], girdlerGrade: 0 };
+	const arcShare = arcCover(across);
+	const thickest = Math.max(...across.map((root) => root.diameterMm));
+	return {
+		arcShare,
+		severity: girdlingSeverity(arcShare, thickest, trunkDiameterMm, values),
+		girdlerGrade: girdlerGrade(arcShare)
 	};
 }

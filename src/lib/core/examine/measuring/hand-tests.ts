@@ -16,7 +16,11 @@ export const slideTestData = z.strictObject({
 		.nullable()
 		.default(null)
 		.describe('Share of the wall that circling roots cover; null when not seen'),
-	outOfHoles: z.boolean().default(false)
+	outOfHoles: z
+		.boolean()
+		.nullable()
+		.default(null)
+		.describe('Roots grow out of the holes; null where nobody looked')
 });
 export type SlideTestData = z.infer<typeof slideTestData>;
 

@@ -67,8 +67,12 @@ export function readingWords(
 			const { arcShare } = judgeCollar(raw, tree.trunkDiameterMm, values);
 			return [
 				`flare ${flareNames[raw.flare]}`,
-				...(raw.buriedMm > 0 ? [`${format.measure(raw.buriedMm, 'mm')} deep`] : []),
-				raw.across.length === 0 ? 'no root across it' : `${percent(arcShare)} of the trunk lain across`
+				...(raw.buriedMm ? [`${format.measure(raw.buriedMm, 'mm')} deep`] : []),
+				arcShare === null
+					? 'roots across it not looked for'
+					: arcShare === 0
+						? 'no root across it'
+						: `${percent(arcShare)} of the trunk lain across`
 			].join(', ');
 		}
 		case 'texture': {

@@ -11,16 +11,18 @@
 	import { markOf } from '$core/values/values';
 	import { useFormat } from '$ui/format';
 	import { arc } from 'd3';
-	import { type ToolProps } from './tool';
+	import { yesOrNo, type ToolProps } from './tool';
 
 	let { tree, values, onread }: ToolProps = $props();
 	const format = useFormat();
 	const frame = $derived(tree.situation === 'in-ground' ? ('ground' as const) : ('container' as const));
 
 	let flare = $state<(typeof flares)[number] | ''>('');
-	let buriedMm = $state<number | null>(0);
-	let heaped = $state(false);
-	let rootsAboveFlare = $state(false);
+	let buriedMm = $state<number | null>(null);
+	let heaped = $state<'yes' | 'no' | ''>('');
+	let above = $state<'yes' | 'no' | ''>('');
+	/** Whether roots lie across it; what nobody said is not known. */
+	let crossed = $state<'none' | 'some' | ''>('');
 	interface Across {
 		fromDeg: number;
 		toDeg: number;
@@ -31,7 +33,19 @@
 	let toClock = $state<string>('9');
 	let diameterMm = $state<number | null>(15);
 	const hours = Array.from({ length: 24 }, (_, i) => 12 - i * 0.5).toReversed();
-	const data = $derived({ flare, buriedMm: buriedMm ?? 0, heaped, rootsAboveFlare, across });
+	const said = (answer: 'yes' | 'no' | ''): boolean | null => (answer === '' ? null : answer === 'yes');
+	const data = $derived({
+		flare,
+		buriedMm,
+		heaped: said(heaped),
+		rootsAboveFlare: said(above),
+		across: crossed === 'none' ? [] : across.length > 0 ? across : null
+	});
+	const add = (fromDeg: number, toDeg: number): void => {
+		if (fromDeg === toDeg || across.length >= 20) return;
+		across.push({ fromDeg, toDeg, diameterMm: diameterMm ?? 15 });
+		crossed = 'some';
+	};
 	const parsed = $derived(collarData.safeParse(data));
 	const result = $derived(parsed.success ? judgeCollar(parsed.data, tree.trunkDiameterMm, values) : null);
 	$effect(() => onread(flare ? { tool: 'collar', ...data } : null));
@@ -51,8 +65,7 @@
 		const azimuth = azimuthOf(Math.round(clock * 4) / 4, frame);
 		if (begun === null) begun = azimuth;
 		else {
-			if (begun !== azimuth && across.length < 20)
-				across.push({ fromDeg: begun, toDeg: azimuth, diameterMm: diameterMm ?? 15 });
+			add(begun, azimuth);
 			begun = null;
 		}
 	}
@@ -80,7 +93,7 @@
 			viewBox="0 0 {2 * C} {2 * C}"
 			class="w-full max-w-xs touch-manipulation select-none"
 			role="img"
-			aria-label="The collar from above: {counted(across.length, 'root')} across the trunk{result
+			aria-label="The collar from above: {counted(across.length, 'root')} across the trunk{result?.arcShare
 				? `, ${format().percent(result.arcShare)} of it`
 				: ''}"
 			onpointerdown={touch}
@@ -143,14 +156,19 @@
 			oninput={(mm) => (buriedMm = mm)}
 			fieldClass="max-w-56"
 		/>
-		<label class="flex min-h-11 items-center gap-2"
-			><input type="checkbox" class="size-5" bind:checked={heaped} />Soil, turf or mulch is heaped against the
-			bark</label
-		>
-		<label class="flex min-h-11 items-center gap-2"
-			><input type="checkbox" class="size-5" bind:checked={rootsAboveFlare} />Roots come from the trunk above
-			the flare</label
-		>
+		<Choice label="Soil, turf or mulch is heaped against the bark" bind:value={heaped} options={yesOrNo} />
+		<Choice label="Roots come from the trunk above the flare" bind:value={above} options={yesOrNo} />
+		<Choice
+			label="Roots lie across the trunk"
+			bind:value={crossed}
+			options={[
+				{ value: 'none', label: 'None, all round' },
+				{ value: 'some', label: 'Some' }
+			]}
+			onchange={(value) => {
+				if (value === 'none') across = [];
+			}}
+		/>
 		<fieldset class="flex flex-wrap items-end gap-2">
 			<legend class="mb-1 text-sm font-semibold">A root across the trunk</legend>
 			<label class="flex flex-col gap-1 text-sm"
@@ -173,12 +191,8 @@
 			/>
 			<Button
 				disabled={fromClock === toClock || diameterMm === null || diameterMm < 1 || across.length >= 20}
-				onclick={() =>
-					across.push({
-						fromDeg: azimuthOf(Number(fromClock), frame),
-						toDeg: azimuthOf(Number(toClock), frame),
-						diameterMm: diameterMm ?? 15
-					})}>Add</Button
+				onclick={() => add(azimuthOf(Number(fromClock), frame), azimuthOf(Number(toClock), frame))}
+				>Add</Button
 			>
 		</fieldset>
 		{#if across.length > 0}
@@ -198,7 +212,7 @@
 				{/each}
 			</ul>
 		{/if}
-		{#if result && across.length > 0}
+		{#if result?.arcShare && across.length > 0}
 			<p class="text-lg" role="status">
 				<Workings
 					label="Trunk lain across"

@@ -18,7 +18,7 @@
 	const format = useFormat();
 	type Source = 'typed' | 'file' | 'simulated';
 	let source = $state<Source>('typed');
-	let moisture = $state<(typeof moistures)[number]>('field');
+	let moisture = $state<(typeof moistures)[number] | ''>('');
 	let readings = $state.raw<PenetrometerReading[]>([]);
 	let file = $state.raw<PenetrometerCsv | null>(null);
 	let reading = $state(false);
@@ -27,7 +27,9 @@
 	let resistanceMpa = $state<number | null>(null);
 	let soil = $state<SimulatedSoilName>('under a path');
 	let seed = 1;
-	$effect(() => onread(readings.length > 0 ? { tool: 'penetrometer', source, moisture, readings } : null));
+	$effect(() =>
+		onread(readings.length > 0 && moisture ? { tool: 'penetrometer', source, moisture, readings } : null)
+	);
 	const profile = $derived(readings.length > 0 ? resistanceProfile(readings, values) : null);
 
 	function choose(next: Source): void {
@@ -90,7 +92,11 @@
 		bind:value={moisture}
 		options={moistures.map((value) => ({ value, label: moistureNames[value] }))}
 	/>
-	{#if moisture === 'dry'}
+	{#if readings.length > 0 && moisture === ''}
+		<p class="text-sm text-ochre">
+			Say how wet the soil is: a rod reads dry soil harder than it is to a root.
+		</p>
+	{:else if moisture === 'dry'}
 		<p class="text-sm text-ochre">
 			Dry soil reads harder than it is: measure again a day or two after rain or watering.
 		</p>

@@ -3,14 +3,15 @@
 	import { slideResultNames, slideResults } from '$core/examine/measuring/hand-tests';
 	import Choice from '$ui/Choice.svelte';
 	import { useFormat } from '$ui/format';
-	import { type ToolProps } from './tool';
+	import { yesOrNo, type ToolProps } from './tool';
 
 	let { values, onread }: ToolProps = $props();
 	const format = useFormat();
 	let result = $state<(typeof slideResults)[number] | ''>('');
 	let seen = $state(false);
 	let wallPercent = $state(50);
-	let outOfHoles = $state(false);
+	let holes = $state<'yes' | 'no' | ''>('');
+	const outOfHoles = $derived(holes === '' ? null : holes === 'yes');
 	$effect(() =>
 		onread(
 			result ? { tool: 'slide-test', result, wallShare: seen ? wallPercent / 100 : null, outOfHoles } : null
@@ -27,9 +28,7 @@
 	options={slideResults.map((value) => ({ value, label: atStart(slideResultNames[value]) }))}
 />
 <div class="mt-4 flex flex-col gap-3">
-	<label class="flex min-h-11 items-center gap-2"
-		><input type="checkbox" class="size-5" bind:checked={outOfHoles} />Roots grow out of the holes</label
-	>
+	<Choice label="Roots grow out of the holes" bind:value={holes} options={yesOrNo} />
 	<label class="flex min-h-11 items-center gap-2"
 		><input type="checkbox" class="size-5" bind:checked={seen} />I saw the wall of the ball</label
 	>

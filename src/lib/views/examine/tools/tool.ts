@@ -14,6 +14,12 @@ export interface ToolProps {
 	onread: (raw: unknown) => void;
 }
 
+/** Answers to what is seen or not; unanswered, nobody looked. */
+export const yesOrNo = [
+	{ value: 'yes', label: 'Yes' },
+	{ value: 'no', label: 'No' }
+] as const;
+
 /** The last reading, if it is of this tool. */
 export const before = <T extends Tool>(previous: RawReading | null, tool: T): RawReadingOf<T> | null =>
 	previous?.tool === tool ? (previous as RawReadingOf<T>) : null;
