@@ -5,6 +5,7 @@ import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { conditionIds, conditionOf, type ConditionId } from '$core/vocabulary/conditions';
 import { signIds, signOf } from '$core/vocabulary/signs';
 import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tree/carried';
+import { movedBy } from '$core/tree/moved-by';
 import { changeSchema, factors, type Factor } from '$core/tree/changes';
 import { bookEntrySchema } from '$core/aftercare/book/book';
 import { actedOn, asksForDryRest, pressingOf, urgentOf } from '$core/tree/urgent';
@@ -416,5 +417,42 @@ describe('what a look says to act on now', () => {
 	it('a sound tree presses for nothing', () => {
 		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();
 		expect(urgent({ examinations: [] })).toBeNull();
+	});
+});
+
+describe('what a reading moves', () => {
+	const found = [{ signId: 'girdler-seen', grade: 3 }] as const;
+	const records = treeRecords({ examinations: [rot], measurements: [], plan: null, rootMap: null });
+	const judged = (findings: typeof rot.findings) =>
+		new Map(
+			diagnose(
+				contextFor(records, rot.examinedOn, rot.events, rot.id, values).context,
+				findings,
+				values
+			).ranking.map(({ conditionId, chance }) => [conditionId, chance])
+		);
+	it('begins from the last look as Examine judges it, whatever day it is, never counting it twice', () => {
+		const was = judged(rot.findings);
+		const is = judged([...rot.findings, { signId: 'girdler-seen', grade: 3, measuredBy: null }]);
+		for (const days of [0, 2, 40]) {
+			const moved = movedBy(records, found, addDays(rot.examinedOn, days), values);
+			expect(moved[0]?.conditionId).toBe('girdling-roots');
+			for (const cause of moved) {
+				expect(cause.was).toBeCloseTo(was.get(cause.conditionId) ?? -1, 12);
+				expect(cause.is).toBeCloseTo(is.get(cause.conditionId) ?? -1, 12);
+				expect(Math.abs(cause.is - cause.was)).toBeGreaterThanOrEqual(0.01);
+			}
+			const steps = moved.map((cause) => Math.abs(cause.is - cause.was));
+			expect(steps).toEqual(steps.toSorted((a, b) => b - a));
+		}
+	});
+	it('moves nothing by what the look had seen already, and stands alone where nobody looked', () => {
+		expect(movedBy(records, [{ signId: 'sour-smell', grade: 2 }], rot.examinedOn, values)).toEqual([]);
+		const unseen = movedBy({ ...records, examinations: [] }, found, rot.examinedOn, values);
+		expect(unseen.find(({ conditionId }) => conditionId === 'girdling-roots')?.was).toBeLessThan(0.5);
+		// A look of a later day is not known yet.
+		expect(movedBy(records, found, addDays(rot.examinedOn, -1), values)).toEqual(
+			movedBy({ ...records, examinations: [] }, found, addDays(rot.examinedOn, -1), values)
+		);
 	});
 });

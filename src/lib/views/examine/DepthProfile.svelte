@@ -167,7 +167,7 @@
 						]}
 					>
 						<title
-							>{format().measure(band.fromMm, 'mm')}–{format().measure(band.toMm, 'mm')}: {format().number(
+							>{format().measure(band.fromMm, 'mm')} to {format().measure(band.toMm, 'mm')}: {format().number(
 								band.meanMpa,
 								2
 							)} MPa ({format().number(band.leastMpa, 1)}–{format().number(band.mostMpa, 1)}), {hardnessNames[

@@ -1,18 +1,16 @@
 <script lang="ts">
 	import { atStart } from '$core/text/mid-sentence';
-	import { contextFor } from '$core/tree/carried';
+	import { movedBy } from '$core/tree/moved-by';
 	import { enhance } from '$app/forms';
 	import { replaceState } from '$app/navigation';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
 	import type { TreeRecords } from '$core/tree/case';
 	import { conditionOf } from '$core/vocabulary/conditions';
-	import { diagnose } from '$core/examine/diagnosis/diagnose';
 	import { gradeWord, signApplies, signOf } from '$core/vocabulary/signs';
 	import {
 		findingsOf,
 		isTool,
-		measuredFindings,
 		rawReading,
 		toolNames,
 		toolsFitting,
@@ -119,29 +117,7 @@
 	const previous = $derived(kept.find((measurement) => measurement.raw.tool === tool)?.raw ?? null);
 
 	/** What the reading changes: the last look's findings and all measured lately, with and without it. */
-	const moved = $derived.by(() => {
-		if (found.length === 0) return [];
-		const look = records.examinations.at(-1);
-		const context = contextFor(records, on, look?.events ?? [], null, values).context;
-		const before = new Map(
-			[...(look?.findings ?? []), ...measuredFindings(records.measurements, on, tree, values)].map((f) => [
-				f.signId,
-				f.grade
-			])
-		);
-		const after = new Map([...before, ...found.map((f) => [f.signId, f.grade] as const)]);
-		const list = (map: typeof before) => [...map].map(([signId, grade]) => ({ signId, grade }));
-		const was = diagnose(context, list(before), values).ranking;
-		return diagnose(context, list(after), values)
-			.ranking.map((cause) => ({
-				id: cause.conditionId,
-				was: was.find((other) => other.conditionId === cause.conditionId)?.chance ?? 0,
-				is: cause.chance
-			}))
-			.filter((cause) => Math.abs(cause.is - cause.was) >= 0.01)
-			.sort((a, b) => Math.abs(b.is - b.was) - Math.abs(a.is - a.was))
-			.slice(0, 4);
-	});
+	const moved = $derived(found.length === 0 ? [] : movedBy(records, found, on, values).slice(0, 4));
 
 	function choose(next: Tool): void {
 		tool = next;
@@ -264,9 +240,9 @@
 				{#if moved.length > 0}
 					<h3 class="mt-3 text-base">With the last look it moves</h3>
 					<ul class="text-sm">
-						{#each moved as cause (cause.id)}
+						{#each moved as cause (cause.conditionId)}
 							<li class="flex justify-between gap-3 py-0.5">
-								<span>{conditionOf(cause.id).label}</span>
+								<span>{conditionOf(cause.conditionId).label}</span>
 								<span>{format().percent(cause.was)} → <strong>{format().percent(cause.is)}</strong></span>
 							</li>
 						{/each}

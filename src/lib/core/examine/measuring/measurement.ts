@@ -82,7 +82,8 @@ export type MeasurementInput = z.infer<typeof measurementInput>;
 export const measurementSchema = measurementInput.extend({ id: id(), version: version() });
 export type Measurement = z.infer<typeof measurementSchema>;
 
-type Found = Pick<Finding, 'signId' | 'grade'>;
+/** A sign as a reading shows it. */
+export type Found = Pick<Finding, 'signId' | 'grade'>;
 
 const some = (signId: SignId, grade: number | null): Found[] => (grade === null ? [] : [{ signId, grade }]);
 const yes = (signId: SignId, present: boolean | null): Found[] =>

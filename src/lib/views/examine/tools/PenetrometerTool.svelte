@@ -8,6 +8,7 @@
 	} from '$core/examine/soil/penetrometer';
 	import { readPenetrometerCsv, type PenetrometerCsv } from '$core/examine/soil/penetrometer-csv';
 	import { simulatedSoils, simulatePenetrometer, type SimulatedSoilName } from '$core/simulate/penetrometer';
+	import { atStart } from '$core/text/mid-sentence';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
@@ -200,14 +201,14 @@
 			{#if profile.slowFromMm === null}
 				Roots grow freely through all {format().number(profile.bands.length)} depths measured.
 			{:else}
-				{hardnessNames[profile.worst?.hardness ?? 'slow']} from {format().measure(
+				{atStart(hardnessNames[profile.worst?.hardness ?? 'slow'])} from {format().measure(
 					profile.stopsFromMm ?? profile.slowFromMm,
 					'mm'
 				)}; worst
 				{format().number(profile.worst?.meanMpa ?? 0, 1)} MPa at {format().measure(
 					profile.worst?.fromMm ?? 0,
 					'mm'
-				)}–{format().measure(profile.worst?.toMm ?? 0, 'mm')}{profile.openAgainMm !== null
+				)} to {format().measure(profile.worst?.toMm ?? 0, 'mm')}{profile.openAgainMm !== null
 					? `; open again under ${format().measure(profile.openAgainMm, 'mm')}`
 					: ''}.
 			{/if}
