@@ -189,6 +189,17 @@ describe('what the tree releases', () => {
 		];
 		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots), values)?.on).toBe('2026-05-20');
 		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(shoots.slice(0, 1)), values)).toBeNull();
+		// A second flush does not undo the first; a look that measured none says nothing of them.
+		const flushes = [...shoots, look('2026-06-10', { shootExtensionMm: 140 })];
+		expect(metOn({ ...release, condition: 'flush-hardened' }, facts(flushes), values)?.on).toBe('2026-05-20');
+		for (const shootExtensionMm of [null, 0])
+			expect(
+				metOn(
+					{ ...release, condition: 'flush-hardened' },
+					facts([...shoots.slice(0, 1), look('2026-05-20', { shootExtensionMm })]),
+					values
+				)
+			).toBeNull();
 		expect(
 			metOn({ ...release, condition: 'leaves-out' }, facts([look('2026-05-01', { leafCover: 0.62 })]), values)
 				?.on

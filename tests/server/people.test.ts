@@ -415,6 +415,17 @@ describe('at the door', () => {
 		expect(deviceOf('Mozilla/5.0 (Linux; Android 15) AppleWebKit/537 Chrome/130.0 Mobile Safari/537')).toBe(
 			'Android, Chrome'
 		);
+		for (const [sign, name] of [
+			['iPad', 'iPad'],
+			['Macintosh', 'Mac'],
+			['X11; CrOS x86_64', 'Chromebook'],
+			['X11; Linux x86_64', 'Linux']
+		] as const)
+			expect(deviceOf(`Mozilla/5.0 (${sign}) Firefox/140.0`)).toBe(`${name}, Firefox`);
+		expect(deviceOf('Mozilla/5.0 (Windows NT 10.0) Chrome/130.0 Safari/537 OPR/115.0')).toBe(
+			'Windows, Opera'
+		);
+		expect(deviceOf('Mozilla/5.0 (Windows NT 10.0)')).toBe('Windows');
 		expect(deviceOf(null)).toBe('unknown device');
 	});
 });

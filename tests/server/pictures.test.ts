@@ -88,6 +88,7 @@ describe('a picture', () => {
 			takenOn: null,
 			focal35Mm: null
 		});
+		expect(cameraSays({ DateTimeOriginal: 'on 2026:04:18 10:00' }).takenOn).toBeNull();
 		expect(cameraSays(undefined)).toEqual({ takenOn: null, focal35Mm: null });
 	});
 	it('that is text, empty, broken, foreign or a bomb is refused in one sentence', async () => {

@@ -27,7 +27,9 @@ import { crownSupply } from '$core/aftercare/crown/crown';
 import { plain } from '$core/text/format';
 import { percent } from '$core/text/percent';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
-import { proposeAftercare } from '$lib/server/aftercare';
+import { bookEntrySchema } from '$core/aftercare/book/book';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { proposeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
 import { weighPot } from '$core/examine/measuring/weighing';
 import { lookQuestions } from '$core/recovery/look';
@@ -357,6 +359,40 @@ describe('aftercare of a tree in the ground', () => {
 		// A collar that was opened for the cuts brings its own looks.
 		expect(again({ groundPlans: [opened('2026-03-17')] }, cuts)).toBe(false);
 		expect(again({ groundPlans: [opened('2026-01-17')] }, cuts)).toBe(true);
+	});
+});
+
+describe('the school on the first water', () => {
+	const day = '2026-03-18';
+	const rotten = examinationSchema.parse({
+		id: 'r',
+		version: 1,
+		examinedOn: day,
+		findings: [
+			{ signId: 'sour-smell', grade: 2 },
+			{ signId: 'roots-dark-soft', grade: 1 },
+			{ signId: 'stays-wet', grade: 2 }
+		]
+	});
+	const out = bookEntrySchema.parse({
+		id: 'b',
+		version: 1,
+		kind: 'rot-cut-out',
+		on: day,
+		details: { share: 0.2 }
+	});
+	const school = (change: Parameters<typeof treeRecords>[0]) =>
+		waterSchoolOf(
+			treeRecords({ plantings: [], plan: null, rootMap: null, ...change }),
+			addDays(day, 2),
+			values
+		);
+	it('is dry where rot was cut out or presses still, at once where neither is', () => {
+		expect(school({})).toBe('at-once');
+		expect(school({ examinations: [rotten] })).toBe('dry-rest');
+		expect(school({ book: [out] })).toBe('dry-rest');
+		// Cut out on the day of the look it presses no more, and the cut rests dry.
+		expect(school({ examinations: [rotten], book: [out] })).toBe('dry-rest');
 	});
 });
 

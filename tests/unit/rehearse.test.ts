@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { nextWindowDay } from '$core/climate/windows';
 import { addDays } from '$core/maths/calendar';
+import { findingOut } from '$core/rehearse/finding-out';
 import { prepared } from '$core/rehearse/prepared';
 import { recoveryForecast, standingNow } from '$core/recovery/forecast';
 import { livedTrees, rehearse, type PlanOutcome } from '$core/rehearse/rehearse';
@@ -25,6 +26,43 @@ const chanceOf = (outcome: PlanOutcome, cause: string): number =>
 	outcome.dies.find((of) => of.cause === cause)?.chance ?? 0;
 const width = ({ alive }: PlanOutcome): number => (alive.at(-1)?.high ?? 0) - (alive.at(-1)?.low ?? 0);
 const cutting = (share: number) => [{ on: '2026-04-20', share, rot: 0, girdles: 0 }];
+
+describe('what is worth finding out', () => {
+	const hidden = Array.from({ length: 48 }, (_, i) => ({
+		rot: i % 4 < 2,
+		airless: i % 8 < 4,
+		rootsZ: 0,
+		standing: 0,
+		demand: 1,
+		holds: 1
+	}));
+	/** Two plans, of which the first does well where it is so, the other where it is not. */
+	const worthBy = (of: 'rot' | 'airless') => [
+		hidden.map((one) => (one[of] ? 1 : 0)),
+		hidden.map((one) => (one[of] ? 0 : 1))
+	];
+	const found = (of: 'rot' | 'airless', change: { known?: boolean; potted?: boolean } = {}) =>
+		findingOut(
+			hidden,
+			worthBy(of),
+			{
+				known: { rot: change.known ?? false },
+				potted: change.potted ?? true,
+				spreads: { demand: 1, holds: 1 }
+			},
+			values
+		).map(({ what, worth, wouldChoose }) => [what, Math.round(worth * 100) / 100, wouldChoose]);
+	it('is what parts the plans, and by how much', () => {
+		expect(found('rot')).toEqual([['rot', 0.5, [1, 0]]]);
+		expect(found('airless')).toEqual([['air', 0.5, [1, 0]]]);
+	});
+	it('is never rot that was looked for, nor the mix of a tree that stands in no pot', () => {
+		expect(found('rot', { known: true })).toEqual([]);
+		expect(found('airless', { potted: false })).toEqual([]);
+		expect(found('rot', { potted: false })).toEqual([['rot', 0.5, [1, 0]]]);
+		expect(found('airless', { known: true })).toEqual([['air', 0.5, [1, 0]]]);
+	});
+});
 
 describe('a rehearsal', () => {
 	it('is the same to the digit for the same plan, and another for another seed', () => {

@@ -95,6 +95,14 @@ describe('quick entry', () => {
 			null,
 			null
 		]);
+		for (const [units, wanted] of [
+			['metric', 'Now its thickness in mm.'],
+			['imperial', 'Now its thickness in inches.']
+		] as const)
+			expect(parseQuickRoot('9', 'container', 60, defaultValues, units)).toMatchObject({
+				ok: false,
+				problem: wanted
+			});
 		expect(parseQuickRoot('9 31 keep anchor', 'container', 60, defaultValues)).toMatchObject({
 			ok: true,
 			root: { azimuthDeg: 90, keep: true }
@@ -223,6 +231,26 @@ describe('contact with the trunk', () => {
 			resolveValues({ 'contact.toleranceMm': 0.5 })
 		);
 		expect(part.share * 360).toBeCloseTo(120 + 2 * beyond, -0.5);
+	});
+	it('is that of the stem it touches most, in whatever order they stand', () => {
+		// A ring on the bark of the one passes the other by on one side.
+		const ring = Array.from({ length: 60 }, (_, i) => at((i * 200) / 59, R + 4));
+		const beside = trunk.map((stem) => ({ ...stem, centre: { azimuthDeg: 100, radiusMm: 2 * R + 10 } }));
+		const touched = (stems: typeof trunk) =>
+			contactArc({ course: ring, diameterStartMm: 8, parentId: 'x' }, stems, defaultValues);
+		const alone = touched(trunk);
+		const other = touched(beside);
+		expect(other.share).toBeGreaterThan(0);
+		expect(other.share).toBeLessThan(alone.share);
+		for (const stems of [
+			[...trunk, ...beside],
+			[...beside, ...trunk]
+		]) {
+			const both = touched(stems);
+			expect(both.share).toBe(alone.share);
+			expect(both.stem).toBe(trunk[0]);
+			expect(both.stretches).toHaveLength(alone.stretches.length + other.stretches.length);
+		}
 	});
 	it('of a straight tangent follows 2 acos(1 − reach/R)', () => {
 		const tangent = [
