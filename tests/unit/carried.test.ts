@@ -8,7 +8,8 @@ import { carriedOver, contextFor, eventsTold, type LookContext } from '$core/tre
 import { movedBy } from '$core/tree/moved-by';
 import { changeSchema, factors, type Factor } from '$core/tree/changes';
 import { bookEntrySchema } from '$core/aftercare/book/book';
-import { actedOn, asksForDryRest, pressingOf, urgentOf } from '$core/tree/urgent';
+import { measurementSchema } from '$core/examine/measuring/measurement';
+import { actedOn, asksForDryRest, followsFrom, pressingOf, urgentOf } from '$core/tree/urgent';
 import { defaultValues as values } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { observationSchema } from '$core/examine/looks/observation';
@@ -454,5 +455,56 @@ describe('what a reading moves', () => {
 		expect(movedBy(records, found, addDays(rot.examinedOn, -1), values)).toEqual(
 			movedBy({ ...records, examinations: [] }, found, addDays(rot.examinedOn, -1), values)
 		);
+	});
+});
+
+describe('what follows from a cause', () => {
+	const on = '2026-03-20';
+	const probed = (measuredOn: string) =>
+		measurementSchema.parse({
+			id: 'p',
+			version: 1,
+			measuredOn,
+			note: '',
+			raw: {
+				tool: 'penetrometer',
+				source: 'typed',
+				moisture: 'field',
+				readings: [{ position: 1, depthMm: 150, resistanceMpa: 2.8, readings: 1 }]
+			}
+		});
+	const said = (cause: ConditionId, change: Parameters<typeof treeRecords>[0] = {}) =>
+		followsFrom(treeRecords({ rootMap: null, plan: null, ...change }), cause, on, values);
+	it('asks to be found out only what was not', () => {
+		expect(said('compaction')).toMatch(/^Measure by depth, then/);
+		expect(said('compaction', { measurements: [probed(on)] })).toMatch(/^Loosen between/);
+		const days = values['urgent.days'];
+		expect(said('compaction', { measurements: [probed(addDays(on, -days))] })).toMatch(/^Loosen/);
+		expect(said('compaction', { measurements: [probed(addDays(on, -days - 1))] })).toMatch(/^Measure/);
+		expect(said('compaction', { measurements: [probed(addDays(on, 1))] })).toMatch(/^Measure/);
+		expect(said('girdling-roots')).toMatch(/^Map the collar/);
+		expect(said('girdling-roots', { rootMap: treeRecords().rootMap })).toMatch(/^Free the trunk/);
+		// What was measured of one says nothing of another.
+		expect(said('girdling-roots', { measurements: [probed(on)] })).toMatch(/^Map the collar/);
+		expect(said('root-rot', { measurements: [probed(on)] })).toBe(conditionOf('root-rot').meaning);
+	});
+	it('leads to where it is done: what only work in the ground takes away, to that', () => {
+		const hard = look('h', on, [
+			['probe-stops', 2],
+			['traffic', 1],
+			['dieback-hollow', 1]
+		]);
+		const tree = { ...treeRecords().tree, situation: 'in-ground' as const };
+		const { urgent } = pressingOf(
+			treeRecords({ tree, examinations: [hard], measurements: [probed(on)], rootMap: null, plan: null }),
+			on,
+			values
+		);
+		expect(urgent).toMatchObject({
+			conditionId: 'compaction',
+			subject: 'Soil compaction is',
+			stage: 'replant',
+			meaning: 'Loosen between the roots and mulch.'
+		});
 	});
 });

@@ -22,7 +22,7 @@ export interface Urgent {
 	/** Day of the look. */
 	on: string;
 	atRoots: boolean;
-	/** Where it is done: at the roots, at pot and mix, or by a further look. */
+	/** Where it is done: at the roots, at pot, mix or ground, or by a further look. */
 	stage: 'roots' | 'replant' | 'examine';
 	/** What its treatment asks of water and pot; what is done meanwhile must not go against it. */
 	water: string | null;
@@ -47,6 +47,30 @@ const atTheRootsThemselves: ReadonlySet<ConditionId> = new Set(['root-rot', 'gir
 /** Where a cause is acted on. */
 const stageOf = (conditionId: ConditionId): Urgent['stage'] =>
 	!conditionOf(conditionId).atRoots ? 'examine' : atTheRootsThemselves.has(conditionId) ? 'roots' : 'replant';
+
+/** Whether what a cause asks to be found out first was: roots mapped since, hardness measured of late. */
+const foundOut: Partial<Record<ConditionId, (records: TreeRecords, on: string, values: Values) => boolean>> =
+	{
+		'girdling-roots': ({ rootMap }) => (rootMap?.segments.length ?? 0) > 0,
+		compaction: ({ measurements }, on, values) =>
+			measurements.some(
+				({ raw, measuredOn }) =>
+					(raw.tool === 'penetrometer' || raw.tool === 'soil-cores') &&
+					measuredOn <= on &&
+					daysBetween(measuredOn, on) <= values['urgent.days']
+			)
+	};
+
+/** What follows from a cause of this tree, in one sentence: what it asks to be found out, unless it was. */
+export function followsFrom(
+	records: TreeRecords,
+	conditionId: ConditionId,
+	on: string,
+	values: Values
+): string {
+	const { meaning, meaningThen } = conditionOf(conditionId);
+	return meaningThen !== undefined && foundOut[conditionId]?.(records, on, values) ? meaningThen : meaning;
+}
 
 /** What is the treatment of a cause that is acted on neither at the roots nor at pot and mix; a spray or a powder where nothing is said. */
 const treatedInItsOwnWay: Partial<Record<ConditionId, readonly Factor[]>> = {
@@ -209,23 +233,29 @@ export function openCausesOf(
 	const now = undone.find((one) => one.verdict === 'now');
 	const check = undone.find((one) => one.verdict === 'check' && one.chance >= values['diagnosis.likely']);
 	return {
-		urgent: now ? urgentFor(now, look.examinedOn) : null,
+		urgent: now ? urgentFor(now, records, look.examinedOn, on, values) : null,
 		check: check ? checkFor(check, records, look, on, values) : null
 	};
 }
 
-function urgentFor({ conditionId, chance }: CauseAdvice, on: string): Urgent {
-	const { atRoots, asks, meaning } = conditionOf(conditionId);
+function urgentFor(
+	{ conditionId, chance }: CauseAdvice,
+	records: TreeRecords,
+	lookedOn: string,
+	on: string,
+	values: Values
+): Urgent {
+	const { atRoots, asks } = conditionOf(conditionId);
 	return {
 		conditionId,
 		subject: subjectOf(conditionId),
 		chance,
-		on,
+		on: lookedOn,
 		atRoots,
-		stage: stageOf(conditionId),
+		stage: inTheGroundAlone.has(conditionId) ? 'replant' : stageOf(conditionId),
 		water: asks?.water ?? null,
 		pot: asks?.pot ?? null,
-		meaning
+		meaning: followsFrom(records, conditionId, on, values)
 	};
 }
 

@@ -10,6 +10,8 @@ export interface Condition {
 	subject?: string;
 	/** What follows from it, in one sentence. */
 	meaning: string;
+	/** The same once what it asks to be found out was: nothing is asked twice. */
+	meaningThen?: string;
 	/** Its treatment works at the roots, so that season counts. */
 	atRoots: boolean;
 	/** Through what it reaches other trees, if it does. */
@@ -53,7 +55,8 @@ export const conditions = {
 		label: 'Girdling roots',
 		subject: 'Girdling roots are',
 		atRoots: true,
-		meaning: 'Map the collar; free the trunk and anchors first.'
+		meaning: 'Map the collar; free the trunk and anchors first.',
+		meaningThen: 'Free the trunk and anchors first.'
 	},
 	'buried-collar': {
 		label: 'Buried collar',
@@ -64,7 +67,8 @@ export const conditions = {
 	compaction: {
 		label: 'Soil compaction',
 		atRoots: false,
-		meaning: 'Measure by depth, then loosen between the roots and mulch.'
+		meaning: 'Measure by depth, then loosen between the roots and mulch.',
+		meaningThen: 'Loosen between the roots and mulch.'
 	},
 	'pot-bound': {
 		asks: { roots: 'open', pot: 'larger' },

@@ -37,6 +37,8 @@
 		today: string;
 		/** When a cause was acted on since the look; null where it was not. */
 		acted?: (cause: ConditionId) => Acted | null;
+		/** What follows from a cause of this tree. */
+		follows: (cause: ConditionId) => string;
 	}
 	let {
 		diagnosis,
@@ -50,7 +52,8 @@
 		overridden,
 		again,
 		today,
-		acted = () => null
+		acted = () => null,
+		follows
 	}: Props = $props();
 	const format = useFormat();
 
@@ -186,9 +189,9 @@
 							<strong>Held back:</strong>
 							{name(one.heldBy)} is likelier and asks the opposite {one.about}.
 						</p>
-						<p class="text-slate">If it is this after all: <Terms text={condition.meaning} /></p>
+						<p class="text-slate">If it is this after all: <Terms text={follows(cause.conditionId)} /></p>
 					{:else}
-						<p><Terms text={condition.meaning} /></p>
+						<p><Terms text={follows(cause.conditionId)} /></p>
 					{/if}
 					{#if now && !done && !condition.untreatable}
 						<p class="mt-1">

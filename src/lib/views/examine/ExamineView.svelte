@@ -3,7 +3,7 @@
 	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor, foundLately, shownSince } from '$core/tree/carried';
-	import { actedSince } from '$core/tree/urgent';
+	import { actedSince, followsFrom } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
@@ -465,6 +465,7 @@
 			{again}
 			{today}
 			acted={(cause) => actedSince(records, cause, past?.examinedOn ?? null, values)}
+			follows={(cause) => followsFrom(records, cause, today, values)}
 		/>
 	</Consequences>
 </div>

@@ -45,13 +45,18 @@
 		Math.max(...course.map((stage) => (school === 'balance' ? stage.removeShare : 1 - stage.holdTo)))
 	);
 	const percent = (share: number): string => format().percent(share);
-	const asked = (stage: CrownStage): string =>
+	/** Nobody shades a tree that stands in the ground: its soil is kept moist. */
+	const held = (part: number, rest: boolean): string =>
+		roots.options.tree.situation === 'in-ground'
+			? `keep its soil moist: its roots feed ${percent(part)} of ${rest ? 'the rest' : 'what it asks'}`
+			: `hold ${rest ? 'the rest' : 'demand'} to ${percent(part)} by shade and shelter`;
+	const asked = ({ removeShare, holdTo }: CrownStage): string =>
 		school === 'balance'
-			? stage.removeShare > 0.005
-				? `take ${percent(stage.removeShare)} of its leaves${stage.holdTo < 0.995 ? `, and hold the rest to ${percent(stage.holdTo)} by shade and shelter` : ''}`
+			? removeShare > 0.005
+				? `take ${percent(removeShare)} of its leaves${holdTo < 0.995 ? `, and ${held(holdTo, true)}` : ''}`
 				: 'nothing to take'
-			: stage.holdTo < 0.995
-				? `hold demand to ${percent(stage.holdTo)} by shade and shelter`
+			: holdTo < 0.995
+				? held(holdTo, false)
 				: 'no shelter needed for it';
 </script>
 

@@ -112,6 +112,8 @@
 		}`
 	);
 	const at = (azimuthDeg: number): string => format().clock(clockOf(azimuthDeg, roots.map.frame));
+	/** Towards which it leans, to half an hour: no root stands in just that direction. */
+	const towards = (azimuthDeg: number): string => at(Math.round(azimuthDeg / 15) * 15);
 </script>
 
 <p class="sr-only" role="status">{spoken}</p>
@@ -374,7 +376,7 @@
 					]}
 					changes="Roots cut on the heavy side even it out."><strong>{balance.after}</strong></Workings
 				>{#if ledger.after.directionDeg !== null && ledger.after.resultantLength >= roots.options.values['balance.little']},
-					heaviest to {at(
+					heaviest to {towards(
 						ledger.after.directionDeg
 					)}{/if}{#if balance.before !== null && balance.before !== balance.after}<span class="text-slate"
 						>{` (was ${balance.before.toLowerCase()})`}</span
