@@ -9,6 +9,7 @@ import {
 	soilSaid,
 	trenchLayout
 } from '$core/replant/ground/loosening';
+import type { Texture } from '$core/vocabulary/textures';
 import { sulphurDose, sulphurSoilOf } from '$core/replant/ground/sulphur';
 import { planPoint } from '$core/roots/map/geometry';
 import { segmentSchema, type Segment } from '$core/roots/map/root-map';
@@ -83,9 +84,17 @@ describe('sulphur', () => {
 		expect(quiet.totalKg).toBeCloseTo(sulphurDose({ ...limy, phNow: 7 }, values).totalKg, 9);
 		expect(quiet.note).toMatch(/the least it takes/);
 		expect(sulphurDose({ ...limy, phNow: 7 }, values).note).toBe('');
-		expect(sulphurSoilOf('loamy-sand')).toBe('sand');
-		expect(sulphurSoilOf('silty-clay')).toBe('clay');
-		expect(sulphurSoilOf('silt-loam')).toBe('loam');
+		expect(['sand', 'loamy-sand'].map((one) => sulphurSoilOf(one as Texture))).toEqual(['sand', 'sand']);
+		expect(['clay', 'silty-clay', 'sandy-clay'].map((one) => sulphurSoilOf(one as Texture))).toEqual([
+			'clay',
+			'clay',
+			'clay'
+		]);
+		expect(['silt-loam', 'clay-loam', 'sandy-loam'].map((one) => sulphurSoilOf(one as Texture))).toEqual([
+			'loam',
+			'loam',
+			'loam'
+		]);
 	});
 	it('is refused where the pH is to rise', () => {
 		const read = groundPlanInput.safeParse({

@@ -163,6 +163,7 @@ describe('every calculation', () => {
 		expect(wordsFor('ballDiameterMm')).toBe('ball diameter, mm');
 		expect(wordsFor('odds')).toMatch(/log-odds/);
 		expect(wordsFor('whatever')).toBeNull();
+		expect([wordsFor('kg'), wordsFor('mm'), wordsFor('m')]).toEqual(['amount, kg', 'length, mm', null]);
 	});
 	it('answers in the shape it promises, and says where its numbers come from: the formula, and every working value it read', async () => {
 		expect(Object.keys(calculationExamples).sort()).toEqual(calculations.map((entry) => entry.name).sort());

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { actedSince, actedWord, pressingOf } from '$core/tree/urgent';
 import { foundLately, shownSince } from '$core/tree/carried';
+import { claimOf } from '$core/roots/plan/claims';
 import { girdlersStaged, signsMapped } from '$core/tree/mapped-signs';
 import { defaultValues as values } from '$core/values/values';
 import { segmentFromQuick, rootMapSchema, type RootFlaw } from '$core/roots/map/root-map';
@@ -208,6 +209,14 @@ describe('girdling roots that go in stages', () => {
 				{ id: 'r5', stage: 1 }
 			])
 		).toBeNull();
+		// Just where it begins to lie there is no cut beyond it.
+		const records = treeRecords({ rootMap: mapOf(both) });
+		const segment = records.rootMap?.segments.find(({ id }) => id === 'r5');
+		const claim = segment && records.rootMap ? claimOf(segment, records.rootMap, values) : null;
+		const fromMm = claim?.kind === 'girdling' ? claim.fromMm : NaN;
+		expect(fromMm).toBeGreaterThan(0);
+		expect(since([first, { id: 'r5', stage: 1, atMm: fromMm }])).toBe(ON);
+		expect(since([first, { id: 'r5', stage: 1, atMm: fromMm + 1 }])).toBeNull();
 		expect(since([], sound)).toBeNull();
 		expect(girdlersStaged({ ...staged([first]), rootMap: null }, values)).toBeNull();
 	});

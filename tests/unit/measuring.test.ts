@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arcCover } from '$core/maths/circular';
-import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { createFormat, defaultFormatSettings, plain } from '$core/text/format';
 import { signApplies, signIds, topGrade } from '$core/vocabulary/signs';
 import { situations } from '$core/vocabulary/words';
 import { judgeCollar, collarData } from '$core/examine/measuring/collar';
@@ -342,6 +342,31 @@ describe('every tool', () => {
 			}
 			expect(readingWords(raw, '2026-04-14', tree, defaultValues, format)).toMatch(/\w/);
 		}
+	});
+	it('a weighing is told with its neighbours where they were weighed, and by its weights where it was never dry', () => {
+		const format = createFormat(defaultFormatSettings);
+		const told = (raw: object) =>
+			plain(
+				readingWords(
+					rawReading.parse({ tool: 'weighing', wateredOn: '2026-04-13', fullKg: 8, nowKg: 7.5, ...raw }),
+					'2026-04-14',
+					tree,
+					defaultValues,
+					format
+				)
+			);
+		expect(told({ dryKg: 6 })).toBe('25 % of the way to dry, 1 day after water');
+		expect(told({})).toBe('7.5 kg of 8 kg, 1 day after water');
+		expect(told({ dryKg: 6, wateredOn: '2026-04-10' })).toMatch(/, 4 days after water$/);
+		expect(
+			told({
+				dryKg: 6,
+				neighbours: [
+					{ name: 'A', fullKg: 8, nowKg: 7 },
+					{ name: 'B', fullKg: 4, nowKg: 3.5 }
+				]
+			})
+		).toMatch(/^25 % of the way to dry, 1 day after water, drinks 50 % of its neighbours’ share$/);
 	});
 	it('never takes for not there what nobody answered', () => {
 		const format = createFormat(defaultFormatSettings);

@@ -247,6 +247,10 @@ describe('what is to be decided', () => {
 		expect(kinds({ probability: 0.7, probabilityBefore: 0.9 })).toEqual(['look-closer']);
 		const seen = [look('2026-06-12', { leafState: 'turgid' })];
 		const met = { stage: 1, answer: 'met', because: ['Shoots.'] } as const;
+		expect(
+			decisionsDue(facts({ observations: seen, gate: { ...met, because: [...met.because] } }), values)[0]
+				?.first
+		).toEqual(['Look at the weather of the days after, and at the carry-over list.']);
 		expect(kinds({ observations: seen, gate: { ...met, because: [...met.because] } })).toEqual([
 			'next-stage'
 		]);

@@ -203,6 +203,7 @@ const meanings: Readonly<Record<string, string>> = {
 	odds: 'log-odds, ln(p / (1 − p))',
 	worth: 'points',
 	gap: 'share by which a better plan may exist, 0 proven best',
+	kg: 'amount, kg',
 	conflict: 'times rarer together than apart, ratio',
 	pull: 'log-odds'
 };
@@ -228,7 +229,7 @@ export function wordsFor(name: string): string | null {
 		// What is left must still be a word, and the ending begin one.
 		if (rest.length > 1 && /[a-z0-9]$/.test(rest)) return `${spoken(rest)}, ${unit}`;
 	}
-	return name === 'kg' || name === 'mm' ? `amount, ${name}` : null;
+	return null;
 }
 
 /** Adds meaning and unit to every number of a JSON Schema that has none of its own; in place. */

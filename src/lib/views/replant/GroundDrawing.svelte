@@ -91,15 +91,6 @@
 			stroke-dasharray="7 5"
 			stroke-width="1.5"
 		/>
-		<text
-			x="0"
-			y={-zones.srzM * 1000 * px - 4}
-			text-anchor="middle"
-			font-size="12.5"
-			class="fill-ochre"
-			style="paint-order: stroke; stroke: var(--leaf); stroke-width: 4px"
-			>structural root zone {m(zones.srzM)}</text
-		>
 	{/if}
 	{#each obstacles as obstacle (obstacle.id)}
 		<path
@@ -158,6 +149,18 @@
 		/>
 	{/if}
 	<circle r={Math.max(3, (trunkDiameterMm / 2) * px)} class="fill-bark" />
+	{#if plan.loosening}
+		<!-- Inside the ring, where nothing is dug, and over whatever is drawn there. -->
+		<text
+			x="0"
+			y={-zones.srzM * 1000 * px + 17}
+			text-anchor="middle"
+			font-size="12.5"
+			class="fill-ochre"
+			style="paint-order: stroke; stroke: var(--leaf); stroke-width: 4px"
+			>structural root zone {m(zones.srzM)}</text
+		>
+	{/if}
 	<text x="0" y={-SIZE / 2 + 14} text-anchor="middle" font-size="13" class="fill-slate">N</text>
 	<path d="M{-SIZE / 2 + 8} {SIZE / 2 - 10}h{barM * 1000 * px}" class="stroke-ink" stroke-width="3" />
 	<text x={-SIZE / 2 + 8} y={SIZE / 2 - 16} font-size="12.5" class="fill-slate">{m(barM)}</text>

@@ -2,6 +2,7 @@
 	import { midSentence } from '$core/text/mid-sentence';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import ReplantParts from './ReplantParts.svelte';
 	import {
 		collarToolNames,
 		collarTools,
@@ -23,7 +24,7 @@
 	import Workings from '$ui/Workings.svelte';
 	import { act } from '$ui/act';
 	import { keepTyped } from '$ui/keep-typed';
-	import type { Refused } from '$ui/field';
+	import { problemOf, type Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import GroundDrawing from './GroundDrawing.svelte';
@@ -65,6 +66,10 @@
 	] as const;
 	const done = $derived(of.records.groundPlans.filter((entry) => entry.doneOn !== null));
 	let finishing = $state(false);
+	/** Sent without any piece of work. */
+	const nothingNamed = $derived(
+		parts.every(({ key }) => plan[key] === null) ? problemOf(refused, 'works') : null
+	);
 	const draft = $derived(JSON.stringify({ ...plan, doneOn: finishing ? plan.doneOn : null }));
 	const words = (entry: GroundPlan): string =>
 		parts
@@ -106,12 +111,14 @@
 		class="flex flex-col gap-6 pt-5 pb-20"
 		novalidate
 	>
-		<div class="flex flex-wrap items-baseline justify-between gap-3">
-			<h2 class="text-xl">In the ground</h2>
-			<a class="chalk" href={resolve('/trees/[id]/replant', { id: of.records.tree.id })}>Back to Replant</a>
-		</div>
+		<ReplantParts
+			treeId={of.records.tree.id}
+			inGround={of.records.tree.situation === 'in-ground'}
+			at="ground"
+		/>
+		<h2 class="text-xl">In the ground</h2>
 		<Problem {refused} />
-		<fieldset>
+		<fieldset data-field="works" data-label="What is to be done">
 			<legend class="text-sm font-semibold">What is to be done</legend>
 			<div class="mt-1 flex flex-wrap gap-x-5 gap-y-1">
 				{#each parts as part (part.key)}
@@ -119,12 +126,19 @@
 						><input
 							type="checkbox"
 							class="size-5"
+							name="works"
+							aria-invalid={nothingNamed ? 'true' : undefined}
+							aria-describedby={nothingNamed ? 'works-problem' : undefined}
+							value={part.key}
 							checked={plan[part.key] !== null}
 							onchange={() => works.toggle(part.key)}
 						/>{part.label}</label
 					>
 				{/each}
 			</div>
+			{#if nothingNamed}
+				<p id="works-problem" class="text-sm text-oxide">What is to be done {nothingNamed}.</p>
+			{/if}
 		</fieldset>
 		{#if plan.hole || of.records.tree.situation !== 'in-ground'}
 			<section aria-labelledby="site-title" class="flex flex-col gap-2">

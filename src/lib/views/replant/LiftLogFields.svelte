@@ -168,7 +168,8 @@
 	</p>
 {/if}
 <label class="flex items-center gap-2"
-	><input type="checkbox" class="size-5" bind:checked={log.backfilled} />The hole is filled and safe</label
+	><input type="checkbox" class="size-5" name="backfilled" bind:checked={log.backfilled} />The hole is filled
+	and safe</label
 >
 <TextField
 	name="log.note"

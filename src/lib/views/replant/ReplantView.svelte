@@ -2,6 +2,7 @@
 	import { firmnessSaid } from '$core/examine/looks/seen-words';
 	import { heldSince } from '$core/tree/held';
 	import { enhance } from '$app/forms';
+	import ReplantParts from './ReplantParts.svelte';
 	import { resolve } from '$app/paths';
 	import { standingOf } from '$core/tree/standing';
 	import { markOf } from '$core/values/values';
@@ -60,18 +61,7 @@
 		class="flex flex-col gap-6 pt-5 pb-20"
 		novalidate
 	>
-		<nav aria-label="Parts of Replant" class="flex flex-wrap gap-x-5 gap-y-1">
-			<a class="chalk" href={resolve('/trees/[id]/replant/lift', { id: treeId })}>Lift: ball, weight, when</a>
-			<a class="chalk" href={resolve('/trees/[id]/replant/mix', { id: treeId })}>Mix: water and air</a>
-			<a class="chalk" href={resolve('/trees/[id]/replant/ground', { id: treeId })}
-				>In the ground: hole, collar, soil</a
-			>
-			<a class="chalk" href={resolve('/trees/[id]/replant/kit', { id: treeId })}>Kit list</a>
-			<a class="chalk" href={resolve('/trees/[id]/book?kind=ball-scored', { id: treeId })}
-				>Ball scored or shaved: write it down</a
-			>
-			<a class="chalk" href={resolve('/trees/[id]/rehearse', { id: treeId })}>Rehearse</a>
-		</nav>
+		<ReplantParts {treeId} {inGround} at="pot" />
 		<Problem {refused} />
 		{#if loose?.heldOn}
 			<Caution title="Try whether it stands firm"
@@ -138,7 +128,7 @@
 							: 'Ball as planned.'}
 			</p>
 			<label class="flex items-center gap-2"
-				><input type="checkbox" class="size-5" bind:checked={planning.packed} />Roots are packed</label
+				><input type="checkbox" class="size-5" name="packed" bind:checked={planning.packed} />Roots are packed</label
 			>
 			<p class="border-l-4 border-lichen py-1 pl-3">
 				Look for a pot about
@@ -202,7 +192,12 @@
 		</fieldset>
 		{#if planning.stockPot || planning.of.stock.items.length > 0}
 			<label class="flex min-h-11 items-center gap-2"
-				><input type="checkbox" class="size-5" bind:checked={planning.takeFromStock} />Take {planning.stockPot
+				><input
+					type="checkbox"
+					class="size-5"
+					name="takeFromStock"
+					bind:checked={planning.takeFromStock}
+				/>Take {planning.stockPot
 					? planning.count > 1
 						? 'pots, mix and supplies'
 						: 'pot, mix and supplies'

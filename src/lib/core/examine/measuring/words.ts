@@ -1,3 +1,4 @@
+import { counted } from '../../text/plural';
 import type { Format } from '../../text/format';
 import { densityNames, judgeCore } from '../soil/bulk-density';
 import { infiltrationRate } from '../soil/infiltration';
@@ -44,7 +45,7 @@ export function readingWords(
 				dryness === null
 					? `${format.measure(raw.nowKg, 'kg')} of ${format.measure(raw.fullKg, 'kg')}`
 					: `${percent(dryness)} of the way to dry`,
-				`${days} day${days === 1 ? '' : 's'} after water`,
+				`${counted(days, 'day')} after water`,
 				...(againstNeighbours === null
 					? []
 					: [`drinks ${percent(againstNeighbours)} of its neighbours’ share`])

@@ -91,8 +91,8 @@ export const groundPlanInput = z
 		note: note()
 	})
 	.refine((plan) => plan.hole ?? plan.collar ?? plan.loosening ?? plan.mulch ?? plan.sulphur, {
-		path: ['plannedOn'],
-		error: 'must plan at least one piece of work'
+		path: ['works'],
+		error: 'must name at least one piece of work'
 	});
 export type GroundPlanInput = z.infer<typeof groundPlanInput>;
 export const groundPlanSchema = groundPlanInput.safeExtend({ id: id(), version: version() });

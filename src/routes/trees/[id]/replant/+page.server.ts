@@ -4,7 +4,15 @@ import { acting, check } from '$lib/server/edge/http';
 import { keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { readValues } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
-import type { Actions } from './$types';
+import { redirect } from '@sveltejs/kit';
+import type { Actions, PageServerLoad } from './$types';
+
+/** Of a tree in the ground Replant is the work in its ground, but where a pot is planned for it or asked for. */
+export const load: PageServerLoad = async ({ parent, params, url }) => {
+	const { tree, replantPlan } = (await parent()).records;
+	if (tree.situation === 'in-ground' && !replantPlan && !url.searchParams.has('pot'))
+		redirect(307, `/trees/${params.id}/replant/ground`);
+};
 
 export const actions: Actions = {
 	keep: async ({ request, params }) => {
