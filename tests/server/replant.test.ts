@@ -13,7 +13,11 @@ import { ownMixInput, stockItemInput, stockPotInput } from '$core/replant/kit/st
 import { defaultValues as values } from '$core/values/values';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
-import { undo } from '$lib/server/records/work';
+import { openTask } from '$lib/server/task-work';
+import { taskInput } from '$core/vocabulary/task';
+import { addDays } from '$core/maths/calendar';
+import { tasks } from '$lib/server/records/records';
+import { doWork, undo } from '$lib/server/records/work';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
 import { loadRecords } from '$lib/server/records/tree-records';
@@ -257,6 +261,49 @@ describe('lift and ground works', () => {
 		await keepLift(store, tree.id, open, { id: lift.id, version: fourth.version });
 		expect(await left()).toEqual(['hole@2026-04-18']);
 		expect((await refusal(keepLift(store, tree.id, plan, { id: 'other', version: 1 }))).status).toBe(404);
+	});
+	it('a collar that is opened for cuts is seen again once: by the task of the cuts, where that stands open of these days', async () => {
+		const looks = async (collarAgainFrom: string | null): Promise<string[]> => {
+			const { store, tree, placeId } = await storeWithTree({ trunkDiameterMm: 300, situation: 'in-ground' });
+			if (collarAgainFrom !== null)
+				await doWork(store, { treeId: tree.id, stage: 'aftercare', what: 'Made' }, (work) =>
+					work.add(tasks, {
+						...taskInput.parse({
+							kind: 'collar',
+							title: 'See the collar again',
+							reason: '',
+							mark: 'trade',
+							fromOn: collarAgainFrom,
+							toOn: addDays(collarAgainFrom, 15),
+							minutes: 20,
+							stage: 'examine'
+						}),
+						...openTask,
+						source: 'collar-again@2026-04-18'
+					})
+				);
+			await keepGroundPlan(
+				store,
+				tree.id,
+				groundPlanInput.parse({
+					plannedOn: '2026-04-18',
+					doneOn: '2026-04-18',
+					placeId,
+					collar: { openMm: 300, depthMm: 150, tool: 'hand' }
+				}),
+				null,
+				values
+			);
+			return (await loadRecords(store.db, tree.id)).tasks
+				.filter(({ kind }) => kind === 'collar')
+				.map(({ source }) => source.split('@')[0] ?? '');
+		};
+		const from = addDays('2026-04-18', values['aftercare.collarFrom']);
+		expect(await looks(null)).toEqual(['ground.collar-60']);
+		expect(await looks(from)).toEqual(['collar-again']);
+		const apart = values['work.togetherDays'];
+		expect(await looks(addDays(from, -apart))).toEqual(['collar-again']);
+		expect((await looks(addDays(from, -apart - 1))).toSorted()).toEqual(['collar-again', 'ground.collar-60']);
 	});
 	it('ground works stand on the list until they are done, then ask for their looks and doses', async () => {
 		const { store, tree, placeId } = await storeWithTree({ trunkDiameterMm: 300 });

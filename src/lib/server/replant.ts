@@ -1,5 +1,6 @@
 import { measured } from '../core/text/measured';
-import { addDays } from '../core/maths/calendar';
+import { ruleOf } from '../core/aftercare/tasks/source';
+import { addDays, daysBetween } from '../core/maths/calendar';
 import { usualCrownSchool } from '../core/aftercare/crown/crown';
 import {
 	groundAmounts,
@@ -228,7 +229,20 @@ export async function keepGroundPlan(
 			for (const task of records.tasks)
 				if (task.source === `ground.work@${kept.id}` && task.state === 'open')
 					await work.remove(tasks, task.id, task.version);
-			await addTasks(work, treeId, groundTasks(kept, amounts, values));
+			// The collar that was opened for cuts of these days is seen again by theirs.
+			const seenAgain = (task: { kind: string; fromOn: string }): boolean =>
+				task.kind === 'collar' &&
+				records.tasks.some(
+					(open) =>
+						open.state === 'open' &&
+						ruleOf(open.source) === 'collar-again' &&
+						Math.abs(daysBetween(open.fromOn, task.fromOn)) <= values['work.togetherDays']
+				);
+			await addTasks(
+				work,
+				treeId,
+				groundTasks(kept, amounts, values).filter((task) => !seenAgain(task))
+			);
 			return kept;
 		}
 	);

@@ -212,7 +212,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	if (!leaf && !cover && !alive && !smell && !pests)
 		return told(
 			'unknown',
-			'It bore no leaves when it was last looked at, and nobody wrote of its buds, wood, smell or pests.'
+			`It bore no leaves when it was last looked at, and nobody wrote of its buds, wood, smell or pests since ${begun(input)}.`
 		);
 	const leafOn = (leaf ?? cover)?.observedOn;
 	const well = ['leaves', ...(smell ? ['smell'] : []), ...(pests ? ['pests'] : [])];

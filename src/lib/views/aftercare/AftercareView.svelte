@@ -142,6 +142,8 @@
 		suckers: 'suckers',
 		other: 'other'
 	};
+	/** Taken in and left as it is, it has no work that its aftercare would be of. */
+	const worked = $derived(lastWork !== null || lastPlantedOn === workOn);
 </script>
 
 {#snippet allTheSame(task: Pick<Task, 'id' | 'version' | 'title'>)}
@@ -304,16 +306,15 @@
 			moist, shaded and from frost.
 		</p>
 	{:else if !isClosed}<Consequences
-			title="Aftercare of the work on {format().date(workOn)}"
+			title="{worked ? 'Aftercare of the work on' : 'Aftercare from'} {format().date(workOn)}"
 			bind:open={making}
 		>
 			{#snippet summary()}
 				{#if proposed.length > 0}<strong class="font-display text-2xl">{proposed.length}</strong>
 					<span class="truncate"
-						>{proposed.length === 1 ? 'task' : 'tasks'} to make for {format().day(workOn, today)}</span
+						>{proposed.length === 1 ? 'task' : 'tasks'} to make from {format().day(workOn, today)} on</span
 					>
-				{:else}<span class="truncate">Nothing more to make for the work of {format().day(workOn, today)}</span
-					>{/if}
+				{:else}<span class="truncate">Nothing more to make from {format().day(workOn, today)} on</span>{/if}
 			{/snippet}
 			<p class="mt-1 text-sm text-slate">
 				{#if lastWork}
