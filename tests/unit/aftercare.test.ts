@@ -1,3 +1,4 @@
+import { resultAsked } from '$core/aftercare/tasks/result';
 import { hasLapsed, releaseOf } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/tasks/rules';
@@ -194,7 +195,13 @@ describe('aftercare', () => {
 		const again = byRule({ inGround: true, collarWork: true }, 'collar-again');
 		expect(daysBetween('2026-02-10', again?.fromOn ?? '')).toBeLessThanOrEqual(60);
 		expect(daysBetween('2026-02-10', again?.toOn ?? '')).toBeGreaterThanOrEqual(60);
-		expect(byRule({ inGround: true, structuralCut: true }, 'arborist')?.title).toMatch(/qualified arborist/);
+		// Others have to say what they found: until then it stands on every page.
+		expect(byRule({ inGround: true, structuralCut: true }, 'arborist')).toMatchObject({
+			kind: 'referral',
+			title: 'A qualified arborist has to judge whether it may fall'
+		});
+		expect(resultAsked({ kind: 'collar', source: 'arborist@2026-04-18' })).toBe('referral');
+		expect(resultAsked({ kind: 'collar', source: 'collar-again@2026-04-18' })).toBeNull();
 	});
 	it('follows the owner’s own days and weeks', () => {
 		const own = resolveValues({ 'aftercare.clearGrowthFrom': 40, 'aftercare.shelter.deciduous.most': 9 });

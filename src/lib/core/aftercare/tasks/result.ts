@@ -17,7 +17,8 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 	'clear-growth': 'growth',
 	'rot-recheck': 'smell',
 	backup: 'backup',
-	referral: 'referral'
+	referral: 'referral',
+	arborist: 'referral'
 };
 
 /** What a task asks for when it is done; null where the tick is all. */

@@ -450,10 +450,9 @@ const rules: Record<string, Rule> = {
 	arborist: ({ structuralCut, inGround }, values) =>
 		structuralCut && inGround
 			? {
-					kind: 'collar',
-					title: 'Have stability judged by a qualified arborist',
-					reason:
-						'A structural root was cut on a tree in the ground: whether it may fall is not for the eye to say.',
+					kind: 'referral',
+					title: 'A qualified arborist has to judge whether it may fall',
+					reason: 'A structural root was cut on a tree in the ground: that is not for the eye to say.',
 					mark: 'memory',
 					fromDay: 0,
 					toDay: values['aftercare.arboristTo'],
