@@ -1,3 +1,4 @@
+import { groundSays, groundSayings } from '$core/tree/ground-says';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { TreeRecords } from '$core/tree/case';
@@ -13,7 +14,7 @@ import { examinationSchema } from '$core/examine/diagnosis/examination';
 import type { SignId } from '$core/vocabulary/signs';
 import { taskSchema } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
-import { treeGroundWater } from '$core/tree/ground-water';
+import { treeGroundWater, type TreeGroundWater } from '$core/tree/ground-water';
 import { leafCalendar, leavesBorne, treeDemand } from '$core/tree/tree-demand';
 import { rootedIn, storesOf } from '$core/replant/pots/stores';
 import { standingOf } from '$core/tree/standing';
@@ -601,6 +602,31 @@ describe('the water of a tree in the ground', () => {
 	});
 	it('is not that of a pot', () => {
 		expect(treeGroundWater(treeRecords(), { place, series }, today, values)).toBeNull();
+	});
+	it('is said by what is known of it: no amount where nobody knows, nor where less water is asked for', () => {
+		const of = (change: Partial<TreeGroundWater>, lessWater = false) => {
+			const { saying, amounts } = groundSays(
+				{ ...ground(), known: true, ...change },
+				lessWater,
+				today,
+				values
+			);
+			return [saying, amounts];
+		};
+		const due = { ...ground().next, on: today };
+		const ahead = { ...ground().next, on: addDays(today, 3) };
+		const hurt = (phi: number) => ground().course.map((point) => ({ ...point, phi }));
+		const limit = values['water.groundHurt'];
+		for (const less of [false, true])
+			for (const next of [due, ahead]) expect(of({ known: false, next }, less)).toEqual(['unknown', false]);
+		expect(of({ next: { ...due, on: null } })).toEqual(['none', false]);
+		expect(of({ next: due, how: 'planted' })).toEqual(['ball', true]);
+		expect(of({ next: due, how: 'planted' }, true)).toEqual(['feel', false]);
+		expect(of({ next: due, how: 'grown', course: hurt(limit - 0.01) })).toEqual(['zone', true]);
+		expect(of({ next: due, how: 'grown', course: hurt(limit) })).toEqual(['rain', true]);
+		expect(of({ next: ahead })).toEqual(['later', true]);
+		expect(of({ next: ahead }, true)).toEqual(['later', false]);
+		for (const [saying, text] of Object.entries(groundSayings)) expect(text === '').toBe(saying === 'later');
 	});
 	it('is conserved: what fell and was poured went into the store, to drink, or through', () => {
 		fc.assert(

@@ -23,7 +23,7 @@ import { standingOf } from '../core/tree/standing';
 import { asksForDryRest, urgentOf } from '../core/tree/urgent';
 import { leavesBorne } from '../core/tree/tree-demand';
 import type { Values } from '../core/values/values';
-import { wateringInput } from '../core/aftercare/water/watering';
+import { pouredL, wateringInput } from '../core/aftercare/water/watering';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -292,7 +292,7 @@ export const taskResult = z.discriminatedUnion('kind', [
 	z.strictObject({ kind: z.literal('buds'), buds: oneOf(budStates) }),
 	z.strictObject({ kind: z.literal('weight'), weightKg: measure(0.01, 5000, 'kg') }),
 	z.strictObject({ kind: z.literal('smell'), smell: oneOf(smells) }),
-	z.strictObject({ kind: z.literal('watering'), litres: measure(0, 500, 'L').nullable() })
+	z.strictObject({ kind: z.literal('watering'), litres: pouredL().nullable() })
 ]);
 export type TaskResult = z.infer<typeof taskResult>;
 
@@ -396,7 +396,7 @@ export const togetherInput = z.strictObject({
 		.array(z.strictObject({ treeId: id(), taskId: id(), version: count(1, 1_000_000_000) }))
 		.max(200, { error: 'must be at most 200 tasks at once' }),
 	waterings: z
-		.array(z.strictObject({ treeId: id(), litres: measure(0, 500, 'L').nullable() }))
+		.array(z.strictObject({ treeId: id(), litres: pouredL().nullable() }))
 		.max(200, { error: 'must be at most 200 waterings at once' })
 });
 export type TogetherInput = z.infer<typeof togetherInput>;

@@ -10,7 +10,7 @@ import { groundDay, potDay, potDayOutput } from '../replant/pots/balance';
 import { potState } from '../aftercare/water/pot-state';
 import { nextWatering, nextWateringOutput } from '../aftercare/water/forecast';
 import { rootFunction, functionEstimateOutput } from '../aftercare/water/root-function';
-import { weighingPairs, wateringSchema } from '../aftercare/water/watering';
+import { pouredL, weighingPairs, wateringSchema } from '../aftercare/water/watering';
 import { daysOfHours, weatherHour } from '../climate/hours';
 import { workStops } from '../aftercare/weather/work-stop';
 import { limitsOf, warningsFor, warningOutput } from '../aftercare/weather/guards';
@@ -310,7 +310,7 @@ export const weatherCalculations: readonly Calculation[] = [
 				.array(
 					z.strictObject({
 						day: count(0, 399),
-						litres: measure(0, 500, 'L').nullable(),
+						litres: pouredL().nullable(),
 						ranOut: z.boolean().default(false),
 						caughtL: measure(0, 5000, 'L').nullable().default(null),
 						gainedL: measure(0, 500, 'L')

@@ -182,7 +182,15 @@
 				{refused}
 			/>
 		{:else if water.ground}
-			<GroundWaterSection treeId={tree.id} water={water.ground} {waterings} {values} {today} {refused} />
+			<GroundWaterSection
+				treeId={tree.id}
+				water={water.ground}
+				lessWater={urgent?.water === 'less'}
+				{waterings}
+				{values}
+				{today}
+				{refused}
+			/>
 		{/if}
 		<div class={['flex items-baseline justify-between gap-3', (water.pot ?? water.ground) && 'mt-5']}>
 			<h2 id="open-title" class="text-lg">

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { resolve } from '$app/paths';
+	import { groundSays, groundSayings } from '$core/tree/ground-says';
 	import type { TreeGroundWater } from '$core/tree/ground-water';
 	import { wateringWayNames, type Watering } from '$core/aftercare/water/watering';
 	import { markOf, type Values } from '$core/values/values';
@@ -18,16 +19,19 @@
 		treeId: string;
 		water: TreeGroundWater;
 		waterings: Watering[];
+		/** What its last look says to act on asks for less water. */
+		lessWater: boolean;
 		values: Values;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, waterings, values, today, refused }: Props = $props();
+	let { treeId, water, waterings, lessWater, values, today, refused }: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
 	let feeling = $state(false);
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
+	const says = $derived(groundSays(water, lessWater, today, values));
 	/** Of too few of the last days the rain was measured. */
 	const littleRain = $derived(water.rainKnown < values['water.rainKnown']);
 	/** Of a grown tree rain is nearly all its water: where nobody measures it, nor waters or feels, nothing is known. */
@@ -51,19 +55,9 @@
 		</div>
 	</div>
 	<p class="mt-1 font-display text-2xl font-bold">
-		{#if unmeasured}
-			Not known: nobody measures the rain here; feel it
-		{:else if next.on === null}
-			No water needed as far as the weather is known
-		{:else if next.on <= today}
-			{water.how === 'planted'
-				? 'Water it now'
-				: (now?.phi ?? 1) < values['water.groundHurt']
-					? 'Its root zone is dry: soak it'
-					: 'The ground is dry; with its roots whole it can wait for rain'}
-		{:else}
-			Next water about {format().day(next.on, today)}
-		{/if}
+		{says.saying === 'later'
+			? `Next water about ${format().day(next.on ?? today, today)}${lessWater ? ', felt before' : ''}`
+			: groundSayings[says.saying]}
 	</p>
 	<p class="mt-1">
 		{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
@@ -98,7 +92,7 @@
 			><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
 		>{!unmeasured && water.now && water.now.stress < 0.995
 			? `; it drinks ${format().percent(water.now.stress)} of what it would`
-			: ''}. {#if next.on !== null && !unmeasured}{water.how === 'planted'
+			: ''}. {#if says.amounts}{water.how === 'planted'
 				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
 				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
 	</p>
@@ -167,7 +161,7 @@
 <WateringSheet
 	bind:open={writing}
 	{treeId}
-	litres={next.litres}
+	litres={says.amounts ? next.litres : 0}
 	way="all-round"
 	weighed={false}
 	{today}

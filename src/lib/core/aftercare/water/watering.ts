@@ -13,11 +13,14 @@ export const wateringWayNames = {
 export type WateringWay = keyof typeof wateringWayNames;
 export const wateringWays = wordsOf(wateringWayNames);
 
+/** Water for one tree at one time: a street tree takes hundreds of litres. */
+export const pouredL = () => measure(0, 5000, 'L');
+
 /** One watering; weights before and after are what tells how much the roots drink. */
 export const wateringInput = z
 	.strictObject({
 		wateredOn: calendarDate(),
-		litres: measure(0, 500, 'L').nullable().default(null).describe('Poured; null when not measured'),
+		litres: pouredL().nullable().default(null).describe('Poured; null when not measured'),
 		ranOutL: measure(0, 500, 'L').nullable().default(null),
 		beforeKg: measure(0.01, 5000, 'kg').nullable().default(null),
 		afterKg: measure(0.01, 5000, 'kg').nullable().default(null).describe('When nothing drips any more'),
