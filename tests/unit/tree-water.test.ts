@@ -707,6 +707,24 @@ describe('the water of a tree in the ground', () => {
 			});
 			expect(ground({ measurements: [felt(addDays(oldest, -1), 'damp')] }, guessed).known).toBe(false);
 			expect(ground({ waterings: [watering(oldest)] }, guessed).known).toBe(true);
+			// Some water on ground of which nobody knew how dry it was is not enough to know; what fills it is.
+			const { stores } = ground();
+			const wholeL = stores.ballMm * stores.areaM2;
+			const poured = (litres: number) => ground({ waterings: [watering(oldest, { litres })] }, guessed).known;
+			expect([poured(wholeL / 3), poured(wholeL * 0.99), poured(wholeL * 1.01)]).toEqual([
+				false,
+				false,
+				true
+			]);
+			expect(
+				ground(
+					{
+						waterings: [watering(today, { litres: wholeL / 3 })],
+						measurements: [felt(addDays(today, -3), 'damp')]
+					},
+					guessed
+				)
+			).toMatchObject({ known: true, knownOn: addDays(today, -3) });
 			const both = ground({ waterings: [watering(oldest)], measurements: [felt(today, 'dry')] }, guessed);
 			expect(both.knownOn).toBe(today);
 			// One that is written down for later is not felt yet.

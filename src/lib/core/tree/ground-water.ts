@@ -211,7 +211,9 @@ export function treeGroundWater(
 	const rainKnown = recent.length > 0 ? recent.filter((day) => day.how === '').length / recent.length : 0;
 	const lastWaterOn = records.waterings.at(-1)?.wateredOn ?? null;
 	const rainTells = planted !== undefined || rainKnown >= values['water.rainKnown'];
-	const told = [...records.waterings.map((one) => one.wateredOn), ...seen.map((one) => one.on)]
+	// Some water on ground of which nobody knows how dry it was tells nothing; what fills it does.
+	const filled = [...poured].flatMap(([day, mm]) => (mm >= stores.ballMm ? [day] : []));
+	const told = [...filled, ...seen.map((one) => one.on)]
 		.filter((day) => day <= today)
 		.sort();
 	const knownOn = told.at(-1) ?? null;

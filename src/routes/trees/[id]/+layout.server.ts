@@ -59,7 +59,9 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 			empty: [
 				...(records.examinations.length === 0 ? ['examine'] : []),
 				...(records.rootMap ? [] : ['roots']),
-				...(records.plantings.length === 0 ? ['replant'] : []),
+				...([records.plantings, records.lifts, records.groundPlans].every((list) => list.length === 0)
+					? ['replant']
+					: []),
 				...(records.tasks.length === 0 ? ['aftercare'] : []),
 				...(records.observations.length === 0 ? ['recovery'] : [])
 			]
