@@ -29,6 +29,7 @@ import { percent } from '$core/text/percent';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { bookEntrySchema } from '$core/aftercare/book/book';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { stoodLoss } from '$core/tree/losses';
 import { proposeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import { aftercareTasks } from '$core/aftercare/tasks/rules';
 import { weighPot } from '$core/examine/measuring/weighing';
@@ -359,6 +360,30 @@ describe('aftercare of a tree in the ground', () => {
 		// A collar that was opened for the cuts brings its own looks.
 		expect(again({ groundPlans: [opened('2026-03-17')] }, cuts)).toBe(false);
 		expect(again({ groundPlans: [opened('2026-01-17')] }, cuts)).toBe(true);
+	});
+});
+
+describe('what a tree lost where it grew', () => {
+	const grown = { ...treeRecords().tree, situation: 'in-ground', reserves: 'field-grown' } as const;
+	const lost = (change: Parameters<typeof treeRecords>[0] = {}, cuts = [cut('r0', 1, '2026-03-18')]) =>
+		stoodLoss(treeRecords({ plantings: [], tree: grown, ...change }, cuts), values);
+	it('is all that was cut of it, and is not known of one that was dug, planted, potted, or did not grow in the field', () => {
+		const one = lost() ?? 0;
+		expect(one).toBeGreaterThan(0);
+		expect(lost({}, [])).toBe(0);
+		expect(lost({}, [cut('r0', 1, '2026-03-18'), cut('r1', 1, '2027-03-18')])).toBeGreaterThan(one);
+		const hole = groundPlanSchema.parse({
+			id: 'g',
+			version: 1,
+			plannedOn: '2026-03-01',
+			hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 },
+			doneOn: '2026-03-01'
+		});
+		expect(lost({ groundPlans: [{ ...hole, doneOn: null }] })).toBe(one);
+		expect(lost({ groundPlans: [hole] })).toBeNull();
+		expect(lost({ plantings: [plantingOn('2026-03-01')] })).toBeNull();
+		expect(lost({ tree: { ...grown, situation: 'potted' } })).toBeNull();
+		expect(lost({ tree: { ...grown, reserves: 'few-years-potted' } })).toBeNull();
 	});
 });
 

@@ -322,6 +322,27 @@ describe('the verdict', () => {
 		const ground = { situation: 'in-ground', trunkDiameterMm: 254 } as const;
 		expect(answers(input(good, ground))['roots-at-edge']).toBe('not-met');
 		expect(answers(input(good, { ...ground, sinceOn: '2021-09-01' }))['roots-at-edge']).toBe('met');
+		// 10 in × 6 months = 60; where it stood it serves the share of a dug tree's loss (our own): 0.18 ÷ 0.9 of them, 12.
+		const served = (stoodLoss: number | null, months: number) =>
+			verdict(
+				input(good, { ...ground, stoodLoss, sinceOn: addDays('2026-10-01', -Math.round(months * 30.44)) }),
+				defaultValues
+			).criteria.find(({ name }) => name === 'roots-at-edge');
+		expect(served(0.18, 12.1)).toMatchObject({
+			answer: 'met',
+			because: '12 of about 12 months, by its trunk and the 18 % of living root it lost.'
+		});
+		expect(served(0.18, 11.9)?.answer).toBe('not-met');
+		expect(served(0.95, 59)?.answer).toBe('not-met');
+		expect(served(0.95, 61)?.answer).toBe('met');
+		expect(served(null, 12.1)).toMatchObject({
+			answer: 'not-met',
+			because: '12 of about 60 months, by its trunk.'
+		});
+		expect(served(0, 0)).toMatchObject({
+			answer: 'met',
+			because: 'It stands where it grew, and lost no root here.'
+		});
 	});
 });
 

@@ -27,7 +27,7 @@ import { verdict } from '../core/recovery/verdict';
 import { answeredByLook, tasksAnswered } from '../core/aftercare/tasks/result';
 import { gateOf, releaseFacts } from '../core/tree/gate';
 import { outSince, standingOf } from '../core/tree/standing';
-import { rootLosses } from '../core/tree/losses';
+import { rootLosses, stoodLoss } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
 import { heldSince } from '../core/tree/held';
@@ -149,6 +149,7 @@ function judged(
 			today: on,
 			situation: tree.situation,
 			trunkDiameterMm: tree.trunkDiameterMm,
+			stoodLoss: stoodLoss(records, values),
 			sinceOn: since.on,
 			worked: since.what !== 'taking-in',
 			observations: looks,

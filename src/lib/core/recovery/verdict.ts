@@ -30,6 +30,8 @@ export interface VerdictInput {
 	/** It was worked on that day; false: it came then, and nothing was done to it since. */
 	worked?: boolean;
 	observations: readonly Observation[];
+	/** Share of the living root that it lost where it grew; null or left out: it was dug or planted, and time is served for all its roots. */
+	stoodLoss?: number | null;
 	referenceShootMm: number | null;
 	/** Root function by weighings; null where it was not weighed. */
 	rootFunction: { phi: number; low: number; high: number } | null;
@@ -324,13 +326,23 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 
 function spread(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
 	if (input.situation === 'in-ground') {
-		const months = (input.trunkDiameterMm / 25.4) * values['verdict.groundMonthsPerInch'];
+		const { stoodLoss = null } = input;
+		// A tree that was dug left nearly all its roots behind; one that stood has the less to make good.
+		const part = stoodLoss === null ? 1 : Math.min(1, stoodLoss / values['verdict.dugLoss']);
+		const months = part * (input.trunkDiameterMm / 25.4) * values['verdict.groundMonthsPerInch'];
 		const served = daysBetween(input.sinceOn, input.today) / MONTH_DAYS;
+		if (months <= 0)
+			return criterion(
+				'roots-at-edge',
+				'Time in the ground served',
+				'met',
+				'It stands where it grew, and lost no root here.'
+			);
 		return criterion(
 			'roots-at-edge',
 			'Time in the ground served',
 			served >= months ? 'met' : 'not-met',
-			`${Math.floor(served)} of about ${Math.ceil(months)} months, by its trunk.`
+			`${Math.floor(served)} of about ${Math.ceil(months)} months, by its trunk${stoodLoss === null ? '' : ` and the ${percent(stoodLoss)} of living root it lost`}.`
 		);
 	}
 	const label = 'Roots at the edge of the ball';

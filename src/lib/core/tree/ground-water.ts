@@ -213,9 +213,7 @@ export function treeGroundWater(
 	const rainTells = planted !== undefined || rainKnown >= values['water.rainKnown'];
 	// Some water on ground of which nobody knows how dry it was tells nothing; what fills it does.
 	const filled = [...poured].flatMap(([day, mm]) => (mm >= stores.ballMm ? [day] : []));
-	const told = [...filled, ...seen.map((one) => one.on)]
-		.filter((day) => day <= today)
-		.sort();
+	const told = [...filled, ...seen.map((one) => one.on)].filter((day) => day <= today).sort();
 	const knownOn = told.at(-1) ?? null;
 	const near = (from: string, to: string): boolean =>
 		daysBetween(from, to) <= values['decision.waterKnownDays'];

@@ -176,3 +176,24 @@ export function lastRootWork(
 		nextStageOn: later[0] ?? null
 	};
 }
+
+/**
+ * Share of the living root that a tree lost in all works on it where it grew, 0 … 1; null of one that was dug, planted or stood in a pot
+ * since it came, or of which nobody says that it grew in the field.
+ */
+export function stoodLoss(records: LossRecords, values: Values): number | null {
+	const { tree, plantings, groundPlans } = records;
+	const { done } = rootLosses(records, values);
+	const moved =
+		tree.situation !== 'in-ground' ||
+		tree.reserves !== 'field-grown' ||
+		plantings.length > 0 ||
+		groundPlans.some(({ hole, doneOn }) => hole !== null && doneOn !== null) ||
+		done.some(({ by }) => by === 'lift');
+	return moved
+		? null
+		: Math.min(
+				1,
+				done.reduce((sum, { share }) => sum + share, 0)
+			);
+}

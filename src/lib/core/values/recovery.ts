@@ -971,6 +971,16 @@ export const recoveryValues = defineValues({
 		min: 1,
 		max: 24
 	},
+	'verdict.dugLoss': {
+		label:
+			'That time is for a tree that lost this share of its roots; one that stood and lost less serves the less',
+		value: 0.9,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Of a tree that is dug most of the roots stay behind.',
+		min: 0.3,
+		max: 1
+	},
 	'verdict.quietDays': {
 		label: 'Without new dieback for',
 		value: 180,
