@@ -700,6 +700,9 @@ describe('everything seen, one look a day', () => {
 					if (on !== '2026-03-20') continue;
 					const [seen] = looksSince(records, { on: '2026-03-20', what: 'planting' }, values);
 					expect((seen?.firmness ?? null) !== null, what).toBe(holds);
+					// Nor does it where roots were cut that day.
+					const [cutSince] = looksSince(records, { on: '2026-03-20', what: 'root-work' }, values);
+					expect((cutSince?.firmness ?? null) !== null, what).toBe(grade > 0);
 				}
 		// A look at it where it stands now is one, also of that very day.
 		const looked = fresh({

@@ -58,7 +58,8 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 		situation: 'potted',
 		state: 'in-care',
 		takenInOn: '2026-04-01',
-		plantCount: 1
+		plantCount: 1,
+		heightM: null
 	},
 	kind: kind('fagus'),
 	place: {
@@ -305,6 +306,23 @@ describe('today', () => {
 		expect(plain(cool?.reason ?? '')).toMatch(/at Bay is about \d °C \(what is held there\)/);
 		const rooted = items({ ...out, tree: { ...out.tree, situation: 'in-ground' } })[0];
 		expect(rooted?.sentence).toBe('Lay fleece and mulch before tonight');
+		const reach = defaultValues['cold.coverReachM'];
+		const high = (heightM: number | null, change: Partial<TodayTree> = {}) =>
+			items({ ...out, ...change, tree: { ...out.tree, situation: 'in-ground', heightM } })
+				.map(({ sentence }) => sentence)
+				.filter((text) => /fleece|freeze back/.test(text));
+		expect(high(reach)).toEqual(['Lay fleece and mulch before tonight']);
+		expect(high(reach + 0.1)).toEqual(['It may freeze back tonight, too tall to cover: look at it after']);
+		// Where only a cold night of the season would touch it, nothing can be made ready for what no cover reaches.
+		const near = Array.from({ length: 40 }, (_, i) => ({ kind: { ...out.kind, coldestC: -20 + i } })).filter(
+			(change) => high(reach, change)[0] === 'Watch tonight’s low; have fleece ready'
+		);
+		expect(near.length).toBeGreaterThan(0);
+		for (const change of near) expect(high(reach + 0.1, change)).toEqual([]);
+		// In a pot it is carried, however tall.
+		expect(items({ ...out, tree: { ...out.tree, heightM: 4 } })[0]?.sentence).toBe(
+			'Bring it under cover before tonight'
+		);
 	});
 
 	it('what a look says to act on now comes before water, and water does not go against it', () => {

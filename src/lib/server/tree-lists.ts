@@ -22,7 +22,7 @@ import { kinds, places } from './records/records';
 /** A tree as a row of the yard's list. */
 export interface TreeRow extends Pick<
 	Tree,
-	'id' | 'tag' | 'name' | 'situation' | 'state' | 'plantCount' | 'takenInOn'
+	'id' | 'tag' | 'name' | 'situation' | 'state' | 'plantCount' | 'takenInOn' | 'heightM'
 > {
 	kindName: string;
 	group: Group;
@@ -50,6 +50,7 @@ const summary = (db: Reader) => ({
 	state: tree.state,
 	plantCount: tree.plantCount,
 	takenInOn: tree.takenInOn,
+	heightM: tree.heightM,
 	// One index seek a tree, however many readings there are.
 	lastLookOn: sql`nullif(max(
 		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id} and ${sound(db, 'observation', observation.id)}), ''),

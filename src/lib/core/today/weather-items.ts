@@ -138,17 +138,26 @@ function coldAhead(entry: TodayTree, night: NightTemperature, today: string, val
 	const margin = nearCold(place, values);
 	if (night.coldC >= limitC + margin) return null;
 	const usual = night.usualC < limitC + margin;
+	const tall = tree.situation === 'in-ground' && (tree.heightM ?? 0) > values['cold.coverReachM'];
+	// Nothing can be made ready for what no cover reaches.
+	if (tall && !usual) return null;
 	const way = heatHolds(place)
 		? 'held'
 		: today < (entry.standing?.underCover?.untilOn ?? '')
 			? 'covered'
-			: tree.situation === 'in-ground'
-				? 'rooted'
-				: 'loose';
+			: tall
+				? 'tall'
+				: tree.situation === 'in-ground'
+					? 'rooted'
+					: 'loose';
 	return { limitC, why, usual, way } as const;
 }
 type ColdAhead = NonNullable<ReturnType<typeof coldAhead>>;
 
+const TOO_TALL: [one: string, many: string] = [
+	'It may freeze back tonight, too tall to cover: look at it after',
+	'They may freeze back tonight, too tall to cover: look at them after'
+];
 const coldAdvice: Record<ColdAhead['way'], { now: [one: string, many: string]; soon: [string, string] }> = {
 	held: {
 		now: [
@@ -168,6 +177,7 @@ const coldAdvice: Record<ColdAhead['way'], { now: [one: string, many: string]; s
 		now: ['Lay fleece and mulch before tonight', 'Lay fleece and mulch before tonight'],
 		soon: ['Watch tonight’s low; have fleece ready', 'Watch tonight’s low; have fleece ready']
 	},
+	tall: { now: TOO_TALL, soon: TOO_TALL },
 	loose: {
 		now: ['Bring it under cover before tonight', 'Bring them under cover before tonight'],
 		soon: ['Watch tonight’s low; have cover ready', 'Watch tonight’s low; have cover ready']

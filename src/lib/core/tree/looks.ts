@@ -130,7 +130,7 @@ export const movedDays = ({ plantings, lifts }: Pick<TreeRecords, 'plantings' | 
 /**
  * `looksSeen` from the work on that recovery is counted from, to judge how it does since. What an examination of that very day found
  * of leaves, buds, smell, tips and pests led to the work and says nothing of what followed; how it stood and how far it lived holds on, but
- * that it stood firm does not where it was moved that day.
+ * that it stood firm does not where its roots were cut or it was moved that day.
  * @param since day of the work and what it was; of a tree that was only taken in all looks count
  */
 export function looksSince(
@@ -139,7 +139,8 @@ export function looksSince(
 	values: Values
 ): SeenLook[] {
 	const led = ({ examinedOn }: Examination): boolean => since.what !== 'taking-in' && examinedOn === since.on;
-	const moved = movedDays(records).has(since.on);
+	// Firm before its roots were cut, or before it was moved, is not firm after.
+	const moved = since.what === 'root-work' || movedDays(records).has(since.on);
 	const holds = ({ signId, grade }: Examination['findings'][number]): boolean =>
 		holdsOn.has(signId) && !(moved && signId === 'leans-rocks' && firmnessOfGrade(grade) === 'firm');
 	const examinations = records.examinations.map((one) =>

@@ -198,6 +198,14 @@ export const climateValues = defineValues({
 		min: 0,
 		max: 10
 	},
+	'cold.coverReachM': {
+		label: 'Tallest tree in the ground that fleece is laid over',
+		value: 2.5,
+		unit: 'm',
+		mark: 'ours',
+		min: 0.5,
+		max: 8
+	},
 	'cold.tenderCutC': {
 		label: 'Tender trees with fresh cuts are kept from nights under',
 		value: 5,
