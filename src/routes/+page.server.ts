@@ -39,9 +39,11 @@ export const load: PageServerLoad = () =>
 			values,
 			new Map([...weather].map(([placeId, { series }]) => [placeId, series]))
 		);
+		// What stands in the garden seldom feels a night that a pot does; where all stands there, it is shown.
+		const outOfGround = trees.filter((entry) => entry.place.kind !== 'garden');
 		const nights = [
 			...rollup(
-				trees.filter((entry) => entry.place.kind !== 'garden'),
+				outOfGround.length > 0 ? outOfGround : trees,
 				(group) => group,
 				(entry) => entry.place.name
 			)

@@ -163,7 +163,13 @@ test('a lift keeps its ticks, says what stops it, and its log makes the tree jus
 test('works in the ground: drawn to scale, clear of structural roots, with amounts; a place beyond the limits stops', async ({
 	page
 }) => {
-	await open(page, `${DEMO}/trees/${await treeId('L-01')}/replant/ground`);
+	// Replant of a tree in the ground is the work in its ground; a pot is planned where one is asked for.
+	await open(page, `${DEMO}/trees/${await treeId('L-01')}/roots`);
+	await page.getByRole('link', { name: /^Replant/ }).click();
+	await expect(page.getByRole('heading', { name: 'In the ground' })).toBeVisible();
+	await page.getByRole('link', { name: 'A pot for it, planned ahead' }).click();
+	await expect(page.getByText('It stands in the ground. Lift it first')).toBeVisible();
+	await page.getByRole('link', { name: 'In the ground: hole, collar, soil' }).click();
 	await expect(page.getByRole('img', { name: /Works from above: 9 trenches, mulch to/ })).toBeVisible();
 	await expect(page.getByText(/aim under 2 MPa/)).toBeVisible();
 	await page.getByRole('radio', { name: 'vertical holes' }).click();
@@ -177,7 +183,16 @@ test('works in the ground: drawn to scale, clear of structural roots, with amoun
 	await page.getByRole('button', { name: 'Keep the changed plan' }).click();
 	await expect(told(page, 'The plan is kept.')).toBeVisible();
 
-	await open(page, `${DEMO}/trees/${await treeId('B-05')}/replant/ground`);
+	// Without any work there is nothing to keep, and what is ticked comes back from a side page.
+	const own = await treeId('B-05');
+	await open(page, `${DEMO}/trees/${own}/replant/ground`);
+	await page.getByRole('button', { name: 'Keep the plan' }).click();
+	await expect(page.getByText('What is to be done must name at least one piece of work.').first()).toBeVisible();
+	await page.getByRole('checkbox', { name: 'Mulch ring' }).check();
+	await open(page, `${DEMO}/trees/${own}/roots`);
+	await open(page, `${DEMO}/trees/${own}/replant/ground`);
+	await expect(page.getByRole('checkbox', { name: 'Mulch ring' })).toBeChecked();
+	await page.getByRole('checkbox', { name: 'Mulch ring' }).uncheck();
 	await page.getByRole('checkbox', { name: 'Plant it in the ground' }).check();
 	await page.getByLabel('It is to stand at').selectOption({ label: 'Garden at Quarry End' });
 	const site = page.getByRole('list', { name: 'The place against its limits' });

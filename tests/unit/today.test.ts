@@ -282,6 +282,17 @@ describe('today', () => {
 	it('brings up a tree that nobody looked at for sixty days', () => {
 		expect(items(entry({ lastLookOn: '2026-02-16' }))[0]?.figure).toBe('61 days unseen');
 		expect(items(entry({ lastLookOn: '2026-02-18' }))).toHaveLength(0);
+		// Work that is a look at it asks for it already; work to come, or over for good, and other work do not.
+		const beside = (source: string, fromOn: string, toOn: string) =>
+			items(
+				entry({ lastLookOn: '2026-01-16', tasks: [task({ kind: 'look', source, fromOn, toOn })] })
+			).filter(({ figure }) => figure.endsWith('unseen')).length;
+		const growth = 'clear-growth@2026-02-01';
+		expect(beside(growth, addDays(today, -1), addDays(today, 9))).toBe(0);
+		expect(beside(growth, addDays(today, -20), addDays(today, -3))).toBe(0);
+		expect(beside(growth, addDays(today, 1), addDays(today, 9))).toBe(1);
+		expect(beside(growth, '2024-02-01', '2024-02-20')).toBe(1);
+		expect(beside('ground.measure-again@g', addDays(today, -1), addDays(today, 9))).toBe(1);
 	});
 	it('adds up the round by place, without what is only coming up', () => {
 		const round = walkingRound(

@@ -1,3 +1,4 @@
+import { resultAsked } from '../aftercare/tasks/result';
 import { nightTemperature, type NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
 import { needsNewLook, triageDecisionNames } from '../examine/triage/triage';
@@ -49,10 +50,17 @@ export function todayItems(
 function ownItems(entry: TodayTree, today: string, values: Values): readonly TodayItem[] {
 	const known = itemsKept.get(entry);
 	if (known?.today === today && known.values === values) return known.items;
+	const tasks = taskItems(entry, today, values);
+	// Work that is a look at it asks for it already.
+	const looksAsked = tasks.some(
+		({ level, task }) => level !== 'soon' && task !== null && !task.lapsed && resultAsked(task) === 'growth'
+	);
 	const items = [
-		...taskItems(entry, today, values),
+		...tasks,
 		...standingItems(entry, today, values),
-		...[lookItem(entry, today, values), decisionItem(entry, today, values)].filter((item) => item !== null)
+		...[looksAsked ? null : lookItem(entry, today, values), decisionItem(entry, today, values)].filter(
+			(item) => item !== null
+		)
 	];
 	itemsKept.set(entry, { today, values, items });
 	return items;

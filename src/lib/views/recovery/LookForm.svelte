@@ -155,7 +155,12 @@
 						{refused}
 					/>
 				{:else if part === 'smell'}
-					<Choice label="Smell at the holes" name="smell" bind:value={smell} options={words(smells)} />
+					<Choice
+						label={tree.situation === 'in-ground' ? 'Smell of its soil' : 'Smell at the holes'}
+						name="smell"
+						bind:value={smell}
+						options={words(smells)}
+					/>
 				{:else if part === 'whiteTips'}
 					<Choice label="White root tips seen" name="whiteTips" bind:value={whiteTips} options={yesNo} />
 				{:else if part === 'rootsAtEdge'}

@@ -249,14 +249,16 @@
 	</section>
 
 	<aside class="flex flex-col gap-8 lg:pt-14" aria-label="Tonight and the round">
-		<section>
-			<h2 class="text-lg">Tonight</h2>
-			<p class="mb-2 text-sm text-slate">
-				From a cold to a usual night of the season, with the forecast as a dot where there is one; strokes are
-				the limits of trees that stand there. <a class="chalk" href={resolve('/yard/weather')}>Weather</a>
-			</p>
-			<TonightChart rows={nights} />
-		</section>
+		{#if nights.length > 0}<section>
+				<h2 class="text-lg">Tonight</h2>
+				<p class="mb-2 text-sm text-slate">
+					From a cold to a usual night of the season, with the forecast as a dot where there is one; strokes
+					are the limits of trees that stand there. <a class="chalk" href={resolve('/yard/weather')}
+						>Weather</a
+					>
+				</p>
+				<TonightChart rows={nights} />
+			</section>{/if}
 		{#if round.length > 0}
 			<section>
 				<div class="flex items-baseline justify-between gap-3">
