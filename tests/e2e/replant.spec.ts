@@ -187,7 +187,9 @@ test('works in the ground: drawn to scale, clear of structural roots, with amoun
 	const own = await treeId('B-05');
 	await open(page, `${DEMO}/trees/${own}/replant/ground`);
 	await page.getByRole('button', { name: 'Keep the plan' }).click();
-	await expect(page.getByText('What is to be done must name at least one piece of work.').first()).toBeVisible();
+	await expect(
+		page.getByText('What is to be done must name at least one piece of work.').first()
+	).toBeVisible();
 	await page.getByRole('checkbox', { name: 'Mulch ring' }).check();
 	await open(page, `${DEMO}/trees/${own}/roots`);
 	await open(page, `${DEMO}/trees/${own}/replant/ground`);

@@ -174,7 +174,13 @@
 					label: value
 				}))}
 			/>
-			<Button onclick={() => take(simulatePenetrometer(simulatedSoils[soil], seed++))}>Probe it</Button>
+			<Button
+				onclick={() => {
+					// Its soils are simulated as they are at field moisture.
+					moisture = 'field';
+					take(simulatePenetrometer(simulatedSoils[soil], seed++));
+				}}>Probe it</Button
+			>
 		</div>
 	{/if}
 	{#if file}
