@@ -309,6 +309,28 @@ describe('the verdict', () => {
 		expect(between(0.3, 0.7)).toBe('not-met');
 		expect(between(0.81, 1.5)).toBe('met');
 	});
+	it('asks for the shoots of the healthy tree that is named, never for a name again', () => {
+		const of = (change: Partial<VerdictInput>, looks = good) => {
+			const found = verdict(
+				input(looks, { situation: 'in-ground', referenceShootMm: null, ...change }),
+				defaultValues
+			);
+			return [
+				found.criteria.find(({ name }) => name === 'function')?.because,
+				found.owed.filter((text) => /shoots/.test(text))
+			];
+		};
+		expect(of({})).toEqual([
+			'No healthy reference is named whose shoots were measured.',
+			['Name in Take in a healthy tree whose shoots were measured']
+		]);
+		expect(of({ referenceUnmeasured: 'KO-05' })).toEqual([
+			'Nobody measured the shoots of KO-05, its healthy reference.',
+			['Measure the shoots of KO-05']
+		]);
+		expect(of({ referenceUnmeasured: 'KO-05' }, [])[1]).toEqual(['Measure its shoots, and those of KO-05']);
+		expect(of({}, [])[1]).toEqual(['Measure shoots against a reference']);
+	});
 	it('ignores looks from before the work', () => {
 		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');
 	});

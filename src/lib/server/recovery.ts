@@ -63,6 +63,10 @@ export async function twinOf(
 	return twin && { name: `${twin.tag} ${twin.name}`, observations: await observations.list(db, twin.id) };
 }
 
+/** Tag of the tree that this one is compared with; null where none is named. */
+const referenceTag = async (db: Reader, { referenceTreeId }: Tree): Promise<string | null> =>
+	referenceTreeId ? ((await trees.get(db, referenceTreeId))?.tag ?? null) : null;
+
 /** Weather reaches back over the seasons since the work, but no further than this. */
 const BACK_DAYS = 800;
 
@@ -83,7 +87,13 @@ export async function recoveryOf(
 	]);
 	return judged(
 		records,
-		{ place, series, course: weighedCourse(water), referenceShootMm: reference },
+		{
+			place,
+			series,
+			course: weighedCourse(water),
+			referenceShootMm: reference,
+			referenceUnmeasured: reference === null ? await referenceTag(db, tree) : null
+		},
 		// Of a closed case nothing is to be decided any more.
 		tree.state === 'in-care' ? knownDryness(water, on, values) : null,
 		on,
@@ -154,6 +164,7 @@ function judged(
 			worked: since.what !== 'taking-in',
 			observations: looks,
 			referenceShootMm: reference,
+			referenceUnmeasured: around.referenceUnmeasured ?? null,
 			rootFunction: weighed && { phi: weighed.phi, low: weighed.low, high: weighed.high },
 			weighedOn: weighed?.weighedOn ?? null,
 			seasons: seasons.map(({ span }) => span),

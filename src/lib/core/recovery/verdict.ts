@@ -33,6 +33,8 @@ export interface VerdictInput {
 	/** Share of the living root that it lost where it grew; null or left out: it was dug or planted, and time is served for all its roots. */
 	stoodLoss?: number | null;
 	referenceShootMm: number | null;
+	/** Tag of the healthy tree that is named for it, where nobody measured its shoots. */
+	referenceUnmeasured?: string | null;
 	/** Root function by weighings; null where it was not weighed. */
 	rootFunction: { phi: number; low: number; high: number } | null;
 	openAlarms: number;
@@ -84,9 +86,14 @@ function owedFor(name: Criterion['name'], input: VerdictInput, values: Values): 
 	if (name === 'last-look' && check)
 		return check.check ? `Check it: ${midSentence(check.check.label)}` : 'Look at it anew in Examine';
 	if (name !== 'function') return owedLook[name];
+	const twin = input.referenceUnmeasured;
 	const shoots = referenceWanting(input, values)
-		? 'name in Take in a healthy tree whose shoots were measured'
-		: 'measure shoots against a reference';
+		? twin
+			? `measure the shoots of ${twin}`
+			: 'name in Take in a healthy tree whose shoots were measured'
+		: twin
+			? `measure its shoots, and those of ${twin}`
+			: 'measure shoots against a reference';
 	return input.situation === 'in-ground' ? atStart(shoots) : `Weigh it before and after water, or ${shoots}`;
 }
 
@@ -313,7 +320,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 			'function',
 			label,
 			weighedLately ? 'not-met' : 'unknown',
-			`No healthy reference is named whose shoots were measured.${weighed}`
+			`${input.referenceUnmeasured ? `Nobody measured the shoots of ${input.referenceUnmeasured}, its healthy reference.` : 'No healthy reference is named whose shoots were measured.'}${weighed}`
 		);
 	const ratio = best / input.referenceShootMm;
 	return criterion(

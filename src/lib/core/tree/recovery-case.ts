@@ -85,6 +85,8 @@ export interface Around {
 	course: readonly FunctionEstimate[];
 	/** Shoots of its healthy twin over a season, mm; null where there is none. */
 	referenceShootMm: number | null;
+	/** Its healthy twin, where one is named whose shoots nobody measured. */
+	referenceUnmeasured?: string | null;
 }
 
 /** A tree as the forecast of its recovery takes it. */
