@@ -1,12 +1,13 @@
 import { taskSchema } from '$core/vocabulary/task';
 import { describe, expect, it } from 'vitest';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { ownersLetter } from '$core/recovery/owner-letter';
 import { isStructural } from '$core/roots/map/shares';
 import type { TreeRecords } from '$core/tree/case';
 import { letterFacts, type LetterFrom } from '$core/tree/letter-facts';
 import { recoveryCase } from '$core/tree/recovery-case';
 import { standingOf } from '$core/tree/standing';
-import { createFormat, defaultFormatSettings } from '$core/text/format';
+import { createFormat, defaultFormatSettings, plain } from '$core/text/format';
 import { defaultValues as values } from '$core/values/values';
 import { observationSchema } from '$core/examine/looks/observation';
 import { cut, treeRecords } from '../records';
@@ -100,6 +101,38 @@ describe('what a letter is written from', () => {
 		expect(said).toContain('(a structural root is rotten)');
 		// One that is only planned is still in the tree.
 		expect(facts(withDeadAnchor([cut(id, 0)])).structuralRot).toBe(true);
+	});
+	it('says what was done in its ground, oldest first, and nothing that was only planned', () => {
+		const work = (id: string, doneOn: string | null, parts: object) =>
+			groundPlanSchema.parse({ id, version: 1, plannedOn: '2026-03-01', doneOn, ...parts });
+		const collar = { collar: { openMm: 400, depthMm: 140, tool: 'hand' } };
+		const mulch = { mulch: { innerM: 0.2, outerM: 2, depthMm: 75 } };
+		const groundPlans = [
+			work('b', '2026-04-02', mulch),
+			work('a', '2026-03-20', {
+				...collar,
+				loosening: { method: 'trenches', innerM: 1.5, outerM: 2, depthMm: 400, widthMm: 200 },
+				...mulch
+			}),
+			work('c', null, collar),
+			work('d', '2026-04-03', {
+				hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 320 },
+				sulphur: { phNow: 6.5, phAim: 5, soil: 'loam', areaM2: 6 }
+			})
+		];
+		const section = ownersLetter(facts(treeRecords({ groundPlans }))).sections.find(
+			({ title }) => title === 'What was done in its ground'
+		);
+		expect(
+			section?.paragraphs.map((text) => plain(createFormat(defaultFormatSettings).inWords(text)))
+		).toEqual([
+			'20 March 2026: collar opened 400 mm from the bark, 140 mm deep; soil loosened by radial trenches, 1.5 to 2 m from the middle, 400 mm deep; mulched 0.2 to 2 m from the middle, 75 mm deep.',
+			'2 April 2026: mulched 0.2 to 2 m from the middle, 75 mm deep.',
+			'3 April 2026: planted in a hole 900 mm wide and 350 mm deep, its ball 450 mm by 320 mm and acidified, from a pH of 6.5 toward 5.'
+		]);
+		expect(ownersLetter(facts(treeRecords())).sections.map(({ title }) => title)).not.toContain(
+			'What was done in its ground'
+		);
 	});
 	it('of roots that nobody laid open nothing is said, and a chance that nobody looked after is none', () => {
 		const blank = facts(treeRecords({ rootMap: null, plan: null }));

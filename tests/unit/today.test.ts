@@ -292,6 +292,18 @@ describe('today', () => {
 		expect(beside(growth, addDays(today, -20), addDays(today, -3))).toBe(0);
 		expect(beside(growth, addDays(today, 1), addDays(today, 9))).toBe(1);
 		expect(beside(growth, '2024-02-01', '2024-02-20')).toBe(1);
+		// Nor is it asked for twice where what waits for the tree wants it looked at first.
+		const waits = task({
+			kind: 'feeding',
+			source: 'feeding@2026-02-01',
+			fromOn: '2026-03-01',
+			toOn: '2026-05-01',
+			release: { condition: 'flush-hardened', value: 0, byOn: '2026-04-10', after: '' }
+		});
+		const told = items(entry({ lastLookOn: '2026-01-16', tasks: [waits] }));
+		expect(told.map(({ sentence }) => sentence)).toEqual([
+			'Look first: have its shoots stopped lengthening?'
+		]);
 		expect(beside('ground.measure-again@g', addDays(today, -1), addDays(today, 9))).toBe(1);
 	});
 	it('adds up the round by place, without what is only coming up', () => {

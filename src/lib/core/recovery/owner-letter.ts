@@ -1,3 +1,4 @@
+import { midSentence } from '../text/mid-sentence';
 import { sideName } from '../text/sides';
 import { firmnessSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
@@ -24,6 +25,8 @@ export interface LetterFacts {
 	/** Every root that was cut, with its reason. */
 	/** With what stood against a cut, and why it was made all the same; empty where nothing did. */
 	cuts: readonly { on: string; root: string; why: string; despite: string }[];
+	/** Work in its ground that was done, by day. */
+	groundWorks?: readonly { on: string; what: string }[];
 	/** Roots that the owner has a say in, and the answer. */
 	asked: readonly {
 		root: string;
@@ -130,6 +133,7 @@ export function ownersLetter(facts: LetterFacts): Letter {
 		holdSection(facts, hold),
 		askedSection(facts),
 		cutSection(facts),
+		groundSection(facts),
 		heldOverSection(facts),
 		methodSection(facts),
 		recoverySection(facts),
@@ -195,6 +199,14 @@ const cutSection = ({ cuts }: LetterFacts): Section | null =>
 						.map(ended)
 						.join(' ')
 				)
+			};
+
+const groundSection = ({ groundWorks = [] }: LetterFacts): Section | null =>
+	groundWorks.length === 0
+		? null
+		: {
+				title: 'What was done in its ground',
+				paragraphs: groundWorks.map(({ on, what }) => ended(`${on}: ${midSentence(what)}`))
 			};
 
 const heldOverSection = ({ carried }: LetterFacts): Section | null =>

@@ -53,7 +53,8 @@ function ownItems(entry: TodayTree, today: string, values: Values): readonly Tod
 	const tasks = taskItems(entry, today, values);
 	// Work that is a look at it asks for it already.
 	const looksAsked = tasks.some(
-		({ level, task }) => level !== 'soon' && task !== null && !task.lapsed && resultAsked(task) === 'growth'
+		({ level, task }) =>
+			level !== 'soon' && (task === null || (!task.lapsed && resultAsked(task) === 'growth'))
 	);
 	const items = [
 		...tasks,

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { counted } from '$core/text/plural';
-	import { atStart } from '$core/text/mid-sentence';
+	import { groundWorkSaid } from '$core/replant/ground/ground-said';
+	import { atStart, midSentence } from '$core/text/mid-sentence';
 	import { chanceSaid } from '$core/text/percent';
 	import { contextFor } from '$core/tree/carried';
 	import SheetActions from '$ui/SheetActions.svelte';
@@ -95,6 +96,11 @@
 		records.rootMap && records.plan ? sessionsOf(records.rootMap, records.plan, values) : []
 	);
 	const planting = $derived(records.plantings.at(-1));
+	const groundWorks = $derived(
+		records.groundPlans
+			.filter((one) => one.doneOn !== null)
+			.toSorted((a, b) => (a.doneOn ?? '').localeCompare(b.doneOn ?? ''))
+	);
 	const forecast = $derived(recoveryForecast(of.case, values));
 	const tasks = $derived(
 		records.tasks
@@ -211,6 +217,16 @@
 			</table>
 		{/if}
 
+		{#if groundWorks.length > 0}
+			<h3 class="mt-4 text-lg">Work in the ground</h3>
+			<ul class="text-sm">
+				{#each groundWorks as one (one.id)}
+					<li class="break-inside-avoid py-0.5">
+						{format().date(one.doneOn ?? today)}: {format().inWords(midSentence(groundWorkSaid(one)))}.
+					</li>
+				{/each}
+			</ul>
+		{/if}
 		{#if planting}
 			<h3 class="mt-4 text-lg">Planting</h3>
 			<p>

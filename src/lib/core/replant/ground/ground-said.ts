@@ -1,0 +1,32 @@
+import { listed } from '../../text/plural';
+import { atStart } from '../../text/mid-sentence';
+import { measured, measuredPair } from '../../text/measured';
+import { looseningNames, type GroundPlanInput } from './ground-plan';
+
+/** What was done in the ground round a tree, in one sentence. @example "Collar opened to 140 mm; mulched from 0.2 to 2 m" */
+export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: GroundPlanInput): string {
+	const works = [
+		...(hole
+			? [
+					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}`
+				]
+			: []),
+		...(collar
+			? [
+					`collar opened ${measured(collar.openMm, 'mm')} from the bark, ${measured(collar.depthMm, 'mm')} deep`
+				]
+			: []),
+		...(loosening
+			? [
+					`soil loosened by ${looseningNames[loosening.method]}, ${measuredPair(loosening.innerM, ' to ', loosening.outerM, 'm')} from the middle, ${measured(loosening.depthMm, 'mm')} deep`
+				]
+			: []),
+		...(mulch
+			? [
+					`mulched ${measuredPair(mulch.innerM, ' to ', mulch.outerM, 'm')} from the middle, ${measured(mulch.depthMm, 'mm')} deep`
+				]
+			: []),
+		...(sulphur ? [`acidified, from a pH of ${sulphur.phNow} toward ${sulphur.phAim}`] : [])
+	];
+	return atStart(works.length > 2 ? works.join('; ') : listed(works));
+}
