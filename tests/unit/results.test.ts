@@ -33,6 +33,7 @@ describe('what a task asks for', () => {
 		[{ source: '', kind: 'water' }, 'watering'],
 		[{ source: 'referral@x', kind: 'referral' }, 'referral'],
 		[{ source: 'clear-growth@2026-03-01' }, 'growth'],
+		[{ source: 'ground.measure-again@g', kind: 'look' }, 'soil'],
 		[{ source: '', kind: 'look' }, null],
 		[{ source: 'shelter@2026-03-01', kind: 'shelter' }, null]
 	] as const)('%j asks for %s', (change, asked) => {
@@ -60,6 +61,14 @@ describe('what a task asks for', () => {
 				neighbours: []
 			})
 		).toEqual(['weight']);
+		// Soil measured by depth answers where it was loosened, the water in it does not.
+		const rod = { position: 1, depthMm: 150, resistanceMpa: 1.8, readings: 1 };
+		expect(
+			answeredByMeasurement({ tool: 'penetrometer', source: 'typed', moisture: 'field', readings: [rod] })
+		).toEqual(['soil']);
+		const core = { fromMm: 50, toMm: 100, ringMl: 100, freshG: 190, dryG: 160 };
+		expect(answeredByMeasurement({ tool: 'soil-cores', texture: 'clay', cores: [core] })).toEqual(['soil']);
+		expect(answeredByMeasurement({ tool: 'drain-time', minutes: 20 })).toEqual([]);
 		expect(
 			answeredByExamination({ findings: [{ signId: 'sour-smell', grade: 0, measuredBy: null }] })
 		).toEqual(['smell']);

@@ -70,6 +70,10 @@ describe('the word of the owner', () => {
 		expect(asked([cut(anchor.id, 0)], [], 'own')).toEqual([]);
 		expect(asked([cut(anchor.id, 0, null, 'left')], [])).toEqual([]);
 		expect(asked([], [consent('no')])).toEqual([[anchor.id, 'no']]);
+		// Cut it is not asked about any more; what was answered stands.
+		const gone = cut(anchor.id, 0, '2026-03-20');
+		expect(asked([gone], [])).toEqual([]);
+		expect(asked([gone], [consent('yes')])).toEqual([[anchor.id, 'yes']]);
 	});
 	it('a no locks the root and takes its planned cut off; taken back, it frees it', () => {
 		const { id: _m, version: _v, ...map } = rootMap;

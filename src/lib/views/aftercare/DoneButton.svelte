@@ -25,6 +25,10 @@
 	<Button href={resolve('/trees/[id]/recovery', { id: treeId })} aria-label="Take the look: {of}"
 		>Take the look <ArrowRight size={18} /></Button
 	>
+{:else if asked === 'soil'}
+	<Button href={resolve('/trees/[id]/examine/soil', { id: treeId })} aria-label="Measure it: {of}"
+		>Measure it <ArrowRight size={18} /></Button
+	>
 {:else if asked === 'backup'}
 	<Button href={resolve('/trees/[id]/recovery/backups', { id: treeId })} aria-label="Write them down: {of}"
 		>Write them down <ArrowRight size={18} /></Button

@@ -6,7 +6,16 @@ import { ruleOf, workedOn } from './source';
 import type { Task } from '../../vocabulary/task';
 
 /** What a piece of work asks for, beyond being done: it is filed as that record, and that record closes the work. */
-export const resultKinds = ['watering', 'weight', 'buds', 'growth', 'smell', 'backup', 'referral'] as const;
+export const resultKinds = [
+	'watering',
+	'weight',
+	'buds',
+	'growth',
+	'smell',
+	'backup',
+	'soil',
+	'referral'
+] as const;
 export type ResultKind = (typeof resultKinds)[number];
 
 /** By the rule a task was made from. */
@@ -17,6 +26,7 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 	'clear-growth': 'growth',
 	'rot-recheck': 'smell',
 	backup: 'backup',
+	'ground.measure-again': 'soil',
 	referral: 'referral',
 	arborist: 'referral'
 };
@@ -37,7 +47,13 @@ export const answeredByWatering = (watering: WateringInput): ResultKind[] => [
 
 /** What a measurement answers. */
 export const answeredByMeasurement = (raw: RawReading): ResultKind[] =>
-	raw.tool === 'weighing' ? ['weight'] : raw.tool === 'outflow' ? ['watering'] : [];
+	raw.tool === 'weighing'
+		? ['weight']
+		: raw.tool === 'outflow'
+			? ['watering']
+			: raw.tool === 'penetrometer' || raw.tool === 'soil-cores'
+				? ['soil']
+				: [];
 
 /** What a look answers. Buds that do not move yet answer nothing: they are looked for again. */
 export const answeredByLook = (look: ObservationInput): ResultKind[] => [

@@ -20,7 +20,7 @@ export const isOwnersToSay = (
 	(isStructural(segment) || segment.diameterStartMm >= values['stops.askFromMm']) &&
 	segment.condition === 'sound';
 
-/** Roots to ask the owner about, and what was answered: those planned to be cut, and those that were refused. */
+/** Roots to ask the owner about, those planned to be cut, and those that were answered for. */
 export function ownersRoots(
 	map: Pick<RootMapInput, 'segments' | 'frame'>,
 	plan: Pick<PlanInput, 'cuts' | 'consents'>,
@@ -30,6 +30,8 @@ export function ownersRoots(
 	return map.segments.flatMap((segment) => {
 		const cut = plan.cuts.find((one) => one.segmentId === segment.id && one.state !== 'left') ?? null;
 		const consent = consentOf(plan, segment.id);
-		return (cut && isOwnersToSay(segment, tree, map, values)) || consent ? [{ segment, cut, consent }] : [];
+		// Of one that is cut nobody is asked any more; what was answered stands.
+		const toAsk = cut !== null && cut.state !== 'done' && isOwnersToSay(segment, tree, map, values);
+		return toAsk || consent ? [{ segment, cut, consent }] : [];
 	});
 }
