@@ -304,6 +304,44 @@ describe('what the yard learns', () => {
 	});
 });
 
+describe('work that is late', () => {
+	it('stands against the verdict where it is of the tree itself; cuttings and neighbours tell of others', async () => {
+		const answer = async (kind: 'water' | 'pest' | 'backup' | 'neighbours', toOn: string) => {
+			const { store, tree } = await planted({ kindId: 'juniperus' });
+			const records = await loadRecords(store.db, tree.id);
+			for (const task of records.tasks)
+				await closeTask(store, tree.id, {
+					taskId: task.id,
+					version: task.version,
+					state: 'skipped',
+					skipReason: 'of no matter here',
+					on,
+					againFrom: on
+				});
+			await addTask(
+				store,
+				tree.id,
+				taskInput.parse({
+					kind,
+					title: 'Late',
+					reason: '',
+					mark: 'ours',
+					fromOn: toOn,
+					toOn,
+					minutes: 5,
+					stage: 'aftercare'
+				})
+			);
+			const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+			return of?.verdict.criteria.find(({ name }) => name === 'no-alarm')?.answer;
+		};
+		expect(await answer('water', '2026-04-10')).toBe('not-met');
+		expect(await answer('pest', '2026-04-10')).toBe('not-met');
+		for (const kind of ['backup', 'neighbours'] as const)
+			for (const toOn of ['2026-04-10', '2025-01-10']) expect(await answer(kind, toOn), kind).toBe('met');
+	});
+});
+
 describe('a closed case', () => {
 	const closing = closingInput.parse({
 		state: 'dead',

@@ -189,6 +189,7 @@ describe('trees in one pot', () => {
 		plantings: [],
 		waterings: [],
 		measurements: [],
+		examinations: [],
 		weights: [],
 		...change
 	});

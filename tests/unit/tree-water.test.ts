@@ -1,7 +1,7 @@
 import { groundSays, groundSayings } from '$core/tree/ground-says';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { TreeRecords } from '$core/tree/case';
+import type { PotMateRecords, TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { shippedKinds } from '$core/vocabulary/shipped';
@@ -98,6 +98,27 @@ describe('a look that felt its soil', () => {
 			]
 		};
 		expect(water({ ...weighed, examinations: seen('wilts-wet') }).state).toEqual(water(weighed).state);
+	});
+	it('of a pot that trees share counts for all in it, and stands where it is said when its water was last seen', () => {
+		const mate = (examinations: PotMateRecords['examinations']): PotMateRecords => ({
+			tree: { id: 'm', tag: 'M-1', name: 'Mate', heightM: 0.8, trunkDiameterMm: 40 },
+			plantings: [],
+			waterings: [],
+			measurements: [],
+			weights: [],
+			examinations
+		});
+		for (const sign of ['wilts-wet', 'wilts-dry', 'pot-light'] as const) {
+			const own = water({ examinations: seen(sign), mates: [mate([])] });
+			const theirs = water({ mates: [mate(seen(sign))] });
+			expect(theirs.state, sign).toEqual(own.state);
+			expect(theirs.knownOn).toBe(today);
+		}
+		const said = (change: Partial<TreeRecords>) =>
+			standingOf(potted({ examinations: [], ...change }), today, values).waterSeen;
+		expect(said({ examinations: seen('wilts-dry') })).toMatchObject({ value: today, by: 'felt' });
+		expect(said({ mates: [mate(seen('wilts-wet'))] }).value).toBe(today);
+		expect(said({ examinations: seen('sour-smell') }).value).not.toBe(today);
 	});
 	it('counts in the ground too', () => {
 		const standing = (change: Partial<TreeRecords> = {}) => {

@@ -32,7 +32,7 @@ import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
 import { heldSince } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
-import { isAlarm, isUnanswered } from '../core/aftercare/tasks/pressing';
+import { isAlarm, isOfItself, isUnanswered } from '../core/aftercare/tasks/pressing';
 import { isOverdue } from '../core/today/task-items';
 import type { Tree, TreeInput } from '../core/take-in/tree';
 import type { Values } from '../core/values/values';
@@ -154,6 +154,8 @@ function judged(
 	const inLeaf = leafCalendar(kind, place, values);
 	const causes = openCausesOf(records, on, values);
 	const tasksWaitFor = releaseFacts(records, functionLowOf(course), reference, values);
+	// Cuttings that nobody struck, and neighbours nobody looked at, say nothing of how it does.
+	const ofItself = records.tasks.filter(isOfItself);
 	const judgement = verdict(
 		{
 			today: on,
@@ -171,9 +173,9 @@ function judged(
 			// Leaves that came since a look of the usual round are no look that was missed.
 			leaflessNow: !inLeaf(on) || !inLeaf(addDays(on, -values['look.routineDays'])),
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
-			openAlarms: records.tasks.filter((task) => isAlarm(task, on, values)).length,
+			openAlarms: ofItself.filter((task) => isAlarm(task, on, values)).length,
 			// What Today brings up as late, and what is over for good, nobody has answered.
-			unanswered: records.tasks.filter(
+			unanswered: ofItself.filter(
 				(task) =>
 					!isAlarm(task, on, values) &&
 					(isUnanswered(task, on, values) || isOverdue(task, tasksWaitFor, on, values))

@@ -89,7 +89,10 @@ export type TreeRecords = Omit<TreeCase, 'schema' | 'version' | 'pictures'> & {
 };
 
 /** What of a mate in a shared pot speaks of the pot. */
-export interface PotMateRecords extends Pick<TreeCase, 'plantings' | 'waterings' | 'measurements'> {
+export interface PotMateRecords extends Pick<
+	TreeCase,
+	'plantings' | 'waterings' | 'measurements' | 'examinations'
+> {
 	tree: Pick<TreeCase['tree'], 'id' | 'tag' | 'name' | 'heightM' | 'trunkDiameterMm'>;
 	/** Weights kept in looks. */
 	weights: LookWeight[];

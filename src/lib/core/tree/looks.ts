@@ -41,19 +41,28 @@ function partsOfExamination({ findings }: Examination): Parts {
 /**
  * How wet its soil was when it was looked at: who finds a tree wilted in wet or dry soil has felt it, and who finds its pot light has lifted
  * it. On a day on which the soil was felt or the pot weighed for itself, that tells more, and the look nothing; what was felt on the day on
- * which it was set anew is what it stood in before.
- * @returns by day, as a hand feels it
+ * which it was set anew is what it stood in before. Of a pot that trees share it was felt for all in it.
+ * @returns by day, as a hand feels it, with the id of the look
  */
 export function feltInLooks({
 	examinations,
 	measurements,
-	plantings
-}: Pick<TreeRecords, 'examinations' | 'measurements' | 'plantings'>): { on: string; data: MoistureData }[] {
-	const days = new Map<string, Set<Feel>>();
-	for (const { examinedOn: on, findings } of examinations)
+	plantings,
+	mates
+}: Pick<TreeRecords, 'examinations' | 'measurements' | 'plantings' | 'mates'>): {
+	on: string;
+	id: string;
+	data: MoistureData;
+}[] {
+	const days = new Map<string, { id: string; feels: Set<Feel> }>();
+	const looks = [...examinations, ...mates.flatMap((mate) => mate.examinations)];
+	for (const { id, examinedOn: on, findings } of looks)
 		for (const { signId, grade } of findings) {
 			const feel = grade > 0 ? FELT_BY_SIGN[signId] : undefined;
-			if (feel) days.set(on, (days.get(on) ?? new Set()).add(feel));
+			if (!feel) continue;
+			const day = days.get(on) ?? { id, feels: new Set() };
+			day.feels.add(feel);
+			days.set(on, day);
 		}
 	const told = new Set([
 		...plantings.map(({ plantedOn }) => plantedOn),
@@ -61,11 +70,13 @@ export function feltInLooks({
 			raw.tool === 'moisture' || raw.tool === 'weighing' ? [measuredOn] : []
 		)
 	]);
-	return [...days].flatMap(([on, feels]) => {
+	return [...days].flatMap(([on, { id, feels }]) => {
 		// Light for its size and dusty to the finger go together; wet and dry of one day do not, and tell nothing.
 		const [feel] = feels.has('dry') ? (['dry'] as const) : feels;
 		const wetAndDry = feels.has('wet') && feels.size > 1;
-		return feel === undefined || wetAndDry || told.has(on) ? [] : [{ on, data: { feel, probeShare: null } }];
+		return feel === undefined || wetAndDry || told.has(on)
+			? []
+			: [{ on, id, data: { feel, probeShare: null } }];
 	});
 }
 const FELT_BY_SIGN: Partial<Record<SignId, Feel>> = {

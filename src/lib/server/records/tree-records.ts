@@ -9,7 +9,17 @@ import { recordsKey, toldKey } from '../db/revisions';
 import * as tables from '../db/schema';
 import { notFound } from '../errors';
 import type { Aggregate, Identified } from './aggregate';
-import { kinds, measurements, observations, ofTree, places, plantings, trees, waterings } from './records';
+import {
+	examinations,
+	kinds,
+	measurements,
+	observations,
+	ofTree,
+	places,
+	plantings,
+	trees,
+	waterings
+} from './records';
 
 /** So many trees are remembered as they were last read. */
 const REMEMBERED_TREES = 64;
@@ -143,10 +153,11 @@ export async function matesInPot(db: Reader, tree: Tree): Promise<PotMateRecords
 const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]> =>
 	Promise.all(
 		(await matesInPot(db, tree)).map(async (mate) => {
-			const [planted, watered, measured, looks] = await Promise.all([
+			const [planted, watered, measured, examined, looks] = await Promise.all([
 				plantings.list(db, mate.id),
 				waterings.list(db, mate.id),
 				measurements.list(db, mate.id),
+				examinations.list(db, mate.id),
 				observations.list(db, mate.id)
 			]);
 			return {
@@ -154,6 +165,7 @@ const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]>
 				plantings: planted,
 				waterings: watered,
 				measurements: measured,
+				examinations: examined,
 				weights: lookWeights(looks)
 			};
 		})

@@ -17,3 +17,9 @@ export const isAlarm = (task: Pressing, today: string, values: Values): boolean 
 /** True when such work is over for good, and nobody said whether it was done. */
 export const isUnanswered = (task: Pressing, today: string, values: Values): boolean =>
 	isLate(task, today, values) && hasLapsed(task, today, values);
+
+/** Work for others: cuttings that may outlive it, and trees that stand beside it. */
+const FOR_OTHERS: ReadonlySet<Task['kind']> = new Set<Task['kind']>(['backup', 'neighbours']);
+
+/** Whether work says anything of how the tree itself does, done or missed. */
+export const isOfItself = ({ kind }: Pick<Task, 'kind'>): boolean => !FOR_OTHERS.has(kind);

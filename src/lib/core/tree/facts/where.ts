@@ -1,6 +1,7 @@
 import type { PottingMix } from '../../replant/mixes/bench-test';
 import { liftAfters } from '../../replant/lifting/lift';
 import type { Pot } from '../../replant/pots/volume';
+import { feltInLooks } from '../looks';
 import { potWeights, weighedFullKg } from '../shared-pot';
 import { inOrder, latest, ref, say, unknownFact, type Fact } from '../fact';
 import { latestWord, near, type Sayings } from './said';
@@ -139,6 +140,9 @@ function waterSeenOf({ records, pot, fact }: Sayings): Fact<string> {
 					? []
 					: say(one.measuredOn, one.measuredOn, 'measured', ref('measurement', one), by);
 			}),
+			...feltInLooks({ ...records, ...pot }).flatMap(({ id, on }) =>
+				say(on, on, 'seen', { record: 'examination', id }, 'felt')
+			),
 			// A weight that nothing is read against tells no water.
 			...potWeights(records).flatMap(({ id, on }) =>
 				weighedFullKg(pot.waterings, plantedBy(pot.plantings, on), on) === null
