@@ -128,6 +128,36 @@ test('what can hardly both be true is pointed out and still counted', async ({ p
 	await expect(causes(page)).toContainText('From 2 signs');
 });
 
+test('a collar that was begun and not kept is there again, as far as it went, until it is kept', async ({
+	page
+}) => {
+	await examine(page, 'B-05', '/measure?tool=collar');
+	const choose = (group: string, answer: string) =>
+		page.getByRole('radiogroup', { name: group }).getByRole('radio', { name: answer, exact: true });
+	await expect(page.getByText('What you had read here is back.')).toBeHidden();
+	await choose('Soil, turf or mulch is heaped against the bark', 'Yes').click();
+	await page.getByLabel('Soil or mulch above the flare').fill('40');
+	await page.getByRole('button', { name: 'Add', exact: true }).click();
+	await expect(choose('Roots lie across the trunk', 'Some')).toBeChecked();
+	// What the flare is like was not said yet: nothing is judged, and nothing is lost on a side page.
+	await expect(page.getByRole('button', { name: 'Keep this measurement' })).toBeDisabled();
+	await examine(page, 'B-05');
+	await examine(page, 'B-05', '/measure?tool=collar');
+	await expect(page.getByText('What you had read here is back.')).toBeVisible();
+	await expect(choose('Soil, turf or mulch is heaped against the bark', 'Yes')).toBeChecked();
+	await expect(choose('Roots lie across the trunk', 'Some')).toBeChecked();
+	await expect(page.getByLabel('Soil or mulch above the flare')).toHaveValue('40');
+	await choose('The flare is seen', 'All round').click();
+	const says = page.getByRole('complementary', { name: 'What it says' });
+	await expect(says).toContainText('Flare all round');
+	// Nobody said whether roots come from the trunk above it: nothing is said of them.
+	await expect(says).not.toContainText('Roots from the trunk above the flare');
+	await page.getByRole('button', { name: 'Begin anew' }).click();
+	await expect(choose('Roots lie across the trunk', 'Some')).not.toBeChecked();
+	await expect(page.getByLabel('Soil or mulch above the flare')).toHaveValue('');
+	await expect(page.getByText('What you had read here is back.')).toBeHidden();
+});
+
 test('soil: a file with faults, a file that cannot be meant, a simulated probe; kept, drawn, taken out, brought back', async ({
 	page
 }) => {

@@ -73,10 +73,19 @@ test('a reading that nature does not give wants a reason; looking closer names i
 	await expect(told(page, 'The look is kept.')).toBeVisible();
 	await told(page, 'The look is kept.').getByRole('button', { name: 'Undo' }).click();
 	await expect(told(page, 'Taken back.')).toBeVisible();
-	await open(page, `${DEMO}/trees/${await treeId('C-07')}/recovery`);
+	await open(page, `${DEMO}/trees/${await treeId('P-09')}/recovery`);
 	await expect(page.getByRole('region', { name: 'Now to decide' })).toContainText(
 		/Now tells most, in \d+ min: .*→ \d+\s%/
 	);
+});
+
+test('what others have to see is asked for by a day as people write it', async ({ page }) => {
+	await open(page, `${DEMO}/trees/${await treeId('Q-02')}/recovery`);
+	const decide = page.getByRole('region', { name: 'Now to decide' });
+	await expect(decide).toContainText(
+		/By \d+ \w+( 2026)?; nothing is decided before they said what they found/
+	);
+	await expect(decide).not.toContainText(/\d{4}-\d{2}-\d{2}/);
 });
 
 test('of a closed case nothing more is asked, and what is done after is refused', async ({ page }) => {

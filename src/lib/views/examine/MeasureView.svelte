@@ -28,7 +28,7 @@
 	import { act } from '$ui/act';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
-	import { untrack, type Component } from 'svelte';
+	import { onMount, untrack, type Component } from 'svelte';
 	import DepthProfile from './DepthProfile.svelte';
 	import ExamineParts from './ExamineParts.svelte';
 	import CollarTool from './tools/CollarTool.svelte';
@@ -44,6 +44,7 @@
 	import SqueezeTestTool from './tools/SqueezeTestTool.svelte';
 	import TextureTool from './tools/TextureTool.svelte';
 	import WeighingTool from './tools/WeighingTool.svelte';
+	import { leaveReading, leftReading, type Left } from './tools/left';
 	import type { ToolProps } from './tools/tool';
 
 	/** One tool at a time: what was read on the left, what it says and what was read before on the right. */
@@ -119,8 +120,28 @@
 	/** What the reading changes: the last look's findings and all measured lately, with and without it. */
 	const moved = $derived(found.length === 0 ? [] : movedBy(records, found, on, values).slice(0, 4));
 
+	/** What was read with this tool before and not kept: a side page or a flat battery loses nothing. */
+	let left = $state.raw<Left | null>(null);
+	/** Looked for what was left: until then nothing is written over it. */
+	let looked = false;
+	onMount(() => {
+		left = leftReading(tree.id, tool);
+		looked = true;
+		if (left) fresh++;
+	});
+	function read(next: unknown): void {
+		raw = next;
+		if (looked) leaveReading(tree.id, tool, next);
+	}
+	function anew(): void {
+		leaveReading(tree.id, tool, null);
+		left = null;
+		raw = null;
+		fresh++;
+	}
 	function choose(next: Tool): void {
 		tool = next;
+		left = leftReading(tree.id, next);
 		raw = null;
 		fresh++;
 		const url = new URL(page.url);
@@ -129,8 +150,7 @@
 		replaceState(url, {});
 	}
 	function done(): void {
-		raw = null;
-		fresh++;
+		anew();
 		measuredOn = today;
 	}
 	const latestOf = (candidate: Tool): string | null => {
@@ -190,8 +210,14 @@
 		<h2 class="mt-5 text-lg">{toolNames[tool]}</h2>
 		{#if cautions[tool]}<div class="mt-2"><Caution>{cautions[tool]}</Caution></div>{/if}
 		<div class="mt-3">
+			{#if left}
+				<p class="mb-3 text-sm" role="status">
+					What you had read here is back.
+					<button type="button" class="chalk" onclick={anew}>Begin anew</button>
+				</p>
+			{/if}
 			{#key `${tool}.${fresh}`}
-				<Form {tree} {values} {on} {previous} onread={(next: unknown) => (raw = next)} />
+				<Form {tree} {values} {on} {previous} {left} onread={read} />
 			{/key}
 		</div>
 		<form method="POST" action="?/measure" use:enhance={act({ done })} class="mt-6 border-t pt-4" novalidate>

@@ -62,7 +62,7 @@
 								{checkSentence(check, (chance) => chanceSaid(chance, format().percent))}
 							</li>
 						{/if}
-						{#each one.first as step (step)}<li>{step}</li>{/each}
+						{#each one.first as step (step)}<li>{inWords(step)}</li>{/each}
 					</ul>
 				{/if}
 				<div class="mt-2 flex flex-wrap items-center gap-2">

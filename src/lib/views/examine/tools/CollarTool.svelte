@@ -11,34 +11,40 @@
 	import { markOf } from '$core/values/values';
 	import { useFormat } from '$ui/format';
 	import { arc } from 'd3';
+	import { untrack } from 'svelte';
+	import { partLeft } from './left';
 	import { yesOrNo, type ToolProps } from './tool';
 
-	let { tree, values, onread }: ToolProps = $props();
+	let { tree, values, left, onread }: ToolProps = $props();
 	const format = useFormat();
 	const frame = $derived(tree.situation === 'in-ground' ? ('ground' as const) : ('container' as const));
 
-	let flare = $state<(typeof flares)[number] | ''>('');
-	let buriedMm = $state<number | null>(null);
-	let heaped = $state<'yes' | 'no' | ''>('');
-	let above = $state<'yes' | 'no' | ''>('');
+	const unkept = untrack(() => left);
+	const { shape } = collarData;
+	const word = (said: boolean | null): 'yes' | 'no' | '' => (said === null ? '' : said ? 'yes' : 'no');
+	let flare = $state<(typeof flares)[number] | ''>(partLeft(unkept, 'flare', shape.flare) ?? '');
+	let buriedMm = $state<number | null>(partLeft(unkept, 'buriedMm', shape.buriedMm));
+	let heaped = $state<'yes' | 'no' | ''>(word(partLeft(unkept, 'heaped', shape.heaped)));
+	let above = $state<'yes' | 'no' | ''>(word(partLeft(unkept, 'rootsAboveFlare', shape.rootsAboveFlare)));
 	/** Whether roots lie across it; what nobody said is not known. */
-	let crossed = $state<'none' | 'some' | ''>('');
+	const crossing = partLeft(unkept, 'across', shape.across);
+	let crossed = $state<'none' | 'some' | ''>(crossing === null ? '' : crossing.length > 0 ? 'some' : 'none');
 	interface Across {
 		fromDeg: number;
 		toDeg: number;
 		diameterMm: number;
 	}
-	let across = $state<Across[]>([]);
+	let across = $state<Across[]>(crossing ?? []);
 	let fromClock = $state<string>('6');
 	let toClock = $state<string>('9');
 	let diameterMm = $state<number | null>(15);
 	const hours = Array.from({ length: 24 }, (_, i) => 12 - i * 0.5).toReversed();
-	const said = (answer: 'yes' | 'no' | ''): boolean | null => (answer === '' ? null : answer === 'yes');
+	const answered = (answer: 'yes' | 'no' | ''): boolean | null => (answer === '' ? null : answer === 'yes');
 	const data = $derived({
 		flare,
 		buriedMm,
-		heaped: said(heaped),
-		rootsAboveFlare: said(above),
+		heaped: answered(heaped),
+		rootsAboveFlare: answered(above),
 		across: crossed === 'none' ? [] : across.length > 0 ? across : null
 	});
 	const add = (fromDeg: number, toDeg: number): void => {
@@ -48,7 +54,14 @@
 	};
 	const parsed = $derived(collarData.safeParse(data));
 	const result = $derived(parsed.success ? judgeCollar(parsed.data, tree.trunkDiameterMm, values) : null);
-	$effect(() => onread(flare ? { tool: 'collar', ...data } : null));
+	const said = $derived(
+		flare !== '' ||
+			buriedMm !== null ||
+			data.heaped !== null ||
+			data.rootsAboveFlare !== null ||
+			data.across !== null
+	);
+	$effect(() => onread(said ? { tool: 'collar', ...data } : null));
 
 	/** First end of an arc that is being touched on the ring. */
 	let begun = $state<number | null>(null);

@@ -10,9 +10,11 @@
 	import Workings from '$ui/Workings.svelte';
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
+	import { z } from 'zod';
+	import { partLeft } from './left';
 	import { before, type ToolProps } from './tool';
 
-	let { values, previous, onread }: ToolProps = $props();
+	let { values, previous, left, onread }: ToolProps = $props();
 	const format = useFormat();
 	const last = untrack(() => before(previous, 'soil-cores'));
 	const felt = untrack(() => before(previous, 'texture'));
@@ -33,8 +35,13 @@
 		freshG: null,
 		dryG: null
 	});
-	let texture = $state<string>(last?.texture ?? (felt ? textureByFeel(felt) : 'loam'));
-	let rows = $state<Row[]>([row(50)]);
+	let texture = $state<string>(
+		untrack(() => partLeft(left, 'texture', z.enum(textures))) ??
+			last?.texture ??
+			(felt ? textureByFeel(felt) : 'loam')
+	);
+	const begun = untrack(() => partLeft(left, 'cores', soilCore.array())) ?? [];
+	let rows = $state<Row[]>(begun.length > 0 ? begun.map((core) => ({ ...core, key: count++ })) : [row(50)]);
 	const cores = $derived(
 		rows.map(({ key, ...core }) => {
 			const parsed = soilCore.safeParse(core);

@@ -8,14 +8,22 @@
 	import { useFormat } from '$ui/format';
 	import { line, max, scaleLinear } from 'd3';
 	import { untrack } from 'svelte';
+	import { partLeft } from './left';
 	import { before, type ToolProps } from './tool';
 
-	let { values, previous, onread }: ToolProps = $props();
+	let { values, previous, left, onread }: ToolProps = $props();
 	const format = useFormat();
 	let ringDiameterMm = $state<number | null>(
-		untrack(() => before(previous, 'infiltration')?.ringDiameterMm ?? 300)
+		untrack(
+			() =>
+				partLeft(left, 'ringDiameterMm', infiltrationData.shape.ringDiameterMm) ??
+				before(previous, 'infiltration')?.ringDiameterMm ??
+				300
+		)
 	);
-	let readings = $state<{ minutes: number; sunkMm: number }[]>([{ minutes: 0, sunkMm: 0 }]);
+	let readings = $state<{ minutes: number; sunkMm: number }[]>(
+		untrack(() => partLeft(left, 'readings', infiltrationData.shape.readings)) ?? [{ minutes: 0, sunkMm: 0 }]
+	);
 	let minutes = $state<number | null>(5);
 	let sunkMm = $state<number | null>(null);
 	const data = $derived({ ringDiameterMm, readings });

@@ -3,6 +3,7 @@
 		hardnessNames,
 		moistureNames,
 		moistures,
+		penetrometerReading,
 		resistanceProfile,
 		type PenetrometerReading
 	} from '$core/examine/soil/penetrometer';
@@ -13,14 +14,22 @@
 	import Choice from '$ui/Choice.svelte';
 	import MeasureField from '$ui/MeasureField.svelte';
 	import { useFormat } from '$ui/format';
+	import { untrack } from 'svelte';
+	import { z } from 'zod';
+	import { partLeft } from './left';
 	import type { ToolProps } from './tool';
 
-	let { values, onread }: ToolProps = $props();
+	let { values, left, onread }: ToolProps = $props();
 	const format = useFormat();
 	type Source = 'typed' | 'file' | 'simulated';
 	let source = $state<Source>('typed');
-	let moisture = $state<(typeof moistures)[number] | ''>('');
-	let readings = $state.raw<PenetrometerReading[]>([]);
+	const begun = untrack(() => left);
+	let moisture = $state<(typeof moistures)[number] | ''>(
+		partLeft(begun, 'moisture', z.enum(moistures)) ?? ''
+	);
+	let readings = $state.raw<PenetrometerReading[]>(
+		partLeft(begun, 'readings', z.array(penetrometerReading)) ?? []
+	);
 	let file = $state.raw<PenetrometerCsv | null>(null);
 	let reading = $state(false);
 	let position = $state<number | null>(1);
@@ -28,9 +37,7 @@
 	let resistanceMpa = $state<number | null>(null);
 	let soil = $state<SimulatedSoilName>('under a path');
 	let seed = 1;
-	$effect(() =>
-		onread(readings.length > 0 && moisture ? { tool: 'penetrometer', source, moisture, readings } : null)
-	);
+	$effect(() => onread(readings.length > 0 ? { tool: 'penetrometer', source, moisture, readings } : null));
 	const profile = $derived(readings.length > 0 ? resistanceProfile(readings, values) : null);
 
 	function choose(next: Source): void {

@@ -18,9 +18,10 @@
 	import { useFormat } from '$ui/format';
 	import { scaleLinear } from 'd3';
 	import { untrack } from 'svelte';
+	import { partLeft } from './left';
 	import { before, type ToolProps } from './tool';
 
-	let { tree, values, previous, onread }: ToolProps = $props();
+	let { tree, values, previous, left, onread }: ToolProps = $props();
 	const format = useFormat();
 
 	interface Point {
@@ -31,7 +32,7 @@
 	let heightMm = $state<number | null>(
 		untrack(() => before(previous, 'scratch-tap')?.heightMm ?? (tree.heightM ? tree.heightM * 1000 : 1000))
 	);
-	let points = $state<Point[]>([]);
+	let points = $state<Point[]>(untrack(() => partLeft(left, 'points', scratchTapData.shape.points)) ?? []);
 	let reading = $state<TissueReading>('alive');
 	let typedMm = $state<number | null>(null);
 	let side = $state('0');

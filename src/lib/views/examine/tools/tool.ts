@@ -1,5 +1,6 @@
 import type { RawReading, RawReadingOf, Tool } from '$core/examine/measuring/measurement';
 import type { Tree } from '$core/take-in/tree';
+import type { Left } from './left';
 import type { Values } from '$core/values/values';
 
 /** What every measuring tool is given. */
@@ -10,6 +11,8 @@ export interface ToolProps {
 	on: string;
 	/** The last reading with the same tool, to begin from. */
 	previous: RawReading | null;
+	/** What was read before with it and not kept, to go on from. */
+	left: Left | null;
 	/** Told at every change: the raw reading as far as it goes, checked by its schema; null while there is nothing. */
 	onread: (raw: unknown) => void;
 }
