@@ -1,6 +1,6 @@
 import { openFlags, referralResults, type OpenFlag } from '../aftercare/tasks/flags';
 import { putOff } from '../aftercare/book/book';
-import { groundWorkSaid } from '../replant/ground/ground-said';
+import { groundWorksDone } from '../replant/ground/ground-said';
 import { sideName } from '../text/sides';
 import { redFlags } from '../examine/diagnosis/red-flags';
 import { addDays } from '../maths/calendar';
@@ -68,13 +68,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 					]
 				: [];
 		}),
-		groundWorks: records.groundPlans
-			.filter((one) => one.doneOn !== null)
-			.sort((a, b) => (a.doneOn ?? '').localeCompare(b.doneOn ?? ''))
-			.map((one) => ({
-				on: say.date(one.doneOn ?? today),
-				what: groundWorkSaid(one)
-			})),
+		groundWorks: groundWorksDone(records.groundPlans).map(({ on, what }) => ({ on: say.date(on), what })),
 		asked:
 			rootMap && plan
 				? ownersRoots(rootMap, plan, { permission: stands.permission.value ?? tree.permission }, values).map(

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { counted } from '$core/text/plural';
-	import { groundWorkSaid } from '$core/replant/ground/ground-said';
+	import { groundWorksDone } from '$core/replant/ground/ground-said';
 	import { atStart, midSentence } from '$core/text/mid-sentence';
 	import { chanceSaid } from '$core/text/percent';
 	import { contextFor } from '$core/tree/carried';
@@ -96,11 +96,7 @@
 		records.rootMap && records.plan ? sessionsOf(records.rootMap, records.plan, values) : []
 	);
 	const planting = $derived(records.plantings.at(-1));
-	const groundWorks = $derived(
-		records.groundPlans
-			.filter((one) => one.doneOn !== null)
-			.toSorted((a, b) => (a.doneOn ?? '').localeCompare(b.doneOn ?? ''))
-	);
+	const groundWorks = $derived(groundWorksDone(records.groundPlans));
 	const forecast = $derived(recoveryForecast(of.case, values));
 	const tasks = $derived(
 		records.tasks
@@ -222,7 +218,7 @@
 			<ul class="text-sm">
 				{#each groundWorks as one (one.id)}
 					<li class="break-inside-avoid py-0.5">
-						{format().date(one.doneOn ?? today)}: {format().inWords(midSentence(groundWorkSaid(one)))}.
+						{format().date(one.on)}: {format().inWords(midSentence(one.what))}.
 					</li>
 				{/each}
 			</ul>

@@ -1,7 +1,7 @@
 import { listed } from '../../text/plural';
 import { atStart } from '../../text/mid-sentence';
 import { measured, measuredPair } from '../../text/measured';
-import { looseningNames, type GroundPlanInput } from './ground-plan';
+import { looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
 
 /** What was done in the ground round a tree, in one sentence. @example "Collar opened to 140 mm; mulched from 0.2 to 2 m" */
 export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: GroundPlanInput): string {
@@ -30,3 +30,11 @@ export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: Grou
 	];
 	return atStart(works.length > 2 ? works.join('; ') : listed(works));
 }
+
+/** Works in the ground that were done, oldest first; what is only planned is none. */
+export const groundWorksDone = (plans: readonly GroundPlan[]): { id: string; on: string; what: string }[] =>
+	plans
+		.flatMap((plan) =>
+			plan.doneOn === null ? [] : [{ id: plan.id, on: plan.doneOn, what: groundWorkSaid(plan) }]
+		)
+		.sort((a, b) => a.on.localeCompare(b.on));
