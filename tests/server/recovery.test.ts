@@ -11,8 +11,9 @@ import { upgradeCase } from '$core/tree/case';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { readForm } from '$lib/server/edge/form';
 import { lossRows, outcomeCases, saidAgainstCame, yardReview } from '$lib/server/outcomes';
-import { trees } from '$lib/server/records/records';
-import { undo } from '$lib/server/records/work';
+import { tasks, trees } from '$lib/server/records/records';
+import { openTask } from '$lib/server/task-work';
+import { doWork, undo } from '$lib/server/records/work';
 import {
 	addBackup,
 	backupRecord,
@@ -306,7 +307,7 @@ describe('what the yard learns', () => {
 
 describe('work that is late', () => {
 	it('stands against the verdict where it is of the tree itself; cuttings and neighbours tell of others', async () => {
-		const answer = async (kind: 'water' | 'pest' | 'backup' | 'neighbours', toOn: string) => {
+		const answer = async (kind: 'water' | 'pest' | 'backup' | 'neighbours', toOn: string, source = '') => {
 			const { store, tree } = await planted({ kindId: 'juniperus' });
 			const records = await loadRecords(store.db, tree.id);
 			for (const task of records.tasks)
@@ -318,27 +319,30 @@ describe('work that is late', () => {
 					on,
 					againFrom: on
 				});
-			await addTask(
-				store,
-				tree.id,
-				taskInput.parse({
-					kind,
-					title: 'Late',
-					reason: '',
-					mark: 'ours',
-					fromOn: toOn,
-					toOn,
-					minutes: 5,
-					stage: 'aftercare'
-				})
+			const late = taskInput.parse({
+				kind,
+				title: 'Late',
+				reason: '',
+				mark: 'ours',
+				fromOn: toOn,
+				toOn,
+				minutes: 5,
+				stage: 'aftercare'
+			});
+			await doWork(store, { treeId: tree.id, stage: 'aftercare', what: 'Made' }, (work) =>
+				work.add(tasks, { ...late, ...openTask, source })
 			);
 			const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
 			return of?.verdict.criteria.find(({ name }) => name === 'no-alarm')?.answer;
 		};
 		expect(await answer('water', '2026-04-10')).toBe('not-met');
 		expect(await answer('pest', '2026-04-10')).toBe('not-met');
-		for (const kind of ['backup', 'neighbours'] as const)
-			for (const toOn of ['2026-04-10', '2025-01-10']) expect(await answer(kind, toOn), kind).toBe('met');
+		// Of the tree’s own work whose days are over for good it is asked whether it was done.
+		expect(await answer('water', '2025-01-10', 'first-water@2025-01-08')).toBe('unknown');
+		for (const kind of ['backup', 'neighbours'] as const) {
+			expect(await answer(kind, '2026-04-10'), kind).toBe('met');
+			expect(await answer(kind, '2025-01-10', `${kind}@2025-01-08`), kind).toBe('met');
+		}
 	});
 });
 
