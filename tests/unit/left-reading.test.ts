@@ -1,4 +1,6 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { tools } from '$core/examine/measuring/measurement';
 import { infiltrationData } from '$core/examine/soil/infiltration';
 import { leaveReading, leftReading, partLeft } from '$views/examine/tools/left';
 import { memory } from '../records';
@@ -32,6 +34,34 @@ describe('a reading that was begun and not kept', () => {
 			store.setItem('bruntle-read.a.infiltration', text);
 			expect(leftReading('a', 'infiltration')).toBeNull();
 		}
+	});
+	it('is left only with a tool that goes on from it, so that nobody is told of one that is not there', () => {
+		const goesOn = tools.filter((tool) => {
+			leaveReading('a', tool, { tool });
+			return leftReading('a', tool) !== null;
+		});
+		const source = (tool: string): string =>
+			readFileSync(
+				`src/lib/views/examine/tools/${files[tool as keyof typeof files] ?? ''}Tool.svelte`,
+				'utf8'
+			);
+		const files = {
+			'scratch-tap': 'ScratchTap',
+			collar: 'Collar',
+			penetrometer: 'Penetrometer',
+			'soil-cores': 'Cores',
+			infiltration: 'Infiltration'
+		};
+		expect(goesOn.toSorted()).toEqual(Object.keys(files).toSorted());
+		for (const tool of goesOn) expect(source(tool), tool).toContain('partLeft(');
+		expect(store.kept.size).toBe(goesOn.length);
+		// Nor does any other tool take up what nobody keeps for it.
+		const taking = readdirSync('src/lib/views/examine/tools').filter(
+			(name) =>
+				/Tool\.svelte$/.test(name) &&
+				readFileSync(`src/lib/views/examine/tools/${name}`, 'utf8').includes('partLeft(')
+		);
+		expect(taking).toHaveLength(goesOn.length);
 	});
 	it('gives back only parts that are still what they are to be', () => {
 		const { ringDiameterMm, readings } = infiltrationData.shape;

@@ -3,7 +3,7 @@ import { atStart } from '../../text/mid-sentence';
 import { measured, measuredPair } from '../../text/measured';
 import { looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
 
-/** What was done in the ground round a tree, in one sentence. @example "Collar opened to 140 mm; mulched from 0.2 to 2 m" */
+/** What was done in the ground round a tree, in one sentence. @example "Collar opened 400 mm from the bark, 140 mm deep" */
 export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: GroundPlanInput): string {
 	const works = [
 		...(hole

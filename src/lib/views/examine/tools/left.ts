@@ -4,12 +4,22 @@ import type { Tool } from '$core/examine/measuring/measurement';
 /** A reading that was begun and not kept, as far as it went. */
 export type Left = Readonly<Record<string, unknown>>;
 
+/** Tools that go on from what was left: those that take many readings. The others are read anew in a moment. */
+const GOES_ON: ReadonlySet<Tool> = new Set<Tool>([
+	'collar',
+	'penetrometer',
+	'soil-cores',
+	'infiltration',
+	'scratch-tap'
+]);
+
 const keyOf = (treeId: string, tool: Tool): string => `bruntle-read.${treeId}.${tool}`;
 /** Soil and wood go on: what was read longer ago is measured anew. */
 const KEEP_MS = 2 * 24 * 3600 * 1000;
 
 /** What was read with a tool at a tree and not kept; null where nothing was, or too long ago. */
 export function leftReading(treeId: string, tool: Tool): Left | null {
+	if (!GOES_ON.has(tool)) return null;
 	try {
 		const found = JSON.parse(localStorage.getItem(keyOf(treeId, tool)) ?? 'null') as {
 			at: number;
@@ -24,6 +34,7 @@ export function leftReading(treeId: string, tool: Tool): Left | null {
 
 /** Keeps on this device what was read so far, or forgets it. @param raw null to forget */
 export function leaveReading(treeId: string, tool: Tool, raw: unknown): void {
+	if (!GOES_ON.has(tool)) return;
 	try {
 		if (raw === null) localStorage.removeItem(keyOf(treeId, tool));
 		else localStorage.setItem(keyOf(treeId, tool), JSON.stringify({ at: Date.now(), raw }));
