@@ -221,10 +221,36 @@ describe('the next watering', () => {
 		expect(few.litres).toBeLessThan(0.8);
 		expect(ask(4, { sheds: true }).way).toBe('twice');
 	});
+	/** Its weights say nothing against its pot. */
+	const holds = { holdsL: 1, tookUpL: 0 };
+	it('weights that say a pot holds half as much again as was reckoned ask for pot and mix before all else', () => {
+		const of = (holdsL: number, tookUpL: number, known = true) =>
+			waterAlarms(
+				{
+					holdsL,
+					tookUpL,
+					known,
+					halfOn: '2026-06-20',
+					knownTo: '2026-06-24',
+					lastWaterOn: '2026-06-01',
+					dryDays: null,
+					paceSeen: true,
+					leafySince: '2026-05-01'
+				},
+				values
+			).map(({ kind }) => kind);
+		const times = values['water.takesUpTimes'];
+		expect([of(4, 4 * times - 0.01), of(4, 4 * times + 0.01)]).toEqual([['wet'], ['pot']]);
+		// A small pot is weighed no finer than a scale is read.
+		const off = values['water.weightOffKg'];
+		expect([of(0.2, 0.2 + off - 0.01), of(0.2, 0.2 + off + 0.01)]).toEqual([['wet'], ['pot']]);
+		expect(of(4, 40, false)).toEqual([]);
+	});
 	it('a leafless tree that stays wet is no alarm; one that dries fast is, leaves or not', () => {
 		const of = (halfOn: string, nextOn: string, leafySince: string | null) =>
 			waterAlarms(
 				{
+					...holds,
 					known: true,
 					halfOn,
 					knownTo: '2026-03-20',
@@ -244,6 +270,7 @@ describe('the next watering', () => {
 	});
 	it('what stays wet beyond the days that are known is said to do so for longer than they are, and nothing of water nobody spoke of', () => {
 		const drying = {
+			...holds,
 			known: true,
 			halfOn: null,
 			knownTo: '2026-06-24',
@@ -283,6 +310,7 @@ describe('the next watering', () => {
 		expect(
 			waterAlarms(
 				{
+					...holds,
 					known: true,
 					halfOn: '2026-06-20',
 					knownTo: '2026-06-24',
@@ -297,6 +325,7 @@ describe('the next watering', () => {
 		expect(
 			waterAlarms(
 				{
+					...holds,
 					known: true,
 					halfOn: '2026-06-02',
 					knownTo: '2026-06-24',

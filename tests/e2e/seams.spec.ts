@@ -268,7 +268,7 @@ test('water nobody wrote down is not known; poured stays empty; a watering close
 	const id = await treeId('S-2');
 	await open(page, `${DEMO}/trees/${id}/aftercare`);
 	await expect(page.getByText('Not known: lift it or feel it now')).toBeVisible();
-	await expect(page.getByText('Its pot and mix are assumed from its trunk')).toBeVisible();
+	await expect(page.getByText('Its pot and mix are assumed from what is known of it')).toBeVisible();
 	await page.getByRole('button', { name: 'Add a task' }).click();
 	const adding = page.getByRole('dialog', { name: 'Add a task' });
 	await adding.getByLabel('What', { exact: true }).fill('Water it by hand');

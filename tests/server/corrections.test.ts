@@ -141,6 +141,12 @@ describe('what a pot took up', () => {
 		);
 		expect(of(most + 0.01, 10, null)).toBeNull();
 		expect(of(30, null, null)).toBeNull();
+		// Four times what it weighed before is one comma too many, however much was poured.
+		const times = defaultValues['water.weightTimes'];
+		expect([of(40 * (times - 1) - 0.1, null, null), of(40 * (times - 1), null, null)]).toEqual([
+			null,
+			'is 4 times what it weighed before; check them, or say in the note why'
+		]);
 		// A small pot is weighed no finer than a scale is read.
 		const off = defaultValues['water.weightOffKg'];
 		expect([of(0.1 + off - 0.001, 0.1, null), of(0.1 + off + 0.001, 0.1, null) !== null]).toEqual([

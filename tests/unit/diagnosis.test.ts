@@ -407,6 +407,15 @@ describe('acting now', () => {
 			expect(actNow('root-rot', 0.7, standing({ vigour }), defaultValues).verdict, vigour).toBe('now');
 			expect(actNow('pot-bound', 0.95, standing({ vigour }), defaultValues).verdict, vigour).toBe('window');
 		}
+		// Four days before its window opens a sure cause waits for it, and not for a further look; within it, it is acted on.
+		const soon = standing({ seasonFit: 'shoulder', monthsToWindow: 4 / 30, windowOn: '2026-03-24' });
+		expect(actNow('pot-bound', 0.99, soon, defaultValues)).toMatchObject({
+			verdict: 'window',
+			waitUntil: '2026-03-24',
+			waitMonths: 4 / 30
+		});
+		const open = standing({ seasonFit: 'in-window', monthsToWindow: 0, windowOn: '2026-03-24' });
+		expect(actNow('pot-bound', 0.99, open, defaultValues)).toMatchObject({ verdict: 'now', waitUntil: null });
 		expect(actNow('pot-bound', 0.95, standing(), defaultValues).waitUntil).toBe('2026-11-01');
 	});
 

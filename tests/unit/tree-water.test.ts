@@ -458,6 +458,34 @@ describe('the water of a potted tree', () => {
 					?.stores.rootedMostL
 			).toBeGreaterThan(0);
 	});
+	it('a pot nobody wrote down is assumed as large as its weights say, one that was written is asked for', () => {
+		const held = (waterings: object[], plantings: TreeRecords['plantings'] = []) => {
+			const found = treeWater(
+				treeRecords({
+					plantings,
+					rootMap: null,
+					plan: null,
+					waterings: waterings.map((one, at) => watering(`2026-06-${10 + at}`, one))
+				}),
+				{ place, series },
+				today,
+				values
+			);
+			const { rootedMostL = 0, unrootedMostL = 0 } = found?.stores ?? {};
+			return { litres: rootedMostL + unrootedMostL, alarms: found?.alarms.map(({ kind }) => kind) };
+		};
+		const usual = held([{}]).litres;
+		expect(held([{ beforeKg: 10, afterKg: 10 + usual / 2 }]).litres).toBeCloseTo(usual, 9);
+		const gained = held([{ beforeKg: 10, afterKg: 10 + 3 * usual }]);
+		expect(gained.litres / (3 * usual)).toBeCloseTo(1, 1);
+		expect(gained.alarms).not.toContain('pot');
+		// What it lost from one water to the next says the same, in whatever order the two were written.
+		const lost = held([{ afterKg: 20 }, { beforeKg: 20 - 3 * usual, afterKg: null }]);
+		expect(lost.litres).toBeCloseTo(gained.litres, 6);
+		const written = held([{}], [planting()]).litres;
+		const more = { beforeKg: 100, afterKg: 100 + 2 * written };
+		expect(held([more], [planting()])).toEqual({ litres: expect.closeTo(written, 6), alarms: ['pot'] });
+	});
 	it('is not known in the ground, just lifted, or without weather', () => {
 		const lifted = treeRecords({ plantings: [] });
 		expect(

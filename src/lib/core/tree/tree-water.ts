@@ -6,6 +6,7 @@ import { pottingMixOf, usualMix } from '../replant/mixes/mixes';
 import { plantingSchema, type Planting } from '../replant/pots/replant-plan';
 import { hasLapsed } from '../aftercare/tasks/release';
 import { ofThePot, potWeights, weighedFullKg, withMates } from './shared-pot';
+import { tookUpL } from './weights';
 import { feltInLooks } from './looks';
 import { standingOf } from './standing';
 import { rootLosses } from './losses';
@@ -52,16 +53,28 @@ export function plantingOf(records: TreeRecords, today: string, values: Values):
 	);
 }
 
-/** What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind. */
+/**
+ * What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind;
+ * larger where its weights say that it holds more water than that.
+ */
 function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
+	const usual = usualPlanting(records, today, 1, values);
+	const { rootedMostL, unrootedMostL } = storesOf(usual, records.tree, values);
+	const larger = tookUpL(records, usual.plantedOn) / (rootedMostL + unrootedMostL);
+	return larger <= 1 ? usual : usualPlanting(records, today, Math.cbrt(larger), values);
+}
+
+/** @param times how much wider and deeper than usual */
+function usualPlanting(records: TreeRecords, today: string, times: number, values: Values): Planting {
 	const { tree, kind } = records;
 	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
 	const between = (least: number, value: number, most: number): number =>
 		Math.round(Math.min(most, Math.max(least, value)));
-	const width = between(40, ballWidthMm.value ?? tree.trunkDiameterMm * values['lifting.trunks-least'], 3900);
+	const wide = ballWidthMm.value ?? tree.trunkDiameterMm * values['lifting.trunks-least'];
+	const width = between(40, wide * times, 3900);
 	const depth = between(
 		20,
-		ballDepthMm.value ?? width * values['pot.ballDepthShare'],
+		ballDepthMm.value === null ? width * values['pot.ballDepthShare'] : ballDepthMm.value * times,
 		Math.min(2900, width * 2)
 	);
 	const bottom = between(30, width * values['pot.taperRound'], width);
@@ -343,6 +356,8 @@ export function treeWater(
 		next,
 		alarms: waterAlarms(
 			{
+				holdsL: stores.rootedMostL + stores.unrootedMostL,
+				tookUpL: tookUpL(records, planting.plantedOn),
 				known: from !== 'assumed',
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,

@@ -59,10 +59,40 @@ export function unlikelyGain(
 	{ litres, ranOutL, beforeKg, afterKg }: Pick<WateringInput, 'litres' | 'ranOutL' | 'beforeKg' | 'afterKg'>,
 	values: Values
 ): string | null {
-	if (litres === null || beforeKg === null || afterKg === null) return null;
+	if (beforeKg === null || afterKg === null) return null;
+	const times = values['water.weightTimes'];
+	if (afterKg >= beforeKg * times)
+		return `is ${Math.floor(afterKg / beforeKg)} times what it weighed before; check them, or say in the note why`;
+	if (litres === null) return null;
 	const stayedL = litres - (ranOutL ?? 0);
 	const off = Math.max(values['look.readingError'] * litres, values['water.weightOffKg']);
 	if (afterKg - beforeKg - stayedL <= off) return null;
 	const gained = measured(Math.round((afterKg - beforeKg) * 10) / 10, 'kg');
 	return `is ${gained} more than before, and ${measured(Math.round(stayedL * 10) / 10, 'L')} of what was poured stayed; check them, or say in the note why`;
+}
+
+/**
+ * The most water that a pot is known to hold by its weights, L: what a watering added, and what it lost from one after water to the next before.
+ * @param records of the pot (see `ofThePot`)
+ * @param sinceOn since when it stands so
+ * @returns 0 where nobody weighed it twice
+ */
+export function tookUpL(
+	{ waterings, measurements }: Pick<TreeRecords, 'waterings' | 'measurements'>,
+	sinceOn: string
+): number {
+	const since = waterings.filter(({ wateredOn }) => wateredOn >= sinceOn);
+	return Math.max(
+		0,
+		...since.flatMap(({ beforeKg, afterKg }) =>
+			beforeKg === null || afterKg === null ? [] : [afterKg - beforeKg]
+		),
+		...since.flatMap(({ afterKg }, at) => {
+			const beforeKg = since[at + 1]?.beforeKg ?? null;
+			return beforeKg === null || afterKg === null ? [] : [afterKg - beforeKg];
+		}),
+		...measurements.flatMap(({ raw }) =>
+			raw.tool === 'weighing' && raw.wateredOn >= sinceOn ? [raw.fullKg - raw.nowKg] : []
+		)
+	);
 }

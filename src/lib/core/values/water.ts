@@ -251,6 +251,14 @@ export const waterValues = {
 			min: 1.5,
 			max: 50
 		},
+		'water.takesUpTimes': {
+			label: 'A pot is asked for again where its weights say that it holds so many times the water reckoned',
+			value: 1.5,
+			unit: 'times',
+			mark: 'ours',
+			min: 1.05,
+			max: 10
+		},
 		'water.weightOffKg': {
 			label:
 				'Weights before and after are asked for again where they gain more than what stayed of the water by',

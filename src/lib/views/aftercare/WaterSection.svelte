@@ -191,7 +191,7 @@
 	{#if fall}<div class="mt-2"><Caution title="Its roots">{format().inWords(fall, today)}</Caution></div>{/if}
 	{#if !water.potKnown}
 		<p class="mt-2 border-l-4 border-ochre py-1 pl-3 text-sm">
-			Its pot and mix are assumed from its trunk: <a
+			Its pot and mix are assumed from what is known of it: <a
 				class="chalk"
 				href={resolve('/trees/[id]/replant', { id: treeId })}>write down what it stands in</a
 			>.

@@ -95,7 +95,9 @@
 						? 'Let it wait'
 						: !one.raised
 							? 'Usual in a tree like this one; what was found hardly raises it'
-							: 'Look further first';
+							: one.chance >= values['diagnosis.likely']
+								? 'Leave it, and look again: treating it now costs more than it saves'
+								: 'Look further first';
 	const before = (id: ConditionId): number | null =>
 		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;
 	const found = (sign: SignId, grade: number): string =>

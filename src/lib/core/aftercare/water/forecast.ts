@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { median } from 'simple-statistics';
+import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
 import type { SeriesDay } from '../../climate/series';
@@ -194,7 +195,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 }
 
 export interface WaterAlarm {
-	kind: 'falling' | 'wet' | 'fast';
+	kind: 'falling' | 'wet' | 'fast' | 'pot';
 	text: string;
 }
 
@@ -256,6 +257,9 @@ export function fallWords(
 
 /** How a pot dries. */
 export interface Drying {
+	/** Water that its pot is reckoned to hold, and the most that its weights say it took up or lost, L. */
+	holdsL: number;
+	tookUpL: number;
 	/** False where nobody ever spoke of its water: then nothing is said of it. */
 	known: boolean;
 	/** Day on which it is half dry, or as dry as its kind is watered at; null beyond the days that are known. */
@@ -275,11 +279,17 @@ export interface Drying {
 }
 
 /** What is wrong with how fast it dries. */
-export function waterAlarms(
-	{ known, halfOn, knownTo, lastWaterOn, dryDays, paceSeen, leafySince }: Drying,
-	values: Values
-): WaterAlarm[] {
+export function waterAlarms(drying: Drying, values: Values): WaterAlarm[] {
+	const { known, halfOn, knownTo, lastWaterOn, dryDays, paceSeen, leafySince, holdsL, tookUpL } = drying;
 	if (lastWaterOn === null || !known) return [];
+	// Everything else would be reckoned for another pot.
+	if (tookUpL > Math.max(holdsL * values['water.takesUpTimes'], holdsL + values['water.weightOffKg']))
+		return [
+			{
+				kind: 'pot',
+				text: `By its weights it holds ${measured(tookUpL, 'L')} of water, its pot as written down ${measured(holdsL, 'L')}: look whether pot, mix and weights are so.`
+			}
+		];
 	const wetFrom = leafySince !== null && leafySince > lastWaterOn ? leafySince : lastWaterOn;
 	const halfDays = daysBetween(wetFrom, halfOn ?? knownTo);
 	if (halfDays > values['pot.dryDownMostDays'])

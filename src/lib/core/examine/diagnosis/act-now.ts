@@ -68,9 +68,9 @@ export function actNow(
 	values: Values
 ): ActNow {
 	const { atRoots } = conditionOf(condition);
-	const look = values['diagnosis.look-again-months'];
-	const waits = atRoots && standing.monthsToWindow > look;
-	const waitMonths = waits ? standing.monthsToWindow : look;
+	// However near the window is: work at the roots is put off until it opens, never until the next look.
+	const waits = atRoots && standing.monthsToWindow > 0;
+	const waitMonths = waits ? standing.monthsToWindow : values['diagnosis.look-again-months'];
 	const pace =
 		(standing.failingFast ? values['diagnosis.dying-speed'] : 1) *
 		(condition === 'girdling-roots' && standing.girdledOverThird ? values['diagnosis.serious-girdling'] : 1);
