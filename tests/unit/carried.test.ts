@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addDays } from '$core/maths/calendar';
+import { addDays, daysBetween } from '$core/maths/calendar';
 import { diagnose } from '$core/examine/diagnosis/diagnose';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { conditionIds, conditionOf, type ConditionId } from '$core/vocabulary/conditions';
@@ -402,8 +402,13 @@ describe('what a look says to act on now', () => {
 			}
 		});
 		expect(check?.chance).toBeGreaterThan(values['diagnosis.likely']);
-		expect(of({}, values['urgent.days']).check).toEqual(check);
-		expect(of({}, values['urgent.days'] + 1).check).toBeNull();
+		// The season turns a check into waiting; within it, the days decide.
+		const within = (days: number) =>
+			pressingOf(treeRecords({ examinations: [found], plan: null }), addDays(rot.examinedOn, days), {
+				...values,
+				'urgent.days': 20
+			}).check;
+		expect([within(20), within(21)]).toEqual([check, null]);
 		const changed = changeSchema.parse({
 			id: 'c',
 			version: 1,
@@ -414,6 +419,33 @@ describe('what a look says to act on now', () => {
 		// What is not likely asks for no check on Today.
 		const faint = look('f', rot.examinedOn, [['growth-stopped', 1]]);
 		expect(of({ examinations: [faint] }).check).toBeNull();
+	});
+	it('what waits for its window is kept until that opens, and presses from then on, however old the look', () => {
+		const bound = look('p', '2026-07-01', [
+			['solid-mat', 2],
+			['roots-out-of-holes', 1]
+		]);
+		const records = treeRecords({ examinations: [bound], plan: null });
+		const of = (on: string) => pressingOf(records, on, values);
+		const { urgent, check, waits } = of('2026-07-01');
+		expect([urgent, check]).toEqual([null, null]);
+		expect(waits).toMatchObject({ on: '2026-07-01', stage: 'replant' });
+		const opensOn = waits?.windowOn ?? '';
+		const days = values['urgent.days'];
+		expect(daysBetween('2026-07-01', opensOn)).toBeGreaterThan(days);
+		expect(of(addDays(opensOn, -1))).toMatchObject({ urgent: null, waits: { windowOn: opensOn } });
+		expect(of(opensOn)).toMatchObject({
+			urgent: { conditionId: 'pot-bound', on: '2026-07-01', untilOn: addDays(opensOn, days) },
+			waits: null
+		});
+		expect(of(addDays(opensOn, days)).urgent).not.toBeNull();
+		expect(of(addDays(opensOn, days + 1)).urgent).toBeNull();
+		// Found in its window it presses from the look on.
+		const found = { ...bound, examinedOn: addDays(opensOn, 3) };
+		expect(
+			pressingOf(treeRecords({ examinations: [found], plan: null }), addDays(opensOn, 4), values).urgent
+				?.untilOn
+		).toBe(addDays(opensOn, 3 + days));
 	});
 	it('a sound tree presses for nothing', () => {
 		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();

@@ -75,8 +75,12 @@ it('is said at the head of the tree as on the lists', () => {
 		const records = treeRecords({ rootMap: null, plan: null, plantings: [], tasks: [], ...change });
 		const standing = standingOf(records, '2026-05-01', values);
 		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };
-		return standingSentence(records, '2026-05-01', { facts, urgent: null, check: null, standing }, values)
-			.next;
+		return standingSentence(
+			records,
+			'2026-05-01',
+			{ facts, urgent: null, check: null, waits: null, standing },
+			values
+		).next;
 	};
 	const examinations = [examined('2026-04-20', 1)];
 	expect(head({ examinations })).toBe('It rocks a little: hold it firm');

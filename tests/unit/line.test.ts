@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
 import { releaseFacts, stillWaitedFor } from '$core/tree/gate';
-import type { CheckFirst, Urgent } from '$core/tree/urgent';
+import type { CheckFirst, OpenCauses, Urgent } from '$core/tree/urgent';
 import { taskSchema } from '$core/vocabulary/task';
 import { bookDetails, bookEntrySchema, type BookEntry, type BookKind } from '$core/aftercare/book/book';
 import type { TreeRecords } from '$core/tree/case';
@@ -226,7 +226,8 @@ describe('how a tree stands', () => {
 	const sentence = (
 		of: ReturnType<typeof seen>,
 		urgent: Urgent | null = null,
-		check: CheckFirst | null = null
+		check: CheckFirst | null = null,
+		waits: OpenCauses['waits'] = null
 	) =>
 		standingSentence(
 			of,
@@ -235,6 +236,7 @@ describe('how a tree stands', () => {
 				facts: releaseFacts(of, [], null, defaultValues),
 				urgent,
 				check,
+				waits,
 				standing: standingOf(of, today, defaultValues)
 			},
 			defaultValues
@@ -246,6 +248,20 @@ describe('how a tree stands', () => {
 		};
 		const of = seen({ tasks: [waits, task('soon', '2026-05-10', '2026-05-12')] });
 		expect(sentence(of).next).toBe('Look soon');
+		// What waits for its window stands in the row of days.
+		const bound = (windowOn: string) =>
+			sentence(of, null, null, {
+				subject: 'Pot-bound roots are',
+				chance: 0.99,
+				on: today,
+				windowOn,
+				stage: 'replant',
+				meaning: ''
+			}).next;
+		expect([bound('2026-05-12'), bound('2026-05-13')]).toEqual([
+			'Pot-bound roots are likely (99 %): the window for the work opens',
+			'Look soon'
+		]);
 		const urgent: Urgent = {
 			conditionId: 'root-rot',
 			subject: 'Root rot is',
@@ -255,7 +271,8 @@ describe('how a tree stands', () => {
 			stage: 'roots',
 			water: 'less',
 			pot: 'smaller',
-			meaning: ''
+			meaning: '',
+			untilOn: '2099-01-01'
 		};
 		expect(sentence(of, urgent).next).toBe('Root rot is likely (64 %): act now');
 		const check: CheckFirst = {
@@ -308,7 +325,8 @@ describe('how a tree stands', () => {
 			stage: 'roots',
 			water: 'less',
 			pot: 'smaller',
-			meaning: ''
+			meaning: '',
+			untilOn: '2099-01-01'
 		};
 		const pressed = (after: string) => sentence(seen({ tree, lifts: [lift(after)] }), rot).next;
 		expect(pressed('wrapped')).toMatch(/^Out of the ground/);

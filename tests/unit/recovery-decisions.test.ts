@@ -224,6 +224,21 @@ describe('what is to be decided', () => {
 				presses: false
 			}
 		]);
+		const waits = { ...urgent, windowOn: '2026-11-01' };
+		expect(of({ urgent: null, check: null, waits })).toEqual([
+			{
+				kind: 'wait-window',
+				what: 'Girdling roots are likely (88 %): the window for the work opens on 2026-11-01.',
+				evidence: [
+					'Looked at on 2026-06-18; nothing was done about it since.',
+					'Until then the work would cost more than it saves.'
+				],
+				first: ['Map the collar; free the trunk and anchors first.'],
+				stage: 'roots',
+				presses: false
+			}
+		]);
+		expect(of({ urgent: null, check, waits }).map(({ kind }) => kind)).toEqual(['look-closer']);
 		expect(of({ urgent: null, check: { ...check, check: null } })[0]).toMatchObject({
 			what: 'Soil compaction is likely (74 %); look anew, with what was seen since.',
 			first: []

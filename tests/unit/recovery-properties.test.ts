@@ -79,6 +79,16 @@ const facts: fc.Arbitrary<DecisionFacts> = fc.record({
 				on: fc.constant(today),
 				check: maybe(fc.constant({ label: 'Hard soil', how: 'Push a rod in.' }))
 			})
+		),
+		waits: maybe(
+			fc.record({
+				subject: fc.constant('Pot-bound roots are'),
+				chance: share,
+				on: fc.constant(today),
+				windowOn: fc.constant('2026-11-01'),
+				stage: fc.constantFrom('roots', 'replant'),
+				meaning: fc.constant('Open the ball.')
+			})
 		)
 	})
 });
@@ -95,7 +105,7 @@ describe('decisions, whatever was seen', () => {
 					expect(due).toHaveLength(1);
 				// What the last look says to act on stands here too, and nobody is told to wait beside it.
 				expect(due.some((one) => one.kind === 'act-now')).toBe(given.causes?.urgent != null);
-				if (given.causes?.urgent ?? given.causes?.check)
+				if (given.causes?.urgent ?? given.causes?.check ?? given.causes?.waits)
 					expect(due.map((one) => one.kind)).not.toContain('carry-on');
 				if (given.causes?.urgent)
 					expect(due.map((one) => one.what).join(' ')).not.toMatch(/chance has fallen|not sure to come back/);

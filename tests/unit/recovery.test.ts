@@ -84,6 +84,12 @@ describe('the verdict', () => {
 			['Check it: a rod stops short'],
 			false
 		]);
+		expect(of({ urgent: null, check: null, waits: { ...urgent, windowOn: '2027-03-24' } })).toEqual([
+			'not-met',
+			'Girdling roots are likely (88 %) by the look of 2026-09-01; the work waits for its window on 2027-03-24.',
+			[],
+			false
+		]);
 		expect(of({ urgent: null, check: { ...check, check: null } })[2]).toEqual(['Look at it anew in Examine']);
 	});
 	it('work of which nobody said whether it was done is not known to be done', () => {

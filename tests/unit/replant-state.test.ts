@@ -420,7 +420,8 @@ describe('the first water', () => {
 		stage: 'roots',
 		water: 'less',
 		pot: null,
-		meaning: ''
+		meaning: '',
+		untilOn: '2099-01-01'
 	});
 	it('waits for a dry rest where it stood wet, never for torn roots alone: woody roots are watered at once', () => {
 		const school = (conditionId: ConditionId) =>

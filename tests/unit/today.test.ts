@@ -113,6 +113,7 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	planned: null,
 	urgent: null,
 	check: null,
+	waits: null,
 	gate: null,
 	pottedOn: null,
 	firmness: null,
@@ -179,7 +180,8 @@ describe('a root zone that smells', () => {
 			on: today,
 			stage: 'roots',
 			water: 'less',
-			meaning: ''
+			meaning: '',
+			untilOn: '2099-01-01'
 		} as const;
 		expect(told({ urgent })).toEqual([]);
 	});
@@ -210,9 +212,36 @@ describe('a root zone that smells', () => {
 			on: today,
 			stage: 'roots',
 			water: 'less',
-			meaning: ''
+			meaning: '',
+			untilOn: '2099-01-01'
 		} as const;
 		expect(asked({ check, urgent })).toEqual([]);
+	});
+	it('what waits for its window is brought up days before it opens, unless it is planned already', () => {
+		const waits: NonNullable<StandingKept['waits']> = {
+			subject: 'Pot-bound roots are',
+			chance: 0.99,
+			on: '2026-03-20',
+			windowOn: addDays(today, 2),
+			stage: 'replant',
+			meaning: 'Open the ball.'
+		};
+		const told = (change: Partial<StandingKept>) =>
+			items(entry({ standing: kept(change) })).filter((item) => item.stage === 'replant');
+		expect(told({ waits })).toMatchObject([
+			{
+				level: 'soon',
+				urgency: defaultValues['today.rank.soon'] - 2,
+				sentence: 'Pot-bound roots are likely: the window for the work opens',
+				reason: 'Looked at on 2026-03-20. Open the ball.',
+				figure: 'in 2 days'
+			}
+		]);
+		const ahead = defaultValues['today.aheadDays'];
+		expect(told({ waits: { ...waits, windowOn: addDays(today, ahead) } })).toHaveLength(1);
+		expect(told({ waits: { ...waits, windowOn: addDays(today, ahead + 1) } })).toEqual([]);
+		const planned = { what: 'Potting', on: addDays(today, 40), stage: 'replant', undated: false } as const;
+		expect(told({ waits, planned })).toEqual([]);
 	});
 });
 
@@ -355,7 +384,8 @@ describe('today', () => {
 			on: '2026-04-10',
 			stage: 'roots' as const,
 			water: 'less',
-			meaning: 'Cut back to clean wood.'
+			meaning: 'Cut back to clean wood.',
+			untilOn: '2099-01-01'
 		};
 		const dry = waterDry('2026-04-15');
 		const of = (change: object) =>
@@ -791,7 +821,8 @@ describe('every working value of Today', () => {
 		on: '2026-04-10',
 		stage: 'roots' as const,
 		water: 'less',
-		meaning: ''
+		meaning: '',
+		untilOn: '2099-01-01'
 	};
 	const cold = (on: string, minC: number): SeriesDay => ({ ...bareDay(on, { et0Mm: 1, rainMm: 0 }), minC });
 	const ahead = (on: string) => new Map([['p', [cold(on, -30)]]]);

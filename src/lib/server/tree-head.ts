@@ -1,14 +1,12 @@
 import type { TreeRecords } from '../core/tree/case';
 import { lineOfCare, type LineOfCare } from '../core/tree/line-of-care';
 import { standingOf, type Standing } from '../core/tree/standing';
-import { pressingOf, type CheckFirst, type Urgent } from '../core/tree/urgent';
+import { pressingOf, type OpenCauses } from '../core/tree/urgent';
 import { frozen } from './db/database';
 import type { Values } from '../core/values/values';
 
 /** What every page of a tree begins with. */
-export interface TreeHead {
-	urgent: Urgent | null;
-	check: CheckFirst | null;
+export interface TreeHead extends OpenCauses {
 	stands: Standing;
 	care: LineOfCare;
 }

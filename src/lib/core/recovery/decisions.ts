@@ -195,6 +195,24 @@ const checkFirst: Rule = ({ facts: { causes } }, _values, due) => {
 			};
 };
 
+/** What is likely, and is worked on in its window, is not forgotten until then. */
+const waitForWindow: Rule = ({ facts: { causes } }, _values, due) => {
+	const waits = causes?.waits;
+	return !waits || due.length > 0
+		? null
+		: {
+				kind: 'wait-window',
+				what: `${holdsBy(waits)}: the window for the work opens on ${waits.windowOn}.`,
+				evidence: [
+					`Looked at on ${waits.on}; nothing was done about it since.`,
+					'Until then the work would cost more than it saves.'
+				],
+				first: [waits.meaning],
+				stage: waits.stage,
+				presses: false
+			};
+};
+
 const budsLate: Rule = ({ facts, since, begun, budsSeen }, values) => {
 	const late = addDays(begun, 7 * values['decision.budsLateWeeks']);
 	const looked = since.filter((look) => look.buds !== null).at(-1);
@@ -524,6 +542,7 @@ const rules: readonly Rule[] = [
 	unseen,
 	nextStage,
 	checkFirst,
+	waitForWindow,
 	closeCase,
 	letGrow,
 	pastItsWindow,

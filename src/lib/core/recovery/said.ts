@@ -24,6 +24,7 @@ export type SaidForecast = z.infer<typeof saidForecastSchema>;
 export const decisionNames = {
 	'carry-on': 'Carry on',
 	'act-now': 'Act now',
+	'wait-window': 'Wait for its window',
 	'look-closer': 'Look closer',
 	retie: 'Hold it firm',
 	'water-path': 'It wilts dry: the way of water',

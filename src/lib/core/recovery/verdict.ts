@@ -181,7 +181,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			'unknown',
 			`The last look was ${tooOld(last.observedOn, input)}: nobody knows how it stands now.`
 		);
-	const { urgent, check } = input.causes ?? { urgent: null, check: null };
+	const { urgent = null, check = null, waits = null } = input.causes ?? {};
 	const bare = new Set(input.leaflessOn ?? []);
 	const inLeaf = fresh.filter((look) => !bare.has(look.observedOn));
 	const leaf = inLeaf.findLast((look) => look.leafState !== null);
@@ -195,6 +195,9 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
 		...(urgent
 			? [`${holdsBy(urgent)} by the look of ${urgent.on}, and nothing was done about it since.`]
+			: []),
+		...(waits
+			? [`${holdsBy(waits)} by the look of ${waits.on}; the work waits for its window on ${waits.windowOn}.`]
 			: []),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
 		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']

@@ -16,7 +16,7 @@ type Of<T> = (
 /** What the last look says to act on now. */
 const urgentItem: Of<TodayItem[]> = (entry, today, values) => {
 	const { urgent } = entry.standing;
-	if (!urgent || daysBetween(urgent.on, today) > values['urgent.days']) return [];
+	if (!urgent || urgent.untilOn < today) return [];
 	return [
 		{
 			...common(entry),
@@ -47,6 +47,25 @@ const checkItem: Of<TodayItem[]> = (entry, today, values) => {
 				: `Looked at on ${on}. Its records show since then what that look does not say.`,
 			figure: chanceSaid(chance),
 			stage: 'examine',
+			task: null
+		}
+	];
+};
+
+/** A likely cause whose work waits for its window, days before that opens; a plan for it speaks for itself. */
+const windowItem: Of<TodayItem[]> = (entry, today, values) => {
+	const { waits, urgent, planned } = entry.standing;
+	if (!waits || urgent || planned || waits.windowOn > addDays(today, values['today.aheadDays'])) return [];
+	const until = daysBetween(today, waits.windowOn);
+	return [
+		{
+			...common(entry),
+			urgency: values['today.rank.soon'] - until,
+			level: 'soon',
+			sentence: `${holds(waits)}: the window for the work opens`,
+			reason: `Looked at on ${waits.on}. ${waits.meaning}`,
+			figure: `in ${daysInWords(until)}`,
+			stage: waits.stage,
 			task: null
 		}
 	];
@@ -171,7 +190,7 @@ const smellItem: Of<TodayItem[]> = (entry, today, values) => {
 export function standingItems(entry: TodayTree, today: string, values: Values): TodayItem[] {
 	const { standing } = entry;
 	if (!standing) return [];
-	return [urgentItem, checkItem, outItem, plannedItem, looseItem, smellItem].flatMap((of) =>
+	return [urgentItem, checkItem, windowItem, outItem, plannedItem, looseItem, smellItem].flatMap((of) =>
 		of({ ...entry, standing }, today, values)
 	);
 }

@@ -62,6 +62,7 @@ function unknownWaterItem(
 	);
 	const last = waterOn(first);
 	const one = group.length === 1;
+	const lot = first.tree.plantCount > 1;
 	return {
 		...common(first),
 		...(!one && {
@@ -71,7 +72,9 @@ function unknownWaterItem(
 		urgency: values['today.rank.unknownWater'] + risesSlowly(longest, values),
 		level: 'due',
 		sentence: one
-			? 'Its water is not known: lift it or feel it now'
+			? lot
+				? `The water of these ${first.tree.plantCount} is not known: lift or feel them now`
+				: 'Its water is not known: lift it or feel it now'
 			: `Water of ${group.length} trees is not known: lift or feel them now`,
 		reason: `${
 			!one
@@ -147,7 +150,7 @@ export function waterItems(
 						? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
 						: values['today.rank.soon'] - until,
 				level: until <= 0 ? 'now' : 'soon',
-				sentence: `Water it: ${litresInWords(water.litres)}, ${wateringWayNames[water.way]}`,
+				sentence: `${pourWords(entry.tree.plantCount, water.litres)}, ${wateringWayNames[water.way]}`,
 				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
 				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
@@ -158,6 +161,12 @@ export function waterItems(
 	}
 	return items;
 }
+
+/** What each plant of a lot gets, or the one tree. */
+const pourWords = (plantCount: number, litres: number): string =>
+	plantCount > 1
+		? `Water all ${plantCount}: ${litresInWords(litres)} each`
+		: `Water it: ${litresInWords(litres)}`;
 
 const litresInWords = (litres: number): string =>
 	litres < 1 ? measured(Math.round(litres * 100) * 10, 'ml') : measured(litres, 'L');

@@ -2,7 +2,7 @@ import type { NightsUnderCover } from '../climate/cold-limit';
 import type { Smell } from '../examine/looks/seen-words';
 import type { StageGate } from '../roots/plan/stage-gate';
 import type { Planned } from './planned';
-import type { CheckFirst, Urgent } from './urgent';
+import type { CheckFirst, Urgent, WaitsForWindow } from './urgent';
 import type { Standing, PestsSeen, Stands } from './standing';
 import { outSince } from './standing';
 
@@ -26,9 +26,11 @@ export interface StandingKept {
 	/** Planned work that is no task of its own, the next. */
 	planned: Planned | null;
 	/** What its last look says to act on now. */
-	urgent: Pick<Urgent, 'subject' | 'chance' | 'on' | 'stage' | 'water' | 'meaning'> | null;
+	urgent: Pick<Urgent, 'subject' | 'chance' | 'on' | 'stage' | 'water' | 'meaning' | 'untilOn'> | null;
 	/** A likely cause that a check of a minute decides, before it is acted on. */
 	check: CheckFirst | null;
+	/** A likely cause whose work waits for its window. */
+	waits: WaitsForWindow | null;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
@@ -51,10 +53,14 @@ export function standingKept(
 		gate,
 		urgent,
 		check,
+		waits,
 		underCover,
 		planned,
 		firmness
-	}: Pick<StandingKept, 'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'underCover' | 'planned' | 'firmness'>
+	}: Pick<
+		StandingKept,
+		'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'waits' | 'underCover' | 'planned' | 'firmness'
+	>
 ): StandingKept {
 	const { pests } = standing;
 	return {
@@ -67,9 +73,11 @@ export function standingKept(
 			on: urgent.on,
 			stage: urgent.stage,
 			water: urgent.water,
-			meaning: urgent.meaning
+			meaning: urgent.meaning,
+			untilOn: urgent.untilOn
 		},
 		check,
+		waits,
 		gate: gate && { answer: gate.answer, because: gate.because },
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,

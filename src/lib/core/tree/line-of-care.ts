@@ -15,7 +15,7 @@ import { lastRootWork, rootLosses, type WorkLoss } from './losses';
 import { nextOf } from './next';
 import { plannedWork } from './planned';
 import { outSince, type Standing } from './standing';
-import type { CheckFirst, Urgent } from './urgent';
+import type { OpenCauses } from './urgent';
 import { treeStateNames, type Stage } from '../vocabulary/words';
 import type { Values } from '../values/values';
 
@@ -140,11 +140,10 @@ export function standingSentence(
 		facts,
 		urgent,
 		check,
+		waits,
 		standing
-	}: {
+	}: OpenCauses & {
 		facts: ReleaseFacts;
-		urgent: Urgent | null;
-		check: CheckFirst | null;
 		standing: Pick<Standing, 'stands' | 'firmness' | 'smell'>;
 	},
 	values: Values
@@ -163,6 +162,7 @@ export function standingSentence(
 		{
 			urgent,
 			check,
+			waits,
 			out: outSince(standing),
 			firmness: movesOf(records, standing),
 			smell: smellSince(standing, lastRootWork(records, values)?.on ?? null),

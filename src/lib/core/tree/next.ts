@@ -19,13 +19,14 @@ export interface Next {
 export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'pottedOn'> & {
 	urgent: Pick<NonNullable<StandingKept['urgent']>, 'subject' | 'chance'> | null;
 	check: Pick<NonNullable<StandingKept['check']>, 'subject' | 'chance' | 'check'> | null;
+	waits: Pick<NonNullable<StandingKept['waits']>, 'subject' | 'chance' | 'windowOn'> | null;
 	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value' | 'heldOn'> | null;
 };
 
 /**
  * What comes next for a tree, the most pressing: what others have to see, a tree whose roots are in the air, what its last look says to
  * act on, one that is heeled in or loose, a check that decides, a look where nobody has looked for long and nothing late cannot wait, then its open tasks as the tree times
- * them and what was planned. What waits for the tree is not next, nor what lapsed.
+ * them, what was planned, and what a window is waited for. What waits for the tree is not next, nor what lapsed.
  * @param stands null where it was never folded
  * @param seenOn day of its last look, or of its taking in
  * @returns null where nothing is open or planned
@@ -48,7 +49,7 @@ export function nextOf(
 		.sort((a, b) => a.toOn.localeCompare(b.toOn));
 	const flag = open.find((task) => task.kind === 'referral');
 	if (flag) return { what: headed(flag), on: flag.fromOn };
-	const { urgent, check, out, firmness, smell, planned } = stands ?? {};
+	const { urgent, check, waits, out, firmness, smell, planned } = stands ?? {};
 	// Roots in the air die by the hour: no cause is as urgent.
 	if (out && out.how !== 'heeled-in')
 		return { what: `Out of the ground since ${out.on}: set it or heel it in`, on: null };
@@ -87,5 +88,7 @@ export function nextOf(
 			what: planned.undated ? `${planned.what} on ${planned.on}` : `${planned.what} for ${planned.on}`,
 			on: planned.on
 		};
+	if (waits && !planned && (!first || waits.windowOn <= first.toOn))
+		return { what: `${holdsBy(waits)}: the window for the work opens`, on: waits.windowOn };
 	return first ? { what: headed(first), on: first.fromOn } : null;
 }

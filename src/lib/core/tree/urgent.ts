@@ -1,7 +1,7 @@
 import type { TreeRecords } from './case';
 import type { Factor } from './changes';
-import { daysBetween } from '../maths/calendar';
-import { standingOn } from '../examine/diagnosis/act-now';
+import { addDays, daysBetween } from '../maths/calendar';
+import { standingOn, type StandingToday } from '../examine/diagnosis/act-now';
 import { advise, type CauseAdvice } from '../examine/diagnosis/advice';
 import { conditionOf, subjectOf, type ConditionId } from '../vocabulary/conditions';
 import { diagnose } from '../examine/diagnosis/diagnose';
@@ -28,7 +28,23 @@ export interface Urgent {
 	water: string | null;
 	pot: string | null;
 	meaning: string;
+	/** Last day on which it presses: some weeks after the look, or after its window opened. */
+	untilOn: string;
 }
+
+/** A likely cause whose work waits for a window that is still to come. */
+export interface WaitsForWindow extends Pick<Urgent, 'subject' | 'chance' | 'on' | 'stage' | 'meaning'> {
+	/** First day of the window. */
+	windowOn: string;
+}
+
+/** What the last look at a tree says of its causes, and nothing was done about since. */
+export interface OpenCauses {
+	urgent: Urgent | null;
+	check: CheckFirst | null;
+	waits: WaitsForWindow | null;
+}
+const nothingOpen: OpenCauses = { urgent: null, check: null, waits: null };
 
 /** A likely cause that the last look would have acted on now, but for a check of a minute that decides it. */
 export interface CheckFirst {
@@ -190,72 +206,94 @@ export const asksForDryRest = (urgent: Pick<Urgent, 'conditionId' | 'water'> | n
 
 /**
  * What presses by the last look at a tree: its likeliest cause that is to be acted on now and was not yet (see `actedSince`), and its likeliest
- * one that a quick check decides first. Too old to press after some weeks.
+ * one that a quick check decides first. Too old to press after some weeks; what waited for a window presses from its opening on.
  * @returns nulls where nothing presses
  */
-export function pressingOf(
-	records: TreeRecords,
-	on: string,
-	values: Values
-): { urgent: Urgent | null; check: CheckFirst | null } {
-	const look = records.examinations.findLast((one) => one.examinedOn <= on);
-	return !look || records.tree.state !== 'in-care' || daysBetween(look.examinedOn, on) > values['urgent.days']
-		? { urgent: null, check: null }
-		: openCausesOf(records, on, values);
+export function pressingOf(records: TreeRecords, on: string, values: Values): OpenCauses {
+	if (records.tree.state !== 'in-care') return nothingOpen;
+	const { urgent, check, waits } = openCausesOf(records, on, values);
+	return {
+		urgent: urgent && urgent.untilOn >= on ? urgent : null,
+		check: check && daysBetween(check.on, on) <= values['urgent.days'] ? check : null,
+		waits
+	};
 }
 
 /**
  * What its last look says of its causes and nothing was done about since, however long ago: it may press no more, and is not answered.
  * @returns nulls where nothing is open
  */
-export function openCausesOf(
-	records: TreeRecords,
-	on: string,
-	values: Values
-): { urgent: Urgent | null; check: CheckFirst | null } {
+export function openCausesOf(records: TreeRecords, on: string, values: Values): OpenCauses {
 	const { tree, kind } = records;
 	const look = records.examinations.findLast((one) => one.examinedOn <= on);
-	if (!look || look.findings.length === 0) return { urgent: null, check: null };
+	if (!look || look.findings.length === 0) return nothingOpen;
 	const place = records.places.find((one) => one.id === tree.placeId) ?? null;
 	const { context } = contextFor(records, look.examinedOn, look.events, look.id, values);
 	const diagnosis = diagnose(context, look.findings, values);
 	const girdler = look.findings.find((finding) => finding.signId === 'girdler-seen');
-	const standing = standingOn(
-		{ tree, kind, place },
-		look.examinedOn,
-		{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
-		values
-	);
-	const { causes } = advise(diagnosis, context, look.findings, standing, values);
+	const standing = (day: string): StandingToday =>
+		standingOn(
+			{ tree, kind, place },
+			day,
+			{ failingFast: look.failingFast, girdlerGrade: girdler?.grade ?? 0 },
+			values
+		);
+	// Found then, and acted on in the season of now: a window that has opened since is told.
+	const { causes } = advise(diagnosis, context, look.findings, standing(on), values);
 	const undone = causes.filter(
 		(one) => actedSince(records, one.conditionId, look.examinedOn, values) === null
 	);
 	const now = undone.find((one) => one.verdict === 'now');
 	const check = undone.find((one) => one.verdict === 'check' && one.chance >= values['diagnosis.likely']);
+	const waits = undone.find((one) => one.verdict === 'window');
+	const openedOn = standing(look.examinedOn).windowOn;
 	return {
-		urgent: now ? urgentFor(now, records, look.examinedOn, on, values) : null,
-		check: check ? checkFor(check, records, look, on, values) : null
+		urgent: now ? urgentFor(now, records, { on, lookedOn: look.examinedOn, openedOn }, values) : null,
+		check: check ? checkFor(check, records, look, on, values) : null,
+		waits: waits ? waitsFor(waits, records, look.examinedOn, on, values) : null
 	};
 }
 
-function urgentFor(
+/** Where a cause of this tree is acted on, and what follows from it. */
+const actedWhere = (
+	records: TreeRecords,
 	{ conditionId, chance }: CauseAdvice,
+	on: string,
+	values: Values
+): Pick<Urgent, 'subject' | 'chance' | 'stage' | 'meaning'> => ({
+	subject: subjectOf(conditionId),
+	chance,
+	stage: inTheGroundAlone.has(conditionId) ? 'replant' : stageOf(conditionId),
+	meaning: followsFrom(records, conditionId, on, values)
+});
+
+function waitsFor(
+	cause: CauseAdvice,
 	records: TreeRecords,
 	lookedOn: string,
 	on: string,
 	values: Values
+): WaitsForWindow | null {
+	const windowOn = cause.act.waitUntil;
+	return windowOn === null ? null : { ...actedWhere(records, cause, on, values), on: lookedOn, windowOn };
+}
+
+function urgentFor(
+	cause: CauseAdvice,
+	records: TreeRecords,
+	{ on, lookedOn, openedOn }: { on: string; lookedOn: string; openedOn: string | null },
+	values: Values
 ): Urgent {
-	const { atRoots, asks } = conditionOf(conditionId);
+	const { atRoots, asks } = conditionOf(cause.conditionId);
+	const from = atRoots && openedOn !== null && openedOn <= on && openedOn > lookedOn ? openedOn : lookedOn;
 	return {
-		conditionId,
-		subject: subjectOf(conditionId),
-		chance,
+		...actedWhere(records, cause, on, values),
+		conditionId: cause.conditionId,
 		on: lookedOn,
 		atRoots,
-		stage: inTheGroundAlone.has(conditionId) ? 'replant' : stageOf(conditionId),
 		water: asks?.water ?? null,
 		pot: asks?.pot ?? null,
-		meaning: followsFrom(records, conditionId, on, values)
+		untilOn: addDays(from, values['urgent.days'])
 	};
 }
 

@@ -170,6 +170,7 @@
 		{#if water.pot}
 			<WaterSection
 				treeId={tree.id}
+				plantCount={tree.plantCount}
 				water={water.pot}
 				{dryDownDays}
 				{urgent}
@@ -184,6 +185,7 @@
 		{:else if water.ground}
 			<GroundWaterSection
 				treeId={tree.id}
+				plantCount={tree.plantCount}
 				water={water.ground}
 				lessWater={urgent?.water === 'less'}
 				{waterings}

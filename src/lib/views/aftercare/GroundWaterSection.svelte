@@ -17,6 +17,8 @@
 	/** Water of a tree in the ground: how dry its ball or its root zone is, and when it needs a soak. */
 	interface Props {
 		treeId: string;
+		/** 1 is a tree; of more, what is poured is for each. */
+		plantCount: number;
 		water: TreeGroundWater;
 		waterings: Watering[];
 		/** What its last look says to act on asks for less water. */
@@ -25,7 +27,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, waterings, lessWater, values, today, refused }: Props = $props();
+	let { treeId, plantCount, water, waterings, lessWater, values, today, refused }: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
 	let feeling = $state(false);
@@ -93,7 +95,7 @@
 		>{!unmeasured && water.now && water.now.stress < 0.995
 			? `; it drinks ${format().percent(water.now.stress)} of what it would`
 			: ''}. {#if says.amounts}{water.how === 'planted'
-				? `Then ${L(next.litres)}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
+				? `Then ${L(next.litres)}${plantCount > 1 ? ' each' : ''}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
 				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
 	</p>
 	{#if seen && !unmeasured}

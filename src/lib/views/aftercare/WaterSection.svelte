@@ -25,6 +25,8 @@
 	/** When and how it is watered next, from weight and weather, and what its roots do. */
 	interface Props {
 		treeId: string;
+		/** 1 is a tree; of more, what is poured is for each. */
+		plantCount: number;
 		water: TreeWater;
 		/** What the last look says to act on now. */
 		urgent: Urgent | null;
@@ -41,7 +43,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, water, urgent, dryDownDays, waterings, mates, values, trigger, fall, today, refused }: Props =
+	let { treeId, plantCount, water, urgent, dryDownDays, waterings, mates, values, trigger, fall, today, refused }: Props =
 		$props();
 	const format = useFormat();
 	let writing = $state(false);
@@ -179,7 +181,7 @@
 			changes="Weather, leaves, and the next weighing: it corrects all of this."
 			><strong>{known ? `${format().percent(next.dryness)} dry` : 'how that comes about'}</strong></Workings
 		>{known ? `, ${rests[water.from]}` : ''}. {known && next.litres >= 0.05 && !lessWater
-			? `Then ${L(next.litres)}, ${wateringWayNames[next.way]}.`
+			? `Then ${L(next.litres)}${plantCount > 1 ? ' each' : ''}, ${wateringWayNames[next.way]}.`
 			: ''}
 		{known ? format().inWords(next.reason, today) : ''}
 		{dryDownDays === null

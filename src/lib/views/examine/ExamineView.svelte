@@ -121,8 +121,10 @@
 	const begun = $derived(contextFor(records, on, events, past?.id ?? draft.corrects?.id ?? null, values));
 	const context = $derived(begun.context);
 	const grade = (sign: SignId): number => findings.find((finding) => finding.signId === sign)?.grade ?? 0;
+	/** What was found last is acted on today, in the season of today. */
+	const actsOn = $derived(past && past.id === examinations.at(-1)?.id ? today : on);
 	const standing = $derived(
-		standingOn({ tree, kind, place }, on, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
+		standingOn({ tree, kind, place }, actsOn, { failingFast, girdlerGrade: grade('girdler-seen') }, values)
 	);
 	const again = (numbers: Values) => diagnose(context, findings, numbers);
 	const diagnosis = $derived(again(values));

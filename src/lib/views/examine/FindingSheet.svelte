@@ -48,7 +48,8 @@
 	const standing = $derived(
 		standingOn(
 			{ tree, kind, place },
-			on,
+			// What was found last is acted on today, in the season of today.
+			look?.id === records.examinations.at(-1)?.id ? today : on,
 			{
 				failingFast: look?.failingFast ?? false,
 				girdlerGrade: findings.find((finding) => finding.signId === 'girdler-seen')?.grade ?? 0

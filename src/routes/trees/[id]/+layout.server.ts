@@ -27,7 +27,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 		const ahead = place
 			? (await placeSeries(db, today(), addDays(today(), 9), values)).get(place.id)?.series
 			: undefined;
-		const { urgent, check, stands, care } = headOf(records, today(), values);
+		const { urgent, check, waits, stands, care } = headOf(records, today(), values);
 		return {
 			stands,
 			urgent,
@@ -52,6 +52,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 					facts: releaseFacts(records, [], await referenceShootMm(db, tree), values),
 					urgent,
 					check,
+					waits,
 					standing: stands
 				},
 				values

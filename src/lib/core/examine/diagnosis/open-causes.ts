@@ -13,6 +13,9 @@ export interface CausesOpen {
 	urgent: (Held & { on: string; stage: 'roots' | 'replant' | 'examine'; meaning: string }) | null;
 	/** Likely, and decided by a check first; its check is null where its records show since what the look does not say. */
 	check: (Held & { on: string; check: { label: string; how: string } | null }) | null;
+	/** Likely, and worked on when the next window for it opens, on a day; left out where nothing waits so. */
+	waits?:
+		(Held & { on: string; windowOn: string; stage: 'roots' | 'replant' | 'examine'; meaning: string }) | null;
 }
 
 /** @example "Girdling roots are likely" */
