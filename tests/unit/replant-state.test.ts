@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
 import { groundPlanInput, groundPlanSchema } from '$core/replant/ground/ground-plan';
 import { shippedKinds } from '$core/vocabulary/shipped';
+import { examinationSchema } from '$core/examine/diagnosis/examination';
+import { measured } from '$core/text/measured';
 import { measurementSchema } from '$core/examine/measuring/measurement';
 import { mixIds, mixOf } from '$core/replant/mixes/mixes';
 import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/replant/pots/replant-plan';
@@ -316,6 +318,42 @@ describe('a planting while it is planned', () => {
 		expect(state.plan.planting.reuse).toEqual({ history: 'rot', because: 'steamed' });
 		state.history = 'new';
 		expect(state.plan.planting.reuse.because).toBe('');
+	});
+});
+
+describe('a ball that was seen to be packed', () => {
+	const seen = (examinedOn: string, grade: number) =>
+		examinationSchema.parse({
+			id: `e-${examinedOn}`,
+			version: 1,
+			examinedOn,
+			findings: [{ signId: 'solid-mat', grade }]
+		});
+	const state = (change: Parameters<typeof treeRecords>[0], more: Partial<ReplantOf> = {}) =>
+		new ReplantState(of({ records: treeRecords(change), ...more }));
+	it('takes the larger step without being told again, until it was found looser or planted since', () => {
+		const packed = state({ examinations: [seen('2026-03-20', 2)] });
+		expect(packed).toMatchObject({ packed: true, packedSeenOn: '2026-03-20', rule: 'packed' });
+		expect(packed.advice.widthMm).toBe(packed.ballDiameterMm + packed.of.values['pot.packedSizeMm']);
+		// A mat with gaps is a ball like others, and is told as one step, as wide as the yard says.
+		const gaps = state({ examinations: [seen('2026-03-20', 1)] });
+		expect(gaps).toMatchObject({ packed: false, packedSeenOn: null, rule: 'normal' });
+		const wide = { ...gaps.of.values, 'pot.upSizeMm': 80 };
+		expect(state({}, { values: wide }).advice.reason).toBe(`one step up, ${measured(40, 'mm')} all round`);
+		expect(state({ examinations: [seen('2026-03-20', 2), seen('2026-04-01', 0)] }).packed).toBe(false);
+		const planting = plantingSchema.parse({
+			...planned(packed).planting,
+			id: 'set',
+			version: 1,
+			plantedOn: '2026-03-25'
+		});
+		expect(state({ examinations: [seen('2026-03-20', 2)], plantings: [planting] }).packed).toBe(false);
+		expect(state({ examinations: [seen('2026-03-26', 2)], plantings: [planting] }).packed).toBe(true);
+		// As a plan was kept, so it comes back.
+		packed.packed = false;
+		packed.sizeRule = 'normal';
+		const kept = replantPlanSchema.parse({ ...planned(packed), id: 'plan', version: 1 });
+		expect(state({ examinations: [seen('2026-03-20', 2)], replantPlan: kept }).packed).toBe(false);
 	});
 });
 

@@ -2,10 +2,10 @@ import { nothingSeen, type SeenLook } from '../examine/looks/observation';
 import { firmnessOfGrade } from '../examine/looks/seen-words';
 import type { TreeRecords } from './case';
 import type { Examination } from '../examine/diagnosis/examination';
-import type { SignId } from '../vocabulary/signs';
+import { topGrade, type SignId } from '../vocabulary/signs';
 import { diebackLimit } from '../examine/measuring/dieback';
 import type { Feel, MoistureData } from '../examine/measuring/moisture';
-import type { Measurement } from '../examine/measuring/measurement';
+import { measuredFindings, type Measurement } from '../examine/measuring/measurement';
 import type { Values } from '../values/values';
 
 type Parts = Omit<Partial<SeenLook>, 'id' | 'version'>;
@@ -158,4 +158,35 @@ export function looksSince(
 		led(one) ? { ...one, findings: one.findings.filter(holds) } : one
 	);
 	return looksSeen({ ...records, examinations }, values).filter((look) => look.observedOn >= since.on);
+}
+
+/**
+ * Day on which its roots were last found to lie round the ball as a solid mat, since it was planted as it stands.
+ * @returns null where they were not, or were found looser since
+ */
+export function packedSeenOn(
+	{
+		examinations,
+		measurements,
+		tree,
+		plantings
+	}: Pick<TreeRecords, 'examinations' | 'measurements' | 'tree' | 'plantings'>,
+	on: string,
+	values: Values
+): string | null {
+	const plantedOn = plantings.at(-1)?.plantedOn ?? '';
+	const told = [
+		...examinations.map(({ examinedOn, findings }) => ({ on: examinedOn, findings })),
+		...measurements.map((one) => ({
+			on: one.measuredOn,
+			findings: measuredFindings([one], one.measuredOn, tree, values)
+		}))
+	]
+		.filter((one) => one.on > plantedOn && one.on <= on)
+		.sort((a, b) => a.on.localeCompare(b.on))
+		.flatMap((one) =>
+			one.findings.flatMap(({ signId, grade }) => (signId === 'solid-mat' ? [{ on: one.on, grade }] : []))
+		)
+		.at(-1);
+	return told?.grade === topGrade('solid-mat') ? told.on : null;
 }

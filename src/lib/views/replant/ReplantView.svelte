@@ -130,6 +130,11 @@
 			<label class="flex items-center gap-2"
 				><input type="checkbox" class="size-5" name="packed" bind:checked={planning.packed} />Roots are packed</label
 			>
+			{#if planning.packedSeenOn}
+				<p class="text-sm text-slate">
+					You saw a solid mat on {format().day(planning.packedSeenOn, planning.of.today)}.
+				</p>
+			{/if}
 			<p class="border-l-4 border-lichen py-1 pl-3">
 				Look for a pot about
 				<Workings

@@ -24,6 +24,7 @@ import { extraHoles, heldWind, wireHoles, wiresOver, type Holding, type Seat } f
 import { asPot, type Pot, type PotShape, roundPot } from '$core/replant/pots/volume';
 import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
+import { packedSeenOn } from '$core/tree/looks';
 import type { LastWork } from '$core/tree/losses';
 import { othersInPot } from '$core/tree/shared-pot';
 import { asksForDryRest, type Urgent } from '$core/tree/urgent';
@@ -72,6 +73,8 @@ export class ReplantState {
 	ballKnown = $state.raw<Fact<number> | null>(null);
 	/** How its ball was meant, where nobody measured it: before the work, or by the plan of its lift; null where nobody said. */
 	meantBall = $state.raw<{ by: string; on: string } | null>(null);
+	/** Day on which its roots were seen to be packed; null where nobody saw it. */
+	packedSeenOn = $state.raw<string | null>(null);
 	packed = $state(false);
 	ballFrom = $state<'sizes' | 'map'>('sizes');
 
@@ -153,6 +156,8 @@ export class ReplantState {
 			depth ?? kept?.planting.ballDepthMm ?? this.ballDiameterMm * values['pot.ballDepthShare']
 		);
 		this.crownWidthMm = last?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
+		this.packedSeenOn = packedSeenOn(records, today, values);
+		this.packed = kept ? kept.planting.sizeRule === 'packed' : this.packedSeenOn !== null;
 		const rot = (lastWork?.rotWasCut ?? false) || of.urgent?.pot === 'smaller';
 		this.school = rot ? 'same' : 'larger';
 		this.headspaceMm = last?.headspaceMm ?? values['pot.headspaceMm'];
