@@ -3,7 +3,7 @@ import { bookDetails, bookInput, bookKind, type BookDetails, type BookKind } fro
 import { defaultValues } from '$core/values/values';
 import { likeTrees, removeBook, writeBook, writeBookForAll } from '$lib/server/book';
 import { exportCase, importCase } from '$lib/server/case-file';
-import { taskInput } from '$core/vocabulary/task';
+import { taskInput, type TaskKind } from '$core/vocabulary/task';
 import { tasks } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { undo } from '$lib/server/records/work';
@@ -74,6 +74,35 @@ describe('the field book', () => {
 			['2026-04-10', 'done'],
 			['2027-04-10', 'open']
 		]);
+	});
+	it('a crown cut closes what asked for one, by whatever plan, and not the shade that stands instead of it', async () => {
+		const { store, tree } = await storeWithTree();
+		const task = (id: string, kind: TaskKind, source: string) => ({
+			...taskInput.parse({
+				kind,
+				title: id,
+				reason: '',
+				stage: 'aftercare',
+				fromOn: '2026-04-01',
+				toOn: '2026-04-30',
+				minutes: 5
+			}),
+			...openTask,
+			source,
+			id,
+			version: 1
+		});
+		await store.write(async (tx) => {
+			await tasks.put(tx, tree.id, task('planned', 'crown', 'crown@2026-04-01'));
+			await tasks.put(tx, tree.id, task('rehearsed', 'crown', 'rehearsed-crown@2026-04-01'));
+			await tasks.put(tx, tree.id, task('shade', 'shelter', 'rehearsed-shade@2026-04-01'));
+		});
+		const states = async () =>
+			Object.fromEntries((await tasks.list(store.db, tree.id)).map((one) => [one.id, one.state]));
+		await writeBook(store, tree.id, input('crown-cut', today(), { share: 0.1, choice: 'dead' }));
+		expect(await states()).toEqual({ planned: 'open', rehearsed: 'open', shade: 'open' });
+		await writeBook(store, tree.id, input('crown-cut', today(), { share: 0.1, choice: 'living' }));
+		expect(await states()).toEqual({ planned: 'done', rehearsed: 'done', shade: 'open' });
 	});
 	it('is written for several like trees at once, for all or for none, and taken back together', async () => {
 		const { store, tree } = await storeWithTree();

@@ -1,7 +1,8 @@
 import { roundPot } from '$core/replant/pots/volume';
 import { plain } from '$core/text/format';
 import { describe, expect, it } from 'vitest';
-import { taskInput } from '$core/vocabulary/task';
+import { taskInput, type TaskKind } from '$core/vocabulary/task';
+import { placeInput } from '$core/vocabulary/place';
 import { examinationInput } from '$core/examine/diagnosis/examination';
 import { newMix } from '$core/replant/mixes/bench-test';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
@@ -13,7 +14,7 @@ import { tree as treeTable } from '$lib/server/db/schema';
 import { kinds, observations, rootMaps, tasks, trees } from '$lib/server/records/records';
 import { openTask } from '$lib/server/task-work';
 import { seedKinds } from '$lib/server/store';
-import { undo } from '$lib/server/records/work';
+import { doWork, undo } from '$lib/server/records/work';
 import { overrideValues, readOverrides, readValues } from '$lib/server/settings';
 import { overForGood } from '$core/aftercare/tasks/release';
 import { addDays } from '$core/maths/calendar';
@@ -31,7 +32,7 @@ import { recordLook } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
 import { recordExamination } from '$lib/server/examine';
 import { listedTrees } from '$lib/server/tree-lists';
-import { addKind, changeKind, removePlace } from '$lib/server/yard';
+import { addKind, addPlace, changeKind, removePlace } from '$lib/server/yard';
 import { recordCuts, saveRoots } from '$lib/server/roots';
 import { freshStore, refusal, rootsWith as roots, storeWithTree } from './helpers';
 import type { Store } from '$lib/server/db/database';
@@ -73,6 +74,43 @@ describe('taking in', () => {
 		const refused = await refusal(changeTree(store, tree.id, 1, inputOf(tree, { name: 'second tab' })));
 		expect(refused.status).toBe(409);
 		expect((await trees.get(store.db, tree.id))?.name).toBe('Beech, first tab');
+	});
+	it('a tree that is carried to another place answers where it is to stand; any other change does not', async () => {
+		const { store, tree } = await storeWithTree();
+		const { id: placeId } = await addPlace(
+			store,
+			placeInput.parse({ name: 'Cold frame', kind: 'cold-frame', latitudeDeg: 52 })
+		);
+		const add = (source: string, kind: TaskKind) =>
+			doWork(store, { treeId: tree.id, stage: 'aftercare', what: 'Test' }, (work) =>
+				work.add(tasks, { ...taskInput.parse(asked), kind, ...openTask, source })
+			);
+		const asked = {
+			kind: 'other',
+			title: 'Where will it stand?',
+			reason: '',
+			stage: 'aftercare',
+			fromOn: '2027-03-01',
+			toOn: '2027-04-01',
+			minutes: 5
+		};
+		await add('cold@2026-03-01', 'cold');
+		await add('rehearsed-replant@2026-03-01', 'other');
+		const states = async () => (await tasks.list(store.db, tree.id)).map((one) => one.state);
+		await changeTree(store, tree.id, 1, inputOf(tree, { name: 'Beech' }));
+		expect(await states()).toEqual(['open', 'open']);
+		await changeTree(store, tree.id, 2, inputOf(tree, { name: 'Beech', placeId }));
+		expect(await states()).toEqual(['done', 'open']);
+		// Planted, what was rehearsed is done; of its place a planting where it stood says nothing.
+		await add('cold@2026-03-02', 'cold');
+		await recordPlanting(
+			store,
+			tree.id,
+			plantingOn('2026-04-02'),
+			{ waterSchool: 'at-once', fromStock: null },
+			defaultValues
+		);
+		expect((await states()).slice(0, 3)).toEqual(['done', 'done', 'open']);
 	});
 	it('is undone, but not once more was recorded', async () => {
 		const { store, tree } = await storeWithTree();

@@ -912,6 +912,11 @@ describe('the check to look closer with', () => {
 		// An old look says nothing of today.
 		const old = { ...examined, examinedOn: '2025-05-10' };
 		expect(checkNow({ ...records, examinations: [old] }, null, '2026-05-20', values)).toEqual(first);
+		// What is found on a day counts on it, and not on the day before.
+		const on = examined.examinedOn;
+		const of = (day: string) => checkNow({ ...records, examinations: [examined] }, null, day, values);
+		expect(of(on)).not.toEqual(checkNow(records, null, on, values));
+		expect(of(addDays(on, -1))).toEqual(checkNow(records, null, addDays(on, -1), values));
 	});
 });
 

@@ -34,6 +34,12 @@ describe('what a task asks for', () => {
 		[{ source: 'referral@x', kind: 'referral' }, 'referral'],
 		[{ source: 'clear-growth@2026-03-01' }, 'growth'],
 		[{ source: 'ground.measure-again@g', kind: 'look' }, 'soil'],
+		[{ source: 'crown@2026-03-01', kind: 'crown' }, 'crown'],
+		// Shaded instead of cut, the tick is all.
+		[{ source: 'crown@2026-03-01', kind: 'shelter' }, null],
+		[{ source: 'cold@2026-03-01', kind: 'cold' }, 'place'],
+		[{ source: 'rehearsed-place@2026-03-01', kind: 'shelter' }, 'place'],
+		[{ source: 'rehearsed-replant@2026-03-01', kind: 'other' }, 'planting'],
 		[{ source: '', kind: 'look' }, null],
 		[{ source: 'shelter@2026-03-01', kind: 'shelter' }, null]
 	] as const)('%j asks for %s', (change, asked) => {

@@ -1,5 +1,7 @@
 import { and, eq, ne, or } from 'drizzle-orm';
+import { resultAsked } from '../core/aftercare/tasks/result';
 import { ruleOf } from '../core/aftercare/tasks/source';
+import type { Task } from '../core/vocabulary/task';
 import { bookKind, bookSentence, type BookEntry, type BookInput } from '../core/aftercare/book/book';
 import { broughtUp, ruleDone, spokenAgainst, type BookFacts } from '../core/aftercare/book/effects';
 import { bookFacts } from '../core/tree/booked';
@@ -103,9 +105,11 @@ async function bookPiece(
 			for (const task of broughtUp(input, sentence, values))
 				await work.add(tasks, { ...task, release: null, ...openTask, source: sourceOf(entry) });
 			const rule = ruleDone(input);
+			const done = (task: Task): boolean =>
+				ruleOf(task.source) === rule || (rule === 'crown' && resultAsked(task) === 'crown');
 			if (rule !== null)
 				for (const task of await tasks.list(work.tx, treeId))
-					if (task.state === 'open' && task.fromOn <= input.on && ruleOf(task.source) === rule)
+					if (task.state === 'open' && task.fromOn <= input.on && done(task))
 						await closeInWork(work, task.id, task.version, { state: 'done', skipReason: '', on: input.on });
 		}
 	};

@@ -17,7 +17,7 @@ import type { WaterSchool } from '../core/vocabulary/words';
 import { once, type DatedTask } from '../core/vocabulary/task';
 import type { Values } from '../core/values/values';
 import { proposeAftercare } from './aftercare';
-import { addFollowing } from './task-work';
+import { addFollowing, closeAnswered } from './task-work';
 import { today } from './clock';
 import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';
@@ -120,6 +120,7 @@ export async function recordPlanting(
 					situation: 'potted' as const,
 					placeId: input.placeId ?? before.placeId
 				}));
+			await closeAnswered(work, treeId, moves ? ['planting', 'place'] : ['planting'], input.plantedOn);
 			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
 			await sayForecast(work, treeId, input.plantedOn, values);
 			return { planting, missing };

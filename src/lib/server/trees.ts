@@ -9,6 +9,7 @@ import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
 import { kinds, places, trees } from './records/records';
 import { doWork, type Piece, type Work } from './records/work';
+import { closeAnswered } from './task-work';
 
 async function checkTree(work: Work, input: TreeInput, ownId: string | null): Promise<void> {
 	const problems = [];
@@ -77,7 +78,10 @@ export async function changeTree(
 		{ treeId: id, stage: 'take-in', what: 'Changed what was taken in' },
 		async (work) => {
 			await checkTree(work, input, id);
-			return work.change(trees, id, version, (before) => ({ ...before, ...input }));
+			const stoodAt = (await trees.get(work.tx, id))?.placeId;
+			const changed = await work.change(trees, id, version, (before) => ({ ...before, ...input }));
+			if (changed.placeId !== stoodAt) await closeAnswered(work, id, ['place'], today());
+			return changed;
 		}
 	);
 	return entryId;

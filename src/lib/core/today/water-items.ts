@@ -1,8 +1,8 @@
 import { holds } from '../examine/diagnosis/open-causes';
 import { fallWords } from '../aftercare/water/forecast';
 import { wateringWayNames } from '../aftercare/water/watering';
-import { ruleOf } from '../aftercare/tasks/source';
-import { daysBetween, within } from '../maths/calendar';
+import { firstWaterOpen } from '../aftercare/tasks/pressing';
+import { daysBetween } from '../maths/calendar';
 import { measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
 import { percent } from '../text/percent';
@@ -16,22 +16,13 @@ const waterOn = ({ standing, water }: TodayTree): string | null =>
 		.sort()
 		.at(-1) ?? null;
 
-/** Whether the first water after the work stands on its list, in its days: it asks for the same pot. */
-const firstWaterOpen = ({ tasks }: TodayTree, today: string): boolean =>
-	tasks.some(
-		(task) =>
-			task.state === 'open' &&
-			ruleOf(task.source) === 'first-water' &&
-			within(today, { from: task.fromOn, to: task.toOn })
-	);
-
 /** Potted trees whose water nobody knows any more; those of one place together, since one round answers them. */
 export function unknownWaterItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
 	const byPlace = new Map<string, TodayTree[]>();
 	for (const entry of trees) {
 		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn) continue;
 		// A dry rest has its first water on the list: nothing is asked beside it.
-		if (entry.water?.restUntil || firstWaterOpen(entry, today)) continue;
+		if (entry.water?.restUntil || firstWaterOpen(entry.tasks, today)) continue;
 		const last = waterOn(entry);
 		const since = daysBetween(last ?? entry.standing.pottedOn, today);
 		if (last === null || since > values['decision.waterKnownDays']) {

@@ -2,6 +2,7 @@
 	import { holds } from '$core/examine/diagnosis/open-causes';
 	import { enhance } from '$app/forms';
 	import { hasLapsed, headed, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
+	import { firstWaterOpen } from '$core/aftercare/tasks/pressing';
 	import { taskKinds, type Task } from '$core/vocabulary/task';
 	import { addDays } from '$core/maths/calendar';
 	import { usualCrownSchool } from '$core/aftercare/crown/crown';
@@ -174,6 +175,7 @@
 				water={water.pot}
 				{dryDownDays}
 				{urgent}
+				firstWater={firstWaterOpen(tasks, today)}
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}
 				{waterings}

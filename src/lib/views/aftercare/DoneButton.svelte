@@ -33,6 +33,18 @@
 	<Button href={resolve('/trees/[id]/recovery/backups', { id: treeId })} aria-label="Write them down: {of}"
 		>Write them down <ArrowRight size={18} /></Button
 	>
+{:else if asked === 'crown'}
+	<Button href={resolve('/trees/[id]/book?kind=crown-cut', { id: treeId })} aria-label="Write it down: {of}"
+		>Write it down <ArrowRight size={18} /></Button
+	>
+{:else if asked === 'place' && !task.lapsed}
+	<Button href={resolve('/trees/[id]/take-in', { id: treeId })} aria-label="Choose its place: {of}"
+		>Choose its place <ArrowRight size={18} /></Button
+	>
+{:else if asked === 'planting' && !task.lapsed}
+	<Button href={resolve('/trees/[id]/replant', { id: treeId })} aria-label="Open Replant: {of}"
+		>Open Replant <ArrowRight size={18} /></Button
+	>
 {:else if asked || task.lapsed}
 	<Button aria-label="Done: {of}" onclick={() => ask({ ...task, treeId })}><Check size={18} /> Done</Button>
 {:else}

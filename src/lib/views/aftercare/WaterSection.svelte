@@ -30,6 +30,8 @@
 		water: TreeWater;
 		/** What the last look says to act on now. */
 		urgent: Urgent | null;
+		/** The first water after its work stands on the list, in its days. */
+		firstWater: boolean;
 		/** Days from full to the dryness at which it is watered, without rain. */
 		dryDownDays: number | null;
 		waterings: Watering[];
@@ -43,8 +45,21 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, plantCount, water, urgent, dryDownDays, waterings, mates, values, trigger, fall, today, refused }: Props =
-		$props();
+	let {
+		treeId,
+		plantCount,
+		water,
+		urgent,
+		firstWater,
+		dryDownDays,
+		waterings,
+		mates,
+		values,
+		trigger,
+		fall,
+		today,
+		refused
+	}: Props = $props();
 	const format = useFormat();
 	let writing = $state(false);
 	let changing = $state<Watering | null>(null);
@@ -83,7 +98,9 @@
 		weighingAdvice(
 			{
 				pairs: water.pairs,
-				begun: recent[0] !== undefined && recent[0].afterKg !== null,
+				// A weight of before it was set anew is that of another pot.
+				begun:
+					recent[0] !== undefined && recent[0].wateredOn >= water.standsSince && recent[0].afterKg !== null,
 				rainUnmeasured: water.rainUnmeasured
 			},
 			now,
@@ -122,6 +139,8 @@
 			In its dry rest: first water from {format().day(resting, today)}
 		{:else if !known && water.restUntil && !lessWater}
 			Its dry rest is over: give it its first water
+		{:else if !known && firstWater && !lessWater}
+			Give it its first water
 		{:else if !known}
 			Not known: lift it or feel it now
 		{:else if next.on === null}

@@ -1,6 +1,8 @@
 import type { Values } from '../../values/values';
 import type { Task } from '../../vocabulary/task';
+import { within } from '../../maths/calendar';
 import { hasLapsed } from './release';
+import { ruleOf } from './source';
 
 type Pressing = Pick<Task, 'kind' | 'state' | 'toOn' | 'source' | 'everyDays'>;
 
@@ -23,3 +25,15 @@ const FOR_OTHERS: ReadonlySet<Task['kind']> = new Set<Task['kind']>(['backup', '
 
 /** Whether work says anything of how the tree itself does, done or missed. */
 export const isOfItself = ({ kind }: Pick<Task, 'kind'>): boolean => !FOR_OTHERS.has(kind);
+
+/** Whether the first water after the work stands on its list, in its days: it asks for the same pot. */
+export const firstWaterOpen = (
+	tasks: readonly Pick<Task, 'state' | 'source' | 'fromOn' | 'toOn'>[],
+	today: string
+): boolean =>
+	tasks.some(
+		(task) =>
+			task.state === 'open' &&
+			ruleOf(task.source) === 'first-water' &&
+			within(today, { from: task.fromOn, to: task.toOn })
+	);

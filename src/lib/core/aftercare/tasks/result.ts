@@ -14,6 +14,9 @@ export const resultKinds = [
 	'smell',
 	'backup',
 	'soil',
+	'crown',
+	'place',
+	'planting',
 	'referral'
 ] as const;
 export type ResultKind = (typeof resultKinds)[number];
@@ -27,6 +30,9 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 	'rot-recheck': 'smell',
 	backup: 'backup',
 	'ground.measure-again': 'soil',
+	cold: 'place',
+	'rehearsed-place': 'place',
+	'rehearsed-replant': 'planting',
 	referral: 'referral',
 	arborist: 'referral'
 };
@@ -35,6 +41,8 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 export function resultAsked(task: Pick<Task, 'kind' | 'source'>): ResultKind | null {
 	const byItsRule = byRule[ruleOf(task.source)];
 	if (byItsRule) return byItsRule;
+	// How much of the crown is gone counts; where it is shaded instead, the tick is all.
+	if (task.kind === 'crown') return 'crown';
 	if (task.kind === 'referral') return 'referral';
 	return task.kind === 'water' || task.kind === 'dry-rest' ? 'watering' : null;
 }
@@ -67,6 +75,8 @@ export const answeredByLook = (look: ObservationInput): ResultKind[] => [
 export const answeredByExamination = ({ findings }: Pick<ExaminationInput, 'findings'>): ResultKind[] =>
 	findings.some((finding) => finding.signId === 'sour-smell') ? ['smell'] : [];
 
+const EARLY: ReadonlySet<ResultKind> = new Set(['watering', 'buds', 'backup', 'place', 'planting']);
+
 /**
  * The open tasks that a record of a day answers: those that ask for it and whose time had begun, or, of a task that would have waited for its
  * day, where the thing was done all the same.
@@ -80,8 +90,8 @@ export function tasksAnswered<T extends Pick<Task, 'kind' | 'source' | 'state' |
 		if (task.state !== 'open') return false;
 		const asked = resultAsked(task);
 		if (asked === null || asked === 'referral' || !answers.includes(asked)) return false;
-		// Water given or buds seen before their day make the later question idle; the others wait for their time.
-		const early = asked === 'watering' || asked === 'buds' || asked === 'backup';
+		// Water given, buds seen, a pot or a place found before their day make the later question idle; the others wait for their time.
+		const early = EARLY.has(asked);
 		const worked = workedOn(task.source) ?? task.fromOn;
 		return task.fromOn <= on || (early && worked <= on);
 	});
