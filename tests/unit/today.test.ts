@@ -335,6 +335,17 @@ describe('today', () => {
 		]);
 		expect(beside('ground.measure-again@g', addDays(today, -1), addDays(today, 9))).toBe(1);
 	});
+	it('of a lot says what each gets, and asks for the water of all', () => {
+		const lot = { ...entry({ water: waterDry('2026-04-15') }).tree, plantCount: 12 };
+		const standing = kept({ waterOn: '2026-04-15', pottedOn: '2026-02-01' });
+		const said = (change: Partial<TodayTree>) =>
+			items(entry({ tree: lot, standing, ...change })).map(({ sentence }) => sentence);
+		expect(said({ water: waterDry('2026-04-15') })[0]).toMatch(/^Water all 12: .* each, /);
+		const unknown = kept({ waterOn: null, pottedOn: '2026-02-01' });
+		expect(said({ standing: unknown })).toEqual([
+			'The water of these 12 is not known: lift or feel them now'
+		]);
+	});
 	it('adds up the round by place, without what is only coming up', () => {
 		const round = walkingRound(
 			items(
@@ -356,14 +367,14 @@ describe('today', () => {
 		const cool = items({ ...out, place: { ...out.place, name: 'Bay', kind: 'heated', heldMinimumC: 1 } })[0];
 		expect(cool?.sentence).toBe('Its place is too cold for it: find a warmer one');
 		expect(plain(cool?.reason ?? '')).toMatch(/at Bay is about \d °C \(what is held there\)/);
-		const rooted = items({ ...out, tree: { ...out.tree, situation: 'in-ground' } })[0];
-		expect(rooted?.sentence).toBe('Lay fleece and mulch before tonight');
 		const reach = defaultValues['cold.coverReachM'];
 		const high = (heightM: number | null, change: Partial<TodayTree> = {}) =>
 			items({ ...out, ...change, tree: { ...out.tree, situation: 'in-ground', heightM } })
 				.map(({ sentence }) => sentence)
 				.filter((text) => /fleece|freeze back/.test(text));
 		expect(high(reach)).toEqual(['Lay fleece and mulch before tonight']);
+		// Whose height nobody wrote is neither low nor tall: what can be reached is covered.
+		expect(high(null)).toEqual(['Lay mulch, and fleece as far up as you reach, before tonight']);
 		expect(high(reach + 0.1)).toEqual(['It may freeze back tonight, too tall to cover: look at it after']);
 		// Where only a cold night of the season would touch it, nothing can be made ready for what no cover reaches.
 		const near = Array.from({ length: 40 }, (_, i) => ({ kind: { ...out.kind, coldestC: -20 + i } })).filter(
@@ -371,6 +382,9 @@ describe('today', () => {
 		);
 		expect(near.length).toBeGreaterThan(0);
 		for (const change of near) expect(high(reach + 0.1, change)).toEqual([]);
+		const lot = items({ ...out, tree: { ...out.tree, plantCount: 12 } })[0];
+		expect(lot?.sentence).toBe('Bring them under cover before tonight');
+		expect(lot?.reason).toMatch(/^Their limit is/);
 		// In a pot it is carried, however tall.
 		expect(items({ ...out, tree: { ...out.tree, heightM: 4 } })[0]?.sentence).toBe(
 			'Bring it under cover before tonight'

@@ -148,7 +148,10 @@ function coldAhead(entry: TodayTree, night: NightTemperature, today: string, val
 			: tall
 				? 'tall'
 				: tree.situation === 'in-ground'
-					? 'rooted'
+					? // How tall it is may not be written: what can be reached of it is covered.
+						tree.heightM === null
+						? 'unmeasured'
+						: 'rooted'
 					: 'loose';
 	return { limitC, why, usual, way } as const;
 }
@@ -176,6 +179,16 @@ const coldAdvice: Record<ColdAhead['way'], { now: [one: string, many: string]; s
 	rooted: {
 		now: ['Lay fleece and mulch before tonight', 'Lay fleece and mulch before tonight'],
 		soon: ['Watch tonight’s low; have fleece ready', 'Watch tonight’s low; have fleece ready']
+	},
+	unmeasured: {
+		now: [
+			'Lay mulch, and fleece as far up as you reach, before tonight',
+			'Lay mulch, and fleece as far up as you reach, before tonight'
+		],
+		soon: [
+			'Watch tonight’s low; have mulch and fleece ready',
+			'Watch tonight’s low; have mulch and fleece ready'
+		]
 	},
 	tall: { now: TOO_TALL, soon: TOO_TALL },
 	loose: {
@@ -222,6 +235,7 @@ function coldItem(
 ): TodayItem {
 	const { limitC, why, usual, way } = cold;
 	const many = group.length > 1;
+	const several = many || entry.tree.plantCount > 1;
 	const nightC = measured(Math.round(usual ? night.usualC : night.coldC), '°C');
 	return {
 		...common(entry),
@@ -231,8 +245,8 @@ function coldItem(
 		}),
 		urgency: values[usual ? 'today.rank.cold' : 'today.rank.coldMaybe'] + rises(group.length - 1, values),
 		level: usual ? 'now' : 'due',
-		sentence: coldAdvice[way][usual ? 'now' : 'soon'][many ? 1 : 0],
-		reason: `${many ? 'Their' : 'Its'} limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${entry.place.name} is about ${nightC} (${way === 'held' ? 'what is held there' : 'climate of the place, not a forecast'}).`,
+		sentence: coldAdvice[way][usual ? 'now' : 'soon'][several ? 1 : 0],
+		reason: `${several ? 'Their' : 'Its'} limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${entry.place.name} is about ${nightC} (${way === 'held' ? 'what is held there' : 'climate of the place, not a forecast'}).`,
 		figure: nightC,
 		stage: 'aftercare',
 		task: null
