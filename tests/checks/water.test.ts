@@ -115,6 +115,40 @@ describe('the next watering', () => {
 			},
 			values
 		);
+	it('rain that nobody measured may have kept it wet, once it is too long ago to be remembered', () => {
+		const remembered = values['water.rainRememberedDays'];
+		const most = stores.rootedMostL + stores.unrootedMostL;
+		const of = (today: string, change: object = {}) =>
+			ask(4, { today, rainReach: 1, series: series(4).map((day) => ({ ...day, how: 'usual' })), ...change });
+		const due = of('2026-06-20').on ?? '';
+		const told = (today: string, change: object = {}) => of(today, change).rainPerhaps;
+		// As much rain as what it is drier than it is watered at, and no less.
+		const late = '2026-06-15';
+		const beyondL = (of(late).dryness - 0.5) * most;
+		const days = daysBetween('2026-05-31', late);
+		const enough = beyondL / (days * values['rootFunction.unmeasuredRainMm'] * stores.surfaceM2);
+		expect([told(late, { rainReach: enough * 1.01 }), told(late, { rainReach: enough * 0.99 })]).toEqual([
+			true,
+			false
+		]);
+		const wet = { rainReach: 1000 };
+		expect(told(late, wet)).toBe(true);
+		expect(of(late, wet).reason).toBe(
+			'Dry enough to water, if no rain reached it: nobody wrote down the rain since 2026-05-31.'
+		);
+		// Measured, there is nothing to ask; nor before it is due; nor of days one remembers.
+		expect(told(late, { ...wet, series: series(4).map((day) => ({ ...day, how: '' })) })).toBe(false);
+		expect(told(addDays(due, -1), wet)).toBe(false);
+		const lately = (unmeasuredOn: string) =>
+			told(late, {
+				...wet,
+				series: series(4).map((day) => ({ ...day, how: day.on === unmeasuredOn ? 'usual' : '' }))
+			});
+		expect([lately(addDays(late, -remembered)), lately(addDays(late, 1 - remembered))]).toEqual([
+			true,
+			false
+		]);
+	});
 	it('overdue, the litres are today’s deficit, not that of the day it was due; they never fall while nobody waters', () => {
 		const at = (today: string) => ask(4, { today });
 		const due = at('2026-06-02').on ?? '';

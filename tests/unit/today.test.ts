@@ -93,6 +93,7 @@ const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
 	latest: null,
 	litres: 2,
 	way: 'all-round',
+	rainPerhaps: false,
 	reason: '',
 	from: knownOn ? 'watering' : 'assumed',
 	lastWaterOn: knownOn,
@@ -341,6 +342,11 @@ describe('today', () => {
 		const said = (change: Partial<TodayTree>) =>
 			items(entry({ tree: lot, standing, ...change })).map(({ sentence }) => sentence);
 		expect(said({ water: waterDry('2026-04-15') })[0]).toMatch(/^Water all 12: .* each, /);
+		const rain = { ...waterDry('2026-04-15'), rainPerhaps: true };
+		expect(said({ water: rain })[0]).toMatch(/^Feel some first; if dry, water all 12: .* each, /);
+		expect(said({ water: rain, tree: { ...lot, plantCount: 1 } })[0]).toMatch(
+			/^Feel it first; if dry, water it: /
+		);
 		const unknown = kept({ waterOn: null, pottedOn: '2026-02-01' });
 		expect(said({ standing: unknown })).toEqual([
 			'The water of these 12 is not known: lift or feel them now'

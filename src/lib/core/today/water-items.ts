@@ -6,6 +6,7 @@ import { daysBetween } from '../maths/calendar';
 import { measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
 import { percent } from '../text/percent';
+import type { WaterState } from '../tree/water-state';
 import type { Values } from '../values/values';
 import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -141,7 +142,7 @@ export function waterItems(
 						? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
 						: values['today.rank.soon'] - until,
 				level: until <= 0 ? 'now' : 'soon',
-				sentence: `${pourWords(entry.tree.plantCount, water.litres)}, ${wateringWayNames[water.way]}`,
+				sentence: `${pourWords(entry.tree.plantCount, water)}, ${wateringWayNames[water.way]}`,
 				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
 				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
@@ -154,10 +155,14 @@ export function waterItems(
 }
 
 /** What each plant of a lot gets, or the one tree. */
-const pourWords = (plantCount: number, litres: number): string =>
-	plantCount > 1
-		? `Water all ${plantCount}: ${litresInWords(litres)} each`
-		: `Water it: ${litresInWords(litres)}`;
+function pourWords(
+	plantCount: number,
+	{ litres, rainPerhaps }: Pick<WaterState, 'litres' | 'rainPerhaps'>
+): string {
+	const lot = plantCount > 1;
+	const what = lot ? `all ${plantCount}: ${litresInWords(litres)} each` : `it: ${litresInWords(litres)}`;
+	return rainPerhaps ? `Feel ${lot ? 'some' : 'it'} first; if dry, water ${what}` : `Water ${what}`;
+}
 
 const litresInWords = (litres: number): string =>
 	litres < 1 ? measured(Math.round(litres * 100) * 10, 'ml') : measured(litres, 'L');

@@ -337,7 +337,8 @@ export function treeWater(
 			inLeaf,
 			restUntil,
 			sheds: shedsWater(records),
-			outflow: outflowLearned(waterings, values['water.outflow'])
+			outflow: outflowLearned(waterings, values['water.outflow']),
+			rainReach: values[`place.rain.${place.kind}`]
 		},
 		values
 	);

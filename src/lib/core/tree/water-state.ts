@@ -21,6 +21,8 @@ export interface WaterState {
 	latest: string | null;
 	litres: number;
 	way: WateringWay;
+	/** Reckoned dry enough, but rain that nobody measured may have kept it wet. */
+	rainPerhaps: boolean;
 	reason: string;
 	from: TreeWater['from'] | 'ground';
 	lastWaterOn: string | null;
@@ -78,6 +80,7 @@ export function waterStateOf(
 			latest: next.latest,
 			litres: next.litres,
 			way: next.way,
+			rainPerhaps: next.rainPerhaps,
 			reason: next.reason,
 			from: water.from,
 			lastWaterOn: water.lastWaterOn,
@@ -110,6 +113,7 @@ export function groundStateOf(
 			latest: brought ? next.latest : null,
 			litres: next.litres,
 			way: 'all-round',
+			rainPerhaps: false,
 			reason:
 				water.how === 'planted'
 					? 'Its ball dries before the ground round it does.'

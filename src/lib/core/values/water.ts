@@ -251,6 +251,14 @@ export const waterValues = {
 			min: 1.5,
 			max: 50
 		},
+		'water.rainRememberedDays': {
+			label: 'Rain is remembered without being written down for',
+			value: 4,
+			unit: 'days',
+			mark: 'ours',
+			min: 0,
+			max: 60
+		},
 		'water.takesUpTimes': {
 			label: 'A pot is asked for again where its weights say that it holds so many times the water reckoned',
 			value: 1.5,

@@ -147,6 +147,8 @@
 			No water needed as far as the weather is known
 		{:else if next.on <= today && lessWater}
 			Feel it a finger deep before any water
+		{:else if next.rainPerhaps}
+			Feel it first; if it is dry, water it
 		{:else if next.on <= today}
 			Water it now
 		{:else if lessWater}

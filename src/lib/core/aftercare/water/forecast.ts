@@ -15,6 +15,7 @@ import {
 	potDayOutput
 } from '../../replant/pots/balance';
 import { driedTo } from './pot-state';
+import { unmeasuredRainMm } from './root-function';
 import { counted } from '../../text/plural';
 import { Z90 } from '../../maths/normal';
 import { wateringWays, type WateringWay } from './watering';
@@ -40,7 +41,10 @@ export const nextWateringOutput = z.object({
 	way: z.enum(wateringWays),
 	reason: z.string().describe('Why then'),
 	days: z.array(potDayOutput),
-	frozen: z.boolean().describe('The ball is frozen today')
+	frozen: z.boolean().describe('The ball is frozen today'),
+	rainPerhaps: z
+		.boolean()
+		.describe('Reckoned dry enough to water, but rain that nobody measured may have kept it wet')
 });
 export type NextWatering = z.infer<typeof nextWateringOutput>;
 
@@ -59,6 +63,8 @@ export interface WaterQuestion {
 	/** It sheds water; roots are few against the mix. */
 	sheds: boolean;
 	outflow: number;
+	/** Share of the rain outdoors that falls on it, 0 to 1. */
+	rainReach?: number;
 }
 
 /** Runs the days from the state, the drier by a shift; with `phi` as root function, no water given. */
@@ -127,6 +133,25 @@ function frozenUntil(
 }
 
 /**
+ * Whether rain that nobody measured may have made up for what it is reckoned drier than it is watered at. Rain of the last days is
+ * remembered without being written down.
+ * @param beyond how much drier than that it is reckoned, share of what it holds
+ */
+function rainMayHaveHelped(
+	{ series, since, today, stores, rainReach = 0 }: WaterQuestion,
+	beyond: number,
+	values: Values
+): boolean {
+	const days = series.filter((day) => day.on > since.on && day.on <= today);
+	const forgotten = days.filter((day) => daysBetween(day.on, today) >= values['water.rainRememberedDays']);
+	return (
+		forgotten.some((day) => day.how !== '') &&
+		unmeasuredRainMm(days, rainReach, values) * stores.surfaceM2 >
+			beyond * (stores.rootedMostL + stores.unrootedMostL)
+	);
+}
+
+/**
  * The next watering, from the water that was there, the weather and the roots as they are: never from a rhythm. The band is
  * that of the root function: good roots drink it earlier, poor ones later. A dry rest is respected.
  */
@@ -155,6 +180,7 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 			: missing / Math.max(0.5, 1 - question.outflow);
 	const resting = restUntil !== null && restUntil > today;
 	const frozen = frozenUntil(question.series, today, values);
+	const rainPerhaps = on !== null && on <= today && rainMayHaveHelped(question, dryness - trigger, values);
 	const early = firstDry(run(question, root.high, values, unsure), trigger, from);
 	const late = firstDry(run(question, root.low, values, -unsure), trigger, from);
 	/** A frozen ball takes no water: nothing before it has thawed. */
@@ -181,16 +207,19 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 				: `Its ball is frozen: no water before it thaws, about ${frozen.thawsOn}.`
 			: resting
 				? `A dry rest until ${restUntil}; no water before.`
-				: dryness >= trigger
-					? 'Dry enough to water.'
-					: on === null
-						? 'It stays wet for as long as the weather is known.'
-						: way === 'sparingly'
-							? 'Few roots in much mix: round the roots only, or the rest stays sour.'
-							: question.sheds
-								? 'Its mix sheds water: wet it, wait, pour the rest.'
-								: 'Until a tenth to a fifth runs through.',
-		days: usual.slice(1)
+				: rainPerhaps
+					? `Dry enough to water, if no rain reached it: nobody wrote down the rain since ${question.since.on}.`
+					: dryness >= trigger
+						? 'Dry enough to water.'
+						: on === null
+							? 'It stays wet for as long as the weather is known.'
+							: way === 'sparingly'
+								? 'Few roots in much mix: round the roots only, or the rest stays sour.'
+								: question.sheds
+									? 'Its mix sheds water: wet it, wait, pour the rest.'
+									: 'Until a tenth to a fifth runs through.',
+		days: usual.slice(1),
+		rainPerhaps
 	};
 }
 
