@@ -592,7 +592,7 @@ describe('a place against a kind', () => {
 		);
 		expect(plain(cold(null)?.because ?? '')).toContain(`it stands ${kind.coldestC} °C now;`);
 		expect(plain(cold('2026-04-10')?.because ?? '')).toContain(
-			`it stands ${Math.round(rule.limitC)} °C now, its roots freshly cut;`
+			`it stands ${Math.round(rule.limitC)} °C now, with roots freshly cut;`
 		);
 		expect(plain(cold('2026-04-10')?.because ?? '')).toContain(
 			`stands ${kind.coldestC} °C hardened in a pot`
@@ -630,7 +630,7 @@ describe('a place against a kind', () => {
 		expect(ask('open', above - 0.01)?.answer).toBe('ok');
 		expect(ask('open', above - 0.01)?.because).not.toContain('ready');
 		expect(ask('open', above + 0.01)?.answer).toBe('warn');
-		expect(ask('open', above + 0.01)?.because).toContain(', its roots freshly cut: have cover ready; one');
+		expect(ask('open', above + 0.01)?.because).toContain(', with roots freshly cut: have cover ready; one');
 		expect(ask('heated', 20)?.because).not.toContain('ready');
 	});
 	it('water that stands in the test hole stops planting in the ground, and is not asked of a pot', () => {

@@ -277,7 +277,7 @@ describe('today', () => {
 	it('holds freshly cut roots of hardy trees above frost, for a while', () => {
 		expect(coldOf(entry({ lastCutOn: '2026-04-01' }), today, defaultValues)).toEqual({
 			limitC: 0,
-			why: 'its roots freshly cut'
+			why: 'with roots freshly cut'
 		});
 		// They heal as they grow: what was cut before the winter is fresh until it grew for as long in spring.
 		const { place } = entry();
@@ -496,6 +496,64 @@ describe('today', () => {
 		expect(undated('2026-04-10')).toEqual([['Lift it, as decided: give it a day', 'soon']]);
 		expect(undated('2025-04-10')).toEqual([]);
 		expect(of('2026-04-18', false, { on: '2026-04-17', how: 'wrapped' })).toEqual([]);
+	});
+	it('one question is asked once, by the work that writes its answer down, and names all that waits for it', () => {
+		const waits = (title: string, byOn: string) =>
+			task({
+				id: title,
+				kind: 'shelter',
+				title,
+				reason: 'So.',
+				source: `shelter-half@2026-03-01`,
+				fromOn: byOn,
+				toOn: addDays(byOn, 10),
+				release: { condition: 'buds-move', value: 0, byOn, after: '' }
+			});
+		const late = waits('Half off', '2026-03-20');
+		const later = waits('Turn it', '2026-04-12');
+		const look = task({
+			id: 'look',
+			kind: 'look',
+			title: 'Do buds move?',
+			reason: 'After 2 to 4 weeks.',
+			source: 'first-buds@2026-03-01',
+			fromOn: '2026-04-10',
+			toOn: '2026-05-10'
+		});
+		const said = (tasks: TodayTree['tasks']) =>
+			items(entry({ tasks })).map(({ level, sentence, reason, figure, task: closes }) => [
+				level,
+				sentence,
+				reason,
+				figure,
+				closes?.id ?? null
+			]);
+		const [alone] = said([late]);
+		expect(alone?.slice(0, 2)).toEqual(['now', 'Look first: do its buds move?']);
+		expect(alone?.[2]).toMatch(/^“Half off” waits for it\. So\./);
+		// Two that wait speak with one voice, the more pressing.
+		const both = said([later, late]);
+		expect(both).toHaveLength(1);
+		expect(both[0]?.slice(0, 2)).toEqual(['now', 'Look first: do its buds move?']);
+		expect(both[0]?.[2]).toMatch(/^“Half off” and “Turn it” wait for it\. So\./);
+		expect(both[0]?.[3]).toBe(alone?.[3]);
+		// The look that asks the same leads them, as pressing as they are, and is the one that is done.
+		expect(said([later, look, late])).toEqual([
+			[
+				'now',
+				'Do buds move?',
+				'After 2 to 4 weeks. “Half off” and “Turn it” wait for it.',
+				alone?.[3],
+				'look'
+			]
+		]);
+		expect(said([look, late])[0]?.[2]).toBe('After 2 to 4 weeks. “Half off” waits for it.');
+		// Before its days it asks nothing yet.
+		const ahead = { ...look, fromOn: addDays(today, 3) };
+		expect(said([ahead, late]).map(([, sentence]) => sentence)).toEqual([
+			'Look first: do its buds move?',
+			'Do buds move?'
+		]);
 	});
 	it('work of days long past is asked about, not ordered, and alarms nothing', () => {
 		const lapses = defaultValues['aftercare.lapsesDays'];
@@ -1107,8 +1165,8 @@ describe('every working value of Today', () => {
 			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C is forecast; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
 			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s. | 31 m/s | aftercare",
 			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa is forecast; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
-			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, its roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
-			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, its roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
+			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, with roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
+			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, with roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Go” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Nurse it first” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",
 			  "old: 55.285714285714285 due A-1 | Nobody has looked at it for long | A look is due every 30 days while it is in care; after 60 it is brought up. | 107 days unseen | recovery",

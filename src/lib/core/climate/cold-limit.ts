@@ -46,7 +46,7 @@ export function coldLimit(
 	if (fresh)
 		limits.push({
 			limitC: values[tender ? 'cold.tenderCutC' : 'cold.cutRootsMinimumC'],
-			why: 'its roots freshly cut'
+			why: 'with roots freshly cut'
 		});
 	// What stands in the ground is not covered for buds that nobody saw.
 	const shoots = tree.newShoots === 'perhaps' && tree.inGround ? 'none' : tree.newShoots;

@@ -132,7 +132,8 @@ function waitingFor(
 	}
 }
 
-const asked: Record<ReleaseCondition, string> = {
+/** What is looked for before work that waited too long is done. */
+export const askedFirst: Record<ReleaseCondition, string> = {
 	'buds-move': 'do its buds move?',
 	'leaves-out': 'is it in leaf?',
 	'flush-hardened': 'have its shoots stopped lengthening?',
@@ -163,7 +164,7 @@ export function releaseOf(release: Release, facts: ReleaseFacts, today: string, 
 			state: 'overdue',
 			on: null,
 			because: `waited ${waitingFor(release, facts, values)}; by ${release.byOn} nobody saw it`,
-			ask: asked[release.condition]
+			ask: askedFirst[release.condition]
 		};
 	return { state: 'held', on: null, because: `waits ${waitingFor(release, facts, values)}`, ask: '' };
 }
