@@ -115,6 +115,7 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	urgent: null,
 	check: null,
 	waits: null,
+	alive: 1,
 	gate: null,
 	pottedOn: null,
 	firmness: null,
@@ -338,16 +339,20 @@ describe('today', () => {
 	});
 	it('of a lot says what each gets, and asks for the water of all', () => {
 		const lot = { ...entry({ water: waterDry('2026-04-15') }).tree, plantCount: 12 };
-		const standing = kept({ waterOn: '2026-04-15', pottedOn: '2026-02-01' });
+		const standing = kept({ waterOn: '2026-04-15', pottedOn: '2026-02-01', alive: 12 });
 		const said = (change: Partial<TodayTree>) =>
 			items(entry({ tree: lot, standing, ...change })).map(({ sentence }) => sentence);
 		expect(said({ water: waterDry('2026-04-15') })[0]).toMatch(/^Water all 12: .* each, /);
+		// What died of it is not watered.
+		expect(said({ water: waterDry('2026-04-15'), standing: { ...standing, alive: 11 } })[0]).toMatch(
+			/^Water all 11: .* each, /
+		);
 		const rain = { ...waterDry('2026-04-15'), rainPerhaps: true };
 		expect(said({ water: rain })[0]).toMatch(/^Feel some first; if dry, water all 12: .* each, /);
-		expect(said({ water: rain, tree: { ...lot, plantCount: 1 } })[0]).toMatch(
+		expect(said({ water: rain, standing: { ...standing, alive: 1 } })[0]).toMatch(
 			/^Feel it first; if dry, water it: /
 		);
-		const unknown = kept({ waterOn: null, pottedOn: '2026-02-01' });
+		const unknown = kept({ waterOn: null, pottedOn: '2026-02-01', alive: 12 });
 		expect(said({ standing: unknown })).toEqual([
 			'The water of these 12 is not known: lift or feel them now'
 		]);
@@ -802,7 +807,7 @@ describe('today', () => {
 		const many = items(
 			entry({
 				tree: { ...entry().tree, plantCount: 30 },
-				standing: kept({ out: { on: today, how: 'out' } })
+				standing: kept({ out: { on: today, how: 'out' }, alive: 30 })
 			})
 		);
 		expect(many[0]?.sentence).toContain('all 30 of them');
@@ -1014,11 +1019,11 @@ describe('every working value of Today', () => {
 				entry({ standing: kept({ firmness: { value: 'moves', on: '2026-02-16' } }) }),
 				entry({
 					tree: { ...entry().tree, plantCount: 12 },
-					standing: kept({ out: { on: today, how: 'out' } })
+					standing: kept({ out: { on: today, how: 'out' }, alive: 12 })
 				}),
 				entry({
 					tree: { ...entry().tree, plantCount: 12 },
-					standing: kept({ out: { on: '2026-04-17', how: 'heeled-in' } })
+					standing: kept({ out: { on: '2026-04-17', how: 'heeled-in' }, alive: 12 })
 				}),
 				entry({ standing: kept({ planned: { ...planned, on: '2026-04-15' } }) }),
 				entry({

@@ -1,3 +1,4 @@
+import { aliveOf } from '../core/tree/lot';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { answeredByLook, resultAsked } from '../core/aftercare/tasks/result';
@@ -126,7 +127,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			waterSchool: schools.waterSchool,
 			crownExcess: crownSupply(1 - livingLoss, values).excess,
 			nextStageOn: onTheDay?.nextStageOn ?? null,
-			plantCount: tree.plantCount,
+			plantCount: aliveOf(records),
 			suckers:
 				records.rootMap?.segments.some((segment) => segment.flaws.includes('sucker')) === true ||
 				records.examinations.some((look) =>

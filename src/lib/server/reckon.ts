@@ -5,6 +5,7 @@ import { addDays } from '../core/maths/calendar';
 import { gateOf } from '../core/tree/gate';
 import { treeGroundWater } from '../core/tree/ground-water';
 import { movesOf } from '../core/tree/held';
+import { aliveOf } from '../core/tree/lot';
 import { standingKept, type StandingKept } from '../core/tree/kept';
 import { lastRootWork } from '../core/tree/losses';
 import { plannedWork } from '../core/tree/planned';
@@ -107,6 +108,7 @@ export async function reckonTrees(
 				underCover: nightsUnderCover(records.book, on),
 				planned: plannedWork(records, on, values)[0] ?? null,
 				...pressingOf(records, on, values),
+				alive: aliveOf(records),
 				gate: gateOf(records, await referenceShootMm(db, records.tree), values)
 			}),
 			found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null

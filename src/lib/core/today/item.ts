@@ -64,6 +64,10 @@ export const common = ({ tree, place }: TodayTree) => ({
 	pourL: null
 });
 
+/** How many of it there are to be worked on: 1 of a tree, of a lot those that live. */
+export const countOf = ({ tree, standing }: Pick<TodayTree, 'tree' | 'standing'>): number =>
+	standing?.alive ?? tree.plantCount;
+
 /** A number of days in words. */
 export const daysInWords = (count: number): string => counted(count, 'day');
 

@@ -5,7 +5,7 @@ import { chanceSaid } from '../text/percent';
 import type { Values } from '../values/values';
 import { checkAsked, holds } from '../examine/diagnosis/open-causes';
 import { counted } from '../text/plural';
-import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
+import { common, countOf, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
 type Of<T> = (
 	entry: TodayTree & { standing: NonNullable<TodayTree['standing']> },
@@ -76,7 +76,7 @@ const outItem: Of<TodayItem[]> = (entry, today, values) => {
 	const { out } = entry.standing;
 	if (!out) return [];
 	const since = daysBetween(out.on, today);
-	const count = entry.tree.plantCount;
+	const count = countOf(entry);
 	const [them, their, many] = count > 1 ? ['them', 'their', `all ${count} of them`] : ['it', 'its', ''];
 	const inTheAir = {
 		urgency: values['today.rank.out'] + rises(since, values),

@@ -8,7 +8,7 @@ import { midSentence } from '../text/mid-sentence';
 import { percent } from '../text/percent';
 import type { WaterState } from '../tree/water-state';
 import type { Values } from '../values/values';
-import { common, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
+import { common, countOf, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
 /** Day on which its water was last poured, weighed, felt or read, by hand or by a device. */
 const waterOn = ({ standing, water }: TodayTree): string | null =>
@@ -54,7 +54,7 @@ function unknownWaterItem(
 	);
 	const last = waterOn(first);
 	const one = group.length === 1;
-	const lot = first.tree.plantCount > 1;
+	const plants = countOf(first);
 	return {
 		...common(first),
 		...(!one && {
@@ -64,8 +64,8 @@ function unknownWaterItem(
 		urgency: values['today.rank.unknownWater'] + risesSlowly(longest, values),
 		level: 'due',
 		sentence: one
-			? lot
-				? `The water of these ${first.tree.plantCount} is not known: lift or feel them now`
+			? plants > 1
+				? `The water of these ${plants} is not known: lift or feel them now`
 				: 'Its water is not known: lift it or feel it now'
 			: `Water of ${group.length} trees is not known: lift or feel them now`,
 		reason: `${
@@ -142,7 +142,7 @@ export function waterItems(
 						? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
 						: values['today.rank.soon'] - until,
 				level: until <= 0 ? 'now' : 'soon',
-				sentence: `${pourWords(entry.tree.plantCount, water)}, ${wateringWayNames[water.way]}`,
+				sentence: `${pourWords(countOf(entry), water)}, ${wateringWayNames[water.way]}`,
 				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
 				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
 				stage: 'aftercare',

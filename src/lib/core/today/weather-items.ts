@@ -6,7 +6,7 @@ import { daysBetween } from '../maths/calendar';
 import { inUnit, measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
 import type { Values } from '../values/values';
-import { common, rises, type TodayItem, type TodayTree } from './item';
+import { common, countOf, rises, type TodayItem, type TodayTree } from './item';
 
 /** Cold, heat, gusts and dry air of the next days against what trees stand, one item for each place and danger. */
 export function guardItems(
@@ -235,7 +235,7 @@ function coldItem(
 ): TodayItem {
 	const { limitC, why, usual, way } = cold;
 	const many = group.length > 1;
-	const several = many || entry.tree.plantCount > 1;
+	const several = many || countOf(entry) > 1;
 	const nightC = measured(Math.round(usual ? night.usualC : night.coldC), '°C');
 	return {
 		...common(entry),

@@ -31,6 +31,8 @@ export interface StandingKept {
 	check: CheckFirst | null;
 	/** A likely cause whose work waits for its window. */
 	waits: WaitsForWindow | null;
+	/** How many of it live, by the last count; 1 of a tree. */
+	alive: number;
 	/** Whether the last root stage is paid back; null where none waits. */
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 }
@@ -54,12 +56,13 @@ export function standingKept(
 		urgent,
 		check,
 		waits,
+		alive,
 		underCover,
 		planned,
 		firmness
 	}: Pick<
 		StandingKept,
-		'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'waits' | 'underCover' | 'planned' | 'firmness'
+		'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'waits' | 'alive' | 'underCover' | 'planned' | 'firmness'
 	>
 ): StandingKept {
 	const { pests } = standing;
@@ -78,6 +81,7 @@ export function standingKept(
 		},
 		check,
 		waits,
+		alive,
 		gate: gate && { answer: gate.answer, because: gate.because },
 		out: outSince(standing),
 		waterOn: standing.waterSeen.on,

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { aliveOf } from '$core/tree/lot';
 	import { atStart } from '$core/text/mid-sentence';
 	import SheetActions from '$ui/SheetActions.svelte';
 	import { resolve } from '$app/paths';
@@ -55,7 +56,7 @@
 	const kit = $derived(
 		kitList(
 			{
-				plantCount: tree.plantCount,
+				plantCount: aliveOf(records),
 				thickestMm,
 				planting: plan
 					? {

@@ -1,3 +1,4 @@
+import { aliveOf } from '$core/tree/lot';
 import { newShootsOn } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import { addDays } from '$core/maths/calendar';
@@ -289,7 +290,7 @@ export class ReplantState {
 	readonly rot = $derived.by(
 		(): boolean => (this.of.lastWork?.rotWasCut ?? false) || this.of.urgent?.pot === 'smaller'
 	);
-	readonly count = $derived.by((): number => this.of.records.tree.plantCount);
+	readonly count = $derived.by((): number => aliveOf(this.of.records));
 	readonly advice = $derived.by(() =>
 		sizeAdvice(
 			this.ballDiameterMm,

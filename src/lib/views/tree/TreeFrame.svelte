@@ -19,6 +19,8 @@
 
 	interface Props {
 		tree: Tree;
+		/** How many of a lot live, by the last count. */
+		alive: number;
 		kindName: string;
 		placeName: string;
 		care: LineOfCare;
@@ -38,6 +40,7 @@
 	}
 	let {
 		tree,
+		alive,
 		kindName,
 		placeName,
 		care,
@@ -100,7 +103,7 @@
 			<p class={['text-slate max-sm:w-full', folded]}>
 				{kindName}, {tree.state === 'in-care' ? situationNames[tree.situation] : treeStateNames[tree.state]}, {placeName}{tree.plantCount >
 				1
-					? `, lot of ${tree.plantCount}`
+					? `, lot of ${tree.plantCount}${alive < tree.plantCount ? `, ${alive} alive` : ''}`
 					: ''}
 			</p>
 			<p class={['max-sm:w-full sm:ml-auto sm:max-w-md sm:text-right', folded]}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { aliveOf } from '$core/tree/lot';
 	import TreeFrame from '$views/tree/TreeFrame.svelte';
 
 	let { data, children } = $props();
@@ -6,6 +7,7 @@
 
 <TreeFrame
 	tree={data.records.tree}
+	alive={aliveOf(data.records)}
 	kindName={data.kind.commonName}
 	placeName={data.place?.name ?? ''}
 	care={data.care}
