@@ -78,6 +78,8 @@ describe('more or less leaf', () => {
 		expect(leafMoved(then, { cover: 0.56, error: 0.04 })).toBe('more');
 		expect(leafMoved(then, { cover: 0.44, error: 0.04 })).toBe('less');
 		expect(leafMoved(then, { cover: 0.549, error: 0.04 })).toBe('no-difference');
+		// As far as both leave open, and no farther, nothing moved.
+		expect(leafMoved({ cover: 0.5, error: 0 }, { cover: 0.75, error: 0.25 })).toBe('no-difference');
 		expect(leafMoved(then, { cover: 0.451, error: 0.04 })).toBe('no-difference');
 	});
 });

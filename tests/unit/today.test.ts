@@ -607,6 +607,11 @@ describe('today', () => {
 			task: { lapsed: true },
 			sentence: 'Done or missed? Shelter it'
 		});
+		// Food of one summer is not given in the next, nor before the winter.
+		expect([season, season + 1].map((late) => item(late, 'feeding@2025-12-01')?.task?.lapsed)).toEqual([
+			false,
+			true
+		]);
 		const alarm = (lateBy: number) => isAlarm(of(lateBy, 'cold@2025-12-01'), today, defaultValues);
 		expect([alarm(lapses), alarm(lapses + 1)]).toEqual([true, false]);
 		const unanswered = (lateBy: number, source = 'cold@2025-12-01') =>

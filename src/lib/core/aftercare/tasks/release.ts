@@ -216,7 +216,8 @@ const ofItsSeason: ReadonlySet<string> = new Set([
 	'neighbours-again',
 	'turning',
 	'first-buds',
-	'clear-growth'
+	'clear-growth',
+	'feeding'
 ]);
 
 /**
