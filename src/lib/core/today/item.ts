@@ -64,7 +64,10 @@ export const common = ({ tree, place }: TodayTree) => ({
 	pourL: null
 });
 
-/** How many of it there are to be worked on: 1 of a tree, of a lot those that live. */
+/**
+ * How many of it there are to be worked on: of a lot those that live.
+ * @returns plants, 1 of a tree
+ */
 export const countOf = ({ tree, standing }: Pick<TodayTree, 'tree' | 'standing'>): number =>
 	standing?.alive ?? tree.plantCount;
 

@@ -50,7 +50,9 @@ export function sizeAdvice(
 	return {
 		rule: packed ? 'packed' : 'normal',
 		widthMm: ballDiameterMm + (packed ? values['pot.packedSizeMm'] : values['pot.upSizeMm']),
-		reason: packed ? 'roots are packed: a larger step' : `one step up, ${measured(values['pot.upSizeMm'] / 2, 'mm')} all round`
+		reason: packed
+			? 'roots are packed: a larger step'
+			: `one step up, ${measured(values['pot.upSizeMm'] / 2, 'mm')} all round`
 	};
 }
 
