@@ -259,7 +259,7 @@ describe('how a tree stands', () => {
 				meaning: ''
 			}).next;
 		expect([bound('2026-05-12'), bound('2026-05-13')]).toEqual([
-			'Pot-bound roots are likely (99 %): the window for the work opens',
+			'Pot-bound roots are likely (99 %): the window for the work opens on 2026-05-12',
 			'Look soon'
 		]);
 		const urgent: Urgent = {

@@ -89,6 +89,9 @@ export function nextOf(
 			on: planned.on
 		};
 	if (waits && !planned && (!first || waits.windowOn <= first.toOn))
-		return { what: `${holdsBy(waits)}: the window for the work opens`, on: waits.windowOn };
+		return {
+			what: `${holdsBy(waits)}: the window for the work opens on ${waits.windowOn}`,
+			on: waits.windowOn
+		};
 	return first ? { what: headed(first), on: first.fromOn } : null;
 }
