@@ -296,6 +296,14 @@ describe('how fast it dries', () => {
 		const apart = demands.filter((_, i) => filled[i] !== measured[i]);
 		expect(apart.length, apart.join()).toBeLessThanOrEqual(2);
 	});
+	it('is told of a pot that somebody touched lately, and of no other', () => {
+		const days = values['decision.waterKnownDays'];
+		const wet = (ago: number) =>
+			water({ waterings: [watering(addDays(today, -ago))] }, seriesOf('2026-04-01', 100, 0.01)).alarms.map(
+				({ kind }) => kind
+			);
+		expect([wet(days), wet(days + 1)]).toEqual([['wet'], []]);
+	});
 	it('of a pot that was dry a day after it was filled is still told when sips followed', () => {
 		const hot = seriesOf('2026-04-01', 100, 40);
 		const filled = water({ waterings: [watering('2026-06-17')] }, hot);

@@ -359,7 +359,11 @@ export function treeWater(
 			{
 				holdsL: stores.rootedMostL + stores.unrootedMostL,
 				tookUpL: tookUpL(records, planting.plantedOn),
-				known: from !== 'assumed',
+				// Of what nobody touched for long, and of water before the weather that is read, its pace tells nothing.
+				known:
+					from !== 'assumed' &&
+					knownOn !== null &&
+					daysBetween(knownOn, today) <= values['decision.waterKnownDays'],
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
 				lastWaterOn,
