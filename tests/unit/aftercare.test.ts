@@ -146,12 +146,19 @@ describe('aftercare', () => {
 			defaultValues['aftercare.lapsesSeasonDays']
 		];
 		expect([days, days + 1].map((late) => lapsed('backup', late))).toEqual([false, true]);
-		for (const rule of ['neighbours', 'neighbours-again', 'rot-recheck', 'water-by-weight', 'first-buds'])
+		for (const rule of [
+			'neighbours',
+			'neighbours-again',
+			'rot-recheck',
+			'water-by-weight',
+			'first-buds',
+			'feeding'
+		])
 			expect(
 				[season, season + 1].map((late) => lapsed(rule, late)),
 				rule
 			).toEqual([false, true]);
-		for (const rule of ['repot-need', 'collar-again', 'feeding', 'arborist'])
+		for (const rule of ['repot-need', 'collar-again', 'arborist'])
 			expect(lapsed(rule, 900), rule).toBe(false);
 		// Of work done again and again the next turn has come and gone too, and a month at the least.
 		for (const [every, most] of [

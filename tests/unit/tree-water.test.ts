@@ -678,6 +678,8 @@ describe('the water of a tree in the ground', () => {
 			for (const next of [due, ahead]) expect(of({ known: false, next }, less)).toEqual(['unknown', false]);
 		expect(of({ next: { ...due, on: null } })).toEqual(['none', false]);
 		expect(of({ next: due, how: 'planted' })).toEqual(['ball', true]);
+		expect(of({ next: due, how: 'planted', rainPerhaps: true })).toEqual(['perhaps', true]);
+		expect(of({ next: due, how: 'planted', rainPerhaps: true }, true)).toEqual(['feel', false]);
 		expect(of({ next: due, how: 'planted' }, true)).toEqual(['feel', false]);
 		expect(of({ next: due, how: 'grown', course: hurt(limit - 0.01) })).toEqual(['zone', true]);
 		expect(of({ next: due, how: 'grown', course: hurt(limit) })).toEqual(['rain', true]);
@@ -722,6 +724,26 @@ describe('the water of a tree in the ground', () => {
 		expect(ground({ groundPlans: [{ ...hole, doneOn: '2026-06-17' }] }, days).now?.dryness).toBeGreaterThan(
 			ground({}, days).now?.dryness ?? 1
 		);
+	});
+	it('a planted ball is felt first where the rain was not measured and nobody touched it in days', () => {
+		const guessed = series.map((day) => ({ ...day, how: 'usual' as const }));
+		const of = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = guessed) => {
+			const found = ground({ groundPlans: [hole], ...change }, days);
+			expect(groundStateOf(found, values).state.rainPerhaps).toBe(found.rainPerhaps);
+			return found.rainPerhaps;
+		};
+		expect(of()).toBe(true);
+		expect(of({}, series)).toBe(false);
+		// A grown tree whose water nobody knows is told no water at all.
+		expect(of({ groundPlans: [] })).toBe(false);
+		const remembered = values['water.rainRememberedDays'];
+		const sip = (ago: number) => of({ waterings: [watering(addDays(today, -ago), { litres: 0.1 })] });
+		expect([sip(remembered - 1), sip(remembered)]).toEqual([false, true]);
+		const found = (ago: number) => of({ measurements: [felt(addDays(today, -ago), 'dry')] });
+		expect([found(remembered - 1), found(remembered)]).toEqual([false, true]);
+		// Before it is reckoned dry nothing is asked.
+		const planted = { ...hole, doneOn: addDays(today, -1), plannedOn: addDays(today, -1) };
+		expect(of({ groundPlans: [planted] })).toBe(false);
 	});
 	it('counts only what is done: a hole that is planned is none yet', () => {
 		expect(ground({ groundPlans: [{ ...hole, doneOn: null }] }).how).toBe('grown');

@@ -6,6 +6,7 @@ export const groundSayings = {
 	unknown: 'Not known: nobody measures the rain here; feel it',
 	none: 'No water needed as far as the weather is known',
 	feel: 'Feel it before any water',
+	perhaps: 'Feel it first; if it is dry, water it',
 	ball: 'Water it now',
 	zone: 'Its root zone is dry: soak it',
 	rain: 'The ground is dry; with its roots whole it can wait for rain',
@@ -19,7 +20,13 @@ export type GroundSaying = keyof typeof groundSayings;
  * @param lessWater what its last look says to act on asks for less water
  */
 export function groundSays(
-	{ known, how, next, course }: Pick<TreeGroundWater, 'known' | 'how' | 'next' | 'course'>,
+	{
+		known,
+		how,
+		next,
+		course,
+		rainPerhaps
+	}: Pick<TreeGroundWater, 'known' | 'how' | 'next' | 'course' | 'rainPerhaps'>,
 	lessWater: boolean,
 	today: string,
 	values: Values
@@ -28,6 +35,7 @@ export function groundSays(
 	if (next.on === null) return { saying: 'none', amounts: false };
 	if (next.on > today) return { saying: 'later', amounts: !lessWater };
 	if (lessWater) return { saying: 'feel', amounts: false };
+	if (rainPerhaps) return { saying: 'perhaps', amounts: true };
 	if (how === 'planted') return { saying: 'ball', amounts: true };
 	return (course.at(-1)?.phi ?? 1) < values['water.groundHurt']
 		? { saying: 'zone', amounts: true }

@@ -46,6 +46,8 @@ export interface TreeGroundWater {
 	now: GroundWaterDay | null;
 	/** Whether anything speaks of how dry it is: a planted ball is watered by hand; a grown tree lives by rain that is measured, or was watered or felt lately. */
 	known: boolean;
+	/** A planted ball is reckoned dry, but rain that nobody measured may have kept it wet, and nobody touched it in days. */
+	rainPerhaps: boolean;
 	/** Day its water was last poured, felt or probed. */
 	knownOn: string | null;
 	/** Day from which on its course is known; null where the rain is measured, or it is watered by hand. */
@@ -219,6 +221,8 @@ export function treeGroundWater(
 		daysBetween(from, to) <= values['decision.waterKnownDays'];
 	// Back from the last time anybody told, as far as one time bridges to the next.
 	const bridged = told.findLast((day, i) => i === 0 || !near(told[i - 1] ?? day, day)) ?? null;
+	const touchedOn = [lastWaterOn ?? '', knownOn ?? ''].sort().at(-1) ?? '';
+	const touched = touchedOn !== '' && daysBetween(touchedOn, today) < values['water.rainRememberedDays'];
 	const gallons = (tree.trunkDiameterMm / 25.4) * L_PER_US_GALLON;
 	return {
 		how: planted ? 'planted' : 'grown',
@@ -228,6 +232,12 @@ export function treeGroundWater(
 		heldFelt: felt,
 		rainKnown,
 		known: rainTells || (knownOn !== null && near(knownOn, today)),
+		rainPerhaps:
+			planted !== undefined &&
+			rainKnown < values['water.rainKnown'] &&
+			!touched &&
+			on !== null &&
+			on <= today,
 		knownOn,
 		knownFrom: rainTells ? null : bridged,
 		course,

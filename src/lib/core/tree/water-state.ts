@@ -113,7 +113,7 @@ export function groundStateOf(
 			latest: brought ? next.latest : null,
 			litres: next.litres,
 			way: 'all-round',
-			rainPerhaps: false,
+			rainPerhaps: water.rainPerhaps,
 			reason:
 				water.how === 'planted'
 					? 'Its ball dries before the ground round it does.'
