@@ -198,6 +198,11 @@ describe('the verdict', () => {
 			);
 			expect(found.reEstablished).toBe(false);
 		}
+		// As much of the crown in leaf as is asked for, and no less, is well.
+		const least = defaultValues['verdict.coverLeast'];
+		const covered = (leafCover: number) =>
+			answers(input([...good, look('2026-09-29', { leafCover })]))['last-look'];
+		expect([covered(least), covered(least - 0.01)]).toEqual(['met', 'not-met']);
 		// Leaves that fall in their autumn say nothing.
 		const autumn = look('2026-09-29', { leafState: 'dropped', leafCover: 0 });
 		expect(answers(input([...good, autumn], { leaflessOn: ['2026-09-29'] }))['last-look']).toBe('met');
