@@ -1,3 +1,4 @@
+import { nextOf } from '$core/tree/next';
 import { describe, expect, it } from 'vitest';
 import { addDays } from '$core/maths/calendar';
 import { releaseFacts, stillWaitedFor } from '$core/tree/gate';
@@ -262,6 +263,20 @@ describe('how a tree stands', () => {
 			'Pot-bound roots are likely (99 %): the window for the work opens on 2026-05-12',
 			'Look soon'
 		]);
+		const potting = { on: '2026-06-01', what: 'Potting', stage: 'replant', undated: false } as const;
+		const waitsToo = { subject: 'Pot-bound roots are', chance: 0.99, windowOn: '2026-05-01' };
+		const stands = { out: null, smell: null, pottedOn: null, urgent: null, check: null, firmness: null };
+		const first = { ...task('soon', '2026-05-10', '2026-05-12') };
+		expect(
+			nextOf(
+				[first],
+				{ ...stands, planned: potting, waits: waitsToo },
+				today,
+				releaseFacts(of, [], null, defaultValues),
+				today,
+				defaultValues
+			)?.what
+		).toBe('Look soon');
 		const urgent: Urgent = {
 			conditionId: 'root-rot',
 			subject: 'Root rot is',

@@ -349,6 +349,9 @@ describe('a ball that was seen to be packed', () => {
 		});
 		expect(state({ examinations: [seen('2026-03-20', 2)], plantings: [planting] }).packed).toBe(false);
 		expect(state({ examinations: [seen('2026-03-26', 2)], plantings: [planting] }).packed).toBe(true);
+		// Of the day on which it was set that is what it came out of; what lies ahead was not seen yet.
+		expect(state({ examinations: [seen('2026-03-25', 2)], plantings: [planting] }).packed).toBe(false);
+		expect(state({ examinations: [seen(addDays(today, 1), 2)] }).packed).toBe(false);
 		// As a plan was kept, so it comes back.
 		packed.packed = false;
 		packed.sizeRule = 'normal';

@@ -244,6 +244,8 @@ describe('a root zone that smells', () => {
 		expect(told({ waits: { ...waits, windowOn: addDays(today, ahead + 1) } })).toEqual([]);
 		const planned = { what: 'Potting', on: addDays(today, 40), stage: 'replant', undated: false } as const;
 		expect(told({ waits, planned })).toEqual([]);
+		const urgent = { ...waits, stage: 'roots' as const, water: null, untilOn: '2099-01-01' };
+		expect(told({ waits, urgent })).toEqual([]);
 	});
 });
 

@@ -492,6 +492,16 @@ describe('the water of a potted tree', () => {
 		expect(lost.litres).toBeCloseTo(gained.litres, 6);
 		const written = held([{}], [planting()]).litres;
 		const more = { beforeKg: 100, afterKg: 100 + 2 * written };
+		// What another pot held before it was planted says nothing of this one.
+		const before = treeWater(
+			potted({
+				waterings: [watering('2026-04-05', { beforeKg: 10, afterKg: 40 }), watering('2026-06-18')]
+			}),
+			{ place, series },
+			today,
+			values
+		);
+		expect(before?.alarms.map(({ kind }) => kind)).not.toContain('pot');
 		expect(held([more], [planting()])).toEqual({ litres: expect.closeTo(written, 6), alarms: ['pot'] });
 	});
 	it('is not known in the ground, just lifted, or without weather', () => {
