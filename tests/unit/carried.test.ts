@@ -447,6 +447,17 @@ describe('what a look says to act on now', () => {
 				?.untilOn
 		).toBe(addDays(opensOn, 3 + days));
 	});
+	it('what no window is waited for presses from its look on, whatever window opened since', () => {
+		const dry = look('d', '2026-07-01', [
+			['wilts-dry', 1],
+			['pot-light', 1]
+		]);
+		const found = urgentOf(treeRecords({ examinations: [dry], plan: null }), '2026-07-02', values);
+		expect(found).toMatchObject({ conditionId: 'drought', atRoots: false });
+		const days = { ...values, 'urgent.days': 300 };
+		const late = urgentOf(treeRecords({ examinations: [dry], plan: null }), '2027-03-25', days);
+		expect(late?.untilOn).toBe(addDays('2026-07-01', 300));
+	});
 	it('a sound tree presses for nothing', () => {
 		expect(urgent({ examinations: [look('h', rot.examinedOn, [['sour-smell', 0]])] })).toBeNull();
 		expect(urgent({ examinations: [] })).toBeNull();

@@ -231,7 +231,7 @@ describe('what is to be decided', () => {
 				what: 'Girdling roots are likely (88 %): the window for the work opens on 2026-11-01.',
 				evidence: [
 					'Looked at on 2026-06-18; nothing was done about it since.',
-					'Until then the work would cost more than it saves.'
+					'Until then the work costs more of its chance to live than waiting does.'
 				],
 				first: ['Map the collar; free the trunk and anchors first.'],
 				stage: 'roots',

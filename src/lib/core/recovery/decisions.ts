@@ -205,7 +205,7 @@ const waitForWindow: Rule = ({ facts: { causes } }, _values, due) => {
 				what: `${holdsBy(waits)}: the window for the work opens on ${waits.windowOn}.`,
 				evidence: [
 					`Looked at on ${waits.on}; nothing was done about it since.`,
-					'Until then the work would cost more than it saves.'
+					'Until then the work costs more of its chance to live than waiting does.'
 				],
 				first: [waits.meaning],
 				stage: waits.stage,

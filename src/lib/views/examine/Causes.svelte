@@ -96,7 +96,7 @@
 						: !one.raised
 							? 'Usual in a tree like this one; what was found hardly raises it'
 							: one.chance >= values['diagnosis.likely']
-								? 'Leave it, and look again: treating it now costs more than it saves'
+								? 'Leave it, and look again: treating it now costs more than waiting'
 								: 'Look further first';
 	const before = (id: ConditionId): number | null =>
 		earlier?.ranking.find((cause) => cause.conditionId === id)?.chance ?? null;
