@@ -14,7 +14,8 @@ import { defaultValues as values } from '$core/values/values';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
 import { openTask } from '$lib/server/task-work';
-import { taskInput } from '$core/vocabulary/task';
+import { placeInput } from '$core/vocabulary/place';
+import { taskInput, type Task } from '$core/vocabulary/task';
 import { addDays } from '$core/maths/calendar';
 import { tasks } from '$lib/server/records/records';
 import { doWork, undo } from '$lib/server/records/work';
@@ -22,6 +23,7 @@ import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
 import { loadRecords } from '$lib/server/records/tree-records';
 import { takeIn } from '$lib/server/trees';
+import { addPlace } from '$lib/server/yard';
 import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
 const pot = roundPot(300, 240, 200);
@@ -304,6 +306,110 @@ describe('lift and ground works', () => {
 		const apart = values['work.togetherDays'];
 		expect(await looks(addDays(from, -apart))).toEqual(['collar-again']);
 		expect((await looks(addDays(from, -apart - 1))).toSorted()).toEqual(['collar-again', 'ground.collar-60']);
+	});
+	describe('a lifted tree that is set', () => {
+		const lifted = async () => {
+			const { store, tree, placeId } = await storeWithTree({ trunkDiameterMm: 60, situation: 'in-ground' });
+			await keepLift(
+				store,
+				tree.id,
+				liftInput.parse({
+					plannedOn: '2026-04-16',
+					school: 'field',
+					reading: 'across',
+					ballDiameterMm: 450,
+					ballDepthMm: 320,
+					route: {},
+					ticks: [],
+					log: {
+						liftedOn: '2026-04-16',
+						ballDiameterMm: 450,
+						ballDepthMm: 320,
+						backfilled: true,
+						cutRoots: [{ azimuthDeg: 210, diameterMm: 12, how: 'torn' }]
+					}
+				}),
+				null
+			);
+			for (const [kind, source] of [
+				['other', 'rehearsed-replant@2026-04-16'],
+				['cold', 'cold@2026-04-16']
+			] as const)
+				await doWork(store, { treeId: tree.id, stage: 'replant', what: 'Made' }, (work) =>
+					work.add(tasks, {
+						...taskInput.parse({
+							kind,
+							title: source,
+							reason: '',
+							mark: 'ours',
+							fromOn: '2026-04-16',
+							toOn: '2026-04-30',
+							minutes: 20,
+							stage: 'replant'
+						}),
+						...openTask,
+						source
+					})
+				);
+			const open = async () =>
+				(await loadRecords(store.db, tree.id)).tasks.filter(({ state }) => state === 'open');
+			return { store, tree, placeId, open };
+		};
+		const hole = { widthMm: 900, depthMm: 320, ballDiameterMm: 450, ballDepthMm: 320 };
+		const rules = (list: readonly Task[]) => list.map(({ source }) => source.split('@')[0]).toSorted();
+
+		it('in the ground closes what asked for it, as in a pot, and asks for its first water, its ties and its torn ends', async () => {
+			const { store, tree, placeId, open } = await lifted();
+			expect(rules(await open())).toEqual(['clean', 'cold', 'rehearsed-replant']);
+			const other = await addPlace(
+				store,
+				placeInput.parse({ name: 'Garden', kind: 'garden', latitudeDeg: 51 })
+			);
+			const works = groundPlanInput.parse({
+				plannedOn: '2026-04-18',
+				doneOn: '2026-04-18',
+				placeId: other.id,
+				hole: { ...hole, heldBy: 'stakes', drainMinutes: 200 }
+			});
+			await keepGroundPlan(store, tree.id, works, null, values);
+			const now = await open();
+			expect(rules(now)).toEqual(['clean', 'first-water', 'ground.ties', 'ground.ties-off']);
+			expect(now.find(({ source }) => source.startsWith('clean@'))?.title).toMatch(/^Were the torn/);
+			expect(now.find(({ source }) => source.startsWith('first-water@'))).toMatchObject({
+				title: 'Soak the ground over its roots, slowly',
+				fromOn: '2026-04-18'
+			});
+			const from = (rule: string) => now.find(({ source }) => source.startsWith(`${rule}@`))?.fromOn;
+			expect(from('ground.ties')).toBe(addDays('2026-04-18', values['hole.tiesEvery']));
+			expect(from('ground.ties-off')).toBe(addDays('2026-04-18', values['hole.tiesOff']));
+			const records = await loadRecords(store.db, tree.id);
+			expect(records.groundPlans[0]?.hole?.drainMinutes).toBe(200);
+			expect(records.forecasts.at(-1)?.saidOn).toBe('2026-04-18');
+			expect(records.tree.placeId).toBe(other.id);
+			expect(placeId).not.toBe(other.id);
+		});
+		it('where it stands asks on for its place; by its own stance it has no ties; other works set nothing', async () => {
+			const { store, tree, placeId, open } = await lifted();
+			const plan = { plannedOn: '2026-04-18', doneOn: '2026-04-18', placeId };
+			const mulch = { innerM: 0.2, outerM: 1, depthMm: 75 };
+			await keepGroundPlan(store, tree.id, groundPlanInput.parse({ ...plan, mulch }), null, values);
+			expect(rules(await open())).toEqual(['clean', 'cold', 'rehearsed-replant']);
+			await keepGroundPlan(
+				store,
+				tree.id,
+				groundPlanInput.parse({ ...plan, hole: { ...hole, heldBy: 'own-stance' } }),
+				null,
+				values
+			);
+			expect(rules(await open())).toEqual(['clean', 'cold', 'first-water']);
+		});
+		it('in a pot asks for its torn ends too', async () => {
+			const { store, tree, open } = await lifted();
+			await recordPlanting(store, tree.id, planting(), { waterSchool: 'at-once', fromStock: null }, values);
+			expect((await open()).find(({ source }) => source.startsWith('clean@'))?.title).toMatch(
+				/^Were the torn/
+			);
+		});
 	});
 	it('ground works stand on the list until they are done, then ask for their looks and doses', async () => {
 		const { store, tree, placeId } = await storeWithTree({ trunkDiameterMm: 300 });

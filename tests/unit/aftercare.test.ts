@@ -118,10 +118,57 @@ describe('aftercare', () => {
 		expect(byRule({ crownSchool: 'balance' }, 'crown')?.title).toMatch(/25 % of the leaf area/);
 		expect(byRule({}, 'crown')).toBeUndefined();
 		expect(byRule({}, 'shelter-on')?.reason).toMatch(/feed about 75 % of the crown/);
-		expect(byRule({ inGround: true }, 'crown')?.kind).toBe('shelter');
-		// Bare twigs ask for no shade.
-		expect(byRule({ inGround: true, inLeaf: false }, 'crown')).toBeUndefined();
+		expect(byRule({ inGround: true }, 'crown')).toBeUndefined();
+		expect(byRule({}, 'shade')).toBeUndefined();
+		expect(byRule({ inGround: true }, 'shade')).toMatchObject({
+			kind: 'shelter',
+			fromOn: byRule({}, 'crown')?.fromOn ?? '2026-02-10'
+		});
+		// Bare twigs ask for no shade: it is put up when their leaves are out.
+		expect(byRule({ inGround: true, inLeaf: false, leafOutOn: null }, 'shade')).toBeUndefined();
+		expect(byRule({ inGround: true, inLeaf: false, leafOutOn: '2026-04-20' }, 'shade')?.fromOn).toBe(
+			'2026-04-20'
+		);
+		// Cut back as far as is cut at once, what is left may still be more than its roots feed.
+		const most = defaultValues['crown.takeMost'];
+		const after = (left: number) =>
+			byRule({ inGround: true, crownSchool: 'balance', crownExcess: most + left }, 'shade')?.title;
+		expect(after(defaultValues['aftercare.crownExcess'] - 0.001)).toBeUndefined();
+		expect(after(defaultValues['aftercare.crownExcess'] + 0.01)).toMatch(/for the leaves it keeps$/);
+		expect(byRule({ crownSchool: 'balance', inLeaf: false }, 'crown')?.title).toMatch(/25 % of the buds/);
 		expect(byRule({ crownExcess: 0 }, 'crown')).toBeUndefined();
+	});
+	it('nothing waits for growth in a time in which nothing moves: feeding and turning begin with the season', () => {
+		const workOn = '2026-11-09';
+		const days = (rule: string, budsOn: string | null, change: Partial<WorkDone> = {}) => {
+			const task = byRule({ workOn, budsOn, ...change }, rule);
+			return [task?.fromOn, task?.release?.byOn];
+		};
+		const first = firstBudsDays({ tender: false, group: 'deciduous' }, defaultValues).from;
+		const rest = 100;
+		const budsOn = addDays(workOn, first + rest);
+		const fed = defaultValues['aftercare.feedUsual'];
+		const span = 2 * defaultValues['aftercare.feedSpan'];
+		expect(days('feeding', null)).toEqual([addDays(workOn, fed), addDays(workOn, fed + span)]);
+		expect(days('feeding', budsOn)).toEqual([
+			addDays(workOn, fed + rest),
+			addDays(workOn, fed + rest + span)
+		]);
+		const turned = defaultValues['aftercare.turnFrom'];
+		const every = defaultValues['aftercare.turnEvery'];
+		expect(days('turning', null)).toEqual([addDays(workOn, turned), addDays(workOn, turned + 2 * every)]);
+		expect(days('turning', budsOn)).toEqual([
+			addDays(workOn, turned + rest),
+			addDays(workOn, turned + rest + 2 * every)
+		]);
+		expect(byRule({ inGround: true }, 'turning')).toBeUndefined();
+	});
+	it('cuttings come off where something comes off: a crown that is cut, or roots at the bench, not those that stayed in the ground', () => {
+		const title = (change: Partial<WorkDone>) => byRule({ livingLoss: 0.5, ...change }, 'backup')?.title;
+		expect(title({})).toMatch(/^Strike cuttings from what comes off/);
+		expect(title({ lifted: true })).toMatch(/^Take a cutting or two/);
+		expect(title({ lifted: true, crownSchool: 'balance' })).toMatch(/^Strike cuttings from what comes off/);
+		expect(byRule({ livingLoss: 0.5, lifted: true }, 'backup')?.reason).toMatch(/^With so few roots left/);
 	});
 	it('a loss counts from its working value on, and a crown asks for shelter only beyond its own', () => {
 		const counts = defaultValues['aftercare.lossCounts'];
@@ -130,7 +177,7 @@ describe('aftercare', () => {
 		expect(watered(counts)).toMatch(/^Roots are watered in at once/);
 		expect(watered(counts / 2)).toMatch(/^No living root was cut/);
 		const excess = defaultValues['aftercare.crownExcess'];
-		const shelter = (crownExcess: number) => byRule({ inGround: true, inLeaf: true, crownExcess }, 'crown');
+		const shelter = (crownExcess: number) => byRule({ inGround: true, inLeaf: true, crownExcess }, 'shade');
 		expect(shelter(excess)).toBeUndefined();
 		expect(shelter(excess + 0.01)?.kind).toBe('shelter');
 	});

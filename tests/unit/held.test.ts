@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { observationSchema } from '$core/examine/looks/observation';
+import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import type { Holding } from '$core/replant/pots/seat';
 import type { TreeRecords } from '$core/tree/case';
 import { heldSince, movesOf } from '$core/tree/held';
@@ -56,6 +57,29 @@ describe('a tree that rocked', () => {
 			held({ examinations: rocked, plantings: [set('2026-04-21', 'wires'), set('2026-04-25', 'own-stance')] })
 		).toBeNull();
 		expect(held({ examinations: rocked })).toBeNull();
+	});
+	it('is held by stakes and guys in the ground as by ties in a pot, by what it was set with last', () => {
+		const planted = (doneOn: string | null, heldBy: string | null) =>
+			groundPlanSchema.parse({
+				id: `g-${doneOn ?? ''}`,
+				version: 1,
+				plannedOn: '2026-04-25',
+				doneOn,
+				hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 350, heldBy }
+			});
+		const of = (...groundPlans: ReturnType<typeof planted>[]) => held({ examinations: rocked, groundPlans });
+		expect(of(planted('2026-04-25', 'stakes'))).toBe('2026-04-25');
+		expect(of(planted('2026-04-25', 'guys'))).toBe('2026-04-25');
+		expect(of(planted('2026-04-25', 'own-stance'))).toBeNull();
+		expect(of(planted('2026-04-25', null))).toBeNull();
+		expect(of(planted(null, 'stakes'))).toBeNull();
+		const wired = [set('2026-04-21', 'wires')];
+		expect(
+			held({ examinations: rocked, plantings: wired, groundPlans: [planted('2026-04-25', null)] })
+		).toBeNull();
+		expect(held({ examinations: rocked, plantings: wired, groundPlans: [planted('2026-04-20', null)] })).toBe(
+			'2026-04-21'
+		);
 	});
 	it('found loose again after the work of that day, or firm, is no more', () => {
 		const plantings = [set('2026-04-20', 'wires')];

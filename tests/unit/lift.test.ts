@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { addDays } from '$core/maths/calendar';
 import { liftDay } from '$core/replant/lifting/lift-day';
 import { liftSchema } from '$core/replant/lifting/lift';
-import { endSaid, leftOf, liftTasks } from '$core/replant/lifting/lift-tasks';
+import { endSaid, endsOnceSet, isCleanEnds, leftOf, liftTasks } from '$core/replant/lifting/lift-tasks';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
 import { triageSchema } from '$core/examine/triage/triage';
 import { shippedKinds } from '$core/vocabulary/shipped';
@@ -70,7 +71,9 @@ describe('whether a day will do for a lift', () => {
 		expect(day('2026-12-20', { kind: larch }).reasons[0]).toBe('it is leafless now');
 		const pine = shippedKinds.find(({ genus }) => genus === 'Pinus');
 		expect(day('2026-12-20', { kind: pine }).reasons[0]).toMatch(/keeps its leaves/);
-		expect(day('2026-12-20').reasons.at(-1)).toMatch(/keep it from that$/);
+		expect(day('2026-12-20').reasons.at(-1)).toMatch(
+			/and it stands \S+ °C\S*, with roots freshly cut: keep it from that$/
+		);
 		expect(day('2026-07-15').reasons.at(-1)).toMatch(/^nights are about/);
 	});
 	it('a hot day is said to be too hot, at the limit that is set', () => {
@@ -252,6 +255,20 @@ describe('what a lift leaves behind', () => {
 		expect(days('2026-03-01')).toEqual([['2026-03-01', '2026-03-01']]);
 		expect(days('2026-03-05')).toEqual([['2026-03-01', '2026-03-05']]);
 		expect(days('2026-02-20')).toEqual([['2026-03-01', '2026-03-01']]);
+	});
+	it('ragged ends that went in are asked for: nobody is sent to cut them in the soil', () => {
+		const [hole, clean] = liftTasks(lift({ cutRoots: ends }), '2026-03-01');
+		if (!hole || !clean) throw new Error('a hole and ends were expected');
+		expect([hole, clean].map(isCleanEnds)).toEqual([false, true]);
+		const asked = endsOnceSet(clean, '2026-03-02', '2026-03-05', values);
+		expect(asked.title).toBe('Were the torn and chopped ends cut clean before it was set?');
+		expect(createFormat(defaultFormatSettings).withMeasures(asked.reason)).toMatch(
+			/^30 mm at 4:00 and 12 mm at 12:00\. It was set on 2026-03-02, /
+		);
+		const until = values['lifting.endsAskedDays'];
+		expect([asked.fromOn, asked.toOn]).toEqual(['2026-03-02', addDays('2026-03-05', until)]);
+		expect(endsOnceSet(clean, '2026-03-09', '2026-03-05', values).toOn).toBe(addDays('2026-03-09', until));
+		expect([asked.source, asked.minutes]).toEqual([clean.source, clean.minutes]);
 	});
 	it('is told as it stands since: only what was done counts, not what was skipped', () => {
 		const of = (state: 'open' | 'done' | 'skipped', log: object = {}) =>

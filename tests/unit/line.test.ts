@@ -294,7 +294,7 @@ describe('how a tree stands', () => {
 			subject: 'Girdling roots are',
 			chance: 0.83,
 			on: today,
-			check: { label: 'Roots lie against the trunk', how: '', minutes: 1 }
+			check: { signId: 'girdler-seen', label: 'Roots lie against the trunk', how: '', minutes: 1 }
 		};
 		expect(sentence(of, urgent, check).next).toBe('Root rot is likely (64 %): act now');
 		expect(sentence(of, null, check).next).toBe(

@@ -4,6 +4,7 @@ import { groundPlanInput, groundPlanSchema } from '$core/replant/ground/ground-p
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { measured } from '$core/text/measured';
+import { mulchRing } from '$core/replant/ground/mulch';
 import { measurementSchema } from '$core/examine/measuring/measurement';
 import { mixIds, mixOf } from '$core/replant/mixes/mixes';
 import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/replant/pots/replant-plan';
@@ -417,6 +418,39 @@ describe('works in the ground while they are planned', () => {
 		const state = ground();
 		state.toggle('mulch');
 		expect(state.plan.mulch?.innerM).toBeGreaterThan(0.2);
+	});
+
+	it('mulch covers the hole a tree is set in, and for as long as its roots are in there', () => {
+		const planting = ground();
+		planting.toggle('hole');
+		planting.toggle('mulch');
+		const widthMm = planting.plan.hole?.widthMm ?? 0;
+		expect(planting.plan.mulch?.outerM).toBeCloseTo(Math.round(widthMm / 200) / 10, 9);
+		const set = (doneOn: string) => {
+			const plan = groundPlanSchema.parse({
+				id: 'g',
+				version: 1,
+				plannedOn: doneOn,
+				doneOn,
+				hole: { widthMm: 800, depthMm: 250, ballDiameterMm: 400, ballDepthMm: 250 },
+				note: ''
+			});
+			const state = ground({ ...lawn(), groundPlans: [plan] });
+			state.toggle('mulch');
+			return state.plan.mulch?.outerM;
+		};
+		const held = values['mulch.holeDays'];
+		expect(set(addDays(today, -held))).toBe(0.4);
+		// Its roots have left the hole; those of a tree of 0.4 m are protected farther than anybody spreads mulch.
+		expect(set(addDays(today, -held - 1))).toBe(values['mulch.mostM']);
+	});
+	it('mulch ends between its least and its most, and never under the trunk', () => {
+		const ring = (trunkM: number, rootsM: number, holeWidthMm: number | null = null) =>
+			mulchRing({ trunkM, rootsM, holeWidthMm }, values);
+		expect(ring(0.05, 0.4)).toEqual({ innerM: 0.1, outerM: values['mulch.leastM'], depthMm: 75 });
+		expect(ring(0.05, 1.7).outerM).toBe(1.7);
+		expect(ring(0.05, 9).outerM).toBe(values['mulch.mostM']);
+		expect(ring(0.4, 9, 300)).toEqual({ innerM: 0.3, outerM: 0.4, depthMm: 75 });
 	});
 
 	it('opens a buried collar as deep as was measured, and under the flare', () => {

@@ -97,6 +97,7 @@ const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
 	reason: '',
 	from: knownOn ? 'watering' : 'assumed',
 	lastWaterOn: knownOn,
+	firstOwedFrom: null,
 	restUntil: null,
 	knownOn,
 	phi: 1,
@@ -192,7 +193,12 @@ describe('a root zone that smells', () => {
 			subject: 'Girdling roots are',
 			chance: 0.83,
 			on: today,
-			check: { label: 'Roots lie against the trunk', how: 'Look under the mulch.', minutes: 1 }
+			check: {
+				signId: 'girdler-seen',
+				label: 'Roots lie against the trunk',
+				how: 'Look under the mulch.',
+				minutes: 1
+			}
 		};
 		const asked = (change: Partial<StandingKept>) =>
 			items(entry({ standing: kept(change) })).filter((item) => item.stage === 'examine');
@@ -358,6 +364,26 @@ describe('today', () => {
 		expect(said({ standing: unknown })).toEqual([
 			'The water of these 12 is not known: lift or feel them now'
 		]);
+	});
+	it('asks for the first water of what was set in the ground once: by its work, else by itself', () => {
+		const owed = { ...waterDry(null), from: 'ground' as const, nextOn: null, firstOwedFrom: '2026-04-16' };
+		const said = (change: Partial<TodayTree> = {}) => items(entry({ water: owed, ...change }));
+		expect(said().map(({ sentence, level, reason }) => [sentence, level, reason])).toEqual([
+			[
+				'Give it its first water: soak the ground over the roots',
+				'now',
+				'Set in the ground on 2026-04-16; nobody wrote down that it was watered in. Soil and roots are to meet, without air between them.'
+			]
+		]);
+		const lot = { ...entry().tree, plantCount: 12 };
+		expect(said({ tree: lot, standing: kept({ alive: 12 }) })[0]?.sentence).toMatch(
+			/^Give them their first water/
+		);
+		const work = (state: Task['state']) =>
+			task({ kind: 'water', title: 'Soak it', source: 'first-water@2026-04-16', state });
+		expect(said({ tasks: [work('open')] }).map(({ sentence }) => sentence)).toEqual(['Soak it']);
+		expect(said({ tasks: [work('done')] })).toHaveLength(1);
+		expect(said({ water: { ...owed, firstOwedFrom: null } })).toEqual([]);
 	});
 	it('adds up the round by place, without what is only coming up', () => {
 		const round = walkingRound(

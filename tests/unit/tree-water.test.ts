@@ -670,6 +670,25 @@ describe('the water of a tree in the ground', () => {
 	it('is not that of a pot', () => {
 		expect(treeGroundWater(treeRecords(), { place, series }, today, values)).toBeNull();
 	});
+	it('set in the ground it is not known until it was watered in or felt, while that is of its days', () => {
+		const set = (days: number, change: Partial<TreeRecords> = {}) =>
+			ground({ groundPlans: [{ ...hole, doneOn: addDays(today, -days) }], ...change });
+		const lapses = values['aftercare.lapsesDays'];
+		for (const days of [0, 1, lapses]) {
+			const found = set(days);
+			expect(found).toMatchObject({ firstWaterOwed: true, known: false });
+			const { state } = groundStateOf(found, values);
+			expect(state).toMatchObject({ firstOwedFrom: addDays(today, -days), nextOn: null });
+		}
+		expect(set(lapses + 1)).toMatchObject({ firstWaterOwed: false, known: true });
+		const on = addDays(today, -3);
+		for (const told of [{ waterings: [watering(on)] }, { measurements: [felt(on, 'damp')] }])
+			expect(set(3, told)).toMatchObject({ firstWaterOwed: false, known: true });
+		// What was poured before it was set was poured elsewhere.
+		expect(set(3, { waterings: [watering(addDays(on, -1))] }).firstWaterOwed).toBe(true);
+		expect(ground().firstWaterOwed).toBe(false);
+		expect(groundStateOf(ground(), values).state.firstOwedFrom).toBeNull();
+	});
 	it('is said by what is known of it: no amount where nobody knows, nor where less water is asked for', () => {
 		const of = (change: Partial<TreeGroundWater>, lessWater = false) => {
 			const { saying, amounts } = groundSays(
@@ -686,6 +705,7 @@ describe('the water of a tree in the ground', () => {
 		const limit = values['water.groundHurt'];
 		for (const less of [false, true])
 			for (const next of [due, ahead]) expect(of({ known: false, next }, less)).toEqual(['unknown', false]);
+		expect(of({ known: false, firstWaterOwed: true, next: { ...due, on: null } })).toEqual(['first', false]);
 		expect(of({ next: { ...due, on: null } })).toEqual(['none', false]);
 		expect(of({ next: due, how: 'planted' })).toEqual(['ball', true]);
 		expect(of({ next: due, how: 'planted', rainPerhaps: true })).toEqual(['perhaps', true]);

@@ -7,7 +7,7 @@ import { addDays, daysBetween } from '../core/maths/calendar';
 import { conditionOf } from '../core/vocabulary/conditions';
 import type { Examination, ExaminationInput } from '../core/examine/diagnosis/examination';
 import type { NeighbourCheck, YardNeighbour } from '../core/examine/diagnosis/neighbours';
-import { signOf } from '../core/vocabulary/signs';
+import { howToLook, signOf } from '../core/vocabulary/signs';
 import { toolNames, type Measurement, type MeasurementInput } from '../core/examine/measuring/measurement';
 import { triageDecisionNames, type TriageInput } from '../core/examine/triage/triage';
 import type { Values } from '../core/values/values';
@@ -342,7 +342,7 @@ export async function planNeighbourChecks(
 				await work.addFor(check.tree.id, tasks, {
 					kind: 'neighbours' as const,
 					title: `Check: ${signOf(check.signId).label}`.slice(0, 120),
-					reason: `${sick.tag} may have ${midSentence(conditionOf(check.conditionId).label)} and shares its ${check.shares.join(' and ')}. ${signOf(check.signId).how}`,
+					reason: `${sick.tag} may have ${midSentence(conditionOf(check.conditionId).label)} and shares its ${check.shares.join(' and ')}. ${howToLook(check.signId, check.tree.situation)}`,
 					mark: 'trade' as const,
 					stage: 'examine' as const,
 					fromOn: today(),

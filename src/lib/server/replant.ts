@@ -9,7 +9,7 @@ import {
 	type GroundPlanInput
 } from '../core/replant/ground/ground-plan';
 import type { Lift, LiftInput } from '../core/replant/lifting/lift';
-import { liftTasks } from '../core/replant/lifting/lift-tasks';
+import { endsOnceSet, isCleanEnds, liftTasks } from '../core/replant/lifting/lift-tasks';
 import { holdingNames } from '../core/replant/pots/seat';
 import { potShapeNames } from '../core/replant/pots/volume';
 import type { Planting, PlantingInput, ReplantPlanInput } from '../core/replant/pots/replant-plan';
@@ -121,12 +121,20 @@ export async function recordPlanting(
 					placeId: input.placeId ?? before.placeId
 				}));
 			await closeAnswered(work, treeId, moves ? ['planting', 'place'] : ['planting'], input.plantedOn);
+			await askForEnds(work, treeId, input.plantedOn, values);
 			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
 			await sayForecast(work, treeId, input.plantedOn, values);
 			return { planting, missing };
 		}
 	);
 	return { ...result, entryId };
+}
+
+/** What a lift left to be cut clean lies in the soil now. */
+async function askForEnds(work: Work, treeId: string, setOn: string, values: Values): Promise<void> {
+	for (const task of await tasks.list(work.tx, treeId))
+		if (task.state === 'open' && isCleanEnds(task) && task.fromOn <= setOn)
+			await work.change(tasks, task.id, task.version, (open) => endsOnceSet(open, setOn, today(), values));
 }
 
 /** Ties and stones are looked at, and come off on their day. */
@@ -200,6 +208,24 @@ export async function keepGroundPlan(
 	values: Values
 ): Promise<{ plan: GroundPlan; entryId: string }> {
 	const records = await loadRecords(store.db, treeId);
+	/** Roots that are set in the ground are watered in at once. */
+	const firstWater = (kept: GroundPlan): ReturnType<typeof proposeAftercare> =>
+		kept.hole === null || kept.doneOn === null
+			? []
+			: proposeAftercare(
+					{
+						...records,
+						tree: { ...records.tree, situation: 'in-ground' },
+						groundPlans: [...records.groundPlans, kept]
+					},
+					{
+						workOn: kept.doneOn,
+						crownSchool: usualCrownSchool(records.kind.group),
+						waterSchool: 'at-once'
+					},
+					values,
+					true
+				).filter(({ source }) => ruleOf(source) === 'first-water');
 	const { result, entryId } = await doWork(
 		store,
 		{
@@ -218,12 +244,18 @@ export async function keepGroundPlan(
 			const kept = at
 				? await work.change(groundPlans, at.id, at.version, (before) => ({ ...before, ...input }))
 				: await work.add(groundPlans, input);
-			if (kept.doneOn && kept.hole && (tree.situation !== 'in-ground' || kept.placeId !== null))
+			const setOn = kept.hole ? kept.doneOn : null;
+			if (setOn !== null && (tree.situation !== 'in-ground' || kept.placeId !== null))
 				await work.change(trees, treeId, tree.version, (before) => ({
 					...before,
 					situation: 'in-ground' as const,
 					placeId: kept.placeId ?? before.placeId
 				}));
+			if (setOn !== null) {
+				const moves = kept.placeId !== null && kept.placeId !== tree.placeId;
+				await closeAnswered(work, treeId, moves ? ['planting', 'place'] : ['planting'], setOn);
+				await askForEnds(work, treeId, setOn, values);
+			}
 			const segments = records.rootMap?.frame === 'ground' ? records.rootMap.segments : [];
 			const amounts = groundAmounts(kept, records.tree.trunkDiameterMm, segments, values);
 			// A plan that is done, or changed, takes its own open reminder off the list.
@@ -242,8 +274,9 @@ export async function keepGroundPlan(
 			await addTasks(
 				work,
 				treeId,
-				groundTasks(kept, amounts, values).filter((task) => !seenAgain(task))
+				[...firstWater(kept), ...groundTasks(kept, amounts, values)].filter((task) => !seenAgain(task))
 			);
+			if (setOn !== null) await sayForecast(work, treeId, setOn, values);
 			return kept;
 		}
 	);

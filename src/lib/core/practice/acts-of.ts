@@ -38,7 +38,7 @@ function restOf(tree: PracticeTree, { tasks }: TreeRecords, on: string): number 
 }
 
 /** Rules of aftercare whose work puts shade on. */
-const shadeOn: ReadonlySet<string> = new Set(['shelter-on', 'crown', 'rehearsed-shade']);
+const shadeOn: ReadonlySet<string> = new Set(['shelter-on', 'shade', 'crown', 'rehearsed-shade']);
 
 /** What a task that was done is to it: what is asked or looked for by one is nothing to the tree. */
 function ofTask(task: Task, tree: PracticeTree, day: number): PracticeAct[] {

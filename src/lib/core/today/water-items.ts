@@ -1,7 +1,7 @@
 import { holds } from '../examine/diagnosis/open-causes';
 import { fallWords } from '../aftercare/water/forecast';
 import { wateringWayNames } from '../aftercare/water/watering';
-import { firstWaterOpen } from '../aftercare/tasks/pressing';
+import { firstWaterOpen, isFirstWater } from '../aftercare/tasks/pressing';
 import { daysBetween } from '../maths/calendar';
 import { measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
@@ -89,6 +89,19 @@ export function waterItems(
 	values: Values
 ): TodayItem[] {
 	const { water } = entry;
+	if (water?.firstOwedFrom && !entry.tasks.some(isFirstWater))
+		return [
+			{
+				...common(entry),
+				urgency: values['today.rank.water'],
+				level: 'now',
+				sentence: `Give ${countOf(entry) > 1 ? 'them their' : 'it its'} first water: soak the ground over the roots`,
+				reason: `Set in the ground on ${water.firstOwedFrom}; nobody wrote down that it was watered in. Soil and roots are to meet, without air between them.`,
+				figure: 'not written',
+				stage: 'aftercare',
+				task: null
+			}
+		];
 	// What nobody touched for long is asked for, not reckoned on.
 	if (!water || water.from === 'assumed') return [];
 	if (

@@ -3,6 +3,7 @@ import type { Values } from '../values/values';
 
 /** What is said of the water of a tree in the ground. */
 export const groundSayings = {
+	first: 'Give it its first water: soak the ground over its roots',
 	unknown: 'Not known: nobody measures the rain here; feel it',
 	none: 'No water needed as far as the weather is known',
 	feel: 'Feel it before any water',
@@ -22,15 +23,17 @@ export type GroundSaying = keyof typeof groundSayings;
 export function groundSays(
 	{
 		known,
+		firstWaterOwed,
 		how,
 		next,
 		course,
 		rainPerhaps
-	}: Pick<TreeGroundWater, 'known' | 'how' | 'next' | 'course' | 'rainPerhaps'>,
+	}: Pick<TreeGroundWater, 'known' | 'firstWaterOwed' | 'how' | 'next' | 'course' | 'rainPerhaps'>,
 	lessWater: boolean,
 	today: string,
 	values: Values
 ): { saying: GroundSaying; amounts: boolean } {
+	if (firstWaterOwed) return { saying: 'first', amounts: false };
 	if (!known) return { saying: 'unknown', amounts: false };
 	if (next.on === null) return { saying: 'none', amounts: false };
 	if (next.on > today) return { saying: 'later', amounts: !lessWater };

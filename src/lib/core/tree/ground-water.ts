@@ -46,6 +46,8 @@ export interface TreeGroundWater {
 	now: GroundWaterDay | null;
 	/** Whether anything speaks of how dry it is: a planted ball is watered by hand; a grown tree lives by rain that is measured, or was watered or felt lately. */
 	known: boolean;
+	/** It was set in the ground these days, and nobody wrote down that it was watered in, nor felt it since. */
+	firstWaterOwed: boolean;
 	/** A planted ball is reckoned dry, but rain that nobody measured may have kept it wet, and nobody touched it in days. */
 	rainPerhaps: boolean;
 	/** Day its water was last poured, felt or probed. */
@@ -223,6 +225,12 @@ export function treeGroundWater(
 	const bridged = told.findLast((day, i) => i === 0 || !near(told[i - 1] ?? day, day)) ?? null;
 	const touchedOn = [lastWaterOn ?? '', knownOn ?? ''].sort().at(-1) ?? '';
 	const touched = touchedOn !== '' && daysBetween(touchedOn, today) < values['water.rainRememberedDays'];
+	// Set dry it is dry, however full its hole is reckoned.
+	const firstWaterOwed =
+		plantedOn !== null &&
+		plantedOn <= today &&
+		daysBetween(plantedOn, today) <= values['aftercare.lapsesDays'] &&
+		touchedOn < plantedOn;
 	const gallons = (tree.trunkDiameterMm / 25.4) * L_PER_US_GALLON;
 	return {
 		how: planted ? 'planted' : 'grown',
@@ -231,7 +239,8 @@ export function treeGroundWater(
 		held,
 		heldFelt: felt,
 		rainKnown,
-		known: rainTells || (knownOn !== null && near(knownOn, today)),
+		known: !firstWaterOwed && (rainTells || (knownOn !== null && near(knownOn, today))),
+		firstWaterOwed,
 		rainPerhaps:
 			planted !== undefined &&
 			rainKnown < values['water.rainKnown'] &&

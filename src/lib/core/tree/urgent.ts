@@ -8,7 +8,7 @@ import { diagnose } from '../examine/diagnosis/diagnose';
 import { ofThePot } from './shared-pot';
 import type { Values } from '../values/values';
 import { contextFor, shownSince } from './carried';
-import { signOf } from '../vocabulary/signs';
+import { howToLook, signOf, type SignId } from '../vocabulary/signs';
 import type { Examination } from '../examine/diagnosis/examination';
 import { girdlersStaged } from './mapped-signs';
 import { rootLosses } from './losses';
@@ -54,7 +54,7 @@ export interface CheckFirst {
 	/** Day of the look. */
 	on: string;
 	/** What is to be looked for, and how; null where its records show since what the look does not say, so that looking anew decides. */
-	check: { label: string; how: string; minutes: number } | null;
+	check: { signId: SignId; label: string; how: string; minutes: number } | null;
 }
 
 /** Work with a saw; what else is at the roots is a matter of pot and mix. */
@@ -313,8 +313,9 @@ function checkFor(
 			signId === null || news
 				? null
 				: {
+						signId,
 						label: signOf(signId).label,
-						how: signOf(signId).how,
+						how: howToLook(signId, records.tree.situation),
 						minutes: values[`diagnosis.minutes.${signId}`]
 					}
 	};

@@ -26,6 +26,8 @@ export interface WaterState {
 	reason: string;
 	from: TreeWater['from'] | 'ground';
 	lastWaterOn: string | null;
+	/** Day on which it was set in the ground, where nobody wrote down that it was watered in. */
+	firstOwedFrom: string | null;
 	/** First day on which it gets water after its dry rest; null where there is none. */
 	restUntil: string | null;
 	/** Day its water was last poured, weighed, felt or probed, by hand or by a device; null where it never was. */
@@ -84,6 +86,7 @@ export function waterStateOf(
 			reason: next.reason,
 			from: water.from,
 			lastWaterOn: water.lastWaterOn,
+			firstOwedFrom: null,
 			restUntil: water.restUntil,
 			knownOn: water.knownOn,
 			phi: now?.phi ?? 1,
@@ -120,6 +123,7 @@ export function groundStateOf(
 					: 'With fewer roots it feels a drought before its neighbours do.',
 			from: 'ground',
 			lastWaterOn: water.lastWaterOn,
+			firstOwedFrom: water.firstWaterOwed ? water.plantedOn : null,
 			restUntil: null,
 			knownOn: water.knownOn,
 			phi: now?.phi ?? 1,

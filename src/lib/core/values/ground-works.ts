@@ -8,9 +8,19 @@ export const workValues = defineValues({
 		note: `Practice runs from ${measuredPair(50, ' to ', 100, 'mm')}, held off the trunk.`
 	}),
 	'mulch.offTrunkMm': ours('Mulch is held off the trunk by', 100, 'mm', [20, 1000], { mark: 'trade' }),
+	'mulch.leastM': ours('A mulch ring over roots that grew there ends no nearer than', 1, 'm', [0.3, 5]),
+	'mulch.mostM': ours('and no farther than', 2.5, 'm', [0.5, 15]),
+	'mulch.holeDays': ours('A tree set in the ground has its roots in its hole for', 730, 'days', [60, 3000]),
 	'hole.widthTimes': ours('Planting hole: so many times the width of the ball', 2, '×', [1.1, 5], {
 		mark: 'memory',
 		note: 'Two to three times, no deeper than the ball.'
+	}),
+	'hole.tiesEvery': ours('Ties of a tree set in the ground are seen after', 90, 'days', [14, 400], {
+		mark: 'trade'
+	}),
+	'hole.tiesOff': ours('and may come off after', 365, 'days', [60, 1100], {
+		mark: 'trade',
+		note: 'After one season of growth, where it stands by itself.'
 	}),
 	'hole.digLPerH': ours('Soil dug by hand', 250, 'L/h', [20, 5000]),
 	'collar.openMm': ours('A collar is opened so far from the bark', 400, 'mm', [50, 3000]),

@@ -83,6 +83,12 @@ export const triageValues = {
 			'doublings',
 			[0.5, 8]
 		),
+		'lifting.endsAskedDays': ours(
+			'After setting it, asked whether ragged ends were cut clean for',
+			7,
+			'days',
+			[1, 60]
+		),
 		'lifting.reachLeast': ours(
 			'Roots of an open-grown tree reach at least, from the trunk',
 			2,

@@ -10,6 +10,8 @@ export interface Sign {
 	label: string;
 	/** How to look, in one sentence. */
 	how: string;
+	/** How to look at a tree in the ground, where that is another way. */
+	howInGround?: string;
 	/** With what. */
 	tool: string;
 	part: SignPart;
@@ -46,6 +48,7 @@ export const signs = {
 		needsLeaf: true,
 		label: 'Wilts while the soil is dry',
 		how: 'Look at the leaves, then lift the pot or feel the soil.',
+		howInGround: 'Look at the leaves, then feel the soil a hand deep.',
 		tool: 'eyes and a finger',
 		part: 'crown',
 		procedure: 'look',
@@ -653,6 +656,7 @@ export const signs = {
 	'white-crust': {
 		label: 'White crust on soil, rim or holes',
 		how: 'Look at the rim and under the pot.',
+		howInGround: 'Look at the soil under the crown when it has been dry for days.',
 		tool: 'eyes',
 		part: 'pot and soil',
 		procedure: 'look',
@@ -867,6 +871,7 @@ export const signs = {
 	'galls-wool': {
 		label: 'Galls or white wool on roots or at the base',
 		how: 'Open a little at the edge of the ball.',
+		howInGround: 'Open the soil a little at the foot of the trunk.',
 		tool: 'a stick, a lens',
 		part: 'roots',
 		procedure: 'open-edge',
@@ -876,6 +881,7 @@ export const signs = {
 	'root-grubs': {
 		label: 'Grubs or gnawed roots',
 		how: 'Open a little at the edge of the ball.',
+		howInGround: 'Open the soil a little at the foot of the trunk.',
 		tool: 'a stick',
 		part: 'roots',
 		procedure: 'open-edge',
@@ -903,8 +909,9 @@ export const signs = {
 		situations: potted
 	},
 	'roots-one-side': {
-		label: 'Roots on one side of the ball only',
+		label: 'Roots on one side only',
 		how: 'Look at the edge of the ball all round.',
+		howInGround: 'Open the soil a little at the foot of the trunk, all round.',
 		tool: 'eyes',
 		part: 'roots',
 		procedure: 'open-edge',
@@ -942,6 +949,7 @@ export const signs = {
 	'torn-roots': {
 		label: 'Torn or freshly cut thick roots',
 		how: 'Look at the edge of the ball for open ends.',
+		howInGround: 'Look along the edge of what was dug there for open ends.',
 		tool: 'eyes',
 		part: 'roots',
 		procedure: 'open-edge',
@@ -951,6 +959,7 @@ export const signs = {
 	'no-white-tips': {
 		label: 'No white root tips anywhere',
 		how: 'Look at the edge of the ball in the growing season.',
+		howInGround: 'Open the soil a little under the edge of the crown, in the growing season.',
 		tool: 'eyes',
 		part: 'roots',
 		procedure: 'open-edge',
@@ -965,6 +974,11 @@ export const signIds = Object.keys(signs) as SignId[];
 export const isSignId = (word: string): word is SignId => Object.hasOwn(signs, word);
 /** All that is told of a sign. */
 export const signOf = (id: SignId): Sign => signs[id];
+/** How to look for a sign at a tree as it stands, in one sentence. */
+export const howToLook = (id: SignId, situation: Situation): string => {
+	const { how, howInGround } = signOf(id);
+	return situation === 'in-ground' ? (howInGround ?? how) : how;
+};
 /** Whether a sign can show at a tree that stands so. */
 export const signApplies = (id: SignId, situation: Situation): boolean =>
 	(signs[id].situations as readonly Situation[]).includes(situation);

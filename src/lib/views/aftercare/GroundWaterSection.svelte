@@ -61,43 +61,50 @@
 			? `Next water about ${format().day(next.on ?? today, today)}${lessWater ? ', felt before' : ''}`
 			: groundSayings[says.saying]}
 	</p>
-	<p class="mt-1">
-		{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
-			label="Dryness of the {where}"
-			formula="1 − water left ÷ water between field capacity and wilting"
-			lines={[
-				{
-					label: `the ${where} holds`,
-					value: mm(water.stores.ballMm),
-					mark: water.how === 'planted' ? markOf('water.ballHeld') : markOf('water.lawnDepthMm')
-				},
-				...(water.how === 'planted'
-					? [{ label: 'its backfill, over the ball', value: mm(water.stores.backfillMm) }]
-					: []),
-				{
-					label: 'the soil holds for roots',
-					value: format().percent(water.held),
-					...(water.heldFelt ? {} : { mark: markOf('water.groundHeld') })
-				},
-				{ label: 'ground counted', value: format().measure(water.stores.areaM2, 'm²', 1) },
-				{ label: 'crown over it', value: `× ${format().number(water.stores.crownRatio, 2)}` },
-				{
-					label: 'drawn freely',
-					value: format().percent(values['water.groundFree']),
-					mark: markOf('water.groundFree')
-				},
-				{ label: 'root function', value: format().percent(now?.phi ?? 1) }
-			]}
-			changes={water.heldFelt
-				? 'Rain, leaves, and what is poured.'
-				: 'Feel the texture under Soil: how much it holds depends on it.'}
-			><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
-		>{!unmeasured && water.now && water.now.stress < 0.995
-			? `; it drinks ${format().percent(water.now.stress)} of what it would`
-			: ''}. {#if says.amounts}{water.how === 'planted'
-				? `Then ${L(next.litres)}${plantCount > 1 ? ' each' : ''}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
-				: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
-	</p>
+	{#if says.saying === 'first'}
+		<p class="mt-1">
+			It was set on {format().day(water.plantedOn ?? today, today)}, and nobody wrote down that it was watered
+			in. Soil and roots are to meet, without air between them.
+		</p>
+	{:else}
+		<p class="mt-1">
+			{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
+				label="Dryness of the {where}"
+				formula="1 − water left ÷ water between field capacity and wilting"
+				lines={[
+					{
+						label: `the ${where} holds`,
+						value: mm(water.stores.ballMm),
+						mark: water.how === 'planted' ? markOf('water.ballHeld') : markOf('water.lawnDepthMm')
+					},
+					...(water.how === 'planted'
+						? [{ label: 'its backfill, over the ball', value: mm(water.stores.backfillMm) }]
+						: []),
+					{
+						label: 'the soil holds for roots',
+						value: format().percent(water.held),
+						...(water.heldFelt ? {} : { mark: markOf('water.groundHeld') })
+					},
+					{ label: 'ground counted', value: format().measure(water.stores.areaM2, 'm²', 1) },
+					{ label: 'crown over it', value: `× ${format().number(water.stores.crownRatio, 2)}` },
+					{
+						label: 'drawn freely',
+						value: format().percent(values['water.groundFree']),
+						mark: markOf('water.groundFree')
+					},
+					{ label: 'root function', value: format().percent(now?.phi ?? 1) }
+				]}
+				changes={water.heldFelt
+					? 'Rain, leaves, and what is poured.'
+					: 'Feel the texture under Soil: how much it holds depends on it.'}
+				><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
+			>{!unmeasured && water.now && water.now.stress < 0.995
+				? `; it drinks ${format().percent(water.now.stress)} of what it would`
+				: ''}. {#if says.amounts}{water.how === 'planted'
+					? `Then ${L(next.litres)}${plantCount > 1 ? ' each' : ''}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
+					: `Then ${mm(next.mm)} over the ground under the crown, slowly, in one evening.`}{/if}
+		</p>
+	{/if}
 	{#if seen && !unmeasured}
 		<p class="mt-1 text-sm">
 			{seen.how === 'felt' ? 'Felt' : 'Probed'} on {format().day(seen.on, today)}: {format().percent(

@@ -3,7 +3,7 @@
 	import { chanceSaid } from '$core/text/percent';
 	import { midSentence } from '$core/text/mid-sentence';
 	import { contextFor, foundLately, shownSince } from '$core/tree/carried';
-	import { actedSince, followsFrom } from '$core/tree/urgent';
+	import { actedSince, followsFrom, openCausesOf } from '$core/tree/urgent';
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { page } from '$app/state';
@@ -18,6 +18,8 @@
 	} from '$core/vocabulary/season-and-events';
 	import { conditionOf } from '$core/vocabulary/conditions';
 	import { diagnose } from '$core/examine/diagnosis/diagnose';
+	import { holdsBy } from '$core/examine/diagnosis/open-causes';
+	import type { Examination } from '$core/examine/diagnosis/examination';
 	import type { Finding } from '$core/examine/diagnosis/finding';
 	import { neighbourChecks, spreading, type YardNeighbour } from '$core/examine/diagnosis/neighbours';
 	import { nextChecks, type NextChecks } from '$core/examine/diagnosis/next-check';
@@ -27,6 +29,7 @@
 		signApplies,
 		signIds,
 		gradeWord,
+		howToLook,
 		signOf,
 		signParts,
 		type SignId,
@@ -49,7 +52,7 @@
 	import { useFormat } from '$ui/format';
 	import Printer from '@lucide/svelte/icons/printer';
 	import Undo2 from '@lucide/svelte/icons/undo-2';
-	import { onMount, untrack } from 'svelte';
+	import { onMount, tick, untrack } from 'svelte';
 	import Causes from './Causes.svelte';
 	import ExamineParts from './ExamineParts.svelte';
 	import KeptLook from './KeptLook.svelte';
@@ -81,6 +84,12 @@
 	const tree = $derived(records.tree);
 	const examinations = $derived(records.examinations);
 	const latest = $derived(examinations.at(-1));
+	/** Its day; of several on one day, which of them. */
+	const nameOf = (look: Examination): string => {
+		const alike = examinations.filter((one) => one.examinedOn === look.examinedOn);
+		const day = format().day(look.examinedOn, today);
+		return alike.length > 1 ? `${day}, ${alike.indexOf(look) + 1} of ${alike.length}` : day;
+	};
 	/** Which look is shown: the one being made, or a kept one by identity. */
 	let viewing = $state<string>(untrack(() => examinations.at(-1)?.id ?? 'new'));
 	const draft = new LookDraft(
@@ -164,10 +173,25 @@
 		applicable.filter(
 			(id) =>
 				!first.includes(id) &&
-				(wanted === '' || `${signOf(id).label} ${signOf(id).how}`.toLowerCase().includes(wanted))
+				(wanted === '' ||
+					`${signOf(id).label} ${howToLook(id, tree.situation)}`.toLowerCase().includes(wanted))
 		)
 	);
-	const answer = (id: SignId): number | null => draft.answers[id] ?? null;
+	const answerOf = (id: SignId): number | null => draft.answers[id] ?? null;
+	/** What decides a likely cause before it is acted on, and nobody has looked for yet. */
+	const deciding = $derived(page.data.practice ? null : openCausesOf(records, today, values).check);
+	let keeping: HTMLFormElement | undefined = $state();
+	/** One sign more to a look kept today, else a look of today that begins from it; a look that was begun goes on. */
+	async function answer(kept: Examination, id: SignId, grade: number | null): Promise<void> {
+		if (draft.count === 0)
+			if (kept.examinedOn === today) draft.correct(kept);
+			else draft.begin(kept.findings);
+		draft.set(id, grade);
+		openParts = [...openParts, signOf(id).part];
+		viewing = 'new';
+		await tick();
+		keeping?.scrollIntoView({ block: 'end' });
+	}
 	const measureLink = (id: SignId): string | null => {
 		const tool = toolFor(id, tree.situation);
 		if (!tool) return null;
@@ -189,17 +213,18 @@
 	const chance = (value: number): string => chanceSaid(value, format().percent);
 </script>
 
-{#snippet row(id: SignId, brief: boolean)}
+{#snippet row(id: SignId, brief: boolean, onset = (value: number | null) => draft.set(id, value))}
 	{@const found = measured.find((finding) => finding.signId === id)}
 	<SignRow
 		{id}
+		situation={tree.situation}
 		{brief}
-		grade={answer(id)}
+		grade={answerOf(id)}
 		measured={found ?? null}
 		measuredOn={measuredOn(found)}
 		measureHref={page.data.practice ? null : measureLink(id)}
 		minutes={values[`diagnosis.minutes.${id}`]}
-		onset={(value) => draft.set(id, value)}
+		{onset}
 	/>
 {/snippet}
 
@@ -226,7 +251,7 @@
 						.reverse()
 						.map((examination) => ({
 							value: examination.id,
-							label: format().day(examination.examinedOn, today)
+							label: nameOf(examination)
 						}))
 				]}
 			/>
@@ -263,6 +288,17 @@
 					</p>
 					<Button size="small" class="mt-2" onclick={() => (viewing = 'new')}>Look anew, with that</Button>
 				</div>
+			{:else if past === latest && deciding?.check}
+				{@const { signId } = deciding.check}
+				<section aria-label="What decides it" class="mt-4 border-l-4 border-ochre pl-3">
+					<p><strong>{holdsBy(deciding)}</strong>; this decides it:</p>
+					<ul>{@render row(signId, false, (value) => void answer(past, signId, value))}</ul>
+					<p class="text-sm text-slate">
+						{past.examinedOn === today
+							? 'The answer goes into this look.'
+							: 'The answer begins a look of today from this one.'}
+					</p>
+				</section>
 			{/if}
 			<KeptLook
 				look={past}
@@ -281,6 +317,7 @@
 			<div class="mt-4">
 				<NextCheck
 					{next}
+					situation={tree.situation}
 					harmNote="Harm counts for this tree today: {seasonFitNames[standing.seasonFit]}, {standing.vigour}."
 					onset={(sign, value) => draft.set(sign, value)}
 				/>
@@ -343,7 +380,7 @@
 				{#each signParts as part (part)}
 					{@const inPart = rest.filter((id) => signOf(id).part === part)}
 					{#if inPart.length > 0}
-						{@const set = inPart.filter((id) => answer(id) !== null).length}
+						{@const set = inPart.filter((id) => answerOf(id) !== null).length}
 						{@const shown = wanted !== '' || openParts.includes(part)}
 						<h3 class="mt-1 border-b">
 							<button
@@ -372,7 +409,13 @@
 				{:else}<span></span>{/each}
 				{#if rest.length === 0}<p class="py-2 text-slate">No sign has such words.</p>{/if}
 			</section>
-			<form method="POST" action="?/record" use:enhance={act({ done: kept })} class="mt-6 border-t pt-4">
+			<form
+				bind:this={keeping}
+				method="POST"
+				action="?/record"
+				use:enhance={act({ done: kept })}
+				class="mt-6 scroll-mb-40 border-t pt-4"
+			>
 				<Problem {refused} />
 				<input type="hidden" name="findings" value={JSON.stringify(findings)} />
 				{#each draft.events as event (event)}<input type="hidden" name="events" value={event} />{/each}

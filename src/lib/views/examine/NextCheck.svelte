@@ -4,7 +4,8 @@
 	import { conditionOf } from '$core/vocabulary/conditions';
 	import type { Check, NextChecks } from '$core/examine/diagnosis/next-check';
 	import { procedures, type ProcedureId } from '$core/vocabulary/procedures';
-	import { gradeWord, signOf, type SignId } from '$core/vocabulary/signs';
+	import { gradeWord, howToLook, signOf, type SignId } from '$core/vocabulary/signs';
+	import type { Situation } from '$core/vocabulary/words';
 	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
 	import { makeMove } from '../practice/move';
@@ -16,11 +17,13 @@
 	/** The check that would tell most for its effort and harm, with its answers as keys; and the ones after it. */
 	interface Props {
 		next: NextChecks | null;
+		/** How the tree stands: what is looked at differs by it. */
+		situation: Situation;
 		/** How the harm of this season and vigour is said. */
 		harmNote: string;
 		onset: (sign: SignId, grade: number) => void;
 	}
-	let { next, harmNote, onset }: Props = $props();
+	let { next, situation, harmNote, onset }: Props = $props();
 	const format = useFormat();
 	const SHOWN = 3;
 	let passed = $state<SignId[]>([]);
@@ -76,7 +79,9 @@
 			</Workings>
 		</div>
 		<p class="mt-1 text-lg font-semibold">{sign.label}?</p>
-		<p class="text-sm"><Terms text="{sign.how} With {sign.tool}." /></p>
+		<p class="text-sm">
+			<Terms text="{howToLook(first.signIds[0] as SignId, situation)} With {sign.tool}." />
+		</p>
 		<div class="mt-2 flex flex-wrap gap-2">
 			{#each answers(first) as answer (answer.grade)}
 				{@const word = gradeWord(answer.signId as SignId, answer.grade)}

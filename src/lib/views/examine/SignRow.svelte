@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { atStart } from '$core/text/mid-sentence';
 	import type { Finding } from '$core/examine/diagnosis/finding';
-	import { gradesOf, gradeWord, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
+	import { gradesOf, gradeWord, howToLook, signOf, topGrade, type SignId } from '$core/vocabulary/signs';
+	import type { Situation } from '$core/vocabulary/words';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import { page } from '$app/state';
 	import Button from '$ui/Button.svelte';
@@ -12,6 +13,8 @@
 	/** One sign: what to look for, how, and its answers. */
 	interface Props {
 		id: SignId;
+		/** How the tree stands: what is looked at differs by it. */
+		situation: Situation;
 		/** Grade set by hand; null while not looked for. */
 		grade: number | null;
 		/** What was measured lately, if anything. */
@@ -26,6 +29,7 @@
 	}
 	let {
 		id,
+		situation,
 		grade,
 		measured = null,
 		measuredOn = '',
@@ -36,6 +40,7 @@
 	}: Props = $props();
 	const uid = $props.id();
 	const sign = $derived(signOf(id));
+	const how = $derived(howToLook(id, situation));
 	/** A practice tree answers by itself. */
 	const practice = $derived(page.data.practice);
 	async function see(): Promise<void> {
@@ -59,7 +64,7 @@
 	<span class={['min-w-0 flex-1', brief ? 'basis-44' : 'basis-64']}>
 		<span id={uid} class={brief ? 'font-semibold' : ''}>{sign.label}</span>
 		<span class={['text-xs text-slate', brief ? 'hidden sm:block' : 'block']}
-			><Terms text={brief ? sign.how : `${sign.how} With ${sign.tool}, ${minutes} min.`} />
+			><Terms text={brief ? how : `${how} With ${sign.tool}, ${minutes} min.`} />
 			<!-- eslint-disable-next-line svelte/no-navigation-without-resolve -- the caller resolves -->
 			{#if measureHref}<a class="chalk text-rain" href={measureHref}>Measure it</a>{/if}</span
 		>

@@ -129,7 +129,9 @@
 		{/if}
 		{#if forecast.reaches && forecast.known && !forecast.dead && !closed}
 			<p class="mt-1">
-				{#if forecast.reaches.late <= today}
+				{#if forecast.reaches.late <= sinceOn}
+					{reckonedBy}, enough of its roots drink as it stands.
+				{:else if forecast.reaches.late <= today}
 					{reckonedBy}, enough roots drink since about {format().monthYear(forecast.reaches.middle)}.
 				{:else if forecast.reaches.middle <= today}
 					{reckonedBy}, enough roots may drink already, since about {format().monthYear(

@@ -8,6 +8,8 @@
 		collarTools,
 		looseningMethods,
 		looseningNames,
+		groundHoldingNames,
+		groundHoldings,
 		type GroundPlan
 	} from '$core/replant/ground/ground-plan';
 	import { carbonateTests, sulphurSoils } from '$core/replant/ground/sulphur';
@@ -158,7 +160,7 @@
 						unit=""
 						optional
 						value={works.drainMin}
-						oninput={(value) => (works.drainMin = value)}
+						oninput={(value) => works.setDrain(value)}
 						hint="Fill it twice, time the second"
 					/>
 				</div>
@@ -185,6 +187,18 @@
 					hole.ballDepthMm,
 					(v) => (hole.ballDepthMm = v)
 				)}
+				<SelectField
+					name="hole.heldBy"
+					label="Held by"
+					value={hole.heldBy ?? ''}
+					onchange={(event) =>
+						(hole.heldBy = groundHoldings.find((one) => one === event.currentTarget.value) ?? null)}
+					options={[
+						{ value: '', label: 'not written' },
+						...groundHoldings.map((value) => ({ value, label: groundHoldingNames[value] }))
+					]}
+					{refused}
+				/>
 				<p class="text-sm text-slate sm:col-span-2">
 					Two to three times as wide as the ball, no deeper than it: the flare stays above the soil. Backfill
 					in layers, settled with a stick or water; a tile under a young plant makes its roots run flat.

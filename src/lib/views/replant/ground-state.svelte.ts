@@ -1,7 +1,9 @@
+import { daysBetween } from '$core/maths/calendar';
 import { newShootsOn } from '$core/climate/cold-limit';
 import type { TreeRecords } from '$core/tree/case';
 import type { Place } from '$core/vocabulary/place';
 import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground-plan';
+import { mulchRing } from '$core/replant/ground/mulch';
 import { looseningAims, soilSaid } from '$core/replant/ground/loosening';
 import { siteCheck } from '$core/replant/ground/site-check';
 import { lastRootWork } from '$core/tree/losses';
@@ -49,7 +51,13 @@ export class GroundState {
 			.map(({ raw }) => raw)
 			.filter((raw) => raw.tool === 'drain-time')
 			.at(-1);
-		this.drainMin = drain?.tool === 'drain-time' ? drain.minutes : null;
+		this.drainMin = this.plan.hole?.drainMinutes ?? (drain?.tool === 'drain-time' ? drain.minutes : null);
+	}
+
+	/** How long a test hole at its place takes to empty, as somebody timed it. */
+	setDrain(minutes: number | null): void {
+		this.drainMin = minutes;
+		if (this.plan.hole) this.plan.hole.drainMinutes = minutes;
 	}
 
 	/** Puts a piece of work into the plan with usual sizes for this tree, or takes it out. */
@@ -81,7 +89,9 @@ export class GroundState {
 					widthMm: Math.round(ballDiameterMm * values['hole.widthTimes']),
 					depthMm: ballDepthMm,
 					ballDiameterMm,
-					ballDepthMm
+					ballDepthMm,
+					drainMinutes: this.drainMin,
+					heldBy: null
 				};
 				break;
 			}
@@ -109,11 +119,7 @@ export class GroundState {
 				};
 				break;
 			case 'mulch':
-				this.plan.mulch = {
-					innerM: round(trunkM / 2 + values['mulch.offTrunkMm'] / 1000),
-					outerM: Math.max(1, round(Math.min(outer, 2.5))),
-					depthMm: values['mulch.depthMm']
-				};
+				this.plan.mulch = mulchRing({ trunkM, rootsM: outer, holeWidthMm: this.holeWidthMm }, values);
 				break;
 			case 'sulphur':
 				this.plan.sulphur = {
@@ -127,6 +133,13 @@ export class GroundState {
 		}
 	}
 
+	/** Width of the hole it is set in, by this plan or lately; null for a tree that grows where it stands. */
+	private readonly holeWidthMm = $derived.by(() => {
+		const { records, today, values } = this.of;
+		const set = records.groundPlans.findLast((plan) => plan.hole !== null && plan.doneOn !== null);
+		const lately = set?.doneOn && daysBetween(set.doneOn, today) <= values['mulch.holeDays'] ? set : null;
+		return (this.plan.hole ?? lately?.hole)?.widthMm ?? null;
+	});
 	readonly zones = $derived.by(() => {
 		const diameterM = this.of.records.tree.trunkDiameterMm / 1000;
 		return {

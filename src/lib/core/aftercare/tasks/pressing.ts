@@ -26,14 +26,12 @@ const FOR_OTHERS: ReadonlySet<Task['kind']> = new Set<Task['kind']>(['backup', '
 /** Whether work says anything of how the tree itself does, done or missed. */
 export const isOfItself = ({ kind }: Pick<Task, 'kind'>): boolean => !FOR_OTHERS.has(kind);
 
+/** Whether a task asks for the first water after a work, and is open. */
+export const isFirstWater = ({ state, source }: Pick<Task, 'state' | 'source'>): boolean =>
+	state === 'open' && ruleOf(source) === 'first-water';
+
 /** Whether the first water after the work stands on its list, in its days: it asks for the same pot. */
 export const firstWaterOpen = (
 	tasks: readonly Pick<Task, 'state' | 'source' | 'fromOn' | 'toOn'>[],
 	today: string
-): boolean =>
-	tasks.some(
-		(task) =>
-			task.state === 'open' &&
-			ruleOf(task.source) === 'first-water' &&
-			within(today, { from: task.fromOn, to: task.toOn })
-	);
+): boolean => tasks.some((task) => isFirstWater(task) && within(today, { from: task.fromOn, to: task.toOn }));

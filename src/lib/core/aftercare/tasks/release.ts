@@ -206,7 +206,14 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 }
 
 /** Rules whose work belongs to the days of the root work: weeks later it was done or missed, and is no order any more. */
-const ofItsDays: ReadonlySet<string> = new Set(['first-water', 'shelter-on', 'cold', 'crown', 'backup']);
+const ofItsDays: ReadonlySet<string> = new Set([
+	'first-water',
+	'shelter-on',
+	'shade',
+	'cold',
+	'crown',
+	'backup'
+]);
 
 /** Rules whose work belongs to the season after it: months later nobody is sent to do it. */
 const ofItsSeason: ReadonlySet<string> = new Set([

@@ -104,13 +104,21 @@ const sheltered = ({ inGround, livingLoss }: WorkDone, values: Values): boolean 
 const dryAir = ({ group, waterSchool }: WorkDone): boolean =>
 	group === 'succulent' && waterSchool === 'dry-rest';
 
+/** Days from the work to its leaves; none where it bears them, or nobody knows when it will. */
+const leafedFrom = ({
+	inLeaf,
+	leafOutOn,
+	workOn
+}: Pick<WorkDone, 'inLeaf' | 'leafOutOn' | 'workOn'>): number =>
+	inLeaf || leafOutOn === null ? 0 : Math.max(0, daysBetween(workOn, leafOutOn));
+
 /** Days of shelter, from the work, or from the leaves where it has none yet: demand begins with them. */
 function shelterDays(
 	{ group, seasonFit, inLeaf, leafOutOn, workOn }: WorkDone,
 	values: Values
 ): Record<'least' | 'most', { from: number; days: number }> {
 	const late = seasonFit === 'out-of-window' ? values['aftercare.shelterLate'] : 0;
-	const from = inLeaf || leafOutOn === null ? 0 : Math.max(0, daysBetween(workOn, leafOutOn));
+	const from = leafedFrom({ inLeaf, leafOutOn, workOn });
 	return {
 		least: { from, days: values[`aftercare.shelter.${group}.least`] * 7 + late },
 		most: { from, days: values[`aftercare.shelter.${group}.most`] * 7 + late }
@@ -265,25 +273,37 @@ const rules: Record<string, Rule> = {
 		return crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
 			? {
 					kind: 'crown',
-					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the leaf area, dead and crossing wood first`,
+					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the ${work.inLeaf ? 'leaf area' : 'buds'}, dead and crossing wood first`,
 					reason: `The roots left feed about ${percent(1 - crownExcess)} of the crown (school: balance the crown)${crownExcess > values['crown.takeMost'] ? '; shade and shelter hold the rest' : ''}. A height cut is not a crown share.`,
 					mark: 'trade',
 					fromDay: 0,
 					toDay: 3,
 					minutes: 30
 				}
-			: // What is cut and sheltered at once is one piece of work: the shelter says it.
-				crownExcess > values['aftercare.crownExcess'] && work.inGround && work.inLeaf
-				? {
-						kind: 'shelter',
-						title: 'Shade, shelter and humidity instead of cutting leaves',
-						reason: `Roots feed ${percent(1 - crownExcess)} of the crown; leaves and buds are left to feed new roots (school: keep the leaves).`,
-						mark: 'memory',
-						fromDay: 0,
-						toDay: 2,
-						minutes: 15
-					}
-				: null;
+			: null;
+	},
+	// In a pot its shelter says it; in the ground it cannot be carried anywhere.
+	shade: (work, values) => {
+		const { crownSchool, crownExcess, inGround, inLeaf, leafOutOn } = work;
+		const cut = crownSchool === 'balance';
+		const left = cut ? crownExcess - values['crown.takeMost'] : crownExcess;
+		if (!inGround || left <= values['aftercare.crownExcess']) return null;
+		// Bare twigs ask for no shade; they do once their leaves are out.
+		if (!inLeaf && leafOutOn === null) return null;
+		const from = leafedFrom(work);
+		return {
+			kind: 'shelter',
+			title: cut
+				? 'Shade, shelter and humidity for the leaves it keeps'
+				: 'Shade, shelter and humidity instead of cutting leaves',
+			reason: cut
+				? `More is not cut at once, and roots feed about ${percent(1 - crownExcess)} of the crown (school: balance the crown).`
+				: `Roots feed ${percent(1 - crownExcess)} of the crown; leaves and buds are left to feed new roots (school: keep the leaves).`,
+			mark: 'memory',
+			fromDay: from,
+			toDay: from + 2,
+			minutes: 15
+		};
 	},
 	'rot-recheck': ({ rotWasCut, inGround }, values) =>
 		rotWasCut
@@ -324,23 +344,22 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	turning: ({ inGround }, values) =>
-		inGround
-			? null
-			: {
-					kind: 'turning',
-					title: 'Turn it a quarter, for even light',
-					reason: 'Shoots lean to the light; a pot that is turned grows evenly and dries evenly.',
-					mark: 'trade',
-					fromDay: values['aftercare.turnFrom'],
-					toDay: values['aftercare.turnFrom'] + values['aftercare.turnEvery'],
-					everyDays: values['aftercare.turnEvery'],
-					minutes: 2,
-					release: {
-						condition: 'buds-move',
-						byDay: values['aftercare.turnFrom'] + 2 * values['aftercare.turnEvery']
-					}
-				},
+	turning: (work, values) => {
+		if (work.inGround) return null;
+		const every = values['aftercare.turnEvery'];
+		const from = values['aftercare.turnFrom'] + restDays(work, values);
+		return {
+			kind: 'turning',
+			title: 'Turn it a quarter, for even light',
+			reason: 'Shoots lean to the light; a pot that is turned grows evenly and dries evenly.',
+			mark: 'trade',
+			fromDay: from,
+			toDay: from + every,
+			everyDays: every,
+			minutes: 2,
+			release: { condition: 'buds-move', byDay: from + 2 * every }
+		};
+	},
 	suckers: ({ group, suckers }, values) =>
 		suckers && group !== 'conifer' && group !== 'palm'
 			? {
@@ -369,7 +388,8 @@ const rules: Record<string, Rule> = {
 					minutes: 10,
 					stage: 'examine'
 				},
-	feeding: ({ group, rotWasCut, livingLoss, tender, workOn, feedSeasonOn }, values) => {
+	feeding: (work, values) => {
+		const { group, rotWasCut, livingLoss, tender, workOn, feedSeasonOn } = work;
 		const after: Record<Group, string> = {
 			deciduous: 'After the first flush has hardened',
 			'broadleaf-evergreen': 'Lightly, once buds move',
@@ -382,8 +402,9 @@ const rules: Record<string, Rule> = {
 		const slow = group === 'conifer' || group === 'ericaceous';
 		const least =
 			values[slow ? 'aftercare.feedSlow' : tender ? 'aftercare.feedTender' : 'aftercare.feedUsual'];
-		// A season does not begin in its winter.
-		const day = slow && feedSeasonOn ? Math.max(least, daysBetween(workOn, feedSeasonOn)) : least;
+		// A season does not begin in its winter, and no flush hardens while nothing grows.
+		const season = slow && feedSeasonOn ? daysBetween(workOn, feedSeasonOn) : 0;
+		const day = slow ? Math.max(least, season) : least + restDays(work, values);
 		return {
 			kind: 'feeding',
 			title: `May feeding begin? ${after[group]}`,
@@ -460,12 +481,12 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	backup: ({ rotWasCut, livingLoss, crownSchool, crownExcess }, values) => {
+	backup: ({ rotWasCut, lifted, livingLoss, crownSchool, crownExcess }, values) => {
 		if (!rotWasCut && livingLoss < values['aftercare.backupLoss']) return null;
-		// Where only dead root went and no leaf is taken, nothing comes off that strikes.
+		// Where only dead root went, or root stayed in the ground, and no leaf is taken, nothing comes off that strikes.
 		const comesOff =
 			(crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']) ||
-			livingLoss >= values['aftercare.lossCounts'];
+			(!lifted && livingLoss >= values['aftercare.lossCounts']);
 		return {
 			kind: 'backup',
 			title: comesOff
@@ -473,7 +494,7 @@ const rules: Record<string, Rule> = {
 				: 'Take a cutting or two as a backup, labelled',
 			reason: comesOff
 				? 'A backup is cheap while the material is fresh.'
-				: 'Where rot was found a backup is cheap while its shoots are sound.',
+				: `${rotWasCut ? 'Where rot was found' : 'With so few roots left'} a backup is cheap while its shoots are sound.`,
 			mark: 'trade',
 			fromDay: 0,
 			toDay: 2,

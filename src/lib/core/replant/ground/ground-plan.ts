@@ -24,6 +24,19 @@ export const looseningMethods = wordsOf(looseningNames);
 const outward = <T extends { innerM: number; outerM: number }>(ring: T): boolean => ring.outerM > ring.innerM;
 const OUTWARD = { path: ['outerM'], error: 'must be further out than where it begins' };
 
+/** What holds a tree upright that was set in the ground. */
+export const groundHoldingNames = {
+	stakes: 'stakes and a tie',
+	guys: 'guys',
+	'own-stance': 'its own stance'
+} as const;
+export type GroundHolding = keyof typeof groundHoldingNames;
+export const groundHoldings = wordsOf(groundHoldingNames);
+/** Whether something is to be loosened and taken off again. */
+export const isTied = <H extends { heldBy: GroundHolding | null }>(
+	hole: H
+): hole is H & { heldBy: GroundHolding } => hole.heldBy !== null && hole.heldBy !== 'own-stance';
+
 /** Work in the ground round a tree. Distances are from the middle of the trunk. */
 export const groundPlanInput = z
 	.strictObject({
@@ -34,7 +47,15 @@ export const groundPlanInput = z
 				widthMm: measure(50, 20_000, 'mm'),
 				depthMm: measure(30, 5000, 'mm'),
 				ballDiameterMm: measure(20, 10_000, 'mm'),
-				ballDepthMm: measure(20, 5000, 'mm')
+				ballDepthMm: measure(20, 5000, 'mm'),
+				drainMinutes: measure(0, 20_000, 'min')
+					.nullable()
+					.default(null)
+					.describe('Minutes in which the second filling of a test hole empties; null where nobody timed it'),
+				heldBy: oneOf(groundHoldings)
+					.nullable()
+					.default(null)
+					.describe('What holds it upright; null where nobody wrote it down')
 			})
 			.refine((hole) => hole.widthMm > hole.ballDiameterMm, {
 				path: ['widthMm'],
@@ -227,6 +248,26 @@ export function groundTasks(
 			minutes: Math.min(2000, Math.max(15, Math.round(amounts.hours * 60)))
 		});
 		return tasks;
+	}
+	if (plan.hole && isTied(plan.hole)) {
+		add('ties', {
+			kind: 'other',
+			title: 'See its ties: does one chafe, does it rock?',
+			reason: `Held by ${groundHoldingNames[plan.hole.heldBy]} since ${on}. A tie that chafes opens the bark, a slack one lets the ball rock and tears new roots.`,
+			mark: 'trade',
+			fromOn: addDays(on, values['hole.tiesEvery']),
+			toOn: addDays(on, values['hole.tiesEvery'] + 14),
+			minutes: 10
+		});
+		add('ties-off', {
+			kind: 'other',
+			title: 'Does it stand by itself? Then its ties come off',
+			reason: `Held by ${groundHoldingNames[plan.hole.heldBy]} since ${on}. Try first whether it rocks; a tie that is forgotten bites, and a stem that never moves stays weak.`,
+			mark: 'trade',
+			fromOn: addDays(on, values['hole.tiesOff']),
+			toOn: addDays(on, values['hole.tiesOff'] + 28),
+			minutes: 15
+		});
 	}
 	if (plan.collar) {
 		add('collar-60', {

@@ -1,14 +1,14 @@
 import { listed } from '../../text/plural';
 import { atStart } from '../../text/mid-sentence';
 import { measured, measuredPair } from '../../text/measured';
-import { looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
+import { groundHoldingNames, looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
 
 /** What was done in the ground round a tree, in one sentence. @example "Collar opened 400 mm from the bark, 140 mm deep" */
 export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: GroundPlanInput): string {
 	const works = [
 		...(hole
 			? [
-					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}`
+					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}${hole.heldBy === null ? '' : `, held by ${groundHoldingNames[hole.heldBy]}`}`
 				]
 			: []),
 		...(collar

@@ -68,7 +68,7 @@ export function liftDay(
 				: `days are about ${degrees(dayC)}`,
 			`${on} lies ${lies} the window of ${kind.commonName} here`,
 			night.coldC < cold.limitC
-				? `a cold night of the season is about ${degrees(night.coldC)}, and it stands ${degrees(cold.limitC)} ${cold.why ? `with ${cold.why}` : 'once it is dug'}: keep it from that`
+				? `a cold night of the season is about ${degrees(night.coldC)}, and it stands ${degrees(cold.limitC)}${cold.why ? `, ${cold.why}` : ' once it is dug'}: keep it from that`
 				: `nights are about ${degrees(night.usualC)}`
 		],
 		windows: rootWorkWindows(kind, place, Number(on.slice(0, 4)), values)

@@ -2,6 +2,9 @@ import { clockOf } from '../../maths/circular';
 import { listed } from '../../text/plural';
 import { clockText } from '../../text/format';
 import { measured } from '../../text/measured';
+import { addDays } from '../../maths/calendar';
+import type { Values } from '../../values/values';
+import { ruleOf } from '../../aftercare/tasks/source';
 import type { DatedTask, Task } from '../../vocabulary/task';
 import { cutWayNames, type LiftLog } from './lift';
 
@@ -14,6 +17,10 @@ const ragged: ReadonlySet<LiftLog['cutRoots'][number]['how']> = new Set(['axe', 
 
 /** Clock position in the ground, north being 12. */
 const at = (azimuthDeg: number): string => clockText(clockOf(azimuthDeg, 'ground'));
+
+/** Whether a task asks for ragged ends of a lift to be cut clean. */
+export const isCleanEnds = ({ source }: Pick<Task, 'source'>): boolean =>
+	ruleOf(source) === ('clean' satisfies LeftBehind);
 
 /**
  * What a lift leaves to be done: a hole that is not filled, and ends that were torn or chopped.
@@ -63,6 +70,22 @@ export function leftOf(
 		hole: log.backfilled || filledOn !== null ? 'filled' : 'open',
 		filledOn,
 		cleanOn: doneOn('clean')
+	};
+}
+
+/** Ragged ends of a tree that is set meanwhile lie in the soil: nobody is sent to cut them, it is asked whether they were. */
+export function endsOnceSet<T extends Pick<Task, 'title' | 'reason' | 'fromOn' | 'toOn'>>(
+	task: T,
+	setOn: string,
+	today: string,
+	values: Values
+): T {
+	return {
+		...task,
+		title: 'Were the torn and chopped ends cut clean before it was set?',
+		reason: `${task.reason.split('. ')[0] ?? ''}. It was set on ${setOn}, and nobody wrote down that they were. Left ragged they die back and may rot: then it is skipped, and looked at for that.`,
+		fromOn: setOn,
+		toOn: addDays(today > setOn ? today : setOn, values['lifting.endsAskedDays'])
 	};
 }
 
