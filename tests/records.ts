@@ -109,6 +109,7 @@ export const worked: WorkDone = {
 	crownExcess: 0.25,
 	nextStageOn: '2027-02-01',
 	suckers: false,
+	crownTaken: 0,
 	plantCount: 1,
 	inLeaf: true,
 	leafOutOn: null,

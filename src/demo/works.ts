@@ -245,6 +245,7 @@ export const demoGround: Record<string, GroundPlanInput[]> = {
 			plannedOn: '2026-05-09',
 			placeId: null,
 			hole: null,
+			holding: null,
 			collar: { openMm: 500, depthMm: 290, tool: 'air' },
 			loosening: {
 				method: 'trenches',

@@ -337,7 +337,8 @@ describe('guards', () => {
 				'2026-04-18',
 				values
 			)
-		).toEqual({ limitC: -15, why: '' });
+			// In the ground it stands more than in a pot, freshly cut or not, as the place it is set in is asked.
+		).toEqual({ limitC: -15 - values['site.groundHardierC'], why: '' });
 		expect(
 			coldLimit(
 				{

@@ -443,6 +443,7 @@ describe('work that comes up again, and several at once', () => {
 			suckers: true,
 			inLeaf: true,
 			leafOutOn: null,
+			crownTaken: 0,
 			feedSeasonOn: null,
 			budsOn: null,
 			coldLimitC: 0,

@@ -369,7 +369,8 @@ describe('lift and ground works', () => {
 				plannedOn: '2026-04-18',
 				doneOn: '2026-04-18',
 				placeId: other.id,
-				hole: { ...hole, heldBy: 'stakes', drainMinutes: 200 }
+				hole: { ...hole, drainMinutes: 200 },
+				holding: { by: 'stakes' }
 			});
 			await keepGroundPlan(store, tree.id, works, null, values);
 			const now = await open();
@@ -394,13 +395,7 @@ describe('lift and ground works', () => {
 			const mulch = { innerM: 0.2, outerM: 1, depthMm: 75 };
 			await keepGroundPlan(store, tree.id, groundPlanInput.parse({ ...plan, mulch }), null, values);
 			expect(rules(await open())).toEqual(['clean', 'cold', 'rehearsed-replant']);
-			await keepGroundPlan(
-				store,
-				tree.id,
-				groundPlanInput.parse({ ...plan, hole: { ...hole, heldBy: 'own-stance' } }),
-				null,
-				values
-			);
+			await keepGroundPlan(store, tree.id, groundPlanInput.parse({ ...plan, hole }), null, values);
 			expect(rules(await open())).toEqual(['clean', 'cold', 'first-water']);
 		});
 		it('in a pot asks for its torn ends too', async () => {

@@ -126,15 +126,29 @@ describe('aftercare', () => {
 		});
 		// Bare twigs ask for no shade: it is put up when their leaves are out.
 		expect(byRule({ inGround: true, inLeaf: false, leafOutOn: null }, 'shade')).toBeUndefined();
-		expect(byRule({ inGround: true, inLeaf: false, leafOutOn: '2026-04-20' }, 'shade')?.fromOn).toBe(
-			'2026-04-20'
-		);
+		expect(byRule({ inGround: true, inLeaf: false, leafOutOn: '2026-04-20' }, 'shade')).toMatchObject({
+			fromOn: '2026-04-20',
+			release: { condition: 'leaves-out', byOn: '2026-04-20' }
+		});
+		expect(byRule({ inGround: true }, 'shade')?.release).toBeNull();
 		// Cut back as far as is cut at once, what is left may still be more than its roots feed.
 		const most = defaultValues['crown.takeMost'];
 		const after = (left: number) =>
 			byRule({ inGround: true, crownSchool: 'balance', crownExcess: most + left }, 'shade')?.title;
 		expect(after(defaultValues['aftercare.crownExcess'] - 0.001)).toBeUndefined();
 		expect(after(defaultValues['aftercare.crownExcess'] + 0.01)).toMatch(/for the leaves it keeps$/);
+		// What was cut is not cut again, and the roots feed more of what is left.
+		const cut = { inGround: true, crownTaken: 0.35, crownExcess: 0.06 };
+		expect(byRule({ ...cut, crownSchool: 'balance' }, 'crown')).toBeUndefined();
+		for (const crownSchool of ['balance', 'keep-leaves'] as const) {
+			const shade = byRule({ ...cut, crownSchool }, 'shade');
+			expect(shade?.title).toMatch(/for the leaves it keeps$/);
+			expect(shade?.reason).toMatch(/about 94 % of the crown that is left/);
+		}
+		const supply = (left?: number) => crownSupply(0.5, defaultValues, left);
+		expect(supply(0.5).supply).toBe(supply().supply);
+		expect(supply(0.8).excess).toBeCloseTo(1 - supply().supply / 0.8, 12);
+		expect([supply(supply().supply).excess, supply(0.1).excess, supply(0).excess]).toEqual([0, 0, 0]);
 		expect(byRule({ crownSchool: 'balance', inLeaf: false }, 'crown')?.title).toMatch(/25 % of the buds/);
 		expect(byRule({ crownExcess: 0 }, 'crown')).toBeUndefined();
 	});

@@ -59,27 +59,29 @@ describe('a tree that rocked', () => {
 		expect(held({ examinations: rocked })).toBeNull();
 	});
 	it('is held by stakes and guys in the ground as by ties in a pot, by what it was set with last', () => {
-		const planted = (doneOn: string | null, heldBy: string | null) =>
+		const work = (doneOn: string | null, by: 'stakes' | 'guys' | null, planted = true) =>
 			groundPlanSchema.parse({
 				id: `g-${doneOn ?? ''}`,
 				version: 1,
 				plannedOn: '2026-04-25',
 				doneOn,
-				hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 350, heldBy }
+				...(planted && { hole: { widthMm: 900, depthMm: 350, ballDiameterMm: 450, ballDepthMm: 350 } }),
+				...(by === null ? { mulch: { innerM: 0.1, outerM: 1, depthMm: 75 } } : { holding: { by } })
 			});
-		const of = (...groundPlans: ReturnType<typeof planted>[]) => held({ examinations: rocked, groundPlans });
-		expect(of(planted('2026-04-25', 'stakes'))).toBe('2026-04-25');
-		expect(of(planted('2026-04-25', 'guys'))).toBe('2026-04-25');
-		expect(of(planted('2026-04-25', 'own-stance'))).toBeNull();
-		expect(of(planted('2026-04-25', null))).toBeNull();
-		expect(of(planted(null, 'stakes'))).toBeNull();
+		const of = (...groundPlans: ReturnType<typeof work>[]) => held({ examinations: rocked, groundPlans });
+		for (const planted of [true, false])
+			for (const by of ['stakes', 'guys'] as const)
+				expect(of(work('2026-04-25', by, planted))).toBe('2026-04-25');
+		expect(of(work('2026-04-25', null))).toBeNull();
+		expect(of(work(null, 'stakes'))).toBeNull();
+		// Mulch alone sets nothing, and leaves what held it.
+		expect(of(work('2026-04-25', 'stakes'), work('2026-04-27', null, false))).toBe('2026-04-25');
+		expect(of(work('2026-04-25', 'stakes'), work('2026-04-27', null))).toBeNull();
 		const wired = [set('2026-04-21', 'wires')];
-		expect(
-			held({ examinations: rocked, plantings: wired, groundPlans: [planted('2026-04-25', null)] })
-		).toBeNull();
-		expect(held({ examinations: rocked, plantings: wired, groundPlans: [planted('2026-04-20', null)] })).toBe(
-			'2026-04-21'
-		);
+		const after = (on: string) =>
+			held({ examinations: rocked, plantings: wired, groundPlans: [work(on, null)] });
+		expect(after('2026-04-25')).toBeNull();
+		expect(after('2026-04-20')).toBe('2026-04-21');
 	});
 	it('found loose again after the work of that day, or firm, is no more', () => {
 		const plantings = [set('2026-04-20', 'wires')];

@@ -380,7 +380,7 @@ describe('works in the ground while they are planned', () => {
 		}
 	});
 	it('each piece comes with sizes that are valid, and goes again', () => {
-		for (const part of ['hole', 'collar', 'loosening', 'mulch', 'sulphur'] as const) {
+		for (const part of ['hole', 'holding', 'collar', 'loosening', 'mulch', 'sulphur'] as const) {
 			const state = ground();
 			state.toggle(part);
 			expect(state.plan[part], part).not.toBeNull();

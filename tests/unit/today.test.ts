@@ -407,8 +407,9 @@ describe('today', () => {
 		expect(cool?.sentence).toBe('Its place is too cold for it: find a warmer one');
 		expect(plain(cool?.reason ?? '')).toMatch(/at Bay is about \d °C \(what is held there\)/);
 		const reach = defaultValues['cold.coverReachM'];
+		const tenderer = { ...out.kind, coldestC: out.kind.coldestC + defaultValues['site.groundHardierC'] };
 		const high = (heightM: number | null, change: Partial<TodayTree> = {}) =>
-			items({ ...out, ...change, tree: { ...out.tree, situation: 'in-ground', heightM } })
+			items({ ...out, kind: tenderer, ...change, tree: { ...out.tree, situation: 'in-ground', heightM } })
 				.map(({ sentence }) => sentence)
 				.filter((text) => /fleece|freeze back/.test(text));
 		expect(high(reach)).toEqual(['Lay fleece and mulch before tonight']);

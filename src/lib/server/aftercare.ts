@@ -7,7 +7,8 @@ import { overForGood } from '../core/aftercare/tasks/release';
 import { ruleOf, workedOn } from '../core/aftercare/tasks/source';
 import type { Schools, Task, TaskInput } from '../core/vocabulary/task';
 import type { TreeRecords } from '../core/tree/case';
-import { addDays, daysBetween } from '../core/maths/calendar';
+import { addDays, daysBetween, YEAR_DAYS } from '../core/maths/calendar';
+import { crownLeft } from '../core/aftercare/book/effects';
 import { coldLimit, firstColdNight } from '../core/climate/cold-limit';
 import type { Place } from '../core/vocabulary/place';
 import { budsFrom, growsFrom } from '../core/climate/normals';
@@ -75,6 +76,12 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		last?.on === schools.workOn || (isSet && workedTogether(last?.on ?? '', schools.workOn, values));
 	const onTheDay = last && together ? last : null;
 	const livingLoss = onTheDay?.livingLoss ?? 0;
+	// Cut on the day of the work, or since.
+	const leftOfCrown = crownLeft(
+		records.book,
+		addDays(schools.workOn, -1),
+		addDays(schools.workOn, YEAR_DAYS)
+	);
 	const coldOn = (on: string): number =>
 		coldLimit(
 			{
@@ -125,7 +132,8 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			coldFromOn: place ? firstColdNight(place, schools.workOn, coldOn, values) : null,
 			crownSchool: schools.crownSchool,
 			waterSchool: schools.waterSchool,
-			crownExcess: crownSupply(1 - livingLoss, values).excess,
+			crownTaken: 1 - leftOfCrown,
+			crownExcess: crownSupply(1 - livingLoss, values, leftOfCrown).excess,
 			nextStageOn: onTheDay?.nextStageOn ?? null,
 			plantCount: aliveOf(records),
 			suckers:

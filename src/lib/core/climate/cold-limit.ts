@@ -42,7 +42,9 @@ export function coldLimit(
 	const tender = isTender(tree.kind);
 	const fresh =
 		tree.lastCutOn !== null && !tree.inGround && cutFresh(tree.lastCutOn, tender, tree.place, on, values);
-	const limits: ColdLimit[] = [{ limitC: tree.kind.coldestC, why: '' }];
+	// In the ground its roots lie warmer than in a pot.
+	const hardenedC = tree.kind.coldestC - (tree.inGround ? values['site.groundHardierC'] : 0);
+	const limits: ColdLimit[] = [{ limitC: hardenedC, why: '' }];
 	if (fresh)
 		limits.push({
 			limitC: values[tender ? 'cold.tenderCutC' : 'cold.cutRootsMinimumC'],

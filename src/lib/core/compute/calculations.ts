@@ -321,6 +321,7 @@ export const calculations: readonly Calculation[] = [
 			nextStageOn: calendarDate().nullable(),
 			plantCount: count(1, 5000),
 			suckers: z.boolean().default(false),
+			crownTaken: share().default(0).describe('Share of its crown cut since the work, 0 to 1'),
 			inLeaf: z.boolean().default(true),
 			leafOutOn: calendarDate().nullable().default(null),
 			feedSeasonOn: calendarDate().nullable().default(null),

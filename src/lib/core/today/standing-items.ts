@@ -160,7 +160,7 @@ const looseItem: Of<TodayItem[]> = (entry, today, values) => {
 			urgency: values['today.rank.loose'],
 			level: 'now',
 			sentence: `It ${firmnessSaid[firmness.value].now}: hold it firm`,
-			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: wires, where, and over which roots, before all else.`,
+			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: ${entry.tree.situation === 'in-ground' ? 'stakes or guys, with a tie that gives' : 'wires, where, and over which roots'}, before all else.`,
 			figure: firmnessSaid[firmness.value].now,
 			stage: 'replant',
 			task: null

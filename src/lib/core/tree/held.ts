@@ -1,18 +1,19 @@
 import type { TreeRecords } from './case';
-import { isTied } from '../replant/ground/ground-plan';
 import type { StandingKept } from './kept';
 import type { Standing } from './standing';
 
 type SetRecords = Pick<TreeRecords, 'plantings' | 'groundPlans'>;
 
-/** When it was last set, in a pot or in the ground, and whether anything but its own stance holds it since. */
+/** When it was last set, in a pot or in the ground, or staked, and whether anything but its own stance holds it since. */
 function lastSet({ plantings, groundPlans }: SetRecords): { on: string; held: boolean } | null {
 	const set = [
 		...plantings.map(({ plantedOn, seat }) => ({
 			on: plantedOn,
 			held: seat !== null && seat.holding !== 'own-stance'
 		})),
-		...groundPlans.flatMap(({ doneOn, hole }) => (doneOn && hole ? [{ on: doneOn, held: isTied(hole) }] : []))
+		...groundPlans.flatMap(({ doneOn, hole, holding }) =>
+			doneOn && (hole || holding) ? [{ on: doneOn, held: holding !== null }] : []
+		)
 	];
 	return set.sort((a, b) => a.on.localeCompare(b.on)).at(-1) ?? null;
 }

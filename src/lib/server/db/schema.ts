@@ -365,6 +365,7 @@ export const groundPlan = sqliteTable(
 		plannedOn: text().notNull(),
 		placeId: text().references(() => place.id),
 		hole: text({ mode: 'json' }).$type<GroundPlan['hole']>(),
+		holding: text({ mode: 'json' }).$type<GroundPlan['holding']>(),
 		collar: text({ mode: 'json' }).$type<GroundPlan['collar']>(),
 		loosening: text({ mode: 'json' }).$type<GroundPlan['loosening']>(),
 		mulch: text({ mode: 'json' }).$type<GroundPlan['mulch']>(),

@@ -6,6 +6,7 @@
 	import { taskKinds, type Task } from '$core/vocabulary/task';
 	import { addDays } from '$core/maths/calendar';
 	import { usualCrownSchool } from '$core/aftercare/crown/crown';
+	import { ruleOf, workedOn } from '$core/aftercare/tasks/source';
 	import type { Urgent } from '$core/tree/urgent';
 	import type { Kind } from '$core/vocabulary/kind';
 	import type { LastWork } from '$core/tree/losses';
@@ -98,7 +99,13 @@
 	const format = useFormat();
 
 	let crownSchool = $state<CrownSchool>(
-		untrack(() => (tree.situation === 'in-ground' ? 'keep-leaves' : usualCrownSchool(kind.group)))
+		untrack(() =>
+			tasks.some(({ source }) => ruleOf(source) === 'crown' && workedOn(source) === workOn)
+				? 'balance'
+				: tree.situation === 'in-ground'
+					? 'keep-leaves'
+					: usualCrownSchool(kind.group)
+		)
 	);
 	let waterSchool = $state<WaterSchool>(untrack(() => usualSchool));
 	const chosen = $derived(proposals[`${crownSchool} ${waterSchool}`]);

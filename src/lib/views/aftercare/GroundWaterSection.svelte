@@ -112,7 +112,7 @@
 			)} dry, give or take {format().percent(seen.sd)}. It is reckoned on from there.
 		</p>
 	{/if}
-	{#if littleRain}
+	{#if littleRain && says.saying !== 'first'}
 		<div class="mt-2">
 			<Caution title="Rain"
 				>Weather was measured on {format().percent(water.rainKnown)} of the last two months here; on the other days
@@ -123,13 +123,17 @@
 	{#if water.tradeL}
 		<p class="mt-1 text-sm text-slate">
 			By its trunk, {L(water.tradeL[0])} to {L(water.tradeL[1])} at each watering are usual, daily at first, then
-			spaced out (memory: university extension); the balance above counts rain and roots.
+			spaced out (memory: university extension){says.saying === 'first'
+				? ''
+				: '; the balance above counts rain and roots'}.
 		</p>
 	{/if}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">
 		{#if unmeasured}
 			<p class="text-slate">
-				Its course is drawn where the rain is measured, and from the day on which it is felt or watered:
+				{says.saying === 'first'
+					? 'Its course is drawn from its first water on'
+					: 'Its course is drawn where the rain is measured, and from the day on which it is felt or watered'}:
 				nobody knows how dry it is.
 			</p>
 		{:else}

@@ -61,6 +61,7 @@
 	});
 	const parts = [
 		{ key: 'hole', label: 'Plant it in the ground' },
+		{ key: 'holding', label: 'Stake or guy it' },
 		{ key: 'collar', label: 'Open the collar' },
 		{ key: 'loosening', label: 'Loosen the soil' },
 		{ key: 'mulch', label: 'Mulch ring' },
@@ -187,18 +188,6 @@
 					hole.ballDepthMm,
 					(v) => (hole.ballDepthMm = v)
 				)}
-				<SelectField
-					name="hole.heldBy"
-					label="Held by"
-					value={hole.heldBy ?? ''}
-					onchange={(event) =>
-						(hole.heldBy = groundHoldings.find((one) => one === event.currentTarget.value) ?? null)}
-					options={[
-						{ value: '', label: 'not written' },
-						...groundHoldings.map((value) => ({ value, label: groundHoldingNames[value] }))
-					]}
-					{refused}
-				/>
 				<p class="text-sm text-slate sm:col-span-2">
 					Two to three times as wide as the ball, no deeper than it: the flare stays above the soil. Backfill
 					in layers, settled with a stick or water; a tile under a young plant makes its roots run flat.
@@ -347,6 +336,23 @@
 								: 'holes are left out, too near to structural roots'}.
 					</p>
 				{/if}
+			</fieldset>
+		{/if}
+		{#if plan.holding}
+			{@const holding = plan.holding}
+			<fieldset>
+				<legend class="mb-1 font-display text-lg font-semibold">Staked or guyed</legend>
+				<Choice
+					label="Held by"
+					size="small"
+					value={holding.by}
+					onchange={(by) => (holding.by = by)}
+					options={groundHoldings.map((value) => ({ value, label: groundHoldingNames[value] }))}
+				/>
+				<p class="mt-1 text-sm text-slate">
+					As low as holds it, with a tie that gives, so that the stem moves and the ball does not. Its ties
+					are looked at, and come off when it stands by itself.
+				</p>
 			</fieldset>
 		{/if}
 		{#if plan.mulch}

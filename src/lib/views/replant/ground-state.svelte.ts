@@ -21,7 +21,7 @@ export interface GroundOf {
 	values: Values;
 	today: string;
 }
-type Part = 'hole' | 'collar' | 'loosening' | 'mulch' | 'sulphur';
+type Part = 'hole' | 'holding' | 'collar' | 'loosening' | 'mulch' | 'sulphur';
 
 /** Works in the ground while they are planned, and what follows from them. */
 export class GroundState {
@@ -40,6 +40,7 @@ export class GroundState {
 				plannedOn: of.today,
 				placeId: null,
 				hole: null,
+				holding: null,
 				collar: null,
 				loosening: null,
 				mulch: null,
@@ -90,11 +91,13 @@ export class GroundState {
 					depthMm: ballDepthMm,
 					ballDiameterMm,
 					ballDepthMm,
-					drainMinutes: this.drainMin,
-					heldBy: null
+					drainMinutes: this.drainMin
 				};
 				break;
 			}
+			case 'holding':
+				this.plan.holding = { by: 'stakes' };
+				break;
 			case 'collar': {
 				const buriedMm =
 					records.measurements

@@ -6,11 +6,16 @@ import type { Values } from '../../values/values';
  * Crown to remove by the balance school: what demand exceeds supply by.
  * Supply = remaining living absorbing share × reserve; demand = the crown as it is, 1.
  * @param remainingShare living absorbing share left, 0 … 1
- * @returns supply and the share of the crown the roots cannot feed, 0 … 1
+ * @param crownLeft share of its crown that was left by cutting since, 0 … 1
+ * @returns supply and the share of the crown as it is now that the roots cannot feed, 0 … 1
  */
-export function crownSupply(remainingShare: number, values: Values): { supply: number; excess: number } {
+export function crownSupply(
+	remainingShare: number,
+	values: Values,
+	crownLeft = 1
+): { supply: number; excess: number } {
 	const supply = Math.min(1, Math.max(0, remainingShare) * values['crown.reserve']);
-	return { supply, excess: Math.max(0, 1 - supply) };
+	return { supply, excess: crownLeft > 0 ? Math.max(0, 1 - supply / crownLeft) : 0 };
 }
 
 /** Default school on the crown: balance for evergreens and tropicals, leave it for dormant deciduous and conifers [our own]. */

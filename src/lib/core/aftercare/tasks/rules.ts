@@ -34,6 +34,8 @@ export interface WorkDone {
 	plantCount: number;
 	/** Suckers were seen on it. */
 	suckers: boolean;
+	/** Share of its crown that was cut since the work, 0 … 1. */
+	crownTaken: number;
 	/** It bore leaves on the day of the work. */
 	inLeaf: boolean;
 	/** For one without leaves: the day its place usually brings them. */
@@ -269,8 +271,9 @@ const rules: Record<string, Rule> = {
 		};
 	},
 	crown: (work, values) => {
-		const { crownSchool, crownExcess } = work;
-		return crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']
+		const { crownSchool, crownExcess, crownTaken } = work;
+		// More is not cut at once.
+		return crownSchool === 'balance' && crownTaken === 0 && crownExcess > values['aftercare.crownExcess']
 			? {
 					kind: 'crown',
 					title: `Take about ${percent(Math.min(crownExcess, values['crown.takeMost']))} of the ${work.inLeaf ? 'leaf area' : 'buds'}, dead and crossing wood first`,
@@ -284,9 +287,9 @@ const rules: Record<string, Rule> = {
 	},
 	// In a pot its shelter says it; in the ground it cannot be carried anywhere.
 	shade: (work, values) => {
-		const { crownSchool, crownExcess, inGround, inLeaf, leafOutOn } = work;
-		const cut = crownSchool === 'balance';
-		const left = cut ? crownExcess - values['crown.takeMost'] : crownExcess;
+		const { crownSchool, crownExcess, crownTaken, inGround, inLeaf, leafOutOn } = work;
+		const cut = crownSchool === 'balance' || crownTaken > 0;
+		const left = cut && crownTaken === 0 ? crownExcess - values['crown.takeMost'] : crownExcess;
 		if (!inGround || left <= values['aftercare.crownExcess']) return null;
 		// Bare twigs ask for no shade; they do once their leaves are out.
 		if (!inLeaf && leafOutOn === null) return null;
@@ -297,12 +300,14 @@ const rules: Record<string, Rule> = {
 				? 'Shade, shelter and humidity for the leaves it keeps'
 				: 'Shade, shelter and humidity instead of cutting leaves',
 			reason: cut
-				? `More is not cut at once, and roots feed about ${percent(1 - crownExcess)} of the crown (school: balance the crown).`
+				? `More is not cut at once, and roots feed about ${percent(1 - crownExcess)} of the crown${crownTaken > 0 ? ' that is left' : ''} (school: balance the crown).`
 				: `Roots feed ${percent(1 - crownExcess)} of the crown; leaves and buds are left to feed new roots (school: keep the leaves).`,
 			mark: 'memory',
 			fromDay: from,
 			toDay: from + 2,
-			minutes: 15
+			minutes: 15,
+			// By the calendar its leaves come; it is seen whether they did.
+			...(!inLeaf && { release: { condition: 'leaves-out' as const, byDay: from } })
 		};
 	},
 	'rot-recheck': ({ rotWasCut, inGround }, values) =>

@@ -24,18 +24,12 @@ export const looseningMethods = wordsOf(looseningNames);
 const outward = <T extends { innerM: number; outerM: number }>(ring: T): boolean => ring.outerM > ring.innerM;
 const OUTWARD = { path: ['outerM'], error: 'must be further out than where it begins' };
 
-/** What holds a tree upright that was set in the ground. */
+/** What holds a tree in the ground upright. */
 export const groundHoldingNames = {
 	stakes: 'stakes and a tie',
-	guys: 'guys',
-	'own-stance': 'its own stance'
+	guys: 'guys'
 } as const;
-export type GroundHolding = keyof typeof groundHoldingNames;
 export const groundHoldings = wordsOf(groundHoldingNames);
-/** Whether something is to be loosened and taken off again. */
-export const isTied = <H extends { heldBy: GroundHolding | null }>(
-	hole: H
-): hole is H & { heldBy: GroundHolding } => hole.heldBy !== null && hole.heldBy !== 'own-stance';
 
 /** Work in the ground round a tree. Distances are from the middle of the trunk. */
 export const groundPlanInput = z
@@ -49,13 +43,9 @@ export const groundPlanInput = z
 				ballDiameterMm: measure(20, 10_000, 'mm'),
 				ballDepthMm: measure(20, 5000, 'mm'),
 				drainMinutes: measure(0, 20_000, 'min')
+					.describe('Minutes in which the second filling of a test hole empties')
 					.nullable()
 					.default(null)
-					.describe('Minutes in which the second filling of a test hole empties; null where nobody timed it'),
-				heldBy: oneOf(groundHoldings)
-					.nullable()
-					.default(null)
-					.describe('What holds it upright; null where nobody wrote it down')
 			})
 			.refine((hole) => hole.widthMm > hole.ballDiameterMm, {
 				path: ['widthMm'],
@@ -64,6 +54,11 @@ export const groundPlanInput = z
 			.nullable()
 			.default(null)
 			.describe('Planting hole'),
+		holding: z
+			.strictObject({ by: oneOf(groundHoldings) })
+			.nullable()
+			.default(null)
+			.describe('What is put up to hold it upright'),
 		collar: z
 			.strictObject({
 				openMm: measure(20, 5000, 'mm').describe('Opened so far from the bark'),
@@ -111,10 +106,13 @@ export const groundPlanInput = z
 		doneOn: calendarDate().nullable().default(null),
 		note: note()
 	})
-	.refine((plan) => plan.hole ?? plan.collar ?? plan.loosening ?? plan.mulch ?? plan.sulphur, {
-		path: ['works'],
-		error: 'must name at least one piece of work'
-	});
+	.refine(
+		(plan) => plan.hole ?? plan.holding ?? plan.collar ?? plan.loosening ?? plan.mulch ?? plan.sulphur,
+		{
+			path: ['works'],
+			error: 'must name at least one piece of work'
+		}
+	);
 export type GroundPlanInput = z.infer<typeof groundPlanInput>;
 export const groundPlanSchema = groundPlanInput.safeExtend({ id: id(), version: version() });
 export type GroundPlan = z.infer<typeof groundPlanSchema>;
@@ -233,6 +231,7 @@ export function groundTasks(
 	if (plan.doneOn === null) {
 		const works = [
 			...(plan.hole ? ['plant in the ground'] : []),
+			...(plan.holding ? [plan.holding.by === 'stakes' ? 'stake it' : 'guy it'] : []),
 			...(plan.collar ? ['open the collar'] : []),
 			...(amounts.loosening ? [`${amounts.loosening.count} ${amounts.loosening.method}`] : []),
 			...(plan.mulch ? ['mulch'] : []),
@@ -249,11 +248,11 @@ export function groundTasks(
 		});
 		return tasks;
 	}
-	if (plan.hole && isTied(plan.hole)) {
+	if (plan.holding) {
 		add('ties', {
 			kind: 'other',
 			title: 'See its ties: does one chafe, does it rock?',
-			reason: `Held by ${groundHoldingNames[plan.hole.heldBy]} since ${on}. A tie that chafes opens the bark, a slack one lets the ball rock and tears new roots.`,
+			reason: `Held by ${groundHoldingNames[plan.holding.by]} since ${on}. A tie that chafes opens the bark, a slack one lets the ball rock and tears new roots.`,
 			mark: 'trade',
 			fromOn: addDays(on, values['hole.tiesEvery']),
 			toOn: addDays(on, values['hole.tiesEvery'] + 14),
@@ -262,7 +261,7 @@ export function groundTasks(
 		add('ties-off', {
 			kind: 'other',
 			title: 'Does it stand by itself? Then its ties come off',
-			reason: `Held by ${groundHoldingNames[plan.hole.heldBy]} since ${on}. Try first whether it rocks; a tie that is forgotten bites, and a stem that never moves stays weak.`,
+			reason: `Held by ${groundHoldingNames[plan.holding.by]} since ${on}. Try first whether it rocks; a tie that is forgotten bites, and a stem that never moves stays weak.`,
 			mark: 'trade',
 			fromOn: addDays(on, values['hole.tiesOff']),
 			toOn: addDays(on, values['hole.tiesOff'] + 28),

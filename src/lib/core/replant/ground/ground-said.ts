@@ -4,13 +4,21 @@ import { measured, measuredPair } from '../../text/measured';
 import { groundHoldingNames, looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
 
 /** What was done in the ground round a tree, in one sentence. @example "Collar opened 400 mm from the bark, 140 mm deep" */
-export function groundWorkSaid({ hole, collar, loosening, mulch, sulphur }: GroundPlanInput): string {
+export function groundWorkSaid({
+	hole,
+	holding,
+	collar,
+	loosening,
+	mulch,
+	sulphur
+}: GroundPlanInput): string {
 	const works = [
 		...(hole
 			? [
-					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}${hole.heldBy === null ? '' : `, held by ${groundHoldingNames[hole.heldBy]}`}`
+					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}`
 				]
 			: []),
+		...(holding ? [`held by ${groundHoldingNames[holding.by]}`] : []),
 		...(collar
 			? [
 					`collar opened ${measured(collar.openMm, 'mm')} from the bark, ${measured(collar.depthMm, 'mm')} deep`

@@ -63,7 +63,7 @@ function coldAnswer(
 	const degrees = (c: number): string => measured(Math.round(c), '°C');
 	const limitC = kind.coldestC - (inGround ? values['site.groundHardierC'] : 0);
 	const rule = coldLimit({ kind, place, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
-	const nowC = rule.why === '' ? limitC : rule.limitC;
+	const nowC = rule.limitC;
 	const winterC = coldestNightC(place, today, values);
 	const tonightC = nightTemperature(place, today, values).coldC;
 	const near = tonightC >= nowC && tonightC < nowC + nearCold(place, values);

@@ -4,7 +4,6 @@ import { clockText } from '../../text/format';
 import { measured } from '../../text/measured';
 import { addDays } from '../../maths/calendar';
 import type { Values } from '../../values/values';
-import { ruleOf } from '../../aftercare/tasks/source';
 import type { DatedTask, Task } from '../../vocabulary/task';
 import { cutWayNames, type LiftLog } from './lift';
 
@@ -20,7 +19,7 @@ const at = (azimuthDeg: number): string => clockText(clockOf(azimuthDeg, 'ground
 
 /** Whether a task asks for ragged ends of a lift to be cut clean. */
 export const isCleanEnds = ({ source }: Pick<Task, 'source'>): boolean =>
-	ruleOf(source) === ('clean' satisfies LeftBehind);
+	source.startsWith(`${'clean' satisfies LeftBehind}@`);
 
 /**
  * What a lift leaves to be done: a hole that is not filled, and ends that were torn or chopped.

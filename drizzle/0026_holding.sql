@@ -1,0 +1,1 @@
+ALTER TABLE `ground_plan` ADD `holding` text;
