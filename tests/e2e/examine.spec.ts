@@ -54,6 +54,24 @@ test('the next check says what each answer means, takes the answer, and moves on
 	await expect(page.getByText('Expected drop, over causes that would change what is done')).toBeVisible();
 });
 
+test('what decides a likely cause is asked on the kept look, and its answer begins a look of today from that', async ({
+	page
+}) => {
+	await page.setViewportSize({ width: 390, height: 844 });
+	await examine(page, 'Q-02');
+	const asked = page.getByRole('region', { name: 'What decides it' });
+	await expect(asked).toContainText(/likely \(\d+ %\); this decides it:/);
+	const label = (await asked.getByRole('group').getAttribute('aria-labelledby')) ?? '';
+	const sign = (await page.locator(`[id="${label}"]`).textContent()) ?? '';
+	await asked.getByRole('radio', { name: 'Seen' }).click();
+	await expect(page.getByRole('radio', { name: /^New look, \d+ set/ })).toBeChecked();
+	await expect(page.getByRole('button', { name: /^Keep this look, \d+ signs/ })).toBeInViewport({ ratio: 1 });
+	await expect(
+		page.getByRole('group', { name: sign }).first().getByRole('radio', { name: 'Seen' })
+	).toBeChecked();
+	await expect(asked).toHaveCount(0);
+});
+
 test('what is measured joins the look that was begun, and nothing that was set is lost on the way', async ({
 	page
 }) => {

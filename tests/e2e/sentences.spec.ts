@@ -81,7 +81,10 @@ const faults: readonly [what: string, is: (text: string, imperial: boolean) => b
 		'doubled or stray marks',
 		(text) => /\.\.(?!\.)| [,;.](?! ?\d)|[,;]\.|\?\.|:\.|,,/.test(text.replace(/…/g, ''))
 	],
-	['a word said twice', (text) => /(?<![\w’-])(?!(?:that|had)\b)([a-z]{2,}) \1(?![\w’-])/.test(text)],
+	[
+		'a word said twice',
+		(text) => /\b(with|the|an?|of|to|in|and|it|is|for|on|at|by|its|or|from) \1\b/.test(text)
+	],
 	['words that run into each other', (text) => /[a-z0-9°%]\((?!s\))|[a-z][,;.?!][A-Z]/.test(text)],
 	['a metric measure among imperial ones', (text, imperial) => imperial && IN_UNITS.metric.test(text)],
 	[
