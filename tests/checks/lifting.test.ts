@@ -76,6 +76,9 @@ describe('what one person may lift (Waters et al. 1993)', () => {
 		expect(kg / 0.4536 / 14.5).toBeCloseTo(1, 1);
 	});
 	it('is nothing beyond 63 cm of reach, 175 cm of height or 135° of twist', () => {
+		expect(liftLimit({ ...best, travelCm: 176 }, defaultValues).kg).toBe(0);
+		for (const edge of [{ reachCm: 63 }, { startCm: 175 }, { travelCm: 175 }, { twistDeg: 135 }])
+			expect(liftLimit({ ...best, ...edge }, defaultValues).kg).toBeGreaterThan(0);
 		expect(liftLimit({ ...best, reachCm: 64 }, defaultValues).kg).toBe(0);
 		expect(liftLimit({ ...best, startCm: 180 }, defaultValues).kg).toBe(0);
 		expect(liftLimit({ ...best, twistDeg: 140 }, defaultValues).kg).toBe(0);

@@ -153,6 +153,10 @@ describe('people of a yard', () => {
 		const ben = await helper(store);
 		const key = await people.signIn(store, owner.id ?? '', 'Mac');
 		const [device] = (await people.peopleOf(store.db)).find(({ id }) => id === owner.id)?.sessions ?? [];
+		// Each person is told with their own devices alone.
+		expect(
+			(await people.peopleOf(store.db)).find((one) => one.id === ben.id)?.sessions.map(({ id }) => id)
+		).not.toContain(device?.id);
 		const id = device?.id ?? '';
 		expect((await refusal(people.signOut(store, { id, personId: ben.id ?? '' }))).status).toBe(404);
 		expect(await people.whoHas(store, key)).toEqual(owner);

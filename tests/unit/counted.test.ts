@@ -242,6 +242,7 @@ describe('trees in one pot', () => {
 			expect(parts.readyMainL).toBeCloseTo((parts.mainL + single.moundL) * (1 + values['pot.settling']), 9);
 			expect(Math.min(parts.mainL, parts.topL)).toBeGreaterThanOrEqual(0);
 		}
+		expect(beside(single.mainL + single.topL / 2).topL).toBeCloseTo(single.topL / 2, 9);
 		expect(othersInPot([mate()], values).ballHeldL).toBe(0);
 		expect(othersInPot([mate()], values).crownM2).toBeGreaterThan(0);
 		const question = {

@@ -16,12 +16,13 @@ import { backupSchema } from '$core/recovery/backup';
 import type { TreeWater } from '$core/tree/tree-water';
 import { taskInput, taskSchema } from '$core/vocabulary/task';
 import { stockPotSchema, type StockPot } from '$core/replant/kit/stock';
+import { replantPlanSchema } from '$core/replant/pots/replant-plan';
 import { roundPot } from '$core/replant/pots/volume';
 import { RehearseState } from '$views/rehearse/rehearse-state.svelte';
 import type { Rehearser } from '$lib/workers/rehearser';
 import { addDays } from '$core/maths/calendar';
 import { airyPot, bench, closePot, planOf, sceneOf } from '../rehearsal';
-import { cut, treeRecords } from '../records';
+import { cut, plantingOn, treeRecords } from '../records';
 
 const today = '2026-04-18';
 const around = (records: TreeRecords) => {
@@ -136,6 +137,18 @@ describe('a tree as a scene', () => {
 		);
 		// After rot none that is larger than the one it stands in.
 		expect(offered(rotten).join()).not.toMatch(/Pot of (470|480|500)/);
+	});
+	it('offers a planting that is planned beside the pot it stands in, and none that is not', () => {
+		const bound = { ...treeRecords(), plantings: [plantingOn('2025-03-01')] };
+		const labels = (records: TreeRecords) =>
+			sceneFor(records).scene.pots.flatMap(({ label, replants }) =>
+				/stands in|is planned/.test(label) ? [[label, replants]] : []
+			);
+		const stands = ['the pot it stands in', false];
+		expect(labels(bound)).toEqual([stands]);
+		const { id: _id, version: _version, ...planting } = plantingOn('2026-05-01');
+		const replantPlan = replantPlanSchema.parse({ id: 'plan', version: 1, planting, waterSchool: 'at-once' });
+		expect(labels({ ...bound, replantPlan })).toEqual([stands, ['the planting that is planned', true]]);
 	});
 	it('takes rot that was cut out for less likely and not for gone, and does not ask for it again at once', () => {
 		const records = planned([cut(dead, 0, '2026-04-16')], ['2026-04-16']);

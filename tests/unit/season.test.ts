@@ -69,6 +69,18 @@ describe('windows for root work', () => {
 		expect(daysBetween(shipped?.from ?? '', own?.from ?? '')).toBe(10);
 		expect(own?.to).toBe(shipped?.to);
 	});
+	it('run forward, and are none where the season is too short to hold one', () => {
+		const none = { seen: 0 };
+		for (let elevationM = 0; elevationM <= 3600; elevationM += 50)
+			for (const kind of [beech, pine, tropical]) {
+				const place = { ...north, elevationM };
+				const windows = rootWorkWindows(kind, place, 2026, defaultValues);
+				for (const window of windows) expect(window.from <= window.to).toBe(true);
+				if (kind === tropical && windows.length === 0 && growingSeason(place, true, 2026, defaultValues))
+					none.seen++;
+			}
+		expect(none.seen).toBeGreaterThan(0);
+	});
 	it('have a shoulder of three weeks', () => {
 		const window = rootWorkWindows(beech, north, 2026, defaultValues).find((w) => w.from.startsWith('2026'));
 		expect(seasonFit(beech, north, addDays(window?.from ?? '', -21), defaultValues)).toBe('shoulder');

@@ -365,6 +365,20 @@ describe('today', () => {
 			'The water of these 12 is not known: lift or feel them now'
 		]);
 	});
+	it('takes the climate of the season for tonight only where nothing of tonight was measured or forecast', () => {
+		const tender = entry({ kind: kind('citrus') });
+		const mild = { ...bareDay(today, { et0Mm: 1, rainMm: 0 }), minC: 12 };
+		const said = (...days: SeriesDay[]) =>
+			todayItems([tender], today, defaultValues, new Map([['p', days]])).filter(({ reason }) =>
+				reason.includes('climate of the place, not a forecast')
+			).length;
+		expect(said()).toBe(1);
+		expect(said(mild)).toBe(0);
+		// What was filled in is no measurement, and another night is not tonight.
+		expect(said({ ...mild, how: 'filled' })).toBe(1);
+		expect(said({ ...mild, on: '2026-04-17' }, { ...mild, on: '2026-04-19' })).toBe(1);
+		expect(said({ ...mild, on: '2026-04-17' }, mild)).toBe(0);
+	});
 	it('asks for the first water of what was set in the ground once: by its work, else by itself', () => {
 		const owed = { ...waterDry(null), from: 'ground' as const, nextOn: null, firstOwedFrom: '2026-04-16' };
 		const said = (change: Partial<TodayTree> = {}) => items(entry({ water: owed, ...change }));
