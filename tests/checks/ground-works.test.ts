@@ -125,6 +125,10 @@ describe('volumes of ground works', () => {
 			Math.PI * 0.5 ** 2 * 400 - Math.PI * 0.25 ** 2 * 400 * values['pot.ballShape'],
 			9
 		);
+		// Stakes take their own time beside what is dug.
+		const held = groundAmounts(plan({ holding: { by: 'guys' } }), 600, [], values);
+		expect(held.hours).toBeCloseTo(values['hole.holdMin'] / 60, 12);
+		expect(amounts.hours).toBeCloseTo((amounts.hole?.hours ?? 0) + (amounts.collar?.hours ?? 0), 12);
 		expect(amounts.hole?.tooDeepMm).toBe(0);
 	});
 	it('of trenches are length × width × depth × count', () => {

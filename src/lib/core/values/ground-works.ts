@@ -15,6 +15,7 @@ export const workValues = defineValues({
 		mark: 'memory',
 		note: 'Two to three times, no deeper than the ball.'
 	}),
+	'hole.holdMin': ours('A tree is staked or guyed in', 30, 'min', [5, 600]),
 	'hole.tiesEvery': ours('Ties of a tree set in the ground are seen after', 90, 'days', [14, 400], {
 		mark: 'trade'
 	}),

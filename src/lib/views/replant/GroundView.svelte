@@ -489,7 +489,8 @@
 					line('collar.handLPerH', 'collar by hand', 'L/h'),
 					line('collar.airLPerH', 'collar with an air tool', 'L/h'),
 					line('loosen.trenchLPerH', 'trench with an air tool', 'L/h'),
-					line('loosen.holeMin', 'a hole', 'min')
+					line('loosen.holeMin', 'a hole', 'min'),
+					line('hole.holdMin', 'stakes or guys', 'min')
 				]}
 				changes="Stones, roots and wet clay; rates are our own guesses and can be changed under Values."
 				>{hours(amounts.hours)}</Workings

@@ -144,12 +144,15 @@ export interface GroundAmounts {
  * @param segments roots mapped in the ground; structural ones are kept clear of
  */
 export function groundAmounts(
-	plan: Pick<GroundPlanInput, 'plannedOn' | 'hole' | 'collar' | 'loosening' | 'mulch' | 'sulphur'>,
+	plan: Pick<
+		GroundPlanInput,
+		'plannedOn' | 'hole' | 'holding' | 'collar' | 'loosening' | 'mulch' | 'sulphur'
+	>,
 	trunkDiameterMm: number,
 	segments: readonly Segment[],
 	values: Values
 ): GroundAmounts {
-	const { hole, collar, loosening, mulch, sulphur, plannedOn } = plan;
+	const { hole, holding, collar, loosening, mulch, sulphur, plannedOn } = plan;
 	const ringL = (innerM: number, outerM: number, depthMm: number): number =>
 		Math.PI * (outerM ** 2 - innerM ** 2) * depthMm;
 	const cylinderL = (widthMm: number, depthMm: number): number =>
@@ -178,7 +181,7 @@ export function groundAmounts(
 		loosening: loose,
 		mulch: mulch ? { litres: ringL(mulch.innerM, mulch.outerM, mulch.depthMm) } : null,
 		sulphur: sulphur ? sulphurDose({ ...sulphur, startOn: plannedOn }, values) : null,
-		hours: holeHours + collarHours + (loose?.hours ?? 0)
+		hours: holeHours + (holding ? values['hole.holdMin'] / 60 : 0) + collarHours + (loose?.hours ?? 0)
 	};
 }
 
