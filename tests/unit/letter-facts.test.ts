@@ -1,6 +1,7 @@
 import { taskSchema } from '$core/vocabulary/task';
 import { describe, expect, it } from 'vitest';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
+import { liftSchema } from '$core/replant/lifting/lift';
 import { ownersLetter } from '$core/recovery/owner-letter';
 import { isStructural } from '$core/roots/map/shares';
 import type { TreeRecords } from '$core/tree/case';
@@ -132,6 +133,41 @@ describe('what a letter is written from', () => {
 		]);
 		expect(ownersLetter(facts(treeRecords())).sections.map(({ title }) => title)).not.toContain(
 			'What was done in its ground'
+		);
+	});
+	it('of a tree that was lifted says what the lift cut, and never that no structural root was', () => {
+		const lift = (liftedOn: string, thickMm: readonly number[]) =>
+			liftSchema.parse({
+				id: `l-${liftedOn}`,
+				version: 1,
+				plannedOn: liftedOn,
+				school: 'field',
+				reading: 'across',
+				ballDiameterMm: 560,
+				ballDepthMm: 350,
+				route: {},
+				ticks: [],
+				log: {
+					liftedOn,
+					ballDiameterMm: 560,
+					ballDepthMm: 350,
+					cutRoots: thickMm.map((diameterMm, i) => ({ azimuthDeg: 90 * i, diameterMm, how: 'saw' }))
+				}
+			});
+		const said = (lifts: ReturnType<typeof lift>[]) =>
+			ownersLetter(facts(treeRecords({ rootMap: null, plan: null, lifts }))).sections[0]?.paragraphs.map(
+				(text) => plain(createFormat(defaultFormatSettings).inWords(text))
+			);
+		const none = 'No structural root was cut.';
+		expect(said([])).toContain(none);
+		const now = said([lift('2026-03-20', [12, 22, 15]), lift('2024-03-01', [40])]);
+		expect(now).toContain(
+			'It was lifted on 20 March 2026: all roots beyond a ball 560 mm across were cut, among them 22 mm, 15 mm and 12 mm thick.'
+		);
+		expect(now).not.toContain(none);
+		expect(now).not.toContain('');
+		expect(said([lift('2026-03-20', [])])).toContain(
+			'It was lifted on 20 March 2026: all roots beyond a ball 560 mm across were cut.'
 		);
 	});
 	it('of roots that nobody laid open nothing is said, and a chance that nobody looked after is none', () => {

@@ -2,6 +2,7 @@ import { midSentence } from '../text/mid-sentence';
 import { sideName } from '../text/sides';
 import { firmnessSaid } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
+import { listed } from '../text/plural';
 import type { Situation } from '../vocabulary/words';
 import type { Values } from '../values/values';
 import { percent } from '../text/percent';
@@ -25,6 +26,8 @@ export interface LetterFacts {
 	/** Every root that was cut, with its reason. */
 	/** With what stood against a cut, and why it was made all the same; empty where nothing did. */
 	cuts: readonly { on: string; root: string; why: string; despite: string }[];
+	/** Its last lift that was done: what lay outside the ball was cut, and how thick what was noted of it was. */
+	lifted?: { on: string; ballMm: number; rootsMm: readonly number[] } | null;
 	/** Work in its ground that was done, by day. */
 	groundWorks?: readonly { on: string; what: string }[];
 	/** Roots that the owner has a say in, and the answer. */
@@ -157,16 +160,22 @@ const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Sect
 					`Sound structural roots were added up in three windows of a third of the circle each, turned all round the trunk. The weakest window, towards ${sideName(weakest.middleDeg, facts.byCompass)}, keeps ${percent(weakest.share)} of its share; ${percent(facts.wanted)} is wanted.${short ? ' That is less than wanted.' : ''}`
 				]
 			: []),
+		facts.lifted ? liftSaid(facts.lifted) : '',
 		facts.structuralCuts > 0
 			? `${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
-			: 'No structural root was cut.',
+			: facts.lifted
+				? ''
+				: 'No structural root was cut.',
 		facts.firmness
 			? `At the last look (${facts.firmnessOn ?? ''}) it ${firmnessSaid[facts.firmness].then}.`
 			: 'Whether it moves at the base was not tried.',
 		...facts.referrals,
 		...facts.results.map(({ on, about, said }) => `${on}: ${said} (asked because: ${about})`)
-	]
+	].filter((text) => text !== '')
 });
+
+const liftSaid = ({ on, ballMm, rootsMm }: NonNullable<LetterFacts['lifted']>): string =>
+	`It was lifted on ${on}: all roots beyond a ball ${measured(ballMm, 'mm')} across were cut${rootsMm.length === 0 ? '' : `, among them ${listed(rootsMm.map((mm) => measured(mm, 'mm')))} thick`}.`;
 
 const askedSection = ({ asked }: LetterFacts): Section | null =>
 	asked.length === 0

@@ -39,6 +39,21 @@ export interface LetterFrom {
 /** Tasks of the next steps that a letter names, at most. */
 const NEXT_STEPS = 4;
 
+/** Its last lift, with the thickest of what was cut first. */
+function lastLift({ lifts }: TreeRecords, say: LetterFrom['say']): LetterFacts['lifted'] {
+	const log = lifts
+		.flatMap((lift) => lift.log ?? [])
+		.sort((a, b) => a.liftedOn.localeCompare(b.liftedOn))
+		.at(-1);
+	return log
+		? {
+				on: say.date(log.liftedOn),
+				ballMm: log.ballDiameterMm,
+				rootsMm: log.cutRoots.map(({ diameterMm }) => diameterMm).toSorted((a, b) => b - a)
+			}
+		: null;
+}
+
 /** All that a letter to the owner says of a tree, from its records as they stand today. */
 export function letterFacts(from: LetterFrom, today: string, values: Values): LetterFacts {
 	const { records, place, stands, say } = from;
@@ -68,6 +83,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 					]
 				: [];
 		}),
+		lifted: lastLift(records, say),
 		groundWorks: groundWorksDone(records.groundPlans).map(({ on, what }) => ({ on: say.date(on), what })),
 		asked:
 			rootMap && plan
