@@ -357,6 +357,14 @@ describe('today', () => {
 		);
 		const rain = { ...waterDry('2026-04-15'), rainPerhaps: true };
 		expect(said({ water: rain })[0]).toMatch(/^Feel some first; if dry, water all 12: .* each, /);
+		// What it would be without that rain is not said to be so.
+		const told = (water: NonNullable<TodayTree['water']>) => {
+			const [item] = items(entry({ water, standing: kept({ waterOn: '2026-04-15' }) }));
+			return [item?.figure, /dry today/.test(item?.reason ?? '')];
+		};
+		expect(told(rain)).toEqual(['perhaps dry', false]);
+		expect(told({ ...rain, rainPerhaps: false })).toEqual(['90 % dry', true]);
+		expect(told({ ...rain, nextOn: addDays(today, 1) })[0]).toBe('in 1 day');
 		expect(said({ water: rain, standing: { ...standing, alive: 1 } })[0]).toMatch(
 			/^Feel it first; if dry, water it: /
 		);

@@ -156,8 +156,13 @@ export function waterItems(
 						: values['today.rank.soon'] - until,
 				level: until <= 0 ? 'now' : 'soon',
 				sentence: `${pourWords(countOf(entry), water)}, ${wateringWayNames[water.way]}`,
-				reason: `${water.reason} ${percent(water.dryness)} dry today${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
-				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
+				reason: `${water.reason} ${water.rainPerhaps ? `Had no rain fallen but what was measured, it would be ${percent(water.dryness)} dry` : `${percent(water.dryness)} dry today`}${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
+				figure:
+					until > 0
+						? `in ${daysInWords(until)}`
+						: water.rainPerhaps
+							? 'perhaps dry'
+							: `${percent(water.dryness)} dry`,
 				stage: 'aftercare',
 				pourL: Math.round(water.litres * 100) / 100,
 				task: null

@@ -38,6 +38,8 @@
 	const littleRain = $derived(water.rainKnown < values['water.rainKnown']);
 	/** Of a grown tree rain is nearly all its water: where nobody measures it, nor waters or feels, nothing is known. */
 	const unmeasured = $derived(!water.known);
+	/** What it is without rain that nobody measured, and not what it is. */
+	const reckoned = $derived(unmeasured || says.saying === 'perhaps');
 	/** What was last felt or probed of it. */
 	const seen = $derived(
 		water.days.findLast((day) => day.on <= today && day.seen.length > 0)?.seen.at(-1) ?? null
@@ -68,7 +70,7 @@
 		</p>
 	{:else}
 		<p class="mt-1">
-			{unmeasured ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
+			{reckoned ? 'Had no rain fallen but what was measured, it would be ' : ''}<Workings
 				label="Dryness of the {where}"
 				formula="1 − water left ÷ water between field capacity and wilting"
 				lines={[
@@ -98,7 +100,7 @@
 					? 'Rain, leaves, and what is poured.'
 					: 'Feel the texture under Soil: how much it holds depends on it.'}
 				><strong>{format().percent(water.now?.dryness ?? 0)} dry</strong></Workings
-			>{!unmeasured && water.now && water.now.stress < 0.995
+			>{!reckoned && water.now && water.now.stress < 0.995
 				? `; it drinks ${format().percent(water.now.stress)} of what it would`
 				: ''}. {#if says.amounts}{water.how === 'planted'
 					? `Then ${L(next.litres)}${plantCount > 1 ? ' each' : ''}, ${wateringWayNames['all-round']}, over the ball and a little beyond.`
