@@ -213,7 +213,8 @@ describe('aftercare', () => {
 			'rot-recheck',
 			'water-by-weight',
 			'first-buds',
-			'feeding'
+			'feeding',
+			'ground.ties'
 		])
 			expect(
 				[season, season + 1].map((late) => lapsed(rule, late)),

@@ -224,7 +224,8 @@ const ofItsSeason: ReadonlySet<string> = new Set([
 	'turning',
 	'first-buds',
 	'clear-growth',
-	'feeding'
+	'feeding',
+	'ground.ties'
 ]);
 
 /**
