@@ -5,12 +5,14 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { CASE_VERSION, treeCaseSchema, upgradeCase } from '$core/tree/case';
+import { bookEntrySchema } from '$core/aftercare/book/book';
 import { groundPlanInput } from '$core/replant/ground/ground-plan';
 import { liftInput } from '$core/replant/lifting/lift';
 import { pottingMixOf } from '$core/replant/mixes/mixes';
 import { plantingInput, replantPlanInput } from '$core/replant/pots/replant-plan';
 import { ownMixInput, stockItemInput, stockPotInput } from '$core/replant/kit/stock';
 import { defaultValues as values } from '$core/values/values';
+import { proposeAftercare } from '$lib/server/aftercare';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
 import { openTask } from '$lib/server/task-work';
@@ -397,6 +399,42 @@ describe('lift and ground works', () => {
 			expect(rules(await open())).toEqual(['clean', 'cold', 'rehearsed-replant']);
 			await keepGroundPlan(store, tree.id, groundPlanInput.parse({ ...plan, hole }), null, values);
 			expect(rules(await open())).toEqual(['clean', 'cold', 'first-water']);
+		});
+		it('whose crown was cut that day or since is not asked to be cut again, before it is', async () => {
+			const { store, tree, placeId } = await lifted();
+			const works = groundPlanInput.parse({ plannedOn: '2026-04-18', doneOn: '2026-04-18', placeId, hole });
+			await keepGroundPlan(store, tree.id, works, null, values);
+			const records = await loadRecords(store.db, tree.id);
+			const asks = (...cutOn: string[]) =>
+				proposeAftercare(
+					{
+						...records,
+						book: cutOn.map((on) =>
+							bookEntrySchema.parse({
+								id: on,
+								version: 1,
+								on,
+								kind: 'crown-cut',
+								details: { choice: 'living', share: 0.3 }
+							})
+						)
+					},
+					{ workOn: '2026-04-18', crownSchool: 'balance', waterSchool: 'at-once' },
+					values
+				).some(({ source }) => source.startsWith('crown@'));
+			expect(asks()).toBe(true);
+			expect(asks('2026-04-18')).toBe(false);
+			expect(asks('2026-05-02')).toBe(false);
+			// What was cut before went with the roots it had then.
+			expect(asks('2026-04-17')).toBe(true);
+		});
+		it('before a later lift has nothing of its ends in the soil', async () => {
+			const { store, tree, placeId, open } = await lifted();
+			const works = groundPlanInput.parse({ plannedOn: '2026-04-15', doneOn: '2026-04-15', placeId, hole });
+			await keepGroundPlan(store, tree.id, works, null, values);
+			expect((await open()).find(({ source }) => source.startsWith('clean@'))?.title).toMatch(
+				/^Cut the torn/
+			);
 		});
 		it('in a pot asks for its torn ends too', async () => {
 			const { store, tree, open } = await lifted();
