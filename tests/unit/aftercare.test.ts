@@ -181,6 +181,7 @@ describe('aftercare', () => {
 		const title = (change: Partial<WorkDone>) => byRule({ livingLoss: 0.5, ...change }, 'backup')?.title;
 		expect(title({})).toMatch(/^Strike cuttings from what comes off/);
 		expect(title({ lifted: true })).toMatch(/^Take a cutting or two/);
+		expect(title({ lifted: true, crownTaken: 0.2 })).toMatch(/^Strike cuttings from what comes off/);
 		expect(title({ lifted: true, crownSchool: 'balance' })).toMatch(/^Strike cuttings from what comes off/);
 		expect(byRule({ livingLoss: 0.5, lifted: true }, 'backup')?.reason).toMatch(/^With so few roots left/);
 	});

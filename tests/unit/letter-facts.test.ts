@@ -136,7 +136,7 @@ describe('what a letter is written from', () => {
 		);
 	});
 	it('of a tree that was lifted says what the lift cut, and never that no structural root was', () => {
-		const lift = (liftedOn: string, thickMm: readonly number[]) =>
+		const lift = (liftedOn: string, thickMm: readonly number[], assumed: readonly string[] = []) =>
 			liftSchema.parse({
 				id: `l-${liftedOn}`,
 				version: 1,
@@ -151,6 +151,7 @@ describe('what a letter is written from', () => {
 					liftedOn,
 					ballDiameterMm: 560,
 					ballDepthMm: 350,
+					assumed,
 					cutRoots: thickMm.map((diameterMm, i) => ({ azimuthDeg: 90 * i, diameterMm, how: 'saw' }))
 				}
 			});
@@ -166,6 +167,9 @@ describe('what a letter is written from', () => {
 		);
 		expect(now).not.toContain(none);
 		expect(now).not.toContain('');
+		expect(said([lift('2026-03-20', [], ['ballDiameterMm'])])).toContain(
+			'It was lifted on 20 March 2026: all roots beyond its ball were cut.'
+		);
 		expect(said([lift('2026-03-20', [])])).toContain(
 			'It was lifted on 20 March 2026: all roots beyond a ball 560 mm across were cut.'
 		);

@@ -4,6 +4,7 @@ import { groundPlanInput, groundPlanSchema } from '$core/replant/ground/ground-p
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { examinationSchema } from '$core/examine/diagnosis/examination';
 import { measured } from '$core/text/measured';
+import { groundWorkSaid } from '$core/replant/ground/ground-said';
 import { mulchRing } from '$core/replant/ground/mulch';
 import { measurementSchema } from '$core/examine/measuring/measurement';
 import { mixIds, mixOf } from '$core/replant/mixes/mixes';
@@ -443,6 +444,46 @@ describe('works in the ground while they are planned', () => {
 		expect(set(addDays(today, -held))).toBe(0.4);
 		// Its roots have left the hole; those of a tree of 0.4 m are protected farther than anybody spreads mulch.
 		expect(set(addDays(today, -held - 1))).toBe(values['mulch.mostM']);
+	});
+	it('a test hole is what somebody timed at its place: no drain time of a pot, nor one of another place', () => {
+		const drained = measurementSchema.parse({
+			id: 'd',
+			version: 1,
+			measuredOn: '2026-04-01',
+			raw: { tool: 'drain-time', minutes: 2 },
+			note: ''
+		});
+		const fromPot = ground({ ...lawn(), measurements: [drained] });
+		fromPot.toggle('hole');
+		expect([fromPot.drainMin, fromPot.plan.hole?.drainMinutes]).toEqual([null, null]);
+		for (const typedFirst of [true, false]) {
+			const timed = ground();
+			if (!typedFirst) timed.toggle('hole');
+			timed.setDrain(200);
+			if (typedFirst) timed.toggle('hole');
+			expect([timed.drainMin, timed.plan.hole?.drainMinutes]).toEqual([200, 200]);
+			timed.setDrain(null);
+			expect([timed.drainMin, timed.plan.hole?.drainMinutes]).toEqual([null, null]);
+		}
+		const done = groundPlanSchema.parse({
+			id: 'g',
+			version: 1,
+			plannedOn: '2026-03-01',
+			doneOn: '2026-03-01',
+			hole: { widthMm: 800, depthMm: 250, ballDiameterMm: 400, ballDepthMm: 250, drainMinutes: 90 },
+			note: ''
+		});
+		const again = ground({ ...lawn(), groundPlans: [done] });
+		expect(again.drainMin).toBe(90);
+		// Known of where it stands, and written into no new hole by itself.
+		again.toggle('hole');
+		expect([again.drainMin, again.plan.hole?.drainMinutes]).toEqual([90, null]);
+		again.plan.placeId = 'elsewhere';
+		expect(again.drainMin).toBeNull();
+		expect(groundWorkSaid(done)).toMatch(/\(a test hole emptied in 90 minutes\)$/);
+		expect(groundWorkSaid({ ...done, hole: done.hole && { ...done.hole, drainMinutes: null } })).not.toMatch(
+			/test hole/
+		);
 	});
 	it('mulch ends between its least and its most, and never under the trunk', () => {
 		const ring = (trunkM: number, rootsM: number, holeWidthMm: number | null = null) =>

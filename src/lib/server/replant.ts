@@ -8,8 +8,9 @@ import {
 	type GroundPlan,
 	type GroundPlanInput
 } from '../core/replant/ground/ground-plan';
+import type { TreeRecords } from '../core/tree/case';
 import type { Lift, LiftInput } from '../core/replant/lifting/lift';
-import { endsOnceSet, isCleanEnds, liftTasks } from '../core/replant/lifting/lift-tasks';
+import { endsOnceSet, liftTasks } from '../core/replant/lifting/lift-tasks';
 import { holdingNames } from '../core/replant/pots/seat';
 import { potShapeNames } from '../core/replant/pots/volume';
 import type { Planting, PlantingInput, ReplantPlanInput } from '../core/replant/pots/replant-plan';
@@ -121,7 +122,7 @@ export async function recordPlanting(
 					placeId: input.placeId ?? before.placeId
 				}));
 			await closeAnswered(work, treeId, moves ? ['planting', 'place'] : ['planting'], input.plantedOn);
-			await askForEnds(work, treeId, input.plantedOn, values);
+			await askForEnds(work, records, input.plantedOn, values);
 			await addTasks(work, treeId, [...water, ...seatTasks(planting)]);
 			await sayForecast(work, treeId, input.plantedOn, values);
 			return { planting, missing };
@@ -130,11 +131,19 @@ export async function recordPlanting(
 	return { ...result, entryId };
 }
 
-/** What a lift left to be cut clean lies in the soil now. */
-async function askForEnds(work: Work, treeId: string, setOn: string, values: Values): Promise<void> {
-	for (const task of await tasks.list(work.tx, treeId))
-		if (task.state === 'open' && isCleanEnds(task) && task.fromOn <= setOn)
-			await work.change(tasks, task.id, task.version, (open) => endsOnceSet(open, setOn, today(), values));
+/** What lifts left to be cut clean lies in the soil now. */
+async function askForEnds(
+	work: Work,
+	{ tree, lifts: done }: Pick<TreeRecords, 'tree' | 'lifts'>,
+	setOn: string,
+	values: Values
+): Promise<void> {
+	const standing = await tasks.list(work.tx, tree.id);
+	for (const { log } of done) {
+		const asked = log && log.liftedOn <= setOn ? endsOnceSet(log, setOn, today(), values) : null;
+		const task = standing.find(({ state, source }) => state === 'open' && source === asked?.source);
+		if (asked && task) await work.change(tasks, task.id, task.version, (open) => ({ ...open, ...asked }));
+	}
 }
 
 /** Ties and stones are looked at, and come off on their day. */
@@ -254,7 +263,7 @@ export async function keepGroundPlan(
 			if (setOn !== null) {
 				const moves = kept.placeId !== null && kept.placeId !== tree.placeId;
 				await closeAnswered(work, treeId, moves ? ['planting', 'place'] : ['planting'], setOn);
-				await askForEnds(work, treeId, setOn, values);
+				await askForEnds(work, records, setOn, values);
 			}
 			const segments = records.rootMap?.frame === 'ground' ? records.rootMap.segments : [];
 			const amounts = groundAmounts(kept, records.tree.trunkDiameterMm, segments, values);

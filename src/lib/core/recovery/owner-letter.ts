@@ -26,8 +26,8 @@ export interface LetterFacts {
 	/** Every root that was cut, with its reason. */
 	/** With what stood against a cut, and why it was made all the same; empty where nothing did. */
 	cuts: readonly { on: string; root: string; why: string; despite: string }[];
-	/** Its last lift that was done: what lay outside the ball was cut, and how thick what was noted of it was. */
-	lifted?: { on: string; ballMm: number; rootsMm: readonly number[] } | null;
+	/** Its last lift that was done: what lay outside the ball, null where nobody measured it, was cut, and how thick what was noted of it was. */
+	lifted?: { on: string; ballMm: number | null; rootsMm: readonly number[] } | null;
 	/** Work in its ground that was done, by day. */
 	groundWorks?: readonly { on: string; what: string }[];
 	/** Roots that the owner has a say in, and the answer. */
@@ -175,7 +175,7 @@ const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Sect
 });
 
 const liftSaid = ({ on, ballMm, rootsMm }: NonNullable<LetterFacts['lifted']>): string =>
-	`It was lifted on ${on}: all roots beyond a ball ${measured(ballMm, 'mm')} across were cut${rootsMm.length === 0 ? '' : `, among them ${listed(rootsMm.map((mm) => measured(mm, 'mm')))} thick`}.`;
+	`It was lifted on ${on}: all roots beyond ${ballMm === null ? 'its ball' : `a ball ${measured(ballMm, 'mm')} across`} were cut${rootsMm.length === 0 ? '' : `, among them ${listed(rootsMm.map((mm) => measured(mm, 'mm')))} thick`}.`;
 
 const askedSection = ({ asked }: LetterFacts): Section | null =>
 	asked.length === 0

@@ -48,7 +48,7 @@ function lastLift({ lifts }: TreeRecords, say: LetterFrom['say']): LetterFacts['
 	return log
 		? {
 				on: say.date(log.liftedOn),
-				ballMm: log.ballDiameterMm,
+				ballMm: log.assumed.includes('ballDiameterMm') ? null : log.ballDiameterMm,
 				rootsMm: log.cutRoots.map(({ diameterMm }) => diameterMm).toSorted((a, b) => b - a)
 			}
 		: null;

@@ -23,11 +23,24 @@ export interface GroundOf {
 }
 type Part = 'hole' | 'holding' | 'collar' | 'loosening' | 'mulch' | 'sulphur';
 
+/** How long the last test hole of a place took to empty; null where nobody timed one. A pot’s drain time is none. */
+const holeTimed = ({ tree, groundPlans }: TreeRecords, placeId: string): number | null =>
+	groundPlans.findLast(
+		(plan) => typeof plan.hole?.drainMinutes === 'number' && (plan.placeId ?? tree.placeId) === placeId
+	)?.hole?.drainMinutes ?? null;
+
 /** Works in the ground while they are planned, and what follows from them. */
 export class GroundState {
 	of = $state.raw() as GroundOf;
 	plan = $state() as GroundPlanInput;
-	drainMin = $state<number | null>(null);
+	/** As it was typed here; undefined while nobody typed. */
+	private drainTyped = $state<number | null | undefined>(undefined);
+	/** Minutes in which a test hole at its place empties; null where nobody timed one. */
+	readonly drainMin = $derived.by(() => {
+		if (this.drainTyped !== undefined) return this.drainTyped;
+		const { records } = this.of;
+		return this.plan.hole?.drainMinutes ?? holeTimed(records, this.plan.placeId ?? records.tree.placeId);
+	});
 
 	constructor(of: GroundOf) {
 		this.of = of;
@@ -48,16 +61,11 @@ export class GroundState {
 				doneOn: null,
 				note: ''
 			};
-		const drain = of.records.measurements
-			.map(({ raw }) => raw)
-			.filter((raw) => raw.tool === 'drain-time')
-			.at(-1);
-		this.drainMin = this.plan.hole?.drainMinutes ?? (drain?.tool === 'drain-time' ? drain.minutes : null);
 	}
 
-	/** How long a test hole at its place takes to empty, as somebody timed it. */
+	/** Somebody timed how long a test hole at its place takes to empty. */
 	setDrain(minutes: number | null): void {
-		this.drainMin = minutes;
+		this.drainTyped = minutes;
 		if (this.plan.hole) this.plan.hole.drainMinutes = minutes;
 	}
 
@@ -91,7 +99,7 @@ export class GroundState {
 					depthMm: ballDepthMm,
 					ballDiameterMm,
 					ballDepthMm,
-					drainMinutes: this.drainMin
+					drainMinutes: this.drainTyped ?? null
 				};
 				break;
 			}

@@ -486,10 +486,11 @@ const rules: Record<string, Rule> = {
 					stage: 'examine'
 				}
 			: null,
-	backup: ({ rotWasCut, lifted, livingLoss, crownSchool, crownExcess }, values) => {
+	backup: ({ rotWasCut, lifted, livingLoss, crownSchool, crownExcess, crownTaken }, values) => {
 		if (!rotWasCut && livingLoss < values['aftercare.backupLoss']) return null;
 		// Where only dead root went, or root stayed in the ground, and no leaf is taken, nothing comes off that strikes.
 		const comesOff =
+			crownTaken > 0 ||
 			(crownSchool === 'balance' && crownExcess > values['aftercare.crownExcess']) ||
 			(!lifted && livingLoss >= values['aftercare.lossCounts']);
 		return {

@@ -1,4 +1,4 @@
-import { listed } from '../../text/plural';
+import { counted, listed } from '../../text/plural';
 import { atStart } from '../../text/mid-sentence';
 import { measured, measuredPair } from '../../text/measured';
 import { groundHoldingNames, looseningNames, type GroundPlan, type GroundPlanInput } from './ground-plan';
@@ -15,7 +15,7 @@ export function groundWorkSaid({
 	const works = [
 		...(hole
 			? [
-					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}`
+					`planted in a hole ${measured(hole.widthMm, 'mm')} wide and ${measured(hole.depthMm, 'mm')} deep, its ball ${measured(hole.ballDiameterMm, 'mm')} by ${measured(hole.ballDepthMm, 'mm')}${typeof hole.drainMinutes === 'number' ? ` (a test hole emptied in ${counted(Math.round(hole.drainMinutes), 'minute')})` : ''}`
 				]
 			: []),
 		...(holding ? [`held by ${groundHoldingNames[holding.by]}`] : []),

@@ -17,18 +17,14 @@ const ragged: ReadonlySet<LiftLog['cutRoots'][number]['how']> = new Set(['axe', 
 /** Clock position in the ground, north being 12. */
 const at = (azimuthDeg: number): string => clockText(clockOf(azimuthDeg, 'ground'));
 
-/** Whether a task asks for ragged ends of a lift to be cut clean. */
-export const isCleanEnds = ({ source }: Pick<Task, 'source'>): boolean =>
-	source.startsWith(`${'clean' satisfies LeftBehind}@`);
-
 /**
  * What a lift leaves to be done: a hole that is not filled, and ends that were torn or chopped.
  * @param today day on which the log is written; work of a lift of some days ago is still to be done
  */
 export function liftTasks(log: LiftLog, today: string): (DatedTask & { source: string })[] {
-	const { liftedOn, backfilled, cutRoots } = log;
+	const { liftedOn, backfilled } = log;
 	const toOn = today > liftedOn ? today : liftedOn;
-	const ends = cutRoots.filter(({ how }) => ragged.has(how));
+	const ends = endsTorn(log);
 	const task = { kind: 'other', mark: 'trade', stage: 'replant', fromOn: liftedOn, toOn } as const;
 	return [
 		...(backfilled
@@ -49,7 +45,7 @@ export function liftTasks(log: LiftLog, today: string): (DatedTask & { source: s
 					{
 						...task,
 						title: 'Cut the torn and chopped ends clean',
-						reason: `${listed(ends.map((end) => `${measured(end.diameterMm, 'mm')} at ${at(end.azimuthDeg)}`))}. A ragged end dies back and rots; it is cut behind the damage before it is set.`,
+						reason: `${endsInWords(ends)}. A ragged end dies back and rots; it is cut behind the damage before it is set.`,
 						minutes: 10 + 5 * ends.length,
 						source: sourceOf('clean', log)
 					}
@@ -72,19 +68,30 @@ export function leftOf(
 	};
 }
 
-/** Ragged ends of a tree that is set meanwhile lie in the soil: nobody is sent to cut them, it is asked whether they were. */
-export function endsOnceSet<T extends Pick<Task, 'title' | 'reason' | 'fromOn' | 'toOn'>>(
-	task: T,
+/** Ends that were torn or chopped, each with where it is. */
+const endsTorn = ({ cutRoots }: Pick<LiftLog, 'cutRoots'>): LiftLog['cutRoots'] =>
+	cutRoots.filter(({ how }) => ragged.has(how));
+const endsInWords = (ends: LiftLog['cutRoots']): string =>
+	listed(ends.map((end) => `${measured(end.diameterMm, 'mm')} at ${at(end.azimuthDeg)}`));
+
+/**
+ * What is asked of ragged ends once the tree is set: they lie in the soil, so nobody is sent to cut them.
+ * @returns null where the lift left none
+ */
+export function endsOnceSet(
+	log: LiftLog,
 	setOn: string,
 	today: string,
 	values: Values
-): T {
+): (Pick<Task, 'title' | 'reason' | 'fromOn' | 'toOn'> & { source: string }) | null {
+	const ends = endsTorn(log);
+	if (ends.length === 0) return null;
 	return {
-		...task,
 		title: 'Were the torn and chopped ends cut clean before it was set?',
-		reason: `${task.reason.split('. ')[0] ?? ''}. It was set on ${setOn}, and nobody wrote down that they were. Left ragged they die back and may rot: then it is skipped, and looked at for that.`,
+		reason: `${endsInWords(ends)}. It was set on ${setOn}, and nobody wrote down that they were. Left ragged they die back and may rot: then it is skipped, and looked at for that.`,
 		fromOn: setOn,
-		toOn: addDays(today > setOn ? today : setOn, values['lifting.endsAskedDays'])
+		toOn: addDays(today > setOn ? today : setOn, values['lifting.endsAskedDays']),
+		source: sourceOf('clean', log)
 	};
 }
 
