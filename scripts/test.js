@@ -6,6 +6,8 @@ import path from 'node:path';
 
 const CHROMIUM = '/usr/bin/chromium';
 const folder = mkdtempSync(path.join(tmpdir(), 'bruntle-test-'));
+/** With more room for what lives shortly, a tenth of the time goes less into clearing up. */
+const ROOM = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64`.trim() };
 let passed = 0;
 let failed = 0;
 
@@ -13,7 +15,7 @@ let failed = 0;
 const run = (command, env = {}) =>
 	new Promise((resolve) => {
 		const [program = '', ...args] = command;
-		const child = spawn(program, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+		const child = spawn(program, args, { stdio: 'inherit', env: { ...process.env, ...ROOM, ...env } });
 		child.on('error', () => resolve(1));
 		child.on('close', (code) => resolve(code ?? 1));
 	});
@@ -78,18 +80,22 @@ function needChromium() {
 const npx = (/** @type {string[]} */ ...args) => ['npx', '--no-install', ...args];
 
 await run(npx('svelte-kit', 'sync'));
-await Promise.all([
-	step(
-		'types',
-		run(npx('svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human'))
-	),
-	step('lint', run(npx('eslint', '.', '--max-warnings', '0')))
-]);
-// Both cores are kept busy: neither of these two uses more than one for long.
-const [built] = await Promise.all([
-	step('build', run(['./bruntle', 'build'])),
-	step('format', run(npx('prettier', '--check', '--log-level', 'warn', '.')))
-]);
+// Each of these keeps one core busy for long, the longest first: two at a time, the next as soon as one is over.
+let built = false;
+const waiting = [
+	async () => (built = await step('build', run(['./bruntle', 'build']))),
+	() =>
+		step(
+			'types',
+			run(npx('svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings', '--output', 'human'))
+		),
+	() => step('lint', run(npx('eslint', '.', '--max-warnings', '0'))),
+	() => step('format', run(npx('prettier', '--check', '--log-level', 'warn', '.')))
+];
+const inTurn = async () => {
+	for (let next = waiting.shift(); next; next = waiting.shift()) await next();
+};
+await Promise.all([inTurn(), inTurn()]);
 
 const unitReport = path.join(folder, 'unit.json');
 const unitCode = await run(
