@@ -17,18 +17,18 @@ export const weatherHour = z.strictObject({
 });
 export type WeatherHour = z.infer<typeof weatherHour>;
 
-export interface DayOfHours {
-	on: string;
-	minC: number;
-	maxC: number;
-	humidityPercent: number | null;
-	windMs: number | null;
-	gustMs: number | null;
-	sunMj: number | null;
-	rainMm: number | null;
-	/** Hours of the day in which there was a reading. */
-	hours: number;
-}
+export const dayOfHoursOutput = z.object({
+	on: z.string(),
+	minC: z.number(),
+	maxC: z.number(),
+	humidityPercent: z.number().nullable(),
+	windMs: z.number().nullable(),
+	gustMs: z.number().nullable(),
+	sunMj: z.number().nullable(),
+	rainMm: z.number().nullable(),
+	hours: z.number().describe('Hours of the day in which there was a reading')
+});
+export type DayOfHours = z.infer<typeof dayOfHoursOutput>;
 
 const mean = (list: readonly number[]): number | null => (list.length > 0 ? meanOf([...list]) : null);
 

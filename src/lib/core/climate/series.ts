@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { addDays, daysBetween } from '../maths/calendar';
 import { hargreavesMm } from './evapotranspiration';
 import { outdoorMeanC, type PlaceClimate } from './normals';
@@ -7,25 +8,24 @@ import { meanSaturationKpa, penmanMonteithMm, vapourDeficitKpa } from './penman-
 import type { WeatherDay } from './weather-day';
 
 /** A day of a series without gaps: what it is, and where it comes from. */
-export interface SeriesDay {
-	on: string;
-	/** At the place itself, its shelter counted. */
-	minC: number;
-	maxC: number;
-	/** Outdoors, as measured. */
-	outMinC: number;
-	humidityPercent: number | null;
-	windMs: number | null;
-	gustMs: number | null;
-	rainMm: number;
-	/** Reference evapotranspiration at the place, its light and wind counted. */
-	et0Mm: number;
-	method: 'penman-monteith' | 'hargreaves';
-	vpdKpa: number | null;
-	source: 'station' | 'typed' | 'forecast' | 'filled' | 'normals';
-	/** How a day that nobody measured came about; empty for one that was measured or is forecast. */
-	how: string;
-}
+export const seriesDayOutput = z.object({
+	on: z.string(),
+	minC: z.number().describe('At the place itself, its shelter counted'),
+	maxC: z.number(),
+	outMinC: z.number().describe('Outdoors, as measured'),
+	humidityPercent: z.number().nullable(),
+	windMs: z.number().nullable(),
+	gustMs: z.number().nullable(),
+	rainMm: z.number(),
+	et0Mm: z.number().describe('Reference evapotranspiration at the place, its light and wind counted'),
+	method: z.enum(['penman-monteith', 'hargreaves']),
+	vpdKpa: z.number().nullable(),
+	source: z.enum(['station', 'typed', 'forecast', 'filled', 'normals']),
+	how: z
+		.string()
+		.describe('How a day that nobody measured came about; empty for one that was measured or is forecast')
+});
+export type SeriesDay = z.infer<typeof seriesDayOutput>;
 
 /** Weather of a place, day by day. */
 export interface PlaceWeather {

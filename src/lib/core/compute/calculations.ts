@@ -1,7 +1,5 @@
 import { z } from 'zod';
-import { aftercareTasks } from '../aftercare/tasks/rules';
-import { releaseSchema } from '../vocabulary/task';
-import { taskKinds, taskMarks } from '../vocabulary/task';
+import { aftercareTasks, proposedTaskOutput } from '../aftercare/tasks/rules';
 import { circularSummary, rayleigh, sectorShares, widestGap } from '../maths/circular';
 import { growingSeason, nightTemperature, nightTemperatureOutput } from '../climate/normals';
 import { placeKinds } from '../vocabulary/place';
@@ -10,11 +8,11 @@ import { examineCalculations } from './examine-calculations';
 import { replantCalculations } from './replant-calculations';
 import { rootsCalculations } from './roots-calculations';
 import { calendarDate, count, measure, oneOf, share } from '../vocabulary/fields';
-import { rootProtectionArea, structuralRootZoneRadiusM } from '../roots/plan/zones';
+import { rootProtectionArea, rootProtectionAreaOutput, structuralRootZoneRadiusM } from '../roots/plan/zones';
 import { groups, liftingWindows } from '../vocabulary/kind';
 import { componentIds } from '../replant/mixes/components';
-import { componentLitres } from '../replant/mixes/mixes';
-import { reachMix } from '../replant/mixes/reach';
+import { componentLitres, componentLitresOutput } from '../replant/mixes/mixes';
+import { mixFoundOutput, reachMix } from '../replant/mixes/reach';
 import { mixBody, mixPart, mixParts, waterAndAir, waterAndAirOutput } from '../replant/mixes/retention';
 import {
 	layerAmounts,
@@ -30,7 +28,7 @@ import { expectedRootFunction, functionPointOutput } from '../recovery/expected'
 import { observationSchema } from '../examine/looks/observation';
 import { verdict, verdictOutput } from '../recovery/verdict';
 import { stageDates } from '../roots/plan/stage-dates';
-import { wilsonInterval } from '../maths/wilson';
+import { shareRangeOutput, wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
 import { pictureCalculations } from './picture-calculations';
 import { recoveryCalculations } from './recovery-calculations';
@@ -75,7 +73,7 @@ export const calculations: readonly Calculation[] = [
 				path: ['successes'],
 				error: 'must not be more than the trials'
 			}),
-		z.object({ low: number, high: number }),
+		shareRangeOutput,
 		({ successes, trials, z: quantile }) => wilsonInterval(successes, trials, quantile)
 	),
 	calculation(
@@ -116,7 +114,7 @@ export const calculations: readonly Calculation[] = [
 		'root-protection-area',
 		'Root protection area of a standing tree (BS 5837:2012)',
 		z.strictObject({ stemDiameterM: measure(0.01, 5, 'm') }),
-		z.object({ radiusM: number, areaM2: number }),
+		rootProtectionAreaOutput,
 		({ stemDiameterM }, values) => rootProtectionArea(stemDiameterM, values)
 	),
 	calculation(
@@ -238,7 +236,7 @@ export const calculations: readonly Calculation[] = [
 		'Litres of each component to measure out for a mix, which is less than their sum',
 		z.strictObject({ parts: mixParts, litres: measure(0, 100_000, 'L') }),
 		z.object({
-			components: z.array(z.object({ componentId: z.enum(componentIds), litres: number }))
+			components: z.array(componentLitresOutput)
 		}),
 		({ parts, litres }, values) => ({ components: componentLitres(parts, litres, values) })
 	),
@@ -273,16 +271,7 @@ export const calculations: readonly Calculation[] = [
 			pricePerL: z.partialRecord(z.enum(componentIds), measure(0, 10_000, '')).default({})
 		}),
 		z.object({
-			found: z.array(
-				z.object({
-					parts: z.array(z.object({ componentId: z.enum(componentIds), parts: number })),
-					airSpace: number,
-					containerCapacity: number,
-					miss: number,
-					change: number,
-					costPerL: number.nullable()
-				})
-			)
+			found: z.array(mixFoundOutput)
 		}),
 		({ stock, begin, pot, coarseLayerMm, coarseGrainMm, fillMm, prefer, pricePerL, ...wish }, values) => ({
 			found: reachMix(
@@ -330,21 +319,7 @@ export const calculations: readonly Calculation[] = [
 			coldFromOn: calendarDate().nullable().default(null)
 		}),
 		z.object({
-			tasks: z.array(
-				z.object({
-					rule: z.string(),
-					kind: z.enum(taskKinds),
-					title: z.string(),
-					reason: z.string(),
-					mark: z.enum(taskMarks),
-					stage: z.string(),
-					fromOn: z.string(),
-					toOn: z.string(),
-					minutes: number,
-					everyDays: number.nullable(),
-					release: releaseSchema.nullable()
-				})
-			)
+			tasks: z.array(proposedTaskOutput)
 		}),
 		(input, values) => ({ tasks: aftercareTasks(input, values) })
 	),

@@ -22,7 +22,7 @@ import { ballReadings, ballSchools, ballSize, ballSizeOutput } from '../replant/
 import { liftCutRoots, soaks } from '../replant/lifting/lift';
 import { liftKept, liftKeptOutput } from '../replant/lifting/lift-cost';
 import { rootings } from '../replant/lifting/lift';
-import { couplings, handling, liftLimit } from '../replant/lifting/niosh';
+import { couplings, handling, liftLimit, liftLimitOutput, liftWays } from '../replant/lifting/niosh';
 import { collarData, judgeCollar, collarOutput } from '../examine/measuring/collar';
 import { diebackLimit, scratchTapData, diebackOutput } from '../examine/measuring/dieback';
 import { impossibleCore, impossibleWeighing } from '../examine/measuring/impossible';
@@ -309,11 +309,9 @@ export const examineCalculations: readonly Calculation[] = [
 			twistDeg: measure(0, 180, '°').default(0),
 			coupling: oneOf(couplings).default('fair')
 		}),
-		z.object({
-			kg: number,
-			factors: z.object({ reach: number, height: number, travel: number, twist: number, hold: number }),
-			people: number.nullable(),
-			way: z.string()
+		liftLimitOutput.extend({
+			people: number.nullable().describe('count; null where nobody can lift it so'),
+			way: z.enum(liftWays)
 		}),
 		({ massKg, ...lift }, values) => {
 			const limit = liftLimit(lift, values);

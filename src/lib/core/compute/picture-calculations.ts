@@ -2,22 +2,34 @@ import { z } from 'zod';
 import { cardFaults } from '../examine/pictures/find-card-words';
 import { findCard } from '../examine/pictures/find-card';
 import { backOf, laidOut } from '../examine/pictures/flat';
-import { balanceOf, leafCover } from '../examine/pictures/leaf-cover';
-import { linedUp, viewFaults } from '../examine/pictures/lined-up';
-import { rootDepthInput, seenFromSide, widthFromSide } from '../roots/map/depth-from-side';
-import { lengthIn, pictureLengthInput, planeFaults, planeOf, seenAt } from '../examine/pictures/plane';
+import { balanceOf, leafCover, leafCoverOutput } from '../examine/pictures/leaf-cover';
+import { linedUp, linedUpOutput, viewFaults } from '../examine/pictures/lined-up';
+import {
+	rootDepthInput,
+	seenFromSide,
+	seenFromSideOutput,
+	widthFromSide
+} from '../roots/map/depth-from-side';
+import {
+	homographyOutput,
+	lengthIn,
+	pictureLengthInput,
+	pictureLengthOutput,
+	planeFaults,
+	planeOf,
+	seenAt
+} from '../examine/pictures/plane';
 import { greyOf } from '../examine/pictures/raster';
 import { readyPicture } from '../examine/pictures/ready';
 import { wallRead } from '../examine/pictures/wall';
-import { tracedBetween } from '../examine/pictures/traced';
+import { wallReadOutput } from '../examine/pictures/wall-words';
+import { tracedBetween, tracedRootOutput } from '../examine/pictures/traced';
 import { focalShare } from '../take-in/picture';
 import { measure } from '../vocabulary/fields';
 import { calculation, picture, type Calculation } from './calculation';
 
 const number = z.number();
 const planeFault = z.enum([...cardFaults, ...planeFaults]);
-const homography = (from: string) =>
-	z.array(number.describe(`${from}, three rows of three numbers`)).length(9);
 /** A place in a picture. */
 const placePx = z.strictObject({
 	x: measure(0, 20_000, 'px').describe('From the left edge, px'),
@@ -28,23 +40,8 @@ const placeMm = z.strictObject({
 	x: measure(-10_000, 10_000, 'mm').describe('From the middle of the trunk to azimuth 90°, mm'),
 	y: measure(-10_000, 10_000, 'mm').describe('From the middle of the trunk to azimuth 180°, mm')
 });
-const pointOut = z.object({
-	x: number.describe('To azimuth 90°, mm'),
-	y: number.describe('To azimuth 180°, mm')
-});
-const leafOut = z.object({
-	cover: number.describe('Share of what the loop shows that is leaf, 0 to 1'),
-	error: number.describe('Within so much the true share lies in 95 of 100'),
-	greenness: number.nullable().describe('Share of green in the light of what is leaf'),
-	dark: number.describe('Share of the loop that is too dark to tell, 0 to 1')
-});
 
 const touchesPx = (what: string) => z.array(placePx).min(1).max(60).describe(`Places on ${what}`);
-const shareOut = z.object({
-	share: number.describe('Of the wall, 0 to 1'),
-	low: number.describe('In 95 of 100 no less'),
-	high: number.describe('In 95 of 100 no more')
-});
 
 /** Calculations from pictures. */
 export const pictureCalculations: readonly Calculation[] = [
@@ -54,10 +51,8 @@ export const pictureCalculations: readonly Calculation[] = [
 		pictureLengthInput,
 		z.object({
 			fault: z.enum(planeFaults).nullable().describe('Why the corners do not tell the plane'),
-			length: z
-				.object({
-					mm: number,
-					errorMm: number.describe('Within so much the true length lies in 95 of 100, mm'),
+			length: pictureLengthOutput
+				.extend({
 					tiltDeg: number.nullable(),
 					distanceMm: number.describe('From the camera to the middle of the rectangle, mm')
 				})
@@ -81,7 +76,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			fault: planeFault.nullable().describe('Why the card does not tell the plane'),
 			card: z
 				.object({
-					toMm: homography('From px of the picture to mm of the card'),
+					toMm: homographyOutput.describe('From px of the picture to mm of the card'),
 					tiltDeg: number.nullable(),
 					distanceMm: number.describe('From the camera to the middle of the card, mm'),
 					markers: number.describe('Markers that were found, count'),
@@ -94,7 +89,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			if (typeof found === 'string') return { fault: found, card: null };
 			const { plane, markers, offPx } = found;
 			const { toMm, tiltDeg, distanceMm } = plane;
-			return { fault: null, card: { toMm: [...toMm], tiltDeg, distanceMm, markers, offPx } };
+			return { fault: null, card: { toMm, tiltDeg, distanceMm, markers, offPx } };
 		}
 	),
 	calculation(
@@ -110,17 +105,7 @@ export const pictureCalculations: readonly Calculation[] = [
 		}),
 		z.object({
 			fault: planeFault.nullable().describe('Why the card does not tell the plane'),
-			root: z
-				.object({
-					course: z.array(pointOut),
-					lengthMm: number,
-					diameterStartMm: number,
-					diameterEndMm: number,
-					thicknessErrorMm: number.describe('Within so much the true thickness lies in 95 of 100, mm'),
-					lengthErrorMm: number.describe('Within so much the true length lies in 95 of 100, mm')
-				})
-				.nullable()
-				.describe('Null where no root shows between the two')
+			root: tracedRootOutput.nullable().describe('Null where no root shows between the two')
 		}),
 		async ({ picture: sent, middle, front, base, end, trunkDiameterMm }, values, decoded) => {
 			const seen = await decoded(sent, 'picture');
@@ -136,7 +121,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			};
 			const ready = readyPicture(seen, found.plane, laid, told, values);
 			const root = tracedBetween(ready, base, end, values);
-			return { fault: null, root: root && { ...root, course: [...root.course] } };
+			return { fault: null, root };
 		}
 	),
 	calculation(
@@ -147,14 +132,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			fault: z.enum(planeFaults).nullable().describe('Why the corners do not tell the plane'),
 			widthMm: number.nullable().describe('Of the trunk between its two edges, mm'),
 			roots: z.array(
-				z
-					.object({
-						azimuthDeg: number,
-						depthMm: number.describe('Below the flare, mm; above it below 0'),
-						errorMm: number.describe('Within so much the true depth lies in 95 of 100, mm')
-					})
-					.nullable()
-					.describe('Null where it is seen beside the trunk, or too far off')
+				seenFromSideOutput.nullable().describe('Null where it is seen beside the trunk, or too far off')
 			)
 		}),
 		({ corners, rectangle, picture, edges, bases, trunkDiameterMm, ...told }, values) => {
@@ -179,7 +157,7 @@ export const pictureCalculations: readonly Calculation[] = [
 		}),
 		z.object({
 			balanced: z.boolean().describe('The grey of the card was found'),
-			leaf: leafOut.nullable().describe('Null where the loop holds too little that can be read')
+			leaf: leafCoverOutput.nullable().describe('Null where the loop holds too little that can be read')
 		}),
 		async ({ picture: sent, loop, offPx }, values, decoded) => {
 			const seen = await decoded(sent, 'picture');
@@ -199,20 +177,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			none: touchesPx('soil and stones')
 		}),
 		z.object({
-			wall: z
-				.object({
-					shares: z.object({ white: shareOut, brown: shareOut, none: shareOut }),
-					unlike: number.describe('Share of the wall unlike all that was touched, 0 to 1'),
-					mistaken: number.describe('Share of one touch that reads as another of the three, 0 to 1'),
-					sample: z
-						.object({
-							white: number.describe('White ones, count'),
-							brown: number.describe('Brown ones, count')
-						})
-						.describe('What the roots seen are worth as roots drawn at random')
-				})
-				.nullable()
-				.describe('Null where too little can be read')
+			wall: wallReadOutput.nullable().describe('Null where too little can be read')
 		}),
 		async ({ picture: sent, edge, ...touches }, values, decoded) => {
 			const read = wallRead(await decoded(sent, 'picture'), { edge, touches }, values);
@@ -231,15 +196,8 @@ export const pictureCalculations: readonly Calculation[] = [
 		}),
 		z.object({
 			fault: z.enum(viewFaults).nullable().describe('Why they are not of one view'),
-			how: z
-				.object({
-					toAfter: homography('From px of the earlier to px of the later'),
-					fits: number.describe('Places found again that lie where this says, count'),
-					found: number.describe('Places found again, count'),
-					offPx: number.describe('How far such places lie off, one deviation, px'),
-					turnedDeg: number,
-					larger: number.describe('How much larger things are in the later, ratio'),
-					shared: number.describe('Share of the later picture that the earlier shows too, 0 to 1'),
+			how: linedUpOutput
+				.extend({
 					loop: z.array(
 						z.object({
 							x: number.describe('From the left edge, px'),
@@ -256,7 +214,7 @@ export const pictureCalculations: readonly Calculation[] = [
 			const back = backOf(found.toAfter);
 			return {
 				fault: null,
-				how: { ...found, toAfter: [...found.toAfter], loop: loop.map((at) => seenAt(back, at)) }
+				how: { ...found, loop: loop.map((at) => seenAt(back, at)) }
 			};
 		}
 	)

@@ -9,7 +9,7 @@ import {
 } from '../recovery/outcomes/forecast-score';
 import { kaplanMeier, medianDays, survivalStepOutput } from '../recovery/outcomes/kaplan-meier';
 import { backupKinds } from '../vocabulary/backup-kinds';
-import { worthKeeping } from '../recovery/backup';
+import { worthKeeping, worthKeepingOutput } from '../recovery/backup';
 import { decisionsDue, dueDecisionOutput } from '../recovery/decisions';
 import { recoveryForecast, recoveryForecastOutput } from '../recovery/forecast';
 import { recoveryCaseInput } from '../recovery/forecast-case';
@@ -146,7 +146,7 @@ export const recoveryCalculations: readonly Calculation[] = [
 				path: ['struck'],
 				error: 'must not be more than those whose fate is known'
 			}),
-		z.object({ count: number, rate: number, from: z.string() }),
+		worthKeepingOutput,
 		({ kind, ...record }, values) => worthKeeping(kind, record, values)
 	)
 ];

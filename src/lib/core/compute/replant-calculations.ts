@@ -12,12 +12,13 @@ import { siteCheck, siteVerdict, siteAnswerOutput } from '../replant/ground/site
 import { carbonateTests, sulphurDose, sulphurSoils, sulphurDoseOutput } from '../replant/ground/sulphur';
 import { kitList } from '../replant/kit/kit';
 import { kindSchema } from '../vocabulary/kind';
-import { judgeRoute, routeSchema } from '../replant/lifting/route';
+import { judgeRoute, routeAnswerOutput, routeSchema } from '../replant/lifting/route';
 import {
 	benchTest,
 	benchTestInput,
 	bodyOf,
 	mixReuse,
+	mixTestOutput,
 	newMix,
 	pottingMix,
 	weighTest,
@@ -28,7 +29,17 @@ import { mixBody, mixParts, waterAndAir } from '../replant/mixes/retention';
 import { ballOfSizes } from '../replant/pots/fit';
 import { judgePot, potVerdicts, proposePots, type PotQuestion } from '../replant/pots/rank';
 import { layerAmounts } from '../replant/pots/replant-plan';
-import { extraHoles, heldWind, seatSchema, wireHoles, wireLengthM, wiresOver } from '../replant/pots/seat';
+import {
+	extraHoles,
+	heldWind,
+	heldWindOutput,
+	seatSchema,
+	wireHoleOutput,
+	wireHoles,
+	wireLengthM,
+	wireSchema,
+	wiresOver
+} from '../replant/pots/seat';
 import { potSchema, potShapes } from '../replant/pots/volume';
 import { rootMapInput, segmentSchema } from '../roots/map/root-map';
 import { stockItemSchema } from '../replant/kit/stock';
@@ -38,12 +49,6 @@ import { dryDown, steadyDays } from '../replant/pots/dry-down';
 import { calculation, type Calculation } from './calculation';
 
 const number = z.number();
-const testResult = z.object({
-	porosity: number,
-	containerCapacity: number,
-	airSpace: number,
-	dryKgL: number.nullable()
-});
 const potTrial = {
 	ballDiameterMm: measure(10, 4000, 'mm'),
 	ballDepthMm: measure(5, 3000, 'mm'),
@@ -193,14 +198,14 @@ export const replantCalculations: readonly Calculation[] = [
 		'bench-test',
 		'Pores, water and air of a mix from the volumes of a bench test',
 		benchTestInput,
-		testResult,
+		mixTestOutput,
 		(input) => benchTest(input)
 	),
 	calculation(
 		'mix-weighings',
 		'Pores, water and air of a mix from two or three weighings',
 		weighTestInput.safeExtend({ parts: mixParts }),
-		testResult,
+		mixTestOutput,
 		({ parts, ...weights }, values) => weighTest(weights, mixBody(parts, values).porosity)
 	),
 	calculation(
@@ -237,14 +242,11 @@ export const replantCalculations: readonly Calculation[] = [
 			crownMiddleM: measure(0.02, 60, 'm'),
 			stoneKg: measure(0, 500, 'kg').default(0)
 		}),
-		z.object({
-			wires: z.array(z.object({ rootId: z.string(), azimuthDeg: number, radiusMm: number })),
-			holes: z.array(z.object({ azimuthDeg: number, radiusMm: number, wire: number, inFloor: z.boolean() })),
+		heldWindOutput.extend({
+			wires: z.array(wireSchema),
+			holes: z.array(wireHoleOutput),
 			wireM: number,
-			extraHoles: number,
-			looseMs: number,
-			stonesMs: number,
-			tiedMs: number
+			extraHoles: number
 		}),
 		(input, values) => {
 			const wires = wiresOver(input.segments, new Set(input.gone), values);
@@ -279,7 +281,7 @@ export const replantCalculations: readonly Calculation[] = [
 			way: z.string().max(60).default('by hand'),
 			plantCount: count(1, 5000).default(1)
 		}),
-		z.object({ answers: z.array(z.object({ answer: z.string(), text: z.string() })) }),
+		z.object({ answers: z.array(routeAnswerOutput) }),
 		({ route, ...ball }, values) => ({ answers: judgeRoute(route, ball, values) })
 	),
 	calculation(

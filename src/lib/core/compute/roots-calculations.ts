@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { crownSupply } from '../aftercare/crown/crown';
+import { crownSupply, crownSupplyOutput } from '../aftercare/crown/crown';
 import {
 	crownCourse,
 	crownShapes,
@@ -12,17 +12,32 @@ import { observationSchema } from '../examine/looks/observation';
 import { allowance, allowanceOutput } from '../roots/plan/allowance';
 import { contactArc } from '../roots/map/contact';
 import { girdlingSeverity, severities } from '../examine/measuring/girdling';
-import { computedFlaws, crossings, obstaclesMet, wallShare } from '../roots/map/course';
-import { carryOver, sessionsOf } from '../roots/plan/done';
-import { differentFronts, rankFronts } from '../roots/setting/fronts';
-import { ledger } from '../roots/plan/ledger';
+import {
+	computedFlawOutput,
+	computedFlaws,
+	crossingOutput,
+	crossings,
+	obstaclesMet,
+	wallShare
+} from '../roots/map/course';
+import { carriedOverOutput, carryOver, sessionsOf } from '../roots/plan/done';
+import { differentFronts, frontOutput, rankFronts } from '../roots/setting/fronts';
+import { anchorageWindowOutput, balanceOutput, ledger, stageLossOutput } from '../roots/plan/ledger';
 import { combinedDiameterMm, STEM_LIMIT, stemSchema, stemsOf, tapeDiameterMm } from '../roots/map/outline';
 import { cutSchema, planInput, tempers } from '../roots/plan/plan';
 import { reductionPlan } from '../roots/plan/reduction/reduction-plan';
 import { reductionPlanOutput, reductionPlanQuestion } from '../roots/plan/reduction/question';
 import { coursePointSchema } from '../roots/map/geometry';
-import { rootFlaws, rootMapInput } from '../roots/map/root-map';
-import { ballDepthOf, ballWedges, costOfAngle, splitTilt, stance } from '../roots/setting/setting';
+import { rootMapInput } from '../roots/map/root-map';
+import {
+	angleCostOutput,
+	ballDepthOf,
+	ballWedges,
+	costOfAngle,
+	splitTilt,
+	stance,
+	stanceOutput
+} from '../roots/setting/setting';
 import { settingSchema } from '../roots/plan/plan';
 import { matesOn, touchingMates } from '../roots/map/mates';
 import { rootShares } from '../roots/map/shares';
@@ -36,14 +51,6 @@ const number = z.number();
 const cutPlan = z.array(cutSchema.pick({ segmentId: true, atMm: true, stage: true })).max(400);
 const mapInput = rootMapInput;
 const allowances = z.array(share()).min(1).max(6);
-const balanceOutput = z.object({
-	holding: number,
-	directionDeg: number.nullable(),
-	resultantLength: number,
-	gapDeg: number,
-	gapFromDeg: number,
-	sectors: z.array(number)
-});
 
 /** Calculations of the roots: what is there, what a plan costs, how the tree is to stand. */
 export const rootsCalculations: readonly Calculation[] = [
@@ -96,9 +103,9 @@ export const rootsCalculations: readonly Calculation[] = [
 		'Living loss by stage against the allowance, anchorage by 120° window, balance before and after',
 		z.strictObject({ map: mapInput, cuts: cutPlan, allowances }),
 		z.object({
-			stages: z.array(z.object({ stage: number, loss: number, allowed: number, fits: z.boolean() })),
+			stages: z.array(stageLossOutput),
 			totalLoss: number,
-			windows: z.array(z.object({ azimuthDeg: number, left: number.nullable(), short: z.boolean() })),
+			windows: z.array(anchorageWindowOutput),
 			before: balanceOutput,
 			after: balanceOutput,
 			gone: z.array(z.string()),
@@ -133,17 +140,8 @@ export const rootsCalculations: readonly Calculation[] = [
 		'What the courses of roots show: crossings with the soil between them, circling, turned-back and rising roots, and the share of the ball wall that is run along',
 		z.strictObject({ map: rootMapInput }),
 		z.object({
-			crossings: z.array(
-				z.object({
-					upperId: z.string(),
-					lowerId: z.string(),
-					upperAtMm: number,
-					lowerAtMm: number,
-					gapMm: number,
-					angleDeg: number
-				})
-			),
-			flaws: z.record(z.string(), z.array(z.object({ flaw: z.enum(rootFlaws), why: z.string() }))),
+			crossings: z.array(crossingOutput),
+			flaws: z.record(z.string(), z.array(computedFlawOutput)),
 			obstacles: z.record(z.string(), z.array(z.string())).describe('Names of what each root runs into'),
 			wallShare: number
 		}),
@@ -170,7 +168,7 @@ export const rootsCalculations: readonly Calculation[] = [
 		'crown-supply',
 		'What the remaining roots can feed, and the crown share beyond it',
 		z.strictObject({ remainingShare: share() }),
-		z.object({ supply: number, excess: number }),
+		crownSupplyOutput,
 		({ remainingShare }, values) => crownSupply(remainingShare, values)
 	),
 	calculation(
@@ -188,14 +186,7 @@ export const rootsCalculations: readonly Calculation[] = [
 					plannedCount: number
 				})
 			),
-			carriedOver: z.array(
-				z.object({
-					segmentId: z.string(),
-					why: z.string(),
-					first: z.string(),
-					fromOn: z.string().nullable()
-				})
-			)
+			carriedOver: z.array(carriedOverOutput)
 		}),
 		({ map, plan }, values) => ({
 			sessions: sessionsOf(map, plan, values).map(({ cuts, ...session }) => ({
@@ -261,17 +252,7 @@ export const rootsCalculations: readonly Calculation[] = [
 		'Sides to look at a tree from, ranked by flare, spread, gaps and lean, with reasons',
 		z.strictObject({ map: mapInput, most: count(1, 24).default(3) }),
 		z.object({
-			fronts: z.array(
-				z.object({
-					azimuthDeg: number,
-					points: number,
-					flare: number,
-					spread: number,
-					gaps: number,
-					lean: number.nullable(),
-					reasons: z.array(z.string())
-				})
-			)
+			fronts: z.array(frontOutput)
 		}),
 		({ map, most }, values) => ({ fronts: differentFronts(rankFronts(map, values), most) })
 	),
@@ -284,27 +265,13 @@ export const rootsCalculations: readonly Calculation[] = [
 			heightM: measure(0.02, 60, 'm').nullable().default(null),
 			roomShare: share().describe('Living share that may still come off this time')
 		}),
-		z.object({
-			out: z.array(z.object({ segmentId: z.string(), where: z.enum(['above', 'below']), atMm: number })),
-			livingShare: number,
+		angleCostOutput.extend({
 			shavedL: number,
 			aboveL: number,
 			fillL: number,
 			thisTimeDeg: number,
 			nextTimeDeg: number,
-			stance: z
-				.object({
-					middleAlongMm: number,
-					middleAboveBaseMm: number,
-					baseFromMm: number,
-					baseToMm: number,
-					marginMm: number,
-					marginDeg: number,
-					stands: z.boolean(),
-					treeKg: number,
-					ballKg: number
-				})
-				.nullable()
+			stance: stanceOutput.nullable()
 		}),
 		({ map, setting, heightM, roomShare }, values) => {
 			const { out, livingShare } = costOfAngle(map, setting, values);

@@ -6,17 +6,17 @@ import { placeSchema } from '../vocabulary/place';
 import { calendarDate, count, id, measure, note, oneOf, share } from '../vocabulary/fields';
 import { groups } from '../vocabulary/kind';
 import { leafStates } from '../examine/looks/seen-words';
-import { groundDay, potDay, potDayOutput } from '../replant/pots/balance';
+import { groundDay, groundDayOutput, groundWaterOutput, potDay, potDayOutput } from '../replant/pots/balance';
 import { potState } from '../aftercare/water/pot-state';
 import { nextWatering, nextWateringOutput } from '../aftercare/water/forecast';
 import { rootFunction, functionEstimateOutput } from '../aftercare/water/root-function';
 import { pouredL, weighingPairs, wateringSchema } from '../aftercare/water/watering';
-import { daysOfHours, weatherHour } from '../climate/hours';
-import { workStops } from '../aftercare/weather/work-stop';
+import { dayOfHoursOutput, daysOfHours, weatherHour } from '../climate/hours';
+import { workStopOutput, workStops } from '../aftercare/weather/work-stop';
 import { limitsOf, warningsFor, warningOutput } from '../aftercare/weather/guards';
 import { penmanMonteithMm, netRadiationMj, saturationKpa } from '../climate/penman-monteith';
-import { bareDay, weatherSeries } from '../climate/series';
-import { weatherDaySchema } from '../climate/weather-day';
+import { bareDay, seriesDayOutput, weatherSeries } from '../climate/series';
+import { weatherDayInput, weatherDaySchema } from '../climate/weather-day';
 import { simulateWeather } from '../simulate/weather';
 import { calculation, type Calculation } from './calculation';
 
@@ -29,9 +29,6 @@ const stores = z.strictObject({
 });
 const water = z.strictObject({ rootedL: measure(0, 5000, 'L'), unrootedL: measure(0, 5000, 'L') });
 const weatherDays = z.array(weatherDaySchema).max(4000);
-const seriesOut = z.array(
-	z.looseObject({ on: z.string(), et0Mm: number, source: z.string(), how: z.string() })
-);
 const stretch = (days: number) =>
 	z
 		.strictObject({ from: calendarDate(), to: calendarDate() })
@@ -70,18 +67,18 @@ export const weatherCalculations: readonly Calculation[] = [
 		'weather-series',
 		'Weather of a place day by day without gaps, each filled day with how it was filled',
 		z.strictObject({ place: placeSchema, span: stretch(1200), days: weatherDays.default([]) }),
-		z.object({ series: seriesOut }),
+		z.object({ series: z.array(seriesDayOutput) }),
 		({ place, span, days }, values) => ({
-			series: weatherSeries(place, span.from, span.to, days, values).map((day) => ({ ...day }))
+			series: weatherSeries(place, span.from, span.to, days, values)
 		})
 	),
 	calculation(
 		'simulated-weather',
 		'Weather that never was, the same for the same seed: for demos and tests',
 		z.strictObject({ place: placeSchema, span: stretch(1200), seed: count(0, 1_000_000) }),
-		z.object({ days: z.array(z.looseObject({ on: z.string(), minC: number, maxC: number })) }),
+		z.object({ days: z.array(weatherDayInput) }),
 		({ place, span, seed }, values) => ({
-			days: simulateWeather(place, { from: span.from, to: span.to }, seed, values).map((day) => ({ ...day }))
+			days: simulateWeather(place, { from: span.from, to: span.to }, seed, values)
 		})
 	),
 	calculation(
@@ -277,19 +274,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			least: count(1, 24).optional()
 		}),
 		z.object({
-			days: z.array(
-				z.object({
-					on: z.string(),
-					minC: number,
-					maxC: number,
-					humidityPercent: number.nullable(),
-					windMs: number.nullable(),
-					gustMs: number.nullable(),
-					sunMj: number.nullable(),
-					rainMm: number.nullable(),
-					hours: number
-				})
-			)
+			days: z.array(dayOfHoursOutput)
 		}),
 		({ readings, longitudeDeg, least }, values) => ({
 			days: daysOfHours(readings, longitudeDeg, least ?? values['weather.hoursLeast'])
@@ -389,17 +374,7 @@ export const weatherCalculations: readonly Calculation[] = [
 			inLeaf: z.boolean().default(true)
 		}),
 		z.object({
-			days: z.array(
-				z.object({
-					ballMm: number,
-					backfillMm: number,
-					drawnMm: number,
-					grassMm: number,
-					drainedMm: number,
-					stress: number,
-					dryness: number
-				})
-			)
+			days: z.array(groundDayOutput.omit({ on: true, water: true }).extend(groundWaterOutput.shape))
 		}),
 		({ days, rootFunction, inLeaf, ...stores }, values) => {
 			let water = { ballMm: stores.ballMm, backfillMm: stores.backfillMm };
@@ -442,7 +417,7 @@ export const weatherCalculations: readonly Calculation[] = [
 				.max(10)
 		}),
 		z.object({
-			stops: z.array(z.object({ day: number, kind: z.string(), figure: number, limit: number }))
+			stops: z.array(workStopOutput.omit({ on: true }).extend({ day: number.describe('count from 0') }))
 		}),
 		({ group, coldestC, inGround, tenderShoots, days }, values) => ({
 			stops: workStops(

@@ -87,6 +87,12 @@ export function tooMany(backup: Pick<Backup, 'count' | 'events'>): BackupEvent |
 	return null;
 }
 
+export const worthKeepingOutput = z.object({
+	count: z.number().describe('To keep, count'),
+	rate: z.number().describe('Share that comes through, 0 to 1'),
+	from: z.enum(['yard', 'usual']).describe('Whether the rate is of this yard')
+});
+
 /**
  * How many to keep so that one comes through with a wanted certainty: 1 − (1 − rate)^n. The rate is what is known: of this yard
  * where enough were struck, else a usual one; the lower edge of its interval is taken, so that few counts ask for more.
@@ -96,7 +102,7 @@ export function worthKeeping(
 	kind: BackupKind,
 	{ struck, known }: { struck: number; known: number },
 	values: Values
-): { count: number; rate: number; from: 'yard' | 'usual' } {
+): z.infer<typeof worthKeepingOutput> {
 	const usual = values[`backup.rate.${kind}`];
 	const own = known >= values['backup.ownFrom'] ? wilsonInterval(struck, known) : null;
 	const rate = Math.min(0.98, Math.max(0.02, own ? own.low : usual));

@@ -1,18 +1,19 @@
+import { z } from 'zod';
 import type { Values } from '../values/values';
 
 /** Two plans against each other, future by future. */
-export interface Apart {
-	a: number;
-	b: number;
-	/** Share of futures in which each is better, beyond what counts as the same. */
-	aBetter: number;
-	bBetter: number;
-	/** Mean gap of what they are worth, a less b, and its error. */
-	gap: number;
-	error: number;
-	/** They differ beyond what chance would make of two plans alike. */
-	differ: boolean;
-}
+export const apartOutput = z.object({
+	a: z.number().describe('index of a plan, from 0'),
+	b: z.number().describe('index of the other, from 0'),
+	aBetter: z
+		.number()
+		.describe('share of futures in which it is better beyond what counts as the same, 0 to 1'),
+	bBetter: z.number().describe('share of futures in which the other is, 0 to 1'),
+	gap: z.number().describe('mean gap of what they are worth, a less b, share'),
+	error: z.number().describe('standard error of the gap, share'),
+	differ: z.boolean().describe('They differ beyond what chance would make of two plans alike')
+});
+export type Apart = z.infer<typeof apartOutput>;
 
 /**
  * Whether two plans differ: by their gap in each future, which takes away the luck that both share (paired comparison under common

@@ -1,5 +1,7 @@
+import { z } from 'zod';
 import { probit } from 'simple-statistics';
 import type { Values } from '../values/values';
+import { wordsOf } from '../vocabulary/words-of';
 
 /** What is not known of a tree and could be found out. */
 export const unknownNames = {
@@ -13,15 +15,15 @@ export const unknownNames = {
 export type Unknown = keyof typeof unknownNames;
 
 /** What finding out is worth before a plan is chosen. */
-export interface FindingOut {
-	what: Unknown;
-	/** Gain in what the best plan is worth, in chance. */
-	worth: number;
-	/** Indexes of the plans that would be chosen by the answer, the least answer first. */
-	wouldChoose: number[];
-	/** The check that finds it out. */
-	check: string;
-}
+export const findingOutOutput = z.object({
+	what: z.enum(wordsOf(unknownNames as Record<Unknown, string>)),
+	worth: z.number().describe('gain in what the best plan is worth, in chance, 0 to 1'),
+	wouldChoose: z
+		.array(z.number().describe('index of the plan, from 0'))
+		.describe('Plans that would be chosen by the answer, the least answer first'),
+	check: z.string().describe('The check that finds it out')
+});
+export type FindingOut = z.infer<typeof findingOutOutput>;
 
 const checks: Record<Unknown, { potted: string; ground: string }> = {
 	rot: {

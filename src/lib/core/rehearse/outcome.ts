@@ -1,5 +1,6 @@
+import { z } from 'zod';
 import { addDays } from '../maths/calendar';
-import type { DeathCause } from '../recovery/rehearsal/kept';
+import { deathCauses, type DeathCause } from '../recovery/rehearsal/kept';
 import type { RehearsedPlan } from '../recovery/rehearsal/plan';
 import { WEEK, type Course, type FutureEnd, type Stage } from './course';
 import type { Future } from './futures';
@@ -8,28 +9,46 @@ import type { Prepared } from './prepared';
 import { WholeStanding } from './standings';
 
 /** A chance on a day: in the mean of all futures, and within which four of five of them lie. */
-export interface ChancePoint {
-	on: string;
-	low: number;
-	mean: number;
-	high: number;
-}
+export const chancePointOutput = z.object({
+	on: z.string(),
+	low: z.number().describe('a tenth of the futures lie under it, 0 to 1'),
+	mean: z.number().describe('mean of the futures, 0 to 1'),
+	high: z.number().describe('a tenth of the futures lie over it, 0 to 1')
+});
+export type ChancePoint = z.infer<typeof chancePointOutput>;
+
+const chance = z.number().describe('chance, 0 to 1');
+
+/** What a plan comes to. */
+export const planEndsOutput = z.object({
+	alive: z.array(chancePointOutput).describe('Chance to be alive, by day'),
+	established: z.array(chancePointOutput).describe('Chance to be re-established, by day'),
+	roots: z.array(chancePointOutput).describe('Root function, by day'),
+	end: z.object({
+		alive: chance,
+		stands: chance,
+		established: chance,
+		line: z.number().describe('chance that it or a young one of it lives, 0 to 1'),
+		worth: z.number().describe('re-established counts 1, standing in part, 0 to 1'),
+		error: z.number().describe('standard error of the worth, share')
+	}),
+	dies: z
+		.array(z.object({ cause: z.enum(deathCauses), chance, showsOn: z.string().nullable() }))
+		.describe('What it dies of, the most likely first, and from which day that shows'),
+	costs: z.object({
+		waterings: z.number().describe('times, in the mean'),
+		covered: z.number().describe('times it is carried in or covered, in the mean'),
+		visits: z.number().describe('visits, in the mean'),
+		minutes: z.number().describe('minutes, in the mean')
+	}),
+	worksLater: z
+		.boolean()
+		.describe('Planned root work lies beyond the end, so that it cannot be re-established by then')
+});
 
 /** What becomes of one plan. */
-export interface PlanOutcome {
+export interface PlanOutcome extends z.infer<typeof planEndsOutput> {
 	plan: RehearsedPlan;
-	alive: ChancePoint[];
-	established: ChancePoint[];
-	/** Root function, 80 % of futures. */
-	roots: ChancePoint[];
-	/** At the end: chance to be alive, to come through, to be re-established; and that it or a young one of it lives. */
-	end: { alive: number; stands: number; established: number; line: number; worth: number; error: number };
-	/** What it dies of, the most likely first, and from which day that shows. */
-	dies: { cause: DeathCause; chance: number; showsOn: string | null }[];
-	/** What it asks of people, in the mean. */
-	costs: { waterings: number; covered: number; visits: number; minutes: number };
-	/** Planned root work that lies beyond the end, so that it cannot be re-established by then. */
-	worksLater: boolean;
 	ends: readonly FutureEnd[];
 }
 

@@ -1,6 +1,12 @@
+import { z } from 'zod';
 import type { Group } from '../../vocabulary/kind';
 import type { CrownSchool, WaterSchool } from '../../vocabulary/words';
 import type { Values } from '../../values/values';
+
+export const crownSupplyOutput = z.object({
+	supply: z.number().describe('What the roots can feed, of the whole crown, 0 to 1'),
+	excess: z.number().describe('Share of the crown as it is now that they cannot feed, 0 to 1')
+});
 
 /**
  * Crown to remove by the balance school: what demand exceeds supply by.
@@ -13,7 +19,7 @@ export function crownSupply(
 	remainingShare: number,
 	values: Values,
 	crownLeft = 1
-): { supply: number; excess: number } {
+): z.infer<typeof crownSupplyOutput> {
 	const supply = Math.min(1, Math.max(0, remainingShare) * values['crown.reserve']);
 	return { supply, excess: crownLeft > 0 ? Math.max(0, 1 - supply / crownLeft) : 0 };
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { addDays, daysBetween } from '../../maths/calendar';
@@ -8,7 +9,7 @@ import type { CrownSchool, WaterSchool } from '../../vocabulary/words';
 import type { Mark } from '../../values/define';
 import type { Values } from '../../values/values';
 import type { ReleaseCondition } from '../../vocabulary/task';
-import type { TaskInput, TaskKind } from '../../vocabulary/task';
+import { taskInput, type TaskInput, type TaskKind } from '../../vocabulary/task';
 
 /** What the aftercare of one piece of work depends on. */
 export interface WorkDone {
@@ -50,10 +51,11 @@ export interface WorkDone {
 	coldFromOn: string | null;
 }
 
-export interface ProposedTask extends TaskInput {
-	/** Name of the rule, stable. */
-	rule: string;
-}
+/** Name of the rule, stable. */
+export const proposedTaskOutput = taskInput.safeExtend({
+	rule: z.string().describe('Name of the rule, stable')
+});
+export type ProposedTask = z.infer<typeof proposedTaskOutput>;
 
 interface Draft {
 	kind: TaskKind;

@@ -1,17 +1,18 @@
+import { z } from 'zod';
 import type { Kind } from '../../vocabulary/kind';
 import { coldLimit, type NewShoots } from '../../climate/cold-limit';
 import type { Tree } from '../../take-in/tree';
 import type { Values } from '../../values/values';
-import { limitsOf, warningsFor, type GuardKind } from './guards';
+import { guardKinds, limitsOf, warningsFor, type GuardKind } from './guards';
 import type { SeriesDay } from '../../climate/series';
 
-export interface WorkStop {
-	on: string;
-	kind: GuardKind;
-	/** What is forecast or was measured, and the limit, in °C, m/s or kPa. */
-	figure: number;
-	limit: number;
-}
+export const workStopOutput = z.object({
+	on: z.string(),
+	kind: z.enum(guardKinds),
+	figure: z.number().describe('What is forecast or was measured, and the limit, in °C, m/s or kPa'),
+	limit: z.number()
+});
+export type WorkStop = z.infer<typeof workStopOutput>;
 
 /**
  * What speaks against root work today: days from today on that would be beyond what the tree stands with freshly cut roots.

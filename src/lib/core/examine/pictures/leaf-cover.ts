@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { polygonContains, polygonHull } from 'd3-polygon';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
@@ -142,16 +143,16 @@ function crownRead({ picture, loop, balance }: CrownPicture, values: Values, rea
 }
 
 /** Leaf in one picture of a crown. */
-export interface LeafCover {
-	/** Share of what the loop shows that is leaf. */
-	cover: number;
-	/** Within so much of it the true share lies in 95 of 100. */
-	error: number;
-	/** Share of green in the light of what is leaf: a third is grey; null where there is none. */
-	greenness: number | null;
-	/** Share of the loop that is too dark to tell. */
-	dark: number;
-}
+export const leafCoverOutput = z.object({
+	cover: z.number().describe('Share of what the loop shows that is leaf'),
+	error: z.number().describe('Within so much of it the true share lies in 95 of 100'),
+	greenness: z
+		.number()
+		.nullable()
+		.describe('Share of green in the light of what is leaf: a third is grey; null where there is none'),
+	dark: z.number().describe('Share of the loop that is too dark to tell')
+});
+export type LeafCover = z.infer<typeof leafCoverOutput>;
 
 /**
  * Leaf in one or several pictures of the same crown, in each told from what lies between by what it shows itself.

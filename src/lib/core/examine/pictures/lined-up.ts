@@ -1,8 +1,9 @@
+import { z } from 'zod';
 import { createRandom } from '../../maths/random';
 import type { Values } from '../../values/values';
 import { wordsOf } from '../../vocabulary/words-of';
 import { featuresOf, foundAgain } from './features';
-import { homographyOf, seenAt, type Homography, type Point2 } from './plane';
+import { homographyOf, homographyOutput, seenAt, type Homography, type Point2 } from './plane';
 import type { Grey } from './raster';
 
 /** Why two pictures are not of the same view, and what to do. */
@@ -21,20 +22,16 @@ export const viewFaults = wordsOf(viewFaultSaid);
 export type ViewFault = keyof typeof viewFaultSaid;
 
 /** How a picture lies over a later one of the same view. */
-export interface LinedUp {
-	/** From pixels of the earlier to pixels of the later. */
-	toAfter: Homography;
-	/** Places found again that lie where this says, and all that were found again. */
-	fits: number;
-	found: number;
-	/** How far such places lie off, one deviation on each axis, px of the later. */
-	offPx: number;
-	turnedDeg: number;
-	/** How much larger things are in the later: 1.1 is a tenth. */
-	larger: number;
-	/** Share of the later picture that the earlier shows too. */
-	shared: number;
-}
+export const linedUpOutput = z.object({
+	toAfter: homographyOutput.describe('From pixels of the earlier to pixels of the later'),
+	fits: z.number().describe('Places found again that lie where this says, count'),
+	found: z.number().describe('Places found again, count'),
+	offPx: z.number().describe('How far such places lie off, one deviation on each axis, px of the later'),
+	turnedDeg: z.number(),
+	larger: z.number().describe('How much larger things are in the later: 1.1 is a tenth'),
+	shared: z.number().describe('Share of the later picture that the earlier shows too')
+});
+export type LinedUp = z.infer<typeof linedUpOutput>;
 
 /** Draws of four places; so many find a plane on which a third of the places lies, 99.9 in 100. @see Fischler & Bolles 1981, CACM 24 */
 const DRAWS = 700;

@@ -15,7 +15,8 @@ import { lengthThrough, type Point2 } from './point';
 export type { Point2 } from './point';
 
 /** How points of one plane are seen in another: three rows of three numbers. */
-export type Homography = readonly number[];
+export const homographyOutput = z.array(z.number().describe('Three rows of three numbers')).readonly();
+export type Homography = z.infer<typeof homographyOutput>;
 
 const row = (homography: Homography, i: number, { x, y }: Point2): number =>
 	(homography[i] ?? NaN) * x + (homography[i + 1] ?? NaN) * y + (homography[i + 2] ?? NaN);
@@ -399,11 +400,11 @@ export const broughtDown = (at: Point2, under: Point2, cameraMm: number, nearerM
 });
 
 /** A length in a plane of a picture. */
-export interface PictureLength {
-	mm: number;
-	/** Within so much of it the true length lies in 95 of 100, mm. */
-	errorMm: number;
-}
+export const pictureLengthOutput = z.object({
+	mm: z.number(),
+	errorMm: z.number().describe('Within so much of it the true length lies in 95 of 100, mm')
+});
+export type PictureLength = z.infer<typeof pictureLengthOutput>;
 
 /**
  * By what share a thing reads too long that lies nearer to the camera than the plane, h / (d − h).

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { median } from 'simple-statistics';
 import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
@@ -11,16 +12,23 @@ import { ridgesOf, type Ridges } from './ridge';
 import { edgesAlong, type Station } from './strip';
 
 /** A root as it was read from a picture, mm of the map. */
-export interface TracedRoot {
-	/** From its base outward, at most `COURSE_POINTS`. */
-	course: readonly Point2[];
-	lengthMm: number;
-	diameterStartMm: number;
-	diameterEndMm: number;
-	/** Within so much of them the true ones lie in 95 of 100, mm. */
-	thicknessErrorMm: number;
-	lengthErrorMm: number;
-}
+export const tracedRootOutput = z.object({
+	course: z
+		.array(
+			z.object({
+				x: z.number().describe('To azimuth 90°, mm'),
+				y: z.number().describe('To azimuth 180°, mm')
+			})
+		)
+		.readonly()
+		.describe('From its base outward'),
+	lengthMm: z.number(),
+	diameterStartMm: z.number(),
+	diameterEndMm: z.number(),
+	thicknessErrorMm: z.number().describe('Within so much the true thickness lies in 95 of 100, mm'),
+	lengthErrorMm: z.number().describe('Within so much the true length lies in 95 of 100, mm')
+});
+export type TracedRoot = z.infer<typeof tracedRootOutput>;
 
 /** A picture made ready to read roots in it. */
 export interface ReadyPicture {

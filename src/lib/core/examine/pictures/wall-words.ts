@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Point2 } from './point';
 
 /** What is told apart on a wall of roots. */
@@ -12,8 +13,22 @@ export interface WallTold {
 }
 
 /** A share with the range in which it lies in 95 of 100. */
-export interface ShareRange {
-	share: number;
-	low: number;
-	high: number;
-}
+const shareRange = z.object({
+	share: z.number().describe('Of the wall, 0 to 1'),
+	low: z.number().describe('In 95 of 100 no less'),
+	high: z.number().describe('In 95 of 100 no more')
+});
+export type ShareRange = z.infer<typeof shareRange>;
+
+/** Roots on a wall, as they were read; what is unlike all three is none of them. */
+export const wallReadOutput = z.object({
+	shares: z.object({ white: shareRange, brown: shareRange, none: shareRange }),
+	unlike: z.number().describe('Share of the wall unlike all that was touched, 0 to 1'),
+	mistaken: z.number().describe('Share of one touch that reads as another of the three, 0 to 1'),
+	sample: z
+		.object({
+			white: z.number().describe('White ones, count'),
+			brown: z.number().describe('Brown ones, count')
+		})
+		.describe('What the roots seen are worth as roots drawn at random: neighbours tell nearly the same')
+});

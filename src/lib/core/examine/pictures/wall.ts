@@ -4,23 +4,16 @@ import { Z95 } from '../../maths/normal';
 import type { Values } from '../../values/values';
 import type { Point2 } from './point';
 import type { Rgba } from './raster';
-import { wallClasses, type ShareRange, type WallClass, type WallTold } from './wall-words';
+import { wallClasses, type ShareRange, type wallReadOutput, type WallTold } from './wall-words';
+import type { z } from 'zod';
 import { colourAt, coloursOf, type Colours, type Rgb } from './root-colour';
 
 /*
  * Roots on the wall of a ball or of a pit: how much of it shows white roots, brown roots, or none, by colours that a person touched once.
  */
 
-/** Roots on a wall, as they were read. */
-export interface WallRead {
-	/** Of the wall, 0 to 1; what is unlike all three is none of them. */
-	shares: Record<WallClass, ShareRange>;
-	/** Share of the wall that is unlike all that was touched. */
-	unlike: number;
-	/** Share of what was touched that reads as another of the three than it was touched as. */
-	mistaken: number;
-	/** What the roots seen are worth as roots drawn at random, count: neighbours tell nearly the same. */
-	sample: { white: number; brown: number };
+/** What was read, and where. */
+export interface WallRead extends z.infer<typeof wallReadOutput> {
 	/** What each place was read as: its place among `wallClasses`, 3 unlike all, 255 beside the wall. */
 	places: { width: number; height: number; stepPx: number; classes: Uint8Array };
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Values } from '../../values/values';
 
 export const couplings = ['good', 'fair', 'poor'] as const;
@@ -14,6 +15,18 @@ export interface LiftInput {
 	coupling: Coupling;
 }
 
+const multiplier = z.number().describe('0 … 1');
+export const liftLimitOutput = z.object({
+	kg: z.number(),
+	factors: z.object({
+		reach: multiplier,
+		height: multiplier,
+		travel: multiplier,
+		twist: multiplier,
+		hold: multiplier
+	})
+});
+
 /**
  * What one person may lift: 23 kg × HM × VM × DM × AM × FM × CM, seldom lifts (FM 1).
  * @returns kg, and each multiplier; 0 where the hands are too far away, too high or too twisted
@@ -23,7 +36,7 @@ export interface LiftInput {
 export function liftLimit(
 	{ reachCm, startCm, travelCm, twistDeg, coupling }: LiftInput,
 	values: Values
-): { kg: number; factors: { reach: number; height: number; travel: number; twist: number; hold: number } } {
+): z.infer<typeof liftLimitOutput> {
 	const factors = {
 		reach: reachCm > 63 ? 0 : Math.min(1, 25 / Math.max(25, reachCm)),
 		height: startCm > 175 ? 0 : 1 - 0.003 * Math.abs(startCm - 75),
@@ -39,11 +52,13 @@ export function liftLimit(
 export const reachWithBallCm = (diameterMm: number, values: Values): number =>
 	diameterMm / 20 + values['lifting.body-gap-cm'];
 
+export const liftWays = ['by hand', 'sling and poles', 'barrow or machine'] as const;
+
 /** How a ball is moved, by what one person may lift. */
 export function handling(
 	massKg: number,
 	personKg: number
-): { people: number; way: 'by hand' | 'sling and poles' | 'barrow or machine' } {
+): { people: number; way: (typeof liftWays)[number] } {
 	const people = personKg > 0 ? Math.ceil(massKg / personKg) : Infinity;
 	return { people, way: people <= 2 ? 'by hand' : people <= 4 ? 'sling and poles' : 'barrow or machine' };
 }

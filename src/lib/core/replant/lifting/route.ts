@@ -26,10 +26,11 @@ export const emptyRoute: Route = {
 	note: ''
 };
 
-export interface RouteAnswer {
-	answer: 'stop' | 'warn' | 'ok' | 'unknown';
-	text: string;
-}
+export const routeAnswerOutput = z.object({
+	answer: z.enum(['stop', 'warn', 'ok', 'unknown']),
+	text: z.string()
+});
+export type RouteAnswer = z.infer<typeof routeAnswerOutput>;
 
 /**
  * Whether a ball goes through the gate, along the way and into the vehicle.

@@ -78,12 +78,13 @@ export const weighTestInput = z
 		error: 'must not be lighter than the drained mix'
 	});
 
-export interface TestResult {
-	porosity: number;
-	containerCapacity: number;
-	airSpace: number;
-	dryKgL: number | null;
-}
+export const mixTestOutput = z.object({
+	porosity: z.number(),
+	containerCapacity: z.number(),
+	airSpace: z.number(),
+	dryKgL: z.number().nullable()
+});
+export type TestResult = z.infer<typeof mixTestOutput>;
 
 /**
  * Air space is what ran out over the volume of the mix; what stayed is container capacity.

@@ -1,7 +1,8 @@
+import { z } from 'zod';
 import type { Group } from '../../vocabulary/kind';
 import type { Values } from '../../values/values';
 import type { PottingMix } from './bench-test';
-import { componentOf, type ComponentId } from './components';
+import { componentIds, componentOf } from './components';
 import { mixBody, type MixPart } from './retention';
 
 /** A potting mix by parts of volume. Common mixes of the trade [T]; parts are habit, not measurement. */
@@ -118,6 +119,11 @@ export function mixCautions(parts: readonly MixPart[]): string {
 	].join(' ');
 }
 
+export const componentLitresOutput = z.object({
+	componentId: z.enum(componentIds),
+	litres: z.number().describe('To measure out, L')
+});
+
 /**
  * Litres of each component to measure out for an amount of mix. Fines settle between coarse grains, so together they are
  * more than the mix they make.
@@ -127,7 +133,7 @@ export function componentLitres(
 	parts: readonly MixPart[],
 	mixL: number,
 	values: Values
-): { componentId: ComponentId; litres: number }[] {
+): z.infer<typeof componentLitresOutput>[] {
 	const total = parts.reduce((sum, part) => sum + part.parts, 0);
 	const pouredL = mixL / mixBody(parts, values).yield;
 	return parts

@@ -1,5 +1,6 @@
+import { z } from 'zod';
 import type { Values } from '../../values/values';
-import { componentOf, type ComponentId } from './components';
+import { componentIds, componentOf, type ComponentId } from './components';
 import type { MixPot } from './mix-pot';
 import { mixBody, waterAndAir, type MixPart } from './retention';
 
@@ -11,17 +12,15 @@ export interface MixWish {
 	waterTo: number;
 }
 
-export interface MixFound {
-	parts: MixPart[];
-	airSpace: number;
-	containerCapacity: number;
-	/** How far it misses what is wanted, shares added up; 0 when all is met. */
-	miss: number;
-	/** Share of the mix that differs from the one to begin with. */
-	change: number;
-	/** What a litre of it costs; null where a price is not known. */
-	costPerL: number | null;
-}
+export const mixFoundOutput = z.object({
+	parts: z.array(z.object({ componentId: z.enum(componentIds), parts: z.number() })),
+	airSpace: z.number(),
+	containerCapacity: z.number(),
+	miss: z.number().describe('How far it misses what is wanted, shares added up; 0 when all is met'),
+	change: z.number().describe('Share of the mix that differs from the one to begin with'),
+	costPerL: z.number().nullable().describe('What a litre of it costs; null where a price is not known')
+});
+export type MixFound = z.infer<typeof mixFoundOutput>;
 
 const TENTHS = 10;
 

@@ -122,10 +122,11 @@ export function potDay(
 	};
 }
 
-export interface GroundWater {
-	ballMm: number;
-	backfillMm: number;
-}
+export const groundWaterOutput = z.object({
+	ballMm: z.number(),
+	backfillMm: z.number()
+});
+export type GroundWater = z.infer<typeof groundWaterOutput>;
 export interface GroundStores extends GroundWater {
 	/** Ground of the ball, or of the root zone of a tree grown there, m². The mm above are over this. */
 	areaM2: number;
@@ -135,17 +136,16 @@ export interface GroundStores extends GroundWater {
 	grassShare: number;
 }
 
-export interface GroundDay {
-	on: string;
-	water: GroundWater;
-	drawnMm: number;
-	grassMm: number;
-	drainedMm: number;
-	/** FAO-56 stress coefficient: 1 it drinks freely, 0 not at all. */
-	stress: number;
-	/** From 0 drained to 1 dry, of the ball or the root zone. */
-	dryness: number;
-}
+export const groundDayOutput = z.object({
+	on: z.string(),
+	water: groundWaterOutput,
+	drawnMm: z.number(),
+	grassMm: z.number(),
+	drainedMm: z.number(),
+	stress: z.number().describe('FAO-56 stress coefficient: 1 it drinks freely, 0 not at all'),
+	dryness: z.number().describe('From 0 drained to 1 dry, of the ball or the root zone')
+});
+export type GroundDay = z.infer<typeof groundDayOutput>;
 
 /**
  * How freely roots drink: wholly while a ball or a root zone holds more than what is not free, then less and less as it dries.

@@ -33,7 +33,7 @@ export const holdingNames = {
 export type Holding = keyof typeof holdingNames;
 export const holdings = wordsOf(holdingNames);
 
-const wireSchema = z.strictObject({
+export const wireSchema = z.strictObject({
 	rootId: id(),
 	azimuthDeg: measure(0, 360, '°'),
 	/** How far from the middle of the trunk it crosses the root. */
@@ -124,14 +124,13 @@ export function wiresOver(
 		.sort((a, b) => a.azimuthDeg - b.azimuthDeg);
 }
 
-export interface WireHole {
-	/** In the pot, seen from above: x to the right, y down, front at azimuth 0. */
-	azimuthDeg: number;
-	radiusMm: number;
-	wire: number;
-	/** False where the floor does not reach so far; the hole then goes at its edge. */
-	inFloor: boolean;
-}
+export const wireHoleOutput = z.object({
+	azimuthDeg: z.number().describe('In the pot, seen from above: x to the right, y down, front at azimuth 0'),
+	radiusMm: z.number(),
+	wire: z.number(),
+	inFloor: z.boolean().describe('False where the floor does not reach so far; the hole then goes at its edge')
+});
+export type WireHole = z.infer<typeof wireHoleOutput>;
 
 /** Two holes a wire, one on each side of its root, drilled through the floor. */
 export function wireHoles(wires: readonly Wire[], pot: Pot, values: Values): WireHole[] {
@@ -174,14 +173,12 @@ export function extraHoles(
 	return missing <= 0 || holeMm <= 0 ? 0 : Math.ceil(missing / (Math.PI * (holeMm / 2) ** 2));
 }
 
-export interface HeldWind {
-	/** Wind that rocks a loose tree over the edge of its own ball. */
-	looseMs: number;
-	/** The same with stones on the ball. */
-	stonesMs: number;
-	/** Wind that tips pot and tree as one, when they are tied together. */
-	tiedMs: number;
-}
+export const heldWindOutput = z.object({
+	looseMs: z.number().describe('Wind that rocks a loose tree over the edge of its own ball'),
+	stonesMs: z.number().describe('The same with stones on the ball'),
+	tiedMs: z.number().describe('Wind that tips pot and tree as one, when they are tied together')
+});
+export type HeldWind = z.infer<typeof heldWindOutput>;
 
 /**
  * Wind before and after holding. A loose tree pivots over the edge of its ball, with nothing but ball and stones to hold it;

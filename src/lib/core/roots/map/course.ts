@@ -1,22 +1,21 @@
+import { z } from 'zod';
 import { measured } from '../../text/measured';
 import { percent } from '../../text/percent';
 import { arcCover, normaliseDeg, turnDeg } from '../../maths/circular';
 import type { Values } from '../../values/values';
 import { diameterAtMm, planPoint, type PlanPoint } from './geometry';
-import type { Obstacle, RootFlaw, RootMapInput, Segment } from './root-map';
+import { rootFlaws, type Obstacle, type RootFlaw, type RootMapInput, type Segment } from './root-map';
 
 /** Where two roots cross, seen from above. */
-export interface Crossing {
-	upperId: string;
-	lowerId: string;
-	/** Distance along each from its start, mm. */
-	upperAtMm: number;
-	lowerAtMm: number;
-	/** Soil between them, mm; 0 or less where they touch or grow into each other. */
-	gapMm: number;
-	/** Angle between them, 0–90°. */
-	angleDeg: number;
-}
+export const crossingOutput = z.object({
+	upperId: z.string(),
+	lowerId: z.string(),
+	upperAtMm: z.number().describe('Distance along each from its start, mm'),
+	lowerAtMm: z.number(),
+	gapMm: z.number().describe('Soil between them, mm; 0 or less where they touch or grow into each other'),
+	angleDeg: z.number().describe('Angle between them, 0–90°')
+});
+export type Crossing = z.infer<typeof crossingOutput>;
 
 /** Edges of what is looked at from above, mm. */
 interface Box {
@@ -192,11 +191,11 @@ export function runsRoundDeg(
 }
 
 /** A flaw that the course itself shows. */
-export interface ComputedFlaw {
-	flaw: RootFlaw;
-	/** What was computed, with its number. */
-	why: string;
-}
+export const computedFlawOutput = z.object({
+	flaw: z.enum(rootFlaws),
+	why: z.string().describe('What was computed, with its number')
+});
+export type ComputedFlaw = z.infer<typeof computedFlawOutput>;
 
 const computed = new WeakMap<readonly Segment[], Map<Values, ReadonlyMap<string, ComputedFlaw[]>>>();
 

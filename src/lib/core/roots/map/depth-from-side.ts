@@ -52,13 +52,12 @@ export const rootDepthInput = z.strictObject({
 });
 
 /** Where a root leaves the trunk, as it is seen from the side. */
-export interface SeenFromSide {
-	azimuthDeg: number;
-	/** Of its middle below the flare; above it below 0. */
-	depthMm: number;
-	/** Within so much the true depth lies in 95 of 100, mm. */
-	errorMm: number;
-}
+export const seenFromSideOutput = z.object({
+	azimuthDeg: z.number(),
+	depthMm: z.number().describe('Of its middle below the flare; above it below 0'),
+	errorMm: z.number().describe('Within so much the true depth lies in 95 of 100, mm')
+});
+export type SeenFromSide = z.infer<typeof seenFromSideOutput>;
 
 /** Beyond the edge of the trunk a base is still taken for one of its side, mm. */
 const BESIDE_MM = 20;

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Values } from '../../values/values';
 import { ledger, type LedgerMap } from './ledger';
 import type { Cut, PlanInput } from './plan';
@@ -71,15 +72,13 @@ export function sessionsOf(map: LedgerMap, plan: Pick<PlanInput, 'cuts'>, values
 }
 
 /** A root that was held over, and what must happen before it is cut. */
-export interface CarriedOver {
-	segmentId: string;
-	/** Why it stayed. */
-	why: string;
-	/** What must happen first; empty where only its day has to come. */
-	first: string;
-	/** Day from which it may be cut, where one is planned. */
-	fromOn: string | null;
-}
+export const carriedOverOutput = z.object({
+	segmentId: z.string(),
+	why: z.string().describe('Why it stayed'),
+	first: z.string().describe('What must happen first; empty where only its day has to come'),
+	fromOn: z.string().nullable().describe('Day from which it may be cut, where one is planned')
+});
+export type CarriedOver = z.infer<typeof carriedOverOutput>;
 
 /**
  * Roots that were left, wait for a later stage, or cannot be cut yet; each with what must happen first.

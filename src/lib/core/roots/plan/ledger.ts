@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { circularSummary, sectorShares, turnDeg, widestGap, type Direction } from '../../maths/circular';
 import type { Values } from '../../values/values';
 import type { Trunk } from '../map/outline';
@@ -5,33 +6,35 @@ import type { Cut } from './plan';
 import { startAzimuth, type RootMap, type Segment } from '../map/root-map';
 import { beyondShare, removedBy, rootShares, type RootShares } from '../map/shares';
 
-export interface StageLoss {
-	stage: number;
-	/** Living absorbing share of the whole map that this stage removes. */
-	loss: number;
-	/** What this stage may remove, after what earlier stages took and the tree grew back. */
-	allowed: number;
-	fits: boolean;
-}
+export const stageLossOutput = z.object({
+	stage: z.number(),
+	loss: z.number().describe('Living absorbing share of the whole map that this stage removes'),
+	allowed: z
+		.number()
+		.describe('What this stage may remove, after what earlier stages took and the tree grew back'),
+	fits: z.boolean()
+});
+export type StageLoss = z.infer<typeof stageLossOutput>;
 
-export interface AnchorageWindow {
-	/** Middle of the window. */
-	azimuthDeg: number;
-	/** Structural share left of what the window held, or null where it never held anything. */
-	left: number | null;
-	short: boolean;
-}
+export const anchorageWindowOutput = z.object({
+	azimuthDeg: z.number().describe('Middle of the window'),
+	left: z
+		.number()
+		.nullable()
+		.describe('Structural share left of what the window held, or null where it never held anything'),
+	short: z.boolean()
+});
+export type AnchorageWindow = z.infer<typeof anchorageWindowOutput>;
 
-export interface Balance {
-	/** How many roots hold it; without one nothing can be said of their balance. */
-	holding: number;
-	directionDeg: number | null;
-	resultantLength: number;
-	gapDeg: number;
-	gapFromDeg: number;
-	/** Eight 45° sectors, the first centred on azimuth 0. */
-	sectors: number[];
-}
+export const balanceOutput = z.object({
+	holding: z.number().describe('How many roots hold it; without one nothing can be said of their balance'),
+	directionDeg: z.number().nullable(),
+	resultantLength: z.number(),
+	gapDeg: z.number(),
+	gapFromDeg: z.number(),
+	sectors: z.array(z.number()).describe('Eight 45° sectors, the first centred on azimuth 0')
+});
+export type Balance = z.infer<typeof balanceOutput>;
 
 /** How evenly the roots that hold it stand round the trunk, in words; null where none is known to hold it. */
 export const balanceWords = (

@@ -1,4 +1,10 @@
+import { z } from 'zod';
 import type { Values } from '../../values/values';
+
+export const rootProtectionAreaOutput = z.object({
+	radiusM: z.number(),
+	areaM2: z.number()
+});
 
 /**
  * Root protection area of a standing tree: a circle of 12 × stem diameter, capped at 707 m².
@@ -8,7 +14,7 @@ import type { Values } from '../../values/values';
 export function rootProtectionArea(
 	stemDiameterM: number,
 	values: Values
-): { radiusM: number; areaM2: number } {
+): z.infer<typeof rootProtectionAreaOutput> {
 	const uncappedM2 = Math.PI * (values['ground.rpaFactor'] * stemDiameterM) ** 2;
 	const areaM2 = Math.min(values['ground.rpaCapM2'], uncappedM2);
 	return { radiusM: Math.sqrt(areaM2 / Math.PI), areaM2 };

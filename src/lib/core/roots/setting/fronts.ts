@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { percent } from '../../text/percent';
 import { isStructural } from '../map/shares';
 import { turnDeg } from '../../maths/circular';
@@ -6,18 +7,16 @@ import type { RootMapInput, Segment } from '../map/root-map';
 import { startAzimuth } from '../map/root-map';
 
 /** A side a tree may be looked at from. */
-export interface Front {
-	azimuthDeg: number;
-	/** 0 … 100. */
-	points: number;
-	/** Each 0 … 1; null where there is nothing to judge by. */
-	flare: number;
-	spread: number;
-	gaps: number;
-	lean: number | null;
-	/** What speaks for and against it, in words. */
-	reasons: string[];
-}
+export const frontOutput = z.object({
+	azimuthDeg: z.number(),
+	points: z.number().describe('0 … 100'),
+	flare: z.number().describe('Each 0 … 1; null where there is nothing to judge by'),
+	spread: z.number(),
+	gaps: z.number(),
+	lean: z.number().nullable(),
+	reasons: z.array(z.string()).describe('What speaks for and against it, in words')
+});
+export type Front = z.infer<typeof frontOutput>;
 
 const EVERY_DEG = 15;
 /** Half the width of what lies before the viewer. */

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { type Tilted, tilted } from '../map/geometry';
 import { type Setting } from '../plan/plan';
 
@@ -27,13 +28,14 @@ export function alongOf(point: { azimuthDeg: number; radiusMm: number }, towardD
 }
 
 /** What of a root does not fit the angle. */
-export interface OutOfPlace {
-	segmentId: string;
-	/** above: stands out of the soil · below: lies under the flat base. */
-	where: 'above' | 'below';
-	/** Where along the root it would be cut. */
-	atMm: number;
-}
+export const outOfPlaceOutput = z.object({
+	segmentId: z.string(),
+	where: z
+		.enum(['above', 'below'])
+		.describe('above: stands out of the soil · below: lies under the flat base'),
+	atMm: z.number().describe('Where along the root it would be cut')
+});
+export type OutOfPlace = z.infer<typeof outOfPlaceOutput>;
 
 const STEP_MM = 3;
 
@@ -94,6 +96,11 @@ function whereOut(
 	return { segmentId: segment.id, where: first, atMm: at <= collar * 1.5 + STEP_MM ? 0 : Math.round(at) };
 }
 
+export const angleCostOutput = z.object({
+	out: z.array(outOfPlaceOutput),
+	livingShare: z.number().describe('Living share that would come off, 0 to 1')
+});
+
 /**
  * What an angle costs of the living root, cut where it does not fit.
  * @param planned cuts that are made or planned anyway; only what goes beyond them counts
@@ -103,7 +110,7 @@ export function costOfAngle(
 	setting: Parameters<typeof outOfPlace>[1],
 	values: Values,
 	planned: readonly LedgerCut[] = []
-): { out: OutOfPlace[]; livingShare: number } {
+): z.infer<typeof angleCostOutput> {
 	const out = outOfPlace(map, setting, values);
 	const at = new Map(planned.map((cut) => [cut.segmentId, cut.atMm]));
 	for (const { segmentId, atMm } of out) at.set(segmentId, Math.min(at.get(segmentId) ?? Infinity, atMm));
@@ -172,21 +179,22 @@ export function ballWedges(
 }
 
 /** Whether it stands by itself: the middle of its mass over its base. */
-export interface Stance {
-	/** Of trunk, crown and ball, along the tilt from the flare; negative behind. */
-	middleAlongMm: number;
-	/** Height of it above the base. */
-	middleAboveBaseMm: number;
-	baseFromMm: number;
-	baseToMm: number;
-	/** From the middle of mass to the nearer edge of the base; negative when it lies beyond. */
-	marginMm: number;
-	/** Further tilt it bears before it tips, degrees; negative when it would tip. */
-	marginDeg: number;
-	stands: boolean;
-	treeKg: number;
-	ballKg: number;
-}
+export const stanceOutput = z.object({
+	middleAlongMm: z
+		.number()
+		.describe('Of trunk, crown and ball, along the tilt from the flare; negative behind'),
+	middleAboveBaseMm: z.number().describe('Height of it above the base'),
+	baseFromMm: z.number(),
+	baseToMm: z.number(),
+	marginMm: z
+		.number()
+		.describe('From the middle of mass to the nearer edge of the base; negative when it lies beyond'),
+	marginDeg: z.number().describe('Further tilt it bears before it tips, degrees; negative when it would tip'),
+	stands: z.boolean(),
+	treeKg: z.number(),
+	ballKg: z.number()
+});
+export type Stance = z.infer<typeof stanceOutput>;
 
 /**
  * Does it stand unaided at this angle? Trunk and crown are a mass on the leaning axis, the ball what the planes leave of
