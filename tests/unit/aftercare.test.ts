@@ -27,6 +27,20 @@ describe('a tree that was just lifted', () => {
 });
 
 describe('aftercare', () => {
+	it('weighs how fast it drinks some days after its first water, be that at once or after a dry rest', () => {
+		for (const waterSchool of ['at-once', 'dry-rest'] as const)
+			for (const rotWasCut of [true, false]) {
+				const change = { waterSchool, rotWasCut, group: 'succulent' } as const;
+				const first = rulesOf(change).find(({ rule }) => rule === 'first-water' || rule === 'dry-rest');
+				const weigh = byRule(change, 'water-by-weight');
+				const { 'aftercare.weighFrom': from, 'aftercare.weighTo': to } = defaultValues;
+				const firstTo = waterSchool === 'at-once' ? first?.fromOn : first?.toOn;
+				expect([weigh?.fromOn, weigh?.toOn]).toEqual([
+					addDays(first?.fromOn ?? '', from),
+					addDays(firstTo ?? '', to)
+				]);
+			}
+	});
 	it('makes valid tasks with reasons for every group, school and kind of work, in order of their first day', () => {
 		for (const group of groups)
 			for (const crownSchool of ['balance', 'keep-leaves'] as const)

@@ -26,6 +26,7 @@ const values = defaultValues;
 describe('triage', () => {
 	const subject: TriageSubject = {
 		group: 'deciduous',
+		potted: false,
 		reserves: 'field-grown',
 		trunkDiameterMm: 60,
 		seasonFit: 'in-window',
@@ -86,6 +87,20 @@ describe('triage', () => {
 	it('lets a machine take the weight, and takes what is lost anyway', () => {
 		expect(advise({ ballDiameterMm: 900, ballDepthMm: 600, machine: true }).decision).toBe('go');
 		expect(advise({ vitality: 'dying', scratchAlive: true, dyingInPlace: true }).decision).toBe('go');
+	});
+	it('asks for protected species and sites of what is lifted, and of what is worked on where it grows', () => {
+		const asked = (purpose: string, potted: boolean) =>
+			advise({ purpose, protectedSpecies: null }, { potted }).reasons.some(({ text }) =>
+				/protected/.test(text)
+			);
+		expect([asked('lift', false), asked('lift', true), asked('treat', false), asked('treat', true)]).toEqual([
+			true,
+			true,
+			true,
+			false
+		]);
+		expect(advise({ purpose: 'treat', protectedSpecies: null }, { potted: true }).decision).toBe('go');
+		expect(advise({ purpose: 'treat', protectedSpecies: true }, { potted: true }).decision).toBe('leave');
 	});
 	it('never nurses first, nor leaves, what its last look says to act on now where it stands', () => {
 		const pressing = { subject: 'Root rot is', chance: 0.95 };

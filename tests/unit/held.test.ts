@@ -113,6 +113,16 @@ it('is said at the head of the tree as on the lists', () => {
 	expect(head({ examinations, plantings: [set('2026-04-20', 'wires')] })).toBe(
 		'Held since 2026-04-20: try whether it stands firm'
 	);
+	// Set anew on its own stance, what rocked before is tried again: nobody saw it rock there.
+	expect(head({ examinations, plantings: [set('2026-04-25', 'own-stance')] })).toBe(
+		'Set anew on 2026-04-25: try whether it stands firm'
+	);
+	expect(head({ examinations, plantings: [set('2026-04-19', 'own-stance')] })).toBe(
+		'It rocks a little: hold it firm'
+	);
+	expect(
+		head({ observations: [looked('2026-04-25', 'moves')], plantings: [set('2026-04-25', 'own-stance')] })
+	).toBe('It rocks a little: hold it firm');
 	const firm = treeRecords({ rootMap: null, plan: null, observations: [looked('2026-04-20', 'firm')] });
 	expect(movesOf(firm, standingOf(firm, '2026-05-01', values))).toBeNull();
 });

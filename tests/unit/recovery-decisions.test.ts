@@ -592,6 +592,40 @@ describe('what moves', () => {
 			decisionsDue(facts({ observations: moving('firm'), heldOn: '2026-04-12' }), values)[0]?.kind
 		).not.toBe('retie');
 	});
+	it('set anew since it was seen it is to be tried, and says how it is held where it still moves', () => {
+		const due = decisionsDue(facts({ observations: moving('loose'), setOn: '2026-04-12' }), values);
+		expect(due[0]).toMatchObject({
+			kind: 'retie',
+			stage: 'recovery',
+			what: 'Set anew on 2026-04-12: try whether it stands firm.',
+			evidence: [
+				'On 2026-04-10 it moved at the base; nobody has tried it since it was set anew, on its own stance.'
+			]
+		});
+		expect(due[0]?.first).toHaveLength(3);
+		const held = decisionsDue(facts({ observations: moving('loose'), heldOn: '2026-04-12' }), values);
+		expect(held[0]?.first).toHaveLength(1);
+	});
+	it('is held when it is set anew, where what presses takes it out of its pot first', () => {
+		const asked = (stage: 'roots' | 'replant' | 'examine') => {
+			const urgent = {
+				subject: 'Root rot is',
+				chance: 0.7,
+				on: '2026-04-12',
+				stage,
+				meaning: 'Cut it back.'
+			};
+			const causes = { urgent, check: null };
+			return decisionsDue(facts({ observations: moving('moves'), causes }), values).find(
+				(one) => one.kind === 'retie'
+			)?.what;
+		};
+		expect([asked('roots'), asked('replant'), asked('examine')]).toEqual([
+			'It rocks a little: hold it firm when it is set anew.',
+			'It rocks a little: hold it firm when it is set anew.',
+			'It rocks a little: hold it firm before all else.'
+		]);
+	});
 	it('held again it is not asked for; in the ground no tie is', () => {
 		const kinds = (change: object) => decisionsDue(facts(change), values).map((one) => one.kind);
 		expect(kinds({ observations: moving('firm') })).not.toContain('retie');

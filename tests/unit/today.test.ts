@@ -886,6 +886,15 @@ describe('today', () => {
 			first?.sentence
 		);
 	});
+	it('set anew since, on its own stance, it is to be tried', () => {
+		const firmness = { value: 'loose' as const, on: '2026-04-10', setOn: '2026-04-12' };
+		expect(items(entry({ standing: kept({ firmness }) }))[0]).toMatchObject({
+			sentence: 'Set anew on 2026-04-12: try whether it stands firm',
+			reason: expect.stringMatching(/nobody has tried it since it was set anew, on its own stance\./),
+			level: 'due',
+			stage: 'recovery'
+		});
+	});
 	it('a referral is the first thing there is, from its first day on', () => {
 		const found = items(
 			entry({
@@ -1157,6 +1166,29 @@ describe('every working value of Today', () => {
 					?.urgency
 			).toBeLessThanOrEqual(defaultValues['today.rank.referral']);
 		}
+	});
+	it('what rocks is held when it is set anew, where what presses takes it out of its pot first', () => {
+		const firmness = { value: 'moves', on: '2026-04-10' } as const;
+		const said = (stage: 'roots' | 'examine', situation: 'potted' | 'in-ground') => {
+			const urgent = {
+				subject: 'Root rot is',
+				chance: 0.7,
+				on: '2026-04-10',
+				stage,
+				water: null,
+				meaning: 'Cut it back.',
+				untilOn: '2099-01-01'
+			};
+			const one = entry({ standing: kept({ firmness, urgent }) });
+			return todayItems([{ ...one, tree: { ...one.tree, situation } }], today, defaultValues)
+				.filter(({ sentence }) => sentence.startsWith('It rocks'))
+				.map(({ sentence, reason }) => `${sentence}. ${reason.split('grow: ')[1] ?? ''}`);
+		};
+		expect([said('roots', 'potted'), said('examine', 'potted'), said('roots', 'in-ground')].flat()).toEqual([
+			'It rocks a little: hold it firm when it is set anew. wires, where, and over which roots, once what presses is done.',
+			'It rocks a little: hold it firm. wires, where, and over which roots, before all else.',
+			'It rocks a little: hold it firm. stakes or guys, with a tie that gives, before all else.'
+		]);
 	});
 	it('says each line in full', () => {
 		const lines = Object.entries(yards).flatMap(([name, { trees, weather }]) =>

@@ -30,7 +30,7 @@ import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses, stoodLoss } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
-import { heldSince } from '../core/tree/held';
+import { setSince } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isOfItself, isUnanswered } from '../core/aftercare/tasks/pressing';
 import { isOverdue } from '../core/today/task-items';
@@ -126,10 +126,14 @@ function outOf(records: TreeRecords, on: string, values: Values): Pick<RecoveryO
 	return out && out.how !== 'heeled-in' ? { outOn: out.on } : {};
 }
 
-/** Since when it is held against what was seen; nothing where it is not. */
-function heldOf(records: TreeRecords, on: string, values: Values): Pick<RecoveryOf['facts'], 'heldOn'> {
-	const heldOn = heldSince(records, standingOf(records, on, values));
-	return heldOn === null ? {} : { heldOn };
+/** Since when it is held against what was seen, or set anew; nothing where it is neither. */
+function heldOf(
+	records: TreeRecords,
+	on: string,
+	values: Values
+): Pick<RecoveryOf['facts'], 'heldOn' | 'setOn'> {
+	const since = setSince(records, standingOf(records, on, values));
+	return since === null ? {} : since.held ? { heldOn: since.on } : { setOn: since.on };
 }
 
 function judged(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
+import { firmnessAsks, firmnessSaid, smellAsks, smellSaid, untriedSince } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
-import { checkAsked, holdsBy, type CausesOpen } from '../examine/diagnosis/open-causes';
+import { checkAsked, holdsBy, setsAnew, type CausesOpen } from '../examine/diagnosis/open-causes';
 import { percent } from '../text/percent';
 import { addDays, daysBetween } from '../maths/calendar';
 import type { StageGate } from '../roots/plan/stage-gate';
@@ -51,6 +51,8 @@ export interface DecisionFacts {
 	outOn?: string | null;
 	/** Wires or stones hold it since, and nobody has tried it from then on; left out where it is not held against what was seen. */
 	heldOn?: string | null;
+	/** It was set anew since, on its own stance, and nobody has tried it from then on; left out where it was not. */
+	setOn?: string | null;
 }
 
 export const dueDecisionOutput = z.object({
@@ -139,27 +141,30 @@ const setFirst: Rule = ({ facts: { outOn } }) =>
 const heldFirm: Rule = ({ facts, since }) => {
 	const tried = since.findLast((look) => look.firmness !== null);
 	if (!facts.potted || !tried?.firmness || tried.firmness === 'firm') return null;
-	if (facts.heldOn)
+	const hold = [
+		'Wires over which roots, through which holes: Replant lays them over what holds.',
+		'Without roots to tie over: stones on the ball, or a bar across it.'
+	];
+	const untried = untriedSince(facts);
+	if (untried)
 		return {
 			kind: 'retie',
-			what: `Held since ${facts.heldOn}: try whether it stands firm.`,
+			what: `${firmnessAsks({ ...facts, value: tried.firmness })}.`,
 			evidence: [
-				`On ${tried.observedOn} it ${firmnessSaid[tried.firmness].then}; nobody has tried it since it was held.`
+				`On ${tried.observedOn} it ${firmnessSaid[tried.firmness].then}; nobody has tried it since ${untried}.`
 			],
 			first: [
-				'Push gently at breast height or at the first branch, and watch the soil: a look says how it stands.'
+				'Push gently at breast height or at the first branch, and watch the soil: a look says how it stands.',
+				...(facts.heldOn ? [] : hold)
 			],
 			stage: 'recovery',
 			presses: true
 		};
 	return {
 		kind: 'retie',
-		what: `It ${firmnessSaid[tried.firmness].now}: hold it firm before all else.`,
+		what: `${firmnessAsks({ value: tried.firmness })} ${setsAnew(facts.causes?.urgent, facts.potted) ? 'when it is set anew' : 'before all else'}.`,
 		evidence: [`Seen on ${tried.observedOn}; new roots tear each time it moves.`],
-		first: [
-			'Wires over which roots, through which holes: Replant lays them over what holds.',
-			'Without roots to tie over: stones on the ball, or a bar across it.'
-		],
+		first: hold,
 		stage: 'replant',
 		presses: true
 	};

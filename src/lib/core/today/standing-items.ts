@@ -1,9 +1,9 @@
-import { firmnessSaid, smellAsks, smellSaid } from '../examine/looks/seen-words';
+import { firmnessAsks, firmnessSaid, smellAsks, smellSaid, untriedSince } from '../examine/looks/seen-words';
 import { needsNewLook } from '../examine/triage/triage';
 import { addDays, daysBetween } from '../maths/calendar';
 import { chanceSaid } from '../text/percent';
 import type { Values } from '../values/values';
-import { checkAsked, holds } from '../examine/diagnosis/open-causes';
+import { checkAsked, holds, setsAnew } from '../examine/diagnosis/open-causes';
 import { counted } from '../text/plural';
 import { common, countOf, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
 
@@ -139,16 +139,18 @@ const plannedItem: Of<TodayItem[]> = (entry, today, values) => {
 
 /** A tree that moves in its pot or at its base. */
 const looseItem: Of<TodayItem[]> = (entry, today, values) => {
-	const { firmness } = entry.standing;
+	const { firmness, urgent } = entry.standing;
+	const anew = setsAnew(urgent, entry.tree.situation === 'potted');
 	if (!firmness || daysBetween(firmness.on, today) > values['look.overdueDays']) return [];
-	if (firmness.heldOn)
+	const since = untriedSince(firmness);
+	if (since)
 		return [
 			{
 				...common(entry),
 				urgency: values['today.rank.loose'],
 				level: 'due',
-				sentence: `Held since ${firmness.heldOn}: try whether it stands firm`,
-				reason: `On ${firmness.on} it ${firmnessSaid[firmness.value].then}; nobody has tried it since it was held. What still moves tears its new roots.`,
+				sentence: firmnessAsks(firmness),
+				reason: `On ${firmness.on} it ${firmnessSaid[firmness.value].then}; nobody has tried it since ${since}. What still moves tears its new roots.`,
 				figure: 'to be tried',
 				stage: 'recovery',
 				task: null
@@ -159,8 +161,8 @@ const looseItem: Of<TodayItem[]> = (entry, today, values) => {
 			...common(entry),
 			urgency: values['today.rank.loose'],
 			level: 'now',
-			sentence: `It ${firmnessSaid[firmness.value].now}: hold it firm`,
-			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: ${entry.tree.situation === 'in-ground' ? 'stakes or guys, with a tie that gives' : 'wires, where, and over which roots'}, before all else.`,
+			sentence: `${firmnessAsks(firmness)}${anew ? ' when it is set anew' : ''}`,
+			reason: `Seen on ${firmness.on}. Roots that are moved tear as they grow: ${entry.tree.situation === 'in-ground' ? 'stakes or guys, with a tie that gives' : 'wires, where, and over which roots'}, ${anew ? 'once what presses is done' : 'before all else'}.`,
 			figure: firmnessSaid[firmness.value].now,
 			stage: 'replant',
 			task: null

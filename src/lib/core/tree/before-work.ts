@@ -51,6 +51,7 @@ export const triageSubjectOf = (
 	values: Values
 ): TriageSubject => ({
 	group: kind.group,
+	potted: records.tree.situation === 'potted',
 	reserves: records.tree.reserves,
 	trunkDiameterMm: records.tree.trunkDiameterMm,
 	seasonFit: place ? seasonFit(kind, place, on, values) : 'shoulder',

@@ -15,7 +15,7 @@ export interface StandingKept {
 	/** Day since which it stands in a pot; null for one that stands in none. */
 	pottedOn: string | null;
 	/** How it moved when it was last tried, and since when it is held against that, where it is. */
-	firmness: { value: 'moves' | 'loose'; on: string; heldOn?: string } | null;
+	firmness: { value: 'moves' | 'loose'; on: string; heldOn?: string; setOn?: string } | null;
 	pests: { value: PestsSeen; on: string } | null;
 	/** A bad smell of its root zone since it was set where it stands and since its roots were last worked on. */
 	smell: { value: Exclude<Smell, 'none'>; on: string } | null;

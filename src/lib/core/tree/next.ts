@@ -1,5 +1,5 @@
 import { daysBetween } from '../maths/calendar';
-import { firmnessSaid, smellAsks } from '../examine/looks/seen-words';
+import { firmnessAsks, smellAsks } from '../examine/looks/seen-words';
 import { checkAsked, holdsBy } from '../examine/diagnosis/open-causes';
 import { isAlarm } from '../aftercare/tasks/pressing';
 import { hasLapsed, headed, timed, type ReleaseFacts } from '../aftercare/tasks/release';
@@ -20,7 +20,7 @@ export type StandsForNext = Pick<StandingKept, 'out' | 'planned' | 'smell' | 'po
 	urgent: Pick<NonNullable<StandingKept['urgent']>, 'subject' | 'chance'> | null;
 	check: Pick<NonNullable<StandingKept['check']>, 'subject' | 'chance' | 'check'> | null;
 	waits: Pick<NonNullable<StandingKept['waits']>, 'subject' | 'chance' | 'windowOn'> | null;
-	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value' | 'heldOn'> | null;
+	firmness: Pick<NonNullable<StandingKept['firmness']>, 'value' | 'heldOn' | 'setOn'> | null;
 };
 
 /**
@@ -61,9 +61,7 @@ export function nextOf(
 	if (out) return { what: `Heeled in since ${out.on}: pot or plant it in its window`, on: null };
 	if (firmness)
 		return {
-			what: firmness.heldOn
-				? `Held since ${firmness.heldOn}: try whether it stands firm`
-				: `It ${firmnessSaid[firmness.value].now}: hold it firm`,
+			what: firmnessAsks(firmness),
 			on: null
 		};
 	if (smell && daysBetween(smell.on, today) <= values['decision.smellDays'])

@@ -117,7 +117,9 @@
 				options={permissions.map((value) => ({ value, label: permissionNames[value] }))}
 			/>
 			<div class="grid gap-5 sm:grid-cols-2">
-				{@render yesNo('Protected species or site', 'protectedSpecies')}
+				{#if before.asksProtected}
+					{@render yesNo('Protected species or site', 'protectedSpecies')}
+				{/if}
 				{#if before.lifting}
 					{@render yesNo('Gas, power, water, telecoms located', 'servicesLocated')}
 				{/if}

@@ -1,4 +1,5 @@
 import {
+	asksProtected,
 	triageAdvice,
 	triageLook,
 	type TriageAdvice,
@@ -36,6 +37,10 @@ export class BeforeWorkState {
 
 	get lifting(): boolean {
 		return this.typed.purpose === 'lift';
+	}
+	/** Whether the law of species and sites is asked of this work. */
+	get asksProtected(): boolean {
+		return asksProtected(this.typed, { potted: this.of.records.tree.situation === 'potted' });
 	}
 	get on(): string {
 		return this.typed.decidedOn || this.of.today;

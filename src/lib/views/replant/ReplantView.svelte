@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { firmnessSaid } from '$core/examine/looks/seen-words';
-	import { heldSince } from '$core/tree/held';
+	import { setSince } from '$core/tree/held';
 	import { enhance } from '$app/forms';
 	import ReplantParts from './ReplantParts.svelte';
 	import { resolve } from '$app/paths';
@@ -46,7 +46,7 @@
 		const stands = standingOf(of.records, of.today, of.values);
 		const { firmness } = stands;
 		return of.records.plantings.length > 0 && firmness.value !== null && firmness.value !== 'firm'
-			? { value: firmness.value, on: firmness.on, heldOn: heldSince(of.records, stands) }
+			? { value: firmness.value, on: firmness.on, since: setSince(of.records, stands) }
 			: null;
 	});
 	const readyL = $derived(planning.amounts.readyMainL * planning.count);
@@ -63,10 +63,11 @@
 	>
 		<ReplantParts {treeId} {inGround} at="pot" />
 		<Problem {refused} />
-		{#if loose?.heldOn}
+		{#if loose?.since}
 			<Caution title="Try whether it stands firm"
-				>It {firmnessSaid[loose.value].then} on {format().day(loose.on ?? of.today, of.today)}, and has been
-				held since {format().day(loose.heldOn, of.today)}. A
+				>It {firmnessSaid[loose.value].then} on {format().day(loose.on ?? of.today, of.today)}, and
+				{loose.since.held ? 'has been held since' : 'was set anew on'}
+				{format().day(loose.since.on, of.today)}. A
 				<a class="chalk" href={resolve('/trees/[id]/recovery', { id: treeId })}>look</a> says how it stands now.</Caution
 			>
 		{:else if loose}

@@ -166,24 +166,27 @@ const rules: Record<string, Rule> = {
 					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,
 					minutes: 10
 				},
-	'water-by-weight': ({ livingLoss, inGround, lifted }, values) =>
-		inGround
-			? null
-			: {
-					kind: 'water',
-					title: lifted
-						? 'Weigh it: how fast does it drink?'
-						: 'Weigh it: is the old watering rhythm still right?',
-					reason: lifted
-						? `No watering rhythm is known yet for what is left of its roots (${percent(1 - livingLoss)} of what it had): weighed after water and before the next, it shows its own.`
-						: livingLoss < values['aftercare.lossCounts']
-							? 'After a change of pot, mix or place the old interval may no longer fit.'
-							: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
-					mark: 'trade',
-					fromDay: values['aftercare.weighFrom'],
-					toDay: values['aftercare.weighTo'],
-					minutes: 5
-				},
+	'water-by-weight': (work, values) => {
+		const { livingLoss, inGround, lifted, waterSchool } = work;
+		if (inGround) return null;
+		// How fast it drinks shows once it was watered.
+		const rest = waterSchool === 'at-once' ? { from: 0, to: 0 } : dryRestDays(work, values);
+		return {
+			kind: 'water',
+			title: lifted
+				? 'Weigh it: how fast does it drink?'
+				: 'Weigh it: is the old watering rhythm still right?',
+			reason: lifted
+				? `No watering rhythm is known yet for what is left of its roots (${percent(1 - livingLoss)} of what it had): weighed after water and before the next, it shows its own.`
+				: livingLoss < values['aftercare.lossCounts']
+					? 'After a change of pot, mix or place the old interval may no longer fit.'
+					: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
+			mark: 'trade',
+			fromDay: rest.from + values['aftercare.weighFrom'],
+			toDay: rest.to + values['aftercare.weighTo'],
+			minutes: 5
+		};
+	},
 	'shelter-on': (work, values) => {
 		if (!sheltered(work, values)) return null;
 		const { group, livingLoss, inLeaf, rotWasCut, crownExcess } = work;

@@ -18,6 +18,10 @@ export interface CausesOpen {
 		(Held & { on: string; windowOn: string; stage: 'roots' | 'replant' | 'examine'; meaning: string }) | null;
 }
 
+/** What presses takes a tree out of its pot: it is held when it is set anew, for wires laid before would have to come off. */
+export const setsAnew = (urgent: { stage: string } | null | undefined, potted: boolean): boolean =>
+	potted && (urgent?.stage === 'roots' || urgent?.stage === 'replant');
+
 /** @example "Girdling roots are likely" */
 export const holds = ({ subject, chance }: Held): string => `${subject} ${likelihood(chance)}`;
 

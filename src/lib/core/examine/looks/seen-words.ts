@@ -14,6 +14,23 @@ export const firmnessSaid: Record<Firmness, { now: string; then: string }> = {
 	moves: { now: 'rocks a little', then: 'rocked a little' },
 	loose: { now: 'moves at the base', then: 'moved at the base' }
 };
+
+/** A tree that was seen to move, and since when something holds it, or it is set anew, and nobody has tried it; dates as they are stored. */
+export interface Moving {
+	value: 'moves' | 'loose';
+	heldOn?: string | null | undefined;
+	setOn?: string | null | undefined;
+}
+/** What is asked of it: to hold it, or to try it again. */
+export const firmnessAsks = ({ value, heldOn, setOn }: Moving): string =>
+	heldOn
+		? `Held since ${heldOn}: try whether it stands firm`
+		: setOn
+			? `Set anew on ${setOn}: try whether it stands firm`
+			: `It ${firmnessSaid[value].now}: hold it firm`;
+/** Since what nobody has tried it; null where it was neither held nor set anew. */
+export const untriedSince = ({ heldOn, setOn }: Pick<Moving, 'heldOn' | 'setOn'>): string | null =>
+	heldOn ? 'it was held' : setOn ? 'it was set anew, on its own stance' : null;
 export const smells = ['none', 'sour', 'sulphur', 'mouldy'] as const;
 export type Smell = (typeof smells)[number];
 /** What a root zone smells of that smells of anything but earth. */

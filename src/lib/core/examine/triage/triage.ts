@@ -68,6 +68,7 @@ export type Triage = z.infer<typeof triageSchema>;
 /** What the app knows of the tree beside the look. */
 export const triageSubject = z.strictObject({
 	group: oneOf(groups),
+	potted: z.boolean().default(false).describe('In a pot already: no site forbids what is done to it there'),
 	reserves: oneOf(reserves),
 	trunkDiameterMm: measure(1, 3000, 'mm'),
 	seasonFit: oneOf(seasonFits),
@@ -138,7 +139,7 @@ function keptOdds(rootsKept: number | null, values: Values): number {
 /** Chance to live through the work, with its range and what moves it: additive in log-odds [our own]. */
 export function survival(
 	look: Pick<TriageLook, 'purpose' | 'vitality' | 'pests' | 'rootsKept' | 'scratchAlive'>,
-	subject: Omit<TriageSubject, 'pressing'>,
+	subject: Omit<TriageSubject, 'pressing' | 'potted'>,
 	values: Values
 ): Survival {
 	const base = logOdds(
@@ -214,6 +215,12 @@ const stronger: Record<Vitality, Vitality> = {
 	dying: 'weak'
 };
 
+/** Whether the law of species and sites is asked: whatever is lifted, and what is worked on where it grows. */
+export const asksProtected = (
+	{ purpose }: Pick<TriageLook, 'purpose'>,
+	{ potted }: Pick<TriageSubject, 'potted'>
+): boolean => purpose === 'lift' || !potted;
+
 /**
  * Go, nurse first or leave, with reasons. What must not be (a protected tree, root pests, dead under the bark) leaves it where it is; a low
  * chance does so too unless it is lost where it stands. What can be settled (permission, services, hands) comes first, and the tree is
@@ -273,7 +280,9 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 	const stopped = reasons.some((reason) => reason.weight === 'must');
 	// What may forbid the work, or kill somebody, holds it until it is answered.
 	const open = [
-		...(look.protectedSpecies === null ? ['whether the species or the site is protected'] : []),
+		...(look.protectedSpecies === null && asksProtected(look, subject)
+			? ['whether the species or the site is protected']
+			: []),
 		...(lifting && look.servicesLocated === null ? ['whether services lie there'] : [])
 	];
 	if (open.length > 0) against(`Find out first: ${open.join(', and ')}. Nothing is begun before.`);
