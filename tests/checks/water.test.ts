@@ -235,6 +235,17 @@ describe('the next watering', () => {
 			)
 		);
 	});
+	it('where no date comes it says from when good roots may have it dry, or that none would', () => {
+		const open = ask(0.8, { root: { phi: 0.02, low: 0.01, high: 1.1 } });
+		expect(open.on).toBeNull();
+		expect(open.earliest).not.toBeNull();
+		expect(open.reason).toBe(
+			`As it is reckoned it is not dry enough to water for as long as the weather is known; if its roots drink well it may be from ${open.earliest ?? ''} on.`
+		);
+		const none = ask(0.1);
+		expect([none.on, none.earliest]).toEqual([null, null]);
+		expect(none.reason).toBe('It is not dry enough to water for as long as the weather is known.');
+	});
 	it('fills the pot and lets a share run through; a dry rest is kept; few roots are watered sparingly', () => {
 		const usual = ask(4);
 		const then = usual.days.find((day) => day.on === usual.on);

@@ -582,7 +582,7 @@ describe('what moves', () => {
 	it('held since it was seen it is to be tried, not to be held again', () => {
 		const due = decisionsDue(facts({ observations: moving('loose'), heldOn: '2026-04-12' }), values);
 		expect(due[0]).toMatchObject({
-			kind: 'retie',
+			kind: 'try-firm',
 			stage: 'recovery',
 			what: 'Held since 2026-04-12: try whether it stands firm.',
 			presses: true
@@ -595,7 +595,7 @@ describe('what moves', () => {
 	it('set anew since it was seen it is to be tried, and says how it is held where it still moves', () => {
 		const due = decisionsDue(facts({ observations: moving('loose'), setOn: '2026-04-12' }), values);
 		expect(due[0]).toMatchObject({
-			kind: 'retie',
+			kind: 'try-firm',
 			stage: 'recovery',
 			what: 'Set anew on 2026-04-12: try whether it stands firm.',
 			evidence: [

@@ -148,7 +148,7 @@ const heldFirm: Rule = ({ facts, since }) => {
 	const untried = untriedSince(facts);
 	if (untried)
 		return {
-			kind: 'retie',
+			kind: 'try-firm',
 			what: `${firmnessAsks({ ...facts, value: tried.firmness })}.`,
 			evidence: [
 				`On ${tried.observedOn} it ${firmnessSaid[tried.firmness].then}; nobody has tried it since ${untried}.`

@@ -27,6 +27,7 @@ export const decisionNames = {
 	'wait-window': 'Wait for its window',
 	'look-closer': 'Look closer',
 	retie: 'Hold it firm',
+	'try-firm': 'Try it again',
 	'water-path': 'It wilts dry: the way of water',
 	'rot-path': 'It wilts wet: the way of rot',
 	're-cut': 'Cut the dieback back',

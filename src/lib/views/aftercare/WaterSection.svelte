@@ -144,7 +144,9 @@
 		{:else if !known}
 			Not known: lift it or feel it now
 		{:else if next.on === null}
-			No water needed as far as the weather is known
+			{next.earliest
+				? 'No water yet, as its roots are reckoned'
+				: 'No water needed as far as the weather is known'}
 		{:else if next.on <= today && lessWater}
 			Feel it a finger deep before any water
 		{:else if next.rainPerhaps}
@@ -174,7 +176,7 @@
 		{:else if next.earliest && next.latest && next.earliest !== next.latest}
 			Between {format().day(next.earliest, today)} and {format().day(next.latest, today)}, by what is known of
 			its roots.
-		{:else if next.earliest && !next.latest}
+		{:else if next.on !== null && next.earliest && !next.latest}
 			From {format().day(next.earliest, today)} on, or much later: its roots are hardly known.
 		{/if}
 		<Workings

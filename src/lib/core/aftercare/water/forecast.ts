@@ -212,7 +212,9 @@ export function nextWatering(question: WaterQuestion, values: Values): NextWater
 					: dryness >= trigger
 						? 'Dry enough to water.'
 						: on === null
-							? 'It stays wet for as long as the weather is known.'
+							? early === null
+								? 'It is not dry enough to water for as long as the weather is known.'
+								: `As it is reckoned it is not dry enough to water for as long as the weather is known; if its roots drink well it may be from ${early} on.`
 							: way === 'sparingly'
 								? 'Few roots in much mix: round the roots only, or the rest stays sour.'
 								: question.sheds
