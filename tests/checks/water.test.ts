@@ -618,14 +618,16 @@ describe('root function from weighings', () => {
 		]);
 		expect(pairs[0]?.lossKg).toBeCloseTo(0.9, 9);
 		expect(
-			weighingAdvice({ pairs: [], begun: false, rainUnmeasured: false }, null, '2026-06-10', values)
+			weighingAdvice({ pairs: [], told: [], begun: false, rainUnmeasured: false }, null, '2026-06-10', values)
 		).toMatch(/weigh it after water, and again/);
 		expect(
-			weighingAdvice({ pairs: [], begun: true, rainUnmeasured: false }, null, '2026-06-10', values)
+			weighingAdvice({ pairs: [], told: [], begun: true, rainUnmeasured: false }, null, '2026-06-10', values)
 		).toMatch(/was weighed after its last water; weigh it again before/);
-		expect(weighingAdvice({ pairs, begun: true, rainUnmeasured: false }, null, '2026-07-10', values)).toMatch(
-			/31 days old/
-		);
+		const weighed = (told: typeof pairs) =>
+			weighingAdvice({ pairs, told, begun: true, rainUnmeasured: false }, null, '2026-07-10', values);
+		expect(weighed(pairs)).toMatch(/31 days old/);
+		expect(weighed(pairs.slice(0, 1))).toMatch(/^1 pair of weighings: too few/);
+		expect(weighed([])).toMatch(/^Its weighings tell nothing of its roots yet/);
 	});
 	it('a watering that lost weight or ran out more than was poured is refused; outflow is learned', () => {
 		expect(

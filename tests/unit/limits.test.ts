@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seenByProbe } from '$core/aftercare/water/pot-state';
-import { weighingAdvice } from '$core/aftercare/water/root-function';
+import { weighingAdvice, type Weighings } from '$core/aftercare/water/root-function';
 import { addDays } from '$core/maths/calendar';
 import type { StandingToday } from '$core/examine/diagnosis/act-now';
 import { advise } from '$core/examine/diagnosis/advice';
@@ -50,7 +50,12 @@ describe('limits that decide', () => {
 	const said = (count: number, daysAgo: number, wide: number, of = values, rainUnmeasured = false) =>
 		weighingAdvice(
 			{
-				pairs: Array.from({ length: count }, () => pair(addDays('2026-06-30', -daysAgo))) as never,
+				...(Object.fromEntries(
+					['pairs', 'told'].map((which) => [
+						which,
+						Array.from({ length: count }, () => pair(addDays('2026-06-30', -daysAgo)))
+					])
+				) as never as Pick<Weighings, 'pairs' | 'told'>),
 				begun: false,
 				rainUnmeasured
 			},

@@ -277,6 +277,25 @@ describe('the forecast, whatever was seen', () => {
 			{ numRuns: 15 }
 		);
 	}, 30_000);
+	it('without a healthy one beside it, shoots are only said to be there where they speak for it; short ones are called so', () => {
+		const whole: Reference = { cover: 0.9, shoots: 0.9, rootFunction: 0.7, heightMm: 1000 };
+		const said = new Set<string>();
+		for (const progress of [0.35, 0.6, 1])
+			for (let shootExtensionMm = 0; shootExtensionMm <= 150; shootExtensionMm += 5) {
+				const [one] = evidenceOf(
+					{ ...silentLook, observedOn: today, progress, shootExtensionMm },
+					{ evergreen: true, healthyShootMm: null },
+					whole,
+					values
+				);
+				if (!one) throw new Error('it says nothing');
+				said.add(one.what);
+				const speaksFor = one.log(1) >= Math.max(...[0, 0.25, 0.5, 0.75].map(one.log));
+				if (one.what === 'it made shoots') expect(speaksFor).toBe(true);
+				else expect(one.what).toBe(shootExtensionMm === 0 ? 'no shoots' : 'its shoots are short so far');
+			}
+		expect(said.size).toBe(3);
+	});
 	it('every sign speaks for roots or against them, the same way at every root function', () => {
 		const look = (change: Partial<LookSeen>): LookSeen => ({
 			...silentLook,

@@ -50,6 +50,23 @@ const water = (change: Partial<TreeRecords> = {}, days: readonly SeriesDay[] = s
 	return found;
 };
 
+describe('a pair of weighings', () => {
+	const weighed = (on: string, beforeKg: number | null, afterKg: number | null) =>
+		watering(on, { beforeKg, afterKg });
+	const long = seriesOf('2026-04-01', 460);
+	it('tells its roots over days of thirst, and nothing over months in which nobody wrote down its waters', () => {
+		const short = water({ waterings: [weighed('2026-06-02', null, 12), weighed('2026-06-06', 11.2, 12)] });
+		expect([short.pairs.length, short.told]).toEqual([1, short.pairs]);
+		const later = [weighed('2026-06-02', null, 12), weighed('2027-06-06', 11.2, 12)];
+		const yearLong = water({ waterings: later }, long, '2027-06-20');
+		expect([yearLong.pairs.length, yearLong.told.length]).toEqual([1, 0]);
+		// What tells nothing leaves root function as it is without it.
+		expect(yearLong.course).toEqual(
+			water({ waterings: later.map((one) => ({ ...one, beforeKg: null })) }, long, '2027-06-20').course
+		);
+	});
+});
+
 describe('a look that felt its soil', () => {
 	const looked = (examinedOn: string, findings: { signId: SignId; grade: number }[]) =>
 		examinationSchema.parse({ id: `e-${examinedOn}`, version: 1, examinedOn, findings });

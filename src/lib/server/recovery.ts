@@ -101,9 +101,9 @@ export async function recoveryOf(
 	);
 }
 
-/** Root function by its weighings; without a pair of them nothing was weighed. */
+/** Root function by its weighings; without a pair of them that tells it nothing is known by weight. */
 const weighedCourse = (water: WaterOfTree | null): readonly FunctionEstimate[] =>
-	water?.pot?.pairs.length ? water.pot.course : [];
+	water?.pot?.told.length ? water.pot.course : [];
 
 /** How dry its pot is, when somebody poured, weighed or felt it lately; what is only reckoned gives no advice. */
 const knownDryness = (water: WaterOfTree | null, on: string, values: Values): number | null =>

@@ -160,7 +160,7 @@ export function evidenceOf(
 		} else {
 			const ratio = Math.min(1, shoot / (values['forecast.shootAnyMm'] * done));
 			seen.push({
-				what: shoot === 0 ? 'no shoots' : 'it made shoots',
+				what: shoot === 0 ? 'no shoots' : ratio < 1 ? 'its shoots are short so far' : 'it made shoots',
 				log: (shows) => power * logisticLog(ratio, shows, 2 * values['forecast.shootError'])
 			});
 		}

@@ -96,6 +96,8 @@ export interface TreeWater {
 	potKnown: boolean;
 	stores: PotStores;
 	pairs: WeighingPair[];
+	/** Those of them that tell what its roots drink. */
+	told: WeighingPair[];
 	/** Rain may have fallen unmeasured between the last two weighings. */
 	rainUnmeasured: boolean;
 	course: FunctionEstimate[];
@@ -345,11 +347,14 @@ export function treeWater(
 	const lastWaterOn = poured.reduce<string | null>((last, { on }) => (on > (last ?? '') ? on : last), null);
 	const half = Math.min(0.5, trigger);
 	const lastPair = pairs.at(-1);
+	// Leafless, or over months in which nobody wrote down its waters, a pair of weighings tells nothing.
+	const told = pairs.filter(({ to }) => course.some(({ on, seen }) => on === to && seen !== null));
 	const sinceWater = [...state.filter((day) => day.on > (lastWaterOn ?? '')), ...next.days];
 	return {
 		potKnown: records.plantings.length > 0,
 		stores,
 		pairs,
+		told,
 		rainUnmeasured:
 			lastPair !== undefined && rainUnmeasured(lastPair, series, values[`place.rain.${place.kind}`], values),
 		course,
@@ -377,7 +382,7 @@ export function treeWater(
 			values
 		),
 		fall: weighedThenAndNow(
-			pairs.map(({ to }) => to),
+			told.map(({ to }) => to),
 			today,
 			values
 		)

@@ -98,6 +98,7 @@
 		weighingAdvice(
 			{
 				pairs: water.pairs,
+				told: water.told,
 				// A weight of before it was set anew is that of another pot.
 				begun:
 					recent[0] !== undefined && recent[0].wateredOn >= water.standsSince && recent[0].afterKg !== null,
@@ -259,9 +260,11 @@
 					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
 					: ''}
 				<span class="text-slate"
-					>({format().percent(1)} = before the damage; {water.pairs.length === 0
-						? 'no pair of weighings yet'
-						: `a filter over ${water.pairs.length} pair${water.pairs.length === 1 ? '' : 's'} of weighings`})</span
+					>({format().percent(1)} = before the damage; {water.told.length === 0
+						? water.pairs.length === 0
+							? 'no pair of weighings yet'
+							: 'no pair of weighings that tells it'
+						: `a filter over ${counted(water.told.length, 'pair')} of weighings`})</span
 				>
 			</p>
 			{#if advice}<p class="mt-1 text-slate">{format().inWords(advice, today)}</p>{/if}

@@ -225,6 +225,8 @@ function readPair(
 /** The weighings of a pot. */
 export interface Weighings {
 	pairs: readonly WeighingPair[];
+	/** Those of them that tell what its roots drink. */
+	told: readonly WeighingPair[];
 	/** A pair that has begun: it was weighed after its last water. */
 	begun: boolean;
 	/** Rain may have fallen between the last two, and nobody measured it. */
@@ -233,7 +235,7 @@ export interface Weighings {
 
 /** What the weighings are worth, and when to weigh next. */
 export function weighingAdvice(
-	{ pairs, begun, rainUnmeasured }: Weighings,
+	{ pairs, told, begun, rainUnmeasured }: Weighings,
 	last: FunctionEstimate | null,
 	today: string,
 	values: Values
@@ -244,10 +246,12 @@ export function weighingAdvice(
 			: 'No pair of weighings yet: weigh it after water, and again before the next.';
 	if (rainUnmeasured)
 		return 'Nobody wrote down the rain between the last two weighings, and it may have got into the pot: they tell little. Weigh it twice without rain between, or write down the weather.';
-	if (pairs.length < values['water.pairsEnough'])
-		return `${counted(pairs.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
+	if (told.length === 0)
+		return 'Its weighings tell nothing of its roots yet: between them it bore no leaves, or went dry whatever its roots are. Weigh it in leaf, after water and before the next.';
+	if (told.length < values['water.pairsEnough'])
+		return `${counted(told.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
 	const newest =
-		pairs
+		told
 			.map((pair) => pair.to)
 			.sort()
 			.at(-1) ?? today;
