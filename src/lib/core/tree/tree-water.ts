@@ -382,7 +382,7 @@ export function treeWater(
 			values
 		),
 		fall: weighedThenAndNow(
-			told.map(({ to }) => to),
+			pairs.map(({ to }) => to),
 			today,
 			values
 		)

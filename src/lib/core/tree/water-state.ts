@@ -94,7 +94,7 @@ export function waterStateOf(
 			high: now?.high ?? values['rootFunction.most'],
 			alarms: water.alarms.map((alarm) => alarm.text),
 			fall: water.fall,
-			move: water.told.length >= 3 ? moveOf(water.course, today, values) : null
+			move: water.pairs.length >= 3 ? moveOf(water.course, today, values) : null
 		},
 		functionLow: functionLowOf(water.course)
 	};

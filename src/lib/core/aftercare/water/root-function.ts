@@ -251,7 +251,7 @@ export function weighingAdvice(
 	if (told.length < values['water.pairsEnough'])
 		return `${counted(told.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
 	const newest =
-		told
+		pairs
 			.map((pair) => pair.to)
 			.sort()
 			.at(-1) ?? today;
