@@ -1,3 +1,4 @@
+import type { Holding } from '$core/replant/pots/seat';
 import { roundPot } from '$core/replant/pots/volume';
 import type { WorkDone } from '$core/aftercare/tasks/rules';
 import { defaultValues } from '$core/values/values';
@@ -259,3 +260,23 @@ export const replantOf = (change: Partial<ReplantOf> = {}): ReplantOf => {
 		...change
 	};
 };
+
+/** How it is set in a pot, held by one thing or another. */
+export const seatHeldBy = (holding: Holding) => ({
+	height: 'mound' as const,
+	flareOverRimMm: 10,
+	moundMm: 20,
+	screens: 1,
+	extraHoles: 0,
+	holeMm: 0,
+	pockets: 'stick' as const,
+	firming: 'press' as const,
+	holding,
+	wires: [],
+	pads: 0,
+	stones: 0,
+	stoneKg: 0,
+	tiltDeg: null,
+	tiltTowardDeg: null,
+	offOn: holding === 'own-stance' ? null : '2027-04-20'
+});

@@ -16,7 +16,13 @@ import {
 import { pairsOfScale, potState, seenByDevices, seenByProbe } from '$core/aftercare/water/pot-state';
 import { grown } from '$core/aftercare/water/regrowth';
 import { bareDay } from '$core/climate/series';
-import { kalman, rainUnmeasured, rootFunction, weighingAdvice } from '$core/aftercare/water/root-function';
+import {
+	functionBy,
+	kalman,
+	rainUnmeasured,
+	rootFunction,
+	weighingAdvice
+} from '$core/aftercare/water/root-function';
 import {
 	outflowLearned,
 	weighingPairs,
@@ -628,6 +634,12 @@ describe('root function from weighings', () => {
 		expect(weighed(pairs)).toMatch(/31 days old/);
 		expect(weighed(pairs.slice(0, 1))).toMatch(/^1 pair of weighings: too few/);
 		expect(weighed([])).toMatch(/^Its weighings tell nothing of its roots yet/);
+		expect([pairs, pairs.slice(0, 1), []].map((told) => functionBy({ pairs, told }))).toEqual([
+			'a filter over 3 pairs of weighings',
+			'a filter over 1 pair of weighings',
+			'no pair of weighings that tells it'
+		]);
+		expect(functionBy({ pairs: [], told: [] })).toBe('no pair of weighings yet');
 	});
 	it('a watering that lost weight or ran out more than was poured is refused; outflow is learned', () => {
 		expect(

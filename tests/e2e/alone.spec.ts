@@ -466,7 +466,7 @@ test('a device whose key is taken away lets go of the yard, and of nothing that 
 	await phone.close();
 });
 
-test('eight runs of work by two phones and the desk, lines cut and mended, come to the same everywhere', async ({
+test('twenty runs of work by two phones and the desk, lines cut and mended, come to the same everywhere', async ({
 	page: desk
 }) => {
 	test.setTimeout(300_000);
@@ -510,7 +510,7 @@ test('eight runs of work by two phones and the desk, lines cut and mended, come 
 	let drawn = 20261129;
 	const draw = (below: number): number => (drawn = (drawn * 48271) % 2147483647) % below;
 	const accepted = new Set<string>();
-	for (let run = 1; run <= 8; run++) {
+	for (let run = 1; run <= 20; run++) {
 		for (let at = 0; at < 7; at++) {
 			const phone = phones[draw(3)];
 			const page = phone?.page ?? desk;

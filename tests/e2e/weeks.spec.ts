@@ -135,6 +135,20 @@ test('rot is cut and dried out: shelter in its order, its first water, its buds,
 		await poured.getByRole('button', { name: 'Keep it' }).click();
 		await expect(told(page, 'Done, and kept.')).toBeVisible();
 		await expect(items.filter({ hasText: 'First water' })).toHaveCount(0);
+		// How fast it drinks is asked some days after that; a weight written down with a watering answers it.
+		await moveOn('2026-04-28');
+		await page.getByRole('link', { name: 'Trees', exact: true }).click();
+		await page.getByRole('link', { name: 'Today', exact: true }).click();
+		await page.getByRole('button', { name: /^Show more/ }).click();
+		await expect(items.filter({ hasText: 'Weigh it' })).toBeVisible();
+		await items.filter({ hasText: 'Weigh it' }).getByRole('link').first().click();
+		await page.getByRole('button', { name: 'Watered or weighed' }).click();
+		const weighed = page.getByRole('dialog', { name: 'Watered or weighed' });
+		await weighed.getByLabel(/^Weight after, when nothing/).fill('2.9');
+		await weighed.getByRole('button', { name: 'Keep it' }).click();
+		await expect(told(page, 'Kept.')).toBeVisible();
+		await expect(page.getByRole('button', { name: /^Done: Weigh it/ })).toHaveCount(0);
+
 		// Buds seen in a look close what asked for them, and half the shade may come off; the rest waits on.
 		await moveOn('2026-05-20');
 		await toAftercare();

@@ -215,6 +215,24 @@ describe('rot before the work', () => {
 	});
 });
 
+describe('a protected species or site', () => {
+	it('is asked about before a lift, not of what is treated in its pot, and an answer stays in sight', () => {
+		const potted = state({ tree: { ...treeRecords().tree, situation: 'potted' }, triages: [] });
+		expect(potted.typed).toMatchObject({ purpose: 'treat', protectedSpecies: null });
+		expect(potted.asksProtected).toBe(false);
+		expect(potted.advice?.reasons.some(({ text }) => /protected/.test(text))).toBe(false);
+		potted.typed.purpose = 'lift';
+		expect(potted.asksProtected).toBe(true);
+		potted.typed.protectedSpecies = true;
+		potted.typed.purpose = 'treat';
+		expect(potted.asksProtected).toBe(true);
+		expect(potted.advice?.decision).toBe('leave');
+		const growing = state({ tree: { ...treeRecords().tree, situation: 'in-ground' }, triages: [] });
+		growing.typed.purpose = 'treat';
+		expect(growing.asksProtected).toBe(true);
+	});
+});
+
 describe('what presses before the work', () => {
 	const rotten = look(today, [
 		{ signId: 'roots-dark-soft', grade: 1 },

@@ -4,31 +4,13 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import type { Holding } from '$core/replant/pots/seat';
 import type { TreeRecords } from '$core/tree/case';
-import { heldSince, movesOf } from '$core/tree/held';
+import { movesOf, setSince, sinceParts } from '$core/tree/held';
 import { standingSentence } from '$core/tree/line-of-care';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
-import { plantingOn, treeRecords } from '../records';
+import { plantingOn, seatHeldBy, treeRecords } from '../records';
 
-const seat = (holding: Holding) => ({
-	height: 'mound' as const,
-	flareOverRimMm: 10,
-	moundMm: 20,
-	screens: 1,
-	extraHoles: 0,
-	holeMm: 0,
-	pockets: 'stick' as const,
-	firming: 'press' as const,
-	holding,
-	wires: [],
-	pads: 0,
-	stones: 0,
-	stoneKg: 0,
-	tiltDeg: null,
-	tiltTowardDeg: null,
-	offOn: holding === 'own-stance' ? null : '2027-04-20'
-});
-const set = (on: string, holding: Holding) => plantingOn(on, { seat: seat(holding) }, `p-${on}`);
+const set = (on: string, holding: Holding) => plantingOn(on, { seat: seatHeldBy(holding) }, `p-${on}`);
 const examined = (examinedOn: string, grade: number) =>
 	examinationSchema.parse({
 		id: `e-${examinedOn}`,
@@ -40,7 +22,7 @@ const looked = (observedOn: string, firmness: 'firm' | 'moves' | 'loose') =>
 	observationSchema.parse({ id: `o-${observedOn}`, version: 1, observedOn, firmness });
 const held = (change: Partial<TreeRecords>): string | null => {
 	const records = treeRecords({ rootMap: null, plan: null, plantings: [], ...change });
-	return heldSince(records, standingOf(records, '2026-05-01', values));
+	return sinceParts(setSince(records, standingOf(records, '2026-05-01', values))).heldOn ?? null;
 };
 
 describe('a tree that rocked', () => {

@@ -11,7 +11,7 @@ import { standingOf } from '$core/tree/standing';
 import { createFormat, defaultFormatSettings, plain } from '$core/text/format';
 import { defaultValues as values } from '$core/values/values';
 import { observationSchema } from '$core/examine/looks/observation';
-import { cut, treeRecords } from '../records';
+import { cut, plantingOn, seatHeldBy, treeRecords } from '../records';
 
 const today = '2026-04-18';
 const facts = (records: TreeRecords, deciding: LetterFrom['deciding'] = null) => {
@@ -30,6 +30,24 @@ const facts = (records: TreeRecords, deciding: LetterFrom['deciding'] = null) =>
 		today,
 		values
 	);
+};
+const sour = observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-04-10', smell: 'sour' });
+const deciding: NonNullable<LetterFrom['deciding']> = {
+	potted: true,
+	today,
+	sinceOn: '2026-03-02',
+	seasonBeganOn: '2026-04-10',
+	inSeason: true,
+	evergreen: false,
+	tender: false,
+	heightMm: 1000,
+	observations: [sour],
+	probabilityBefore: 0.8,
+	dryness: null,
+	gate: null,
+	stagesLeft: 0,
+	referenceShootMm: null,
+	reEstablished: false
 };
 /** The hornbeam with its dead root as an anchor. */
 const withDeadAnchor = (cuts = [] as ReturnType<typeof cut>[]): TreeRecords => {
@@ -185,8 +203,34 @@ describe('what a letter is written from', () => {
 				]
 			})
 		);
-		expect(looked).toMatchObject({ firmness: 'loose', firmnessOn: '10 April 2026', heldOn: null });
+		expect(looked).toMatchObject({
+			firmness: 'loose',
+			firmnessOn: '10 April 2026',
+			heldOn: null,
+			setOn: null
+		});
 		expect(looked.probability).not.toBeNull();
+	});
+	it('says since when what rocked stands anew or is held, and whether what presses sets it anew first', () => {
+		const observations = [
+			observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-04-10', firmness: 'loose' })
+		];
+		const set = (holding: 'own-stance' | 'wires') =>
+			facts(
+				treeRecords({ observations, plantings: [plantingOn('2026-04-12', { seat: seatHeldBy(holding) })] })
+			);
+		expect(set('own-stance')).toMatchObject({ heldOn: null, setOn: '12 April 2026' });
+		expect(set('wires')).toMatchObject({ heldOn: '12 April 2026', setOn: null });
+		const anew = (stage: 'roots' | 'examine', situation: 'potted' | 'in-ground') => {
+			const records = treeRecords({ observations, tree: { ...treeRecords().tree, situation } });
+			const urgent = { subject: 'Root rot is', chance: 0.7, on: today, stage, meaning: '' };
+			return facts(records, { ...deciding, causes: { urgent, check: null } }).setsAnew;
+		};
+		expect([anew('roots', 'potted'), anew('examine', 'potted'), anew('roots', 'in-ground')]).toEqual([
+			true,
+			false,
+			false
+		]);
 	});
 	it('what presses by the looks comes first, work whose days are over is due now, and what lapsed or waits is not named', () => {
 		const step = (title: string, fromOn: string, toOn: string, more: object = {}) =>
@@ -209,24 +253,6 @@ describe('what a letter is written from', () => {
 			step('Turn it', '2026-04-01', '2026-04-30', { source: 'turn@2026-03-02', release }),
 			step('Measure shoots', '2026-05-04', '2026-05-25')
 		];
-		const sour = observationSchema.parse({ id: 'o', version: 1, observedOn: '2026-04-10', smell: 'sour' });
-		const deciding: LetterFrom['deciding'] = {
-			potted: true,
-			today,
-			sinceOn: '2026-03-02',
-			seasonBeganOn: '2026-04-10',
-			inSeason: true,
-			evergreen: false,
-			tender: false,
-			heightMm: 1000,
-			observations: [sour],
-			probabilityBefore: 0.8,
-			dryness: null,
-			gate: null,
-			stagesLeft: 0,
-			referenceShootMm: null,
-			reEstablished: false
-		};
 		expect(facts(treeRecords({ tasks, observations: [sour] }), deciding).next).toEqual([
 			{ on: 'Now', what: 'Its pot smells sour: let air in, and water only what has dried.' },
 			{ on: 'Now, due since 23 March 2026', what: 'Smell the holes' },

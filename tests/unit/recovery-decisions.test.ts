@@ -598,9 +598,7 @@ describe('what moves', () => {
 			kind: 'try-firm',
 			stage: 'recovery',
 			what: 'Set anew on 2026-04-12: try whether it stands firm.',
-			evidence: [
-				'On 2026-04-10 it moved at the base; nobody has tried it since it was set anew, on its own stance.'
-			]
+			evidence: ['On 2026-04-10 it moved at the base; nobody has tried it since it was set anew.']
 		});
 		expect(due[0]?.first).toHaveLength(3);
 		const held = decisionsDue(facts({ observations: moving('loose'), heldOn: '2026-04-12' }), values);
@@ -760,7 +758,16 @@ describe('a letter to the owner', () => {
 		}
 		expect(letter({ mayFall: false, firmness: 'loose' }).answer).toMatch(/tie it or wedge it/);
 		// Held since, it is to be tried.
-		const held = letter({ mayFall: false, firmness: 'loose', heldOn: '12 April 2026' }).answer;
+		const anew = { mayFall: false, firmness: 'loose' } as const;
+		// Set anew since, it is to be tried there; where what presses sets it anew, it is held then.
+		expect(letter({ ...anew, setOn: '12 April 2026' }).answer).toContain(
+			'it was set anew on 12 April 2026; try whether it stands firm, and tie it or wedge it where it does not, before anything else'
+		);
+		expect(letter({ ...anew, setsAnew: true }).answer).toMatch(
+			/it is to be set anew; tie it or wedge it then\.$/
+		);
+		expect(letter({ ...anew, setsAnew: true }).answer).not.toContain('before anything else');
+		const held = letter({ ...anew, heldOn: '12 April 2026', setsAnew: true }).answer;
 		expect(held).toContain(
 			'it has been held since 12 April 2026; try whether it stands firm before anything else'
 		);

@@ -890,7 +890,7 @@ describe('today', () => {
 		const firmness = { value: 'loose' as const, on: '2026-04-10', setOn: '2026-04-12' };
 		expect(items(entry({ standing: kept({ firmness }) }))[0]).toMatchObject({
 			sentence: 'Set anew on 2026-04-12: try whether it stands firm',
-			reason: expect.stringMatching(/nobody has tried it since it was set anew, on its own stance\./),
+			reason: expect.stringMatching(/nobody has tried it since it was set anew\./),
 			level: 'due',
 			stage: 'recovery'
 		});

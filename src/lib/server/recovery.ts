@@ -30,7 +30,7 @@ import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses, stoodLoss } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
-import { setSince } from '../core/tree/held';
+import { setSince, sinceParts } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isOfItself, isUnanswered } from '../core/aftercare/tasks/pressing';
 import { isOverdue } from '../core/today/task-items';
@@ -132,8 +132,7 @@ function heldOf(
 	on: string,
 	values: Values
 ): Pick<RecoveryOf['facts'], 'heldOn' | 'setOn'> {
-	const since = setSince(records, standingOf(records, on, values));
-	return since === null ? {} : since.held ? { heldOn: since.on } : { setOn: since.on };
+	return sinceParts(setSince(records, standingOf(records, on, values)));
 }
 
 function judged(

@@ -11,7 +11,7 @@ import type { WeatherDay } from './weather-day';
 export const seriesDayOutput = z.object({
 	on: z.string(),
 	minC: z.number().describe('At the place itself, its shelter counted'),
-	maxC: z.number(),
+	maxC: z.number().describe('At the place itself, its shelter counted'),
 	outMinC: z.number().describe('Outdoors, as measured'),
 	humidityPercent: z.number().nullable(),
 	windMs: z.number().nullable(),

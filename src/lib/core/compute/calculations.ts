@@ -28,7 +28,7 @@ import { expectedRootFunction, functionPointOutput } from '../recovery/expected'
 import { observationSchema } from '../examine/looks/observation';
 import { verdict, verdictOutput } from '../recovery/verdict';
 import { stageDates } from '../roots/plan/stage-dates';
-import { shareRangeOutput, wilsonInterval } from '../maths/wilson';
+import { intervalOutput, wilsonInterval } from '../maths/wilson';
 import { crownSchools, situations, waterSchools } from '../vocabulary/words';
 import { pictureCalculations } from './picture-calculations';
 import { recoveryCalculations } from './recovery-calculations';
@@ -73,7 +73,7 @@ export const calculations: readonly Calculation[] = [
 				path: ['successes'],
 				error: 'must not be more than the trials'
 			}),
-		shareRangeOutput,
+		intervalOutput,
 		({ successes, trials, z: quantile }) => wilsonInterval(successes, trials, quantile)
 	),
 	calculation(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** An interval for a share. */
-export const shareRangeOutput = z.object({
+export const intervalOutput = z.object({
 	low: z.number().describe('Lower bound, 0 to 1'),
 	high: z.number().describe('Upper bound, 0 to 1')
 });
@@ -20,7 +20,7 @@ export function wilsonInterval(
 	successes: number,
 	trials: number,
 	z = 1.959963984540054
-): z.infer<typeof shareRangeOutput> {
+): z.infer<typeof intervalOutput> {
 	if (!Number.isInteger(trials) || trials < 1)
 		throw new RangeError('trials must be a whole number of at least 1');
 	if (!Number.isInteger(successes) || successes < 0 || successes > trials)

@@ -46,6 +46,10 @@ export interface LetterFacts {
 	firmnessOn: string | null;
 	/** Wires or stones hold it since it was seen to move; null where nothing does. */
 	heldOn: string | null;
+	/** Since when it stands anew, on its own stance, and nobody has tried it; null where that is not so. */
+	setOn?: string | null;
+	/** What presses takes it out of its pot, and it is held when it is set anew. */
+	setsAnew?: boolean;
 	/** Referrals that are open, with what to do until they are settled. */
 	referrals: readonly string[];
 	/** What those who were called in said. */
@@ -98,6 +102,20 @@ interface Hold {
 	answer: string;
 }
 
+/** What is to be done about a hold that is doubted in a pot. */
+const holdAsked = ({
+	heldOn,
+	setOn,
+	setsAnew
+}: Pick<LetterFacts, 'heldOn' | 'setOn' | 'setsAnew'>): string =>
+	heldOn !== null
+		? `it has been held since ${heldOn}; try whether it stands firm before anything else is done to it`
+		: setOn
+			? `it was set anew on ${setOn}; try whether it stands firm, and tie it or wedge it where it does not, before anything else is done to it`
+			: setsAnew
+				? 'it is to be set anew; tie it or wedge it then'
+				: 'tie it or wedge it before anything else is done to it';
+
 function holdOf(facts: LetterFacts): Hold {
 	const weakest = facts.windows.reduce<Hold['weakest']>(
 		(least, window) => (least === null || window.share < least.share ? window : least),
@@ -114,7 +132,7 @@ function holdOf(facts: LetterFacts): Hold {
 	const why = doubted ? ` (${doubts.join('; ')})` : '';
 	const urgent = doubted || facts.referrals.length > 0;
 	const inPot = doubted
-		? `What was found gives reason to doubt its hold in the pot${why}: ${facts.heldOn === null ? 'tie it or wedge it' : `it has been held since ${facts.heldOn}; try whether it stands firm`} before anything else is done to it.`
+		? `What was found gives reason to doubt its hold in the pot${why}: ${holdAsked(facts)}.`
 		: facts.windows.length === 0
 			? 'Nobody has laid its roots open, so how they hold it in its pot is not known.'
 			: 'Nothing that was found speaks against its hold in its pot today.';

@@ -37,19 +37,13 @@ export function setSince(records: SetRecords, { firmness }: Pick<Standing, 'firm
 	return after ? last : null;
 }
 
-/**
- * Since when wires, stones, stakes or guys hold a tree that was last seen to rock, where nobody has tried it since.
- * @returns null where it stands firm, where nobody looked, and where it was not held since
- */
-export function heldSince(records: SetRecords, standing: Pick<Standing, 'firmness'>): string | null {
-	const since = setSince(records, standing);
-	return since?.held ? since.on : null;
-}
+/** How it is kept and said since when a tree is held, or set anew on its own stance. */
+export const sinceParts = (since: SetSince | null): { heldOn?: string; setOn?: string } =>
+	since === null ? {} : since.held ? { heldOn: since.on } : { setOn: since.on };
 
 /** How it moved when it was last tried, and since when it is held against that or set anew; null where it stands firm or nobody tried. */
 export function movesOf(records: SetRecords, standing: Pick<Standing, 'firmness'>): StandingKept['firmness'] {
 	const { value, on } = standing.firmness;
 	if (on === null || (value !== 'moves' && value !== 'loose')) return null;
-	const since = setSince(records, standing);
-	return { value, on, ...(since && (since.held ? { heldOn: since.on } : { setOn: since.on })) };
+	return { value, on, ...sinceParts(setSince(records, standing)) };
 }

@@ -5,7 +5,8 @@ import { sideName } from '../text/sides';
 import { redFlags } from '../examine/diagnosis/red-flags';
 import { addDays } from '../maths/calendar';
 import { headed, hasLapsed, timed } from '../aftercare/tasks/release';
-import { heldSince } from './held';
+import { setsAnew } from '../examine/diagnosis/open-causes';
+import { setSince, sinceParts } from './held';
 import { decisionsDue, type DecisionFacts } from '../recovery/decisions';
 import { releaseFacts } from './gate';
 import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
@@ -59,7 +60,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 	const { records, place, stands, say } = from;
 	const { tree, kind, rootMap, plan } = records;
 	const forecast = recoveryForecast(from.case, values, { bands: false });
-	const heldOn = heldSince(records, stands);
+	const { heldOn, setOn } = sinceParts(setSince(records, stands));
 	return {
 		treeName: tree.name,
 		kindName: kind.commonName,
@@ -100,7 +101,9 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		carried: heldOver(from, today),
 		firmness: stands.firmness.value,
 		firmnessOn: stands.firmness.on ? say.date(stands.firmness.on) : null,
-		heldOn: heldOn && say.date(heldOn),
+		heldOn: heldOn ? say.date(heldOn) : null,
+		setOn: setOn ? say.date(setOn) : null,
+		setsAnew: setsAnew(from.deciding?.causes?.urgent, tree.situation === 'potted'),
 		referrals: flagsOf(records, place, values).map(
 			({ title, reason, byOn }) => `${title}, by ${say.date(byOn)}. ${reason}`
 		),

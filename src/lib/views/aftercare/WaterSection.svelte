@@ -6,7 +6,7 @@
 	import type { Urgent } from '$core/tree/urgent';
 	import type { PotMateRecords } from '$core/tree/case';
 	import type { TreeWater } from '$core/tree/tree-water';
-	import { weighingAdvice } from '$core/aftercare/water/root-function';
+	import { functionBy, weighingAdvice } from '$core/aftercare/water/root-function';
 	import { wateringWayNames, type Watering } from '$core/aftercare/water/watering';
 	import { markOf, type Values } from '$core/values/values';
 	import Button from '$ui/Button.svelte';
@@ -259,13 +259,7 @@
 				Root function <strong>{now ? format().percent(now.phi) : 'not known'}</strong>{now
 					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
 					: ''}
-				<span class="text-slate"
-					>({format().percent(1)} = before the damage; {water.told.length === 0
-						? water.pairs.length === 0
-							? 'no pair of weighings yet'
-							: 'no pair of weighings that tells it'
-						: `a filter over ${counted(water.told.length, 'pair')} of weighings`})</span
-				>
+				<span class="text-slate">({format().percent(1)} = before the damage; {functionBy(water)})</span>
 			</p>
 			{#if advice}<p class="mt-1 text-slate">{format().inWords(advice, today)}</p>{/if}
 			{#if recent.length > 0}

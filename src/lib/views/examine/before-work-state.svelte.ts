@@ -38,9 +38,9 @@ export class BeforeWorkState {
 	get lifting(): boolean {
 		return this.typed.purpose === 'lift';
 	}
-	/** Whether the law of species and sites is asked of this work. */
+	/** Whether the law of species and sites is asked of this work; once answered, the answer counts and stands in sight. */
 	get asksProtected(): boolean {
-		return asksProtected(this.typed, { potted: this.of.records.tree.situation === 'potted' });
+		return this.typed.protectedSpecies !== null || asksProtected(this.typed, this.subject);
 	}
 	get on(): string {
 		return this.typed.decidedOn || this.of.today;

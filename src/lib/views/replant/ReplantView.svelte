@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { setsAnew } from '$core/examine/diagnosis/open-causes';
 	import { firmnessSaid } from '$core/examine/looks/seen-words';
 	import { setSince } from '$core/tree/held';
 	import { enhance } from '$app/forms';
@@ -72,7 +73,9 @@
 			>
 		{:else if loose}
 			<Caution title="It {firmnessSaid[loose.value].now}"
-				>Seen {format().day(loose.on ?? of.today, of.today)}. Hold it first:
+				>Seen {format().day(loose.on ?? of.today, of.today)}. {setsAnew(of.urgent, !inGround)
+					? 'Hold it when it is set anew:'
+					: 'Hold it first:'}
 				<a class="chalk" href="#setting">wires, where, and over which roots</a>. What moves tears its new
 				roots.</Caution
 			>

@@ -51,7 +51,7 @@ export interface WorkDone {
 	coldFromOn: string | null;
 }
 
-/** Name of the rule, stable. */
+/** A piece of aftercare as its rule proposes it. */
 export const proposedTaskOutput = taskInput.safeExtend({
 	rule: z.string().describe('Name of the rule, stable')
 });

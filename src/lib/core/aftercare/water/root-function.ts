@@ -233,6 +233,14 @@ export interface Weighings {
 	rainUnmeasured: boolean;
 }
 
+/** What root function rests on, by how many pairs of weighings there are and how many of them tell it. */
+export const functionBy = ({ pairs, told }: Pick<Weighings, 'pairs' | 'told'>): string =>
+	told.length > 0
+		? `a filter over ${counted(told.length, 'pair')} of weighings`
+		: pairs.length > 0
+			? 'no pair of weighings that tells it'
+			: 'no pair of weighings yet';
+
 /** What the weighings are worth, and when to weigh next. */
 export function weighingAdvice(
 	{ pairs, told, begun, rainUnmeasured }: Weighings,
@@ -247,7 +255,7 @@ export function weighingAdvice(
 	if (rainUnmeasured)
 		return 'Nobody wrote down the rain between the last two weighings, and it may have got into the pot: they tell little. Weigh it twice without rain between, or write down the weather.';
 	if (told.length === 0)
-		return 'Its weighings tell nothing of its roots yet: between them it bore no leaves, or went dry whatever its roots are. Weigh it in leaf, after water and before the next.';
+		return 'Its weighings tell nothing of its roots yet: between them it bore no leaves, went dry whatever its roots are, or lost too little for the scale. Weigh it in leaf, after water and before the next.';
 	if (told.length < values['water.pairsEnough'])
 		return `${counted(told.length, 'pair')} of weighings: too few to rely on; the band is wide.`;
 	const newest =

@@ -9,8 +9,8 @@ import type { SeriesDay } from '../../climate/series';
 export const workStopOutput = z.object({
 	on: z.string(),
 	kind: z.enum(guardKinds),
-	figure: z.number().describe('What is forecast or was measured, and the limit, in °C, m/s or kPa'),
-	limit: z.number()
+	figure: z.number().describe('What is forecast or was measured, in °C, m/s or kPa'),
+	limit: z.number().describe('What it stands, in the same unit')
 });
 export type WorkStop = z.infer<typeof workStopOutput>;
 

@@ -30,7 +30,7 @@ export const firmnessAsks = ({ value, heldOn, setOn }: Moving): string =>
 			: `It ${firmnessSaid[value].now}: hold it firm`;
 /** Since what nobody has tried it; null where it was neither held nor set anew. */
 export const untriedSince = ({ heldOn, setOn }: Pick<Moving, 'heldOn' | 'setOn'>): string | null =>
-	heldOn ? 'it was held' : setOn ? 'it was set anew, on its own stance' : null;
+	heldOn ? 'it was held' : setOn ? 'it was set anew' : null;
 export const smells = ['none', 'sour', 'sulphur', 'mouldy'] as const;
 export type Smell = (typeof smells)[number];
 /** What a root zone smells of that smells of anything but earth. */

@@ -144,13 +144,13 @@ function crownRead({ picture, loop, balance }: CrownPicture, values: Values, rea
 
 /** Leaf in one picture of a crown. */
 export const leafCoverOutput = z.object({
-	cover: z.number().describe('Share of what the loop shows that is leaf'),
+	cover: z.number().describe('Share of what the loop shows that is leaf, 0 to 1'),
 	error: z.number().describe('Within so much of it the true share lies in 95 of 100'),
 	greenness: z
 		.number()
 		.nullable()
 		.describe('Share of green in the light of what is leaf: a third is grey; null where there is none'),
-	dark: z.number().describe('Share of the loop that is too dark to tell')
+	dark: z.number().describe('Share of the loop that is too dark to tell, 0 to 1')
 });
 export type LeafCover = z.infer<typeof leafCoverOutput>;
 

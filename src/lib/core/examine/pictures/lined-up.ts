@@ -29,7 +29,7 @@ export const linedUpOutput = z.object({
 	offPx: z.number().describe('How far such places lie off, one deviation on each axis, px of the later'),
 	turnedDeg: z.number(),
 	larger: z.number().describe('How much larger things are in the later: 1.1 is a tenth'),
-	shared: z.number().describe('Share of the later picture that the earlier shows too')
+	shared: z.number().describe('Share of the later picture that the earlier shows too, 0 to 1')
 });
 export type LinedUp = z.infer<typeof linedUpOutput>;
 

@@ -15,7 +15,10 @@ import { lengthThrough, type Point2 } from './point';
 export type { Point2 } from './point';
 
 /** How points of one plane are seen in another: three rows of three numbers. */
-export const homographyOutput = z.array(z.number().describe('Three rows of three numbers')).readonly();
+export const homographyOutput = z
+	.array(z.number().describe('Three rows of three numbers'))
+	.length(9)
+	.readonly();
 export type Homography = z.infer<typeof homographyOutput>;
 
 const row = (homography: Homography, i: number, { x, y }: Point2): number =>

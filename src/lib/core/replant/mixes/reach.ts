@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { Values } from '../../values/values';
-import { componentIds, componentOf, type ComponentId } from './components';
+import { componentOf, type ComponentId } from './components';
 import type { MixPot } from './mix-pot';
-import { mixBody, waterAndAir, type MixPart } from './retention';
+import { mixBody, mixPart, waterAndAir, type MixPart } from './retention';
 
 export interface MixWish {
 	/** Air space and container capacity wanted, shares; null where it does not matter. */
@@ -13,7 +13,7 @@ export interface MixWish {
 }
 
 export const mixFoundOutput = z.object({
-	parts: z.array(z.object({ componentId: z.enum(componentIds), parts: z.number() })),
+	parts: z.array(mixPart),
 	airSpace: z.number(),
 	containerCapacity: z.number(),
 	miss: z.number().describe('How far it misses what is wanted, shares added up; 0 when all is met'),

@@ -10,8 +10,8 @@ import { rootFlaws, type Obstacle, type RootFlaw, type RootMapInput, type Segmen
 export const crossingOutput = z.object({
 	upperId: z.string(),
 	lowerId: z.string(),
-	upperAtMm: z.number().describe('Distance along each from its start, mm'),
-	lowerAtMm: z.number(),
+	upperAtMm: z.number().describe('Distance along the upper from its start, mm'),
+	lowerAtMm: z.number().describe('Distance along the lower from its start, mm'),
 	gapMm: z.number().describe('Soil between them, mm; 0 or less where they touch or grow into each other'),
 	angleDeg: z.number().describe('Angle between them, 0–90°')
 });

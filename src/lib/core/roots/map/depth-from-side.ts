@@ -54,7 +54,7 @@ export const rootDepthInput = z.strictObject({
 /** Where a root leaves the trunk, as it is seen from the side. */
 export const seenFromSideOutput = z.object({
 	azimuthDeg: z.number(),
-	depthMm: z.number().describe('Of its middle below the flare; above it below 0'),
+	depthMm: z.number().describe('Of its middle below the flare, mm; above it below 0'),
 	errorMm: z.number().describe('Within so much the true depth lies in 95 of 100, mm')
 });
 export type SeenFromSide = z.infer<typeof seenFromSideOutput>;

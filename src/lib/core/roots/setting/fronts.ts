@@ -10,10 +10,10 @@ import { startAzimuth } from '../map/root-map';
 export const frontOutput = z.object({
 	azimuthDeg: z.number(),
 	points: z.number().describe('0 … 100'),
-	flare: z.number().describe('Each 0 … 1; null where there is nothing to judge by'),
-	spread: z.number(),
-	gaps: z.number(),
-	lean: z.number().nullable(),
+	flare: z.number().describe('0 … 1'),
+	spread: z.number().describe('0 … 1'),
+	gaps: z.number().describe('0 … 1'),
+	lean: z.number().nullable().describe('0 … 1; null where there is nothing to judge by'),
 	reasons: z.array(z.string()).describe('What speaks for and against it, in words')
 });
 export type Front = z.infer<typeof frontOutput>;
