@@ -345,6 +345,41 @@ describe('the verdict', () => {
 	it('ignores looks from before the work', () => {
 		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');
 	});
+	it('what rocked and was held or set anew since is not known to stand firm, nor to be well, until it is tried', () => {
+		const rocking = [...good, look('2026-09-25', { firmness: 'moves', leafState: 'turgid' })];
+		const of = (change: Partial<VerdictInput>, looks = rocking) => {
+			const found = verdict(input(looks, change), defaultValues);
+			const [well, firm] = ['last-look', 'firm'].map((name) =>
+				found.criteria.find((one) => one.name === name)
+			);
+			return { well, firm, owed: found.owed };
+		};
+		expect(of({})).toMatchObject({ well: { answer: 'not-met' }, firm: { answer: 'not-met' }, owed: [] });
+		const setAnew =
+			'It rocked a little on 2026-09-25; it was set anew on 2026-09-25, and nobody has tried it since.';
+		expect(of({ setOn: '2026-09-25' })).toMatchObject({
+			well: { answer: 'unknown', because: setAnew },
+			firm: { answer: 'unknown', because: setAnew },
+			owed: ['Push it gently: does it stand firm?']
+		});
+		expect(of({ heldOn: '2026-09-28' }).firm).toEqual({
+			name: 'firm',
+			label: 'Tree firm',
+			answer: 'unknown',
+			because:
+				'It rocked a little on 2026-09-25; it has been held since 2026-09-28, and nobody has tried it since.'
+		});
+		// What it does besides is told first, and a look after it was set tells how it stands.
+		const wilted = [...good, look('2026-09-25', { firmness: 'moves', leafState: 'wilted' })];
+		expect(of({ setOn: '2026-09-26' }, wilted).well).toMatchObject({
+			answer: 'not-met',
+			because: 'Leaves wilted on 2026-09-25.'
+		});
+		const bare = of({ setOn: '2026-09-26' }, [look('2026-09-25', { firmness: 'moves' })]);
+		expect(bare.well?.because).toBe('Its leaves were not looked at in their season.');
+		expect(bare.owed).toContain('Look at leaves, smell and pests');
+		expect(of({ setOn: '2026-09-24' }).firm?.answer).toBe('not-met');
+	});
 	it('takes the last word on firmness and roots', () => {
 		expect(
 			answers(input([...good, look('2026-09-25', { firmness: 'loose', rootsAtEdge: false })]))

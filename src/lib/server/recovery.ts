@@ -185,6 +185,7 @@ function judged(
 			).length,
 			flags: openFlags(records.tasks),
 			causes,
+			...heldOf(records, on, values),
 			stagesLeft
 		},
 		values

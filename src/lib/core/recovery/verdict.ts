@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { listed } from '../text/plural';
 import { atStart, midSentence } from '../text/mid-sentence';
-import { firmnessSaid, smellSaid } from '../examine/looks/seen-words';
+import { firmnessSaid, smellSaid, type Moving } from '../examine/looks/seen-words';
 import { measured } from '../text/measured';
 import { checkAsked, holdsBy, type CausesOpen } from '../examine/diagnosis/open-causes';
 import { percent } from '../text/percent';
@@ -20,8 +20,10 @@ export const criterionOutput = z.object({
 	because: z.string().describe('The evidence, in one sentence')
 });
 export type Criterion = z.infer<typeof criterionOutput>;
+/** A criterion, with what settles it where that is not what settles all of its name. */
+type Judged = Criterion & { owes?: string };
 
-export interface VerdictInput {
+export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	today: string;
 	situation: Situation;
 	trunkDiameterMm: number;
@@ -81,10 +83,8 @@ const referenceWanting = (input: VerdictInput, values: Values): boolean =>
 	);
 
 /** The same for a tree as it stands: nobody weighs what grows in the ground, and what was measured is not asked again. */
-function owedFor(name: Criterion['name'], input: VerdictInput, values: Values): string | undefined {
-	const check = input.causes?.check;
-	if (name === 'last-look' && check)
-		return check.check ? `Check it: ${midSentence(check.check.label)}` : 'Look at it anew in Examine';
+function owedFor({ name, owes }: Judged, input: VerdictInput, values: Values): string | undefined {
+	if (owes) return owes;
 	if (name !== 'function') return owedLook[name];
 	const twin = input.referenceUnmeasured;
 	const shoots = referenceWanting(input, values)
@@ -122,13 +122,20 @@ const criterion = (name: Criterion['name'], label: string, answer: Answer, becau
 	because
 });
 
+/** What was done since a look found it to move, where nobody has tried it since; null where it stood firm then, or nothing was done. */
+function untried(look: Observation | undefined, { heldOn, setOn }: VerdictInput): string | null {
+	const since = heldOn ?? setOn;
+	if (!look?.firmness || look.firmness === 'firm' || !since || look.observedOn > since) return null;
+	return `It ${firmnessSaid[look.firmness].then} on ${look.observedOn}; ${heldOn ? `it has been held since ${heldOn}` : `it was set anew on ${since}`}, and nobody has tried it since.`;
+}
+
 /**
  * The criteria for "re-established", each met, not met or unknown; what was never measured stays unknown and never
  * counts as met. Root function is judged by weighings, or by shoots against a healthy reference: either will do.
  */
 export function verdict(input: VerdictInput, values: Values): Verdict {
 	const since = sinceWork(input);
-	const criteria = [
+	const criteria: Judged[] = [
 		lastLook(since, input, values),
 		dieback(since, input, values),
 		growth(since, input, values),
@@ -145,14 +152,18 @@ export function verdict(input: VerdictInput, values: Values): Verdict {
 		)
 	];
 	return {
-		criteria,
+		criteria: criteria.map(({ name, label, answer, because }) => ({ name, label, answer, because })),
 		reEstablished: criteria.every((c) => c.answer === 'met'),
-		owed: criteria.flatMap((c) =>
-			c.answer === 'unknown' ||
-			(c.name === 'function' && c.answer === 'not-met' && weighedLongAgo(input, values))
-				? (owedFor(c.name, input, values) ?? [])
-				: []
-		)
+		owed: [
+			...new Set(
+				criteria.flatMap((c) =>
+					c.answer === 'unknown' ||
+					(c.name === 'function' && c.answer === 'not-met' && weighedLongAgo(input, values))
+						? (owedFor(c, input, values) ?? [])
+						: []
+				)
+			)
+		]
 	};
 }
 
@@ -169,9 +180,12 @@ function noAlarm({ openAlarms, unanswered = 0 }: VerdictInput): Criterion {
 }
 
 /** What was seen last can veto: a tree that hangs, smells or stands bare is not re-established, whatever held before. */
-function lastLook(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+function lastLook(since: readonly Observation[], input: VerdictInput, values: Values): Judged {
 	const label = 'Well when it was last looked at';
-	const told = (answer: Answer, because: string): Criterion => criterion('last-look', label, answer, because);
+	const told = (answer: Answer, because: string, owes?: string): Judged => ({
+		...criterion('last-look', label, answer, because),
+		...(owes && { owes })
+	});
 	const days = values['verdict.lookDays'];
 	const fresh = since.filter((look) => !stale(look.observedOn, input, days));
 	const last = since.at(-1);
@@ -189,6 +203,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const smell = since.findLast((look) => look.smell !== null);
 	const pests = since.findLast((look) => look.pests !== null);
 	const held = since.findLast((look) => look.firmness !== null);
+	const moved = untried(held, input);
 	const limit = since.findLast((look) => look.diebackLimitMm !== null);
 	const alive = limit !== undefined || fresh.some((look) => look.buds !== null);
 	const bad = [
@@ -208,12 +223,17 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			: []),
 		...(pests?.pests === 'many' ? [`Many pests on ${pests.observedOn}.`] : []),
 		...(limit?.diebackLimitMm === 0 ? [`No living wood was found on ${limit.observedOn}.`] : []),
-		...(held?.firmness && held.firmness !== 'firm'
+		...(held?.firmness && held.firmness !== 'firm' && !moved
 			? [`It ${firmnessSaid[held.firmness].then} on ${held.observedOn}.`]
 			: [])
 	];
 	if (bad.length > 0) return told('not-met', bad.join(' '));
-	if (check) return told('unknown', `${holdsBy(check)} by the look of ${check.on}; ${checkAsked(check)}.`);
+	if (check)
+		return told(
+			'unknown',
+			`${holdsBy(check)} by the look of ${check.on}; ${checkAsked(check)}.`,
+			check.check ? `Check it: ${midSentence(check.check.label)}` : 'Look at it anew in Examine'
+		);
 	if (!leaf && !cover && inLeaf.length > 0)
 		return told('unknown', 'Its leaves were not looked at in their season.');
 	if (!leaf && !cover && input.leaflessNow === false)
@@ -226,6 +246,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			'unknown',
 			`It bore no leaves when it was last looked at, and nobody wrote of its buds, wood, smell or pests since ${begun(input)}.`
 		);
+	if (moved) return told('unknown', moved, owedLook.firm);
 	const leafOn = (leaf ?? cover)?.observedOn;
 	const well = ['leaves', ...(smell ? ['smell'] : []), ...(pests ? ['pests'] : [])];
 	return told(
@@ -382,6 +403,8 @@ function firm(since: readonly Observation[], input: VerdictInput, values: Values
 	const last = felt[felt.length - 1];
 	if (!last)
 		return criterion('firm', 'Tree firm', 'unknown', `Firmness was not tried since ${begun(input)}.`);
+	const anew = untried(last, input);
+	if (anew) return criterion('firm', 'Tree firm', 'unknown', anew);
 	// That it moved stays true until somebody finds it firm.
 	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))
 		return criterion(
