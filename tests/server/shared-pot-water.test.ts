@@ -1,5 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { waterOf, recordWatering } from '$lib/server/water';
+import { lessWaterOfMate, waterOf, recordWatering } from '$lib/server/water';
+import { recordExamination } from '$lib/server/examine';
+import { recordPlanting } from '$lib/server/replant';
+import { examinationInput } from '$core/examine/diagnosis/examination';
+import { plantingOn } from '../records';
 import { refreshWater, waterStates } from '$lib/server/kept-water';
 import { closeTask, doTogether } from '$lib/server/aftercare';
 import { exportCase } from '$lib/server/case-file';
@@ -166,6 +170,43 @@ describe('a shared pot', () => {
 		await recordWatering(store, one.id, poured('2026-04-17'));
 		await refreshWater(store, values);
 		expect((await waterStates(store.db)).get(two.id)?.lastWaterOn).toBe('2026-04-17');
+	});
+	it('that nobody wrote down is assumed to hold the balls of all that stand in it', async () => {
+		const { store, one, two, alone } = await trough();
+		const held = async (id: string) => {
+			const { rootedMostL, unrootedMostL } = (await waterOf(store.db, id, values)).pot?.stores ?? {
+				rootedMostL: NaN,
+				unrootedMostL: NaN
+			};
+			return rootedMostL + unrootedMostL;
+		};
+		expect((await held(one.id)) / (await held(alone.id))).toBeCloseTo(2, 1);
+		// A thicker mate takes more of it, and by whichever of them it is asked it is as large.
+		await changeTree(store, two.id, two.version, {
+			...asTakenIn(two),
+			trunkDiameterMm: 2 * two.trunkDiameterMm
+		});
+		expect((await held(one.id)) / (await held(alone.id))).toBeCloseTo(9, 0);
+		expect((await held(two.id)) / (await held(one.id))).toBeCloseTo(1, 1);
+	});
+	it('that is sour for one of them is watered less for all, until either is planted anew', async () => {
+		const { store, one, two, alone } = await trough();
+		const less = async (id: string) =>
+			lessWaterOfMate(store.db, await loadRecords(store.db, id), today(), values);
+		expect(await less(two.id)).toBeNull();
+		await recordExamination(
+			store,
+			one.id,
+			examinationInput.parse({
+				examinedOn: today(),
+				findings: [{ signId: 'sour-smell', grade: 2, measuredBy: null }]
+			})
+		);
+		expect(await less(two.id)).toMatchObject({ tag: 'T-1', subject: 'A sour, airless root zone is' });
+		expect([await less(one.id), await less(alone.id)]).toEqual([null, null]);
+		const { id: _id, version: _version, ...planting } = plantingOn(today());
+		await recordPlanting(store, two.id, planting, { waterSchool: 'at-once', fromStock: null }, values);
+		expect(await less(two.id)).toBeNull();
 	});
 	it('leaves a tree without mates as it is', async () => {
 		const { store, alone } = await trough();

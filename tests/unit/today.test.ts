@@ -59,6 +59,7 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 		state: 'in-care',
 		takenInOn: '2026-04-01',
 		plantCount: 1,
+		sharedPot: '',
 		heightM: null
 	},
 	kind: kind('fagus'),
@@ -962,6 +963,80 @@ describe('today', () => {
 	});
 });
 
+describe('water of what stands in one pot', () => {
+	const urgent = {
+		subject: 'A sour, airless root zone is',
+		chance: 0.7,
+		on: '2026-04-10',
+		stage: 'replant' as const,
+		water: 'less',
+		meaning: '',
+		untilOn: '2099-01-01'
+	};
+	const inPot = (tag: string, change: Partial<TodayTree> = {}, sharedPot = 'Trough'): TodayTree => ({
+		...entry({ standing: kept({ pottedOn: '2026-01-01', waterOn: today }), ...change }),
+		tree: { ...entry().tree, ...change.tree, id: tag, tag, sharedPot }
+	});
+	const lines = (...entries: TodayTree[]) =>
+		items(...entries)
+			.filter(({ stage }) => stage === 'aftercare')
+			.map(({ sentence, tag, group, treeName }) =>
+				[plain(sentence), group.map((one) => one.tag).join(' ') || tag, treeName].join(' | ')
+			);
+	const dry = { water: waterDry(today) };
+	const less = { ...dry, standing: kept({ pottedOn: '2026-01-01', waterOn: today, urgent }) };
+
+	it('is told once, however the name of the pot was typed, and by what presses most', () => {
+		const later = { water: { ...waterDry(today), nextOn: '2026-04-20', litres: 1 } };
+		expect(lines(inPot('C-1', later, ' trough'), inPot('C-2', dry))).toEqual([
+			'Water it: 2 L, slowly, over the whole surface | C-1 C-2 | C-1, C-2'
+		]);
+		expect(lines(inPot('C-1', dry), inPot('C-2', later))).toEqual([
+			'Water it: 2 L, slowly, over the whole surface | C-1 C-2 | C-1, C-2'
+		]);
+		expect(lines(inPot('C-1', dry, 'One'), inPot('C-2', dry, 'Two'), inPot('C-3', dry, ''))).toHaveLength(3);
+		const ground = { ...dry, tree: { ...entry().tree, situation: 'in-ground' as const } };
+		expect(lines(inPot('C-1', ground), inPot('C-2', dry))).toHaveLength(2);
+	});
+	it('is felt first where one of them is to be watered less', () => {
+		for (const both of [
+			[inPot('C-1', less), inPot('C-2', dry)],
+			[inPot('C-1', dry), inPot('C-2', less)]
+		])
+			expect(lines(...both)).toEqual(['Feel it a finger deep before any water | C-1 C-2 | C-1, C-2']);
+	});
+	it('is asked for once, and not in the dry rest of one of them', () => {
+		const unknown = { standing: kept({ pottedOn: '2026-01-01', waterOn: null }) };
+		const other = inPot('C-3', unknown, '');
+		const asked = 'The water of their pot is not known: lift it or feel it now | C-1 C-2 | C-1, C-2';
+		expect(lines(inPot('C-1', unknown), inPot('C-2', unknown))).toEqual([asked]);
+		expect(lines(inPot('C-1', unknown), other, inPot('C-2', unknown))).toEqual([
+			asked,
+			expect.stringMatching(/^Its water is not known: lift it or feel it now \| C-3/) as string
+		]);
+		const resting = { ...unknown, water: { ...waterDry(null), restUntil: '2026-05-01', nextOn: null } };
+		expect(lines(inPot('C-1', resting), inPot('C-2', unknown))).toEqual([]);
+		// Of several pots of a place one line asks, and names every tree.
+		const many = ['a', 'b', 'c'].map((tag) => inPot(tag, unknown, ''));
+		expect(lines(...many, inPot('C-1', unknown), inPot('C-2', unknown))).toEqual([
+			'Water of 5 trees is not known: lift or feel them now | a b c C-1 C-2 | a, b, c, C-1, C-2'
+		]);
+	});
+	it('is wrong once, and is compared with what stands in other pots', () => {
+		const falls = (move: number) => ({ water: { ...waterDry(today), nextOn: null, move } });
+		const fallen = { water: { ...falls(0.5).water, fall: { days: 20, by: 0.5 }, alarms: ['It stays wet.'] } };
+		const said = lines(
+			inPot('C-1', fallen),
+			inPot('C-2', fallen),
+			inPot('n', falls(1), ''),
+			inPot('m', falls(1), '')
+		);
+		expect(said).toHaveLength(2);
+		expect(said.join('\n')).toContain('It stays wet. | C-1 C-2');
+		expect(said.join('\n')).toContain('while its 2 weighed neighbours do not');
+	});
+});
+
 describe('every working value of Today', () => {
 	const urgent = {
 		subject: 'Root rot is',
@@ -1117,6 +1192,14 @@ describe('every working value of Today', () => {
 			]
 		}
 	};
+	// Each stands in a pot of its own.
+	for (const name of ['water', 'rest'] as const)
+		yards[name] = {
+			trees: (yards[name]?.trees ?? []).map((one, i) => ({
+				...one,
+				tree: { ...one.tree, id: `${name}${i}` }
+			}))
+		};
 	const said = (values: Values): string =>
 		JSON.stringify(
 			Object.values(yards).map(({ trees, weather }) => {

@@ -51,6 +51,7 @@ const summary = (db: Reader) => ({
 	plantCount: tree.plantCount,
 	takenInOn: tree.takenInOn,
 	heightM: tree.heightM,
+	sharedPot: tree.sharedPot,
 	// One index seek a tree, however many readings there are.
 	lastLookOn: sql`nullif(max(
 		coalesce((select max(${observation.observedOn}) from ${observation} where ${observation.treeId} = ${tree.id} and ${sound(db, 'observation', observation.id)}), ''),

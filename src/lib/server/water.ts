@@ -8,7 +8,7 @@ import { treeWater } from '../core/tree/tree-water';
 import type { WaterOfTree } from '../core/tree/water-state';
 import { aboutKg, unlikelyGain, unlikelyKg } from '../core/tree/weights';
 import type { Values } from '../core/values/values';
-import { sql } from 'drizzle-orm';
+import { notInArray, sql } from 'drizzle-orm';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import { jsonRows } from './db/json-rows';
@@ -20,6 +20,7 @@ import { loadRecords, matesInPot } from './records/tree-records';
 import { doWorks, takeOut, type Piece, type Work } from './records/work';
 import { readValues } from './settings';
 import { closeAnswered } from './task-work';
+import { headOf } from './tree-head';
 import { refuseCare, requireTree } from './trees';
 
 const { tree, treeWater: cache } = tables;
@@ -48,19 +49,38 @@ export async function waterFor(db: Reader, records: TreeRecords, values: Values)
 	return {
 		pot,
 		ground: treeGroundWater(records, here, on, values),
-		fall: pot?.fall ? fallWords(pot.fall, await movesOfNeighbours(db, treeId, placeId), values) : ''
+		fall: pot?.fall ? fallWords(pot.fall, await movesOfNeighbours(db, records, placeId), values) : ''
 	};
 }
 
-/** How root function of the weighed trees of a place moved, without one of them. */
-async function movesOfNeighbours(db: Reader, treeId: string, placeId: string): Promise<number[]> {
+/** How root function of the weighed trees of a place moved, without one of them and what is weighed with it in its pot. */
+async function movesOfNeighbours(
+	db: Reader,
+	{ tree: own, mates }: Pick<TreeRecords, 'tree' | 'mates'>,
+	placeId: string
+): Promise<number[]> {
+	const inPot = [own.id, ...mates.map((mate) => mate.tree.id)];
 	const rows = await jsonRows<{ move: number }>(
 		db,
 		{ move: sql`json_extract(${cache.state}, '$.move')` },
 		sql`from ${cache} join ${tree} on ${tree.id} = ${cache.treeId}
-			where ${tree.placeId} = ${placeId} and ${tree.id} <> ${treeId} and json_extract(${cache.state}, '$.move') is not null`
+			where ${tree.placeId} = ${placeId} and ${notInArray(tree.id, inPot)} and json_extract(${cache.state}, '$.move') is not null`
 	);
 	return rows.map((row) => row.move);
+}
+
+/** What presses of a mate in the same pot and wants less water; null where nothing does. */
+export async function lessWaterOfMate(
+	db: Reader,
+	{ mates }: Pick<TreeRecords, 'mates'>,
+	on: string,
+	values: Values
+): Promise<{ tag: string; subject: string; chance: number } | null> {
+	for (const { tree: mate } of mates) {
+		const { urgent } = headOf(await loadRecords(db, mate.id), on, values);
+		if (urgent?.water === 'less') return { tag: mate.tag, subject: urgent.subject, chance: urgent.chance };
+	}
+	return null;
 }
 
 /** @param corrects a watering that is written anew in its place */

@@ -56,6 +56,9 @@ export const treeInput = z.strictObject({
 });
 export type TreeInput = z.infer<typeof treeInput>;
 
+/** Name of the pot that a tree shares with others, alike however it was typed; empty for none. */
+export const sharedPotName = (sharedPot: string): string => sharedPot.trim().toLowerCase();
+
 /** A tree as a person takes it in: how it stands and does, and whether it may be worked on, is said by them and never presumed. */
 export const takeInInput = treeInput.extend({
 	permission: oneOf(permissions),

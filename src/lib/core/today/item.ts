@@ -11,7 +11,10 @@ import type { Task, TodayTask } from '../vocabulary/task';
 import type { Stage } from '../vocabulary/words';
 
 export interface TodayTree {
-	tree: Pick<Tree, 'id' | 'tag' | 'name' | 'situation' | 'state' | 'takenInOn' | 'plantCount' | 'heightM'>;
+	tree: Pick<
+		Tree,
+		'id' | 'tag' | 'name' | 'situation' | 'state' | 'takenInOn' | 'plantCount' | 'heightM' | 'sharedPot'
+	>;
 	kind: Kind;
 	place: Place;
 	tasks: readonly TodayTask[];

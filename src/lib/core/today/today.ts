@@ -35,9 +35,17 @@ export function todayItems(
 		// A forecast or a reading of tonight speaks for itself.
 		const known = weather.get(entry.place.id)?.some((day) => day.on === today && day.how === '');
 		if (!known) unmeasured.push({ entry, night });
-		items.push(...waterItems(entry, today, moves, values));
 	}
-	items.push(...coldItems(unmeasured, today, values), ...unknownWaterItems(trees, today, values));
+	items.push(
+		...waterItems(
+			trees.filter(({ tree }) => tree.state === 'in-care'),
+			today,
+			moves,
+			values
+		),
+		...coldItems(unmeasured, today, values),
+		...unknownWaterItems(trees, today, values)
+	);
 	// Names are put in order once: of thousands of lines most stand level.
 	const places = [...new Set(items.map((item) => item.placeName))].sort((a, b) => a.localeCompare(b));
 	const order = new Map(places.map((name, at) => [name, at]));

@@ -6,6 +6,7 @@ import { daysBetween } from '../maths/calendar';
 import { measured } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
 import { percent } from '../text/percent';
+import { sharedPotName } from '../take-in/tree';
 import type { WaterState } from '../tree/water-state';
 import type { Values } from '../values/values';
 import { common, countOf, daysInWords, rises, risesSlowly, type TodayItem, type TodayTree } from './item';
@@ -19,24 +20,25 @@ const waterOn = ({ standing, water }: TodayTree): string | null =>
 
 /** Potted trees whose water nobody knows any more; those of one place together, since one round answers them. */
 export function unknownWaterItems(trees: readonly TodayTree[], today: string, values: Values): TodayItem[] {
-	const byPlace = new Map<string, TodayTree[]>();
+	const unknown: TodayTree[] = [];
+	// A dry rest has its first water on the list: nothing is asked beside it, nor of what stands in one pot with it.
+	const resting = new Set(
+		trees.flatMap((entry) =>
+			entry.water?.restUntil || firstWaterOpen(entry.tasks, today) ? [potOf(entry)] : []
+		)
+	);
 	for (const entry of trees) {
-		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn) continue;
-		// A dry rest has its first water on the list: nothing is asked beside it.
-		if (entry.water?.restUntil || firstWaterOpen(entry.tasks, today)) continue;
+		if (entry.tree.state !== 'in-care' || !entry.standing?.pottedOn || resting.has(potOf(entry))) continue;
 		const last = waterOn(entry);
 		const since = daysBetween(last ?? entry.standing.pottedOn, today);
-		if (last === null || since > values['decision.waterKnownDays']) {
-			const group = byPlace.get(entry.place.id);
-			if (group) group.push(entry);
-			else byPlace.set(entry.place.id, [entry]);
-		}
+		if (last === null || since > values['decision.waterKnownDays']) unknown.push(entry);
 	}
-	return [...byPlace.values()].flatMap((group) =>
-		group.length < values['today.groupFrom']
-			? group.map((entry) => unknownWaterItem(entry, [entry], today, values))
-			: group.slice(0, 1).map((first) => unknownWaterItem(first, group, today, values))
-	);
+	return grouped(unknown, ({ place }) => place.id).flatMap((group) => {
+		const pots = grouped(group, potOf);
+		return (pots.length < values['today.groupFrom'] ? pots : [group]).flatMap((asked) =>
+			asked.slice(0, 1).map((first) => unknownWaterItem(first, asked, today, values))
+		);
+	});
 }
 
 function unknownWaterItem(
@@ -53,20 +55,18 @@ function unknownWaterItem(
 		...group.map((entry) => daysBetween(waterOn(entry) ?? entry.standing?.pottedOn ?? today, today))
 	);
 	const last = waterOn(first);
-	const one = group.length === 1;
+	const one = grouped(group, potOf).length === 1;
 	const plants = countOf(first);
 	return {
-		...common(first),
-		...(!one && {
-			treeName: group.map(({ tree }) => tree.tag).join(', '),
-			group: group.map(({ tree }) => ({ id: tree.id, tag: tree.tag }))
-		}),
+		...together(group, first),
 		urgency: values['today.rank.unknownWater'] + risesSlowly(longest, values),
 		level: 'due',
 		sentence: one
-			? plants > 1
-				? `The water of these ${plants} is not known: lift or feel them now`
-				: 'Its water is not known: lift it or feel it now'
+			? group.length > 1
+				? 'The water of their pot is not known: lift it or feel it now'
+				: plants > 1
+					? `The water of these ${plants} is not known: lift or feel them now`
+					: 'Its water is not known: lift it or feel it now'
 			: `Water of ${group.length} trees is not known: lift or feel them now`,
 		reason: `${
 			!one
@@ -81,27 +81,87 @@ function unknownWaterItem(
 	};
 }
 
-/** Its next watering, when it is near, and what is wrong with its water. */
+/** The pot a tree stands in: shared with others by its name, else its own. */
+const potOf = ({ tree }: TodayTree): string =>
+	(tree.situation === 'potted' && sharedPotName(tree.sharedPot)) || tree.id;
+
+/** Trees by what they share, in their order. */
+function grouped(trees: readonly TodayTree[], of: (entry: TodayTree) => string): TodayTree[][] {
+	const by = new Map<string, TodayTree[]>();
+	for (const entry of trees) {
+		const group = by.get(of(entry));
+		if (group) group.push(entry);
+		else by.set(of(entry), [entry]);
+	}
+	return [...by.values()];
+}
+
+/** A line that is told of several trees, or of one. */
+const together = (group: readonly TodayTree[], first: TodayTree) => ({
+	...common(first),
+	...(group.length > 1 && {
+		treeName: group.map(({ tree }) => tree.tag).join(', '),
+		group: group.map(({ tree }) => ({ id: tree.id, tag: tree.tag }))
+	})
+});
+
+/**
+ * The next watering of each pot, when it is near, and what is wrong with its water: of what stands in one pot it is told once. Where one of
+ * them is to be watered less, all of them are.
+ */
 export function waterItems(
-	entry: TodayTree,
+	trees: readonly TodayTree[],
 	today: string,
 	moves: ReadonlyMap<string, readonly { id: string; move: number }[]>,
 	values: Values
 ): TodayItem[] {
+	return grouped(trees, potOf).flatMap((inOne) => {
+		const ids = new Set(inOne.map(({ tree }) => tree.id));
+		const asked = inOne.flatMap((entry) => {
+			// What stands in the same pot is weighed with it, and is no neighbour to compare it with.
+			const others = (moves.get(entry.place.id) ?? []).filter(({ id }) => !ids.has(id));
+			return waterItemsOf(
+				entry,
+				today,
+				others.map(({ move }) => move),
+				values
+			);
+		});
+		const [first] = inOne;
+		if (inOne.length === 1 || !first) return asked.map(({ item }) => item);
+		const feel = asked.some(({ what }) => what === 'feel');
+		const told = new Map<string, TodayItem>();
+		for (const { what, item } of asked) {
+			if (feel && what === 'pour') continue;
+			// By each of them it is reckoned a little otherwise: the most pressing is told. What is wrong is told as often as it differs.
+			const key = what === 'wrong' ? item.sentence : 'next';
+			const before = told.get(key);
+			if (!before || before.urgency < item.urgency) told.set(key, item);
+		}
+		const { treeName, group } = together(inOne, first);
+		return [...told.values()].map((item) => ({ ...item, treeName, group }));
+	});
+}
+
+/** What a line about water asks for: to pour, to feel first, or to see what is wrong. */
+interface WaterAsked {
+	what: 'pour' | 'feel' | 'wrong';
+	item: TodayItem;
+}
+
+/**
+ * The same of one tree.
+ * @param neighbours how others of its place moved, as factors
+ */
+function waterItemsOf(
+	entry: TodayTree,
+	today: string,
+	neighbours: readonly number[],
+	values: Values
+): WaterAsked[] {
 	const { water } = entry;
 	if (water?.firstOwedFrom && !entry.tasks.some(isFirstWater))
-		return [
-			{
-				...common(entry),
-				urgency: values['today.rank.water'],
-				level: 'now',
-				sentence: `Give ${countOf(entry) > 1 ? 'them their' : 'it its'} first water: soak the ground over the roots`,
-				reason: `Set in the ground on ${water.firstOwedFrom}; nobody wrote down that it was watered in. Soil and roots are to meet, without air between them.`,
-				figure: 'not written',
-				stage: 'aftercare',
-				task: null
-			}
-		];
+		return [{ what: 'pour', item: firstWaterItem(entry, water.firstOwedFrom, values) }];
 	// What nobody touched for long is asked for, not reckoned on.
 	if (!water || water.from === 'assumed') return [];
 	if (
@@ -109,67 +169,78 @@ export function waterItems(
 		(water.knownOn === null || daysBetween(water.knownOn, today) > values['decision.waterKnownDays'])
 	)
 		return [];
-	const neighbours = (moves.get(entry.place.id) ?? []).filter((one) => one.id !== entry.tree.id);
-	const alarms = [
-		...water.alarms,
-		...(water.fall
-			? [
-					fallWords(
-						water.fall,
-						neighbours.map((one) => one.move),
-						values
-					)
-				]
-			: [])
-	];
-	const items: TodayItem[] = alarms.map((text) => ({
-		...common(entry),
-		urgency: values['today.rank.alarm'],
-		level: 'due',
-		sentence: text,
-		reason: `Root function ${percent(water.phi)}, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
-		figure: `${percent(water.dryness)} dry`,
-		stage: 'aftercare',
-		task: null
-	}));
-	if (water.nextOn !== null) {
-		const until = daysBetween(today, water.nextOn);
-		const less = entry.standing?.urgent?.water === 'less' ? entry.standing.urgent : null;
-		if (less && until <= values['today.waterAheadDays'])
-			items.push({
+	const wrong = [...water.alarms, ...(water.fall ? [fallWords(water.fall, neighbours, values)] : [])];
+	const next = nextWater(entry, water, today, values);
+	return [
+		...wrong.map((text): WaterAsked => ({
+			what: 'wrong',
+			item: {
 				...common(entry),
-				urgency: until <= 0 ? values['today.rank.feel'] : values['today.rank.soon'] - until,
+				urgency: values['today.rank.alarm'],
+				level: 'due',
+				sentence: text,
+				reason: `Root function ${percent(water.phi)}, between ${Math.round(water.low * 100)} and ${Math.round(water.high * 100)}.`,
+				figure: `${percent(water.dryness)} dry`,
+				stage: 'aftercare',
+				task: null
+			}
+		})),
+		...(next ? [next] : [])
+	];
+}
+
+/** Set in the ground, and nobody wrote down that it was watered in. */
+const firstWaterItem = (entry: TodayTree, setOn: string, values: Values): TodayItem => ({
+	...common(entry),
+	urgency: values['today.rank.water'],
+	level: 'now',
+	sentence: `Give ${countOf(entry) > 1 ? 'them their' : 'it its'} first water: soak the ground over the roots`,
+	reason: `Set in the ground on ${setOn}; nobody wrote down that it was watered in. Soil and roots are to meet, without air between them.`,
+	figure: 'not written',
+	stage: 'aftercare',
+	task: null
+});
+
+/** Its next watering, or the feel that comes before it where what presses wants less water; null where it is not near. */
+function nextWater(entry: TodayTree, water: WaterState, today: string, values: Values): WaterAsked | null {
+	if (water.nextOn === null) return null;
+	const until = daysBetween(today, water.nextOn);
+	if (until > values['today.waterAheadDays']) return null;
+	const dry = `${percent(water.dryness)} dry`;
+	const soon = values['today.rank.soon'] - until;
+	const less = entry.standing?.urgent?.water === 'less' ? entry.standing.urgent : null;
+	if (less)
+		return {
+			what: 'feel',
+			item: {
+				...common(entry),
+				urgency: until <= 0 ? values['today.rank.feel'] : soon,
 				level: until <= 0 ? 'due' : 'soon',
 				sentence: 'Feel it a finger deep before any water',
-				reason: `It is reckoned ${percent(water.dryness)} dry${until > 0 ? ` today, and may want water on ${water.nextOn}` : ''}, but ${midSentence(holds(less))}: it is watered less, and only where it is dry.`,
-				figure: until <= 0 ? `${percent(water.dryness)} dry` : `in ${daysInWords(until)}`,
+				reason: `It is reckoned ${dry}${until > 0 ? ` today, and may want water on ${water.nextOn}` : ''}, but ${midSentence(holds(less))}: it is watered less, and only where it is dry.`,
+				figure: until <= 0 ? dry : `in ${daysInWords(until)}`,
 				stage: 'aftercare',
 				task: null
-			});
-		else if (until <= values['today.waterAheadDays']) {
-			const late = water.latest !== null && water.latest < today;
-			items.push({
-				...common(entry),
-				urgency:
-					until <= 0
-						? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
-						: values['today.rank.soon'] - until,
-				level: until <= 0 ? 'now' : 'soon',
-				sentence: `${pourWords(countOf(entry), water)}, ${wateringWayNames[water.way]}`,
-				reason: `${water.reason} ${water.rainPerhaps ? `Had no rain fallen but what was measured, it would be ${percent(water.dryness)} dry` : `${percent(water.dryness)} dry today`}${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
-				figure:
-					until > 0
-						? `in ${daysInWords(until)}`
-						: water.rainPerhaps
-							? 'perhaps dry'
-							: `${percent(water.dryness)} dry`,
-				stage: 'aftercare',
-				pourL: Math.round(water.litres * 100) / 100,
-				task: null
-			});
+			}
+		};
+	const late = water.latest !== null && water.latest < today;
+	return {
+		what: 'pour',
+		item: {
+			...common(entry),
+			urgency:
+				until <= 0
+					? values[late ? 'today.rank.waterLate' : 'today.rank.water'] + rises(-until, values)
+					: soon,
+			level: until <= 0 ? 'now' : 'soon',
+			sentence: `${pourWords(countOf(entry), water)}, ${wateringWayNames[water.way]}`,
+			reason: `${water.reason} ${water.rainPerhaps ? `Had no rain fallen but what was measured, it would be ${dry}` : `${dry} today`}${water.earliest && water.latest && water.earliest !== water.latest ? `; between ${water.earliest} and ${water.latest}, by what is known of its roots` : ''}.`,
+			figure: until > 0 ? `in ${daysInWords(until)}` : water.rainPerhaps ? 'perhaps dry' : dry,
+			stage: 'aftercare',
+			pourL: Math.round(water.litres * 100) / 100,
+			task: null
 		}
-	}
-	return items;
+	};
 }
 
 /** What each plant of a lot gets, or the one tree. */

@@ -55,13 +55,19 @@ export function plantingOf(records: TreeRecords, today: string, values: Values):
 
 /**
  * What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind;
- * larger where its weights say that it holds more water than that.
+ * larger where others stand in it too, and where its weights say that it holds more water than that.
  */
 function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
-	const usual = usualPlanting(records, today, 1, values);
+	// A shared pot holds the balls of all that stand in it; a ball grows with its trunk.
+	const trunks = [records.tree, ...records.mates.map((mate) => mate.tree)].reduce(
+		(sum, { trunkDiameterMm }) => sum + trunkDiameterMm ** 3,
+		0
+	);
+	const times = Math.cbrt(trunks) / records.tree.trunkDiameterMm;
+	const usual = usualPlanting(records, today, times, values);
 	const { rootedMostL, unrootedMostL } = storesOf(usual, records.tree, values);
 	const larger = tookUpL(records, usual.plantedOn) / (rootedMostL + unrootedMostL);
-	return larger <= 1 ? usual : usualPlanting(records, today, Math.cbrt(larger), values);
+	return larger <= 1 ? usual : usualPlanting(records, today, times * Math.cbrt(larger), values);
 }
 
 /** @param times how much wider and deeper than usual */

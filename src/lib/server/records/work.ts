@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import { newId, noteAct } from '../acting';
 import { isDeepStrictEqual } from 'node:util';
+import { sharedPotName } from '../../core/take-in/tree';
 import type { Stage } from '../../core/vocabulary/words';
 import { now, today } from '../clock';
 import type { Reader, Store, Writer } from '../db/database';
@@ -172,7 +173,7 @@ function treesOf(changes: readonly Change[]): Set<string> | null {
 /** Name of the pot that a tree, as it is written, shares with others; empty for none. */
 const potOf = (tree: unknown): string =>
 	typeof tree === 'object' && tree !== null && 'sharedPot' in tree && typeof tree.sharedPot === 'string'
-		? tree.sharedPot.trim().toLowerCase()
+		? sharedPotName(tree.sharedPot)
 		: '';
 
 /** A piece of work that can be done with others. */

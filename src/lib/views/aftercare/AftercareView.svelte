@@ -63,6 +63,8 @@
 		usualSchool: WaterSchool;
 		/** What the last look says to act on now. */
 		urgent: Urgent | null;
+		/** What presses of a mate in its pot and wants less water. */
+		mateLess: { tag: string; subject: string; chance: number } | null;
 		waterings: Watering[];
 		/** Trees in the same pot. */
 		mates: readonly PotMateRecords[];
@@ -84,6 +86,7 @@
 		dryDownDays,
 		usualSchool,
 		urgent,
+		mateLess,
 		waterings,
 		mates,
 		values,
@@ -182,6 +185,7 @@
 				water={water.pot}
 				{dryDownDays}
 				{urgent}
+				{mateLess}
 				firstWater={firstWaterOpen(tasks, today)}
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}

@@ -3,6 +3,8 @@
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
 	import { daysBetween } from '$core/maths/calendar';
+	import { holds } from '$core/examine/diagnosis/open-causes';
+	import { midSentence } from '$core/text/mid-sentence';
 	import type { Urgent } from '$core/tree/urgent';
 	import type { PotMateRecords } from '$core/tree/case';
 	import type { TreeWater } from '$core/tree/tree-water';
@@ -30,6 +32,8 @@
 		water: TreeWater;
 		/** What the last look says to act on now. */
 		urgent: Urgent | null;
+		/** What presses of a mate in its pot and wants less water. */
+		mateLess: { tag: string; subject: string; chance: number } | null;
 		/** The first water after its work stands on the list, in its days. */
 		firstWater: boolean;
 		/** Days from full to the dryness at which it is watered, without rain. */
@@ -50,6 +54,7 @@
 		plantCount,
 		water,
 		urgent,
+		mateLess,
 		firstWater,
 		dryDownDays,
 		waterings,
@@ -66,8 +71,8 @@
 	let feeling = $state(false);
 	const next = $derived(water.next);
 	const now = $derived(water.course.at(-1) ?? null);
-	/** A look that presses asks for less water. */
-	const lessWater = $derived(urgent?.water === 'less');
+	/** A look that presses, at it or at what stands in its pot, asks for less water. */
+	const lessWater = $derived(urgent?.water === 'less' || mateLess !== null);
 	const L = (litres: number): string => format().measure(litres, 'L', litres < 1 ? 2 : 1);
 	/** Somebody poured, weighed, felt or probed it lately; else nothing is said of how wet it stands. */
 	const known = $derived(
@@ -133,6 +138,9 @@
 				>{/each}: what is poured, weighed or felt here counts for {mates.length === 1
 				? 'both'
 				: 'all of them'}.
+			{#if mateLess && urgent?.water !== 'less'}
+				Of {mateLess.tag}, {midSentence(holds(mateLess))}: the pot is watered less, and only where it is dry.
+			{/if}
 		</p>
 	{/if}
 	<p class="mt-1 font-display text-2xl font-bold">

@@ -206,7 +206,7 @@
 		class="border-y py-3"
 		open={Boolean(tree?.note || tree?.batch || tree?.watering || tree?.sharedPot || tree?.referenceTreeId)}
 	>
-		<summary class="font-semibold">More: day, batch, a healthy twin, notes</summary>
+		<summary class="font-semibold">More: day, batch, a pot it shares, a healthy twin, notes</summary>
 		<div class="mt-4 grid gap-4 sm:grid-cols-2">
 			<DateField
 				name="takenInOn"

@@ -20,7 +20,7 @@ import { valuesInForce } from '$core/values/values';
 import { getStore } from '$lib/server/store';
 import { referenceShootMm } from '$lib/server/trees';
 import { wateringForm } from '$lib/server/edge/watering-form';
-import { recordWatering, removeWatering, waterOf } from '$lib/server/water';
+import { lessWaterOfMate, recordWatering, removeWatering, waterOf } from '$lib/server/water';
 import { addTask, aftercareFrom, aftercareToMake, makeAftercare, waterSchoolOf } from '$lib/server/aftercare';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -61,6 +61,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 		proposals,
 		usualSchool: waterSchoolOf(records, on, values),
 		water,
+		mateLess: await lessWaterOfMate(db, records, on, values),
 		dryDownDays:
 			water.pot && place
 				? dryDown(
