@@ -483,6 +483,21 @@ describe('the water of a potted tree', () => {
 					?.stores.rootedMostL
 			).toBeGreaterThan(0);
 	});
+	it('a pot nobody wrote down is no smaller than its crown can live on, but where its ball was measured', () => {
+		const held = (heightM: number, change: Partial<TreeRecords> = {}, of = values) => {
+			const records = treeRecords({ plantings: [], rootMap: null, plan: null, ...change });
+			const tree = { ...records.tree, trunkDiameterMm: 31, heightM };
+			const { rootedMostL = 0, unrootedMostL = 0 } =
+				treeWater({ ...records, tree }, { place, series }, today, of)?.stores ?? {};
+			return rootedMostL + unrootedMostL;
+		};
+		// Of a low crown the ball decides; of a high one its cover does, by the square of its width.
+		expect(held(0.2)).toBeCloseTo(held(0.3), 9);
+		expect(held(2) / held(1)).toBeCloseTo(4, 0);
+		expect(held(2) / held(2, {}, { ...values, 'pot.crownNeeds': 15 })).toBeCloseTo(2, 0);
+		const measured = { plan: null, rootMap: treeRecords().rootMap };
+		expect(held(2, measured)).toBeCloseTo(held(0.2, measured), 9);
+	});
 	it('a pot nobody wrote down is assumed as large as its weights say, one that was written is asked for', () => {
 		const held = (waterings: object[], plantings: TreeRecords['plantings'] = []) => {
 			const found = treeWater(

@@ -1,4 +1,4 @@
-import { roundPot } from '../replant/pots/volume';
+import { potVolumeL, roundPot } from '../replant/pots/volume';
 import type { TreeRecords } from './case';
 import { addDays, daysBetween } from '../maths/calendar';
 import { Z90 } from '../maths/normal';
@@ -40,6 +40,7 @@ import {
 	type WeighingPair,
 	unknownFunction
 } from '../aftercare/water/root-function';
+import { crownCoverM2, usualCrownWidthMm } from '../replant/pots/demand';
 import { rootedIn, storesOf } from '../replant/pots/stores';
 import { leavesBorne } from './tree-demand';
 import { outflowLearned, weighingPairs } from '../aftercare/water/watering';
@@ -54,16 +55,21 @@ export function plantingOf(records: TreeRecords, today: string, values: Values):
 }
 
 /**
- * What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk, and the usual mix of its kind;
- * larger where others stand in it too, and where its weights say that it holds more water than that.
+ * What a potted tree stands in where nobody wrote it down: a pot round its ball, or a ball for its trunk and no smaller than its crown can
+ * live on, and the usual mix of its kind; larger where others stand in it too, and where its weights say that it holds more water than that.
  */
 function assumedPlanting(records: TreeRecords, today: string, values: Values): Planting {
+	const all = [records.tree, ...records.mates.map((mate) => mate.tree)];
+	const own = usualPlanting(records, today, 1, values);
+	const ownL = potVolumeL(own.pot);
 	// A shared pot holds the balls of all that stand in it; a ball grows with its trunk.
-	const trunks = [records.tree, ...records.mates.map((mate) => mate.tree)].reduce(
-		(sum, { trunkDiameterMm }) => sum + trunkDiameterMm ** 3,
+	const ballsL = all.reduce(
+		(sum, { trunkDiameterMm }) => sum + ownL * (trunkDiameterMm / records.tree.trunkDiameterMm) ** 3,
 		0
 	);
-	const times = Math.cbrt(trunks) / records.tree.trunkDiameterMm;
+	const crownsM2 = all.reduce((sum, tree) => sum + crownCoverM2(usualCrownWidthMm(tree, values)), 0);
+	const measured = standingOf(records, today, values).ballWidthMm.value !== null;
+	const times = Math.cbrt(Math.max(ballsL, measured ? 0 : crownsM2 * values['pot.crownNeeds']) / ownL);
 	const usual = usualPlanting(records, today, times, values);
 	const { rootedMostL, unrootedMostL } = storesOf(usual, records.tree, values);
 	const larger = tookUpL(records, usual.plantedOn) / (rootedMostL + unrootedMostL);

@@ -166,6 +166,14 @@ export const replantValues = defineValues({
 		min: 0.2,
 		max: 1.2
 	},
+	'pot.crownNeeds': {
+		label: 'Pot that nobody wrote down: at least so much for a square metre of crown',
+		value: 30,
+		unit: 'L/m²',
+		mark: 'ours',
+		min: 0,
+		max: 200
+	},
 	'pot.ballShape': {
 		label: 'Volume of a root ball over that of its enclosing cylinder',
 		value: 0.8,
