@@ -401,7 +401,12 @@ describe('a cold night that was missed', () => {
 		const stayed = (fromOn: string, untilOn: string) =>
 			limitsBroken(
 				nights,
-				[{ ...entry(), standing: { underCover: { fromOn, untilOn } } as TodayTree['standing'] }],
+				[
+					{
+						...entry(),
+						standing: { underCover: { fromOn, untilOn }, woundedOn: null } as TodayTree['standing']
+					}
+				],
 				[bench],
 				values
 			).map((one) => one.on);

@@ -41,6 +41,18 @@ describe('aftercare', () => {
 				]);
 			}
 	});
+	it('says of a dry rest what it follows on, and names no living root where none went', () => {
+		const reason = (change: Partial<WorkDone>) =>
+			byRule({ waterSchool: 'dry-rest', ...change }, 'first-water')?.reason;
+		expect(reason({ livingLoss: 0 })).toBe('Cut surfaces dry and callus first (school: dry first).');
+		expect(reason({ livingLoss: 0, rotWasCut: true })).toBe(
+			'Cut surfaces dry and callus first; rot was cut (school: dry first).'
+		);
+		expect(reason({ livingLoss: 0.35, rotWasCut: true })).toMatch(
+			/; rot was cut, and 35 % of the living root was taken \(/
+		);
+		expect(reason({ lifted: true })).toMatch(/; 35 % of the living root is gone with the lift \(/);
+	});
 	it('makes valid tasks with reasons for every group, school and kind of work, in order of their first day', () => {
 		for (const group of groups)
 			for (const crownSchool of ['balance', 'keep-leaves'] as const)

@@ -18,7 +18,8 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { isOwnersToSay } from '$core/roots/plan/consent';
 import { ballOf } from '$core/tree/ball';
 import { bookFacts } from '$core/tree/booked';
-import { lastRootWork } from '$core/tree/losses';
+import { lastRootWork, woundedOn } from '$core/tree/losses';
+import { standingOf } from '$core/tree/standing';
 import { othersInPot, ofThePot, potWeights, withMates } from '$core/tree/shared-pot';
 import { ballOfSizes } from '$core/replant/pots/fit';
 import { judgePot } from '$core/replant/pots/rank';
@@ -183,6 +184,28 @@ describe('what an entry brings up again', () => {
 	});
 });
 
+describe('roots that a cold night would touch', () => {
+	const on = '2025-03-01';
+	const wounded = (change: Partial<TreeRecords>, cuts: ReturnType<typeof cut>[] = []) =>
+		woundedOn(treeRecords(change, cuts), values);
+	it('are those that lost living root to the work, or were cut back from rot', () => {
+		expect(wounded({})).toBeNull();
+		// The dead one alone leaves no wound; with a living one, or as rot, it does.
+		expect(wounded({}, [cut('r5', 0, on)])).toBeNull();
+		expect(wounded({}, [cut('r5', 0, '2025-04-01'), cut('r4', 0, on)])).toBe(on);
+		const soft = examinationSchema.parse({
+			id: 'e',
+			version: 1,
+			examinedOn: on,
+			findings: [{ signId: 'roots-dark-soft', grade: 1, measuredBy: null }]
+		});
+		expect(wounded({ examinations: [soft] }, [cut('r5', 0, on)])).toBe(on);
+		// So little counts as nothing.
+		const dear = { ...values, 'aftercare.lossCounts': 0.99 };
+		expect(woundedOn(treeRecords({}, [cut('r4', 0, on)]), dear)).toBeNull();
+	});
+});
+
 describe('trees in one pot', () => {
 	const mate = (change: Partial<PotMateRecords> = {}): PotMateRecords => ({
 		tree: { id: 'm', tag: 'M-1', name: 'Mate', heightM: 0.8, trunkDiameterMm: 40 },
@@ -209,6 +232,16 @@ describe('trees in one pot', () => {
 		expect(merged.measurements.map((one) => one.id)).toEqual(['w']);
 		const poured = wateringSchema.parse({ id: 'p', version: 1, wateredOn: '2025-04-02', litres: 3 });
 		expect(ofThePot(bare({ mates: [mate({ waterings: [poured] })] })).waterings).toEqual([poured]);
+	});
+	it('stand in what was planted for either of them, since that day', () => {
+		const records = bare({ mates: [mate({ plantings: [theirs] })] });
+		const stands = standingOf(records, '2025-05-01', values);
+		expect(stands.stands).toMatchObject({ value: 'potted', on: '2025-03-01', by: 'planted' });
+		expect(stands.pot.value).toEqual(theirs.pot);
+		expect(stands.mix.value).toEqual(theirs.mix);
+		// Its own ball and crown nobody measured by that.
+		expect(stands.ballWidthMm.value).toEqual(standingOf(bare(), '2025-05-01', values).ballWidthMm.value);
+		expect(standingOf(records, '2025-02-28', values).pot.value).toBeNull();
 	});
 	it('fill the pot with both balls and shade it with both crowns', () => {
 		const records = bare({ plantings: [own], mates: [mate({ plantings: [theirs] })] });

@@ -7,7 +7,7 @@ import { measured } from '$core/text/measured';
 import { groundWorkSaid } from '$core/replant/ground/ground-said';
 import { mulchRing } from '$core/replant/ground/mulch';
 import { measurementSchema } from '$core/examine/measuring/measurement';
-import { mixIds, mixOf } from '$core/replant/mixes/mixes';
+import { mixIds, mixOf, pottingMixOf } from '$core/replant/mixes/mixes';
 import { plantingSchema, replantPlanInput, replantPlanSchema } from '$core/replant/pots/replant-plan';
 import { stockItemSchema, stockPotSchema } from '$core/replant/kit/stock';
 import { treeSchema } from '$core/take-in/tree';
@@ -18,7 +18,8 @@ import { dryDown } from '$core/replant/pots/dry-down';
 import { storesOf } from '$core/replant/pots/stores';
 import { GroundState } from '$views/replant/ground-state.svelte';
 import { ReplantState, type ReplantOf } from '$views/replant/replant-state.svelte';
-import { bench, replantOf, treeRecords, yardMix } from '../records';
+import { bench, plantingOn, replantOf, seatHeldBy, treeRecords, yardMix } from '../records';
+import { roundPot } from '$core/replant/pots/volume';
 
 const today = '2026-04-18';
 const hornbeam = shippedKinds.find((kind) => kind.id === 'carpinus');
@@ -81,6 +82,36 @@ describe('a planting while it is planned', () => {
 		expect(state.pot.heightMm).toBe(
 			state.ballDepthMm + values['pot.headspaceMm'] + values['seat.flareBelowMm']
 		);
+	});
+
+	it('in a shared pot begins with what was planted for a mate: its pot and mix, not its ball or seat', () => {
+		const records = treeRecords();
+		const theirs = plantingOn('2026-04-18', {
+			pot: roundPot(510, 500, 190),
+			mix: pottingMixOf('coir-grit'),
+			crownWidthMm: 999,
+			headspaceMm: 33,
+			seat: { ...seatHeldBy('wires'), moundMm: 77 }
+		});
+		const tree = { id: 'm', tag: 'M-1', name: 'Mate', heightM: 0.8, trunkDiameterMm: 40 };
+		const mate = {
+			tree,
+			plantings: [theirs],
+			waterings: [],
+			measurements: [],
+			examinations: [],
+			weights: []
+		};
+		const alone = new ReplantState(of());
+		const state = new ReplantState(of({ records: { ...records, mates: [mate] } }));
+		expect(state.pot).toEqual(theirs.pot);
+		expect([state.mix, state.headspaceMm]).toEqual([theirs.mix, 33]);
+		expect(state.assumed.has('pot')).toBe(false);
+		expect([state.crownWidthMm, state.ballDiameterMm, state.seat]).toEqual([
+			alone.crownWidthMm,
+			alone.ballDiameterMm,
+			{ ...alone.seat, flareOverRimMm: -33 }
+		]);
 	});
 
 	it('after rot it takes the other school of size, a mix that stays airy, and a smaller pot', () => {

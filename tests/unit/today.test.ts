@@ -112,6 +112,7 @@ const kept = (change: Partial<StandingKept> = {}): StandingKept => ({
 	out: null,
 	waterOn: today,
 	rootsCutOn: null,
+	woundedOn: null,
 	underCover: null,
 	planned: null,
 	urgent: null,
@@ -960,6 +961,19 @@ describe('today', () => {
 		);
 		expect(items(...three).map((item) => item.group.map((one) => one.tag))).toEqual([['A', 'B', 'C']]);
 		expect(items(...three.slice(0, 2))).toHaveLength(2);
+	});
+});
+
+describe('a cold night over roots that were cut', () => {
+	it('touches those that lost living root, not a dead one that was taken off', () => {
+		const cold = (change: Partial<TodayTree>) =>
+			items(entry({ lastCutOn: '2026-04-10', ...change })).some(({ reason }) =>
+				reason.includes('freshly cut')
+			);
+		expect(cold({ standing: kept({ rootsCutOn: '2026-04-10', woundedOn: '2026-04-10' }) })).toBe(true);
+		expect(cold({ standing: kept({ rootsCutOn: '2026-04-10' }) })).toBe(false);
+		// Not yet worked out: what is known of it counts.
+		expect(cold({ standing: null })).toBe(true);
 	});
 });
 

@@ -7,7 +7,7 @@ import { treeGroundWater } from '../core/tree/ground-water';
 import { movesOf } from '../core/tree/held';
 import { aliveOf } from '../core/tree/lot';
 import { standingKept, type StandingKept } from '../core/tree/kept';
-import { lastRootWork } from '../core/tree/losses';
+import { lastRootWork, woundedOn } from '../core/tree/losses';
 import { plannedWork } from '../core/tree/planned';
 import { standingOf } from '../core/tree/standing';
 import { treeWater } from '../core/tree/tree-water';
@@ -105,6 +105,7 @@ export async function reckonTrees(
 			standing: standingKept(stands, {
 				firmness: movesOf(records, stands),
 				rootsCutOn: lastRootWork(records, values)?.on ?? null,
+				woundedOn: woundedOn(records, values),
 				underCover: nightsUnderCover(records.book, on),
 				planned: plannedWork(records, on, values)[0] ?? null,
 				...pressingOf(records, on, values),

@@ -120,7 +120,7 @@ export const coldOf = (
 		{
 			kind,
 			place,
-			lastCutOn,
+			lastCutOn: standing ? standing.woundedOn : lastCutOn,
 			inGround: tree.situation === 'in-ground',
 			newShoots: seenOnly && shoots === 'perhaps' ? 'none' : shoots,
 			underCover: standing?.underCover ?? null

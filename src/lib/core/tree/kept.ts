@@ -21,6 +21,8 @@ export interface StandingKept {
 	smell: { value: Exclude<Smell, 'none'>; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
+	/** Day on which they were last wounded, so that a cold night touches them. */
+	woundedOn: string | null;
 	/** Its last nights under cover, over or not. */
 	underCover: NightsUnderCover | null;
 	/** Planned work that is no task of its own, the next. */
@@ -52,6 +54,7 @@ export function standingKept(
 	standing: Standing,
 	{
 		rootsCutOn,
+		woundedOn,
 		gate,
 		urgent,
 		check,
@@ -62,12 +65,22 @@ export function standingKept(
 		firmness
 	}: Pick<
 		StandingKept,
-		'rootsCutOn' | 'gate' | 'urgent' | 'check' | 'waits' | 'alive' | 'underCover' | 'planned' | 'firmness'
+		| 'rootsCutOn'
+		| 'woundedOn'
+		| 'gate'
+		| 'urgent'
+		| 'check'
+		| 'waits'
+		| 'alive'
+		| 'underCover'
+		| 'planned'
+		| 'firmness'
 	>
 ): StandingKept {
 	const { pests } = standing;
 	return {
 		rootsCutOn,
+		woundedOn,
 		underCover,
 		planned,
 		urgent: urgent && {

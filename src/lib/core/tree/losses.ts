@@ -178,6 +178,23 @@ export function lastRootWork(
 }
 
 /**
+ * Day on which its roots were last wounded: living root went with the work, or rot was cut back to sound wood. A dead root that is taken off
+ * leaves nothing that a cold night would touch.
+ * @returns null where they never were
+ */
+export function woundedOn(
+	records: LossRecords & Pick<TreeRecords, 'examinations'>,
+	values: Values
+): string | null {
+	const last = lastRootWork(records, values);
+	if (last?.rotWasCut) return last.on;
+	return (
+		rootLosses(records, values).done.findLast(({ share }) => share >= values['aftercare.lossCounts'])?.on ??
+		null
+	);
+}
+
+/**
  * Share of the living root that a tree lost in all works on it where it grew, 0 … 1; null of one that was dug, planted or stood in a pot
  * since it came, or of which nobody says that it grew in the field.
  */

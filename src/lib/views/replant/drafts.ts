@@ -1,4 +1,5 @@
 import { browser } from '$app/environment';
+import { ofThePot } from '$core/tree/shared-pot';
 import { standingOf } from '$core/tree/standing';
 import { ReplantState, type ReplantOf } from './replant-state.svelte';
 
@@ -21,7 +22,10 @@ const drafts = new Map<
 /** The planting that is being planned for a tree: as it was left, with what was recorded since. */
 export function planningOf(of: ReplantOf): ReplantState {
 	const { records, today, values } = of;
-	const recorded = JSON.stringify([records.replantPlan?.version ?? 0, records.plantings.at(-1)?.id ?? '']);
+	const recorded = JSON.stringify([
+		records.replantPlan?.version ?? 0,
+		ofThePot(records).plantings.at(-1)?.id ?? ''
+	]);
 	const worked = JSON.stringify([of.lastWork?.on ?? '', of.urgent?.on ?? '']);
 	const { ballWidthMm, ballDepthMm } = standingOf(records, today, values);
 	const ball = JSON.stringify([ballWidthMm.value, ballWidthMm.on, ballDepthMm.value, ballDepthMm.on]);

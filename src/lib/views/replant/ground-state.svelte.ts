@@ -6,7 +6,7 @@ import { groundAmounts, type GroundPlanInput } from '$core/replant/ground/ground
 import { mulchRing } from '$core/replant/ground/mulch';
 import { looseningAims, soilSaid } from '$core/replant/ground/loosening';
 import { siteCheck } from '$core/replant/ground/site-check';
-import { lastRootWork } from '$core/tree/losses';
+import { woundedOn } from '$core/tree/losses';
 import { sulphurSoilOf } from '$core/replant/ground/sulphur';
 import { rootProtectionArea, structuralRootZoneRadiusM } from '$core/roots/plan/zones';
 import type { Kind } from '$core/vocabulary/kind';
@@ -199,7 +199,7 @@ export class GroundState {
 						inGround: true,
 						today: this.of.today,
 						drainMin: this.drainMin,
-						rootsCutOn: lastRootWork(this.of.records, this.of.values)?.on ?? null,
+						rootsCutOn: woundedOn(this.of.records, this.of.values),
 						newShoots: newShootsOn(
 							standingOf(this.of.records, this.of.today, this.of.values).buds,
 							{ kind: this.of.kind, place: this.place },

@@ -26,8 +26,8 @@ import { asPot, type Pot, type PotShape, roundPot } from '$core/replant/pots/vol
 import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
 import { packedSeenOn } from '$core/tree/looks';
-import type { LastWork } from '$core/tree/losses';
-import { othersInPot } from '$core/tree/shared-pot';
+import { woundedOn, type LastWork } from '$core/tree/losses';
+import { ofThePot, othersInPot } from '$core/tree/shared-pot';
 import { asksForDryRest, type Urgent } from '$core/tree/urgent';
 import { standingOf } from '$core/tree/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/replant/kit/stock';
@@ -122,8 +122,10 @@ export class ReplantState {
 		this.of = of;
 		const { records, values, today, lastWork, kind } = of;
 		const kept = records.replantPlan;
+		// What was planted for a mate in the same pot is the pot of this tree too; how wide its crown is only its own says.
+		const own = kept?.planting ?? records.plantings.at(-1);
 		const last: Planting | ReplantPlanInput['planting'] | undefined =
-			kept?.planting ?? records.plantings.at(-1);
+			kept?.planting ?? ofThePot(records).plantings.at(-1);
 		const { tree } = records;
 		// One ball: as it was last lifted, mapped or set; a plan that was kept since goes before it.
 		const stands = standingOf(records, today, values);
@@ -156,7 +158,7 @@ export class ReplantState {
 		this.ballDepthMm = Math.round(
 			depth ?? kept?.planting.ballDepthMm ?? this.ballDiameterMm * values['pot.ballDepthShare']
 		);
-		this.crownWidthMm = last?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
+		this.crownWidthMm = own?.crownWidthMm ?? Math.round(usualCrownWidthMm(tree, values));
 		this.packedSeenOn = packedSeenOn(records, today, values);
 		this.packed = kept ? kept.planting.sizeRule === 'packed' : this.packedSeenOn !== null;
 		const rot = (lastWork?.rotWasCut ?? false) || of.urgent?.pot === 'smaller';
@@ -189,8 +191,8 @@ export class ReplantState {
 			);
 		this.plantedOn = kept?.planting.plantedOn ?? today;
 		this.placeId = tree.placeId;
-		if (last?.seat) {
-			const { wires, pads: _pads, ...seat } = last.seat;
+		if (own?.seat) {
+			const { wires, pads: _pads, ...seat } = own.seat;
 			// How far it was tilted that time is a fact of that day.
 			this.seat = { ...seat, tiltDeg: null, tiltTowardDeg: null };
 			if (wires.length > 0) this.wireCount = wires.length;
@@ -465,7 +467,7 @@ export class ReplantState {
 						inGround: false,
 						today: this.of.today,
 						drainMin: null,
-						rootsCutOn: this.of.lastWork?.on ?? null,
+						rootsCutOn: woundedOn(this.of.records, this.of.values),
 						newShoots: newShootsOn(
 							standingOf(this.of.records, this.of.today, this.of.values).buds,
 							{ kind: this.of.kind, place: this.place },

@@ -100,6 +100,20 @@ const restDays = (work: WorkDone, values: Values): number =>
 
 type Rule = (work: WorkDone, values: Values) => Draft | null;
 
+/** What a dry rest follows on; nothing where no living root went. */
+function restWhy({
+	rotWasCut,
+	livingLoss,
+	lifted
+}: Pick<WorkDone, 'rotWasCut' | 'livingLoss' | 'lifted'>): string {
+	const gone =
+		livingLoss > 0
+			? [`${percent(livingLoss)} of the living root ${lifted ? 'is gone with the lift' : 'was taken'}`]
+			: [];
+	const why = [...(rotWasCut ? ['rot was cut'] : []), ...gone];
+	return why.length > 0 ? `; ${why.join(', and ')}` : '';
+}
+
 /** Whether shelter after the work is brought up at all. */
 const sheltered = ({ inGround, livingLoss }: WorkDone, values: Values): boolean =>
 	!inGround && livingLoss >= values['aftercare.lossCounts'];
@@ -160,7 +174,7 @@ const rules: Record<string, Rule> = {
 			: {
 					kind: 'dry-rest',
 					title: 'First water after the dry rest',
-					reason: `Cut surfaces dry and callus first; ${rotWasCut ? 'rot was cut, and ' : ''}${percent(livingLoss)} of the living root ${lifted ? 'is gone with the lift' : 'was taken'} (school: dry first).`,
+					reason: `Cut surfaces dry and callus first${restWhy({ rotWasCut, livingLoss, lifted })} (school: dry first).`,
 					mark: 'trade',
 					fromDay: dryRestDays({ group, rotWasCut, livingLoss }, values).from,
 					toDay: dryRestDays({ group, rotWasCut, livingLoss }, values).to,

@@ -2,7 +2,7 @@ import type { PottingMix } from '../../replant/mixes/bench-test';
 import { liftAfters } from '../../replant/lifting/lift';
 import type { Pot } from '../../replant/pots/volume';
 import { feltInLooks } from '../looks';
-import { potWeights, weighedFullKg } from '../shared-pot';
+import { ofThePot, potWeights, weighedFullKg } from '../shared-pot';
 import { inOrder, latest, ref, say, unknownFact, type Fact } from '../fact';
 import { latestWord, near, type Sayings } from './said';
 
@@ -52,7 +52,7 @@ function standsOf({ records, lifts, grounded, on, values }: Sayings): Fact<Stand
 		...lifts.flatMap(({ id, log }) =>
 			say<Stands>(log.after, log.liftedOn, 'seen', { record: 'lift', id }, 'lifted')
 		),
-		...records.plantings.flatMap((one) =>
+		...ofThePot(records).plantings.flatMap((one) =>
 			say<Stands>('potted', one.plantedOn, 'seen', ref('planting', one), 'planted')
 		),
 		...grounded.flatMap((one) =>
@@ -73,7 +73,9 @@ function standsOf({ records, lifts, grounded, on, values }: Sayings): Fact<Stand
 
 /** The pot it stands in and what is in it; neither for a tree that stands in none. */
 function potOf({ records, on }: Sayings): Pick<WhereFacts, 'pot' | 'mix'> {
-	const planting = records.plantings.filter((one) => one.plantedOn <= on).at(-1);
+	const planting = ofThePot(records)
+		.plantings.filter((one) => one.plantedOn <= on)
+		.at(-1);
 	if (!planting || records.tree.situation !== 'potted') return { pot: unknownFact(), mix: unknownFact() };
 	const common = {
 		...unknownFact<never>(),
