@@ -404,7 +404,7 @@ describe('a cold night that was missed', () => {
 				[
 					{
 						...entry(),
-						standing: { underCover: { fromOn, untilOn }, woundedOn: null } as TodayTree['standing']
+						standing: { underCover: { fromOn, untilOn } } as TodayTree['standing']
 					}
 				],
 				[bench],

@@ -15,7 +15,7 @@ import { openTask } from '$lib/server/task-work';
 import { taskInput } from '$core/vocabulary/task';
 import { defaultValues as values } from '$core/values/values';
 import { standingOf } from '$core/tree/standing';
-import { ofThePot } from '$core/tree/shared-pot';
+import { firstWaterOfPot, ofThePot } from '$core/tree/shared-pot';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { today } from '$lib/server/clock';
 import { asTakenIn, storeWithTree } from './helpers';
@@ -207,6 +207,33 @@ describe('a shared pot', () => {
 		const { id: _id, version: _version, ...planting } = plantingOn(today());
 		await recordPlanting(store, two.id, planting, { waterSchool: 'at-once', fromStock: null }, values);
 		expect(await less(two.id)).toBeNull();
+	});
+	it('has one first water: what waits for it by the work on one tree is that of the next', async () => {
+		const { store, one, two, alone } = await trough();
+		const { id: _id, version: _version, ...planting } = plantingOn(today());
+		const plant = (id: string, waterSchool: 'at-once' | 'dry-rest') =>
+			recordPlanting(store, id, planting, { waterSchool, fromStock: null }, values);
+		const firstOf = async (id: string) => {
+			const { tasks: list } = await loadRecords(store.db, id);
+			return list.flatMap((task) =>
+				task.source.startsWith('first-water@')
+					? [{ kind: task.kind, from: task.fromOn, to: task.toOn, reason: task.reason, state: task.state }]
+					: []
+			);
+		};
+		await plant(one.id, 'dry-rest');
+		await plant(two.id, 'at-once');
+		await plant(alone.id, 'at-once');
+		const [first] = await firstOf(one.id);
+		expect(first?.kind).toBe('dry-rest');
+		expect(await firstOf(two.id)).toEqual([
+			{ ...first, reason: 'One pot has one first water: that which was planned for T-1.' }
+		]);
+		expect((await firstOf(alone.id)).map(({ kind }) => kind)).toEqual(['water']);
+		// Given, it holds nobody any more.
+		await recordWatering(store, one.id, poured(today()));
+		expect((await firstOf(two.id)).map(({ state }) => state)).toEqual(['done']);
+		expect(firstWaterOfPot(await loadRecords(store.db, two.id))).toBeNull();
 	});
 	it('leaves a tree without mates as it is', async () => {
 		const { store, alone } = await trough();

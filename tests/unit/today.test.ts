@@ -974,6 +974,8 @@ describe('a cold night over roots that were cut', () => {
 		expect(cold({ standing: kept({ rootsCutOn: '2026-04-10' }) })).toBe(false);
 		// Not yet worked out: what is known of it counts.
 		expect(cold({ standing: null })).toBe(true);
+		const { woundedOn: _, ...before } = kept({});
+		expect(cold({ standing: before })).toBe(true);
 	});
 });
 

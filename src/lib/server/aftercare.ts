@@ -7,6 +7,7 @@ import { overForGood } from '../core/aftercare/tasks/release';
 import { ruleOf, workedOn } from '../core/aftercare/tasks/source';
 import type { Schools, Task, TaskInput } from '../core/vocabulary/task';
 import type { TreeRecords } from '../core/tree/case';
+import { firstWaterOfPot } from '../core/tree/shared-pot';
 import { addDays, daysBetween, YEAR_DAYS } from '../core/maths/calendar';
 import { crownLeft } from '../core/aftercare/book/effects';
 import { coldLimit, firstColdNight } from '../core/climate/cold-limit';
@@ -156,8 +157,22 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		records.groundPlans.some((plan) => plan.doneOn === schools.workOn);
 	return proposed
 		.filter(({ rule }) => (worked || untouchedRules.has(rule)) && !madeThen(rule))
-		.map(({ rule, ...task }) => ({ ...task, source: `${rule}@${schools.workOn}` }))
+		.map(({ rule, ...task }) => ({
+			...task,
+			...(rule === 'first-water' && tree.situation !== 'in-ground' && withPot(records)),
+			source: `${rule}@${schools.workOn}`
+		}))
 		.filter((task) => !made.has(task.source));
+}
+
+/** The first water that its pot waits for already: a pot has one. */
+function withPot(
+	records: Pick<TreeRecords, 'mates'>
+): Pick<Task, 'kind' | 'title' | 'reason' | 'fromOn' | 'toOn'> | null {
+	const pot = firstWaterOfPot(records);
+	if (!pot) return null;
+	const { tag, ...first } = pot;
+	return { ...first, reason: `One pot has one first water: that which was planned for ${tag}.` };
 }
 
 /** What of it is still to be planned on a day, and what had its days by then. */

@@ -120,7 +120,7 @@ export const coldOf = (
 		{
 			kind,
 			place,
-			lastCutOn: standing ? standing.woundedOn : lastCutOn,
+			lastCutOn: standing?.woundedOn === undefined ? lastCutOn : standing.woundedOn,
 			inGround: tree.situation === 'in-ground',
 			newShoots: seenOnly && shoots === 'perhaps' ? 'none' : shoots,
 			underCover: standing?.underCover ?? null

@@ -96,6 +96,8 @@ export interface PotMateRecords extends Pick<
 	tree: Pick<TreeCase['tree'], 'id' | 'tag' | 'name' | 'heightM' | 'trunkDiameterMm'>;
 	/** Weights kept in looks. */
 	weights: LookWeight[];
+	/** First water after work on it that is still to come: the pot has one. */
+	firstWater?: Pick<TreeCase['tasks'][number], 'kind' | 'title' | 'fromOn' | 'toOn'> | null;
 }
 
 /** A weight of the pot that was kept in a look. */

@@ -21,8 +21,8 @@ export interface StandingKept {
 	smell: { value: Exclude<Smell, 'none'>; on: string } | null;
 	/** Day of the last work that took living root, by cut or by lift. */
 	rootsCutOn: string | null;
-	/** Day on which they were last wounded, so that a cold night touches them. */
-	woundedOn: string | null;
+	/** Day on which they were last wounded, so that a cold night touches them; left out of what was kept before that was told. */
+	woundedOn?: string | null;
 	/** Its last nights under cover, over or not. */
 	underCover: NightsUnderCover | null;
 	/** Planned work that is no task of its own, the next. */

@@ -95,6 +95,14 @@ export function othersInPot(
 	}, nobodyElse);
 }
 
+/** First water that a pot waits for by the work on a mate, and whose; null where none is to come. The last, where there are several. */
+export function firstWaterOfPot({
+	mates
+}: Pick<TreeRecords, 'mates'>): (NonNullable<PotMateRecords['firstWater']> & { tag: string }) | null {
+	const to = mates.flatMap(({ tree, firstWater }) => (firstWater ? [{ ...firstWater, tag: tree.tag }] : []));
+	return to.sort((a, b) => a.fromOn.localeCompare(b.fromOn)).at(-1) ?? null;
+}
+
 /** Stores of a pot with the balls and crowns of all that stand in it; the last planting of the pot is counted already. */
 export function withMates(
 	stores: PotStores,

@@ -1,5 +1,6 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { isSingle, type PotMateRecords, type TreeRecordField, type TreeRecords } from '../../core/tree/case';
+import { isFirstWater } from '../../core/aftercare/tasks/pressing';
 import { lookWeights } from '../../core/tree/shared-pot';
 import type { Tree } from '../../core/take-in/tree';
 import type { Kind } from '../../core/vocabulary/kind';
@@ -17,6 +18,7 @@ import {
 	ofTree,
 	places,
 	plantings,
+	tasks,
 	trees,
 	waterings
 } from './records';
@@ -153,20 +155,25 @@ export async function matesInPot(db: Reader, tree: Tree): Promise<PotMateRecords
 const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]> =>
 	Promise.all(
 		(await matesInPot(db, tree)).map(async (mate) => {
-			const [planted, watered, measured, examined, looks] = await Promise.all([
+			const [planted, watered, measured, examined, looks, asked] = await Promise.all([
 				plantings.list(db, mate.id),
 				waterings.list(db, mate.id),
 				measurements.list(db, mate.id),
 				examinations.list(db, mate.id),
-				observations.list(db, mate.id)
+				observations.list(db, mate.id),
+				tasks.list(db, mate.id)
 			]);
+			const first = asked.find(isFirstWater);
 			return {
 				tree: mate,
 				plantings: planted,
 				waterings: watered,
 				measurements: measured,
 				examinations: examined,
-				weights: lookWeights(looks)
+				weights: lookWeights(looks),
+				firstWater: first
+					? { kind: first.kind, title: first.title, fromOn: first.fromOn, toOn: first.toOn }
+					: null
 			};
 		})
 	);

@@ -14,7 +14,7 @@
 	import { isRound, potShapeNames } from '$core/replant/pots/volume';
 	import type { StockItem, StockPot } from '$core/replant/kit/stock';
 	import type { Values } from '$core/values/values';
-	import { othersInPot } from '$core/tree/shared-pot';
+	import { firstWaterOfPot, othersInPot } from '$core/tree/shared-pot';
 	import Caution from '$ui/Caution.svelte';
 	import { useFormat } from '$ui/format';
 	import KitTable from './KitTable.svelte';
@@ -53,6 +53,7 @@
 		);
 		return { mass, ...handling(mass.usualKg, limit.kg) };
 	});
+	const potWater = $derived(firstWaterOfPot(records));
 	const kit = $derived(
 		kitList(
 			{
@@ -184,7 +185,11 @@
 								seat.firming
 							]}; held by {holdingNames[seat.holding]}{seat.offOn
 								? `, off on ${format().date(seat.offOn)}`
-								: ''}. First water {plan.waterSchool === 'at-once' ? 'at once' : 'after a dry rest'}.
+								: ''}. First water {potWater
+								? `with ${potWater.tag}, ${format().date(potWater.fromOn)}`
+								: plan.waterSchool === 'at-once'
+									? 'at once'
+									: 'after a dry rest'}.
 						</p>
 					</section>
 				{/if}

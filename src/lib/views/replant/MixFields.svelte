@@ -3,6 +3,8 @@
 	import { mixHistories, mixHistoryNames } from '$core/replant/mixes/bench-test';
 	import { componentIds, componentOf } from '$core/replant/mixes/components';
 	import { mixIds, mixOf } from '$core/replant/mixes/mixes';
+	import { midSentence } from '$core/text/mid-sentence';
+	import { firstWaterOfPot } from '$core/tree/shared-pot';
 	import { mixInWords } from '$core/replant/mixes/reach';
 	import Caution from '$ui/Caution.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -21,6 +23,8 @@
 	let { state: planning, refused }: Props = $props();
 	const format = useFormat();
 	const own = $derived(planning.of.stock.mixes);
+	/** What its pot waits for already is no choice any more. */
+	const potWater = $derived(firstWaterOfPot(planning.of.records));
 	const risky = $derived(planning.history !== 'new' && planning.history !== 'healthy');
 	const coarse = componentIds.filter((id) => componentOf(id).fineMm >= 4);
 	const set = (key: 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm') => (value: number | null) => {
@@ -132,16 +136,23 @@
 			)} of rooting depth; others use a screen only.
 		</p>
 	{/if}
-	<Choice
-		label="First water"
-		bind:value={planning.waterSchool}
-		options={[
-			{ value: 'at-once', label: 'at once' },
-			{ value: 'dry-rest', label: 'after a dry rest' }
-		]}
-	/>
-	<p class="-mt-1 text-sm text-slate">
-		At once for woody, fine roots; dry first for fleshy ones and after rot surgery. It goes on the list with
-		its dates.
-	</p>
+	{#if potWater}
+		<p>
+			First water with {potWater.tag}, which stands in the same pot: {midSentence(potWater.title)}, {format().day(
+				potWater.fromOn,
+				planning.of.today
+			)}.
+		</p>
+	{:else}<Choice
+			label="First water"
+			bind:value={planning.waterSchool}
+			options={[
+				{ value: 'at-once', label: 'at once' },
+				{ value: 'dry-rest', label: 'after a dry rest' }
+			]}
+		/>
+		<p class="-mt-1 text-sm text-slate">
+			At once for woody, fine roots; dry first for fleshy ones and after rot surgery. It goes on the list with
+			its dates.
+		</p>{/if}
 </fieldset>
