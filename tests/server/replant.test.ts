@@ -126,15 +126,19 @@ describe('a planting', () => {
 			expect((await loadStock(store.db)).pots[0]?.count, `${plants} of ${stands}`).toBe(left);
 		}
 	});
-	it('beside another in its pot takes less mix: the ball of the other is there already', async () => {
-		const used = async (sharedPot: string): Promise<number> => {
+	it('beside another in its pot takes less mix, and none where the pot was filled for the other that day', async () => {
+		const used = async (sharedPot: string, daysBefore: number): Promise<number> => {
 			const { store, tree } = await storeWithTree({ situation: 'potted', sharedPot });
 			const { tree: mate } = await takeIn(store, asTakenIn(tree, { tag: 'T-2' }));
 			const choices = { waterSchool: 'at-once' as const, fromStock: null };
 			await recordPlanting(
 				store,
 				mate.id,
-				planting({ ballDiameterMm: 150, ballDepthMm: 100 }),
+				planting({
+					plantedOn: addDays(planting().plantedOn, -daysBefore),
+					ballDiameterMm: 150,
+					ballDepthMm: 100
+				}),
 				choices,
 				values
 			);
@@ -151,9 +155,10 @@ describe('a planting', () => {
 			await recordPlanting(store, tree.id, planting(), { ...choices, fromStock }, values);
 			return before - (await litres());
 		};
-		const [beside, alone] = [await used('Trough'), await used('')];
+		const [beside, alone] = [await used('Trough', 1), await used('', 1)];
 		expect(beside).toBeGreaterThan(0);
 		expect(beside).toBeLessThan(alone * 0.95);
+		expect([await used('Trough', 0), await used('', 0)]).toEqual([0, alone]);
 	});
 	it('of long ago puts nothing on the list that is over', async () => {
 		const { store, tree } = await storeWithTree({ takenInOn: '2024-03-01' });

@@ -107,6 +107,16 @@ describe('a planting while it is planned', () => {
 		expect(state.pot).toEqual(theirs.pot);
 		expect([state.mix, state.headspaceMm]).toEqual([theirs.mix, 33]);
 		expect(state.assumed.has('pot')).toBe(false);
+		// Its mix is in it; of another pot, or on another day, it is to be had ready.
+		expect([state.filledFor, state.amounts.readyMainL, state.amounts.mainL]).toEqual(['M-1', 0, 0]);
+		expect(state.kit.materials.map(({ name }) => name)).not.toContain('coir');
+		state.plantedOn = '2026-04-19';
+		expect(state.filledFor).toBe('');
+		expect(state.amounts.readyMainL).toBeGreaterThan(10);
+		state.plantedOn = '2026-04-18';
+		state.takePot({ ...theirs.pot, heightMm: 191 });
+		expect([state.filledFor, state.amounts.readyMainL > 10]).toEqual(['', true]);
+		state.takePot(theirs.pot);
 		expect([state.crownWidthMm, state.ballDiameterMm, state.seat]).toEqual([
 			alone.crownWidthMm,
 			alone.ballDiameterMm,

@@ -24,7 +24,6 @@ import type { Store } from './db/database';
 import { invalid, Refusal } from './errors';
 import { groundPlans, lifts, places, plantings, replantPlans, tasks, trees } from './records/records';
 import { doWork, type Work } from './records/work';
-import { othersInPot } from '../core/tree/shared-pot';
 import { drawFromStock, type FromStock } from './stock';
 import { sayForecast } from './recovery';
 import { loadRecords } from './records/tree-records';
@@ -107,9 +106,8 @@ export async function recordPlanting(
 			if (input.seat?.offOn && input.seat.offOn < input.plantedOn)
 				throw invalid([{ field: 'planting.seat.offOn', message: 'must not be before the day of planting' }]);
 			const planting = await work.add(plantings, input);
-			const othersL = othersInPot(records.mates, values).ballsL;
 			const missing = choices.fromStock
-				? await drawFromStock(work, input, choices.fromStock, othersL, values)
+				? await drawFromStock(work, input, choices.fromStock, records.mates, values)
 				: [];
 			// What was planned is done.
 			const [plan] = await replantPlans.list(work.tx, treeId);

@@ -1,7 +1,9 @@
 import { inUnit } from '../core/text/measured';
 import { eq, sql } from 'drizzle-orm';
 import { kitList } from '../core/replant/kit/kit';
-import { besideOthers, layerAmounts, type PlantingInput } from '../core/replant/pots/replant-plan';
+import type { PlantingInput } from '../core/replant/pots/replant-plan';
+import type { TreeRecords } from '../core/tree/case';
+import { amountsInPot } from '../core/tree/shared-pot';
 import {
 	itemName,
 	type OwnMixInput,
@@ -118,8 +120,8 @@ export async function drawFromStock(
 	work: Work,
 	planting: PlantingInput,
 	from: FromStock,
-	/** Balls of others in the same pot, litres. */
-	othersL: number,
+	/** What else stands in the same pot. */
+	mates: TreeRecords['mates'],
 	values: Values
 ): Promise<string[]> {
 	const missing: string[] = [];
@@ -141,11 +143,7 @@ export async function drawFromStock(
 			thickestMm: 0,
 			planting: {
 				...planting,
-				amounts: besideOthers(
-					layerAmounts({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values),
-					othersL,
-					values
-				),
+				amounts: amountsInPot({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, mates, values),
 				stockPot: null
 			},
 			lift: null,

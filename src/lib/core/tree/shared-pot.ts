@@ -1,5 +1,11 @@
 import type { LookWeight, PotMateRecords, TreeRecords } from './case';
-import { layerAmounts, type Planting } from '../replant/pots/replant-plan';
+import {
+	besideOthers,
+	layerAmounts,
+	type LayerAmounts,
+	type Planting,
+	type PotLayers
+} from '../replant/pots/replant-plan';
 import type { WateringInput } from '../aftercare/water/watering';
 import type { Observation } from '../examine/looks/observation';
 import type { Values } from '../values/values';
@@ -93,6 +99,29 @@ export function othersInPot(
 			crownM2: crownM2 + crownCoverM2(planting?.crownWidthMm ?? usualCrownWidthMm(tree, values))
 		};
 	}, nobodyElse);
+}
+
+/** For which mate a pot was filled that day; empty for none. */
+export const filledFor = (
+	{ pot, plantedOn }: Pick<Planting, 'pot' | 'plantedOn'>,
+	mates: readonly Pick<PotMateRecords, 'tree' | 'plantings'>[]
+): string =>
+	mates.find(({ plantings }) => {
+		const last = plantings.at(-1);
+		const keys = Object.keys(pot) as (keyof typeof pot)[];
+		return last?.plantedOn === plantedOn && keys.every((key) => last.pot[key] === pot[key]);
+	})?.tree.tag ?? '';
+
+/** Layers of a pot round a ball and those of its mates; nothing more goes in where it was filled for one of them that day. */
+export function amountsInPot(
+	planting: PotLayers & Pick<Planting, 'plantedOn'> & { moundMm: number },
+	mates: readonly Pick<PotMateRecords, 'tree' | 'plantings'>[],
+	values: Values
+): LayerAmounts {
+	const amounts = besideOthers(layerAmounts(planting, values), othersInPot(mates, values).ballsL, values);
+	return filledFor(planting, mates) === ''
+		? amounts
+		: { ...amounts, coarseL: 0, mainL: 0, topL: 0, moundL: 0, readyMainL: 0 };
 }
 
 /** First water that a pot waits for by the work on a mate, and whose; null where none is to come. The last, where there are several. */

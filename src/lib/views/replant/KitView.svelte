@@ -9,12 +9,11 @@
 	import { ballMass } from '$core/examine/measuring/ball-mass';
 	import { handling, liftLimit, reachWithBallCm } from '$core/replant/lifting/niosh';
 	import { mixCautions } from '$core/replant/mixes/mixes';
-	import { besideOthers, layerAmounts } from '$core/replant/pots/replant-plan';
 	import { firmingNames, heightSchoolNames, holdingNames, pocketSchoolNames } from '$core/replant/pots/seat';
 	import { isRound, potShapeNames } from '$core/replant/pots/volume';
 	import type { StockItem, StockPot } from '$core/replant/kit/stock';
 	import type { Values } from '$core/values/values';
-	import { firstWaterOfPot, othersInPot } from '$core/tree/shared-pot';
+	import { amountsInPot, firstWaterOfPot } from '$core/tree/shared-pot';
 	import Caution from '$ui/Caution.svelte';
 	import { useFormat } from '$ui/format';
 	import KitTable from './KitTable.svelte';
@@ -62,9 +61,9 @@
 				planting: plan
 					? {
 							...plan.planting,
-							amounts: besideOthers(
-								layerAmounts({ ...plan.planting, moundMm: plan.planting.seat?.moundMm ?? 0 }, values),
-								othersInPot(records.mates, values).ballsL,
+							amounts: amountsInPot(
+								{ ...plan.planting, moundMm: plan.planting.seat?.moundMm ?? 0 },
+								records.mates,
 								values
 							),
 							stockPot

@@ -148,7 +148,11 @@
 	</Workings>
 </p>
 <p class="text-sm text-slate">
-	of mix{count > 1 ? ` for ${count} pots, ${L(amounts.readyMainL)} each` : ''}
+	of mix{planning.filledFor
+		? `: the pot was filled for ${planning.filledFor} that day`
+		: count > 1
+			? ` for ${count} pots, ${L(amounts.readyMainL)} each`
+			: ''}
 </p>
 <table class="mt-3 w-full text-sm">
 	<thead

@@ -13,8 +13,6 @@ import { waterAndAir } from '$core/replant/mixes/retention';
 import { ballOfMap, ballOfSizes, fitInPot } from '$core/replant/pots/fit';
 import { judgePot, proposePots, rankPots, type PotQuestion } from '$core/replant/pots/rank';
 import {
-	besideOthers,
-	layerAmounts,
 	sizeAdvice,
 	type Guessable,
 	type Planting,
@@ -27,7 +25,7 @@ import { crownOf } from '$core/replant/pots/wind';
 import { isEvidence, type Fact } from '$core/tree/fact';
 import { packedSeenOn } from '$core/tree/looks';
 import { woundedOn, type LastWork } from '$core/tree/losses';
-import { ofThePot, othersInPot } from '$core/tree/shared-pot';
+import { amountsInPot, filledFor, ofThePot, othersInPot } from '$core/tree/shared-pot';
 import { asksForDryRest, type Urgent } from '$core/tree/urgent';
 import { standingOf } from '$core/tree/standing';
 import type { OwnMix, StockItem, StockPot } from '$core/replant/kit/stock';
@@ -388,23 +386,23 @@ export class ReplantState {
 		})
 	);
 	readonly amounts = $derived.by(() =>
-		besideOthers(
-			layerAmounts(
-				{
-					pot: this.pot,
-					ballDiameterMm: this.ballDiameterMm,
-					ballDepthMm: this.ballDepthMm,
-					coarseLayerMm: this.coarseLayerMm,
-					topLayerMm: this.topLayerMm,
-					headspaceMm: this.headspaceMm,
-					moundMm: this.seat.moundMm
-				},
-				this.of.values
-			),
-			othersInPot(this.of.records.mates, this.of.values).ballsL,
+		amountsInPot(
+			{
+				pot: this.pot,
+				plantedOn: this.plantedOn,
+				ballDiameterMm: this.ballDiameterMm,
+				ballDepthMm: this.ballDepthMm,
+				coarseLayerMm: this.coarseLayerMm,
+				topLayerMm: this.topLayerMm,
+				headspaceMm: this.headspaceMm,
+				moundMm: this.seat.moundMm
+			},
+			this.of.records.mates,
 			this.of.values
 		)
 	);
+	/** Tag of the mate for whom the pot was filled that day; empty for none. */
+	readonly filledFor = $derived.by(() => filledFor(this, this.of.records.mates));
 	readonly judged = $derived.by(() =>
 		judgePot(this.pot, this.stockPot?.massKg ?? null, this.question, this.of.values)
 	);
