@@ -1,6 +1,9 @@
+import { sql } from 'drizzle-orm';
 import { describe, expect, it } from 'vitest';
-import { lessWaterOfMate, waterOf, recordWatering } from '$lib/server/water';
+import { treeWater } from '$lib/server/db/schema';
+import { lessWaterOfMate, movesOfNeighbours, waterOf, recordWatering } from '$lib/server/water';
 import { recordExamination } from '$lib/server/examine';
+import { headOf } from '$lib/server/tree-head';
 import { recordPlanting } from '$lib/server/replant';
 import { examinationInput } from '$core/examine/diagnosis/examination';
 import { plantingOn } from '../records';
@@ -207,6 +210,42 @@ describe('a shared pot', () => {
 		const { id: _id, version: _version, ...planting } = plantingOn(today());
 		await recordPlanting(store, two.id, planting, { waterSchool: 'at-once', fromStock: null }, values);
 		expect(await less(two.id)).toBeNull();
+	});
+	it('that presses for more water holds back nobody', async () => {
+		const { store, one, two } = await trough();
+		await recordExamination(
+			store,
+			one.id,
+			examinationInput.parse({
+				examinedOn: today(),
+				findings: [
+					{ signId: 'wilts-dry', grade: 1, measuredBy: null },
+					{ signId: 'water-beads', grade: 1, measuredBy: null }
+				]
+			})
+		);
+		const { urgent } = headOf(await loadRecords(store.db, one.id), today(), values);
+		expect(urgent?.water).toBe('more');
+		expect(await lessWaterOfMate(store.db, await loadRecords(store.db, two.id), today(), values)).toBeNull();
+	});
+	it('is compared with what stands in other pots of its place alone', async () => {
+		const { store, one, two, alone } = await trough();
+		await refreshWater(store, values);
+		for (const [id, move] of [
+			[one.id, 0.5],
+			[two.id, 0.6],
+			[alone.id, 0.9]
+		] as const)
+			await store.db.run(
+				sql`update ${treeWater} set ${sql.identifier('state')} = json_set(${treeWater.state}, '$.move', ${move}) where ${treeWater.treeId} = ${id}`
+			);
+		const moves = async (id: string) => {
+			const records = await loadRecords(store.db, id);
+			return (await movesOfNeighbours(store.db, records, records.tree.placeId)).sort();
+		};
+		expect(await moves(one.id)).toEqual([0.9]);
+		expect(await moves(two.id)).toEqual([0.9]);
+		expect(await moves(alone.id)).toEqual([0.5, 0.6]);
 	});
 	it('has one first water: what waits for it by the work on one tree is that of the next', async () => {
 		const { store, one, two, alone } = await trough();

@@ -159,7 +159,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		.filter(({ rule }) => (worked || untouchedRules.has(rule)) && !madeThen(rule))
 		.map(({ rule, ...task }) => ({
 			...task,
-			...(rule === 'first-water' && tree.situation !== 'in-ground' && withPot(records)),
+			...(rule === 'first-water' && withPot(records)),
 			source: `${rule}@${schools.workOn}`
 		}))
 		.filter((task) => !made.has(task.source));

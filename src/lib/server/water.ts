@@ -54,7 +54,7 @@ export async function waterFor(db: Reader, records: TreeRecords, values: Values)
 }
 
 /** How root function of the weighed trees of a place moved, without one of them and what is weighed with it in its pot. */
-async function movesOfNeighbours(
+export async function movesOfNeighbours(
 	db: Reader,
 	{ tree: own, mates }: Pick<TreeRecords, 'tree' | 'mates'>,
 	placeId: string

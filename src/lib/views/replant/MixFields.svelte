@@ -3,7 +3,6 @@
 	import { mixHistories, mixHistoryNames } from '$core/replant/mixes/bench-test';
 	import { componentIds, componentOf } from '$core/replant/mixes/components';
 	import { mixIds, mixOf } from '$core/replant/mixes/mixes';
-	import { midSentence } from '$core/text/mid-sentence';
 	import { firstWaterOfPot } from '$core/tree/shared-pot';
 	import { mixInWords } from '$core/replant/mixes/reach';
 	import Caution from '$ui/Caution.svelte';
@@ -138,10 +137,8 @@
 	{/if}
 	{#if potWater}
 		<p>
-			First water with {potWater.tag}, which stands in the same pot: {midSentence(potWater.title)}, {format().day(
-				potWater.fromOn,
-				planning.of.today
-			)}.
+			First water from {format().day(potWater.fromOn, planning.of.today)} on, with {potWater.tag}, which
+			stands in the same pot.
 		</p>
 	{:else}<Choice
 			label="First water"
