@@ -192,7 +192,7 @@ describe('a shared pot', () => {
 		expect((await held(one.id)) / (await held(alone.id))).toBeCloseTo(9, 0);
 		expect((await held(two.id)) / (await held(one.id))).toBeCloseTo(1, 1);
 	});
-	it('that is sour for one of them is watered less for all, until either is planted anew', async () => {
+	it('that is sour for one of them is watered less for all, until that one is planted anew', async () => {
 		const { store, one, two, alone } = await trough();
 		const less = async (id: string) =>
 			lessWaterOfMate(store.db, await loadRecords(store.db, id), today(), values);
@@ -208,7 +208,12 @@ describe('a shared pot', () => {
 		expect(await less(two.id)).toMatchObject({ tag: 'T-1', subject: 'A sour, airless root zone is' });
 		expect([await less(one.id), await less(alone.id)]).toEqual([null, null]);
 		const { id: _id, version: _version, ...planting } = plantingOn(today());
-		await recordPlanting(store, two.id, planting, { waterSchool: 'at-once', fromStock: null }, values);
+		const plant = (id: string) =>
+			recordPlanting(store, id, planting, { waterSchool: 'at-once', fromStock: null }, values);
+		// What is set beside it lets no air to its roots.
+		await plant(two.id);
+		expect(await less(two.id)).toMatchObject({ tag: 'T-1' });
+		await plant(one.id);
 		expect(await less(two.id)).toBeNull();
 	});
 	it('that presses for more water holds back nobody', async () => {

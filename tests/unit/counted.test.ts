@@ -233,10 +233,11 @@ describe('trees in one pot', () => {
 		const poured = wateringSchema.parse({ id: 'p', version: 1, wateredOn: '2025-04-02', litres: 3 });
 		expect(ofThePot(bare({ mates: [mate({ waterings: [poured] })] })).waterings).toEqual([poured]);
 	});
-	it('stand in what was planted for either of them, since that day', () => {
+	it('stand in the pot that was written down for either of them', () => {
 		const records = bare({ mates: [mate({ plantings: [theirs] })] });
 		const stands = standingOf(records, '2025-05-01', values);
-		expect(stands.stands).toMatchObject({ value: 'potted', on: '2025-03-01', by: 'planted' });
+		// That the other was set beside it moved nothing of it.
+		expect(stands.stands).toEqual(standingOf(bare(), '2025-05-01', values).stands);
 		expect(stands.pot.value).toEqual(theirs.pot);
 		expect(stands.mix.value).toEqual(theirs.mix);
 		// Its own ball and crown nobody measured by that.

@@ -145,7 +145,7 @@ export function actedOn(
 		...records.book.filter((one) => one.kind === 'rot-cut-out').map((one) => one.on)
 	];
 	const ofSoil = (): string[] => [
-		...ofThePot(records).plantings.map((one) => one.plantedOn),
+		...records.plantings.map((one) => one.plantedOn),
 		...records.groundPlans.flatMap((plan) =>
 			['hole' as const, ...(treatedInTheGround[conditionId] ?? [])].some((work) => plan[work] !== null)
 				? [plan.doneOn ?? '']

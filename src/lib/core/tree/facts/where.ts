@@ -52,7 +52,8 @@ function standsOf({ records, lifts, grounded, on, values }: Sayings): Fact<Stand
 		...lifts.flatMap(({ id, log }) =>
 			say<Stands>(log.after, log.liftedOn, 'seen', { record: 'lift', id }, 'lifted')
 		),
-		...ofThePot(records).plantings.flatMap((one) =>
+		// One that was set beside it moved nothing of it: what stands with it anew is written down for itself.
+		...records.plantings.flatMap((one) =>
 			say<Stands>('potted', one.plantedOn, 'seen', ref('planting', one), 'planted')
 		),
 		...grounded.flatMap((one) =>
