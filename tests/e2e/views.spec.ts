@@ -167,6 +167,8 @@ test('everything is found by keyboard: palette, stages, shortcuts', async ({ pag
 	await expect(page.getByRole('option', { name: /Aftercare/ })).toBeVisible();
 	await expectAccessible(page);
 	await page.keyboard.press('Escape');
+	// Keys are those of the page again once it is closed.
+	await expect(page.getByRole('dialog', { name: 'Find' })).toBeHidden();
 	await page.keyboard.press('?');
 	await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('cut the chosen root now');
 });
