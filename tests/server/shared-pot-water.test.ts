@@ -20,6 +20,7 @@ import { defaultValues as values } from '$core/values/values';
 import { standingOf } from '$core/tree/standing';
 import { firstWaterOfPot, ofThePot } from '$core/tree/shared-pot';
 import { wateringInput } from '$core/aftercare/water/watering';
+import { addDays } from '$core/maths/calendar';
 import { today } from '$lib/server/clock';
 import { asTakenIn, storeWithTree } from './helpers';
 
@@ -274,10 +275,27 @@ describe('a shared pot', () => {
 			{ ...first, reason: 'One pot has one first water: that which was planned for T-1.' }
 		]);
 		expect((await firstOf(alone.id)).map(({ kind }) => kind)).toEqual(['water']);
+		// Work of before it, or of long after, waits for none of it.
+		const records = await loadRecords(store.db, two.id);
+		const waits = (on: string) => firstWaterOfPot(records, on)?.tag ?? null;
+		expect([addDays(today(), -1), today(), first?.to ?? '', addDays(first?.to ?? '', 1)].map(waits)).toEqual([
+			null,
+			'T-1',
+			'T-1',
+			null
+		]);
 		// Given, it holds nobody any more.
 		await recordWatering(store, one.id, poured(today()));
 		expect((await firstOf(two.id)).map(({ state }) => state)).toEqual(['done']);
-		expect(firstWaterOfPot(await loadRecords(store.db, two.id))).toBeNull();
+		expect(firstWaterOfPot(await loadRecords(store.db, two.id), today())).toBeNull();
+	});
+	it('that rests for one of them is not watered for the others', async () => {
+		const { store, one, two, alone } = await trough();
+		const { id: _id, version: _version, ...planting } = plantingOn(today());
+		await recordPlanting(store, one.id, planting, { waterSchool: 'dry-rest', fromStock: null }, values);
+		const rest = async (id: string) => (await waterOf(store.db, id, values)).pot?.restUntil;
+		expect(await rest(one.id)).toBe(addDays(today(), values['aftercare.dryRestFrom']));
+		expect([await rest(two.id), await rest(alone.id)]).toEqual([await rest(one.id), null]);
 	});
 	it('leaves a tree without mates as it is', async () => {
 		const { store, alone } = await trough();

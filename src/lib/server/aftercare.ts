@@ -159,7 +159,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 		.filter(({ rule }) => (worked || untouchedRules.has(rule)) && !madeThen(rule))
 		.map(({ rule, ...task }) => ({
 			...task,
-			...(rule === 'first-water' && withPot(records)),
+			...(rule === 'first-water' && withPot(records, schools.workOn)),
 			source: `${rule}@${schools.workOn}`
 		}))
 		.filter((task) => !made.has(task.source));
@@ -167,12 +167,14 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 
 /** The first water that its pot waits for already: a pot has one. */
 function withPot(
-	records: Pick<TreeRecords, 'mates'>
+	records: Pick<TreeRecords, 'mates'>,
+	workOn: string
 ): Pick<Task, 'kind' | 'title' | 'reason' | 'fromOn' | 'toOn'> | null {
-	const pot = firstWaterOfPot(records);
+	const pot = firstWaterOfPot(records, workOn);
 	if (!pot) return null;
-	const { tag, ...first } = pot;
-	return { ...first, reason: `One pot has one first water: that which was planned for ${tag}.` };
+	const { kind, title, fromOn, toOn } = pot.task;
+	const reason = `One pot has one first water: that which was planned for ${pot.tag}.`;
+	return { kind, title, reason, fromOn, toOn };
 }
 
 /** What of it is still to be planned on a day, and what had its days by then. */

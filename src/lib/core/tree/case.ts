@@ -97,7 +97,7 @@ export interface PotMateRecords extends Pick<
 	/** Weights kept in looks. */
 	weights: LookWeight[];
 	/** First water after work on it that is still to come: the pot has one. */
-	firstWater?: Pick<TreeCase['tasks'][number], 'kind' | 'title' | 'fromOn' | 'toOn'> | null;
+	firstWater?: TreeCase['tasks'][number] | null;
 }
 
 /** A weight of the pot that was kept in a look. */

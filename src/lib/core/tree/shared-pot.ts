@@ -6,6 +6,7 @@ import {
 	type Planting,
 	type PotLayers
 } from '../replant/pots/replant-plan';
+import { workedOn } from '../aftercare/tasks/source';
 import type { WateringInput } from '../aftercare/water/watering';
 import type { Observation } from '../examine/looks/observation';
 import type { Values } from '../values/values';
@@ -124,12 +125,18 @@ export function amountsInPot(
 		: { ...amounts, coarseL: 0, mainL: 0, topL: 0, moundL: 0, readyMainL: 0 };
 }
 
-/** First water that a pot waits for by the work on a mate, and whose; null where none is to come. The last, where there are several. */
-export function firstWaterOfPot({
-	mates
-}: Pick<TreeRecords, 'mates'>): (NonNullable<PotMateRecords['firstWater']> & { tag: string }) | null {
-	const to = mates.flatMap(({ tree, firstWater }) => (firstWater ? [{ ...firstWater, tag: tree.tag }] : []));
-	return to.sort((a, b) => a.fromOn.localeCompare(b.fromOn)).at(-1) ?? null;
+/**
+ * First water that a pot waits for on a day by the work on a mate, and whose; the last, where there are several.
+ * @returns null where none is to come: work of a later day asks for nothing yet, and what is over nobody waits for
+ */
+export function firstWaterOfPot(
+	{ mates }: Pick<TreeRecords, 'mates'>,
+	on: string
+): { task: NonNullable<PotMateRecords['firstWater']>; tag: string } | null {
+	const to = mates.flatMap(({ tree, firstWater: task }) =>
+		task && (workedOn(task.source) ?? on) <= on && on <= task.toOn ? [{ task, tag: tree.tag }] : []
+	);
+	return to.sort((a, b) => a.task.fromOn.localeCompare(b.task.fromOn)).at(-1) ?? null;
 }
 
 /** Stores of a pot with the balls and crowns of all that stand in it; the last planting of the pot is counted already. */

@@ -511,9 +511,9 @@ function balanceFrom(
 	);
 }
 
-/** End of the dry rest on its list; one whose days are long over holds nothing back: whether it was watered since is not known. */
-const restingUntil = ({ tasks }: TreeRecords, today: string, values: Values): string | null =>
-	tasks
+/** End of the dry rest on its list, or on that of a mate in its pot; one whose days are long over holds nothing back: whether it was watered since is not known. */
+const restingUntil = ({ tasks, mates }: TreeRecords, today: string, values: Values): string | null =>
+	[...tasks, ...mates.flatMap(({ firstWater }) => firstWater ?? [])]
 		.filter((task) => task.state === 'open' && task.kind === 'dry-rest' && !hasLapsed(task, today, values))
 		.map((task) => task.fromOn)
 		.sort()[0] ?? null;

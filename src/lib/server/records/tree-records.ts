@@ -163,7 +163,6 @@ const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]>
 				observations.list(db, mate.id),
 				tasks.list(db, mate.id)
 			]);
-			const first = asked.find(isFirstWater);
 			return {
 				tree: mate,
 				plantings: planted,
@@ -171,9 +170,7 @@ const potMateRecords = async (db: Reader, tree: Tree): Promise<PotMateRecords[]>
 				measurements: measured,
 				examinations: examined,
 				weights: lookWeights(looks),
-				firstWater: first
-					? { kind: first.kind, title: first.title, fromOn: first.fromOn, toOn: first.toOn }
-					: null
+				firstWater: asked.find(isFirstWater) ?? null
 			};
 		})
 	);

@@ -52,7 +52,7 @@
 		);
 		return { mass, ...handling(mass.usualKg, limit.kg) };
 	});
-	const potWater = $derived(firstWaterOfPot(records));
+	const potWater = $derived(plan ? firstWaterOfPot(records, plan.planting.plantedOn) : null);
 	const kit = $derived(
 		kitList(
 			{
@@ -185,7 +185,7 @@
 							]}; held by {holdingNames[seat.holding]}{seat.offOn
 								? `, off on ${format().date(seat.offOn)}`
 								: ''}. First water {potWater
-								? `with ${potWater.tag}, ${format().date(potWater.fromOn)}`
+								? `with ${potWater.tag}, ${format().date(potWater.task.fromOn)}`
 								: plan.waterSchool === 'at-once'
 									? 'at once'
 									: 'after a dry rest'}.

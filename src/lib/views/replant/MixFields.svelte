@@ -23,7 +23,7 @@
 	const format = useFormat();
 	const own = $derived(planning.of.stock.mixes);
 	/** What its pot waits for already is no choice any more. */
-	const potWater = $derived(firstWaterOfPot(planning.of.records));
+	const potWater = $derived(firstWaterOfPot(planning.of.records, planning.plantedOn));
 	const risky = $derived(planning.history !== 'new' && planning.history !== 'healthy');
 	const coarse = componentIds.filter((id) => componentOf(id).fineMm >= 4);
 	const set = (key: 'coarseLayerMm' | 'topLayerMm' | 'headspaceMm') => (value: number | null) => {
@@ -137,7 +137,7 @@
 	{/if}
 	{#if potWater}
 		<p>
-			First water from {format().day(potWater.fromOn, planning.of.today)} on, with {potWater.tag}, which
+			First water from {format().day(potWater.task.fromOn, planning.of.today)} on, with {potWater.tag}, which
 			stands in the same pot.
 		</p>
 	{:else}<Choice
