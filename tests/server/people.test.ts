@@ -276,7 +276,17 @@ describe('what is done', () => {
 			expect(send(null, open, null, 'GET'), open).toBeNull();
 		expect(send(ben ?? null, '/trees/[id]/aftercare', 'water')).toBeNull();
 		expect(send(ben ?? null, '/trees/[id]/roots', null, 'PUT')).toBeNull();
-		expect(send(ben ?? null, '/reference/values', null, 'GET')).toBeNull();
+		for (const reads of ['GET', 'HEAD', 'OPTIONS'])
+			expect(send(ben ?? null, '/reference/values', null, reads), reads).toBeNull();
+		for (const sends of ['POST', 'PUT', 'PATCH', 'DELETE']) {
+			expect(send(ben ?? null, '/reference/values', null, sends), sends).toBe('owner');
+			expect(send(ana ?? null, '/reference/values', null, sends), sends).toBeNull();
+			expect(send(null, '/reference/values', null, sends), sends).toBe('key');
+			// What is not there is told by the page itself.
+			expect(send(ben ?? null, null, null, sends), sends).toBeNull();
+		}
+		expect(send(ben ?? null, '/trees/[id]/roots', null, 'DELETE')).toBe('owner');
+		expect(send(ben ?? null, '/trees/[id]/roots', 'remove', 'PUT')).toBeNull();
 		for (const [route, action] of [
 			['/reference/values', 'set'],
 			['/trees/[id]/examine', 'numbers'],

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { OfferedRoot } from '$core/examine/pictures/offered';
 import { seenAt, type Point2 } from '$core/examine/pictures/plane';
+import { evenly } from '$core/examine/pictures/strip';
 import {
 	barkAround,
 	measuredSaid,
@@ -406,5 +407,42 @@ describe('taking roots from a picture', () => {
 		expect(roots.shown).toEqual([{ x: 1210, y: 800 }]);
 		roots.back();
 		expect(roots.shown).toEqual([]);
+	});
+});
+
+describe('places along a line', () => {
+	const bent: Point2[] = [
+		{ x: 0, y: 0 },
+		{ x: 30, y: 0 },
+		{ x: 30, y: 0 },
+		{ x: 30, y: 10 },
+		{ x: 60, y: 50 }
+	];
+
+	it('lie evenly from its beginning to its end, on it, and look square to it', () => {
+		const places = evenly(bent, 5);
+		expect(places).toHaveLength(19);
+		for (const [i, { alongMm, at, across }] of places.entries()) {
+			expect(alongMm).toBeCloseTo(5 * i, 9);
+			const mm = 5 * i;
+			const on =
+				mm <= 30
+					? { x: mm, y: 0 }
+					: mm <= 40
+						? { x: 30, y: mm - 30 }
+						: { x: 30 + ((mm - 40) / 50) * 30, y: 10 + ((mm - 40) / 50) * 40 };
+			expect(at.x).toBeCloseTo(on.x, 9);
+			expect(at.y).toBeCloseTo(on.y, 9);
+			expect(Math.hypot(across.x, across.y)).toBeCloseTo(1, 9);
+		}
+		expect(places[2]?.across).toEqual({ x: -0, y: 1 });
+		expect(places.at(-2)?.across.x).toBeCloseTo(-0.8, 9);
+		expect(places.at(-2)?.across.y).toBeCloseTo(0.6, 9);
+		// At the kink it looks half way between both sides.
+		expect(places[6]?.across.x).toBeCloseTo(-Math.SQRT1_2, 9);
+	});
+
+	it('are two at the least: where it begins and where it ends', () => {
+		expect(evenly(bent, 1000).map(({ at }) => at)).toEqual([bent[0], bent.at(-1)]);
 	});
 });

@@ -13,6 +13,7 @@ import { stageDates } from '$core/roots/plan/stage-dates';
 import { expectedRootFunction } from '$core/recovery/expected';
 import { defaultValues, resolveValues } from '$core/values/values';
 import { grown, rootWarmth } from '$core/aftercare/water/regrowth';
+import { seasonPoint } from '$core/recovery/season';
 
 const north = { kind: 'open', latitudeDeg: 52, elevationM: 0, heldMinimumC: null } as const;
 const south = { ...north, latitudeDeg: -38 } as const;
@@ -188,5 +189,32 @@ describe('the first day from one on that it grows', () => {
 		const south = growingSeason(at(-43), false, 2027, defaultValues);
 		expect(growsFrom(at(-43), false, '2027-06-16', defaultValues)).toBe(south?.from);
 		expect(growsFrom(at(-43), false, '2027-01-10', defaultValues)).toBe('2027-01-10');
+	});
+});
+
+describe('seasons that passed', () => {
+	const span = (from: string, to: string) => ({ span: { from, to }, usualDegreeDays: 1000 });
+	// 100 days each.
+	const seasons = [span('2025-05-01', '2025-08-09'), span('2026-05-01', '2026-08-09')];
+	const passed = (sinceOn: string, on: string): number =>
+		seasonPoint(seasons, on, sinceOn, [], defaultValues).seasons;
+
+	it('count by the days of each that lie between, and none of winter', () => {
+		expect(passed('2025-01-01', '2025-12-01')).toBe(1);
+		expect(passed('2025-01-01', '2026-12-01')).toBe(2);
+		expect(passed('2025-05-26', '2025-12-01')).toBe(0.75);
+		expect(passed('2025-05-26', '2025-06-05')).toBeCloseTo(0.1, 9);
+		expect(passed('2025-07-30', '2026-05-11')).toBeCloseTo(0.2, 9);
+		expect(passed('2025-09-01', '2026-04-01')).toBe(0);
+		expect(passed('2025-05-26', '2025-05-26')).toBe(0);
+		// Seen before it was worked on.
+		expect(passed('2025-07-30', '2025-06-05')).toBe(0);
+	});
+
+	it('tell how far this one is, and nothing of one outside it', () => {
+		const at = (on: string) => seasonPoint(seasons, on, '2025-01-01', [], defaultValues);
+		expect(at('2026-05-26')).toMatchObject({ progress: 0.25, by: 'calendar' });
+		expect(at('2026-08-09').progress).toBe(1);
+		expect(at('2026-08-10').progress).toBe(0);
 	});
 });

@@ -289,6 +289,28 @@ describe('what comes along of a lift', () => {
 		).toBeNull();
 		expect(liftEnds(named(thick * 2.1), { segments: r0 ? [r0] : [] }, values)[0]?.segmentId).toBeNull();
 		expect(liftEnds(named(thick), null, values)[0]?.segmentId).toBeNull();
+		// Of places of a root that are as near to the edge, the one farther along is where it was cut: it is the thinner.
+		const [first] = r0?.course ?? [];
+		if (!r0 || !first) throw new Error('no root');
+		const twofold = {
+			...r0,
+			diameterStartMm: 3 * thick,
+			diameterEndMm: thick / 3,
+			course: [
+				{ ...first, radiusMm: radius - 40 },
+				{ ...first, radiusMm: radius - 10 },
+				{ ...first, radiusMm: radius + 10 }
+			]
+		};
+		const endOn = (diameterMm: number): string | null | undefined =>
+			liftEnds(
+				{ ...named(diameterMm), cutRoots: [{ azimuthDeg: first.azimuthDeg, diameterMm, how: 'torn' }] },
+				{ segments: [twofold] },
+				values
+			)[0]?.segmentId;
+		const most = values['lifting.endMatchThick'];
+		expect(endOn((thick / 3) * most * 0.99)).toBe('r0');
+		expect(endOn((thick / 3) * most * 1.01)).toBeNull();
 		// Two ends never share a root.
 		const twice = { ...named(thick), cutRoots: [...named(thick).cutRoots, ...named(thick, 5).cutRoots] };
 		expect(liftEnds(twice, { segments: r0 ? [r0] : [] }, values).map((end) => end.segmentId)).toEqual([
