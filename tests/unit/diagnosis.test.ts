@@ -31,8 +31,8 @@ import { bearsAlways, groups } from '$core/vocabulary/kind';
 import { shippedKinds } from '$core/vocabulary/shipped';
 import { contextOf } from '$core/examine/diagnosis/context';
 import { situations, vigours, type Situation } from '$core/vocabulary/words';
-import { strengthOf } from '$core/values/diagnosis';
-import { defaultValues, isValueKey, resolveValues } from '$core/values/values';
+import { keysOfSign, strengthOf } from '$core/values/diagnosis';
+import { defaultValues, isValueKey, resolveValues, valueKeys } from '$core/values/values';
 
 type Found = Pick<Finding, 'signId' | 'grade'>;
 const bare = (situation: Situation): DiagnosisContext => ({
@@ -565,5 +565,15 @@ describe('the next check', () => {
 		const sentence = checkSentence(first, (chance) => `${Math.round(chance * 100)} %`);
 		expect(sentence).toContain(signOf(first.signIds[0] as SignId).how.replace(/\.$/, ''));
 		for (const word of gradesOf(first.signIds[0] as SignId)) expect(sentence).toContain(word);
+	});
+});
+
+describe('the numbers behind a sign', () => {
+	it('are all that are told of it and of no other: its leaks and what each cause does, grade by grade', () => {
+		const all = valueKeys.filter((key) => /^diagnosis\.(leak|strength)\./.test(key));
+		const behind = signIds.map((sign) => keysOfSign(sign).filter(isValueKey));
+		expect(behind.flat().sort()).toEqual(all.sort());
+		for (const [i, sign] of signIds.entries())
+			for (const key of behind[i] ?? []) expect(key.split('.')[2]?.split('@')[0], key).toBe(sign);
 	});
 });

@@ -431,14 +431,33 @@ describe('works in the ground while they are planned', () => {
 			expect(
 				read.error?.issues.map((issue) => issue.path.join('.')),
 				part
-			).toEqual(part === 'sulphur' ? ['sulphur.phAim'] : undefined);
+			).toEqual(part === 'sulphur' ? ['sulphur.phNow'] : undefined);
 			if (state.plan.sulphur) {
+				// Nor is one that was found before an earlier dose what is found now.
+				expect([state.plan.sulphur.phNow, state.amounts.sulphur]).toEqual([null, null]);
 				state.plan.sulphur.phNow = 7.2;
 				expect(groundPlanInput.safeParse(state.plan).success).toBe(true);
 			}
 			state.toggle(part);
 			expect(state.plan[part], part).toBeNull();
 		}
+	});
+
+	it('what nobody measured has its working value: soil over the collar, and how far round it is acidified', () => {
+		const state = new GroundState({
+			records: lawn(),
+			kind,
+			places: [bench],
+			values: { ...values, 'collar.buriedMm': 150, 'acid.reachM': 2 },
+			today
+		});
+		state.toggle('collar');
+		expect(state.plan.collar?.depthMm).toBe(150 + values['collar.underFlareMm']);
+		state.toggle('sulphur');
+		expect(state.plan.sulphur?.areaM2).toBe(12.6);
+		const usual = ground();
+		usual.toggle('collar');
+		expect(usual.plan.collar?.depthMm).toBe(values['collar.buriedMm'] + values['collar.underFlareMm']);
 	});
 
 	it.each([400, 410, 433, 95])(

@@ -318,7 +318,7 @@ function lessonsOf(
 	const named = (id: ConditionId): string => midSentence(conditionOf(id).label);
 	const days = (of: (day: PracticeDay) => boolean): string => counted(lived.days.filter(of).length, 'day');
 	const care = acts.filter((act) => act.what === 'care').at(-1);
-	const wetStill = tree.stage.scene.wetnessTrigger / 2;
+	const wetStill = tree.stage.scene.wetnessTrigger * values['practice.stillWet'];
 	const early = lived.days.filter(
 		(day, i) => day.watered && (lived.days[i - 1]?.dryness ?? truth.dryness) < wetStill
 	).length;

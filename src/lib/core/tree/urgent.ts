@@ -224,6 +224,16 @@ export function pressingOf(records: TreeRecords, on: string, values: Values): Op
  * @returns nulls where nothing is open
  */
 export function openCausesOf(records: TreeRecords, on: string, values: Values): OpenCauses {
+	// Asked by many parts of one page, and reckoned once.
+	const known = causesKept.get(records);
+	if (known?.on === on && known.values === values) return known.causes;
+	const causes = causesOf(records, on, values);
+	causesKept.set(records, { on, values, causes });
+	return causes;
+}
+const causesKept = new WeakMap<TreeRecords, { on: string; values: Values; causes: OpenCauses }>();
+
+function causesOf(records: TreeRecords, on: string, values: Values): OpenCauses {
 	const { tree, kind } = records;
 	const look = records.examinations.findLast((one) => one.examinedOn <= on);
 	if (!look || look.findings.length === 0) return nothingOpen;

@@ -25,6 +25,7 @@ export const workValues = defineValues({
 	}),
 	'hole.digLPerH': ours('Soil dug by hand', 250, 'L/h', [20, 5000]),
 	'collar.openMm': ours('A collar is opened so far from the bark', 400, 'mm', [50, 3000]),
+	'collar.buriedMm': ours('Depth of soil over a collar where nobody measured it', 100, 'mm', [20, 1000]),
 	'collar.underFlareMm': ours('and so far below the first roots', 50, 'mm', [0, 500]),
 	'collar.handLPerH': ours('Soil moved from a collar by hand', 40, 'L/h', [2, 500]),
 	'collar.airLPerH': ours('Soil moved from a collar with an air tool', 200, 'L/h', [10, 3000]),
@@ -51,6 +52,7 @@ export const workValues = defineValues({
 		mark: 'trade',
 		note: '4.5 to 5.5.'
 	}),
+	'acid.reachM': ours('Acidified so far round the trunk, if nothing else is said', 1.5, 'm', [0.3, 10]),
 	'site.groundHardierC': ours('In the ground roots stand colder than in a pot by', 6, '°C', [0, 20]),
 	'site.coldMarginC': ours('A cold night nearer to the limit than this is warned of', 3, '°C', [0, 15]),
 	'site.drainMin': ours(

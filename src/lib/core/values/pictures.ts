@@ -152,6 +152,12 @@ export const pictureValues = defineValues({
 		'mm',
 		[0, 200]
 	),
+	'picture.besideMm': ours(
+		'Pictures: seen from the side, a root begins no farther beside the trunk than',
+		20,
+		'mm',
+		[1, 300]
+	),
 	'picture.heightSaidMm': ours(
 		'Pictures: a depth that somebody said is off by, one deviation',
 		4,
@@ -175,6 +181,12 @@ export const pictureValues = defineValues({
 		10,
 		'of 255',
 		[0, 80]
+	),
+	'picture.wallTelling': ours(
+		'Pictures: a part of a wall tells of its roots where it shows, of what such a part shows on average,',
+		0.2,
+		'share',
+		[0.01, 1]
 	),
 	'picture.wallUnlike': {
 		label: 'Pictures: a colour is unlike all that was touched from a distance, squared and in deviations, of',

@@ -58,6 +58,12 @@ export const practiceNumbers = defineValues({
 		'log-odds',
 		[0, 5]
 	),
+	'practice.stillWet': ours(
+		'Water came while it was still wet at so much of the dryness its kind is watered at',
+		0.5,
+		'share',
+		[0.05, 1]
+	),
 	'practice.turnedAt': ours(
 		'The week in which it turned is told where it lost at least',
 		0.08,

@@ -369,7 +369,15 @@
 			<fieldset class="flex flex-col gap-3">
 				<legend class="mb-1 font-display text-lg font-semibold">Acidifying</legend>
 				<div class="grid gap-3 sm:grid-cols-3">
-					{@render number('sulphur.phNow', 'pH found', '', sulphur.phNow, (v) => (sulphur.phNow = v))}
+					<MeasureField
+						name="sulphur.phNow"
+						label="pH found"
+						unit=""
+						value={sulphur.phNow}
+						hint={sulphur.phNow === null ? 'Found where the sulphur goes, anew before each dose.' : undefined}
+						oninput={(found) => (sulphur.phNow = found)}
+						{refused}
+					/>
 					{@render number('sulphur.phAim', 'pH wanted', '', sulphur.phAim, (v) => (sulphur.phAim = v))}
 					{@render number('sulphur.areaM2', 'Area', 'm²', sulphur.areaM2, (v) => (sulphur.areaM2 = v))}
 				</div>
@@ -380,7 +388,7 @@
 					onchange={(soil) => (sulphur.soil = soil)}
 					options={sulphurSoils.map((value) => ({ value, label: value }))}
 				/>
-				{#if sulphur.phNow > 7}
+				{#if (sulphur.phNow ?? 0) > 7}
 					<Choice
 						label="Vinegar on a dry pinch of soil"
 						size="small"

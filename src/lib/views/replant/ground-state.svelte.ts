@@ -110,7 +110,7 @@ export class GroundState {
 				const buriedMm =
 					records.measurements
 						.flatMap(({ raw }) => (raw.tool === 'collar' ? (raw.buriedMm ?? []) : []))
-						.at(-1) ?? 100;
+						.at(-1) ?? values['collar.buriedMm'];
 				this.plan.collar = {
 					openMm: values['collar.openMm'],
 					depthMm: Math.round(buriedMm + values['collar.underFlareMm']),
@@ -134,11 +134,11 @@ export class GroundState {
 				break;
 			case 'sulphur':
 				this.plan.sulphur = {
-					// Measured here or not at all: without a pH that was found there is nothing to work out.
-					phNow: standingOf(records, this.of.today, values).ph.value ?? values['acid.phAim'],
+					// Found anew before each dose or not at all: what was found before the last one is there no more.
+					phNow: null,
 					phAim: values['acid.phAim'],
 					soil: this.texture ? sulphurSoilOf(this.texture) : 'loam',
-					areaM2: Math.round(Math.PI * 1.5 ** 2 * 10) / 10,
+					areaM2: round(Math.PI * values['acid.reachM'] ** 2),
 					carbonate: null
 				};
 		}

@@ -121,7 +121,8 @@ export function wallRead(picture: Rgba, told: WallTold, values: Values): WallRea
 	const blocks = blocksOf(inside, seen, values);
 	const { share, worth } = ratioOf(
 		blocks.map(({ counts }) => counts[0]),
-		blocks.map(({ counts }) => counts[0] + counts[1])
+		blocks.map(({ counts }) => counts[0] + counts[1]),
+		values
 	);
 	const [white, whole] = [Math.round(share * worth), Math.round(worth)];
 	return {
@@ -198,13 +199,17 @@ function blocksOf(
 }
 
 /** A ratio of sums over blocks, its variance, and how many draws at random would tell as much. @see Cochran 1977, section 6.3 */
-function ratioOf(parts: readonly number[], wholes: readonly number[]): { share: number; worth: number } {
+function ratioOf(
+	parts: readonly number[],
+	wholes: readonly number[],
+	values: Values
+): { share: number; worth: number } {
 	const sum = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0);
 	const whole = sum(wholes);
 	if (whole === 0) return { share: 0, worth: 0 };
 	const share = sum(parts) / whole;
 	// Blocks that show more than crumbs of roots; each tells at most as much as one root drawn.
-	const telling = wholes.filter((one) => one > 0.2 * (whole / wholes.length)).length;
+	const telling = wholes.filter((one) => one > values['picture.wallTelling'] * (whole / wholes.length)).length;
 	const off = sum(parts.map((part, i) => (part - share * (wholes[i] ?? 0)) ** 2));
 	const n = wholes.length;
 	const variance = n > 1 ? (off * n) / ((n - 1) * whole ** 2) : Infinity;

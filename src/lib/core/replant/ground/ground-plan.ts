@@ -91,13 +91,17 @@ export const groundPlanInput = z
 			.default(null),
 		sulphur: z
 			.strictObject({
-				phNow: measure(3, 9.5, 'pH'),
+				phNow: measure(3, 9.5, 'pH').nullable().describe('pH that was found; null until it was'),
 				phAim: measure(4.5, 7, 'pH'),
 				soil: oneOf(sulphurSoils),
 				areaM2: measure(0.1, 10_000, 'm²'),
 				carbonate: oneOf(carbonateTests).nullable().default(null)
 			})
-			.refine((plan) => plan.phAim < plan.phNow, {
+			.refine((plan) => plan.phNow !== null, {
+				path: ['phNow'],
+				error: 'has to be found first: measure it where the sulphur would go, or leave acidifying out'
+			})
+			.refine((plan) => plan.phNow === null || plan.phAim < plan.phNow, {
 				path: ['phAim'],
 				error: 'must be below the pH that was found; otherwise no sulphur is needed'
 			})
@@ -180,7 +184,10 @@ export function groundAmounts(
 		collar: collar ? { soilL: collarL, hours: collarHours } : null,
 		loosening: loose,
 		mulch: mulch ? { litres: ringL(mulch.innerM, mulch.outerM, mulch.depthMm) } : null,
-		sulphur: sulphur ? sulphurDose({ ...sulphur, startOn: plannedOn }, values) : null,
+		sulphur:
+			sulphur && sulphur.phNow !== null
+				? sulphurDose({ ...sulphur, phNow: sulphur.phNow, startOn: plannedOn }, values)
+				: null,
 		hours: holeHours + (holding ? values['hole.holdMin'] / 60 : 0) + collarHours + (loose?.hours ?? 0)
 	};
 }

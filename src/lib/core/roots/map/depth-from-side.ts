@@ -59,9 +59,6 @@ export const seenFromSideOutput = z.object({
 });
 export type SeenFromSide = z.infer<typeof seenFromSideOutput>;
 
-/** Beyond the edge of the trunk a base is still taken for one of its side, mm. */
-const BESIDE_MM = 20;
-
 /** How the plane is seen of which the flare is level: across, down and toward the camera, mm. */
 function flareIn({ plane, inFrontMm }: FromSide, [left, right]: readonly [Point2, Point2]) {
 	const down = (at: Point2, nearerMm: number): Point2 =>
@@ -129,7 +126,7 @@ export function seenFromSide(side: FromSide, trunk: Trunk, at: Point2, values: V
 	const touched = [...inOrder(side.edges), at];
 	const found = read(touched.map((point) => seenAt(plane.toMm, point)));
 	const told = toldIn(plane, touched, side.touchPx, (points) => read(points)?.depthMm ?? NaN, values);
-	if (!told || !found || Math.abs(found.acrossMm) > found.radiusMm + BESIDE_MM) return null;
+	if (!told || !found || Math.abs(found.acrossMm) > found.radiusMm + values['picture.besideMm']) return null;
 	// Nearer than thought by so much, all that lies off what is straight before the camera is seen too far off.
 	const ofHeight =
 		Math.hypot(
