@@ -152,6 +152,11 @@ test('a lift keeps its ticks, says what stops it, and its log makes the tree jus
 	await page.getByLabel('Thick', { exact: true }).fill('34');
 	await page.getByRole('button', { name: 'Add', exact: true }).click();
 	await expect(page.getByRole('list', { name: 'Roots cut at the lift' })).toContainText('34 mm, sawn');
+	// A flat battery at the hole: the log stands open again as it was left, with its roots.
+	await open(page, page.url());
+	await expect(told(page, 'What you had typed here is back.')).toBeVisible();
+	await expect(page.getByLabel('Minutes out of the ground')).toHaveValue('45');
+	await expect(page.getByRole('list', { name: 'Roots cut at the lift' })).toContainText('34 mm, sawn');
 	await page.getByRole('button', { name: 'Keep the log' }).click();
 	await expect(told(page, 'The log of the lift is kept.')).toBeVisible();
 	await expect(page.getByText('45 minutes out of the ground')).toBeVisible();
@@ -175,6 +180,9 @@ test('works in the ground: drawn to scale, clear of structural roots, with amoun
 	await page.getByRole('radio', { name: 'vertical holes' }).click();
 	await expect(page.getByRole('img', { name: /Works from above: \d+ holes/ })).toBeVisible();
 	await page.getByRole('checkbox', { name: 'Acidify' }).check();
+	await expect(page.getByLabel('pH found')).toHaveValue('');
+	await page.getByRole('button', { name: 'Keep the changed plan' }).click();
+	await expect(page.getByText(/pH found is not known: measure it/).first()).toBeVisible();
 	await page.getByLabel('pH found').fill('4');
 	await page.getByRole('button', { name: 'Keep the changed plan' }).click();
 	await expect(page.getByText(/must be below the pH that was found/).first()).toBeVisible();
@@ -194,6 +202,14 @@ test('works in the ground: drawn to scale, clear of structural roots, with amoun
 	await open(page, `${DEMO}/trees/${own}/roots`);
 	await open(page, `${DEMO}/trees/${own}/replant/ground`);
 	await expect(page.getByRole('checkbox', { name: 'Mulch ring' })).toBeChecked();
+	// So does what was typed behind a button, once that is pressed again.
+	await page.getByRole('button', { name: 'It is done' }).click();
+	await page.getByLabel('Done on').fill('14 Apr 2026');
+	await page.getByLabel('Done on').press('Tab');
+	await open(page, `${DEMO}/trees/${own}/replant/ground`);
+	await page.getByRole('button', { name: 'It is done' }).click();
+	await expect(page.getByLabel('Done on')).toHaveValue('14 Apr 2026');
+	await page.getByRole('button', { name: 'Not yet' }).click();
 	await page.getByRole('checkbox', { name: 'Mulch ring' }).uncheck();
 	await page.getByRole('checkbox', { name: 'Plant it in the ground' }).check();
 	await page.getByLabel('It is to stand at').selectOption({ label: 'Garden at Quarry End' });

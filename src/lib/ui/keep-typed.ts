@@ -90,24 +90,46 @@ function putBack(form: HTMLFormElement, [name, value]: [string, string]): 'put' 
 	return 'missing';
 }
 
+/** What is put together by touches and not by typing, a list or a whole sheet: a hidden field with `data-typed` that holds it. */
+const putTogether = (form: HTMLFormElement): HTMLInputElement[] => [
+	...form.querySelectorAll<HTMLInputElement>('input[data-typed]')
+];
+
 /**
  * Keeps what is typed into a form on this device until the form is kept, so that a side page, a reload or a flat battery loses
- * nothing; what was left comes back and says so.
+ * nothing; what was left comes back and says so, what stands behind a button as soon as that is pressed again.
  * @param key names the form and what it is for
  */
 export const keepTyped =
 	(key: string): Attachment<HTMLFormElement> =>
 	(form) => {
 		let restoring = false;
-		const note = (event: Event): void => {
+		const keep = (touch: Typed[number]): void =>
+			write(key, [...read(key).filter(([name]) => name !== touch[0]), touch]);
+		let known = new Map<string, string>();
+		const look = (): void => {
+			known = new Map(putTogether(form).map((field) => [field.name, field.value]));
+		};
+		const note = async (event: Event): Promise<void> => {
 			if (restoring) return;
 			const touch = touched(event.target);
-			if (touch) write(key, [...read(key).filter(([name]) => name !== touch[0]), touch]);
+			if (touch) keep(touch);
+			await tick();
+			for (const { name, value } of putTogether(form)) if (known.get(name) !== value) keep([name, value]);
+			look();
 		};
-		const forget = (): void => write(key, []);
+		const forget = (): void => {
+			write(key, []);
+			waiting.disconnect();
+			void tick().then(look);
+		};
+		/** What was left and has no field yet. */
+		let left: Typed = [];
 		const restore = async (): Promise<void> => {
-			let left = read(key);
-			if (left.length === 0) return;
+			if (restoring) return;
+			// What was typed anew meanwhile is the later word.
+			const stands = read(key);
+			left = left.filter(([name, value]) => stands.some((one) => one[0] === name && one[1] === value));
 			let back = 0;
 			restoring = true;
 			// Some fields stand there only once another was answered.
@@ -122,7 +144,9 @@ export const keepTyped =
 				}
 				left = missing;
 			}
+			look();
 			restoring = false;
+			if (left.length === 0) waiting.disconnect();
 			if (back > 0 && form.isConnected)
 				toast('What you had typed here is back.', {
 					duration: 7000,
@@ -135,15 +159,19 @@ export const keepTyped =
 					}
 				});
 		};
-		form.addEventListener('input', note);
-		form.addEventListener('change', note);
-		form.addEventListener('click', note);
+		const waiting = new MutationObserver(() => void restore());
+		const touches = ['input', 'change', 'click'] as const;
+		for (const touch of touches) form.addEventListener(touch, note);
 		form.addEventListener('kept', forget);
-		void restore();
+		look();
+		left = read(key);
+		if (left.length > 0) {
+			waiting.observe(form, { childList: true, subtree: true });
+			void restore();
+		}
 		return () => {
-			form.removeEventListener('input', note);
-			form.removeEventListener('change', note);
-			form.removeEventListener('click', note);
+			waiting.disconnect();
+			for (const touch of touches) form.removeEventListener(touch, note);
 			form.removeEventListener('kept', forget);
 		};
 	};

@@ -360,6 +360,13 @@
 							</div>
 						{/if}
 						<input type="hidden" name="lift" value={JSON.stringify(lift.draft)} />
+						<input
+							type="hidden"
+							name="log"
+							data-typed
+							value={JSON.stringify(lift.log)}
+							oninput={(event) => lift.takeBackLog(event.currentTarget.value)}
+						/>
 						<input type="hidden" name="id" value={lift.open?.id ?? ''} />
 						<input type="hidden" name="version" value={lift.open?.version ?? ''} />
 						<div class="flex flex-wrap gap-3">

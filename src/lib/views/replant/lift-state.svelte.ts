@@ -3,7 +3,14 @@ import { ballMass } from '$core/examine/measuring/ball-mass';
 import { ballSize, type BallReading, type BallSchool } from '$core/replant/lifting/ball-size';
 import type { StepId } from '$core/replant/lifting/checklist';
 import { liftDay } from '$core/replant/lifting/lift-day';
-import { liftStops, stepsTold, type Lift, type LiftInput, type LiftLog } from '$core/replant/lifting/lift';
+import {
+	liftLog,
+	liftStops,
+	stepsTold,
+	type Lift,
+	type LiftInput,
+	type LiftLog
+} from '$core/replant/lifting/lift';
 import { liftKept } from '$core/replant/lifting/lift-cost';
 import { handling, liftLimit, reachWithBallCm, type Coupling } from '$core/replant/lifting/niosh';
 import { emptyRoute, judgeRoute, type Route } from '$core/replant/lifting/route';
@@ -226,5 +233,10 @@ export class LiftState {
 			assumed: ['ballDiameterMm', 'ballDepthMm'],
 			note: ''
 		};
+	}
+	/** Takes a log that was begun here and not kept as it was left, whatever of it is still missing. */
+	takeBackLog(left: string): void {
+		const log = liftLog.nullable().safeParse(JSON.parse(left));
+		if (log.success) this.log = log.data;
 	}
 }

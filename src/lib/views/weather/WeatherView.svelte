@@ -241,6 +241,10 @@
 					<div class="sm:col-span-3"><Button type="submit">Keep the day</Button></div>
 				</form>
 				<h2 class="mt-6 text-lg">From a station</h2>
+				<p class="mt-1 text-sm text-slate">
+					As it exports them: days with a date and the lowest and highest temperature, or hours with a time
+					and the temperature. Each heading says its unit, as “Temp min °C”, “Rain mm” or “Wind km/h”.
+				</p>
 				<form
 					method="POST"
 					action="?/file"

@@ -1,4 +1,5 @@
 import { addDays } from '$core/maths/calendar';
+import { counted, listed } from '$core/text/plural';
 import { id, oneOf } from '$core/vocabulary/fields';
 import { simulateWeather } from '$core/simulate/weather';
 import { disagreements } from '$core/climate/series';
@@ -67,7 +68,12 @@ export const actions: Actions = {
 				await readValues(store.db)
 			);
 			return {
-				told: missed > 0 ? `Kept. ${missed} trees stood below their limit: it is in their journals.` : 'Kept.'
+				told:
+					missed === 1
+						? 'Kept. One tree stood below its limit: it is in its journal.'
+						: missed > 0
+							? `Kept. ${missed} trees stood below their limit: it is in their journals.`
+							: 'Kept.'
 			};
 		});
 	},
@@ -85,7 +91,7 @@ export const actions: Actions = {
 				source: 'station' as const,
 				from: file.name.slice(0, 60)
 			};
-			const rows = readWeatherCsv(await file.text());
+			const rows = readWeatherCsv(await file.text(), today());
 			const { kept, missed, short } =
 				rows.per === 'hour'
 					? await keepHours(store, check(hoursBody, { ...common, hours: rows.rows }), values)
@@ -101,7 +107,14 @@ export const actions: Actions = {
 							short: 0
 						};
 			return {
-				told: `${kept} days kept${short > 0 ? `; ${short} with too few hours were left out` : ''}${missed > 0 ? `; ${missed} cold nights are in the journals` : ''}.`
+				told: [
+					`${counted(kept, 'day')} kept`,
+					...(short > 0 ? [`${short} with too few hours left out`] : []),
+					...(missed > 0 ? [`${counted(missed, 'cold night')} written into the journals`] : []),
+					...(rows.unread.length > 0 ? [`nothing is read of ${listed(rows.unread.slice(0, 12))}`] : [])
+				]
+					.join('; ')
+					.concat('.')
 			};
 		});
 	},
@@ -118,7 +131,7 @@ export const actions: Actions = {
 				simulateWeather(place, { from: addDays(on, -60), to: addDays(on, -1) }, 11, values),
 				values
 			);
-			return { told: `${kept} simulated days kept, labelled as simulated.` };
+			return { told: `${counted(kept, 'simulated day')} kept, labelled as simulated.` };
 		});
 	},
 	forecast: async ({ request }) => {
@@ -133,7 +146,7 @@ export const actions: Actions = {
 			});
 			if (kind === 'off') return { told: 'No forecast is used.' };
 			const kept = await fetchForecast(store, await readValues(store.db));
-			return { told: `${kept} days of forecast kept.` };
+			return { told: `${counted(kept, 'day')} of forecast kept.` };
 		});
 	}
 };

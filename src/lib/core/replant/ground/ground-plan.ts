@@ -99,7 +99,7 @@ export const groundPlanInput = z
 			})
 			.refine((plan) => plan.phNow !== null, {
 				path: ['phNow'],
-				error: 'has to be found first: measure it where the sulphur would go, or leave acidifying out'
+				error: 'is not known: measure it where the sulphur would go, or leave acidifying out'
 			})
 			.refine((plan) => plan.phNow === null || plan.phAim < plan.phNow, {
 				path: ['phAim'],

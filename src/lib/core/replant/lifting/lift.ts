@@ -53,7 +53,7 @@ export const liftCutRoots = z
 const ballSizes = ['ballDiameterMm', 'ballDepthMm'] as const;
 
 /** What really happened at the hole. */
-const liftLog = z
+export const liftLog = z
 	.strictObject({
 		liftedOn: calendarDate(),
 		ballDiameterMm: measure(20, 10_000, 'mm'),
