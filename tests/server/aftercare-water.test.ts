@@ -59,7 +59,6 @@ import {
 	keepHours,
 	keepWeather,
 	placeSeries,
-	weatherBody,
 	writeForecastSetting
 } from '$lib/server/weather';
 import { Refusal } from '$lib/server/errors';
