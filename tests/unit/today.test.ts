@@ -455,6 +455,29 @@ describe('today', () => {
 		);
 	});
 
+	it('heeled in, its roots lie in soil and are no freshly cut ones in a pot; out or wrapped they are', () => {
+		const frosty = entry({ lastCutOn: '2026-04-16' });
+		const lifted = (how: 'heeled-in' | 'wrapped' | 'out', on = '2026-04-16') =>
+			coldOf(
+				entry({ lastCutOn: '2026-04-16', standing: kept({ out: { on, how }, woundedOn: '2026-04-16' }) }),
+				today,
+				defaultValues
+			);
+		expect(lifted('heeled-in').limitC).toBe(frosty.kind.coldestC - defaultValues['site.groundHardierC']);
+		for (const how of ['wrapped', 'out'] as const)
+			expect(lifted(how)).toEqual({ limitC: 0, why: 'with roots freshly cut' });
+		// Before the day on which it was heeled in, it was not.
+		expect(lifted('heeled-in', '2026-04-19').limitC).toBe(0);
+		// What is done for it is what is done for a tree that grows there: nobody digs it up again for a night.
+		const tender = entry({ kind: { ...kind('citrus'), coldestC: 12 } });
+		expect(
+			items({
+				...tender,
+				standing: kept({ out: { on: '2026-04-16', how: 'heeled-in' }, woundedOn: '2026-04-16' })
+			}).map(({ sentence }) => sentence)
+		).toContain('Lay mulch, and fleece as far up as you reach, before tonight');
+	});
+
 	it('what a look says to act on now comes before water, and water does not go against it', () => {
 		const urgent = {
 			subject: 'Root rot is',

@@ -114,6 +114,8 @@ export const keepTyped =
 			if (restoring) return;
 			const touch = touched(event.target);
 			if (touch) keep(touch);
+			// What the touch does may be heard of later than the touch itself.
+			await new Promise((done) => setTimeout(done));
 			await tick();
 			for (const { name, value } of putTogether(form)) if (known.get(name) !== value) keep([name, value]);
 			look();

@@ -121,13 +121,19 @@ export const coldOf = (
 			kind,
 			place,
 			lastCutOn: standing?.woundedOn === undefined ? lastCutOn : standing.woundedOn,
-			inGround: tree.situation === 'in-ground',
+			inGround: rootsInGround({ tree, standing }, on),
 			newShoots: seenOnly && shoots === 'perhaps' ? 'none' : shoots,
 			underCover: standing?.underCover ?? null
 		},
 		on,
 		values
 	);
+};
+
+/** Whether its roots lie in the ground: it grows there, or is heeled in. Soil keeps frost from them, cut or not. */
+const rootsInGround = ({ tree, standing }: Pick<TodayTree, 'tree' | 'standing'>, on: string): boolean => {
+	const out = standing?.out ?? null;
+	return tree.situation === 'in-ground' || (out?.how === 'heeled-in' && out.on <= on);
 };
 
 /** A night of the season that comes near what a tree stands; null where none does. */
@@ -138,7 +144,8 @@ function coldAhead(entry: TodayTree, night: NightTemperature, today: string, val
 	const margin = nearCold(place, values);
 	if (night.coldC >= limitC + margin) return null;
 	const usual = night.usualC < limitC + margin;
-	const tall = tree.situation === 'in-ground' && (tree.heightM ?? 0) > values['cold.coverReachM'];
+	const rooted = rootsInGround(entry, today);
+	const tall = rooted && (tree.heightM ?? 0) > values['cold.coverReachM'];
 	// Nothing can be made ready for what no cover reaches.
 	if (tall && !usual) return null;
 	const way = heatHolds(place)
@@ -147,7 +154,7 @@ function coldAhead(entry: TodayTree, night: NightTemperature, today: string, val
 			? 'covered'
 			: tall
 				? 'tall'
-				: tree.situation === 'in-ground'
+				: rooted
 					? // How tall it is may not be written: what can be reached of it is covered.
 						tree.heightM === null
 						? 'unmeasured'

@@ -124,8 +124,9 @@
 	{/if}
 	{#if water.tradeL}
 		<p class="mt-1 text-sm text-slate">
-			By its trunk, {L(water.tradeL[0])} to {L(water.tradeL[1])} at each watering are usual, daily at first, then
-			spaced out (memory: university extension){says.saying === 'first'
+			By its trunk, {L(water.tradeL[0])} to {L(water.tradeL[1])} at each watering are usual: in leaf daily at first,
+			then spaced out, leafless only where the ground dries (memory: university extension){says.saying ===
+			'first'
 				? ''
 				: '; the balance above counts rain and roots'}.
 		</p>
