@@ -4,7 +4,8 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import type { Holding } from '$core/replant/pots/seat';
 import type { TreeRecords } from '$core/tree/case';
-import { movesOf, setSince, sinceParts } from '$core/tree/held';
+import { movesOf, setSince, sinceParts, tiedSince } from '$core/tree/held';
+import { taskSchema } from '$core/vocabulary/task';
 import { standingSentence } from '$core/tree/line-of-care';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
@@ -107,4 +108,34 @@ it('is said at the head of the tree as on the lists', () => {
 	).toBe('It rocks a little: hold it firm');
 	const firm = treeRecords({ rootMap: null, plan: null, observations: [looked('2026-04-20', 'firm')] });
 	expect(movesOf(firm, standingOf(firm, '2026-05-01', values))).toBeNull();
+});
+
+describe('what holds a tree', () => {
+	const off = (source: string, state: 'open' | 'done' | 'skipped' = 'open') =>
+		taskSchema.parse({
+			id: 'off',
+			version: 1,
+			kind: 'other',
+			title: 'Off',
+			reason: '',
+			fromOn: '2027-04-20',
+			toOn: '2027-05-20',
+			source,
+			state,
+			closedOn: state === 'open' ? null : '2027-04-21',
+			skipReason: '',
+			result: ''
+		});
+	const tied = (holding: Holding, tasks: TreeRecords['tasks']) =>
+		tiedSince(treeRecords({ plantings: [set('2026-04-20', holding)], tasks }));
+	it('holds it until it came off', () => {
+		for (const rule of ['ties-off', 'stones-off', 'ground.ties-off']) {
+			expect(tied('wires', [off(`${rule}@x`)]), rule).toBe('2026-04-20');
+			for (const state of ['done', 'skipped'] as const)
+				expect(tied('wires', [off(`${rule}@x`, state)]), state).toBeNull();
+		}
+		expect(tied('wires', [off('ties@x')])).toBeNull();
+		expect(tied('wires', [])).toBeNull();
+		expect(tied('own-stance', [off('ties-off@x')])).toBeNull();
+	});
 });

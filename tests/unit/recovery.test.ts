@@ -380,6 +380,28 @@ describe('the verdict', () => {
 		expect(bare.owed).toContain('Look at leaves, smell and pests');
 		expect(of({ setOn: '2026-09-24' }).firm?.answer).toBe('not-met');
 	});
+	it('what stands firm in its ties is not known to stand by itself', () => {
+		const firmOf = (tiedOn: string | null, looks = good) => {
+			const { criteria, owed, reEstablished } = verdict(input(looks, { tiedOn }), defaultValues);
+			return { firm: criteria.find(({ name }) => name === 'firm'), owed, reEstablished };
+		};
+		const on = good.findLast((look) => look.firmness === 'firm')?.observedOn ?? '';
+		expect(firmOf(null)).toMatchObject({ firm: { answer: 'met' }, owed: [], reEstablished: true });
+		for (const tiedOn of [on, '2024-01-01'])
+			expect(firmOf(tiedOn)).toMatchObject({
+				firm: {
+					answer: 'unknown',
+					because: `It stood firm on ${on}, with what has held it since ${tiedOn}; whether it does by itself is not known.`
+				},
+				owed: ['Loosen what holds it, and push it gently: does it stand by itself?'],
+				reEstablished: false
+			});
+		// It stood firm before anything held it; and what rocks in its ties rocks.
+		expect(firmOf('2026-12-31').firm?.answer).toBe('met');
+		expect(firmOf('2024-01-01', [...good, look('2026-09-25', { firmness: 'loose' })]).firm?.answer).toBe(
+			'not-met'
+		);
+	});
 	it('takes the last word on firmness and roots', () => {
 		expect(
 			answers(input([...good, look('2026-09-25', { firmness: 'loose', rootsAtEdge: false })]))

@@ -408,7 +408,9 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 		evidence: [
 			`Thought to come back with ${percent(probability)}${dropped ? `, down from ${percent(probabilityBefore ?? 0)}` : ''}.`
 		],
-		first: ['Is anything else new: pot moved, watered differently, sprayed, frost?'],
+		first: [
+			`Is anything else new: ${facts.potted ? 'pot moved' : 'soil moved over its roots'}, watered differently, sprayed, frost?`
+		],
 		stage: 'examine',
 		presses: true
 	};

@@ -25,6 +25,8 @@ type Judged = Criterion & { owes?: string };
 
 export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	today: string;
+	/** Since when ties, stakes or stones hold it that are to come off yet; null or left out: it stands by itself. */
+	tiedOn?: string | null;
 	situation: Situation;
 	trunkDiameterMm: number;
 	/** Day of the last root work, or of taking in. */
@@ -398,13 +400,24 @@ function spread(since: readonly Observation[], input: VerdictInput, values: Valu
 		: criterion('roots-at-edge', label, 'not-met', 'Not there yet at the last look.');
 }
 
-function firm(since: readonly Observation[], input: VerdictInput, values: Values): Criterion {
+function firm(since: readonly Observation[], input: VerdictInput, values: Values): Judged {
 	const felt = since.filter((look) => look.firmness !== null);
 	const last = felt[felt.length - 1];
 	if (!last)
 		return criterion('firm', 'Tree firm', 'unknown', `Firmness was not tried since ${begun(input)}.`);
 	const anew = untried(last, input);
 	if (anew) return criterion('firm', 'Tree firm', 'unknown', anew);
+	// What is tied stands firm whether it has rooted or not.
+	if (last.firmness === 'firm' && input.tiedOn && last.observedOn >= input.tiedOn)
+		return {
+			...criterion(
+				'firm',
+				'Tree firm',
+				'unknown',
+				`It stood firm on ${last.observedOn}, with what has held it since ${input.tiedOn}; whether it does by itself is not known.`
+			),
+			owes: 'Loosen what holds it, and push it gently: does it stand by itself?'
+		};
 	// That it moved stays true until somebody finds it firm.
 	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))
 		return criterion(

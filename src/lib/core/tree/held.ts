@@ -1,3 +1,4 @@
+import { ruleOf } from '../aftercare/tasks/source';
 import type { TreeRecords } from './case';
 import type { StandingKept } from './kept';
 import type { Standing } from './standing';
@@ -35,6 +36,16 @@ export function setSince(records: SetRecords, { firmness }: Pick<Standing, 'firm
 	if (!last) return null;
 	const after = last.on === firmness.on ? firmness.from?.record !== 'look' : last.on > firmness.on;
 	return after ? last : null;
+}
+
+/** Work by which what holds a tree comes off. */
+const comesOff: ReadonlySet<string> = new Set(['ties-off', 'stones-off', 'ground.ties-off']);
+
+/** Since when ties, stakes or stones hold it that are to come off yet; null where it stands by itself. */
+export function tiedSince(records: SetRecords & Pick<TreeRecords, 'tasks'>): string | null {
+	const last = lastSet(records);
+	const on = records.tasks.some(({ state, source }) => state === 'open' && comesOff.has(ruleOf(source)));
+	return last?.held && on ? last.on : null;
 }
 
 /** How it is kept and said since when a tree is held, or set anew on its own stance. */

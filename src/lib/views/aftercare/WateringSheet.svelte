@@ -3,7 +3,7 @@
 	import { resolve } from '$app/paths';
 	import {
 		wateringWayNames,
-		wateringWays,
+		wateringWaysFor,
 		type Watering,
 		type WateringWay
 	} from '$core/aftercare/water/watering';
@@ -95,7 +95,10 @@
 			name="way"
 			label="How"
 			value={corrects?.way ?? way}
-			options={wateringWays.map((value) => ({ value, label: wateringWayNames[value] }))}
+			options={wateringWaysFor(weighed, corrects?.way).map((value) => ({
+				value,
+				label: wateringWayNames[value]
+			}))}
 			{refused}
 		/>
 		<TextField name="note" label="Note" value={corrects?.note ?? ''} optional {refused} />

@@ -12,6 +12,11 @@ export const wateringWayNames = {
 };
 export type WateringWay = keyof typeof wateringWayNames;
 export const wateringWays = wordsOf(wateringWayNames);
+/** Ways in which a pot alone can be watered: the ground is soaked from nowhere but above. */
+const POT_ALONE: ReadonlySet<WateringWay> = new Set(['from-below', 'reservoir']);
+/** Ways in which it can be watered where it stands, and the one that was written. */
+export const wateringWaysFor = (inPot: boolean, written: WateringWay | null = null): readonly WateringWay[] =>
+	wateringWays.filter((way) => inPot || way === written || !POT_ALONE.has(way));
 
 /** Water for one tree at one time: a street tree takes hundreds of litres. */
 export const pouredL = () => measure(0, 5000, 'L');
