@@ -4,7 +4,7 @@ import { observationSchema } from '$core/examine/looks/observation';
 import { groundPlanSchema } from '$core/replant/ground/ground-plan';
 import type { Holding } from '$core/replant/pots/seat';
 import type { TreeRecords } from '$core/tree/case';
-import { movesOf, setSince, sinceParts, tiedSince } from '$core/tree/held';
+import { movesOf, setSince, sinceParts, tiedNow } from '$core/tree/held';
 import { taskSchema } from '$core/vocabulary/task';
 import { standingSentence } from '$core/tree/line-of-care';
 import { standingOf } from '$core/tree/standing';
@@ -127,10 +127,10 @@ describe('what holds a tree', () => {
 			result: ''
 		});
 	const tied = (holding: Holding, tasks: TreeRecords['tasks']) =>
-		tiedSince(treeRecords({ plantings: [set('2026-04-20', holding)], tasks }));
+		tiedNow(treeRecords({ plantings: [set('2026-04-20', holding)], tasks }));
 	it('holds it until it came off', () => {
 		for (const rule of ['ties-off', 'stones-off', 'ground.ties-off']) {
-			expect(tied('wires', [off(`${rule}@x`)]), rule).toBe('2026-04-20');
+			expect(tied('wires', [off(`${rule}@x`)]), rule).toEqual({ on: '2026-04-20', untilOn: '2027-04-20' });
 			for (const state of ['done', 'skipped'] as const)
 				expect(tied('wires', [off(`${rule}@x`, state)]), state).toBeNull();
 		}

@@ -381,8 +381,9 @@ describe('the verdict', () => {
 		expect(of({ setOn: '2026-09-24' }).firm?.answer).toBe('not-met');
 	});
 	it('what stands firm in its ties is not known to stand by itself', () => {
-		const firmOf = (tiedOn: string | null, looks = good) => {
-			const { criteria, owed, reEstablished } = verdict(input(looks, { tiedOn }), defaultValues);
+		const firmOf = (tiedOn: string | null, looks = good, untilOn = '2026-01-01') => {
+			const tied = tiedOn === null ? null : { on: tiedOn, untilOn };
+			const { criteria, owed, reEstablished } = verdict(input(looks, { tied }), defaultValues);
 			return { firm: criteria.find(({ name }) => name === 'firm'), owed, reEstablished };
 		};
 		const on = good.findLast((look) => look.firmness === 'firm')?.observedOn ?? '';
@@ -396,6 +397,12 @@ describe('the verdict', () => {
 				owed: ['Loosen what holds it, and push it gently: does it stand by itself?'],
 				reEstablished: false
 			});
+		// Before its day nobody is sent to loosen it.
+		const today = input(good).today;
+		expect(firmOf(on, good, today).owed[0]).toMatch(/^Loosen/);
+		expect(firmOf(on, good, addDays(today, 1)).owed).toEqual([
+			`What holds it may come off from ${addDays(today, 1)} on: then try whether it stands by itself`
+		]);
 		// It stood firm before anything held it; and what rocks in its ties rocks.
 		expect(firmOf('2026-12-31').firm?.answer).toBe('met');
 		expect(firmOf('2024-01-01', [...good, look('2026-09-25', { firmness: 'loose' })]).firm?.answer).toBe(

@@ -30,7 +30,7 @@ import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses, stoodLoss } from '../core/tree/losses';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
-import { setSince, sinceParts, tiedSince } from '../core/tree/held';
+import { setSince, sinceParts, tiedNow } from '../core/tree/held';
 import { looksSeen, looksSince } from '../core/tree/looks';
 import { isAlarm, isOfItself, isUnanswered } from '../core/aftercare/tasks/pressing';
 import { isOverdue } from '../core/today/task-items';
@@ -186,7 +186,7 @@ function judged(
 			flags: openFlags(records.tasks),
 			causes,
 			...heldOf(records, on, values),
-			tiedOn: tiedSince(records),
+			tied: tiedNow(records),
 			stagesLeft
 		},
 		values

@@ -23,10 +23,16 @@ export type Criterion = z.infer<typeof criterionOutput>;
 /** A criterion, with what settles it where that is not what settles all of its name. */
 type Judged = Criterion & { owes?: string };
 
+/** Since when ties, stakes or stones hold a tree, and from when on they may come off. */
+export interface Tied {
+	on: string;
+	untilOn: string;
+}
+
 export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	today: string;
-	/** Since when ties, stakes or stones hold it that are to come off yet; null or left out: it stands by itself. */
-	tiedOn?: string | null;
+	/** What holds it and is to come off yet; null or left out: it stands by itself. */
+	tied?: Tied | null;
 	situation: Situation;
 	trunkDiameterMm: number;
 	/** Day of the last root work, or of taking in. */
@@ -408,15 +414,19 @@ function firm(since: readonly Observation[], input: VerdictInput, values: Values
 	const anew = untried(last, input);
 	if (anew) return criterion('firm', 'Tree firm', 'unknown', anew);
 	// What is tied stands firm whether it has rooted or not.
-	if (last.firmness === 'firm' && input.tiedOn && last.observedOn >= input.tiedOn)
+	const { tied, today } = input;
+	if (last.firmness === 'firm' && tied && last.observedOn >= tied.on)
 		return {
 			...criterion(
 				'firm',
 				'Tree firm',
 				'unknown',
-				`It stood firm on ${last.observedOn}, with what has held it since ${input.tiedOn}; whether it does by itself is not known.`
+				`It stood firm on ${last.observedOn}, with what has held it since ${tied.on}; whether it does by itself is not known.`
 			),
-			owes: 'Loosen what holds it, and push it gently: does it stand by itself?'
+			owes:
+				today < tied.untilOn
+					? `What holds it may come off from ${tied.untilOn} on: then try whether it stands by itself`
+					: 'Loosen what holds it, and push it gently: does it stand by itself?'
 		};
 	// That it moved stays true until somebody finds it firm.
 	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))

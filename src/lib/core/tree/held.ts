@@ -1,4 +1,5 @@
 import { ruleOf } from '../aftercare/tasks/source';
+import type { Tied } from '../recovery/verdict';
 import type { TreeRecords } from './case';
 import type { StandingKept } from './kept';
 import type { Standing } from './standing';
@@ -41,11 +42,11 @@ export function setSince(records: SetRecords, { firmness }: Pick<Standing, 'firm
 /** Work by which what holds a tree comes off. */
 const comesOff: ReadonlySet<string> = new Set(['ties-off', 'stones-off', 'ground.ties-off']);
 
-/** Since when ties, stakes or stones hold it that are to come off yet; null where it stands by itself. */
-export function tiedSince(records: SetRecords & Pick<TreeRecords, 'tasks'>): string | null {
+/** Whether something holds it that is to come off yet; null where it stands by itself. */
+export function tiedNow(records: SetRecords & Pick<TreeRecords, 'tasks'>): Tied | null {
 	const last = lastSet(records);
-	const on = records.tasks.some(({ state, source }) => state === 'open' && comesOff.has(ruleOf(source)));
-	return last?.held && on ? last.on : null;
+	const off = records.tasks.find(({ state, source }) => state === 'open' && comesOff.has(ruleOf(source)));
+	return last?.held && off ? { on: last.on, untilOn: off.fromOn } : null;
 }
 
 /** How it is kept and said since when a tree is held, or set anew on its own stance. */
