@@ -1,5 +1,5 @@
 import { resultAsked } from '$core/aftercare/tasks/result';
-import { hasLapsed, releaseOf } from '$core/aftercare/tasks/release';
+import { hasLapsed, releaseOf, timed } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
@@ -267,6 +267,61 @@ describe('aftercare', () => {
 		expect(
 			releaseOf({ ...release, condition: 'growth-regained' }, facts, '2026-05-12', defaultValues).state
 		).toBe('held');
+	});
+	it('what somebody looked for and did not find yet is asked for again some days later, not at once', () => {
+		const blank = { buds: null, leafCover: null, leafState: null, shootExtensionMm: null };
+		const facts = { looks: [], functionLow: [], evergreen: false, gate: null, closed: [] };
+		const again = defaultValues['release.askAgainDays'];
+		const stateOn = (
+			condition: 'buds-move' | 'leaves-out' | 'flush-hardened' | 'root-function',
+			look: object,
+			on: string,
+			change: object = {}
+		) =>
+			releaseOf(
+				{ condition, value: 0.8, byOn: '2026-05-11', after: '' },
+				{ ...facts, looks: [{ ...blank, observedOn: '2026-05-12', ...look }], ...change },
+				on,
+				defaultValues
+			);
+		const last = addDays('2026-05-12', again);
+		for (const [condition, look, change] of [
+			['buds-move', { buds: 'none' }, {}],
+			['leaves-out', { leafCover: 0.25 }, {}],
+			['leaves-out', { buds: 'swelling' }, { evergreen: true }],
+			['leaves-out', { shootExtensionMm: 0 }, { evergreen: true }],
+			['flush-hardened', { shootExtensionMm: 80 }, {}],
+			['root-function', { leafState: 'wilted' }, {}]
+		] as const) {
+			expect(stateOn(condition, look, last, change), condition).toMatchObject({ state: 'held' });
+			expect(stateOn(condition, look, last, change).because).toMatch(/; on 2026-05-12 it was not so yet$/);
+			expect(stateOn(condition, look, addDays(last, 1), change), condition).toMatchObject({
+				state: 'overdue',
+				because: expect.stringMatching(/^waited .*; on 2026-05-12 it was not so yet$/)
+			});
+		}
+		// A look at something else answers nothing, nor does one long before the last day.
+		for (const [condition, look, change] of [
+			['buds-move', { leafCover: 0.2 }, {}],
+			['leaves-out', { leafState: 'turgid' }, {}],
+			['leaves-out', { leafCover: 0.9 }, { evergreen: true }],
+			['flush-hardened', { buds: 'open' }, {}],
+			['root-function', { buds: 'open' }, {}],
+			['buds-move', { buds: 'none', observedOn: addDays('2026-05-11', -again) }, {}]
+		] as const)
+			expect(stateOn(condition, look, '2026-05-12', change), condition).toMatchObject({
+				state: 'overdue',
+				because: expect.stringMatching(/by 2026-05-11 nobody saw it$/)
+			});
+		const task = {
+			fromOn: '2026-04-24',
+			toOn: '2026-04-26',
+			source: 'shade@2026-04-01',
+			release: { condition: 'leaves-out', value: 0, byOn: '2026-05-11', after: '' } as const
+		};
+		const looks = [{ ...blank, observedOn: '2026-05-12', leafCover: 0.25 }];
+		const asked = timed(task, { ...facts, looks }, addDays(last, 1), defaultValues);
+		expect([asked.fromOn, asked.toOn]).toEqual([last, addDays(last, 2)]);
 	});
 	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
 		const rot = rulesOf({ rotWasCut: true }).map((task) => task.rule);

@@ -562,9 +562,21 @@ describe('the next check', () => {
 	it('says in one sentence what to do and what each answer would mean', () => {
 		const [first] = nextChecks(bare('potted'), wet, standing, defaultValues).checks;
 		if (!first) throw new Error('no check');
-		const sentence = checkSentence(first, (chance) => `${Math.round(chance * 100)} %`);
+		const sentence = checkSentence(first, 'potted', (chance) => `${Math.round(chance * 100)} %`);
 		expect(sentence).toContain(signOf(first.signIds[0] as SignId).how.replace(/\.$/, ''));
 		for (const word of gradesOf(first.signIds[0] as SignId)) expect(sentence).toContain(word);
+	});
+
+	it('sends nobody to lift the pot of a tree that grows in the ground', () => {
+		for (const [situation, says] of [
+			['potted', /lift the pot/],
+			['in-ground', /feel the soil a hand deep/]
+		] as const) {
+			const [check] = nextChecks(bare(situation), wet, standing, defaultValues).checks;
+			if (!check) throw new Error('no check');
+			const told = checkSentence({ ...check, signIds: ['wilts-dry'] }, situation, String);
+			expect(told, situation).toMatch(says);
+		}
 	});
 });
 

@@ -380,6 +380,21 @@ describe('the verdict', () => {
 		expect(bare.owed).toContain('Look at leaves, smell and pests');
 		expect(of({ setOn: '2026-09-24' }).firm?.answer).toBe('not-met');
 	});
+	it('a thin crown speaks against it only once leaves are usually out, and until they fall', () => {
+		const thin = (leafCover: number, partlyOn: string[]) => {
+			const looks = [...good, look('2026-09-20', { leafCover, leafState: 'turgid' })];
+			return verdict(input(looks, { partlyOn }), defaultValues).criteria[0];
+		};
+		const least = defaultValues['verdict.coverLeast'];
+		expect(thin(least - 0.01, [])).toMatchObject({ name: 'last-look', answer: 'not-met' });
+		expect(thin(least - 0.01, ['2026-09-19'])?.answer).toBe('not-met');
+		expect(thin(0.25, ['2026-09-20'])).toMatchObject({
+			answer: 'unknown',
+			because: 'Leaf cover 25 % on 2026-09-20, in the weeks in which leaves come or fall.'
+		});
+		// A full crown is well whenever it is seen.
+		expect(thin(least, ['2026-09-20'])?.answer).toBe('met');
+	});
 	it('what stands firm in its ties is not known to stand by itself', () => {
 		const firmOf = (tiedOn: string | null, looks = good, untilOn = '2026-01-01') => {
 			const tied = tiedOn === null ? null : { on: tiedOn, untilOn };

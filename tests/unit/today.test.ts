@@ -86,6 +86,11 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 	facts: { looks: [closedBuds], functionLow: [], evergreen: false, gate: null, closed: [] },
 	...change
 });
+/** Nobody looked at it since the work, and no cold comes where it stands. */
+const unseen = (): Pick<TodayTree, 'facts' | 'place'> => {
+	const { facts, place } = entry();
+	return { facts: { ...facts, looks: [] }, place: { ...place, kind: 'heated', heldMinimumC: 14 } };
+};
 /** Dry today, as it was last known on a day; null where it never was. */
 const waterDry = (knownOn: string | null): NonNullable<TodayTree['water']> => ({
 	dryness: 0.9,
@@ -602,7 +607,7 @@ describe('today', () => {
 			toOn: '2026-05-10'
 		});
 		const said = (tasks: TodayTree['tasks']) =>
-			items(entry({ tasks })).map(({ level, sentence, reason, figure, task: closes }) => [
+			items(entry({ ...unseen(), tasks })).map(({ level, sentence, reason, figure, task: closes }) => [
 				level,
 				sentence,
 				reason,
@@ -661,6 +666,7 @@ describe('today', () => {
 		const waited = (lateBy: number) =>
 			items(
 				entry({
+					...unseen(),
 					tasks: [
 						{
 							...of(0, 'first-buds@2025-12-01'),
@@ -1179,6 +1185,7 @@ describe('every working value of Today', () => {
 		released: {
 			trees: [
 				entry({
+					...unseen(),
 					tasks: [
 						task({
 							id: 'held',

@@ -20,7 +20,7 @@ import { shootsMean, type Observation, type ObservationInput } from '../core/exa
 import { recoveryCase, type Around, recoverySince } from '../core/tree/recovery-case';
 import type { RecoveryOf } from '../core/tree/recovery-of';
 import { decisionNames, type DecisionInput, type SaidForecast } from '../core/recovery/said';
-import { seasonPoint, seasonsOf } from '../core/recovery/season';
+import { leavesOut, seasonPoint, seasonsOf } from '../core/recovery/season';
 import { shootGrowth } from '../core/recovery/shoot-growth';
 import { unlikelyIn } from '../core/recovery/unlikely';
 import { verdict } from '../core/recovery/verdict';
@@ -176,6 +176,15 @@ function judged(
 			// Leaves that came since a look of the usual round are no look that was missed.
 			leaflessNow: !inLeaf(on) || !inLeaf(addDays(on, -values['look.routineDays'])),
 			leaflessOn: observations.map((look) => look.observedOn).filter((lookedOn) => !inLeaf(lookedOn)),
+			partlyOn: bearsAlways(kind)
+				? []
+				: looks
+						.map(({ observedOn }) => observedOn)
+						.filter(
+							(day) =>
+								leavesOut(seasonPoint(seasons, day, since.on, series, values).progress, values) <
+								values['forecast.inLeaf']
+						),
 			openAlarms: ofItself.filter((task) => isAlarm(task, on, values)).length,
 			// What Today brings up as late, and what is over for good, nobody has answered.
 			unanswered: ofItself.filter(

@@ -53,6 +53,8 @@ export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	stagesLeft: number;
 	/** Days of looks at which a tree of its kind bears no leaves anyway. */
 	leaflessOn?: readonly string[];
+	/** Days of looks at which one of its kind bears only part of its leaves: they come, or fall. */
+	partlyOn?: readonly string[];
 	/** Whether it bears none today either, or bore none until lately; left out: as at its last look. */
 	leaflessNow?: boolean;
 	/** What a qualified person has still to see. */
@@ -214,6 +216,9 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 	const moved = untried(held, input);
 	const limit = since.findLast((look) => look.diebackLimitMm !== null);
 	const alive = limit !== undefined || fresh.some((look) => look.buds !== null);
+	// In the weeks in which leaves come or fall a thin crown says nothing.
+	const thin = cover !== undefined && (cover.leafCover ?? 1) < values['verdict.coverLeast'];
+	const partly = thin && (input.partlyOn ?? []).includes(cover.observedOn);
 	const bad = [
 		...(input.flags ?? []).map((flag) => `${flag.title}, and nobody wrote down what they said.`),
 		...(urgent
@@ -223,9 +228,7 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 			? [`${holdsBy(waits)} by the look of ${waits.on}; the work waits for its window on ${waits.windowOn}.`]
 			: []),
 		...(leaf && leaf.leafState !== 'turgid' ? [`Leaves ${leaf.leafState} on ${leaf.observedOn}.`] : []),
-		...(cover && (cover.leafCover ?? 1) < values['verdict.coverLeast']
-			? [`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}.`]
-			: []),
+		...(thin && !partly ? [`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}.`] : []),
 		...(smell?.smell && smell.smell !== 'none'
 			? [`It smelt ${smellSaid[smell.smell]} on ${smell.observedOn}.`]
 			: []),
@@ -253,6 +256,11 @@ function lastLook(since: readonly Observation[], input: VerdictInput, values: Va
 		return told(
 			'unknown',
 			`It bore no leaves when it was last looked at, and nobody wrote of its buds, wood, smell or pests since ${begun(input)}.`
+		);
+	if (partly)
+		return told(
+			'unknown',
+			`Leaf cover ${percent(cover.leafCover ?? 0)} on ${cover.observedOn}, in the weeks in which leaves come or fall.`
 		);
 	if (moved) return told('unknown', moved, owedLook.firm);
 	const leafOn = (leaf ?? cover)?.observedOn;

@@ -117,6 +117,11 @@ export const aftercareValues = defineValues({
 		max: 1.1
 	},
 	'urgent.days': days('A look that says “act now” presses for', 60, 'ours'),
+	'release.askAgainDays': days(
+		'Seen not to be so yet, what work waits for is asked for again after',
+		14,
+		'ours'
+	),
 	'release.firmDays': days('Half the shelter is off and leaves stay firm for', 7, 'ours'),
 	'aftercare.shelterLate': days('Shelter longer after work out of its window', 7, 'ours'),
 	'aftercare.coldAheadDays': days(

@@ -156,7 +156,7 @@
 		<div class="text-sm">
 			<p>
 				Root function <strong>{now ? format().percent(now.phi) : 'not known'}</strong>{now
-					? `, ${format().percent(now.low)} to ${format().percent(now.high)}`
+					? `, ${format().percent(now.low)} to ${format().percent(Math.min(1, now.high))}`
 					: ''}
 				<span class="text-slate">(expected from what was lost; nothing weighs a tree in the ground)</span>
 			</p>

@@ -11,6 +11,7 @@
 	import Sheet from '$ui/Sheet.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import { act } from '$ui/act';
+	import type { Tree } from '$core/take-in/tree';
 	import type { Refused } from '$ui/field';
 	import { useFormat } from '$ui/format';
 	import Terms from '$ui/Terms.svelte';
@@ -18,7 +19,7 @@
 
 	/** What is to be decided now, with its evidence, and what was decided before. */
 	interface Props {
-		treeId: string;
+		tree: Pick<Tree, 'id' | 'situation'>;
 		due: readonly DueDecision[];
 		/** The check to look closer with, once it is worked out. */
 		check: NextCheck | null;
@@ -26,7 +27,7 @@
 		today: string;
 		refused?: Refused | null;
 	}
-	let { treeId, due, check, decisions, today, refused }: Props = $props();
+	let { tree, due, check, decisions, today, refused }: Props = $props();
 	const format = useFormat();
 	/** Days in a sentence of the core, as the person writes them. */
 	const inWords = (text: string): string => format().inWords(text, today);
@@ -59,7 +60,7 @@
 						{#if check && one.kind === 'look-closer' && one.stage === 'examine'}
 							<li>
 								<strong>Now tells most, in {check.minutes} min:</strong>
-								{checkSentence(check, (chance) => chanceSaid(chance, format().percent))}
+								{checkSentence(check, tree.situation, (chance) => chanceSaid(chance, format().percent))}
 							</li>
 						{/if}
 						{#each one.first as step (step)}<li>{inWords(step)}</li>{/each}
@@ -89,7 +90,7 @@
 						>
 					{/if}
 					{#if one.stage && one.stage !== 'recovery'}
-						<a class="chalk text-sm" href={resolve(`/trees/[id]/${one.stage}`, { id: treeId })}
+						<a class="chalk text-sm" href={resolve(`/trees/[id]/${one.stage}`, { id: tree.id })}
 							>{stageWords[one.stage]}</a
 						>
 					{/if}

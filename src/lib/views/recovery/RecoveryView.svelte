@@ -142,7 +142,7 @@
 		</div>
 		{#if !closed}
 			<div class={due ? 'mt-6' : 'mt-6 min-h-48'}>
-				{#if due}<Decisions treeId={tree.id} {due} check={closer} {decisions} {today} {refused} />{/if}
+				{#if due}<Decisions {tree} {due} check={closer} {decisions} {today} {refused} />{/if}
 			</div>
 		{/if}
 		{#if !closed}{#key correcting?.id}

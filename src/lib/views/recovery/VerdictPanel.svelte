@@ -116,7 +116,9 @@
 	{#if tree.state === 'in-care' && verdict.owed.length > 0}
 		<h3 class="mt-3 text-base">Looks that are owed</h3>
 		<ul class="list-disc pl-5 text-sm">
-			{#each verdict.owed as look (look)}<li>{look.replace(/[.?]?$/, (end) => end || '.')}</li>{/each}
+			{#each verdict.owed as look (look)}<li>
+					{format().inWords(look.replace(/[.?]?$/, (end) => end || '.'))}
+				</li>{/each}
 		</ul>
 	{/if}
 	<p class="mt-2 text-sm text-slate">

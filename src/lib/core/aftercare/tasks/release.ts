@@ -108,6 +108,41 @@ export function metOn(
 	}
 }
 
+/** The last day on which somebody looked for what work waits for, and did not find it; null where nobody did. */
+function missedOn({ condition }: Release, { looks, evergreen }: ReleaseFacts): string | null {
+	const tells = ({
+		buds,
+		leafCover,
+		leafState,
+		shootExtensionMm
+	}: ReleaseFacts['looks'][number]): boolean => {
+		switch (condition) {
+			case 'buds-move':
+				return buds !== null;
+			case 'leaves-out':
+				return evergreen ? buds !== null || shootExtensionMm !== null : leafCover !== null;
+			case 'flush-hardened':
+				return shootExtensionMm !== null;
+			case 'root-function':
+				return leafState !== null;
+			case 'growth-regained':
+				return false;
+		}
+	};
+	return looks.findLast(tells)?.observedOn ?? null;
+}
+
+/** The day from which on work that waited too long is asked for: its last one, or some time after somebody saw that it is not so yet. */
+function askedFrom(
+	release: Release,
+	facts: ReleaseFacts,
+	values: Values
+): { on: string; missed: string | null } {
+	const missed = missedOn(release, facts);
+	const again = missed === null ? '' : addDays(missed, values['release.askAgainDays']);
+	return again > release.byOn ? { on: again, missed } : { on: release.byOn, missed: null };
+}
+
 /** What a piece of work waits for, with the number that will do. */
 function waitingFor(
 	{ condition, value }: Release,
@@ -158,15 +193,22 @@ export function releaseOf(release: Release, facts: ReleaseFacts, today: string, 
 		};
 	const met = metOn(release, facts, values);
 	if (met && met.on <= today) return { state: 'released', ...met, ask: '' };
+	const asked = askedFrom(release, facts, values);
+	const notYet = asked.missed === null ? '' : `; on ${asked.missed} it was not so yet`;
 	// A later root stage is opened by what the tree paid back, never by a date.
-	if (today > release.byOn && release.condition !== 'growth-regained')
+	if (today > asked.on && release.condition !== 'growth-regained')
 		return {
 			state: 'overdue',
 			on: null,
-			because: `waited ${waitingFor(release, facts, values)}; by ${release.byOn} nobody saw it`,
+			because: `waited ${waitingFor(release, facts, values)}${notYet || `; by ${release.byOn} nobody saw it`}`,
 			ask: askedFirst[release.condition]
 		};
-	return { state: 'held', on: null, because: `waits ${waitingFor(release, facts, values)}`, ask: '' };
+	return {
+		state: 'held',
+		on: null,
+		because: `waits ${waitingFor(release, facts, values)}${notYet}`,
+		ask: ''
+	};
 }
 
 /**
@@ -202,7 +244,8 @@ export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'sour
 		const fromOn = [task.fromOn, addDays(today, 1)].sort()[1] ?? task.fromOn;
 		return { ...task, fromOn, toOn: addDays(fromOn, length), released };
 	}
-	return { ...task, fromOn: task.release.byOn, toOn: addDays(task.release.byOn, length), released };
+	const { on: fromOn } = askedFrom(task.release, facts, values);
+	return { ...task, fromOn, toOn: addDays(fromOn, length), released };
 }
 
 /** Rules whose work belongs to the days of the root work: weeks later it was done or missed, and is no order any more. */

@@ -18,7 +18,16 @@ import {
 } from './enumerate';
 import { findingsSchema, type Finding } from './finding';
 import { procedures, type ProcedureId } from '../../vocabulary/procedures';
-import { gradeWord, signIds, signOf, signShows, topGrade, type SignId } from '../../vocabulary/signs';
+import type { Situation } from '../../vocabulary/words';
+import {
+	gradeWord,
+	howToLook,
+	signIds,
+	signOf,
+	signShows,
+	topGrade,
+	type SignId
+} from '../../vocabulary/signs';
 import { worldParts } from './worlds';
 
 export const nextCheckInput = diagnosisContext.extend({
@@ -329,9 +338,14 @@ function together(
 
 /**
  * A check as one sentence: what to do, and what each answer would mean.
+ * @param situation how the tree stands: what is done in a pot is done otherwise in the ground
  * @param percent how a chance is written
  */
-export function checkSentence(check: Check, percent: (chance: number) => string): string {
+export function checkSentence(
+	check: Check,
+	situation: Situation,
+	percent: (chance: number) => string
+): string {
 	const [first, ...more] = check.signIds;
 	if (!first) return '';
 	const subject = conditionOf(check.subject).label.toLowerCase();
@@ -343,5 +357,5 @@ export function checkSentence(check: Check, percent: (chance: number) => string)
 		more.length > 0
 			? `; the same step shows ${more.map((id) => midSentence(signOf(id).label)).join(' and ')}`
 			: '';
-	return `${signOf(first).how.replace(/\.$/, '')}. ${atStart(subject)}: ${[...found.reverse(), ...(absent ? [absent] : [])].map(means).join(' · ')}${also}.`;
+	return `${howToLook(first, situation).replace(/\.$/, '')}. ${atStart(subject)}: ${[...found.reverse(), ...(absent ? [absent] : [])].map(means).join(' · ')}${also}.`;
 }
