@@ -7,7 +7,11 @@ import { defaultValues as values } from '$core/values/values';
 /** Days until a pot wants water, against the same balance walked day by day. */
 
 const stores = { rootedMostL: 2, unrootedMostL: 3, surfaceM2: 0.12, crownM2: 0.5 };
-const stepsTo = (trigger: number, et0Mm: number, roots: number): [before: number, after: number, days: number] => {
+const stepsTo = (
+	trigger: number,
+	et0Mm: number,
+	roots: number
+): [before: number, after: number, days: number] => {
 	let [water, dryness] = [fullPot(stores), 0];
 	for (let i = 0; i < 400; i++) {
 		const day = potDay(

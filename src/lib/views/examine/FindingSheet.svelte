@@ -222,7 +222,9 @@
 					{#if next.length > 0}
 						<h3 class="mt-3 text-base">Worth checking next</h3>
 						<ul class="list-disc pl-5 text-sm">
-							{#each next as check (check.signIds[0])}<li>{checkSentence(check, tree.situation, percent)}</li>{/each}
+							{#each next as check (check.signIds[0])}<li>
+									{checkSentence(check, tree.situation, percent)}
+								</li>{/each}
 						</ul>
 					{/if}
 					{#if changes.length > 0 && before}

@@ -166,16 +166,18 @@
 				>
 			</div>
 		{/if}
-		<details class="mt-4">
-			<summary class="font-semibold"
-				>Days that nobody measured: {gaps.length} {gaps.length === 1 ? 'stretch' : 'stretches'}</summary
-			>
-			<ul class="mt-1 divide-y border-y text-sm" aria-label="How gaps were filled">
-				{#each gaps as gap (gap.from)}
-					<li class="py-1">{format().span(gap.from, gap.to)}: {gap.how}</li>
-				{:else}<li class="py-1">None in these weeks.</li>{/each}
-			</ul>
-		</details>
+		{#if gaps.length > 0}
+			<details class="mt-4">
+				<summary class="font-semibold"
+					>Days that nobody measured: {gaps.length} {gaps.length === 1 ? 'stretch' : 'stretches'}</summary
+				>
+				<ul class="mt-1 divide-y border-y text-sm" aria-label="How gaps were filled">
+					{#each gaps as gap (gap.from)}
+						<li class="py-1">{format().span(gap.from, gap.to)}: {gap.how}</li>
+					{/each}
+				</ul>
+			</details>
+		{/if}
 
 		<div class="mt-8 grid gap-x-12 gap-y-8 lg:grid-cols-2">
 			<section aria-labelledby="forecast-title">

@@ -209,7 +209,9 @@ function ratioOf(
 	if (whole === 0) return { share: 0, worth: 0 };
 	const share = sum(parts) / whole;
 	// Blocks that show more than crumbs of roots; each tells at most as much as one root drawn.
-	const telling = wholes.filter((one) => one > values['picture.wallTelling'] * (whole / wholes.length)).length;
+	const telling = wholes.filter(
+		(one) => one > values['picture.wallTelling'] * (whole / wholes.length)
+	).length;
 	const off = sum(parts.map((part, i) => (part - share * (wholes[i] ?? 0)) ** 2));
 	const n = wholes.length;
 	const variance = n > 1 ? (off * n) / ((n - 1) * whole ** 2) : Infinity;

@@ -34,7 +34,11 @@ export function groundWorkSaid({
 					`mulched ${measuredPair(mulch.innerM, ' to ', mulch.outerM, 'm')} from the middle, ${measured(mulch.depthMm, 'mm')} deep`
 				]
 			: []),
-		...(sulphur ? [`acidified, ${sulphur.phNow === null ? '' : `from a pH of ${sulphur.phNow} `}toward ${sulphur.phAim}`] : [])
+		...(sulphur
+			? [
+					`acidified, ${sulphur.phNow === null ? '' : `from a pH of ${sulphur.phNow} `}toward ${sulphur.phAim}`
+				]
+			: [])
 	];
 	return atStart(works.length > 2 ? works.join('; ') : listed(works));
 }
