@@ -276,11 +276,18 @@ describe('aftercare', () => {
 			condition: 'buds-move' | 'leaves-out' | 'flush-hardened' | 'root-function',
 			look: object,
 			on: string,
-			change: object = {}
+			{ before = {}, ...change }: { before?: object; evergreen?: boolean } = {}
 		) =>
 			releaseOf(
 				{ condition, value: 0.8, byOn: '2026-05-11', after: '' },
-				{ ...facts, looks: [{ ...blank, observedOn: '2026-05-12', ...look }], ...change },
+				{
+					...facts,
+					looks: [
+						{ ...blank, observedOn: '2026-05-01', ...before },
+						{ ...blank, observedOn: '2026-05-12', ...look }
+					],
+					...change
+				},
 				on,
 				defaultValues
 			);
@@ -290,7 +297,7 @@ describe('aftercare', () => {
 			['leaves-out', { leafCover: 0.25 }, {}],
 			['leaves-out', { buds: 'swelling' }, { evergreen: true }],
 			['leaves-out', { shootExtensionMm: 0 }, { evergreen: true }],
-			['flush-hardened', { shootExtensionMm: 80 }, {}],
+			['flush-hardened', { shootExtensionMm: 80 }, { before: { shootExtensionMm: 40 } }],
 			['root-function', { leafState: 'wilted' }, {}]
 		] as const) {
 			expect(stateOn(condition, look, last, change), condition).toMatchObject({ state: 'held' });
@@ -305,8 +312,10 @@ describe('aftercare', () => {
 			['buds-move', { leafCover: 0.2 }, {}],
 			['leaves-out', { leafState: 'turgid' }, {}],
 			['leaves-out', { leafCover: 0.9 }, { evergreen: true }],
-			['flush-hardened', { buds: 'open' }, {}],
+			['flush-hardened', { buds: 'open' }, { before: { shootExtensionMm: 40 } }],
+			['flush-hardened', { shootExtensionMm: 80 }, { before: { buds: 'open' } }],
 			['root-function', { buds: 'open' }, {}],
+			['root-function', { leafState: 'turgid' }, {}],
 			['buds-move', { buds: 'none', observedOn: addDays('2026-05-11', -again) }, {}]
 		] as const)
 			expect(stateOn(condition, look, '2026-05-12', change), condition).toMatchObject({

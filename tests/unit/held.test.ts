@@ -130,12 +130,23 @@ describe('what holds a tree', () => {
 		tiedNow(treeRecords({ plantings: [set('2026-04-20', holding)], tasks }));
 	it('holds it until it came off', () => {
 		for (const rule of ['ties-off', 'stones-off', 'ground.ties-off']) {
-			expect(tied('wires', [off(`${rule}@x`)]), rule).toEqual({ on: '2026-04-20', untilOn: '2027-04-20' });
-			for (const state of ['done', 'skipped'] as const)
-				expect(tied('wires', [off(`${rule}@x`, state)]), state).toBeNull();
+			expect(tied('wires', [off(`${rule}@x`)]), rule).toEqual({
+				on: '2026-04-20',
+				untilOn: '2027-04-20',
+				offOn: null
+			});
+			expect(tied('wires', [off(`${rule}@x`, 'skipped')]), rule).toBeNull();
+			// Stakes come off when it was tried by itself; what is loosened in a pot is tried afterwards.
+			expect(tied('wires', [off(`${rule}@x`, 'done')])?.offOn ?? null, rule).toBe(
+				rule === 'ground.ties-off' ? null : '2027-04-21'
+			);
 		}
 		expect(tied('wires', [off('ties@x')])).toBeNull();
 		expect(tied('wires', [])).toBeNull();
 		expect(tied('own-stance', [off('ties-off@x')])).toBeNull();
+		// What came off before it was held anew says nothing.
+		const again = { ...off('ties-off@x', 'done'), closedOn: '2026-04-19' };
+		expect(tied('wires', [again])).toBeNull();
+		expect(tied('wires', [again, off('stones-off@x')])?.offOn).toBeNull();
 	});
 });

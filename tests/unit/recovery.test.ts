@@ -396,8 +396,13 @@ describe('the verdict', () => {
 		expect(thin(least, ['2026-09-20'])?.answer).toBe('met');
 	});
 	it('what stands firm in its ties is not known to stand by itself', () => {
-		const firmOf = (tiedOn: string | null, looks = good, untilOn = '2026-01-01') => {
-			const tied = tiedOn === null ? null : { on: tiedOn, untilOn };
+		const firmOf = (
+			tiedOn: string | null,
+			looks = good,
+			untilOn = '2026-01-01',
+			offOn: string | null = null
+		) => {
+			const tied = tiedOn === null ? null : { on: tiedOn, untilOn, offOn };
 			const { criteria, owed, reEstablished } = verdict(input(looks, { tied }), defaultValues);
 			return { firm: criteria.find(({ name }) => name === 'firm'), owed, reEstablished };
 		};
@@ -418,6 +423,16 @@ describe('the verdict', () => {
 		expect(firmOf(on, good, addDays(today, 1)).owed).toEqual([
 			`What holds it may come off from ${addDays(today, 1)} on: then try whether it stands by itself`
 		]);
+		// Taken off, it is tried anew; on that day or later it was.
+		const off = (offOn: string) => firmOf('2024-01-01', good, '2026-01-01', offOn);
+		expect(off(addDays(on, 1))).toMatchObject({
+			firm: {
+				answer: 'unknown',
+				because: `It stood firm on ${on}, while it was held; that came off on ${addDays(on, 1)}, and nobody has tried it since.`
+			},
+			owed: ['Push it gently: does it stand firm?']
+		});
+		expect(off(on).firm?.answer).toBe('met');
 		// It stood firm before anything held it; and what rocks in its ties rocks.
 		expect(firmOf('2026-12-31').firm?.answer).toBe('met');
 		expect(firmOf('2024-01-01', [...good, look('2026-09-25', { firmness: 'loose' })]).firm?.answer).toBe(

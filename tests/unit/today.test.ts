@@ -380,6 +380,23 @@ describe('today', () => {
 			'The water of these 12 is not known: lift or feel them now'
 		]);
 	});
+	it('says of a day whether it was measured or is forecast, and speaks of one tree as of one', () => {
+		const frost = (change: object) => ({ ...bareDay(today, { et0Mm: 1, rainMm: 0 }), minC: -30, ...change });
+		const said = (day: SeriesDay, tree = entry()) => {
+			const found = todayItems([tree], today, defaultValues, new Map([['p', [day]]])).find(({ sentence }) =>
+				sentence.startsWith('Cold')
+			);
+			return [found?.reason.split(';')[0], found?.sentence.split(': ')[1]];
+		};
+		const one = 'bring it under cover, or lay fleece';
+		expect(said(frost({ source: 'station' }))).toEqual(['-30 °C was measured', one]);
+		expect(said(frost({ source: 'forecast' }))).toEqual(['-30 °C is forecast', one]);
+		expect(said(frost({ source: 'typed', on: addDays(today, 1) }))).toEqual(['-30 °C is forecast', one]);
+		const lot = entry();
+		expect(said(frost({}), { ...lot, tree: { ...lot.tree, plantCount: 12 } })[1]).toBe(
+			'bring them under cover, or lay fleece'
+		);
+	});
 	it('takes the climate of the season for tonight only where nothing of tonight was measured or forecast', () => {
 		const tender = entry({ kind: kind('citrus') });
 		const mild = { ...bareDay(today, { et0Mm: 1, rainMm: 0 }), minC: 12 };
@@ -1381,12 +1398,12 @@ describe('every working value of Today', () => {
 			  "unknown: 73.28571428571429 due a/A-1,b/A-1,c/A-1 | Water of 3 trees is not known: lift or feel them now | Nobody wrote down for weeks, or ever, what tells how dry they are: a watering, a feel, or a weight to set against one after water. | not known | aftercare",
 			  "cold: 160 now A-1 | Bring it under cover before tonight | Its limit is 4 °C; a usual night of the season at Bench is about 4 °C (climate of the place, not a forecast). | 4 °C | aftercare",
 			  "mild: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
-			  "tonight: 171 now a/A-1 | Cold tonight, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
-			  "tomorrow: 111 due a/A-1 | Cold tomorrow, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
-			  "later: 61 due a/A-1 | Cold on 2026-04-20, before dusk: bring them under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
-			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C is forecast; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
-			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s is forecast; 2 trees stand less, the tightest 17 m/s. | 31 m/s | aftercare",
-			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa is forecast; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
+			  "tonight: 171 now a/A-1 | Cold tonight, before dusk: bring it under cover, or lay fleece | -30 °C was measured; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "tomorrow: 111 due a/A-1 | Cold tomorrow, before dusk: bring it under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "later: 61 due a/A-1 | Cold on 2026-04-20, before dusk: bring it under cover, or lay fleece | -30 °C is forecast; one tree stands less, the tightest -15 °C. | -30 °C | aftercare",
+			  "wind: 172 now a/A-1,a/A-1 | Heat today, at once: shade them, water in the morning, no work at roots | 44 °C was measured; 2 trees stand less, the tightest 27 °C (few roots). | 44 °C | aftercare",
+			  "wind: 172 now a/A-1,a/A-1 | Gusts today, before the wind rises: set them down and tie them; pots off the bench | 31 m/s was measured; 2 trees stand less, the tightest 17 m/s. | 31 m/s | aftercare",
+			  "wind: 171 now a/A-1 | Dry air today, by mid-morning: shade and mist, or a tent | 4.2 kPa was measured; one tree stands less, the tightest 1.2 kPa (few roots). | 4.2 kPa | aftercare",
 			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, with roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
 			  "old: 90 due A-1 | Watch tonight’s low; have cover ready | Its limit is 0 °C, with roots freshly cut; a cold night of the season at Bench is about 0 °C (climate of the place, not a forecast). | 0 °C | aftercare",
 			  "old: 55.85714285714286 due A-1 | Look again before the work | “Go” was decided 76 days ago; a decision stands for 14 days. | 76 days old | examine",

@@ -23,15 +23,16 @@ export type Criterion = z.infer<typeof criterionOutput>;
 /** A criterion, with what settles it where that is not what settles all of its name. */
 type Judged = Criterion & { owes?: string };
 
-/** Since when ties, stakes or stones hold a tree, and from when on they may come off. */
+/** Since when ties, stakes or stones hold a tree, from when on they may come off, and when they did; null for not yet. */
 export interface Tied {
 	on: string;
 	untilOn: string;
+	offOn: string | null;
 }
 
 export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	today: string;
-	/** What holds it and is to come off yet; null or left out: it stands by itself. */
+	/** What holds it, or held it; null or left out: nothing does, or it was tried when that came off. */
 	tied?: Tied | null;
 	situation: Situation;
 	trunkDiameterMm: number;
@@ -423,18 +424,27 @@ function firm(since: readonly Observation[], input: VerdictInput, values: Values
 	if (anew) return criterion('firm', 'Tree firm', 'unknown', anew);
 	// What is tied stands firm whether it has rooted or not.
 	const { tied, today } = input;
-	if (last.firmness === 'firm' && tied && last.observedOn >= tied.on)
+	if (
+		last.firmness === 'firm' &&
+		tied &&
+		last.observedOn >= tied.on &&
+		last.observedOn < (tied.offOn ?? '9999')
+	)
 		return {
 			...criterion(
 				'firm',
 				'Tree firm',
 				'unknown',
-				`It stood firm on ${last.observedOn}, with what has held it since ${tied.on}; whether it does by itself is not known.`
+				tied.offOn === null
+					? `It stood firm on ${last.observedOn}, with what has held it since ${tied.on}; whether it does by itself is not known.`
+					: `It stood firm on ${last.observedOn}, while it was held; that came off on ${tied.offOn}, and nobody has tried it since.`
 			),
-			owes:
-				today < tied.untilOn
-					? `What holds it may come off from ${tied.untilOn} on: then try whether it stands by itself`
-					: 'Loosen what holds it, and push it gently: does it stand by itself?'
+			...(tied.offOn === null && {
+				owes:
+					today < tied.untilOn
+						? `What holds it may come off from ${tied.untilOn} on: then try whether it stands by itself`
+						: 'Loosen what holds it, and push it gently: does it stand by itself?'
+			})
 		};
 	// That it moved stays true until somebody finds it firm.
 	if (last.firmness === 'firm' && stale(last.observedOn, input, values['verdict.firmDays']))

@@ -43,8 +43,8 @@ export function guardItems(
 				)
 			);
 		return ahead
-			.flatMap((day) => warningsFor([day], limitsOn(day.on)))
-			.map((warning): TodayItem => {
+			.flatMap((day) => warningsFor([day], limitsOn(day.on)).map((warning) => ({ day, warning })))
+			.map(({ day, warning }): TodayItem => {
 				const until = daysBetween(today, warning.on);
 				const when =
 					until === 0
@@ -57,6 +57,10 @@ export function guardItems(
 				const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
 				const figure = inUnit(Math.round(warning.figure * 10) / 10, unit);
 				const tightest = warning.trees[0];
+				const alone =
+					warning.trees.length === 1 &&
+					list.every((entry) => entry.tree.id !== tightest?.treeId || countOf(entry) === 1);
+				const what = midSentence(warning.what);
 				return {
 					urgency:
 						values[
@@ -71,8 +75,8 @@ export function guardItems(
 					tag: tightest?.tag ?? first.tree.tag,
 					treeName: warning.trees.map((tree) => tree.tag).join(', '),
 					placeName: first.place.name,
-					sentence: `${guardNames[warning.kind]} ${when}, ${until === 0 && warning.kind === 'heat' ? 'at once' : warning.byWhen}: ${midSentence(warning.what)}`,
-					reason: `${figure} is forecast; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${inUnit(Math.round((tightest?.limit ?? 0) * 10) / 10, unit)}${tightest?.why ? ` (${tightest.why})` : ''}.`,
+					sentence: `${guardNames[warning.kind]} ${when}, ${until === 0 && warning.kind === 'heat' ? 'at once' : warning.byWhen}: ${alone ? what.replaceAll(' them', ' it') : what}`,
+					reason: `${figure} ${until > 0 || day.source === 'forecast' ? 'is forecast' : 'was measured'}; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${inUnit(Math.round((tightest?.limit ?? 0) * 10) / 10, unit)}${tightest?.why ? ` (${tightest.why})` : ''}.`,
 					figure,
 					stage: 'aftercare',
 					group: warning.trees.map(({ treeId, tag }) => ({ id: treeId, tag })),

@@ -39,14 +39,26 @@ export function setSince(records: SetRecords, { firmness }: Pick<Standing, 'firm
 	return after ? last : null;
 }
 
+/** Work by which stakes and guys come off once it was tried whether it stands by itself. */
+const TRIED = 'ground.ties-off';
 /** Work by which what holds a tree comes off. */
-const comesOff: ReadonlySet<string> = new Set(['ties-off', 'stones-off', 'ground.ties-off']);
+const comesOff: ReadonlySet<string> = new Set(['ties-off', 'stones-off', TRIED]);
 
-/** Whether something holds it that is to come off yet; null where it stands by itself. */
+/**
+ * What holds it that is to come off yet, or came off; null where it was set on its own stance, and where it was tried by itself as the stakes
+ * came off.
+ */
 export function tiedNow(records: SetRecords & Pick<TreeRecords, 'tasks'>): Tied | null {
 	const last = lastSet(records);
-	const off = records.tasks.find(({ state, source }) => state === 'open' && comesOff.has(ruleOf(source)));
-	return last?.held && off ? { on: last.on, untilOn: off.fromOn } : null;
+	if (!last?.held) return null;
+	const { on } = last;
+	const off = records.tasks.filter(({ source }) => comesOff.has(ruleOf(source)));
+	const open = off.find(({ state }) => state === 'open');
+	if (open) return { on, untilOn: open.fromOn, offOn: null };
+	const done = off.findLast(({ state, closedOn }) => state === 'done' && (closedOn ?? '') >= on);
+	return done?.closedOn && ruleOf(done.source) !== TRIED
+		? { on, untilOn: done.fromOn, offOn: done.closedOn }
+		: null;
 }
 
 /** How it is kept and said since when a tree is held, or set anew on its own stance. */

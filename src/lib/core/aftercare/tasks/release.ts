@@ -110,21 +110,22 @@ export function metOn(
 
 /** The last day on which somebody looked for what work waits for, and did not find it; null where nobody did. */
 function missedOn({ condition }: Release, { looks, evergreen }: ReleaseFacts): string | null {
-	const tells = ({
-		buds,
-		leafCover,
-		leafState,
-		shootExtensionMm
-	}: ReleaseFacts['looks'][number]): boolean => {
+	const tells = (
+		{ buds, leafCover, leafState, shootExtensionMm }: ReleaseFacts['looks'][number],
+		at: number
+	): boolean => {
 		switch (condition) {
 			case 'buds-move':
 				return buds !== null;
 			case 'leaves-out':
 				return evergreen ? buds !== null || shootExtensionMm !== null : leafCover !== null;
 			case 'flush-hardened':
-				return shootExtensionMm !== null;
+				// Measured once, nobody knows whether they lengthen.
+				return (
+					shootExtensionMm !== null && looks.slice(0, at).some((before) => before.shootExtensionMm !== null)
+				);
 			case 'root-function':
-				return leafState !== null;
+				return leafState !== null && leafState !== 'turgid';
 			case 'growth-regained':
 				return false;
 		}
