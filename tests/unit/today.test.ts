@@ -386,7 +386,7 @@ describe('today', () => {
 			const found = todayItems([tree], today, defaultValues, new Map([['p', [day]]])).find(({ sentence }) =>
 				sentence.startsWith('Cold')
 			);
-			return [found?.reason.split(';')[0], found?.sentence.split(': ')[1]];
+			return [plain(found?.reason ?? '').split(';')[0], found?.sentence.split(': ')[1]];
 		};
 		const one = 'bring it under cover, or lay fleece';
 		expect(said(frost({ source: 'station' }))).toEqual(['-30 °C was measured', one]);
