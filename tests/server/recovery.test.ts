@@ -31,6 +31,7 @@ import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/after
 import { recordWatering, waterFor, waterOf } from '$lib/server/water';
 import { taskInput } from '$core/vocabulary/task';
 import { wateringInput } from '$core/aftercare/water/watering';
+import { seatHeldBy } from '../records';
 import { freshStore, refusal, storeWithTree } from './helpers';
 
 const on = '2026-04-18';
@@ -54,6 +55,31 @@ const planted = async (change: Record<string, unknown> = {}) => {
 	);
 	return made;
 };
+
+describe('the verdict', () => {
+	it('knows what holds a tree, and that its leaves have hardly begun to come', async () => {
+		const made = await storeWithTree({ heightM: 0.9 });
+		const { store, tree } = made;
+		const judged = async (name: string) => {
+			const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+			return of?.verdict.criteria.find((one) => one.name === name);
+		};
+		const tied = { ...planting, seat: seatHeldBy('wires') };
+		await recordPlanting(store, tree.id, tied, { waterSchool: 'at-once', fromStock: null }, values);
+		await recordLook(
+			store,
+			tree.id,
+			observationInput.parse({ observedOn: on, firmness: 'firm', leafCover: 0.25, leafState: 'turgid' })
+		);
+		expect(await judged('firm')).toMatchObject({
+			answer: 'unknown',
+			because: `It stood firm on ${on}, with what has held it since 2026-03-05; whether it does by itself is not known.`
+		});
+		expect((await judged('last-look'))?.because).toBe(
+			`Leaf cover 25 % on ${on}, in the weeks in which leaves come or fall.`
+		);
+	});
+});
 
 describe('what is late', () => {
 	it('leaves the criterion of open alarms unmet or unknown as long as Today says that it cannot wait', async () => {

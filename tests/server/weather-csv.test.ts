@@ -54,8 +54,8 @@ describe('a file of days', () => {
 
 	it('lets the open air alone count, and the first of two columns of one thing', () => {
 		const [row] = rowsOf(
-			'Date,Soil temp min °C,Dew min °C,Temp min °C,Temp max °C,Temp mean °C,Humidity min %,Humidity %,Rain rate mm/h,Rain mm,Rain hourly mm,Wind chill °C,Temp min °C\n' +
-				'2026-11-01,8,0,1,5,3,40,70,9,2,1,-4,99'
+			'Date,Soil temp min °C,Dew min °C,Temp min °C,Temp max °C,Temp mean °C,Humidity min %,Wind min m/s,Humidity %,Rain rate mm/h,Rain mm,Rain hourly mm,Wind chill °C,Temp min °C\n' +
+				'2026-11-01,8,0,1,5,3,40,6,70,9,2,1,-4,99'
 		);
 		expect(row).toEqual({ on: '2026-11-01', minC: 1, maxC: 5, humidityPercent: 70, rainMm: 2 });
 	});

@@ -3,6 +3,7 @@ import { hasLapsed, releaseOf, timed } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
+import { wateringWays, wateringWaysFor } from '$core/aftercare/water/watering';
 import { addDays, daysBetween } from '$core/maths/calendar';
 import { budsFrom, growingSeason, growsFrom } from '$core/climate/normals';
 import type { Group } from '$core/vocabulary/kind';
@@ -331,6 +332,11 @@ describe('aftercare', () => {
 		const looks = [{ ...blank, observedOn: '2026-05-12', leafCover: 0.25 }];
 		const asked = timed(task, { ...facts, looks }, addDays(last, 1), defaultValues);
 		expect([asked.fromOn, asked.toOn]).toEqual([last, addDays(last, 2)]);
+	});
+	it('ground is watered from above alone, and what was written stays to be read', () => {
+		expect(wateringWaysFor(true)).toEqual(wateringWays);
+		expect(wateringWaysFor(false)).toEqual(['all-round', 'twice', 'sparingly']);
+		expect(wateringWaysFor(false, 'from-below')).toEqual(['all-round', 'from-below', 'twice', 'sparingly']);
 	});
 	it('brings up neighbours, backups and a second smell after rot, and none of it otherwise', () => {
 		const rot = rulesOf({ rotWasCut: true }).map((task) => task.rule);

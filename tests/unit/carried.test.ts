@@ -409,6 +409,15 @@ describe('what a look says to act on now', () => {
 				'urgent.days': 20
 			}).check;
 		expect([within(20), within(21)]).toEqual([check, null]);
+		// Reckoned once for a day and its values, and anew for others.
+		const records = treeRecords({ examinations: [found], plan: null });
+		const likely = (least: number) =>
+			pressingOf(records, rot.examinedOn, { ...values, 'diagnosis.likely': least }).check !== null;
+		expect([likely(values['diagnosis.likely']), likely(0.999), likely(values['diagnosis.likely'])]).toEqual([
+			true,
+			false,
+			true
+		]);
 		const changed = changeSchema.parse({
 			id: 'c',
 			version: 1,
