@@ -101,6 +101,21 @@ describe('a file of hours', () => {
 		]);
 	});
 
+	it('may have several rows an hour, in which the rain of the last hour is not counted again and again', () => {
+		const rain = (heading: string, ...times: string[]) => {
+			const file = [`Time,Temp °C,${heading}`, ...times.map((time) => `2026-11-05 ${time},7,1`)].join('\n');
+			return rowsOf(file).map((row) => row.rainMm);
+		};
+		expect(rain('Hourly rain mm', '9:00', '10:00')).toEqual([1, 1]);
+		expect(rain('Hourly rain mm', '9:00', '9:30')).toEqual([undefined, undefined]);
+		expect(rain('Rain mm', '9:00', '9:30')).toEqual([1, 1]);
+	});
+
+	it('leaves sun in a unit that tells nothing, and names it', () => {
+		const { rows, unread } = read('Time,Temp °C,Solar (lux)\n2026-11-05T14:00:00Z,7,9000');
+		expect([rows[0]?.sunWm2, unread]).toEqual([undefined, ['Solar (lux)']]);
+	});
+
 	it('by the clock of this computer where no zone is written, its day and its time in one column or two', () => {
 		const at = (header: string, ...cells: string[]) => rowsOf(`${header},temp °C\n${cells.join()},7`)[0]?.at;
 		const local = new Date('2026-11-05T09:30').toISOString();

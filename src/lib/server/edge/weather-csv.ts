@@ -93,7 +93,7 @@ function quantityOf(
 		return per === 'hour' ? ['sunWm2', SUN_OF_HOUR] : ['sunMj', SUN_OF_DAY];
 	const air =
 		says('temp', 'temperature', 'air', 'tmin', 'tmax') ||
-		words.every((word) => MIN.test(word) || MAX.test(word) || word in AIR);
+		words.every((word) => MIN.test(word) || MAX.test(word) || Object.hasOwn(AIR, word));
 	if (!air) return null;
 	if (is(MIN) || is(MAX)) return per === 'hour' ? null : [is(MIN) ? 'minC' : 'maxC', AIR];
 	return per === 'day' ? null : ['temperatureC', AIR];
@@ -121,13 +121,11 @@ function columnsOf(header: readonly string[], per: 'day' | 'hour'): Column[] {
 				? [/^(date|day|on)$/.test(words.join('')) ? ('on' as const) : ('at' as const), null]
 				: (quantity ?? [null, null]);
 		if (told === null || columns.some((one) => one.told === told)) continue;
-		const unit = units && (words.findLast((word) => word in units) ?? ('' in units ? '' : null));
-		columns.push({
-			told,
-			heading,
-			at,
-			turn: units === null ? times(1) : unit === null ? null : (units[unit] ?? null)
-		});
+		const unit = units && (words.findLast((word) => Object.hasOwn(units, word)) ?? '');
+		const turn = unit === null ? times(1) : (units?.[unit] ?? null);
+		// Sun is told in lux and more, which no rain or wind is: what is not known of it is left.
+		if (turn === null && (told === 'sunMj' || told === 'sunWm2')) continue;
+		columns.push({ told, heading, at, turn });
 	}
 	return columns;
 }
@@ -174,7 +172,13 @@ export function readWeatherCsv(
 		tells(days, 'minC') && tells(days, 'maxC') && new Set(lines.map(dayOf)).size === lines.length
 			? ('day' as const)
 			: ('hour' as const);
-	const columns = per === 'day' ? days : columnsOf(header, 'hour');
+	const all = per === 'day' ? days : columnsOf(header, 'hour');
+	// What fell in the last hour is no rain of the minutes since the row before.
+	const often =
+		per === 'hour' && new Set(lines.map((row) => written(all, row).replace(/:.*/, ''))).size < lines.length;
+	const columns = all.filter(
+		({ told, heading }) => !often || told !== 'rainMm' || !/\bhour(ly)?\b/i.test(heading)
+	);
 	if (!(tells(columns, 'on') || tells(columns, 'at')) || (per === 'hour' && !tells(columns, 'temperatureC')))
 		throw noColumns();
 	const read = columns.filter(({ told }) => told !== 'on' && told !== 'at');
