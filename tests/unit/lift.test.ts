@@ -109,6 +109,28 @@ describe('a lift in the making', () => {
 		});
 		expect(state.open?.version).toBe(3);
 	});
+	it('a log that was begun comes back as it was left, and what cannot be read of it as it begins', () => {
+		const left = new LiftState(of());
+		left.beginLog();
+		if (!left.log) throw new Error('no log');
+		Object.assign(left.log, {
+			massKg: 58,
+			note: 'Heavy clay',
+			assumed: ['ballDepthMm'],
+			cutRoots: [{ azimuthDeg: 60, diameterMm: 14, how: 'saw' }]
+		});
+		const back = (text: string) => {
+			const state = new LiftState(of());
+			state.takeBackLog(text);
+			return state.log;
+		};
+		expect(back(JSON.stringify(left.log))).toEqual(left.log);
+		// One field that was cleared, or is beyond its bounds, loses none of the others.
+		const broken = { ...left.log, ballDiameterMm: null, outMinutes: -5, strange: 1 };
+		expect(back(JSON.stringify(broken))).toEqual(left.log);
+		expect(back('null')).toBeNull();
+	});
+
 	it('follows the school until somebody sets a size, and again when another is asked', () => {
 		const state = new LiftState(of());
 		const { leastDiameterMm, mostDiameterMm } = state.size;

@@ -1,4 +1,4 @@
-import { limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
+import { guardWhat, limitsOf, warningsFor, type GuardKind } from '../aftercare/weather/guards';
 import { coldLimit, heatHolds, nearCold, newShootsOn, type ColdLimit } from '../climate/cold-limit';
 import type { NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
@@ -57,10 +57,10 @@ export function guardItems(
 				const unit = warning.kind === 'wind' ? 'm/s' : warning.kind === 'dry-air' ? 'kPa' : '°C';
 				const figure = inUnit(Math.round(warning.figure * 10) / 10, unit);
 				const tightest = warning.trees[0];
-				const alone =
-					warning.trees.length === 1 &&
-					list.every((entry) => entry.tree.id !== tightest?.treeId || countOf(entry) === 1);
-				const what = midSentence(warning.what);
+				const touched = new Set(warning.trees.map(({ treeId }) => treeId));
+				const plants = list
+					.filter((entry) => touched.has(entry.tree.id))
+					.reduce((sum, entry) => sum + countOf(entry), 0);
 				return {
 					urgency:
 						values[
@@ -75,7 +75,7 @@ export function guardItems(
 					tag: tightest?.tag ?? first.tree.tag,
 					treeName: warning.trees.map((tree) => tree.tag).join(', '),
 					placeName: first.place.name,
-					sentence: `${guardNames[warning.kind]} ${when}, ${until === 0 && warning.kind === 'heat' ? 'at once' : warning.byWhen}: ${alone ? what.replaceAll(' them', ' it') : what}`,
+					sentence: `${guardNames[warning.kind]} ${when}, ${until === 0 && warning.kind === 'heat' ? 'at once' : warning.byWhen}: ${midSentence(guardWhat(warning.kind, plants))}`,
 					reason: `${figure} ${until > 0 || day.source === 'forecast' ? 'is forecast' : 'was measured'}; ${warning.trees.length === 1 ? 'one tree stands' : `${warning.trees.length} trees stand`} less, the tightest ${inUnit(Math.round((tightest?.limit ?? 0) * 10) / 10, unit)}${tightest?.why ? ` (${tightest.why})` : ''}.`,
 					figure,
 					stage: 'aftercare',

@@ -234,9 +234,18 @@ export class LiftState {
 			note: ''
 		};
 	}
-	/** Takes a log that was begun here and not kept as it was left, whatever of it is still missing. */
+	/** Takes a log back that was begun here and not kept: what of it can be read, as it was left; the rest as it begins. */
 	takeBackLog(left: string): void {
-		const log = liftLog.nullable().safeParse(JSON.parse(left));
-		if (log.success) this.log = log.data;
+		const kept: unknown = JSON.parse(left);
+		if (typeof kept !== 'object' || kept === null) {
+			this.log = null;
+			return;
+		}
+		this.beginLog();
+		const read = Object.entries(liftLog.shape).flatMap(([key, part]) => {
+			const one = part.safeParse((kept as Record<string, unknown>)[key]);
+			return key in kept && one.success ? [[key, one.data]] : [];
+		});
+		if (this.log) Object.assign(this.log, Object.fromEntries(read));
 	}
 }

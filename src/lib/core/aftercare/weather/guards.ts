@@ -59,12 +59,30 @@ export const warningOutput = z.object({
 });
 export type Warning = z.infer<typeof warningOutput>;
 
-const advice: Record<GuardKind, { what: string; byWhen: string }> = {
-	cold: { what: 'Bring them under cover, or lay fleece', byWhen: 'before dusk' },
-	heat: { what: 'Shade them, water in the morning, no work at roots', byWhen: 'the evening before' },
-	wind: { what: 'Set them down and tie them; pots off the bench', byWhen: 'before the wind rises' },
-	'dry-air': { what: 'Shade and mist, or a tent', byWhen: 'by mid-morning' }
+const advice: Record<GuardKind, { what: readonly [one: string, many: string]; byWhen: string }> = {
+	cold: {
+		what: ['Bring it under cover, or lay fleece', 'Bring them under cover, or lay fleece'],
+		byWhen: 'before dusk'
+	},
+	heat: {
+		what: [
+			'Shade it, water in the morning, no work at roots',
+			'Shade them, water in the morning, no work at roots'
+		],
+		byWhen: 'the evening before'
+	},
+	wind: {
+		what: ['Set it down and tie it; its pot off the bench', 'Set them down and tie them; pots off the bench'],
+		byWhen: 'before the wind rises'
+	},
+	'dry-air': { what: ['Shade and mist, or a tent', 'Shade and mist, or a tent'], byWhen: 'by mid-morning' }
 };
+
+/**
+ * What to do against a danger.
+ * @param plants how many it touches, each of a lot counted
+ */
+export const guardWhat = (kind: GuardKind, plants: number): string => advice[kind].what[plants === 1 ? 0 : 1];
 
 /**
  * Warnings for the trees of one place, one for each kind of danger and day, grouped: what it brings, whom it touches, what to do
@@ -90,7 +108,9 @@ export function warningsFor(days: readonly SeriesDay[], trees: readonly Limits[]
 			});
 			if (touched.length === 0) return;
 			touched.sort((a, b) => (kind === 'cold' ? b.limit - a.limit : a.limit - b.limit));
-			warnings.push({ kind, on: day.on, figure, trees: touched, ...advice[kind], sure });
+			const { byWhen } = advice[kind];
+			const what = guardWhat(kind, touched.length);
+			warnings.push({ kind, on: day.on, figure, trees: touched, what, byWhen, sure });
 		};
 		add(
 			'cold',
