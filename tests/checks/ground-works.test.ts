@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { groundAmounts, groundPlanInput } from '$core/replant/ground/ground-plan';
+import { plain } from '$core/text/format';
 import type { SignId } from '$core/vocabulary/signs';
 import {
 	courseDrawnOn,
@@ -214,10 +215,14 @@ describe('loosening between structural roots', () => {
 			readings: 1
 		}));
 		const { depthMm, aims } = looseningAims(resistanceProfile(readings, values), null, values);
-		expect(aims).toEqual([
+		expect(aims.map((one) => ({ ...one, found: plain(one.found), aim: plain(one.aim) }))).toEqual([
 			{ fromMm: 100, toMm: 250, found: 'up to 3.2 MPa', aim: 'under 2 MPa at field moisture' }
 		]);
 		expect(depthMm).toBe(250 + values['loosen.underHardMm']);
+		const hardest = readings.map((one, i) => ({ ...one, resistanceMpa: [0.8, 3.4, 2.2, 1, 1.2, 1][i] ?? 1 }));
+		expect(
+			looseningAims(resistanceProfile(hardest, values), null, values).aims.map(({ found }) => plain(found))
+		).toEqual(['up to 3.4 MPa']);
 		expect(looseningAims(null, null, values)).toEqual({
 			depthMm: values['loosen.trenchDepthMm'],
 			aims: []

@@ -52,6 +52,10 @@ export async function startServer(
 			...env
 		}
 	});
+	// A test that fails leaves no server behind on its port.
+	const end = (): void => void child.kill();
+	process.once('exit', end);
+	child.on('exit', () => process.off('exit', end));
 	await new Promise<void>((resolve, reject) => {
 		let said = '';
 		child.stderr?.on('data', (text: Buffer) => (said += text.toString()));

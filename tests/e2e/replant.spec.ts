@@ -163,6 +163,21 @@ test('a lift keeps its ticks, says what stops it, and its log makes the tree jus
 	await expect(page.getByText(/Apple, just lifted/)).toBeVisible();
 	await told(page, 'The log of the lift is kept.').getByRole('button', { name: 'Undo' }).click();
 	await expect(page.getByText(/Apple, in the ground/)).toBeVisible();
+	// What was written wrong is put right in its place, and what was right stays.
+	await page.getByRole('button', { name: 'It is out of the ground: write the log' }).click();
+	await page.getByLabel('Minutes out of the ground').fill('450');
+	await page.getByLabel('What else was seen').fill('White mycelium on two roots.');
+	await page.getByRole('button', { name: 'Keep the log' }).click();
+	await expect(page.getByText('450 minutes out of the ground')).toBeVisible();
+	await page.getByRole('button', { name: 'Correct the log of 18 April 2026' }).click();
+	const log = page.getByRole('form', { name: 'The log of 18 April 2026, corrected' });
+	await expect(log.getByLabel('What else was seen')).toHaveValue('White mycelium on two roots.');
+	await log.getByLabel('Minutes out of the ground').fill('45');
+	await log.getByRole('button', { name: 'Keep the correction' }).click();
+	await expect(told(page, 'The log of the lift is corrected.')).toBeVisible();
+	await expect(page.getByText('; 45 minutes out of the ground')).toBeVisible();
+	await expect(page.getByText('White mycelium on two roots.')).toBeVisible();
+	await expect(log).toBeHidden();
 });
 
 test('works in the ground: drawn to scale, clear of structural roots, with amounts; a place beyond the limits stops', async ({
@@ -176,7 +191,7 @@ test('works in the ground: drawn to scale, clear of structural roots, with amoun
 	await expect(page.getByText('It stands in the ground. Lift it first')).toBeVisible();
 	await page.getByRole('link', { name: 'In the ground: hole, collar, soil' }).click();
 	await expect(page.getByRole('img', { name: /Works from above: 9 trenches, mulch to/ })).toBeVisible();
-	await expect(page.getByText(/aim under 2 MPa/)).toBeVisible();
+	await expect(page.getByText(/aim under 2\sMPa/)).toBeVisible();
 	await page.getByRole('radio', { name: 'vertical holes' }).click();
 	await expect(page.getByRole('img', { name: /Works from above: \d+ holes/ })).toBeVisible();
 	await page.getByRole('checkbox', { name: 'Acidify' }).check();

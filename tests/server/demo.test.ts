@@ -86,7 +86,7 @@ describe('the invented yard', () => {
 		for (const row of await listedTrees(store, on, defaultValues)) {
 			if (row.state !== 'in-care') continue;
 			const records = await loadRecords(store.db, row.id);
-			const facts = releaseFacts(records, [], await referenceShootMm(store.db, records.tree), defaultValues);
+			const facts = releaseFacts(records, [], await referenceShootMm(store.db, records), defaultValues);
 			const { next } = standingSentence(
 				records,
 				on,

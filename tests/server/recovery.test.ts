@@ -26,13 +26,13 @@ import {
 } from '$lib/server/recovery';
 import { recordPlanting } from '$lib/server/replant';
 import { loadRecords } from '$lib/server/records/tree-records';
-import { closeTree, reopenTree } from '$lib/server/trees';
+import { changeTree, closeTree, referenceShootMm, reopenTree, takeIn } from '$lib/server/trees';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { recordWatering, waterFor, waterOf } from '$lib/server/water';
 import { taskInput } from '$core/vocabulary/task';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { seatHeldBy } from '../records';
-import { freshStore, refusal, storeWithTree } from './helpers';
+import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
 const on = '2026-04-18';
 const planting = plantingInput.parse({
@@ -78,6 +78,41 @@ describe('the verdict', () => {
 		expect((await judged('last-look'))?.because).toBe(
 			`Leaf cover 25 % on ${on}, in the weeks in which leaves come or fall.`
 		);
+	});
+});
+
+describe('shoots of a healthy one near by', () => {
+	it('are what its own are read against, the last that were measured, until a tree of the yard is named', async () => {
+		const { store, tree } = await planted();
+		const { db } = store;
+		const keep = (observedOn: string, seen: Record<string, unknown>) =>
+			recordLook(store, tree.id, observationInput.parse({ observedOn, ...seen }));
+		const known = async () => referenceShootMm(db, await loadRecords(db, tree.id));
+		expect(await known()).toBeNull();
+		await keep('2026-04-16', { shootExtensionMm: 170 });
+		expect(await known()).toBeNull();
+		await keep('2026-04-17', { healthyShootMm: 200 });
+		await keep('2026-04-10', { healthyShootMm: 90 });
+		await keep('2026-04-18', { firmness: 'firm' });
+		expect(await known()).toBe(200);
+		const of = await recoveryOf(db, await loadRecords(db, tree.id), values);
+		expect(of?.verdict.criteria.find(({ name }) => name === 'function')).toMatchObject({ answer: 'met' });
+		expect(of?.case.referenceShootMm).toBe(200);
+
+		const { tree: twin } = await takeIn(store, asTakenIn(tree, { tag: 'N-1' }));
+		await changeTree(
+			store,
+			tree.id,
+			(await trees.get(db, tree.id))?.version ?? 0,
+			asTakenIn(tree, { referenceTreeId: twin.id })
+		);
+		expect(await known()).toBe(200);
+		await recordLook(
+			store,
+			twin.id,
+			observationInput.parse({ observedOn: '2026-04-17', shootExtensionMm: 400 })
+		);
+		expect(await known()).toBe(400);
 	});
 });
 

@@ -12,7 +12,7 @@ import { pottingMixOf } from '$core/replant/mixes/mixes';
 import { plantingInput, replantPlanInput } from '$core/replant/pots/replant-plan';
 import { ownMixInput, stockItemInput, stockPotInput } from '$core/replant/kit/stock';
 import { defaultValues as values } from '$core/values/values';
-import { proposeAftercare } from '$lib/server/aftercare';
+import { closeTask, proposeAftercare } from '$lib/server/aftercare';
 import { exportCase, importCase } from '$lib/server/case-file';
 import { openStore } from '$lib/server/db/database';
 import { openTask } from '$lib/server/task-work';
@@ -24,7 +24,7 @@ import { doWork, undo } from '$lib/server/records/work';
 import { keepGroundPlan, keepLift, keepReplantPlan, recordPlanting } from '$lib/server/replant';
 import { keepItem, keepMix, keepPot, loadStock, removeFromStock } from '$lib/server/stock';
 import { loadRecords } from '$lib/server/records/tree-records';
-import { takeIn } from '$lib/server/trees';
+import { changeTree, takeIn } from '$lib/server/trees';
 import { addPlace } from '$lib/server/yard';
 import { asTakenIn, freshStore, refusal, storeWithTree } from './helpers';
 
@@ -270,6 +270,65 @@ describe('lift and ground works', () => {
 		await keepLift(store, tree.id, open, { id: lift.id, version: fourth.version });
 		expect(await left()).toEqual(['hole@2026-04-18']);
 		expect((await refusal(keepLift(store, tree.id, plan, { id: 'other', version: 1 }))).status).toBe(404);
+
+		// A log is put right in its place: what it asked for by mistake comes off the list, and it says so.
+		const at = { id: lift.id, version: fourth.version + 1 };
+		const ragged = {
+			...log,
+			backfilled: true,
+			cutRoots: [{ azimuthDeg: 20, diameterMm: 22, how: 'torn' as const }]
+		};
+		await keepLift(store, tree.id, { ...ticked, log: ragged }, at);
+		expect(await left()).toEqual(['clean@2026-04-18']);
+		const corrected = async () =>
+			(await loadRecords(store.db, tree.id)).lifts.map(({ log }) => log?.corrected);
+		expect(await corrected()).toEqual([3]);
+		const emptied = { ...ticked, log: null };
+		expect(
+			(await refusal(keepLift(store, tree.id, emptied, { ...at, version: at.version + 1 }))).problems
+		).toEqual([{ field: 'log', message: 'must not be empty once it was kept: correct it' }]);
+		expect(await corrected()).toEqual([3]);
+	});
+	it('a log that is corrected after the tree was set leaves it standing, sends nobody to cut ends in the soil, and lies before that', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'in-ground' });
+		const lifted = (change: object) =>
+			liftInput.parse({
+				plannedOn: '2026-04-14',
+				school: 'field',
+				reading: 'across',
+				ballDiameterMm: 340,
+				ballDepthMm: 230,
+				route: {},
+				ticks: [],
+				log: { liftedOn: '2026-04-14', ballDiameterMm: 340, ballDepthMm: 230, backfilled: true, ...change }
+			});
+		const { lift } = await keepLift(store, tree.id, lifted({}), null);
+		await recordPlanting(
+			store,
+			tree.id,
+			planting({ plantedOn: '2026-04-16' }),
+			{ waterSchool: 'at-once', fromStock: null },
+			values
+		);
+		const torn = { cutRoots: [{ azimuthDeg: 20, diameterMm: 22, how: 'torn' }], backfilled: false };
+		const at = { id: lift.id, version: lift.version };
+		expect(
+			(await refusal(keepLift(store, tree.id, lifted({ ...torn, liftedOn: '2026-04-17' }), at))).problems
+		).toEqual([{ field: 'log.liftedOn', message: 'must not be after 2026-04-16, when it was set' }]);
+		const { lift: kept } = await keepLift(store, tree.id, lifted({ ...torn, liftedOn: '2026-04-16' }), at);
+		expect(kept.log).toMatchObject({ liftedOn: '2026-04-16', cutRoots: torn.cutRoots });
+		const records = await loadRecords(store.db, tree.id);
+		expect(records.tree.situation).toBe('potted');
+		const left = records.tasks.map(({ source }) => source).filter((source) => /^(hole|clean)@/.test(source));
+		expect(left).toEqual(['hole@2026-04-16']);
+		// In the ground again it is not lifted a second time by it either.
+		const { tree: now } = records;
+		await changeTree(store, now.id, now.version, asTakenIn(now, { situation: 'in-ground' }));
+		await keepLift(store, tree.id, lifted({ ...torn, liftedOn: '2026-04-15' }), {
+			id: lift.id,
+			version: kept.version
+		});
+		expect((await loadRecords(store.db, tree.id)).tree.situation).toBe('in-ground');
 	});
 	it('a collar that is opened for cuts is seen again once: by the task of the cuts, where that stands open of these days', async () => {
 		const looks = async (collarAgainFrom: string | null): Promise<string[]> => {
@@ -394,6 +453,24 @@ describe('lift and ground works', () => {
 			expect(records.groundPlans[0]?.hole?.drainMinutes).toBe(200);
 			expect(records.forecasts.at(-1)?.saidOn).toBe('2026-04-18');
 			expect(records.tree.placeId).toBe(other.id);
+			// Ties are seen, and how it stands is kept as the look that it is.
+			const ties = now.find(({ source }) => source.startsWith('ground.ties@'));
+			const seen = {
+				taskId: ties?.id ?? '',
+				version: ties?.version ?? 0,
+				state: 'done',
+				skipReason: '',
+				on: '2026-04-18',
+				found: { kind: 'firmness', firmness: 'moves' }
+			} as const;
+			expect(
+				await refusal(closeTask(store, tree.id, { ...seen, found: { kind: 'smell', smell: 'none' } }))
+			).toMatchObject({ status: 422 });
+			await closeTask(store, tree.id, seen);
+			expect((await loadRecords(store.db, tree.id)).observations).toMatchObject([
+				{ observedOn: '2026-04-18', firmness: 'moves' }
+			]);
+			expect(rules(await open())).not.toContain('ground.ties');
 			expect(placeId).not.toBe(other.id);
 		});
 		it('where it stands asks on for its place; by its own stance it has no ties; other works set nothing', async () => {

@@ -1,3 +1,4 @@
+import * as tables from '$lib/server/db/schema';
 import { describe, expect, it } from 'vitest';
 import { taskInput } from '$core/vocabulary/task';
 import { examinationInput } from '$core/examine/diagnosis/examination';
@@ -135,6 +136,30 @@ describe('work that asks for a result', () => {
 		const records = await loadRecords(store.db, tree.id);
 		expect(records.waterings).toMatchObject([{ wateredOn: on, litres: 1.5 }]);
 		expect(records.tasks[0]?.state).toBe('done');
+	});
+	it('that follows other work was not done before it', async () => {
+		const { store, tree } = await storeWithTree({ situation: 'potted' });
+		await addTask(
+			store,
+			tree.id,
+			taskInput.parse({ kind: 'other', title: 'Ask', fromOn: '2026-04-10', toOn: '2026-04-12' })
+		);
+		await store.db.update(tables.task).set({ source: 'clean@2026-04-10' });
+		const [task] = (await loadRecords(store.db, tree.id)).tasks;
+		expect((await refusal(closeTask(store, tree.id, closing(task, { on: '2026-04-09' })))).problems).toEqual([
+			{ field: 'on', message: 'must not be before 2026-04-10, the day of the work it follows' }
+		]);
+		await closeTask(store, tree.id, closing(task, { on: '2026-04-10' }));
+		expect((await loadRecords(store.db, tree.id)).tasks[0]?.state).toBe('done');
+		const skipped = await asking('look');
+		await skipped.store.db.update(tables.task).set({ source: 'clean@2026-04-10' });
+		const [open] = (await loadRecords(skipped.store.db, skipped.tree.id)).tasks;
+		await closeTask(
+			skipped.store,
+			skipped.tree.id,
+			closing(open, { state: 'skipped', skipReason: 'not needed', on: '2026-04-09' })
+		);
+		expect((await loadRecords(skipped.store.db, skipped.tree.id)).tasks[0]?.state).toBe('skipped');
 	});
 	it('one tick for many files that it was watered, and how much nobody measured', async () => {
 		const { store, tree, task } = await asking('water');

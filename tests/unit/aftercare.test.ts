@@ -1,5 +1,5 @@
 import { resultAsked } from '$core/aftercare/tasks/result';
-import { hasLapsed, releaseOf, timed } from '$core/aftercare/tasks/release';
+import { hasLapsed, releaseOf, timed, type ReleaseFacts } from '$core/aftercare/tasks/release';
 import { describe, expect, it } from 'vitest';
 import { aftercareTasks, firstBudsDays, type WorkDone } from '$core/aftercare/tasks/rules';
 import { taskInput } from '$core/vocabulary/task';
@@ -203,6 +203,88 @@ describe('aftercare', () => {
 			addDays(workOn, turned + rest + 2 * every)
 		]);
 		expect(byRule({ inGround: true }, 'turning')).toBeUndefined();
+	});
+	it('feeding is not asked late in a season, but in the next one, and again where nobody answered', () => {
+		const place = { kind: 'open' as const, latitudeDeg: 51, elevationM: 100, heldMinimumC: null };
+		const feed = (
+			today: string,
+			looks: ReleaseFacts['looks'],
+			change: object = {},
+			from: Partial<ReleaseFacts> = {}
+		) =>
+			timed(
+				{
+					fromOn: '2026-06-20',
+					toOn: '2026-07-18',
+					source: 'feeding@2026-03-01',
+					release: { condition: 'flush-hardened', byOn: '2026-08-15', value: 0, after: '' } as const,
+					...change
+				},
+				{
+					looks,
+					functionLow: [],
+					evergreen: false,
+					gate: null,
+					closed: [],
+					grows: { place, tender: false },
+					...from
+				},
+				today,
+				defaultValues
+			);
+		const shoots = (observedOn: string) => ({
+			observedOn,
+			buds: null,
+			leafCover: null,
+			leafState: null,
+			shootExtensionMm: 90
+		});
+		const [season, next] = [2026, 2027].map((year) => growingSeason(place, false, year, defaultValues));
+		const lateOn = addDays(
+			season?.from ?? '',
+			Math.floor(daysBetween(season?.from ?? '', season?.to ?? '') * defaultValues['aftercare.feedLatest'])
+		);
+		// Hardened in time it begins then; hardened late, or in its rest, it begins with the next season.
+		const early = [shoots('2026-06-01'), shoots('2026-07-01')];
+		expect(feed('2026-07-01', early)).toMatchObject({
+			fromOn: '2026-07-01',
+			released: { state: 'released' }
+		});
+		const late = [shoots('2026-08-01'), shoots(lateOn)];
+		expect(feed(lateOn, late)).toMatchObject({ fromOn: lateOn, released: { state: 'released' } });
+		for (const today of [addDays(lateOn, 1), '2026-12-20'])
+			expect(feed(today, late)).toMatchObject({
+				fromOn: next?.from,
+				toOn: addDays(next?.from ?? '', 28),
+				released: {
+					state: 'held',
+					on: lateOn,
+					because: 'this season is too far on: what is fed late does not harden'
+				}
+			});
+		expect(feed(next?.from ?? '', late)).toMatchObject({
+			fromOn: next?.from,
+			released: { state: 'released' }
+		});
+		// Never answered, it is asked as long after the beginning of the next season as it would have waited.
+		expect(feed('2026-08-16', [])).toMatchObject({ fromOn: '2026-08-15', released: { state: 'overdue' } });
+		expect(feed(addDays(lateOn, 1), []).released).toMatchObject({ state: 'held', on: null });
+		const asked = addDays(next?.from ?? '', daysBetween('2026-06-20', '2026-08-15'));
+		expect(feed(addDays(asked, -1), [])).toMatchObject({
+			fromOn: asked,
+			released: { because: 'the season is young, and nobody saw it yet' }
+		});
+		expect(feed(asked, [])).toMatchObject({ fromOn: asked, released: { state: 'overdue' } });
+		// What waits for no growth moves all the same; other work, and what grows all year, does not.
+		expect(feed('2026-12-20', [], { release: null })).toMatchObject({ fromOn: next?.from, released: null });
+		expect(feed('2026-07-01', [], { release: null }).fromOn).toBe('2026-06-20');
+		expect(feed('2026-12-20', late, { source: 'turning@2026-03-01' }).fromOn).toBe(lateOn);
+		const warm = { place: { ...place, latitudeDeg: 5 }, tender: false };
+		expect(feed('2026-12-20', late, {}, { grows: warm }).fromOn).toBe(lateOn);
+		// Under the equator its seasons are the other half of the year's.
+		const south = { place: { ...place, latitudeDeg: -51 }, tender: false };
+		expect(feed('2026-12-20', late, {}, { grows: south }).fromOn > '2026-09-01').toBe(true);
+		expect(feed('2026-12-20', late, {}, { grows: south }).released?.state).toBe('released');
 	});
 	it('cuttings come off where something comes off: a crown that is cut, or roots at the bench, not those that stayed in the ground', () => {
 		const title = (change: Partial<WorkDone>) => byRule({ livingLoss: 0.5, ...change }, 'backup')?.title;

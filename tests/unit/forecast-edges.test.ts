@@ -52,6 +52,7 @@ const seenKeys = Object.keys(scales) as Seen[];
 const situations = fc.record({
 	evergreen: fc.boolean(),
 	healthyShootMm: fc.constantFrom(null, 300),
+	referenceShootMm: fc.constantFrom(null, 300),
 	crownAtStart: fc.constantFrom(0, 0.1, 0.5, 1),
 	begin: fc.constantFrom(0, 0.2, 0.6, 1),
 	odds: fc.constantFrom(-2, 0.4, 2),
@@ -127,6 +128,45 @@ describe('worse never reads better', () => {
 				);
 				expect(chances).toEqual([...chances].sort((a, b) => a - b));
 			}
+	});
+
+	it('is told in two parts: that it comes through, and that roots or shoots are enough in time', () => {
+		const tree = { ...base, begin: 0.03, today: addDays(base.sinceOn, 700), heightMm: null };
+		const seen = (on: string, shootExtensionMm: number | null): LookSeen =>
+			look({ observedOn: on, progress: 0.9, leafCover: 0.9, leafState: 'turgid', shootExtensionMm });
+		const shoots = (mm: number | null, referenceShootMm: number | null, change: Partial<RecoveryCase> = {}) =>
+			of({ ...tree, looks: [seen('2026-09-10', 100), seen('2027-09-10', mm)], referenceShootMm, ...change });
+		const unread = shoots(300, null);
+		expect(unread.now).toBeCloseTo(unread.through * unread.inTime, 12);
+		expect(unread.inTime).toBeLessThan(values['forecast.timeTold']);
+		// As long as a healthy one's: half of what was wanting in time; far longer: nearly all of it.
+		const wanted = values['verdict.shootShareOfReference'];
+		const part = (one: ReturnType<typeof of>): number => (1 - one.inTime) / (1 - unread.inTime);
+		expect(part(shoots(300 * wanted, 300))).toBeCloseTo(0.5, 9);
+		expect(part(shoots(300 * (wanted + 0.15), 300))).toBeCloseTo(0.14, 2);
+		expect(part(shoots(90, 300))).toBeGreaterThan(0.99);
+		// What came before the work, comes later or is long past says nothing of it.
+		expect(part(shoots(null, 300))).toBeGreaterThan(0.99);
+		const atWork = { sinceOn: '2027-09-10', today: '2028-01-20' };
+		expect(shoots(300, 300, atWork).inTime).toBe(shoots(300, null, atWork).inTime);
+		const dayBefore = { today: '2027-09-09' };
+		expect(shoots(300, 300, dayBefore).inTime).toBe(shoots(null, 300, dayBefore).inTime);
+		const days = values['verdict.shootDays'];
+		const after = (gone: number): number => {
+			const today = addDays('2027-09-10', gone);
+			return shoots(300, 300, { today }).inTime - shoots(300, null, { today }).inTime;
+		};
+		expect(after(days)).toBeGreaterThan(0.05);
+		expect(after(days + 1)).toBe(0);
+	});
+
+	it('is no chance to die where only time is short', () => {
+		const slow = { ...base, begin: 0.001, odds: 2, place: { ...place, latitudeDeg: 78 }, heightMm: null };
+		const well = look({ observedOn: '2026-07-10', progress: 0.5, leafState: 'scorched' });
+		const told = of({ ...slow, looks: [well] });
+		expect(told.now).toBeLessThan(values['forecast.deadUnder']);
+		expect(told.through).toBeGreaterThan(0.5);
+		expect(told.dead).toBeNull();
 	});
 
 	it('fewer roots, a greater loss or worse odds at the start never give a better chance, whatever was seen', () => {

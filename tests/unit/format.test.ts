@@ -111,7 +111,7 @@ describe('on a page', () => {
 		);
 	});
 	it('says nothing else than the formatter of the core', () => {
-		for (const unit of ['mm', 'm', 'L', 'kg', '°C', 'm²', 'm/s'] as const)
+		for (const unit of ['mm', 'm', 'L', 'kg', '°C', 'm²', 'm/s', 'MPa'] as const)
 			for (const page of [metric, us])
 				expect(page.measure(12.5, unit)).toBe(
 					createFormat(page.settings).measure(12.5, unit).replace(' ', '\u00a0')

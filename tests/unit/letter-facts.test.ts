@@ -177,7 +177,7 @@ describe('what a letter is written from', () => {
 			ownersLetter(facts(treeRecords({ rootMap: null, plan: null, lifts }))).sections[0]?.paragraphs.map(
 				(text) => plain(createFormat(defaultFormatSettings).inWords(text))
 			);
-		const none = 'No structural root was cut.';
+		const none = 'Its roots were not mapped: whether a structural root was cut before is not known.';
 		expect(said([])).toContain(none);
 		const now = said([lift('2026-03-20', [12, 22, 15]), lift('2024-03-01', [40])]);
 		expect(now).toContain(
@@ -194,7 +194,7 @@ describe('what a letter is written from', () => {
 	});
 	it('of roots that nobody laid open nothing is said, and a chance that nobody looked after is none', () => {
 		const blank = facts(treeRecords({ rootMap: null, plan: null }));
-		expect(blank).toMatchObject({ windows: [], assumed: false, structuralCuts: 0, cuts: [], asked: [] });
+		expect(blank).toMatchObject({ windows: [], assumed: false, structuralCuts: null, cuts: [], asked: [] });
 		expect(blank.probability).toBeNull();
 		const looked = facts(
 			treeRecords({
@@ -210,6 +210,7 @@ describe('what a letter is written from', () => {
 			setOn: null
 		});
 		expect(looked.probability).not.toBeNull();
+		expect(looked.slow ?? null).toBeNull();
 	});
 	it('says since when what rocked stands anew or is held, and whether what presses sets it anew first', () => {
 		const observations = [

@@ -49,6 +49,24 @@ describe('what a look may still answer', () => {
 		expect(asked({ tasks: [taskSchema.parse({ ...turn, state: 'done', closedOn: '2026-04-01' })] })).toEqual(
 			[]
 		);
+		// A flush that hardened too late to be fed was seen all the same.
+		const feed = {
+			...task('feed', '2026-06-20', '2026-07-18'),
+			kind: 'feeding',
+			source: 'feeding@2026-03-02',
+			release: { condition: 'flush-hardened', value: 0, byOn: '2026-08-15', after: '' }
+		};
+		const inAutumn = (shoots: string[]) =>
+			stillWaitedFor(
+				records({
+					tasks: [taskSchema.parse(feed)],
+					observations: shoots.map((on) => ({ ...look(on, null), shootExtensionMm: 90 }))
+				}),
+				'2026-10-20',
+				defaultValues
+			);
+		expect(inAutumn(['2026-08-20', '2026-10-01'])).toEqual([]);
+		expect(inAutumn(['2026-08-20'])).toEqual(['flush-hardened']);
 		// By its last day nobody saw them: it is asked still.
 		expect(stillWaitedFor(records({ tasks: [taskSchema.parse(turn)] }), '2026-05-12', defaultValues)).toEqual(
 			['buds-move']

@@ -66,6 +66,8 @@ describe('a measure inside a sentence', () => {
 		[measured(-7.4, '°C'), '-7.4 °C', '18.7 °F'],
 		[measured(-7, '°C'), '-7 °C', '19 °F'],
 		[measured(9.6, 'm/s'), '9.6 m/s', '21.5 mph'],
+		// 300 psi, at which most roots stop: common practice, no source.
+		[measured(2.07, 'MPa'), '2.1 MPa', '300 psi'],
 		[measured(37.5, '°C'), '37.5 °C', '99.5 °F'],
 		[measured(0.25, 'L'), '0.25 L', '0.07 US gal'],
 		[measured(0.05, 'L'), '0.05 L', '0.01 US gal'],

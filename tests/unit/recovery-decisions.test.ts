@@ -5,7 +5,7 @@ import { shippedKinds } from '$core/vocabulary/shipped';
 import { examinationInput } from '$core/examine/diagnosis/examination';
 import { checkNow } from '$core/tree/closer';
 import { unlikelyIn } from '$core/recovery/unlikely';
-import { decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
+import { byForecast, decisionsDue, steadyLimit, type DecisionFacts } from '$core/recovery/decisions';
 import { lookQuestions, type LookFacts } from '$core/recovery/look';
 import { observationInput, shootsMean, woodFell, type Observation } from '$core/examine/looks/observation';
 import { mayFall, ownersLetter, type LetterFacts } from '$core/recovery/owner-letter';
@@ -426,6 +426,18 @@ describe('what a look asks', () => {
 			},
 			values
 		).map((question) => question.part);
+	it('the shoots of a healthy one near by, where its own have nothing to be read against', () => {
+		const wanting: Partial<LookFacts> = {
+			referenceWanting: true,
+			progress: 0.6,
+			observations: [look('2026-06-18', { shootExtensionMm: 90 })]
+		};
+		expect(asked(wanting)).toContain('healthyShoot');
+		expect(asked({ ...wanting, referenceWanting: false })).not.toContain('healthyShoot');
+		expect(asked({ ...wanting, progress: 0.1 })).not.toContain('healthyShoot');
+		expect(asked({ ...wanting, observations: [] })).not.toContain('healthyShoot');
+		expect(asked({ ...wanting, sinceOn: '2026-06-19' })).not.toContain('healthyShoot');
+	});
 	it('at most seven things, each for a reason', () => {
 		expect(asked().length).toBeLessThanOrEqual(7);
 		expect(asked({ rotWasCut: true, pestsSeen: true, suckersSeen: true, structuralCut: true }).length).toBe(
@@ -821,6 +833,20 @@ describe('a letter to the owner', () => {
 		expect(does?.paragraphs[0]).toBe(words);
 		expect(does?.paragraphs.join(' ')).not.toMatch(/thought to recover/);
 	});
+	it('says what holds the chance down where only time does, and nothing of it where the case is closed or nobody looked', () => {
+		const slow = { through: 0.95, inTime: 0.53, by: '4 November 2029' };
+		const said = (change: Parameters<typeof letter>[0]): string =>
+			(letter(change).sections.find(({ title }) => title === 'How it does')?.paragraphs ?? []).join(' ');
+		const words =
+			'What holds the number down is time: it is thought to come through with 95 %, and its roots to be enough by 4 November 2029 with 53 %.';
+		expect(said({ slow })).toContain(words);
+		for (const change of [
+			{ slow: null },
+			{ slow, probability: null },
+			{ slow, ended: { state: 'dead', on: '3 May 2026' } as const }
+		])
+			expect(said(change)).not.toMatch(/time:/);
+	});
 	it('ends with the work that is next, each on a line', () => {
 		const next = [
 			{ on: '3 May 2026', what: 'Look at its buds' },
@@ -970,5 +996,29 @@ describe('a chance under its limit', () => {
 		expect(said({ probability: 0.49, probabilityBefore: 0.47 })).toMatch(/^It is not sure to come back/);
 		expect(said({ probability: 0.4, probabilityBefore: 0.8 })).toMatch(/^Its chance has fallen/);
 		expect(said({ probability: 0.49, probabilityBefore: null })).toMatch(/^It is not sure/);
+	});
+	it('asks for nothing where it comes through, and only its roots need long', () => {
+		const slow = { probability: 0.3, probabilityBefore: null, deadBy: null };
+		expect(said({ ...slow, comesThrough: 0.49 })).toMatch(/^It is not sure/);
+		expect(said({ ...slow, comesThrough: 0.5 })).not.toMatch(/not sure/);
+		const kinds = (comesThrough: number): string[] =>
+			decisionsDue(
+				facts({
+					observations: [look('2026-05-18', { buds: 'open' }), ...seen],
+					...slow,
+					probability: 0.02,
+					comesThrough
+				}),
+				values
+			).map(({ kind }) => kind);
+		expect(kinds(0.9)).not.toContain('call-dead');
+		expect(kinds(0.02)).toContain('call-dead');
+	});
+	it('takes of a forecast what it says', () => {
+		expect(byForecast({ now: 0.3, through: 0.6, dead: ['no leaf'] })).toEqual({
+			probability: 0.3,
+			comesThrough: 0.6,
+			deadBy: ['no leaf']
+		});
 	});
 });

@@ -245,7 +245,7 @@ describe('the verdict', () => {
 		const owed = (situation: 'potted' | 'in-ground') => verdict(input([], { situation }), defaultValues).owed;
 		expect(owed('potted').join()).toMatch(/Weigh it/);
 		expect(owed('in-ground').join()).not.toMatch(/weigh/i);
-		expect(owed('in-ground')).toContain('Measure shoots against a reference');
+		expect(owed('in-ground')).toContain('Measure its shoots, and those of a healthy one near by');
 	});
 	it('shoots that were measured are not asked for again where only the reference is wanting', () => {
 		const owed = (change: Partial<VerdictInput>, shootOn = '2026-08-20') =>
@@ -253,20 +253,20 @@ describe('the verdict', () => {
 				input([look(shootOn, { shootExtensionMm: 300 })], { situation: 'in-ground', ...change }),
 				defaultValues
 			).owed.filter((one) => /shoots/.test(one));
-		const named = 'Name in Take in a healthy tree whose shoots were measured';
+		const named = 'Measure the shoots of a healthy one near by, with the next look';
 		expect(owed({ referenceShootMm: null })).toEqual([named]);
 		expect(owed({ referenceShootMm: 0 })).toEqual([named]);
 		expect(owed({ referenceShootMm: null, situation: 'potted', rootFunction: null })).toEqual([
-			'Weigh it before and after water, or name in Take in a healthy tree whose shoots were measured'
+			'Weigh it before and after water, or measure the shoots of a healthy one near by, with the next look'
 		]);
 		// Shoots of long ago are measured again, those of before the work count for nothing.
 		const late = addDays('2026-08-20', defaultValues['verdict.shootDays']);
 		expect(owed({ referenceShootMm: null, today: late })).toEqual([named]);
 		expect(owed({ referenceShootMm: null, today: addDays(late, 1) })).toEqual([
-			'Measure shoots against a reference'
+			'Measure its shoots, and those of a healthy one near by'
 		]);
 		expect(owed({ referenceShootMm: null, sinceOn: '2026-08-21' })).toEqual([
-			'Measure shoots against a reference'
+			'Measure its shoots, and those of a healthy one near by'
 		]);
 	});
 	it('roots that were too few by weighings of weeks ago are weighed again', () => {
@@ -332,15 +332,15 @@ describe('the verdict', () => {
 			];
 		};
 		expect(of({})).toEqual([
-			'No healthy reference is named whose shoots were measured.',
-			['Name in Take in a healthy tree whose shoots were measured']
+			'No shoots of a healthy one are known to set them against.',
+			['Measure the shoots of a healthy one near by, with the next look']
 		]);
 		expect(of({ referenceUnmeasured: 'KO-05' })).toEqual([
 			'Nobody measured the shoots of KO-05, its healthy reference.',
 			['Measure the shoots of KO-05']
 		]);
 		expect(of({ referenceUnmeasured: 'KO-05' }, [])[1]).toEqual(['Measure its shoots, and those of KO-05']);
-		expect(of({}, [])[1]).toEqual(['Measure shoots against a reference']);
+		expect(of({}, [])[1]).toEqual(['Measure its shoots, and those of a healthy one near by']);
 	});
 	it('ignores looks from before the work', () => {
 		expect(answers(input(good, { sinceOn: '2026-08-01' }))['no-dieback']).toBe('unknown');

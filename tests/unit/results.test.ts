@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { firmnesses } from '$core/examine/looks/seen-words';
+import { oneOf } from '$core/vocabulary/fields';
 import {
 	answeredByExamination,
 	answeredByLook,
@@ -105,5 +107,14 @@ describe('red flags', () => {
 		];
 		expect(openFlags(tasks).map((one) => one.taskId)).toEqual(['a', 'b']);
 		expect(referralResults(tasks)).toEqual([{ on: '2026-04-12', about: 'Brackets.', said: 'Sound.' }]);
+	});
+});
+
+describe('an answer', () => {
+	it('that nobody chose is asked for in the words of the form', () => {
+		const said = (firmness: string) => oneOf(firmnesses).safeParse(firmness).error?.issues[0]?.message;
+		expect(said('')).toBe('must be chosen');
+		expect(said('wobbly')).toBe('must be one of: firm, moves, loose');
+		expect(said('firm')).toBeUndefined();
 	});
 });

@@ -40,7 +40,13 @@ describe('measures as they are typed', () => {
 		['250 ml', 'L', 'imperial', 0.25],
 		['1', 'L', 'imperial', 3.785411784],
 		['2 lb', 'kg', 'metric', 0.90718474],
-		['500g', 'kg', 'metric', 0.5]
+		['500g', 'kg', 'metric', 0.5],
+		// A pound-force is 4.4482216152605 N, an inch 25.4 mm.
+		['100 psi', 'MPa', 'metric', 0.6894757],
+		['300', 'MPa', 'imperial', 2.0684271],
+		['2500 kPa', 'MPa', 'imperial', 2.5],
+		['12 bar', 'MPa', 'metric', 1.2],
+		['1.5', 'MPa', 'metric', 1.5]
 	] as const)('%s in %s, %s, is %d', (text, unit, system, stored) =>
 		expect(readMeasure(text, unit, system)).toBeCloseTo(stored, 9)
 	);

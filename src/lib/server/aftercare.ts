@@ -18,7 +18,7 @@ import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/afterca
 import { counted } from '../core/text/plural';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
 import { observationInput } from '../core/examine/looks/observation';
-import { budStates, smells } from '../core/examine/looks/seen-words';
+import { budStates, firmnesses, smells } from '../core/examine/looks/seen-words';
 import { bearsAlways, isTender } from '../core/vocabulary/kind';
 import { isEvidence } from '../core/tree/fact';
 import { lastRootWork } from '../core/tree/losses';
@@ -318,6 +318,7 @@ export const taskResult = z.discriminatedUnion('kind', [
 	z.strictObject({ kind: z.literal('buds'), buds: oneOf(budStates) }),
 	z.strictObject({ kind: z.literal('weight'), weightKg: measure(0.01, 5000, 'kg') }),
 	z.strictObject({ kind: z.literal('smell'), smell: oneOf(smells) }),
+	z.strictObject({ kind: z.literal('firmness'), firmness: oneOf(firmnesses) }),
 	z.strictObject({ kind: z.literal('watering'), litres: pouredL().nullable() })
 ]);
 export type TaskResult = z.infer<typeof taskResult>;
@@ -375,6 +376,12 @@ async function closingOf(store: Store, treeId: string, closing: TaskClosing): Pr
 		.where(eq(tables.task.id, closing.taskId));
 	const before = owned?.treeId === treeId ? await tasks.get(store.db, closing.taskId) : null;
 	if (!before) throw notFound('task');
+	// Work that follows other work was not done before it.
+	const follows = workedOn(before.source);
+	if (closing.state === 'done' && follows !== null && closing.on < follows)
+		throw invalid([
+			{ field: 'on', message: `must not be before ${follows}, the day of the work it follows` }
+		]);
 	if (closing.state === 'done' && resultAsked(before) === 'referral' && (closing.result ?? '').trim() === '')
 		throw invalid([
 			{

@@ -110,7 +110,7 @@ export async function reckonTrees(
 				planned: plannedWork(records, on, values)[0] ?? null,
 				...pressingOf(records, on, values),
 				alive: aliveOf(records),
-				gate: gateOf(records, await referenceShootMm(db, records.tree), values)
+				gate: gateOf(records, await referenceShootMm(db, records), values)
 			}),
 			found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null
 		});

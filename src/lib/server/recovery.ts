@@ -14,7 +14,7 @@ import {
 	type Backup,
 	type BackupInput
 } from '../core/recovery/backup';
-import { decisionsDue, type DueDecision } from '../core/recovery/decisions';
+import { byForecast, decisionsDue, type DueDecision } from '../core/recovery/decisions';
 import { recoveryForecast } from '../core/recovery/forecast';
 import { shootsMean, type Observation, type ObservationInput } from '../core/examine/looks/observation';
 import { recoveryCase, type Around, recoverySince } from '../core/tree/recovery-case';
@@ -81,7 +81,7 @@ export async function recoveryOf(
 	if (!place) return null;
 	const on = tree.closedOn ?? today();
 	const [reference, water, series] = await Promise.all([
-		referenceShootMm(db, tree),
+		referenceShootMm(db, records),
 		waterFor(db, records, values),
 		weatherBack(db, place, on, values)
 	]);
@@ -243,8 +243,11 @@ function judged(
 
 /** The decisions that are due on a tree, with the probability they rest on. */
 export function decisionsOf(of: RecoveryOf, values: Values): { probability: number; due: DueDecision[] } {
-	const { now: probability, dead } = recoveryForecast(of.case, values, { bands: false });
-	return { probability, due: decisionsDue({ ...of.facts, probability, deadBy: dead }, values) };
+	const forecast = recoveryForecast(of.case, values, { bands: false });
+	return {
+		probability: forecast.now,
+		due: decisionsDue({ ...of.facts, ...byForecast(forecast) }, values)
+	};
 }
 
 /** What is forecast after a work or a look, to be judged when its horizon has come; null of a tree that is not in care. */
@@ -260,7 +263,7 @@ export async function forecastSaid(
 	// On the day of the work nothing was seen of it yet.
 	const series = occasion === 'look' ? await weatherBack(db, place, on, values) : [];
 	const course = occasion === 'look' ? weighedCourse(await waterFor(db, records, values)) : [];
-	const around = { place, series, course, referenceShootMm: await referenceShootMm(db, records.tree) };
+	const around = { place, series, course, referenceShootMm: await referenceShootMm(db, records) };
 	const of = recoveryCase(records, around, on, values);
 	const { now, horizonOn } = recoveryForecast(of, values, { bands: false });
 	const taken = rootLosses(records, values)

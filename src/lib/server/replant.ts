@@ -9,7 +9,7 @@ import {
 	type GroundPlanInput
 } from '../core/replant/ground/ground-plan';
 import type { TreeRecords } from '../core/tree/case';
-import type { Lift, LiftInput } from '../core/replant/lifting/lift';
+import type { Lift, LiftInput, LiftLog } from '../core/replant/lifting/lift';
 import { endsOnceSet, liftTasks } from '../core/replant/lifting/lift-tasks';
 import { holdingNames } from '../core/replant/pots/seat';
 import { potShapeNames } from '../core/replant/pots/volume';
@@ -173,8 +173,16 @@ export async function keepLift(
 	treeId: string,
 	input: LiftInput,
 	at: { id: string; version: number } | null
-): Promise<{ lift: Lift; entryId: string }> {
-	const log = input.log;
+): Promise<{ lift: Lift; entryId: string; corrected: boolean }> {
+	const before = at ? await lifts.get(store.db, at.id) : null;
+	/** It came out of the ground before: what is kept now puts its log right. */
+	const corrects = before?.log ?? null;
+	const log = input.log && {
+		...input.log,
+		...(corrects && { corrected: (corrects.corrected ?? 0) + 1 })
+	};
+	if (corrects && !log)
+		throw invalid([{ field: 'log', message: 'must not be empty once it was kept: correct it' }]);
 	const { result, entryId } = await doWork(
 		store,
 		{
@@ -182,7 +190,7 @@ export async function keepLift(
 			stage: 'replant',
 			...(log && { on: log.liftedOn }),
 			what: log
-				? `Lifted: ball ${measured(log.ballDiameterMm, 'mm')} across${log.outMinutes === null ? '' : `, ${Math.round(log.outMinutes)} min out of the ground`}`
+				? `${corrects ? 'Corrected the log of the lift' : 'Lifted'}: ball ${measured(log.ballDiameterMm, 'mm')} across${log.outMinutes === null ? '' : `, ${Math.round(log.outMinutes)} min out of the ground`}`
 				: 'Lift planned',
 			undoable: true
 		},
@@ -192,10 +200,10 @@ export async function keepLift(
 			if (at && !(await lifts.list(work.tx, treeId)).some((lift) => lift.id === at.id))
 				throw new Refusal(404, 'This lift is not of this tree.', 'Load the page again.');
 			const kept = at
-				? await work.change(lifts, at.id, at.version, (before) => ({ ...before, ...input }))
-				: await work.add(lifts, input);
-			if (log) await addTasks(work, treeId, liftTasks(log, today()));
-			if (log && tree.situation === 'in-ground')
+				? await work.change(lifts, at.id, at.version, (before) => ({ ...before, ...input, log }))
+				: await work.add(lifts, { ...input, log });
+			if (log) await keepLeftBehind(work, treeId, log, corrects);
+			if (log && !corrects && tree.situation === 'in-ground')
 				await work.change(trees, treeId, tree.version, (before) => ({
 					...before,
 					situation: 'just-lifted' as const
@@ -203,7 +211,47 @@ export async function keepLift(
 			return kept;
 		}
 	);
-	return { lift: result, entryId };
+	return { lift: result, entryId, corrected: log !== null && corrects !== null };
+}
+
+/** Day on which the tree was set anew first after a lift; null where it was not yet. */
+async function setFirstAfter(work: Work, treeId: string, liftedOn: string): Promise<string | null> {
+	const set = [
+		...(await plantings.list(work.tx, treeId)).map(({ plantedOn }) => plantedOn),
+		...(await groundPlans.list(work.tx, treeId)).flatMap(({ hole, doneOn }) =>
+			hole && doneOn ? [doneOn] : []
+		)
+	];
+	return set.filter((on) => on >= liftedOn).sort()[0] ?? null;
+}
+
+/**
+ * Puts what a lift leaves to be done on the list; what its log asked for before it was corrected, and asks no more, comes off. Of a tree that
+ * was set since nobody is sent to cut its ends.
+ * @throws Refusal 422 a lift that lies after its setting
+ */
+async function keepLeftBehind(
+	work: Work,
+	treeId: string,
+	log: LiftLog,
+	corrects: LiftLog | null
+): Promise<void> {
+	const asked = liftTasks(log, today());
+	if (!corrects) return addTasks(work, treeId, asked);
+	const setOn = await setFirstAfter(work, treeId, corrects.liftedOn);
+	if (setOn !== null && log.liftedOn > setOn)
+		throw invalid([{ field: 'log.liftedOn', message: `must not be after ${setOn}, when it was set` }]);
+	const idle = liftTasks(corrects, today()).filter(
+		({ source }) => !asked.some((one) => one.source === source)
+	);
+	for (const task of await tasks.list(work.tx, treeId))
+		if (task.state === 'open' && idle.some(({ source }) => source === task.source))
+			await work.remove(tasks, task.id, task.version);
+	await addTasks(
+		work,
+		treeId,
+		asked.filter(({ source }) => setOn === null || ruleOf(source) !== 'clean')
+	);
 }
 
 /** Keeps a plan of ground works and puts its dated work on the list. @throws Refusal 404, 409, 422 */

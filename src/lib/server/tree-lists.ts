@@ -6,7 +6,8 @@ import type { ReleaseFacts } from '../core/aftercare/tasks/release';
 import type { StandingKept } from '../core/tree/kept';
 import { nextOf } from '../core/tree/next';
 import type { FunctionLow, WaterState } from '../core/tree/water-state';
-import { bearsAlways, type Group } from '../core/vocabulary/kind';
+import { climateOf } from '../core/climate/normals';
+import { bearsAlways, isTender, type Group } from '../core/vocabulary/kind';
 import type { TodayTask } from '../core/vocabulary/task';
 import type { TodayTree } from '../core/today/item';
 import type { Tree } from '../core/take-in/tree';
@@ -333,7 +334,8 @@ export async function todayTrees(
 					functionLow: lowOf.get(row.id) ?? [],
 					evergreen: bearsAlways(kindFound),
 					gate: standing?.gate ?? null,
-					closed: stepsOf.get(row.id) ?? []
+					closed: stepsOf.get(row.id) ?? [],
+					grows: { place: climateOf(placeFound), tender: isTender(kindFound) }
 				}
 			}
 		];

@@ -3,6 +3,7 @@ import { newId } from './acting';
 import { addDays } from '../core/maths/calendar';
 import { situationNames, treeStateNames } from '../core/vocabulary/words';
 import { type ClosingInput, type KindBefore, type Tree, type TreeInput } from '../core/take-in/tree';
+import type { TreeRecords } from '../core/tree/case';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
@@ -151,14 +152,22 @@ export function refuseDate(field: string, on: string, tree: Tree): void {
 		]);
 }
 
-/** Best shoot of the reference tree, for comparison; null when none is named or measured. */
-export async function referenceShootMm(db: Reader, tree: Tree): Promise<number | null> {
-	if (!tree.referenceTreeId) return null;
-	const [row] = await db
-		.select({ most: max(tables.observation.shootExtensionMm) })
-		.from(tables.observation)
-		.where(eq(tables.observation.treeId, tree.referenceTreeId));
-	return row?.most ?? null;
+/**
+ * Shoots of a healthy tree, for comparison, mm: the best of the tree that is named for it; else those that were measured last of
+ * one near by. Null when neither is there.
+ */
+export async function referenceShootMm(
+	db: Reader,
+	{ tree, observations }: Pick<TreeRecords, 'tree' | 'observations'>
+): Promise<number | null> {
+	const seen = tables.observation;
+	const [row] = tree.referenceTreeId
+		? await db
+				.select({ most: max(seen.shootExtensionMm) })
+				.from(seen)
+				.where(eq(seen.treeId, tree.referenceTreeId))
+		: [];
+	return row?.most ?? observations.findLast((look) => look.healthyShootMm !== null)?.healthyShootMm ?? null;
 }
 
 /** So many earlier losses of a kind are told, the latest first. */

@@ -24,6 +24,14 @@ export function outdoorMeanC(place: PlaceClimate, date: string, values: Values):
 	return annualMeanC - swingC * Math.cos((2 * Math.PI * (dayOfYear(date) - coldest)) / 365.25);
 }
 
+/** What of a place decides its climate. */
+export const climateOf = ({ kind, latitudeDeg, elevationM, heldMinimumC }: PlaceClimate): PlaceClimate => ({
+	kind,
+	latitudeDeg,
+	elevationM,
+	heldMinimumC
+});
+
 /** What heating holds a place at, °C; −∞ where nothing is heated. */
 const floorC = (place: PlaceClimate, values: Values): number =>
 	place.heldMinimumC ??

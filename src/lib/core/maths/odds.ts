@@ -14,3 +14,6 @@ export function logOdds(chance: number, bound = 1e-12): number {
  * @param x log-odds, natural logarithm, any number
  */
 export const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
+
+/** Scale of a logistic distribution of one deviation: √3 / π. */
+export const LOGISTIC_SD = 0.5513;

@@ -10,6 +10,7 @@ import type { Values } from '../values/values';
 import type { SeenLook } from '../examine/looks/observation';
 import { readingsOf, type Observation } from '../examine/looks/observation';
 import type { OpenFlag } from '../aftercare/tasks/flags';
+import type { RecoveryForecast } from './forecast';
 import { decisionKinds } from './said';
 
 export interface DecisionFacts {
@@ -28,6 +29,8 @@ export interface DecisionFacts {
 	/** Oldest first. */
 	observations: readonly SeenLook[];
 	probability: number | null;
+	/** Probability that it comes through, however long its roots take; left out: the same. */
+	comesThrough?: number;
 	/** As it was said after the look before the last. */
 	probabilityBefore: number | null;
 	/** Dryness of its pot now; null in the ground, or where nobody poured, weighed or felt it lately. */
@@ -69,6 +72,16 @@ export const dueDecisionOutput = z.object({
 export type DueDecision = z.infer<typeof dueDecisionOutput>;
 
 const mm = (value: number): string => measured(value, 'mm');
+
+/** What the decisions take of a forecast. */
+export const byForecast = ({
+	now,
+	through,
+	dead
+}: Pick<RecoveryForecast, 'now' | 'through' | 'dead'>): Pick<
+	DecisionFacts,
+	'probability' | 'comesThrough' | 'deadBy'
+> => ({ probability: now, comesThrough: through, deadBy: dead });
 
 /** Height to which wood is alive, when two looks far enough apart agree on it; null while it is not steady. */
 export function steadyLimit(
@@ -335,7 +348,7 @@ const isDead: Rule = ({ facts, since, last, budsSeen }, values) => {
 		(cover === undefined || cover.value === 0);
 	const unlikely =
 		facts.probability !== null &&
-		facts.probability < values['decision.deadUnder'] &&
+		(facts.comesThrough ?? facts.probability) < values['decision.deadUnder'] &&
 		since.length >= values['decision.deadLooks'];
 	if (!nothing && !unlikely) return null;
 	return {
@@ -390,6 +403,8 @@ const cutBack: Rule = (seen, values) => {
 
 const lessWell: Rule = ({ facts, since }, values, due) => {
 	const { probability, probabilityBefore } = facts;
+	// Roots that need long hold its chance down, and nothing is wrong with it.
+	const unsure = (facts.comesThrough ?? probability ?? 1) < values['decision.closerUnder'];
 	const drop = probability !== null && probabilityBefore !== null ? probabilityBefore - probability : 0;
 	const dropped = drop >= values['decision.closerDrop'];
 	if (
@@ -397,7 +412,7 @@ const lessWell: Rule = ({ facts, since }, values, due) => {
 		// On the day of the work nothing was seen yet: the chance is that of the work, not of how it does.
 		since.length === 0 ||
 		due.some((one) => one.kind === 'look-closer' || one.kind === 'call-dead' || one.kind === 'act-now') ||
-		!(probability < values['decision.closerUnder'] || dropped)
+		!(unsure || dropped)
 	)
 		return null;
 	return {

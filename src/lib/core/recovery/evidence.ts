@@ -1,5 +1,6 @@
 import { percent } from '../text/percent';
 import { signNames, signSteps, stepKey, type RecoverySign } from '../values/recovery';
+import { LOGISTIC_SD } from '../maths/odds';
 import type { Values } from '../values/values';
 import type { Observation } from '../examine/looks/observation';
 import { leavesOut, shootsDone } from './season';
@@ -44,7 +45,7 @@ export interface Evidence {
 
 /** Logarithm of the logistic density, less its constants: like a normal one near its middle, straight further out, so that no single reading decides alone. */
 const logisticLog = (x: number, mean: number, sd: number): number => {
-	const d = Math.abs(x - mean) / (sd * 0.5513);
+	const d = Math.abs(x - mean) / (sd * LOGISTIC_SD);
 	return -d - 2 * Math.log1p(Math.exp(-d));
 };
 
@@ -103,7 +104,7 @@ export function limitEvidence(limitMm: number, reference: Reference, values: Val
 	if (heightMm === null || heightMm <= 0)
 		return limitMm > 0 ? null : limitEvidence(0, { ...reference, heightMm: 1 }, values);
 	const share = Math.min(1, limitMm / heightMm);
-	const sd = values['forecast.limitError'] * 0.5513;
+	const sd = values['forecast.limitError'] * LOGISTIC_SD;
 	const usual = values['forecast.limitKept'];
 	return {
 		what: limitMm <= 0 ? 'no living wood above the soil' : `wood alive to ${percent(share)} of its height`,

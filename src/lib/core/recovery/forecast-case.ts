@@ -24,8 +24,10 @@ export interface RecoveryCase {
 	looks: readonly LookSeen[];
 	/** Root function by weighings, thinned so that they are apart. */
 	functionSeen: readonly { on: string; phi: number; sd: number }[];
-	/** Shoots of a healthy reference over a season, mm; null where there is none. */
+	/** What its shoots are read against, of a season, mm: a healthy reference’s, or its own before the work; null where there is neither. */
 	healthyShootMm: number | null;
+	/** Shoots of a healthy reference over a season, mm: as long as those, they say that roots are enough. Null or left out: none is known. */
+	referenceShootMm?: number | null;
 	/** Share of a whole crown that was in leaf, or would have been in its season, when it began: what was cut, burnt or dropped before is allowed for. Default 1. */
 	crownAtStart?: number;
 	/** Height of the living wood at the start, mm; null or left out where it is not known. */
@@ -69,7 +71,18 @@ export const recoveryCaseInput = z.strictObject({
 		.array(z.strictObject({ on: calendarDate(), phi: measure(0, 1.2, ''), sd: measure(0.001, 1, '') }))
 		.max(500)
 		.default([]),
-	healthyShootMm: measure(1, 5000, 'mm').nullable().default(null),
+	healthyShootMm: measure(1, 5000, 'mm')
+		.nullable()
+		.default(null)
+		.describe(
+			'What its shoots are read against: a healthy reference’s of a season, or its own before the work'
+		),
+	referenceShootMm: measure(1, 5000, 'mm')
+		.nullable()
+		.default(null)
+		.describe(
+			'Shoots of a healthy reference over a season: as long as those, they say that roots are enough'
+		),
 	crownAtStart: share()
 		.default(1)
 		.describe(

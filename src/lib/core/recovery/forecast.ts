@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Z80 } from '../maths/normal';
-import { logistic, logOdds } from '../maths/odds';
+import { logistic, LOGISTIC_SD, logOdds } from '../maths/odds';
 import { daysBetween } from '../maths/calendar';
 import type { Values } from '../values/values';
 import type { RecoveryCase } from './forecast-case';
@@ -23,6 +23,12 @@ export type CoursePoint = z.infer<typeof coursePointOutput>;
 export const recoveryForecastOutput = z.object({
 	prior: z.number().describe('Probability of re-establishment as judged at the work, and now'),
 	now: z.number(),
+	through: z
+		.number()
+		.describe('Probability that it comes through, however long its roots take: now is this times inTime'),
+	inTime: z
+		.number()
+		.describe('Probability that its roots, or its shoots against a healthy one’s, are enough by the horizon'),
 	low: z
 		.number()
 		.describe(
@@ -74,12 +80,16 @@ export function recoveryForecast(
 	const { steps, horizonOn } = time;
 	const horizon = time.stepOf(horizonOn);
 	const roots = rootCourses(tree, steps, values);
-	const { reached, inTime } = rootsEnough(roots.courses, horizon, values);
-	const prior = time.through(start, 0) * inTime;
-	const now = time.through(seen.shares, nowStep) * inTime;
+	const { reached, inTime: byRoots } = rootsEnough(roots.courses, horizon, values);
+	/** Roots are enough by their course, or shoots as long as a healthy one’s say so. */
+	const enough = (on: string): number => 1 - (1 - byRoots) * (1 - shootsEnough(tree, on, values));
+	const prior = time.through(start, 0) * byRoots;
+	const through = time.through(seen.shares, nowStep);
+	const inTime = enough(tree.today);
+	const now = through * inTime;
 
 	const path = [{ on: tree.sinceOn, probability: prior }];
-	for (const { on, through } of seen.path) path.push({ on, probability: through * inTime });
+	for (const point of seen.path) path.push({ on: point.on, probability: point.through * enough(point.on) });
 	if (path.at(-1)?.on === tree.today) path.pop();
 	path.push({ on: tree.today, probability: now });
 
@@ -92,6 +102,8 @@ export function recoveryForecast(
 	return {
 		prior,
 		now,
+		through,
+		inTime,
 		...rangeOf(tree, now, seen.lastSeenOn, values),
 		path,
 		moved: moved
@@ -103,8 +115,34 @@ export function recoveryForecast(
 			reached.length > 0 && now > 1e-6 ? { early: dayAt(0.1), middle: dayAt(0.5), late: dayAt(0.9) } : null,
 		effective: 1 / seen.shares.reduce((total, share) => total + share ** 2, 0),
 		horizonOn,
-		dead: now < values['forecast.deadUnder'] && against.length > 0 ? against.map((one) => one.what) : null
+		dead: through < values['forecast.deadUnder'] && against.length > 0 ? against.map((one) => one.what) : null
 	};
+}
+
+/**
+ * Chance that the shoots of its last seasons were as long as the verdict wants them, by the best that was measured; none where no
+ * healthy one’s are known.
+ */
+function shootsEnough(
+	{ looks, sinceOn, referenceShootMm = null }: RecoveryCase,
+	on: string,
+	values: Values
+): number {
+	if (referenceShootMm === null || referenceShootMm <= 0) return 0;
+	const best = looks
+		.filter(
+			(look) =>
+				look.observedOn > sinceOn &&
+				look.observedOn <= on &&
+				daysBetween(look.observedOn, on) <= values['verdict.shootDays']
+		)
+		.reduce((most, look) => Math.max(most, look.shootExtensionMm ?? 0), 0);
+	return best === 0
+		? 0
+		: logistic(
+				(best / referenceShootMm - values['verdict.shootShareOfReference']) /
+					(LOGISTIC_SD * values['forecast.shootRead'])
+			);
 }
 
 /** How a tree stands today in the light of all that was seen of it, and the weeks that it is judged over. */

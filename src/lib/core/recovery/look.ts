@@ -10,6 +10,7 @@ export const lookParts = [
 	'leafState',
 	'leafCover',
 	'shoots',
+	'healthyShoot',
 	'dieback',
 	'firmness',
 	'weight',
@@ -53,6 +54,8 @@ export interface LookFacts {
 	waits: readonly string[];
 	suckersSeen: boolean;
 	pestsSeen: boolean;
+	/** No healthy tree is named for it, and none near by was measured; left out: there is one. */
+	referenceWanting?: boolean;
 }
 
 /** Of two questions that press alike the one that tells more goes first. */
@@ -62,6 +65,7 @@ const askingOrder: readonly LookPart[] = [
 	'leafState',
 	'leafCover',
 	'shoots',
+	'healthyShoot',
 	'dieback',
 	'weight',
 	'smell',
@@ -91,7 +95,7 @@ function seenUpToNow({ observations, today, sinceOn, seasonBeganOn }: LookFacts)
 type Seen = ReturnType<typeof seenUpToNow>;
 
 /** Buds, leaves and shoots, each in its time. */
-function growthQuestions(facts: LookFacts, { daysSince, budsOpen }: Seen, values: Values): Asked[] {
+function growthQuestions(facts: LookFacts, { since, daysSince, budsOpen }: Seen, values: Values): Asked[] {
 	const { progress, evergreen } = facts;
 	const waits = new Set(facts.waits);
 	const asked: Asked[] = [];
@@ -112,6 +116,9 @@ function growthQuestions(facts: LookFacts, { daysSince, budsOpen }: Seen, values
 			why: waits.has('flush-hardened') ? 'feeding waits for the flush to harden' : 'growth of this season',
 			rank: 2
 		});
+	const measured = since.some((look) => look.shootExtensionMm !== null);
+	if (facts.referenceWanting && measured && progress > values['look.shootsFrom'])
+		asked.push({ part: 'healthyShoot', why: 'its own are read against them', rank: 3 });
 	return asked;
 }
 

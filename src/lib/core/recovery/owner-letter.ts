@@ -22,7 +22,8 @@ export interface LetterFacts {
 	wanted: number;
 	/** Part of the map was only assumed. */
 	assumed: boolean;
-	structuralCuts: number;
+	/** Of those that are mapped; null where nobody mapped them. */
+	structuralCuts: number | null;
 	/** Every root that was cut, with its reason. */
 	/** With what stood against a cut, and why it was made all the same; empty where nothing did. */
 	cuts: readonly { on: string; root: string; why: string; despite: string }[];
@@ -59,6 +60,8 @@ export interface LetterFacts {
 	probability: number | null;
 	probabilityLow: number | null;
 	probabilityHigh: number | null;
+	/** Where its roots may not be enough in time: how likely it comes through at all, and that they are, by when. */
+	slow?: { through: number; inTime: number; by: string } | null;
 	vigour: Vigour;
 	/** Whether it is large enough, or stands in the ground, so that its fall would matter to people. */
 	mayFall: boolean;
@@ -179,11 +182,13 @@ const holdSection = (facts: LetterFacts, { weakest, short, answer }: Hold): Sect
 				]
 			: []),
 		facts.lifted ? liftSaid(facts.lifted) : '',
-		facts.structuralCuts > 0
+		facts.structuralCuts !== null && facts.structuralCuts > 0
 			? `${facts.structuralCuts} structural root${facts.structuralCuts === 1 ? ' was' : 's were'} cut.`
 			: facts.lifted
 				? ''
-				: 'No structural root was cut.',
+				: facts.structuralCuts === null
+					? 'Its roots were not mapped: whether a structural root was cut before is not known.'
+					: 'No structural root was cut here.',
 		facts.firmness
 			? `At the last look (${facts.firmnessOn ?? ''}) it ${firmnessSaid[facts.firmness].then}.`
 			: 'Whether it moves at the base was not tried.',
@@ -275,8 +280,11 @@ const recoverySection = (facts: LetterFacts): Section => ({
 			: facts.probability === null
 				? 'Whether it will recover is not known yet.'
 				: `It is thought to recover with ${percent(facts.probability)}, between ${percent(facts.probabilityLow ?? 0)} and ${percent(facts.probabilityHigh ?? 1)}; this rests on looks, not on a promise.`,
+		!facts.ended && facts.probability !== null && facts.slow
+			? `What holds the number down is time: it is thought to come through with ${percent(facts.slow.through)}, and its roots to be enough by ${facts.slow.by} with ${percent(facts.slow.inTime)}.`
+			: '',
 		`Its vigour was judged ${facts.vigour}. Its trunk measures ${measured(facts.trunkDiameterMm, 'mm')}${facts.heightM ? `, its height about ${measured(facts.heightM, 'm')}` : ''}.`
-	]
+	].filter((text) => text !== '')
 });
 
 const MOVE_BY_POT = 'Move it by its pot, never by its trunk, and look whether it has come loose after wind.';

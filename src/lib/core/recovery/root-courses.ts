@@ -1,4 +1,4 @@
-import { logistic } from '../maths/odds';
+import { logistic, LOGISTIC_SD } from '../maths/odds';
 import type { Values } from '../values/values';
 import { grown, grownSlope, rootWarmth } from '../aftercare/water/regrowth';
 import type { RecoveryCase } from './forecast-case';
@@ -95,7 +95,7 @@ export function functionBand(
 ): [number, number, number] {
 	const mean = phis.reduce((total, phi) => total + phi, 0) / Math.max(1, phis.length);
 	const variance = phis.reduce((total, phi) => total + (phi - mean) ** 2, 0) / Math.max(1, phis.length);
-	const spread = 0.5513 * Math.hypot(sd, Math.sqrt(variance), values['forecast.fitnessSpread'] * mean);
+	const spread = LOGISTIC_SD * Math.hypot(sd, Math.sqrt(variance), values['forecast.fitnessSpread'] * mean);
 	const middle = values['forecast.fitness'] * mean;
 	const quantile = (share: number): number => {
 		let [low, high] = [0, 1.2];

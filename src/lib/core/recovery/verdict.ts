@@ -101,10 +101,10 @@ function owedFor({ name, owes }: Judged, input: VerdictInput, values: Values): s
 	const shoots = referenceWanting(input, values)
 		? twin
 			? `measure the shoots of ${twin}`
-			: 'name in Take in a healthy tree whose shoots were measured'
+			: 'measure the shoots of a healthy one near by, with the next look'
 		: twin
 			? `measure its shoots, and those of ${twin}`
-			: 'measure shoots against a reference';
+			: 'measure its shoots, and those of a healthy one near by';
 	return input.situation === 'in-ground' ? atStart(shoots) : `Weigh it before and after water, or ${shoots}`;
 }
 
@@ -361,7 +361,7 @@ function growth(since: readonly Observation[], input: VerdictInput, values: Valu
 			'function',
 			label,
 			weighedLately ? 'not-met' : 'unknown',
-			`${input.referenceUnmeasured ? `Nobody measured the shoots of ${input.referenceUnmeasured}, its healthy reference.` : 'No healthy reference is named whose shoots were measured.'}${weighed}`
+			`${input.referenceUnmeasured ? `Nobody measured the shoots of ${input.referenceUnmeasured}, its healthy reference.` : 'No shoots of a healthy one are known to set them against.'}${weighed}`
 		);
 	const ratio = best / input.referenceShootMm;
 	return criterion(

@@ -20,6 +20,8 @@ const units = [
 	'fl oz',
 	'US gal',
 	'lb',
+	'MPa',
+	'psi',
 	'min',
 	'h'
 ];

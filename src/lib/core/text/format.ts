@@ -14,7 +14,10 @@ export interface FormatSettings {
 export const defaultFormatSettings: FormatSettings = { units: 'metric', locale: 'en-GB' };
 
 /** A stored unit that has a metric and an imperial face. */
-export type StoredUnit = 'mm' | 'm' | 'L' | 'kg' | '°C' | 'm²' | 'm/s';
+export type StoredUnit = 'mm' | 'm' | 'L' | 'kg' | '°C' | 'm²' | 'm/s' | 'MPa';
+
+/** A pound on a square inch, MPa: 4.4482216 N on 645.16 mm². */
+export const PSI_MPA = 0.006894757;
 
 interface Face {
 	unit: string;
@@ -52,6 +55,10 @@ const faces: Record<StoredUnit, Record<UnitSystem, Face>> = {
 	'm/s': {
 		metric: { unit: 'm/s', factor: 1, offset: 0, digits: 0 },
 		imperial: { unit: 'mph', factor: 1 / 0.44704, offset: 0, digits: 0 }
+	},
+	MPa: {
+		metric: { unit: 'MPa', factor: 1, offset: 0, digits: 1 },
+		imperial: { unit: 'psi', factor: 1 / PSI_MPA, offset: 0, digits: 0 }
 	}
 };
 
@@ -65,7 +72,8 @@ const spoken: Record<SpokenUnit, { unit: StoredUnit; times: number }> = {
 	ml: { unit: 'L', times: 0.001 },
 	L: { unit: 'L', times: 1 },
 	kg: { unit: 'kg', times: 1 },
-	'°C': { unit: '°C', times: 1 }
+	'°C': { unit: '°C', times: 1 },
+	MPa: { unit: 'MPa', times: 1 }
 };
 const calendarDates = /\b\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])\b/g;
 
@@ -100,6 +108,8 @@ export interface Format {
 	/** Unit as shown, and both ways between stored and shown numbers. */
 	unitOf(unit: StoredUnit): {
 		unit: string;
+		/** Digits that are shown behind the point. */
+		digits: number;
 		toShown(stored: number): number;
 		toStored(shown: number): number;
 	};
@@ -217,9 +227,10 @@ export function createFormat(settings: FormatSettings): Format {
 		withMeasures: (text) => sayMeasures(text, inUnits),
 		inWords: (text, today) => sayMeasures(text, inUnits).replace(calendarDates, (on) => dates.day(on, today)),
 		unitOf: (unit) => {
-			const { unit: shown, factor, offset } = face(unit);
+			const { unit: shown, factor, offset, digits } = face(unit);
 			return {
 				unit: shown,
+				digits,
 				toShown: (stored) => stored * factor + offset,
 				toStored: (value) => (value - offset) / factor
 			};

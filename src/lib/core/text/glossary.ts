@@ -187,7 +187,7 @@ export const glossary: readonly Term[] = [
 	},
 	{
 		term: 'penetrometer',
-		meaning: 'A rod that is pushed in and tells how hard the soil is, in MPa.'
+		meaning: 'A rod that is pushed in and tells how hard the soil is.'
 	},
 	{
 		term: 'perched water',

@@ -6,7 +6,7 @@
 const MARK = '\u2063';
 
 /** Units of measures in sentences. */
-export const spokenUnits = ['mm', 'cm', 'm', 'm²', 'm/s', 'ml', 'L', 'kg', '°C'] as const;
+export const spokenUnits = ['mm', 'cm', 'm', 'm²', 'm/s', 'ml', 'L', 'kg', '°C', 'MPa'] as const;
 export type SpokenUnit = (typeof spokenUnits)[number];
 /** Whether sentences know a unit. */
 export const isSpokenUnit = (unit: string): unit is SpokenUnit =>

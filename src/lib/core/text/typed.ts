@@ -1,4 +1,4 @@
-import type { StoredUnit, UnitSystem } from './format';
+import { PSI_MPA, type StoredUnit, type UnitSystem } from './format';
 
 /** Units that may be typed after a number, by what is stored: how many stored units one of them is. */
 const typedUnits: Partial<Record<StoredUnit, Readonly<Record<string, number>>>> = {
@@ -17,12 +17,13 @@ const typedUnits: Partial<Record<StoredUnit, Readonly<Record<string, number>>>> 
 	L: { ml: 0.001, l: 1, cl: 0.01, gal: 3.785411784, qt: 0.946352946, pt: 0.473176473 },
 	kg: { g: 0.001, kg: 1, lb: 0.45359237, lbs: 0.45359237, oz: 0.028349523125 },
 	'm²': { 'm²': 1, m2: 1, 'ft²': 0.09290304, ft2: 0.09290304 },
-	'm/s': { 'm/s': 1, mph: 0.44704, 'km/h': 1 / 3.6 }
+	'm/s': { 'm/s': 1, mph: 0.44704, 'km/h': 1 / 3.6 },
+	MPa: { mpa: 1, kpa: 0.001, bar: 0.1, psi: PSI_MPA }
 };
 /** What a bare number means, by the person's units. */
 const bare: Record<UnitSystem, Partial<Record<StoredUnit, string>>> = {
-	metric: { mm: 'mm', m: 'm', L: 'l', kg: 'kg', 'm²': 'm²', 'm/s': 'm/s' },
-	imperial: { mm: 'in', m: 'ft', L: 'gal', kg: 'lb', 'm²': 'ft²', 'm/s': 'mph' }
+	metric: { mm: 'mm', m: 'm', L: 'l', kg: 'kg', 'm²': 'm²', 'm/s': 'm/s', MPa: 'mpa' },
+	imperial: { mm: 'in', m: 'ft', L: 'gal', kg: 'lb', 'm²': 'ft²', 'm/s': 'mph', MPa: 'psi' }
 };
 
 /**

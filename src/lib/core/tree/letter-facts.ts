@@ -7,7 +7,7 @@ import { addDays } from '../maths/calendar';
 import { headed, hasLapsed, timed } from '../aftercare/tasks/release';
 import { setsAnew } from '../examine/diagnosis/open-causes';
 import { setSince, sinceParts } from './held';
-import { decisionsDue, type DecisionFacts } from '../recovery/decisions';
+import { byForecast, decisionsDue, type DecisionFacts } from '../recovery/decisions';
 import { releaseFacts } from './gate';
 import { recoveryForecast, type RecoveryCase } from '../recovery/forecast';
 import { mayFall, type LetterFacts } from '../recovery/owner-letter';
@@ -111,6 +111,10 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		probability: forecast.known && forecast.lastSeenOn !== null ? forecast.now : null,
 		probabilityLow: forecast.low,
 		probabilityHigh: forecast.high,
+		slow:
+			forecast.inTime < values['forecast.timeTold']
+				? { through: forecast.through, inTime: forecast.inTime, by: say.date(forecast.horizonOn) }
+				: null,
 		vigour: tree.vigour,
 		ended: tree.state === 'in-care' ? null : { state: tree.state, on: say.date(tree.closedOn ?? today) },
 		mayFall: mayFall(tree, values),
@@ -120,9 +124,7 @@ export function letterFacts(from: LetterFrom, today: string, values: Values): Le
 		next:
 			tree.state === 'in-care'
 				? [
-						...(from.deciding
-							? pressing({ ...from.deciding, probability: forecast.now, deadBy: forecast.dead }, values)
-							: []),
+						...(from.deciding ? pressing({ ...from.deciding, ...byForecast(forecast) }, values) : []),
 						...nextSteps(from, today, values)
 					]
 				: []
@@ -165,7 +167,7 @@ function holdFacts(
 	values: Values
 ): Pick<LetterFacts, 'windows' | 'assumed' | 'structuralCuts' | 'structuralRot'> {
 	const { tree, kind, rootMap, plan } = records;
-	if (!rootMap) return { windows: [], assumed: false, structuralCuts: 0, structuralRot: false };
+	if (!rootMap) return { windows: [], assumed: false, structuralCuts: null, structuralRot: false };
 	const cuts = doneCuts(records);
 	const structural = rootMap.segments.filter(isStructural);
 	const ledger = plan && planStanding({ tree, kind }, place, rootMap, { ...plan, cuts }, values).ledger;

@@ -4,6 +4,7 @@ import type { TreeRecords } from './case';
 import { daysBetween } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
 import { crownLeft } from '../aftercare/book/effects';
+import { climateOf } from '../climate/normals';
 import { seasonFit } from '../climate/windows';
 import { bearsAlways, isTender } from '../vocabulary/kind';
 import { liftsDone, rootLosses, type LossRecords } from './losses';
@@ -83,7 +84,7 @@ export interface Around {
 	series: readonly SeriesDay[];
 	/** Root function by its weighings; empty where there are none. */
 	course: readonly FunctionEstimate[];
-	/** Shoots of its healthy twin over a season, mm; null where there is none. */
+	/** Shoots of a healthy one over a season, mm; null where none is known. */
 	referenceShootMm: number | null;
 	/** Its healthy twin, where one is named whose shoots nobody measured. */
 	referenceUnmeasured?: string | null;
@@ -115,17 +116,13 @@ export function recoveryCase(
 		...oddsAtWork(records, place, sinceOn, today, values),
 		begin: functionAtWork(losses, place, sinceOn, values),
 		losses: [...losses.filter((loss) => loss.on > sinceOn), ...planned.filter((loss) => loss.on > today)],
-		place: {
-			kind: place.kind,
-			latitudeDeg: place.latitudeDeg,
-			elevationM: place.elevationM,
-			heldMinimumC: place.heldMinimumC
-		},
+		place: climateOf(place),
 		tender: isTender(kind),
 		evergreen: bearsAlways(kind),
 		looks: looksForForecast(records, seen, around, today, values),
 		functionSeen: weighedApart(around.course, sinceOn, values),
 		healthyShootMm: around.referenceShootMm ?? (own > 0 ? own : null),
+		referenceShootMm: around.referenceShootMm,
 		crownAtStart: crownAtStart(records, seen, place, sinceOn, values),
 		heightMm: tree.heightM === null ? null : tree.heightM * 1000
 	};

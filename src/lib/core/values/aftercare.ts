@@ -169,6 +169,16 @@ export const aftercareValues = defineValues({
 		'Trade practice: after the first flush hardens.'
 	),
 	'aftercare.feedSpan': days('Time given for the question of feeding', 28, 'ours'),
+	'aftercare.feedLatest': {
+		label: 'Feeding is not begun when so much of the season is over',
+		value: 0.7,
+		unit: 'share',
+		mark: 'trade',
+		note: 'Growth that is fed late does not harden before the cold; it is asked in the next season.',
+		min: 0.3,
+		max: 1
+	},
+	'aftercare.restLeast': days('A tree rests where its seasons are so far apart', 30, 'ours'),
 	'aftercare.evergreenBudsFrom': days('Dry-country evergreens: first buds, earliest', 60),
 	'aftercare.evergreenBudsTo': days('Dry-country evergreens: first buds, latest', 90),
 	'aftercare.clearGrowthFrom': days('Clear growth looked for, earliest', 63, 'trade', 'At about ten weeks.'),

@@ -563,6 +563,23 @@ export const recoveryValues = defineValues({
 		min: 0.02,
 		max: 0.6
 	},
+	'forecast.timeTold': {
+		label: 'The chance is told in two parts where its roots are enough in time with less than',
+		value: 0.9,
+		unit: 'chance',
+		mark: 'ours',
+		min: 0,
+		max: 1
+	},
+	'forecast.shootRead': {
+		label: 'Shoots against a healthy one’s are read no closer than (one deviation)',
+		value: 0.15,
+		unit: 'share',
+		mark: 'ours',
+		note: 'Counts where shoots as long as the verdict wants say that roots are enough.',
+		min: 0.02,
+		max: 1
+	},
 	'forecast.shootError': {
 		label: 'How far shoots against a reference may be off for the roots a tree has (one deviation)',
 		value: 0.35,

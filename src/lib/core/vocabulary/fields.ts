@@ -83,7 +83,10 @@ export const toldText = (max: number) => z.string().overwrite(cleanText).max(max
 
 /** One of a fixed list of words. */
 export function oneOf<const T extends readonly [string, ...string[]]>(words: T) {
-	return z.enum(words, { error: `must be one of: ${words.join(', ')}` });
+	// What nobody chose is asked for in the words of the form, not of the record.
+	return z.enum(words, {
+		error: ({ input }) => (input === '' ? 'must be chosen' : `must be one of: ${words.join(', ')}`)
+	});
 }
 
 const DATE_MESSAGE = `must be a date from ${EARLIEST_DATE} to ${LATEST_DATE}`;

@@ -574,6 +574,7 @@ export const observation = sqliteTable(
 		leafState: text(),
 		shootExtensionMm: real(),
 		shootsMm: text({ mode: 'json' }).$type<number[]>().notNull().default([]),
+		healthyShootMm: real(),
 		diebackLimitMm: real(),
 		weightKg: real(),
 		firmness: text(),

@@ -33,6 +33,8 @@ function foundIn(form: FormData): TaskResult | null {
 			return check(taskResult, { kind: asked, buds: form.get('buds') ?? '' });
 		case 'smell':
 			return check(taskResult, { kind: asked, smell: form.get('smell') ?? '' });
+		case 'firmness':
+			return check(taskResult, { kind: asked, firmness: form.get('firmness') ?? '' });
 		case 'weight':
 			return check(taskResult, { kind: asked, weightKg: number('weightKg') });
 		case 'watering':

@@ -288,7 +288,7 @@
 								>{format().inWords(task.released?.because ?? '', today)}{task.release &&
 								task.release.after === '' &&
 								task.release.condition !== 'growth-regained'
-									? `; brought up on ${format().day(task.release.byOn, today)} at the latest`
+									? `; brought up on ${format().day(task.fromOn > task.release.byOn ? task.fromOn : task.release.byOn, today)} at the latest`
 									: ''}</span
 							></span
 						>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { resultAsked } from '$core/aftercare/tasks/result';
-	import { budStates, smells } from '$core/examine/looks/seen-words';
+	import { budStates, firmnesses, firmnessSaid, smells } from '$core/examine/looks/seen-words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
 	import DateField from '$ui/DateField.svelte';
@@ -22,6 +22,7 @@
 	const asked = $derived(task ? resultAsked(task) : null);
 	let buds = $state<(typeof budStates)[number] | ''>('');
 	let smell = $state<(typeof smells)[number] | ''>('');
+	let firmness = $state<(typeof firmnesses)[number] | ''>('');
 	const budWords = { none: 'None move', swelling: 'Swelling', open: 'Open' };
 	const smellWords = { none: 'None', sour: 'Sour', sulphur: 'Sulphur', mouldy: 'Mouldy' };
 </script>
@@ -37,6 +38,7 @@
 	onkept={() => {
 		buds = '';
 		smell = '';
+		firmness = '';
 	}}
 >
 	<input type="hidden" name="asked" value={asked ?? ''} />
@@ -62,6 +64,13 @@
 			name="smell"
 			bind:value={smell}
 			options={smells.map((value) => ({ value, label: smellWords[value] }))}
+		/>
+	{:else if asked === 'firmness'}
+		<Choice
+			label="How it stands, pushed gently"
+			name="firmness"
+			bind:value={firmness}
+			options={firmnesses.map((value) => ({ value, label: firmnessSaid[value].now }))}
 		/>
 	{:else if asked === 'weight'}
 		<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />

@@ -128,7 +128,7 @@
 			then spaced out, leafless only where the ground dries (memory: university extension){says.saying ===
 			'first'
 				? ''
-				: '; the balance above counts rain and roots'}.
+				: '; the balance above counts rain and the roots it has, and may ask for less'}.
 		</p>
 	{/if}
 	<div class="mt-3 grid gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1fr)_15rem]">

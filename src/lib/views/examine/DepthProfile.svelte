@@ -75,10 +75,15 @@
 		(resistance?.bands ?? [])
 			.map(
 				(band) =>
-					`${format().measure(band.fromMm, 'mm')}: ${format().number(band.meanMpa, 1)} MPa, ${hardnessNames[band.hardness]}`
+					`${format().measure(band.fromMm, 'mm')}: ${format().measure(band.meanMpa, 'MPa')}, ${hardnessNames[band.hardness]}`
 			)
 			.join('; ')
 	);
+	/** A resistance as the axis has it: its unit stands at the top. */
+	const shownMpa = (mpa: number): string => {
+		const { toShown, digits } = format().unitOf('MPa');
+		return format().number(toShown(mpa), digits);
+	};
 	const densitySpoken = $derived(
 		judged
 			.map(
@@ -167,10 +172,10 @@
 						]}
 					>
 						<title
-							>{format().measure(band.fromMm, 'mm')} to {format().measure(band.toMm, 'mm')}: {format().number(
+							>{format().measure(band.fromMm, 'mm')} to {format().measure(band.toMm, 'mm')}: {format().measure(
 								band.meanMpa,
-								2
-							)} MPa ({format().number(band.leastMpa, 1)}–{format().number(band.mostMpa, 1)}), {hardnessNames[
+								'MPa'
+							)} ({format().measure(band.leastMpa, 'MPa')} to {format().measure(band.mostMpa, 'MPa')}), {hardnessNames[
 								band.hardness
 							]}</title
 						>
@@ -187,12 +192,14 @@
 				/>
 				<path d="M{x(stop)} {TOP - 6}V{H - BOTTOM}" class="stroke-oxide" stroke-width="2" />
 				<text x={x(slow)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-ochre"
-					>{format().number(slow, 1)} slow</text
+					>{shownMpa(slow)} slow</text
 				>
 				<text x={x(stop)} y={TOP - 12} text-anchor="middle" font-size="12.5" class="fill-oxide"
-					>{format().number(stop, 1)} stop</text
+					>{shownMpa(stop)} stop</text
 				>
-				<text x={x(0)} y={14} font-size="13" font-weight="600" class="fill-ink">Resistance, MPa</text>
+				<text x={x(0)} y={14} font-size="13" font-weight="600" class="fill-ink"
+					>Resistance, {format().unitOf('MPa').unit}</text
+				>
 			</svg>
 		</div>
 	{/if}

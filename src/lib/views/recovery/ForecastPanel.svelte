@@ -68,6 +68,8 @@
 					formula="chance of standing above the tipping point at the horizon, by how it stood at the work, the seasons since and all that was seen"
 					lines={[
 						{ label: 'as judged at the work', value: nearly(forecast.prior) },
+						{ label: 'that it comes through, now', value: nearly(forecast.through) },
+						{ label: 'that its roots or shoots are enough in time', value: nearly(forecast.inTime) },
 						{
 							label: 'counted until',
 							value: format().date(forecast.horizonOn),
@@ -113,6 +115,12 @@
 				<path d={path} fill="none" class="stroke-lichen" stroke-width="2.5" />
 			</svg>
 		</div>
+		{#if forecast.known && !closed && forecast.inTime < values['forecast.timeTold'] && forecast.through > forecast.now}
+			<p class="mt-1">
+				It is thought to come through with {nearly(forecast.through)}; with {nearly(forecast.inTime)} its roots
+				are enough by {format().monthYear(forecast.horizonOn)}.
+			</p>
+		{/if}
 		{#if !forecast.known && !closed}
 			<p class="mt-1 font-semibold text-ochre">
 				Nobody has seen anything of it {forecast.lastSeenOn

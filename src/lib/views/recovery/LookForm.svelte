@@ -44,7 +44,10 @@
 	const possible = (part: LookPart): boolean =>
 		part === 'lot'
 			? tree.plantCount > 1
-			: !(tree.situation === 'in-ground' && (part === 'weight' || part === 'rootsAtEdge'));
+			: part === 'healthyShoot'
+				? // With a tree of the yard to compare with, that one is measured; what was written stays.
+					tree.referenceTreeId === null || was?.healthyShootMm != null
+				: !(tree.situation === 'in-ground' && (part === 'weight' || part === 'rootsAtEdge'));
 	const shown = $derived(lookParts.filter((part) => possible(part) && (all || why.has(part))));
 	const left = $derived(lookParts.filter((part) => possible(part)).length - shown.length);
 
@@ -123,6 +126,16 @@
 							? `${format().measure(shoots.meanMm, 'mm', 0)} on average${shoots.sdMm === null ? '' : `, ± ${format().measure(shoots.sdMm, 'mm', 0)}`}`
 							: 'With a space between them'}
 						onread={(read) => (shootsMm = read)}
+						{refused}
+					/>
+				{:else if part === 'healthyShoot'}
+					<MeasureField
+						name="healthyShootMm"
+						value={was?.healthyShootMm ?? null}
+						label="Shoots of a healthy one near by"
+						unit="mm"
+						optional
+						hint="One of its kind, of about its age: the mean of this season’s"
 						{refused}
 					/>
 				{:else if part === 'dieback'}

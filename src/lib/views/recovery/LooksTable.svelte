@@ -30,6 +30,10 @@
 					: `${format().measure(look.shootExtensionMm, 'mm', 0)}${spread(look)}`
 		},
 		{
+			heading: 'healthy one’s',
+			cell: (look) => (look.healthyShootMm === null ? '' : format().measure(look.healthyShootMm, 'mm', 0))
+		},
+		{
 			heading: 'alive to',
 			cell: (look) => (look.diebackLimitMm === null ? '' : format().measure(look.diebackLimitMm / 1000, 'm'))
 		},

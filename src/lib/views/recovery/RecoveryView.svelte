@@ -7,7 +7,7 @@
 	import type { Check } from '$core/examine/diagnosis/next-check';
 	import { checkNow } from '$core/tree/closer';
 	import type { RecoveryForecast } from '$core/recovery/forecast';
-	import { decisionsDue } from '$core/recovery/decisions';
+	import { byForecast, decisionsDue } from '$core/recovery/decisions';
 	import type { FunctionPoint } from '$core/recovery/expected';
 	import type { LookQuestion } from '$core/recovery/look';
 	import { readingsOf, type MeasureKey, type Observation } from '$core/examine/looks/observation';
@@ -88,9 +88,7 @@
 		};
 	});
 	const fitted = $derived(of.growth.map((season) => season.curve).filter((curve) => curve.length > 0));
-	const due = $derived(
-		forecast ? decisionsDue({ ...of.facts, probability: forecast.now, deadBy: forecast.dead }, values) : null
-	);
+	const due = $derived(forecast ? decisionsDue({ ...of.facts, ...byForecast(forecast) }, values) : null);
 	const closed = $derived(tree.state !== 'in-care');
 
 	// Looking closer names its check; it follows when the browser has a moment.

@@ -287,7 +287,7 @@
 								<li class="py-1">
 									{format().unitOf('mm').unit === 'mm' ? Math.round(aim.fromMm) : mm(aim.fromMm)}–{mm(
 										aim.toMm
-									)}: {aim.found}; aim {aim.aim}
+									)}: {format().inWords(aim.found)}; aim {format().inWords(aim.aim)}
 								</li>
 							{/each}
 						</ul>

@@ -27,9 +27,11 @@
 		log: LiftLog;
 		/** What of its roots came along, by what the log says so far. */
 		kept: LiftKept | null;
+		/** It was kept before, and tells of then. */
+		past?: boolean;
 		refused?: Refused | null;
 	}
-	let { log = $bindable(), kept, refused }: Props = $props();
+	let { log = $bindable(), kept, past = false, refused }: Props = $props();
 	const format = useFormat();
 	const sizes = [
 		{ key: 'ballDiameterMm', label: 'Ball as lifted, width' },
@@ -107,7 +109,7 @@
 	]}
 />
 <Choice
-	label="Now it is"
+	label={past ? 'Then it was' : 'Now it is'}
 	size="small"
 	value={log.after}
 	onchange={(value) => (log.after = value)}

@@ -19,6 +19,8 @@
 	import { useFormat } from '$ui/format';
 	import { untrack } from 'svelte';
 	import BallDrawing from './BallDrawing.svelte';
+	import type { Lift } from '$core/replant/lifting/lift';
+	import LiftCorrection from './LiftCorrection.svelte';
 	import LiftDone from './LiftDone.svelte';
 	import LiftLogFields from './LiftLogFields.svelte';
 	import RouteFields from './RouteFields.svelte';
@@ -39,6 +41,7 @@
 	const { size, mass, limit, usual, most, day, stops } = $derived(lift);
 	/** Once it is out of the ground the plan of another lift is asked for. */
 	let again = $state(false);
+	let correcting = $state.raw<Lift | null>(null);
 	const planning = $derived(again || lift.done.length === 0 || lift.open !== null);
 	const mm = (value: number): string => format().measure(value, 'mm');
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
@@ -55,13 +58,21 @@
 			<h2 class="text-xl">Lift</h2>
 			<a class="chalk" href={resolve('/trees/[id]/replant', { id: tree.id })}>Back to Replant</a>
 		</div>
-		<LiftDone lifts={lift.done} tasks={of.tasks} />
-		{#if !planning}
+		<LiftDone
+			lifts={lift.done}
+			tasks={of.tasks}
+			correct={tree.state === 'in-care' ? (one) => (correcting = one) : null}
+		/>
+		{#if correcting}
+			{#key correcting.id}
+				<LiftCorrection of={correcting} {lift} done={() => (correcting = null)} {refused} />
+			{/key}
+		{:else if !planning}
 			<div class="mt-4"><Button onclick={() => (again = true)}>Plan another lift</Button></div>
 		{/if}
 	</div>
 </div>
-{#if planning}
+{#if planning && !correcting}
 	<div class="page grid gap-x-10 pt-5 pb-20 lg:grid-cols-2 lg:grid-rows-[auto_1fr]">
 		<div>
 			{#if stops.length > 0}

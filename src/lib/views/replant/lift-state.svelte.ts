@@ -52,6 +52,18 @@ export interface LiftOf {
 /** So many people are there unless somebody says otherwise. */
 const USUAL_PEOPLE = 2;
 
+/** What of a log that was left in the middle can be read, field by field; null where there was none. */
+export function readLog(left: string): Partial<LiftLog> | null {
+	const kept: unknown = JSON.parse(left);
+	if (typeof kept !== 'object' || kept === null) return null;
+	return Object.fromEntries(
+		Object.entries(liftLog.shape).flatMap(([key, part]) => {
+			const one = part.safeParse((kept as Record<string, unknown>)[key]);
+			return key in kept && one.success ? [[key, one.data]] : [];
+		})
+	);
+}
+
 /** A lift while it is planned and its log is written, and what follows from both. */
 export class LiftState {
 	of = $state.raw() as LiftOf;
@@ -179,9 +191,13 @@ export class LiftState {
 	}
 	/** What the log so far says came along of its roots. */
 	get kept() {
+		return this.log && this.keptBy(this.log);
+	}
+	/** What a log says came along of its roots. */
+	keptBy(log: LiftLog) {
 		const { tree, mapBefore, values } = this.of;
 		const of = { trunkDiameterMm: tree.trunkDiameterMm, crownWidthMm: usualCrownWidthMm(tree, values) };
-		return this.log && liftKept(this.log, of, mapBefore, values);
+		return liftKept(log, of, mapBefore, values);
 	}
 	get draft(): LiftInput {
 		const { plannedOn, school, reading, people, route, ticks, log } = this;
@@ -236,16 +252,12 @@ export class LiftState {
 	}
 	/** Takes a log back that was begun here and not kept: what of it can be read, as it was left; the rest as it begins. */
 	takeBackLog(left: string): void {
-		const kept: unknown = JSON.parse(left);
-		if (typeof kept !== 'object' || kept === null) {
+		const read = readLog(left);
+		if (!read) {
 			this.log = null;
 			return;
 		}
 		this.beginLog();
-		const read = Object.entries(liftLog.shape).flatMap(([key, part]) => {
-			const one = part.safeParse((kept as Record<string, unknown>)[key]);
-			return key in kept && one.success ? [[key, one.data]] : [];
-		});
-		if (this.log) Object.assign(this.log, Object.fromEntries(read));
+		if (this.log) Object.assign(this.log, read);
 	}
 }

@@ -28,7 +28,7 @@ export const load: PageServerLoad = ({ params }) =>
 			values,
 			stands: headOf(records, today(), values).stands,
 			of,
-			shootMm: await referenceShootMm(db, records.tree),
+			shootMm: await referenceShootMm(db, records),
 			twin: await twinOf(db, records.tree)
 		};
 	});

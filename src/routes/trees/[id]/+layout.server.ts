@@ -49,7 +49,7 @@ export const load: LayoutServerLoad = ({ params, url }) =>
 				records,
 				today(),
 				{
-					facts: releaseFacts(records, [], await referenceShootMm(db, tree), values),
+					facts: releaseFacts(records, [], await referenceShootMm(db, records), values),
 					urgent,
 					check,
 					waits,

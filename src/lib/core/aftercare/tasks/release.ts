@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { percent } from '../../text/percent';
 import { type ReleaseCondition, type Release } from '../../vocabulary/task';
 
-import { addDays, daysBetween } from '../../maths/calendar';
+import { addDays, daysBetween, yearOf } from '../../maths/calendar';
 
 import type { Observation } from '../../examine/looks/observation';
 import type { StageGate } from '../../roots/plan/stage-gate';
+import { growingSeason, type PlaceClimate } from '../../climate/normals';
 import type { Values } from '../../values/values';
 import { AGAIN, ruleOf, workedOn } from './source';
 import type { Task } from '../../vocabulary/task';
@@ -21,6 +22,8 @@ export interface ReleaseFacts {
 	gate: Pick<StageGate, 'answer' | 'because'> | null;
 	/** Work that was closed, by its source, with its day. */
 	closed: readonly { source: string; on: string }[];
+	/** Where it grows, and whether it needs warmth for it; left out: its seasons are not known. */
+	grows?: { place: PlaceClimate; tender: boolean };
 }
 
 export const releasedOutput = z.object({
@@ -213,10 +216,67 @@ export function releaseOf(release: Release, facts: ReleaseFacts, today: string, 
 }
 
 /**
+ * The day from which feeding makes sense, as seen on a day: the beginning of the season that runs; of the next one where this is too far on
+ * for growth to harden, or it rests. Null where it never rests, or its seasons are not known.
+ */
+export function feedFrom(grows: ReleaseFacts['grows'], today: string, values: Values): string | null {
+	if (!grows) return null;
+	const year = yearOf(today);
+	const spans = [year - 1, year, year + 1, year + 2].flatMap(
+		(one) => growingSeason(grows.place, grows.tender, one, values) ?? []
+	);
+	const at = spans.findIndex(({ to }) => to >= today);
+	const [span, next] = [spans[at], spans[at + 1]];
+	if (!span || !next || daysBetween(span.to, next.from) < values['aftercare.restLeast']) return null;
+	const over = daysBetween(span.from, today) / Math.max(1, daysBetween(span.from, span.to));
+	return over > values['aftercare.feedLatest'] ? next.from : span.from;
+}
+
+/** What asks for feeding too late in a season is asked in the next one, and as long after its beginning as it would have waited. */
+function inFeedingTime<
+	T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'> & { released: Released | null }
+>(task: T, own: Pick<Task, 'fromOn'>, { grows }: ReleaseFacts, today: string, values: Values): T {
+	const from = ruleOf(task.source) === 'feeding' ? feedFrom(grows, today, values) : null;
+	if (from === null || from <= task.fromOn) return task;
+	const { released, release } = task;
+	const patience = released?.state === 'overdue' && release ? daysBetween(own.fromOn, release.byOn) : 0;
+	const fromOn = addDays(from, Math.max(0, patience));
+	const length = Math.max(0, daysBetween(task.fromOn, task.toOn));
+	return {
+		...task,
+		fromOn,
+		toOn: addDays(fromOn, length),
+		...(fromOn > today &&
+			released && {
+				released: {
+					state: 'held' as const,
+					// Seen it was all the same.
+					on: released.on,
+					because:
+						from > today
+							? 'this season is too far on: what is fed late does not harden'
+							: 'the season is young, and nobody saw it yet',
+					ask: ''
+				}
+			})
+	};
+}
+
+/**
  * A task as the tree times it: released early it begins when the condition was met, with the same length; held it waits; past
  * its last day it is brought up as a question. Nothing is written, so that doing it twice changes nothing.
  */
 export function timed<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'>>(
+	task: T,
+	all: ReleaseFacts,
+	today: string,
+	values: Values
+): T & { released: Released | null } {
+	return inFeedingTime(byTheTree(task, all, today, values), task, all, today, values);
+}
+
+/** The same before its season is asked. */
+function byTheTree<T extends Pick<Task, 'fromOn' | 'toOn' | 'release' | 'source'>>(
 	task: T,
 	all: ReleaseFacts,
 	today: string,

@@ -12,6 +12,7 @@ export const resultKinds = [
 	'buds',
 	'growth',
 	'smell',
+	'firmness',
 	'backup',
 	'soil',
 	'crown',
@@ -30,6 +31,7 @@ const byRule: Readonly<Record<string, ResultKind>> = {
 	'rot-recheck': 'smell',
 	backup: 'backup',
 	'ground.measure-again': 'soil',
+	'ground.ties': 'firmness',
 	cold: 'place',
 	'rehearsed-place': 'place',
 	'rehearsed-replant': 'planting',
@@ -63,7 +65,7 @@ export const answeredByMeasurement = (raw: RawReading): ResultKind[] =>
 				? ['soil']
 				: [];
 
-/** What a look answers. Buds that do not move yet answer nothing: they are looked for again. */
+/** What a look answers. Buds that do not move yet answer nothing: they are looked for again. That it stands firm says nothing of its ties. */
 export const answeredByLook = (look: ObservationInput): ResultKind[] => [
 	...(look.buds === 'swelling' || look.buds === 'open' ? (['buds'] as const) : []),
 	...(look.weightKg !== null ? (['weight'] as const) : []),

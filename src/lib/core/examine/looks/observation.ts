@@ -19,6 +19,10 @@ export const observationInput = z
 			.max(60, { error: 'must be at most 60 shoots' })
 			.default([])
 			.describe('Single shoots; their mean is kept beside'),
+		healthyShootMm: measure(1, 5000, 'mm')
+			.nullable()
+			.default(null)
+			.describe('Mean length of this season’s shoots of a healthy one of its kind near by'),
 		diebackLimitMm: measure(0, 60_000, 'mm')
 			.nullable()
 			.default(null)
@@ -77,6 +81,7 @@ export const nothingSeen: Omit<Observation, 'id' | 'version' | 'observedOn'> = {
 	leafState: null,
 	shootExtensionMm: null,
 	shootsMm: [],
+	healthyShootMm: null,
 	diebackLimitMm: null,
 	weightKg: null,
 	firmness: null,

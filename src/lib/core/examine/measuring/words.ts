@@ -85,8 +85,8 @@ export function readingWords(
 			const { worst, slowFromMm, stopsFromMm } = resistanceProfile(raw.readings, values);
 			const hard = stopsFromMm ?? slowFromMm;
 			return hard === null || worst === null
-				? `open: at most ${format.number(worst?.meanMpa ?? 0, 1)} MPa`
-				: `hard from ${format.measure(hard, 'mm')}, worst ${format.number(worst.meanMpa, 1)} MPa at ${format.measure(worst.fromMm, 'mm')}`;
+				? `open: at most ${format.measure(worst?.meanMpa ?? 0, 'MPa')}`
+				: `hard from ${format.measure(hard, 'mm')}, worst ${format.measure(worst.meanMpa, 'MPa')} at ${format.measure(worst.fromMm, 'mm')}`;
 		}
 		case 'soil-cores': {
 			const worst = raw.cores

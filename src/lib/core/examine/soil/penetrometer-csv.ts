@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { measured } from '../../text/measured';
 import { readCsv } from '../../text/csv';
+import { PSI_MPA } from '../../text/format';
 import { numberTyped } from '../../text/typed';
 import { penetrometerReading, READINGS_LIMIT, thinned, type PenetrometerReading } from './penetrometer';
 
@@ -41,7 +42,7 @@ const depthScales: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, 
 const resistanceScales: Record<string, number> = {
 	mpa: 1,
 	kpa: 0.001,
-	psi: 0.00689476,
+	psi: PSI_MPA,
 	bar: 0.1,
 	n_cm2: 0.01
 };
@@ -134,7 +135,7 @@ function readingsOf(
 			entry.line,
 			depthMm > DEEPEST_MM
 				? `${entry.depth} ${depths.unit} is deeper than ${measured(DEEPEST_MM / 1000, 'm')}`
-				: `${entry.resistance} ${resistances.unit} is over ${HARDEST_MPA} MPa`
+				: `${entry.resistance} ${resistances.unit} is over ${measured(HARDEST_MPA, 'MPa')}`
 		);
 		return [];
 	});
@@ -181,7 +182,7 @@ export function readPenetrometerCsv(text: string): PenetrometerCsv {
 	if (readings.length < read.length / 2)
 		return {
 			...refused(
-				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than ${measured(DEEPEST_MM / 1000, 'm')} or over ${HARDEST_MPA} MPa). Check the units in the column names.`
+				`Read as ${depths.unit} and ${resistances.unit}, most rows are impossible (deeper than ${measured(DEEPEST_MM / 1000, 'm')} or over ${measured(HARDEST_MPA, 'MPa')}). Check the units in the column names.`
 			),
 			...skipped.told
 		};

@@ -5,6 +5,7 @@ import { judgeCore, densityNames, type SoilCoresData } from '../../examine/soil/
 import type { Examination } from '../../examine/diagnosis/examination';
 import type { SignId } from '../../vocabulary/signs';
 import type { ResistanceProfile } from '../../examine/soil/penetrometer';
+import { measured } from '../../text/measured';
 import { textureClasses } from '../../vocabulary/textures';
 import type { Values } from '../../values/values';
 
@@ -155,20 +156,24 @@ export function looseningAims(
 	values: Values
 ): { depthMm: number; aims: LooseningAim[] } {
 	const aims: LooseningAim[] = [];
+	let worstMpa = 0;
 	for (const band of profile?.bands ?? [])
 		if (band.hardness !== 'open') {
 			const last = aims.at(-1);
-			const found = `${Math.round(band.meanMpa * 10) / 10} MPa`;
+			const tenths = Math.round(band.meanMpa * 10) / 10;
 			if (last && last.toMm === band.fromMm) {
 				last.toMm = band.toMm;
-				last.found = `up to ${Math.round(Math.max(band.meanMpa, Number.parseFloat(last.found.replace('up to ', ''))) * 10) / 10} MPa`;
-			} else
+				worstMpa = Math.max(worstMpa, tenths);
+				last.found = `up to ${measured(worstMpa, 'MPa')}`;
+			} else {
+				worstMpa = tenths;
 				aims.push({
 					fromMm: band.fromMm,
 					toMm: band.toMm,
-					found,
-					aim: `under ${values['soil.resistance-slow']} MPa at field moisture`
+					found: measured(tenths, 'MPa'),
+					aim: `under ${measured(values['soil.resistance-slow'], 'MPa')} at field moisture`
 				});
+			}
 		}
 	for (const core of cores?.cores ?? []) {
 		if (!cores) break;

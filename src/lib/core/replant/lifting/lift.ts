@@ -74,6 +74,9 @@ export const liftLog = z
 			.max(2)
 			.default([])
 			.describe('Sizes as planned, that nobody measured once it was out'),
+		corrected: count(1, 1_000_000)
+			.optional()
+			.describe('How often this log was put right since it was kept; left out: never'),
 		note: note()
 	})
 	.refine((log) => log.soak === 'stood-in-water' || log.soakMinutes === 0, {

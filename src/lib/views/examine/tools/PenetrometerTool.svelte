@@ -136,8 +136,8 @@
 			/>
 			<MeasureField
 				name="raw.resistance"
-				label="Resistance, MPa"
-				unit=""
+				label="Resistance"
+				unit="MPa"
 				value={resistanceMpa}
 				oninput={(value) => (resistanceMpa = value)}
 				fieldClass="w-36"
@@ -149,10 +149,7 @@
 		</form>
 		{#if resistanceMpa !== null && resistanceMpa > 15}
 			<p class="text-sm font-semibold text-oxide" role="alert">
-				At most 15 MPa. Is it in kPa? {format().number(resistanceMpa)} kPa are {format().number(
-					resistanceMpa / 1000,
-					2
-				)} MPa.
+				At most {format().measure(15, 'MPa')}. Is it in kPa? Then write the unit behind it.
 			</p>
 		{/if}
 	{:else if source === 'file'}
@@ -218,7 +215,7 @@
 					profile.stopsFromMm ?? profile.slowFromMm,
 					'mm'
 				)}; worst
-				{format().number(profile.worst?.meanMpa ?? 0, 1)} MPa at {format().measure(
+				{format().measure(profile.worst?.meanMpa ?? 0, 'MPa')} at {format().measure(
 					profile.worst?.fromMm ?? 0,
 					'mm'
 				)} to {format().measure(profile.worst?.toMm ?? 0, 'mm')}{profile.openAgainMm !== null

@@ -81,7 +81,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 		facts: releaseFacts(
 			records,
 			functionLowOf((water.pot ?? water.ground)?.course ?? []),
-			await referenceShootMm(db, records.tree),
+			await referenceShootMm(db, records),
 			values
 		)
 	};

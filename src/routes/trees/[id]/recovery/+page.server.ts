@@ -40,6 +40,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 				progress: of.season.progress,
 				evergreen: of.facts.evergreen,
 				observations,
+				referenceWanting: of.facts.referenceShootMm === null && tree.referenceTreeId === null,
 				wounded: last !== null,
 				rotWasCut: last?.rotWasCut ?? false,
 				structuralCut: last?.structuralCut ?? false,

@@ -12,7 +12,7 @@ export const load: LayoutServerLoad = ({ parent }) =>
 		const { records, place, overrides } = await parent();
 		const values = valuesInForce(overrides);
 		const [shootMm, mates, nightC] = await Promise.all([
-			referenceShootMm(db, records.tree),
+			referenceShootMm(db, records),
 			potMates(db, records.tree),
 			place ? nightAhead(db, records.tree, place, today(), values) : null
 		]);

@@ -13,7 +13,7 @@ export const load: PageServerLoad = ({ parent }) =>
 		const { db } = await getStore();
 		return {
 			of: await recoveryOf(db, records, values),
-			shootMm: await referenceShootMm(db, records.tree),
+			shootMm: await referenceShootMm(db, records),
 			twin: await twinOf(db, records.tree)
 		};
 	});

@@ -10,8 +10,15 @@ export const actions: Actions = {
 		const form = await request.formData();
 		return acting(form, async () => {
 			const input = check(liftInput, jsonIn(form, 'lift'));
-			const { entryId } = await keepLift(await getStore(), params.id, input, versionedIn(form));
-			return { told: input.log ? 'The log of the lift is kept.' : 'Plan and ticks are kept.', entryId };
+			const { entryId, corrected } = await keepLift(await getStore(), params.id, input, versionedIn(form));
+			return {
+				told: corrected
+					? 'The log of the lift is corrected.'
+					: input.log
+						? 'The log of the lift is kept.'
+						: 'Plan and ticks are kept.',
+				entryId
+			};
 		});
 	}
 };
