@@ -76,6 +76,15 @@ describe('a form', () => {
 		expect(planting.pot.heightMm).toBe(200);
 		expect(planting.placeId).toBeNull();
 	});
+	it('takes from a field of measures only what the page could read as one number', () => {
+		const sent = (trunkDiameterMm: string) =>
+			readForm(treeInput, form({ ...treeFields, trunkDiameterMm, 'trunkDiameterMm~shown': trunkDiameterMm }));
+		expect(sent('60.5').trunkDiameterMm).toBe(60.5);
+		expect(() => sent('1,348')).toThrow(Refusal);
+		expect(readForm(treeInput, form({ ...treeFields, trunkDiameterMm: '1,348' })).trunkDiameterMm).toBe(
+			1.348
+		);
+	});
 	it('knows yes, no and not looked at', () => {
 		const look = readForm(
 			observationInput,

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { numberTyped, readMeasure, readNumber } from '$core/text/typed';
+import { numberTyped, readMeasure, readNumber, readTwoWays } from '$core/text/typed';
 import { parsePlaces, parseQuickRoot, writePlaces } from '$core/roots/io/quick-entry';
 import { rootFlawNames, rootFlaws } from '$core/roots/map/root-map';
+import { createFormat } from '$core/text/format';
 import { defaultValues } from '$core/values/values';
 
 describe('measures as they are typed', () => {
@@ -16,11 +17,40 @@ describe('measures as they are typed', () => {
 		['1-3/4', 1.75],
 		['½', 0.5],
 		['2½', 2.5],
-		['-3', -3]
+		['-3', -3],
+		['5,348', 5.348],
+		['1,234.5', 1234.5],
+		['1.234,5', 1234.5],
+		['1,234,567', 1234567],
+		['1.234.567', 1234567],
+		['12 345', 12345],
+		['12\u202f345,5', 12345.5],
+		['-1,630.25', -1630.25]
 	])('the number %s is %d', (text, number) => expect(readNumber(text)).toBeCloseTo(number, 9));
-	it.each(['', 'x', '1/0', '1//2', '1.2.3', '1 2', '--1', '1e3'])('"%s" is none', (text) =>
-		expect(readNumber(text)).toBeNull()
-	);
+	it.each([
+		'',
+		'x',
+		'1/0',
+		'1//2',
+		'1.2.3',
+		'1 2',
+		'--1',
+		'1e3',
+		'1,23,4',
+		'12,34.5',
+		'1234,567.8',
+		'1.23.456'
+	])('"%s" is none', (text) => expect(readNumber(text)).toBeNull());
+	it('one comma before three digits is read two ways where numbers have a point, and one way where they have a comma', () => {
+		expect(readTwoWays('5,348', '.')).toEqual(['5348', '5.348']);
+		expect(readTwoWays(' 5,348 ft ', '.')).toEqual(['5348', '5.348']);
+		expect(readTwoWays('999,999', '.')).toEqual(['999999', '999.999']);
+		for (const plain of ['0,348', '5,34', '5,3481', '1234,567', '5.348', '5,348.2', '1,234,567', '5348', ''])
+			expect(readTwoWays(plain, '.'), plain).toBeNull();
+		expect(readTwoWays('5,348', ',')).toBeNull();
+		expect(createFormat({ units: 'metric', locale: 'de-DE' }).decimalSign).toBe(',');
+		expect(createFormat({ units: 'metric', locale: 'en-US' }).decimalSign).toBe('.');
+	});
 	it('out of a form or a file numbers of programs count too, and what is none is told', () => {
 		expect(['0,5', '1/2', '+3', '5e-7', '1,5E3', ' 12 '].map(numberTyped)).toEqual([
 			0.5, 0.5, 3, 5e-7, 1500, 12
@@ -40,6 +70,16 @@ describe('measures as they are typed', () => {
 		['250 ml', 'L', 'imperial', 0.25],
 		['1', 'L', 'imperial', 3.785411784],
 		['2 lb', 'kg', 'metric', 0.90718474],
+		[`2' 8"`, 'm', 'imperial', 0.8128],
+		['2’8”', 'm', 'metric', 0.8128],
+		["5'8", 'm', 'imperial', 1.7272],
+		['2 ft. 8 1/2 in.', 'mm', 'metric', 825.5],
+		['2 ft 8½', 'mm', 'imperial', 825.5],
+		['3 feet, 4 inches', 'm', 'metric', 1.016],
+		['3 lb 4 oz', 'kg', 'metric', 1.4741752025],
+		['4 lbs', 'kg', 'metric', 1.81436948],
+		['1 m 20 cm', 'mm', 'metric', 1200],
+		['2 gallons', 'L', 'metric', 7.570823568],
 		['500g', 'kg', 'metric', 0.5],
 		// A pound-force is 4.4482216152605 N, an inch 25.4 mm.
 		['100 psi', 'MPa', 'metric', 0.6894757],
@@ -54,7 +94,12 @@ describe('measures as they are typed', () => {
 		['12 kg', 'mm'],
 		['mm', 'mm'],
 		['', 'mm'],
-		['3 parsecs', 'm']
+		['3 parsecs', 'm'],
+		[`2' 12"`, 'm'],
+		['3 in 2 ft', 'm'],
+		['3 lb 4', 'kg'],
+		['3 lb 16 oz', 'kg'],
+		['2 ft 3 kg', 'm']
 	] as const)('"%s" is no %s', (text, unit) => expect(readMeasure(text, unit, 'metric')).toBeNull());
 });
 

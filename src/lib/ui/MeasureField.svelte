@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { StoredUnit } from '$core/text/format';
-	import { readMeasure, readNumber } from '$core/text/typed';
+	import { readMeasure, readNumber, readTwoWays } from '$core/text/typed';
 	import { tick } from 'svelte';
 	import Field from './Field.svelte';
 	import { handsNow } from './theme.svelte';
@@ -40,10 +40,16 @@
 	const face = $derived(
 		unit === '' ? { unit: '', toShown: (n: number) => n, toStored: (n: number) => n } : format().unitOf(unit)
 	);
-	const tidy = (number: number): string => String(Math.round(number * 1000) / 1000);
+	/** Digits behind the point; a height of 5347.769 ft was 1630 m. */
+	const fine = (number: number): number =>
+		unit === '' || format().settings.units === 'metric'
+			? 3
+			: Math.max(0, Math.min(3, 4 - String(Math.trunc(Math.abs(number))).length));
+	const tidy = (number: number): string => String(Number(number.toFixed(fine(number))));
 
 	/** As typed: a fraction, or with a unit of either system behind it. */
 	const read = (text: string): number | null => {
+		if (readTwoWays(text, format().decimalSign)) return null;
 		const number = readNumber(text);
 		if (number !== null) return face.toStored(number);
 		return unit === '' ? null : readMeasure(text, unit, format().settings.units);
@@ -54,9 +60,13 @@
 		return before ?? (value === null ? '' : tidy(face.toShown(value)));
 	});
 	const shown = $derived(typed ?? initial);
+	const twoWays = $derived(readTwoWays(shown, format().decimalSign));
 	const stored = $derived.by(() => {
 		const text = shown.trim();
 		if (text === '') return '';
+		// Untouched it stays as exact as it came.
+		if (typed === null && value !== null && text === tidy(face.toShown(value)))
+			return String(Math.round(value * 1e4) / 1e4);
 		const number = read(text);
 		// What is no number goes as typed, so that the answer can name it.
 		return number === null ? text : String(Math.round(number * 1e4) / 1e4);
@@ -104,7 +114,11 @@
 <Field
 	{name}
 	{label}
-	hint={guess ? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}` : hint}
+	hint={twoWays
+		? `“${shown.trim()}” can be read two ways: write ${twoWays[0]} or ${twoWays[1]}.`
+		: guess
+			? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}`
+			: hint}
 	{optional}
 	{refused}
 	said={(kept) => `${typedOf(kept)} ${face.unit}`.trim()}

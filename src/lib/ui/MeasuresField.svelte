@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { numberTyped } from '$core/text/typed';
+	import { numberTyped, readTwoWays } from '$core/text/typed';
 	import type { StoredUnit } from '$core/text/format';
 	import Field from './Field.svelte';
 	import { onReset } from './on-reset';
@@ -24,7 +24,7 @@
 	const shown = $derived(typed ?? refused?.typed[`${name}~shown`] ?? '');
 	// A comma parts two numbers only before a space; else it is the decimal sign.
 	const words = $derived(shown.split(/[;\s]+|,(?=\s|$)/).filter(Boolean));
-	const read = numberTyped;
+	const read = (word: string): number => (readTwoWays(word, format().decimalSign) ? NaN : numberTyped(word));
 	// What is no number goes as typed, so that the answer can name it.
 	const sent = $derived(
 		words.map((word) =>

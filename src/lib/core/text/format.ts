@@ -86,6 +86,8 @@ const partOfALitre = (value: number, unit: SpokenUnit): number =>
 
 export interface Format {
 	settings: FormatSettings;
+	/** That of the person's numbers. */
+	decimalSign: '.' | ',';
 	/** `number(0.8251, 2)` is `0.83`. */
 	number(value: number, digits?: number): string;
 	/** `percent(0.314)` is `31 %`. */
@@ -217,6 +219,7 @@ export function createFormat(settings: FormatSettings): Format {
 	};
 	return {
 		settings,
+		decimalSign: number(0.5, 1).includes(',') ? ',' : '.',
 		number,
 		...dates,
 		percent: (share, digits = 0) => `${number(share * 100, digits)} %`,

@@ -43,20 +43,28 @@ function readObject(shape: Shape, form: FormData, prefix: string): Record<string
 	return read;
 }
 
+/**
+ * A number of a form. What a field of measures sends beside what was typed there is a number as programs write it,
+ * or what could not be read as one: that is no number here either.
+ * @returns the number, in the unit of its field; NaN for what is none
+ */
+export const numberIn = (form: FormData, key: string, text: string): number =>
+	form.has(`${key}~shown`) && text.includes(',') ? NaN : numberTyped(text);
+
 function readField(shape: Shape, form: FormData, key: string): unknown {
 	if (accepts(shape, 'array')) {
 		const entries = form
 			.getAll(key)
 			.filter((entry): entry is string => typeof entry === 'string' && entry !== '');
 		return shape.items && (accepts(shape.items, 'number') || accepts(shape.items, 'integer'))
-			? entries.map(numberTyped)
+			? entries.map((entry) => numberIn(form, key, entry))
 			: entries;
 	}
 	const raw = form.get(key);
 	if (typeof raw !== 'string') return undefined;
 	const text = raw.trim();
 	if (text === '') return accepts(shape, 'null') ? null : accepts(shape, 'string') ? '' : undefined;
-	if (accepts(shape, 'number') || accepts(shape, 'integer')) return numberTyped(text);
+	if (accepts(shape, 'number') || accepts(shape, 'integer')) return numberIn(form, key, text);
 	if (accepts(shape, 'boolean'))
 		return text === 'true' || text === 'on' ? true : text === 'false' ? false : text;
 	return raw;

@@ -1,11 +1,10 @@
-import { numberTyped } from '../../core/text/typed';
 import { z } from 'zod';
 import { resultKinds } from '../../core/aftercare/tasks/result';
 import { calendarDate, count, id, note, oneOf } from '../../core/vocabulary/fields';
 import { closeTask, taskResult, type TaskResult } from '../aftercare';
 import { today } from '../clock';
 import { getStore } from '../store';
-import { readForm } from './form';
+import { numberIn, readForm } from './form';
 import { check } from './http';
 
 const closingForm = z.strictObject({
@@ -26,7 +25,7 @@ function foundIn(form: FormData): TaskResult | null {
 	const asked = askedWord.parse(form.get('asked'));
 	const number = (name: string): number | null => {
 		const text = String(form.get(name) ?? '').trim();
-		return text === '' ? null : numberTyped(text);
+		return text === '' ? null : numberIn(form, name, text);
 	};
 	switch (asked) {
 		case 'buds':
