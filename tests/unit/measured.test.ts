@@ -1,5 +1,5 @@
 import { createFormat, defaultFormatSettings, plain, type StoredUnit } from '$core/text/format';
-import { measured, measuredPair, spokenUnits } from '$core/text/measured';
+import { measured, measuredPair, measuredWhole, spokenUnits } from '$core/text/measured';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import ts from 'typescript';
@@ -30,6 +30,11 @@ describe('a measure inside a sentence', () => {
 			`It is ${measured(3.048, 'm')} long, ${measured(45.36, 'kg')}`,
 			'It is 3.05 m long, 45.36 kg',
 			'It is 10 ft long, 100 lb'
+		],
+		[
+			`About ${measuredWhole(119.8, 'kg')}, the vehicle carries ${measured(119.8, 'kg')}`,
+			'About 120 kg, the vehicle carries 119.8 kg',
+			'About 264 lb, the vehicle carries 264.1 lb'
 		],
 		[
 			`a hole ${measured(30, 'cm')} deep within ${measured(9.29, 'm²')}`,

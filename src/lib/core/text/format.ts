@@ -202,7 +202,7 @@ export function createFormat(settings: FormatSettings): Format {
 	const locale = knownLocale(settings.locale);
 	const { dates, number } = speakersOf(locale);
 	const face = (unit: StoredUnit): Face => faces[unit][settings.units];
-	const inUnits = (first: number, unit: SpokenUnit, then: { joint: string; last: number } | null): string => {
+	const inUnits: Parameters<typeof sayMeasures>[1] = (first, unit, then, whole) => {
 		const { unit: stored, times } = spoken[unit];
 		const shown = face(stored);
 		// A metric page keeps the unit of the sentence: 250 ml stays 250 ml.
@@ -213,7 +213,7 @@ export function createFormat(settings: FormatSettings): Format {
 		const one = (value: number): string =>
 			number(
 				value * factor + offset,
-				Math.max(digits, tenthsTell(value, stored) ? 1 : 0, partOfALitre(value, unit))
+				whole ? 0 : Math.max(digits, tenthsTell(value, stored) ? 1 : 0, partOfALitre(value, unit))
 			);
 		return `${one(first)}${then ? then.joint + one(then.last) : ''} ${name}`;
 	};

@@ -24,6 +24,14 @@ const kept = (value: number): string => String(Number(value.toFixed(KEPT_DIGITS)
 export const measured = (value: number, unit: SpokenUnit): string => `${MARK}${kept(value)} ${unit}${MARK}`;
 
 /**
+ * A measure that is only reckoned, for a sentence: told whole, in whatever unit it is told.
+ * @param value finite, in `unit`
+ * @example `About ${measuredWhole(119.8, 'kg')}` reads “About 120 kg”, or “About 264 lb”
+ */
+export const measuredWhole = (value: number, unit: SpokenUnit): string =>
+	`${MARK}~${kept(value)} ${unit}${MARK}`;
+
+/**
  * A figure with any unit behind it: a measure where the unit has two faces.
  * @param value in the unit named
  */
@@ -51,17 +59,24 @@ export const measuredPair = (first: number, joint: string, last: number, unit: S
 	`${MARK}${kept(first)}${joint}${kept(last)} ${unit}${MARK}`;
 
 const pattern = new RegExp(
-	`${MARK}(-?\\d+(?:\\.\\d+)?)(?:( [^\\d${MARK}]+ |–)(-?\\d+(?:\\.\\d+)?))? (${spokenUnits.join('|')})${MARK}`,
+	`${MARK}(~?)(-?\\d+(?:\\.\\d+)?)(?:( [^\\d${MARK}]+ |–)(-?\\d+(?:\\.\\d+)?))? (${spokenUnits.join('|')})${MARK}`,
 	'g'
 );
 
 /** Says each measure of a sentence anew. */
 export const sayMeasures = (
 	text: string,
-	say: (first: number, unit: SpokenUnit, then: { joint: string; last: number } | null) => string
+	say: (
+		first: number,
+		unit: SpokenUnit,
+		then: { joint: string; last: number } | null,
+		whole: boolean
+	) => string
 ): string =>
 	text.includes(MARK)
-		? text.replace(pattern, (_, first: string, joint: string | undefined, last: string, unit: SpokenUnit) =>
-				say(Number(first), unit, joint === undefined ? null : { joint, last: Number(last) })
+		? text.replace(
+				pattern,
+				(_, whole: string, first: string, joint: string | undefined, last: string, unit: SpokenUnit) =>
+					say(Number(first), unit, joint === undefined ? null : { joint, last: Number(last) }, whole !== '')
 			)
 		: text;

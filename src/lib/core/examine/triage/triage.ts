@@ -1,6 +1,6 @@
 import { wordsOf } from '../../vocabulary/words-of';
 import { Z80 } from '../../maths/normal';
-import { measured } from '../../text/measured';
+import { measuredWhole } from '../../text/measured';
 import { holdsBy } from '../diagnosis/open-causes';
 import { logistic, logOdds } from '../../maths/odds';
 import { z } from 'zod';
@@ -261,11 +261,11 @@ export function triageAdvice(look: TriageLook, subject: TriageSubject, values: V
 		must('Dead under the bark: scratch lower and on another side before anything else.');
 	if (lifting && mass && !look.machine && mass.people > look.helpers + 1)
 		settle(
-			`About ${measured(Math.round(mass.usualKg), 'kg')} needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
+			`About ${measuredWhole(mass.usualKg, 'kg')} needs ${handsFor(mass.people, values)}; ${look.helpers + 1} ${look.helpers === 0 ? 'is' : 'are'} there.`
 		);
 	else if (lifting && mass && !look.machine && mass.people > values['lifting.people-most'])
 		settle(
-			`About ${measured(Math.round(mass.usualKg), 'kg')} is for a machine: no number of people can take hold of it.`
+			`About ${measuredWhole(mass.usualKg, 'kg')} is for a machine: no number of people can take hold of it.`
 		);
 
 	if (subject.seasonFit !== 'in-window') against(`It is ${seasonFitNames[subject.seasonFit]}.`);

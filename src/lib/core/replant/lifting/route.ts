@@ -1,4 +1,4 @@
-import { measured } from '../../text/measured';
+import { measured, measuredWhole } from '../../text/measured';
 import { z } from 'zod';
 import { count, measure, note, oneOf } from '../../vocabulary/fields';
 import type { Values } from '../../values/values';
@@ -86,7 +86,7 @@ export function judgeRoute(
 			: loads < 1
 				? {
 						answer: 'stop',
-						text: `With wet clay and the tree it may weigh ${measured(Math.round(kg), 'kg')}; the vehicle carries ${measured(route.payloadKg, 'kg')}.`
+						text: `With wet clay and the tree it may weigh ${measuredWhole(kg, 'kg')}; the vehicle carries ${measured(route.payloadKg, 'kg')}.`
 					}
 				: {
 						answer: 'ok',
