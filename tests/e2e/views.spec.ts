@@ -211,7 +211,9 @@ test('the units, dates and look are the person’s own', async ({ page }) => {
 	await page.getByRole('radio', { name: 'Dark', exact: true }).click();
 	await open(page, `${DEMO}/trees/${await treeId('H-03')}/replant`);
 	await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-	await expect(page.getByLabel('Width of the ball')).toHaveValue('14.961');
+	// Shown fit to be read, and kept as it was measured.
+	await expect(page.getByLabel('Width of the ball')).toHaveValue('14.96');
+	await expect(page.locator('input[type=hidden][name="planting.ballDiameterMm"]')).toHaveValue('380');
 	// Sentences too speak in the person's units, wherever they stand.
 	for (const path of ['', 'replant', 'aftercare', 'recovery', 'roots', 'recovery/report']) {
 		await open(page, `${DEMO}/trees/${await treeId('H-03')}/${path}`);
