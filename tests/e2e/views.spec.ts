@@ -212,8 +212,18 @@ test('the units, dates and look are the person’s own', async ({ page }) => {
 	await open(page, `${DEMO}/trees/${await treeId('H-03')}/replant`);
 	await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
 	// Shown fit to be read, and kept as it was measured.
-	await expect(page.getByLabel('Width of the ball')).toHaveValue('14.96');
-	await expect(page.locator('input[type=hidden][name="planting.ballDiameterMm"]')).toHaveValue('380');
+	const [width, sent] = [
+		page.getByLabel('Width of the ball'),
+		page.locator('input[type=hidden][name="planting.ballDiameterMm"]')
+	];
+	await expect(width).toHaveValue('14.96');
+	await expect(sent).toHaveValue('380');
+	await width.fill('1,250');
+	await expect(page.getByText('“1,250” can be read two ways: write 1250 or 1.250.')).toBeVisible();
+	await expect(sent).toHaveValue('1,250');
+	await width.fill(`1' 3"`);
+	await expect(sent).toHaveValue('381');
+	await width.fill('14.96');
 	// Sentences too speak in the person's units, wherever they stand.
 	for (const path of ['', 'replant', 'aftercare', 'recovery', 'roots', 'recovery/report']) {
 		await open(page, `${DEMO}/trees/${await treeId('H-03')}/${path}`);
@@ -237,6 +247,9 @@ test('a working value is shown with its mark, changed, felt in the ledger, and g
 	await page.getByRole('textbox', { name: /Your own number/ }).fill('2');
 	await page.getByRole('button', { name: 'Keep', exact: true }).click();
 	await expect(told(page, /must be a number from 0 to 0.9/)).toBeVisible();
+	await page.getByRole('textbox', { name: /Your own number/ }).fill('1,250');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(told(page, /can be read two ways: write 1250 or 1\.250/)).toBeVisible();
 	await page.getByRole('textbox', { name: /Your own number/ }).fill('0.2');
 	await page.getByRole('button', { name: 'Keep', exact: true }).click();
 	await expect(page.getByText('yours; shipped 0.25')).toBeVisible();

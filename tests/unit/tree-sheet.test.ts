@@ -109,6 +109,9 @@ describe('a row', () => {
 		]);
 		expect(said('A-1,Beech,Beech,,,,,')).toEqual(['Trunk above the flare must be given.']);
 		expect(said('A-1,Beech,Beech,thick,,,,')).toEqual(['Trunk above the flare “thick” must be a length.']);
+		expect(said('A-1,Beech,Beech,"1,250",,,,')).toEqual([
+			'Trunk above the flare “1,250” can be read two ways: write 1250 or 1.250.'
+		]);
 		expect(said('A-1,Beech,Beech,99999,,,,')[0]).toMatch(/^Trunk above the flare must be/);
 		expect(said('A-1,Beech,Beech,40,West,,,')).toEqual([
 			'Place “West” is no place of this yard; add it first.'

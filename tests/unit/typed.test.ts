@@ -42,9 +42,9 @@ describe('measures as they are typed', () => {
 		'1.23.456'
 	])('"%s" is none', (text) => expect(readNumber(text)).toBeNull());
 	it('one comma before three digits is read two ways where numbers have a point, and one way where they have a comma', () => {
-		expect(readTwoWays('5,348', '.')).toEqual(['5348', '5.348']);
-		expect(readTwoWays(' 5,348 ft ', '.')).toEqual(['5348', '5.348']);
-		expect(readTwoWays('999,999', '.')).toEqual(['999999', '999.999']);
+		expect(readTwoWays('5,348', '.')).toBe('“5,348” can be read two ways: write 5348 or 5.348');
+		expect(readTwoWays(' 5,348 ft ', '.')).toBe('“5,348 ft” can be read two ways: write 5348 or 5.348');
+		expect(readTwoWays('-999,999', '.')).toBe('“-999,999” can be read two ways: write -999999 or -999.999');
 		for (const plain of ['0,348', '5,34', '5,3481', '1234,567', '5.348', '5,348.2', '1,234,567', '5348', ''])
 			expect(readTwoWays(plain, '.'), plain).toBeNull();
 		expect(readTwoWays('5,348', ',')).toBeNull();
@@ -90,6 +90,41 @@ describe('measures as they are typed', () => {
 	] as const)('%s in %s, %s, is %d', (text, unit, system, stored) =>
 		expect(readMeasure(text, unit, system)).toBeCloseTo(stored, 9)
 	);
+	it('knows a unit by all the ways people write it', () => {
+		const ways = (['L', 'kg', 'm'] as const).map((unit) => ({
+			unit,
+			alike: {
+				L: ['gal', 'gallon', 'gallons', '', 'quart', 'quarts', 'qt'],
+				kg: ['lb', 'lbs', 'pound', 'pounds', '', 'oz', 'ounce', 'ounces'],
+				m: ['ft', 'foot', 'feet', "'", '′', '’', '', 'in', 'inch', 'inches', '"', '″', '”', "''"]
+			}[unit]
+		}));
+		const size = { L: [3.785411784, 0.946352946], kg: [0.45359237, 0.028349523125], m: [0.3048, 0.0254] };
+		for (const { unit, alike } of ways) {
+			const parted = alike.indexOf('');
+			alike.forEach((word, at) => {
+				if (word === '') return;
+				expect(readMeasure(`3 ${word}`, unit, 'metric'), word).toBeCloseTo(
+					3 * (size[unit][at < parted ? 0 : 1] ?? NaN),
+					9
+				);
+			});
+		}
+		for (const word of ['l', 'litre', 'litres', 'liter', 'Liters'])
+			expect(readMeasure(`3 ${word}`, 'L', 'imperial'), word).toBe(3);
+		for (const text of [`2' 6`, `2′6″`, '2’ 6”', `2' 6''`, '2ft-6in', '2 Feet, 6 Inches'])
+			expect(readMeasure(text, 'mm', 'metric'), text).toBeCloseTo(762, 9);
+	});
+	it('stands in a field as it was typed in metric, and fit to be read where it is converted', () => {
+		const field = (units: 'metric' | 'imperial') => createFormat({ units, locale: 'en-GB' }).unitOf;
+		expect(field('imperial')('m').inField(1630)).toBe('5348');
+		expect(field('imperial')('m').inField(-35)).toBe('-114.8');
+		expect(field('imperial')('mm').inField(380)).toBe('14.96');
+		expect(field('imperial')('mm').inField(3.175)).toBe('0.125');
+		expect(field('imperial')('mm').inField(25.4)).toBe('1');
+		expect(field('metric')('kg').inField(12.3456)).toBe('12.346');
+		expect(field('metric')('m').inField(1630.125)).toBe('1630.125');
+	});
 	it.each([
 		['12 kg', 'mm'],
 		['mm', 'mm'],
@@ -99,7 +134,9 @@ describe('measures as they are typed', () => {
 		['3 in 2 ft', 'm'],
 		['3 lb 4', 'kg'],
 		['3 lb 16 oz', 'kg'],
-		['2 ft 3 kg', 'm']
+		['2 ft 3 kg', 'm'],
+		['1,250 ft 3 in', 'm'],
+		['2.5 ft 3 in', 'm']
 	] as const)('"%s" is no %s', (text, unit) => expect(readMeasure(text, unit, 'metric')).toBeNull());
 });
 

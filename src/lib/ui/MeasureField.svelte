@@ -37,18 +37,19 @@
 		onconfirm
 	}: Props = $props();
 	const format = useFormat();
-	const face = $derived(
-		unit === '' ? { unit: '', toShown: (n: number) => n, toStored: (n: number) => n } : format().unitOf(unit)
-	);
-	/** Digits behind the point; a height of 5347.769 ft was 1630 m. */
-	const fine = (number: number): number =>
-		unit === '' || format().settings.units === 'metric'
-			? 3
-			: Math.max(0, Math.min(3, 4 - String(Math.trunc(Math.abs(number))).length));
-	const tidy = (number: number): string => String(Number(number.toFixed(fine(number))));
+	const plainFace = {
+		unit: '',
+		inField: (stored: number) => String(Math.round(stored * 1000) / 1000),
+		toStored: (shown: number) => shown
+	};
+	const face = $derived(unit === '' ? plainFace : format().unitOf(unit));
+	/** A value that was put in from elsewhere. */
+	let taken = $state<number | null>(null);
 
-	/** As typed: a fraction, or with a unit of either system behind it. */
+	/** As typed: a fraction, or with a unit of either system behind it. What is shown of a value stands for it, however exact it is. */
 	const read = (text: string): number | null => {
+		const same = [value, taken].find((one) => one !== null && face.inField(one) === text.trim());
+		if (same != null) return same;
 		if (readTwoWays(text, format().decimalSign)) return null;
 		const number = readNumber(text);
 		if (number !== null) return face.toStored(number);
@@ -57,22 +58,19 @@
 	let typed = $state<string | null>(null);
 	const initial = $derived.by(() => {
 		const before = refused?.typed[`${name}~shown`];
-		return before ?? (value === null ? '' : tidy(face.toShown(value)));
+		return before ?? (value === null ? '' : face.inField(value));
 	});
 	const shown = $derived(typed ?? initial);
 	const twoWays = $derived(readTwoWays(shown, format().decimalSign));
 	const stored = $derived.by(() => {
 		const text = shown.trim();
 		if (text === '') return '';
-		// Untouched it stays as exact as it came.
-		if (typed === null && value !== null && text === tidy(face.toShown(value)))
-			return String(Math.round(value * 1e4) / 1e4);
 		const number = read(text);
 		// What is no number goes as typed, so that the answer can name it.
 		return number === null ? text : String(Math.round(number * 1e4) / 1e4);
 	});
 	let field = $state<HTMLInputElement | null>(null);
-	const typedOf = (kept: string): string => (kept === '' ? '' : tidy(face.toShown(Number(kept))));
+	const typedOf = (kept: string): string => (kept === '' ? '' : face.inField(Number(kept)));
 	/** Open while the field is typed into with wet hands. */
 	let padOpen = $state(false);
 	const onPad = $derived(padOpen && handsNow() === 'dirty');
@@ -88,7 +86,10 @@
 		if (following) following.focus();
 		else padOpen = false;
 	}
-	const take = (kept: string): Promise<void> => put(typedOf(kept));
+	function take(kept: string): Promise<void> {
+		taken = kept === '' ? null : Number(kept);
+		return put(typedOf(kept));
+	}
 	async function put(text: string): Promise<void> {
 		type(text);
 		await tick();
@@ -114,11 +115,7 @@
 <Field
 	{name}
 	{label}
-	hint={twoWays
-		? `“${shown.trim()}” can be read two ways: write ${twoWays[0]} or ${twoWays[1]}.`
-		: guess
-			? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}`
-			: hint}
+	hint={twoWays ? `${twoWays}.` : guess ? `A guess, measured by nobody.${hint ? ` ${hint}` : ''}` : hint}
 	{optional}
 	{refused}
 	said={(kept) => `${typedOf(kept)} ${face.unit}`.trim()}

@@ -1,5 +1,5 @@
-import type { UnitSystem } from '../text/format';
-import { readMeasure } from '../text/typed';
+import { createFormat, type UnitSystem } from '../text/format';
+import { readMeasure, readTwoWays } from '../text/typed';
 import { readDate } from '../text/typed-date';
 import type { Kind } from '../vocabulary/kind';
 import type { Place } from '../vocabulary/place';
@@ -89,7 +89,7 @@ export interface SheetKnown {
 	tags: readonly string[];
 	today: string;
 	units: UnitSystem;
-	/** By which days are read, like `en-GB`. */
+	/** By which days and numbers are read, like `en-GB`. */
 	locale: string;
 }
 
@@ -136,6 +136,7 @@ export function readTreeSheet(
 	usual: SheetUsual,
 	known: SheetKnown
 ): SheetRow[] {
+	const { decimalSign } = createFormat({ units: known.units, locale: known.locale });
 	const seen = new Map(known.tags.map((tag) => [plain(tag), 'is on a tree of this yard already']));
 	return rows.flatMap((cells, at) => {
 		const cell = (column: SheetColumn): string => {
@@ -164,10 +165,13 @@ export function readTreeSheet(
 				say(column, `“${text}” must be one of: ${Object.values<string>(names).join(', ')}`)
 			);
 		};
-		const measure = (column: 'trunk' | 'height', unit: 'mm' | 'm'): number | null =>
-			cell(column) === ''
-				? null
-				: (readMeasure(cell(column), unit, known.units) ?? say(column, `“${cell(column)}” must be a length`));
+		const measure = (column: 'trunk' | 'height', unit: 'mm' | 'm'): number | null => {
+			const text = cell(column);
+			if (text === '') return null;
+			const twoWays = readTwoWays(text, decimalSign);
+			if (twoWays) return say(column, twoWays);
+			return readMeasure(text, unit, known.units) ?? say(column, `“${text}” must be a length`);
+		};
 
 		const tag = cell('tag');
 		const same = seen.get(plain(tag));

@@ -84,6 +84,13 @@ const tenthsTell = (value: number, unit: StoredUnit): boolean =>
 const partOfALitre = (value: number, unit: SpokenUnit): number =>
 	unit === 'L' && Math.abs(value) < 1 ? 2 : 0;
 
+/** Digits behind the point in a field, at most. */
+const FIELD_DIGITS = 3;
+/** Figures before and behind the point together, where a measure is converted: 1630 m are 5347.769 ft. */
+const FIELD_FIGURES = 4;
+const fieldDigits = (value: number): number =>
+	Math.min(FIELD_DIGITS, Math.max(0, FIELD_FIGURES - String(Math.trunc(Math.abs(value))).length));
+
 export interface Format {
 	settings: FormatSettings;
 	/** That of the person's numbers. */
@@ -113,6 +120,8 @@ export interface Format {
 		/** Digits that are shown behind the point. */
 		digits: number;
 		toShown(stored: number): number;
+		/** As it stands in a field to be typed over: as exact as it was typed in metric, fit to be read where it is converted. */
+		inField(stored: number): string;
 		toStored(shown: number): number;
 	};
 	/** Clock position `6:30` of 0 < clock ≤ 12. */
@@ -235,6 +244,12 @@ export function createFormat(settings: FormatSettings): Format {
 				unit: shown,
 				digits,
 				toShown: (stored) => stored * factor + offset,
+				inField: (stored) => {
+					const value = stored * factor + offset;
+					return String(
+						Number(value.toFixed(settings.units === 'metric' ? FIELD_DIGITS : fieldDigits(value)))
+					);
+				},
 				toStored: (value) => (value - offset) / factor
 			};
 		},

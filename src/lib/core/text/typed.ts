@@ -53,14 +53,15 @@ const thousands = [
 ];
 
 /**
- * How else what was typed could be read, where the person writes a decimal point: `5,348` is five thousand or a little over five.
+ * What to tell a person whose number could be read two ways: where numbers have a decimal point, `5,348` is five thousand or a little over five.
  * @param decimalSign that of the person's numbers
- * @returns both readings as they would be written plainly, or null where there is one
+ * @returns a clause without its full stop; null where there is one way to read it
  */
-export function readTwoWays(text: string, decimalSign: '.' | ','): [string, string] | null {
-	const figure = text.trim().replace(/\s*[^\d]*$/, '');
+export function readTwoWays(text: string, decimalSign: '.' | ','): string | null {
+	const typed = text.trim();
+	const figure = typed.replace(/\D*$/, '');
 	return decimalSign === '.' && twoWays.test(figure)
-		? [figure.replace(',', ''), figure.replace(',', '.')]
+		? `“${typed}” can be read two ways: write ${figure.replace(',', '')} or ${figure.replace(',', '.')}`
 		: null;
 }
 
@@ -106,8 +107,7 @@ export function numberTyped(text: string): number {
 }
 
 /** `2' 8"`, `2 ft 8 1/2 in`, `3 lb 4 oz`, `5'8`. */
-const twoUnits =
-	/^(\d[\d.,]*)\s*(\p{L}+|['′’])[\s,-]*([\d½¼¾⅛⅜⅝⅞.][\d½¼¾⅛⅜⅝⅞.,/ -]*?)\s*(\p{L}+|["″”]|'')?$/u;
+const twoUnits = /^(\d+)\s*(\p{L}+|['′’])[\s,-]*([\d½¼¾⅛⅜⅝⅞.][\d½¼¾⅛⅜⅝⅞.,/ -]*?)\s*(\p{L}+|["″”]|'')?$/u;
 /** What is meant after a large unit where nobody writes it. */
 const under: Readonly<Record<string, string>> = { "'": 'in', '′': 'in', '’': 'in', ft: 'in' };
 
@@ -136,7 +136,5 @@ export function readMeasure(text: string, unit: StoredUnit, system: UnitSystem):
 	const [largeTimes, smallTimes] = [timesOf(large), timesOf(small === '' ? (under[large] ?? '') : small)];
 	if (first === null || second === null || largeTimes === undefined || smallTimes === undefined) return null;
 	// Three feet and fourteen inches are a slip.
-	return first >= 0 && second >= 0 && second * smallTimes < largeTimes * (1 - 1e-9)
-		? first * largeTimes + second * smallTimes
-		: null;
+	return second * smallTimes < largeTimes * (1 - 1e-9) ? first * largeTimes + second * smallTimes : null;
 }

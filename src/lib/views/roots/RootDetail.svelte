@@ -5,7 +5,7 @@
 	import { roman } from '$core/roots/plan/plan';
 	import type { Segment } from '$core/roots/map/root-map';
 	import { measuredSaid } from '$core/roots/map/from-picture';
-	import { readMeasure } from '$core/text/typed';
+	import { readMeasure, readTwoWays } from '$core/text/typed';
 	import { woundTreatmentNames } from '$core/roots/plan/wound';
 	import Button from '$ui/Button.svelte';
 	import Sheet from '$ui/Sheet.svelte';
@@ -125,7 +125,10 @@
 					aria-label="Cut it how far out, {mm.unit}; 0 is at its base"
 					value={tidy(treated.cut.atMm)}
 					onchange={(event) => {
-						const at = readMeasure(event.currentTarget.value, 'mm', format().settings.units);
+						const typed = event.currentTarget.value;
+						const twoWays = readTwoWays(typed, format().decimalSign);
+						roots.problem = twoWays ? `${twoWays}.` : '';
+						const at = twoWays ? null : readMeasure(typed, 'mm', format().settings.units);
 						if (at === null || at < 0) event.currentTarget.value = tidy(treated.cut.atMm);
 						else roots.cutAt(segment.id, at);
 					}}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { readMeasure } from '$core/text/typed';
+	import { readMeasure, readTwoWays } from '$core/text/typed';
 	import { roman } from '$core/roots/plan/plan';
 	import { rootClasses, rootConditions, rootFlawNames, type Segment } from '$core/roots/map/root-map';
 	import { useFormat } from '$ui/format';
@@ -17,6 +17,11 @@
 	const tidy = (stored: number): string => String(Math.round(mm.toShown(stored) * 100) / 100);
 	/** Takes a thickness as typed in the list; what is none goes back to what stood there. */
 	function setThickness(segment: Segment, input: HTMLInputElement): void {
+		const twoWays = readTwoWays(input.value, format().decimalSign);
+		if (twoWays) {
+			roots.problem = `${twoWays}.`;
+			return;
+		}
 		const stored = readMeasure(input.value, 'mm', format().settings.units) ?? NaN;
 		const most = segment.parentId === null ? roots.map.trunkDiameterMm : 1500;
 		if (!(stored >= 0.2 && stored <= most)) {

@@ -1,7 +1,9 @@
-import { numberTyped } from '$core/text/typed';
+import { createFormat } from '$core/text/format';
+import { numberTyped, readTwoWays } from '$core/text/typed';
 import { acting } from '$lib/server/edge/http';
 import { valuesInForce } from '$core/values/values';
-import { overrideValues, readOverrides } from '$lib/server/settings';
+import { invalid } from '$lib/server/errors';
+import { overrideValues, readFormatSettings, readOverrides } from '$lib/server/settings';
 import { getStore } from '$lib/server/store';
 import { isValueKey } from '$core/values/values';
 import type { Actions, PageServerLoad } from './$types';
@@ -16,9 +18,11 @@ export const actions: Actions = {
 	set: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			await overrideValues(await getStore(), {
-				[String(form.get('key'))]: numberTyped(String(form.get('value') ?? ''))
-			});
+			const store = await getStore();
+			const typed = String(form.get('value') ?? '');
+			const twoWays = readTwoWays(typed, createFormat(await readFormatSettings(store.db)).decimalSign);
+			if (twoWays) throw invalid([{ field: 'value', message: twoWays }]);
+			await overrideValues(store, { [String(form.get('key'))]: numberTyped(typed) });
 			return { told: 'Your own number is in force.' };
 		});
 	},
