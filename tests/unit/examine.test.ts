@@ -17,6 +17,7 @@ import {
 	vitalities,
 	type TriageSubject
 } from '$core/examine/triage/triage';
+import { createFormat } from '$core/text/format';
 import { defaultValues } from '$core/values/values';
 import { LookDraft } from '$views/examine/look-draft.svelte';
 import { cut, memory } from '../records';
@@ -157,6 +158,16 @@ describe('triage', () => {
 				.join(' ')
 		).toMatch(/machine/);
 		expect(handsFor(1, values)).toBe('one person');
+		// The sentence has the mass that the page has beside it, in pounds too.
+		const feet = createFormat({ units: 'imperial', locale: 'en-GB' });
+		const { mass, reasons } = advise({ ballDiameterMm: 610, ballDepthMm: 279, helpers: 1 });
+		expect(reasons.map(({ text }) => feet.withMeasures(text)).join(' ')).toContain(
+			`About ${feet.measure(mass?.usualKg ?? NaN, 'kg', 0)} needs`
+		);
+		const { mass: vast, reasons: many } = advise({ ballDiameterMm: 1200, ballDepthMm: 601, helpers: 50 });
+		expect(many.map(({ text }) => feet.withMeasures(text)).join(' ')).toContain(
+			`About ${feet.measure(vast?.usualKg ?? NaN, 'kg', 0)} is for a machine`
+		);
 		expect(handsFor(3, values)).toBe('3 people or a machine');
 		expect(handsFor(181, values)).toBe('a machine');
 	});

@@ -153,6 +153,21 @@ describe('a ball in a box that narrows', () => {
 	});
 });
 
+describe('what the vehicle carries', () => {
+	const ball = { diameterMm: 500, depthMm: 400, mostKg: 60.3, heightM: 1.6, way: 'barrow', plantCount: 1 };
+	const needKg = ball.mostKg * (1 + values['route.treeKg']);
+	const judged = (payloadKg: number) =>
+		judgeRoute({ ...emptyRoute, payloadKg }, ball, values).find(({ text }) => /vehicle carries/.test(text));
+	it('is the heaviest ball with its tree, told whole', () => {
+		expect(judged(needKg)?.answer).toBe('ok');
+		const over = judged(50.5);
+		expect(over?.answer).toBe('stop');
+		expect(plain(over?.text ?? '')).toBe(
+			`With wet clay and the tree it may weigh ${Math.round(needKg)} kg; the vehicle carries 50.5 kg.`
+		);
+	});
+});
+
 describe('the load space', () => {
 	const ball = { diameterMm: 500, depthMm: 400, mostKg: 60, heightM: 1.6, way: 'barrow', plantCount: 1 };
 	const said = (loadLengthMm: number) =>
