@@ -1,6 +1,6 @@
 import { roundPot } from '$core/replant/pots/volume';
 import type { Schools } from '$core/vocabulary/task';
-import type { PlaceInput } from '$core/vocabulary/place';
+import type { placeInput } from '$core/vocabulary/place';
 import type { MixId } from '$core/replant/mixes/mixes';
 import type { SizeRule } from '$core/replant/pots/replant-plan';
 import type { Pot } from '$core/replant/pots/volume';
@@ -88,7 +88,7 @@ export const demoPlaces = {
 		waterM: 45,
 		note: 'Client: the Venn household. Clay over marl.'
 	}
-} satisfies Record<string, PlaceInput>;
+} satisfies Record<string, z.input<typeof placeInput>>;
 export type DemoPlace = keyof typeof demoPlaces;
 
 type Required = 'tag' | 'name' | 'kindId' | 'situation' | 'trunkDiameterMm' | 'takenInOn';

@@ -94,6 +94,15 @@ describe('a kept result holds while what it was worked out from stands', () => {
 				}
 			],
 			[
+				'the months of its place',
+				async () => {
+					const place = await places.get(store.db, placeId);
+					if (!place) throw new Error('no place');
+					const { id: _id, version, ...input } = place;
+					return changePlace(store, placeId, version, { ...input, coldestMonthC: 5, warmestMonthC: 24 });
+				}
+			],
+			[
 				'the trigger of its kind',
 				async () => {
 					const kind = await kinds.get(store.db, tree.kindId);

@@ -72,6 +72,8 @@ const entry = (change: Partial<TodayTree> = {}): TodayTree => ({
 		longitudeDeg: null,
 		elevationM: 0,
 		heldMinimumC: null,
+		coldestMonthC: null,
+		warmestMonthC: null,
 		light: null,
 		wind: null,
 		waterM: null,

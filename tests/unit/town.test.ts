@@ -12,6 +12,7 @@ import {
 import { groupNames } from '$core/vocabulary/kind';
 import { kindSaid } from '$core/vocabulary/kind-names';
 import { shippedKinds } from '$core/vocabulary/shipped';
+import { defaultValues } from '$core/values/values';
 import { PlacePosition, townLabel } from '$views/yard/place-position.svelte';
 
 const town = (name: string, latitudeDeg: number, longitudeDeg: number, change: Partial<Town> = {}): Town => ({
@@ -208,5 +209,40 @@ describe('where a place lies', () => {
 		waiting[0]?.([munsterlingen]);
 		await Promise.all([first, second]);
 		expect(position.found).toEqual([munster]);
+	});
+});
+
+describe('the months of a position', () => {
+	const bench = {
+		latitudeDeg: 40,
+		longitudeDeg: -105,
+		elevationM: 1600,
+		coldestMonthC: 1,
+		warmestMonthC: 23
+	};
+	const beside = () =>
+		new PlacePosition({ position: bench, from: 'yard' }, () => Promise.resolve([muenster]), 30);
+	it('come along from a place beside it, and go with the position', async () => {
+		const position = beside();
+		expect([position.coldestMonthC, position.warmestMonthC]).toEqual([1, 23]);
+		await position.search('munster');
+		position.take(townLabel(muenster));
+		expect([position.coldestMonthC, position.warmestMonthC]).toEqual([null, null]);
+		const here = beside();
+		await here.here(52, 7.6, null);
+		expect(here.warmestMonthC).toBeNull();
+	});
+	it('are guessed as long as a latitude is known, colder the higher', () => {
+		const position = beside();
+		const high = position.guessed(defaultValues);
+		position.type({ elevationM: 600 });
+		const low = position.guessed(defaultValues);
+		expect((low?.warmestC ?? 0) - (high?.warmestC ?? 0)).toBeCloseTo(6.5, 9);
+		position.type({ elevationM: null, latitude: '0' });
+		expect(position.guessed(defaultValues)).toEqual({ coldestC: 27, warmestC: 27 });
+		for (const latitude of ['', 'north', '91']) {
+			position.type({ latitude });
+			expect(position.guessed(defaultValues)).toBeNull();
+		}
 	});
 });

@@ -6,6 +6,7 @@ import type { Place } from '../core/vocabulary/place';
 import { simulateWeather } from '../core/simulate/weather';
 import { id, note } from '../core/vocabulary/fields';
 import { CLOCK_AHEAD_MS } from '../core/aftercare/weather/device';
+import type { PlaceClimate } from '../core/climate/normals';
 import { daysOfHours, weatherHour } from '../core/climate/hours';
 import { limitsBroken } from '../core/today/missed';
 import { daysFor, weatherSeries, type SeriesDay } from '../core/climate/series';
@@ -293,7 +294,7 @@ export async function fetchForecast(store: Store, values: Values): Promise<numbe
 
 /** The shipped simulator of a forecast: the same for the same place and day. */
 export function simulatedForecast(
-	place: Pick<Place, 'id' | 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>,
+	place: PlaceClimate & Pick<Place, 'id'>,
 	values: Values,
 	days = FORECAST_DAYS
 ): WeatherDayInput[] {

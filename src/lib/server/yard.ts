@@ -1,36 +1,83 @@
 import { eq } from 'drizzle-orm';
-import type { PlaceInput } from '../core/vocabulary/place';
+import { climateTyped } from '../core/climate/normals';
+import type { Place, PlaceInput } from '../core/vocabulary/place';
 import type { Kind, KindInput } from '../core/vocabulary/kind';
 import type { Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, Refusal } from './errors';
 import { kinds, places } from './records/records';
-import { doWork } from './records/work';
+import { doWork, type Work } from './records/work';
 
 /** Places and kinds: what trees share. */
 
-export async function addPlace(store: Store, input: PlaceInput): Promise<{ id: string; entryId: string }> {
+const climateKeys = ['coldestMonthC', 'warmestMonthC'] as const;
+const positionKeys = ['latitudeDeg', 'longitudeDeg', 'elevationM'] as const;
+
+/**
+ * Places that lie where one does have its climate: what is typed for one counts at all of them. What is left empty at a new place
+ * takes nothing from the others.
+ * @returns the names of those that were changed
+ */
+async function shareClimate(work: Work, place: Place): Promise<string[]> {
+	const others = (await places.list(work.tx)).filter(
+		(one) =>
+			one.id !== place.id &&
+			positionKeys.every((key) => one[key] === place[key]) &&
+			climateKeys.some((key) => one[key] !== place[key])
+	);
+	for (const one of others)
+		await work.change(places, one.id, one.version, (before) => ({
+			...before,
+			coldestMonthC: place.coldestMonthC,
+			warmestMonthC: place.warmestMonthC
+		}));
+	return others.map((one) => one.name);
+}
+
+/**
+ * Adds a place. A climate typed for it counts at the others that lie there.
+ * @returns its id, the entry, and the names of the places whose climate changed with it
+ */
+export async function addPlace(
+	store: Store,
+	input: PlaceInput
+): Promise<{ id: string; entryId: string; sharedWith: string[] }> {
 	const { result, entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'take-in', what: `New place: ${input.name}` },
-		(work) => work.add(places, input)
+		async (work) => {
+			const place = await work.add(places, input);
+			return { id: place.id, sharedWith: climateTyped(place) ? await shareClimate(work, place) : [] };
+		}
 	);
-	return { id: result.id, entryId };
+	return { ...result, entryId };
 }
 
-/** Changes a place. */
+/**
+ * Changes a place; its climate is changed at all that lie there.
+ * @returns the entry, and the names of the places whose climate changed with it
+ */
 export async function changePlace(
 	store: Store,
 	id: string,
 	version: number,
 	input: PlaceInput
-): Promise<string> {
-	const { entryId } = await doWork(
+): Promise<{ entryId: string; sharedWith: string[] }> {
+	const { result, entryId } = await doWork(
 		store,
 		{ treeId: null, stage: 'take-in', what: `Changed place: ${input.name}` },
-		(work) => work.change(places, id, version, (before) => ({ ...before, ...input }))
+		async (work) => {
+			let shares = false;
+			const place = await work.change(places, id, version, (before) => {
+				const moved = positionKeys.some((key) => before[key] !== input[key]);
+				// A place that moves away and is left empty takes nothing from those it comes to.
+				shares = climateKeys.some((key) => before[key] !== input[key]) && (climateTyped(input) || !moved);
+				return { ...before, ...input };
+			});
+			return shares ? shareClimate(work, place) : [];
+		}
 	);
-	return entryId;
+	return { entryId, sharedWith: result };
 }
 
 /** Removes an empty place. @throws Refusal 409 while trees stand there */

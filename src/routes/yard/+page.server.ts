@@ -1,7 +1,8 @@
 import { treesPlaced } from '$lib/server/tree-names';
-import { growingSeason, nightTemperature } from '$core/climate/normals';
+import { climateValuesOf, growingSeason, nightTemperature } from '$core/climate/normals';
 import { placeInput } from '$core/vocabulary/place';
 import { id } from '$core/vocabulary/fields';
+import { listed } from '$core/text/plural';
 import { today } from '$lib/server/clock';
 import { formVersion, readForm } from '$lib/server/edge/form';
 import { acting, check } from '$lib/server/edge/http';
@@ -18,6 +19,7 @@ export const load: PageServerLoad = async () => {
 	return {
 		noTrees: allTrees.length === 0,
 		heightWithinKm: values['place.heightWithinKm'],
+		climateValues: climateValuesOf(values),
 		rows: allPlaces.map((place) => ({
 			place,
 			trees: allTrees
@@ -29,22 +31,32 @@ export const load: PageServerLoad = async () => {
 	};
 };
 
+/** That the climate of a place was changed at others too. */
+const sharedSaid = (names: readonly string[]): string =>
+	names.length === 0
+		? ''
+		: ` ${listed(names)} ${names.length === 1 ? 'lies' : 'lie'} there too: the same months count.`;
 const idOf = (form: FormData): string => check(id(), form.get('id'));
 
 export const actions: Actions = {
 	add: async ({ request }) => {
 		const form = await request.formData();
 		return acting(form, async () => {
-			const { entryId } = await addPlace(await getStore(), readForm(placeInput, form));
-			return { told: 'The place is known.', entryId };
+			const { entryId, sharedWith } = await addPlace(await getStore(), readForm(placeInput, form));
+			return { told: `The place is known.${sharedSaid(sharedWith)}`, entryId };
 		});
 	},
 	change: async ({ request }) => {
 		const form = await request.formData();
-		return acting(form, async () => ({
-			told: 'Kept.',
-			entryId: await changePlace(await getStore(), idOf(form), formVersion(form), readForm(placeInput, form))
-		}));
+		return acting(form, async () => {
+			const { entryId, sharedWith } = await changePlace(
+				await getStore(),
+				idOf(form),
+				formVersion(form),
+				readForm(placeInput, form)
+			);
+			return { told: `Kept.${sharedSaid(sharedWith)}`, entryId };
+		});
 	},
 	remove: async ({ request }) => {
 		const form = await request.formData();

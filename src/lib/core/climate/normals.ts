@@ -3,33 +3,84 @@ import type { Values } from '../values/values';
 import { addDays, dateOfDay, dayOfYear, daysBetween, within, yearOf, type Span } from '../maths/calendar';
 import type { Place } from '../vocabulary/place';
 
-/** What the climate of a place is read from: only its position and shelter. */
-export type PlaceClimate = Pick<Place, 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>;
+/** What the climate of a place is read from: its position and shelter, and the months that were typed for it. */
+export type PlaceClimate = Pick<Place, 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'> &
+	Partial<Pick<Place, 'coldestMonthC' | 'warmestMonthC'>>;
+/** Working values that a guess of the climate rests on. */
+export type ClimateValues = Pick<
+	Values,
+	'climate.annualMeanAtEquatorC' | 'climate.meanDropPerDegC' | 'climate.swingPerDegC' | 'climate.lapseCPerKm'
+>;
+export const climateValuesOf = (values: Values): ClimateValues => ({
+	'climate.annualMeanAtEquatorC': values['climate.annualMeanAtEquatorC'],
+	'climate.meanDropPerDegC': values['climate.meanDropPerDegC'],
+	'climate.swingPerDegC': values['climate.swingPerDegC'],
+	'climate.lapseCPerKm': values['climate.lapseCPerKm']
+});
 
 /** Coldest day of the year in the stand-in climate, about four weeks after the winter solstice. */
 const COLDEST_DAY = { north: 20, south: 202 };
 
+/** A month about its peak averages so much of the swing of a sine over the year: sin(π/12) / (π/12). */
+const MONTH_OF_SWING = Math.sin(Math.PI / 12) / (Math.PI / 12);
+
+/** Whether the climate of a place is read from what was typed for it, not guessed. */
+export const climateTyped = (
+	place: Pick<PlaceClimate, 'coldestMonthC' | 'warmestMonthC'>
+): place is { coldestMonthC: number; warmestMonthC: number } =>
+	typeof place.coldestMonthC === 'number' && typeof place.warmestMonthC === 'number';
+
 /**
- * Stand-in daily mean air temperature in the open, °C: a sine over the year whose mean falls and whose swing
- * rises with latitude [our own], cooled with height. No forecast and no record: a guess to plan with.
+ * Means of the coldest and the warmest month outdoors, °C: those typed for the place, else guessed from its latitude and height.
  */
-export function outdoorMeanC(place: PlaceClimate, date: string, values: Values): number {
-	const latitude = Math.abs(place.latitudeDeg);
-	const annualMeanC =
+export function monthMeans(
+	place: Omit<PlaceClimate, 'kind' | 'heldMinimumC'>,
+	values: ClimateValues
+): { coldestC: number; warmestC: number } {
+	if (climateTyped(place)) return { coldestC: place.coldestMonthC, warmestC: place.warmestMonthC };
+	const { latitudeDeg, elevationM } = place;
+	const latitude = Math.abs(latitudeDeg);
+	const annualC =
 		values['climate.annualMeanAtEquatorC'] -
 		values['climate.meanDropPerDegC'] * latitude -
-		(values['climate.lapseCPerKm'] * place.elevationM) / 1000;
-	const swingC = values['climate.swingPerDegC'] * latitude;
-	const coldest = place.latitudeDeg >= 0 ? COLDEST_DAY.north : COLDEST_DAY.south;
-	return annualMeanC - swingC * Math.cos((2 * Math.PI * (dayOfYear(date) - coldest)) / 365.25);
+		(values['climate.lapseCPerKm'] * elevationM) / 1000;
+	const swingC = values['climate.swingPerDegC'] * latitude * MONTH_OF_SWING;
+	return { coldestC: annualC - swingC, warmestC: annualC + swingC };
 }
 
+/**
+ * Usual daily mean air temperature in the open, °C: a sine over the year through the means of the coldest and the warmest month. Where
+ * nobody typed them, they are a stand-in whose mean falls and whose swing rises with latitude [our own], cooled with height: a guess
+ * to plan with.
+ */
+export function outdoorMeanC(place: PlaceClimate, date: string, values: ClimateValues): number {
+	const { coldestC, warmestC } = monthMeans(place, values);
+	const swingC = (warmestC - coldestC) / 2 / MONTH_OF_SWING;
+	const coldest = place.latitudeDeg >= 0 ? COLDEST_DAY.north : COLDEST_DAY.south;
+	return (coldestC + warmestC) / 2 - swingC * Math.cos((2 * Math.PI * (dayOfYear(date) - coldest)) / 365.25);
+}
+
+/** What a window or a night rests on, as a part of a sentence: "by …". */
+export const climateSaid = (place: PlaceClimate): string =>
+	climateTyped(place)
+		? 'by the months typed for this place, no forecast'
+		: 'by a climate guessed from latitude and height, no forecast';
+
 /** What of a place decides its climate. */
-export const climateOf = ({ kind, latitudeDeg, elevationM, heldMinimumC }: PlaceClimate): PlaceClimate => ({
+export const climateOf = ({
 	kind,
 	latitudeDeg,
 	elevationM,
-	heldMinimumC
+	heldMinimumC,
+	coldestMonthC,
+	warmestMonthC
+}: PlaceClimate): PlaceClimate => ({
+	kind,
+	latitudeDeg,
+	elevationM,
+	heldMinimumC,
+	...(coldestMonthC === undefined ? {} : { coldestMonthC }),
+	...(warmestMonthC === undefined ? {} : { warmestMonthC })
 });
 
 /** What heating holds a place at, °C; −∞ where nothing is heated. */
@@ -49,7 +100,7 @@ function keptBy<T>(
 	return (place, values) => {
 		const own = kept.get(values) ?? new Map<string, T>();
 		kept.set(values, own);
-		const key = `${place.kind}|${place.latitudeDeg}|${place.elevationM}|${place.heldMinimumC}`;
+		const key = `${place.kind}|${place.latitudeDeg}|${place.elevationM}|${place.heldMinimumC}|${place.coldestMonthC ?? ''}|${place.warmestMonthC ?? ''}`;
 		const found = own.get(key) ?? make(place, values);
 		// A yard has few places; asked from outside they may be many.
 		if (own.size > 500) own.clear();

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { aftercareTasks, proposedTaskOutput } from '../aftercare/tasks/rules';
 import { circularSummary, rayleigh, sectorShares, widestGap } from '../maths/circular';
 import { growingSeason, nightTemperature, nightTemperatureOutput } from '../climate/normals';
-import { placeKinds } from '../vocabulary/place';
+import { placeClimateInput } from '../vocabulary/place';
 import { nextWindowDay, rootWorkWindows, seasonFit, seasonFits } from '../climate/windows';
 import { examineCalculations } from './examine-calculations';
 import { replantCalculations } from './replant-calculations';
@@ -40,12 +40,6 @@ import { calculation, type Calculation } from './calculation';
 const number = z.number();
 const span = z.object({ from: z.string(), to: z.string() });
 const azimuth = () => measure(-360, 720, '°');
-const placeInput = z.strictObject({
-	kind: oneOf(placeKinds),
-	latitudeDeg: measure(-66, 66, '°'),
-	elevationM: measure(-400, 5000, 'm').default(0),
-	heldMinimumC: measure(-20, 35, '°C').nullable().default(null)
-});
 const kindSeason = z.strictObject({
 	group: oneOf(groups),
 	coldestC: measure(-60, 30, '°C'),
@@ -127,7 +121,7 @@ export const calculations: readonly Calculation[] = [
 	calculation(
 		'season-window',
 		'Windows for root work on a kind at a place, how a date stands to them, and the next day',
-		z.strictObject({ kind: kindSeason, place: placeInput, on: calendarDate() }),
+		z.strictObject({ kind: kindSeason, place: placeClimateInput, on: calendarDate() }),
 		z.object({
 			fit: z.enum(seasonFits),
 			next: z.string().nullable(),
@@ -149,7 +143,12 @@ export const calculations: readonly Calculation[] = [
 	calculation(
 		'stage-dates',
 		'Days on which root stages fall: in the windows of a kind at a place, with the least time between',
-		z.strictObject({ kind: kindSeason, place: placeInput, firstOn: calendarDate(), count: count(1, 6) }),
+		z.strictObject({
+			kind: kindSeason,
+			place: placeClimateInput,
+			firstOn: calendarDate(),
+			count: count(1, 6)
+		}),
 		z.object({ dates: z.array(z.string()) }),
 		({ kind, place, firstOn, count: stages }, values) => ({
 			dates: stageDates({ kind, place }, { begun: [firstOn], count: stages, today: firstOn }, values)
@@ -158,7 +157,7 @@ export const calculations: readonly Calculation[] = [
 	calculation(
 		'night-temperature',
 		'A usual and a cold night of the season at a place, from the stand-in climate',
-		z.strictObject({ place: placeInput, on: calendarDate() }),
+		z.strictObject({ place: placeClimateInput, on: calendarDate() }),
 		nightTemperatureOutput,
 		({ place, on }, values) => nightTemperature(place, on, values)
 	),
@@ -329,7 +328,7 @@ export const calculations: readonly Calculation[] = [
 		z
 			.strictObject({
 				losses: z.array(z.strictObject({ on: calendarDate(), share: share() })).max(50),
-				place: placeInput,
+				place: placeClimateInput,
 				tender: z.boolean(),
 				from: calendarDate(),
 				to: calendarDate(),

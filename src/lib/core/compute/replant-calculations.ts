@@ -5,7 +5,7 @@ import {
 	hargreavesMm,
 	usualEt0Mm
 } from '../climate/evapotranspiration';
-import { placeKinds, placeSchema } from '../vocabulary/place';
+import { placeClimateInput, placeSchema } from '../vocabulary/place';
 import { calendarDate, count, measure, oneOf, share } from '../vocabulary/fields';
 import { groundAmounts, groundPlanInput } from '../replant/ground/ground-plan';
 import { siteCheck, siteVerdict, siteAnswerOutput } from '../replant/ground/site-check';
@@ -142,12 +142,7 @@ export const replantCalculations: readonly Calculation[] = [
 		'water-demand',
 		'What a potted tree draws in a day at a place of the stand-in climate, and the days until it is to be watered',
 		z.strictObject({
-			place: z.strictObject({
-				kind: oneOf(placeKinds),
-				latitudeDeg: measure(-66, 66, '°'),
-				elevationM: measure(-400, 5000, 'm').default(0),
-				heldMinimumC: measure(-20, 35, '°C').nullable().default(null)
-			}),
+			place: placeClimateInput,
 			on: calendarDate(),
 			crownM2: measure(0, 400, 'm²'),
 			rootFunction: share(),

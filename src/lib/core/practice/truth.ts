@@ -16,6 +16,7 @@ import { plantingInput, type PlantingInput } from '../replant/pots/replant-plan'
 import { airOf, storesOf } from '../replant/pots/stores';
 import { roundPot } from '../replant/pots/volume';
 import { grownStores } from '../tree/ground-water';
+import { climateOf } from '../climate/normals';
 import { seasonFit } from '../climate/windows';
 import { rehearsalScene, type RehearsalScene, type ScenePot } from '../rehearse/scene';
 import type { Values } from '../values/values';
@@ -333,8 +334,7 @@ const airless: readonly ConditionId[] = ['collapsed-mix', 'sour-root-zone'];
 export function sceneOfTruth(truth: PracticeTruth, values: Values): RehearsalScene {
 	const { kind, place, startOn, planting } = truth;
 	const lifted = truth.situation === 'just-lifted' ? (planting?.plantedOn ?? startOn) : null;
-	const { kind: placeKind, latitudeDeg, elevationM, heldMinimumC } = place;
-	const at = { kind: placeKind, latitudeDeg, elevationM, heldMinimumC };
+	const at = climateOf(place);
 	return rehearsalScene.parse({
 		recovery: {
 			sinceOn: startOn,

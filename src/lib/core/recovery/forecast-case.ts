@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { budStates, firmnesses, leafStates, smells } from '../examine/looks/seen-words';
 import { calendarDate, measure, oneOf, share } from '../vocabulary/fields';
-import { placeInput } from '../vocabulary/place';
+import { placeClimateInput } from '../vocabulary/place';
 import type { PlaceClimate } from '../climate/normals';
 import type { LookSeen } from './evidence';
 import type { RootLoss } from './expected';
@@ -47,7 +47,7 @@ export const recoveryCaseInput = z.strictObject({
 		.array(z.strictObject({ on: calendarDate(), share: share() }))
 		.max(50)
 		.default([]),
-	place: placeInput.pick({ kind: true, latitudeDeg: true, elevationM: true, heldMinimumC: true }),
+	place: placeClimateInput,
 	tender: z.boolean().default(false),
 	evergreen: z.boolean().default(false),
 	looks: z

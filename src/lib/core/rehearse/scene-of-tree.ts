@@ -2,6 +2,7 @@ import { causeChances } from '../examine/diagnosis/diagnose';
 import type { ConditionId } from '../vocabulary/conditions';
 import { contextFor } from '../tree/carried';
 import { habitsOf } from '../climate/drawn-weather';
+import { climateOf } from '../climate/normals';
 import { addDays } from '../maths/calendar';
 import type { SeriesDay } from '../climate/series';
 import type { RecoveryCase } from '../recovery/forecast';
@@ -85,10 +86,7 @@ export function sceneOf(
 			.map((one) => ({
 				id: one.id,
 				label: one.name,
-				kind: one.kind,
-				latitudeDeg: one.latitudeDeg,
-				elevationM: one.elevationM,
-				heldMinimumC: one.heldMinimumC
+				...climateOf(one)
 			})),
 		replantOn: records.replantPlan?.planting.plantedOn ?? null,
 		restUntil: restUntil !== null && restUntil > today ? restUntil : null,

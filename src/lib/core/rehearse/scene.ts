@@ -3,7 +3,7 @@ import { weatherHabits } from '../climate/drawn-weather';
 import { recoveryCaseInput } from '../recovery/forecast-case';
 import { calendarDate, count, id, measure, oneOf, share, shortText } from '../vocabulary/fields';
 import { groups, liftingWindows } from '../vocabulary/kind';
-import { placeInput } from '../vocabulary/place';
+import { placeClimateInput } from '../vocabulary/place';
 
 /** A pot it may stand in: what it holds, and the air its mix keeps when it has drained. */
 export const scenePot = z.strictObject({
@@ -23,7 +23,7 @@ export type ScenePot = z.infer<typeof scenePot>;
 export const scenePlace = z.strictObject({
 	id: id(),
 	label: shortText(60),
-	...placeInput.pick({ kind: true, latitudeDeg: true, elevationM: true, heldMinimumC: true }).shape
+	...placeClimateInput.shape
 });
 export type ScenePlace = z.infer<typeof scenePlace>;
 

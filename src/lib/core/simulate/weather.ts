@@ -3,6 +3,7 @@ import { daylightHours, extraterrestrialRadiation } from '../climate/evapotransp
 import type { Place } from '../vocabulary/place';
 import type { Values } from '../values/values';
 import { drawDay, isWindy, usualHabits, type Spell } from '../climate/drawn-weather';
+import type { PlaceClimate } from '../climate/normals';
 import { normalDay } from '../climate/series';
 import type { WeatherDayInput } from '../climate/weather-day';
 import { createRandom } from '../maths/random';
@@ -15,7 +16,7 @@ const SIMULATED_DAYS = 1200;
  * match. The same seed, place and first day always give the same weather. For demos, tests and a first look only.
  */
 export function simulateWeather(
-	place: Pick<Place, 'id' | 'kind' | 'latitudeDeg' | 'elevationM' | 'heldMinimumC'>,
+	place: PlaceClimate & Pick<Place, 'id'>,
 	{ from, to }: { from: string; to: string },
 	seed: number,
 	values: Values,

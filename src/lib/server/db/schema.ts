@@ -44,6 +44,8 @@ export const place = sqliteTable('place', {
 	longitudeDeg: real(),
 	elevationM: real().notNull(),
 	heldMinimumC: real(),
+	coldestMonthC: real(),
+	warmestMonthC: real(),
 	light: text(),
 	wind: text(),
 	waterM: real(),

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
+	import { climateSaid } from '$core/climate/normals';
 	import { ballReadings, ballSchoolNames, ballSchools } from '$core/replant/lifting/ball-size';
 	import { liftingSteps } from '$core/replant/lifting/checklist';
 	import { couplings, type Coupling } from '$core/replant/lifting/niosh';
@@ -109,7 +110,7 @@
 						.join('; ') || `none: ${kind.commonName} has no season for it at this place`}{day.nextOn &&
 					day.fit !== 'in-window'
 						? `. Next good day: ${format().date(day.nextOn)}`
-						: ''}. From a stand-in climate, no forecast.
+						: ''}; all {climateSaid(of.place)}.
 				</p>
 			</section>
 

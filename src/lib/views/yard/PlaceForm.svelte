@@ -17,6 +17,8 @@
 	import { act } from '$ui/act';
 	import { keepTyped } from '$ui/keep-typed';
 	import type { Refused } from '$ui/field';
+	import { useFormat } from '$ui/format';
+	import type { ClimateValues } from '$core/climate/normals';
 	import type { Town } from '$core/vocabulary/town';
 	import ComboField from '$ui/ComboField.svelte';
 	import LocateFixed from '@lucide/svelte/icons/locate-fixed';
@@ -29,10 +31,12 @@
 		near?: Place;
 		/** How far off a town may lie whose height stands for that of a position, km. */
 		heightWithinKm: number;
+		climateValues: ClimateValues;
 		refused?: Refused | null;
 		done?: () => void;
 	}
-	let { place, near, heightWithinKm, refused, done }: Props = $props();
+	let { place, near, heightWithinKm, climateValues, refused, done }: Props = $props();
+	const format = useFormat();
 	let kind = $state<string>(untrack(() => place?.kind ?? 'open'));
 
 	const ask = async (query: string): Promise<Town[]> => {
@@ -57,10 +61,13 @@
 	const positionRefused = $derived.by(() => {
 		if (!refused || refused !== setSince) return refused;
 		const typed = Object.fromEntries(
-			Object.entries(refused.typed).filter(([name]) => !/^(latitudeDeg|longitudeDeg|elevationM)\b/.test(name))
+			Object.entries(refused.typed).filter(
+				([name]) => !/^(latitudeDeg|longitudeDeg|elevationM|coldestMonthC|warmestMonthC)\b/.test(name)
+			)
 		);
 		return { ...refused, typed };
 	});
+	const guessed = $derived(position.guessed(climateValues));
 	let townShown = $state('');
 	/** Only a page that is served safely is told where it is. */
 	let locatable = $state(false);
@@ -219,6 +226,32 @@
 			/>
 		</div>
 		<p class="text-sm text-slate" role="status">{position.problem || position.said}</p>
+		<div class="grid gap-3 sm:grid-cols-2">
+			<MeasureField
+				name="coldestMonthC"
+				label="Mean of the coldest month"
+				hint={guessed ? `Guessed: ${format().measure(guessed.coldestC, '°C')}` : ''}
+				unit="°C"
+				value={position.coldestMonthC}
+				oninput={(coldestMonthC) => (position.coldestMonthC = coldestMonthC)}
+				optional
+				refused={positionRefused}
+			/>
+			<MeasureField
+				name="warmestMonthC"
+				label="Mean of the warmest month"
+				hint={guessed ? `Guessed: ${format().measure(guessed.warmestC, '°C')}` : ''}
+				unit="°C"
+				value={position.warmestMonthC}
+				oninput={(warmestMonthC) => (position.warmestMonthC = warmestMonthC)}
+				optional
+				refused={positionRefused}
+			/>
+		</div>
+		<p class="text-sm text-slate">
+			Outdoors, day and night together, as a climate table of the nearest station gives them. Empty: windows
+			and nights rest on the guess, which is too cold on high plains and too even far from the sea.
+		</p>
 	</fieldset>
 	<div><Button type="submit" tone="solid">{place ? 'Keep the changes' : 'Add the place'}</Button></div>
 </form>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { resolve } from '$app/paths';
-	import type { NightTemperature } from '$core/climate/normals';
+	import { climateSaid, type ClimateValues, type NightTemperature } from '$core/climate/normals';
 	import type { Span } from '$core/maths/calendar';
 	import { exposureNames, lightLevelNames, placeKindNames, type Place } from '$core/vocabulary/place';
 	import Button from '$ui/Button.svelte';
@@ -24,10 +24,11 @@
 		/** Nobody has taken in a tree yet. */
 		noTrees: boolean;
 		heightWithinKm: number;
+		climateValues: ClimateValues;
 		today: string;
 		refused?: Refused | null;
 	}
-	let { rows, noTrees, heightWithinKm, today, refused }: Props = $props();
+	let { rows, noTrees, heightWithinKm, climateValues, today, refused }: Props = $props();
 	const format = useFormat();
 	let adding = $state(false);
 	let editing = $state<Place | null>(null);
@@ -51,7 +52,7 @@
 	{#if rows.length === 0}
 		<div class="mt-6 max-w-2xl">
 			<h2 class="mb-3 text-xl">Where do your trees stand?</h2>
-			<PlaceForm {heightWithinKm} {refused} />
+			<PlaceForm {heightWithinKm} {climateValues} {refused} />
 		</div>
 	{/if}
 	{#if rows.length > 0 && noTrees}
@@ -78,7 +79,7 @@
 							tonight.coldC,
 							'°C'
 						)}; hardy kinds grow {season ? format().span(season.from, season.to) : 'never here'}
-						<span class="text-slate">(stand-in climate, our own)</span>
+						<span class="text-slate">({climateSaid(place)})</span>
 					</p>
 					{#if trees.length > 0}
 						<ul class="mt-2 flex flex-wrap gap-x-4 gap-y-2">
@@ -118,7 +119,7 @@
 </div>
 
 <Sheet bind:open={adding} title="A new place">
-	<PlaceForm near={rows[0]?.place} {heightWithinKm} {refused} done={() => (adding = false)} />
+	<PlaceForm near={rows[0]?.place} {heightWithinKm} {climateValues} {refused} done={() => (adding = false)} />
 </Sheet>
 <Sheet
 	bind:open={
@@ -131,6 +132,7 @@
 >
 	{#if editing}{#key editing.version}<PlaceForm
 				{heightWithinKm}
+				{climateValues}
 				place={editing}
 				{refused}
 				done={() => (editing = null)}

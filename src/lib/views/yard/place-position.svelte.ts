@@ -1,3 +1,5 @@
+import { monthMeans, type ClimateValues } from '$core/climate/normals';
+import { readNumber } from '$core/text/typed';
 import { distanceKm, type Town } from '$core/vocabulary/town';
 
 /** Where a position came from, so that a guess is told from what somebody set. */
@@ -7,6 +9,8 @@ interface Position {
 	latitudeDeg: number | null;
 	longitudeDeg: number | null;
 	elevationM: number | null;
+	coldestMonthC?: number | null;
+	warmestMonthC?: number | null;
 }
 
 const countryOf = (code: string): string => {
@@ -23,6 +27,9 @@ export class PlacePosition {
 	latitude = $state('');
 	longitude = $state('');
 	elevationM = $state<number | null>(null);
+	/** Means of the coldest and the warmest month there, as typed; another position has others. */
+	coldestMonthC = $state<number | null>(null);
+	warmestMonthC = $state<number | null>(null);
 	from = $state<PositionFrom>('kept');
 	/** Town whose position or height stands for it. */
 	town = $state.raw<Town | null>(null);
@@ -49,7 +56,17 @@ export class PlacePosition {
 		this.latitude = rounded(position.latitudeDeg);
 		this.longitude = rounded(position.longitudeDeg);
 		this.elevationM = position.elevationM === null ? null : Math.round(position.elevationM);
+		this.coldestMonthC = position.coldestMonthC ?? null;
+		this.warmestMonthC = position.warmestMonthC ?? null;
 		this.from = from;
+	}
+
+	/** What the months are reckoned to be where nobody types them, °C; null as long as no latitude is known. */
+	guessed(values: ClimateValues): { coldestC: number; warmestC: number } | null {
+		const latitudeDeg = readNumber(this.latitude);
+		return latitudeDeg === null || Math.abs(latitudeDeg) > 90
+			? null
+			: monthMeans({ latitudeDeg, elevationM: this.elevationM ?? 0 }, values);
 	}
 
 	/** Nothing is known of it yet: the largest town of the machine's time zone is a first guess, and is called one. */

@@ -1,0 +1,2 @@
+ALTER TABLE `place` ADD `coldestMonthC` real;--> statement-breakpoint
+ALTER TABLE `place` ADD `warmestMonthC` real;
