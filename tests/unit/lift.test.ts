@@ -51,6 +51,28 @@ const planned = (change: object = {}) =>
 		...change
 	});
 
+describe('the day that a lift is planned for', () => {
+	const saidOf = (plannedOn: string, change: Partial<LiftOf> = {}) => {
+		const state = new LiftState(of(change));
+		state.plannedOn = plannedOn;
+		return state;
+	};
+	it('is told where it lies outside the windows, or at their edge, and not where it is over or there is none', () => {
+		expect(saidOf('2026-12-20').plannedDay).toBe('');
+		expect(saidOf('2026-07-15').plannedDay).toBe(`That day lies outside the windows of ${kind.commonName} here`);
+		const end = new LiftState(of()).day.windows[0]?.to ?? '';
+		expect(saidOf(end).plannedDay).toBe('');
+		expect(saidOf(addDays(end, 1)).plannedDay).toContain('at the edge of');
+		expect(saidOf('2026-07-15', { today: '2026-07-16' }).plannedDay).toBe('');
+		expect(saidOf('').plannedDay).toBe('');
+	});
+	it('is no matter once it is out of the ground', () => {
+		const state = saidOf('2026-07-15');
+		state.beginLog();
+		expect(state.plannedDay).toBe('');
+	});
+});
+
 describe('whether a day will do for a lift', () => {
 	const day = (on: string, change: object = {}, at = place) =>
 		liftDay({ kind, place: at, leafy: false, newShoots: 'none', stopped: false, ...change }, on, values);

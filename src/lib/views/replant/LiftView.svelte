@@ -346,6 +346,7 @@
 								name="plannedOn"
 								label="Planned for"
 								value={lift.plannedOn}
+								hint={lift.plannedDay}
 								oninput={(day) => (lift.plannedOn = day)}
 								{refused}
 							/>

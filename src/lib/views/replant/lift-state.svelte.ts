@@ -2,7 +2,7 @@ import { newShootsOn } from '$core/climate/cold-limit';
 import { ballMass } from '$core/examine/measuring/ball-mass';
 import { ballSize, type BallReading, type BallSchool } from '$core/replant/lifting/ball-size';
 import type { StepId } from '$core/replant/lifting/checklist';
-import { liftDay } from '$core/replant/lifting/lift-day';
+import { liftDay, plannedDaySaid } from '$core/replant/lifting/lift-day';
 import {
 	liftLog,
 	liftStops,
@@ -164,6 +164,10 @@ export class LiftState {
 			today,
 			values
 		);
+	}
+	/** What is to be said of the day that it is planned for; nothing once it is out of the ground. */
+	get plannedDay(): string {
+		return this.log ? '' : plannedDaySaid(this.of, this.plannedOn, this.of.today, this.of.values);
 	}
 	/** What forbids to dig. */
 	get stops(): string[] {

@@ -19,6 +19,23 @@ export interface LiftDay {
 }
 
 /**
+ * What is to be said of a day that a lift is planned for: nothing as long as it lies in a window of the kind, or is over.
+ * @param on calendar date, or '' where none is written
+ */
+export function plannedDaySaid(
+	{ kind, place }: { kind: Kind; place: Place },
+	on: string,
+	today: string,
+	values: Values
+): string {
+	if (on < today) return '';
+	const fit = seasonFit(kind, place, on, values);
+	return fit === 'in-window'
+		? ''
+		: `That day lies ${fit === 'shoulder' ? 'at the edge of' : 'outside'} the windows of ${kind.commonName} here`;
+}
+
+/**
  * Whether a tree should leave the ground on a day: by the window of its kind, by its leaves, and by the usual day and a cold night
  * of the season there [stand-in climate, no forecast].
  * @param leafy it bears leaves on that day, by its kind and place
