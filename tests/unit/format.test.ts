@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { azimuthOf, clockOf } from '$core/maths/circular';
 import { createFormat, defaultFormatSettings } from '$core/text/format';
 import { pageFormat } from '$core/text/bound';
-import { measured } from '$core/text/measured';
+import { measured, measuredWhole } from '$core/text/measured';
 import { midSentence } from '$core/text/mid-sentence';
 import { lossCauseNames } from '$core/take-in/tree';
 import { valueKeys, resolveValues, workingValue, defaultValues } from '$core/values/values';
@@ -33,6 +33,22 @@ describe('the formatter', () => {
 			(file) =>
 				/\.(svelte|ts)$/.test(file) &&
 				/measured?\(\s*Math\.round\([^;{}]*\),\s*'mm'/.test(readFileSync(`src/lib/${file}`, 'utf8'))
+		);
+		expect(rounds).toEqual([]);
+	});
+	it('tells a length that is only reckoned no finer than a tape, and lets no page round a warmth before it is converted', () => {
+		expect(imperial.about(609.2)).toBe('24 in');
+		expect(imperial.about(366.8)).toBe('14.4 in');
+		expect(imperial.about(-300)).toBe('-11.8 in');
+		expect(imperial.about(252)).toBe('9.92 in');
+		expect(metric.about(609.2)).toBe('609 mm');
+		// 0.4 °C is 33 °F; rounded first it was 32 °F beside 33 °F.
+		expect(imperial.inWords(`about ${measuredWhole(0.4, '°C')}`)).toBe('about 33 °F');
+		expect(metric.inWords(`about ${measuredWhole(0.4, '°C')}`)).toBe('about 0 °C');
+		const rounds = readdirSync('src/lib', { recursive: true, encoding: 'utf8' }).filter(
+			(file) =>
+				/\.(svelte|ts)$/.test(file) &&
+				/measured?\(\s*Math\.round\([^;{}]*\),\s*'°C'/.test(readFileSync(`src/lib/${file}`, 'utf8'))
 		);
 		expect(rounds).toEqual([]);
 	});

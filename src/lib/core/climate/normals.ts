@@ -11,6 +11,7 @@ export type ClimateValues = Pick<
 	Values,
 	'climate.annualMeanAtEquatorC' | 'climate.meanDropPerDegC' | 'climate.swingPerDegC' | 'climate.lapseCPerKm'
 >;
+/** Those working values alone, for a page that guesses a climate as a position is typed. */
 export const climateValuesOf = (values: Values): ClimateValues => ({
 	'climate.annualMeanAtEquatorC': values['climate.annualMeanAtEquatorC'],
 	'climate.meanDropPerDegC': values['climate.meanDropPerDegC'],
@@ -31,7 +32,8 @@ export const climateTyped = (
 	typeof place.coldestMonthC === 'number' && typeof place.warmestMonthC === 'number';
 
 /**
- * Means of the coldest and the warmest month outdoors, °C: those typed for the place, else guessed from its latitude and height.
+ * Means of the coldest and the warmest month outdoors: those typed for the place, else guessed from its latitude and height.
+ * @returns both in °C
  */
 export function monthMeans(
 	place: Omit<PlaceClimate, 'kind' | 'heldMinimumC'>,

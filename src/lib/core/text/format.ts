@@ -84,6 +84,8 @@ const tenthsTell = (value: number, unit: StoredUnit): boolean =>
 const partOfALitre = (value: number, unit: SpokenUnit): number =>
 	unit === 'L' && Math.abs(value) < 1 ? 2 : 0;
 
+/** From so many inches on a length that is only reckoned is told in tenths. */
+const RECKONED_TENTHS_FROM = 10;
 /** Digits behind the point in a field, at most. */
 const FIELD_DIGITS = 3;
 /** Figures before and behind the point together, where a measure is converted: 1630 m are 5347.769 ft. */
@@ -101,6 +103,8 @@ export interface Format {
 	percent(share: number, digits?: number): string;
 	/** `measure(15, 'mm')` is `15 mm`, or `0.59 in`. */
 	measure(value: number, unit: StoredUnit, digits?: number): string;
+	/** A length that is only reckoned: no finer than it can be found on a tape. `about(609.2, 'mm')` is `609 mm`, or `24 in`. */
+	about(mm: number): string;
 	/** Calendar date in words: `18 April 2026`. */
 	date(date: string): string;
 	/** Calendar date, short: `18 Apr`, with the year when it is not `today`'s. */
@@ -235,6 +239,10 @@ export function createFormat(settings: FormatSettings): Format {
 		measure: (value, unit, digits) => {
 			const { unit: shown, factor, offset, digits: usual } = face(unit);
 			return `${number(value * factor + offset, digits ?? usual)} ${shown}`;
+		},
+		about: (mm) => {
+			const { unit, factor, digits } = face('mm');
+			return `${number(mm * factor, Math.abs(mm * factor) < RECKONED_TENTHS_FROM ? digits : Math.min(1, digits))} ${unit}`;
 		},
 		withMeasures: (text) => sayMeasures(text, inUnits),
 		inWords: (text, today) => sayMeasures(text, inUnits).replace(calendarDates, (on) => dates.day(on, today)),

@@ -1,4 +1,4 @@
-import { measured } from '../text/measured';
+import { measuredWhole } from '../text/measured';
 import type { Place } from '../vocabulary/place';
 import { coldOf } from './weather-items';
 import type { Values } from '../values/values';
@@ -24,7 +24,7 @@ export function limitsBroken(
 				{
 					treeId: entry.tree.id,
 					on: day.on,
-					what: `Cold night: about ${measured(Math.round(minC), '°C')} at ${entry.place.name}, its limit is ${measured(Math.round(limit), '°C')}${why === '' ? '' : `, ${why}`}`
+					what: `Cold night: about ${measuredWhole(minC, '°C')} at ${entry.place.name}, its limit is ${measuredWhole(limit, '°C')}${why === '' ? '' : `, ${why}`}`
 				}
 			];
 		});

@@ -3,7 +3,7 @@ import { coldLimit, heatHolds, nearCold, newShootsOn, type ColdLimit } from '../
 import type { NightTemperature } from '../climate/normals';
 import type { SeriesDay } from '../climate/series';
 import { daysBetween } from '../maths/calendar';
-import { inUnit, measured } from '../text/measured';
+import { inUnit, measuredWhole } from '../text/measured';
 import { midSentence } from '../text/mid-sentence';
 import type { Values } from '../values/values';
 import { common, countOf, rises, type TodayItem, type TodayTree } from './item';
@@ -247,7 +247,7 @@ function coldItem(
 	const { limitC, why, usual, way } = cold;
 	const many = group.length > 1;
 	const several = many || countOf(entry) > 1;
-	const nightC = measured(Math.round(usual ? night.usualC : night.coldC), '°C');
+	const nightC = measuredWhole(usual ? night.usualC : night.coldC, '°C');
 	return {
 		...common(entry),
 		...(many && {
@@ -257,7 +257,7 @@ function coldItem(
 		urgency: values[usual ? 'today.rank.cold' : 'today.rank.coldMaybe'] + rises(group.length - 1, values),
 		level: usual ? 'now' : 'due',
 		sentence: coldAdvice[way][usual ? 'now' : 'soon'][several ? 1 : 0],
-		reason: `${several ? 'Their' : 'Its'} limit is ${measured(Math.round(limitC), '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${entry.place.name} is about ${nightC} (${way === 'held' ? 'what is held there' : 'climate of the place, not a forecast'}).`,
+		reason: `${several ? 'Their' : 'Its'} limit is ${measuredWhole(limitC, '°C')}${why === '' ? '' : `, ${why}`}; a ${usual ? 'usual' : 'cold'} night of the season at ${entry.place.name} is about ${nightC} (${way === 'held' ? 'what is held there' : 'climate of the place, not a forecast'}).`,
 		figure: nightC,
 		stage: 'aftercare',
 		task: null

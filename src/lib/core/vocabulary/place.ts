@@ -70,12 +70,14 @@ export const placeInput = placeFields
 export type PlaceInput = z.infer<typeof placeInput>;
 export const placeSchema = placeFields.extend({ id: id(), version: version() }).refine(...wayRound);
 /** What of a place decides its climate: its position and shelter, and the months that were typed for it. */
-export const placeClimateInput = placeFields.pick({
-	kind: true,
-	latitudeDeg: true,
-	elevationM: true,
-	heldMinimumC: true,
-	coldestMonthC: true,
-	warmestMonthC: true
-});
+export const placeClimateInput = placeFields
+	.pick({
+		kind: true,
+		latitudeDeg: true,
+		elevationM: true,
+		heldMinimumC: true,
+		coldestMonthC: true,
+		warmestMonthC: true
+	})
+	.refine(...wayRound);
 export type Place = z.infer<typeof placeSchema>;

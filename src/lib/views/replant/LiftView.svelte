@@ -45,6 +45,9 @@
 	let correcting = $state.raw<Lift | null>(null);
 	const planning = $derived(again || lift.done.length === 0 || lift.open !== null);
 	const mm = (value: number): string => format().measure(value, 'mm');
+	/** Steps that a tape shows: a quarter of an inch, or half a centimetre. */
+	const gridMm = $derived(format().settings.units === 'imperial' ? 25.4 / 4 : 5);
+	const onGrid = (value: number): number => Math.round(value / gridMm) * gridMm;
 	const kg = (value: number): string => format().measure(value, 'kg', 0);
 	const holds: Record<Coupling, string> = {
 		good: 'straps or handles',
@@ -161,12 +164,13 @@
 								]}
 						changes="The trunk at its base in the field, the caliper for the table."
 						><strong
-							>{mm(size.leastDiameterMm)}{Math.round(size.mostDiameterMm) > Math.round(size.leastDiameterMm)
-								? ` to ${mm(size.mostDiameterMm)}`
+							>{format().about(size.leastDiameterMm)}{Math.round(size.mostDiameterMm) >
+							Math.round(size.leastDiameterMm)
+								? ` to ${format().about(size.mostDiameterMm)}`
 								: ''}</strong
 						></Workings
 					>
-					across, at least {mm(size.depthMm)} deep{size.inTable
+					across, at least {format().about(size.depthMm)} deep{size.inTable
 						? ''
 						: '; the table ends before this trunk, its line was drawn on'}.
 					{#if lift.meant}
@@ -181,18 +185,18 @@
 				<Slider
 					label="Dig it"
 					value={lift.diameterMm}
-					min={Math.round(tree.trunkDiameterMm * 1.5)}
-					max={Math.round(Math.max(size.mostDiameterMm * 1.5, lift.begunMm.width))}
-					step={5}
+					min={onGrid(tree.trunkDiameterMm * 1.5)}
+					max={Math.max(size.mostDiameterMm * 1.5, lift.begunMm.width)}
+					step={gridMm}
 					shown={mm(lift.diameterMm)}
 					oninput={(value) => (lift.chosenMm = value)}
 				/>
 				<Slider
 					label="this deep"
 					value={lift.depthMm}
-					min={Math.round(size.depthMm * 0.4)}
-					max={Math.round(Math.max(size.depthMm * 1.6, lift.begunMm.depth))}
-					step={5}
+					min={onGrid(size.depthMm * 0.4)}
+					max={Math.max(size.depthMm * 1.6, lift.begunMm.depth)}
+					step={gridMm}
 					shown={mm(lift.depthMm)}
 					oninput={(value) => (lift.chosenDepthMm = value)}
 				/>

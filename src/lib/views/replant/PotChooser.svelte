@@ -101,8 +101,8 @@
 		value={planning.school}
 		onchange={(school: 'larger' | 'same') => planning.setSchool(school)}
 		options={[
-			{ value: 'larger', label: `clearly larger, ${mm(planning.question.largerWidthMm)}` },
-			{ value: 'same', label: `same or smaller, ${mm(planning.question.sameWidthMm)}` }
+			{ value: 'larger', label: `clearly larger, ${format().about(planning.question.largerWidthMm)}` },
+			{ value: 'same', label: `same or smaller, ${format().about(planning.question.sameWidthMm)}` }
 		]}
 	/>
 	<p class="text-sm text-slate">
@@ -168,7 +168,7 @@
 			{#if noneFits}
 				<div class="mt-2">
 					<Caution title="No pot at hand takes it"
-						>Look for one at least {mm(planning.question.sameWidthMm)} wide and {mm(
+						>Look for one at least {format().about(planning.question.sameWidthMm)} wide and {mm(
 							planning.ballDepthMm + planning.coarseLayerMm - planning.seat.flareOverRimMm
 						)} deep, or shave the ball.</Caution
 					>

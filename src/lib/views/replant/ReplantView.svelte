@@ -163,7 +163,7 @@
 					]}
 					changes="Two schools: clearly larger for the vigorous and packed, same or smaller after rot and shock."
 				>
-					<strong>{mm(planning.advice.widthMm)}</strong>
+					<strong>{format().about(planning.advice.widthMm)}</strong>
 				</Workings>
 				wide: {format().inWords(planning.advice.reason)}.
 			</p>

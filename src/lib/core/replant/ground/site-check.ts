@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measured } from '../../text/measured';
+import { measured, measuredWhole } from '../../text/measured';
 import { coldLimit, nearCold, type NewShoots } from '../../climate/cold-limit';
 import type { Exposure, LightLevel, Place } from '../../vocabulary/place';
 import { growingSeason, nightTemperature } from '../../climate/normals';
@@ -60,7 +60,7 @@ function coldAnswer(
 	{ inGround, today, rootsCutOn, newShoots }: SiteQuestion,
 	values: Values
 ): SiteAnswer {
-	const degrees = (c: number): string => measured(Math.round(c), '°C');
+	const degrees = (c: number): string => measuredWhole(c, '°C');
 	const limitC = kind.coldestC - (inGround ? values['site.groundHardierC'] : 0);
 	const rule = coldLimit({ kind, place, lastCutOn: rootsCutOn, inGround, newShoots }, today, values);
 	const nowC = rule.limitC;

@@ -1,4 +1,4 @@
-import { measured } from '../../text/measured';
+import { measuredWhole } from '../../text/measured';
 import { coldLimit, type NewShoots } from '../../climate/cold-limit';
 import { nightTemperature, outdoorMeanC } from '../../climate/normals';
 import { nextWindowDay, rootWorkWindows, seasonFit, type SeasonFit } from '../../climate/windows';
@@ -64,7 +64,7 @@ export function liftDay(
 	// Out of the ground it stands what freshly cut roots stand.
 	const cold = coldLimit({ kind, place, lastCutOn: on, inGround: false, newShoots }, on, values);
 	const dayC = outdoorMeanC(place, on, values) + values['climate.nightBelowMeanC'];
-	const degrees = (c: number): string => measured(Math.round(c), '°C');
+	const degrees = (c: number): string => measuredWhole(c, '°C');
 	const lies = { 'in-window': 'in', shoulder: 'at the edge of', 'out-of-window': 'outside' }[fit];
 	const answers: Record<SeasonFit, [free: string, stopped: string]> = {
 		'in-window': ['Today will do', 'In its window, but not today'],

@@ -1,4 +1,4 @@
-import { measured } from '../../text/measured';
+import { measured, measuredWhole } from '../../text/measured';
 import { percent } from '../../text/percent';
 import type { SeasonFit } from '../../climate/windows';
 import type { Values } from '../../values/values';
@@ -99,7 +99,7 @@ export function cutStops(ahead: CutsAhead, values: Values): CutStop[] {
 	if (nightC !== null && nightC < coldLimitC)
 		stops.push({
 			kind: 'cold',
-			why: `Nights of about ${measured(Math.round(nightC), '°C')} are ahead where it stands; freshly cut roots stand ${measured(Math.round(coldLimitC), '°C')}.`
+			why: `Nights of about ${measuredWhole(nightC, '°C')} are ahead where it stands; freshly cut roots stand ${measuredWhole(coldLimitC, '°C')}.`
 		});
 	if (seasonFit === 'out-of-window')
 		stops.push({ kind: 'out-of-window', why: 'The day is out of the window of its kind for root work.' });
