@@ -104,6 +104,7 @@ export const worked: WorkDone = {
 	rotWasCut: false,
 	structuralCut: false,
 	collarWork: false,
+	tooHeavy: false,
 	seasonFit: 'in-window',
 	crownSchool: 'keep-leaves',
 	waterSchool: 'at-once',

@@ -624,13 +624,36 @@ describe('root function from weighings', () => {
 		]);
 		expect(pairs[0]?.lossKg).toBeCloseTo(0.9, 9);
 		expect(
-			weighingAdvice({ pairs: [], told: [], begun: false, rainUnmeasured: false }, null, '2026-06-10', values)
+			weighingAdvice(
+				{ pairs: [], told: [], begun: false, tooHeavy: false, rainUnmeasured: false },
+				null,
+				'2026-06-10',
+				values
+			)
 		).toMatch(/weigh it after water, and again/);
 		expect(
-			weighingAdvice({ pairs: [], told: [], begun: true, rainUnmeasured: false }, null, '2026-06-10', values)
+			weighingAdvice(
+				{ pairs: [], told: [], begun: true, tooHeavy: false, rainUnmeasured: false },
+				null,
+				'2026-06-10',
+				values
+			)
 		).toMatch(/was weighed after its last water; weigh it again before/);
+		const heavy = weighingAdvice(
+			{ pairs: [], told: [], begun: false, tooHeavy: true, rainUnmeasured: false },
+			null,
+			'2026-06-10',
+			values
+		);
+		expect(heavy).toMatch(/too heavy for a scale: feel or probe it/);
+		expect(heavy).not.toMatch(/weigh it/i);
 		const weighed = (told: typeof pairs) =>
-			weighingAdvice({ pairs, told, begun: true, rainUnmeasured: false }, null, '2026-07-10', values);
+			weighingAdvice(
+				{ pairs, told, begun: true, tooHeavy: false, rainUnmeasured: false },
+				null,
+				'2026-07-10',
+				values
+			);
 		expect(weighed(pairs)).toMatch(/31 days old/);
 		expect(weighed(pairs.slice(0, 1))).toMatch(/^1 pair of weighings: too few/);
 		expect(weighed([])).toMatch(/^Its weighings tell nothing of its roots yet/);

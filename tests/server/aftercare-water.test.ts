@@ -433,6 +433,7 @@ describe('work that comes up again, and several at once', () => {
 			rotWasCut: true,
 			structuralCut: false,
 			collarWork: false,
+			tooHeavy: false,
 			seasonFit: 'in-window' as const,
 			crownSchool: 'keep-leaves' as const,
 			waterSchool: 'at-once' as const,

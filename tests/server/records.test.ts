@@ -499,6 +499,15 @@ describe('aftercare', () => {
 		const bare = { ...records, plan: null, lifts: [], book: [] };
 		expect(aftercareFrom({ ...bare, plantings: [plantingOn(last)] }, defaultValues)).toBe(last);
 		expect(aftercareFrom({ ...bare, plantings: [] }, defaultValues)).toBe(tree.takenInOn);
+		// What is too heavy for a scale is felt.
+		const asked = (change: object) =>
+			proposeAftercare(
+				{ ...bare, plantings: [plantingOn(last, change)] },
+				{ ...schools, workOn: last },
+				defaultValues
+			).flatMap(({ source }) => (source.startsWith('water-by') ? [source] : []));
+		expect(asked({})).toEqual([`water-by-weight@${last}`]);
+		expect(asked({ pot: roundPot(900, 800, 500) })).toEqual([`water-by-feel@${last}`]);
 		// Of what was made for the cuts only the water is asked anew, and it knows of the cuts.
 		const offered = (on: string) =>
 			proposeAftercare(set(on), { ...schools, workOn: on }, defaultValues).map(

@@ -137,6 +137,43 @@ describe('work that asks for a result', () => {
 		expect(records.waterings).toMatchObject([{ wateredOn: on, litres: 1.5 }]);
 		expect(records.tasks[0]?.state).toBe('done');
 	});
+	it('of how a heavy pot feels is kept as what was felt, and what was felt elsewhere answers it too', async () => {
+		for (const elsewhere of [false, true]) {
+			const { store, tree } = await storeWithTree({ situation: 'potted' });
+			await addTask(
+				store,
+				tree.id,
+				taskInput.parse({
+					kind: 'water',
+					title: 'Feel it',
+					fromOn: '2026-04-17',
+					toOn: '2026-04-21'
+				})
+			);
+			await store.db.update(tables.task).set({ source: 'water-by-feel@2026-04-12' });
+			const { tasks } = await loadRecords(store.db, tree.id);
+			if (elsewhere)
+				await recordMeasurement(
+					store,
+					tree.id,
+					measurementInput.parse({ measuredOn: on, raw: { tool: 'moisture', feel: 'drying' } })
+				);
+			else {
+				expect(
+					await refusal(
+						closeTask(store, tree.id, closing(tasks[0], { found: { kind: 'weight', weightKg: 9 } }))
+					)
+				).toMatchObject({ status: 422 });
+				await closeTask(store, tree.id, closing(tasks[0], { found: { kind: 'felt', feel: 'drying' } }));
+			}
+			const records = await loadRecords(store.db, tree.id);
+			expect(records.measurements).toMatchObject([
+				{ measuredOn: on, raw: { tool: 'moisture', feel: 'drying' } }
+			]);
+			expect(records.observations).toEqual([]);
+			expect(records.tasks[0]?.state).toBe('done');
+		}
+	});
 	it('that follows other work was not done before it', async () => {
 		const { store, tree } = await storeWithTree({ situation: 'potted' });
 		await addTask(

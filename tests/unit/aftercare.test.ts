@@ -27,6 +27,24 @@ describe('a tree that was just lifted', () => {
 	});
 });
 
+describe('a pot that is too heavy for a scale', () => {
+	it('is felt in the days in which it would have been weighed, and nobody is asked for its weight', () => {
+		for (const change of [{}, { lifted: true }, { waterSchool: 'dry-rest', rotWasCut: true }] as const) {
+			const [light, heavy] = [
+				byRule(change, 'water-by-weight'),
+				byRule({ ...change, tooHeavy: true }, 'water-by-feel')
+			];
+			expect([heavy?.fromOn, heavy?.toOn]).toEqual([light?.fromOn, light?.toOn]);
+			expect(byRule(change, 'water-by-feel')).toBeUndefined();
+			expect(byRule({ ...change, tooHeavy: true }, 'water-by-weight')).toBeUndefined();
+			expect(rulesOf({ ...change, tooHeavy: true }).some(({ title }) => /weigh/i.test(title))).toBe(false);
+		}
+		expect(byRule({ lifted: true, tooHeavy: true }, 'water-by-feel')?.title).not.toMatch(/old/);
+		expect(byRule({ tooHeavy: true }, 'water-by-feel')?.title).toMatch(/old watering rhythm/);
+		expect(byRule({ tooHeavy: true, inGround: true }, 'water-by-feel')).toBeUndefined();
+	});
+});
+
 describe('aftercare', () => {
 	it('weighs how fast it drinks some days after its first water, be that at once or after a dry rest', () => {
 		for (const waterSchool of ['at-once', 'dry-rest'] as const)

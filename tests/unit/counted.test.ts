@@ -24,8 +24,8 @@ import { othersInPot, ofThePot, potWeights, withMates } from '$core/tree/shared-
 import { ballOfSizes } from '$core/replant/pots/fit';
 import { judgePot } from '$core/replant/pots/rank';
 import { steadyDays } from '$core/replant/pots/dry-down';
-import { aboutKg } from '$core/tree/weights';
-import { defaultValues as values } from '$core/values/values';
+import { aboutKg, tooHeavyToWeigh } from '$core/tree/weights';
+import { defaultValues as values, resolveValues } from '$core/values/values';
 import { wateringSchema } from '$core/aftercare/water/watering';
 import { besideOthers, layerAmounts } from '$core/replant/pots/replant-plan';
 import { nobodyElse, storesOf, withOthers } from '$core/replant/pots/stores';
@@ -299,6 +299,16 @@ describe('trees in one pot', () => {
 		const mixL = (with_: typeof others) =>
 			judgePot(own.pot, null, { ...question, others: with_ }, values).mixL;
 		expect(mixL(nobodyElse) - mixL(others)).toBeCloseTo(others.ballsL, 9);
+	});
+	it('are too heavy for a scale by what their pot holds, until it was weighed as it stands', () => {
+		const records = bare({ plantings: [own] });
+		const kg = aboutKg(records, '2025-05-01', null, values)?.kg ?? 0;
+		const heavy = (limitKg: number, of = records) =>
+			tooHeavyToWeigh(of, '2025-05-01', resolveValues({ 'water.weighedUpToKg': limitKg }));
+		expect(kg).toBeGreaterThan(5);
+		expect([heavy(kg - 0.1), heavy(kg), heavy(kg + 0.1)]).toEqual([true, false, false]);
+		expect(heavy(5, bare({ plantings: [own], mates: [mate({ measurements: [weighed] })] }))).toBe(false);
+		expect(heavy(5, bare({ plantings: [] }))).toBe(false);
 	});
 	it('weigh what the pot weighed, whoever it was weighed for', () => {
 		const records = bare({ plantings: [own], mates: [mate({ measurements: [weighed] })] });

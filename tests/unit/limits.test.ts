@@ -57,6 +57,7 @@ describe('limits that decide', () => {
 					])
 				) as never as Pick<Weighings, 'pairs' | 'told'>),
 				begun: false,
+				tooHeavy: false,
 				rainUnmeasured
 			},
 			{ on: '2026-06-30', phi: 0.6, low: 0, high: wide } as never,

@@ -31,6 +31,7 @@ describe('what a task asks for', () => {
 	it.each([
 		[{ source: 'first-buds@2026-03-01' }, 'buds'],
 		[{ source: 'water-by-weight@2026-03-01', kind: 'water' }, 'weight'],
+		[{ source: 'water-by-feel@2026-03-01', kind: 'water' }, 'felt'],
 		[{ source: 'first-water@2026-03-01', kind: 'dry-rest' }, 'watering'],
 		[{ source: '', kind: 'water' }, 'watering'],
 		[{ source: 'referral@x', kind: 'referral' }, 'referral'],
@@ -51,14 +52,14 @@ describe('what a task asks for', () => {
 		expect(answeredByWatering(wateringInput.parse({ wateredOn: '2026-04-12' }))).toEqual(['watering']);
 		expect(
 			answeredByWatering(wateringInput.parse({ wateredOn: '2026-04-12', beforeKg: 8, afterKg: 9 }))
-		).toEqual(['watering', 'weight']);
+		).toEqual(['watering', 'weight', 'felt']);
 		const look = (change: object) =>
 			answeredByLook(observationInput.parse({ observedOn: '2026-04-12', ...change }));
 		expect(look({ buds: 'swelling' })).toEqual(['buds']);
 		// None move yet: the question stays.
 		expect(look({ buds: 'none' })).toEqual([]);
-		expect(look({ weightKg: 9, smell: 'none', leafCover: 0.4 })).toEqual(['weight', 'growth', 'smell']);
-		expect(answeredByMeasurement({ tool: 'moisture', feel: 'dry', probeShare: null })).toEqual([]);
+		expect(look({ weightKg: 9, smell: 'none', leafCover: 0.4 })).toEqual(['weight', 'felt', 'growth', 'smell']);
+		expect(answeredByMeasurement({ tool: 'moisture', feel: 'dry', probeShare: null })).toEqual(['felt']);
 		expect(
 			answeredByMeasurement({
 				tool: 'weighing',
@@ -68,7 +69,7 @@ describe('what a task asks for', () => {
 				dryKg: null,
 				neighbours: []
 			})
-		).toEqual(['weight']);
+		).toEqual(['weight', 'felt']);
 		// Soil measured by depth answers where it was loosened, the water in it does not.
 		const rod = { position: 1, depthMm: 150, resistanceMpa: 1.8, readings: 1 };
 		expect(

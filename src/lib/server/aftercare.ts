@@ -1,7 +1,7 @@
 import { aliveOf } from '../core/tree/lot';
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
-import { answeredByLook, resultAsked } from '../core/aftercare/tasks/result';
+import { answeredByLook, answeredByMeasurement, resultAsked } from '../core/aftercare/tasks/result';
 import { aftercareTasks, firstBudsDays } from '../core/aftercare/tasks/rules';
 import { overForGood } from '../core/aftercare/tasks/release';
 import { ruleOf, workedOn } from '../core/aftercare/tasks/source';
@@ -17,6 +17,8 @@ import { seasonFit } from '../core/climate/windows';
 import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/aftercare/crown/crown';
 import { counted } from '../core/text/plural';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
+import { measurementInput } from '../core/examine/measuring/measurement';
+import { feels } from '../core/examine/measuring/moisture';
 import { observationInput } from '../core/examine/looks/observation';
 import { budStates, firmnesses, smells } from '../core/examine/looks/seen-words';
 import { bearsAlways, isTender } from '../core/vocabulary/kind';
@@ -25,13 +27,14 @@ import { lastRootWork } from '../core/tree/losses';
 import { standingOf } from '../core/tree/standing';
 import { asksForDryRest, urgentOf } from '../core/tree/urgent';
 import { leavesBorne } from '../core/tree/tree-demand';
+import { tooHeavyToWeigh } from '../core/tree/weights';
 import type { Values } from '../core/values/values';
 import { pouredL, wateringInput } from '../core/aftercare/water/watering';
 import { today } from './clock';
 import type { Reader, Store } from './db/database';
 import * as tables from './db/schema';
 import { invalid, notFound, Refusal } from './errors';
-import { observations, tasks, trees, waterings } from './records/records';
+import { measurements, observations, tasks, trees, waterings } from './records/records';
 import { doWork, doWorks, type Piece, type Work } from './records/work';
 import { addFollowing, closeAnswered, closeInWork, openTask } from './task-work';
 import { loadRecords, matesInPot } from './records/tree-records';
@@ -102,6 +105,7 @@ export function proposeAftercare(records: TreeRecords, schools: Schools, values:
 			tender: isTender(kind),
 			coldestC: kind.coldestC,
 			inGround: tree.situation === 'in-ground',
+			tooHeavy: tooHeavyToWeigh(records, schools.workOn, values),
 			livingLoss,
 			lifted: onTheDay !== null && onTheDay.by !== 'cut',
 			rotWasCut: onTheDay?.rotWasCut ?? false,
@@ -317,6 +321,7 @@ export interface TaskClosing {
 export const taskResult = z.discriminatedUnion('kind', [
 	z.strictObject({ kind: z.literal('buds'), buds: oneOf(budStates) }),
 	z.strictObject({ kind: z.literal('weight'), weightKg: measure(0.01, 5000, 'kg') }),
+	z.strictObject({ kind: z.literal('felt'), feel: oneOf(feels) }),
 	z.strictObject({ kind: z.literal('smell'), smell: oneOf(smells) }),
 	z.strictObject({ kind: z.literal('firmness'), firmness: oneOf(firmnesses) }),
 	z.strictObject({ kind: z.literal('watering'), litres: pouredL().nullable() })
@@ -341,6 +346,12 @@ async function fileResult(
 	if (answer.kind !== asked) throw invalid([{ field: 'found', message: 'must be what this task asks for' }]);
 	if (answer.kind === 'watering') {
 		await work.add(waterings, wateringInput.parse({ wateredOn: on, litres: answer.litres }));
+		return;
+	}
+	if (answer.kind === 'felt') {
+		const felt = measurementInput.parse({ measuredOn: on, raw: { tool: 'moisture', feel: answer.feel } });
+		await work.add(measurements, felt);
+		await closeAnswered(work, treeId, answeredByMeasurement(felt.raw), on);
 		return;
 	}
 	const { kind: _kind, ...seen } = answer;

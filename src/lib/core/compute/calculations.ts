@@ -301,6 +301,7 @@ export const calculations: readonly Calculation[] = [
 			lifted: z.boolean().default(false),
 			rotWasCut: z.boolean(),
 			structuralCut: z.boolean(),
+			tooHeavy: z.boolean().default(false).describe('Its pot is too heavy for a scale'),
 			collarWork: z.boolean(),
 			seasonFit: oneOf(seasonFits),
 			crownSchool: oneOf(crownSchools),

@@ -11,7 +11,7 @@ export function aboutKg(
 	on: string,
 	exceptId: string | null,
 	values: Values
-): { kg: number; how: string } | null {
+): { kg: number; how: string; weighed: boolean } | null {
 	const records = ofThePot(own);
 	const planting = records.plantings.filter((one) => one.plantedOn <= on).at(-1);
 	const since = planting?.plantedOn ?? '';
@@ -29,10 +29,19 @@ export function aboutKg(
 		)
 		.sort((a, b) => a.on.localeCompare(b.on))
 		.at(-1);
-	if (weighed) return { kg: weighed.kg, how: `it weighed on ${weighed.on}` };
+	if (weighed) return { kg: weighed.kg, how: `it weighed on ${weighed.on}`, weighed: true };
 	if (!planting || planting.assumed?.includes('pot')) return null;
 	const kg = wetMassKg({ ...planting, moundMm: planting.seat?.moundMm ?? 0 }, values);
-	return { kg, how: 'its pot holds, wet' };
+	return { kg, how: 'its pot holds, wet', weighed: false };
+}
+
+/**
+ * Whether its pot is too heavy to be lifted on a scale, as far as its sizes are known; one that was weighed as it stands is not.
+ * @param on calendar date
+ */
+export function tooHeavyToWeigh(own: Parameters<typeof aboutKg>[0], on: string, values: Values): boolean {
+	const about = aboutKg(own, on, null, values);
+	return about !== null && !about.weighed && about.kg > values['water.weighedUpToKg'];
 }
 
 /**

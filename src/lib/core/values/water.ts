@@ -226,6 +226,15 @@ export const waterValues = {
 			min: 1,
 			max: 20
 		},
+		'water.weighedUpToKg': {
+			label: 'A pot that is reckoned heavier than this is felt, not weighed',
+			value: 60,
+			unit: 'kg',
+			mark: 'ours',
+			note: 'About what two people set on a scale by hand. One that was weighed as it stands goes on being weighed.',
+			min: 5,
+			max: 2000
+		},
 		'water.weighAgainDays': {
 			label: 'Weighings: the last pair is old after',
 			value: 21,

@@ -36,6 +36,8 @@ function foundIn(form: FormData): TaskResult | null {
 			return check(taskResult, { kind: asked, firmness: form.get('firmness') ?? '' });
 		case 'weight':
 			return check(taskResult, { kind: asked, weightKg: number('weightKg') });
+		case 'felt':
+			return check(taskResult, { kind: asked, feel: form.get('feel') ?? '' });
 		case 'watering':
 			return check(taskResult, { kind: asked, litres: number('litres') });
 		default:

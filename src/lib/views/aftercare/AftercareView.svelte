@@ -65,6 +65,8 @@
 		urgent: Urgent | null;
 		/** What presses of a mate in its pot and wants less water. */
 		mateLess: { tag: string; subject: string; chance: number } | null;
+		/** Its pot is too heavy for a scale. */
+		tooHeavy: boolean;
 		waterings: Watering[];
 		/** Trees in the same pot. */
 		mates: readonly PotMateRecords[];
@@ -87,6 +89,7 @@
 		usualSchool,
 		urgent,
 		mateLess,
+		tooHeavy,
 		waterings,
 		mates,
 		values,
@@ -190,6 +193,7 @@
 				fall={water.fall}
 				trigger={kind.wetnessTrigger}
 				{waterings}
+				{tooHeavy}
 				{mates}
 				{values}
 				{today}

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { resultAsked } from '$core/aftercare/tasks/result';
+	import { feelNames, feels, whereToFeel, type Feel } from '$core/examine/measuring/moisture';
+	import { atStart } from '$core/text/mid-sentence';
 	import { budStates, firmnesses, firmnessSaid, smells } from '$core/examine/looks/seen-words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -22,6 +24,7 @@
 	const asked = $derived(task ? resultAsked(task) : null);
 	let buds = $state<(typeof budStates)[number] | ''>('');
 	let smell = $state<(typeof smells)[number] | ''>('');
+	let feel = $state<Feel | ''>('');
 	let firmness = $state<(typeof firmnesses)[number] | ''>('');
 	const budWords = { none: 'None move', swelling: 'Swelling', open: 'Open' };
 	const smellWords = { none: 'None', sour: 'Sour', sulphur: 'Sulphur', mouldy: 'Mouldy' };
@@ -39,6 +42,7 @@
 		buds = '';
 		smell = '';
 		firmness = '';
+		feel = '';
 	}}
 >
 	<input type="hidden" name="asked" value={asked ?? ''} />
@@ -74,6 +78,14 @@
 		/>
 	{:else if asked === 'weight'}
 		<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
+	{:else if asked === 'felt'}
+		<p class="text-sm text-slate">{whereToFeel(false)}</p>
+		<Choice
+			label="It feels"
+			name="feel"
+			bind:value={feel}
+			options={feels.map((value) => ({ value, label: atStart(feelNames[value]) }))}
+		/>
 	{:else if asked === 'watering'}
 		<MeasureField
 			name="litres"

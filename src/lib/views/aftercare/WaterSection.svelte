@@ -39,6 +39,8 @@
 		/** Days from full to the dryness at which it is watered, without rain. */
 		dryDownDays: number | null;
 		waterings: Watering[];
+		/** Its pot is too heavy for a scale. */
+		tooHeavy: boolean;
 		/** Trees in the same pot: what is done to one pot is done to all of them. */
 		mates: readonly PotMateRecords[];
 		values: Values;
@@ -58,6 +60,7 @@
 		firstWater,
 		dryDownDays,
 		waterings,
+		tooHeavy,
 		mates,
 		values,
 		trigger,
@@ -107,6 +110,7 @@
 				// A weight of before it was set anew is that of another pot.
 				begun:
 					recent[0] !== undefined && recent[0].wateredOn >= water.standsSince && recent[0].afterKg !== null,
+				tooHeavy,
 				rainUnmeasured: water.rainUnmeasured
 			},
 			now,

@@ -322,6 +322,7 @@ const ofItsDays: ReadonlySet<string> = new Set([
 /** Rules whose work belongs to the season after it: months later nobody is sent to do it. */
 const ofItsSeason: ReadonlySet<string> = new Set([
 	'water-by-weight',
+	'water-by-feel',
 	'rot-recheck',
 	'neighbours',
 	'neighbours-again',

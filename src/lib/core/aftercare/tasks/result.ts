@@ -9,6 +9,7 @@ import type { Task } from '../../vocabulary/task';
 export const resultKinds = [
 	'watering',
 	'weight',
+	'felt',
 	'buds',
 	'growth',
 	'smell',
@@ -26,6 +27,7 @@ export type ResultKind = (typeof resultKinds)[number];
 const byRule: Readonly<Record<string, ResultKind>> = {
 	'first-water': 'watering',
 	'water-by-weight': 'weight',
+	'water-by-feel': 'felt',
 	'first-buds': 'buds',
 	'clear-growth': 'growth',
 	'rot-recheck': 'smell',
@@ -52,23 +54,25 @@ export function resultAsked(task: Pick<Task, 'kind' | 'source'>): ResultKind | n
 /** What a watering answers. */
 export const answeredByWatering = (watering: WateringInput): ResultKind[] => [
 	'watering',
-	...(watering.beforeKg !== null || watering.afterKg !== null ? (['weight'] as const) : [])
+	...(watering.beforeKg !== null || watering.afterKg !== null ? (['weight', 'felt'] as const) : [])
 ];
 
 /** What a measurement answers. */
 export const answeredByMeasurement = (raw: RawReading): ResultKind[] =>
 	raw.tool === 'weighing'
-		? ['weight']
-		: raw.tool === 'outflow'
-			? ['watering']
-			: raw.tool === 'penetrometer' || raw.tool === 'soil-cores'
-				? ['soil']
-				: [];
+		? ['weight', 'felt']
+		: raw.tool === 'moisture'
+			? ['felt']
+			: raw.tool === 'outflow'
+				? ['watering']
+				: raw.tool === 'penetrometer' || raw.tool === 'soil-cores'
+					? ['soil']
+					: [];
 
 /** What a look answers. Buds that do not move yet answer nothing: they are looked for again. That it stands firm says nothing of its ties. */
 export const answeredByLook = (look: ObservationInput): ResultKind[] => [
 	...(look.buds === 'swelling' || look.buds === 'open' ? (['buds'] as const) : []),
-	...(look.weightKg !== null ? (['weight'] as const) : []),
+	...(look.weightKg !== null ? (['weight', 'felt'] as const) : []),
 	...(look.leafCover !== null || look.shootExtensionMm !== null ? (['growth'] as const) : []),
 	...(look.smell !== null ? (['smell'] as const) : [])
 ];

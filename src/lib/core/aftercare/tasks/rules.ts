@@ -28,6 +28,8 @@ export interface WorkDone {
 	seasonFit: SeasonFit;
 	crownSchool: CrownSchool;
 	waterSchool: WaterSchool;
+	/** Its pot is too heavy for a scale. */
+	tooHeavy: boolean;
 	/** Share of the crown the remaining roots cannot feed, 0 … 1. */
 	crownExcess: number;
 	/** First day of a planned later root stage, if there is one. */
@@ -153,6 +155,12 @@ const shelterTitle: Record<Group, string> = {
 	palm: 'Stand it warm and humid, in bright shade'
 };
 
+/** Days in which it shows how fast it drinks: some days after its first water. */
+function afterFirstWater(work: WorkDone, values: Values): Pick<Draft, 'fromDay' | 'toDay'> {
+	const rest = work.waterSchool === 'at-once' ? { from: 0, to: 0 } : dryRestDays(work, values);
+	return { fromDay: rest.from + values['aftercare.weighFrom'], toDay: rest.to + values['aftercare.weighTo'] };
+}
+
 /** Aftercare as rules: what was done to which group → work with a window and a reason. Order is the order of work. */
 const rules: Record<string, Rule> = {
 	'first-water': ({ waterSchool, group, livingLoss, lifted, rotWasCut, inGround }, values) =>
@@ -181,10 +189,8 @@ const rules: Record<string, Rule> = {
 					minutes: 10
 				},
 	'water-by-weight': (work, values) => {
-		const { livingLoss, inGround, lifted, waterSchool } = work;
-		if (inGround) return null;
-		// How fast it drinks shows once it was watered.
-		const rest = waterSchool === 'at-once' ? { from: 0, to: 0 } : dryRestDays(work, values);
+		const { livingLoss, inGround, lifted, tooHeavy } = work;
+		if (inGround || tooHeavy) return null;
 		return {
 			kind: 'water',
 			title: lifted
@@ -196,11 +202,24 @@ const rules: Record<string, Rule> = {
 					? 'After a change of pot, mix or place the old interval may no longer fit.'
 					: `With ${percent(livingLoss)} less living root it drinks more slowly; the old interval would drown it.`,
 			mark: 'trade',
-			fromDay: rest.from + values['aftercare.weighFrom'],
-			toDay: rest.to + values['aftercare.weighTo'],
+			...afterFirstWater(work, values),
 			minutes: 5
 		};
 	},
+	'water-by-feel': (work, values) =>
+		work.inGround || !work.tooHeavy
+			? null
+			: {
+					kind: 'water',
+					title: work.lifted
+						? 'Feel or probe it: how fast does it dry?'
+						: 'Feel or probe it: is the old watering rhythm still right?',
+					reason:
+						'Its pot is too heavy for a scale. Felt some days after water, and again before the next, the mix shows how fast its roots draw.',
+					mark: 'trade',
+					...afterFirstWater(work, values),
+					minutes: 5
+				},
 	'shelter-on': (work, values) => {
 		if (!sheltered(work, values)) return null;
 		const { group, livingLoss, inLeaf, rotWasCut, crownExcess } = work;

@@ -229,6 +229,8 @@ export interface Weighings {
 	told: readonly WeighingPair[];
 	/** A pair that has begun: it was weighed after its last water. */
 	begun: boolean;
+	/** Its pot is too heavy for a scale. */
+	tooHeavy: boolean;
 	/** Rain may have fallen between the last two, and nobody measured it. */
 	rainUnmeasured: boolean;
 }
@@ -243,11 +245,13 @@ export const functionBy = ({ pairs, told }: Pick<Weighings, 'pairs' | 'told'>): 
 
 /** What the weighings are worth, and when to weigh next. */
 export function weighingAdvice(
-	{ pairs, told, begun, rainUnmeasured }: Weighings,
+	{ pairs, told, begun, tooHeavy, rainUnmeasured }: Weighings,
 	last: FunctionEstimate | null,
 	today: string,
 	values: Values
 ): string {
+	if (pairs.length === 0 && tooHeavy)
+		return 'Its pot is too heavy for a scale: feel or probe it between waters; what its roots do shows in its shoots and leaves.';
 	if (pairs.length === 0)
 		return begun
 			? 'No pair of weighings yet: it was weighed after its last water; weigh it again before the next.'

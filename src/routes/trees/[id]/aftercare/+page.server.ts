@@ -6,6 +6,7 @@ import { lastRootWork } from '$core/tree/losses';
 import { addDays } from '$core/maths/calendar';
 import { daysAhead, dryDown } from '$core/replant/pots/dry-down';
 import { leavesBorne } from '$core/tree/tree-demand';
+import { tooHeavyToWeigh } from '$core/tree/weights';
 import { today } from '$lib/server/clock';
 import { placeSeries } from '$lib/server/weather';
 import { releaseFacts } from '$core/tree/gate';
@@ -61,6 +62,7 @@ export const load: PageServerLoad = async ({ parent }) => {
 		proposals,
 		usualSchool: waterSchoolOf(records, on, values),
 		water,
+		tooHeavy: tooHeavyToWeigh(records, on, values),
 		mateLess: await lessWaterOfMate(db, records, on, values),
 		dryDownDays:
 			water.pot && place
