@@ -59,7 +59,9 @@ describe('the day that a lift is planned for', () => {
 	};
 	it('is told where it lies outside the windows, or at their edge, and not where it is over or there is none', () => {
 		expect(saidOf('2026-12-20').plannedDay).toBe('');
-		expect(saidOf('2026-07-15').plannedDay).toBe(`That day lies outside the windows of ${kind.commonName} here`);
+		expect(saidOf('2026-07-15').plannedDay).toBe(
+			`That day lies outside the windows of ${kind.commonName} here`
+		);
 		const end = new LiftState(of()).day.windows[0]?.to ?? '';
 		expect(saidOf(end).plannedDay).toBe('');
 		expect(saidOf(addDays(end, 1)).plannedDay).toContain('at the edge of');

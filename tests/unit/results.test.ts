@@ -58,7 +58,12 @@ describe('what a task asks for', () => {
 		expect(look({ buds: 'swelling' })).toEqual(['buds']);
 		// None move yet: the question stays.
 		expect(look({ buds: 'none' })).toEqual([]);
-		expect(look({ weightKg: 9, smell: 'none', leafCover: 0.4 })).toEqual(['weight', 'felt', 'growth', 'smell']);
+		expect(look({ weightKg: 9, smell: 'none', leafCover: 0.4 })).toEqual([
+			'weight',
+			'felt',
+			'growth',
+			'smell'
+		]);
 		expect(answeredByMeasurement({ tool: 'moisture', feel: 'dry', probeShare: null })).toEqual(['felt']);
 		expect(
 			answeredByMeasurement({

@@ -110,8 +110,7 @@ export class LiftState {
 		const { ballWidthMm: width, ballDepthMm: depth } = this.of.known;
 		const on = [width, depth].find(({ from }) => from?.record === 'decision')?.on ?? null;
 		if (on === null || this.open) return null;
-		const of = ({ from, value }: typeof width): number | null =>
-			from?.record === 'decision' ? value : null;
+		const of = ({ from, value }: typeof width): number | null => (from?.record === 'decision' ? value : null);
 		return { widthMm: of(width), depthMm: of(depth), on };
 	}
 	/** The ball it begins with, by the plan or as it was meant, which is to lie within reach; 0 where nobody said. */
