@@ -283,6 +283,7 @@ describe('the next watering', () => {
 					known,
 					halfOn: '2026-06-20',
 					knownTo: '2026-06-24',
+					today: '2026-06-10',
 					lastWaterOn: '2026-06-01',
 					dryDays: null,
 					paceSeen: true,
@@ -305,6 +306,7 @@ describe('the next watering', () => {
 					known: true,
 					halfOn,
 					knownTo: '2026-03-20',
+					today: '2026-02-10',
 					lastWaterOn: '2026-02-01',
 					dryDays: daysBetween('2026-02-01', nextOn),
 					paceSeen: true,
@@ -325,12 +327,19 @@ describe('the next watering', () => {
 			known: true,
 			halfOn: null,
 			knownTo: '2026-06-24',
+			today: '2026-06-10',
 			lastWaterOn: '2026-06-01',
 			dryDays: null,
 			paceSeen: true,
 			leafySince: '2026-05-01'
 		};
 		expect(waterAlarms(drying, values)[0]?.text).toContain('stays wet for more than 23 days');
+		// Once it is dry enough to be watered, it is told of the past.
+		const dried = (today: string): string =>
+			waterAlarms({ ...drying, halfOn: '2026-06-20', today }, values)[0]?.text ?? '';
+		expect(dried('2026-06-19')).toMatch(/^It stays wet for about 19 days:/);
+		for (const today of ['2026-06-20', '2026-06-23'])
+			expect(dried(today)).toMatch(/^After its last water it stayed wet for about 19 days:/);
 		// Eleven days are more than a pot of its size should take; of ten nothing is said.
 		expect(waterAlarms({ ...drying, knownTo: '2026-06-12' }, values)).toHaveLength(1);
 		expect(waterAlarms({ ...drying, knownTo: '2026-06-11' }, values)).toEqual([]);
@@ -365,6 +374,7 @@ describe('the next watering', () => {
 					known: true,
 					halfOn: '2026-06-20',
 					knownTo: '2026-06-24',
+					today: '2026-06-10',
 					lastWaterOn: '2026-06-01',
 					dryDays: null,
 					paceSeen: true,
@@ -380,6 +390,7 @@ describe('the next watering', () => {
 					known: true,
 					halfOn: '2026-06-02',
 					knownTo: '2026-06-24',
+					today: '2026-06-10',
 					lastWaterOn: '2026-06-01',
 					dryDays: 1,
 					paceSeen: true,

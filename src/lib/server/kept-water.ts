@@ -13,7 +13,7 @@ import { openReckoners } from './threads';
 const { tree, treeWater: cache, device, readingHour } = tables;
 
 /** The reckoning itself, counted up where it changes what it gives. */
-const RECKONING = 49;
+const RECKONING = 50;
 /**
  * What the water and the standing of a tree are worked out from, as one key: the day, the working values, the weather, the places (its
  * shelter, and the stations that serve it), its kind, its own records, those of its mates in a shared pot and of its twin, and its devices.

@@ -383,6 +383,7 @@ export function treeWater(
 					daysBetween(knownOn, today) <= values['decision.waterKnownDays'],
 				halfOn: sinceWater.find((day) => day.dryness >= half)?.on ?? null,
 				knownTo: next.days.at(-1)?.on ?? today,
+				today,
 				lastWaterOn,
 				dryDays: driedAfterFill(state, next.on, trigger),
 				paceSeen: state

@@ -297,6 +297,7 @@ export interface Drying {
 	halfOn: string | null;
 	/** Last day whose weather is known. */
 	knownTo: string;
+	today: string;
 	lastWaterOn: string | null;
 	/** Days from full to dry enough to water, after the last water that filled it: a sip says nothing of how fast it dries; null where not known. */
 	dryDays: number | null;
@@ -311,7 +312,8 @@ export interface Drying {
 
 /** What is wrong with how fast it dries. */
 export function waterAlarms(drying: Drying, values: Values): WaterAlarm[] {
-	const { known, halfOn, knownTo, lastWaterOn, dryDays, paceSeen, leafySince, holdsL, tookUpL } = drying;
+	const { known, halfOn, knownTo, today, lastWaterOn, dryDays, paceSeen, leafySince, holdsL, tookUpL } =
+		drying;
 	if (lastWaterOn === null || !known) return [];
 	// Everything else would be reckoned for another pot.
 	if (tookUpL > Math.max(holdsL * values['water.takesUpTimes'], holdsL + values['water.weightOffKg']))
@@ -328,7 +330,12 @@ export function waterAlarms(drying: Drying, values: Values): WaterAlarm[] {
 			? [
 					{
 						kind: 'wet',
-						text: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days: too much mix for its roots, or they do not drink.`
+						text: `${
+							// Dry enough to water by now, it is told of the past, beside the advice to water it.
+							halfOn !== null && halfOn <= today
+								? `After its last water it stayed wet for about ${halfDays} days`
+								: `It stays wet for ${halfOn === null ? 'more than ' : 'about '}${halfDays} days`
+						}: too much mix for its roots, or they do not drink.`
 					}
 				]
 			: [];
