@@ -1,4 +1,4 @@
-import { measured } from '$core/text/measured';
+import { measuredWhole } from '$core/text/measured';
 import type { TodayTree } from '$core/today/item';
 import fc from 'fast-check';
 import * as suncalc from 'suncalc';
@@ -394,7 +394,7 @@ describe('a cold night that was missed', () => {
 		expect(broken({ coldestC: -20 })).toEqual([]);
 		expect(limitsBroken(nights, [entry()], [bench], values)[0]).toMatchObject({
 			treeId: 't',
-			what: `Cold night: about ${measured(-14, '°C')} at ${bench.name}, its limit is ${measured(-10, '°C')}`
+			what: `Cold night: about ${measuredWhole(-14, '°C')} at ${bench.name}, its limit is ${measuredWhole(-10, '°C')}`
 		});
 	});
 	it('nights that it spent under cover are not its nights, read in later or not', () => {

@@ -241,8 +241,11 @@ describe('the verdict', () => {
 		expect(since(false)).toMatchObject({ answer: 'unknown' });
 		expect(since(false)?.because).toMatch(/not looked at since they came/);
 	});
-	it('nobody is asked to weigh what grows in the ground', () => {
-		const owed = (situation: 'potted' | 'in-ground') => verdict(input([], { situation }), defaultValues).owed;
+	it('nobody is asked to weigh what grows in the ground, or is too heavy for a scale', () => {
+		const owed = (situation: 'potted' | 'in-ground', tooHeavy = false) =>
+			verdict(input([], { situation, tooHeavy }), defaultValues).owed;
+		expect(owed('potted', true).join()).not.toMatch(/weigh/i);
+		expect(owed('potted', true)).toContain('Measure its shoots, and those of a healthy one near by');
 		expect(owed('potted').join()).toMatch(/Weigh it/);
 		expect(owed('in-ground').join()).not.toMatch(/weigh/i);
 		expect(owed('in-ground')).toContain('Measure its shoots, and those of a healthy one near by');

@@ -28,6 +28,7 @@ import { answeredByLook, tasksAnswered } from '../core/aftercare/tasks/result';
 import { gateOf, releaseFacts } from '../core/tree/gate';
 import { outSince, standingOf } from '../core/tree/standing';
 import { rootLosses, stoodLoss } from '../core/tree/losses';
+import { tooHeavyToWeigh } from '../core/tree/weights';
 import { openFlags } from '../core/aftercare/tasks/flags';
 import { openCausesOf, pressingOf } from '../core/tree/urgent';
 import { setSince, sinceParts, tiedNow } from '../core/tree/held';
@@ -163,6 +164,7 @@ function judged(
 		{
 			today: on,
 			situation: tree.situation,
+			tooHeavy: tooHeavyToWeigh(records, on, values),
 			trunkDiameterMm: tree.trunkDiameterMm,
 			stoodLoss: stoodLoss(records, values),
 			sinceOn: since.on,

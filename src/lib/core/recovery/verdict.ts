@@ -35,6 +35,8 @@ export interface VerdictInput extends Pick<Moving, 'heldOn' | 'setOn'> {
 	/** What holds it, or held it; null or left out: nothing does, or it was tried when that came off. */
 	tied?: Tied | null;
 	situation: Situation;
+	/** Its pot is too heavy for a scale. */
+	tooHeavy?: boolean;
 	trunkDiameterMm: number;
 	/** Day of the last root work, or of taking in. */
 	sinceOn: string;
@@ -93,7 +95,7 @@ const referenceWanting = (input: VerdictInput, values: Values): boolean =>
 		(reading) => !stale(reading.on, input, values['verdict.shootDays'])
 	);
 
-/** The same for a tree as it stands: nobody weighs what grows in the ground, and what was measured is not asked again. */
+/** The same for a tree as it stands: nobody weighs what grows in the ground or is too heavy, and what was measured is not asked again. */
 function owedFor({ name, owes }: Judged, input: VerdictInput, values: Values): string | undefined {
 	if (owes) return owes;
 	if (name !== 'function') return owedLook[name];
@@ -105,7 +107,9 @@ function owedFor({ name, owes }: Judged, input: VerdictInput, values: Values): s
 		: twin
 			? `measure its shoots, and those of ${twin}`
 			: 'measure its shoots, and those of a healthy one near by';
-	return input.situation === 'in-ground' ? atStart(shoots) : `Weigh it before and after water, or ${shoots}`;
+	return input.situation === 'in-ground' || input.tooHeavy
+		? atStart(shoots)
+		: `Weigh it before and after water, or ${shoots}`;
 }
 
 /** Its roots may drink more by now than its last weighings told. */
