@@ -985,6 +985,13 @@ describe('today', () => {
 				})
 			).map(({ sentence }) => sentence);
 		const unknown = 'Its water is not known: lift it or feel it now';
+		const heavy = items(
+			entry({
+				water: waterDry(null),
+				standing: kept({ waterOn: null, pottedOn: '2026-02-01', tooHeavy: true })
+			})
+		);
+		expect(heavy.map(({ sentence }) => sentence)).toContain('Its water is not known: feel or probe it now');
 		expect(first({})).not.toContain(unknown);
 		expect(first({ toOn: addDays(today, -1), fromOn: addDays(today, -2) })).toContain(unknown);
 		expect(first({ fromOn: addDays(today, 1), toOn: addDays(today, 2) })).toContain(unknown);

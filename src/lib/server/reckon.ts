@@ -9,6 +9,7 @@ import { aliveOf } from '../core/tree/lot';
 import { standingKept, type StandingKept } from '../core/tree/kept';
 import { lastRootWork, woundedOn } from '../core/tree/losses';
 import { plannedWork } from '../core/tree/planned';
+import { tooHeavyToWeigh } from '../core/tree/weights';
 import { standingOf } from '../core/tree/standing';
 import { treeWater } from '../core/tree/tree-water';
 import { pressingOf } from '../core/tree/urgent';
@@ -110,6 +111,7 @@ export async function reckonTrees(
 				planned: plannedWork(records, on, values)[0] ?? null,
 				...pressingOf(records, on, values),
 				alive: aliveOf(records),
+				tooHeavy: tooHeavyToWeigh(records, on, values),
 				gate: gateOf(records, await referenceShootMm(db, records), values)
 			}),
 			found: pot ? waterStateOf(pot, on, values) : ground ? groundStateOf(ground, values) : null

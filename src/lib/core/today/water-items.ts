@@ -57,16 +57,17 @@ function unknownWaterItem(
 	const last = waterOn(first);
 	const one = grouped(group, potOf).length === 1;
 	const plants = countOf(first);
+	const heavy = first.standing?.tooHeavy === true;
 	return {
 		...together(group, first),
 		urgency: values['today.rank.unknownWater'] + risesSlowly(longest, values),
 		level: 'due',
 		sentence: one
 			? group.length > 1
-				? 'The water of their pot is not known: lift it or feel it now'
+				? `The water of their pot is not known: ${heavy ? 'feel or probe it' : 'lift it or feel it'} now`
 				: plants > 1
 					? `The water of these ${plants} is not known: lift or feel them now`
-					: 'Its water is not known: lift it or feel it now'
+					: `Its water is not known: ${heavy ? 'feel or probe it' : 'lift it or feel it'} now`
 			: `Water of ${group.length} trees is not known: lift or feel them now`,
 		reason: `${
 			!one

@@ -14,6 +14,8 @@ export interface StandingKept {
 	waterOn: string | null;
 	/** Day since which it stands in a pot; null for one that stands in none. */
 	pottedOn: string | null;
+	/** Its pot is too heavy for a scale, or to be lifted by hand; left out of what was kept before that was told. */
+	tooHeavy?: boolean;
 	/** How it moved when it was last tried, and since when it is held against that, where it is. */
 	firmness: { value: 'moves' | 'loose'; on: string; heldOn?: string; setOn?: string } | null;
 	pests: { value: PestsSeen; on: string } | null;
@@ -62,7 +64,8 @@ export function standingKept(
 		alive,
 		underCover,
 		planned,
-		firmness
+		firmness,
+		tooHeavy
 	}: Pick<
 		StandingKept,
 		| 'rootsCutOn'
@@ -75,6 +78,7 @@ export function standingKept(
 		| 'underCover'
 		| 'planned'
 		| 'firmness'
+		| 'tooHeavy'
 	>
 ): StandingKept {
 	const { pests } = standing;
@@ -100,6 +104,7 @@ export function standingKept(
 		waterOn: standing.waterSeen.on,
 		pottedOn: standing.stands.value === 'potted' ? standing.stands.on : null,
 		firmness,
+		...(tooHeavy && { tooHeavy }),
 		smell: smellSince(standing, rootsCutOn),
 		pests: pests.value && pests.value !== 'none' && pests.on ? { value: pests.value, on: pests.on } : null
 	};

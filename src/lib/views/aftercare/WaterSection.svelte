@@ -155,7 +155,7 @@
 		{:else if !known && firstWater && !lessWater}
 			Give it its first water
 		{:else if !known}
-			Not known: lift it or feel it now
+			Not known: {tooHeavy ? 'feel or probe it' : 'lift it or feel it'} now
 		{:else if next.on === null}
 			{next.earliest
 				? 'No water yet, as its roots are reckoned'

@@ -43,8 +43,14 @@
 			''
 		);
 	});
-	/** Where nobody has looked, nothing was seen. */
-	const reckonedBy = $derived(forecast?.lastSeenOn ? 'By what was seen' : 'By reckoning alone');
+	/** Where nobody has looked, nothing was seen; and a look at its buds has not seen what its roots do. */
+	const reckonedBy = $derived(
+		!forecast?.lastSeenOn
+			? 'By reckoning alone'
+			: rootsSeen === 'met'
+				? 'By what was seen'
+				: 'By reckoning from what was seen'
+	);
 	const nearly = (share: number): string => chanceSaid(share, format().percent);
 </script>
 
