@@ -35,6 +35,11 @@ describe('a climate of which the coldest and the warmest month are typed', () =>
 			{ numRuns: 60 }
 		);
 	});
+	it('is a little colder than its coldest month on its coldest day, by sin(π/12)/(π/12) = 0.98862 of the swing', () => {
+		const place = at({ coldestMonthC: 0, warmestMonthC: 20 });
+		expect(outdoorMeanC(place, '2026-01-20', values)).toBeCloseTo(10 - 10 / 0.98862, 3);
+		expect(meanBetween(place, '2026-01-05', 31)).toBeCloseTo(0, 1);
+	});
 	it('does not ask what latitude and height would have guessed', () => {
 		const months = { coldestMonthC: 1, warmestMonthC: 24 };
 		const low = at({ ...months, elevationM: 0, latitudeDeg: 20 });

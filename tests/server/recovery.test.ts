@@ -29,6 +29,8 @@ import { loadRecords } from '$lib/server/records/tree-records';
 import { changeTree, closeTree, referenceShootMm, reopenTree, takeIn } from '$lib/server/trees';
 import { addTask, closeTask, doTogether, togetherInput } from '$lib/server/aftercare';
 import { recordWatering, waterFor, waterOf } from '$lib/server/water';
+import { refreshWater } from '$lib/server/kept-water';
+import { todayTrees } from '$lib/server/tree-lists';
 import { taskInput } from '$core/vocabulary/task';
 import { wateringInput } from '$core/aftercare/water/watering';
 import { seatHeldBy } from '../records';
@@ -57,6 +59,19 @@ const planted = async (change: Record<string, unknown> = {}) => {
 };
 
 describe('the verdict', () => {
+	it('of a tree in a pot too heavy for a scale asks nobody to weigh or to lift it, here and on Today', async () => {
+		for (const heavy of [false, true]) {
+			const pot = heavy ? roundPot(900, 800, 500) : planting.pot;
+			const { store, tree } = await storeWithTree({ heightM: 0.9 });
+			const choices = { waterSchool: 'at-once', fromStock: null } as const;
+			await recordPlanting(store, tree.id, { ...planting, pot }, choices, values);
+			const of = await recoveryOf(store.db, await loadRecords(store.db, tree.id), values);
+			expect(of?.verdict.owed.some((one) => /weigh it/i.test(one))).toBe(!heavy);
+			await refreshWater(store, values);
+			const [entry] = await todayTrees(store.db, on);
+			expect(entry?.standing?.tooHeavy).toBe(heavy || undefined);
+		}
+	});
 	it('knows what holds a tree, and that its leaves have hardly begun to come', async () => {
 		const made = await storeWithTree({ heightM: 0.9 });
 		const { store, tree } = made;

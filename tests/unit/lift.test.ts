@@ -67,6 +67,7 @@ describe('the day that a lift is planned for', () => {
 		expect(saidOf(addDays(end, 1)).plannedDay).toContain('at the edge of');
 		expect(saidOf('2026-07-15', { today: '2026-07-16' }).plannedDay).toBe('');
 		expect(saidOf('').plannedDay).toBe('');
+		expect(saidOf('2026-07-15', { today: '2026-07-15' }).plannedDay).toContain('outside');
 	});
 	it('is no matter once it is out of the ground', () => {
 		const state = saidOf('2026-07-15');
