@@ -54,17 +54,21 @@ it('is taken back at all of them together', async () => {
 	expect(await monthsIn(store)).toEqual({ Bench: [null, null], Frame: [null, null] });
 });
 
-it('a place that moves away, or begins empty, takes nothing from those it comes to', async () => {
+it('a place that moves away, or begins empty, clears nothing where it comes to, and has the months that are known there', async () => {
 	const store = await freshStore();
 	await addPlace(store, bench('Bench', months));
 	await addPlace(store, bench('Quarry', { elevationM: 900, ...months }));
 	expect((await change(store, 'Quarry', { elevationM: 700, ...none })).sharedWith).toEqual([]);
 	expect((await addPlace(store, bench('Frame'))).sharedWith).toEqual([]);
-	expect((await monthsIn(store)).Bench).toEqual([-2, 21]);
-	// One that brings its own months does give them.
+	expect(await monthsIn(store)).toEqual({ Bench: [-2, 21], Quarry: [-2, 21], Frame: [-2, 21] });
+	// Where nobody typed any it has none.
+	await change(store, 'Quarry', { elevationM: 900, ...none });
+	expect((await monthsIn(store)).Quarry).toEqual([null, null]);
+	// One that brings its own does give them.
+	const warmer = { coldestMonthC: 1, warmestMonthC: 24 };
 	await addPlace(store, bench('Hill', { elevationM: 1200 }));
-	expect((await change(store, 'Hill', { elevationM: 700, ...months })).sharedWith.sort()).toEqual([
-		'Frame',
-		'Quarry'
+	expect((await change(store, 'Hill', { elevationM: 700, ...warmer })).sharedWith.sort()).toEqual([
+		'Bench',
+		'Frame'
 	]);
 });

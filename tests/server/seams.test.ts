@@ -8,7 +8,7 @@ import { openFlags } from '$core/aftercare/tasks/flags';
 import { standingOf } from '$core/tree/standing';
 import { defaultValues as values } from '$core/values/values';
 import { wateringInput } from '$core/aftercare/water/watering';
-import { addTask, closeTask, doTogether, type TaskClosing } from '$lib/server/aftercare';
+import { addTask, closeTask, doTogether, taskResult, type TaskClosing } from '$lib/server/aftercare';
 import { recordExamination, recordMeasurement, removeFromExamine } from '$lib/server/examine';
 import { recordLook } from '$lib/server/recovery';
 import { undo } from '$lib/server/records/work';
@@ -164,11 +164,16 @@ describe('work that asks for a result', () => {
 						closeTask(store, tree.id, closing(tasks[0], { found: { kind: 'weight', weightKg: 9 } }))
 					)
 				).toMatchObject({ status: 422 });
-				await closeTask(store, tree.id, closing(tasks[0], { found: { kind: 'felt', feel: 'drying' } }));
+				expect(taskResult.safeParse({ kind: 'felt', feel: null, probeShare: null }).success).toBe(false);
+				await closeTask(
+					store,
+					tree.id,
+					closing(tasks[0], { found: { kind: 'felt', feel: 'drying', probeShare: 0.2 } })
+				);
 			}
 			const records = await loadRecords(store.db, tree.id);
 			expect(records.measurements).toMatchObject([
-				{ measuredOn: on, raw: { tool: 'moisture', feel: 'drying' } }
+				{ measuredOn: on, raw: { tool: 'moisture', feel: 'drying', probeShare: elsewhere ? null : 0.2 } }
 			]);
 			expect(records.observations).toEqual([]);
 			expect(records.tasks[0]?.state).toBe('done');

@@ -18,7 +18,7 @@ import { crownSupply, usualCrownSchool, usualWaterSchool } from '../core/afterca
 import { counted } from '../core/text/plural';
 import { count, id, measure, oneOf } from '../core/vocabulary/fields';
 import { measurementInput } from '../core/examine/measuring/measurement';
-import { feels } from '../core/examine/measuring/moisture';
+import { moistureData } from '../core/examine/measuring/moisture';
 import { observationInput } from '../core/examine/looks/observation';
 import { budStates, firmnesses, smells } from '../core/examine/looks/seen-words';
 import { bearsAlways, isTender } from '../core/vocabulary/kind';
@@ -321,7 +321,7 @@ export interface TaskClosing {
 export const taskResult = z.discriminatedUnion('kind', [
 	z.strictObject({ kind: z.literal('buds'), buds: oneOf(budStates) }),
 	z.strictObject({ kind: z.literal('weight'), weightKg: measure(0.01, 5000, 'kg') }),
-	z.strictObject({ kind: z.literal('felt'), feel: oneOf(feels) }),
+	moistureData.safeExtend({ kind: z.literal('felt') }),
 	z.strictObject({ kind: z.literal('smell'), smell: oneOf(smells) }),
 	z.strictObject({ kind: z.literal('firmness'), firmness: oneOf(firmnesses) }),
 	z.strictObject({ kind: z.literal('watering'), litres: pouredL().nullable() })
@@ -349,7 +349,8 @@ async function fileResult(
 		return;
 	}
 	if (answer.kind === 'felt') {
-		const felt = measurementInput.parse({ measuredOn: on, raw: { tool: 'moisture', feel: answer.feel } });
+		const { kind: _felt, ...data } = answer;
+		const felt = measurementInput.parse({ measuredOn: on, raw: { tool: 'moisture', ...data } });
 		await work.add(measurements, felt);
 		await closeAnswered(work, treeId, answeredByMeasurement(felt.raw), on);
 		return;

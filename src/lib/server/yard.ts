@@ -13,17 +13,26 @@ import { doWork, type Work } from './records/work';
 const climateKeys = ['coldestMonthC', 'warmestMonthC'] as const;
 const positionKeys = ['latitudeDeg', 'longitudeDeg', 'elevationM'] as const;
 
+/** The other places that lie where a place does. */
+const placesThere = async (work: Work, place: PlaceInput & { id?: string }): Promise<Place[]> =>
+	(await places.list(work.tx)).filter(
+		(one) => one.id !== place.id && positionKeys.every((key) => one[key] === place[key])
+	);
+
+/** A place that comes to a position without months has those that were typed for another there. */
+async function withClimateThere<T extends PlaceInput & { id?: string }>(work: Work, place: T): Promise<T> {
+	if (climateTyped(place)) return place;
+	const known = (await placesThere(work, place)).find(climateTyped);
+	return known ? { ...place, coldestMonthC: known.coldestMonthC, warmestMonthC: known.warmestMonthC } : place;
+}
+
 /**
- * Places that lie where one does have its climate: what is typed for one counts at all of them. What is left empty at a new place
- * takes nothing from the others.
+ * Places that lie where one does have its climate: what is typed or cleared for one counts at all of them.
  * @returns the names of those that were changed
  */
 async function shareClimate(work: Work, place: Place): Promise<string[]> {
-	const others = (await places.list(work.tx)).filter(
-		(one) =>
-			one.id !== place.id &&
-			positionKeys.every((key) => one[key] === place[key]) &&
-			climateKeys.some((key) => one[key] !== place[key])
+	const others = (await placesThere(work, place)).filter((one) =>
+		climateKeys.some((key) => one[key] !== place[key])
 	);
 	for (const one of others)
 		await work.change(places, one.id, one.version, (before) => ({
@@ -35,7 +44,7 @@ async function shareClimate(work: Work, place: Place): Promise<string[]> {
 }
 
 /**
- * Adds a place. A climate typed for it counts at the others that lie there.
+ * Adds a place. A climate typed for it counts at the others that lie there, and theirs for it.
  * @returns its id, the entry, and the names of the places whose climate changed with it
  */
 export async function addPlace(
@@ -46,7 +55,7 @@ export async function addPlace(
 		store,
 		{ treeId: null, stage: 'take-in', what: `New place: ${input.name}` },
 		async (work) => {
-			const place = await work.add(places, input);
+			const place = await work.add(places, await withClimateThere(work, input));
 			return { id: place.id, sharedWith: climateTyped(place) ? await shareClimate(work, place) : [] };
 		}
 	);
@@ -68,11 +77,12 @@ export async function changePlace(
 		{ treeId: null, stage: 'take-in', what: `Changed place: ${input.name}` },
 		async (work) => {
 			let shares = false;
+			const there = await withClimateThere(work, { ...input, id });
 			const place = await work.change(places, id, version, (before) => {
 				const moved = positionKeys.some((key) => before[key] !== input[key]);
-				// A place that moves away and is left empty takes nothing from those it comes to.
+				// A place that moves and is left empty takes on what is known where it comes to, and clears nothing there.
 				shares = climateKeys.some((key) => before[key] !== input[key]) && (climateTyped(input) || !moved);
-				return { ...before, ...input };
+				return { ...before, ...(moved ? there : input) };
 			});
 			return shares ? shareClimate(work, place) : [];
 		}

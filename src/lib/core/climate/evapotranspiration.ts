@@ -52,7 +52,7 @@ export function hargreavesMm(
 }
 
 /**
- * Usual evapotranspiration at a place on a day, mm, from the stand-in climate: Hargreaves in the open, times what the place
+ * Usual evapotranspiration at a place on a day, mm, from the usual climate of the place: Hargreaves in the open, times what the place
  * lets through of sun and wind.
  */
 export function usualEt0Mm(place: PlaceClimate, date: string, values: Values): number {

@@ -19,7 +19,7 @@ export const climateValuesOf = (values: Values): ClimateValues => ({
 	'climate.lapseCPerKm': values['climate.lapseCPerKm']
 });
 
-/** Coldest day of the year in the stand-in climate, about four weeks after the winter solstice. */
+/** Coldest day of the usual year, about four weeks after the winter solstice. */
 const COLDEST_DAY = { north: 20, south: 202 };
 
 /** A month about its peak averages so much of the swing of a sine over the year: sin(π/12) / (π/12). */
@@ -90,7 +90,7 @@ const floorC = (place: PlaceClimate, values: Values): number =>
 	place.heldMinimumC ??
 	(place.kind === 'indoors' || place.kind === 'heated' ? values['shelter.indoorsC'] : -Infinity);
 
-/** Daily mean at a place with its heating, °C, from the stand-in climate. */
+/** Daily mean at a place with its heating, °C, from its usual climate. */
 export const meanC = (place: PlaceClimate, date: string, values: Values): number =>
 	Math.max(floorC(place, values), outdoorMeanC(place, date, values));
 
@@ -123,7 +123,7 @@ export const nightTemperatureOutput = z.object({
 export type NightTemperature = z.infer<typeof nightTemperatureOutput>;
 
 /**
- * Night temperatures to reckon with at a place, °C, from the stand-in climate and the shelter the place gives.
+ * Night temperatures to reckon with at a place, °C, from its usual climate and the shelter the place gives.
  * @example openBench at 52° N on 18 April: usual about 4 °C, cold about 0 °C.
  */
 export function nightTemperature(place: PlaceClimate, date: string, values: Values): NightTemperature {

@@ -89,7 +89,7 @@ export function disagreements(days: readonly WeatherDay[], values: Values): { on
 	});
 }
 
-/** Usual minimum and maximum outdoors, °C, from the stand-in climate. */
+/** Usual minimum and maximum outdoors, °C, from the usual climate of the place. */
 export function normalDay(place: PlaceClimate, on: string, values: Values): { minC: number; maxC: number } {
 	const meanC = outdoorMeanC(place, on, values);
 	const half = values['climate.nightBelowMeanC'];

@@ -156,7 +156,7 @@ export const calculations: readonly Calculation[] = [
 	),
 	calculation(
 		'night-temperature',
-		'A usual and a cold night of the season at a place, from the stand-in climate',
+		'A usual and a cold night of the season at a place, from its usual climate',
 		z.strictObject({ place: placeClimateInput, on: calendarDate() }),
 		nightTemperatureOutput,
 		({ place, on }, values) => nightTemperature(place, on, values)

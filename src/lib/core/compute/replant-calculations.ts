@@ -140,7 +140,7 @@ export const replantCalculations: readonly Calculation[] = [
 	),
 	calculation(
 		'water-demand',
-		'What a potted tree draws in a day at a place of the stand-in climate, and the days until it is to be watered',
+		'What a potted tree draws in a day at a place in its usual climate, and the days until it is to be watered',
 		z.strictObject({
 			place: placeClimateInput,
 			on: calendarDate(),

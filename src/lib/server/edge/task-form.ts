@@ -37,7 +37,11 @@ function foundIn(form: FormData): TaskResult | null {
 		case 'weight':
 			return check(taskResult, { kind: asked, weightKg: number('weightKg') });
 		case 'felt':
-			return check(taskResult, { kind: asked, feel: form.get('feel') ?? '' });
+			return check(taskResult, {
+				kind: asked,
+				feel: form.get('feel') || null,
+				probeShare: number('probeShare')
+			});
 		case 'watering':
 			return check(taskResult, { kind: asked, litres: number('litres') });
 		default:

@@ -1,7 +1,6 @@
 <script lang="ts">
 	import { resultAsked } from '$core/aftercare/tasks/result';
-	import { feelNames, feels, whereToFeel, type Feel } from '$core/examine/measuring/moisture';
-	import { atStart } from '$core/text/mid-sentence';
+	import type { Feel } from '$core/examine/measuring/moisture';
 	import { budStates, firmnesses, firmnessSaid, smells } from '$core/examine/looks/seen-words';
 	import Button from '$ui/Button.svelte';
 	import Choice from '$ui/Choice.svelte';
@@ -9,6 +8,7 @@
 	import MeasureField from '$ui/MeasureField.svelte';
 	import TextField from '$ui/TextField.svelte';
 	import type { Refused } from '$ui/field';
+	import FeelFields from './FeelFields.svelte';
 	import type { TaskAsked, TaskDone } from './task-asked';
 	import TaskSheet from './TaskSheet.svelte';
 
@@ -79,13 +79,7 @@
 	{:else if asked === 'weight'}
 		<MeasureField name="weightKg" label="It weighs" unit="kg" {refused} />
 	{:else if asked === 'felt'}
-		<p class="text-sm text-slate">{whereToFeel(false)}</p>
-		<Choice
-			label="It feels"
-			name="feel"
-			bind:value={feel}
-			options={feels.map((value) => ({ value, label: atStart(feelNames[value]) }))}
-		/>
+		<FeelFields bind:feel {refused} />
 	{:else if asked === 'watering'}
 		<MeasureField
 			name="litres"

@@ -227,26 +227,18 @@
 		</div>
 		<p class="text-sm text-slate" role="status">{position.problem || position.said}</p>
 		<div class="grid gap-3 sm:grid-cols-2">
-			<MeasureField
-				name="coldestMonthC"
-				label="Mean of the coldest month"
-				hint={guessed ? `Guessed: ${format().measure(guessed.coldestC, '°C')}` : ''}
-				unit="°C"
-				value={position.coldestMonthC}
-				oninput={(coldestMonthC) => (position.coldestMonthC = coldestMonthC)}
-				optional
-				refused={positionRefused}
-			/>
-			<MeasureField
-				name="warmestMonthC"
-				label="Mean of the warmest month"
-				hint={guessed ? `Guessed: ${format().measure(guessed.warmestC, '°C')}` : ''}
-				unit="°C"
-				value={position.warmestMonthC}
-				oninput={(warmestMonthC) => (position.warmestMonthC = warmestMonthC)}
-				optional
-				refused={positionRefused}
-			/>
+			{#each ['coldest', 'warmest'] as const as month (month)}
+				<MeasureField
+					name="{month}MonthC"
+					label="Mean of the {month} month"
+					hint={guessed ? `Guessed: ${format().measure(guessed[`${month}C`], '°C')}` : ''}
+					unit="°C"
+					value={position[`${month}MonthC`]}
+					oninput={(stored) => (position[`${month}MonthC`] = stored)}
+					optional
+					refused={positionRefused}
+				/>
+			{/each}
 		</div>
 		<p class="text-sm text-slate">
 			Outdoors, day and night together, as a climate table of the nearest station gives them. Empty: windows

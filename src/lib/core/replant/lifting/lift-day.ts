@@ -37,7 +37,7 @@ export function plannedDaySaid(
 
 /**
  * Whether a tree should leave the ground on a day: by the window of its kind, by its leaves, and by the usual day and a cold night
- * of the season there [stand-in climate, no forecast].
+ * of the season there [the usual climate of the place, no forecast].
  * @param leafy it bears leaves on that day, by its kind and place
  * @param newShoots whether its new shoots are tender (see `newShootsOn`)
  * @param stopped the days ahead stand against root work
